@@ -1,0 +1,249 @@
+//! A picture of how a date or time is written, such as `dd/mm/yyyy` or `yyyy-mm-dd hh:mm`.
+//!
+//! Letters: `d`/`dd` day, `m`/`mm` month, `mmm` short and `mmmm` full English month name, `yy`/`yyyy` year,
+//! `hh` hour (0 to 23), `mm` after an hour the minute, `ss` second. Two letters ask for two digits, one letter
+//! takes one or two. Everything else stands for itself.
+
+use jiff::civil::{Date, DateTime, Time};
+
+use crate::cell::Value;
+
+/// One part of a picture.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Part {
+    Year4,
+    Year2,
+    /// True: exactly two digits.
+    Month(bool),
+    MonthShort,
+    MonthFull,
+    Day(bool),
+    Hour,
+    Minute,
+    Second,
+    Sign(u8),
+}
+
+pub(super) const MONTHS: [&str; 12] = [
+    "January",
+    "February",
+    "March",
+    "April",
+    "May",
+    "June",
+    "July",
+    "August",
+    "September",
+    "October",
+    "November",
+    "December",
+];
+
+/// A compiled picture.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Picture {
+    pub(super) parts: Vec<Part>,
+    written: String,
+}
+
+/// Why text does not fit a picture.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Misfit {
+    /// It is written some other way.
+    Form,
+    /// It is written as asked, but the calendar or clock has no such moment (31 June, 25:00).
+    NoSuch,
+}
+
+/// Why a picture cannot be used.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct PictureError(pub String);
+
+impl Picture {
+    /// Compiles a picture. It must hold a whole date, a whole time (hour and minute), or both.
+    pub fn compile(written: &str) -> Result<Picture, PictureError> {
+        let mut parts = Vec::new();
+        let bytes = written.as_bytes();
+        let mut at = 0;
+        let mut after_hour = false;
+        while at < bytes.len() {
+            let letter = bytes[at].to_ascii_lowercase();
+            let run = bytes[at..].iter().take_while(|byte| byte.eq_ignore_ascii_case(&letter)).count();
+            let part = match (letter, run) {
+                (b'y', 4) => Part::Year4,
+                (b'y', 2) => Part::Year2,
+                (b'm', 1 | 2) if after_hour => Part::Minute,
+                (b'm', 1) => Part::Month(false),
+                (b'm', 2) => Part::Month(true),
+                (b'm', 3) => Part::MonthShort,
+                (b'm', 4) => Part::MonthFull,
+                (b'd', 1) => Part::Day(false),
+                (b'd', 2) => Part::Day(true),
+                (b'h', 2) => Part::Hour,
+                (b's', 2) => Part::Second,
+                (b't', 1) | (b' ' | b'-' | b'/' | b'.' | b':' | b',', _) => {
+                    parts.extend(std::iter::repeat_n(Part::Sign(bytes[at]), run));
+                    at += run;
+                    continue;
+                }
+                _ => return Err(PictureError(format!("\"{}\" means nothing in a date", &written[at..at + run]))),
+            };
+            after_hour |= part == Part::Hour;
+            parts.push(part);
+            at += run;
+        }
+        let picture = Picture { parts, written: written.to_owned() };
+        picture.check_whole()?;
+        Ok(picture)
+    }
+
+    fn check_whole(&self) -> Result<(), PictureError> {
+        let count = |wanted: fn(&Part) -> bool| self.parts.iter().filter(|part| wanted(part)).count();
+        let years = count(|part| matches!(part, Part::Year2 | Part::Year4));
+        let months = count(|part| matches!(part, Part::Month(_) | Part::MonthShort | Part::MonthFull));
+        let days = count(|part| matches!(part, Part::Day(_)));
+        let hours = count(|part| matches!(part, Part::Hour));
+        let minutes = count(|part| matches!(part, Part::Minute));
+        let date = (years, months, days);
+        let time = (hours, minutes);
+        let whole = matches!((date, time), ((1, 1, 1), (0, 0) | (1, 1)) | ((0, 0, 0), (1, 1)));
+        if whole { Ok(()) } else { Err(PictureError("it needs a day, a month and a year once each, or hh:mm".into())) }
+    }
+
+    /// The picture as it was written.
+    pub fn written(&self) -> &str {
+        &self.written
+    }
+
+    /// Whether it pictures a day.
+    pub fn has_date(&self) -> bool {
+        self.parts.iter().any(|part| matches!(part, Part::Day(_)))
+    }
+
+    /// Whether it pictures a time of day.
+    pub fn has_time(&self) -> bool {
+        self.parts.contains(&Part::Hour)
+    }
+
+    /// Reads text that is written exactly so.
+    pub fn read(&self, text: &str) -> Result<Value<'static>, Misfit> {
+        let [year, month, day, hour, minute, second] = self.fields(text.as_bytes()).ok_or(Misfit::Form)?;
+        let date = || {
+            // All six are of at most four digits, so they fit.
+            Date::new(year as i16, month as i8, day as i8).map_err(|_| Misfit::NoSuch)
+        };
+        let time = || Time::new(hour as i8, minute as i8, second as i8, 0).map_err(|_| Misfit::NoSuch);
+        match (self.has_date(), self.has_time()) {
+            (true, false) => Ok(Value::Date(date()?)),
+            (false, _) => Ok(Value::Time(time()?)),
+            (true, true) => Ok(Value::DateTime(DateTime::from_parts(date()?, time()?))),
+        }
+    }
+
+    /// Year, month, day, hour, minute, second as written, unjudged.
+    fn fields(&self, text: &[u8]) -> Option<[u16; 6]> {
+        let mut found = [0_u16; 6];
+        let mut at = 0;
+        for part in &self.parts {
+            let (slot, least, most) = match part {
+                Part::Sign(sign) => {
+                    if text.get(at)? != sign {
+                        return None;
+                    }
+                    at += 1;
+                    continue;
+                }
+                Part::MonthShort | Part::MonthFull => {
+                    let (month, length) = month_name(text.get(at..)?, *part == Part::MonthFull)?;
+                    found[1] = month;
+                    at += length;
+                    continue;
+                }
+                Part::Year4 => (0, 4, 4),
+                Part::Year2 => (0, 2, 2),
+                Part::Month(two) => (1, if *two { 2 } else { 1 }, 2),
+                Part::Day(two) => (2, if *two { 2 } else { 1 }, 2),
+                Part::Hour => (3, 2, 2),
+                Part::Minute => (4, 2, 2),
+                Part::Second => (5, 2, 2),
+            };
+            let mut length = 0;
+            let mut number = 0_u16;
+            while length < most
+                && let Some(digit) = text.get(at + length).filter(|byte| byte.is_ascii_digit())
+            {
+                number = number * 10 + u16::from(digit - b'0');
+                length += 1;
+            }
+            if length < least {
+                return None;
+            }
+            found[slot] = if *part == Part::Year2 { full_year(number) } else { number };
+            at += length;
+        }
+        (at == text.len()).then_some(found)
+    }
+
+    /// The date written as pictured; times as zero where the picture has them.
+    pub fn write(&self, date: Date) -> String {
+        let mut out = String::new();
+        for part in &self.parts {
+            let month = usize::from(date.month().unsigned_abs()) - 1;
+            match part {
+                Part::Year4 => out.push_str(&format!("{:04}", date.year())),
+                Part::Year2 => out.push_str(&format!("{:02}", date.year() % 100)),
+                Part::Month(true) => out.push_str(&format!("{:02}", date.month())),
+                Part::Month(false) => out.push_str(&date.month().to_string()),
+                Part::MonthShort => out.push_str(&MONTHS[month][..3]),
+                Part::MonthFull => out.push_str(MONTHS[month]),
+                Part::Day(true) => out.push_str(&format!("{:02}", date.day())),
+                Part::Day(false) => out.push_str(&date.day().to_string()),
+                Part::Hour | Part::Minute | Part::Second => out.push_str("00"),
+                Part::Sign(sign) => out.push(char::from(*sign)),
+            }
+        }
+        out
+    }
+}
+
+/// A two-digit year as spreadsheets take it: 00 to 29 is 2000 to 2029, 30 to 99 is 1930 to 1999.
+pub(super) fn full_year(two: u16) -> u16 {
+    if two < 30 { 2000 + two } else { 1900 + two }
+}
+
+/// The English month name that the text begins with, and its length in bytes.
+pub(super) fn month_name(text: &[u8], full: bool) -> Option<(u16, usize)> {
+    (1..).zip(MONTHS).find_map(|(number, name)| {
+        let wanted = if full { name } else { &name[..3] };
+        let head = text.get(..wanted.len())?;
+        head.eq_ignore_ascii_case(wanted.as_bytes()).then_some((number, wanted.len()))
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use jiff::civil::date;
+
+    #[test]
+    fn pictures_read_what_they_show() {
+        let read = |picture: &str, text: &str| Picture::compile(picture).unwrap().read(text);
+        assert_eq!(read("dd/mm/yyyy", "05/03/2026"), Ok(Value::Date(date(2026, 3, 5))));
+        assert_eq!(read("d mmm yyyy", "5 mar 2026"), Ok(Value::Date(date(2026, 3, 5))));
+        assert_eq!(read("dd/mm/yyyy", "31/06/2026"), Err(Misfit::NoSuch));
+        assert_eq!(read("dd/mm/yyyy", "5/3/2026"), Err(Misfit::Form));
+        assert_eq!(read("dd/mm/yy", "05/03/26"), Ok(Value::Date(date(2026, 3, 5))));
+        assert_eq!(
+            read("yyyy-mm-ddThh:mm", "2026-03-05T23:59"),
+            Ok(Value::DateTime(date(2026, 3, 5).at(23, 59, 0, 0)))
+        );
+        assert_eq!(read("hh:mm", "24:00"), Err(Misfit::NoSuch));
+    }
+
+    #[test]
+    fn pictures_must_be_whole() {
+        for written in ["dd/mm", "yyyy", "hh", "dd/dd/yyyy", "yyyy-mm-ddx", "day"] {
+            assert!(Picture::compile(written).is_err(), "{written}");
+        }
+    }
+}

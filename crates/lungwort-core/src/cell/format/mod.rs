@@ -1,0 +1,97 @@
+//! Named structures with their check digits: one line a format in [`ALL`].
+
+mod books;
+mod bank;
+mod digits;
+mod net;
+mod people;
+mod trade;
+
+/// A named structure that a cell can be asked to have.
+#[derive(Debug)]
+pub struct Format {
+    /// The name used in a rulebook.
+    pub name: &'static str,
+    /// What it is called in messages, with its article.
+    pub words: &'static str,
+    /// The standard that defines it.
+    pub standard: &'static str,
+    /// A value that conforms.
+    pub example: &'static str,
+    /// Judges a value.
+    pub judge: fn(&str) -> Result<(), Fault>,
+    /// Digits that a value is padded to with zeros on the left, where spreadsheets are known to drop them.
+    pub padded: &'static [usize],
+}
+
+/// Why a value does not have the structure.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Fault {
+    /// Wrong characters, length or layout; the words complete "…: ".
+    Layout(&'static str),
+    /// The layout is right, and the check digit is not the one that the rest asks for.
+    CheckDigit,
+}
+
+impl Format {
+    /// The format of that name.
+    pub fn named(name: &str) -> Option<&'static Format> {
+        ALL.iter().find(|format| format.name == name)
+    }
+}
+
+/// Every format.
+pub static ALL: &[Format] = &[
+    net::EMAIL,
+    net::WEB_ADDRESS,
+    net::PHONE,
+    net::UUID,
+    net::ISO_DATE,
+    net::ISO_DATETIME,
+    bank::IBAN,
+    bank::BIC,
+    bank::LUHN,
+    people::LEI,
+    people::ORCID,
+    people::ISNI,
+    trade::GTIN_8,
+    trade::GTIN_12,
+    trade::GTIN_13,
+    trade::GTIN_14,
+    trade::GTIN,
+    books::ISBN_10,
+    books::ISBN_13,
+    books::ISBN,
+    books::ISSN,
+];
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn names_are_unique_and_examples_conform() {
+        let mut names: Vec<_> = ALL.iter().map(|format| format.name).collect();
+        names.sort_unstable();
+        names.dedup();
+        assert_eq!(names.len(), ALL.len());
+        for format in ALL {
+            assert_eq!((format.judge)(format.example), Ok(()), "{}", format.name);
+            assert!((format.judge)("").is_err() && (format.judge)("é").is_err(), "{}", format.name);
+        }
+    }
+
+    #[test]
+    fn one_wrong_digit_is_noticed_where_the_standard_has_a_check_digit() {
+        let with_check_digit =
+            ["iban", "luhn", "lei", "orcid", "isni", "gtin-8", "gtin-12", "gtin-13", "gtin-14", "isbn-10", "isbn-13", "issn"];
+        for name in with_check_digit {
+            let format = Format::named(name).unwrap();
+            let at = format.example.rfind(|each: char| each.is_ascii_digit()).unwrap();
+            let mut bytes = format.example.as_bytes().to_vec();
+            bytes[at] = if bytes[at] == b'9' { b'0' } else { bytes[at] + 1 };
+            let wrong = String::from_utf8(bytes).unwrap();
+            assert_eq!((format.judge)(&wrong), Err(Fault::CheckDigit), "{name} {wrong}");
+        }
+    }
+}

@@ -1,0 +1,203 @@
+//! Addresses and identifiers of the network: email, web address, phone, UUID, ISO 8601 dates.
+
+use super::{Fault, Format};
+use crate::cell::date::Picture;
+
+pub const EMAIL: Format = Format {
+    name: "email",
+    words: "an email address",
+    standard: "RFC 5321 addr-spec, with a domain that has a dot",
+    example: "seeds@thistledown.example",
+    judge: email,
+    padded: &[],
+};
+
+fn email(text: &str) -> Result<(), Fault> {
+    if is_usual_email(text.as_bytes()) {
+        return Ok(());
+    }
+    let Some((_, domain)) = text.rsplit_once('@') else {
+        return Err(Fault::Layout("there is no @ in it"));
+    };
+    if text.contains(char::is_whitespace) {
+        return Err(Fault::Layout("there is a space in it"));
+    }
+    if !domain.contains('.') || domain.starts_with('.') || domain.ends_with('.') || domain.contains("..") {
+        return Err(Fault::Layout("what follows the @ is not a domain such as name.org"));
+    }
+    if !text.is_ascii() {
+        return Err(Fault::Layout("there is a letter in it that addresses cannot have"));
+    }
+    let options = email_address::Options::default().with_required_tld().without_display_text();
+    match email_address::EmailAddress::parse_with_options(text, options) {
+        Ok(_) => Ok(()),
+        Err(_) => Err(Fault::Layout("it is not name@domain")),
+    }
+}
+
+/// Letters, digits and the commonest signs before the @, and a plain domain behind it: nearly every address
+/// there is, told without the full grammar.
+fn is_usual_email(bytes: &[u8]) -> bool {
+    let Some(at) = memchr::memchr(b'@', bytes) else { return false };
+    let (name, domain) = (&bytes[..at], &bytes[at + 1..]);
+    let mut before = b'.';
+    for &byte in name {
+        if !(byte.is_ascii_alphanumeric() || matches!(byte, b'_' | b'+' | b'-') || (byte == b'.' && before != b'.')) {
+            return false;
+        }
+        before = byte;
+    }
+    if before == b'.' || name.len() > 64 || domain.len() > 253 {
+        return false;
+    }
+    let mut before = b'.';
+    let mut dots = 0;
+    let mut label = 0;
+    for &byte in domain {
+        match byte {
+            b'.' if before != b'.' && before != b'-' => {
+                dots += 1;
+                label = 0;
+            }
+            b'-' if before != b'.' => label += 1,
+            _ if byte.is_ascii_alphanumeric() => label += 1,
+            _ => return false,
+        }
+        if label > 63 {
+            return false;
+        }
+        before = byte;
+    }
+    dots > 0 && label > 1 && before != b'-'
+}
+
+pub const WEB_ADDRESS: Format = Format {
+    name: "web-address",
+    words: "a web address",
+    standard: "RFC 3986 URI with the scheme http or https",
+    example: "https://thistledown.example/accessions",
+    judge: web_address,
+    padded: &[],
+};
+
+fn web_address(text: &str) -> Result<(), Fault> {
+    let scheme = |name: &str| text.get(..name.len()).filter(|head| head.eq_ignore_ascii_case(name));
+    let Some(head) = scheme("https://").or_else(|| scheme("http://")) else {
+        return Err(Fault::Layout("it does not begin with https:// or http://"));
+    };
+    let rest = &text[head.len()..];
+    let host = rest.split(['/', '?', '#']).next().unwrap_or_default();
+    let host = host.rsplit_once('@').map_or(host, |(_, host)| host);
+    let (name, port) = host.split_once(':').map_or((host, None), |(name, port)| (name, Some(port)));
+    if port.is_some_and(|port| port.parse::<u16>().is_err()) {
+        return Err(Fault::Layout("the port after the : is not a number up to 65535"));
+    }
+    let label_fits = |label: &str| {
+        !label.is_empty()
+            && label.len() <= 63
+            && !label.starts_with('-')
+            && !label.ends_with('-')
+            && label.bytes().all(|byte| byte.is_ascii_alphanumeric() || byte == b'-')
+    };
+    if !name.contains('.') || !name.split('.').all(label_fits) {
+        return Err(Fault::Layout("there is no site name such as www.name.org in it"));
+    }
+    let fits = |byte: u8| byte.is_ascii_alphanumeric() || b"-._~:/?#[]@!$&'()*+,;=%".contains(&byte);
+    if rest.bytes().all(fits) { Ok(()) } else { Err(Fault::Layout("there is a character in it that web addresses cannot have")) }
+}
+
+pub const PHONE: Format = Format {
+    name: "phone",
+    words: "an international phone number",
+    standard: "ITU-T E.164: +, country code, up to 15 digits in all",
+    example: "+441632960123",
+    judge: phone,
+    padded: &[],
+};
+
+fn phone(text: &str) -> Result<(), Fault> {
+    let Some(digits) = text.strip_prefix('+') else {
+        return Err(Fault::Layout("it does not begin with + and the country code"));
+    };
+    if !digits.bytes().all(|byte| byte.is_ascii_digit()) {
+        return Err(Fault::Layout("after the + only digits may stand, without spaces or signs"));
+    }
+    if digits.starts_with('0') {
+        return Err(Fault::Layout("no country code begins with 0"));
+    }
+    if (7..=15).contains(&digits.len()) { Ok(()) } else { Err(Fault::Layout("it needs 7 to 15 digits")) }
+}
+
+pub const UUID: Format = Format {
+    name: "uuid",
+    words: "a UUID",
+    standard: "RFC 9562: 32 hexadecimal digits as 8-4-4-4-12",
+    example: "0190c2a5-7a5e-7cc1-9d5a-3f8f2a6b1c4d",
+    judge: uuid,
+    padded: &[],
+};
+
+fn uuid(text: &str) -> Result<(), Fault> {
+    let fits = text.len() == 36
+        && text.bytes().enumerate().all(|(at, byte)| match at {
+            8 | 13 | 18 | 23 => byte == b'-',
+            _ => byte.is_ascii_hexdigit(),
+        });
+    if fits { Ok(()) } else { Err(Fault::Layout("it is not 8-4-4-4-12 digits from 0 to 9 and a to f")) }
+}
+
+pub const ISO_DATE: Format = Format {
+    name: "iso-date",
+    words: "an ISO date",
+    standard: "ISO 8601-1 calendar date, extended format: yyyy-mm-dd",
+    example: "2026-03-05",
+    judge: |text| pictured(text, "yyyy-mm-dd"),
+    padded: &[],
+};
+
+pub const ISO_DATETIME: Format = Format {
+    name: "iso-datetime",
+    words: "an ISO date with a time",
+    standard: "ISO 8601-1 date and time of day, extended format: yyyy-mm-ddThh:mm:ss",
+    example: "2026-03-05T14:30:00",
+    judge: |text| pictured(text, "yyyy-mm-ddThh:mm:ss"),
+    padded: &[],
+};
+
+fn pictured(text: &str, picture: &str) -> Result<(), Fault> {
+    use crate::cell::date::Misfit;
+    let Ok(compiled) = Picture::compile(picture) else { return Ok(()) };
+    match compiled.read(text) {
+        Ok(_) => Ok(()),
+        Err(Misfit::Form) => Err(Fault::Layout("it is not written as ISO 8601 writes it, year first")),
+        Err(Misfit::NoSuch) => Err(Fault::Layout("the calendar has no such day, or the clock no such time")),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn emails() {
+        for good in ["a@b.org", "first.last+tag@sub.example.org", "o'neill@x.example", "x_y-z@a-b.example"] {
+            assert_eq!(email(good), Ok(()), "{good}");
+        }
+        for bad in ["a@b", "a@@b.org", "a b@c.org", ".a@b.org", "a.@b.org", "@b.org", "a@", "a@b..org", "a@-b.org", "ä@b.org", "a@b.org,c@d.org"] {
+            assert!(email(bad).is_err(), "{bad}");
+        }
+    }
+
+    #[test]
+    fn web_addresses_and_phones() {
+        for good in ["https://a.example", "HTTP://a.example:8080/x?y=z#q"] {
+            assert_eq!(web_address(good), Ok(()), "{good}");
+        }
+        for bad in ["a.example", "ftp://a.example", "https://", "https://a", "https://a.example/x y", "https://-a.example"] {
+            assert!(web_address(bad).is_err(), "{bad}");
+        }
+        for bad in ["0441632960123", "+44 1632 960123", "+0441632960123", "+12345", "+1234567890123456"] {
+            assert!(phone(bad).is_err(), "{bad}");
+        }
+    }
+}

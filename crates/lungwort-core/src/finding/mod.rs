@@ -1,0 +1,164 @@
+//! What can be wrong: codes and their explanations, places, repairs, and findings grouped by cause.
+//!
+//! This is ground: it knows nothing of rulebooks or files. The judges push findings into one [`Sink`].
+
+pub mod cause;
+pub mod codes;
+pub mod ranges;
+
+use std::ops::ControlFlow;
+use std::sync::Arc;
+
+use serde::{Deserialize, Serialize};
+
+pub use cause::{Cause, Causes, Counts, ValueTally};
+pub use codes::Code;
+pub use ranges::RowRanges;
+
+/// How much a finding matters.
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, schemars::JsonSchema,
+)]
+#[serde(rename_all = "lowercase")]
+pub enum Severity {
+    /// Worth knowing.
+    Note,
+    /// Would be taken, but look.
+    Warning,
+    /// Would be refused.
+    Error,
+}
+
+impl Severity {
+    /// The word, in the plural where `count` asks for it: `1 error`, `2 errors`.
+    pub fn counted(self, count: u64) -> String {
+        let (one, more) = match self {
+            Severity::Error => ("error", "errors"),
+            Severity::Warning => ("warning", "warnings"),
+            Severity::Note => ("note", "notes"),
+        };
+        format!("{} {}", ranges::thousands(count), if count == 1 { one } else { more })
+    }
+}
+
+/// How sure a proposed value is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, schemars::JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Certainty {
+    /// The meaning cannot change.
+    Safe,
+    /// A person must agree.
+    Likely,
+}
+
+/// A proposed new value for a cell.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Repair {
+    /// The whole new value.
+    pub value: String,
+    /// How sure it is.
+    pub certainty: Certainty,
+}
+
+impl Repair {
+    /// A repair that cannot change the meaning.
+    pub fn safe(value: impl Into<String>) -> Option<Repair> {
+        Some(Repair { value: value.into(), certainty: Certainty::Safe })
+    }
+
+    /// A repair that a person must agree to.
+    pub fn likely(value: impl Into<String>) -> Option<Repair> {
+        Some(Repair { value: value.into(), certainty: Certainty::Likely })
+    }
+}
+
+/// What a finding is about: the file as a whole, a column of the rulebook, a column only the file has, or a rule.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
+pub enum Topic {
+    /// The file.
+    File,
+    /// A column of the rulebook, by its index there.
+    Column(usize),
+    /// A column that only the file has, by its index in the file.
+    Stray(usize),
+    /// A rule of the rulebook, by its index there.
+    Rule(usize),
+}
+
+/// What was found, apart from where: the same for every cell with the same wrong value in the same column.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Verdict {
+    /// The code.
+    pub code: &'static Code,
+    /// How much it matters, by the code or by what the rulebook says.
+    pub severity: Severity,
+    /// What it is about.
+    pub topic: Topic,
+    /// The heading or the rule in words; empty for the file.
+    pub subject: Arc<str>,
+    /// What was found, what was expected and what to do, as sentences.
+    pub message: String,
+    /// The proposed value.
+    pub repair: Option<Repair>,
+    /// The line of the rulebook that asks for it, from one.
+    pub asked_at: Option<usize>,
+}
+
+/// Where in the file, in the terms of whoever looks at it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub struct Place {
+    /// Row as a spreadsheet counts, from one.
+    pub row: Option<u64>,
+    /// Last row of a run of rows that the finding covers.
+    pub last_row: Option<u64>,
+    /// Physical line of the file on which the row begins, from one.
+    pub line: Option<u64>,
+    /// Column in the file, from zero.
+    pub field: Option<usize>,
+    /// Byte in the file, from zero.
+    pub offset: Option<u64>,
+}
+
+/// One thing found wrong.
+#[derive(Debug, Clone)]
+pub struct Finding {
+    /// Which of the files of the batch, from zero.
+    pub file: usize,
+    /// What.
+    pub verdict: Arc<Verdict>,
+    /// Where.
+    pub place: Place,
+    /// The row's key, its parts joined by ` / `.
+    pub key: Option<Arc<str>>,
+    /// The cell as it stands in the file.
+    pub value: Option<Box<str>>,
+}
+
+/// Takes findings in, in the order of files, rows and columns.
+pub trait Sink {
+    /// Takes one finding; `Break` when no more are wanted (the reader of a pipe has gone).
+    fn take(&mut self, finding: Finding) -> ControlFlow<()>;
+}
+
+/// A file column's letter as spreadsheets have it: 0 is A, 26 is AA.
+pub fn column_letter(field: usize) -> String {
+    let mut letters = Vec::new();
+    let mut rest = field + 1;
+    while rest > 0 {
+        rest -= 1;
+        letters.push(char::from(b'A' + (rest % 26) as u8));
+        rest /= 26;
+    }
+    letters.iter().rev().collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn letters_are_those_of_spreadsheets() {
+        let letters: Vec<_> = [0, 25, 26, 701, 702, 16_383].into_iter().map(column_letter).collect();
+        assert_eq!(letters, ["A", "Z", "AA", "ZZ", "AAA", "XFD"]);
+    }
+}

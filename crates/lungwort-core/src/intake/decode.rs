@@ -1,0 +1,340 @@
+//! Bytes to text: the encoding by byte order mark, by being sound UTF-8, or by detection; bytes that mean
+//! nothing are replaced by U+FFFD and their places kept.
+
+use std::io::{self, Read};
+
+use chardetng::{EncodingDetector, Iso2022JpDetection, Utf8Detection};
+use encoding_rs::{DecoderResult, Encoding, UTF_8, UTF_16BE, UTF_16LE};
+
+/// Bytes read at a time; they stay in the processor's cache until they are text.
+const STAGE: usize = 256 * 1024;
+/// Places of invalid bytes that are kept; the rest are counted by the replacement characters they leave.
+const INVALID_KEPT: usize = 100_000;
+
+/// How an encoding was come by.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Chosen {
+    /// By the byte order mark.
+    Mark,
+    /// All bytes so far are sound UTF-8.
+    Sound,
+    /// Guessed from the bytes.
+    Guessed,
+    /// The user said so.
+    Told,
+}
+
+/// A place where bytes meant nothing.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Invalid {
+    /// The byte in the file, from zero.
+    pub offset: u64,
+    /// The byte in the text made from it, from zero, where U+FFFD stands.
+    pub at: u64,
+}
+
+enum Mode {
+    Utf8,
+    Other(Box<encoding_rs::Decoder>),
+}
+
+/// Turns a reader of bytes into text, piece by piece.
+pub struct Decoder<R> {
+    input: R,
+    stage: Vec<u8>,
+    /// Bytes in the stage that are not yet text.
+    held: usize,
+    /// The file's byte that the stage begins with.
+    offset: u64,
+    mode: Mode,
+    encoding: &'static Encoding,
+    chosen: Chosen,
+    mark: bool,
+    /// Whether any text beyond ASCII has been made: until then the encoding can still change.
+    beyond_ascii: bool,
+    emitted: u64,
+    invalid: Vec<Invalid>,
+    ended: bool,
+}
+
+impl<R: Read> Decoder<R> {
+    /// Opens a stream; `told` is the encoding that the user gives.
+    pub fn open(input: R, told: Option<&'static Encoding>) -> io::Result<Decoder<R>> {
+        let mut decoder = Decoder {
+            input,
+            stage: vec![0; STAGE],
+            held: 0,
+            offset: 0,
+            mode: Mode::Utf8,
+            encoding: UTF_8,
+            chosen: Chosen::Sound,
+            mark: false,
+            beyond_ascii: false,
+            emitted: 0,
+            invalid: Vec::new(),
+            ended: false,
+        };
+        decoder.refill()?;
+        decoder.choose(told);
+        Ok(decoder)
+    }
+
+    /// The encoding and how it was come by. Both can still change until text beyond ASCII has been read.
+    pub fn encoding(&self) -> (&'static Encoding, Chosen) {
+        (self.encoding, self.chosen)
+    }
+
+    /// Whether the file begins with a byte order mark.
+    pub fn has_mark(&self) -> bool {
+        self.mark
+    }
+
+    /// Whether all text so far is ASCII, so that it reads the same in nearly every encoding.
+    pub fn is_ascii(&self) -> bool {
+        !self.beyond_ascii
+    }
+
+    /// Bytes of the file read so far.
+    pub fn bytes_read(&self) -> u64 {
+        self.offset + self.held as u64
+    }
+
+    /// The first bytes of the file, as long as nothing has been decoded yet.
+    pub fn head(&self) -> &[u8] {
+        &self.stage[..self.held.min(4096)]
+    }
+
+    /// Takes the places of invalid bytes found since the last call.
+    pub fn take_invalid(&mut self) -> Vec<Invalid> {
+        std::mem::take(&mut self.invalid)
+    }
+
+    /// Appends a piece of text. False when there is no more.
+    pub fn fill(&mut self, out: &mut String) -> io::Result<bool> {
+        self.refill()?;
+        if self.held == 0 {
+            return Ok(false);
+        }
+        let before = out.len();
+        match &mut self.mode {
+            Mode::Utf8 => self.fill_utf8(out),
+            Mode::Other(_) => self.fill_other(out),
+        }
+        if !self.beyond_ascii {
+            self.beyond_ascii = !out[before..].is_ascii();
+        }
+        self.emitted += (out.len() - before) as u64;
+        Ok(true)
+    }
+
+    fn refill(&mut self) -> io::Result<()> {
+        while self.held < STAGE && !self.ended {
+            match self.input.read(&mut self.stage[self.held..]) {
+                Ok(0) => self.ended = true,
+                Ok(count) => self.held += count,
+                Err(error) if error.kind() == io::ErrorKind::Interrupted => {}
+                Err(error) => return Err(error),
+            }
+        }
+        Ok(())
+    }
+
+    fn consume(&mut self, count: usize) {
+        self.stage.copy_within(count..self.held, 0);
+        self.held -= count;
+        self.offset += count as u64;
+    }
+
+    fn choose(&mut self, told: Option<&'static Encoding>) {
+        let marked = Encoding::for_bom(&self.stage[..self.held]);
+        if let Some((encoding, length)) = marked.filter(|(encoding, _)| told.is_none_or(|told| told == *encoding)) {
+            self.mark = true;
+            self.consume(length);
+            self.set(encoding, Chosen::Mark);
+        } else if let Some(encoding) = told {
+            self.set(encoding, Chosen::Told);
+        } else if let Some(encoding) = zero_pattern(&self.stage[..self.held]) {
+            self.set(encoding, Chosen::Guessed);
+        } else if !is_mostly_utf8(&self.stage[..self.held]) {
+            let encoding = guess(&self.stage[..self.held], self.ended);
+            self.set(encoding, Chosen::Guessed);
+        }
+    }
+
+    fn set(&mut self, encoding: &'static Encoding, chosen: Chosen) {
+        self.encoding = encoding;
+        self.chosen = chosen;
+        self.mode = if encoding == UTF_8 {
+            Mode::Utf8
+        } else {
+            Mode::Other(Box::new(encoding.new_decoder_without_bom_handling()))
+        };
+    }
+
+    fn fill_utf8(&mut self, out: &mut String) {
+        let mut from = 0;
+        let start = out.len();
+        loop {
+            let piece = &self.stage[from..self.held];
+            let error = match simdutf8::compat::from_utf8(piece) {
+                Ok(text) => {
+                    out.push_str(text);
+                    from = self.held;
+                    break;
+                }
+                Err(error) => error,
+            };
+            let sound = &piece[..error.valid_up_to()];
+            // What was sound a moment ago still is; an empty text in its place cannot come about.
+            out.push_str(simdutf8::basic::from_utf8(sound).unwrap_or_default());
+            from += error.valid_up_to();
+            let width = match error.error_len() {
+                Some(width) => width,
+                None if self.ended => self.held - from,
+                // A character is cut in two by the end of the stage: the rest of it comes with the next piece.
+                None => break,
+            };
+            let only_ascii = !self.beyond_ascii && out[start..].is_ascii();
+            if only_ascii && self.chosen == Chosen::Sound {
+                // Nothing read so far reads differently in another encoding, so the guess comes in time.
+                let encoding = guess(&self.stage[from..self.held], self.ended);
+                self.set(encoding, Chosen::Guessed);
+                break;
+            }
+            self.note_invalid(self.offset + from as u64, self.emitted + (out.len() - start) as u64);
+            out.push(char::REPLACEMENT_CHARACTER);
+            from += width;
+        }
+        self.consume(from);
+    }
+
+    fn note_invalid(&mut self, offset: u64, at: u64) {
+        if self.invalid.len() < INVALID_KEPT {
+            self.invalid.push(Invalid { offset, at });
+        }
+    }
+
+    fn fill_other(&mut self, out: &mut String) {
+        let Mode::Other(mut decoder) = std::mem::replace(&mut self.mode, Mode::Utf8) else { return };
+        let start = out.len();
+        let mut from = 0;
+        loop {
+            let piece = &self.stage[from..self.held];
+            out.reserve(decoder.max_utf8_buffer_length(piece.len()).unwrap_or(piece.len() * 3));
+            let (result, read) = decoder.decode_to_string_without_replacement(piece, out, self.ended);
+            from += read;
+            match result {
+                DecoderResult::InputEmpty => break,
+                DecoderResult::OutputFull => {}
+                DecoderResult::Malformed(length, behind) => {
+                    let offset = self.offset + from as u64 - u64::from(length) - u64::from(behind);
+                    self.note_invalid(offset, self.emitted + (out.len() - start) as u64);
+                    out.push(char::REPLACEMENT_CHARACTER);
+                }
+            }
+        }
+        self.mode = Mode::Other(decoder);
+        self.consume(from);
+    }
+}
+
+/// Whether there is nothing unsound in the bytes, or fewer unsound places than letters beyond ASCII that are
+/// sound: in another encoding, bytes that happen to be such a letter are rare.
+fn is_mostly_utf8(bytes: &[u8]) -> bool {
+    if simdutf8::basic::from_utf8(bytes).is_ok() {
+        return true;
+    }
+    let (mut sound, mut unsound) = (0_usize, 0_usize);
+    for chunk in bytes.utf8_chunks() {
+        sound += chunk.valid().chars().filter(|each| !each.is_ascii()).count();
+        unsound += usize::from(!chunk.invalid().is_empty());
+    }
+    sound >= unsound
+}
+
+/// UTF-16 without a mark shows in the zeros that every second byte of plain text then is.
+fn zero_pattern(head: &[u8]) -> Option<&'static Encoding> {
+    let head = &head[..head.len().min(4096)];
+    let share = |odd: usize| head.iter().skip(odd).step_by(2).filter(|byte| **byte == 0).count() * 20 / head.len().max(1);
+    match (share(0), share(1)) {
+        (0, 6..) => Some(UTF_16LE),
+        (6.., 0) => Some(UTF_16BE),
+        _ => None,
+    }
+}
+
+fn guess(bytes: &[u8], whole: bool) -> &'static Encoding {
+    let mut detector = EncodingDetector::new(Iso2022JpDetection::Deny);
+    detector.feed(bytes, whole);
+    detector.guess(None, Utf8Detection::Deny)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn decoded(bytes: &[u8], told: Option<&'static Encoding>) -> (String, &'static str, Chosen, Vec<Invalid>) {
+        let mut decoder = Decoder::open(bytes, told).unwrap();
+        let mut out = String::new();
+        while decoder.fill(&mut out).unwrap() {}
+        let (encoding, chosen) = decoder.encoding();
+        (out, encoding.name(), chosen, decoder.take_invalid())
+    }
+
+    #[test]
+    fn encodings_are_recognised() {
+        let text = "Art,Fundort\nGänseblümchen,Köln\nSchlüsselblume,Tübingen\n";
+        for (label, chosen) in [("utf-8", Chosen::Sound), ("windows-1252", Chosen::Guessed)] {
+            let encoding = Encoding::for_label(label.as_bytes()).unwrap();
+            let (bytes, _, _) = encoding.encode(text);
+            assert_eq!(decoded(&bytes, None), (text.to_owned(), encoding.name(), chosen, vec![]));
+        }
+        let wide: Vec<u8> = text.encode_utf16().flat_map(u16::to_le_bytes).collect();
+        assert_eq!(decoded(&wide, None).0, text);
+        let marked: Vec<u8> = [0xfe, 0xff].into_iter().chain(text.encode_utf16().flat_map(u16::to_be_bytes)).collect();
+        assert_eq!(decoded(&marked, None), (text.to_owned(), "UTF-16BE", Chosen::Mark, vec![]));
+    }
+
+    #[test]
+    fn many_encodings_round_trip_when_told() {
+        let cases = [
+            ("shift_jis", "桜,東京"), ("euc-jp", "桜,東京"), ("euc-kr", "벚꽃,서울"), ("gb18030", "樱花,北京"),
+            ("big5", "櫻花,台北"), ("koi8-r", "Вишня,Тула"), ("windows-1251", "Вишня,Тула"),
+            ("iso-8859-2", "Łódź"), ("windows-1254", "ığdır"),
+        ];
+        for (label, text) in cases {
+            let encoding = Encoding::for_label(label.as_bytes()).unwrap();
+            let (bytes, _, unmappable) = encoding.encode(text);
+            assert!(!unmappable, "{label}");
+            assert_eq!(decoded(&bytes, Some(encoding)).0, text, "{label}");
+        }
+    }
+
+    #[test]
+    fn a_letter_late_in_a_long_plain_file_still_decides_the_encoding() {
+        let mut bytes = b"plain,text\n".repeat(60_000);
+        bytes.extend_from_slice(b"caf\xe9,cr\xe8me br\xfbl\xe9e\n");
+        let (text, name, chosen, invalid) = decoded(&bytes, None);
+        assert!(text.ends_with("café,crème brûlée\n"));
+        assert_eq!((name, chosen, invalid.len()), ("windows-1252", Chosen::Guessed, 0));
+    }
+
+    #[test]
+    fn invalid_bytes_keep_their_places() {
+        let bytes = "Zoë,x\n".bytes().chain(*b"a\xffb\n").collect::<Vec<u8>>();
+        let (text, _, _, invalid) = decoded(&bytes, None);
+        assert_eq!(text, "Zoë,x\na\u{fffd}b\n");
+        assert_eq!(invalid, [Invalid { offset: 8, at: 8 }]);
+        let (text, _, _, invalid) = decoded(b"\x82\xa0\x81", Some(encoding_rs::SHIFT_JIS));
+        assert_eq!((text.as_str(), invalid.len()), ("あ\u{fffd}", 1));
+    }
+
+    #[test]
+    fn characters_cut_by_the_stage_are_whole_again() {
+        let text = format!("é{}", "é".repeat(STAGE));
+        for lead in 0..2 {
+            let padded = format!("{}{text}", "x".repeat(lead));
+            assert_eq!(decoded(padded.as_bytes(), None).0, padded);
+        }
+    }
+}

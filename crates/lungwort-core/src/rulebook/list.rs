@@ -1,0 +1,231 @@
+//! Lists of allowed values, and values that must stand beside certain others.
+
+use std::collections::HashMap as StdMap;
+use std::sync::OnceLock;
+
+use foldhash::fast::FixedState;
+use hashbrown::{HashMap, HashSet};
+use xxhash_rust::xxh3::Xxh3;
+
+use crate::cell::fold::{self, Folded};
+
+/// Lists with more values are not searched for near misses by edit distance: each wrong value would cost too much.
+const MOST_SEARCHED: usize = 5_000;
+
+/// One allowed value.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Entry {
+    /// The value.
+    pub code: Box<str>,
+    /// What it means, where the list says.
+    pub meaning: Option<Box<str>>,
+}
+
+/// A list of allowed values, in its own order, without repetitions.
+#[derive(Debug, Default)]
+pub struct List {
+    entries: Vec<Entry>,
+    index: HashMap<Box<str>, u32, FixedState>,
+    near: OnceLock<Near>,
+}
+
+/// What near misses are looked up in, made when the first is.
+#[derive(Debug, Default)]
+struct Near {
+    codes: StdMap<String, Option<u32>>,
+    meanings: StdMap<String, Option<u32>>,
+    folded: Folded,
+    folded_meanings: Folded,
+    /// The entry of each folded meaning.
+    meaning_of: Vec<u32>,
+}
+
+/// How a value that is not on the list relates to one that is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum NearMiss<'l> {
+    /// The same but for case, spaces, accents and punctuation.
+    Spelling(&'l str),
+    /// The meaning of this code.
+    Meaning(&'l str),
+    /// A small slip away.
+    Slip(&'l str),
+    /// A small slip away from the meaning of this code.
+    MeaningSlip(&'l str),
+}
+
+impl List {
+    /// Makes a list; a value that comes again is left out.
+    pub fn new(entries: impl IntoIterator<Item = Entry>) -> List {
+        let mut list = List::default();
+        for entry in entries {
+            if !list.index.contains_key(&entry.code) {
+                list.index.insert(entry.code.clone(), list.entries.len() as u32);
+                list.entries.push(entry);
+            }
+        }
+        list
+    }
+
+    /// The values in the list's order.
+    pub fn entries(&self) -> &[Entry] {
+        &self.entries
+    }
+
+    /// Whether the value is on the list, exactly.
+    #[inline]
+    pub fn contains(&self, value: &str) -> bool {
+        self.index.contains_key(value)
+    }
+
+    /// Whether the list gives meanings.
+    pub fn has_meanings(&self) -> bool {
+        self.entries.iter().any(|entry| entry.meaning.is_some())
+    }
+
+    /// What a value that is not on the list most likely stands for.
+    pub fn near_miss(&self, value: &str) -> Option<NearMiss<'_>> {
+        let near = self.near.get_or_init(|| self.prepare());
+        let folded = fold::fold(value);
+        let code = |at: u32| &*self.entries[at as usize].code;
+        if let Some(Some(at)) = near.codes.get(&folded).filter(|_| !folded.is_empty()) {
+            return Some(NearMiss::Spelling(code(*at)));
+        }
+        if let Some(Some(at)) = near.meanings.get(&folded).filter(|_| !folded.is_empty()) {
+            return Some(NearMiss::Meaning(code(*at)));
+        }
+        if let Some(at) = near.folded.nearest(value) {
+            return Some(NearMiss::Slip(code(at as u32)));
+        }
+        let at = near.folded_meanings.nearest(value)?;
+        Some(NearMiss::MeaningSlip(code(near.meaning_of[at])))
+    }
+
+    fn prepare(&self) -> Near {
+        let searched = self.entries.len() <= MOST_SEARCHED;
+        let codes = self.entries.iter().map(|entry| &*entry.code);
+        let with_meaning = || (0_u32..).zip(&self.entries).filter_map(|(at, entry)| Some((at, entry.meaning.as_deref()?)));
+        Near {
+            codes: folded_index((0..).zip(codes.clone())),
+            meanings: folded_index(with_meaning()),
+            folded: if searched { Folded::new(codes) } else { Folded::default() },
+            folded_meanings: if searched { Folded::new(with_meaning().map(|(_, text)| text)) } else { Folded::default() },
+            meaning_of: with_meaning().map(|(at, _)| at).collect(),
+        }
+    }
+}
+
+/// Folded texts; where two entries fold to the same, neither is meant.
+fn folded_index<'l>(texts: impl Iterator<Item = (u32, &'l str)>) -> StdMap<String, Option<u32>> {
+    let mut index = StdMap::new();
+    for (at, text) in texts {
+        index.entry(fold::fold(text)).and_modify(|slot| *slot = None).or_insert(Some(at));
+    }
+    index
+}
+
+/// Which values go with which values of other columns.
+#[derive(Debug)]
+pub struct Dependent {
+    /// The other columns of the sheet.
+    pub columns: Vec<usize>,
+    /// Hashes of the other values with the value itself.
+    together: HashSet<u128, FixedState>,
+    /// For each hash of the other values, the values that go with them.
+    values: StdMap<u128, Vec<Box<str>>>,
+}
+
+impl Dependent {
+    /// Makes the set from rows of a reference: the other values, and the value.
+    pub fn new<'r>(columns: Vec<usize>, rows: impl Iterator<Item = (Vec<&'r str>, &'r str)>) -> Dependent {
+        let mut dependent = Dependent { columns, together: HashSet::default(), values: StdMap::new() };
+        for (others, value) in rows {
+            if dependent.together.insert(joined_hash(others.iter().copied().chain([value]))) {
+                dependent.values.entry(joined_hash(others.into_iter())).or_default().push(value.into());
+            }
+        }
+        dependent
+    }
+
+    /// Whether the value goes with the others.
+    #[inline]
+    pub fn goes_with<'r>(&self, others: impl Iterator<Item = &'r str>, value: &'r str) -> bool {
+        self.together.contains(&joined_hash(others.chain([value])))
+    }
+
+    /// The values that go with the others; empty where the reference does not know them.
+    pub fn values_for<'r>(&self, others: impl Iterator<Item = &'r str>) -> &[Box<str>] {
+        self.values.get(&joined_hash(others)).map_or(&[], Vec::as_slice)
+    }
+}
+
+/// A hash over several texts that keeps them apart: 128 bits, so that no two are taken for one.
+pub fn joined_hash<'r>(texts: impl Iterator<Item = &'r str>) -> u128 {
+    let mut buffer = [0_u8; 96];
+    let mut used = 0;
+    let mut long: Option<Xxh3> = None;
+    for text in texts {
+        let bytes = text.as_bytes();
+        match &mut long {
+            // 0xff stands in no UTF-8 text and so keeps one text from running into the next.
+            None if used + bytes.len() < buffer.len() => {
+                buffer[used..used + bytes.len()].copy_from_slice(bytes);
+                used += bytes.len();
+                buffer[used] = 0xff;
+                used += 1;
+            }
+            slot => {
+                let state = slot.get_or_insert_with(|| {
+                    let mut state = Xxh3::new();
+                    state.update(&buffer[..used]);
+                    state
+                });
+                state.update(bytes);
+                state.update(&[0xff]);
+            }
+        }
+    }
+    match long {
+        None => xxhash_rust::xxh3::xxh3_128(&buffer[..used]),
+        Some(state) => state.digest128(),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn list(entries: &[(&str, &str)]) -> List {
+        List::new(entries.iter().map(|(code, meaning)| Entry {
+            code: (*code).into(),
+            meaning: (!meaning.is_empty()).then(|| (*meaning).into()),
+        }))
+    }
+
+    #[test]
+    fn near_misses_are_told_apart() {
+        let provenance = list(&[("W", "collected in the wild"), ("C", "cultivated"), ("U", "unknown")]);
+        assert_eq!(provenance.near_miss("w"), Some(NearMiss::Spelling("W")));
+        assert_eq!(provenance.near_miss("Cultivated "), Some(NearMiss::Meaning("C")));
+        assert_eq!(provenance.near_miss("cultivatd"), Some(NearMiss::MeaningSlip("C")));
+        assert_eq!(provenance.near_miss("X"), None);
+        assert_eq!(list(&[("Primula", ""), ("Prunus", "")]).near_miss("Pirmula"), Some(NearMiss::Slip("Primula")));
+    }
+
+    #[test]
+    fn two_values_that_fold_alike_are_no_safe_guess() {
+        assert_eq!(list(&[("a-1", ""), ("a1", "")]).near_miss("A1"), None);
+    }
+
+    #[test]
+    fn texts_do_not_run_together_and_long_ones_hash_as_short_ones_do() {
+        assert_ne!(joined_hash(["ab", "c"].into_iter()), joined_hash(["a", "bc"].into_iter()));
+        let long = "x".repeat(200);
+        assert_eq!(joined_hash([long.as_str(), "y"].into_iter()), joined_hash([long.as_str(), "y"].into_iter()));
+        assert_ne!(joined_hash(["y", long.as_str()].into_iter()), joined_hash([long.as_str(), "y"].into_iter()));
+        let rows = [(vec!["Primula"], "veris"), (vec!["Primula"], "elatior"), (vec!["Quercus"], "robur")];
+        let dependent = Dependent::new(vec![0], rows.into_iter());
+        assert!(dependent.goes_with(["Primula"].into_iter(), "veris"));
+        assert!(!dependent.goes_with(["Primula"].into_iter(), "robur"));
+        assert_eq!(dependent.values_for(["Primula"].into_iter()).len(), 2);
+    }
+}

@@ -1,0 +1,137 @@
+//! From a rulebook's text to the written types, with every mistake told at once.
+//!
+//! serde stops at the first mistake. Here the entry that it stumbled over is taken out and reading begins
+//! again, until all is well or nothing is left to take out.
+
+use std::ops::Range;
+
+use serde::Deserialize;
+use toml::de::{DeTable, DeValue};
+
+use super::mistake::{Level, Mistake};
+use super::source::Source;
+use super::written::WrittenRulebook;
+use crate::cell::fold;
+
+/// Reads a rulebook. `None` where too little is right to go on.
+pub(super) fn read(text: &str, mistakes: &mut Vec<Mistake>) -> (Option<WrittenRulebook>, Source) {
+    let (document, errors) = DeTable::parse_recoverable(text);
+    for error in &errors {
+        let span = error.span().unwrap_or(0..0);
+        mistakes.push(Mistake { level: Level::Error, message: syntax_message(error.message()), span });
+    }
+    let source = Source::new(text, document.get_ref().clone());
+    let span = document.span();
+    let mut table = document.into_inner();
+    let mut written = None;
+    // Each round takes one entry out, and a text has no more entries than bytes.
+    for _ in 0..text.len() + 1 {
+        let attempt = toml::Spanned::new(span.clone(), table.clone());
+        match WrittenRulebook::deserialize(toml::de::Deserializer::from(attempt)) {
+            Ok(rulebook) => {
+                written = Some(rulebook);
+                break;
+            }
+            Err(error) => {
+                let place = error.span().unwrap_or(0..0);
+                let message = kinder(error.message(), text.get(place.clone()).unwrap_or_default());
+                mistakes.push(Mistake { level: Level::Error, message, span: shortened(text, &place) });
+                if !take_out(&mut table, &place) {
+                    break;
+                }
+            }
+        }
+    }
+    (written, source)
+}
+
+/// A mistake about a whole table points at its first line only.
+fn shortened(text: &str, place: &Range<usize>) -> Range<usize> {
+    let first = text.get(place.clone()).and_then(|part| part.find('\n')).unwrap_or(place.len());
+    place.start..place.start + first
+}
+
+/// Takes out the deepest entry that holds the place. An array element goes as a whole where the place is the
+/// element itself (something is missing in it).
+fn take_out(table: &mut DeTable<'_>, place: &Range<usize>) -> bool {
+    let holder = table.iter().find(|(key, value)| within(&key.span(), place) || holds(value, place));
+    let Some(key) = holder.map(|(key, _)| key.clone()) else { return false };
+    let deeper = !within(&key.span(), place) && table.get_mut(&key).is_some_and(|value| take_out_below(value, place));
+    deeper || table.remove(&key).is_some()
+}
+
+fn take_out_below(value: &mut toml::Spanned<DeValue<'_>>, place: &Range<usize>) -> bool {
+    match value.get_mut() {
+        DeValue::Table(inner) => take_out(inner, place),
+        DeValue::Array(items) => {
+            let slice: &mut [toml::Spanned<DeValue<'_>>] = items.as_mut();
+            let Some(at) = slice.iter().position(|item| holds(item, place)) else { return false };
+            if !take_out_below(&mut slice[at], place) {
+                let kept = items.iter().enumerate().filter(|(each, _)| *each != at).map(|(_, item)| item.clone());
+                *items = kept.collect();
+            }
+            true
+        }
+        _ => false,
+    }
+}
+
+fn within(span: &Range<usize>, place: &Range<usize>) -> bool {
+    span.start <= place.start && place.end <= span.end
+}
+
+/// Whether the value or a part of it holds the place: tables written under their own `[header]` do not span
+/// their parts.
+fn holds(value: &toml::Spanned<DeValue<'_>>, place: &Range<usize>) -> bool {
+    within(&value.span(), place)
+        || match value.get_ref() {
+            DeValue::Table(table) => table.iter().any(|(key, value)| within(&key.span(), place) || holds(value, place)),
+            DeValue::Array(items) => items.iter().any(|item| holds(item, place)),
+            _ => false,
+        }
+}
+
+fn syntax_message(message: &str) -> String {
+    let first = message.lines().next().unwrap_or(message);
+    format!("this is not TOML: {first}")
+}
+
+/// serde's words in ours, with the nearest known name for an unknown one.
+fn kinder(message: &str, found: &str) -> String {
+    if let Some(rest) = message.strip_prefix("unknown field `") {
+        let (name, known) = rest.split_once('`').unwrap_or((rest, ""));
+        return unknown("key", name, known);
+    }
+    if let Some(rest) = message.strip_prefix("unknown variant `") {
+        let (name, known) = rest.split_once('`').unwrap_or((rest, ""));
+        return unknown("value", name, known);
+    }
+    if let Some(rest) = message.strip_prefix("missing field `") {
+        return format!("{} is missing here", rest.trim_end_matches('`'));
+    }
+    if let Some(rest) = message.strip_prefix("invalid type: ")
+        && let Some((_, expected)) = rest.split_once(", expected ")
+    {
+        let expected = match expected {
+            "a string" => "a text in quotes",
+            "a boolean" => "true or false, without quotes",
+            "u32" | "u64" | "usize" => "a whole number, without quotes",
+            "a sequence" => "a list in square brackets",
+            "a map" => "a table: { key = value }",
+            other if other.starts_with("struct ") => "a table: { key = value }",
+            other => other,
+        };
+        let found = found.lines().next().unwrap_or_default();
+        return format!("{found} stands here, where {expected} is due");
+    }
+    message.to_owned()
+}
+
+fn unknown(what: &str, name: &str, known: &str) -> String {
+    let names: Vec<&str> = known.split('`').skip(1).step_by(2).collect();
+    match fold::nearest(name, names.iter().copied()) {
+        Some(near) => format!("there is no {what} {name}; did you mean {near}?"),
+        None if names.len() <= 12 => format!("there is no {what} {name}; there is {}", names.join(", ")),
+        None => format!("there is no {what} {name} here; docs/rulebook.md lists them"),
+    }
+}

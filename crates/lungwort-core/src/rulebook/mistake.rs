@@ -1,0 +1,81 @@
+//! What is wrong with a rulebook, with its place and a caret.
+
+use std::ops::Range;
+use std::path::{Path, PathBuf};
+
+use unicode_normalization::char::is_combining_mark;
+
+/// How much a mistake matters.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Level {
+    /// Worth a look: the rulebook can be used.
+    Advice,
+    /// The rulebook cannot be used.
+    Error,
+}
+
+/// One thing wrong with a rulebook.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Mistake {
+    /// How much it matters.
+    pub level: Level,
+    /// What is wrong, as a sentence without a full stop.
+    pub message: String,
+    /// The bytes of the rulebook's text that it is about.
+    pub span: Range<usize>,
+}
+
+/// All that is wrong with one rulebook, in the order of its text.
+#[derive(Debug, Clone)]
+pub struct Mistakes {
+    /// The rulebook.
+    pub path: PathBuf,
+    /// Its text.
+    pub text: String,
+    /// What is wrong.
+    pub list: Vec<Mistake>,
+}
+
+impl Mistakes {
+    /// Whether one of them is an error.
+    pub fn has_errors(&self) -> bool {
+        self.list.iter().any(|mistake| mistake.level == Level::Error)
+    }
+
+    /// Every mistake with its file, line, the line's text, and carets under the place.
+    pub fn render(&self) -> String {
+        self.list.iter().map(|mistake| render(&self.path, &self.text, mistake)).collect::<Vec<_>>().join("\n")
+    }
+}
+
+/// The line and column of a byte, both from one; the column in characters.
+pub fn line_and_column(text: &str, at: usize) -> (usize, usize) {
+    let before = text.get(..at.min(text.len())).unwrap_or(text);
+    let line_start = before.rfind('\n').map_or(0, |at| at + 1);
+    (before.matches('\n').count() + 1, before[line_start..].chars().count() + 1)
+}
+
+fn render(path: &Path, text: &str, mistake: &Mistake) -> String {
+    let (line, column) = line_and_column(text, mistake.span.start);
+    let shown = text.lines().nth(line - 1).unwrap_or_default();
+    let on_line = text[mistake.span.start.min(text.len())..].split('\n').next().unwrap_or_default();
+    let wide = mistake.span.len().min(on_line.trim_end().len());
+    let carets = on_line.get(..wide).unwrap_or(on_line).chars().filter(|each| !is_combining_mark(*each)).count().max(1);
+    let word = match mistake.level {
+        Level::Error => "error",
+        Level::Advice => "advice",
+    };
+    let margin = line.to_string().len();
+    // Tabs are kept so that the carets stand right however wide a tab is.
+    let indent: String =
+        shown.chars().take(column - 1).map(|each| if each == '\t' { '\t' } else { ' ' }).collect();
+    format!(
+        "{word}: {}\n{:margin$}--> {}:{line}:{column}\n{line} | {}\n{:margin$} | {indent}{}\n",
+        mistake.message,
+        "",
+        path.display(),
+        crate::cell::shown::visible(shown).replace("<tab>", "\t"),
+        "",
+        "^".repeat(carets),
+    )
+}

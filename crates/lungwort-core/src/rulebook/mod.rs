@@ -1,0 +1,23 @@
+//! What a template asks: as written (serde types), then checked and compiled (the types of [`model`]).
+
+pub mod choose;
+mod compile;
+mod compile_column;
+mod compile_rule;
+pub mod guide;
+mod guide_examples;
+pub mod list;
+mod load;
+pub mod mistake;
+pub mod model;
+mod source;
+pub mod standard;
+pub mod written;
+
+pub use compile::{Loaded, load};
+pub use mistake::{Level, Mistake, Mistakes};
+pub use model::{Column, ColumnType, Rule, RuleForm, Rulebook, Sheet};
+pub use written::schema;
+
+/// The ending of a rulebook's file name.
+pub const ENDING: &str = ".rulebook.toml";

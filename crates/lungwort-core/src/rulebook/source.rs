@@ -1,0 +1,96 @@
+//! A rulebook's text, and where in it each value stands.
+
+use std::ops::Range;
+
+use toml::de::{DeTable, DeValue};
+
+use super::mistake::{Level, Mistake, line_and_column};
+
+/// The parsed text, kept to look places up in.
+#[derive(Debug)]
+pub struct Source {
+    /// The text.
+    pub text: String,
+    table: DeTable<'static>,
+}
+
+impl Source {
+    pub(super) fn new(text: &str, mut table: DeTable<'_>) -> Source {
+        table.make_owned();
+        // A table that owns all its data can outlive the text; the type says so only when it is built anew.
+        let table = table.into_iter().map(|(key, value)| (owned_key(key), owned_value(value))).collect();
+        Source { text: text.to_owned(), table }
+    }
+
+    /// The place of a value by its path, `sheet.0.column.2.heading`; of the deepest part of it that is there.
+    pub fn span(&self, path: &str) -> Range<usize> {
+        let mut best = 0..0;
+        let mut table = Some(&self.table);
+        let mut array = None;
+        for part in path.split('.') {
+            let found = match (table, array) {
+                (Some(table), _) => table.get_key_value(part).map(|(key, value)| (key.span(), value)),
+                (None, Some(array)) => {
+                    let array: &toml::de::DeArray<'_> = array;
+                    part.parse::<usize>().ok().and_then(|at| array.get(at)).map(|value| (value.span(), value))
+                }
+                (None, None) => None,
+            };
+            let Some((place, value)) = found else { return best };
+            (table, array) = (None, None);
+            best = match value.get_ref() {
+                DeValue::Table(inner) => {
+                    table = Some(inner);
+                    place
+                }
+                DeValue::Array(inner) => {
+                    array = Some(inner);
+                    place
+                }
+                _ => value.span(),
+            };
+        }
+        best
+    }
+
+    /// The line of a value, from one.
+    pub fn line(&self, path: &str) -> usize {
+        line_and_column(&self.text, self.span(path).start).0
+    }
+
+    /// A mistake about the value at a path.
+    pub fn mistake(&self, level: Level, path: &str, message: impl Into<String>) -> Mistake {
+        Mistake { level, message: message.into(), span: self.span(path) }
+    }
+
+    /// The place of a part of the string at a path, if the string stands in the text as it is.
+    pub fn span_within(&self, path: &str, part: &Range<usize>, string: &str) -> Range<usize> {
+        let whole = self.span(path);
+        let raw = self.text.get(whole.clone()).unwrap_or_default();
+        match raw.find(string) {
+            Some(at) => whole.start + at + part.start..whole.start + at + part.end,
+            None => whole,
+        }
+    }
+}
+
+type Spanned<T> = toml::Spanned<T>;
+
+fn owned_key(key: Spanned<std::borrow::Cow<'_, str>>) -> Spanned<std::borrow::Cow<'static, str>> {
+    let span = key.span();
+    Spanned::new(span, std::borrow::Cow::Owned(key.into_inner().into_owned()))
+}
+
+fn owned_value(value: Spanned<DeValue<'_>>) -> Spanned<DeValue<'static>> {
+    let span = value.span();
+    let inner = match value.into_inner() {
+        DeValue::Table(table) => {
+            DeValue::Table(table.into_iter().map(|(key, value)| (owned_key(key), owned_value(value))).collect())
+        }
+        DeValue::Array(array) => DeValue::Array(array.into_iter().map(owned_value).collect()),
+        DeValue::String(text) => DeValue::String(text.into_owned().into()),
+        // Only places are looked up here, so that what kind of scalar it is does not matter.
+        _ => DeValue::Boolean(true),
+    };
+    Spanned::new(span, inner)
+}

@@ -1,0 +1,66 @@
+//! Standard lists that ship with the program: one line a list in [`ALL`].
+
+use std::sync::Arc;
+
+use iso_currency::{Currency, IntoEnumIterator};
+
+use super::list::{Entry, List};
+
+/// A list that a standard defines.
+#[derive(Debug)]
+pub struct Standard {
+    /// The name used in a rulebook.
+    pub name: &'static str,
+    /// The standard.
+    pub standard: &'static str,
+    entries: fn() -> Vec<Entry>,
+}
+
+/// Every standard list.
+pub static ALL: &[Standard] = &[
+    Standard { name: "iso-3166-1-alpha-2", standard: "ISO 3166-1: countries, two letters", entries: alpha_2 },
+    Standard { name: "iso-3166-1-alpha-3", standard: "ISO 3166-1: countries, three letters", entries: alpha_3 },
+    Standard { name: "iso-4217", standard: "ISO 4217: currencies", entries: currencies },
+    Standard { name: "iso-639-1", standard: "ISO 639-1: languages, two letters", entries: languages },
+];
+
+/// The list of that name.
+pub fn named(name: &str) -> Option<Arc<List>> {
+    let standard = ALL.iter().find(|standard| standard.name == name)?;
+    Some(Arc::new(List::new((standard.entries)())))
+}
+
+fn entry(code: &str, meaning: &str) -> Entry {
+    Entry { code: code.into(), meaning: Some(meaning.into()) }
+}
+
+fn alpha_2() -> Vec<Entry> {
+    rust_iso3166::ALL.iter().map(|country| entry(country.alpha2, country.name)).collect()
+}
+
+fn alpha_3() -> Vec<Entry> {
+    rust_iso3166::ALL.iter().map(|country| entry(country.alpha3, country.name)).collect()
+}
+
+fn currencies() -> Vec<Entry> {
+    Currency::iter().map(|currency| entry(currency.code(), currency.name())).collect()
+}
+
+fn languages() -> Vec<Entry> {
+    isolang::languages().filter_map(|language| Some(entry(language.to_639_1()?, language.to_name()))).collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn lists_are_whole() {
+        let counts: Vec<_> =
+            ALL.iter().map(|standard| (standard.name, named(standard.name).map_or(0, |list| list.entries().len()))).collect();
+        assert_eq!(counts[0], ("iso-3166-1-alpha-2", 249));
+        assert_eq!(counts[1], ("iso-3166-1-alpha-3", 249));
+        assert!(counts[2].1 > 160 && counts[3].1 >= 183, "{counts:?}");
+        assert!(named("iso-4217").is_some_and(|list| list.contains("GBP") && list.contains("EUR")));
+    }
+}

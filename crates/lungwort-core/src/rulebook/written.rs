@@ -1,0 +1,548 @@
+//! A rulebook as it is written, for serde and for the JSON Schema that editors complete it with.
+
+use indexmap::IndexMap;
+use schemars::{JsonSchema, Schema, SchemaGenerator, json_schema};
+use serde::de::{self, Deserializer, MapAccess, SeqAccess, Visitor};
+use serde::{Deserialize, Serialize};
+
+use crate::finding::Severity;
+
+/// A whole rulebook: what one edition of a template asks.
+#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+#[schemars(title = "Lungwort rulebook")]
+pub struct WrittenRulebook {
+    /// What the rulebook is about.
+    pub rulebook: WrittenAbout,
+    /// What the receiving side takes as a file.
+    #[serde(default)]
+    pub file: WrittenFile,
+    /// The sheets of the template. A delimited file has one, and its name is not looked at.
+    pub sheet: Vec<WrittenSheet>,
+    /// Lists from outside that cells are looked up in, by name.
+    #[serde(default)]
+    pub reference: IndexMap<String, WrittenReference>,
+}
+
+/// What the rulebook is about.
+#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenAbout {
+    /// What the template is for.
+    pub title: String,
+    /// The template's edition.
+    pub edition: Option<String>,
+    /// Who gives the template out.
+    pub issuer: Option<String>,
+}
+
+/// What the receiving side takes as a file.
+#[derive(Debug, Clone, Default, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenFile {
+    /// Kinds of file that are taken: csv, tsv, txt, xlsx, …
+    pub formats: Option<Vec<String>>,
+    /// The encoding, by its WHATWG label: utf-8, windows-1252, utf-16le, …
+    pub encoding: Option<String>,
+    /// Whether a byte order mark must be there (true) or must not (false).
+    pub bom: Option<bool>,
+    /// The sign between cells: "," ";" "|" or "tab".
+    pub delimiter: Option<String>,
+    /// How lines end.
+    pub newline: Option<WrittenNewline>,
+    /// Whether cells stand in quotes.
+    pub quoting: Option<WrittenQuoting>,
+    /// The largest file, in bytes.
+    pub max_bytes: Option<u64>,
+    /// The most filled rows below the headings.
+    pub max_rows: Option<u64>,
+    /// How the file's name is built.
+    pub name: Option<WrittenPattern>,
+}
+
+/// How lines end.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum WrittenNewline {
+    /// CR LF
+    Crlf,
+    /// LF
+    Lf,
+    /// CR
+    Cr,
+}
+
+/// Whether cells stand in quotes.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum WrittenQuoting {
+    /// Every cell.
+    All,
+    /// No cell.
+    Never,
+}
+
+/// One sheet of the template.
+#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenSheet {
+    /// The sheet's name in a workbook.
+    pub name: Option<String>,
+    /// The row of the headings, from one.
+    #[serde(default = "one")]
+    pub heading_row: u32,
+    /// Rows under the headings that belong to the template and hold no data.
+    #[serde(default)]
+    pub guide_rows: u32,
+    /// The columns that a row is known by.
+    #[serde(default)]
+    pub key: Vec<String>,
+    /// Keys of the sample rows that the template came with.
+    #[serde(default)]
+    pub sample_keys: Vec<String>,
+    /// The columns, in the template's order.
+    pub column: Vec<WrittenColumn>,
+    /// Requirements over more than one cell.
+    #[serde(default)]
+    pub rule: Vec<WrittenRule>,
+    /// Figures that people compare before they send.
+    #[serde(default)]
+    pub figure: Vec<WrittenFigure>,
+}
+
+fn one() -> u32 {
+    1
+}
+
+/// One column.
+#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenColumn {
+    /// The heading, exactly as in the template.
+    pub heading: String,
+    /// A short name for conditions and rules.
+    pub name: Option<String>,
+    /// What the cells hold; text if left out.
+    #[serde(rename = "type", default)]
+    pub kind: WrittenType,
+    /// A named structure, such as email or iban.
+    pub format: Option<String>,
+    /// Whether every row must fill it.
+    #[serde(default)]
+    pub required: bool,
+    /// The condition under which a row must fill it.
+    pub required_when: Option<String>,
+    /// The condition under which a row must leave it blank.
+    pub blank_when: Option<String>,
+    /// Whether no value may stand in it twice.
+    #[serde(default)]
+    pub unique: bool,
+    /// A regular expression that the whole value must match.
+    pub pattern: Option<WrittenPattern>,
+    /// The values it takes: a list, codes with meanings, or a reference.
+    pub allowed: Option<WrittenAllowed>,
+    /// Values no longer used, each with the one that replaced it.
+    #[serde(default)]
+    pub retired: IndexMap<String, String>,
+    /// How long the text may be.
+    pub length: Option<WrittenLength>,
+    /// The least value; for dates a date in quotes or "today".
+    pub min: Option<WrittenBound>,
+    /// The greatest value; for dates a date in quotes or "today".
+    pub max: Option<WrittenBound>,
+    /// A value that must be exceeded.
+    pub above: Option<WrittenBound>,
+    /// A value that must not be reached.
+    pub below: Option<WrittenBound>,
+    /// The most digits after the decimal mark.
+    pub places: Option<u32>,
+    /// The decimal mark: "." (if left out) or ",".
+    pub decimal_mark: Option<String>,
+    /// How dates are written: yyyy-mm-dd (if left out), dd/mm/yyyy, … with hh:mm for a datetime.
+    pub date_format: Option<String>,
+    /// How times are written: hh:mm (if left out) or hh:mm:ss.
+    pub time_format: Option<String>,
+    /// The words for yes and no.
+    pub yes_no: Option<WrittenYesNo>,
+    /// The sign between several values in one cell, each of which is checked.
+    pub separator: Option<String>,
+    /// Which characters may stand in it: ascii, latin, plain, or a list such as "A-Z 0-9 -".
+    pub characters: Option<String>,
+    /// Whether letters must be capital or small.
+    pub case: Option<WrittenCase>,
+    /// Whether line breaks may stand in a cell.
+    #[serde(default)]
+    pub line_breaks: bool,
+    /// The folder, beside the file, in which the files named in this column lie.
+    pub attachment_folder: Option<String>,
+    /// What the receiving side takes a blank cell for.
+    pub default: Option<String>,
+    /// What to fill in, in words.
+    pub help: Option<String>,
+    /// A value that is right.
+    pub example: Option<String>,
+    /// The text of the guide rows under this heading.
+    #[serde(default)]
+    pub guide: Vec<String>,
+    /// How much a wrong value matters; an error if left out.
+    pub severity: Option<Severity>,
+}
+
+/// What a column's cells hold.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum WrittenType {
+    /// Any text.
+    #[default]
+    Text,
+    /// A whole number.
+    Whole,
+    /// A number with or without a fraction.
+    Decimal,
+    /// A date.
+    Date,
+    /// A time of day.
+    Time,
+    /// A date and a time.
+    Datetime,
+    /// Yes or no.
+    YesNo,
+}
+
+/// Capital or small letters.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum WrittenCase {
+    /// Capital letters.
+    Upper,
+    /// Small letters.
+    Lower,
+}
+
+/// The words for yes and no.
+#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenYesNo {
+    /// The word for yes.
+    pub yes: String,
+    /// The word for no.
+    pub no: String,
+}
+
+/// How long a text may be.
+#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenLength {
+    /// At least so many.
+    pub min: Option<usize>,
+    /// At most so many.
+    pub max: Option<usize>,
+    /// Exactly so many.
+    pub exactly: Option<usize>,
+    /// What is counted; characters if left out.
+    #[serde(default, rename = "in")]
+    pub unit: WrittenUnit,
+}
+
+/// What a length counts.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum WrittenUnit {
+    /// Unicode characters.
+    #[default]
+    Characters,
+    /// Bytes in the encoding that the file is asked to have.
+    Bytes,
+}
+
+/// One requirement over more than one cell. It has exactly one of the forms.
+#[derive(Debug, Clone, Default, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenRule {
+    /// Form: a condition that must not be false.
+    pub check: Option<String>,
+    /// Form: all of these columns are filled, or none.
+    pub all_or_none: Option<Vec<String>>,
+    /// Form: at least one of these columns is filled.
+    pub at_least_one: Option<Vec<String>>,
+    /// Form: at most one of these columns is filled.
+    pub at_most_one: Option<Vec<String>>,
+    /// Form: exactly one of these columns is filled.
+    pub exactly_one: Option<Vec<String>>,
+    /// Form: these levels are filled from the first without skipping.
+    pub no_gaps: Option<Vec<String>>,
+    /// Form: if any of these columns is filled, those under `needs` are.
+    pub whole_if_begun: Option<Vec<String>>,
+    /// With whole_if_begun: the columns that are then required; all of them if left out.
+    pub needs: Option<Vec<String>>,
+    /// Form: these columns together differ from row to row.
+    pub unique: Option<Vec<String>>,
+    /// With unique: a value may stand only once in all these columns, whatever the row.
+    #[serde(default)]
+    pub across: bool,
+    /// Form: the same value in all rows of a group (not yet taken).
+    pub same: Option<Vec<String>>,
+    /// Form: a row found in another list (not yet taken).
+    #[schemars(with = "Option<serde_json::Map<String, serde_json::Value>>")]
+    pub lookup: Option<IndexMap<String, de::IgnoredAny>>,
+    /// The condition under which the rule counts.
+    pub when: Option<String>,
+    /// Over what the rule goes: "row". Groups and sheets are not yet taken.
+    pub each: Option<String>,
+    /// How much it matters; an error if left out.
+    pub severity: Option<Severity>,
+    /// What to say; {column} quotes a cell.
+    pub message: Option<String>,
+}
+
+/// A figure that people compare before they send.
+#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenFigure {
+    /// What it is called.
+    pub label: String,
+    /// COUNT(*), COUNT, COUNT(DISTINCT …), SUM, MIN or MAX of a column.
+    pub value: String,
+}
+
+/// A list from outside.
+#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenReference {
+    /// A delimited file, its path counted from the rulebook's folder.
+    pub file: String,
+    /// Its encoding; told from its bytes if left out.
+    pub encoding: Option<String>,
+    /// The sign between its cells; told from its text if left out.
+    pub delimiter: Option<String>,
+}
+
+/// A regular expression, alone or with words for people.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct WrittenPattern {
+    /// The expression; it must match the whole value.
+    pub regex: String,
+    /// What it asks for, in words.
+    pub words: Option<String>,
+}
+
+/// The values a column takes.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum WrittenAllowed {
+    /// A plain list.
+    Values(Vec<String>),
+    /// Codes, each with its meaning.
+    Codes(IndexMap<String, String>),
+    /// A column of a reference.
+    Reference(WrittenLookup),
+}
+
+/// A column of a reference.
+#[derive(Debug, Clone, Default, PartialEq, Eq, Deserialize, Serialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenLookup {
+    /// The reference's name, or a standard list's.
+    pub reference: String,
+    /// The heading of the column with the values; the first if left out.
+    pub column: Option<String>,
+    /// The heading of the column with their meanings.
+    pub meaning: Option<String>,
+    /// Other columns of the reference, each with the column of this sheet that it must equal in the same row.
+    #[serde(default)]
+    pub matching: IndexMap<String, String>,
+}
+
+/// A number, or a text such as a date or "today".
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct WrittenBound(pub String);
+
+/// What is said where a code stands without quotes.
+const QUOTES: &str = "codes are text: put it in quotes, so that 01 stays 01";
+
+struct PatternVisitor;
+
+impl<'de> Visitor<'de> for PatternVisitor {
+    type Value = WrittenPattern;
+
+    fn expecting(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        out.write_str("a regular expression in quotes, or { regex = '…', words = \"…\" }")
+    }
+
+    fn visit_str<E: de::Error>(self, text: &str) -> Result<WrittenPattern, E> {
+        Ok(WrittenPattern { regex: text.to_owned(), words: None })
+    }
+
+    fn visit_map<A: MapAccess<'de>>(self, map: A) -> Result<WrittenPattern, A::Error> {
+        #[derive(Deserialize)]
+        #[serde(deny_unknown_fields)]
+        struct Parts {
+            regex: String,
+            words: Option<String>,
+        }
+        let parts = Parts::deserialize(de::value::MapAccessDeserializer::new(map))?;
+        Ok(WrittenPattern { regex: parts.regex, words: parts.words })
+    }
+}
+
+impl<'de> Deserialize<'de> for WrittenPattern {
+    fn deserialize<D: Deserializer<'de>>(from: D) -> Result<Self, D::Error> {
+        from.deserialize_any(PatternVisitor)
+    }
+}
+
+/// A text that must stand in quotes: a number or a date in its place is told so.
+struct Quoted(String);
+
+impl<'de> Deserialize<'de> for Quoted {
+    fn deserialize<D: Deserializer<'de>>(from: D) -> Result<Self, D::Error> {
+        struct QuotedVisitor;
+        impl<'de> Visitor<'de> for QuotedVisitor {
+            type Value = Quoted;
+            fn expecting(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+                out.write_str("a text in quotes")
+            }
+            fn visit_str<E: de::Error>(self, text: &str) -> Result<Quoted, E> {
+                Ok(Quoted(text.to_owned()))
+            }
+            fn visit_i64<E: de::Error>(self, _: i64) -> Result<Quoted, E> {
+                Err(E::custom(QUOTES))
+            }
+            fn visit_f64<E: de::Error>(self, _: f64) -> Result<Quoted, E> {
+                Err(E::custom(QUOTES))
+            }
+            fn visit_bool<E: de::Error>(self, _: bool) -> Result<Quoted, E> {
+                Err(E::custom(QUOTES))
+            }
+            fn visit_map<A: MapAccess<'de>>(self, _: A) -> Result<Quoted, A::Error> {
+                Err(de::Error::custom("a code with a point in it must stand in quotes: \"1.5\" = \"…\""))
+            }
+        }
+        from.deserialize_any(QuotedVisitor)
+    }
+}
+
+struct AllowedVisitor;
+
+impl<'de> Visitor<'de> for AllowedVisitor {
+    type Value = WrittenAllowed;
+
+    fn expecting(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        out.write_str("a list of values, codes with meanings, or { reference = \"…\" }")
+    }
+
+    fn visit_seq<A: SeqAccess<'de>>(self, mut items: A) -> Result<WrittenAllowed, A::Error> {
+        let mut values = Vec::new();
+        while let Some(Quoted(value)) = items.next_element()? {
+            values.push(value);
+        }
+        Ok(WrittenAllowed::Values(values))
+    }
+
+    fn visit_map<A: MapAccess<'de>>(self, mut map: A) -> Result<WrittenAllowed, A::Error> {
+        let mut codes = IndexMap::new();
+        let mut lookup: Option<WrittenLookup> = None;
+        while let Some(key) = map.next_key::<String>()? {
+            match (key.as_str(), &mut lookup) {
+                ("reference", None) if codes.is_empty() => {
+                    lookup = Some(WrittenLookup { reference: map.next_value()?, ..WrittenLookup::default() });
+                }
+                ("column", Some(lookup)) => lookup.column = Some(map.next_value()?),
+                ("meaning", Some(lookup)) => lookup.meaning = Some(map.next_value()?),
+                ("matching", Some(lookup)) => lookup.matching = map.next_value()?,
+                (_, Some(_)) => {
+                    return Err(de::Error::unknown_field(&key, &["reference", "column", "meaning", "matching"]));
+                }
+                (_, None) => {
+                    codes.insert(key, map.next_value::<Quoted>()?.0);
+                }
+            }
+        }
+        Ok(lookup.map_or(WrittenAllowed::Codes(codes), WrittenAllowed::Reference))
+    }
+}
+
+impl<'de> Deserialize<'de> for WrittenAllowed {
+    fn deserialize<D: Deserializer<'de>>(from: D) -> Result<Self, D::Error> {
+        from.deserialize_any(AllowedVisitor)
+    }
+}
+
+struct BoundVisitor;
+
+impl<'de> Visitor<'de> for BoundVisitor {
+    type Value = WrittenBound;
+
+    fn expecting(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        out.write_str("a number, or a date in quotes, or \"today\"")
+    }
+
+    fn visit_str<E: de::Error>(self, text: &str) -> Result<WrittenBound, E> {
+        Ok(WrittenBound(text.to_owned()))
+    }
+
+    fn visit_i64<E: de::Error>(self, number: i64) -> Result<WrittenBound, E> {
+        Ok(WrittenBound(number.to_string()))
+    }
+
+    // The shortest text that gives the same float is the one that was written, up to 15 digits.
+    fn visit_f64<E: de::Error>(self, number: f64) -> Result<WrittenBound, E> {
+        Ok(WrittenBound(number.to_string()))
+    }
+
+    // TOML's own dates come as a map of one entry.
+    fn visit_map<A: MapAccess<'de>>(self, mut map: A) -> Result<WrittenBound, A::Error> {
+        match map.next_entry::<String, String>()? {
+            Some((_, text)) => Ok(WrittenBound(text)),
+            None => Err(de::Error::custom("this is empty")),
+        }
+    }
+}
+
+impl<'de> Deserialize<'de> for WrittenBound {
+    fn deserialize<D: Deserializer<'de>>(from: D) -> Result<Self, D::Error> {
+        from.deserialize_any(BoundVisitor)
+    }
+}
+
+impl JsonSchema for WrittenPattern {
+    fn schema_name() -> std::borrow::Cow<'static, str> {
+        "Pattern".into()
+    }
+
+    fn json_schema(_: &mut SchemaGenerator) -> Schema {
+        json_schema!({ "anyOf": [
+            { "type": "string", "description": "A regular expression that the whole value must match." },
+            { "type": "object", "additionalProperties": false, "required": ["regex"], "properties": {
+                "regex": { "type": "string", "description": "A regular expression that the whole value must match." },
+                "words": { "type": "string", "description": "What it asks for, in words." } } } ] })
+    }
+}
+
+impl JsonSchema for WrittenAllowed {
+    fn schema_name() -> std::borrow::Cow<'static, str> {
+        "Allowed".into()
+    }
+
+    fn json_schema(generator: &mut SchemaGenerator) -> Schema {
+        let lookup = generator.subschema_for::<WrittenLookup>();
+        json_schema!({ "anyOf": [
+            { "type": "array", "items": { "type": "string" }, "description": "The values." },
+            lookup,
+            { "type": "object", "additionalProperties": { "type": "string" }, "description": "Codes, each with its meaning." } ] })
+    }
+}
+
+impl JsonSchema for WrittenBound {
+    fn schema_name() -> std::borrow::Cow<'static, str> {
+        "Bound".into()
+    }
+
+    fn json_schema(_: &mut SchemaGenerator) -> Schema {
+        json_schema!({ "type": ["number", "string"] })
+    }
+}
+
+/// The JSON Schema of a rulebook.
+pub fn schema() -> Schema {
+    schemars::schema_for!(WrittenRulebook)
+}
