@@ -10,3 +10,7 @@ pub mod condition;
 pub mod finding;
 pub mod rulebook;
 pub mod intake;
+pub mod check;
+pub mod lint;
+
+pub use encoding_rs::Encoding;

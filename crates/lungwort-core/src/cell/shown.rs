@@ -11,7 +11,7 @@ pub fn quoted(text: &str) -> String {
 
 /// The text with whatever cannot be seen named, cut after `most` characters.
 pub fn clipped(text: &str, most: usize) -> String {
-    let mut out = String::with_capacity(text.len().min(most * 4));
+    let mut out = String::with_capacity(text.len().min(most.saturating_mul(4)));
     for (count, each) in text.chars().enumerate() {
         if count == most {
             out.push('…');

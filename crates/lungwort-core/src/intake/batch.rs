@@ -32,6 +32,11 @@ impl Field {
         Field { length_and_flags: self.length_and_flags | BUILT, ..self }
     }
 
+    /// A cell with nothing in it.
+    pub fn empty() -> Field {
+        Field { start: 0, length_and_flags: 0 }
+    }
+
     /// Whether nothing stands in the cell.
     #[inline]
     pub fn is_empty(self) -> bool {
@@ -74,7 +79,10 @@ pub enum IssueKind {
 
 #[derive(Debug, Clone, Copy)]
 pub(super) struct RowStart {
+    /// The first cell.
     pub field: u32,
+    /// How many cells.
+    pub count: u32,
     pub line: u64,
 }
 
@@ -109,9 +117,36 @@ impl Batch {
     /// The cells of a row.
     #[inline]
     pub fn row(&self, row: usize) -> &[Field] {
-        let start = self.rows[row].field as usize;
-        let end = self.rows.get(row + 1).map_or(self.fields.len(), |next| next.field as usize);
-        &self.fields[start..end]
+        let place = self.rows[row];
+        &self.fields[place.field as usize..(place.field + place.count) as usize]
+    }
+
+    /// One cell of a row that has that many.
+    #[inline]
+    pub fn cell(&self, row: usize, field: usize) -> Field {
+        self.row(row).get(field).copied().unwrap_or_else(Field::empty)
+    }
+
+    /// Gives a row other cells. Those it had stay where they were, unused.
+    pub fn set_row(&mut self, row: usize, cells: &[Field]) {
+        self.rows[row].field = self.fields.len() as u32;
+        self.rows[row].count = cells.len() as u32;
+        self.fields.extend_from_slice(cells);
+    }
+
+    /// One cell made of a run of neighbours and the delimiters between them.
+    pub fn joined(&mut self, row: usize, cells: std::ops::Range<usize>, delimiter: u8) -> Field {
+        let parts = self.row(row)[cells].to_vec();
+        let start = self.built.len();
+        for (at, field) in parts.iter().enumerate() {
+            if at > 0 {
+                self.built.push(char::from(delimiter));
+            }
+            let text = self.text(*field).to_owned();
+            self.built.push_str(&text);
+        }
+        let special = parts.iter().any(|field| field.is_special());
+        Field::new(start, self.built.len(), special).built()
     }
 
     /// The row as a spreadsheet counts, from one.
@@ -151,10 +186,10 @@ impl Batch {
     pub fn invalid_places(&self) -> Vec<(usize, usize, u64)> {
         let places = self.invalid.iter().map(|invalid| {
             let at = (invalid.at - self.text_start) as u32;
-            let field = self.fields.iter().rposition(|field| field.length_and_flags & BUILT == 0 && field.start <= at);
-            let field = field.unwrap_or(0);
-            let row = self.rows.partition_point(|row| row.field as usize <= field).saturating_sub(1);
-            (row, field - self.rows.get(row).map_or(0, |row| row.field as usize), invalid.offset)
+            let begins = |row: &RowStart| self.fields.get(row.field as usize).map_or(0, |field| field.start);
+            let row = self.rows.partition_point(|row| begins(row) <= at).saturating_sub(1);
+            let within = |field: &Field| field.length_and_flags & BUILT == 0 && field.start <= at;
+            (row, self.row(row).iter().rposition(within).unwrap_or(0), invalid.offset)
         });
         places.collect()
     }

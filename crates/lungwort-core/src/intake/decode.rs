@@ -155,7 +155,7 @@ impl<R: Read> Decoder<R> {
             self.set(encoding, Chosen::Told);
         } else if let Some(encoding) = zero_pattern(&self.stage[..self.held]) {
             self.set(encoding, Chosen::Guessed);
-        } else if !is_mostly_utf8(&self.stage[..self.held]) {
+        } else if !is_mostly_utf8(&self.stage[..self.held], self.ended) {
             let encoding = guess(&self.stage[..self.held], self.ended);
             self.set(encoding, Chosen::Guessed);
         }
@@ -240,9 +240,12 @@ impl<R: Read> Decoder<R> {
 
 /// Whether there is nothing unsound in the bytes, or fewer unsound places than letters beyond ASCII that are
 /// sound: in another encoding, bytes that happen to be such a letter are rare.
-fn is_mostly_utf8(bytes: &[u8]) -> bool {
-    if simdutf8::basic::from_utf8(bytes).is_ok() {
-        return true;
+fn is_mostly_utf8(bytes: &[u8], whole: bool) -> bool {
+    match simdutf8::compat::from_utf8(bytes) {
+        Ok(_) => return true,
+        // The last character is cut in two by the end of the stage.
+        Err(error) if error.error_len().is_none() && !whole => return true,
+        Err(_) => {}
     }
     let (mut sound, mut unsound) = (0_usize, 0_usize);
     for chunk in bytes.utf8_chunks() {

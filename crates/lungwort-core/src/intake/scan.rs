@@ -151,7 +151,8 @@ impl Scanner {
 
     /// The row begins on `self.line`; a quoted line break moves only the line within the row on.
     fn end_row(&self, batch: &mut Batch, first_field: &mut usize) {
-        batch.rows.push(RowStart { field: *first_field as u32, line: self.line });
+        let count = (batch.fields.len() - *first_field) as u32;
+        batch.rows.push(RowStart { field: *first_field as u32, count, line: self.line });
         *first_field = batch.fields.len();
     }
 

@@ -110,7 +110,7 @@ mod tests {
     fn every_code_is_explained() {
         for code in all() {
             for text in [code.means, code.matters, code.mend] {
-                assert!(text.ends_with('.') && text.len() > 20, "{}: {text}", code.name);
+                assert!(text.ends_with('.') && text.len() > 12, "{}: {text}", code.name);
             }
             assert!(!code.title.ends_with('.') && !code.before.is_empty() && !code.after.is_empty(), "{}", code.name);
         }

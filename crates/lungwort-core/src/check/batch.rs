@@ -1,0 +1,485 @@
+//! Judging one batch of rows: the layout first, then column by column, then the rules row by row.
+
+use std::collections::HashSet;
+use std::sync::Arc;
+
+use super::cell::Found;
+use super::column::Memory;
+use super::head::Head;
+use super::rows::{RowValues, SheetJudge, Values};
+use super::{ragged, rules};
+use crate::cell::Value;
+use crate::condition::{Tally, Truth};
+use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes, value as value_codes};
+use crate::finding::{Code, Severity, Topic, Verdict};
+use crate::intake::{Batch, IssueKind};
+use crate::rulebook::list::joined_hash;
+
+/// Findings about a row as a whole come before those about its cells, and those before its rules.
+const WHOLE_ROW: u32 = 0;
+const FIRST_CELL: u32 = 1;
+const FIRST_RULE: u32 = 1 << 24;
+
+/// One finding in a batch.
+#[derive(Debug)]
+pub struct InBatch {
+    /// The row within the batch.
+    pub row: usize,
+    /// Where it stands among the row's findings.
+    pub order: u32,
+    /// What.
+    pub verdict: Arc<Verdict>,
+    /// The cell in the file.
+    pub field: Option<usize>,
+    /// The cell's text.
+    pub value: Option<Box<str>>,
+    /// The byte in the file.
+    pub offset: Option<u64>,
+    /// The line, where it is not the row's first.
+    pub line: Option<u64>,
+    /// The row's key.
+    pub key: Option<Arc<str>>,
+}
+
+/// A value that may stand only once.
+#[derive(Debug)]
+pub struct OnceOnly {
+    /// The row within the batch.
+    pub row: usize,
+    /// The column.
+    pub column: usize,
+    /// Its hash.
+    pub hash: u128,
+}
+
+/// What came of a batch.
+#[derive(Debug, Default)]
+pub struct Judgement {
+    /// Findings by row.
+    pub findings: Vec<InBatch>,
+    /// For each set of values that may stand only once, the values.
+    pub once_only: Vec<Vec<OnceOnly>>,
+    /// Runs of blank rows within the batch, first and last.
+    pub blank_runs: Vec<(usize, usize)>,
+    /// Rows that hold anything.
+    pub filled_rows: u64,
+    /// The first row that holds anything.
+    pub first_filled: Option<usize>,
+    /// The figures' parts.
+    pub tallies: Vec<Tally>,
+}
+
+/// Judges batches of one file.
+pub struct BatchJudge<'j, 'r> {
+    /// The sheet's judge.
+    pub sheet: &'j SheetJudge<'r>,
+    /// How the file's columns stand.
+    pub head: &'j Head,
+    /// Between cells.
+    pub delimiter: u8,
+}
+
+impl BatchJudge<'_, '_> {
+    /// Judges the rows from `skip` on.
+    pub fn judge(&self, batch: &mut Batch, skip: usize, memory: &mut Memory) -> Judgement {
+        let mut out = Judgement::default();
+        let rows = self.layout(batch, skip, &mut out);
+        let batch: &Batch = batch;
+        let mut values = Values {
+            typed: self.sheet.columns.iter().map(|_| Vec::new()).collect(),
+            filled: self.sheet.columns.iter().map(|_| Vec::new()).collect(),
+            today: self.sheet.today,
+        };
+        for index in 0..self.sheet.columns.len() {
+            self.column(batch, &rows, index, memory, &mut values, &mut out);
+        }
+        self.strays(batch, &rows, &mut out);
+        self.invalid_bytes(batch, &mut out);
+        self.conditional_cells(&rows, &values, &mut out);
+        self.dependent_lists(batch, &rows, &values, &mut out);
+        self.rules(&rows, &values, &mut out);
+        self.samples(batch, &rows, &mut out);
+        self.once_only(batch, &rows, &values, &mut out);
+        out.tallies = self.tallies(rows.len(), &values);
+        self.half_filled(batch, &mut out);
+        out.findings.sort_by_key(|finding| (finding.row, finding.order));
+        self.keys(batch, &mut out.findings);
+        out
+    }
+
+    /// Sorts blank rows out, brings the others to the headings' width, and returns those that can be judged.
+    fn layout(&self, batch: &mut Batch, skip: usize, out: &mut Judgement) -> Vec<usize> {
+        let mut rows = Vec::with_capacity(batch.row_count());
+        for row in skip..batch.row_count() {
+            if batch.is_blank(row) {
+                match out.blank_runs.last_mut() {
+                    Some((_, last)) if *last + 1 == row => *last = row,
+                    _ => out.blank_runs.push((row, row)),
+                }
+                continue;
+            }
+            out.filled_rows += 1;
+            out.first_filled.get_or_insert(row);
+            if batch.row(row).len() != self.head.width
+                && let Some(ragged) = ragged::settle(self.sheet, self.head, batch, row, self.delimiter)
+            {
+                let verdict = file_verdict(ragged.found.code, "The row", ragged.found);
+                out.findings.push(InBatch { field: ragged.field, value: ragged.value, ..whole_row(ragged.row, verdict) });
+                if ragged.hopeless {
+                    continue;
+                }
+            }
+            rows.push(row);
+        }
+        for issue in batch.issues.iter().filter(|issue| issue.row >= skip) {
+            let (code, message) = match issue.kind {
+                IssueKind::UnclosedQuote => {
+                    (&file_codes::UNCLOSED_QUOTE, "a quote is opened here and never closed; it was taken as a plain character.")
+                }
+                IssueKind::TextAfterQuote => (
+                    &file_codes::TEXT_AFTER_QUOTE,
+                    "there is text behind the closing quote; a quote inside a quoted cell is written twice.",
+                ),
+            };
+            let heading = self.sheet.heading_of(self.head, issue.field);
+            let verdict = file_verdict(code, &heading, Found::new(code, message));
+            let value = batch.row(issue.row).get(issue.field).map(|field| Box::from(batch.text(*field)));
+            let found = InBatch { field: Some(issue.field), value, line: Some(issue.line), ..whole_row(issue.row, verdict) };
+            out.findings.push(found);
+        }
+        rows
+    }
+
+    fn column<'b>(
+        &self,
+        batch: &'b Batch,
+        rows: &[usize],
+        index: usize,
+        memory: &mut Memory,
+        values: &mut Values<'b>,
+        out: &mut Judgement,
+    ) {
+        let Some(field) = self.head.field_of[index] else { return };
+        let judge = &self.sheet.columns[index];
+        let required = judge.column().required;
+        let (wants_value, wants_filled) = (self.sheet.wants_value[index], self.sheet.wants_filled[index]);
+        let mut typed = Vec::with_capacity(if wants_value { rows.len() } else { 0 });
+        let mut filled = Vec::with_capacity(if wants_filled { rows.len() } else { 0 });
+        let place = |row: usize, verdict: Arc<Verdict>, text: &str| InBatch {
+            order: FIRST_CELL + field as u32,
+            field: Some(field),
+            value: Some(text.into()),
+            ..whole_row(row, verdict)
+        };
+        for &row in rows {
+            let cell = batch.cell(row, field);
+            let text = batch.text(cell);
+            let value = if cell.is_empty() {
+                Value::Blank
+            } else if let Some(value) = judge.quick(text, cell.is_special()) {
+                value
+            } else {
+                let judged = judge.thorough(text, memory);
+                out.findings.extend(judged.verdicts.iter().map(|verdict| place(row, Arc::clone(verdict), text)));
+                judged.value.clone()
+            };
+            if required && value == Value::Blank {
+                out.findings.push(place(row, Arc::clone(&self.sheet.missing[index]), text));
+            }
+            if wants_filled {
+                filled.push(value != Value::Blank);
+            }
+            if wants_value {
+                typed.push(value);
+            }
+        }
+        values.typed[index] = typed;
+        values.filled[index] = filled;
+    }
+
+    /// Filled cells under no heading.
+    fn strays(&self, batch: &Batch, rows: &[usize], out: &mut Judgement) {
+        for (field, _) in self.head.strays.iter().filter(|(field, headed)| !headed && *field < self.head.width) {
+            for &row in rows {
+                let text = batch.text(batch.cell(row, *field)).trim();
+                if text.is_empty() {
+                    continue;
+                }
+                let letter = crate::finding::column_letter(*field);
+                let message = format!("is {} and column {letter} has no heading.", crate::cell::shown::quoted(text));
+                let verdict = Verdict {
+                    topic: Topic::Stray(*field),
+                    subject: Arc::from(format!("column {letter}")),
+                    message: format!("A cell {message}"),
+                    ..bare(&template_codes::NO_HEADING)
+                };
+                let order = FIRST_CELL + *field as u32;
+                out.findings.push(InBatch { order, field: Some(*field), value: Some(text.into()), ..whole_row(row, Arc::new(verdict)) });
+            }
+        }
+    }
+
+    fn invalid_bytes(&self, batch: &Batch, out: &mut Judgement) {
+        let places = batch.invalid_places();
+        if places.is_empty() {
+            return;
+        }
+        // The replacement characters that invalid bytes leave are told as what they are.
+        let cells: HashSet<(usize, usize)> = places.iter().map(|(row, field, _)| (*row, *field)).collect();
+        out.findings.retain(|finding| {
+            finding.verdict.code != &cell_codes::LOST_CHARACTER
+                || finding.field.is_none_or(|field| !cells.contains(&(finding.row, field)))
+        });
+        for (row, field, offset) in places {
+            let heading = self.sheet.heading_of(self.head, field);
+            let text = batch.row(row).get(field).map(|cell| batch.text(*cell)).unwrap_or_default();
+            let message = format!("is {}: the byte at offset {offset} of the file is no character in its encoding.", crate::cell::shown::quoted(text));
+            let verdict = file_verdict(&file_codes::INVALID_BYTES, &heading, Found::new(&file_codes::INVALID_BYTES, message));
+            let order = FIRST_CELL + field as u32;
+            out.findings.push(InBatch { order, field: Some(field), value: Some(text.into()), offset: Some(offset), ..whole_row(row, verdict) });
+        }
+    }
+
+    /// Cells that must be filled, or blank, under a condition.
+    fn conditional_cells(&self, rows: &[usize], values: &Values<'_>, out: &mut Judgement) {
+        for (index, judge) in self.sheet.columns.iter().enumerate() {
+            let column = judge.column();
+            let Some(field) = self.head.field_of[index] else { continue };
+            for (condition, wants_blank) in [(&column.required_when, false), (&column.blank_when, true)] {
+                let Some(condition) = condition.as_ref().filter(|condition| self.has_all(condition.columns())) else { continue };
+                let when = condition.say(self.sheet.sheet);
+                let verdict = judge.verdict_on(match wants_blank {
+                    true => Found::new(&value_codes::BLANK_WHEN, format!("must be blank where {when}.")),
+                    false => Found::new(&value_codes::MISSING_WHEN, format!("is blank; it must be filled where {when}.")),
+                });
+                for (at, &row) in rows.iter().enumerate() {
+                    let row_values = RowValues { values, at };
+                    if row_values.is_filled(index) == wants_blank && condition.judge(&row_values) == Truth::True {
+                        let order = FIRST_CELL + field as u32;
+                        let value = (!wants_blank).then(|| Box::from(""));
+                        out.findings.push(InBatch { order, field: Some(field), value, ..whole_row(row, Arc::clone(&verdict)) });
+                    }
+                }
+            }
+        }
+    }
+
+    fn has_all(&self, columns: &[usize]) -> bool {
+        columns.iter().all(|column| self.head.field_of[*column].is_some())
+    }
+
+    fn dependent_lists(&self, batch: &Batch, rows: &[usize], values: &Values<'_>, out: &mut Judgement) {
+        for (index, judge) in self.sheet.columns.iter().enumerate() {
+            let Some(allowed) = judge.column().allowed.as_ref() else { continue };
+            let Some(dependent) = allowed.dependent.as_ref().filter(|dependent| self.has_all(&dependent.columns)) else { continue };
+            let Some(field) = self.head.field_of[index] else { continue };
+            let text = |column: usize, at: usize| match values.typed[column].get(at) {
+                Some(Value::Text(text)) => Some(text.as_ref()),
+                _ => None,
+            };
+            for (at, &row) in rows.iter().enumerate() {
+                let Some(value) = text(index, at) else { continue };
+                if dependent.columns.iter().any(|column| text(*column, at).is_none()) {
+                    continue;
+                }
+                let others = || dependent.columns.iter().filter_map(|column| text(*column, at));
+                if dependent.goes_with(others(), value) {
+                    continue;
+                }
+                let verdict = self.not_together(index, dependent, &others().collect::<Vec<_>>(), value);
+                let order = FIRST_CELL + field as u32;
+                let raw = batch.text(batch.cell(row, field));
+                out.findings.push(InBatch { order, field: Some(field), value: Some(raw.into()), ..whole_row(row, verdict) });
+            }
+        }
+    }
+
+    fn not_together(&self, index: usize, dependent: &crate::rulebook::list::Dependent, others: &[&str], value: &str) -> Arc<Verdict> {
+        let headings = dependent.columns.iter().map(|column| &self.sheet.sheet.columns[*column].heading);
+        let with: Vec<String> = headings.zip(others).map(|(heading, other)| format!("{heading} {}", crate::cell::shown::clipped(other, 40))).collect();
+        let with = crate::rulebook::listed(&with, "and");
+        let fitting = dependent.values_for(others.iter().copied());
+        let hint = match fitting {
+            [] => format!("nothing on the list goes with {with}"),
+            few if few.len() <= 4 => format!("with {with} goes {}", crate::rulebook::listed(&few.iter().map(|each| each.to_string()).collect::<Vec<_>>(), "or")),
+            many => format!("it is none of the {} values that go with {with}", many.len()),
+        };
+        let near = crate::cell::fold::nearest(value, fitting.iter().take(200).map(|each| &**each));
+        let repair = near.and_then(crate::finding::Repair::likely);
+        let message = format!("is {}, which does not go with {with}: {hint}.", crate::cell::shown::quoted(value));
+        self.sheet.columns[index].verdict_on(Found::new(&value_codes::OFF_LIST_HERE, message).with(repair))
+    }
+
+    fn rules(&self, rows: &[usize], values: &Values<'_>, out: &mut Judgement) {
+        for (number, rule) in self.sheet.sheet.rules.iter().enumerate() {
+            let named = rule.when.iter().flat_map(|when| when.columns()).chain(rule.form.columns());
+            if !self.has_all(&named.copied().collect::<Vec<_>>()) {
+                continue;
+            }
+            for (at, &row) in rows.iter().enumerate() {
+                let row_values = RowValues { values, at };
+                let Some(broken) = rules::judge(self.sheet, number, row_values) else { continue };
+                let message = rules::message(self.sheet, number, &broken, row_values);
+                let verdict = self.sheet.rule_verdict(number, broken.code, message);
+                let order = FIRST_RULE + number as u32;
+                out.findings.push(InBatch { order, field: self.head.field_of[broken.column], ..whole_row(row, verdict) });
+            }
+        }
+    }
+
+    /// Rows that are the template's own examples.
+    fn samples(&self, batch: &Batch, rows: &[usize], out: &mut Judgement) {
+        let sheet = self.sheet.sheet;
+        let examples: Vec<(usize, &str)> = sheet
+            .columns
+            .iter()
+            .zip(&self.head.field_of)
+            .filter_map(|(column, field)| Some(((*field)?, column.example.as_deref()?)))
+            .collect();
+        let text = |row: usize, field: usize| batch.text(batch.cell(row, field));
+        let key = sheet.key.first().and_then(|column| self.head.field_of[*column]);
+        for &row in rows {
+            let by_key = !sheet.sample_keys.is_empty() && key.is_some_and(|field| sheet.sample_keys.iter().any(|sample| sample == text(row, field)));
+            let by_cells = examples.len() >= 3 && examples.iter().all(|(field, example)| text(row, *field) == *example);
+            if by_key || by_cells {
+                let message = "this is an example that came with the template.";
+                let verdict = file_verdict(&template_codes::SAMPLE_ROW, "The row", Found::new(&template_codes::SAMPLE_ROW, message));
+                out.findings.push(whole_row(row, verdict));
+            }
+        }
+    }
+
+    fn once_only(&self, batch: &Batch, rows: &[usize], values: &Values<'_>, out: &mut Judgement) {
+        for set in &self.sheet.uniques {
+            let mut list = Vec::new();
+            let named = set.when.iter().flat_map(|when| when.columns()).chain(&set.columns);
+            if self.has_all(&named.copied().collect::<Vec<_>>()) {
+                list.reserve(rows.len());
+                for (at, &row) in rows.iter().enumerate() {
+                    let counts = set.when.is_none_or(|when| when.judge(&RowValues { values, at }) == Truth::True);
+                    let text = |column: usize| match values.typed[column].get(at) {
+                        Some(Value::Text(text)) => Some(text.as_ref()),
+                        Some(Value::Blank) | None => None,
+                        Some(_) => self.head.field_of[column].map(|field| batch.text(batch.cell(row, field)).trim()),
+                    };
+                    if !counts {
+                        continue;
+                    }
+                    if set.across {
+                        list.extend(set.columns.iter().filter_map(|column| {
+                            Some(OnceOnly { row, column: *column, hash: joined_hash([text(*column)?].into_iter()) })
+                        }));
+                    } else if set.columns.iter().all(|column| text(*column).is_some()) {
+                        let hash = joined_hash(set.columns.iter().filter_map(|column| text(*column)));
+                        list.push(OnceOnly { row, column: set.columns[0], hash });
+                    }
+                }
+            }
+            out.once_only.push(list);
+        }
+    }
+
+    fn tallies(&self, rows: usize, values: &Values<'_>) -> Vec<Tally> {
+        let figures = self.sheet.sheet.figures.iter().map(|figure| {
+            let mut tally = Tally::default();
+            for at in 0..rows {
+                tally.add(&figure.aggregate, &RowValues { values, at });
+            }
+            tally
+        });
+        figures.collect()
+    }
+
+    /// Rows that are hardly begun are told once, not once for each of their missing cells.
+    fn half_filled(&self, batch: &Batch, out: &mut Judgement) {
+        let required = self.sheet.columns.iter().filter(|judge| judge.column().required).count();
+        let key: Vec<usize> = self.sheet.sheet.key.iter().filter_map(|column| self.head.field_of[*column]).collect();
+        if required < 3 || key.is_empty() {
+            return;
+        }
+        let is_missing = |finding: &InBatch| finding.verdict.code == &value_codes::MISSING_VALUE;
+        let mut counts = std::collections::BTreeMap::<usize, usize>::new();
+        for finding in out.findings.iter().filter(|finding| is_missing(finding)) {
+            *counts.entry(finding.row).or_default() += 1;
+        }
+        counts.retain(|row, count| {
+            *count * 2 > required && key.iter().all(|field| batch.text(batch.cell(*row, *field)).trim().is_empty())
+        });
+        if counts.is_empty() {
+            return;
+        }
+        out.findings.retain(|finding| {
+            let told = is_missing(finding) || finding.verdict.code == &value_codes::MISSING_WHEN || finding.order >= FIRST_RULE;
+            !(told && counts.contains_key(&finding.row))
+        });
+        for (row, count) in counts {
+            let message = format!("the key and {count} of the {required} cells that every row must fill are blank; fill it in or delete it.");
+            let verdict = file_verdict(&template_codes::HALF_FILLED_ROW, "The row", Found::new(&template_codes::HALF_FILLED_ROW, message));
+            out.findings.push(whole_row(row, verdict));
+        }
+    }
+
+    /// Gives each finding its row's key.
+    fn keys(&self, batch: &Batch, findings: &mut [InBatch]) {
+        let mut last: Option<(usize, Option<Arc<str>>)> = None;
+        for finding in findings {
+            let key = match &last {
+                Some((row, key)) if *row == finding.row => key.clone(),
+                _ => self.key_of(batch, finding.row),
+            };
+            finding.key.clone_from(&key);
+            last = Some((finding.row, key));
+        }
+    }
+
+    /// The key of a row.
+    pub fn key_of(&self, batch: &Batch, row: usize) -> Option<Arc<str>> {
+        let cells = batch.row(row);
+        let fields = self.sheet.sheet.key.iter().filter_map(|column| self.head.field_of[*column]);
+        let parts: Vec<String> = fields
+            .filter_map(|field| cells.get(field))
+            .map(|cell| crate::cell::shown::clipped(batch.text(*cell).trim(), 60))
+            .collect();
+        let joined = parts.join(" / ");
+        parts.iter().any(|part| !part.is_empty()).then(|| Arc::from(joined))
+    }
+}
+
+/// A finding about a row, to be filled in further.
+pub fn whole_row(row: usize, verdict: Arc<Verdict>) -> InBatch {
+    InBatch { row, order: WHOLE_ROW, verdict, field: None, value: None, offset: None, line: None, key: None }
+}
+
+impl InBatch {
+    /// The same finding, standing behind the row's cells.
+    pub fn after_cells(self) -> InBatch {
+        InBatch { order: FIRST_RULE - 1, ..self }
+    }
+}
+
+/// Puts findings in the order in which they are told.
+pub fn sort(findings: &mut [InBatch]) {
+    findings.sort_by_key(|finding| (finding.row, finding.order));
+}
+
+fn bare(code: &'static Code) -> Verdict {
+    Verdict {
+        code,
+        severity: code.severity,
+        topic: Topic::File,
+        subject: Arc::from(""),
+        message: String::new(),
+        repair: None,
+        asked_at: None,
+    }
+}
+
+/// A verdict about the file or a row of it.
+pub fn file_verdict(code: &'static Code, subject: &str, found: Found) -> Arc<Verdict> {
+    let severity: Severity = code.severity;
+    let message = match subject {
+        "The row" | "" => crate::rulebook::capital(&found.message),
+        heading => format!("{heading} {}", found.message),
+    };
+    Arc::new(Verdict { severity, message, repair: found.repair, ..bare(code) })
+}

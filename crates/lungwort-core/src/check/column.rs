@@ -1,0 +1,236 @@
+//! Judging the cells of one column: a quick way for cells that are right, and a thorough one for the rest.
+
+use std::borrow::Cow;
+use std::collections::HashMap;
+use std::sync::Arc;
+
+use super::cell::{self, CellCheck, Found, Surroundings};
+use super::{misread, surface};
+use crate::cell::{Value, characters, fold, shown};
+use crate::finding::{Repair, Severity, Topic, Verdict, codes::value as codes};
+use crate::rulebook::{Column, ColumnType};
+
+/// Wrong values whose judgement a column remembers; a wrong value repeated thousands of times is judged once.
+const REMEMBERED: usize = 4_096;
+/// Longer values are not remembered.
+const LONGEST_REMEMBERED: usize = 256;
+
+/// What the thorough judgement of a cell came to.
+#[derive(Debug)]
+pub struct Judged {
+    /// What is wrong with it, if anything.
+    pub verdicts: Vec<Arc<Verdict>>,
+    /// Its value for rules and figures.
+    pub value: Value<'static>,
+}
+
+/// Judgements of wrong values, by column.
+#[derive(Debug, Default)]
+pub struct Memory {
+    columns: Vec<HashMap<Box<str>, Arc<Judged>, foldhash::fast::RandomState>>,
+}
+
+/// Judges cells of one column.
+pub struct ColumnJudge<'r> {
+    column: &'r Column,
+    index: usize,
+    checks: Vec<Box<dyn CellCheck + 'r>>,
+    /// The heading, shared by all verdicts.
+    subject: Arc<str>,
+    /// Whether a stand-in for a value is never one itself here.
+    value_due: bool,
+}
+
+impl<'r> ColumnJudge<'r> {
+    /// Prepares a column.
+    pub fn new(column: &'r Column, index: usize, surroundings: Surroundings<'_>) -> ColumnJudge<'r> {
+        let typed = !matches!(column.kind, ColumnType::Text);
+        let bound = column.allowed.is_some() || column.pattern.is_some() || column.format.is_some();
+        ColumnJudge {
+            column,
+            index,
+            checks: cell::checks_for(column, surroundings),
+            subject: Arc::from(column.heading.as_str()),
+            value_due: typed || bound || column.required,
+        }
+    }
+
+    /// The column.
+    pub fn column(&self) -> &'r Column {
+        self.column
+    }
+
+    /// The value of a cell that is surely right; `None` where it needs the thorough way. `text` is not empty;
+    /// `special` tells whether there is anything but printable ASCII in it.
+    #[inline]
+    pub fn quick<'t>(&self, text: &'t str, special: bool) -> Option<Value<'t>> {
+        let bytes = text.as_bytes();
+        if bytes.first() == Some(&b' ') || bytes.last() == Some(&b' ') || self.column.separator.is_some() {
+            return None;
+        }
+        if special && !characters::is_unremarkable(text) {
+            return None;
+        }
+        if self.value_due && bytes.len() <= LONGEST_PLACEHOLDER && is_placeholder(text) {
+            return None;
+        }
+        let value = self.column.kind.read(text).ok()?;
+        self.checks.iter().all(|check| check.passes(text, &value)).then_some(value)
+    }
+
+    /// The judgement of a cell, remembered for values that come again.
+    pub fn thorough(&self, raw: &str, memory: &mut Memory) -> Arc<Judged> {
+        if memory.columns.len() <= self.index {
+            memory.columns.resize_with(self.index + 1, HashMap::default);
+        }
+        let known = &mut memory.columns[self.index];
+        if let Some(judged) = known.get(raw) {
+            return Arc::clone(judged);
+        }
+        let judged = Arc::new(self.judge(raw));
+        if known.len() < REMEMBERED && raw.len() <= LONGEST_REMEMBERED {
+            known.insert(raw.into(), Arc::clone(&judged));
+        }
+        judged
+    }
+
+    /// Judges a cell from scratch.
+    pub fn judge(&self, raw: &str) -> Judged {
+        let mut found = Vec::new();
+        let text = surface::judge(raw, self.column.line_breaks, &mut found);
+        let value = if text.is_empty() {
+            Value::Blank
+        } else {
+            match self.column.separator.as_deref() {
+                Some(sign) if text.contains(sign) => self.each_part(&text, sign, &mut found),
+                _ => self.one_value(&text, &mut found),
+            }
+        };
+        Judged { verdicts: found.into_iter().map(|found| self.verdict(raw, found)).collect(), value }
+    }
+
+    fn each_part(&self, text: &str, sign: &str, found: &mut Vec<Found>) -> Value<'static> {
+        let parts: Vec<&str> = text.split(sign).map(str::trim).collect();
+        for (at, part) in parts.iter().enumerate() {
+            let mut of_part = Vec::new();
+            if !part.is_empty() {
+                self.one_value(part, &mut of_part);
+            }
+            found.extend(of_part.into_iter().map(|each| Found {
+                message: format!("of its {} values, {}: {}", parts.len(), shown::quoted(part), each.message),
+                repair: each.repair.map(|repair| {
+                    let mut mended: Vec<&str> = parts.clone();
+                    mended[at] = &repair.value;
+                    Repair { value: mended.join(sign), certainty: repair.certainty }
+                }),
+                ..each
+            }));
+        }
+        Value::Text(Cow::Owned(text.to_owned()))
+    }
+
+    fn one_value(&self, text: &str, found: &mut Vec<Found>) -> Value<'static> {
+        if self.value_due && is_placeholder(text) && !self.takes(text) {
+            let end = if self.column.required { "a value must be filled in." } else { "fill in a value or clear the cell." };
+            let repair = if self.column.required { None } else { Repair::likely("") };
+            found.push(Found::new(&codes::PLACEHOLDER_VALUE, format!("it stands for no value; {end}")).with(repair));
+            return Value::Unreadable;
+        }
+        let value = match self.column.kind.read(text) {
+            Ok(value) => value,
+            Err(misfit) => {
+                let (why, meant) = misread::explain(self.column, text, misfit);
+                found.push(why);
+                let Some(meant) = meant else { return Value::Unreadable };
+                self.limits_of(text, &meant, found);
+                return meant;
+            }
+        };
+        let mut known = true;
+        for check in &self.checks {
+            if check.passes(text, &value) {
+                continue;
+            }
+            let why = check.explain(text, &value);
+            known &= why.code.severity != Severity::Error || !check.decides();
+            found.push(why);
+            if check.decides() {
+                break;
+            }
+        }
+        if known { value.into_owned() } else { Value::Unreadable }
+    }
+
+    /// Limits also count for a value that was only written the wrong way.
+    fn limits_of(&self, text: &str, value: &Value<'static>, found: &mut Vec<Found>) {
+        let limits = [&codes::BELOW_MINIMUM, &codes::ABOVE_MAXIMUM];
+        let broken = self.checks.iter().filter(|check| !check.passes(text, value)).map(|check| check.explain(text, value));
+        found.extend(broken.filter(|why| limits.iter().any(|code| **code == *why.code)));
+    }
+
+    /// Whether the column takes this very text, so that even "-" is a value.
+    fn takes(&self, text: &str) -> bool {
+        let constrained = self.column.allowed.is_some() || self.column.pattern.is_some() || self.column.format.is_some();
+        let typed = !matches!(self.column.kind, ColumnType::Text);
+        (constrained || typed)
+            && self.column.kind.read(text).is_ok_and(|value| self.checks.iter().all(|check| check.passes(text, &value)))
+    }
+
+    fn verdict(&self, raw: &str, found: Found) -> Arc<Verdict> {
+        let usual = found.code.severity;
+        Arc::new(Verdict {
+            code: found.code,
+            severity: if usual == Severity::Error { self.column.severity.unwrap_or(usual) } else { usual },
+            topic: Topic::Column(self.index),
+            subject: Arc::clone(&self.subject),
+            message: format!("{} is {}: {}", self.column.heading, shown::quoted(raw), found.message),
+            repair: found.repair,
+            asked_at: Some(self.column.line),
+        })
+    }
+
+    /// A verdict about a cell that does not depend on its value.
+    pub fn verdict_on(&self, found: Found) -> Arc<Verdict> {
+        let usual = found.code.severity;
+        Arc::new(Verdict {
+            code: found.code,
+            severity: if usual == Severity::Error { self.column.severity.unwrap_or(usual) } else { usual },
+            topic: Topic::Column(self.index),
+            subject: Arc::clone(&self.subject),
+            message: format!("{} {}", self.column.heading, found.message),
+            repair: found.repair,
+            asked_at: Some(self.column.line),
+        })
+    }
+}
+
+/// No stand-in is longer.
+const LONGEST_PLACEHOLDER: usize = 16;
+
+/// Whether the text is one that people write instead of a value.
+pub fn is_placeholder(text: &str) -> bool {
+    let Some(first) = text.bytes().next() else { return false };
+    if !matches!(first, b'n' | b'N' | b't' | b'T' | b'u' | b'U' | b'-' | b'?' | b'.' | b'x' | b'X' | b'#' | b'*' | b'/' | 0xe2)
+        || text.len() > LONGEST_PLACEHOLDER
+    {
+        return false;
+    }
+    let signs_only = text.chars().all(|each| matches!(each, '-' | '?' | '.' | '*' | '/' | '#' | '\u{2013}' | '\u{2014}'));
+    let words = ["na", "nil", "none", "null", "nan", "tbc", "tba", "tbd", "todo", "unknown", "notknown", "notapplicable", "notavailable", "xx", "xxx", "xxxx"];
+    signs_only || text.starts_with('#') && ["#N/A", "#REF!", "#NAME?", "#VALUE!", "#NULL!", "#DIV/0!", "#NUM!"].contains(&text) || words.contains(&fold::fold(text).as_str())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn stand_ins_are_known() {
+        for text in ["N/A", "n.a.", "TBC", "-", "--", "?", "none", "Not known", "#N/A", "—", "xxx"] {
+            assert!(is_placeholder(text), "{text}");
+        }
+        for text in ["NA-12", "Nora", "0", "-5", "Tall", "x", "Unknown person"] {
+            assert!(!is_placeholder(text), "{text}");
+        }
+    }
+}

@@ -1,0 +1,279 @@
+//! The top of a sheet: where the headings are, which column each is, and whether the template's own rows are left.
+
+use std::sync::Arc;
+
+use crate::cell::fold::{self, Folded};
+use crate::cell::shown;
+use crate::finding::{Code, Place, Repair, Topic, Verdict, codes::template as codes, column_letter};
+use crate::intake::Batch;
+use crate::rulebook::Sheet;
+
+/// Rows looked through for the headings.
+const SEARCHED: usize = 30;
+
+/// How a file's columns stand to a rulebook's.
+#[derive(Debug, Default)]
+pub struct Head {
+    /// The row of the headings within the first batch.
+    pub row: usize,
+    /// The first row of data within the first batch.
+    pub first_data: usize,
+    /// Cells in the heading row, up to the last that is filled.
+    pub width: usize,
+    /// For each column of the rulebook, its place in the file.
+    pub field_of: Vec<Option<usize>>,
+    /// Places in the file that belong to no column, and whether they have a heading.
+    pub strays: Vec<(usize, bool)>,
+    /// What was found on the way.
+    pub findings: Vec<(Arc<Verdict>, Place, Option<Box<str>>)>,
+}
+
+/// Finds the headings. `None` where no row has any of the rulebook's.
+pub fn read(sheet: &Sheet, batch: &Batch) -> Option<Head> {
+    let row = find_row(sheet, batch)?;
+    let texts: Vec<&str> = batch.row_texts(row);
+    let width = texts.iter().rposition(|text| !text.trim().is_empty()).map_or(0, |at| at + 1);
+    let mut head = Head { row, width, field_of: vec![None; sheet.columns.len()], ..Head::default() };
+    let mut reading = Reading { sheet, batch, head: &mut head, texts };
+    reading.exact();
+    reading.near();
+    reading.rest();
+    reading.order();
+    reading.guide_rows();
+    Some(head)
+}
+
+fn find_row(sheet: &Sheet, batch: &Batch) -> Option<usize> {
+    let wanted: std::collections::HashSet<String> = sheet.columns.iter().map(|column| fold::fold(&column.heading)).collect();
+    let score = |row: usize| {
+        let found: std::collections::HashSet<String> =
+            batch.row_texts(row).iter().map(|text| fold::fold(text)).filter(|text| wanted.contains(text)).collect();
+        found.len()
+    };
+    let expected = sheet.heading_row as usize - 1;
+    let best = (0..batch.row_count().min(SEARCHED)).max_by_key(|row| (score(*row), std::cmp::Reverse(*row)))?;
+    let top = score(best);
+    if top == 0 {
+        return None;
+    }
+    let here = if expected < batch.row_count() { score(expected) } else { 0 };
+    Some(if here * 2 >= top { expected } else { best })
+}
+
+struct Reading<'a> {
+    sheet: &'a Sheet,
+    batch: &'a Batch,
+    head: &'a mut Head,
+    texts: Vec<&'a str>,
+}
+
+impl Reading<'_> {
+    fn note(&mut self, code: &'static Code, topic: Topic, subject: &str, message: String, field: Option<usize>, repair: Option<Repair>) {
+        let asked_at = match topic {
+            Topic::Column(index) => self.sheet.columns.get(index).map(|column| column.line),
+            _ => None,
+        };
+        let verdict = Verdict { code, severity: code.severity, topic, subject: Arc::from(subject), message, repair, asked_at };
+        let value = field.and_then(|field| self.texts.get(field)).map(|text| Box::from(*text));
+        let place = self.place(self.head.row, field);
+        self.head.findings.push((Arc::new(verdict), place, value));
+    }
+
+    fn place(&self, row: usize, field: Option<usize>) -> Place {
+        let within = row < self.batch.row_count();
+        Place {
+            row: Some(self.batch.row_number(row)),
+            line: within.then(|| self.batch.line_number(row)),
+            field,
+            ..Place::default()
+        }
+    }
+
+    fn exact(&mut self) {
+        for field in 0..self.head.width {
+            let text = self.texts[field];
+            let Some(index) = self.sheet.columns.iter().position(|column| column.heading == text) else { continue };
+            if self.head.field_of[index].is_some() {
+                let first = self.head.field_of[index].map(column_letter).unwrap_or_default();
+                let message = format!("The heading {} stands in column {first} already; column {} was not checked.", shown::quoted(text), column_letter(field));
+                self.note(&codes::REPEATED_HEADING, Topic::Column(index), text, message, Some(field), None);
+            } else {
+                self.head.field_of[index] = Some(field);
+            }
+        }
+    }
+
+    /// Headings that are one of the template's but for spelling.
+    fn near(&mut self) {
+        let columns = &self.sheet.columns;
+        for field in 0..self.head.width {
+            let text = self.texts[field];
+            if text.trim().is_empty() || columns.iter().any(|column| column.heading == text) {
+                continue;
+            }
+            let open: Vec<usize> = (0..columns.len()).filter(|index| self.head.field_of[*index].is_none()).collect();
+            let folded = fold::fold(text);
+            let same = open.iter().copied().find(|index| fold::fold(&columns[*index].heading) == folded && !folded.is_empty());
+            let candidates = Folded::new(open.iter().map(|index| columns[*index].heading.as_str()));
+            let slip = || candidates.nearest(text).map(|at| open[at]);
+            let Some((index, certain)) = same.map(|index| (index, true)).or_else(|| slip().map(|index| (index, false))) else {
+                continue;
+            };
+            self.head.field_of[index] = Some(field);
+            let wanted = &columns[index].heading;
+            let message = format!("The heading {} should be {}; the column was checked as that.", shown::quoted(text), shown::quoted(wanted));
+            let repair = if certain { Repair::safe(wanted) } else { Repair::likely(wanted) };
+            self.note(&codes::NEAR_HEADING, Topic::Column(index), wanted, message, Some(field), repair);
+        }
+    }
+
+    fn rest(&mut self) {
+        let columns = &self.sheet.columns;
+        for (index, column) in columns.iter().enumerate() {
+            if self.head.field_of[index].is_none() {
+                let must = if column.required { ", which every row must fill," } else { "" };
+                let message = format!("The column {}{must} is missing from the file.", shown::quoted(&column.heading));
+                self.note(&codes::MISSING_HEADING, Topic::Column(index), &column.heading, message, None, None);
+            }
+        }
+        for field in 0..self.texts.len() {
+            if self.head.field_of.contains(&Some(field)) {
+                continue;
+            }
+            let text = self.texts[field];
+            let blank = text.trim().is_empty();
+            self.head.strays.push((field, !blank));
+            if !blank && !columns.iter().any(|column| column.heading == text) {
+                let message = format!("The template has no column {}; column {} was not checked.", shown::quoted(text), column_letter(field));
+                self.note(&codes::UNKNOWN_HEADING, Topic::Stray(field), text, message, Some(field), None);
+            }
+        }
+    }
+
+    /// Columns that are not in the template's order: those outside the longest run that is.
+    fn order(&mut self) {
+        let mut placed: Vec<(usize, usize)> =
+            self.head.field_of.iter().enumerate().filter_map(|(index, field)| Some(((*field)?, index))).collect();
+        placed.sort_unstable();
+        let in_order = longest_ascending(&placed.iter().map(|(_, index)| *index).collect::<Vec<_>>());
+        for (field, index) in placed.iter().copied().filter(|(_, index)| !in_order.contains(index)).collect::<Vec<_>>() {
+            let heading = self.sheet.columns[index].heading.clone();
+            let before = index.checked_sub(1).map(|before| self.sheet.columns[before].heading.clone());
+            let due = before.map_or("it should be the first".to_owned(), |before| format!("it should follow {}", shown::quoted(&before)));
+            let message = format!("The column {} stands in column {}; {due}.", shown::quoted(&heading), column_letter(field));
+            self.note(&codes::MOVED_COLUMN, Topic::Column(index), &heading, message, Some(field), None);
+        }
+        let expected = self.sheet.heading_row as usize - 1;
+        if self.head.row != expected {
+            let message = format!("The headings stand in row {}; the template has them in row {}.", self.head.row + 1, expected + 1);
+            self.note(&codes::HEADINGS_MOVED, Topic::File, "", message, None, None);
+        }
+    }
+
+    /// Compares the rows under the headings with what the template has there.
+    fn guide_rows(&mut self) {
+        let count = self.sheet.guide_rows as usize;
+        let mut row = self.head.row + 1;
+        for guide in 0..count {
+            if row >= self.batch.row_count() {
+                break;
+            }
+            match self.compare_guide(row, guide) {
+                Guide::Kept => row += 1,
+                Guide::Changed(changes) => {
+                    for (field, index, found) in changes {
+                        let heading = self.sheet.columns[index].heading.clone();
+                        let due = self.sheet.columns[index].guide[guide].clone();
+                        let message = format!("Under {}, the template's own row says {}, and here {}.", shown::quoted(&heading), shown::quoted(&due), shown::quoted(&found));
+                        let verdict = Verdict {
+                            code: &codes::GUIDE_ROW_CHANGED,
+                            severity: codes::GUIDE_ROW_CHANGED.severity,
+                            topic: Topic::Column(index),
+                            subject: Arc::from(heading.as_str()),
+                            message,
+                            repair: Repair::safe(due),
+                            asked_at: Some(self.sheet.columns[index].line),
+                        };
+                        let place = self.place(row, Some(field));
+                        self.head.findings.push((Arc::new(verdict), place, Some(found.into())));
+                    }
+                    row += 1;
+                }
+                Guide::Missing => {
+                    let message = format!("Row {} of the template, under the headings, is missing: data begin in its place.", self.head.row + 2 + guide);
+                    let before = self.head.row;
+                    self.head.row = row;
+                    self.note(&codes::GUIDE_ROW_MISSING, Topic::File, "", message, None, None);
+                    self.head.row = before;
+                    break;
+                }
+            }
+        }
+        self.head.first_data = row;
+    }
+
+    fn compare_guide(&self, row: usize, guide: usize) -> Guide {
+        let texts = self.batch.row_texts(row);
+        let mut changes = Vec::new();
+        let (mut known, mut same) = (0, 0);
+        for (index, column) in self.sheet.columns.iter().enumerate() {
+            let (Some(field), Some(due)) = (self.head.field_of[index], column.guide.get(guide)) else { continue };
+            let found = texts.get(field).copied().unwrap_or_default();
+            known += 1;
+            if fold::fold(found) == fold::fold(due) {
+                same += 1;
+            } else {
+                changes.push((field, index, found.to_owned()));
+            }
+        }
+        match (known, same) {
+            // The rulebook does not say what stands there: it is missing if the row's key is as data have it.
+            (0, _) if self.looks_like_data(&texts) => Guide::Missing,
+            (known, 0) if known > 0 => Guide::Missing,
+            (known, same) if same < known => Guide::Changed(changes),
+            _ => Guide::Kept,
+        }
+    }
+
+    fn looks_like_data(&self, texts: &[&str]) -> bool {
+        let key = self.sheet.key.first().copied();
+        let Some((index, field)) = key.and_then(|index| Some((index, self.head.field_of[index]?))) else { return false };
+        let Some(pattern) = &self.sheet.columns[index].pattern else { return false };
+        texts.get(field).is_some_and(|text| pattern.regex.is_match(text.trim()))
+    }
+}
+
+enum Guide {
+    Kept,
+    Changed(Vec<(usize, usize, String)>),
+    Missing,
+}
+
+/// The members of a longest ascending subsequence.
+fn longest_ascending(list: &[usize]) -> Vec<usize> {
+    let mut best: Vec<Vec<usize>> = Vec::new();
+    for value in list {
+        // The runs are kept by length; each ends in the least value that a run of that length can end in.
+        let at = best.partition_point(|run| run.last() < Some(value));
+        let mut run = if at > 0 { best[at - 1].clone() } else { Vec::new() };
+        run.push(*value);
+        if at < best.len() {
+            best[at] = run;
+        } else {
+            best.push(run);
+        }
+    }
+    best.pop().unwrap_or_default()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_longest_run_in_order_stays_where_it_is() {
+        assert_eq!(longest_ascending(&[0, 3, 1, 2, 4]), [0, 1, 2, 4]);
+        assert_eq!(longest_ascending(&[1, 0]).len(), 1);
+        assert_eq!(longest_ascending(&[]), []);
+    }
+}

@@ -1,0 +1,23 @@
+//! The judges, and the run that drives them: rows in, findings out through one [`Sink`](crate::finding::Sink).
+//!
+//! `open` reads the beginning of a file, so that a rulebook can be chosen by its headings. A [`Checker`] then
+//! judges one file after another as one batch: what may stand only once may stand only once in all of them.
+
+mod batch;
+pub mod cell;
+mod column;
+mod file;
+mod head;
+mod misread;
+mod open;
+mod ragged;
+mod rows;
+mod rules;
+mod run;
+mod surface;
+mod unique;
+
+pub use cell::Found;
+pub use column::ColumnJudge;
+pub use open::{OpenError, Opened};
+pub use run::{CheckError, Checker, FileFacts, Options};

@@ -1,0 +1,97 @@
+//! Which rulebook a file is checked by.
+
+use std::path::{Path, PathBuf};
+
+use anyhow::{Context, Result, anyhow, bail};
+use lungwort_core::check::Opened;
+use lungwort_core::rulebook::{self, Rulebook, choose};
+
+/// A rulebook and why it was taken.
+pub struct Chosen {
+    pub rulebook: Rulebook,
+    /// `None` where the user named it.
+    pub why: Option<String>,
+}
+
+/// Loads the rulebook that the user named.
+pub fn named(path: &Path) -> Result<Chosen> {
+    Ok(Chosen { rulebook: load(path)?, why: None })
+}
+
+/// Loads a rulebook; one with mistakes cannot be checked by.
+pub fn load(path: &Path) -> Result<Rulebook> {
+    let loaded = rulebook::load(path).map_err(|error| match error.kind() {
+        std::io::ErrorKind::NotFound => anyhow!("{}: there is no such rulebook", path.display()),
+        _ => anyhow!("{}: it cannot be read: {error}", path.display()),
+    })?;
+    if loaded.mistakes.has_errors() {
+        let mut mistakes = loaded.mistakes;
+        mistakes.list.retain(|mistake| mistake.level == rulebook::Level::Error);
+        bail!("the rulebook cannot be used.\n\n{}", mistakes.render());
+    }
+    loaded.rulebook.context("the rulebook cannot be used")
+}
+
+/// Chooses among the rulebooks in the file's folder, then in the current one, by the file's headings.
+pub fn by_headings(opened: &Opened) -> Result<Chosen> {
+    let beside = opened.path.as_deref().and_then(Path::parent).unwrap_or(Path::new(""));
+    let tops = opened.top_rows(30);
+    let mut passed_over: Vec<String> = Vec::new();
+    let mut folders = vec![beside.to_owned()];
+    let here = Path::new("");
+    if std::fs::canonicalize(dot(beside)).ok() != std::fs::canonicalize(".").ok() {
+        folders.push(here.to_owned());
+    }
+    for folder in &folders {
+        if let Some(chosen) = best_in(folder, &tops, &opened.name, &mut passed_over)? {
+            return Ok(chosen);
+        }
+    }
+    if passed_over.is_empty() {
+        let places = folders.iter().map(|folder| dot(folder).display().to_string()).collect::<Vec<_>>().join(" or ");
+        bail!("{}: no rulebook (NAME{}) lies in {places}; name one with --rulebook", opened.name, rulebook::ENDING);
+    }
+    bail!("{}: none of these rulebooks fits its headings: {}; name one with --rulebook", opened.name, passed_over.join("; "))
+}
+
+fn dot(folder: &Path) -> &Path {
+    if folder.as_os_str().is_empty() { Path::new(".") } else { folder }
+}
+
+fn best_in(folder: &Path, tops: &[Vec<String>], name: &str, passed_over: &mut Vec<String>) -> Result<Option<Chosen>> {
+    let mut fits: Vec<(choose::Fit, PathBuf, Rulebook)> = Vec::new();
+    for path in choose::in_folder(folder) {
+        // A rulebook with mistakes is told of only if no other fits: it may be for another template.
+        match load(&path) {
+            Ok(rulebook) => {
+                let fit = tops.iter().map(|top| choose::fit(&rulebook, top)).max();
+                fits.extend(fit.map(|fit| (fit, path, rulebook)));
+            }
+            Err(error) => passed_over.push(format!("{} has mistakes (lungwort rulebook {} shows them): {}", path.display(), path.display(), first_mistake(&error))),
+        }
+    }
+    fits.sort_by(|a, b| b.0.cmp(&a.0));
+    let good: Vec<&(choose::Fit, PathBuf, Rulebook)> = fits.iter().filter(|(fit, ..)| fit.share >= choose::LEAST_SHARE).collect();
+    if let [first, second, ..] = good.as_slice()
+        && first.0 == second.0
+    {
+        let equal: Vec<String> = good.iter().filter(|(fit, ..)| *fit == first.0).map(|(_, path, _)| path.display().to_string()).collect();
+        bail!("{name}: its headings fit {} equally well; name one with --rulebook", equal.join(" and "));
+    }
+    let found = !good.is_empty();
+    if !found {
+        passed_over.extend(fits.iter().map(|(fit, path, rulebook)| {
+            format!("{} ({} of {} headings)", path.display(), fit.shared, rulebook.sheet.columns.len())
+        }));
+        return Ok(None);
+    }
+    let (fit, _, rulebook) = fits.swap_remove(0);
+    let why = format!("{} of its {} headings are in the file", fit.shared, rulebook.sheet.columns.len());
+    Ok(Some(Chosen { rulebook, why: Some(why) }))
+}
+
+fn first_mistake(error: &anyhow::Error) -> String {
+    let text = error.to_string();
+    let line = text.lines().find_map(|line| line.strip_prefix("error: "));
+    line.or(text.lines().next()).unwrap_or_default().to_owned()
+}

@@ -1,0 +1,122 @@
+//! `lungwort rulebook`: lint, and the column guide.
+
+use std::io::Write;
+use std::path::PathBuf;
+
+use anyhow::{Result, anyhow};
+use clap::Args;
+use comfy_table::{ColumnConstraint, ContentArrangement, Table, Width, presets};
+use jiff::civil::Date;
+use lungwort_core::cell::shown;
+use lungwort_core::rulebook::guide::{self, RuleExample};
+use lungwort_core::rulebook::{self, Level, Rulebook};
+use lungwort_core::lint;
+
+use crate::output::Output;
+use crate::style::{self, paint};
+use crate::Verdict;
+
+#[derive(Debug, Args)]
+#[command(after_help = "Examples:
+  lungwort rulebook accessions.rulebook.toml
+  lungwort rulebook accessions.rulebook.toml --lint")]
+pub struct RulebookArguments {
+    /// The rulebook
+    file: PathBuf,
+    /// Only look it over; leave the column guide out
+    #[arg(long)]
+    lint: bool,
+    /// The day that counts as today, such as 2026-11-23
+    #[arg(long, value_name = "DATE")]
+    today: Option<Date>,
+}
+
+pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
+    let today = arguments.today.unwrap_or_else(|| jiff::Zoned::now().date());
+    let path = &arguments.file;
+    let mut loaded = rulebook::load(path).map_err(|error| match error.kind() {
+        std::io::ErrorKind::NotFound => anyhow!("{}: there is no such file", path.display()),
+        _ => anyhow!("{}: it cannot be read: {error}", path.display()),
+    })?;
+    if let Some(rulebook) = loaded.rulebook.as_ref().filter(|_| !loaded.mistakes.has_errors()) {
+        let advice = lint::lint(rulebook, &loaded.mistakes.text, today);
+        loaded.mistakes.list.extend(advice);
+        loaded.mistakes.list.sort_by_key(|mistake| mistake.span.start);
+    }
+    let mut out = Output::open(None)?;
+    let count = |level: Level| loaded.mistakes.list.iter().filter(|mistake| mistake.level == level).count();
+    let (errors, advice) = (count(Level::Error), count(Level::Advice));
+    let words = |count: usize, one: &str, more: &str| format!("{count} {}", if count == 1 { one } else { more });
+    if errors > 0 {
+        let said = words(errors, "mistake", "mistakes");
+        writeln!(out, "{}: {said} to mend before {} can be used\n", paint(style::ERROR, "NOT READY"), path.display())?;
+    } else {
+        let said = if advice > 0 { format!("; {} below", words(advice, "piece of advice", "pieces of advice")) } else { String::new() };
+        writeln!(out, "{}: {} can be used{said}\n", paint(style::GOOD, "READY"), path.display())?;
+    }
+    for line in loaded.mistakes.render().lines() {
+        let styled = match line.split_once(": ") {
+            Some(("error", rest)) => format!("{}: {}", paint(style::ERROR, "error"), paint(style::STRONG, rest)),
+            Some(("advice", rest)) => format!("{}: {}", paint(style::WARNING, "advice"), paint(style::STRONG, rest)),
+            _ => line.to_owned(),
+        };
+        writeln!(out, "{styled}")?;
+    }
+    if let Some(rulebook) = loaded.rulebook.as_ref().filter(|_| errors == 0 && !arguments.lint) {
+        write_guide(rulebook, today, &mut out)?;
+    }
+    out.finish()?;
+    Ok(if errors > 0 { Verdict::NotReady } else { Verdict::Ready })
+}
+
+fn write_guide(rulebook: &Rulebook, today: Date, out: &mut dyn Write) -> Result<()> {
+    let sheet = &rulebook.sheet;
+    let edition = rulebook.edition.as_ref().map(|edition| format!(", edition {edition}")).unwrap_or_default();
+    writeln!(out, "{}\n", paint(style::STRONG, format!("{}{edition}", rulebook.title)))?;
+    let mut table = Table::new();
+    table.load_style(presets::UTF8_HORIZONTAL_ONLY).set_content_arrangement(ContentArrangement::Dynamic);
+    table.set_width(u16::try_from(style::width()).unwrap_or(100));
+    table.set_header(["Heading", "Required", "Takes", "Example"]);
+    for line in guide::columns(sheet) {
+        let takes = if line.help.is_empty() { line.takes } else { format!("{}. {}", line.takes, line.help) };
+        table.add_row([line.heading, line.required, takes, line.example].map(|text| shown::visible(&text)));
+    }
+    table.set_constraints([
+        ColumnConstraint::UpperBoundary(Width::Percentage(24)),
+        ColumnConstraint::UpperBoundary(Width::Percentage(22)),
+        ColumnConstraint::UpperBoundary(Width::Percentage(36)),
+        ColumnConstraint::UpperBoundary(Width::Percentage(22)),
+    ]);
+    writeln!(out, "{table}")?;
+    if !sheet.rules.is_empty() {
+        writeln!(out, "\n{}", paint(style::STRONG, "Rules between the cells of a row"))?;
+    }
+    for (number, rule) in sheet.rules.iter().enumerate() {
+        writeln!(out)?;
+        let lines = style::wrap(&format!("{:>2}. {}.", number + 1, rule.sentence.trim_end_matches('.')), style::width() - 4);
+        for (at, line) in lines.iter().enumerate() {
+            writeln!(out, "{}{line}", if at == 0 { "" } else { "    " })?;
+        }
+        write_example(&guide::rule_example(sheet, rule, today), out)?;
+    }
+    Ok(())
+}
+
+fn write_example(example: &RuleExample, out: &mut dyn Write) -> Result<()> {
+    let parts = [("passes", style::GOOD, &example.pass), ("fails ", style::ERROR, &example.fail)];
+    for (word, colour, cells) in parts {
+        let Some(cells) = cells else { continue };
+        let said: Vec<String> = cells
+            .iter()
+            .map(|(heading, text)| match text.as_str() {
+                "" => format!("{heading} blank"),
+                text => format!("{heading} {}", shown::clipped(text, 40)),
+            })
+            .collect();
+        for (at, line) in style::wrap(&said.join(" · "), style::width() - 13).iter().enumerate() {
+            let label = if at == 0 { paint(colour, word) } else { "      ".to_owned() };
+            writeln!(out, "    {label}  {line}")?;
+        }
+    }
+    Ok(())
+}

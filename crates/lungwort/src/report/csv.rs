@@ -1,0 +1,75 @@
+//! One finding a row, for a spreadsheet: a byte order mark so that it is read as UTF-8, and no cell that runs.
+
+use std::io::{self, Write};
+
+use lungwort_core::finding::Finding;
+
+use super::wire::FindingEntry;
+use super::{Asked, Form, Summary};
+
+/// The csv report.
+pub struct Csv {
+    limit: u64,
+    names: Vec<String>,
+    begun: bool,
+}
+
+impl Csv {
+    pub fn new(asked: &Asked) -> Csv {
+        Csv { limit: asked.limit as u64, names: asked.names.clone(), begun: false }
+    }
+
+    fn begin(&mut self, out: &mut dyn Write) -> io::Result<()> {
+        if !self.begun {
+            self.begun = true;
+            let headings = ["File", "Row", "Line", "Column", "Heading or rule", "Key", "Value", "Severity", "Code", "What is wrong", "Proposed value", "Certainty"];
+            write!(out, "\u{feff}{}\r\n", headings.join(","))?;
+        }
+        Ok(())
+    }
+}
+
+/// A cell in quotes where it needs them, with an apostrophe before what a spreadsheet would run.
+fn cell(text: &str) -> String {
+    let runs = text.starts_with(['=', '+', '-', '@', '\t', '\r']);
+    let text = if runs { format!("'{text}") } else { text.to_owned() };
+    if text.contains(['"', ',', '\n', '\r']) { format!("\"{}\"", text.replace('"', "\"\"")) } else { text }
+}
+
+impl Form for Csv {
+    fn finding(&mut self, finding: &Finding, number: u64, out: &mut dyn Write) -> io::Result<()> {
+        self.begin(out)?;
+        if number >= self.limit {
+            return Ok(());
+        }
+        let entry = FindingEntry::of(finding, &self.names);
+        let number = |value: Option<u64>| value.map(|value| value.to_string()).unwrap_or_default();
+        let row = match entry.last_row {
+            Some(last) => format!("{}-{last}", number(entry.row)),
+            None => number(entry.row),
+        };
+        let (proposed, certainty) = match &entry.repair {
+            Some(repair) => (repair.value.clone(), format!("{:?}", repair.certainty).to_lowercase()),
+            None => (String::new(), String::new()),
+        };
+        let cells = [
+            cell(&entry.file),
+            row,
+            number(entry.line),
+            entry.column.clone().unwrap_or_default(),
+            cell(&entry.subject),
+            cell(entry.key.as_deref().unwrap_or_default()),
+            cell(entry.value.as_deref().unwrap_or_default()),
+            format!("{:?}", entry.severity).to_lowercase(),
+            entry.code.to_owned(),
+            cell(&entry.message),
+            cell(&proposed),
+            certainty,
+        ];
+        write!(out, "{}\r\n", cells.join(","))
+    }
+
+    fn finish(&mut self, _: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
+        self.begin(out)
+    }
+}

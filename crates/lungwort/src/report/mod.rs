@@ -1,0 +1,156 @@
+//! Reports: one file a form, one line each in [`FORMS`].
+
+mod csv;
+mod json;
+mod jsonl;
+mod text;
+mod text_rows;
+mod wire;
+
+use std::io::{self, Write};
+use std::ops::ControlFlow;
+
+use lungwort_core::check::FileFacts;
+use lungwort_core::finding::{Causes, Counts, Finding, Severity, Sink};
+use lungwort_core::rulebook::Rulebook;
+
+pub use wire::document_schema;
+
+/// What a report is about, known when all is checked.
+pub struct Summary<'s> {
+    /// The rulebook.
+    pub rulebook: &'s Rulebook,
+    /// Why it was chosen, if it was not named.
+    pub chosen: Option<String>,
+    /// The files.
+    pub files: &'s [FileFacts],
+    /// The figures.
+    pub figures: Vec<(String, Option<String>)>,
+    /// Whether warnings count.
+    pub strict: bool,
+    /// Exact counts over everything found.
+    pub counts: Counts,
+    /// Findings that pass the filter.
+    pub shown: &'s Causes,
+    /// Whether there is a filter.
+    pub filtered: bool,
+    /// The most that is listed.
+    pub limit: usize,
+}
+
+impl Summary<'_> {
+    /// Whether the files can be sent.
+    pub fn is_ready(&self) -> bool {
+        self.counts.errors == 0 && (!self.strict || self.counts.warnings == 0)
+    }
+
+    /// Filled rows of all files.
+    pub fn rows(&self) -> u64 {
+        self.files.iter().map(|file| file.filled_rows).sum()
+    }
+}
+
+/// A form of report. Findings come first, the summary last.
+pub trait Form {
+    /// Takes a finding that is to be shown. `number` counts them from zero.
+    fn finding(&mut self, finding: &Finding, number: u64, out: &mut dyn Write) -> io::Result<()>;
+
+    /// Ends the report.
+    fn finish(&mut self, summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()>;
+}
+
+/// What the user asks of a listing.
+#[derive(Debug, Clone)]
+pub struct Asked {
+    /// Row by row rather than by cause.
+    pub by_row: bool,
+    /// The most findings, or causes, that are listed.
+    pub limit: usize,
+    /// The names of the files as given.
+    pub names: Vec<String>,
+}
+
+/// A form: its name, what it is for, and how to make it.
+pub type FormEntry = (&'static str, &'static str, fn(&Asked) -> Box<dyn Form>);
+
+/// Every form of report.
+pub const FORMS: &[FormEntry] = &[
+    ("text", "for people, by cause or row by row", |asked| {
+        if asked.by_row { Box::new(text_rows::TextRows::new(asked)) } else { Box::new(text::Text::new(asked)) }
+    }),
+    ("json", "one document for programs, with counts and causes", |asked| Box::new(json::Json::new(asked))),
+    ("jsonl", "one finding a line for programs, the summary last", |asked| Box::new(jsonl::Jsonl::new(asked))),
+    ("csv", "one finding a row for a spreadsheet", |asked| Box::new(csv::Csv::new(asked))),
+];
+
+/// Which findings are shown.
+#[derive(Debug, Clone, Default)]
+pub struct Filter {
+    /// Codes or headings, lower case; empty for all.
+    pub only: Vec<String>,
+    /// The least severity.
+    pub severity: Option<Severity>,
+}
+
+impl Filter {
+    fn shows(&self, finding: &Finding) -> bool {
+        let verdict = &finding.verdict;
+        let named = |only: &String| verdict.code.name == only || verdict.subject.to_lowercase() == *only;
+        self.severity.is_none_or(|least| verdict.severity >= least) && (self.only.is_empty() || self.only.iter().any(named))
+    }
+
+    /// Whether it leaves anything out.
+    pub fn is_set(&self) -> bool {
+        !self.only.is_empty() || self.severity.is_some()
+    }
+}
+
+/// Counts everything, and hands what passes the filter to a form.
+pub struct Gatherer<'g> {
+    filter: Filter,
+    form: Box<dyn Form>,
+    out: &'g mut dyn Write,
+    all: Causes,
+    shown: Causes,
+    number: u64,
+    failure: Option<io::Error>,
+}
+
+impl<'g> Gatherer<'g> {
+    /// Begins a report.
+    pub fn new(filter: Filter, form: Box<dyn Form>, out: &'g mut dyn Write) -> Gatherer<'g> {
+        Gatherer { filter, form, out, all: Causes::default(), shown: Causes::default(), number: 0, failure: None }
+    }
+
+    /// Ends the report. `summary` makes the summary from the counts and the causes shown.
+    pub fn finish<'s>(&'s mut self, summary: impl FnOnce(Counts, &'s Causes) -> Summary<'s>) -> io::Result<bool> {
+        if let Some(error) = self.failure.take() {
+            return Err(error);
+        }
+        let counts = if self.filter.is_set() { self.all.counts() } else { self.shown.counts() };
+        let summary = summary(counts, &self.shown);
+        self.form.finish(&summary, self.out)?;
+        Ok(summary.is_ready())
+    }
+}
+
+impl Sink for Gatherer<'_> {
+    fn take(&mut self, finding: Finding) -> ControlFlow<()> {
+        if self.filter.is_set() {
+            self.all.add(&finding);
+            if !self.filter.shows(&finding) {
+                return ControlFlow::Continue(());
+            }
+        }
+        self.shown.add(&finding);
+        let written = self.form.finding(&finding, self.number, self.out);
+        self.number += 1;
+        match written {
+            Ok(()) => ControlFlow::Continue(()),
+            Err(error) => {
+                self.failure = Some(error);
+                ControlFlow::Break(())
+            }
+        }
+    }
+}

@@ -1,0 +1,105 @@
+//! The report for people, row by row.
+
+use std::io::{self, Read, Seek, Write};
+
+use lungwort_core::cell::shown;
+use lungwort_core::finding::ranges::thousands;
+use lungwort_core::finding::{Certainty, Finding, column_letter};
+use tempfile::SpooledTempFile;
+
+use super::{Asked, Form, Summary, text};
+use crate::style::{self, paint};
+
+/// What is kept in memory of a listing; more goes to a temporary file.
+const IN_MEMORY: usize = 1 << 20;
+
+/// The report by row. The verdict comes first, so that the rows wait until it is known.
+pub struct TextRows {
+    rows: SpooledTempFile,
+    limit: u64,
+    listed: u64,
+    last: Option<(usize, Option<u64>)>,
+    names: Vec<String>,
+}
+
+impl TextRows {
+    pub fn new(asked: &Asked) -> TextRows {
+        TextRows {
+            rows: SpooledTempFile::new(IN_MEMORY),
+            limit: asked.limit as u64,
+            listed: 0,
+            last: None,
+            names: asked.names.clone(),
+        }
+    }
+
+    fn row_heading(&mut self, finding: &Finding) -> io::Result<()> {
+        let here = (finding.file, finding.place.row);
+        if self.last == Some(here) {
+            return Ok(());
+        }
+        self.last = Some(here);
+        let file = match self.names.get(finding.file) {
+            Some(name) if self.names.len() > 1 => format!("{}, ", shown::visible(name)),
+            _ => String::new(),
+        };
+        let key = finding.key.as_ref().map(|key| format!("  {key}")).unwrap_or_default();
+        let line = match (finding.place.line, finding.place.row) {
+            (Some(line), Some(row)) if line != row => paint(style::FAINT, format!("  line {line} of the file")),
+            _ => String::new(),
+        };
+        let place = match (finding.place.row, finding.place.last_row) {
+            (Some(row), Some(last)) if last > row => format!("rows {row} to {last}"),
+            (Some(row), _) => format!("row {row}"),
+            (None, _) => "the file".to_owned(),
+        };
+        writeln!(self.rows, "\n{}{line}", paint(style::STRONG, format!("{file}{place}{key}")))
+    }
+}
+
+impl Form for TextRows {
+    fn finding(&mut self, finding: &Finding, number: u64, _: &mut dyn Write) -> io::Result<()> {
+        if number >= self.limit {
+            return Ok(());
+        }
+        self.listed += 1;
+        self.row_heading(finding)?;
+        let verdict = &finding.verdict;
+        let column = finding.place.field.map(column_letter).unwrap_or_default();
+        let repair = verdict.repair.as_ref().filter(|repair| !verdict.message.contains(&repair.value) || repair.value.is_empty());
+        let repair = repair.map(|repair| {
+            let doubt = if repair.certainty == Certainty::Likely { "?" } else { "" };
+            let to = if repair.value.is_empty() { "blank".to_owned() } else { shown::clipped(&repair.value, 60) };
+            format!(" → {to}{doubt}")
+        });
+        let text = format!("{}{}", shown::visible(&verdict.message), repair.unwrap_or_default());
+        let mark = paint(style::of(verdict.severity), format!("{:<8}", format!("{:?}", verdict.severity).to_lowercase()));
+        for (at, line) in style::wrap(&text, style::width() - 16).iter().enumerate() {
+            if at == 0 {
+                writeln!(self.rows, "  {column:>3} {mark} {line}")?;
+            } else {
+                writeln!(self.rows, "{:15}{line}", "")?;
+            }
+        }
+        Ok(())
+    }
+
+    fn finish(&mut self, summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
+        text::top(summary, out)?;
+        self.rows.rewind()?;
+        let mut buffer = [0; 8192];
+        loop {
+            let count = self.rows.read(&mut buffer)?;
+            if count == 0 {
+                break;
+            }
+            out.write_all(&buffer[..count])?;
+        }
+        let hidden = summary.shown.counts().total() - self.listed;
+        if hidden > 0 {
+            let all = summary.shown.counts().total();
+            writeln!(out, "\n… and {} more findings: --limit {all} shows them all.", thousands(hidden))?;
+        }
+        text::bottom(summary, &summary.shown.sorted(), out)
+    }
+}

@@ -1,0 +1,280 @@
+//! Findings and reports as programs read them. `docs/report.schema.json` is made from these types.
+
+use std::sync::Arc;
+
+use lungwort_core::finding::{self, Cause, Certainty, Severity, column_letter};
+use schemars::{JsonSchema, Schema};
+use serde::Serialize;
+
+use super::Summary;
+
+/// The version of the form. It changes when something is renamed or leaves, not when something is added.
+pub const VERSION: u32 = 1;
+
+/// The JSON Schema of the json report.
+pub fn document_schema() -> Schema {
+    schemars::schema_for!(Document)
+}
+
+/// The whole json report.
+#[derive(Debug, Serialize, JsonSchema)]
+#[schemars(title = "Lungwort report")]
+pub struct Document {
+    /// What came of it.
+    #[serde(flatten)]
+    pub outcome: Outcome,
+    /// Findings that share one reason, the gravest first.
+    pub causes: Vec<CauseEntry>,
+    /// Single findings in the order of files and rows, up to the limit.
+    pub findings: Vec<FindingEntry>,
+}
+
+/// What came of a check.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct Outcome {
+    /// The version of this form.
+    pub version: u32,
+    /// Whether the files can be sent.
+    pub ready: bool,
+    /// Exact counts over everything found.
+    pub counts: CountsEntry,
+    /// Findings that pass the filter.
+    pub shown: u64,
+    /// The files.
+    pub files: Vec<FileEntry>,
+    /// The rulebook.
+    pub rulebook: RulebookEntry,
+    /// Figures that people compare before they send.
+    pub figures: Vec<FigureEntry>,
+}
+
+/// Exact counts.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct CountsEntry {
+    /// Would be refused.
+    pub errors: u64,
+    /// Would be taken, but look.
+    pub warnings: u64,
+    /// Worth knowing.
+    pub notes: u64,
+    /// Rows with at least one finding.
+    pub rows_with_findings: u64,
+    /// Filled rows.
+    pub rows: u64,
+}
+
+/// A checked file.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct FileEntry {
+    /// The name as given.
+    pub name: String,
+    /// Bytes.
+    pub bytes: u64,
+    /// Filled rows.
+    pub rows: u64,
+    /// Columns up to the last heading.
+    pub columns: usize,
+    /// The encoding's name.
+    pub encoding: String,
+    /// Whether it begins with a byte order mark.
+    pub byte_order_mark: bool,
+    /// The sign between cells.
+    pub delimiter: String,
+}
+
+/// The rulebook.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct RulebookEntry {
+    /// Where it lies.
+    pub path: String,
+    /// What it is for.
+    pub title: String,
+    /// The template's edition.
+    pub edition: Option<String>,
+    /// Why it was chosen; null where it was named.
+    pub chosen_because: Option<String>,
+}
+
+/// A figure.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct FigureEntry {
+    /// What it is called.
+    pub label: String,
+    /// The figure, exact; null where there is nothing to reckon.
+    pub value: Option<String>,
+}
+
+/// A proposed value.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct RepairEntry {
+    /// The whole new value.
+    pub value: String,
+    /// How sure it is.
+    pub certainty: Certainty,
+}
+
+impl RepairEntry {
+    fn of(repair: &finding::Repair) -> RepairEntry {
+        RepairEntry { value: repair.value.clone(), certainty: repair.certainty }
+    }
+}
+
+/// Findings that share one reason.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct CauseEntry {
+    /// The code.
+    pub code: &'static str,
+    /// How much it matters.
+    pub severity: Severity,
+    /// The file, by its place in `files`.
+    pub file: usize,
+    /// The heading, or the rule in words; empty for the file as a whole.
+    pub subject: Arc<str>,
+    /// The first finding's message.
+    pub message: String,
+    /// Findings, exactly.
+    pub count: u64,
+    /// Rows as first and last of each run.
+    pub rows: Vec<(u64, u64)>,
+    /// Rows that are in none of the runs, because there are too many.
+    pub further_rows: u64,
+    /// Different values, how often, and what is proposed.
+    pub values: Vec<ValueEntry>,
+    /// Findings with values that are not listed, because there are too many.
+    pub further_values: u64,
+    /// The line of the rulebook that asks for it.
+    pub rulebook_line: Option<usize>,
+}
+
+/// A value and how often it was found.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct ValueEntry {
+    /// The cell as it stands.
+    pub value: Box<str>,
+    /// How often.
+    pub count: u64,
+    /// What is proposed.
+    pub repair: Option<RepairEntry>,
+}
+
+/// One finding.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct FindingEntry {
+    /// The code.
+    pub code: &'static str,
+    /// How much it matters.
+    pub severity: Severity,
+    /// The file's name.
+    pub file: String,
+    /// Row as a spreadsheet counts; null for the file as a whole.
+    pub row: Option<u64>,
+    /// Last row of a run.
+    pub last_row: Option<u64>,
+    /// Physical line of the file.
+    pub line: Option<u64>,
+    /// The column's letter.
+    pub column: Option<String>,
+    /// The heading, or the rule in words; empty for the file as a whole.
+    pub subject: Arc<str>,
+    /// The row's key.
+    pub key: Option<Arc<str>>,
+    /// The cell as it stands.
+    pub value: Option<Box<str>>,
+    /// What was found, what was expected and what to do.
+    pub message: String,
+    /// What is proposed.
+    pub repair: Option<RepairEntry>,
+    /// Byte in the file, where that is known.
+    pub offset: Option<u64>,
+    /// The line of the rulebook that asks for it.
+    pub rulebook_line: Option<usize>,
+}
+
+impl FindingEntry {
+    /// A finding of a file of that name.
+    pub fn of(found: &finding::Finding, names: &[String]) -> FindingEntry {
+        let verdict = &found.verdict;
+        FindingEntry {
+            code: verdict.code.name,
+            severity: verdict.severity,
+            file: names.get(found.file).cloned().unwrap_or_default(),
+            row: found.place.row,
+            last_row: found.place.last_row.filter(|last| Some(*last) != found.place.row),
+            line: found.place.line,
+            column: found.place.field.map(column_letter),
+            subject: Arc::clone(&verdict.subject),
+            key: found.key.clone(),
+            value: found.value.clone(),
+            message: verdict.message.clone(),
+            repair: verdict.repair.as_ref().map(RepairEntry::of),
+            offset: found.place.offset,
+            rulebook_line: verdict.asked_at,
+        }
+    }
+}
+
+impl CauseEntry {
+    /// A cause.
+    pub fn of(cause: &Cause) -> CauseEntry {
+        CauseEntry {
+            code: cause.verdict.code.name,
+            severity: cause.verdict.severity,
+            file: cause.file,
+            subject: Arc::clone(&cause.verdict.subject),
+            message: cause.verdict.message.clone(),
+            count: cause.count,
+            rows: cause.rows.ranges().to_vec(),
+            further_rows: cause.rows.beyond(),
+            values: cause
+                .values
+                .iter()
+                .map(|tally| ValueEntry {
+                    value: tally.value.clone(),
+                    count: tally.count,
+                    repair: tally.repair.as_ref().map(RepairEntry::of),
+                })
+                .collect(),
+            further_values: cause.other_values,
+            rulebook_line: cause.verdict.asked_at,
+        }
+    }
+}
+
+impl Outcome {
+    /// What came of a check.
+    pub fn of(summary: &Summary<'_>) -> Outcome {
+        let counts = summary.counts;
+        Outcome {
+            version: VERSION,
+            ready: summary.is_ready(),
+            counts: CountsEntry {
+                errors: counts.errors,
+                warnings: counts.warnings,
+                notes: counts.notes,
+                rows_with_findings: counts.rows,
+                rows: summary.rows(),
+            },
+            shown: summary.shown.counts().total(),
+            files: summary
+                .files
+                .iter()
+                .map(|file| FileEntry {
+                    name: file.name.clone(),
+                    bytes: file.bytes,
+                    rows: file.filled_rows,
+                    columns: file.columns,
+                    encoding: file.encoding.to_owned(),
+                    byte_order_mark: file.mark,
+                    delimiter: char::from(file.delimiter).to_string(),
+                })
+                .collect(),
+            rulebook: RulebookEntry {
+                path: summary.rulebook.path.display().to_string(),
+                title: summary.rulebook.title.clone(),
+                edition: summary.rulebook.edition.clone(),
+                chosen_because: summary.chosen.clone(),
+            },
+            figures: summary.figures.iter().map(|(label, value)| FigureEntry { label: label.clone(), value: value.clone() }).collect(),
+        }
+    }
+}

@@ -1,0 +1,55 @@
+//! Colours, which are left out where output is no terminal or NO_COLOR is set (`anstream` sees to that).
+
+use anstyle::{AnsiColor, Style};
+use lungwort_core::finding::Severity;
+
+/// Verdicts and headings.
+pub const STRONG: Style = Style::new().bold();
+/// What is there to be looked up, not read.
+pub const FAINT: Style = Style::new().dimmed();
+/// Errors.
+pub const ERROR: Style = AnsiColor::Red.on_default().bold();
+/// Warnings.
+pub const WARNING: Style = AnsiColor::Yellow.on_default().bold();
+/// Notes.
+pub const NOTE: Style = AnsiColor::Cyan.on_default().bold();
+/// All is well, and commands to paste.
+pub const GOOD: Style = AnsiColor::Green.on_default().bold();
+
+/// The style of a severity.
+pub fn of(severity: Severity) -> Style {
+    match severity {
+        Severity::Error => ERROR,
+        Severity::Warning => WARNING,
+        Severity::Note => NOTE,
+    }
+}
+
+/// A text in a style.
+pub fn paint(style: Style, text: impl std::fmt::Display) -> String {
+    format!("{style}{text}{style:#}")
+}
+
+/// The width of the terminal in columns; a hundred where there is none.
+pub fn width() -> usize {
+    let known = terminal_size::terminal_size().map(|(width, _)| usize::from(width.0));
+    known.unwrap_or(100).clamp(60, 140)
+}
+
+/// Breaks a text into lines no wider than that.
+pub fn wrap(text: &str, width: usize) -> Vec<String> {
+    use unicode_width::UnicodeWidthStr;
+    let mut lines: Vec<String> = Vec::new();
+    let mut line = String::new();
+    for word in text.split(' ') {
+        if !line.is_empty() && line.width() + 1 + word.width() > width {
+            lines.push(std::mem::take(&mut line));
+        }
+        if !line.is_empty() {
+            line.push(' ');
+        }
+        line.push_str(word);
+    }
+    lines.push(line);
+    lines
+}
