@@ -32,13 +32,14 @@ impl DecimalMark {
 
 /// Reads an optional minus, digits, and optionally the mark with digits: nothing else, no spaces, no `+`.
 /// Up to 28 significant digits; `None` for anything else.
+#[inline(always)]
 pub fn read(text: &str, mark: DecimalMark) -> Option<Decimal> {
     let bytes = text.as_bytes();
     let (negative, digits) = match bytes.split_first() {
         Some((b'-', rest)) => (true, rest),
         _ => (false, bytes),
     };
-    if digits.len() > 19 {
+    if digits.len() > 18 {
         return read_long(text, mark);
     }
     let mut mantissa: i64 = 0;
@@ -46,8 +47,8 @@ pub fn read(text: &str, mark: DecimalMark) -> Option<Decimal> {
     let mut any_whole = false;
     for &byte in digits {
         if byte.is_ascii_digit() {
-            // Nineteen characters hold at most 18 digits and a mark, or 19 digits: the latter goes the long way.
-            mantissa = mantissa.checked_mul(10)?.checked_add(i64::from(byte - b'0'))?;
+            // Eighteen digits fit.
+            mantissa = mantissa * 10 + i64::from(byte - b'0');
             match &mut scale {
                 Some(places) => *places += 1,
                 None => any_whole = true,
@@ -65,6 +66,8 @@ pub fn read(text: &str, mark: DecimalMark) -> Option<Decimal> {
     Some(Decimal::new(mantissa, scale.unwrap_or(0)))
 }
 
+#[cold]
+#[inline(never)]
 fn read_long(text: &str, mark: DecimalMark) -> Option<Decimal> {
     let body = text.strip_prefix('-').unwrap_or(text);
     let mut parts = body.split(char::from(mark.byte()));

@@ -80,7 +80,7 @@ impl<'a> Value<'a> {
     pub fn compare(&self, other: &Value<'_>) -> Option<Ordering> {
         match (self, other) {
             (Value::Text(a), Value::Text(b)) => Some(a.as_ref().cmp(b.as_ref())),
-            (Value::Number(a), Value::Number(b)) => Some(a.cmp(b)),
+            (Value::Number(a), Value::Number(b)) => Some(compare_numbers(a, b)),
             (Value::Date(a), Value::Date(b)) => Some(a.cmp(b)),
             (Value::Time(a), Value::Time(b)) => Some(a.cmp(b)),
             (Value::DateTime(a), Value::DateTime(b)) => Some(a.cmp(b)),
@@ -120,5 +120,34 @@ impl<'a> Value<'a> {
             Value::YesNo(yes) => Value::YesNo(yes),
             Value::Interval { months, days } => Value::Interval { months, days },
         }
+    }
+}
+
+/// The order of two numbers. Where their counts of decimal places are near each other, as they mostly are, one
+/// multiplication tells it.
+fn compare_numbers(a: &Decimal, b: &Decimal) -> Ordering {
+    /// What 96 bits can be multiplied by without leaving 127.
+    const POWERS: [i128; 10] = [1, 10, 100, 1_000, 10_000, 100_000, 1_000_000, 10_000_000, 100_000_000, 1_000_000_000];
+    let (a_scale, b_scale) = (a.scale() as usize, b.scale() as usize);
+    match (POWERS.get(b_scale.saturating_sub(a_scale)), POWERS.get(a_scale.saturating_sub(b_scale))) {
+        (Some(raise_a), Some(raise_b)) => (a.mantissa() * raise_a).cmp(&(b.mantissa() * raise_b)),
+        _ => a.cmp(b),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn numbers_compare_whatever_their_places() {
+        let number = |text: &str| text.parse::<Decimal>().unwrap();
+        let ascending = ["-79228162514264337593543950335", "-1.5", "-1.49999999999999999", "0", "0.1", "0.10000000000000000001", "2", "79228162514264337593543950335"];
+        for (at, a) in ascending.iter().enumerate() {
+            for (other, b) in ascending.iter().enumerate() {
+                assert_eq!(compare_numbers(&number(a), &number(b)), at.cmp(&other), "{a} {b}");
+            }
+        }
+        assert_eq!(compare_numbers(&number("1.50"), &number("1.5")), Ordering::Equal);
     }
 }

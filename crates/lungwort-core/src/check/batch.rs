@@ -19,6 +19,8 @@ use crate::rulebook::list::joined_hash;
 const WHOLE_ROW: u32 = 0;
 const FIRST_CELL: u32 = 1;
 const FIRST_RULE: u32 = 1 << 24;
+/// Rows judged at a time.
+const TILE: usize = 128;
 
 /// One finding in a batch.
 #[derive(Debug)]
@@ -90,8 +92,11 @@ impl BatchJudge<'_, '_> {
             filled: self.sheet.columns.iter().map(|_| Vec::new()).collect(),
             today: self.sheet.today,
         };
-        for index in 0..self.sheet.columns.len() {
-            self.column(batch, &rows, index, memory, &mut values, &mut out);
+        // A few rows at a time, so that their cells stay in the nearest cache while column after column looks at them.
+        for tile in rows.chunks(TILE) {
+            for index in 0..self.sheet.columns.len() {
+                self.column(batch, tile, index, memory, &mut values, &mut out);
+            }
         }
         self.strays(batch, &rows, &mut out);
         self.invalid_bytes(batch, &mut out);
@@ -163,8 +168,7 @@ impl BatchJudge<'_, '_> {
         let judge = &self.sheet.columns[index];
         let required = judge.column().required;
         let (wants_value, wants_filled) = (self.sheet.wants_value[index], self.sheet.wants_filled[index]);
-        let mut typed = Vec::with_capacity(if wants_value { rows.len() } else { 0 });
-        let mut filled = Vec::with_capacity(if wants_filled { rows.len() } else { 0 });
+        let (typed, filled) = (&mut values.typed[index], &mut values.filled[index]);
         let place = |row: usize, verdict: Arc<Verdict>, text: &str| InBatch {
             order: FIRST_CELL + field as u32,
             field: Some(field),
@@ -172,29 +176,36 @@ impl BatchJudge<'_, '_> {
             ..whole_row(row, verdict)
         };
         for &row in rows {
-            let cell = batch.cell(row, field);
+            // Every judged row has been brought to the headings' width.
+            let cell = batch.cell_at(batch.row_start(row) + field);
             let text = batch.text(cell);
-            let value = if cell.is_empty() {
-                Value::Blank
-            } else if let Some(value) = judge.quick(text, cell.is_special()) {
-                value
+            let mut blank = cell.is_empty();
+            if blank {
+                if wants_value {
+                    typed.push(Value::Blank);
+                }
             } else {
-                let judged = judge.thorough(text, memory);
-                out.findings.extend(judged.verdicts.iter().map(|verdict| place(row, Arc::clone(verdict), text)));
-                judged.value.clone()
-            };
-            if required && value == Value::Blank {
+                let right = if wants_value {
+                    judge.quick(text, cell.is_special(), |value| typed.push(value))
+                } else {
+                    judge.quick(text, cell.is_special(), |_| ())
+                };
+                if !right {
+                    let judged = judge.thorough(text, memory);
+                    out.findings.extend(judged.verdicts.iter().map(|verdict| place(row, Arc::clone(verdict), text)));
+                    blank = matches!(judged.value, Value::Blank);
+                    if wants_value {
+                        typed.push(judged.value.clone());
+                    }
+                }
+            }
+            if required && blank {
                 out.findings.push(place(row, Arc::clone(&self.sheet.missing[index]), text));
             }
             if wants_filled {
-                filled.push(value != Value::Blank);
-            }
-            if wants_value {
-                typed.push(value);
+                filled.push(!blank);
             }
         }
-        values.typed[index] = typed;
-        values.filled[index] = filled;
     }
 
     /// Filled cells under no heading.

@@ -39,6 +39,8 @@ pub struct ColumnJudge<'r> {
     subject: Arc<str>,
     /// Whether a stand-in for a value is never one itself here.
     value_due: bool,
+    /// Whether a stand-in would get past all checks, so that it must be looked for in every cell.
+    takes_any_text: bool,
 }
 
 impl<'r> ColumnJudge<'r> {
@@ -52,6 +54,7 @@ impl<'r> ColumnJudge<'r> {
             checks: cell::checks_for(column, surroundings),
             subject: Arc::from(column.heading.as_str()),
             value_due: typed || bound || column.required,
+            takes_any_text: !typed && !bound && column.required,
         }
     }
 
@@ -60,22 +63,33 @@ impl<'r> ColumnJudge<'r> {
         self.column
     }
 
-    /// The value of a cell that is surely right; `None` where it needs the thorough way. `text` is not empty;
-    /// `special` tells whether there is anything but printable ASCII in it.
+    /// Whether a cell is surely right; false where it needs the thorough way. `text` is not empty; `special` tells
+    /// whether there is anything but printable ASCII in it. The value of a right cell goes to `keep`: handing it on
+    /// rather than back spares copies that cost more than the checks.
     #[inline]
-    pub fn quick<'t>(&self, text: &'t str, special: bool) -> Option<Value<'t>> {
+    pub fn quick<'t>(&self, text: &'t str, special: bool, keep: impl FnOnce(Value<'t>)) -> bool {
         let bytes = text.as_bytes();
         if bytes.first() == Some(&b' ') || bytes.last() == Some(&b' ') || self.column.separator.is_some() {
-            return None;
+            return false;
         }
         if special && !characters::is_unremarkable(text) {
-            return None;
+            return false;
         }
-        if self.value_due && bytes.len() <= LONGEST_PLACEHOLDER && is_placeholder(text) {
-            return None;
+        if self.takes_any_text && bytes.len() <= LONGEST_PLACEHOLDER && is_placeholder(text) {
+            return false;
         }
-        let value = self.column.kind.read(text).ok()?;
-        self.checks.iter().all(|check| check.passes(text, &value)).then_some(value)
+        let value = match &self.column.kind {
+            ColumnType::Text => Value::Text(Cow::Borrowed(text)),
+            kind => match kind.read(text) {
+                Ok(value) => value,
+                Err(_) => return false,
+            },
+        };
+        if !self.checks.iter().all(|check| check.passes(text, &value)) {
+            return false;
+        }
+        keep(value);
+        true
     }
 
     /// The judgement of a cell, remembered for values that come again.

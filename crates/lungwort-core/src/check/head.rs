@@ -18,7 +18,7 @@ pub struct Head {
     pub row: usize,
     /// The first row of data within the first batch.
     pub first_data: usize,
-    /// Cells in the heading row, up to the last that is filled.
+    /// Cells in the heading row.
     pub width: usize,
     /// For each column of the rulebook, its place in the file.
     pub field_of: Vec<Option<usize>>,
@@ -32,7 +32,7 @@ pub struct Head {
 pub fn read(sheet: &Sheet, batch: &Batch) -> Option<Head> {
     let row = find_row(sheet, batch)?;
     let texts: Vec<&str> = batch.row_texts(row);
-    let width = texts.iter().rposition(|text| !text.trim().is_empty()).map_or(0, |at| at + 1);
+    let width = texts.len();
     let mut head = Head { row, width, field_of: vec![None; sheet.columns.len()], ..Head::default() };
     let mut reading = Reading { sheet, batch, head: &mut head, texts };
     reading.exact();

@@ -159,7 +159,7 @@ impl<'r> Checker<'r> {
             path,
             bytes: size.unwrap_or(decoder.bytes_read()),
             filled_rows: totals.filled_rows,
-            columns: head.width,
+            columns: head.width - head.strays.iter().filter(|(_, headed)| !headed).count(),
             encoding: encoding.name(),
             encoding_chosen,
             ascii: decoder.is_ascii(),

@@ -127,6 +127,18 @@ impl Batch {
         self.row(row).get(field).copied().unwrap_or_else(Field::empty)
     }
 
+    /// Where a row's cells begin among all cells, for [`Batch::cell_at`].
+    #[inline]
+    pub fn row_start(&self, row: usize) -> usize {
+        self.rows[row].field as usize
+    }
+
+    /// The cell at that place among all cells.
+    #[inline]
+    pub fn cell_at(&self, place: usize) -> Field {
+        self.fields[place]
+    }
+
     /// Gives a row other cells. Those it had stay where they were, unused.
     pub fn set_row(&mut self, row: usize, cells: &[Field]) {
         self.rows[row].field = self.fields.len() as u32;

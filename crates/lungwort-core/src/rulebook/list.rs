@@ -26,7 +26,64 @@ pub struct Entry {
 pub struct List {
     entries: Vec<Entry>,
     index: HashMap<Box<str>, u32, FixedState>,
+    short: ShortSet,
     near: OnceLock<Near>,
+}
+
+/// Texts of up to 16 bytes, as most codes are, packed into two numbers and a length: looked up without hashing
+/// byte by byte.
+#[derive(Debug, Default)]
+struct ShortSet {
+    /// Open addressing; a power of two in size and at most half full.
+    slots: Vec<Option<Packed>>,
+}
+
+type Packed = (u64, u64, u8);
+
+fn pack(text: &str) -> Option<Packed> {
+    let bytes = text.as_bytes();
+    let length = u8::try_from(bytes.len()).ok().filter(|length| *length <= 16)?;
+    if let (Some(first), Some(last)) = (bytes.first_chunk::<8>(), bytes.last_chunk::<8>()) {
+        return Some((u64::from_le_bytes(*first), u64::from_le_bytes(*last), length));
+    }
+    if let (Some(first), Some(last)) = (bytes.first_chunk::<4>(), bytes.last_chunk::<4>()) {
+        return Some((u64::from(u32::from_le_bytes(*first)), u64::from(u32::from_le_bytes(*last)), length));
+    }
+    let (first, middle, last) = (bytes.first()?, bytes.get(bytes.len() / 2)?, bytes.last()?);
+    Some((u64::from(*first), u64::from(*middle) << 8 | u64::from(*last), length))
+}
+
+impl ShortSet {
+    fn new<'t>(texts: impl Iterator<Item = &'t str>) -> ShortSet {
+        let packed: Vec<Packed> = texts.filter_map(pack).collect();
+        let mut set = ShortSet { slots: vec![None; (packed.len() * 2 + 2).next_power_of_two()] };
+        for each in packed {
+            let mut slot = set.first_slot(each);
+            while set.slots[slot].is_some_and(|other| other != each) {
+                slot = (slot + 1) & (set.slots.len() - 1);
+            }
+            set.slots[slot] = Some(each);
+        }
+        set
+    }
+
+    #[inline]
+    fn first_slot(&self, (first, last, length): Packed) -> usize {
+        let mixed = (first ^ last.rotate_left(29) ^ u64::from(length)).wrapping_mul(0x9e37_79b9_7f4a_7c15);
+        (mixed >> 32) as usize & (self.slots.len() - 1)
+    }
+
+    #[inline]
+    fn contains(&self, packed: Packed) -> bool {
+        let mut slot = self.first_slot(packed);
+        while let Some(found) = self.slots[slot] {
+            if found == packed {
+                return true;
+            }
+            slot = (slot + 1) & (self.slots.len() - 1);
+        }
+        false
+    }
 }
 
 /// What near misses are looked up in, made when the first is.
@@ -63,6 +120,7 @@ impl List {
                 list.entries.push(entry);
             }
         }
+        list.short = ShortSet::new(list.entries.iter().map(|entry| &*entry.code));
         list
     }
 
@@ -74,7 +132,10 @@ impl List {
     /// Whether the value is on the list, exactly.
     #[inline]
     pub fn contains(&self, value: &str) -> bool {
-        self.index.contains_key(value)
+        match pack(value) {
+            Some(packed) => self.short.contains(packed),
+            None => self.index.contains_key(value),
+        }
     }
 
     /// Whether the list gives meanings.
@@ -209,6 +270,17 @@ mod tests {
         assert_eq!(provenance.near_miss("cultivatd"), Some(NearMiss::MeaningSlip("C")));
         assert_eq!(provenance.near_miss("X"), None);
         assert_eq!(list(&[("Primula", ""), ("Prunus", "")]).near_miss("Pirmula"), Some(NearMiss::Slip("Primula")));
+    }
+
+    #[test]
+    fn every_length_of_value_is_found_and_no_other() {
+        let words: Vec<String> = (1..40).flat_map(|length| ["a", "ab", "xyz"].map(|part| part.repeat(length)[..length].to_owned())).collect();
+        let listed = List::new(words.iter().step_by(2).map(|word| Entry { code: word.as_str().into(), meaning: None }));
+        for word in &words {
+            let due = words.iter().step_by(2).any(|each| each == word);
+            assert_eq!(listed.contains(word), due, "{word}");
+        }
+        assert!(!listed.contains("") && !List::new([]).contains("x"));
     }
 
     #[test]

@@ -171,6 +171,7 @@ impl ColumnType {
     }
 
     /// Reads text that is written as asked.
+    #[inline(always)]
     pub fn read<'t>(&self, text: &'t str) -> Result<Value<'t>, Misfit> {
         match self {
             ColumnType::Text => Ok(Value::Text(text.into())),

@@ -43,6 +43,8 @@ pub(super) const MONTHS: [&str; 12] = [
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Picture {
     pub(super) parts: Vec<Part>,
+    /// Whether it has a date, and whether a time.
+    shape: (bool, bool),
     written: String,
 }
 
@@ -92,7 +94,8 @@ impl Picture {
             parts.push(part);
             at += run;
         }
-        let picture = Picture { parts, written: written.to_owned() };
+        let shape = (parts.iter().any(|part| matches!(part, Part::Day(_))), parts.contains(&Part::Hour));
+        let picture = Picture { parts, shape, written: written.to_owned() };
         picture.check_whole()?;
         Ok(picture)
     }
@@ -117,15 +120,16 @@ impl Picture {
 
     /// Whether it pictures a day.
     pub fn has_date(&self) -> bool {
-        self.parts.iter().any(|part| matches!(part, Part::Day(_)))
+        self.shape.0
     }
 
     /// Whether it pictures a time of day.
     pub fn has_time(&self) -> bool {
-        self.parts.contains(&Part::Hour)
+        self.shape.1
     }
 
     /// Reads text that is written exactly so.
+    #[inline(always)]
     pub fn read(&self, text: &str) -> Result<Value<'static>, Misfit> {
         let [year, month, day, hour, minute, second] = self.fields(text.as_bytes()).ok_or(Misfit::Form)?;
         let date = || {
@@ -133,7 +137,7 @@ impl Picture {
             Date::new(year as i16, month as i8, day as i8).map_err(|_| Misfit::NoSuch)
         };
         let time = || Time::new(hour as i8, minute as i8, second as i8, 0).map_err(|_| Misfit::NoSuch);
-        match (self.has_date(), self.has_time()) {
+        match self.shape {
             (true, false) => Ok(Value::Date(date()?)),
             (false, _) => Ok(Value::Time(time()?)),
             (true, true) => Ok(Value::DateTime(DateTime::from_parts(date()?, time()?))),

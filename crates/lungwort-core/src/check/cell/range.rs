@@ -1,5 +1,8 @@
 //! The value lies within limits.
 
+use rust_decimal::Decimal;
+use rust_decimal::prelude::ToPrimitive;
+
 use super::{CellCheck, Found, Surroundings};
 use crate::cell::number::DecimalMark;
 use crate::cell::{Kind, Value};
@@ -12,18 +15,42 @@ struct Within {
     limits: Vec<(Limit, Value<'static>)>,
     kind: Kind,
     mark: DecimalMark,
+    /// The least and greatest number as integers, for numbers with 0, 1, 2, … decimal places.
+    by_places: Option<[(i128, i128); QUICK_PLACES]>,
+}
+
+/// Numbers with fewer decimal places are compared as integers.
+const QUICK_PLACES: usize = 8;
+
+fn by_places(limits: &[(Limit, Value<'static>)]) -> Option<[(i128, i128); QUICK_PLACES]> {
+    let mut bounds = [(i128::MIN, i128::MAX); QUICK_PLACES];
+    for (limit, value) in limits {
+        let Value::Number(number) = value else { return None };
+        for (places, (least, greatest)) in bounds.iter_mut().enumerate() {
+            let scaled = number.checked_mul(Decimal::from(10_u32.pow(places as u32)))?;
+            let (floor, ceil) = (scaled.floor().to_i128()?, scaled.ceil().to_i128()?);
+            match limit.side {
+                Side::AtLeast => *least = ceil.max(*least),
+                Side::Above => *least = (floor + 1).max(*least),
+                Side::AtMost => *greatest = floor.min(*greatest),
+                Side::Below => *greatest = (ceil - 1).min(*greatest),
+            }
+        }
+    }
+    Some(bounds)
 }
 
 pub fn make<'r>(column: &'r Column, surroundings: Surroundings<'_>) -> Option<Box<dyn CellCheck + 'r>> {
     if column.limits.is_empty() {
         return None;
     }
-    let limits = column.limits.iter().map(|limit| (limit.clone(), limit.value(surroundings.today))).collect();
+    let limits: Vec<_> = column.limits.iter().map(|limit| (limit.clone(), limit.value(surroundings.today))).collect();
     let mark = match &column.kind {
         ColumnType::Whole(mark) | ColumnType::Decimal(mark) => *mark,
         _ => DecimalMark::Point,
     };
-    Some(Box::new(Within { limits, kind: column.kind.kind(), mark }))
+    let by_places = by_places(&limits);
+    Some(Box::new(Within { limits, kind: column.kind.kind(), mark, by_places }))
 }
 
 fn holds(side: Side, value: &Value<'_>, bound: &Value<'_>) -> bool {
@@ -37,6 +64,11 @@ fn holds(side: Side, value: &Value<'_>, bound: &Value<'_>) -> bool {
 
 impl CellCheck for Within {
     fn passes(&self, _: &str, value: &Value<'_>) -> bool {
+        if let (Some(by_places), Value::Number(number)) = (&self.by_places, value)
+            && let Some((least, greatest)) = by_places.get(number.scale() as usize)
+        {
+            return (*least..=*greatest).contains(&number.mantissa());
+        }
         self.limits.iter().all(|(limit, bound)| holds(limit.side, value, bound))
     }
 
@@ -49,5 +81,28 @@ impl CellCheck for Within {
         };
         let today = if limit.bound.is_none() { format!(" ({})", bound.written()) } else { String::new() };
         Found::new(code, format!("it should be {}{today}.", limit_words(limit, self.kind, self.mark)))
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_quick_way_and_the_exact_way_agree() {
+        let numbers = ["-90", "-90.00001", "-0.5", "-0.4999999999", "0", "0.49", "0.5", "0.51", "90", "90.0000001", "1000000000000"];
+        let decimal = |text: &str| Value::Number(text.parse::<Decimal>().unwrap());
+        for side in [Side::AtLeast, Side::AtMost, Side::Above, Side::Below] {
+            for bound in ["-90", "0.5", "0", "-0.5", "90.00001"] {
+                let limits = vec![(Limit { side, bound: Some(decimal(bound)) }, decimal(bound))];
+                let by_places = by_places(&limits);
+                assert!(by_places.is_some());
+                let check = Within { limits, kind: Kind::Number, mark: DecimalMark::Point, by_places };
+                for number in numbers {
+                    let value = decimal(number);
+                    assert_eq!(check.passes(number, &value), holds(side, &value, &decimal(bound)), "{number} {side:?} {bound}");
+                }
+            }
+        }
     }
 }
