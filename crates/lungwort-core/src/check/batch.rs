@@ -13,14 +13,14 @@ use crate::condition::{Tally, Truth};
 use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes, value as value_codes};
 use crate::finding::{Code, Severity, Topic, Verdict};
 use crate::intake::{Batch, IssueKind};
-use crate::rulebook::list::joined_hash;
+use crate::rulebook::list::{joined_hash, text_hash};
 
 /// Findings about a row as a whole come before those about its cells, and those before its rules.
 const WHOLE_ROW: u32 = 0;
 const FIRST_CELL: u32 = 1;
 const FIRST_RULE: u32 = 1 << 24;
 /// Rows judged at a time.
-const TILE: usize = 128;
+const TILE: usize = 64;
 
 /// One finding in a batch.
 #[derive(Debug)]
@@ -87,9 +87,10 @@ impl BatchJudge<'_, '_> {
         let mut out = Judgement::default();
         let rows = self.layout(batch, skip, &mut out);
         let batch: &Batch = batch;
+        let room = |wanted: bool| if wanted { rows.len() } else { 0 };
         let mut values = Values {
-            typed: self.sheet.columns.iter().map(|_| Vec::new()).collect(),
-            filled: self.sheet.columns.iter().map(|_| Vec::new()).collect(),
+            typed: self.sheet.wants_value.iter().map(|wanted| Vec::with_capacity(room(*wanted))).collect(),
+            filled: self.sheet.wants_filled.iter().map(|wanted| Vec::with_capacity(room(*wanted))).collect(),
             today: self.sheet.today,
         };
         // A few rows at a time, so that their cells stay in the nearest cache while column after column looks at them.
@@ -147,7 +148,7 @@ impl BatchJudge<'_, '_> {
                 ),
             };
             let heading = self.sheet.heading_of(self.head, issue.field);
-            let verdict = file_verdict(code, &heading, Found::new(code, message));
+            let verdict = file_verdict(code, "", Found::new(code, format!("in {heading}, {message}")));
             let value = batch.row(issue.row).get(issue.field).map(|field| Box::from(batch.text(*field)));
             let found = InBatch { field: Some(issue.field), value, line: Some(issue.line), ..whole_row(issue.row, verdict) };
             out.findings.push(found);
@@ -347,6 +348,9 @@ impl BatchJudge<'_, '_> {
             .zip(&self.head.field_of)
             .filter_map(|(column, field)| Some(((*field)?, column.example.as_deref()?)))
             .collect();
+        if examples.len() < 3 && sheet.sample_keys.is_empty() {
+            return;
+        }
         let text = |row: usize, field: usize| batch.text(batch.cell(row, field));
         let key = sheet.key.first().and_then(|column| self.head.field_of[*column]);
         for &row in rows {
@@ -378,8 +382,10 @@ impl BatchJudge<'_, '_> {
                     }
                     if set.across {
                         list.extend(set.columns.iter().filter_map(|column| {
-                            Some(OnceOnly { row, column: *column, hash: joined_hash([text(*column)?].into_iter()) })
+                            Some(OnceOnly { row, column: *column, hash: text_hash(text(*column)?) })
                         }));
+                    } else if let [column] = set.columns.as_slice() {
+                        list.extend(text(*column).map(|text| OnceOnly { row, column: *column, hash: text_hash(text) }));
                     } else if set.columns.iter().all(|column| text(*column).is_some()) {
                         let hash = joined_hash(set.columns.iter().filter_map(|column| text(*column)));
                         list.push(OnceOnly { row, column: set.columns[0], hash });

@@ -41,6 +41,8 @@ pub struct ColumnJudge<'r> {
     value_due: bool,
     /// Whether a stand-in would get past all checks, so that it must be looked for in every cell.
     takes_any_text: bool,
+    /// Whether several values may stand in a cell.
+    takes_several: bool,
 }
 
 impl<'r> ColumnJudge<'r> {
@@ -55,6 +57,7 @@ impl<'r> ColumnJudge<'r> {
             subject: Arc::from(column.heading.as_str()),
             value_due: typed || bound || column.required,
             takes_any_text: !typed && !bound && column.required,
+            takes_several: column.separator.is_some(),
         }
     }
 
@@ -69,7 +72,7 @@ impl<'r> ColumnJudge<'r> {
     #[inline]
     pub fn quick<'t>(&self, text: &'t str, special: bool, keep: impl FnOnce(Value<'t>)) -> bool {
         let bytes = text.as_bytes();
-        if bytes.first() == Some(&b' ') || bytes.last() == Some(&b' ') || self.column.separator.is_some() {
+        if bytes.first() == Some(&b' ') || bytes.last() == Some(&b' ') || self.takes_several {
             return false;
         }
         if special && !characters::is_unremarkable(text) {

@@ -84,8 +84,7 @@ fn cells(judge: &SheetJudge<'_>, columns: &[usize], row: RowValues<'_, '_>) -> S
     let said: Vec<String> = columns
         .iter()
         .map(|column| {
-            let value = crate::cell::shown::clipped(&row.value(*column).written(), crate::cell::shown::SHOWN);
-            format!("{} is {value}", judge.sheet.columns[*column].heading)
+            format!("{} is {}", judge.sheet.columns[*column].heading, shown_value(judge, *column, row))
         })
         .collect();
     crate::rulebook::listed(&said, "and")
@@ -95,7 +94,7 @@ fn cells(judge: &SheetJudge<'_>, columns: &[usize], row: RowValues<'_, '_>) -> S
 pub fn message(judge: &SheetJudge<'_>, rule: usize, broken: &Broken, row: RowValues<'_, '_>) -> String {
     let about = &judge.sheet.rules[rule];
     let (said, quotes) = match &about.message {
-        Some(message) => fill_in(message, row),
+        Some(message) => fill_in(judge, message, row),
         None => (about.sentence.clone(), false),
     };
     if quotes || broken.detail.is_empty() {
@@ -106,14 +105,24 @@ pub fn message(judge: &SheetJudge<'_>, rule: usize, broken: &Broken, row: RowVal
 }
 
 /// The message with its cells filled in, and whether there were any.
-fn fill_in(message: &Message, row: RowValues<'_, '_>) -> (String, bool) {
+fn fill_in(judge: &SheetJudge<'_>, message: &Message, row: RowValues<'_, '_>) -> (String, bool) {
     let mut quotes = false;
     let text = message.0.iter().map(|part| match part {
         MessagePart::Text(text) => text.clone(),
         MessagePart::Cell(column) => {
             quotes = true;
-            crate::cell::shown::clipped(&row.value(*column).written(), crate::cell::shown::SHOWN)
+            shown_value(judge, *column, row)
         }
     });
     (text.collect(), quotes)
+}
+
+/// A cell's value as the column has it written.
+fn shown_value(judge: &SheetJudge<'_>, column: usize, row: RowValues<'_, '_>) -> String {
+    let value = row.value(column);
+    let written = crate::rulebook::written_value(judge.sheet, column, value);
+    match written.as_str() {
+        "" => "blank".to_owned(),
+        text => crate::cell::shown::clipped(text, crate::cell::shown::SHOWN),
+    }
 }

@@ -319,7 +319,7 @@ impl Merger<'_, '_> {
         let Judgement { mut findings, once_only, blank_runs, filled_rows, first_filled, tallies } = judgement;
         self.totals.filled_rows += filled_rows;
         self.totals.quoted += batch.quoted_cells;
-        self.totals.cells += (0..batch.row_count()).map(|row| batch.row(row).len() as u64).sum::<u64>();
+        self.totals.cells += batch.cells;
         for (total, part) in self.tallies.iter_mut().zip(tallies) {
             total.merge(part);
         }

@@ -87,12 +87,16 @@ impl Sayer<'_> {
             _ => self.truth(part, false),
         };
         let plain = Sayer { labels: self.labels, must: false };
-        if let [Expression::IsBlank(column), rest @ ..] = parts
-            && self.must
-            && !rest.is_empty()
-        {
-            let rest: Vec<_> = rest.iter().map(said).collect();
-            return format!("where {} is filled, {}", plain.value(column), rest.join(" or "));
+        let blanks = parts.iter().take_while(|part| matches!(part, Expression::IsBlank(_))).count();
+        if self.must && blanks > 0 && blanks < parts.len() {
+            let filled: Vec<String> = parts[..blanks]
+                .iter()
+                .flat_map(Expression::parts)
+                .map(|column| plain.value(column))
+                .collect();
+            let verb = if filled.len() == 1 { "is" } else { "are" };
+            let rest: Vec<_> = parts[blanks..].iter().map(said).collect();
+            return format!("where {} {verb} filled, {}", filled.join(" and "), rest.join(" or "));
         }
         parts.iter().map(said).collect::<Vec<_>>().join(" or ")
     }

@@ -106,6 +106,8 @@ pub struct Batch {
     pub issues: Vec<Issue>,
     /// Cells that stood in quotes.
     pub quoted_cells: u64,
+    /// All cells, as they stand in the file.
+    pub cells: u64,
 }
 
 impl Batch {

@@ -142,6 +142,7 @@ impl<R: Read> Batches<R> {
         batch.text_start = self.pending_start;
         batch.first_row = self.next_row;
         batch.number = self.next_number;
+        batch.cells = batch.fields.len() as u64;
         self.pending.push_str(&batch.text[consumed..]);
         batch.text.truncate(consumed);
         self.pending_start += consumed as u64;

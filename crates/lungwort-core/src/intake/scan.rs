@@ -71,7 +71,7 @@ impl Scanner {
                 places &= places - 1;
                 let place = at + bit as usize;
                 let byte = text[place];
-                if byte == self.dialect.quote {
+                if byte != self.dialect.delimiter && byte == self.dialect.quote {
                     if place != field_start || quoted.is_some() {
                         continue;
                     }

@@ -33,6 +33,7 @@ pub fn in_folder(folder: &Path) -> Vec<PathBuf> {
     let entries = std::fs::read_dir(folder).into_iter().flatten().flatten();
     let mut found: Vec<PathBuf> = entries
         .map(|entry| entry.path())
+        .map(|path| path.strip_prefix("./").map(Path::to_owned).unwrap_or(path))
         .filter(|path| path.file_name().is_some_and(|name| name.to_string_lossy().ends_with(ENDING)))
         .collect();
     found.sort();

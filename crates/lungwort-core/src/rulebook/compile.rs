@@ -260,7 +260,7 @@ impl Compiler {
 
     /// Compiles a pattern, anchored at both ends.
     pub(super) fn pattern(&mut self, path: &str, written: &WrittenPattern) -> Option<Pattern> {
-        let built = regex::RegexBuilder::new(&format!("^(?:{})$", written.regex)).size_limit(4 << 20).build();
+        let built = regex::RegexBuilder::new(&format!("^(?:{})$", plain_digits(&written.regex))).size_limit(4 << 20).build();
         match built {
             Ok(regex) => Some(Pattern { regex, written: written.regex.clone(), words: written.words.clone() }),
             Err(error) => {
@@ -276,6 +276,24 @@ impl Compiler {
     pub(super) fn standard_list(&self, name: &str) -> Option<Arc<List>> {
         standard::named(name)
     }
+}
+
+/// The pattern with `\d` as the digits 0 to 9: no receiving side means the digits of all other scripts by it.
+fn plain_digits(pattern: &str) -> String {
+    let mut out = String::with_capacity(pattern.len());
+    let mut letters = pattern.chars();
+    while let Some(each) = letters.next() {
+        if each != '\\' {
+            out.push(each);
+            continue;
+        }
+        match letters.next() {
+            Some('d') => out.push_str("[0-9]"),
+            Some(escaped) => out.extend(['\\', escaped]),
+            None => out.push('\\'),
+        }
+    }
+    out
 }
 
 /// The byte for a delimiter as written.

@@ -127,6 +127,12 @@ fn allowed_values(compiler: &mut Compiler, columns: &Columns, path: &str, writte
         WrittenAllowed::Reference(lookup) => return referenced(compiler, columns, path, lookup),
     };
     if allowed.list.entries().is_empty() {
+        // A list whose only values were mistakes has been told of already.
+        let line = compiler.source.line(path);
+        let text = &compiler.source.text;
+        if compiler.mistakes.iter().any(|mistake| super::mistake::line_and_column(text, mistake.span.start).0 == line) {
+            return None;
+        }
         compiler.error(path, "the list is empty: no value could ever be right");
         return None;
     }

@@ -109,7 +109,10 @@ fn list_words(sheet: &Sheet, allowed: &Allowed) -> String {
         })
         .collect();
     let mut words = if allowed.name.is_empty() && entries.len() <= LISTED {
-        listed(&shown, "or")
+        match shown.as_slice() {
+            [one] => format!("only {one}"),
+            several => format!("one of {}", listed(several, "or")),
+        }
     } else {
         let name = if allowed.name.is_empty() { "values" } else { allowed.name.trim_start_matches("the ") };
         format!("one of {} {name}, such as {}", entries.len(), listed(&shown[..shown.len().min(3)], "or"))

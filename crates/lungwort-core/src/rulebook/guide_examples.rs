@@ -83,7 +83,8 @@ pub(crate) fn known_values(column: &Column) -> Vec<Value<'static>> {
     texts.filter_map(|text| column.kind.read(text).ok()).map(Value::into_owned).collect()
 }
 
-fn written(sheet: &Sheet, column: usize, value: &Value<'_>) -> String {
+/// A value as the column has it written; blank as an empty text.
+pub(crate) fn written(sheet: &Sheet, column: usize, value: &Value<'_>) -> String {
     match (value, &sheet.columns[column].kind) {
         (Value::Blank, _) => String::new(),
         (Value::Date(date), ColumnType::Moment(_, picture)) => picture.write(*date),

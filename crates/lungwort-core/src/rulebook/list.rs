@@ -219,7 +219,14 @@ impl Dependent {
     }
 }
 
+/// A hash of one text, of 128 bits. Not to be compared with those of several.
+#[inline]
+pub fn text_hash(text: &str) -> u128 {
+    xxhash_rust::xxh3::xxh3_128(text.as_bytes())
+}
+
 /// A hash over several texts that keeps them apart: 128 bits, so that no two are taken for one.
+#[inline]
 pub fn joined_hash<'r>(texts: impl Iterator<Item = &'r str>) -> u128 {
     let mut buffer = [0_u8; 96];
     let mut used = 0;

@@ -36,7 +36,7 @@ pub struct CheckArguments {
     /// List what is wrong by cause, or row by row
     #[arg(long, value_enum, default_value_t = By::Cause)]
     pub by: By,
-    /// The most causes or findings to list (the counts are always exact) [default: 40 causes, 200 findings]
+    /// The most causes or findings to list (the counts are always exact) [default: 12 causes in full, 200 findings by row]
     #[arg(long, value_name = "COUNT")]
     pub limit: Option<usize>,
     /// Show only findings of this code or about this column
@@ -128,7 +128,7 @@ fn check_all(
     out: &mut Output,
 ) -> Result<bool> {
     let limit = arguments.limit.unwrap_or(match (arguments.by, arguments.format.as_str()) {
-        (By::Cause, "text") => 40,
+        (By::Cause, "text") => 12,
         (By::Row, "text") => 200,
         (_, "json") => 1_000,
         _ => usize::MAX,

@@ -48,13 +48,49 @@ impl Form for Text {
             }
             write_cause(cause, summary, out)?;
         }
-        let hidden: u64 = causes[listed.len()..].iter().map(|cause| cause.count).sum::<u64>() + summary.shown.beyond();
-        if hidden > 0 {
-            let more = causes.len() - listed.len();
-            writeln!(out, "\n… and {} findings in {more} more causes: --limit {} shows them.", thousands(hidden), causes.len())?;
-        }
+        in_short(&causes[listed.len()..], causes.len(), summary, out)?;
         bottom(summary, &causes, out)
     }
+}
+
+/// The causes beyond the limit, so that all of them are on the screen.
+fn in_short(rest: &[&Cause], all: usize, summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
+    let count: u64 = rest.iter().map(|cause| cause.count).sum::<u64>() + summary.shown.beyond();
+    if count == 0 {
+        return Ok(());
+    }
+    let title = format!("AND IN SHORT ({})", thousands(count));
+    writeln!(out, "\n{}  {}", paint(style::STRONG, title), paint(style::FAINT, format!("--limit {all} shows them in full")))?;
+    // One entry a code, with the columns it is about.
+    let mut entries: Vec<(&str, Severity, Vec<String>)> = Vec::new();
+    for cause in rest {
+        let subject = match (cause.verdict.topic, &*cause.verdict.subject) {
+            (lungwort_core::finding::Topic::Rule(_), _) | (_, "") => thousands(cause.count),
+            (_, subject) if cause.count == 1 => shown::clipped(subject, 24),
+            (_, subject) => format!("{} {}×", shown::clipped(subject, 24), thousands(cause.count)),
+        };
+        match entries.iter_mut().find(|(code, severity, _)| *code == cause.verdict.code.name && *severity == cause.verdict.severity) {
+            Some((.., subjects)) => subjects.push(subject),
+            None => entries.push((cause.verdict.code.name, cause.verdict.severity, vec![subject])),
+        }
+    }
+    for severity in [Severity::Error, Severity::Warning, Severity::Note] {
+        let of: Vec<String> = entries
+            .iter()
+            .filter(|(_, each, _)| *each == severity)
+            .map(|(code, _, subjects)| format!("{code}\u{a0}({})", subjects.join(", ").replace(' ', "\u{a0}")))
+            .collect();
+        let label = match severity {
+            Severity::Error => "errors",
+            Severity::Warning => "warnings",
+            Severity::Note => "notes",
+        };
+        for (at, line) in style::wrap(&of.join("; "), style::width() - INDENT).iter().filter(|line| !line.is_empty()).enumerate() {
+            let label = if at == 0 { label } else { "" };
+            writeln!(out, "{}{}", paint(style::of(severity), format!("{label:<INDENT$}")), line.replace('\u{a0}', " "))?;
+        }
+    }
+    Ok(())
 }
 
 /// The verdict, what was read, and the figures.
@@ -192,7 +228,13 @@ fn write_cause(cause: &Cause, summary: &Summary<'_>, out: &mut dyn Write) -> io:
         }
     }
     let several = summary.files.len() > 1;
-    for text in [what(cause), place(cause, several.then(|| summary.files.get(cause.file)).flatten())] {
+    let (what, place) = (what(cause), place(cause, several.then(|| summary.files.get(cause.file)).flatten()));
+    let texts = match cause.count {
+        // One finding is said in one go.
+        1 if !place.is_empty() => [format!("{place}: {what}"), String::new()],
+        _ => [what, place],
+    };
+    for text in texts {
         for line in style::wrap(&text, width - INDENT) {
             if !line.is_empty() {
                 writeln!(out, "{:INDENT$}{line}", "")?;
@@ -271,14 +313,7 @@ pub fn bottom(summary: &Summary<'_>, causes: &[&Cause], out: &mut dyn Write) -> 
     let safe: u64 = causes.iter().map(|cause| cause.safe).sum();
     let likely: u64 = causes.iter().map(|cause| cause.likely).sum();
     if safe + likely > 0 {
-        let total = summary.shown.counts().total();
-        writeln!(
-            out,
-            "\nOf {}, {} have a sure correction (→) and {} a likely one (→ …?).",
-            if total == 1 { "1 finding".to_owned() } else { format!("{} findings", thousands(total)) },
-            thousands(safe),
-            thousands(likely),
-        )?;
+        writeln!(out, "\nCorrections known: {} sure (→) and {} likely (→ …?).", thousands(safe), thousands(likely))?;
     }
     if causes.is_empty() {
         return Ok(());
