@@ -6,11 +6,11 @@
 #![deny(clippy::print_stdout, clippy::print_stderr)]
 
 pub mod cell;
+pub mod check;
 pub mod condition;
 pub mod finding;
-pub mod rulebook;
 pub mod intake;
-pub mod check;
 pub mod lint;
+pub mod rulebook;
 
 pub use encoding_rs::Encoding;

@@ -34,7 +34,10 @@ fn main() {
     }
     let folder = PathBuf::from(env!("CARGO_TARGET_TMPDIR")).join("bench-data");
     data::make_all(&folder);
-    println!("{:<44} {:>9} {:>9} {:>9} {:>9} {:>9}", "medians of 5 runs in turn", "wall s", "cpu s", "peak MB", "wall ×", "cpu ×");
+    println!(
+        "{:<44} {:>9} {:>9} {:>9} {:>9} {:>9}",
+        "medians of 5 runs in turn", "wall s", "cpu s", "peak MB", "wall ×", "cpu ×"
+    );
     for (name, file, rulebook) in data::CASES {
         compare(name, &folder.join(file), &folder.join(rulebook));
     }
@@ -56,13 +59,19 @@ fn compare(name: &str, file: &Path, rulebook: &Path) {
     let mut check = Vec::new();
     for _ in 0..RUNS {
         plain.push(measure(Command::new(&own).arg("--plain-read").arg(file)));
-        check.push(measure(Command::new(env!("CARGO_BIN_EXE_lungwort")).arg("check").arg(file).arg("--rulebook").arg(rulebook)));
+        check.push(measure(
+            Command::new(env!("CARGO_BIN_EXE_lungwort")).arg("check").arg(file).arg("--rulebook").arg(rulebook),
+        ));
     }
     let (plain, check) = (median(&plain), median(&check));
     let line = |label: &str, m: Measured, base: Measured| {
         println!(
             "{label:<44} {:>9.3} {:>9.3} {:>9.1} {:>9.2} {:>9.2}",
-            m.wall, m.cpu, m.peak_mb, m.wall / base.wall, m.cpu / base.cpu.max(0.001)
+            m.wall,
+            m.cpu,
+            m.peak_mb,
+            m.wall / base.wall,
+            m.cpu / base.cpu.max(0.001)
         );
     };
     line(&format!("{name}: plain read"), plain, plain);

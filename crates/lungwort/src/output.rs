@@ -31,7 +31,9 @@ impl Output {
             Output::Standard(mut out) => out.flush()?,
             Output::File(out, path) => {
                 let file = out.into_inner().map_err(io::IntoInnerError::into_error)?;
-                file.persist(&path).map_err(|error| error.error).with_context(|| format!("{} cannot be written", path.display()))?;
+                file.persist(&path)
+                    .map_err(|error| error.error)
+                    .with_context(|| format!("{} cannot be written", path.display()))?;
             }
         }
         Ok(())
@@ -61,5 +63,7 @@ impl Write for Output {
 
 /// Whether whoever read our output has gone, as `head` does: no error.
 pub fn is_closed_pipe(error: &anyhow::Error) -> bool {
-    error.chain().any(|cause| cause.downcast_ref::<io::Error>().is_some_and(|error| error.kind() == io::ErrorKind::BrokenPipe))
+    error
+        .chain()
+        .any(|cause| cause.downcast_ref::<io::Error>().is_some_and(|error| error.kind() == io::ErrorKind::BrokenPipe))
 }

@@ -31,7 +31,8 @@ label = "Seeds in all"
 value = "SUM(Seeds)"
 "#;
 
-const DATA: &str = "Id,Country,Seeds,Received on\nA1,UK,\"1,200\",2026-03-05\nA2,gb,12,\nA3,UK,x,2026-02-30\nA1,GB,,2026-01-01\n";
+const DATA: &str =
+    "Id,Country,Seeds,Received on\nA1,UK,\"1,200\",2026-03-05\nA2,gb,12,\nA3,UK,x,2026-02-30\nA1,GB,,2026-01-01\n";
 
 #[test]
 fn the_report_leads_with_the_verdict_and_ends_with_the_next_command() {
@@ -66,7 +67,10 @@ fn what_is_shown_can_be_chosen_without_changing_the_verdict() {
     assert_eq!((ran.status, ran.codes().len()), (1, 0));
     assert_eq!(ran.json()["counts"]["errors"], 7);
     let wrong = folder.check(&["--only", "Contry"]);
-    assert_eq!((wrong.status, wrong.stderr.trim()), (2, "lungwort: --only Contry: there is no such code or column; did you mean \"Country\"?"));
+    assert_eq!(
+        (wrong.status, wrong.stderr.trim()),
+        (2, "lungwort: --only Contry: there is no such code or column; did you mean \"Country\"?")
+    );
 }
 
 #[test]
@@ -76,7 +80,9 @@ fn json_names_row_line_column_key_and_rule() {
     assert_eq!(report["version"], 1);
     assert_eq!(report["figures"][0]["value"], "12");
     let first = &report["findings"][0];
-    for (field, value) in [("code", "off-list"), ("column", "B"), ("subject", "Country"), ("key", "A1"), ("value", "UK")] {
+    for (field, value) in
+        [("code", "off-list"), ("column", "B"), ("subject", "Country"), ("key", "A1"), ("value", "UK")]
+    {
         assert_eq!(first[field], value, "{field}");
     }
     assert_eq!((first["row"].as_u64(), first["line"].as_u64()), (Some(2), Some(2)));
@@ -127,7 +133,8 @@ fn several_files_are_one_batch() {
 #[test]
 fn standard_input_is_checked_too() {
     let folder = Folder::with(SEEDS, "");
-    let ran = folder.run_with(&["check", "-", "--rulebook", "t.rulebook.toml"], Some(b"Id,Country,Seeds,Received on\nA1,GB,,\n"));
+    let ran = folder
+        .run_with(&["check", "-", "--rulebook", "t.rulebook.toml"], Some(b"Id,Country,Seeds,Received on\nA1,GB,,\n"));
     assert_eq!(ran.status, 0, "{}", ran.stderr);
     assert!(ran.stdout.starts_with("READY: 1 row of -, nothing wrong."), "{}", ran.stdout);
 }
@@ -135,15 +142,32 @@ fn standard_input_is_checked_too() {
 #[test]
 fn the_rulebook_is_chosen_by_the_headings_and_said() {
     let folder = Folder::with(SEEDS, "Id,Country,Seeds,Received on\nA1,GB,,\n");
-    folder.write("other.rulebook.toml", "[rulebook]\ntitle = 'Other'\n[[sheet]]\ncolumn = [{ heading = 'Id' }, { heading = 'Tax' }]\n");
+    folder.write(
+        "other.rulebook.toml",
+        "[rulebook]\ntitle = 'Other'\n[[sheet]]\ncolumn = [{ heading = 'Id' }, { heading = 'Tax' }]\n",
+    );
     let ran = folder.run(&["check", "data.csv"]);
-    assert!(ran.stdout.contains("t.rulebook.toml; chosen because 4 of its 4 headings are in the file"), "{}", ran.stdout);
+    assert!(
+        ran.stdout.contains("t.rulebook.toml; chosen because 4 of its 4 headings are in the file"),
+        "{}",
+        ran.stdout
+    );
     folder.write("twin.rulebook.toml", std::fs::read(folder.path().join("t.rulebook.toml")).unwrap());
     let ran = folder.run(&["check", "data.csv"]);
-    assert_eq!((ran.status, ran.stderr.contains("t.rulebook.toml and twin.rulebook.toml equally well")), (2, true), "{}", ran.stderr);
+    assert_eq!(
+        (ran.status, ran.stderr.contains("t.rulebook.toml and twin.rulebook.toml equally well")),
+        (2, true),
+        "{}",
+        ran.stderr
+    );
     folder.write("stranger.csv", "X,Y\n1,2\n");
     let ran = folder.run(&["check", "stranger.csv"]);
-    assert_eq!((ran.status, ran.stderr.contains("none of these rulebooks fits its headings")), (2, true), "{}", ran.stderr);
+    assert_eq!(
+        (ran.status, ran.stderr.contains("none of these rulebooks fits its headings")),
+        (2, true),
+        "{}",
+        ran.stderr
+    );
 }
 
 #[test]
@@ -155,7 +179,10 @@ fn a_wrong_value_is_one_cause_however_often_it_comes() {
     let folder = Folder::with(SEEDS, data);
     let report = folder.check(&["--limit", "5"]).json();
     let causes = report["causes"].as_array().unwrap();
-    assert_eq!((causes.len(), causes[0]["count"].as_u64(), &causes[0]["rows"]), (1, Some(4_000), &serde_json::json!([[2, 4001]])));
+    assert_eq!(
+        (causes.len(), causes[0]["count"].as_u64(), &causes[0]["rows"]),
+        (1, Some(4_000), &serde_json::json!([[2, 4001]]))
+    );
     assert_eq!(report["findings"].as_array().unwrap().len(), 5);
 }
 

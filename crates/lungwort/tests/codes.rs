@@ -17,11 +17,26 @@ column = [{ heading = "Id", required = true, pattern = '\d+' }, { heading = "Nam
 
 const FILE_CASES: &[Case] = &[
     ("wrong-file-kind", "[file]\nformats = ['csv']\n[[sheet]]\ncolumn = [{ heading = 'Id' }]", "data.txt", b"Id\n1\n"),
-    ("wrong-encoding", "[file]\nencoding = 'utf-8'\n[[sheet]]\ncolumn = [{ heading = 'Id' }]", "data.csv", b"Id\nG\xe4nsebl\xfcmchen und M\xe4rz\n"),
+    (
+        "wrong-encoding",
+        "[file]\nencoding = 'utf-8'\n[[sheet]]\ncolumn = [{ heading = 'Id' }]",
+        "data.csv",
+        b"Id\nG\xe4nsebl\xfcmchen und M\xe4rz\n",
+    ),
     ("invalid-bytes", ID_AND_NAME, "data.csv", b"Id,Name\n1,Zo\xc3\xab\n2,a\xffb\n"),
-    ("byte-order-mark", "[file]\nbom = false\n[[sheet]]\ncolumn = [{ heading = 'Id' }]", "data.csv", b"\xef\xbb\xbfId\n1\n"),
+    (
+        "byte-order-mark",
+        "[file]\nbom = false\n[[sheet]]\ncolumn = [{ heading = 'Id' }]",
+        "data.csv",
+        b"\xef\xbb\xbfId\n1\n",
+    ),
     ("nul-byte", ID_AND_NAME, "data.csv", b"Id,Name\n1,a\0b and a longer text so that it stays text\n"),
-    ("wrong-delimiter", "[file]\ndelimiter = ','\n[[sheet]]\ncolumn = [{ heading = 'Id' }, { heading = 'B' }]", "data.csv", b"Id;B\n1;2\n"),
+    (
+        "wrong-delimiter",
+        "[file]\ndelimiter = ','\n[[sheet]]\ncolumn = [{ heading = 'Id' }, { heading = 'B' }]",
+        "data.csv",
+        b"Id;B\n1;2\n",
+    ),
     ("wrong-line-end", "[file]\nnewline = 'crlf'\n[[sheet]]\ncolumn = [{ heading = 'Id' }]", "data.csv", b"Id\n1\n"),
     ("wrong-quoting", "[file]\nquoting = 'all'\n[[sheet]]\ncolumn = [{ heading = 'Id' }]", "data.csv", b"\"Id\"\n1\n"),
     ("unclosed-quote", ID_AND_NAME, "data.csv", b"Id,Name\n1,\"open\n2,b\n"),
@@ -54,7 +69,12 @@ const TEMPLATE_CASES: &[Case] = &[
         "data.csv",
         b"Id,Name\nA number,Mine\n1,a\n",
     ),
-    ("sample-row", "[[sheet]]\nkey = ['Id']\nsample_keys = ['0']\ncolumn = [{ heading = 'Id' }, { heading = 'Name' }]", "data.csv", b"Id,Name\n0,x\n1,a\n"),
+    (
+        "sample-row",
+        "[[sheet]]\nkey = ['Id']\nsample_keys = ['0']\ncolumn = [{ heading = 'Id' }, { heading = 'Name' }]",
+        "data.csv",
+        b"Id,Name\n0,x\n1,a\n",
+    ),
     ("blank-row", ID_AND_NAME, "data.csv", b"Id,Name\n1,a\n,\n\n2,b\n"),
     (
         "half-filled-row",
@@ -126,7 +146,12 @@ const VALUE_CASES: &[Case] = &[
         "data.csv",
         b"G,S\nPrimula,robur\n",
     ),
-    ("wrong-pattern", one_column!("pattern = { regex = '\\d{4}', words = 'four digits' }"), "data.csv", b"Id,V\n1,12x4\n"),
+    (
+        "wrong-pattern",
+        one_column!("pattern = { regex = '\\d{4}', words = 'four digits' }"),
+        "data.csv",
+        b"Id,V\n1,12x4\n",
+    ),
     ("lost-zeros", one_column!("pattern = '\\d{4}'"), "data.csv", b"Id,V\n1,12\n"),
     ("wrong-format", one_column!("format = 'email'"), "data.csv", b"Id,V\n1,a(at)b\n"),
     ("wrong-check-digit", one_column!("format = 'gtin-13'"), "data.csv", b"Id,V\n1,4006381333932\n"),
@@ -140,7 +165,11 @@ const VALUE_CASES: &[Case] = &[
 
 macro_rules! one_rule {
     ($rule:literal) => {
-        concat!("[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id' }, { heading = 'A' }, { heading = 'B' }]\nrule = [{ ", $rule, " }]")
+        concat!(
+            "[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id' }, { heading = 'A' }, { heading = 'B' }]\nrule = [{ ",
+            $rule,
+            " }]"
+        )
     };
 }
 
@@ -179,7 +208,8 @@ fn each_case_gives_its_code_and_no_other() {
         let allowed_beside: &[&str] = if case.0 == "unencodable-character" { &["wrong-encoding"] } else { &[] };
         let found = run(case);
         assert!(found.iter().any(|code| code == case.0), "{} is missing from {found:?}", case.0);
-        let others: Vec<_> = found.iter().filter(|code| *code != case.0 && !allowed_beside.contains(&code.as_str())).collect();
+        let others: Vec<_> =
+            found.iter().filter(|code| *code != case.0 && !allowed_beside.contains(&code.as_str())).collect();
         assert!(others.is_empty(), "{}: {others:?} came along", case.0);
     }
 }

@@ -31,9 +31,27 @@ fn the_demo_files_hold_mistakes_of_nearly_every_kind() {
     }
     // What only a file that is wrong as a whole, or a rule that the template does not have, can show.
     let not_here = [
-        "nul-byte", "wrong-line-end", "wrong-quoting", "too-many-rows", "file-too-big", "open-elsewhere", "older-copy", "endless-row",
-        "nothing-filled", "missing-heading", "repeated-heading", "headings-moved", "guide-row-missing", "unencodable-character",
-        "ambiguous-date", "not-time", "too-many-given", "not-exactly-one", "incomplete-section", "repeated-row", "repeated-across",
+        "nul-byte",
+        "wrong-line-end",
+        "wrong-quoting",
+        "too-many-rows",
+        "file-too-big",
+        "open-elsewhere",
+        "older-copy",
+        "endless-row",
+        "nothing-filled",
+        "missing-heading",
+        "repeated-heading",
+        "headings-moved",
+        "guide-row-missing",
+        "unencodable-character",
+        "ambiguous-date",
+        "not-time",
+        "too-many-given",
+        "not-exactly-one",
+        "incomplete-section",
+        "repeated-row",
+        "repeated-across",
     ];
     let missing: Vec<_> =
         codes::all().map(|code| code.name).filter(|name| !found.contains(*name) && !not_here.contains(name)).collect();
@@ -47,7 +65,10 @@ fn a_code_is_explained_and_a_misspelt_one_recognised() {
     assert_eq!(ran.status, 0);
     insta::assert_snapshot!(ran.stdout);
     let ran = folder.run(&["explain", "lost-zeroes"]);
-    assert_eq!((ran.status, ran.stderr.trim()), (2, "lungwort: there is no code lost-zeroes; did you mean lost-zeros?"));
+    assert_eq!(
+        (ran.status, ran.stderr.trim()),
+        (2, "lungwort: there is no code lost-zeroes; did you mean lost-zeros?")
+    );
     let ran = folder.run(&["explain"]);
     assert!(codes::all().all(|code| ran.stdout.contains(code.name)));
 }

@@ -31,7 +31,14 @@ fn the_same_table_in_any_encoding_gives_the_same_findings() {
 
 #[test]
 fn an_encoding_can_be_given() {
-    for (label, place) in [("shift_jis", "東京"), ("koi8-r", "Тула"), ("gb18030", "北京"), ("big5", "台北"), ("euc-kr", "서울"), ("iso-8859-2", "Łódź")] {
+    for (label, place) in [
+        ("shift_jis", "東京"),
+        ("koi8-r", "Тула"),
+        ("gb18030", "北京"),
+        ("big5", "台北"),
+        ("euc-kr", "서울"),
+        ("iso-8859-2", "Łódź"),
+    ] {
         let text = format!("Id,Place,Seeds\n1,{place},x\n");
         let bytes = Encoding::for_label(label.as_bytes()).unwrap().encode(&text).0.into_owned();
         let sheet = PLACES.replace("{ heading = 'Place' }", "{ heading = 'Place', allowed = ['-'] }");

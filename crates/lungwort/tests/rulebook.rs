@@ -92,7 +92,11 @@ fn a_reference_that_is_missing_or_broken_is_told() {
     let folder = Folder::new();
     folder.write("t.rulebook.toml", sheet);
     let ran = folder.run(&["rulebook", "t.rulebook.toml"]);
-    assert!(ran.stdout.contains("the reference taxa cannot be read from taxa.csv: there is no such file"), "{}", ran.stdout);
+    assert!(
+        ran.stdout.contains("the reference taxa cannot be read from taxa.csv: there is no such file"),
+        "{}",
+        ran.stdout
+    );
     folder.write("taxa.csv", "Genuss\nPrimula\n");
     let ran = folder.run(&["rulebook", "t.rulebook.toml"]);
     assert!(ran.stdout.contains("has no column Genus; did you mean Genuss?"), "{}", ran.stdout);

@@ -271,7 +271,9 @@ mod tests {
 
     #[test]
     fn strict_reading_takes_only_plain_numbers() {
-        for (text, number) in [("0", "0"), ("-12.50", "-12.50"), ("007", "7"), ("99999999999999999999.5", "99999999999999999999.5")] {
+        for (text, number) in
+            [("0", "0"), ("-12.50", "-12.50"), ("007", "7"), ("99999999999999999999.5", "99999999999999999999.5")]
+        {
             assert_eq!(read(text, DecimalMark::Point).map(|n| n.to_string()).as_deref(), Some(number), "{text}");
         }
         for text in ["", "-", ".5", "5.", "1,5", "1e3", "+1", " 1", "1 ", "--1", "1.2.3", "١٢"] {

@@ -142,7 +142,16 @@ mod tests {
     #[test]
     fn numbers_compare_whatever_their_places() {
         let number = |text: &str| text.parse::<Decimal>().unwrap();
-        let ascending = ["-79228162514264337593543950335", "-1.5", "-1.49999999999999999", "0", "0.1", "0.10000000000000000001", "2", "79228162514264337593543950335"];
+        let ascending = [
+            "-79228162514264337593543950335",
+            "-1.5",
+            "-1.49999999999999999",
+            "0",
+            "0.1",
+            "0.10000000000000000001",
+            "2",
+            "79228162514264337593543950335",
+        ];
         for (at, a) in ascending.iter().enumerate() {
             for (other, b) in ascending.iter().enumerate() {
                 assert_eq!(compare_numbers(&number(a), &number(b)), at.cmp(&other), "{a} {b}");

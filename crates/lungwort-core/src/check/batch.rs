@@ -130,7 +130,11 @@ impl BatchJudge<'_, '_> {
                 && let Some(ragged) = ragged::settle(self.sheet, self.head, batch, row, self.delimiter)
             {
                 let verdict = file_verdict(ragged.found.code, "The row", ragged.found);
-                out.findings.push(InBatch { field: ragged.field, value: ragged.value, ..whole_row(ragged.row, verdict) });
+                out.findings.push(InBatch {
+                    field: ragged.field,
+                    value: ragged.value,
+                    ..whole_row(ragged.row, verdict)
+                });
                 if ragged.hopeless {
                     continue;
                 }
@@ -139,9 +143,10 @@ impl BatchJudge<'_, '_> {
         }
         for issue in batch.issues.iter().filter(|issue| issue.row >= skip) {
             let (code, message) = match issue.kind {
-                IssueKind::UnclosedQuote => {
-                    (&file_codes::UNCLOSED_QUOTE, "a quote is opened here and never closed; it was taken as a plain character.")
-                }
+                IssueKind::UnclosedQuote => (
+                    &file_codes::UNCLOSED_QUOTE,
+                    "a quote is opened here and never closed; it was taken as a plain character.",
+                ),
                 IssueKind::TextAfterQuote => (
                     &file_codes::TEXT_AFTER_QUOTE,
                     "there is text behind the closing quote; a quote inside a quoted cell is written twice.",
@@ -150,7 +155,8 @@ impl BatchJudge<'_, '_> {
             let heading = self.sheet.heading_of(self.head, issue.field);
             let verdict = file_verdict(code, "", Found::new(code, format!("in {heading}, {message}")));
             let value = batch.row(issue.row).get(issue.field).map(|field| Box::from(batch.text(*field)));
-            let found = InBatch { field: Some(issue.field), value, line: Some(issue.line), ..whole_row(issue.row, verdict) };
+            let found =
+                InBatch { field: Some(issue.field), value, line: Some(issue.line), ..whole_row(issue.row, verdict) };
             out.findings.push(found);
         }
         rows
@@ -165,7 +171,9 @@ impl BatchJudge<'_, '_> {
         values: &mut Values<'b>,
         out: &mut Judgement,
     ) {
-        let Some(field) = self.head.field_of[index] else { return };
+        let Some(field) = self.head.field_of[index] else {
+            return;
+        };
         let judge = &self.sheet.columns[index];
         let required = judge.column().required;
         let (wants_value, wants_filled) = (self.sheet.wants_value[index], self.sheet.wants_filled[index]);
@@ -226,7 +234,12 @@ impl BatchJudge<'_, '_> {
                     ..bare(&template_codes::NO_HEADING)
                 };
                 let order = FIRST_CELL + *field as u32;
-                out.findings.push(InBatch { order, field: Some(*field), value: Some(text.into()), ..whole_row(row, Arc::new(verdict)) });
+                out.findings.push(InBatch {
+                    order,
+                    field: Some(*field),
+                    value: Some(text.into()),
+                    ..whole_row(row, Arc::new(verdict))
+                });
             }
         }
     }
@@ -245,10 +258,20 @@ impl BatchJudge<'_, '_> {
         for (row, field, offset) in places {
             let heading = self.sheet.heading_of(self.head, field);
             let text = batch.row(row).get(field).map(|cell| batch.text(*cell)).unwrap_or_default();
-            let message = format!("is {}: the byte at offset {offset} of the file is no character in its encoding.", crate::cell::shown::quoted(text));
-            let verdict = file_verdict(&file_codes::INVALID_BYTES, &heading, Found::new(&file_codes::INVALID_BYTES, message));
+            let message = format!(
+                "is {}: the byte at offset {offset} of the file is no character in its encoding.",
+                crate::cell::shown::quoted(text)
+            );
+            let verdict =
+                file_verdict(&file_codes::INVALID_BYTES, &heading, Found::new(&file_codes::INVALID_BYTES, message));
             let order = FIRST_CELL + field as u32;
-            out.findings.push(InBatch { order, field: Some(field), value: Some(text.into()), offset: Some(offset), ..whole_row(row, verdict) });
+            out.findings.push(InBatch {
+                order,
+                field: Some(field),
+                value: Some(text.into()),
+                offset: Some(offset),
+                ..whole_row(row, verdict)
+            });
         }
     }
 
@@ -256,20 +279,31 @@ impl BatchJudge<'_, '_> {
     fn conditional_cells(&self, rows: &[usize], values: &Values<'_>, out: &mut Judgement) {
         for (index, judge) in self.sheet.columns.iter().enumerate() {
             let column = judge.column();
-            let Some(field) = self.head.field_of[index] else { continue };
+            let Some(field) = self.head.field_of[index] else {
+                continue;
+            };
             for (condition, wants_blank) in [(&column.required_when, false), (&column.blank_when, true)] {
-                let Some(condition) = condition.as_ref().filter(|condition| self.has_all(condition.columns())) else { continue };
+                let Some(condition) = condition.as_ref().filter(|condition| self.has_all(condition.columns())) else {
+                    continue;
+                };
                 let when = condition.say(self.sheet.sheet);
                 let verdict = judge.verdict_on(match wants_blank {
                     true => Found::new(&value_codes::BLANK_WHEN, format!("must be blank where {when}.")),
-                    false => Found::new(&value_codes::MISSING_WHEN, format!("is blank; it must be filled where {when}.")),
+                    false => {
+                        Found::new(&value_codes::MISSING_WHEN, format!("is blank; it must be filled where {when}."))
+                    }
                 });
                 for (at, &row) in rows.iter().enumerate() {
                     let row_values = RowValues { values, at };
                     if row_values.is_filled(index) == wants_blank && condition.judge(&row_values) == Truth::True {
                         let order = FIRST_CELL + field as u32;
                         let value = (!wants_blank).then(|| Box::from(""));
-                        out.findings.push(InBatch { order, field: Some(field), value, ..whole_row(row, Arc::clone(&verdict)) });
+                        out.findings.push(InBatch {
+                            order,
+                            field: Some(field),
+                            value,
+                            ..whole_row(row, Arc::clone(&verdict))
+                        });
                     }
                 }
             }
@@ -282,9 +316,16 @@ impl BatchJudge<'_, '_> {
 
     fn dependent_lists(&self, batch: &Batch, rows: &[usize], values: &Values<'_>, out: &mut Judgement) {
         for (index, judge) in self.sheet.columns.iter().enumerate() {
-            let Some(allowed) = judge.column().allowed.as_ref() else { continue };
-            let Some(dependent) = allowed.dependent.as_ref().filter(|dependent| self.has_all(&dependent.columns)) else { continue };
-            let Some(field) = self.head.field_of[index] else { continue };
+            let Some(allowed) = judge.column().allowed.as_ref() else {
+                continue;
+            };
+            let Some(dependent) = allowed.dependent.as_ref().filter(|dependent| self.has_all(&dependent.columns))
+            else {
+                continue;
+            };
+            let Some(field) = self.head.field_of[index] else {
+                continue;
+            };
             let text = |column: usize, at: usize| match values.typed[column].get(at) {
                 Some(Value::Text(text)) => Some(text.as_ref()),
                 _ => None,
@@ -301,19 +342,36 @@ impl BatchJudge<'_, '_> {
                 let verdict = self.not_together(index, dependent, &others().collect::<Vec<_>>(), value);
                 let order = FIRST_CELL + field as u32;
                 let raw = batch.text(batch.cell(row, field));
-                out.findings.push(InBatch { order, field: Some(field), value: Some(raw.into()), ..whole_row(row, verdict) });
+                out.findings.push(InBatch {
+                    order,
+                    field: Some(field),
+                    value: Some(raw.into()),
+                    ..whole_row(row, verdict)
+                });
             }
         }
     }
 
-    fn not_together(&self, index: usize, dependent: &crate::rulebook::list::Dependent, others: &[&str], value: &str) -> Arc<Verdict> {
+    fn not_together(
+        &self,
+        index: usize,
+        dependent: &crate::rulebook::list::Dependent,
+        others: &[&str],
+        value: &str,
+    ) -> Arc<Verdict> {
         let headings = dependent.columns.iter().map(|column| &self.sheet.sheet.columns[*column].heading);
-        let with: Vec<String> = headings.zip(others).map(|(heading, other)| format!("{heading} {}", crate::cell::shown::clipped(other, 40))).collect();
+        let with: Vec<String> = headings
+            .zip(others)
+            .map(|(heading, other)| format!("{heading} {}", crate::cell::shown::clipped(other, 40)))
+            .collect();
         let with = crate::rulebook::listed(&with, "and");
         let fitting = dependent.values_for(others.iter().copied());
         let hint = match fitting {
             [] => format!("nothing on the list goes with {with}"),
-            few if few.len() <= 4 => format!("with {with} goes {}", crate::rulebook::listed(&few.iter().map(|each| each.to_string()).collect::<Vec<_>>(), "or")),
+            few if few.len() <= 4 => format!(
+                "with {with} goes {}",
+                crate::rulebook::listed(&few.iter().map(|each| each.to_string()).collect::<Vec<_>>(), "or")
+            ),
             many => format!("it is none of the {} values that go with {with}", many.len()),
         };
         let near = crate::cell::fold::nearest(value, fitting.iter().take(200).map(|each| &**each));
@@ -330,11 +388,17 @@ impl BatchJudge<'_, '_> {
             }
             for (at, &row) in rows.iter().enumerate() {
                 let row_values = RowValues { values, at };
-                let Some(broken) = rules::judge(self.sheet, number, row_values) else { continue };
+                let Some(broken) = rules::judge(self.sheet, number, row_values) else {
+                    continue;
+                };
                 let message = rules::message(self.sheet, number, &broken, row_values);
                 let verdict = self.sheet.rule_verdict(number, broken.code, message);
                 let order = FIRST_RULE + number as u32;
-                out.findings.push(InBatch { order, field: self.head.field_of[broken.column], ..whole_row(row, verdict) });
+                out.findings.push(InBatch {
+                    order,
+                    field: self.head.field_of[broken.column],
+                    ..whole_row(row, verdict)
+                });
             }
         }
     }
@@ -354,11 +418,16 @@ impl BatchJudge<'_, '_> {
         let text = |row: usize, field: usize| batch.text(batch.cell(row, field));
         let key = sheet.key.first().and_then(|column| self.head.field_of[*column]);
         for &row in rows {
-            let by_key = !sheet.sample_keys.is_empty() && key.is_some_and(|field| sheet.sample_keys.iter().any(|sample| sample == text(row, field)));
+            let by_key = !sheet.sample_keys.is_empty()
+                && key.is_some_and(|field| sheet.sample_keys.iter().any(|sample| sample == text(row, field)));
             let by_cells = examples.len() >= 3 && examples.iter().all(|(field, example)| text(row, *field) == *example);
             if by_key || by_cells {
                 let message = "this is an example that came with the template.";
-                let verdict = file_verdict(&template_codes::SAMPLE_ROW, "The row", Found::new(&template_codes::SAMPLE_ROW, message));
+                let verdict = file_verdict(
+                    &template_codes::SAMPLE_ROW,
+                    "The row",
+                    Found::new(&template_codes::SAMPLE_ROW, message),
+                );
                 out.findings.push(whole_row(row, verdict));
             }
         }
@@ -426,12 +495,20 @@ impl BatchJudge<'_, '_> {
             return;
         }
         out.findings.retain(|finding| {
-            let told = is_missing(finding) || finding.verdict.code == &value_codes::MISSING_WHEN || finding.order >= FIRST_RULE;
+            let told = is_missing(finding)
+                || finding.verdict.code == &value_codes::MISSING_WHEN
+                || finding.order >= FIRST_RULE;
             !(told && counts.contains_key(&finding.row))
         });
         for (row, count) in counts {
-            let message = format!("the key and {count} of the {required} cells that every row must fill are blank; fill it in or delete it.");
-            let verdict = file_verdict(&template_codes::HALF_FILLED_ROW, "The row", Found::new(&template_codes::HALF_FILLED_ROW, message));
+            let message = format!(
+                "the key and {count} of the {required} cells that every row must fill are blank; fill it in or delete it."
+            );
+            let verdict = file_verdict(
+                &template_codes::HALF_FILLED_ROW,
+                "The row",
+                Found::new(&template_codes::HALF_FILLED_ROW, message),
+            );
             out.findings.push(whole_row(row, verdict));
         }
     }

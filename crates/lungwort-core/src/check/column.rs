@@ -148,7 +148,8 @@ impl<'r> ColumnJudge<'r> {
 
     fn one_value(&self, text: &str, found: &mut Vec<Found>) -> Value<'static> {
         if self.value_due && is_placeholder(text) && !self.takes(text) {
-            let end = if self.column.required { "a value must be filled in." } else { "fill in a value or clear the cell." };
+            let end =
+                if self.column.required { "a value must be filled in." } else { "fill in a value or clear the cell." };
             let repair = if self.column.required { None } else { Repair::likely("") };
             found.push(Found::new(&codes::PLACEHOLDER_VALUE, format!("it stands for no value; {end}")).with(repair));
             return Value::Unreadable;
@@ -158,7 +159,9 @@ impl<'r> ColumnJudge<'r> {
             Err(misfit) => {
                 let (why, meant) = misread::explain(self.column, text, misfit);
                 found.push(why);
-                let Some(meant) = meant else { return Value::Unreadable };
+                let Some(meant) = meant else {
+                    return Value::Unreadable;
+                };
                 self.limits_of(text, &meant, found);
                 return meant;
             }
@@ -181,13 +184,15 @@ impl<'r> ColumnJudge<'r> {
     /// Limits also count for a value that was only written the wrong way.
     fn limits_of(&self, text: &str, value: &Value<'static>, found: &mut Vec<Found>) {
         let limits = [&codes::BELOW_MINIMUM, &codes::ABOVE_MAXIMUM];
-        let broken = self.checks.iter().filter(|check| !check.passes(text, value)).map(|check| check.explain(text, value));
+        let broken =
+            self.checks.iter().filter(|check| !check.passes(text, value)).map(|check| check.explain(text, value));
         found.extend(broken.filter(|why| limits.iter().any(|code| **code == *why.code)));
     }
 
     /// Whether the column takes this very text, so that even "-" is a value.
     fn takes(&self, text: &str) -> bool {
-        let constrained = self.column.allowed.is_some() || self.column.pattern.is_some() || self.column.format.is_some();
+        let constrained =
+            self.column.allowed.is_some() || self.column.pattern.is_some() || self.column.format.is_some();
         let typed = !matches!(self.column.kind, ColumnType::Text);
         (constrained || typed)
             && self.column.kind.read(text).is_ok_and(|value| self.checks.iter().all(|check| check.passes(text, &value)))
@@ -226,20 +231,110 @@ const LONGEST_PLACEHOLDER: usize = 16;
 
 /// Whether the text is one that people write instead of a value.
 pub fn is_placeholder(text: &str) -> bool {
-    let Some(first) = text.bytes().next() else { return false };
-    if !matches!(first, b'n' | b'N' | b't' | b'T' | b'u' | b'U' | b'-' | b'?' | b'.' | b'x' | b'X' | b'#' | b'*' | b'/' | 0xe2)
-        || text.len() > LONGEST_PLACEHOLDER
+    let Some(first) = text.bytes().next() else {
+        return false;
+    };
+    if !matches!(
+        first,
+        b'n' | b'N' | b't' | b'T' | b'u' | b'U' | b'-' | b'?' | b'.' | b'x' | b'X' | b'#' | b'*' | b'/' | 0xe2
+    ) || text.len() > LONGEST_PLACEHOLDER
     {
         return false;
     }
-    let signs_only = text.chars().all(|each| matches!(each, '-' | '?' | '.' | '*' | '/' | '#' | '\u{2013}' | '\u{2014}'));
-    let words = ["na", "nil", "none", "null", "nan", "tbc", "tba", "tbd", "todo", "unknown", "notknown", "notapplicable", "notavailable", "xx", "xxx", "xxxx"];
-    signs_only || text.starts_with('#') && ["#N/A", "#REF!", "#NAME?", "#VALUE!", "#NULL!", "#DIV/0!", "#NUM!"].contains(&text) || words.contains(&fold::fold(text).as_str())
+    let signs_only =
+        text.chars().all(|each| matches!(each, '-' | '?' | '.' | '*' | '/' | '#' | '\u{2013}' | '\u{2014}'));
+    let words = [
+        "na",
+        "nil",
+        "none",
+        "null",
+        "nan",
+        "tbc",
+        "tba",
+        "tbd",
+        "todo",
+        "unknown",
+        "notknown",
+        "notapplicable",
+        "notavailable",
+        "xx",
+        "xxx",
+        "xxxx",
+    ];
+    signs_only
+        || text.starts_with('#') && ["#N/A", "#REF!", "#NAME?", "#VALUE!", "#NULL!", "#DIV/0!", "#NUM!"].contains(&text)
+        || words.contains(&fold::fold(text).as_str())
 }
 
 #[cfg(test)]
 mod tests {
+    use std::path::Path;
+
+    use proptest::prelude::*;
+
     use super::*;
+    use crate::rulebook::Rulebook;
+
+    /// One column of every kind, with every check.
+    const COLUMNS: &str = r#"
+[rulebook]
+title = "All kinds"
+[file]
+encoding = "windows-1252"
+[[sheet]]
+column = [
+  { heading = "Text" },
+  { heading = "Required", required = true },
+  { heading = "Whole", type = "whole", min = -5, below = 1000 },
+  { heading = "Decimal", type = "decimal", above = 0, max = 99.5, places = 2 },
+  { heading = "Comma", type = "decimal", decimal_mark = "," },
+  { heading = "Date", type = "date", date_format = "d/m/yyyy", max = "today" },
+  { heading = "Time", type = "time" },
+  { heading = "Yes", type = "yes_no" },
+  { heading = "List", allowed = ["W", "C", "none", "-"] },
+  { heading = "Several", allowed = ["W", "C"], separator = ";" },
+  { heading = "Pattern", pattern = '\d{2}-[A-Z]+' },
+  { heading = "Format", format = "email" },
+  { heading = "Letters", characters = "a-z 0-9 -", case = "lower", length = { min = 2, max = 4 } },
+]
+"#;
+
+    fn rulebook() -> Rulebook {
+        let folder = std::env::temp_dir().join(format!("lungwort-column-{}", std::process::id()));
+        std::fs::create_dir_all(&folder).unwrap();
+        let path = folder.join("all.rulebook.toml");
+        std::fs::write(&path, COLUMNS).unwrap();
+        let loaded = crate::rulebook::load(&path).unwrap();
+        assert!(loaded.mistakes.list.is_empty(), "{}", loaded.mistakes.render());
+        loaded.rulebook.unwrap()
+    }
+
+    fn surroundings() -> Surroundings<'static> {
+        let today = jiff::civil::date(2026, 11, 23);
+        Surroundings { today, encoding: Some(encoding_rs::WINDOWS_1252), folder: Path::new("") }
+    }
+
+    proptest! {
+        #![proptest_config(ProptestConfig::with_cases(3_000))]
+        /// What the quick way calls right, the thorough one does, with the same value.
+        #[test]
+        fn the_quick_way_never_calls_wrong_right(
+            text in prop_oneof!["[-+0-9.,/:;eE ]{1,9}", "[a-zA-Z0-9@.;=#-]{1,8}", "\\PC{1,6}", "(W|C|none|-|yes|N|x@y\\.org|12-AB|=A1|\u{a0}|\u{200b}|Ã©| ){1,3}"],
+        ) {
+            thread_local! { static BOOK: &'static Rulebook = Box::leak(Box::new(rulebook())); }
+            let sheet = &BOOK.with(|book| *book).sheet;
+            for (index, column) in sheet.columns.iter().enumerate() {
+                let judge = ColumnJudge::new(column, index, surroundings());
+                let special = text.bytes().any(|byte| !(0x20..0x7f).contains(&byte));
+                let mut kept = None;
+                if judge.quick(&text, special, |value| kept = Some(value.into_owned())) {
+                    let judged = judge.judge(&text);
+                    prop_assert!(judged.verdicts.is_empty(), "{}: {:?} {:?}", column.heading, text, judged.verdicts);
+                    prop_assert_eq!(kept, Some(judged.value));
+                }
+            }
+        }
+    }
 
     #[test]
     fn stand_ins_are_known() {

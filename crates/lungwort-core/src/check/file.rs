@@ -26,8 +26,11 @@ pub fn before_rows(rulebook: &Rulebook, opened: &Opened) -> Verdicts {
     let asked = &rulebook.file;
     let name = Path::new(&opened.name).file_name().map(|name| name.to_string_lossy().into_owned()).unwrap_or_default();
     if opened.path.is_some() {
-        if let Some(found) = ending(&opened.name).filter(|found| !asked.formats.is_empty() && !asked.formats.contains(found)) {
-            let message = format!("the file's name ends in .{found}; the receiving side takes {}.", asked.formats.join(", "));
+        if let Some(found) =
+            ending(&opened.name).filter(|found| !asked.formats.is_empty() && !asked.formats.contains(found))
+        {
+            let message =
+                format!("the file's name ends in .{found}; the receiving side takes {}.", asked.formats.join(", "));
             say(&mut verdicts, &codes::WRONG_FILE_KIND, message);
         }
         if let Some(pattern) = asked.name.as_ref().filter(|pattern| !pattern.regex.is_match(&name)) {
@@ -52,7 +55,8 @@ fn beside(path: &Path, name: &str, verdicts: &mut Verdicts) {
     let folder = path.parent().unwrap_or(Path::new(""));
     let locks = [format!(".~lock.{name}#"), format!("~${name}")];
     if let Some(lock) = locks.iter().find(|lock| folder.join(lock).exists()) {
-        let message = format!("the file seems to be open in another program ({lock} lies beside it); save and close it there.");
+        let message =
+            format!("the file seems to be open in another program ({lock} lies beside it); save and close it there.");
         say(verdicts, &codes::OPEN_ELSEWHERE, message);
     }
     let changed = |path: &Path| std::fs::metadata(path).and_then(|about| about.modified()).ok();
@@ -61,7 +65,11 @@ fn beside(path: &Path, name: &str, verdicts: &mut Verdicts) {
         let workbook = path.with_extension(kind);
         if workbook != path && changed(&workbook).is_some_and(|theirs| theirs > ours) {
             let shown = workbook.file_name().map(|name| name.to_string_lossy().into_owned()).unwrap_or_default();
-            say(verdicts, &codes::OLDER_COPY, format!("{shown} beside it was changed later; was it saved as {name} again?"));
+            say(
+                verdicts,
+                &codes::OLDER_COPY,
+                format!("{shown} beside it was changed later; was it saved as {name} again?"),
+            );
         }
     }
 }
@@ -85,7 +93,11 @@ pub fn after_rows(rulebook: &Rulebook, read: &Read<'_>) -> Verdicts {
     encoding(rulebook, read, &mut verdicts);
     let dialect = read.batches.dialect();
     if let Some(wanted) = asked.delimiter.filter(|wanted| *wanted != dialect.delimiter) {
-        let message = format!("cells are set apart by a {}; a {} is asked.", delimiter_name(dialect.delimiter), delimiter_name(wanted));
+        let message = format!(
+            "cells are set apart by a {}; a {} is asked.",
+            delimiter_name(dialect.delimiter),
+            delimiter_name(wanted)
+        );
         say(&mut verdicts, &codes::WRONG_DELIMITER, message);
     }
     if let Some(wanted) = asked.newline {
@@ -93,17 +105,23 @@ pub fn after_rows(rulebook: &Rulebook, read: &Read<'_>) -> Verdicts {
     }
     match asked.quoting {
         Some(WrittenQuoting::All) if read.quoted_cells < read.cells => {
-            let message = format!("{} of {} cells stand without quotes; every cell should have them.", thousands(read.cells - read.quoted_cells), thousands(read.cells));
+            let message = format!(
+                "{} of {} cells stand without quotes; every cell should have them.",
+                thousands(read.cells - read.quoted_cells),
+                thousands(read.cells)
+            );
             say(&mut verdicts, &codes::WRONG_QUOTING, message);
         }
         Some(WrittenQuoting::Never) if read.quoted_cells > 0 => {
-            let message = format!("{} cells stand in quotes; the receiving side takes none.", thousands(read.quoted_cells));
+            let message =
+                format!("{} cells stand in quotes; the receiving side takes none.", thousands(read.quoted_cells));
             say(&mut verdicts, &codes::WRONG_QUOTING, message);
         }
         _ => {}
     }
     if let Some(most) = asked.max_rows.filter(|most| read.filled_rows > *most) {
-        let message = format!("the file has {} filled rows; at most {} are taken.", thousands(read.filled_rows), thousands(most));
+        let message =
+            format!("the file has {} filled rows; at most {} are taken.", thousands(read.filled_rows), thousands(most));
         say(&mut verdicts, &codes::TOO_MANY_ROWS, message);
     }
     if read.filled_rows == 0 {
@@ -129,10 +147,18 @@ fn encoding(rulebook: &Rulebook, read: &Read<'_>, verdicts: &mut Verdicts) {
     }
     match (rulebook.file.bom, decoder.has_mark()) {
         (Some(true), false) => {
-            say(verdicts, &codes::BYTE_ORDER_MARK, "the file begins without a byte order mark, and one is asked.".to_owned());
+            say(
+                verdicts,
+                &codes::BYTE_ORDER_MARK,
+                "the file begins without a byte order mark, and one is asked.".to_owned(),
+            );
         }
         (Some(false), true) => {
-            say(verdicts, &codes::BYTE_ORDER_MARK, "the file begins with a byte order mark, and none is taken.".to_owned());
+            say(
+                verdicts,
+                &codes::BYTE_ORDER_MARK,
+                "the file begins with a byte order mark, and none is taken.".to_owned(),
+            );
         }
         _ => {}
     }

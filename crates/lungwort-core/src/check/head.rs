@@ -44,7 +44,8 @@ pub fn read(sheet: &Sheet, batch: &Batch) -> Option<Head> {
 }
 
 fn find_row(sheet: &Sheet, batch: &Batch) -> Option<usize> {
-    let wanted: std::collections::HashSet<String> = sheet.columns.iter().map(|column| fold::fold(&column.heading)).collect();
+    let wanted: std::collections::HashSet<String> =
+        sheet.columns.iter().map(|column| fold::fold(&column.heading)).collect();
     let score = |row: usize| {
         let found: std::collections::HashSet<String> =
             batch.row_texts(row).iter().map(|text| fold::fold(text)).filter(|text| wanted.contains(text)).collect();
@@ -68,12 +69,21 @@ struct Reading<'a> {
 }
 
 impl Reading<'_> {
-    fn note(&mut self, code: &'static Code, topic: Topic, subject: &str, message: String, field: Option<usize>, repair: Option<Repair>) {
+    fn note(
+        &mut self,
+        code: &'static Code,
+        topic: Topic,
+        subject: &str,
+        message: String,
+        field: Option<usize>,
+        repair: Option<Repair>,
+    ) {
         let asked_at = match topic {
             Topic::Column(index) => self.sheet.columns.get(index).map(|column| column.line),
             _ => None,
         };
-        let verdict = Verdict { code, severity: code.severity, topic, subject: Arc::from(subject), message, repair, asked_at };
+        let verdict =
+            Verdict { code, severity: code.severity, topic, subject: Arc::from(subject), message, repair, asked_at };
         let value = field.and_then(|field| self.texts.get(field)).map(|text| Box::from(*text));
         let place = self.place(self.head.row, field);
         self.head.findings.push((Arc::new(verdict), place, value));
@@ -92,10 +102,16 @@ impl Reading<'_> {
     fn exact(&mut self) {
         for field in 0..self.head.width {
             let text = self.texts[field];
-            let Some(index) = self.sheet.columns.iter().position(|column| column.heading == text) else { continue };
+            let Some(index) = self.sheet.columns.iter().position(|column| column.heading == text) else {
+                continue;
+            };
             if self.head.field_of[index].is_some() {
                 let first = self.head.field_of[index].map(column_letter).unwrap_or_default();
-                let message = format!("The heading {} stands in column {first} already; column {} was not checked.", shown::quoted(text), column_letter(field));
+                let message = format!(
+                    "The heading {} stands in column {first} already; column {} was not checked.",
+                    shown::quoted(text),
+                    column_letter(field)
+                );
                 self.note(&codes::REPEATED_HEADING, Topic::Column(index), text, message, Some(field), None);
             } else {
                 self.head.field_of[index] = Some(field);
@@ -113,15 +129,21 @@ impl Reading<'_> {
             }
             let open: Vec<usize> = (0..columns.len()).filter(|index| self.head.field_of[*index].is_none()).collect();
             let folded = fold::fold(text);
-            let same = open.iter().copied().find(|index| fold::fold(&columns[*index].heading) == folded && !folded.is_empty());
+            let same =
+                open.iter().copied().find(|index| fold::fold(&columns[*index].heading) == folded && !folded.is_empty());
             let candidates = Folded::new(open.iter().map(|index| columns[*index].heading.as_str()));
             let slip = || candidates.nearest(text).map(|at| open[at]);
-            let Some((index, certain)) = same.map(|index| (index, true)).or_else(|| slip().map(|index| (index, false))) else {
+            let Some((index, certain)) = same.map(|index| (index, true)).or_else(|| slip().map(|index| (index, false)))
+            else {
                 continue;
             };
             self.head.field_of[index] = Some(field);
             let wanted = &columns[index].heading;
-            let message = format!("The heading {} should be {}; the column was checked as that.", shown::quoted(text), shown::quoted(wanted));
+            let message = format!(
+                "The heading {} should be {}; the column was checked as that.",
+                shown::quoted(text),
+                shown::quoted(wanted)
+            );
             let repair = if certain { Repair::safe(wanted) } else { Repair::likely(wanted) };
             self.note(&codes::NEAR_HEADING, Topic::Column(index), wanted, message, Some(field), repair);
         }
@@ -144,7 +166,11 @@ impl Reading<'_> {
             let blank = text.trim().is_empty();
             self.head.strays.push((field, !blank));
             if !blank && !columns.iter().any(|column| column.heading == text) {
-                let message = format!("The template has no column {}; column {} was not checked.", shown::quoted(text), column_letter(field));
+                let message = format!(
+                    "The template has no column {}; column {} was not checked.",
+                    shown::quoted(text),
+                    column_letter(field)
+                );
                 self.note(&codes::UNKNOWN_HEADING, Topic::Stray(field), text, message, Some(field), None);
             }
         }
@@ -156,16 +182,24 @@ impl Reading<'_> {
             self.head.field_of.iter().enumerate().filter_map(|(index, field)| Some(((*field)?, index))).collect();
         placed.sort_unstable();
         let in_order = longest_ascending(&placed.iter().map(|(_, index)| *index).collect::<Vec<_>>());
-        for (field, index) in placed.iter().copied().filter(|(_, index)| !in_order.contains(index)).collect::<Vec<_>>() {
+        for (field, index) in placed.iter().copied().filter(|(_, index)| !in_order.contains(index)).collect::<Vec<_>>()
+        {
             let heading = self.sheet.columns[index].heading.clone();
             let before = index.checked_sub(1).map(|before| self.sheet.columns[before].heading.clone());
-            let due = before.map_or("it should be the first".to_owned(), |before| format!("it should follow {}", shown::quoted(&before)));
-            let message = format!("The column {} stands in column {}; {due}.", shown::quoted(&heading), column_letter(field));
+            let due = before.map_or("it should be the first".to_owned(), |before| {
+                format!("it should follow {}", shown::quoted(&before))
+            });
+            let message =
+                format!("The column {} stands in column {}; {due}.", shown::quoted(&heading), column_letter(field));
             self.note(&codes::MOVED_COLUMN, Topic::Column(index), &heading, message, Some(field), None);
         }
         let expected = self.sheet.heading_row as usize - 1;
         if self.head.row != expected {
-            let message = format!("The headings stand in row {}; the template has them in row {}.", self.head.row + 1, expected + 1);
+            let message = format!(
+                "The headings stand in row {}; the template has them in row {}.",
+                self.head.row + 1,
+                expected + 1
+            );
             self.note(&codes::HEADINGS_MOVED, Topic::File, "", message, None, None);
         }
     }
@@ -184,7 +218,12 @@ impl Reading<'_> {
                     for (field, index, found) in changes {
                         let heading = self.sheet.columns[index].heading.clone();
                         let due = self.sheet.columns[index].guide[guide].clone();
-                        let message = format!("Under {}, the template's own row says {}, and here {}.", shown::quoted(&heading), shown::quoted(&due), shown::quoted(&found));
+                        let message = format!(
+                            "Under {}, the template's own row says {}, and here {}.",
+                            shown::quoted(&heading),
+                            shown::quoted(&due),
+                            shown::quoted(&found)
+                        );
                         let verdict = Verdict {
                             code: &codes::GUIDE_ROW_CHANGED,
                             severity: codes::GUIDE_ROW_CHANGED.severity,
@@ -200,7 +239,10 @@ impl Reading<'_> {
                     row += 1;
                 }
                 Guide::Missing => {
-                    let message = format!("Row {} of the template, under the headings, is missing: data begin in its place.", self.head.row + 2 + guide);
+                    let message = format!(
+                        "Row {} of the template, under the headings, is missing: data begin in its place.",
+                        self.head.row + 2 + guide
+                    );
                     let before = self.head.row;
                     self.head.row = row;
                     self.note(&codes::GUIDE_ROW_MISSING, Topic::File, "", message, None, None);
@@ -217,7 +259,9 @@ impl Reading<'_> {
         let mut changes = Vec::new();
         let (mut known, mut same) = (0, 0);
         for (index, column) in self.sheet.columns.iter().enumerate() {
-            let (Some(field), Some(due)) = (self.head.field_of[index], column.guide.get(guide)) else { continue };
+            let (Some(field), Some(due)) = (self.head.field_of[index], column.guide.get(guide)) else {
+                continue;
+            };
             let found = texts.get(field).copied().unwrap_or_default();
             known += 1;
             if fold::fold(found) == fold::fold(due) {
@@ -237,8 +281,12 @@ impl Reading<'_> {
 
     fn looks_like_data(&self, texts: &[&str]) -> bool {
         let key = self.sheet.key.first().copied();
-        let Some((index, field)) = key.and_then(|index| Some((index, self.head.field_of[index]?))) else { return false };
-        let Some(pattern) = &self.sheet.columns[index].pattern else { return false };
+        let Some((index, field)) = key.and_then(|index| Some((index, self.head.field_of[index]?))) else {
+            return false;
+        };
+        let Some(pattern) = &self.sheet.columns[index].pattern else {
+            return false;
+        };
         texts.get(field).is_some_and(|text| pattern.regex.is_match(text.trim()))
     }
 }

@@ -4,7 +4,7 @@ use rust_decimal::Decimal;
 
 use super::cell::Found;
 use crate::cell::date::{self, Misfit, Picture, WhyOther};
-use crate::cell::number::{self, Decoration, DecimalMark};
+use crate::cell::number::{self, DecimalMark, Decoration};
 use crate::cell::{Kind, Value, fold, shown, yes_no};
 use crate::finding::{Code, Repair, codes::value as codes};
 use crate::rulebook::model::Side;
@@ -54,7 +54,9 @@ fn number(column: &Column, text: &str, mark: DecimalMark, whole: bool) -> (Found
         },
         Decoration::PerCent => (&codes::PER_CENT, "the per cent sign does not belong in it"),
         Decoration::Brackets => (&codes::BRACKETED_NEGATIVE, "a negative number is written with a minus sign"),
-        Decoration::Scientific => (&codes::SCIENTIFIC_NOTATION, "a spreadsheet has shortened it, and digits may be lost"),
+        Decoration::Scientific => {
+            (&codes::SCIENTIFIC_NOTATION, "a spreadsheet has shortened it, and digits may be lost")
+        }
         Decoration::Sign => (&codes::UNIT_IN_NUMBER, "only digits and a minus sign in front may stand in it"),
         Decoration::Unit => (&codes::UNIT_IN_NUMBER, "the unit does not belong in it"),
     };
@@ -91,11 +93,15 @@ fn dated(text: &str, picture: &Picture, misfit: Misfit) -> (Found, Option<Value<
     let written = meant.date.map(|date| picture.write(date));
     let (code, what): (&'static Code, String) = match meant.why {
         WhyOther::Signs | WhyOther::Order => (&codes::DATE_FORM, format!("it should be written {asked}")),
-        WhyOther::TwoDigitYear => (&codes::TWO_DIGIT_YEAR, format!("the year has two digits; it should be written {asked}")),
+        WhyOther::TwoDigitYear => {
+            (&codes::TWO_DIGIT_YEAR, format!("the year has two digits; it should be written {asked}"))
+        }
         WhyOther::DayNumber => {
             (&codes::DAY_NUMBER, format!("this is a spreadsheet's day number; a date is written {asked}"))
         }
-        WhyOther::TimeBehind => (&codes::TIME_WITH_DATE, format!("a time stands behind it; it should be written {asked}")),
+        WhyOther::TimeBehind => {
+            (&codes::TIME_WITH_DATE, format!("a time stands behind it; it should be written {asked}"))
+        }
         WhyOther::Ambiguous => {
             let message = format!("day and month could be either way round; look it up and write it {asked}.");
             return (Found::new(&codes::AMBIGUOUS_DATE, message), None);
@@ -112,7 +118,8 @@ fn dated(text: &str, picture: &Picture, misfit: Misfit) -> (Found, Option<Value<
 
 /// `03/25/2026` where day first is asked: the 25th of March, most likely.
 fn swapped(text: &str, picture: &Picture) -> Option<Repair> {
-    let other = Picture::compile(&picture.written().replace("dd", "\u{1}").replace("mm", "dd").replace('\u{1}', "mm")).ok()?;
+    let other =
+        Picture::compile(&picture.written().replace("dd", "\u{1}").replace("mm", "dd").replace('\u{1}', "mm")).ok()?;
     match other.read(text) {
         Ok(Value::Date(date)) => Repair::likely(picture.write(date)),
         _ => None,
@@ -124,7 +131,15 @@ fn timed(text: &str, kind: Kind, picture: &Picture, misfit: Misfit) -> Found {
         return Found::new(&codes::NO_SUCH_DATE, "the calendar has no such day, or the clock no such time.");
     }
     // Other signs between the same parts, or seconds more or less, leave no doubt.
-    let usual = ["yyyy-mm-dd hh:mm:ss", "yyyy-mm-ddThh:mm:ss", "yyyy-mm-dd hh:mm", "yyyy-mm-ddThh:mm", "hh:mm:ss", "hh:mm", "hh.mm"];
+    let usual = [
+        "yyyy-mm-dd hh:mm:ss",
+        "yyyy-mm-ddThh:mm:ss",
+        "yyyy-mm-dd hh:mm",
+        "yyyy-mm-ddThh:mm",
+        "hh:mm:ss",
+        "hh:mm",
+        "hh.mm",
+    ];
     let read = usual.iter().filter_map(|each| Picture::compile(each).ok()).find_map(|each| each.read(text).ok());
     let padded = format!("0{text}");
     let message = format!("it should be {} written {}.", kind.words(), picture.written());

@@ -32,17 +32,34 @@ pub fn settle(judge: &SheetJudge<'_>, head: &Head, batch: &mut Batch, row: usize
         padded.resize(due, Field::empty());
         batch.set_row(row, &padded);
         let plural = if missing == 1 { "cell is" } else { "cells are" };
-        let message = format!("the row has {} cells where the headings have {due}: {missing} {plural} missing.", cells.len());
-        return Some(Ragged { row, found: Found::new(&codes::SHORT_ROW, message), field: None, value: None, hopeless: false });
+        let message =
+            format!("the row has {} cells where the headings have {due}: {missing} {plural} missing.", cells.len());
+        return Some(Ragged {
+            row,
+            found: Found::new(&codes::SHORT_ROW, message),
+            field: None,
+            value: None,
+            hopeless: false,
+        });
     }
     let surplus = cells.len() - due;
-    if cells[due..].iter().all(|field| batch.text(*field).trim().is_empty()) {
+    let spare_blanks = cells[due..].iter().all(|field| batch.text(*field).trim().is_empty());
+    // Blank cells at the end are harmless, unless a text seems to go on in the next cell: then they were pushed out.
+    let pushed = || cells.iter().any(|field| batch.text(*field).starts_with(' '));
+    if spare_blanks && !pushed() {
         batch.set_row(row, &cells[..due]);
         return None;
     }
     let message = format!("the row has {} cells where the headings have {due}", cells.len());
     let Some(at) = culprit(judge, head, batch, row, surplus, delimiter) else {
-        let message = format!("{message}; a {} inside a cell may not be in quotes.", crate::intake::dialect::delimiter_name(delimiter));
+        if spare_blanks {
+            batch.set_row(row, &cells[..due]);
+            return None;
+        }
+        let message = format!(
+            "{message}; a {} inside a cell may not be in quotes.",
+            crate::intake::dialect::delimiter_name(delimiter)
+        );
         let found = Found::new(&codes::LONG_ROW, message);
         return Some(Ragged { row, found, field: None, value: None, hopeless: true });
     };
@@ -59,7 +76,14 @@ pub fn settle(judge: &SheetJudge<'_>, head: &Head, batch: &mut Batch, row: usize
 }
 
 /// The place at which joining the surplus cells into one makes the most cells right. Only a clear winner counts.
-fn culprit(judge: &SheetJudge<'_>, head: &Head, batch: &Batch, row: usize, surplus: usize, delimiter: u8) -> Option<usize> {
+fn culprit(
+    judge: &SheetJudge<'_>,
+    head: &Head,
+    batch: &Batch,
+    row: usize,
+    surplus: usize,
+    delimiter: u8,
+) -> Option<usize> {
     let texts = batch.row_texts(row);
     // Far too many cells are no slip; and trying each place costs a look at each cell.
     if surplus > 8 || head.width > 400 {

@@ -103,7 +103,9 @@ impl<'r> SheetJudge<'r> {
 
     /// One where the text would be wrong in that place of the file, zero where it would be right.
     pub fn is_wrong(&self, head: &Head, field: usize, text: &str) -> usize {
-        let Some(index) = head.field_of.iter().position(|at| *at == Some(field)) else { return 0 };
+        let Some(index) = head.field_of.iter().position(|at| *at == Some(field)) else {
+            return 0;
+        };
         let judge = &self.columns[index];
         let wrong = if text.trim().is_empty() {
             judge.column().required

@@ -60,7 +60,11 @@ pub fn judge(judge: &SheetJudge<'_>, rule: usize, row: RowValues<'_, '_>) -> Opt
             let begun = columns.iter().chain(needs).any(filled);
             let blank = needs.iter().copied().find(|column| !filled(column)).filter(|_| begun)?;
             let names = headings(&mut needs.iter().copied().filter(|column| !filled(column)));
-            Some(Broken { code: &codes::INCOMPLETE_SECTION, detail: format!("here {}", are_blank(&names)), column: blank })
+            Some(Broken {
+                code: &codes::INCOMPLETE_SECTION,
+                detail: format!("here {}", are_blank(&names)),
+                column: blank,
+            })
         }
         RuleForm::Unique { .. } => None,
     }
@@ -75,7 +79,11 @@ fn several(judge: &SheetJudge<'_>, columns: &[usize], row: RowValues<'_, '_>, co
     let filled: Vec<usize> = columns.iter().copied().filter(|column| row.is_filled(*column)).collect();
     (filled.len() > 1).then(|| {
         let names: Vec<String> = filled.iter().map(|column| judge.sheet.columns[*column].heading.clone()).collect();
-        Broken { code, detail: format!("here {} are filled", crate::rulebook::listed(&names, "and")), column: filled[1] }
+        Broken {
+            code,
+            detail: format!("here {} are filled", crate::rulebook::listed(&names, "and")),
+            column: filled[1],
+        }
     })
 }
 
@@ -83,9 +91,7 @@ fn several(judge: &SheetJudge<'_>, columns: &[usize], row: RowValues<'_, '_>, co
 fn cells(judge: &SheetJudge<'_>, columns: &[usize], row: RowValues<'_, '_>) -> String {
     let said: Vec<String> = columns
         .iter()
-        .map(|column| {
-            format!("{} is {}", judge.sheet.columns[*column].heading, shown_value(judge, *column, row))
-        })
+        .map(|column| format!("{} is {}", judge.sheet.columns[*column].heading, shown_value(judge, *column, row)))
         .collect();
     crate::rulebook::listed(&said, "and")
 }

@@ -121,7 +121,9 @@ impl<'r> Checker<'r> {
     pub fn figures(&self) -> Vec<(String, Option<String>)> {
         let figures = self.rulebook.sheet.figures.iter().zip(&self.tallies);
         figures
-            .map(|(figure, tally)| (figure.label.clone(), tally.figure(figure.aggregate.kind).map(|value| value.written())))
+            .map(|(figure, tally)| {
+                (figure.label.clone(), tally.figure(figure.aggregate.kind).map(|value| value.written()))
+            })
             .collect()
     }
 
@@ -144,12 +146,23 @@ impl<'r> Checker<'r> {
         };
         merger.file_findings(before);
         for (verdict, place, value) in &head.findings {
-            merger.emit(Finding { file: merger.file, verdict: Arc::clone(verdict), place: *place, key: None, value: value.clone() });
+            merger.emit(Finding {
+                file: merger.file,
+                verdict: Arc::clone(verdict),
+                place: *place,
+                key: None,
+                value: value.clone(),
+            });
         }
         let judging = BatchJudge { sheet: &self.judge, head: &head, delimiter: batches.dialect().delimiter };
         run(&judging, &mut batches, first, &self.options, &mut merger)?;
         let totals = merger.totals;
-        let read = file::Read { batches: &batches, filled_rows: totals.filled_rows, quoted_cells: totals.quoted, cells: totals.cells };
+        let read = file::Read {
+            batches: &batches,
+            filled_rows: totals.filled_rows,
+            quoted_cells: totals.quoted,
+            cells: totals.cells,
+        };
         merger.file_findings(file::after_rows(self.rulebook, &read));
         let stopped = merger.stopped;
         let decoder = batches.decoder();
@@ -202,7 +215,9 @@ fn run(
         return Ok(());
     }
     // A file that ended with its first batch needs no threads.
-    let Some(second) = batches.next_batch(Batch::default())? else { return Ok(()) };
+    let Some(second) = batches.next_batch(Batch::default())? else {
+        return Ok(());
+    };
     let stop = &AtomicBool::new(false);
     std::thread::scope(|scope| {
         let in_flight = options.threads * 2 + 2;
@@ -256,7 +271,12 @@ fn read_on(
 }
 
 /// Takes judged batches in as they come and merges them in the order of the file.
-fn in_order(from_judges: &Receiver<(Batch, Judgement)>, to_reader: &Sender<Batch>, merger: &mut Merger<'_, '_>, stop: &AtomicBool) {
+fn in_order(
+    from_judges: &Receiver<(Batch, Judgement)>,
+    to_reader: &Sender<Batch>,
+    merger: &mut Merger<'_, '_>,
+    stop: &AtomicBool,
+) {
     let mut early = BTreeMap::new();
     let mut due = 1;
     for (batch, judgement) in from_judges {
@@ -341,7 +361,13 @@ impl Merger<'_, '_> {
                 field: finding.field,
                 offset: finding.offset,
             };
-            self.emit(Finding { file: self.file, verdict: finding.verdict, place, key: finding.key, value: finding.value });
+            self.emit(Finding {
+                file: self.file,
+                verdict: finding.verdict,
+                place,
+                key: finding.key,
+                value: finding.value,
+            });
         }
         for run in blanks {
             self.blank_rows(run);
@@ -349,7 +375,12 @@ impl Merger<'_, '_> {
     }
 
     /// Blank runs that filled rows follow. One that reaches the end of the batch waits for the next.
-    fn finished_blank_runs(&mut self, batch: &Batch, runs: &[(usize, usize)], first_filled: Option<usize>) -> Vec<BlankRun> {
+    fn finished_blank_runs(
+        &mut self,
+        batch: &Batch,
+        runs: &[(usize, usize)],
+        first_filled: Option<usize>,
+    ) -> Vec<BlankRun> {
         let mut finished = Vec::new();
         let mut open = self.pending_blank.take();
         for (first, last) in runs {
@@ -391,11 +422,18 @@ impl Merger<'_, '_> {
         let judging = BatchJudge { sheet: self.judge, head: self.head, delimiter: b',' };
         for (set, list) in once_only.into_iter().enumerate() {
             for OnceOnly { row, column, hash } in list {
-                let Some(first) = self.seen[set].note(hash, self.file, batch.row_number(row)) else { continue };
+                let Some(first) = self.seen[set].note(hash, self.file, batch.row_number(row)) else {
+                    continue;
+                };
                 let field = self.head.field_of[column];
                 let text = field.map(|field| batch.text(batch.cell(row, field))).unwrap_or_default();
                 let verdict = self.repetition(set, column, text, first);
-                let finding = InBatch { field, value: Some(text.into()), key: judging.key_of(batch, row), ..batch::whole_row(row, verdict) };
+                let finding = InBatch {
+                    field,
+                    value: Some(text.into()),
+                    key: judging.key_of(batch, row),
+                    ..batch::whole_row(row, verdict)
+                };
                 findings.push(finding.after_cells());
             }
         }

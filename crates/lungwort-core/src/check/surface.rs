@@ -44,7 +44,7 @@ pub fn judge(raw: &str, line_breaks: bool, found: &mut Vec<Found>) -> String {
         let message = format!("there is {} in it where an ordinary space is due.", shown::character(each));
         found.push(Found::new(&codes::NO_BREAK_SPACE, message).with(repaired()));
     }
-    let inner = text.trim_matches(|each| characters::is_zero_width(each));
+    let inner = text.trim_matches(characters::is_zero_width);
     if inner.starts_with([' ', '\n', '\r']) || inner.ends_with([' ', '\n', '\r']) {
         found.push(Found::new(&codes::SPACES_AROUND, "there are spaces around it.").with(repaired()));
     }

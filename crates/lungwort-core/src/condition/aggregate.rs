@@ -41,9 +41,15 @@ impl Aggregate {
         let fail = |message: &str| vec![Mistake { message: message.to_owned(), span: 0..source.len() }];
         let usage = "a figure is COUNT(*), COUNT, COUNT(DISTINCT …), SUM, MIN or MAX of one column";
         let tree = lower::parse(source).map_err(|mistake| vec![mistake])?;
-        let Expr::Function(call) = &tree else { return Err(fail(usage)) };
-        let FunctionArguments::List(list) = &call.args else { return Err(fail(usage)) };
-        let [FunctionArg::Unnamed(argument)] = list.args.as_slice() else { return Err(fail(usage)) };
+        let Expr::Function(call) = &tree else {
+            return Err(fail(usage));
+        };
+        let FunctionArguments::List(list) = &call.args else {
+            return Err(fail(usage));
+        };
+        let [FunctionArg::Unnamed(argument)] = list.args.as_slice() else {
+            return Err(fail(usage));
+        };
         let distinct = list.duplicate_treatment == Some(DuplicateTreatment::Distinct);
         let kind = match (call.name.to_string().to_ascii_uppercase().as_str(), distinct) {
             ("COUNT", false) => AggregateKind::Count,
@@ -70,7 +76,9 @@ impl Aggregate {
         let filter = match &call.filter {
             Some(tree) => {
                 let condition = Condition::compile(&tree.to_string(), scope);
-                Some(condition.map_err(|mistakes| mistakes.into_iter().map(|m| Mistake { span: 0..source.len(), ..m }).collect::<Vec<_>>())?)
+                Some(condition.map_err(|mistakes| {
+                    mistakes.into_iter().map(|m| Mistake { span: 0..source.len(), ..m }).collect::<Vec<_>>()
+                })?)
             }
             None => None,
         };

@@ -34,9 +34,7 @@ pub(super) fn like_pattern(pattern: &str, escape: Option<char>) -> Result<Regex,
 pub(super) fn arithmetic<'v>(op: Arithmetic, left: &Value<'_>, right: &Value<'_>) -> Value<'v> {
     let known = match (left, right) {
         (Value::Number(a), Value::Number(b)) => numbers(op, *a, *b).map(Value::Number),
-        (Value::Date(a), Value::Date(b)) => {
-            a.since(*b).ok().map(|span| Value::Number(Decimal::from(span.get_days())))
-        }
+        (Value::Date(a), Value::Date(b)) => a.since(*b).ok().map(|span| Value::Number(Decimal::from(span.get_days()))),
         (Value::Date(date), Value::Interval { months, days }) => moved(*date, op, *months, *days).map(Value::Date),
         (Value::DateTime(moment), Value::Interval { months, days }) => moved(moment.date(), op, *months, *days)
             .map(|date| Value::DateTime(DateTime::from_parts(date, moment.time()))),

@@ -24,7 +24,8 @@ pub(super) fn compile(source: &str, scope: &dyn Scope, wanted: Option<Kind>) -> 
     if let (Some((_, Some(kind))), Some(wanted)) = (&typed, wanted)
         && *kind != wanted
     {
-        lowering.mistake(&tree, format!("this is {}; a condition must be true or false, as a comparison is", kind.words()));
+        lowering
+            .mistake(&tree, format!("this is {}; a condition must be true or false, as a comparison is", kind.words()));
     }
     match typed {
         Some((expression, _)) if lowering.mistakes.is_empty() => Ok(expression),
@@ -97,7 +98,8 @@ impl Lowering<'_> {
             let end = offset(self.source, span.end).max(start + 1).min(self.source.len());
             // The parser leaves out the bracket that closes a call.
             let open = self.source[start..end].matches('(').count() > self.source[start..end].matches(')').count();
-            let closing = self.source[end..].find(')').filter(|gap| open && self.source[end..end + gap].trim().is_empty());
+            let closing =
+                self.source[end..].find(')').filter(|gap| open && self.source[end..end + gap].trim().is_empty());
             start..closing.map_or(end, |gap| end + gap + 1)
         };
         self.mistakes.push(Mistake { message, span: range });
@@ -125,9 +127,7 @@ impl Lowering<'_> {
                 Some((self.lower_as(expr, Kind::Number)?, Some(Kind::Number)))
             }
             Expr::IsNull(part) => Some((E::IsBlank(Box::new(self.lower(part)?.0)), truth)),
-            Expr::IsNotNull(part) => {
-                Some((E::Not(Box::new(E::IsBlank(Box::new(self.lower(part)?.0)))), truth))
-            }
+            Expr::IsNotNull(part) => Some((E::Not(Box::new(E::IsBlank(Box::new(self.lower(part)?.0)))), truth)),
             Expr::IsTrue(part) => Some((E::IsTruth(Box::new(self.lower_as(part, Kind::YesNo)?), true), truth)),
             Expr::IsFalse(part) => Some((E::IsTruth(Box::new(self.lower_as(part, Kind::YesNo)?), false), truth)),
             Expr::Between { expr, negated, low, high } => self.between(expr, low, high, *negated),
@@ -159,7 +159,9 @@ impl Lowering<'_> {
             return Some((Expression::Column(index), Some(kind)));
         }
         let hint = match self.scope.nearest(&name.value) {
-            Some(near) if name.quote_style.is_none() && near.contains(' ') => format!("; did you mean \"{near}\", in double quotes?"),
+            Some(near) if name.quote_style.is_none() && near.contains(' ') => {
+                format!("; did you mean \"{near}\", in double quotes?")
+            }
             Some(near) => format!("; did you mean {near}?"),
             None if name.quote_style.is_some() => "; a text value stands in single quotes".to_owned(),
             None => String::new(),
@@ -232,7 +234,9 @@ impl Lowering<'_> {
         match op {
             BinaryOperator::And | BinaryOperator::Or => {
                 let parts = (self.lower_as(left, Kind::YesNo), self.lower_as(right, Kind::YesNo));
-                let (Some(first), Some(second)) = parts else { return None };
+                let (Some(first), Some(second)) = parts else {
+                    return None;
+                };
                 let is_and = *op == BinaryOperator::And;
                 let mut all = Vec::new();
                 for part in [first, second] {
@@ -247,7 +251,9 @@ impl Lowering<'_> {
             }
             BinaryOperator::StringConcat => {
                 let parts = (self.lower_as(left, Kind::Text), self.lower_as(right, Kind::Text));
-                let (Some(first), Some(second)) = parts else { return None };
+                let (Some(first), Some(second)) = parts else {
+                    return None;
+                };
                 Some((Expression::Concatenate(Box::new(first), Box::new(second)), Some(Kind::Text)))
             }
             BinaryOperator::Plus => self.arithmetic(Arithmetic::Add, left, right, tree),

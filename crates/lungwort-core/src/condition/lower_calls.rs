@@ -51,7 +51,8 @@ pub(super) fn lower_call(lowering: &mut Lowering<'_>, tree: &Expr) -> Option<Typ
             None
         }
         other => {
-            lowering.mistake(other, "this is not among what a condition can say; docs/conditions.md lists it".to_owned());
+            lowering
+                .mistake(other, "this is not among what a condition can say; docs/conditions.md lists it".to_owned());
             None
         }
     }

@@ -89,11 +89,8 @@ impl Sayer<'_> {
         let plain = Sayer { labels: self.labels, must: false };
         let blanks = parts.iter().take_while(|part| matches!(part, Expression::IsBlank(_))).count();
         if self.must && blanks > 0 && blanks < parts.len() {
-            let filled: Vec<String> = parts[..blanks]
-                .iter()
-                .flat_map(Expression::parts)
-                .map(|column| plain.value(column))
-                .collect();
+            let filled: Vec<String> =
+                parts[..blanks].iter().flat_map(Expression::parts).map(|column| plain.value(column)).collect();
             let verb = if filled.len() == 1 { "is" } else { "are" };
             let rest: Vec<_> = parts[blanks..].iter().map(said).collect();
             return format!("where {} {verb} filled, {}", filled.join(" and "), rest.join(" or "));
@@ -125,7 +122,9 @@ impl Sayer<'_> {
 
     fn is_dated(&self, expression: &Expression) -> bool {
         match expression {
-            Expression::Column(index) => matches!(self.labels.kind(*index), Kind::Date | Kind::DateTime | Kind::Time),
+            Expression::Column(index) => {
+                matches!(self.labels.kind(*index), Kind::Date | Kind::DateTime | Kind::Time)
+            }
             Expression::Today | Expression::Constant(Value::Date(_) | Value::DateTime(_) | Value::Time(_)) => true,
             Expression::Arithmetic(_, left, right) => {
                 matches!(**right, Expression::Constant(Value::Interval { .. })) && self.is_dated(left)
@@ -139,7 +138,9 @@ impl Sayer<'_> {
         match expression {
             Expression::Column(index) => self.labels.heading(*index),
             Expression::Constant(Value::Interval { months, days }) => span_words(*months, *days),
-            Expression::Constant(Value::Text(text)) if text.trim() != text || text.is_empty() => format!("\"{text}\""),
+            Expression::Constant(Value::Text(text)) if text.trim() != text || text.is_empty() => {
+                format!("\"{text}\"")
+            }
             Expression::Constant(value) => value.written(),
             Expression::Today => "today".to_owned(),
             Expression::Coalesce(parts) => {
@@ -189,7 +190,9 @@ impl Sayer<'_> {
             Function::CharLength => format!("the number of characters of {of}"),
             Function::Upper => format!("{of} in capitals"),
             Function::Lower => format!("{of} in small letters"),
-            Function::Trim | Function::TrimLeading | Function::TrimTrailing => format!("{of} without spaces around"),
+            Function::Trim | Function::TrimLeading | Function::TrimTrailing => {
+                format!("{of} without spaces around")
+            }
             Function::Substring => {
                 let rest: Vec<_> = parts[1..].iter().map(|part| self.value(part)).collect();
                 format!("the part of {of} from character {}", rest.join(", of length "))

@@ -101,7 +101,11 @@ fn mistakes_say_where_they_are() {
         ("n = '5'", "n = '5'", "a number is compared with a text: numbers stand without quotes"),
         ("colected > n", "colected", "no column is called colected"),
         ("from_dai > till_day", "from_dai", "no column is called from_dai; did you mean from_day?"),
-        ("from_day > '2026-01-01'", "from_day > '2026-01-01'", "a date is compared with a text: write the date as DATE '2026-12-31'"),
+        (
+            "from_day > '2026-01-01'",
+            "from_day > '2026-01-01'",
+            "a date is compared with a text: write the date as DATE '2026-12-31'",
+        ),
         ("n + 1", "n + 1", "this is a number; a condition must be true or false, as a comparison is"),
         ("b = NULL", "b = NULL", "nothing equals NULL: ask whether it IS NULL"),
         ("SUM(n) > 1", "SUM(n)", "SUM is over several rows, and this rule judges one row at a time"),

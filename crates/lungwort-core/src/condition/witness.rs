@@ -66,7 +66,7 @@ fn candidates(
     condition.expression().walk(&mut |part| match part {
         Expression::Constant(value) => constants.push(value.clone()),
         Expression::Like(_, pattern, _) => {
-            constants.push(Value::Text(pattern.replace('%', "x").replace('_', "x").into()));
+            constants.push(Value::Text(pattern.replace(['%', '_'], "x").into()));
         }
         Expression::Today => constants.push(Value::Date(today)),
         _ => {}
@@ -129,12 +129,13 @@ fn usual(kind: Kind, today: Date) -> Vec<Value<'static>> {
                 _ => None,
             })
             .collect(),
-        Kind::Time => vec![
-            Value::Time(jiff::civil::time(9, 0, 0, 0)),
-            Value::Time(jiff::civil::time(17, 0, 0, 0)),
-        ],
+        Kind::Time => vec![Value::Time(jiff::civil::time(9, 0, 0, 0)), Value::Time(jiff::civil::time(17, 0, 0, 0))],
         Kind::YesNo => vec![Value::YesNo(true), Value::YesNo(false)],
-        Kind::Text => vec![Value::Text("something".into()), Value::Text("X".into()), Value::Text("ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789".into())],
+        Kind::Text => vec![
+            Value::Text("something".into()),
+            Value::Text("X".into()),
+            Value::Text("ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789".into()),
+        ],
         Kind::Interval => Vec::new(),
     }
 }

@@ -21,7 +21,10 @@ impl Field {
     #[inline]
     pub(super) fn new(start: usize, end: usize, special: bool) -> Field {
         // A row ends the reading long before it is as large as the 29 bits of a length.
-        Field { start: start as u32, length_and_flags: ((end - start) as u32 & LENGTH) | if special { SPECIAL } else { 0 } }
+        Field {
+            start: start as u32,
+            length_and_flags: ((end - start) as u32 & LENGTH) | if special { SPECIAL } else { 0 },
+        }
     }
 
     pub(super) fn quoted(self) -> Field {

@@ -215,7 +215,9 @@ impl<R: Read> Decoder<R> {
     }
 
     fn fill_other(&mut self, out: &mut String) {
-        let Mode::Other(mut decoder) = std::mem::replace(&mut self.mode, Mode::Utf8) else { return };
+        let Mode::Other(mut decoder) = std::mem::replace(&mut self.mode, Mode::Utf8) else {
+            return;
+        };
         let start = out.len();
         let mut from = 0;
         loop {
@@ -258,7 +260,8 @@ fn is_mostly_utf8(bytes: &[u8], whole: bool) -> bool {
 /// UTF-16 without a mark shows in the zeros that every second byte of plain text then is.
 fn zero_pattern(head: &[u8]) -> Option<&'static Encoding> {
     let head = &head[..head.len().min(4096)];
-    let share = |odd: usize| head.iter().skip(odd).step_by(2).filter(|byte| **byte == 0).count() * 20 / head.len().max(1);
+    let share =
+        |odd: usize| head.iter().skip(odd).step_by(2).filter(|byte| **byte == 0).count() * 20 / head.len().max(1);
     match (share(0), share(1)) {
         (0, 6..) => Some(UTF_16LE),
         (6.., 0) => Some(UTF_16BE),
@@ -301,9 +304,15 @@ mod tests {
     #[test]
     fn many_encodings_round_trip_when_told() {
         let cases = [
-            ("shift_jis", "桜,東京"), ("euc-jp", "桜,東京"), ("euc-kr", "벚꽃,서울"), ("gb18030", "樱花,北京"),
-            ("big5", "櫻花,台北"), ("koi8-r", "Вишня,Тула"), ("windows-1251", "Вишня,Тула"),
-            ("iso-8859-2", "Łódź"), ("windows-1254", "ığdır"),
+            ("shift_jis", "桜,東京"),
+            ("euc-jp", "桜,東京"),
+            ("euc-kr", "벚꽃,서울"),
+            ("gb18030", "樱花,北京"),
+            ("big5", "櫻花,台北"),
+            ("koi8-r", "Вишня,Тула"),
+            ("windows-1251", "Вишня,Тула"),
+            ("iso-8859-2", "Łódź"),
+            ("windows-1254", "ığdır"),
         ];
         for (label, text) in cases {
             let encoding = Encoding::for_label(label.as_bytes()).unwrap();

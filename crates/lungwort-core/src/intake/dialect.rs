@@ -87,8 +87,15 @@ fn announced(sample: &str) -> Option<u8> {
 }
 
 fn sniff_quote(sample: &str) -> u8 {
-    let opened = |quote: char| [',', ';', '\t', '|', '\n'].iter().map(|sign| sample.matches(&format!("{sign}{quote}")).count()).sum::<usize>();
-    let closed = |quote: char| [',', ';', '\t', '|', '\n', '\r'].iter().map(|sign| sample.matches(&format!("{quote}{sign}")).count()).sum::<usize>();
+    let opened = |quote: char| {
+        [',', ';', '\t', '|', '\n'].iter().map(|sign| sample.matches(&format!("{sign}{quote}")).count()).sum::<usize>()
+    };
+    let closed = |quote: char| {
+        [',', ';', '\t', '|', '\n', '\r']
+            .iter()
+            .map(|sign| sample.matches(&format!("{quote}{sign}")).count())
+            .sum::<usize>()
+    };
     if !sample.contains('"') && opened('\'') >= 2 && closed('\'') >= 2 { b'\'' } else { b'"' }
 }
 
@@ -106,7 +113,9 @@ fn score(sample: &str, dialect: Dialect) -> u64 {
             *counts.entry(batch.row(row).len()).or_default() += 1;
         }
     }
-    let Some((cells, rows)) = counts.into_iter().filter(|(cells, _)| *cells > 1).max_by_key(|(cells, rows)| (*rows, *cells)) else {
+    let Some((cells, rows)) =
+        counts.into_iter().filter(|(cells, _)| *cells > 1).max_by_key(|(cells, rows)| (*rows, *cells))
+    else {
         return 0;
     };
     rows * 1000 / filled.max(1) * (10 + cells.min(30) as u64)

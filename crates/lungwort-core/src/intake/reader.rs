@@ -131,7 +131,9 @@ impl<R: Read> Batches<R> {
 
     /// Scans the rows up to the last line end with quotes that do not close taken as plain.
     fn scan_past_open_quote(&mut self, batch: &mut Batch) -> usize {
-        let Some(end) = batch.text.rfind(['\n', '\r']).map(|at| at + 1) else { return 0 };
+        let Some(end) = batch.text.rfind(['\n', '\r']).map(|at| at + 1) else {
+            return 0;
+        };
         let rest = batch.text.split_off(end);
         let consumed = self.scanner.scan(batch, true);
         batch.text.push_str(&rest);
@@ -157,13 +159,18 @@ impl<R: Read> Batches<R> {
 mod tests {
     use super::*;
 
-    fn read(bytes: &[u8]) -> (Vec<(u64, u64, usize)>, Option<(u64, u64)>) {
+    /// Row, line and count of cells of each row.
+    type Rows = Vec<(u64, u64, usize)>;
+
+    fn read(bytes: &[u8]) -> (Rows, Option<(u64, u64)>) {
         let decoder = Decoder::open(bytes, None).unwrap();
         let mut batches = Batches::open(decoder, Told::default(), false).unwrap();
         let mut rows = Vec::new();
         let mut spare = Batch::default();
         while let Some(batch) = batches.next_batch(spare).unwrap() {
-            rows.extend((0..batch.row_count()).map(|row| (batch.row_number(row), batch.line_number(row), batch.row(row).len())));
+            rows.extend(
+                (0..batch.row_count()).map(|row| (batch.row_number(row), batch.line_number(row), batch.row(row).len())),
+            );
             spare = batch;
         }
         (rows, batches.endless())

@@ -223,11 +223,8 @@ impl Scanner {
         let after = text.get(close + 1).copied();
         let ended = after.is_none_or(|byte| byte == self.dialect.delimiter || byte == b'\n' || byte == b'\r');
         if ended {
-            let field = if doubled {
-                build(batch, content, quote, &[], special)
-            } else {
-                Field::new(open + 1, close, special)
-            };
+            let field =
+                if doubled { build(batch, content, quote, &[], special) } else { Field::new(open + 1, close, special) };
             return Quoted::Closed { field: field.quoted(), next: close + 1, lines, tail: false };
         }
         if lines > 0 {

@@ -28,7 +28,8 @@ pub fn lint(rulebook: &Rulebook, text: &str, today: Date) -> Vec<Mistake> {
         off_list_constants(&rulebook.sheet, rule, &lines, &mut mistakes);
     }
     if rulebook.sheet.key.is_empty() {
-        let message = "the sheet has no key: findings can then be known by their row number only, which sorting changes";
+        let message =
+            "the sheet has no key: findings can then be known by their row number only, which sorting changes";
         mistakes.push(Mistake { level: Level::Advice, message: message.to_owned(), span: lines.find("[[sheet]]") });
     }
     mistakes
@@ -53,8 +54,10 @@ impl<'t> Lines<'t> {
         start..start + length
     }
 
-    /// The line with a key of the table that begins at a line; the table's first line if it has none.
-    fn key(&self, from: usize, key: &str) -> Range<usize> {
+    /// The line with a key of the table that a line belongs to; that line itself if there is none.
+    fn key(&self, within: usize, key: &str) -> Range<usize> {
+        let is_header = |number: &usize| self.text[self.line(*number)].trim_start().starts_with("[[");
+        let from = (1..=within).rev().find(is_header).unwrap_or(within);
         for number in from..=self.starts.len() {
             let line = self.line(number);
             let text = self.text[line.clone()].trim_start();
@@ -65,7 +68,7 @@ impl<'t> Lines<'t> {
                 return line;
             }
         }
-        self.line(from)
+        self.line(within)
     }
 
     fn find(&self, part: &str) -> Range<usize> {
@@ -73,7 +76,13 @@ impl<'t> Lines<'t> {
     }
 }
 
-fn examples(column: &Column, index: usize, surroundings: Surroundings<'_>, lines: &Lines<'_>, mistakes: &mut Vec<Mistake>) {
+fn examples(
+    column: &Column,
+    index: usize,
+    surroundings: Surroundings<'_>,
+    lines: &Lines<'_>,
+    mistakes: &mut Vec<Mistake>,
+) {
     // Files named in an example need not be there when the rulebook is looked over.
     if column.attachment_folder.is_some() {
         return;
@@ -91,7 +100,9 @@ fn examples(column: &Column, index: usize, surroundings: Surroundings<'_>, lines
 
 /// A rule that no row can break, or whose `when` no row can meet.
 fn reach(sheet: &Sheet, rule: &Rule, today: Date, lines: &Lines<'_>, mistakes: &mut Vec<Mistake>) {
-    let tried = |condition: &Condition| witnesses(condition, today, &|column| sheet.kind(column), &|column| known(sheet, column));
+    let tried = |condition: &Condition| {
+        witnesses(condition, today, &|column| sheet.kind(column), &|column| known(sheet, column))
+    };
     if let RuleForm::Check(condition) = &rule.form
         && tried(condition).1.is_none()
     {
@@ -112,11 +123,15 @@ fn known(sheet: &Sheet, column: usize) -> Vec<Value<'static>> {
 
 /// A blank cell makes a comparison unknown, and a rule fails only where it is false.
 fn silent_blanks(sheet: &Sheet, rule: &Rule, today: Date, lines: &Lines<'_>, mistakes: &mut Vec<Mistake>) {
-    let RuleForm::Check(condition) = &rule.form else { return };
+    let RuleForm::Check(condition) = &rule.form else {
+        return;
+    };
     let handled = asked_if_blank(condition);
     let guarded = rule.when.as_ref().map(asked_if_blank).unwrap_or_default();
     let kind = |column: usize| sheet.kind(column);
-    let (_, Some(failing)) = witnesses(condition, today, &kind, &|column| known(sheet, column)) else { return };
+    let (_, Some(failing)) = witnesses(condition, today, &kind, &|column| known(sheet, column)) else {
+        return;
+    };
     let let_through: Vec<String> = condition
         .columns()
         .iter()
@@ -135,7 +150,9 @@ fn silent_blanks(sheet: &Sheet, rule: &Rule, today: Date, lines: &Lines<'_>, mis
         .collect();
     if !let_through.is_empty() {
         let names = crate::rulebook::listed(&let_through, "or");
-        let message = format!("where {names} is blank this rule says nothing; if that is not meant, make it required or ask IS NOT NULL");
+        let message = format!(
+            "where {names} is blank this rule says nothing; if that is not meant, make it required or ask IS NOT NULL"
+        );
         mistakes.push(Mistake { level: Level::Advice, message, span: lines.line(rule.line) });
     }
 }
@@ -167,11 +184,14 @@ fn off_list_constants(sheet: &Sheet, rule: &Rule, lines: &Lines<'_>, mistakes: &
                 _ => return,
             };
             for (column, constant) in pairs {
-                let (Expression::Column(column), Expression::Constant(Value::Text(text))) = (column, constant) else { continue };
+                let (Expression::Column(column), Expression::Constant(Value::Text(text))) = (column, constant) else {
+                    continue;
+                };
                 let column = &sheet.columns[*column];
                 let off = column.allowed.as_ref().is_some_and(|allowed| !allowed.list.contains(text));
                 if off && column.kind.kind() == Kind::Text {
-                    let message = format!("'{text}' is not among the values that {} takes, so this never holds", column.heading);
+                    let message =
+                        format!("'{text}' is not among the values that {} takes, so this never holds", column.heading);
                     mistakes.push(Mistake { level: Level::Advice, message, span: lines.key(rule.line, key) });
                 }
             }

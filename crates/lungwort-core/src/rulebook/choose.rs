@@ -21,7 +21,8 @@ pub const LEAST_SHARE: usize = 400;
 /// Reckons the fit. Headings are compared without case, spaces, accents and punctuation.
 pub fn fit(rulebook: &Rulebook, headings: &[String]) -> Fit {
     let ours: HashSet<String> = rulebook.sheet.columns.iter().map(|column| fold(&column.heading)).collect();
-    let theirs: HashSet<String> = headings.iter().map(|heading| fold(heading)).filter(|heading| !heading.is_empty()).collect();
+    let theirs: HashSet<String> =
+        headings.iter().map(|heading| fold(heading)).filter(|heading| !heading.is_empty()).collect();
     let shared = ours.intersection(&theirs).count();
     let all = ours.union(&theirs).count().max(1);
     Fit { share: shared * 1000 / all, shared }

@@ -72,7 +72,8 @@ impl Columns {
             WrittenType::Datetime => Kind::DateTime,
             WrittenType::YesNo => Kind::YesNo,
         };
-        let one = |column: &super::written::WrittenColumn| (column.heading.clone(), column.name.clone(), kind(column.kind));
+        let one =
+            |column: &super::written::WrittenColumn| (column.heading.clone(), column.name.clone(), kind(column.kind));
         Columns { list: sheet.column.iter().map(one).collect() }
     }
 
@@ -112,7 +113,10 @@ impl Compiler {
         let file = self.file(&written.file);
         self.encoding = file.encoding;
         if written.sheet.len() > 1 {
-            self.error("sheet.1", "several sheets in one rulebook are not taken yet: keep one, and the others in rulebooks of their own");
+            self.error(
+                "sheet.1",
+                "several sheets in one rulebook are not taken yet: keep one, and the others in rulebooks of their own",
+            );
         }
         let sheet = match written.sheet.first() {
             Some(sheet) => self.sheet(sheet),
@@ -134,12 +138,18 @@ impl Compiler {
     fn read_references(&mut self, folder: &Path, written: &IndexMap<String, WrittenReference>) {
         for (name, reference) in written {
             if standard::ALL.iter().any(|standard| standard.name == name) {
-                self.error(&format!("reference.{name}"), format!("{name} is a list that ships with the program: choose another name"));
+                self.error(
+                    &format!("reference.{name}"),
+                    format!("{name} is a list that ships with the program: choose another name"),
+                );
             }
             let table = match read_table(folder, reference) {
                 Ok(table) => Some(table),
                 Err(why) => {
-                    self.error(&format!("reference.{name}.file"), format!("the reference {name} cannot be read from {}: {why}", reference.file));
+                    self.error(
+                        &format!("reference.{name}.file"),
+                        format!("the reference {name} cannot be read from {}: {why}", reference.file),
+                    );
                     None
                 }
             };
@@ -151,7 +161,10 @@ impl Compiler {
         let encoding = written.encoding.as_deref().and_then(|label| {
             let found = Encoding::for_label(label.as_bytes());
             if found.is_none() {
-                self.error("file.encoding", format!("no encoding is called {label}; usual ones are utf-8, utf-16le and windows-1252"));
+                self.error(
+                    "file.encoding",
+                    format!("no encoding is called {label}; usual ones are utf-8, utf-16le and windows-1252"),
+                );
             }
             found
         });
@@ -163,7 +176,12 @@ impl Compiler {
             byte
         });
         FileRules {
-            formats: written.formats.iter().flatten().map(|ending| ending.trim_start_matches('.').to_ascii_lowercase()).collect(),
+            formats: written
+                .formats
+                .iter()
+                .flatten()
+                .map(|ending| ending.trim_start_matches('.').to_ascii_lowercase())
+                .collect(),
             encoding,
             bom: written.bom,
             delimiter,
@@ -181,7 +199,8 @@ impl Compiler {
             self.error("sheet.0.heading_row", "rows are counted from 1");
         }
         self.refuse_repeated_names(written);
-        let compiled = (0..written.column.len()).map(|at| compile_column::column(self, &columns, written, at)).collect();
+        let compiled =
+            (0..written.column.len()).map(|at| compile_column::column(self, &columns, written, at)).collect();
         let key = self.column_list("sheet.0.key", &written.key, &columns);
         let mut sheet = Sheet {
             name: written.name.clone(),
@@ -196,12 +215,15 @@ impl Compiler {
         if sheet.columns.is_empty() {
             self.error("sheet.0", "the sheet has no [[sheet.column]]");
         }
-        let rules = (0..written.rule.len()).filter_map(|at| compile_rule::rule(self, &columns, &sheet, &written.rule[at], at));
+        let rules =
+            (0..written.rule.len()).filter_map(|at| compile_rule::rule(self, &columns, &sheet, &written.rule[at], at));
         sheet.rules = rules.collect();
         for (at, figure) in written.figure.iter().enumerate() {
             match Aggregate::compile(&figure.value, &columns) {
                 Ok(aggregate) => sheet.figures.push(Figure { label: figure.label.clone(), aggregate }),
-                Err(mistakes) => self.condition_mistakes(&format!("sheet.0.figure.{at}.value"), &figure.value, mistakes),
+                Err(mistakes) => {
+                    self.condition_mistakes(&format!("sheet.0.figure.{at}.value"), &figure.value, mistakes)
+                }
             }
         }
         sheet
@@ -214,7 +236,9 @@ impl Compiler {
             if column.heading.trim().is_empty() {
                 self.error(&heading_path, "a heading cannot be blank");
             }
-            for (path, text) in [(heading_path, Some(&column.heading)), (format!("sheet.0.column.{at}.name"), column.name.as_ref())] {
+            for (path, text) in
+                [(heading_path, Some(&column.heading)), (format!("sheet.0.column.{at}.name"), column.name.as_ref())]
+            {
                 let Some(text) = text else { continue };
                 if let Some(first) = seen.insert(text.to_lowercase(), at).filter(|first| *first != at) {
                     self.error(&path, format!("\"{text}\" is the name or heading of column {} already", first + 1));
@@ -260,7 +284,8 @@ impl Compiler {
 
     /// Compiles a pattern, anchored at both ends.
     pub(super) fn pattern(&mut self, path: &str, written: &WrittenPattern) -> Option<Pattern> {
-        let built = regex::RegexBuilder::new(&format!("^(?:{})$", plain_digits(&written.regex))).size_limit(4 << 20).build();
+        let built =
+            regex::RegexBuilder::new(&format!("^(?:{})$", plain_digits(&written.regex))).size_limit(4 << 20).build();
         match built {
             Ok(regex) => Some(Pattern { regex, written: written.regex.clone(), words: written.words.clone() }),
             Err(error) => {
@@ -321,9 +346,13 @@ fn read_table(folder: &Path, reference: &WrittenReference) -> Result<Table, Stri
     let first = text.lines().next().unwrap_or_default();
     let delimiter = match &reference.delimiter {
         Some(sign) => delimiter_byte(sign).ok_or_else(|| format!("\"{sign}\" cannot stand between cells"))?,
-        None => *b",;\t|".iter().max_by_key(|byte| (memchr::memchr_iter(**byte, first.as_bytes()).count(), **byte == b',')).unwrap_or(&b','),
+        None => *b",;\t|"
+            .iter()
+            .max_by_key(|byte| (memchr::memchr_iter(**byte, first.as_bytes()).count(), **byte == b','))
+            .unwrap_or(&b','),
     };
-    let mut reader = csv::ReaderBuilder::new().delimiter(delimiter).has_headers(false).flexible(true).from_reader(text.as_bytes());
+    let mut reader =
+        csv::ReaderBuilder::new().delimiter(delimiter).has_headers(false).flexible(true).from_reader(text.as_bytes());
     let mut rows = Vec::new();
     for record in reader.records() {
         let record = record.map_err(|error| error.to_string())?;

@@ -36,7 +36,10 @@ pub(super) fn column(compiler: &mut Compiler, columns: &Columns, sheet: &Written
         required_when: condition(compiler, "required_when", &written.required_when),
         blank_when: condition(compiler, "blank_when", &written.blank_when),
         pattern: written.pattern.as_ref().and_then(|pattern| compiler.pattern(&at_key("pattern"), pattern)),
-        allowed: written.allowed.as_ref().and_then(|allowed| allowed_values(compiler, columns, &at_key("allowed"), allowed)),
+        allowed: written
+            .allowed
+            .as_ref()
+            .and_then(|allowed| allowed_values(compiler, columns, &at_key("allowed"), allowed)),
         length: written.length.as_ref().and_then(|length| text_length(compiler, &at_key("length"), length)),
         limits: limits(compiler, &path, written, &kind),
         characters: written.characters.as_ref().and_then(|set| character_set(compiler, &at_key("characters"), set)),
@@ -96,9 +99,9 @@ fn column_type(compiler: &mut Compiler, path: &str, written: &WrittenColumn) -> 
         WrittenType::Date => pictured(Kind::Date, "date_format", &written.date_format, "yyyy-mm-dd"),
         WrittenType::Time => pictured(Kind::Time, "time_format", &written.time_format, "hh:mm"),
         WrittenType::Datetime => pictured(Kind::DateTime, "date_format", &written.date_format, "yyyy-mm-dd hh:mm"),
-        WrittenType::YesNo => {
-            ColumnType::YesNo(written.yes_no.as_ref().map(|words| YesNoWords { yes: words.yes.clone(), no: words.no.clone() }))
-        }
+        WrittenType::YesNo => ColumnType::YesNo(
+            written.yes_no.as_ref().map(|words| YesNoWords { yes: words.yes.clone(), no: words.no.clone() }),
+        ),
     }
 }
 
@@ -122,7 +125,9 @@ fn allowed_values(compiler: &mut Compiler, columns: &Columns, path: &str, writte
             own(List::new(values.iter().map(|value| Entry { code: value.as_str().into(), meaning: None })))
         }
         WrittenAllowed::Codes(codes) => own(List::new(
-            codes.iter().map(|(code, meaning)| Entry { code: code.as_str().into(), meaning: Some(meaning.as_str().into()) }),
+            codes
+                .iter()
+                .map(|(code, meaning)| Entry { code: code.as_str().into(), meaning: Some(meaning.as_str().into()) }),
         )),
         WrittenAllowed::Reference(lookup) => return referenced(compiler, columns, path, lookup),
     };
@@ -148,7 +153,8 @@ fn referenced(compiler: &mut Compiler, columns: &Columns, path: &str, lookup: &W
         return Some(Allowed { list, name: format!("the codes of {name}"), dependent: None });
     }
     let Some(table) = compiler.references.remove(name) else {
-        let known = compiler.references.keys().map(String::as_str).chain(super::standard::ALL.iter().map(|each| each.name));
+        let known =
+            compiler.references.keys().map(String::as_str).chain(super::standard::ALL.iter().map(|each| each.name));
         let hint = fold::nearest(name, known).map(|near| format!("; did you mean {near}?")).unwrap_or_default();
         compiler.error(&format!("{path}.reference"), format!("there is no reference {name}{hint}"));
         return None;
@@ -170,7 +176,10 @@ fn from_table(
         if found.is_none() {
             let hint = fold::nearest(heading, table.headings.iter().map(String::as_str));
             let hint = hint.map(|near| format!("; did you mean {near}?")).unwrap_or_default();
-            compiler.error(&format!("{path}.{key}"), format!("the reference {} has no column {heading}{hint}", lookup.reference));
+            compiler.error(
+                &format!("{path}.{key}"),
+                format!("the reference {} has no column {heading}{hint}", lookup.reference),
+            );
         }
         found
     };
@@ -178,13 +187,16 @@ fn from_table(
     let meaning = lookup.meaning.as_ref().map(|heading| place("meaning", heading));
     let others: Vec<Option<usize>> = lookup.matching.keys().map(|heading| place("matching", heading)).collect();
     let names: Vec<String> = lookup.matching.values().cloned().collect();
-    let own: Vec<usize> = names.iter().filter_map(|name| {
-        let found = crate::condition::Scope::column(columns, name).map(|(index, _)| index);
-        if found.is_none() {
-            compiler.error(&format!("{path}.matching"), format!("no column of the sheet is called {name}"));
-        }
-        found
-    }).collect();
+    let own: Vec<usize> = names
+        .iter()
+        .filter_map(|name| {
+            let found = crate::condition::Scope::column(columns, name).map(|(index, _)| index);
+            if found.is_none() {
+                compiler.error(&format!("{path}.matching"), format!("no column of the sheet is called {name}"));
+            }
+            found
+        })
+        .collect();
     let column = column?;
     let others: Vec<usize> = others.into_iter().collect::<Option<_>>()?;
     if own.len() != names.len() {
@@ -197,9 +209,16 @@ fn from_table(
             .iter()
             .map(|row| (others.iter().map(|at| cell(row, *at)).collect(), cell(row, column)))
             .collect();
-        Dependent::new(own, rows.iter().map(|(others, value)| (others.iter().map(String::as_str).collect(), value.as_str())))
+        Dependent::new(
+            own,
+            rows.iter().map(|(others, value)| (others.iter().map(String::as_str).collect(), value.as_str())),
+        )
     });
-    Some(Allowed { list: Arc::new(table.list(column, meaning.flatten())), name: format!("the values of {}", lookup.reference), dependent })
+    Some(Allowed {
+        list: Arc::new(table.list(column, meaning.flatten())),
+        name: format!("the values of {}", lookup.reference),
+        dependent,
+    })
 }
 
 fn text_length(compiler: &mut Compiler, path: &str, written: &WrittenLength) -> Option<Length> {
@@ -229,14 +248,18 @@ fn limits(compiler: &mut Compiler, path: &str, written: &WrittenColumn, kind: &C
             Some(bound) => limits.push(Limit { side, bound }),
             None => {
                 let message = match kind {
-                    ColumnType::Text | ColumnType::YesNo(_) => format!("{key} goes with numbers, dates and times; for texts there is length"),
+                    ColumnType::Text | ColumnType::YesNo(_) => {
+                        format!("{key} goes with numbers, dates and times; for texts there is length")
+                    }
                     _ => format!("\"{text}\" is not {} that this column can hold", kind.kind().words()),
                 };
                 compiler.error(&format!("{path}.{key}"), message);
             }
         }
     }
-    let bound = |wanted: &[Side]| limits.iter().find(|limit| wanted.contains(&limit.side)).and_then(|limit| limit.bound.clone());
+    let bound = |wanted: &[Side]| {
+        limits.iter().find(|limit| wanted.contains(&limit.side)).and_then(|limit| limit.bound.clone())
+    };
     if let (Some(least), Some(most)) = (bound(&[Side::AtLeast, Side::Above]), bound(&[Side::AtMost, Side::Below]))
         && least.compare(&most).is_some_and(std::cmp::Ordering::is_gt)
     {
@@ -279,8 +302,15 @@ fn character_set(compiler: &mut Compiler, path: &str, written: &str) -> Option<C
     let set = |words: &str, ranges: Vec<(char, char)>| Some(CharacterSet { words: words.to_owned(), ranges });
     match written {
         "ascii" => return set("the characters of a plain English keyboard", vec![(' ', '~')]),
-        "latin" => return set("Latin letters with or without accents, digits and signs", vec![(' ', '~'), ('\u{a0}', '\u{24f}'), ('\u{1e00}', '\u{1eff}'), ('\u{2010}', '\u{2027}')]),
-        "plain" => return set("any characters but typographic quotes and dashes", all_but_typographic()),
+        "latin" => {
+            return set(
+                "Latin letters with or without accents, digits and signs",
+                vec![(' ', '~'), ('\u{a0}', '\u{24f}'), ('\u{1e00}', '\u{1eff}'), ('\u{2010}', '\u{2027}')],
+            );
+        }
+        "plain" => {
+            return set("any characters but typographic quotes and dashes", all_but_typographic());
+        }
         _ => {}
     }
     let mut ranges = Vec::new();

@@ -5,7 +5,13 @@ use super::model::{Message, MessagePart, Rule, RuleForm, Sheet};
 use super::written::WrittenRule;
 use crate::condition::{Labels, Scope};
 
-pub(super) fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &WrittenRule, at: usize) -> Option<Rule> {
+pub(super) fn rule(
+    compiler: &mut Compiler,
+    columns: &Columns,
+    sheet: &Sheet,
+    written: &WrittenRule,
+    at: usize,
+) -> Option<Rule> {
     let path = format!("sheet.0.rule.{at}");
     refuse_what_comes_later(compiler, &path, written);
     let form = form(compiler, columns, &path, written);
@@ -23,10 +29,16 @@ pub(super) fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, wr
 
 fn refuse_what_comes_later(compiler: &mut Compiler, path: &str, written: &WrittenRule) {
     if let Some(each) = written.each.as_deref().filter(|each| *each != "row") {
-        compiler.error(&format!("{path}.each"), format!("each = \"{each}\" is not taken yet: rules go over one row at a time, each = \"row\""));
+        compiler.error(
+            &format!("{path}.each"),
+            format!("each = \"{each}\" is not taken yet: rules go over one row at a time, each = \"row\""),
+        );
     }
     if written.lookup.is_some() {
-        compiler.error(&format!("{path}.lookup"), "lookup is not taken yet; for a list of values there is allowed = { reference = … }");
+        compiler.error(
+            &format!("{path}.lookup"),
+            "lookup is not taken yet; for a list of values there is allowed = { reference = … }",
+        );
     }
     if written.same.is_some() {
         compiler.error(&format!("{path}.same"), "same goes over a group of rows, which is not taken yet");
@@ -107,7 +119,9 @@ fn message(compiler: &mut Compiler, columns: &Columns, path: &str, text: &str) -
     let mut parts = Vec::new();
     let mut rest = text;
     while let Some(open) = rest.find('{') {
-        let Some(close) = rest[open..].find('}').map(|at| open + at) else { break };
+        let Some(close) = rest[open..].find('}').map(|at| open + at) else {
+            break;
+        };
         let name = &rest[open + 1..close];
         parts.push(MessagePart::Text(rest[..open].to_owned()));
         match columns.column(name) {
@@ -134,7 +148,9 @@ fn sentence(form: &RuleForm, sheet: &Sheet) -> String {
         RuleForm::AtLeastOne(columns) => format!("at least one of {} must be filled", named(columns, "and")),
         RuleForm::AtMostOne(columns) => format!("at most one of {} may be filled", named(columns, "and")),
         RuleForm::ExactlyOne(columns) => format!("exactly one of {} must be filled", named(columns, "and")),
-        RuleForm::NoGaps(columns) => format!("{} must be filled from the first without skipping", named(columns, "and")),
+        RuleForm::NoGaps(columns) => {
+            format!("{} must be filled from the first without skipping", named(columns, "and"))
+        }
         RuleForm::WholeIfBegun { columns, needs } => {
             format!("if any of {} is filled, {} must be", named(columns, "or"), named(needs, "and"))
         }

@@ -118,7 +118,11 @@ fn list_words(sheet: &Sheet, allowed: &Allowed) -> String {
         format!("one of {} {name}, such as {}", entries.len(), listed(&shown[..shown.len().min(3)], "or"))
     };
     if let Some(dependent) = &allowed.dependent {
-        let others: Vec<String> = dependent.columns.iter().map(|at| sheet.columns.get(*at).map(|column| column.heading.clone()).unwrap_or_default()).collect();
+        let others: Vec<String> = dependent
+            .columns
+            .iter()
+            .map(|at| sheet.columns.get(*at).map(|column| column.heading.clone()).unwrap_or_default())
+            .collect();
         words.push_str(&format!(" that goes with {}", listed(&others, "and")));
     }
     words

@@ -78,7 +78,8 @@ fn find(sheet: &Sheet, condition: &Condition, today: Date) -> (Option<Cells>, Op
 
 /// Values that a column is known to take: its example, and the first few of its list.
 pub(crate) fn known_values(column: &Column) -> Vec<Value<'static>> {
-    let listed = column.allowed.iter().flat_map(|allowed| allowed.list.entries().iter().take(4)).map(|entry| &*entry.code);
+    let listed =
+        column.allowed.iter().flat_map(|allowed| allowed.list.entries().iter().take(4)).map(|entry| &*entry.code);
     let texts = column.example.as_deref().into_iter().chain(listed);
     texts.filter_map(|text| column.kind.read(text).ok()).map(Value::into_owned).collect()
 }
@@ -95,8 +96,12 @@ pub(crate) fn written(sheet: &Sheet, column: usize, value: &Value<'_>) -> String
 }
 
 fn sample(sheet: &Sheet, column: usize) -> String {
-    let Some(column) = sheet.columns.get(column) else { return String::new() };
-    let listed = || column.allowed.as_ref().and_then(|allowed| allowed.list.entries().first()).map(|entry| entry.code.to_string());
+    let Some(column) = sheet.columns.get(column) else {
+        return String::new();
+    };
+    let listed = || {
+        column.allowed.as_ref().and_then(|allowed| allowed.list.entries().first()).map(|entry| entry.code.to_string())
+    };
     column.example.clone().or_else(listed).unwrap_or_else(|| match column.kind {
         ColumnType::Text => "filled".to_owned(),
         ColumnType::Whole(_) | ColumnType::Decimal(_) => "1".to_owned(),

@@ -164,12 +164,17 @@ impl List {
     fn prepare(&self) -> Near {
         let searched = self.entries.len() <= MOST_SEARCHED;
         let codes = self.entries.iter().map(|entry| &*entry.code);
-        let with_meaning = || (0_u32..).zip(&self.entries).filter_map(|(at, entry)| Some((at, entry.meaning.as_deref()?)));
+        let with_meaning =
+            || (0_u32..).zip(&self.entries).filter_map(|(at, entry)| Some((at, entry.meaning.as_deref()?)));
         Near {
             codes: folded_index((0..).zip(codes.clone())),
             meanings: folded_index(with_meaning()),
             folded: if searched { Folded::new(codes) } else { Folded::default() },
-            folded_meanings: if searched { Folded::new(with_meaning().map(|(_, text)| text)) } else { Folded::default() },
+            folded_meanings: if searched {
+                Folded::new(with_meaning().map(|(_, text)| text))
+            } else {
+                Folded::default()
+            },
             meaning_of: with_meaning().map(|(at, _)| at).collect(),
         }
     }
@@ -281,7 +286,9 @@ mod tests {
 
     #[test]
     fn every_length_of_value_is_found_and_no_other() {
-        let words: Vec<String> = (1..40).flat_map(|length| ["a", "ab", "xyz"].map(|part| part.repeat(length)[..length].to_owned())).collect();
+        let words: Vec<String> = (1..40)
+            .flat_map(|length| ["a", "ab", "xyz"].map(|part| part.repeat(length)[..length].to_owned()))
+            .collect();
         let listed = List::new(words.iter().step_by(2).map(|word| Entry { code: word.as_str().into(), meaning: None }));
         for word in &words {
             let due = words.iter().step_by(2).any(|each| each == word);

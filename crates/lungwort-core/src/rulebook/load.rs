@@ -55,7 +55,9 @@ fn shortened(text: &str, place: &Range<usize>) -> Range<usize> {
 /// element itself (something is missing in it).
 fn take_out(table: &mut DeTable<'_>, place: &Range<usize>) -> bool {
     let holder = table.iter().find(|(key, value)| within(&key.span(), place) || holds(value, place));
-    let Some(key) = holder.map(|(key, _)| key.clone()) else { return false };
+    let Some(key) = holder.map(|(key, _)| key.clone()) else {
+        return false;
+    };
     let deeper = !within(&key.span(), place) && table.get_mut(&key).is_some_and(|value| take_out_below(value, place));
     deeper || table.remove(&key).is_some()
 }
@@ -65,7 +67,9 @@ fn take_out_below(value: &mut toml::Spanned<DeValue<'_>>, place: &Range<usize>) 
         DeValue::Table(inner) => take_out(inner, place),
         DeValue::Array(items) => {
             let slice: &mut [toml::Spanned<DeValue<'_>>] = items.as_mut();
-            let Some(at) = slice.iter().position(|item| holds(item, place)) else { return false };
+            let Some(at) = slice.iter().position(|item| holds(item, place)) else {
+                return false;
+            };
             if !take_out_below(&mut slice[at], place) {
                 let kept = items.iter().enumerate().filter(|(each, _)| *each != at).map(|(_, item)| item.clone());
                 *items = kept.collect();

@@ -67,8 +67,7 @@ fn render(path: &Path, text: &str, mistake: &Mistake) -> String {
     };
     let margin = line.to_string().len();
     // Tabs are kept so that the carets stand right however wide a tab is.
-    let indent: String =
-        shown.chars().take(column - 1).map(|each| if each == '\t' { '\t' } else { ' ' }).collect();
+    let indent: String = shown.chars().take(column - 1).map(|each| if each == '\t' { '\t' } else { ' ' }).collect();
     format!(
         "{word}: {}\n{:margin$}--> {}:{line}:{column}\n{line} | {}\n{:margin$} | {indent}{}\n",
         mistake.message,

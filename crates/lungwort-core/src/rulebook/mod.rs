@@ -15,10 +15,10 @@ pub mod standard;
 pub mod written;
 
 pub use compile::{Loaded, load};
-pub use mistake::{Level, Mistake, Mistakes};
-pub use model::{Column, ColumnType, Rule, RuleForm, Rulebook, Sheet};
 pub(crate) use compile_rule::{capital, listed};
 pub(crate) use guide_examples::{known_values, written as written_value};
+pub use mistake::{Level, Mistake, Mistakes};
+pub use model::{Column, ColumnType, Rule, RuleForm, Rulebook, Sheet};
 pub use written::schema;
 
 /// The ending of a rulebook's file name.

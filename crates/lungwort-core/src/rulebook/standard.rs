@@ -56,8 +56,10 @@ mod tests {
 
     #[test]
     fn lists_are_whole() {
-        let counts: Vec<_> =
-            ALL.iter().map(|standard| (standard.name, named(standard.name).map_or(0, |list| list.entries().len()))).collect();
+        let counts: Vec<_> = ALL
+            .iter()
+            .map(|standard| (standard.name, named(standard.name).map_or(0, |list| list.entries().len())))
+            .collect();
         assert_eq!(counts[0], ("iso-3166-1-alpha-2", 249));
         assert_eq!(counts[1], ("iso-3166-1-alpha-3", 249));
         assert!(counts[2].1 > 160 && counts[3].1 >= 183, "{counts:?}");

@@ -15,8 +15,27 @@ pub const CASES: &[(&str, &str, &str)] = &[
 
 /// The headings of the 21 columns.
 const HEADINGS: [&str; 21] = [
-    "Lot number", "Genus", "Species", "Provenance", "Country", "Region", "District", "Site", "Latitude", "Longitude",
-    "Collected on", "Received on", "Seeds", "Weight", "Viability", "Email", "Phone", "Shelf", "Organic", "Collector", "Remarks",
+    "Lot number",
+    "Genus",
+    "Species",
+    "Provenance",
+    "Country",
+    "Region",
+    "District",
+    "Site",
+    "Latitude",
+    "Longitude",
+    "Collected on",
+    "Received on",
+    "Seeds",
+    "Weight",
+    "Viability",
+    "Email",
+    "Phone",
+    "Shelf",
+    "Organic",
+    "Collector",
+    "Remarks",
 ];
 
 const RULEBOOK: &str = r#"[rulebook]
@@ -61,7 +80,17 @@ figure = [
 "#;
 
 const GENERA: [&str; 12] = [
-    "Primula", "Quercus", "Campanula", "Centaurea", "Filipendula", "Galium", "Knautia", "Lysimachia", "Pulmonaria", "Succisa", "Thymus",
+    "Primula",
+    "Quercus",
+    "Campanula",
+    "Centaurea",
+    "Filipendula",
+    "Galium",
+    "Knautia",
+    "Lysimachia",
+    "Pulmonaria",
+    "Succisa",
+    "Thymus",
     "Sanguisorba",
 ];
 const SPECIES: [&str; 6] = ["veris", "robur", "vulgaris", "officinalis", "pratensis", "minor"];
@@ -83,11 +112,14 @@ impl Numbers {
 /// Makes whatever is not there yet.
 pub fn make_all(folder: &Path) {
     std::fs::create_dir_all(folder).unwrap();
-    let taxa: String = GENERA.iter().flat_map(|genus| SPECIES.iter().map(move |species| format!("{genus},{species}\n"))).collect();
+    let taxa: String =
+        GENERA.iter().flat_map(|genus| SPECIES.iter().map(move |species| format!("{genus},{species}\n"))).collect();
     std::fs::write(folder.join("lot-taxa.csv"), format!("Genus,Species\n{taxa}")).unwrap();
     std::fs::write(folder.join("lots.rulebook.toml"), RULEBOOK).unwrap();
     std::fs::write(folder.join("lots-not-unique.rulebook.toml"), RULEBOOK.replace("unique = true, ", "")).unwrap();
-    for (name, rows, wrong) in [("million.csv", 1_000_000, Some(1000)), ("small.csv", 300, Some(100)), ("wrong.csv", 200_000, Some(1))] {
+    for (name, rows, wrong) in
+        [("million.csv", 1_000_000, Some(1000)), ("small.csv", 300, Some(100)), ("wrong.csv", 200_000, Some(1))]
+    {
         let path = folder.join(name);
         if !path.exists() {
             make(&path, rows, wrong);
@@ -117,9 +149,13 @@ fn good_row(row: u64, wrong: bool, numbers: &mut Numbers, line: &mut String) {
     let country = if wrong { "UK" } else { numbers.pick(&["GB", "FR", "DE", "SE", "PL", "ES"]) };
     let (day, month) = (numbers.below(28) + 1, numbers.below(6) + 1);
     let provenance = numbers.pick(&["W", "C", "U"]);
-    let collector = if provenance == "W" { numbers.pick(&["A. Marsh", "Zoë Gray", "M. Björk", "T. Reed"]) } else { "" };
+    let collector =
+        if provenance == "W" { numbers.pick(&["A. Marsh", "Zoë Gray", "M. Björk", "T. Reed"]) } else { "" };
     let remark = numbers.pick(&[
-        "\"dry, sandy soil near the café\"", "from a hay meadow", "\"labelled \"\"tall form\"\" by the donor\"", "",
+        "\"dry, sandy soil near the café\"",
+        "from a hay meadow",
+        "\"labelled \"\"tall form\"\" by the donor\"",
+        "",
         "\"north bank, höher gelegen\"",
     ]);
     write!(

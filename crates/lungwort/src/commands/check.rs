@@ -11,10 +11,10 @@ use lungwort_core::intake::reader::Told;
 use lungwort_core::rulebook::Rulebook;
 
 use super::choose::{self, Chosen};
+use crate::Verdict;
 use crate::output::Output;
 use crate::progress::Progress;
 use crate::report::{Asked, FORMS, Filter, Gatherer, Summary};
-use crate::Verdict;
 
 #[derive(Debug, Args)]
 #[command(after_help = "Examples:
@@ -211,8 +211,9 @@ fn told(arguments: &CheckArguments) -> Result<Told> {
 }
 
 fn encoding_of(label: &str) -> Result<&'static lungwort_core::Encoding> {
-    lungwort_core::Encoding::for_label(label.as_bytes())
-        .with_context(|| format!("no encoding is called {label}; usual ones are utf-8, windows-1252, iso-8859-2 and utf-16le"))
+    lungwort_core::Encoding::for_label(label.as_bytes()).with_context(|| {
+        format!("no encoding is called {label}; usual ones are utf-8, windows-1252, iso-8859-2 and utf-16le")
+    })
 }
 
 fn filter(arguments: &CheckArguments, rulebook: &Rulebook) -> Result<Filter> {

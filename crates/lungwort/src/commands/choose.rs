@@ -51,7 +51,11 @@ pub fn by_headings(opened: &Opened) -> Result<Chosen> {
         let places = folders.iter().map(|folder| dot(folder).display().to_string()).collect::<Vec<_>>().join(" or ");
         bail!("{}: no rulebook (NAME{}) lies in {places}; name one with --rulebook", opened.name, rulebook::ENDING);
     }
-    bail!("{}: none of these rulebooks fits its headings: {}; name one with --rulebook", opened.name, passed_over.join("; "))
+    bail!(
+        "{}: none of these rulebooks fits its headings: {}; name one with --rulebook",
+        opened.name,
+        passed_over.join("; ")
+    )
 }
 
 fn dot(folder: &Path) -> &Path {
@@ -67,15 +71,22 @@ fn best_in(folder: &Path, tops: &[Vec<String>], name: &str, passed_over: &mut Ve
                 let fit = tops.iter().map(|top| choose::fit(&rulebook, top)).max();
                 fits.extend(fit.map(|fit| (fit, path, rulebook)));
             }
-            Err(error) => passed_over.push(format!("{} has mistakes (lungwort rulebook {} shows them): {}", path.display(), path.display(), first_mistake(&error))),
+            Err(error) => passed_over.push(format!(
+                "{} has mistakes (lungwort rulebook {} shows them): {}",
+                path.display(),
+                path.display(),
+                first_mistake(&error)
+            )),
         }
     }
     fits.sort_by(|a, b| b.0.cmp(&a.0));
-    let good: Vec<&(choose::Fit, PathBuf, Rulebook)> = fits.iter().filter(|(fit, ..)| fit.share >= choose::LEAST_SHARE).collect();
+    let good: Vec<&(choose::Fit, PathBuf, Rulebook)> =
+        fits.iter().filter(|(fit, ..)| fit.share >= choose::LEAST_SHARE).collect();
     if let [first, second, ..] = good.as_slice()
         && first.0 == second.0
     {
-        let equal: Vec<String> = good.iter().filter(|(fit, ..)| *fit == first.0).map(|(_, path, _)| path.display().to_string()).collect();
+        let equal: Vec<String> =
+            good.iter().filter(|(fit, ..)| *fit == first.0).map(|(_, path, _)| path.display().to_string()).collect();
         bail!("{name}: its headings fit {} equally well; name one with --rulebook", equal.join(" and "));
     }
     let found = !good.is_empty();

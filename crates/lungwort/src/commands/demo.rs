@@ -6,8 +6,8 @@ use anyhow::{Context, Result, bail};
 use clap::Args;
 
 use super::check::{By, CheckArguments};
-use crate::style::{self, paint};
 use crate::Verdict;
+use crate::style::{self, paint};
 
 #[derive(Debug, Args)]
 #[command(after_help = "Examples:
@@ -34,14 +34,21 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
     for (name, _) in SAMPLES {
         let path = folder.join(name);
         if path.exists() {
-            bail!("{} is there already, and nothing is overwritten; name another folder: lungwort demo OTHER", path.display());
+            bail!(
+                "{} is there already, and nothing is overwritten; name another folder: lungwort demo OTHER",
+                path.display()
+            );
         }
     }
     for (name, bytes) in SAMPLES {
         write(&folder.join(name), bytes)?;
     }
     let file = folder.join("accessions.csv");
-    anstream::println!("Wrote {} sample files of the made-up Thistledown Seed Vault to {}.", SAMPLES.len(), folder.display());
+    anstream::println!(
+        "Wrote {} sample files of the made-up Thistledown Seed Vault to {}.",
+        SAMPLES.len(),
+        folder.display()
+    );
     anstream::println!("{}\n", paint(style::GOOD, format!("$ lungwort check {}", file.display())));
     super::check::run(&CheckArguments {
         files: vec![file.clone()],
@@ -76,8 +83,11 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
 fn write(path: &Path, bytes: &[u8]) -> Result<()> {
     let folder = path.parent().unwrap_or(Path::new("."));
     std::fs::create_dir_all(folder).with_context(|| format!("the folder {} cannot be made", folder.display()))?;
-    let mut file = tempfile::NamedTempFile::new_in(folder).with_context(|| format!("{} cannot be written", path.display()))?;
+    let mut file =
+        tempfile::NamedTempFile::new_in(folder).with_context(|| format!("{} cannot be written", path.display()))?;
     std::io::Write::write_all(&mut file, bytes)?;
-    file.persist_noclobber(path).map_err(|error| error.error).with_context(|| format!("{} cannot be written", path.display()))?;
+    file.persist_noclobber(path)
+        .map_err(|error| error.error)
+        .with_context(|| format!("{} cannot be written", path.display()))?;
     Ok(())
 }

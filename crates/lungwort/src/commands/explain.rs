@@ -7,9 +7,9 @@ use clap::Args;
 use lungwort_core::finding::codes::{self, Stage};
 use lungwort_core::finding::{Code, Severity};
 
+use crate::Verdict;
 use crate::output::Output;
 use crate::style::{self, paint};
-use crate::Verdict;
 
 #[derive(Debug, Args)]
 #[command(after_help = "Examples:
@@ -32,7 +32,10 @@ pub fn run(arguments: &ExplainArguments) -> Result<Verdict> {
             Some(code) => explain(code, &mut out)?,
             None => {
                 let hint = codes::nearest(name).map(|near| format!("; did you mean {}?", near.name));
-                bail!("there is no code {name}{}", hint.unwrap_or_else(|| "; lungwort explain lists them all".to_owned()))
+                bail!(
+                    "there is no code {name}{}",
+                    hint.unwrap_or_else(|| "; lungwort explain lists them all".to_owned())
+                )
             }
         },
         None => list(&mut out)?,
@@ -54,9 +57,8 @@ fn explain(code: &Code, out: &mut dyn Write) -> Result<()> {
         writeln!(out)?;
     }
     writeln!(out, "{}", paint(style::STRONG, "Example"))?;
-    let blank = |text: &str| if text.is_empty() { "(blank)".to_owned() } else { text.to_owned() };
-    writeln!(out, "  {}  {}", paint(style::ERROR, "found    "), blank(code.before))?;
-    writeln!(out, "  {}  {}\n", paint(style::GOOD, "should be"), blank(code.after))?;
+    writeln!(out, "  {}  {}", paint(style::ERROR, "found    "), code.before)?;
+    writeln!(out, "  {}  {}\n", paint(style::GOOD, "should be"), code.after)?;
     writeln!(out, "{}", paint(style::STRONG, "Next"))?;
     writeln!(out, "  {}", paint(style::GOOD, format!("lungwort check FILE --by row --only {}", code.name)))?;
     Ok(())
@@ -105,7 +107,7 @@ fn markdown() -> String {
             Severity::Note => "note",
         };
         let shown = |text: &str| match text {
-            "" => "(blank)".to_owned(),
+            "(blank)" => "(blank)".to_owned(),
             text if text.contains('`') => text.to_owned(),
             text => format!("`{text}`"),
         };

@@ -8,13 +8,13 @@ use clap::Args;
 use comfy_table::{ColumnConstraint, ContentArrangement, Table, Width, presets};
 use jiff::civil::Date;
 use lungwort_core::cell::shown;
+use lungwort_core::lint;
 use lungwort_core::rulebook::guide::{self, RuleExample};
 use lungwort_core::rulebook::{self, Level, Rulebook};
-use lungwort_core::lint;
 
+use crate::Verdict;
 use crate::output::Output;
 use crate::style::{self, paint};
-use crate::Verdict;
 
 #[derive(Debug, Args)]
 #[command(after_help = "Examples:
@@ -51,12 +51,18 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
         let said = words(errors, "mistake", "mistakes");
         writeln!(out, "{}: {said} to mend before {} can be used\n", paint(style::ERROR, "NOT READY"), path.display())?;
     } else {
-        let said = if advice > 0 { format!("; {} below", words(advice, "piece of advice", "pieces of advice")) } else { String::new() };
+        let said = if advice > 0 {
+            format!("; {} below", words(advice, "piece of advice", "pieces of advice"))
+        } else {
+            String::new()
+        };
         writeln!(out, "{}: {} can be used{said}\n", paint(style::GOOD, "READY"), path.display())?;
     }
     for line in loaded.mistakes.render().lines() {
         let styled = match line.split_once(": ") {
-            Some(("error", rest)) => format!("{}: {}", paint(style::ERROR, "error"), paint(style::STRONG, rest)),
+            Some(("error", rest)) => {
+                format!("{}: {}", paint(style::ERROR, "error"), paint(style::STRONG, rest))
+            }
             Some(("advice", rest)) => format!("{}: {}", paint(style::WARNING, "advice"), paint(style::STRONG, rest)),
             _ => line.to_owned(),
         };
@@ -93,7 +99,8 @@ fn write_guide(rulebook: &Rulebook, today: Date, out: &mut dyn Write) -> Result<
     }
     for (number, rule) in sheet.rules.iter().enumerate() {
         writeln!(out)?;
-        let lines = style::wrap(&format!("{:>2}. {}.", number + 1, rule.sentence.trim_end_matches('.')), style::width() - 4);
+        let lines =
+            style::wrap(&format!("{:>2}. {}.", number + 1, rule.sentence.trim_end_matches('.')), style::width() - 4);
         for (at, line) in lines.iter().enumerate() {
             writeln!(out, "{}{line}", if at == 0 { "" } else { "    " })?;
         }

@@ -22,7 +22,20 @@ impl Csv {
     fn begin(&mut self, out: &mut dyn Write) -> io::Result<()> {
         if !self.begun {
             self.begun = true;
-            let headings = ["File", "Row", "Line", "Column", "Heading or rule", "Key", "Value", "Severity", "Code", "What is wrong", "Proposed value", "Certainty"];
+            let headings = [
+                "File",
+                "Row",
+                "Line",
+                "Column",
+                "Heading or rule",
+                "Key",
+                "Value",
+                "Severity",
+                "Code",
+                "What is wrong",
+                "Proposed value",
+                "Certainty",
+            ];
             write!(out, "\u{feff}{}\r\n", headings.join(","))?;
         }
         Ok(())

@@ -96,7 +96,8 @@ impl Filter {
     fn shows(&self, finding: &Finding) -> bool {
         let verdict = &finding.verdict;
         let named = |only: &String| verdict.code.name == only || verdict.subject.to_lowercase() == *only;
-        self.severity.is_none_or(|least| verdict.severity >= least) && (self.only.is_empty() || self.only.iter().any(named))
+        self.severity.is_none_or(|least| verdict.severity >= least)
+            && (self.only.is_empty() || self.only.iter().any(named))
     }
 
     /// Whether it leaves anything out.

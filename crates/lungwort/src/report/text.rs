@@ -60,7 +60,12 @@ fn in_short(rest: &[&Cause], all: usize, summary: &Summary<'_>, out: &mut dyn Wr
         return Ok(());
     }
     let title = format!("AND IN SHORT ({})", thousands(count));
-    writeln!(out, "\n{}  {}", paint(style::STRONG, title), paint(style::FAINT, format!("--limit {all} shows them in full")))?;
+    writeln!(
+        out,
+        "\n{}  {}",
+        paint(style::STRONG, title),
+        paint(style::FAINT, format!("--limit {all} shows them in full"))
+    )?;
     // One entry a code, with the columns it is about.
     let mut entries: Vec<(&str, Severity, Vec<String>)> = Vec::new();
     for cause in rest {
@@ -69,7 +74,10 @@ fn in_short(rest: &[&Cause], all: usize, summary: &Summary<'_>, out: &mut dyn Wr
             (_, subject) if cause.count == 1 => shown::clipped(subject, 24),
             (_, subject) => format!("{} {}×", shown::clipped(subject, 24), thousands(cause.count)),
         };
-        match entries.iter_mut().find(|(code, severity, _)| *code == cause.verdict.code.name && *severity == cause.verdict.severity) {
+        match entries
+            .iter_mut()
+            .find(|(code, severity, _)| *code == cause.verdict.code.name && *severity == cause.verdict.severity)
+        {
             Some((.., subjects)) => subjects.push(subject),
             None => entries.push((cause.verdict.code.name, cause.verdict.severity, vec![subject])),
         }
@@ -85,9 +93,16 @@ fn in_short(rest: &[&Cause], all: usize, summary: &Summary<'_>, out: &mut dyn Wr
             Severity::Warning => "warnings",
             Severity::Note => "notes",
         };
-        for (at, line) in style::wrap(&of.join("; "), style::width() - INDENT).iter().filter(|line| !line.is_empty()).enumerate() {
+        for (at, line) in
+            style::wrap(&of.join("; "), style::width() - INDENT).iter().filter(|line| !line.is_empty()).enumerate()
+        {
             let label = if at == 0 { label } else { "" };
-            writeln!(out, "{}{}", paint(style::of(severity), format!("{label:<INDENT$}")), line.replace('\u{a0}', " "))?;
+            writeln!(
+                out,
+                "{}{}",
+                paint(style::of(severity), format!("{label:<INDENT$}")),
+                line.replace('\u{a0}', " ")
+            )?;
         }
     }
     Ok(())
@@ -110,13 +125,18 @@ pub fn top(summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
         labelled("", &format!("and {} more files", summary.files.len() - 6), out)?;
     }
     labelled("Rulebook", &rulebook_words(summary), out)?;
-    let figures: Vec<String> = summary.figures.iter().map(|(label, figure)| format!("{label} {}", grouped(figure.as_deref()))).collect();
+    let figures: Vec<String> =
+        summary.figures.iter().map(|(label, figure)| format!("{label} {}", grouped(figure.as_deref()))).collect();
     if !figures.is_empty() {
         labelled("Figures", &figures.join("; "), out)?;
     }
     if summary.filtered {
         let shown = summary.shown.counts().total();
-        labelled("Shown", &format!("{} of {} findings, by --only or --severity", thousands(shown), thousands(summary.counts.total())), out)?;
+        labelled(
+            "Shown",
+            &format!("{} of {} findings, by --only or --severity", thousands(shown), thousands(summary.counts.total())),
+            out,
+        )?;
     }
     Ok(())
 }
@@ -129,7 +149,8 @@ fn verdict_words(summary: &Summary<'_>, files: &str) -> String {
         return format!("{} {noun} of {files}, nothing wrong.", thousands(rows));
     }
     let all = [(Severity::Error, counts.errors), (Severity::Warning, counts.warnings), (Severity::Note, counts.notes)];
-    let said: Vec<String> = all.iter().filter(|(_, count)| *count > 0).map(|(severity, count)| severity.counted(*count)).collect();
+    let said: Vec<String> =
+        all.iter().filter(|(_, count)| *count > 0).map(|(severity, count)| severity.counted(*count)).collect();
     let said = match said.as_slice() {
         [rest @ .., last] if !rest.is_empty() => format!("{} and {last}", rest.join(", ")),
         one => one.concat(),
@@ -178,7 +199,9 @@ fn rulebook_words(summary: &Summary<'_>) -> String {
 
 /// A figure with commas between thousands where it is a plain number.
 fn grouped(figure: Option<&str>) -> String {
-    let Some(figure) = figure else { return "none".to_owned() };
+    let Some(figure) = figure else {
+        return "none".to_owned();
+    };
     let (sign, rest) = figure.strip_prefix('-').map_or(("", figure), |rest| ("-", rest));
     let (whole, fraction) = rest.split_once('.').map_or((rest, None), |(whole, fraction)| (whole, Some(fraction)));
     match whole.parse::<u64>() {
@@ -262,7 +285,11 @@ fn what(cause: &Cause) -> String {
     let said: Vec<String> = tallies.iter().take(VALUES).map(|tally| value(tally)).collect();
     let others: u64 = tallies.iter().skip(VALUES).map(|tally| tally.count).sum::<u64>() + cause.other_values;
     let more = if others > 0 { format!("; {} more", thousands(others)) } else { String::new() };
-    let example = if tallies.iter().take(VALUES).all(|tally| tally.repair.is_none()) { first_reason(cause) } else { String::new() };
+    let example = if tallies.iter().take(VALUES).all(|tally| tally.repair.is_none()) {
+        first_reason(cause)
+    } else {
+        String::new()
+    };
     format!("{}{more}{example}", said.join("; "))
 }
 
@@ -323,10 +350,14 @@ pub fn bottom(summary: &Summary<'_>, causes: &[&Cause], out: &mut dyn Write) -> 
     let first = &causes[0].verdict;
     let column = causes.iter().find(|cause| matches!(cause.verdict.topic, lungwort_core::finding::Topic::Column(_)));
     writeln!(out, "\n{}", paint(style::STRONG, "Next"))?;
-    let mut next = vec![(format!("lungwort explain {}", first.code.name), "what the first one means and how to mend it")];
+    let mut next =
+        vec![(format!("lungwort explain {}", first.code.name), "what the first one means and how to mend it")];
     if let Some(cause) = column {
         let only = quoted_argument(&cause.verdict.subject);
-        next.push((format!("lungwort check {names} --by row --only {only}"), "every cell of that column that is wrong"));
+        next.push((
+            format!("lungwort check {names} --by row --only {only}"),
+            "every cell of that column that is wrong",
+        ));
     }
     for (command, why) in next {
         let gap = 58_usize.saturating_sub(command.width()).max(2);

@@ -66,14 +66,18 @@ impl Form for TextRows {
         self.row_heading(finding)?;
         let verdict = &finding.verdict;
         let column = finding.place.field.map(column_letter).unwrap_or_default();
-        let repair = verdict.repair.as_ref().filter(|repair| !verdict.message.contains(&repair.value) || repair.value.is_empty());
+        let repair = verdict
+            .repair
+            .as_ref()
+            .filter(|repair| !verdict.message.contains(&repair.value) || repair.value.is_empty());
         let repair = repair.map(|repair| {
             let doubt = if repair.certainty == Certainty::Likely { "?" } else { "" };
             let to = if repair.value.is_empty() { "blank".to_owned() } else { shown::clipped(&repair.value, 60) };
             format!(" → {to}{doubt}")
         });
         let text = format!("{}{}", shown::visible(&verdict.message), repair.unwrap_or_default());
-        let mark = paint(style::of(verdict.severity), format!("{:<8}", format!("{:?}", verdict.severity).to_lowercase()));
+        let mark =
+            paint(style::of(verdict.severity), format!("{:<8}", format!("{:?}", verdict.severity).to_lowercase()));
         for (at, line) in style::wrap(&text, style::width() - 16).iter().enumerate() {
             if at == 0 {
                 writeln!(self.rows, "  {column:>3} {mark} {line}")?;

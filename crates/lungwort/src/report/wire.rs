@@ -274,7 +274,11 @@ impl Outcome {
                 edition: summary.rulebook.edition.clone(),
                 chosen_because: summary.chosen.clone(),
             },
-            figures: summary.figures.iter().map(|(label, value)| FigureEntry { label: label.clone(), value: value.clone() }).collect(),
+            figures: summary
+                .figures
+                .iter()
+                .map(|(label, value)| FigureEntry { label: label.clone(), value: value.clone() })
+                .collect(),
         }
     }
 }

@@ -33,7 +33,9 @@ impl Ran {
         let report = self.json();
         let list = report["findings"].as_array().unwrap();
         let text = |value: &serde_json::Value| value.as_str().unwrap_or_default().to_owned();
-        list.iter().map(|each| (text(&each["code"]), each["row"].as_u64().unwrap_or(0), text(&each["message"]))).collect()
+        list.iter()
+            .map(|each| (text(&each["code"]), each["row"].as_u64().unwrap_or(0), text(&each["message"])))
+            .collect()
     }
 }
 

@@ -110,8 +110,7 @@ fn named_month(parts: &[Field; 3], day: usize, month: u16, year: usize) -> Optio
         return None;
     };
     // `2026 March 5` has them the other way round.
-    let (day, year, year_len) =
-        if first_len == 4 { (second, first, first_len) } else { (first, second, second_len) };
+    let (day, year, year_len) = if first_len == 4 { (second, first, first_len) } else { (first, second, second_len) };
     let (year, why, certain) = match year_len {
         4 => (year, WhyOther::Order, true),
         2 => (full_year(year), WhyOther::TwoDigitYear, false),

@@ -88,7 +88,9 @@ impl Picture {
                     at += run;
                     continue;
                 }
-                _ => return Err(PictureError(format!("\"{}\" means nothing in a date", &written[at..at + run]))),
+                _ => {
+                    return Err(PictureError(format!("\"{}\" means nothing in a date", &written[at..at + run])));
+                }
             };
             after_hour |= part == Part::Hour;
             parts.push(part);

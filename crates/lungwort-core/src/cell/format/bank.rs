@@ -23,7 +23,8 @@ fn iban(text: &str) -> Result<(), Fault> {
         Err(ParseIbanError::UnknownCountry(_)) => Err(Fault::Layout("it does not begin with a country that has IBANs")),
         Err(ParseIbanError::InvalidBban(_)) => Err(Fault::Layout("its length or layout is not that country's")),
         Err(ParseIbanError::InvalidBaseIban { .. }) => {
-            let shaped = (15..=34).contains(&compacted.len()) && compacted.bytes().all(|byte| byte.is_ascii_alphanumeric());
+            let shaped =
+                (15..=34).contains(&compacted.len()) && compacted.bytes().all(|byte| byte.is_ascii_alphanumeric());
             let turned = compacted.get(4..).zip(compacted.get(..4)).map(|(tail, head)| format!("{tail}{head}"));
             match turned.filter(|_| shaped).and_then(|turned| digits::mod_97(&turned)) {
                 Some(rest) if rest != 1 => Err(Fault::CheckDigit),

@@ -26,7 +26,9 @@ pub const ISBN: Format = Format {
     words: "an ISBN",
     standard: "ISO 2108, with 10 or 13 digits",
     example: "978-0-306-40615-7",
-    judge: |text| if digits::compact(text).len() == 10 { isbn_10(text) } else { isbn_13(text) },
+    judge: |text| {
+        if digits::compact(text).len() == 10 { isbn_10(text) } else { isbn_13(text) }
+    },
     padded: &[],
 };
 

@@ -15,7 +15,9 @@ pub fn mod_97(text: &str) -> Option<u32> {
 
 /// ISO 7064 MOD 11-2: whether the last character (0 to 9 or X) checks the digits before it.
 pub fn mod_11_2_holds(text: &str) -> bool {
-    let Some((&last, digits)) = text.as_bytes().split_last() else { return false };
+    let Some((&last, digits)) = text.as_bytes().split_last() else {
+        return false;
+    };
     let total = digits.iter().fold(0_u32, |total, digit| (total + u32::from(digit - b'0')) * 2 % 11);
     let wanted = (12 - total % 11) % 11;
     wanted == if last == b'X' { 10 } else { u32::from(last - b'0') }

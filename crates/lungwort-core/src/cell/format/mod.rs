@@ -1,7 +1,7 @@
 //! Named structures with their check digits: one line a format in [`ALL`].
 
-mod books;
 mod bank;
+mod books;
 mod digits;
 mod net;
 mod people;
@@ -83,8 +83,10 @@ mod tests {
 
     #[test]
     fn one_wrong_digit_is_noticed_where_the_standard_has_a_check_digit() {
-        let with_check_digit =
-            ["iban", "luhn", "lei", "orcid", "isni", "gtin-8", "gtin-12", "gtin-13", "gtin-14", "isbn-10", "isbn-13", "issn"];
+        let with_check_digit = [
+            "iban", "luhn", "lei", "orcid", "isni", "gtin-8", "gtin-12", "gtin-13", "gtin-14", "isbn-10", "isbn-13",
+            "issn",
+        ];
         for name in with_check_digit {
             let format = Format::named(name).unwrap();
             let at = format.example.rfind(|each: char| each.is_ascii_digit()).unwrap();

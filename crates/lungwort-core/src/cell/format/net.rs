@@ -38,7 +38,9 @@ fn email(text: &str) -> Result<(), Fault> {
 /// Letters, digits and the commonest signs before the @, and a plain domain behind it: nearly every address
 /// there is, told without the full grammar.
 fn is_usual_email(bytes: &[u8]) -> bool {
-    let Some(at) = memchr::memchr(b'@', bytes) else { return false };
+    let Some(at) = memchr::memchr(b'@', bytes) else {
+        return false;
+    };
     let (name, domain) = (&bytes[..at], &bytes[at + 1..]);
     let mut before = b'.';
     for &byte in name {
@@ -103,7 +105,11 @@ fn web_address(text: &str) -> Result<(), Fault> {
         return Err(Fault::Layout("there is no site name such as www.name.org in it"));
     }
     let fits = |byte: u8| byte.is_ascii_alphanumeric() || b"-._~:/?#[]@!$&'()*+,;=%".contains(&byte);
-    if rest.bytes().all(fits) { Ok(()) } else { Err(Fault::Layout("there is a character in it that web addresses cannot have")) }
+    if rest.bytes().all(fits) {
+        Ok(())
+    } else {
+        Err(Fault::Layout("there is a character in it that web addresses cannot have"))
+    }
 }
 
 pub const PHONE: Format = Format {
@@ -166,7 +172,9 @@ pub const ISO_DATETIME: Format = Format {
 
 fn pictured(text: &str, picture: &str) -> Result<(), Fault> {
     use crate::cell::date::Misfit;
-    let Ok(compiled) = Picture::compile(picture) else { return Ok(()) };
+    let Ok(compiled) = Picture::compile(picture) else {
+        return Ok(());
+    };
     match compiled.read(text) {
         Ok(_) => Ok(()),
         Err(Misfit::Form) => Err(Fault::Layout("it is not written as ISO 8601 writes it, year first")),
@@ -183,7 +191,19 @@ mod tests {
         for good in ["a@b.org", "first.last+tag@sub.example.org", "o'neill@x.example", "x_y-z@a-b.example"] {
             assert_eq!(email(good), Ok(()), "{good}");
         }
-        for bad in ["a@b", "a@@b.org", "a b@c.org", ".a@b.org", "a.@b.org", "@b.org", "a@", "a@b..org", "a@-b.org", "ä@b.org", "a@b.org,c@d.org"] {
+        for bad in [
+            "a@b",
+            "a@@b.org",
+            "a b@c.org",
+            ".a@b.org",
+            "a.@b.org",
+            "@b.org",
+            "a@",
+            "a@b..org",
+            "a@-b.org",
+            "ä@b.org",
+            "a@b.org,c@d.org",
+        ] {
             assert!(email(bad).is_err(), "{bad}");
         }
     }
@@ -193,7 +213,9 @@ mod tests {
         for good in ["https://a.example", "HTTP://a.example:8080/x?y=z#q"] {
             assert_eq!(web_address(good), Ok(()), "{good}");
         }
-        for bad in ["a.example", "ftp://a.example", "https://", "https://a", "https://a.example/x y", "https://-a.example"] {
+        for bad in
+            ["a.example", "ftp://a.example", "https://", "https://a", "https://a.example/x y", "https://-a.example"]
+        {
             assert!(web_address(bad).is_err(), "{bad}");
         }
         for bad in ["0441632960123", "+44 1632 960123", "+0441632960123", "+12345", "+1234567890123456"] {

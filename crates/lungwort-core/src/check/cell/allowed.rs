@@ -3,9 +3,9 @@
 use super::{CellCheck, Found, Surroundings};
 use crate::cell::{Value, shown};
 use crate::finding::{Repair, codes::cell as cell_codes, codes::value as codes, ranges::thousands};
+use crate::rulebook::Column;
 use crate::rulebook::list::NearMiss;
 use crate::rulebook::model::Allowed;
-use crate::rulebook::Column;
 
 struct OnList<'r> {
     allowed: &'r Allowed,
@@ -29,7 +29,8 @@ impl CellCheck for OnList<'_> {
         }
         match self.allowed.list.near_miss(text) {
             Some(NearMiss::Spelling(code)) => {
-                Found::new(&codes::NEAR_VALUE, format!("the list has it as {}.", shown::quoted(code))).with(Repair::safe(code))
+                Found::new(&codes::NEAR_VALUE, format!("the list has it as {}.", shown::quoted(code)))
+                    .with(Repair::safe(code))
             }
             Some(NearMiss::Meaning(code)) => {
                 let message = format!("that is the meaning; the code {code} is asked.");
@@ -39,7 +40,9 @@ impl CellCheck for OnList<'_> {
                 let message = format!("{}. Did you mean {code}?", self.not_one_of());
                 Found::new(&codes::OFF_LIST, message).with(Repair::likely(code))
             }
-            None => self.several(text).unwrap_or_else(|| Found::new(&codes::OFF_LIST, format!("{}.", self.not_one_of()))),
+            None => {
+                self.several(text).unwrap_or_else(|| Found::new(&codes::OFF_LIST, format!("{}.", self.not_one_of())))
+            }
         }
     }
 
@@ -59,14 +62,21 @@ impl OnList<'_> {
                 [] => "nothing is taken".to_owned(),
             };
         }
-        let name = if self.allowed.name.is_empty() { "values of the list" } else { self.allowed.name.trim_start_matches("the ") };
+        let name = if self.allowed.name.is_empty() {
+            "values of the list"
+        } else {
+            self.allowed.name.trim_start_matches("the ")
+        };
         format!("not one of the {} {name}", thousands(entries.len() as u64))
     }
 
     /// Several allowed values, one after the other.
     fn several(&self, text: &str) -> Option<Found> {
-        let parts: Vec<&str> = text.split([';', ',', '/', '|', '\n', '+', '&']).map(str::trim).filter(|part| !part.is_empty()).collect();
+        let parts: Vec<&str> =
+            text.split([';', ',', '/', '|', '\n', '+', '&']).map(str::trim).filter(|part| !part.is_empty()).collect();
         let known = parts.len() > 1 && parts.iter().all(|part| self.allowed.list.contains(part));
-        known.then(|| Found::new(&cell_codes::SEVERAL_VALUES, format!("these are {} values, and one is due.", parts.len())))
+        known.then(|| {
+            Found::new(&cell_codes::SEVERAL_VALUES, format!("these are {} values, and one is due.", parts.len()))
+        })
     }
 }

@@ -11,7 +11,9 @@ struct Encodable(&'static Encoding);
 
 pub fn make<'r>(_: &'r Column, surroundings: Surroundings<'_>) -> Option<Box<dyn CellCheck + 'r>> {
     // Every Unicode encoding holds every character.
-    let encoding = surroundings.encoding.filter(|encoding| encoding.output_encoding() == *encoding && *encoding != encoding_rs::UTF_8)?;
+    let encoding = surroundings
+        .encoding
+        .filter(|encoding| encoding.output_encoding() == *encoding && *encoding != encoding_rs::UTF_8)?;
     Some(Box::new(Encodable(encoding)))
 }
 

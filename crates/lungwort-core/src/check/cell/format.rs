@@ -23,11 +23,15 @@ impl CellCheck for Structured {
         if number::looks_scientific(text) {
             return Found::new(
                 &codes::SCIENTIFIC_NOTATION,
-                format!("{} is due, and a spreadsheet has turned it into a number; take it from its source again.", self.format.words),
+                format!(
+                    "{} is due, and a spreadsheet has turned it into a number; take it from its source again.",
+                    self.format.words
+                ),
             );
         }
         if let Some(padded) = self.padded(text) {
-            return Found::new(&codes::LOST_ZEROS, format!("with the zeros that were lost it is {padded}.")).with(Repair::likely(padded));
+            return Found::new(&codes::LOST_ZEROS, format!("with the zeros that were lost it is {padded}."))
+                .with(Repair::likely(padded));
         }
         match (self.format.judge)(text) {
             Err(Fault::CheckDigit) => Found::new(
@@ -55,7 +59,10 @@ impl Structured {
 
     /// What is right once spaces, hyphens, brackets or small letters are put in order.
     fn simpler(&self, text: &str) -> Option<Repair> {
-        let bare: String = characters::with_plain_signs(text).chars().filter(|each| !matches!(each, ' ' | '-' | '(' | ')' | '.' | '/')).collect();
+        let bare: String = characters::with_plain_signs(text)
+            .chars()
+            .filter(|each| !matches!(each, ' ' | '-' | '(' | ')' | '.' | '/'))
+            .collect();
         let tries = [
             text.to_uppercase(),
             bare.clone(),

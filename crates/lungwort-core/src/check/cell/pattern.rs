@@ -19,7 +19,10 @@ struct Built<'r> {
 
 pub fn make<'r>(column: &'r Column, _: Surroundings<'_>) -> Option<Box<dyn CellCheck + 'r>> {
     let pattern = column.pattern.as_ref()?;
-    let config = dense::Config::new().dfa_size_limit(Some(64 << 10)).determinize_size_limit(Some(256 << 10)).start_kind(regex_automata::dfa::StartKind::Anchored);
+    let config = dense::Config::new()
+        .dfa_size_limit(Some(64 << 10))
+        .determinize_size_limit(Some(256 << 10))
+        .start_kind(regex_automata::dfa::StartKind::Anchored);
     let automaton = dense::Builder::new().configure(config).build(pattern.regex.as_str()).ok();
     Some(Box::new(Built { pattern, automaton, case: column.case }))
 }
@@ -53,7 +56,10 @@ impl CellCheck for Built<'_> {
 
     fn explain(&self, text: &str, _: &Value<'_>) -> Found {
         if number::looks_scientific(text) {
-            let message = format!("a spreadsheet has turned a code into a number; {}. Take it from its source again.", self.asked());
+            let message = format!(
+                "a spreadsheet has turned a code into a number; {}. Take it from its source again.",
+                self.asked()
+            );
             return Found::new(&codes::SCIENTIFIC_NOTATION, message);
         }
         let plain = characters::with_plain_signs(text);

@@ -28,7 +28,8 @@ impl CellCheck for Places {
         let message = format!("it has {found} decimal places, and at most {} are taken.", self.most);
         let repair = match value {
             Value::Number(number) => {
-                let rounded = number.round_dp_with_strategy(self.most, rust_decimal::RoundingStrategy::MidpointAwayFromZero);
+                let rounded =
+                    number.round_dp_with_strategy(self.most, rust_decimal::RoundingStrategy::MidpointAwayFromZero);
                 let written = self.mark.write(rounded);
                 // Zeros at the end can go without changing the number; anything else is rounding.
                 if rounded == *number { Repair::safe(written) } else { Repair::likely(written) }

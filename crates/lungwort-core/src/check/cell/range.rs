@@ -74,7 +74,9 @@ impl CellCheck for Within {
 
     fn explain(&self, _: &str, value: &Value<'_>) -> Found {
         let broken = self.limits.iter().find(|(limit, bound)| !holds(limit.side, value, bound));
-        let Some((limit, bound)) = broken else { return Found::new(&codes::ABOVE_MAXIMUM, "out of range.") };
+        let Some((limit, bound)) = broken else {
+            return Found::new(&codes::ABOVE_MAXIMUM, "out of range.");
+        };
         let code = match limit.side {
             Side::AtLeast | Side::Above => &codes::BELOW_MINIMUM,
             Side::AtMost | Side::Below => &codes::ABOVE_MAXIMUM,
@@ -90,7 +92,19 @@ mod tests {
 
     #[test]
     fn the_quick_way_and_the_exact_way_agree() {
-        let numbers = ["-90", "-90.00001", "-0.5", "-0.4999999999", "0", "0.49", "0.5", "0.51", "90", "90.0000001", "1000000000000"];
+        let numbers = [
+            "-90",
+            "-90.00001",
+            "-0.5",
+            "-0.4999999999",
+            "0",
+            "0.49",
+            "0.5",
+            "0.51",
+            "90",
+            "90.0000001",
+            "1000000000000",
+        ];
         let decimal = |text: &str| Value::Number(text.parse::<Decimal>().unwrap());
         for side in [Side::AtLeast, Side::AtMost, Side::Above, Side::Below] {
             for bound in ["-90", "0.5", "0", "-0.5", "90.00001"] {
@@ -100,7 +114,11 @@ mod tests {
                 let check = Within { limits, kind: Kind::Number, mark: DecimalMark::Point, by_places };
                 for number in numbers {
                     let value = decimal(number);
-                    assert_eq!(check.passes(number, &value), holds(side, &value, &decimal(bound)), "{number} {side:?} {bound}");
+                    assert_eq!(
+                        check.passes(number, &value),
+                        holds(side, &value, &decimal(bound)),
+                        "{number} {side:?} {bound}"
+                    );
                 }
             }
         }

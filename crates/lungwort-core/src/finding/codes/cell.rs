@@ -12,7 +12,7 @@ ONLY_SPACES "only-spaces" Error "Nothing but spaces"
     means "The cell looks blank and holds spaces. It was taken as blank."
     matters "Receiving sides may take it for a value, or refuse it."
     mend "Clear the cell."
-    "\"  \"" => ""
+    "\"  \"" => "(blank)"
 
 NO_BREAK_SPACE "no-break-space" Error "A space that is no ordinary space"
     means "The cell holds a no-break space or another special space, mostly pasted from a web page or a document."
