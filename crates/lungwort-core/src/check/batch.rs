@@ -6,7 +6,7 @@ use std::sync::Arc;
 use super::cell::Found;
 use super::column::Memory;
 use super::head::Head;
-use super::rows::{RowValues, SheetJudge, Values};
+use super::rows::{RowValues, SheetJudge, UniqueSet, Values};
 use super::{ragged, rules};
 use crate::cell::Value;
 use crate::condition::{Tally, Truth};
@@ -54,13 +54,22 @@ pub struct OnceOnly {
     pub hash: u128,
 }
 
+/// The values of one set in a batch.
+#[derive(Debug, Default)]
+pub struct OnceOnlyList {
+    /// The values in the order of rows.
+    pub values: Vec<OnceOnly>,
+    /// The first and the last, where each is greater than the one before.
+    pub ascending: Option<(String, String)>,
+}
+
 /// What came of a batch.
 #[derive(Debug, Default)]
 pub struct Judgement {
     /// Findings by row.
     pub findings: Vec<InBatch>,
     /// For each set of values that may stand only once, the values.
-    pub once_only: Vec<Vec<OnceOnly>>,
+    pub once_only: Vec<OnceOnlyList>,
     /// Runs of blank rows within the batch, first and last.
     pub blank_runs: Vec<(usize, usize)>,
     /// Rows that hold anything.
@@ -435,34 +444,52 @@ impl BatchJudge<'_, '_> {
 
     fn once_only(&self, batch: &Batch, rows: &[usize], values: &Values<'_>, out: &mut Judgement) {
         for set in &self.sheet.uniques {
-            let mut list = Vec::new();
             let named = set.when.iter().flat_map(|when| when.columns()).chain(&set.columns);
+            let mut list = OnceOnlyList::default();
             if self.has_all(&named.copied().collect::<Vec<_>>()) {
-                list.reserve(rows.len());
-                for (at, &row) in rows.iter().enumerate() {
-                    let counts = set.when.is_none_or(|when| when.judge(&RowValues { values, at }) == Truth::True);
-                    let text = |column: usize| match values.typed[column].get(at) {
-                        Some(Value::Text(text)) => Some(text.as_ref()),
-                        Some(Value::Blank) | None => None,
-                        Some(_) => self.head.field_of[column].map(|field| batch.text(batch.cell(row, field)).trim()),
-                    };
-                    if !counts {
-                        continue;
-                    }
-                    if set.across {
-                        list.extend(set.columns.iter().filter_map(|column| {
-                            Some(OnceOnly { row, column: *column, hash: text_hash(text(*column)?) })
-                        }));
-                    } else if let [column] = set.columns.as_slice() {
-                        list.extend(text(*column).map(|text| OnceOnly { row, column: *column, hash: text_hash(text) }));
-                    } else if set.columns.iter().all(|column| text(*column).is_some()) {
-                        let hash = joined_hash(set.columns.iter().filter_map(|column| text(*column)));
-                        list.push(OnceOnly { row, column: set.columns[0], hash });
-                    }
-                }
+                list.values.reserve(rows.len());
+                self.once_only_set(batch, rows, values, set, &mut list);
             }
             out.once_only.push(list);
         }
+    }
+
+    fn once_only_set(
+        &self,
+        batch: &Batch,
+        rows: &[usize],
+        values: &Values<'_>,
+        set: &UniqueSet<'_>,
+        list: &mut OnceOnlyList,
+    ) {
+        let mut ascends = matches!((set.columns.as_slice(), set.across), ([_], false));
+        let mut ends: Option<(&str, &str)> = None;
+        for (at, &row) in rows.iter().enumerate() {
+            if !set.when.is_none_or(|when| when.judge(&RowValues { values, at }) == Truth::True) {
+                continue;
+            }
+            let text = |column: usize| match values.typed[column].get(at) {
+                Some(Value::Text(text)) => Some(text.as_ref()),
+                Some(Value::Blank) | None => None,
+                Some(_) => self.head.field_of[column].map(|field| batch.text(batch.cell(row, field)).trim()),
+            };
+            if set.across {
+                list.values.extend(
+                    set.columns
+                        .iter()
+                        .filter_map(|column| Some(OnceOnly { row, column: *column, hash: text_hash(text(*column)?) })),
+                );
+            } else if let [column] = set.columns.as_slice() {
+                let Some(text) = text(*column) else { continue };
+                list.values.push(OnceOnly { row, column: *column, hash: text_hash(text) });
+                ascends &= ends.is_none_or(|(_, last)| last < text);
+                ends = Some((ends.map_or(text, |(first, _)| first), text));
+            } else if set.columns.iter().all(|column| text(*column).is_some()) {
+                let hash = joined_hash(set.columns.iter().filter_map(|column| text(*column)));
+                list.values.push(OnceOnly { row, column: set.columns[0], hash });
+            }
+        }
+        list.ascending = ends.filter(|_| ascends).map(|(first, last)| (first.to_owned(), last.to_owned()));
     }
 
     fn tallies(&self, rows: usize, values: &Values<'_>) -> Vec<Tally> {

@@ -13,7 +13,7 @@ use std::sync::atomic::{AtomicBool, AtomicU64, Ordering};
 use crossbeam_channel::{Receiver, Sender, bounded};
 use jiff::civil::Date;
 
-use super::batch::{self, BatchJudge, InBatch, Judgement, OnceOnly};
+use super::batch::{self, BatchJudge, InBatch, Judgement, OnceOnly, OnceOnlyList};
 use super::cell::{Found, Surroundings};
 use super::column::Memory;
 use super::file;
@@ -417,11 +417,16 @@ impl Merger<'_, '_> {
     }
 
     /// Values that stood before, in this file or an earlier one.
-    fn repetitions(&mut self, batch: &Batch, once_only: Vec<Vec<OnceOnly>>) -> Vec<InBatch> {
+    fn repetitions(&mut self, batch: &Batch, once_only: Vec<OnceOnlyList>) -> Vec<InBatch> {
         let mut findings = Vec::new();
         let judging = BatchJudge { sheet: self.judge, head: self.head, delimiter: b',' };
         for (set, list) in once_only.into_iter().enumerate() {
-            for OnceOnly { row, column, hash } in list {
+            let goes_on = list.ascending.is_some_and(|(first, last)| self.seen[set].goes_on(&first, &last));
+            for OnceOnly { row, column, hash } in list.values {
+                if goes_on {
+                    self.seen[set].follow(hash, self.file, batch.row_number(row));
+                    continue;
+                }
                 let Some(first) = self.seen[set].note(hash, self.file, batch.row_number(row)) else {
                     continue;
                 };

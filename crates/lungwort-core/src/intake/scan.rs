@@ -33,6 +33,54 @@ enum Quoted {
     Unfinished,
 }
 
+/// What came of a quote.
+enum AtQuote {
+    /// It is an ordinary character.
+    Plain,
+    /// It opened a cell that ended before this place.
+    Behind(usize),
+    /// The cell it opens may end in text that is not there yet.
+    Unfinished,
+}
+
+/// The row that is being looked through.
+struct Row {
+    /// Where it begins in the text.
+    start: usize,
+    /// Its first cell among the batch's.
+    first_field: usize,
+    /// Where the cell that is being looked through begins.
+    field_start: usize,
+    /// The physical line, which quoted line breaks move on within the row.
+    line: u64,
+    /// The quoted cell that has ended and waits for its delimiter.
+    quoted: Option<Field>,
+    /// Whether an earlier step saw anything but printable ASCII in the cell.
+    special: bool,
+}
+
+impl Row {
+    fn begin(start: usize, first_field: usize, line: u64) -> Row {
+        Row { start, first_field, field_start: start, line, quoted: None, special: false }
+    }
+
+    #[inline]
+    fn end_cell(&mut self, batch: &mut Batch, end: usize, special: bool) {
+        let field = match self.quoted.take() {
+            Some(field) => field,
+            None => Field::new(self.field_start, end, self.special || special),
+        };
+        batch.fields.push(field);
+        self.special = false;
+        self.field_start = end + 1;
+    }
+
+    fn issue(&self, batch: &mut Batch, kind: IssueKind) {
+        let field = batch.fields.len() - self.first_field;
+        batch.issues.push(Issue { kind, row: batch.rows.len(), field, line: self.line });
+    }
+}
+
 /// The places of interest in one step, as bits.
 struct Masks {
     structural: u64,
@@ -55,12 +103,7 @@ impl Scanner {
     }
 
     fn rows(&mut self, text: &[u8], batch: &mut Batch, at_end: bool) -> usize {
-        let mut row_start = 0;
-        let mut first_field = batch.fields.len();
-        let mut field_start = 0;
-        let mut line = self.line;
-        let mut quoted: Option<Field> = None;
-        let mut special = false;
+        let mut row = Row::begin(0, batch.fields.len(), self.line);
         let mut at = 0;
         'steps: while at < text.len() {
             let masks = self.masks(text, at);
@@ -70,104 +113,102 @@ impl Scanner {
                 let bit = places.trailing_zeros();
                 places &= places - 1;
                 let place = at + bit as usize;
-                let byte = text[place];
-                if byte != self.dialect.delimiter && byte == self.dialect.quote {
-                    if place != field_start || quoted.is_some() {
-                        continue;
-                    }
-                    match self.quoted(text, place, batch, at_end) {
-                        Quoted::Closed { field, next, lines, tail } => {
-                            batch.quoted_cells += 1;
-                            if tail {
-                                self.issue(batch, IssueKind::TextAfterQuote, first_field, line);
-                            }
-                            line += lines;
-                            quoted = Some(field);
-                            at = next;
-                            special = false;
-                            continue 'steps;
-                        }
-                        Quoted::Literal => self.issue(batch, IssueKind::UnclosedQuote, first_field, line),
-                        Quoted::Unfinished => {
-                            self.forget(batch, first_field);
-                            return row_start;
-                        }
-                    }
-                    continue;
-                }
                 let below = (1_u64 << bit) - 1;
-                let field = match quoted.take() {
-                    Some(field) => field,
-                    None => Field::new(field_start, place, special || specials & below != 0),
-                };
-                batch.fields.push(field);
-                specials &= !below;
-                special = false;
-                field_start = place + 1;
+                let byte = text[place];
                 if byte == self.dialect.delimiter {
+                    row.end_cell(batch, place, specials & below != 0);
+                    specials &= !below;
                     continue;
                 }
-                if byte == b'\r' {
-                    match text.get(place + 1) {
-                        Some(b'\n') => {
-                            // The LF that follows ends no further row.
-                            self.newlines.crlf += 1;
-                            field_start = place + 2;
-                            self.end_row(batch, &mut first_field);
-                            line += 1;
-                            row_start = field_start;
-                            self.line = line;
-                            at = field_start;
+                if byte == self.dialect.quote {
+                    match self.at_quote(text, place, &mut row, batch, at_end) {
+                        AtQuote::Plain => continue,
+                        AtQuote::Behind(next) => {
+                            at = next;
                             continue 'steps;
                         }
-                        None if !at_end => {
-                            self.forget(batch, first_field);
-                            return row_start;
-                        }
-                        _ => self.newlines.cr += 1,
+                        AtQuote::Unfinished => return self.forget(batch, &row),
                     }
-                } else {
-                    self.newlines.lf += 1;
                 }
-                self.end_row(batch, &mut first_field);
-                line += 1;
-                row_start = field_start;
-                self.line = line;
+                row.end_cell(batch, place, specials & below != 0);
+                specials &= !below;
+                let next = match self.line_end(byte, text.get(place + 1).copied(), at_end) {
+                    Some(width) => place + width,
+                    None => return self.forget(batch, &row),
+                };
+                self.end_row(batch, &mut row, next);
+                if next > place + 1 {
+                    // The LF of a CR LF ends no further row.
+                    at = next;
+                    continue 'steps;
+                }
             }
-            special |= specials != 0;
+            row.special |= specials != 0;
             at += STEP;
         }
         if !at_end {
-            self.forget(batch, first_field);
-            return row_start;
+            return self.forget(batch, &row);
         }
-        if row_start < text.len() {
-            batch.fields.push(quoted.unwrap_or_else(|| Field::new(field_start, text.len(), special)));
-            self.end_row(batch, &mut first_field);
-            self.line = line + 1;
+        if row.start < text.len() {
+            row.end_cell(batch, text.len(), false);
+            self.end_row(batch, &mut row, text.len());
         }
         text.len()
     }
 
-    /// The row begins on `self.line`; a quoted line break moves only the line within the row on.
-    fn end_row(&self, batch: &mut Batch, first_field: &mut usize) {
-        let count = (batch.fields.len() - *first_field) as u32;
-        batch.rows.push(RowStart { field: *first_field as u32, count, line: self.line });
-        *first_field = batch.fields.len();
+    /// How many bytes a line end takes up; `None` where only the text that follows can tell.
+    fn line_end(&mut self, byte: u8, next: Option<u8>, at_end: bool) -> Option<usize> {
+        match (byte, next) {
+            (b'\r', Some(b'\n')) => {
+                self.newlines.crlf += 1;
+                return Some(2);
+            }
+            (b'\r', None) if !at_end => return None,
+            (b'\r', _) => self.newlines.cr += 1,
+            _ => self.newlines.lf += 1,
+        }
+        Some(1)
     }
 
-    /// Takes back what has been noted of a row that is not whole.
-    fn forget(&self, batch: &mut Batch, first_field: usize) {
-        let quoted = batch.fields[first_field..].iter().filter(|field| field.is_quoted()).count() as u64;
-        batch.quoted_cells = batch.quoted_cells.saturating_sub(quoted);
-        batch.fields.truncate(first_field);
-        let row = batch.rows.len();
-        batch.issues.retain(|issue| issue.row < row);
+    fn at_quote(&self, text: &[u8], place: usize, row: &mut Row, batch: &mut Batch, at_end: bool) -> AtQuote {
+        if place != row.field_start || row.quoted.is_some() {
+            return AtQuote::Plain;
+        }
+        match self.quoted(text, place, batch, at_end) {
+            Quoted::Closed { field, next, lines, tail } => {
+                batch.quoted_cells += 1;
+                if tail {
+                    row.issue(batch, IssueKind::TextAfterQuote);
+                }
+                row.line += lines;
+                row.quoted = Some(field);
+                row.special = false;
+                AtQuote::Behind(next)
+            }
+            Quoted::Literal => {
+                row.issue(batch, IssueKind::UnclosedQuote);
+                AtQuote::Plain
+            }
+            Quoted::Unfinished => AtQuote::Unfinished,
+        }
     }
 
-    fn issue(&self, batch: &mut Batch, kind: IssueKind, first_field: usize, line: u64) {
-        let issue = Issue { kind, row: batch.rows.len(), field: batch.fields.len() - first_field, line };
-        batch.issues.push(issue);
+    fn end_row(&mut self, batch: &mut Batch, row: &mut Row, next: usize) {
+        let count = (batch.fields.len() - row.first_field) as u32;
+        batch.rows.push(RowStart { field: row.first_field as u32, count, line: self.line });
+        self.line = row.line + 1;
+        *row = Row::begin(next, batch.fields.len(), self.line);
+    }
+
+    /// Takes back what has been noted of a row that is not whole, and returns where it begins.
+    fn forget(&self, batch: &mut Batch, row: &Row) -> usize {
+        let quoted = batch.fields[row.first_field..].iter().filter(|field| field.is_quoted()).count() as u64;
+        let pending = u64::from(row.quoted.is_some());
+        batch.quoted_cells -= quoted + pending;
+        batch.fields.truncate(row.first_field);
+        let rows = batch.rows.len();
+        batch.issues.retain(|issue| issue.row < rows);
+        row.start
     }
 
     #[inline]

@@ -158,9 +158,9 @@ fn good_row(row: u64, wrong: bool, numbers: &mut Numbers, line: &mut String) {
         "",
         "\"north bank, höher gelegen\"",
     ]);
-    write!(
+    writeln!(
         line,
-        "TSV-{row:08},{},{},{provenance},{country},East Anglia,Fenland,{},{}.{:04},-{}.{:04},2025-{month:02}-{day:02},{day:02}/{:02}/2025,{},{}.{:03},{}.5,seeds{}@thistledown.example,+4416329{:05},{}{:02}-{:02},{},{collector},{remark}\n",
+        "TSV-{row:08},{},{},{provenance},{country},East Anglia,Fenland,{},{}.{:04},-{}.{:04},2025-{month:02}-{day:02},{day:02}/{:02}/2025,{},{}.{:03},{}.5,seeds{}@thistledown.example,+4416329{:05},{}{:02}-{:02},{},{collector},{remark}",
         numbers.pick(&GENERA), numbers.pick(&SPECIES), numbers.pick(&["North bank", "Old meadow", ""]),
         50 + numbers.below(8), numbers.below(10_000), numbers.below(4), numbers.below(10_000), month + 2,
         20 + numbers.below(9000), 1 + numbers.below(40), numbers.below(1000), 50 + numbers.below(50),

@@ -79,7 +79,7 @@ fn best_in(folder: &Path, tops: &[Vec<String>], name: &str, passed_over: &mut Ve
             )),
         }
     }
-    fits.sort_by(|a, b| b.0.cmp(&a.0));
+    fits.sort_by_key(|(fit, ..)| std::cmp::Reverse(*fit));
     let good: Vec<&(choose::Fit, PathBuf, Rulebook)> =
         fits.iter().filter(|(fit, ..)| fit.share >= choose::LEAST_SHARE).collect();
     if let [first, second, ..] = good.as_slice()
