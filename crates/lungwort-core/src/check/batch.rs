@@ -238,7 +238,7 @@ impl BatchJudge<'_, '_> {
                 let message = format!("is {} and column {letter} has no heading.", crate::cell::shown::quoted(text));
                 let verdict = Verdict {
                     topic: Topic::Stray(*field),
-                    subject: Arc::from(format!("column {letter}")),
+                    subject: Arc::from(format!("Column {letter}")),
                     message: format!("A cell {message}"),
                     ..bare(&template_codes::NO_HEADING)
                 };

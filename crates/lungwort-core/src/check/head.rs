@@ -40,6 +40,7 @@ pub fn read(sheet: &Sheet, batch: &Batch) -> Option<Head> {
     reading.rest();
     reading.order();
     reading.guide_rows();
+    head.findings.sort_by_key(|(_, place, _)| (place.row, place.field));
     Some(head)
 }
 

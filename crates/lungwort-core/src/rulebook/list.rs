@@ -27,6 +27,8 @@ pub struct List {
     entries: Vec<Entry>,
     index: HashMap<Box<str>, u32, FixedState>,
     short: ShortSet,
+    /// Folded texts that people use for a value, each with the value.
+    usual: StdMap<String, Box<str>>,
     near: OnceLock<Near>,
 }
 
@@ -104,6 +106,8 @@ pub enum NearMiss<'l> {
     Spelling(&'l str),
     /// The meaning of this code.
     Meaning(&'l str),
+    /// What people usually write for this code.
+    Usual(&'l str),
     /// A small slip away.
     Slip(&'l str),
     /// A small slip away from the meaning of this code.
@@ -122,6 +126,12 @@ impl List {
         }
         list.short = ShortSet::new(list.entries.iter().map(|entry| &*entry.code));
         list
+    }
+
+    /// The same list, with texts that people use for a value though the list does not have them.
+    pub fn known_as<'t>(mut self, usual: impl Iterator<Item = (&'t str, &'t str)>) -> List {
+        self.usual = usual.map(|(text, code)| (fold::fold(text), code.into())).collect();
+        self
     }
 
     /// The values in the list's order.
@@ -153,6 +163,9 @@ impl List {
         }
         if let Some(Some(at)) = near.meanings.get(&folded).filter(|_| !folded.is_empty()) {
             return Some(NearMiss::Meaning(code(*at)));
+        }
+        if let Some(code) = self.usual.get(&folded) {
+            return Some(NearMiss::Usual(code));
         }
         if let Some(at) = near.folded.nearest(value) {
             return Some(NearMiss::Slip(code(at as u32)));

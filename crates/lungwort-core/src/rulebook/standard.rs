@@ -14,20 +14,78 @@ pub struct Standard {
     /// The standard.
     pub standard: &'static str,
     entries: fn() -> Vec<Entry>,
+    /// Usual names and abbreviations that the standard does not have, each with the ISO 3166-1 alpha-2 code meant.
+    usual: &'static [(&'static str, &'static str)],
 }
+
+/// What people write for countries. The standard's own names are long: "United Kingdom of Great Britain and
+/// Northern Ireland".
+const COUNTRIES: &[(&str, &str)] = &[
+    ("UK", "GB"),
+    ("United Kingdom", "GB"),
+    ("Great Britain", "GB"),
+    ("Britain", "GB"),
+    ("England", "GB"),
+    ("Scotland", "GB"),
+    ("Wales", "GB"),
+    ("Northern Ireland", "GB"),
+    ("EL", "GR"),
+    ("USA", "US"),
+    ("United States", "US"),
+    ("America", "US"),
+    ("Holland", "NL"),
+    ("The Netherlands", "NL"),
+    ("Netherlands", "NL"),
+    ("Russia", "RU"),
+    ("Czech Republic", "CZ"),
+    ("Turkey", "TR"),
+    ("South Korea", "KR"),
+    ("North Korea", "KP"),
+    ("Vietnam", "VN"),
+    ("Laos", "LA"),
+    ("Iran", "IR"),
+    ("Syria", "SY"),
+    ("Tanzania", "TZ"),
+    ("Bolivia", "BO"),
+    ("Venezuela", "VE"),
+    ("Moldova", "MD"),
+    ("Taiwan", "TW"),
+    ("Ivory Coast", "CI"),
+    ("Cape Verde", "CV"),
+    ("Swaziland", "SZ"),
+    ("Macedonia", "MK"),
+    ("Burma", "MM"),
+    ("UAE", "AE"),
+    ("Philippines", "PH"),
+];
 
 /// Every standard list.
 pub static ALL: &[Standard] = &[
-    Standard { name: "iso-3166-1-alpha-2", standard: "ISO 3166-1: countries, two letters", entries: alpha_2 },
-    Standard { name: "iso-3166-1-alpha-3", standard: "ISO 3166-1: countries, three letters", entries: alpha_3 },
-    Standard { name: "iso-4217", standard: "ISO 4217: currencies", entries: currencies },
-    Standard { name: "iso-639-1", standard: "ISO 639-1: languages, two letters", entries: languages },
+    Standard {
+        name: "iso-3166-1-alpha-2",
+        standard: "ISO 3166-1: countries, two letters",
+        entries: alpha_2,
+        usual: COUNTRIES,
+    },
+    Standard {
+        name: "iso-3166-1-alpha-3",
+        standard: "ISO 3166-1: countries, three letters",
+        entries: alpha_3,
+        usual: COUNTRIES,
+    },
+    Standard { name: "iso-4217", standard: "ISO 4217: currencies", entries: currencies, usual: &[] },
+    Standard { name: "iso-639-1", standard: "ISO 639-1: languages, two letters", entries: languages, usual: &[] },
 ];
 
 /// The list of that name.
 pub fn named(name: &str) -> Option<Arc<List>> {
     let standard = ALL.iter().find(|standard| standard.name == name)?;
-    Some(Arc::new(List::new((standard.entries)())))
+    let own_code = |two: &'static str| match (name, rust_iso3166::from_alpha2(two)) {
+        ("iso-3166-1-alpha-3", Some(country)) => country.alpha3,
+        _ => two,
+    };
+    let usual = standard.usual.iter().map(|(text, two)| (*text, own_code(two)));
+    Some(Arc::new(List::new((standard.entries)()).known_as(usual)))
 }
 
 fn entry(code: &str, meaning: &str) -> Entry {
@@ -63,6 +121,11 @@ mod tests {
         assert_eq!(counts[0], ("iso-3166-1-alpha-2", 249));
         assert_eq!(counts[1], ("iso-3166-1-alpha-3", 249));
         assert!(counts[2].1 > 160 && counts[3].1 >= 183, "{counts:?}");
+        for (name, uk) in [("iso-3166-1-alpha-2", "GB"), ("iso-3166-1-alpha-3", "GBR")] {
+            let list = named(name).unwrap();
+            assert_eq!(list.near_miss("u.k."), Some(crate::rulebook::list::NearMiss::Usual(uk)));
+            assert!(COUNTRIES.iter().all(|(text, _)| list.near_miss(text).is_some()));
+        }
         assert!(named("iso-4217").is_some_and(|list| list.contains("GBP") && list.contains("EUR")));
     }
 }

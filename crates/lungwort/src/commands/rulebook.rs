@@ -5,7 +5,7 @@ use std::path::PathBuf;
 
 use anyhow::{Result, anyhow};
 use clap::Args;
-use comfy_table::{ColumnConstraint, ContentArrangement, Table, Width, presets};
+use comfy_table::{ColumnConstraint, ContentArrangement, LineStyle, Table, Width, presets};
 use jiff::civil::Date;
 use lungwort_core::cell::shown;
 use lungwort_core::lint;
@@ -56,9 +56,12 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
         } else {
             String::new()
         };
-        writeln!(out, "{}: {} can be used{said}\n", paint(style::GOOD, "READY"), path.display())?;
+        writeln!(out, "{}: {} can be used{said}", paint(style::GOOD, "READY"), path.display())?;
     }
-    for line in loaded.mistakes.render().lines() {
+    if errors == 0 && advice > 0 {
+        writeln!(out)?;
+    }
+    for line in loaded.mistakes.render().trim_end().lines() {
         let styled = match line.split_once(": ") {
             Some(("error", rest)) => {
                 format!("{}: {}", paint(style::ERROR, "error"), paint(style::STRONG, rest))
@@ -78,9 +81,10 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
 fn write_guide(rulebook: &Rulebook, today: Date, out: &mut dyn Write) -> Result<()> {
     let sheet = &rulebook.sheet;
     let edition = rulebook.edition.as_ref().map(|edition| format!(", edition {edition}")).unwrap_or_default();
-    writeln!(out, "{}\n", paint(style::STRONG, format!("{}{edition}", rulebook.title)))?;
+    writeln!(out, "\n{}\n", paint(style::STRONG, format!("{}{edition}", rulebook.title)))?;
     let mut table = Table::new();
-    table.load_style(presets::UTF8_HORIZONTAL_ONLY).set_content_arrangement(ContentArrangement::Dynamic);
+    let lines = presets::UTF8_HORIZONTAL_ONLY.header_separator(LineStyle::none().fill('─').junction('─'));
+    table.load_style(lines.row_separator(LineStyle::none())).set_content_arrangement(ContentArrangement::Dynamic);
     table.set_width(u16::try_from(style::width()).unwrap_or(100));
     table.set_header(["Heading", "Required", "Takes", "Example"]);
     for line in guide::columns(sheet) {

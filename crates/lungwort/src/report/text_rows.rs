@@ -78,12 +78,15 @@ impl Form for TextRows {
         let text = format!("{}{}", shown::visible(&verdict.message), repair.unwrap_or_default());
         let mark =
             paint(style::of(verdict.severity), format!("{:<8}", format!("{:?}", verdict.severity).to_lowercase()));
-        for (at, line) in style::wrap(&text, style::width() - 16).iter().enumerate() {
-            if at == 0 {
-                writeln!(self.rows, "  {column:>3} {mark} {line}")?;
+        let lines = style::wrap(&text, style::width() - 16 - verdict.code.name.len() - 2);
+        for (at, line) in lines.iter().enumerate() {
+            let head = if at == 0 { format!("  {column:>3} {mark} ") } else { " ".repeat(15) };
+            let code = if at + 1 == lines.len() {
+                paint(style::FAINT, format!("  {}", verdict.code.name))
             } else {
-                writeln!(self.rows, "{:15}{line}", "")?;
-            }
+                String::new()
+            };
+            writeln!(self.rows, "{head}{line}{code}")?;
         }
         Ok(())
     }

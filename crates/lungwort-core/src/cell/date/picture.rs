@@ -45,7 +45,61 @@ pub struct Picture {
     pub(super) parts: Vec<Part>,
     /// Whether it has a date, and whether a time.
     shape: (bool, bool),
+    /// Where the parts stand, for a date whose every part has one width.
+    fixed: Option<Fixed>,
     written: String,
+}
+
+/// A date of fixed width: where year, month and day begin, and the signs between.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+struct Fixed {
+    length: usize,
+    year: usize,
+    month: usize,
+    day: usize,
+    signs: [(usize, u8); 2],
+}
+
+impl Fixed {
+    fn of(parts: &[Part]) -> Option<Fixed> {
+        let (mut fixed, mut signs, mut at) = (Fixed { length: 0, year: 0, month: 0, day: 0, signs: [(0, 0); 2] }, 0, 0);
+        for part in parts {
+            match part {
+                Part::Year4 => fixed.year = at,
+                Part::Month(true) => fixed.month = at,
+                Part::Day(true) => fixed.day = at,
+                Part::Sign(sign) => {
+                    *fixed.signs.get_mut(signs)? = (at, *sign);
+                    signs += 1;
+                }
+                _ => return None,
+            }
+            at += match part {
+                Part::Year4 => 4,
+                Part::Sign(_) => 1,
+                _ => 2,
+            };
+        }
+        fixed.length = at;
+        (signs == 2).then_some(fixed)
+    }
+
+    #[inline]
+    fn read(&self, text: &[u8]) -> Result<Date, Misfit> {
+        if text.len() != self.length || self.signs.iter().any(|(at, sign)| text[*at] != *sign) {
+            return Err(Misfit::Form);
+        }
+        let two = |at: usize| {
+            let (tens, ones) = (text[at].wrapping_sub(b'0'), text[at + 1].wrapping_sub(b'0'));
+            (u16::from(tens) * 10 + u16::from(ones), tens < 10 && ones < 10)
+        };
+        let ((century, a), (years, b)) = (two(self.year), two(self.year + 2));
+        let ((month, c), (day, d)) = (two(self.month), two(self.day));
+        if !(a && b && c && d) {
+            return Err(Misfit::Form);
+        }
+        Date::new((century * 100 + years) as i16, month as i8, day as i8).map_err(|_| Misfit::NoSuch)
+    }
 }
 
 /// Why text does not fit a picture.
@@ -97,7 +151,7 @@ impl Picture {
             at += run;
         }
         let shape = (parts.iter().any(|part| matches!(part, Part::Day(_))), parts.contains(&Part::Hour));
-        let picture = Picture { parts, shape, written: written.to_owned() };
+        let picture = Picture { fixed: Fixed::of(&parts), parts, shape, written: written.to_owned() };
         picture.check_whole()?;
         Ok(picture)
     }
@@ -133,6 +187,9 @@ impl Picture {
     /// Reads text that is written exactly so.
     #[inline(always)]
     pub fn read(&self, text: &str) -> Result<Value<'static>, Misfit> {
+        if let Some(fixed) = &self.fixed {
+            return fixed.read(text.as_bytes()).map(Value::Date);
+        }
         let [year, month, day, hour, minute, second] = self.fields(text.as_bytes()).ok_or(Misfit::Form)?;
         let date = || {
             // All six are of at most four digits, so they fit.
@@ -244,6 +301,11 @@ mod tests {
             Ok(Value::DateTime(date(2026, 3, 5).at(23, 59, 0, 0)))
         );
         assert_eq!(read("hh:mm", "24:00"), Err(Misfit::NoSuch));
+        assert_eq!(read("yyyy-mm-dd", "2026-03-05"), Ok(Value::Date(date(2026, 3, 5))));
+        assert_eq!(read("yyyy-mm-dd", "2026-13-05"), Err(Misfit::NoSuch));
+        for other in ["2026/03/05", "2026-3-05", "2026-03-0é", "2026-03-055", "x026-03-05", ""] {
+            assert_eq!(read("yyyy-mm-dd", other), Err(Misfit::Form), "{other}");
+        }
     }
 
     #[test]

@@ -36,7 +36,7 @@ impl CellCheck for OnList<'_> {
                 let message = format!("that is the meaning; the code {code} is asked.");
                 Found::new(&codes::MEANING_FOR_CODE, message).with(Repair::safe(code))
             }
-            Some(NearMiss::Slip(code) | NearMiss::MeaningSlip(code)) => {
+            Some(NearMiss::Usual(code) | NearMiss::Slip(code) | NearMiss::MeaningSlip(code)) => {
                 let message = format!("{}. Did you mean {code}?", self.not_one_of());
                 Found::new(&codes::OFF_LIST, message).with(Repair::likely(code))
             }

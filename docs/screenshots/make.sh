@@ -1,0 +1,44 @@
+#!/usr/bin/env bash
+# Makes the pictures of this folder from the demo data: each command in an xterm under Xvfb.
+# Needs xterm, xvfb, x11-apps, x11-xserver-utils, imagemagick and fonts-dejavu (Debian's names).
+set -euo pipefail
+here=$(cd "$(dirname "$0")" && pwd)
+cargo build --release --quiet --manifest-path "$here/../../Cargo.toml"
+PATH="$(cd "$here/../.." && pwd)/target/release:$PATH"
+export PATH
+work=$(mktemp -d)
+trap 'kill "${server:-}" 2>/dev/null || true; rm -rf "$work"' EXIT
+cd "$work"
+lungwort demo seeds >/dev/null
+Xvfb :77 -screen 0 1280x800x24 >/dev/null 2>&1 &
+server=$!
+sleep 1
+export DISPLAY=:77
+xsetroot -solid '#fbfaf7'
+
+# shot NAME 'COMMANDS': what the commands print, the top of it, in a window.
+shot() {
+    cat > run.sh <<RUN
+cd seeds
+printf '\033[1m$ %s\033[0m\n' '$2'
+CLICOLOR_FORCE=1 $2 > out.txt 2>&1
+head -n 44 out.txt
+touch ../done
+sleep 20
+RUN
+    rm -f done
+    xterm -b 8 -bw 0 -geometry 157x46+0+0 -fa 'DejaVu Sans Mono' -fs 10 -xrm 'xterm*boldColors: false' -bg '#fbfaf7' -fg '#22281f' -xrm 'xterm*color2: #2e7d32' \
+        -xrm 'xterm*color3: #9a6700' -xrm 'xterm*color1: #b3261e' -e bash run.sh &
+    local window=$!
+    for _ in $(seq 50); do [ -e done ] && break; sleep 0.1; done
+    sleep 1
+    xwd -root -silent | convert xwd:- -depth 8 -colors 64 "$here/$1.png"
+    kill "$window" 2>/dev/null || true
+    wait "$window" 2>/dev/null || true
+}
+
+shot check 'lungwort check accessions.csv --today 2026-11-23'
+shot check-by-row 'lungwort check accessions.csv --by row --limit 24 --today 2026-11-23'
+shot rulebook 'lungwort rulebook accessions.rulebook.toml --today 2026-11-23'
+shot explain 'lungwort explain lost-zeros'
+shot demo 'lungwort demo again'
