@@ -34,36 +34,55 @@ impl DecimalMark {
 /// Up to 28 significant digits; `None` for anything else.
 #[inline(always)]
 pub fn read(text: &str, mark: DecimalMark) -> Option<Decimal> {
+    match read_small(text, mark)? {
+        Small::Number { mantissa, places } => Some(Decimal::new(mantissa, places)),
+        Small::TooLong => read_long(text, mark),
+    }
+}
+
+/// A number in two registers, for checks that need no more.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Small {
+    /// `mantissa` with that many decimal places.
+    Number {
+        /// All digits, with the sign.
+        mantissa: i64,
+        /// How many of them stand behind the mark.
+        places: u32,
+    },
+    /// Perhaps a number, of more than 18 characters.
+    TooLong,
+}
+
+/// Reads what [`read`] reads, without making a decimal of it; `None` where it is no number.
+#[inline(always)]
+pub fn read_small(text: &str, mark: DecimalMark) -> Option<Small> {
     let bytes = text.as_bytes();
     let (negative, digits) = match bytes.split_first() {
         Some((b'-', rest)) => (true, rest),
         _ => (false, bytes),
     };
     if digits.len() > 18 {
-        return read_long(text, mark);
+        return Some(Small::TooLong);
     }
     let mut mantissa: i64 = 0;
-    let mut scale: Option<u32> = None;
-    let mut any_whole = false;
-    for &byte in digits {
+    let mut mark_at = digits.len();
+    for (at, &byte) in digits.iter().enumerate() {
         if byte.is_ascii_digit() {
             // Eighteen digits fit.
             mantissa = mantissa * 10 + i64::from(byte - b'0');
-            match &mut scale {
-                Some(places) => *places += 1,
-                None => any_whole = true,
-            }
-        } else if byte == mark.byte() && scale.is_none() && any_whole {
-            scale = Some(0);
+        } else if byte == mark.byte() && mark_at == digits.len() {
+            mark_at = at;
         } else {
             return None;
         }
     }
-    if !any_whole || scale == Some(0) {
+    let places = (digits.len() - mark_at).saturating_sub(1) as u32;
+    // There must be digits before the mark, and behind it if there is one.
+    if mark_at == 0 || mark_at + 1 == digits.len() && digits[mark_at] == mark.byte() {
         return None;
     }
-    let mantissa = if negative { -mantissa } else { mantissa };
-    Some(Decimal::new(mantissa, scale.unwrap_or(0)))
+    Some(Small::Number { mantissa: if negative { -mantissa } else { mantissa }, places })
 }
 
 #[cold]

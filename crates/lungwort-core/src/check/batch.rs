@@ -204,9 +204,9 @@ impl BatchJudge<'_, '_> {
                 }
             } else {
                 let right = if wants_value {
-                    judge.quick(text, cell.is_special(), |value| typed.push(value))
+                    judge.quick::<true>(text, cell.is_special(), |value| typed.push(value))
                 } else {
-                    judge.quick(text, cell.is_special(), |_| ())
+                    judge.quick::<false>(text, cell.is_special(), |_| ())
                 };
                 if !right {
                     let judged = judge.thorough(text, memory);

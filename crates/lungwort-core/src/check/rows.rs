@@ -110,7 +110,7 @@ impl<'r> SheetJudge<'r> {
         let wrong = if text.trim().is_empty() {
             judge.column().required
         } else {
-            !judge.quick(text, !text.is_ascii(), |_| ()) && !judge.judge(text).verdicts.is_empty()
+            !judge.quick::<false>(text, !text.is_ascii(), |_| ()) && !judge.judge(text).verdicts.is_empty()
         };
         usize::from(wrong)
     }

@@ -220,7 +220,7 @@ fn run(
     };
     let stop = &AtomicBool::new(false);
     std::thread::scope(|scope| {
-        let in_flight = options.threads * 2 + 2;
+        let in_flight = options.threads + 2;
         let (to_judges, from_reader) = bounded::<Batch>(in_flight);
         let (to_merger, from_judges) = bounded::<(Batch, Judgement)>(in_flight);
         let (to_reader, spares) = bounded::<Batch>(in_flight);

@@ -104,8 +104,9 @@ fn all<'v>(parts: &'v [Expression], row: &'v impl Row, decisive: bool) -> Value<
 
 fn compare<'v>(how: Comparison, left: &'v Expression, right: &'v Expression, row: &'v impl Row) -> Value<'v> {
     let order = match (left, right) {
-        // Two columns, the commonest case, are compared where they are.
+        // A column with another or with a constant, the commonest cases, are compared where they are.
         (Expression::Column(a), Expression::Column(b)) => row.value(*a).compare(row.value(*b)),
+        (Expression::Column(a), Expression::Constant(b)) => row.value(*a).compare(b),
         _ => left.evaluate(row).compare(&right.evaluate(row)),
     };
     order.map_or(Value::Blank, |order| Value::YesNo(holds(how, order)))

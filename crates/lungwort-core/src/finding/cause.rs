@@ -1,7 +1,9 @@
 //! Findings that share one reason, counted together in bounded memory.
 
-use std::collections::HashMap;
 use std::sync::Arc;
+
+use foldhash::fast::FixedState;
+use hashbrown::HashMap;
 
 use super::{Finding, Repair, RowRanges, Severity, Verdict};
 
@@ -48,7 +50,7 @@ pub struct Cause {
     pub safe: u64,
     /// Findings with a likely repair.
     pub likely: u64,
-    index: HashMap<Box<str>, usize>,
+    index: HashMap<Box<str>, usize, FixedState>,
 }
 
 /// How many findings there are of each severity, and in how many rows.
@@ -85,7 +87,7 @@ type CauseKey = (usize, &'static str, super::Topic);
 #[derive(Debug, Default)]
 pub struct Causes {
     causes: Vec<Cause>,
-    index: HashMap<CauseKey, usize>,
+    index: HashMap<CauseKey, usize, FixedState>,
     counts: Counts,
     last_row: Option<(usize, u64)>,
     beyond: u64,
@@ -159,7 +161,7 @@ impl Cause {
             keys: Vec::new(),
             safe: 0,
             likely: 0,
-            index: HashMap::new(),
+            index: HashMap::default(),
         }
     }
 

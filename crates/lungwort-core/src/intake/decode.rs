@@ -7,7 +7,7 @@ use chardetng::{EncodingDetector, Iso2022JpDetection, Utf8Detection};
 use encoding_rs::{DecoderResult, Encoding, UTF_8, UTF_16BE, UTF_16LE};
 
 /// Bytes read at a time; they stay in the processor's cache until they are text.
-const STAGE: usize = 256 * 1024;
+const STAGE: usize = 128 * 1024;
 /// Places of invalid bytes that are kept; the rest are counted by the replacement characters they leave.
 const INVALID_KEPT: usize = 100_000;
 

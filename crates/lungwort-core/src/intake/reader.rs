@@ -7,8 +7,8 @@ use super::decode::{Decoder, Invalid};
 use super::dialect::{Dialect, NewlineCounts, Sniffed, sniff};
 use super::scan::Scanner;
 
-/// Text gathered before rows are looked for: a few thousand rows, and small enough to stay in the cache.
-const BATCH: usize = 256 * 1024;
+/// Text gathered before rows are looked for: several hundred rows, and small enough to stay in the cache.
+const BATCH: usize = 128 * 1024;
 /// The largest row.
 pub const LARGEST_ROW: usize = 32 << 20;
 /// Text looked at to tell the delimiter.

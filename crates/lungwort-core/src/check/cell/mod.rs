@@ -16,6 +16,7 @@ use std::path::Path;
 
 use encoding_rs::Encoding;
 use jiff::civil::Date;
+use rust_decimal::Decimal;
 
 use crate::cell::Value;
 use crate::finding::{Code, Repair};
@@ -60,6 +61,11 @@ pub struct Surroundings<'s> {
 pub trait CellCheck: Send + Sync {
     /// Whether the cell is as it should be. `text` has no spaces around it and is not blank.
     fn passes(&self, text: &str, value: &Value<'_>) -> bool;
+
+    /// The same for a number of at most 18 digits, of which nobody wants the value: `mantissa` with that many places.
+    fn passes_number(&self, text: &str, mantissa: i64, places: u32) -> bool {
+        self.passes(text, &Value::Number(Decimal::new(mantissa, places)))
+    }
 
     /// What is wrong with a cell that does not pass.
     fn explain(&self, text: &str, value: &Value<'_>) -> Found;

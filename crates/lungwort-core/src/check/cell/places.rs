@@ -23,6 +23,10 @@ impl CellCheck for Places {
         places_written(text, self.mark) <= self.most as usize
     }
 
+    fn passes_number(&self, _: &str, _: i64, places: u32) -> bool {
+        places <= self.most
+    }
+
     fn explain(&self, text: &str, value: &Value<'_>) -> Found {
         let found = places_written(text, self.mark);
         let message = format!("it has {found} decimal places, and at most {} are taken.", self.most);

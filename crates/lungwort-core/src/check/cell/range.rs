@@ -1,5 +1,6 @@
 //! The value lies within limits.
 
+use jiff::civil::Date;
 use rust_decimal::Decimal;
 use rust_decimal::prelude::ToPrimitive;
 
@@ -17,10 +18,26 @@ struct Within {
     mark: DecimalMark,
     /// The least and greatest number as integers, for numbers with 0, 1, 2, … decimal places.
     by_places: Option<[(i128, i128); QUICK_PLACES]>,
+    /// The first and the last date.
+    dates: Option<(Date, Date)>,
 }
 
 /// Numbers with fewer decimal places are compared as integers.
 const QUICK_PLACES: usize = 8;
+
+fn dates(limits: &[(Limit, Value<'static>)]) -> Option<(Date, Date)> {
+    let (mut first, mut last) = (Date::MIN, Date::MAX);
+    for (limit, value) in limits {
+        let Value::Date(date) = value else { return None };
+        match limit.side {
+            Side::AtLeast => first = first.max(*date),
+            Side::Above => first = first.max(date.tomorrow().ok()?),
+            Side::AtMost => last = last.min(*date),
+            Side::Below => last = last.min(date.yesterday().ok()?),
+        }
+    }
+    Some((first, last))
+}
 
 fn by_places(limits: &[(Limit, Value<'static>)]) -> Option<[(i128, i128); QUICK_PLACES]> {
     let mut bounds = [(i128::MIN, i128::MAX); QUICK_PLACES];
@@ -49,8 +66,8 @@ pub fn make<'r>(column: &'r Column, surroundings: Surroundings<'_>) -> Option<Bo
         ColumnType::Whole(mark) | ColumnType::Decimal(mark) => *mark,
         _ => DecimalMark::Point,
     };
-    let by_places = by_places(&limits);
-    Some(Box::new(Within { limits, kind: column.kind.kind(), mark, by_places }))
+    let (by_places, dates) = (by_places(&limits), dates(&limits));
+    Some(Box::new(Within { dates, limits, kind: column.kind.kind(), mark, by_places }))
 }
 
 fn holds(side: Side, value: &Value<'_>, bound: &Value<'_>) -> bool {
@@ -69,7 +86,17 @@ impl CellCheck for Within {
         {
             return (*least..=*greatest).contains(&number.mantissa());
         }
+        if let (Some((first, last)), Value::Date(date)) = (&self.dates, value) {
+            return first <= date && date <= last;
+        }
         self.limits.iter().all(|(limit, bound)| holds(limit.side, value, bound))
+    }
+
+    fn passes_number(&self, text: &str, mantissa: i64, places: u32) -> bool {
+        match self.by_places.as_ref().and_then(|by_places| by_places.get(places as usize)) {
+            Some((least, greatest)) => (*least..=*greatest).contains(&i128::from(mantissa)),
+            None => self.passes(text, &Value::Number(Decimal::new(mantissa, places))),
+        }
     }
 
     fn explain(&self, _: &str, value: &Value<'_>) -> Found {
@@ -82,7 +109,12 @@ impl CellCheck for Within {
             Side::AtMost | Side::Below => &codes::ABOVE_MAXIMUM,
         };
         let today = if limit.bound.is_none() { format!(" ({})", bound.written()) } else { String::new() };
-        Found::new(code, format!("it should be {}{today}.", limit_words(limit, self.kind, self.mark)))
+        let words = limit_words(limit, self.kind, self.mark);
+        let asked = match words.strip_prefix("not ") {
+            Some(words) => format!("it should not be {words}"),
+            None => format!("it should be {words}"),
+        };
+        Found::new(code, format!("{asked}{today}."))
     }
 }
 
@@ -111,7 +143,7 @@ mod tests {
                 let limits = vec![(Limit { side, bound: Some(decimal(bound)) }, decimal(bound))];
                 let by_places = by_places(&limits);
                 assert!(by_places.is_some());
-                let check = Within { limits, kind: Kind::Number, mark: DecimalMark::Point, by_places };
+                let check = Within { limits, kind: Kind::Number, mark: DecimalMark::Point, by_places, dates: None };
                 for number in numbers {
                     let value = decimal(number);
                     assert_eq!(
