@@ -103,9 +103,10 @@ impl BatchJudge<'_, '_> {
             today: self.sheet.today,
         };
         // A few rows at a time, so that their cells stay in the nearest cache while column after column looks at them.
-        for tile in rows.chunks(TILE) {
+        let starts: Vec<u32> = rows.iter().map(|row| batch.row_start(*row)).collect();
+        for (tile, starts) in rows.chunks(TILE).zip(starts.chunks(TILE)) {
             for index in 0..self.sheet.columns.len() {
-                self.column(batch, tile, index, memory, &mut values, &mut out);
+                self.column(batch, (tile, starts), index, memory, &mut values, &mut out);
             }
         }
         self.strays(batch, &rows, &mut out);
@@ -174,7 +175,7 @@ impl BatchJudge<'_, '_> {
     fn column<'b>(
         &self,
         batch: &'b Batch,
-        rows: &[usize],
+        (rows, starts): (&[usize], &[u32]),
         index: usize,
         memory: &mut Memory,
         values: &mut Values<'b>,
@@ -193,9 +194,9 @@ impl BatchJudge<'_, '_> {
             value: Some(text.into()),
             ..whole_row(row, verdict)
         };
-        for &row in rows {
+        for (&row, &start) in rows.iter().zip(starts) {
             // Every judged row has been brought to the headings' width.
-            let cell = batch.cell_at(batch.row_start(row) + field);
+            let cell = batch.cell_at(start as usize + field);
             let text = batch.text(cell);
             let mut blank = cell.is_empty();
             if blank {

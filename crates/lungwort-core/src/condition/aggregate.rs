@@ -96,6 +96,9 @@ impl Aggregate {
 #[derive(Debug, Default, Clone)]
 pub struct Tally {
     count: u64,
+    /// The sum of the numbers with `run_places` decimal places, as an integer: neighbours mostly have as many.
+    run: i128,
+    run_places: u32,
     sum: Decimal,
     overflowed: bool,
     least: Option<Value<'static>>,
@@ -132,7 +135,28 @@ impl Tally {
         }
     }
 
+    #[inline]
     fn add_number(&mut self, number: Decimal) {
+        // A number has 96 bits at most, so that only billions of the largest could overflow a run: then it ends.
+        match self.run.checked_add(number.mantissa()).filter(|_| number.scale() == self.run_places) {
+            Some(run) => self.run = run,
+            None => {
+                self.end_run();
+                self.run = number.mantissa();
+                self.run_places = number.scale();
+            }
+        }
+    }
+
+    fn end_run(&mut self) {
+        let run = Decimal::try_from_i128_with_scale(std::mem::take(&mut self.run), self.run_places);
+        match run {
+            Ok(run) => self.add_to_sum(run),
+            Err(_) => self.overflowed = true,
+        }
+    }
+
+    fn add_to_sum(&mut self, number: Decimal) {
         match self.sum.checked_add(number) {
             Some(sum) => self.sum = sum,
             None => self.overflowed = true,
@@ -140,9 +164,10 @@ impl Tally {
     }
 
     /// Takes in what another part of the rows came to.
-    pub fn merge(&mut self, other: Tally) {
+    pub fn merge(&mut self, mut other: Tally) {
+        other.end_run();
         self.count += other.count;
-        self.add_number(other.sum);
+        self.add_to_sum(other.sum);
         self.overflowed |= other.overflowed;
         if let Some(value) = &other.least {
             keep(&mut self.least, value, std::cmp::Ordering::is_lt);
@@ -162,7 +187,11 @@ impl Tally {
         match kind {
             AggregateKind::Count => Some(Value::Number(Decimal::from(self.count))),
             AggregateKind::CountDistinct => Some(Value::Number(Decimal::from(self.distinct.len()))),
-            AggregateKind::Sum => (!self.overflowed).then_some(Value::Number(self.sum)),
+            AggregateKind::Sum => {
+                let mut whole = self.clone();
+                whole.end_run();
+                (!whole.overflowed).then_some(Value::Number(whole.sum))
+            }
             AggregateKind::Min => self.least.clone(),
             AggregateKind::Max => self.greatest.clone(),
         }

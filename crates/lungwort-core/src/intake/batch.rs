@@ -134,8 +134,8 @@ impl Batch {
 
     /// Where a row's cells begin among all cells, for [`Batch::cell_at`].
     #[inline]
-    pub fn row_start(&self, row: usize) -> usize {
-        self.rows[row].field as usize
+    pub fn row_start(&self, row: usize) -> u32 {
+        self.rows[row].field
     }
 
     /// The cell at that place among all cells.
