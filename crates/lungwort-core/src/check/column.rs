@@ -210,19 +210,11 @@ impl<'r> ColumnJudge<'r> {
     }
 
     fn verdict(&self, raw: &str, found: Found) -> Arc<Verdict> {
-        let usual = found.code.severity;
-        Arc::new(Verdict {
-            code: found.code,
-            severity: if usual == Severity::Error { self.column.severity.unwrap_or(usual) } else { usual },
-            topic: Topic::Column(self.index),
-            subject: Arc::clone(&self.subject),
-            message: format!("{} is {}: {}", self.column.heading, shown::quoted(raw), found.message),
-            repair: found.repair,
-            asked_at: Some(self.column.line),
-        })
+        let message = format!("is {}: {}", shown::quoted(raw), found.message);
+        self.verdict_on(Found { message, ..found })
     }
 
-    /// A verdict about a cell that does not depend on its value.
+    /// A verdict whose message goes on behind the heading.
     pub fn verdict_on(&self, found: Found) -> Arc<Verdict> {
         let usual = found.code.severity;
         Arc::new(Verdict {

@@ -3,11 +3,13 @@
 //! `open` reads the beginning of a file, so that a rulebook can be chosen by its headings. A [`Checker`] then
 //! judges one file after another as one batch: what may stand only once may stand only once in all of them.
 
+mod across;
 mod batch;
 pub mod cell;
 mod column;
 mod file;
 mod head;
+mod merge;
 mod misread;
 mod open;
 mod ragged;

@@ -13,18 +13,19 @@ use std::sync::atomic::{AtomicBool, AtomicU64, Ordering};
 use crossbeam_channel::{Receiver, Sender, bounded};
 use jiff::civil::Date;
 
-use super::batch::{self, BatchJudge, InBatch, Judgement, OnceOnly, OnceOnlyList};
-use super::cell::{Found, Surroundings};
+use super::batch::{BatchJudge, Judgement};
+use super::cell::Surroundings;
 use super::column::Memory;
 use super::file;
-use super::head::{self, Head};
+use super::head;
+use super::merge::{Merger, Totals};
 use super::open::{Bytes, Opened};
 use super::rows::SheetJudge;
-use super::unique::{First, Seen};
+use super::unique::Seen;
 use crate::condition::Tally;
-use crate::finding::{Finding, Place, Sink, Topic, Verdict, codes::rule as rule_codes, codes::template, codes::value};
+use crate::finding::{Finding, Sink};
 use crate::intake::{Batch, Batches, Chosen, NewlineCounts};
-use crate::rulebook::{Rulebook, capital};
+use crate::rulebook::Rulebook;
 
 /// How to check.
 #[derive(Debug, Clone)]
@@ -289,182 +290,6 @@ fn in_order(
             }
             // The reader may be done and gone; then nobody needs the memory.
             let _ = to_reader.send(batch);
-        }
-    }
-}
-
-#[derive(Debug, Clone, Copy, Default)]
-struct Totals {
-    filled_rows: u64,
-    quoted: u64,
-    cells: u64,
-}
-
-/// A run of blank rows of which it is not yet known whether filled ones follow.
-#[derive(Debug, Clone, Copy)]
-struct BlankRun {
-    first: u64,
-    last: u64,
-    line: u64,
-}
-
-/// Puts findings in order, adds those that only show over several batches, and hands them on.
-struct Merger<'m, 'r> {
-    judge: &'m SheetJudge<'r>,
-    head: &'m Head,
-    seen: &'m mut Vec<Seen>,
-    tallies: &'m mut Vec<Tally>,
-    names: Vec<String>,
-    sink: &'m mut dyn Sink,
-    file: usize,
-    pending_blank: Option<BlankRun>,
-    totals: Totals,
-    stopped: bool,
-}
-
-impl Merger<'_, '_> {
-    fn emit(&mut self, finding: Finding) {
-        if !self.stopped {
-            self.stopped = self.sink.take(finding).is_break();
-        }
-    }
-
-    fn file_findings(&mut self, verdicts: Vec<Arc<Verdict>>) {
-        for verdict in verdicts {
-            self.emit(Finding { file: self.file, verdict, place: Place::default(), key: None, value: None });
-        }
-    }
-
-    fn merge(&mut self, batch: &Batch, judgement: Judgement) {
-        let Judgement { mut findings, once_only, blank_runs, filled_rows, first_filled, tallies } = judgement;
-        self.totals.filled_rows += filled_rows;
-        self.totals.quoted += batch.quoted_cells;
-        self.totals.cells += batch.cells;
-        for (total, part) in self.tallies.iter_mut().zip(tallies) {
-            total.merge(part);
-        }
-        let repeated = self.repetitions(batch, once_only);
-        if !repeated.is_empty() {
-            findings.extend(repeated);
-            batch::sort(&mut findings);
-        }
-        let mut blanks = self.finished_blank_runs(batch, &blank_runs, first_filled).into_iter().peekable();
-        for finding in findings {
-            let row = batch.row_number(finding.row);
-            while let Some(run) = blanks.next_if(|run| run.first < row) {
-                self.blank_rows(run);
-            }
-            let place = Place {
-                row: Some(row),
-                last_row: None,
-                line: Some(finding.line.unwrap_or_else(|| batch.line_number(finding.row))),
-                field: finding.field,
-                offset: finding.offset,
-            };
-            self.emit(Finding {
-                file: self.file,
-                verdict: finding.verdict,
-                place,
-                key: finding.key,
-                value: finding.value,
-            });
-        }
-        for run in blanks {
-            self.blank_rows(run);
-        }
-    }
-
-    /// Blank runs that filled rows follow. One that reaches the end of the batch waits for the next.
-    fn finished_blank_runs(
-        &mut self,
-        batch: &Batch,
-        runs: &[(usize, usize)],
-        first_filled: Option<usize>,
-    ) -> Vec<BlankRun> {
-        let mut finished = Vec::new();
-        let mut open = self.pending_blank.take();
-        for (first, last) in runs {
-            let (from, to) = (batch.row_number(*first), batch.row_number(*last));
-            let run = match open.take() {
-                Some(before) if before.last + 1 == from => BlankRun { last: to, ..before },
-                before => {
-                    finished.extend(before);
-                    BlankRun { first: from, last: to, line: batch.line_number(*first) }
-                }
-            };
-            if last + 1 < batch.row_count() {
-                finished.push(run);
-            } else {
-                open = Some(run);
-            }
-        }
-        if first_filled.is_some() && open.is_some_and(|run| run.last < batch.first_row) {
-            finished.extend(open.take());
-        }
-        self.pending_blank = open;
-        finished
-    }
-
-    fn blank_rows(&mut self, run: BlankRun) {
-        let message = if run.first == run.last {
-            format!("row {} is blank, and filled rows follow.", run.first)
-        } else {
-            format!("rows {} to {} are blank, and filled rows follow.", run.first, run.last)
-        };
-        let verdict = batch::file_verdict(&template::BLANK_ROW, "", Found::new(&template::BLANK_ROW, message));
-        let place = Place { row: Some(run.first), last_row: Some(run.last), line: Some(run.line), ..Place::default() };
-        self.emit(Finding { file: self.file, verdict, place, key: None, value: None });
-    }
-
-    /// Values that stood before, in this file or an earlier one.
-    fn repetitions(&mut self, batch: &Batch, once_only: Vec<OnceOnlyList>) -> Vec<InBatch> {
-        let mut findings = Vec::new();
-        let judging = BatchJudge { sheet: self.judge, head: self.head, delimiter: b',' };
-        for (set, list) in once_only.into_iter().enumerate() {
-            let goes_on = list.ascending.is_some_and(|(first, last)| self.seen[set].goes_on(&first, &last));
-            for OnceOnly { row, column, hash } in list.values {
-                if goes_on {
-                    self.seen[set].follow(hash, self.file, batch.row_number(row));
-                    continue;
-                }
-                let Some(first) = self.seen[set].note(hash, self.file, batch.row_number(row)) else {
-                    continue;
-                };
-                let field = self.head.field_of[column];
-                let text = field.map(|field| batch.text(batch.cell(row, field))).unwrap_or_default();
-                let verdict = self.repetition(set, column, text, first);
-                let finding = InBatch {
-                    field,
-                    value: Some(text.into()),
-                    key: judging.key_of(batch, row),
-                    ..batch::whole_row(row, verdict)
-                };
-                findings.push(finding.after_cells());
-            }
-        }
-        findings
-    }
-
-    fn repetition(&self, set: usize, column: usize, text: &str, first: First) -> Arc<Verdict> {
-        let about = &self.judge.uniques[set];
-        let heading = &self.judge.sheet.columns[column].heading;
-        let place = if first.file == self.file {
-            format!("row {}", first.row)
-        } else {
-            format!("row {} of {}", first.row, self.names[first.file])
-        };
-        let shown = crate::cell::shown::quoted(text.trim());
-        match about.topic {
-            Topic::Rule(rule) => {
-                let sentence = self.judge.sheet.rules[rule].sentence.trim_end_matches('.');
-                let code = if about.across { &rule_codes::REPEATED_ACROSS } else { &rule_codes::REPEATED_ROW };
-                let message = format!("{}; {heading} {shown} stood first in {place}.", capital(sentence));
-                self.judge.rule_verdict(rule, code, message)
-            }
-            _ => {
-                let message = format!("is {shown} again; it stood first in {place}, and may stand only once.");
-                self.judge.columns[column].verdict_on(Found::new(&value::REPEATED_VALUE, message))
-            }
         }
     }
 }

@@ -9,6 +9,7 @@ pub mod dialect;
 pub mod kind;
 pub mod reader;
 mod scan;
+mod sniff;
 
 pub use batch::{Batch, Field, Issue, IssueKind};
 pub use decode::{Chosen, Decoder, Invalid};

@@ -4,8 +4,9 @@ use std::io::{self, Read};
 
 use super::batch::Batch;
 use super::decode::{Decoder, Invalid};
-use super::dialect::{Dialect, NewlineCounts, Sniffed, sniff};
+use super::dialect::{Dialect, NewlineCounts};
 use super::scan::Scanner;
+use super::sniff::{Sniffed, sniff};
 
 /// Text gathered before rows are looked for: several hundred rows, and small enough to stay in the cache.
 const BATCH: usize = 128 * 1024;

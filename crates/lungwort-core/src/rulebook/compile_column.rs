@@ -2,7 +2,7 @@
 
 use std::sync::Arc;
 
-use super::compile::{Columns, Compiler};
+use super::compiler::{Columns, Compiler};
 use super::list::{Dependent, Entry, List};
 use super::model::{Allowed, CharacterSet, Column, ColumnType, Length, Limit, Side};
 use super::written::{
@@ -169,7 +169,7 @@ fn from_table(
     columns: &Columns,
     path: &str,
     lookup: &WrittenLookup,
-    table: &super::compile::Table,
+    table: &super::compiler::Table,
 ) -> Option<Allowed> {
     let mut place = |key: &str, heading: &str| {
         let found = table.heading(heading);

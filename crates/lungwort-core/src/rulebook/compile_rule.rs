@@ -1,6 +1,6 @@
 //! One rule, from written to compiled, with the sentence that says what it asks.
 
-use super::compile::{Columns, Compiler};
+use super::compiler::{Columns, Compiler};
 use super::model::{Message, MessagePart, Rule, RuleForm, Sheet};
 use super::written::WrittenRule;
 use crate::condition::{Labels, Scope};

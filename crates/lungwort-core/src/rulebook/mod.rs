@@ -4,6 +4,7 @@ pub mod choose;
 mod compile;
 mod compile_column;
 mod compile_rule;
+mod compiler;
 pub mod guide;
 mod guide_examples;
 pub mod list;

@@ -1,0 +1,172 @@
+//! What compiling a rulebook goes by: the place for mistakes, names of columns, conditions and patterns, tables.
+
+use std::collections::HashMap;
+use std::sync::Arc;
+
+use encoding_rs::Encoding;
+
+use super::list::{Entry, List};
+use super::mistake::{Level, Mistake};
+use super::model::Pattern;
+use super::source::Source;
+use super::standard;
+use super::written::{WrittenPattern, WrittenSheet, WrittenType};
+use crate::cell::{Kind, fold};
+use crate::condition::{Condition, Scope};
+
+/// A table from outside: headings and rows.
+#[derive(Debug, Default)]
+pub(super) struct Table {
+    pub headings: Vec<String>,
+    pub rows: Vec<Vec<String>>,
+}
+
+/// Where mistakes are gathered on the way.
+pub(super) struct Compiler {
+    pub source: Source,
+    pub mistakes: Vec<Mistake>,
+    /// `None` for one that could not be read and has been told of.
+    pub references: HashMap<String, Option<Table>>,
+    /// The encoding that the file is asked to have.
+    pub encoding: Option<&'static Encoding>,
+}
+
+/// The columns that conditions may name.
+pub(super) struct Columns {
+    list: Vec<(String, Option<String>, Kind)>,
+}
+
+impl Columns {
+    pub(super) fn new(sheet: &WrittenSheet) -> Columns {
+        let kind = |kind: WrittenType| match kind {
+            WrittenType::Text => Kind::Text,
+            WrittenType::Whole | WrittenType::Decimal => Kind::Number,
+            WrittenType::Date => Kind::Date,
+            WrittenType::Time => Kind::Time,
+            WrittenType::Datetime => Kind::DateTime,
+            WrittenType::YesNo => Kind::YesNo,
+        };
+        let one =
+            |column: &super::written::WrittenColumn| (column.heading.clone(), column.name.clone(), kind(column.kind));
+        Columns { list: sheet.column.iter().map(one).collect() }
+    }
+
+    fn names(&self) -> impl Iterator<Item = &str> {
+        self.list.iter().flat_map(|(heading, name, _)| name.as_deref().into_iter().chain([heading.as_str()]))
+    }
+}
+
+impl Scope for Columns {
+    fn column(&self, wanted: &str) -> Option<(usize, Kind)> {
+        let find = |same: &dyn Fn(&str) -> bool| {
+            self.list.iter().position(|(heading, name, _)| name.as_deref().is_some_and(same) || same(heading))
+        };
+        let at = find(&|known| known == wanted).or_else(|| find(&|known| known.eq_ignore_ascii_case(wanted)))?;
+        Some((at, self.list[at].2))
+    }
+
+    fn nearest(&self, name: &str) -> Option<String> {
+        fold::nearest(name, self.names()).map(str::to_owned)
+    }
+}
+
+impl Compiler {
+    pub(super) fn error(&mut self, path: &str, message: impl Into<String>) {
+        let mistake = self.source.mistake(Level::Error, path, message);
+        self.mistakes.push(mistake);
+    }
+
+    pub(super) fn advice(&mut self, path: &str, message: impl Into<String>) {
+        let mistake = self.source.mistake(Level::Advice, path, message);
+        self.mistakes.push(mistake);
+    }
+
+    /// Resolves a list of column names; each that is not known is a mistake.
+    pub(super) fn column_list(&mut self, path: &str, names: &[String], columns: &Columns) -> Vec<usize> {
+        let mut found = Vec::new();
+        for (at, name) in names.iter().enumerate() {
+            let place = format!("{path}.{at}");
+            match columns.column(name) {
+                Some((index, _)) if found.contains(&index) => self.error(&place, format!("{name} stands here twice")),
+                Some((index, _)) => found.push(index),
+                None => {
+                    let hint = columns.nearest(name).map(|near| format!("; did you mean {near}?")).unwrap_or_default();
+                    self.error(&place, format!("no column is called {name}{hint}"));
+                }
+            }
+        }
+        found
+    }
+
+    /// Compiles the condition at a path.
+    pub(super) fn condition(&mut self, path: &str, text: &str, columns: &Columns) -> Option<Condition> {
+        match Condition::compile(text, columns) {
+            Ok(condition) => Some(condition),
+            Err(mistakes) => {
+                self.condition_mistakes(path, text, mistakes);
+                None
+            }
+        }
+    }
+
+    pub(super) fn condition_mistakes(&mut self, path: &str, text: &str, mistakes: Vec<crate::condition::Mistake>) {
+        for mistake in mistakes {
+            let span = self.source.span_within(path, &mistake.span, text);
+            self.mistakes.push(Mistake { level: Level::Error, message: mistake.message, span });
+        }
+    }
+
+    /// Compiles a pattern, anchored at both ends.
+    pub(super) fn pattern(&mut self, path: &str, written: &WrittenPattern) -> Option<Pattern> {
+        let built =
+            regex::RegexBuilder::new(&format!("^(?:{})$", plain_digits(&written.regex))).size_limit(4 << 20).build();
+        match built {
+            Ok(regex) => Some(Pattern { regex, written: written.regex.clone(), words: written.words.clone() }),
+            Err(error) => {
+                let text = error.to_string();
+                let why = text.lines().last().unwrap_or_default().trim_start_matches("error: ").to_owned();
+                self.error(path, format!("the pattern cannot be used: {why}"));
+                None
+            }
+        }
+    }
+
+    /// The list of that name, from a reference or shipped, with its table where it has one.
+    pub(super) fn standard_list(&self, name: &str) -> Option<Arc<List>> {
+        standard::named(name)
+    }
+}
+
+/// The pattern with `\d` as the digits 0 to 9: no receiving side means the digits of all other scripts by it.
+fn plain_digits(pattern: &str) -> String {
+    let mut out = String::with_capacity(pattern.len());
+    let mut letters = pattern.chars();
+    while let Some(each) = letters.next() {
+        if each != '\\' {
+            out.push(each);
+            continue;
+        }
+        match letters.next() {
+            Some('d') => out.push_str("[0-9]"),
+            Some(escaped) => out.extend(['\\', escaped]),
+            None => out.push('\\'),
+        }
+    }
+    out
+}
+
+impl Table {
+    /// The place of a heading.
+    pub(super) fn heading(&self, wanted: &str) -> Option<usize> {
+        self.headings.iter().position(|heading| heading == wanted)
+    }
+
+    /// The column's values, each with its meaning.
+    pub(super) fn list(&self, column: usize, meaning: Option<usize>) -> List {
+        let cell = |row: &Vec<String>, at: usize| row.get(at).filter(|cell| !cell.is_empty()).cloned();
+        List::new(self.rows.iter().filter_map(|row| {
+            let meaning = meaning.and_then(|at| cell(row, at)).map(String::into_boxed_str);
+            Some(Entry { code: cell(row, column)?.into(), meaning })
+        }))
+    }
+}
