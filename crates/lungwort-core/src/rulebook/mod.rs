@@ -14,6 +14,7 @@ pub mod model;
 mod source;
 pub mod standard;
 pub mod written;
+mod written_values;
 
 pub use compile::{Loaded, load};
 pub(crate) use compile_rule::{capital, listed};
