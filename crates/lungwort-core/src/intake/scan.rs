@@ -316,5 +316,5 @@ fn count_lines(content: &[u8]) -> u64 {
 }
 
 #[cfg(test)]
-#[path = "scan_tests.rs"]
+#[path = "tests/scan.rs"]
 mod tests;

@@ -318,10 +318,6 @@ pub struct WrittenReference {
 }
 
 /// A column of a reference.
-    Reference(WrittenLookup),
-}
-
-/// A column of a reference.
 #[derive(Debug, Clone, Default, PartialEq, Eq, Deserialize, Serialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenLookup {

@@ -23,7 +23,11 @@ pub enum WrittenAllowed {
     Values(Vec<String>),
     /// Codes, each with its meaning.
     Codes(IndexMap<String, String>),
-    /// A number, or a text such as a date or "today".
+    /// A column of a reference.
+    Reference(WrittenLookup),
+}
+
+/// A number, or a text such as a date or "today".
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct WrittenBound(pub String);
 
