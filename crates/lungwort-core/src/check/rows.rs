@@ -10,6 +10,7 @@ use super::head::Head;
 use crate::cell::Value;
 use crate::condition::{Condition, Row};
 use crate::finding::{Severity, Topic, Verdict, codes::value as codes};
+use crate::rulebook::model::MessagePart;
 use crate::rulebook::{RuleForm, Sheet};
 
 /// Values that may stand only once.
@@ -84,6 +85,11 @@ impl<'r> SheetJudge<'r> {
         }
         for rule in &sheet.rules {
             conditions.extend(&rule.when);
+            for part in rule.message.iter().flat_map(|message| &message.0) {
+                if let MessagePart::Cell(column) = part {
+                    self.wants_value[*column] = true;
+                }
+            }
             match &rule.form {
                 RuleForm::Check(condition) => conditions.push(condition),
                 RuleForm::Unique { columns, .. } => columns.iter().for_each(|column| self.wants_value[*column] = true),

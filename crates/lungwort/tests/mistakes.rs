@@ -1,0 +1,218 @@
+//! Each mistake that a rulebook can have, one at a time: the message, the line, and what the carets are under.
+#![allow(missing_docs, clippy::unwrap_used)]
+
+mod support;
+
+use support::Folder;
+
+/// Lines that go before the one in question.
+const TOP: &str = "[rulebook]\ntitle = \"T\"\n[[sheet]]\nkey = [\"Id\"]\n[[sheet.column]]\nheading = \"Id\"\n[[sheet.column]]\nheading = \"Seeds\"\ntype = \"whole\"\n[[sheet.column]]\nheading = \"Collected\"\ntype = \"date\"\n";
+
+/// The messages of all mistakes and advice, and the text above the carets of the first.
+fn told(text: &str) -> (Vec<String>, String) {
+    let folder = Folder::new();
+    folder.write("taxa.csv", "Genus,Species\nPrimula,veris\n");
+    folder.write("t.rulebook.toml", text);
+    let out = folder.run(&["rulebook", "t.rulebook.toml", "--lint", "--today", "2026-11-23"]).stdout;
+    let messages = out
+        .lines()
+        .filter_map(|line| line.strip_prefix("error: ").or_else(|| line.strip_prefix("advice: ")))
+        .map(str::to_owned)
+        .collect();
+    let lines: Vec<&str> = out.lines().collect();
+    let carets = lines.iter().position(|line| line.contains('^'));
+    let pointed = carets.map(|at| {
+        let (from, to) = (lines[at].find('^').unwrap(), lines[at].rfind('^').unwrap());
+        lines[at - 1].chars().skip(from).take(to - from + 1).collect::<String>()
+    });
+    (messages, pointed.unwrap_or_default())
+}
+
+#[test]
+fn columns() {
+    let mut different = Vec::new();
+    let cases = [
+        ("heading = ' '", "' '", "a heading cannot be blank"),
+        ("heading = 'X'\nkind = 'date'", "kind", "there is no key kind here; docs/rulebook.md lists them"),
+        ("heading = 'X'\nrequired = 'yes'", "'yes'", "'yes' stands here, where true or false, without quotes is due"),
+        ("heading = 'X'\nformat = 'isbn13'", "'isbn13'", "there is no format isbn13; did you mean isbn-13?"),
+        ("heading = 'X'\npattern = '('", "'('", "the pattern cannot be used: unclosed group"),
+        ("heading = 'X'\npattern = { regexp = 'x' }", "{ regexp = 'x' }", "regex is missing here"),
+        ("heading = 'X'\nallowed = []", "allowed", "the list is empty: no value could ever be right"),
+        ("heading = 'X'\nallowed = [1, 2]", "1", "codes are text: put it in quotes, so that 01 stays 01"),
+        (
+            "heading = 'X'\nallowed = { 1.5 = 'x' }",
+            "1",
+            "a code with a point in it must stand in quotes: \"1.5\" = \"…\"",
+        ),
+        (
+            "heading = 'X'\nallowed = { reference = 'iso-4218' }",
+            "'iso-4218'",
+            "there is no reference iso-4218; did you mean iso-4217?",
+        ),
+        (
+            "heading = 'X'\nallowed = { reference = 'iso-4217', column = 'Code' }",
+            "allowed",
+            "iso-4217 is a standard list and has no columns to choose from",
+        ),
+        ("heading = 'X'\nlength = { min = 5, max = 3 }", "length", "the least length is greater than the greatest"),
+        ("heading = 'X'\nlength = 5", "5", "5 stands here, where a table: { key = value } is due"),
+        ("heading = 'X'\nmin = 5", "5", "min goes with numbers, dates and times; for texts there is length"),
+        (
+            "heading = 'X'\ntype = 'date'\nmax = 'tomorrow'",
+            "'tomorrow'",
+            "\"tomorrow\" is not a date that this column can hold",
+        ),
+        (
+            "heading = 'X'\ntype = 'whole'\nmin = 5\nmax = 3",
+            "3",
+            "no value can be over the least and under the greatest at once",
+        ),
+        ("heading = 'X'\nplaces = 2", "2", "places go with type = \"decimal\""),
+        (
+            "heading = 'X'\ntype = 'date'\ndate_format = 'dd/mm'",
+            "'dd/mm'",
+            "it needs a day, a month and a year once each, or hh:mm; it is written such as yyyy-mm-dd",
+        ),
+        ("heading = 'X'\ntype = 'time'\ntime_format = 'yyyy-mm-dd'", "'yyyy-mm-dd'", "this does not picture a time"),
+        ("heading = 'X'\ndecimal_mark = ';'", "';'", "the decimal mark is \".\" or \",\""),
+        ("heading = 'X'\ncharacters = 'Z-A'", "'Z-A'", "Z-A runs backwards"),
+        ("heading = 'X'\nguide = ['a']", "guide", "there are more guide texts than guide_rows of the sheet"),
+        (
+            "heading = 'X'\nrequired = true\nrequired_when = \"Id = 'x'\"",
+            "\"Id = 'x'\"",
+            "the column is required in every row already",
+        ),
+        ("heading = 'X'\nrequired_when = 'Sedes > 1'", "Sedes", "no column is called Sedes; did you mean Seeds?"),
+        ("heading = 'Seeds'", "'Seeds'", "\"Seeds\" is the name or heading of column 2 already"),
+        ("heading = 'X'\nname = 'seeds'", "'seeds'", "\"seeds\" is the name or heading of column 2 already"),
+        ("heading = 'X'\nseverity = 'fatal'", "'fatal'", "there is no value fatal; there is note, warning, error"),
+        (
+            "heading = 'X'\nformat = 'email'\nexample = 'x'",
+            "example = 'x'",
+            "the example breaks the column's own rules: X is \"x\": not an email address: there is no @ in it",
+        ),
+    ];
+    for (lines, place, message) in cases {
+        let (messages, pointed) = told(&format!("{TOP}[[sheet.column]]\n{lines}\n"));
+        let told = (messages.first().map(String::as_str).unwrap_or_default(), pointed.as_str());
+        if told != (message, place) {
+            different.push(format!("{lines}\n  is: {told:?}"));
+        }
+    }
+    assert!(different.is_empty(), "{}", different.join("\n"));
+}
+
+#[test]
+fn rules() {
+    let mut different = Vec::new();
+    let cases = [
+        (
+            "severity = 'note'",
+            "[[sheet.rule]]",
+            "the rule asks nothing: give it one of check, all_or_none, at_least_one, at_most_one, exactly_one, no_gaps, whole_if_begun, unique",
+        ),
+        (
+            "check = 'Seeds > 1'\nunique = ['Id']",
+            "[[sheet.rule]]",
+            "a rule has one form, and this one has check and unique: make it several rules",
+        ),
+        ("all_or_none = ['Id', 'Seds']", "'Seds'", "no column is called Seds; did you mean Seeds?"),
+        ("at_most_one = ['Id', 'Id']", "'Id'", "Id stands here twice"),
+        ("exactly_one = ['Id']", "exactly_one", "exactly_one needs at least 2 columns"),
+        ("check = 'Seeds > 1'\nneeds = ['Id']", "needs", "needs goes with whole_if_begun"),
+        ("check = 'Seeds > 1'\nacross = true", "true", "across goes with unique"),
+        (
+            "check = 'Seeds > 1'\nmessage = '{Seds} is few'",
+            "'{Seds} is few'",
+            "no column is called Seds; did you mean {Seeds}?",
+        ),
+        ("check = \"Seeds > '1'\"", "Seeds > '1'", "a number is compared with a text: numbers stand without quotes"),
+        (
+            "check = \"Collected > '2026-01-01'\"",
+            "Collected > '2026-01-01'",
+            "a date is compared with a text: write the date as DATE '2026-12-31'",
+        ),
+        ("check = 'Collected + 7 > CURRENT_DATE'", "Collected + 7", "add days to a date as INTERVAL '7' DAY"),
+        (
+            "check = 'taxa.family IS NULL'",
+            "taxa.family",
+            "taxa.family names a list or another sheet, which rules cannot reach yet",
+        ),
+        ("check = 'Seeds > 1 AND'", "'Seeds > 1 AND'", "expected an expression, found the end of the condition"),
+        (
+            "each = 'sheet'\ncheck = 'Seeds > 1'",
+            "'sheet'",
+            "each = \"sheet\" is not taken yet: rules go over one row at a time, each = \"row\"",
+        ),
+        ("same = ['Id']", "same", "same goes over a group of rows, which is not taken yet"),
+        (
+            "lookup = { in = 'x' }",
+            "lookup",
+            "lookup is not taken yet; for a list of values there is allowed = { reference = … }",
+        ),
+    ];
+    for (lines, place, message) in cases {
+        let (messages, pointed) = told(&format!("{TOP}[[sheet.rule]]\n{lines}\n"));
+        let first = messages.first().map(String::as_str).unwrap_or_default();
+        // Where a text ends too early the parser's own words are told.
+        if message.starts_with("expected an expression") {
+            assert!(
+                first.contains("found the end of the condition") || first.contains("missing here"),
+                "{lines}: {first}"
+            );
+            continue;
+        }
+        if (first, pointed.as_str()) != (message, place) {
+            different.push(format!("{lines}\n  is: {:?}", (first, pointed.as_str())));
+        }
+    }
+    assert!(different.is_empty(), "{}", different.join("\n"));
+}
+
+#[test]
+fn the_rest_of_the_file() {
+    let cases = [
+        ("[rulebook]\nedition = 4\n", "title is missing here"),
+        ("[rulebook]\ntitle = 'T'\n", "sheet is missing here"),
+        (
+            "[rulebook]\ntitle = 'T'\n[file]\nencoding = 'utf8x'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
+            "no encoding is called utf8x; usual ones are utf-8, utf-16le and windows-1252",
+        ),
+        (
+            "[rulebook]\ntitle = 'T'\n[file]\ndelimiter = 'comma'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
+            "\"comma\" is not one sign; it is \",\" \";\" \"|\" or \"tab\"",
+        ),
+        ("[rulebook]\ntitle = 'T'\n[[sheet]]\ncolumn = []", "the sheet has no [[sheet.column]]"),
+        (
+            "[rulebook]\ntitle = 'T'\n[[sheet]]\nheading_row = 0\ncolumn = [{ heading = 'A' }]",
+            "rows are counted from 1",
+        ),
+        (
+            "[rulebook]\ntitle = 'T'\n[[sheet]]\ncolumn = [{ heading = 'A' }]\n[[sheet]]\ncolumn = [{ heading = 'B' }]",
+            "several sheets in one rulebook are not taken yet: keep one, and the others in rulebooks of their own",
+        ),
+        (
+            "[rulebook]\ntitle = 'T'\n[reference.iso-4217]\nfile = 'taxa.csv'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
+            "iso-4217 is a list that ships with the program: choose another name",
+        ),
+        (
+            "[rulebook]\ntitle = 'T'\n[[sheet]]\ncolumn = [{ heading = 'A' }]\n[[sheet.figure]]\nlabel = 'x'\nvalue = 'SUM(A)'",
+            "A is a text, and only numbers can be summed",
+        ),
+        (
+            "[rulebook]\ntitle = 'T'\n[[sheet]]\ncolumn = [{ heading = 'A' }]\n[[sheet.figure]]\nlabel = 'x'\nvalue = 'AVG(A)'",
+            "a figure is COUNT(*), COUNT, COUNT(DISTINCT …), SUM, MIN or MAX of one column",
+        ),
+    ];
+    for (text, message) in cases {
+        let (messages, _) = told(text);
+        assert!(messages.iter().any(|each| each == message), "{text}: {messages:?}");
+    }
+}
+
+#[test]
+fn a_rulebook_that_is_right_says_nothing() {
+    let (messages, _) = told(&format!("{TOP}[[sheet.column]]\nheading = 'Genus'\nallowed = {{ W = 'wild' }}\n"));
+    assert!(messages.is_empty(), "{messages:?}");
+}
