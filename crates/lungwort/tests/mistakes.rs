@@ -28,75 +28,73 @@ fn told(text: &str) -> (Vec<String>, String) {
     (messages, pointed.unwrap_or_default())
 }
 
+/// Lines of a column, what the carets are under, and the message.
+const COLUMN_CASES: &[(&str, &str, &str)] = &[
+    ("heading = ' '", "' '", "a heading cannot be blank"),
+    ("heading = 'X'\nkind = 'date'", "kind", "there is no key kind here; docs/rulebook.md lists them"),
+    ("heading = 'X'\nrequired = 'yes'", "'yes'", "'yes' stands here, where true or false, without quotes is due"),
+    ("heading = 'X'\nformat = 'isbn13'", "'isbn13'", "there is no format isbn13; did you mean isbn-13?"),
+    ("heading = 'X'\npattern = '('", "'('", "the pattern cannot be used: unclosed group"),
+    ("heading = 'X'\npattern = { regexp = 'x' }", "{ regexp = 'x' }", "regex is missing here"),
+    ("heading = 'X'\nallowed = []", "allowed", "the list is empty: no value could ever be right"),
+    ("heading = 'X'\nallowed = [1, 2]", "1", "codes are text: put it in quotes, so that 01 stays 01"),
+    ("heading = 'X'\nallowed = { 1.5 = 'x' }", "1", "a code with a point in it must stand in quotes: \"1.5\" = \"…\""),
+    (
+        "heading = 'X'\nallowed = { reference = 'iso-4218' }",
+        "'iso-4218'",
+        "there is no reference iso-4218; did you mean iso-4217?",
+    ),
+    (
+        "heading = 'X'\nallowed = { reference = 'iso-4217', column = 'Code' }",
+        "allowed",
+        "iso-4217 is a standard list and has no columns to choose from",
+    ),
+    ("heading = 'X'\nlength = { min = 5, max = 3 }", "length", "the least length is greater than the greatest"),
+    ("heading = 'X'\nlength = 5", "5", "5 stands here, where a table: { key = value } is due"),
+    ("heading = 'X'\nmin = 5", "5", "min goes with numbers, dates and times; for texts there is length"),
+    (
+        "heading = 'X'\ntype = 'date'\nmax = 'tomorrow'",
+        "'tomorrow'",
+        "\"tomorrow\" is not a date that this column can hold",
+    ),
+    (
+        "heading = 'X'\ntype = 'whole'\nmin = 5\nmax = 3",
+        "3",
+        "no value can be over the least and under the greatest at once",
+    ),
+    ("heading = 'X'\nplaces = 2", "2", "places go with type = \"decimal\""),
+    (
+        "heading = 'X'\ntype = 'date'\ndate_format = 'dd/mm'",
+        "'dd/mm'",
+        "it needs a day, a month and a year once each, or hh:mm; it is written such as yyyy-mm-dd",
+    ),
+    ("heading = 'X'\ntype = 'time'\ntime_format = 'yyyy-mm-dd'", "'yyyy-mm-dd'", "this does not picture a time"),
+    ("heading = 'X'\ndecimal_mark = ';'", "';'", "the decimal mark is \".\" or \",\""),
+    ("heading = 'X'\ncharacters = 'Z-A'", "'Z-A'", "Z-A runs backwards"),
+    ("heading = 'X'\nguide = ['a']", "guide", "there are more guide texts than guide_rows of the sheet"),
+    (
+        "heading = 'X'\nrequired = true\nrequired_when = \"Id = 'x'\"",
+        "\"Id = 'x'\"",
+        "the column is required in every row already",
+    ),
+    ("heading = 'X'\nrequired_when = 'Sedes > 1'", "Sedes", "no column is called Sedes; did you mean Seeds?"),
+    ("heading = 'Seeds'", "'Seeds'", "\"Seeds\" is the name or heading of column 2 already"),
+    ("heading = 'X'\nname = 'seeds'", "'seeds'", "\"seeds\" is the name or heading of column 2 already"),
+    ("heading = 'X'\nseverity = 'fatal'", "'fatal'", "there is no value fatal; there is note, warning, error"),
+    (
+        "heading = 'X'\nformat = 'email'\nexample = 'x'",
+        "example = 'x'",
+        "the example breaks the column's own rules: X is \"x\": not an email address: there is no @ in it",
+    ),
+];
+
 #[test]
 fn columns() {
     let mut different = Vec::new();
-    let cases = [
-        ("heading = ' '", "' '", "a heading cannot be blank"),
-        ("heading = 'X'\nkind = 'date'", "kind", "there is no key kind here; docs/rulebook.md lists them"),
-        ("heading = 'X'\nrequired = 'yes'", "'yes'", "'yes' stands here, where true or false, without quotes is due"),
-        ("heading = 'X'\nformat = 'isbn13'", "'isbn13'", "there is no format isbn13; did you mean isbn-13?"),
-        ("heading = 'X'\npattern = '('", "'('", "the pattern cannot be used: unclosed group"),
-        ("heading = 'X'\npattern = { regexp = 'x' }", "{ regexp = 'x' }", "regex is missing here"),
-        ("heading = 'X'\nallowed = []", "allowed", "the list is empty: no value could ever be right"),
-        ("heading = 'X'\nallowed = [1, 2]", "1", "codes are text: put it in quotes, so that 01 stays 01"),
-        (
-            "heading = 'X'\nallowed = { 1.5 = 'x' }",
-            "1",
-            "a code with a point in it must stand in quotes: \"1.5\" = \"…\"",
-        ),
-        (
-            "heading = 'X'\nallowed = { reference = 'iso-4218' }",
-            "'iso-4218'",
-            "there is no reference iso-4218; did you mean iso-4217?",
-        ),
-        (
-            "heading = 'X'\nallowed = { reference = 'iso-4217', column = 'Code' }",
-            "allowed",
-            "iso-4217 is a standard list and has no columns to choose from",
-        ),
-        ("heading = 'X'\nlength = { min = 5, max = 3 }", "length", "the least length is greater than the greatest"),
-        ("heading = 'X'\nlength = 5", "5", "5 stands here, where a table: { key = value } is due"),
-        ("heading = 'X'\nmin = 5", "5", "min goes with numbers, dates and times; for texts there is length"),
-        (
-            "heading = 'X'\ntype = 'date'\nmax = 'tomorrow'",
-            "'tomorrow'",
-            "\"tomorrow\" is not a date that this column can hold",
-        ),
-        (
-            "heading = 'X'\ntype = 'whole'\nmin = 5\nmax = 3",
-            "3",
-            "no value can be over the least and under the greatest at once",
-        ),
-        ("heading = 'X'\nplaces = 2", "2", "places go with type = \"decimal\""),
-        (
-            "heading = 'X'\ntype = 'date'\ndate_format = 'dd/mm'",
-            "'dd/mm'",
-            "it needs a day, a month and a year once each, or hh:mm; it is written such as yyyy-mm-dd",
-        ),
-        ("heading = 'X'\ntype = 'time'\ntime_format = 'yyyy-mm-dd'", "'yyyy-mm-dd'", "this does not picture a time"),
-        ("heading = 'X'\ndecimal_mark = ';'", "';'", "the decimal mark is \".\" or \",\""),
-        ("heading = 'X'\ncharacters = 'Z-A'", "'Z-A'", "Z-A runs backwards"),
-        ("heading = 'X'\nguide = ['a']", "guide", "there are more guide texts than guide_rows of the sheet"),
-        (
-            "heading = 'X'\nrequired = true\nrequired_when = \"Id = 'x'\"",
-            "\"Id = 'x'\"",
-            "the column is required in every row already",
-        ),
-        ("heading = 'X'\nrequired_when = 'Sedes > 1'", "Sedes", "no column is called Sedes; did you mean Seeds?"),
-        ("heading = 'Seeds'", "'Seeds'", "\"Seeds\" is the name or heading of column 2 already"),
-        ("heading = 'X'\nname = 'seeds'", "'seeds'", "\"seeds\" is the name or heading of column 2 already"),
-        ("heading = 'X'\nseverity = 'fatal'", "'fatal'", "there is no value fatal; there is note, warning, error"),
-        (
-            "heading = 'X'\nformat = 'email'\nexample = 'x'",
-            "example = 'x'",
-            "the example breaks the column's own rules: X is \"x\": not an email address: there is no @ in it",
-        ),
-    ];
-    for (lines, place, message) in cases {
+    for (lines, place, message) in COLUMN_CASES {
         let (messages, pointed) = told(&format!("{TOP}[[sheet.column]]\n{lines}\n"));
         let told = (messages.first().map(String::as_str).unwrap_or_default(), pointed.as_str());
-        if told != (message, place) {
+        if told != (*message, *place) {
             different.push(format!("{lines}\n  is: {told:?}"));
         }
     }

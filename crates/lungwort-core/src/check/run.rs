@@ -293,3 +293,7 @@ fn in_order(
         }
     }
 }
+
+#[cfg(test)]
+#[path = "tests/run.rs"]
+mod tests;

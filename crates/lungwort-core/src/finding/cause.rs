@@ -197,3 +197,7 @@ impl Cause {
         }
     }
 }
+
+#[cfg(test)]
+#[path = "tests/cause.rs"]
+mod tests;

@@ -161,3 +161,7 @@ pub fn length_words(length: &Length) -> String {
         (min, max) => format!("{min} to {max} {unit}"),
     }
 }
+
+#[cfg(test)]
+#[path = "tests/guide.rs"]
+mod tests;
