@@ -176,3 +176,7 @@ fn write_moment(picture: &Picture, value: &Value<'_>) -> Option<String> {
     };
     Some(format!("{}{clock}", written.get(..at)?))
 }
+
+#[cfg(test)]
+#[path = "tests/misread.rs"]
+mod tests;

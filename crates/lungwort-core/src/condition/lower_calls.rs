@@ -34,7 +34,11 @@ pub(super) fn lower_call(lowering: &mut Lowering<'_>, tree: &Expr) -> Option<Typ
             }
             Some((Expression::Call(Function::Substring, parts), Some(Kind::Text)))
         }
-        Expr::Trim { trim_where, trim_what: None, expr, trim_characters: None } => {
+        Expr::Trim { trim_where, trim_what, expr, trim_characters: None } => {
+            if trim_what.as_ref().is_some_and(|what| what.to_string() != "' '") {
+                lowering.mistake(tree, "TRIM takes spaces off, nothing else".to_owned());
+                return None;
+            }
             let which = match trim_where {
                 Some(TrimWhereField::Leading) => Function::TrimLeading,
                 Some(TrimWhereField::Trailing) => Function::TrimTrailing,

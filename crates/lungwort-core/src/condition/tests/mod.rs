@@ -5,6 +5,8 @@ use rust_decimal::Decimal;
 
 use super::*;
 
+mod functions;
+
 /// `a`, `b` text; `n`, `m` numbers; `from`, `till` dates; `ok` yes or no.
 struct Sheet;
 
