@@ -134,3 +134,95 @@ fn every_format_and_list_is_in_the_reference() {
         assert!(page.contains(&format!("| `{name}` | {standard} |")), "| `{name}` | {standard} |");
     }
 }
+
+/// The words of a command line, with double quotes around those that have spaces.
+fn words(line: &str) -> Vec<String> {
+    let mut words = vec![String::new()];
+    let mut quoted = false;
+    for each in line.chars() {
+        match each {
+            '"' => quoted = !quoted,
+            ' ' if !quoted => words.push(String::new()),
+            _ => words.last_mut().unwrap().push(each),
+        }
+    }
+    words.retain(|word| !word.is_empty());
+    words
+}
+
+#[test]
+fn the_commands_of_the_documents_run() {
+    let mut commands: Vec<String> = Vec::new();
+    for page in ["README.md", "docs/guide.md", "docs/findings.md", "docs/rulebook.md"] {
+        let text = document(page);
+        let fenced = blocks(&text, "sh");
+        let inline = text.split('`').skip(1).step_by(2).map(str::to_owned);
+        let lines = fenced.iter().flat_map(|block| block.lines().map(str::to_owned)).chain(inline);
+        commands.extend(lines.filter(|line| line.starts_with("lungwort ")));
+    }
+    assert!(commands.len() >= 8, "{commands:?}");
+    let folder = Folder::new();
+    folder.run(&["demo", "d"]);
+    let here = folder.path().join("d");
+    for name in ["north.csv", "south.csv"] {
+        std::fs::copy(here.join("accessions-ready.csv"), here.join(name)).unwrap();
+    }
+    for command in commands {
+        let filled = command
+            .replace("FILE", if command.contains("rulebook") { "accessions.rulebook.toml" } else { "accessions.csv" })
+            .replace("CODE", "off-list");
+        let arguments = words(filled.strip_prefix("lungwort ").unwrap());
+        let output = std::process::Command::new(env!("CARGO_BIN_EXE_lungwort"))
+            .current_dir(&here)
+            .args(&arguments)
+            .output()
+            .unwrap();
+        let stderr = String::from_utf8_lossy(&output.stderr);
+        assert_ne!(output.status.code(), Some(2), "{command}: {stderr}");
+    }
+}
+
+#[test]
+fn the_options_of_the_guide_run() {
+    let folder = Folder::new();
+    folder.run(&["demo", "d"]);
+    let guide = document("docs/guide.md");
+    let options: Vec<&str> = guide.split('`').skip(1).step_by(2).filter(|text| text.starts_with("--")).collect();
+    assert!(options.len() >= 10, "{options:?}");
+    for option in options.iter().filter(|option| **option != "--rulebook") {
+        let extra = words(option);
+        let extra: Vec<&str> = extra.iter().map(String::as_str).collect();
+        let ran = folder.run(&[&["check", "d/accessions-ready.csv"], extra.as_slice()].concat());
+        // Telling the wrong delimiter leaves no headings to find.
+        let allowed = if option.contains("--delimiter") { 0..=2 } else { 0..=1 };
+        assert!(allowed.contains(&ran.status), "{option}: {}", ran.stderr);
+    }
+}
+
+#[test]
+fn links_between_documents_lead_somewhere() {
+    for page in [
+        "README.md",
+        "ARCHITECTURE.md",
+        "docs/guide.md",
+        "docs/rulebook.md",
+        "docs/conditions.md",
+        "docs/performance.md",
+    ] {
+        let text = document(page);
+        let folder = repository().join(page).parent().unwrap().to_owned();
+        for link in text.split("](").skip(1).filter_map(|rest| rest.split(')').next()) {
+            let path = link.split('#').next().unwrap();
+            assert!(path.is_empty() || folder.join(path).exists(), "{page}: {link}");
+        }
+    }
+}
+
+#[test]
+fn every_screenshot_is_in_the_readme() {
+    let readme = document("README.md");
+    for entry in std::fs::read_dir(repository().join("docs/screenshots")).unwrap() {
+        let name = entry.unwrap().file_name().into_string().unwrap();
+        assert!(!name.ends_with(".png") || readme.contains(&name), "{name}");
+    }
+}

@@ -139,3 +139,7 @@ fn unknown(what: &str, name: &str, known: &str) -> String {
         None => format!("there is no {what} {name} here; docs/rulebook.md lists them"),
     }
 }
+
+#[cfg(test)]
+#[path = "tests/load.rs"]
+mod tests;
