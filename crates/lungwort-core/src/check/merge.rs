@@ -9,6 +9,7 @@ use super::head::Head;
 use super::rows::SheetJudge;
 use super::unique::{First, Seen};
 use crate::condition::Tally;
+use crate::finding::ranges::thousands;
 use crate::finding::{Finding, Place, Sink, Topic, Verdict, codes::rule as rule_codes, codes::template, codes::value};
 use crate::intake::Batch;
 use crate::rulebook::capital;
@@ -133,10 +134,9 @@ impl Merger<'_, '_> {
     }
 
     fn blank_rows(&mut self, run: BlankRun) {
-        let message = if run.first == run.last {
-            format!("row {} is blank, and filled rows follow.", run.first)
-        } else {
-            format!("rows {} to {} are blank, and filled rows follow.", run.first, run.last)
+        let message = match run.last - run.first + 1 {
+            1 => "a blank row, and filled ones follow.".to_owned(),
+            count => format!("{} blank rows, and filled ones follow.", thousands(count)),
         };
         let verdict = batch::file_verdict(&template::BLANK_ROW, "", Found::new(&template::BLANK_ROW, message));
         let place = Place { row: Some(run.first), last_row: Some(run.last), line: Some(run.line), ..Place::default() };
