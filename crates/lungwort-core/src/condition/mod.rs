@@ -16,7 +16,7 @@ pub use aggregate::{Aggregate, AggregateKind, Tally};
 pub use expression::Expression;
 pub use run::Row;
 pub use say::Labels;
-pub use witness::{Witness, witnesses};
+pub use witness::{Witness, try_rows, witnesses};
 
 use std::ops::Range;
 

@@ -25,35 +25,45 @@ pub fn witnesses(
     kind: &dyn Fn(usize) -> Kind,
     extra: &dyn Fn(usize) -> Vec<Value<'static>>,
 ) -> (Option<Witness>, Option<Witness>) {
+    let (mut pass, mut fail) = (None, None);
+    try_rows(condition, today, kind, extra, &mut |truth, values| {
+        let witness = || Some(condition.columns().iter().map(|column| (*column, values[*column].clone())).collect());
+        match truth {
+            Truth::True if pass.is_none() => pass = witness(),
+            Truth::False if fail.is_none() => fail = witness(),
+            _ => {}
+        }
+        pass.is_none() || fail.is_none()
+    });
+    (pass, fail)
+}
+
+/// Tries rows of telling values, by column index, for as long as `go_on` says so.
+pub fn try_rows(
+    condition: &Condition,
+    today: Date,
+    kind: &dyn Fn(usize) -> Kind,
+    extra: &dyn Fn(usize) -> Vec<Value<'static>>,
+    go_on: &mut dyn FnMut(Truth, &[Value<'static>]) -> bool,
+) {
     let candidates = candidates(condition, today, kind, extra);
     let columns = condition.columns();
     let width = columns.last().map_or(0, |last| last + 1);
     let mut values = vec![Value::Blank; width];
-    let (mut pass, mut fail) = (None, None);
     let mut odometer = vec![0_usize; columns.len()];
     for _ in 0..MOST_TRIED {
         for (slot, column) in odometer.iter().zip(columns) {
             values[*column] = candidates[column][*slot].clone();
         }
-        let row = ListedRow { values: &values, today };
-        let witness = || Some(columns.iter().map(|column| (*column, values[*column].clone())).collect());
-        match condition.judge(&row) {
-            Truth::True if pass.is_none() => pass = witness(),
-            Truth::False if fail.is_none() => fail = witness(),
-            _ => {}
-        }
-        if pass.is_some() && fail.is_some() {
-            break;
-        }
+        let truth = condition.judge(&ListedRow { values: &values, today });
         let turned = odometer.iter_mut().zip(columns).any(|(slot, column)| {
             *slot = (*slot + 1) % candidates[column].len();
             *slot != 0
         });
-        if !turned {
-            break;
+        if !go_on(truth, &values) || !turned {
+            return;
         }
     }
-    (pass, fail)
 }
 
 fn candidates(

@@ -9,7 +9,7 @@ use jiff::civil::Date;
 use crate::cell::{Kind, Value};
 use crate::check::ColumnJudge;
 use crate::check::cell::Surroundings;
-use crate::condition::{Condition, Expression, Labels, ListedRow, Truth, witnesses};
+use crate::condition::{Condition, Expression, Labels, ListedRow, Truth, try_rows, witnesses};
 use crate::finding::Severity;
 use crate::rulebook::{Column, Level, Mistake, Rule, RuleForm, Rulebook, Sheet, known_values};
 
@@ -128,26 +128,27 @@ fn silent_blanks(sheet: &Sheet, rule: &Rule, today: Date, lines: &Lines<'_>, mis
     };
     let handled = asked_if_blank(condition);
     let guarded = rule.when.as_ref().map(asked_if_blank).unwrap_or_default();
-    let kind = |column: usize| sheet.kind(column);
-    let (_, Some(failing)) = witnesses(condition, today, &kind, &|column| known(sheet, column)) else {
-        return;
-    };
-    let let_through: Vec<String> = condition
-        .columns()
-        .iter()
-        .copied()
-        .filter(|column| !sheet.columns[*column].required && !handled.contains(column) && !guarded.contains(column))
-        .filter(|column| {
-            let width = condition.columns().last().map_or(0, |last| last + 1);
-            let mut values = vec![Value::Blank; width];
-            for (at, value) in &failing {
-                values[*at] = value.clone();
+    let may_be_blank =
+        |column: &usize| !sheet.columns[*column].required && !handled.contains(column) && !guarded.contains(column);
+    let open: Vec<usize> = condition.columns().iter().copied().filter(may_be_blank).collect();
+    // A column lets a row through if some row fails, and the same row with that column blank no longer does.
+    let mut through: Vec<usize> = Vec::new();
+    let (kind, extra) = (|column: usize| sheet.kind(column), |column: usize| known(sheet, column));
+    try_rows(condition, today, &kind, &extra, &mut |truth, values| {
+        if truth == Truth::False {
+            for column in &open {
+                let mut values = values.to_vec();
+                values[*column] = Value::Blank;
+                let blanked = condition.judge(&ListedRow { values: &values, today });
+                if blanked == Truth::Unknown && !through.contains(column) {
+                    through.push(*column);
+                }
             }
-            values[*column] = Value::Blank;
-            condition.judge(&ListedRow { values: &values, today }) == Truth::Unknown
-        })
-        .map(|column| sheet.heading(column))
-        .collect();
+        }
+        through.len() < open.len()
+    });
+    through.sort_unstable();
+    let let_through: Vec<String> = through.into_iter().map(|column| sheet.heading(column)).collect();
     if !let_through.is_empty() {
         let names = crate::rulebook::listed(&let_through, "or");
         let message = format!(
