@@ -42,11 +42,6 @@ impl Folded {
         Folded { entries: candidates.map(|each| entry(fold(each))).collect() }
     }
 
-    /// The folded candidates in their order.
-    pub fn texts(&self) -> impl Iterator<Item = &str> {
-        self.entries.iter().map(|(text, ..)| text.as_str())
-    }
-
     /// Which candidate is the one clear winner, by [`nearest`]'s rules.
     pub fn nearest(&self, word: &str) -> Option<usize> {
         let folded = fold(word);

@@ -2,6 +2,8 @@
 
 use std::sync::Arc;
 
+use super::batch::file_verdict;
+use super::cell::Found;
 use crate::cell::fold::{self, Folded};
 use crate::cell::shown;
 use crate::finding::{Code, Place, Repair, Topic, Verdict, codes::template as codes, column_letter};
@@ -244,10 +246,9 @@ impl Reading<'_> {
                         "Row {} of the template, under the headings, is missing: data begin in its place.",
                         self.head.row + 2 + guide
                     );
-                    let before = self.head.row;
-                    self.head.row = row;
-                    self.note(&codes::GUIDE_ROW_MISSING, Topic::File, "", message, None, None);
-                    self.head.row = before;
+                    let found = Found::new(&codes::GUIDE_ROW_MISSING, message);
+                    let place = self.place(row, None);
+                    self.head.findings.push((file_verdict(&codes::GUIDE_ROW_MISSING, "", found), place, None));
                     break;
                 }
             }

@@ -46,7 +46,6 @@ pub struct Mistake {
 pub struct Condition {
     expression: Expression,
     columns: Vec<usize>,
-    source: String,
 }
 
 /// What came of a condition for one row.
@@ -72,7 +71,7 @@ impl Condition {
         });
         columns.sort_unstable();
         columns.dedup();
-        Ok(Condition { expression, columns, source: source.to_owned() })
+        Ok(Condition { expression, columns })
     }
 
     /// The columns it names, ascending, each once.
@@ -83,11 +82,6 @@ impl Condition {
     /// The expression behind it.
     pub fn expression(&self) -> &Expression {
         &self.expression
-    }
-
-    /// The text it was made from.
-    pub fn source(&self) -> &str {
-        &self.source
     }
 
     /// Judges one row.

@@ -5,7 +5,8 @@ use std::sync::Arc;
 use foldhash::fast::FixedState;
 use hashbrown::HashMap;
 
-use super::{Finding, Repair, RowRanges, Severity, Verdict};
+use super::codes::Stage;
+use super::{Finding, Repair, RowRanges, Severity, Topic, Verdict};
 
 /// Different values that are told apart in one cause; findings with further values are still counted.
 const VALUES_KEPT: usize = 1_000;
@@ -81,7 +82,7 @@ impl Counts {
     }
 }
 
-type CauseKey = (usize, &'static str, super::Topic);
+type CauseKey = (usize, &'static str, Topic);
 
 /// Gathers findings into causes.
 #[derive(Debug, Default)]
@@ -130,22 +131,18 @@ impl Causes {
         self.beyond
     }
 
-    /// The causes: errors first, then by file, the file as a whole first, then by count.
+    /// The causes: errors first, then what concerns the file or its headings, then by count.
     pub fn sorted(&self) -> Vec<&Cause> {
         let mut causes: Vec<&Cause> = self.causes.iter().collect();
         causes.sort_by(|a, b| {
             let rank = |cause: &Cause| {
-                let whole_file = cause.verdict.topic == super::Topic::File || cause.verdict.code.stage < codes_stage();
+                let whole_file = cause.verdict.topic == Topic::File || cause.verdict.code.stage < Stage::Cell;
                 (std::cmp::Reverse(cause.verdict.severity), !whole_file, std::cmp::Reverse(cause.count))
             };
             rank(a).cmp(&rank(b))
         });
         causes
     }
-}
-
-fn codes_stage() -> super::codes::Stage {
-    super::codes::Stage::Cell
 }
 
 impl Cause {

@@ -146,7 +146,7 @@ fn allowed_values(compiler: &mut Compiler, columns: &Columns, path: &str, writte
 
 fn referenced(compiler: &mut Compiler, columns: &Columns, path: &str, lookup: &WrittenLookup) -> Option<Allowed> {
     let name = &lookup.reference;
-    if let Some(list) = compiler.standard_list(name) {
+    if let Some(list) = super::standard::named(name) {
         if lookup.column.is_some() || lookup.meaning.is_some() || !lookup.matching.is_empty() {
             compiler.error(path, format!("{name} is a standard list and has no columns to choose from"));
         }

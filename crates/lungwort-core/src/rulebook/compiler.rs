@@ -1,7 +1,6 @@
 //! What compiling a rulebook goes by: the place for mistakes, names of columns, conditions and patterns, tables.
 
 use std::collections::HashMap;
-use std::sync::Arc;
 
 use encoding_rs::Encoding;
 
@@ -9,7 +8,6 @@ use super::list::{Entry, List};
 use super::mistake::{Level, Mistake};
 use super::model::Pattern;
 use super::source::Source;
-use super::standard;
 use super::written::{WrittenPattern, WrittenSheet, WrittenType};
 use crate::cell::{Kind, fold};
 use crate::condition::{Condition, Scope};
@@ -129,11 +127,6 @@ impl Compiler {
                 None
             }
         }
-    }
-
-    /// The list of that name, from a reference or shipped, with its table where it has one.
-    pub(super) fn standard_list(&self, name: &str) -> Option<Arc<List>> {
-        standard::named(name)
     }
 }
 

@@ -148,11 +148,6 @@ impl List {
         }
     }
 
-    /// Whether the list gives meanings.
-    pub fn has_meanings(&self) -> bool {
-        self.entries.iter().any(|entry| entry.meaning.is_some())
-    }
-
     /// What a value that is not on the list most likely stands for.
     pub fn near_miss(&self, value: &str) -> Option<NearMiss<'_>> {
         let near = self.near.get_or_init(|| self.prepare());

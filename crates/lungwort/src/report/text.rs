@@ -4,8 +4,9 @@ use std::io::{self, Write};
 
 use lungwort_core::cell::shown;
 use lungwort_core::check::FileFacts;
+use lungwort_core::finding::codes::Stage;
 use lungwort_core::finding::ranges::thousands;
-use lungwort_core::finding::{Cause, Certainty, Finding, Severity, ValueTally};
+use lungwort_core::finding::{Cause, Certainty, Finding, Severity, Topic, ValueTally, column_letter};
 use lungwort_core::intake::Chosen;
 use lungwort_core::intake::dialect::delimiter_name;
 use unicode_width::UnicodeWidthStr;
@@ -70,7 +71,7 @@ fn in_short(rest: &[&Cause], all: usize, summary: &Summary<'_>, out: &mut dyn Wr
     let mut entries: Vec<(&str, Severity, Vec<String>)> = Vec::new();
     for cause in rest {
         let subject = match (cause.verdict.topic, &*cause.verdict.subject) {
-            (lungwort_core::finding::Topic::Rule(_), _) | (_, "") => thousands(cause.count),
+            (Topic::Rule(_), _) | (_, "") => thousands(cause.count),
             (_, subject) if cause.count == 1 => shown::clipped(subject, 24),
             (_, subject) => format!("{} {}×", shown::clipped(subject, 24), thousands(cause.count)),
         };
@@ -226,7 +227,7 @@ fn heading(severity: Severity, summary: &Summary<'_>, out: &mut dyn Write) -> io
 fn write_cause(cause: &Cause, summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
     let verdict = &cause.verdict;
     let width = style::width();
-    let rule = matches!(verdict.topic, lungwort_core::finding::Topic::Rule(_));
+    let rule = matches!(verdict.topic, Topic::Rule(_));
     let title = match (&*verdict.subject, rule) {
         ("", _) => verdict.code.title.to_owned(),
         (subject, true) => subject.to_owned(),
@@ -271,10 +272,10 @@ fn write_cause(cause: &Cause, summary: &Summary<'_>, out: &mut dyn Write) -> io:
 fn what(cause: &Cause) -> String {
     let message = shown::visible(&cause.verdict.message);
     let named = cause.values.iter().filter(|tally| !tally.value.trim().is_empty()).count();
-    if named == 0 || cause.count == 1 || cause.verdict.topic == lungwort_core::finding::Topic::File {
-        return if cause.count == 1 || cause.verdict.code.stage == lungwort_core::finding::codes::Stage::File {
+    if named == 0 || cause.count == 1 || cause.verdict.topic == Topic::File {
+        return if cause.count == 1 || cause.verdict.code.stage == Stage::File {
             message
-        } else if matches!(cause.verdict.topic, lungwort_core::finding::Topic::Rule(_)) {
+        } else if matches!(cause.verdict.topic, Topic::Rule(_)) {
             format!("such as: {message}")
         } else {
             String::new()
@@ -318,8 +319,8 @@ fn place(cause: &Cause, file: Option<&FileFacts>) -> String {
     let dots = if cause.rows.rows() > keys.len() as u64 { " …" } else { "" };
     let keys = if keys.is_empty() { String::new() } else { format!(" ({}{dots})", keys.join(", ")) };
     let column = match (cause.first.field, cause.verdict.topic) {
-        (Some(field), lungwort_core::finding::Topic::Column(_) | lungwort_core::finding::Topic::Stray(_)) => {
-            format!("column {}, ", lungwort_core::finding::column_letter(field))
+        (Some(field), Topic::Column(_) | Topic::Stray(_)) => {
+            format!("column {}, ", column_letter(field))
         }
         _ => String::new(),
     };
@@ -348,7 +349,7 @@ pub fn bottom(summary: &Summary<'_>, causes: &[&Cause], out: &mut dyn Write) -> 
     let names: Vec<String> = summary.files.iter().take(3).map(|file| quoted_argument(&file.name)).collect();
     let names = names.join(" ");
     let first = &causes[0].verdict;
-    let column = causes.iter().find(|cause| matches!(cause.verdict.topic, lungwort_core::finding::Topic::Column(_)));
+    let column = causes.iter().find(|cause| matches!(cause.verdict.topic, Topic::Column(_)));
     writeln!(out, "\n{}", paint(style::STRONG, "Next"))?;
     let mut next =
         vec![(format!("lungwort explain {}", first.code.name), "what the first one means and how to mend it")];
