@@ -62,6 +62,14 @@ pub struct OnceOnlyList {
     pub ascending: Option<(String, String)>,
 }
 
+/// A run of blank rows: the first and the last as a spreadsheet counts, and the first one's line.
+#[derive(Debug, Clone, Copy)]
+pub struct BlankRows {
+    pub first: u64,
+    pub last: u64,
+    pub line: Option<u64>,
+}
+
 /// What came of a batch.
 #[derive(Debug, Default)]
 pub struct Judgement {
@@ -69,8 +77,8 @@ pub struct Judgement {
     pub findings: Vec<InBatch>,
     /// For each set of values that may stand only once, the values.
     pub once_only: Vec<OnceOnlyList>,
-    /// Runs of blank rows within the batch, first and last.
-    pub blank_runs: Vec<(usize, usize)>,
+    /// Runs of blank rows before or within the batch.
+    pub blank_runs: Vec<BlankRows>,
     /// Rows that hold anything.
     pub filled_rows: u64,
     /// The first row that holds anything.
@@ -110,6 +118,7 @@ impl BatchJudge<'_, '_> {
         }
         self.strays(batch, &rows, &mut out);
         self.invalid_bytes(batch, &mut out);
+        self.stored(batch, &rows, &mut out);
         self.conditional_cells(&rows, &values, &mut out);
         self.dependent_lists(batch, &rows, &values, &mut out);
         self.rules(&rows, &values, &mut out);
@@ -117,6 +126,7 @@ impl BatchJudge<'_, '_> {
         self.once_only(batch, &rows, &values, &mut out);
         out.tallies = self.tallies(rows.len(), &values);
         self.half_filled(batch, &mut out);
+        self.say_what_is_shown(batch, &mut out);
         out.findings.sort_by_key(|finding| (finding.row, finding.order));
         self.keys(batch, &mut out.findings);
         out
@@ -125,17 +135,23 @@ impl BatchJudge<'_, '_> {
     /// Sorts blank rows out, brings the others to the headings' width, and returns those that can be judged.
     fn layout(&self, batch: &mut Batch, skip: usize, out: &mut Judgement) -> Vec<usize> {
         let mut rows = Vec::with_capacity(batch.row_count());
+        let mut due = if skip < batch.row_count() && skip > 0 { batch.row_number(skip - 1) + 1 } else { batch.first_row };
         for row in skip..batch.row_count() {
+            let number = batch.row_number(row);
+            // Blank rows of a sheet may have been left out.
+            if number > due {
+                blank(&mut out.blank_runs, BlankRows { first: due, last: number - 1, line: None });
+            }
+            due = number + 1;
             if batch.is_blank(row) {
-                match out.blank_runs.last_mut() {
-                    Some((_, last)) if *last + 1 == row => *last = row,
-                    _ => out.blank_runs.push((row, row)),
-                }
+                blank(&mut out.blank_runs, BlankRows { first: number, last: number, line: batch.line_number(row) });
                 continue;
             }
             out.filled_rows += 1;
             out.first_filled.get_or_insert(row);
-            if batch.row(row).len() != self.head.width
+            if batch.is_sheet() {
+                self.bring_to_width(batch, row, out);
+            } else if batch.row(row).len() != self.head.width
                 && let Some(ragged) = ragged::settle(self.sheet, self.head, batch, row, self.delimiter)
             {
                 let verdict = file_verdict(ragged.found.code, "The row", ragged.found);
@@ -150,6 +166,7 @@ impl BatchJudge<'_, '_> {
             }
             rows.push(row);
         }
+        self.settle_notes(batch, &rows, out);
         for issue in batch.issues.iter().filter(|issue| issue.row >= skip) {
             let (code, message) = match issue.kind {
                 IssueKind::UnclosedQuote => (
@@ -362,6 +379,14 @@ impl InBatch {
 /// Puts findings in the order in which they are told.
 pub fn sort(findings: &mut [InBatch]) {
     findings.sort_by_key(|finding| (finding.row, finding.order));
+}
+
+/// Adds blank rows to the last run or begins another.
+fn blank(runs: &mut Vec<BlankRows>, rows: BlankRows) {
+    match runs.last_mut() {
+        Some(run) if run.last + 1 == rows.first => run.last = rows.last,
+        _ => runs.push(rows),
+    }
 }
 
 fn bare(code: &'static Code) -> Verdict {

@@ -325,7 +325,7 @@ column = [
             text in prop_oneof!["[-+0-9.,/:;eE ]{1,9}", "[a-zA-Z0-9@.;=#-]{1,8}", "\\PC{1,6}", "(W|C|none|-|yes|N|x@y\\.org|12-AB|=A1|\u{a0}|\u{200b}|Ã©| ){1,3}"],
         ) {
             thread_local! { static BOOK: &'static Rulebook = Box::leak(Box::new(rulebook())); }
-            let sheet = &BOOK.with(|book| *book).sheet;
+            let sheet = &BOOK.with(|book| *book).sheets[0];
             for (index, column) in sheet.columns.iter().enumerate() {
                 let judge = ColumnJudge::new(column, index, surroundings());
                 let special = text.bytes().any(|byte| !(0x20..0x7f).contains(&byte));

@@ -7,11 +7,11 @@ use encoding_rs::UTF_8;
 
 use super::batch::file_verdict;
 use super::cell::Found;
-use super::open::{Bytes, Opened, ending};
+use super::open::{Bytes, OpenContent, Opened, ending};
 use crate::finding::{Code, Verdict, codes::file as codes, codes::template as template_codes, ranges::thousands};
 use crate::intake::dialect::delimiter_name;
 use crate::intake::{Batches, NewlineCounts};
-use crate::rulebook::Rulebook;
+use crate::rulebook::{Rulebook, Sheet};
 use crate::rulebook::written::{WrittenNewline, WrittenQuoting};
 
 type Verdicts = Vec<Arc<Verdict>>;
@@ -38,6 +38,7 @@ pub fn before_rows(rulebook: &Rulebook, opened: &Opened) -> Verdicts {
             say(&mut verdicts, &codes::WRONG_FILE_NAME, format!("the file is called {name}; it should be {words}."));
         }
     }
+    kind(rulebook, opened, &mut verdicts);
     if let (Some(most), Some(size)) = (asked.max_bytes, opened.size)
         && size > most
     {
@@ -48,6 +49,32 @@ pub fn before_rows(rulebook: &Rulebook, opened: &Opened) -> Verdicts {
         beside(path, &name, &mut verdicts);
     }
     verdicts
+}
+
+/// Whether the content is of the kind that the name says, and of one that is taken.
+fn kind(rulebook: &Rulebook, opened: &Opened, verdicts: &mut Verdicts) {
+    let Some(ending) = ending(&opened.name).filter(|_| opened.path.is_some()) else { return };
+    let books = ["xlsx", "xlsm", "xlsb", "xls", "ods", "xltx", "xltm", "xlt", "ots"];
+    let said = match &opened.content {
+        OpenContent::Text { .. } if books.contains(&ending.as_str()) => "delimited text (CSV)".to_owned(),
+        OpenContent::Book(book) => {
+            let kin = |one: &str| one.trim_end_matches(['m', 'x']).replace("xlt", "xls").replace("ots", "ods");
+            let found = book.kind.ending();
+            if kin(found) == kin(&ending) && (found.ends_with('b') == ending.ends_with('b')) && (ending != "xls" || found == "xls")
+            {
+                return;
+            }
+            format!("a workbook of the kind {}", found.to_uppercase())
+        }
+        OpenContent::Text { .. } => return,
+    };
+    let formats = &rulebook.file.formats;
+    if !formats.is_empty() && !formats.contains(&ending) {
+        // That this kind is not taken has been told already.
+        return;
+    }
+    let message = format!("the file's name ends in .{ending}, and its content is {said}; save it as what its name says.");
+    say(verdicts, &codes::WRONG_FILE_KIND, message);
 }
 
 /// What lies beside the file.
@@ -87,7 +114,7 @@ pub struct Read<'f> {
 }
 
 /// What can be told when the rows have been read.
-pub fn after_rows(rulebook: &Rulebook, read: &Read<'_>) -> Verdicts {
+pub fn after_rows(rulebook: &Rulebook, sheet: &Sheet, read: &Read<'_>) -> Verdicts {
     let mut verdicts = Vec::new();
     let asked = &rulebook.file;
     encoding(rulebook, read, &mut verdicts);
@@ -119,19 +146,33 @@ pub fn after_rows(rulebook: &Rulebook, read: &Read<'_>) -> Verdicts {
         }
         _ => {}
     }
-    if let Some(most) = asked.max_rows.filter(|most| read.filled_rows > *most) {
-        let message =
-            format!("the file has {} filled rows; at most {} are taken.", thousands(read.filled_rows), thousands(most));
-        say(&mut verdicts, &codes::TOO_MANY_ROWS, message);
-    }
+    let limits = [asked.max_rows, sheet.max_rows];
+    verdicts.extend(row_limit(limits.into_iter().flatten().min(), read.filled_rows));
     if read.filled_rows == 0 {
-        say(&mut verdicts, &template_codes::NOTHING_FILLED, "there is no filled row below the headings.".to_owned());
+        verdicts.push(nothing_filled());
     }
     if let Some((row, line)) = read.batches.endless() {
         let message = format!("row {row}, on line {line}, is larger than 32 MB; nothing from there on was checked.");
         say(&mut verdicts, &codes::ENDLESS_ROW, message);
     }
     verdicts
+}
+
+/// More rows than are taken.
+pub fn row_limit(most: Option<u64>, filled: u64) -> Verdicts {
+    let mut verdicts = Vec::new();
+    if let Some(most) = most.filter(|most| filled > *most) {
+        let message =
+            format!("the file has {} filled rows; at most {} are taken.", thousands(filled), thousands(most));
+        say(&mut verdicts, &codes::TOO_MANY_ROWS, message);
+    }
+    verdicts
+}
+
+/// No rows at all.
+pub fn nothing_filled() -> Arc<Verdict> {
+    let code = &template_codes::NOTHING_FILLED;
+    file_verdict(code, "", Found::new(code, "there is no filled row below the headings."))
 }
 
 fn encoding(rulebook: &Rulebook, read: &Read<'_>, verdicts: &mut Verdicts) {

@@ -96,7 +96,7 @@ impl Reading<'_> {
         let within = row < self.batch.row_count();
         Place {
             row: Some(self.batch.row_number(row)),
-            line: within.then(|| self.batch.line_number(row)),
+            line: if within { self.batch.line_number(row) } else { None },
             field,
             ..Place::default()
         }

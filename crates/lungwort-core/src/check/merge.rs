@@ -3,7 +3,7 @@
 
 use std::sync::Arc;
 
-use super::batch::{self, BatchJudge, InBatch, Judgement, OnceOnly, OnceOnlyList};
+use super::batch::{self, BatchJudge, BlankRows, InBatch, Judgement, OnceOnly, OnceOnlyList};
 use super::cell::Found;
 use super::head::Head;
 use super::rows::SheetJudge;
@@ -23,6 +23,8 @@ pub struct Totals {
     pub quoted: u64,
     /// All cells.
     pub cells: u64,
+    /// The last filled row.
+    pub last_filled: u64,
 }
 
 /// A run of blank rows of which it is not yet known whether filled ones follow.
@@ -30,7 +32,7 @@ pub struct Totals {
 pub struct BlankRun {
     first: u64,
     last: u64,
-    line: u64,
+    line: Option<u64>,
 }
 
 /// Puts findings in order, adds those that only show over several batches, and hands them on.
@@ -42,6 +44,10 @@ pub struct Merger<'m, 'r> {
     pub names: Vec<String>,
     pub sink: &'m mut dyn Sink,
     pub file: usize,
+    /// The sheet's name, in a workbook.
+    pub sheet: Option<Arc<str>>,
+    /// Of labelled cells: the row and column of each.
+    pub places: Option<Vec<(u64, usize)>>,
     pub pending_blank: Option<BlankRun>,
     pub totals: Totals,
     pub stopped: bool,
@@ -55,10 +61,17 @@ impl Merger<'_, '_> {
         }
     }
 
-    /// Hands findings about the file as a whole on.
-    pub fn file_findings(&mut self, verdicts: Vec<Arc<Verdict>>) {
-        for verdict in verdicts {
-            self.emit(Finding { file: self.file, verdict, place: Place::default(), key: None, value: None });
+    /// Hands on what was found about the headings.
+    pub fn head_findings(&mut self) {
+        for (verdict, place, value) in &self.head.findings {
+            self.emit(Finding {
+                file: self.file,
+                sheet: self.sheet.clone(),
+                verdict: Arc::clone(verdict),
+                place: *place,
+                key: None,
+                value: value.clone(),
+            });
         }
     }
 
@@ -66,6 +79,9 @@ impl Merger<'_, '_> {
     pub fn merge(&mut self, batch: &Batch, judgement: Judgement) {
         let Judgement { mut findings, once_only, blank_runs, filled_rows, first_filled, tallies } = judgement;
         self.totals.filled_rows += filled_rows;
+        if filled_rows > 0 {
+            self.totals.last_filled = batch.end_row() - 1;
+        }
         self.totals.quoted += batch.quoted_cells;
         self.totals.cells += batch.cells;
         for (total, part) in self.tallies.iter_mut().zip(tallies) {
@@ -82,15 +98,20 @@ impl Merger<'_, '_> {
             while let Some(run) = blanks.next_if(|run| run.first < row) {
                 self.blank_rows(run);
             }
-            let place = Place {
+            let mut place = Place {
                 row: Some(row),
                 last_row: None,
-                line: Some(finding.line.unwrap_or_else(|| batch.line_number(finding.row))),
+                line: finding.line.or_else(|| batch.line_number(finding.row)),
                 field: finding.field,
                 offset: finding.offset,
             };
+            if let Some(places) = &self.places {
+                let at = finding.field.and_then(|field| places.get(field));
+                (place.row, place.field) = (at.map(|at| at.0), at.map(|at| at.1));
+            }
             self.emit(Finding {
                 file: self.file,
+                sheet: self.sheet.clone(),
                 verdict: finding.verdict,
                 place,
                 key: finding.key,
@@ -106,21 +127,20 @@ impl Merger<'_, '_> {
     fn finished_blank_runs(
         &mut self,
         batch: &Batch,
-        runs: &[(usize, usize)],
+        runs: &[BlankRows],
         first_filled: Option<usize>,
     ) -> Vec<BlankRun> {
         let mut finished = Vec::new();
         let mut open = self.pending_blank.take();
-        for (first, last) in runs {
-            let (from, to) = (batch.row_number(*first), batch.row_number(*last));
+        for BlankRows { first: from, last: to, line } in runs.iter().copied() {
             let run = match open.take() {
                 Some(before) if before.last + 1 == from => BlankRun { last: to, ..before },
                 before => {
                     finished.extend(before);
-                    BlankRun { first: from, last: to, line: batch.line_number(*first) }
+                    BlankRun { first: from, last: to, line }
                 }
             };
-            if last + 1 < batch.row_count() {
+            if to + 1 < batch.end_row() {
                 finished.push(run);
             } else {
                 open = Some(run);
@@ -139,8 +159,9 @@ impl Merger<'_, '_> {
             count => format!("{} blank rows, and filled ones follow.", thousands(count)),
         };
         let verdict = batch::file_verdict(&template::BLANK_ROW, "", Found::new(&template::BLANK_ROW, message));
-        let place = Place { row: Some(run.first), last_row: Some(run.last), line: Some(run.line), ..Place::default() };
-        self.emit(Finding { file: self.file, verdict, place, key: None, value: None });
+        let place = Place { row: Some(run.first), last_row: Some(run.last), line: run.line, ..Place::default() };
+        let sheet = self.sheet.clone();
+        self.emit(Finding { file: self.file, sheet, verdict, place, key: None, value: None });
     }
 
     /// Values that stood before, in this file or an earlier one.

@@ -5,21 +5,27 @@
 
 mod across;
 mod batch;
+mod book;
 pub mod cell;
 mod column;
+mod drive;
 mod file;
+mod form;
+mod frame;
 mod head;
 mod merge;
 mod misread;
+mod noted;
 mod open;
 mod ragged;
 mod rows;
 mod rules;
 mod run;
+mod sheet_facts;
 mod surface;
 mod unique;
 
 pub use cell::Found;
 pub use column::ColumnJudge;
 pub use open::{OpenError, Opened};
-pub use run::{CheckError, Checker, FileFacts, Options};
+pub use run::{BookFacts, CheckError, Checker, ContentFacts, FileFacts, Options, SheetRead, TextFacts};

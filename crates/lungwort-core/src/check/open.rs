@@ -1,14 +1,18 @@
 //! Opening a file: is it one that can be read, and what stands at its top?
 
 use std::fs::File;
-use std::io::{self, Read};
+use std::io::{self, Cursor, Read};
 use std::path::{Path, PathBuf};
 
 use crate::intake::reader::Told;
-use crate::intake::{Batch, Batches, Content, Decoder, content_of};
+use crate::intake::workbook::Bytes as BookBytes;
+use crate::intake::{Batch, Batches, BookError, Content, Decoder, Rows, Workbook, content_of};
 
 /// The stream of a file's bytes.
 pub type Bytes = Box<dyn Read + Send>;
+
+/// The largest workbook that is taken from a stream: it has to be held whole.
+const LARGEST_STREAMED: u64 = 1 << 30;
 
 /// Why a file cannot be checked.
 #[derive(Debug)]
@@ -19,9 +23,9 @@ pub enum OpenError {
     Folder,
     /// There is nothing in it.
     Empty,
-    /// It is a workbook.
-    Workbook,
-    /// It is something else than a table of text.
+    /// It is a workbook that cannot be read.
+    Workbook(BookError),
+    /// It is something else than a table.
     NoTable(&'static str),
 }
 
@@ -35,10 +39,8 @@ impl std::fmt::Display for OpenError {
             },
             OpenError::Folder => out.write_str("it is a folder; name the file in it"),
             OpenError::Empty => out.write_str("it is empty: not even headings are in it"),
-            OpenError::Workbook => out.write_str(
-                "it is a workbook, which cannot be checked yet; save its sheet as CSV (in UTF-8) and check that",
-            ),
-            OpenError::NoTable(what) => write!(out, "it is {what}, not a table of text (CSV or TSV)"),
+            OpenError::Workbook(error) => error.fmt(out),
+            OpenError::NoTable(what) => write!(out, "it is {what}, not a workbook or a table of text (CSV or TSV)"),
         }
     }
 }
@@ -51,6 +53,12 @@ impl From<io::Error> for OpenError {
     }
 }
 
+impl From<BookError> for OpenError {
+    fn from(error: BookError) -> Self {
+        OpenError::Workbook(error)
+    }
+}
+
 /// A file whose top has been read.
 pub struct Opened {
     /// The name as given.
@@ -59,8 +67,12 @@ pub struct Opened {
     pub path: Option<PathBuf>,
     /// Its size in bytes, where it is known.
     pub size: Option<u64>,
-    pub(super) batches: Batches<Bytes>,
-    pub(super) first: Batch,
+    pub(super) content: OpenContent,
+}
+
+pub(super) enum OpenContent {
+    Text { batches: Box<Batches<Bytes>>, first: Batch },
+    Book(Box<Workbook>),
 }
 
 impl Opened {
@@ -71,36 +83,96 @@ impl Opened {
             return Err(OpenError::Folder);
         }
         let size = about.is_file().then_some(about.len());
-        let mut opened = Opened::stream(path.display().to_string(), Box::new(File::open(path)?), told)?;
-        opened.path = Some(path.to_owned());
-        opened.size = size;
-        Ok(opened)
+        let name = path.display().to_string();
+        let mut file = File::open(path)?;
+        let head = head_of(&mut file)?;
+        let content = match book_of(&head) {
+            Some(is_zip) if size.is_some() => {
+                OpenContent::Book(Box::new(Workbook::open(BookBytes::Path(path.to_owned()), is_zip)?))
+            }
+            _ => content(&name, head, Box::new(file), told)?,
+        };
+        Ok(Opened { name, path: Some(path.to_owned()), size, content })
     }
 
     /// Opens a stream. The name serves for messages and for what its ending says.
     pub fn stream(name: String, bytes: Bytes, told: Told) -> Result<Opened, OpenError> {
-        let decoder = Decoder::open(bytes, told.encoding)?;
-        match content_of(decoder.head()) {
-            Content::Text => {}
-            Content::Empty => return Err(OpenError::Empty),
-            Content::Workbook | Content::OldWorkbook => return Err(OpenError::Workbook),
-            // Where the encoding was given the bytes may look odd and be right.
-            Content::Other("a binary file") if told.encoding.is_some() => {}
-            Content::Other(what) => return Err(OpenError::NoTable(what)),
-        }
-        let is_tsv = ending(&name).is_some_and(|ending| ending == "tsv" || ending == "tab");
-        let mut batches = Batches::open(decoder, told, is_tsv)?;
-        match batches.next_batch(Batch::default())? {
-            Some(first) => Ok(Opened { name, path: None, size: None, batches, first }),
-            None if batches.endless().is_some() => Err(OpenError::NoTable("one line of more than 32 MB")),
-            None => Err(OpenError::Empty),
+        let mut bytes = bytes;
+        let head = head_of(&mut bytes)?;
+        let content = content(&name, head, bytes, told)?;
+        Ok(Opened { name, path: None, size: None, content })
+    }
+
+    /// The texts of the first rows, to choose a rulebook by; of a workbook those of every sheet.
+    pub fn top_rows(&mut self, most: usize) -> Result<Vec<Vec<String>>, OpenError> {
+        match &mut self.content {
+            OpenContent::Text { first, .. } => Ok(texts(first, most)),
+            OpenContent::Book(book) => {
+                let mut rows = Vec::new();
+                for at in 0..book.sheets.len() {
+                    rows.extend(top_of_sheet(book, at, most)?);
+                }
+                Ok(rows)
+            }
         }
     }
 
-    /// The texts of the first rows, to choose a rulebook by.
-    pub fn top_rows(&self, most: usize) -> Vec<Vec<String>> {
-        let rows = 0..self.first.row_count().min(most);
-        rows.map(|row| self.first.row_texts(row).into_iter().map(str::to_owned).collect()).collect()
+    /// Whether it is a workbook.
+    pub fn is_workbook(&self) -> bool {
+        matches!(self.content, OpenContent::Book(_))
+    }
+}
+
+/// The texts of the first rows of a sheet.
+pub(super) fn top_of_sheet(book: &mut Workbook, at: usize, most: usize) -> Result<Vec<Vec<String>>, BookError> {
+    let first = book.rows(at)?.next_batch(Batch::default())?;
+    Ok(first.map(|batch| texts(&batch, most)).unwrap_or_default())
+}
+
+fn texts(batch: &Batch, most: usize) -> Vec<Vec<String>> {
+    let rows = 0..batch.row_count().min(most);
+    rows.map(|row| batch.row_texts(row).into_iter().map(str::to_owned).collect()).collect()
+}
+
+fn head_of(bytes: &mut dyn Read) -> io::Result<Vec<u8>> {
+    let mut head = Vec::with_capacity(4096);
+    bytes.take(4096).read_to_end(&mut head)?;
+    Ok(head)
+}
+
+/// Whether the first bytes are those of a workbook, and then, of a zip archive.
+fn book_of(head: &[u8]) -> Option<bool> {
+    match content_of(head) {
+        Content::Workbook => Some(true),
+        Content::OldWorkbook => Some(false),
+        _ => None,
+    }
+}
+
+fn content(name: &str, head: Vec<u8>, rest: Bytes, told: Told) -> Result<OpenContent, OpenError> {
+    if let Some(is_zip) = book_of(&head) {
+        let mut all = head;
+        rest.take(LARGEST_STREAMED).read_to_end(&mut all)?;
+        if all.len() as u64 >= LARGEST_STREAMED {
+            let why = "a workbook of more than 1 GB does not go through a pipe: name its file".to_owned();
+            return Err(OpenError::Io(io::Error::other(why)));
+        }
+        return Ok(OpenContent::Book(Box::new(Workbook::open(BookBytes::Memory(all.into()), is_zip)?)));
+    }
+    match content_of(&head) {
+        Content::Empty => return Err(OpenError::Empty),
+        // Where the encoding was given the bytes may look odd and be right.
+        Content::Other("a binary file") if told.encoding.is_some() => {}
+        Content::Other(what) => return Err(OpenError::NoTable(what)),
+        _ => {}
+    }
+    let decoder = Decoder::open(Box::new(Cursor::new(head).chain(rest)) as Bytes, told.encoding)?;
+    let is_tsv = ending(name).is_some_and(|ending| ending == "tsv" || ending == "tab");
+    let mut batches = Batches::open(decoder, told, is_tsv)?;
+    match batches.next_batch(Batch::default())? {
+        Some(first) => Ok(OpenContent::Text { batches: Box::new(batches), first }),
+        None if batches.endless().is_some() => Err(OpenError::NoTable("one line of more than 32 MB")),
+        None => Err(OpenError::Empty),
     }
 }
 

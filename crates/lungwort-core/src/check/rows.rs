@@ -10,7 +10,7 @@ use super::head::Head;
 use crate::cell::Value;
 use crate::condition::{Condition, Row};
 use crate::finding::{Severity, Topic, Verdict, codes::value as codes};
-use crate::rulebook::model::MessagePart;
+use crate::rulebook::model::{FileRules, MessagePart};
 use crate::rulebook::{RuleForm, Sheet};
 
 /// Values that may stand only once.
@@ -29,6 +29,8 @@ pub struct UniqueSet<'r> {
 pub struct SheetJudge<'r> {
     /// The sheet.
     pub sheet: &'r Sheet,
+    /// What is asked of the file.
+    pub file: &'r FileRules,
     /// Its columns' judges.
     pub columns: Vec<ColumnJudge<'r>>,
     /// For each column, whether its typed values are wanted by a condition, a figure or a list.
@@ -45,7 +47,7 @@ pub struct SheetJudge<'r> {
 
 impl<'r> SheetJudge<'r> {
     /// Prepares a sheet.
-    pub fn new(sheet: &'r Sheet, surroundings: Surroundings<'_>) -> SheetJudge<'r> {
+    pub fn new(sheet: &'r Sheet, file: &'r FileRules, surroundings: Surroundings<'_>) -> SheetJudge<'r> {
         let columns: Vec<ColumnJudge<'r>> = sheet
             .columns
             .iter()
@@ -58,6 +60,7 @@ impl<'r> SheetJudge<'r> {
             .collect();
         let mut judge = SheetJudge {
             sheet,
+            file,
             wants_value: vec![false; columns.len()],
             wants_filled: vec![false; columns.len()],
             uniques: uniques(sheet),

@@ -1,31 +1,27 @@
-//! The run: one thread reads rows, others judge them a batch at a time, and this one puts the findings in order.
-//!
-//! Batches are handed round in a ring (reader → judges → here → reader), so that there are never more than a few
-//! and memory does not grow with the file. Findings come out in the order of rows whatever the number of threads.
+//! A check: the files of a batch one after the other, each sheet of them with its own judge.
 
-use std::collections::BTreeMap;
 use std::io;
 use std::ops::ControlFlow;
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
-use std::sync::atomic::{AtomicBool, AtomicU64, Ordering};
+use std::sync::atomic::AtomicU64;
 
-use crossbeam_channel::{Receiver, Sender, bounded};
 use jiff::civil::Date;
 
-use super::batch::{BatchJudge, Judgement};
+use super::batch::BatchJudge;
 use super::cell::Surroundings;
-use super::column::Memory;
-use super::file;
-use super::head;
+use super::head::{self, Head};
 use super::merge::{Merger, Totals};
-use super::open::{Bytes, Opened};
+use super::open::{OpenContent, Opened};
 use super::rows::SheetJudge;
 use super::unique::Seen;
+use super::{book, drive, file};
 use crate::condition::Tally;
-use crate::finding::{Finding, Sink};
-use crate::intake::{Batch, Batches, Chosen, NewlineCounts};
+use crate::finding::{Finding, Place, Sink, Verdict};
+use crate::intake::workbook::BookKind;
+use crate::intake::{Batch, Batches, BookError, Chosen, NewlineCounts, Rows};
 use crate::rulebook::Rulebook;
+use crate::rulebook::choose;
 
 /// How to check.
 #[derive(Debug, Clone)]
@@ -43,6 +39,8 @@ pub struct Options {
 pub enum CheckError {
     /// The file cannot be read on.
     Io(io::Error),
+    /// The workbook cannot be read on.
+    Book(BookError),
     /// No row has any of the rulebook's headings.
     NoHeadings,
 }
@@ -50,7 +48,9 @@ pub enum CheckError {
 impl std::fmt::Display for CheckError {
     fn fmt(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
         match self {
+            CheckError::Io(error) if error.kind() == io::ErrorKind::InvalidData => error.fmt(out),
             CheckError::Io(error) => write!(out, "it cannot be read on: {error}"),
+            CheckError::Book(error) => error.fmt(out),
             CheckError::NoHeadings => out.write_str("none of its first 30 rows has any of the rulebook's headings"),
         }
     }
@@ -61,6 +61,15 @@ impl std::error::Error for CheckError {}
 impl From<io::Error> for CheckError {
     fn from(error: io::Error) -> Self {
         CheckError::Io(error)
+    }
+}
+
+impl From<BookError> for CheckError {
+    fn from(error: BookError) -> Self {
+        match error {
+            BookError::Io(error) => CheckError::Io(error),
+            error => CheckError::Book(error),
+        }
     }
 }
 
@@ -75,8 +84,24 @@ pub struct FileFacts {
     pub bytes: u64,
     /// Rows that hold anything, the headings and what is above them apart.
     pub filled_rows: u64,
-    /// Columns up to the last heading.
+    /// Columns up to the last heading; of the first sheet that was read.
     pub columns: usize,
+    /// What kind of file it is.
+    pub content: ContentFacts,
+}
+
+/// What kind of file it is.
+#[derive(Debug, Clone)]
+pub enum ContentFacts {
+    /// Delimited text.
+    Text(TextFacts),
+    /// A workbook.
+    Book(BookFacts),
+}
+
+/// What a delimited file is.
+#[derive(Debug, Clone)]
+pub struct TextFacts {
     /// The encoding's name.
     pub encoding: &'static str,
     /// How it was come by.
@@ -93,24 +118,77 @@ pub struct FileFacts {
     pub newlines: NewlineCounts,
 }
 
+/// What a workbook is.
+#[derive(Debug, Clone)]
+pub struct BookFacts {
+    /// The kind.
+    pub kind: BookKind,
+    /// The sheets that were read, in the rulebook's order.
+    pub read: Vec<SheetRead>,
+    /// The names of the others.
+    pub left_alone: Vec<String>,
+}
+
+/// A sheet that was read.
+#[derive(Debug, Clone)]
+pub struct SheetRead {
+    /// Its name.
+    pub name: String,
+    /// Rows that hold anything.
+    pub filled_rows: u64,
+    /// Columns up to the last heading.
+    pub columns: usize,
+}
+
+/// One sheet of the rulebook, and what has been gathered for it.
+pub(super) struct SheetState<'r> {
+    pub judge: SheetJudge<'r>,
+    pub seen: Vec<Seen>,
+    pub tallies: Vec<Tally>,
+    pub filled_rows: u64,
+}
+
 /// Judges the files of a batch, one after the other.
 pub struct Checker<'r> {
-    rulebook: &'r Rulebook,
-    options: Options,
-    judge: SheetJudge<'r>,
-    seen: Vec<Seen>,
-    tallies: Vec<Tally>,
-    files: Vec<FileFacts>,
+    pub(super) rulebook: &'r Rulebook,
+    pub(super) options: Options,
+    pub(super) sheets: Vec<SheetState<'r>>,
+    pub(super) files: Vec<FileFacts>,
+}
+
+/// What came of one sheet of rows.
+pub(super) struct RowsRead {
+    pub totals: Totals,
+    pub columns: usize,
+    pub head: Head,
+}
+
+/// The rows of a sheet on their way through the judges.
+pub(super) struct Passage<'p> {
+    /// Which sheet of the rulebook.
+    pub number: usize,
+    /// Which file, and its name.
+    pub file: (usize, &'p str),
+    /// The sheet's name, in a workbook.
+    pub sheet: Option<Arc<str>>,
+    /// Between cells.
+    pub delimiter: u8,
 }
 
 impl<'r> Checker<'r> {
     /// Prepares the judges. `folder` is where files named in cells are looked for.
     pub fn new(rulebook: &'r Rulebook, folder: &Path, options: Options) -> Checker<'r> {
         let surroundings = Surroundings { today: options.today, encoding: rulebook.file.encoding, folder };
-        let judge = SheetJudge::new(&rulebook.sheet, surroundings);
-        let seen = judge.uniques.iter().map(|_| Seen::default()).collect();
-        let tallies = rulebook.sheet.figures.iter().map(|_| Tally::default()).collect();
-        Checker { rulebook, options, judge, seen, tallies, files: Vec::new() }
+        let sheets = rulebook.sheets.iter().map(|sheet| {
+            let judge = SheetJudge::new(sheet, &rulebook.file, surroundings);
+            SheetState {
+                seen: judge.uniques.iter().map(|_| Seen::default()).collect(),
+                tallies: sheet.figures.iter().map(|_| Tally::default()).collect(),
+                judge,
+                filled_rows: 0,
+            }
+        });
+        Checker { rulebook, sheets: sheets.collect(), options, files: Vec::new() }
     }
 
     /// The files checked so far.
@@ -120,176 +198,155 @@ impl<'r> Checker<'r> {
 
     /// The figures over all files: label, and the figure in words.
     pub fn figures(&self) -> Vec<(String, Option<String>)> {
-        let figures = self.rulebook.sheet.figures.iter().zip(&self.tallies);
-        figures
-            .map(|(figure, tally)| {
-                (figure.label.clone(), tally.figure(figure.aggregate.kind).map(|value| value.written()))
-            })
-            .collect()
+        let of_sheet = |state: &SheetState<'_>| -> Vec<(String, Option<String>)> {
+            let figures = state.judge.sheet.figures.iter().zip(&state.tallies);
+            let reckoned = |tally: &Tally, kind| tally.figure(kind).map(|value| value.written());
+            figures.map(|(figure, tally)| (figure.label.clone(), reckoned(tally, figure.aggregate.kind))).collect()
+        };
+        self.sheets.iter().flat_map(of_sheet).collect()
     }
 
     /// Checks one file; `Break` when the sink wants no more.
     pub fn file(&mut self, opened: Opened, sink: &mut dyn Sink) -> Result<ControlFlow<()>, CheckError> {
         let before = file::before_rows(self.rulebook, &opened);
-        let Opened { name, path, size, mut batches, first } = opened;
-        let head = head::read(self.judge.sheet, &first).ok_or(CheckError::NoHeadings)?;
-        let mut merger = Merger {
-            judge: &self.judge,
-            head: &head,
-            seen: &mut self.seen,
-            tallies: &mut self.tallies,
-            names: self.files.iter().map(|file| file.name.clone()).chain([name.clone()]).collect(),
-            sink,
-            file: self.files.len(),
-            pending_blank: None,
-            totals: Totals::default(),
-            stopped: false,
-        };
-        merger.file_findings(before);
-        for (verdict, place, value) in &head.findings {
-            merger.emit(Finding {
-                file: merger.file,
-                verdict: Arc::clone(verdict),
-                place: *place,
-                key: None,
-                value: value.clone(),
-            });
+        let Opened { name, path, size, content } = opened;
+        match content {
+            OpenContent::Text { batches, first } => {
+                let mut out = Told { file: self.files.len(), sheet: None, sink, stopped: false };
+                out.about_file(before);
+                let mut batches = *batches;
+                let facts = self.text(&name, &mut batches, first, &mut out)?;
+                let bytes = size.unwrap_or(batches.decoder().bytes_read());
+                let stopped = out.stopped;
+                self.files.push(FileFacts { name, path, bytes, ..facts });
+                Ok(if stopped { ControlFlow::Break(()) } else { ControlFlow::Continue(()) })
+            }
+            OpenContent::Book(book) => {
+                let mut out = Told { file: self.files.len(), sheet: None, sink, stopped: false };
+                out.about_file(before);
+                let facts = book::check(self, *book, &name, &mut out)?;
+                let stopped = out.stopped;
+                self.files.push(FileFacts { name, path, bytes: size.unwrap_or(0), ..facts });
+                Ok(if stopped { ControlFlow::Break(()) } else { ControlFlow::Continue(()) })
+            }
         }
-        let judging = BatchJudge { sheet: &self.judge, head: &head, delimiter: batches.dialect().delimiter };
-        run(&judging, &mut batches, first, &self.options, &mut merger)?;
-        let totals = merger.totals;
+    }
+
+    /// Checks the rows of a delimited file.
+    fn text(
+        &mut self,
+        name: &str,
+        batches: &mut Batches<super::open::Bytes>,
+        first: Batch,
+        out: &mut Told<'_>,
+    ) -> Result<FileFacts, CheckError> {
+        let number = self.sheet_of_text(&first);
+        let delimiter = batches.dialect().delimiter;
+        let passage = Passage { number, file: (self.files.len(), name), sheet: None, delimiter };
+        let rows = self.rows(passage, batches, first, out)?;
+        let totals = rows.totals;
         let read = file::Read {
-            batches: &batches,
+            batches,
             filled_rows: totals.filled_rows,
             quoted_cells: totals.quoted,
             cells: totals.cells,
         };
-        merger.file_findings(file::after_rows(self.rulebook, &read));
-        let stopped = merger.stopped;
+        let sheet = self.sheets[number].judge.sheet;
+        out.about_file(file::after_rows(self.rulebook, sheet, &read));
         let decoder = batches.decoder();
         let (encoding, encoding_chosen) = decoder.encoding();
-        self.files.push(FileFacts {
-            name,
-            path,
-            bytes: size.unwrap_or(decoder.bytes_read()),
+        Ok(FileFacts {
+            name: String::new(),
+            path: None,
+            bytes: 0,
             filled_rows: totals.filled_rows,
-            columns: head.width - head.strays.iter().filter(|(_, headed)| !headed).count(),
-            encoding: encoding.name(),
-            encoding_chosen,
-            ascii: decoder.is_ascii(),
-            mark: decoder.has_mark(),
-            delimiter: batches.dialect().delimiter,
-            rival_delimiter: batches.rival_delimiter(),
-            newlines: batches.newlines(),
-        });
-        Ok(if stopped { ControlFlow::Break(()) } else { ControlFlow::Continue(()) })
+            columns: rows.columns,
+            content: ContentFacts::Text(TextFacts {
+                encoding: encoding.name(),
+                encoding_chosen,
+                ascii: decoder.is_ascii(),
+                mark: decoder.has_mark(),
+                delimiter,
+                rival_delimiter: batches.rival_delimiter(),
+                newlines: batches.newlines(),
+            }),
+        })
+    }
+
+    /// The sheet whose headings a delimited file has.
+    fn sheet_of_text(&self, first: &Batch) -> usize {
+        if self.sheets.len() == 1 {
+            return 0;
+        }
+        let tops: Vec<Vec<String>> = (0..first.row_count().min(30))
+            .map(|row| first.row_texts(row).into_iter().map(str::to_owned).collect())
+            .collect();
+        let fit = |number: usize| {
+            let sheet = self.sheets[number].judge.sheet;
+            tops.iter().map(|top| choose::fit_of_sheet(sheet, top)).max()
+        };
+        let rows = (0..self.sheets.len()).filter(|number| !self.sheets[*number].judge.sheet.is_form);
+        rows.max_by_key(|number| (fit(*number), std::cmp::Reverse(*number))).unwrap_or(0)
+    }
+
+    /// Drives rows through the judges of a sheet.
+    pub(super) fn rows(
+        &mut self,
+        passage: Passage<'_>,
+        rows: &mut dyn Rows,
+        first: Batch,
+        out: &mut Told<'_>,
+    ) -> Result<RowsRead, CheckError> {
+        let state = &mut self.sheets[passage.number];
+        let head = head::read(state.judge.sheet, &first).ok_or(CheckError::NoHeadings)?;
+        rows.set_width(head.width);
+        let (file, name) = passage.file;
+        let mut merger = Merger {
+            judge: &state.judge,
+            head: &head,
+            seen: &mut state.seen,
+            tallies: &mut state.tallies,
+            names: self.files.iter().map(|file| file.name.clone()).chain([name.to_owned()]).collect(),
+            sink: out.sink,
+            file,
+            sheet: passage.sheet,
+            places: None,
+            pending_blank: None,
+            totals: Totals::default(),
+            stopped: out.stopped,
+        };
+        merger.head_findings();
+        let judging = BatchJudge { sheet: &state.judge, head: &head, delimiter: passage.delimiter };
+        drive::run(&judging, rows, first, &self.options, &mut merger)?;
+        let (totals, stopped) = (merger.totals, merger.stopped);
+        out.stopped = stopped;
+        state.filled_rows += totals.filled_rows;
+        let columns = head.width - head.strays.iter().filter(|(_, headed)| !headed).count();
+        Ok(RowsRead { totals, columns, head })
     }
 }
 
-/// Drives the rows of one file from the reader through the judges to the merger.
-fn run(
-    judging: &BatchJudge<'_, '_>,
-    batches: &mut Batches<Bytes>,
-    first: Batch,
-    options: &Options,
-    merger: &mut Merger<'_, '_>,
-) -> io::Result<()> {
-    let mut memory = Memory::default();
-    let mut first = first;
-    let judgement = judging.judge(&mut first, judging.head.first_data, &mut memory);
-    merger.merge(&first, judgement);
-    let count_bytes = |batches: &Batches<Bytes>| {
-        if let Some(counter) = &options.progress {
-            counter.store(batches.decoder().bytes_read(), Ordering::Relaxed);
-        }
-    };
-    if options.threads < 2 {
-        while let Some(mut batch) = batches.next_batch(std::mem::take(&mut first))? {
-            count_bytes(batches);
-            let judgement = judging.judge(&mut batch, 0, &mut memory);
-            merger.merge(&batch, judgement);
-            if merger.stopped {
-                break;
-            }
-            first = batch;
-        }
-        return Ok(());
-    }
-    // A file that ended with its first batch needs no threads.
-    let Some(second) = batches.next_batch(Batch::default())? else {
-        return Ok(());
-    };
-    let stop = &AtomicBool::new(false);
-    std::thread::scope(|scope| {
-        let in_flight = options.threads + 2;
-        let (to_judges, from_reader) = bounded::<Batch>(in_flight);
-        let (to_merger, from_judges) = bounded::<(Batch, Judgement)>(in_flight);
-        let (to_reader, spares) = bounded::<Batch>(in_flight);
-        for spare in std::iter::once(first).chain(std::iter::repeat_with(Batch::default)).take(in_flight) {
-            let _ = to_reader.send(spare);
-        }
-        let reading = scope.spawn(move || read_on(batches, second, &to_judges, &spares, stop, &count_bytes));
-        for _ in 0..options.threads {
-            let (from_reader, to_merger) = (from_reader.clone(), to_merger.clone());
-            scope.spawn(move || {
-                let mut memory = Memory::default();
-                for mut batch in from_reader {
-                    let judgement = judging.judge(&mut batch, 0, &mut memory);
-                    if to_merger.send((batch, judgement)).is_err() {
-                        return;
-                    }
-                }
-            });
-        }
-        drop((from_reader, to_merger));
-        in_order(&from_judges, &to_reader, merger, stop);
-        drop(to_reader);
-        match reading.join() {
-            Ok(result) => result,
-            Err(_) => Err(io::Error::other("reading broke off")),
-        }
-    })
+/// Where findings about a file or a sheet as a whole go.
+pub(super) struct Told<'t> {
+    pub file: usize,
+    pub sheet: Option<Arc<str>>,
+    pub sink: &'t mut dyn Sink,
+    pub stopped: bool,
 }
 
-fn read_on(
-    batches: &mut Batches<Bytes>,
-    second: Batch,
-    to_judges: &Sender<Batch>,
-    spares: &Receiver<Batch>,
-    stop: &AtomicBool,
-    count_bytes: &(dyn Fn(&Batches<Bytes>) + Sync),
-) -> io::Result<()> {
-    let mut next = Some(second);
-    while let Some(batch) = next {
-        count_bytes(batches);
-        if to_judges.send(batch).is_err() || stop.load(Ordering::Relaxed) {
-            break;
+impl Told<'_> {
+    /// Hands findings about the file as a whole on.
+    pub fn about_file(&mut self, verdicts: Vec<Arc<Verdict>>) {
+        for verdict in verdicts {
+            self.emit(verdict, Place::default(), None);
         }
-        let Ok(spare) = spares.recv() else { break };
-        next = batches.next_batch(spare)?;
     }
-    Ok(())
-}
 
-/// Takes judged batches in as they come and merges them in the order of the file.
-fn in_order(
-    from_judges: &Receiver<(Batch, Judgement)>,
-    to_reader: &Sender<Batch>,
-    merger: &mut Merger<'_, '_>,
-    stop: &AtomicBool,
-) {
-    let mut early = BTreeMap::new();
-    let mut due = 1;
-    for (batch, judgement) in from_judges {
-        early.insert(batch.number, (batch, judgement));
-        while let Some((batch, judgement)) = early.remove(&due) {
-            merger.merge(&batch, judgement);
-            due += 1;
-            if merger.stopped {
-                stop.store(true, Ordering::Relaxed);
-            }
-            // The reader may be done and gone; then nobody needs the memory.
-            let _ = to_reader.send(batch);
+    /// Hands one finding on.
+    pub fn emit(&mut self, verdict: Arc<Verdict>, place: Place, value: Option<Box<str>>) {
+        if !self.stopped {
+            let finding = Finding { file: self.file, sheet: self.sheet.clone(), verdict, place, key: None, value };
+            self.stopped = self.sink.take(finding).is_break();
         }
     }
 }

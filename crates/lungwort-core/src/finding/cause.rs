@@ -33,6 +33,8 @@ pub struct ValueTally {
 pub struct Cause {
     /// Which file of the batch.
     pub file: usize,
+    /// The sheet, in a workbook.
+    pub sheet: Option<Arc<str>>,
     /// The first finding's verdict.
     pub verdict: Arc<Verdict>,
     /// Where the first one is.
@@ -82,7 +84,7 @@ impl Counts {
     }
 }
 
-type CauseKey = (usize, &'static str, Topic);
+type CauseKey = (usize, Option<Arc<str>>, &'static str, Topic);
 
 /// Gathers findings into causes.
 #[derive(Debug, Default)]
@@ -90,7 +92,7 @@ pub struct Causes {
     causes: Vec<Cause>,
     index: HashMap<CauseKey, usize, FixedState>,
     counts: Counts,
-    last_row: Option<(usize, u64)>,
+    last_row: Option<(usize, Option<Arc<str>>, u64)>,
     beyond: u64,
 }
 
@@ -99,13 +101,13 @@ impl Causes {
     pub fn add(&mut self, finding: &Finding) {
         self.counts.add(finding.verdict.severity);
         if let Some(row) = finding.place.row {
-            let here = (finding.file, row);
-            if self.last_row != Some(here) {
+            let here = (finding.file, finding.sheet.clone(), row);
+            if self.last_row.as_ref() != Some(&here) {
                 self.counts.rows += 1;
                 self.last_row = Some(here);
             }
         }
-        let key = (finding.file, finding.verdict.code.name, finding.verdict.topic);
+        let key = (finding.file, finding.sheet.clone(), finding.verdict.code.name, finding.verdict.topic);
         let at = match self.index.get(&key) {
             Some(at) => *at,
             None if self.causes.len() == CAUSES_KEPT => {
@@ -149,6 +151,7 @@ impl Cause {
     fn begin(finding: &Finding) -> Cause {
         Cause {
             file: finding.file,
+            sheet: finding.sheet.clone(),
             verdict: Arc::clone(&finding.verdict),
             first: finding.place,
             count: 0,

@@ -122,6 +122,8 @@ pub struct Place {
 pub struct Finding {
     /// Which of the files of the batch, from zero.
     pub file: usize,
+    /// The sheet, in a workbook; `None` for the workbook as a whole.
+    pub sheet: Option<Arc<str>>,
     /// What.
     pub verdict: Arc<Verdict>,
     /// Where.

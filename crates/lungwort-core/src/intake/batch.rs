@@ -1,5 +1,8 @@
 //! Rows of a file, a few thousand at a time.
 
+use std::sync::Arc;
+
+use super::cells::{Look, Looks, Note};
 use super::decode::Invalid;
 
 /// The cell stood in quotes.
@@ -8,7 +11,11 @@ const QUOTED: u32 = 1 << 31;
 const BUILT: u32 = 1 << 30;
 /// The cell has bytes that are no printable ASCII.
 const SPECIAL: u32 = 1 << 29;
-const LENGTH: u32 = SPECIAL - 1;
+/// The cell of a workbook is kept as a number.
+const NUMBER: u32 = 1 << 28;
+/// There is a note about the cell of a workbook.
+const NOTED: u32 = 1 << 27;
+const LENGTH: u32 = NOTED - 1;
 
 /// Where one cell's text stands, and what the scan noticed about it.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -20,7 +27,7 @@ pub struct Field {
 impl Field {
     #[inline]
     pub(super) fn new(start: usize, end: usize, special: bool) -> Field {
-        // A row ends the reading long before it is as large as the 29 bits of a length.
+        // A row ends the reading long before it is as large as the 27 bits of a length.
         Field {
             start: start as u32,
             length_and_flags: ((end - start) as u32 & LENGTH) | if special { SPECIAL } else { 0 },
@@ -33,6 +40,26 @@ impl Field {
 
     pub(super) fn built(self) -> Field {
         Field { length_and_flags: self.length_and_flags | BUILT, ..self }
+    }
+
+    pub(super) fn number(self) -> Field {
+        Field { length_and_flags: self.length_and_flags | NUMBER, ..self }
+    }
+
+    pub(super) fn noted(self) -> Field {
+        Field { length_and_flags: self.length_and_flags | NOTED, ..self }
+    }
+
+    /// Whether the cell of a workbook is kept as a number.
+    #[inline]
+    pub fn is_number(self) -> bool {
+        self.length_and_flags & NUMBER != 0
+    }
+
+    /// Whether there is a note about the cell.
+    #[inline]
+    pub fn is_noted(self) -> bool {
+        self.length_and_flags & NOTED != 0
     }
 
     /// A cell with nothing in it.
@@ -86,6 +113,7 @@ pub(super) struct RowStart {
     pub field: u32,
     /// How many cells.
     pub count: u32,
+    /// The physical line of a text, the row of a sheet.
     pub line: u64,
 }
 
@@ -111,6 +139,10 @@ pub struct Batch {
     pub quoted_cells: u64,
     /// All cells, as they stand in the file.
     pub cells: u64,
+    /// What a workbook keeps of cells besides their text, in their order.
+    pub notes: Vec<Note>,
+    /// The number formats of the workbook that it comes from; `None` for text.
+    pub(super) looks: Option<Arc<Looks>>,
 }
 
 impl Batch {
@@ -166,14 +198,49 @@ impl Batch {
         Field::new(start, self.built.len(), special).built()
     }
 
-    /// The row as a spreadsheet counts, from one.
-    pub fn row_number(&self, row: usize) -> u64 {
-        self.first_row + row as u64
+    /// Whether the rows come from a sheet of a workbook. Blank rows of a sheet may be left out.
+    pub fn is_sheet(&self) -> bool {
+        self.looks.is_some()
     }
 
-    /// The physical line on which a row begins, from one.
-    pub fn line_number(&self, row: usize) -> u64 {
-        self.rows[row].line
+    /// The row as a spreadsheet counts, from one.
+    pub fn row_number(&self, row: usize) -> u64 {
+        if self.is_sheet() { self.rows[row].line } else { self.first_row + row as u64 }
+    }
+
+    /// The physical line on which a row begins, from one; a sheet has none.
+    pub fn line_number(&self, row: usize) -> Option<u64> {
+        (!self.is_sheet()).then(|| self.rows[row].line)
+    }
+
+    /// The row behind the last one, as a spreadsheet counts.
+    pub fn end_row(&self) -> u64 {
+        match self.row_count() {
+            0 => self.first_row,
+            count => self.row_number(count - 1) + 1,
+        }
+    }
+
+    /// Which format a noted cell has.
+    pub fn look(&self, note: &Note) -> Option<&Look> {
+        self.looks.as_ref().map(|looks| looks.get(note.look))
+    }
+
+    /// The note about the cell at that place among all cells.
+    pub fn note_at(&self, place: u32) -> Option<&Note> {
+        let at = self.notes.binary_search_by_key(&place, |note| note.field).ok()?;
+        self.notes.get(at)
+    }
+
+    /// Gives the cell at that place among all cells another text.
+    pub fn rewrite(&mut self, place: u32, text: &str) {
+        let start = self.built.len();
+        self.built.push_str(text);
+        let special = super::scan_special(text.as_bytes());
+        let mut field = Field::new(start, self.built.len(), special).built();
+        let old = self.fields[place as usize];
+        field.length_and_flags |= old.length_and_flags & (NUMBER | NOTED);
+        self.fields[place as usize] = field;
     }
 
     /// A cell's text, without the quotes around it.
@@ -187,6 +254,27 @@ impl Batch {
         } else {
             self.built.get(start..end).unwrap_or_default()
         }
+    }
+
+    /// A batch of one row made of single cells: the row and the place in it of each; `None` for a blank one.
+    pub fn one_row(&self, cells: &[Option<(usize, usize)>]) -> Batch {
+        let mut one = Batch {
+            text: self.text.clone(),
+            built: self.built.clone(),
+            first_row: 1,
+            looks: self.looks.clone(),
+            ..Batch::default()
+        };
+        for (at, cell) in cells.iter().enumerate() {
+            let found = cell.filter(|(row, _)| *row < self.row_count());
+            let field = found.map_or_else(Field::empty, |(row, field)| self.cell(row, field));
+            let note = found.and_then(|(row, field)| self.note_at(self.row_start(row) + field as u32));
+            one.notes.extend(note.filter(|_| field.is_noted()).map(|note| Note { field: at as u32, ..*note }));
+            one.fields.push(field);
+        }
+        one.rows.push(RowStart { field: 0, count: cells.len() as u32, line: 1 });
+        one.cells = cells.len() as u64;
+        one
     }
 
     /// A row's cell texts.
@@ -218,6 +306,7 @@ impl Batch {
         self.rows.clear();
         self.invalid.clear();
         self.issues.clear();
+        self.notes.clear();
         self.quoted_cells = 0;
     }
 }

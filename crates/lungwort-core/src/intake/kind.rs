@@ -49,12 +49,14 @@ pub fn content_of(head: &[u8]) -> Content {
         return Content::Other("a binary file");
     }
     let start = head.iter().position(|byte| !byte.is_ascii_whitespace()).unwrap_or(0);
-    let tag = head[start..].iter().take(9).map(u8::to_ascii_lowercase).collect::<Vec<_>>();
-    if tag.starts_with(b"<!doctype") || tag.starts_with(b"<html") {
-        return Content::Other("a web page");
+    let tag = head[start..].iter().map(u8::to_ascii_lowercase).collect::<Vec<_>>();
+    let begins = |with: &[&str]| with.iter().any(|each| tag.starts_with(each.as_bytes()));
+    if begins(&["<!doctype html", "<html", "<table", "<meta", "<head", "<body", "<div", "<style"]) {
+        return Content::Other("a web page (HTML), whatever its name says");
     }
-    if tag.starts_with(b"<?xml") {
-        return Content::Other("an XML file");
+    if begins(&["<?xml"]) {
+        let sheet = memchr::memmem::find(&tag, b"office:spreadsheet").is_some();
+        return Content::Other(if sheet { "an XML spreadsheet of 2003" } else { "an XML file" });
     }
     Content::Text
 }
@@ -70,7 +72,7 @@ mod tests {
         assert_eq!(content_of(b"a\0,\0b\0\n\0"), Content::Text);
         assert_eq!(content_of(b"PK\x03\x04rest"), Content::Workbook);
         assert_eq!(content_of(&[1, 2, 3, 4, 250, 7, 0, 0, 1, 0]), Content::Other("a binary file"));
-        assert_eq!(content_of(b"  <HTML><body>"), Content::Other("a web page"));
+        assert_eq!(content_of(b"  <HTML><body>"), Content::Other("a web page (HTML), whatever its name says"));
         assert_eq!(content_of(b"one cell with a NUL \0 in it and some more text around it"), Content::Text);
     }
 }

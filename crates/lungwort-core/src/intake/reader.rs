@@ -156,6 +156,16 @@ impl<R: Read> Batches<R> {
     }
 }
 
+impl<R: Read + Send> super::Rows for Batches<R> {
+    fn next_batch(&mut self, spare: Batch) -> io::Result<Option<Batch>> {
+        Batches::next_batch(self, spare)
+    }
+
+    fn bytes_read(&self) -> u64 {
+        self.decoder.bytes_read()
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -170,7 +180,7 @@ mod tests {
         let mut spare = Batch::default();
         while let Some(batch) = batches.next_batch(spare).unwrap() {
             rows.extend(
-                (0..batch.row_count()).map(|row| (batch.row_number(row), batch.line_number(row), batch.row(row).len())),
+                (0..batch.row_count()).map(|row| (batch.row_number(row), batch.line_number(row).unwrap(), batch.row(row).len())),
             );
             spare = batch;
         }

@@ -19,18 +19,21 @@ pub fn lint(rulebook: &Rulebook, text: &str, today: Date) -> Vec<Mistake> {
     let surroundings = Surroundings { today, encoding: rulebook.file.encoding, folder };
     let mut mistakes = Vec::new();
     let lines = Lines::new(text);
-    for (index, column) in rulebook.sheet.columns.iter().enumerate() {
-        examples(column, index, surroundings, &lines, &mut mistakes);
-    }
-    for rule in &rulebook.sheet.rules {
-        reach(&rulebook.sheet, rule, today, &lines, &mut mistakes);
-        silent_blanks(&rulebook.sheet, rule, today, &lines, &mut mistakes);
-        off_list_constants(&rulebook.sheet, rule, &lines, &mut mistakes);
-    }
-    if rulebook.sheet.key.is_empty() {
-        let message =
-            "the sheet has no key: findings can then be known by their row number only, which sorting changes";
-        mistakes.push(Mistake { level: Level::Advice, message: message.to_owned(), span: lines.find("[[sheet]]") });
+    for (number, sheet) in rulebook.sheets.iter().enumerate() {
+        for (index, column) in sheet.columns.iter().enumerate() {
+            examples(column, index, surroundings, &lines, &mut mistakes);
+        }
+        for rule in &sheet.rules {
+            reach(sheet, rule, today, &lines, &mut mistakes);
+            silent_blanks(sheet, rule, today, &lines, &mut mistakes);
+            off_list_constants(sheet, rule, &lines, &mut mistakes);
+        }
+        if sheet.key.is_empty() && !sheet.is_form {
+            let message =
+                "the sheet has no key: findings can then be known by their row number only, which sorting changes";
+            let span = lines.find_nth("[[sheet]]", number);
+            mistakes.push(Mistake { level: Level::Advice, message: message.to_owned(), span });
+        }
     }
     mistakes
 }
@@ -71,8 +74,8 @@ impl<'t> Lines<'t> {
         self.line(within)
     }
 
-    fn find(&self, part: &str) -> Range<usize> {
-        self.text.find(part).map_or(0..0, |at| at..at + part.len())
+    fn find_nth(&self, part: &str, number: usize) -> Range<usize> {
+        self.text.match_indices(part).nth(number).map_or(0..0, |(at, part)| at..at + part.len())
     }
 }
 

@@ -8,8 +8,10 @@ use indexmap::IndexMap;
 
 use super::compiler::{Columns, Compiler, Table};
 use super::mistake::Mistakes;
-use super::model::{Figure, FileRules, Rulebook, Sheet};
-use super::written::{WrittenFile, WrittenReference, WrittenRulebook, WrittenSheet};
+use super::model::{EditionPlace, Figure, FileRules, Rulebook, Sheet, Template};
+use super::written::{
+    WrittenEditionPlace, WrittenFile, WrittenReference, WrittenRulebook, WrittenSheet, WrittenTemplate,
+};
 use super::{compile_column, compile_rule, load as reader, standard};
 use crate::condition::Aggregate;
 
@@ -43,26 +45,21 @@ impl Compiler {
         self.read_references(folder, &written.reference);
         let file = self.file(&written.file);
         self.encoding = file.encoding;
-        if written.sheet.len() > 1 {
-            self.error(
-                "sheet.1",
-                "several sheets in one rulebook are not taken yet: keep one, and the others in rulebooks of their own",
-            );
+        let mut sheets: Vec<Sheet> = (0..written.sheet.len()).map(|at| self.sheet(written, at)).collect();
+        if sheets.is_empty() {
+            self.error("rulebook", "there is no [[sheet]] with columns");
+            sheets.push(Sheet::default());
         }
-        let sheet = match written.sheet.first() {
-            Some(sheet) => self.sheet(sheet),
-            None => {
-                self.error("rulebook", "there is no [[sheet]] with columns");
-                Sheet::default()
-            }
-        };
+        self.sheet_names(written);
+        let template = written.template.as_ref().map(|template| self.template(folder, template));
         Rulebook {
             path: path.to_owned(),
             title: written.rulebook.title.clone(),
             edition: written.rulebook.edition.clone(),
             issuer: written.rulebook.issuer.clone(),
             file,
-            sheet,
+            sheets,
+            template,
         }
     }
 
@@ -121,22 +118,85 @@ impl Compiler {
             max_bytes: written.max_bytes,
             max_rows: written.max_rows,
             name: written.name.as_ref().and_then(|pattern| self.pattern("file.name", pattern)),
+            formulas: written.formulas,
         }
     }
 
-    fn sheet(&mut self, written: &WrittenSheet) -> Sheet {
-        let columns = Columns::new(written);
-        if written.heading_row == 0 {
-            self.error("sheet.0.heading_row", "rows are counted from 1");
+    /// Several sheets are told apart by their names.
+    fn sheet_names(&mut self, written: &WrittenRulebook) {
+        if written.sheet.len() < 2 {
+            return;
         }
-        self.refuse_repeated_names(written);
+        let mut seen: Vec<String> = Vec::new();
+        for (at, sheet) in written.sheet.iter().enumerate() {
+            match sheet.name.as_ref().map(|name| name.to_lowercase()) {
+                None => self.error(&format!("sheet.{at}"), "of several sheets, each needs its name"),
+                Some(name) if seen.contains(&name) => {
+                    self.error(&format!("sheet.{at}.name"), "another sheet has this name already");
+                }
+                Some(name) => seen.push(name),
+            }
+        }
+    }
+
+    fn template(&mut self, folder: &Path, written: &WrittenTemplate) -> Template {
+        let file = written.file.as_ref().map(|file| folder.join(file));
+        if file.as_ref().is_some_and(|file| !file.exists()) {
+            let message = format!("there is no file {}", written.file.as_deref().unwrap_or_default());
+            self.error("template.file", message);
+        }
+        let place = written.edition_in.as_ref().and_then(|place| self.edition_place(place));
+        Template { file: file.filter(|file| file.exists()), edition_in: place }
+    }
+
+    fn edition_place(&mut self, written: &WrittenEditionPlace) -> Option<EditionPlace> {
+        let cell = written.cell.as_ref().map(|cell| match crate::intake::workbook::read_place(cell) {
+            Some((Some(column), Some(row))) => {
+                Some(EditionPlace::Cell { sheet: written.sheet.clone(), row, column })
+            }
+            _ => {
+                self.error("template.edition_in.cell", "a cell is written such as B2");
+                None
+            }
+        });
+        let places = [
+            cell,
+            written.sheet_name.then_some(Some(EditionPlace::SheetName)),
+            written.property.clone().map(|name| Some(EditionPlace::Property(name))),
+            written.file_name.then_some(Some(EditionPlace::FileName)),
+        ];
+        let mut given = places.into_iter().flatten();
+        match (given.next(), given.next()) {
+            (Some(place), None) => place,
+            _ => {
+                let message = "this takes one of cell = \"B2\", sheet_name = true, property = \"…\", file_name = true";
+                self.error("template.edition_in", message);
+                None
+            }
+        }
+    }
+
+    fn sheet(&mut self, book: &WrittenRulebook, number: usize) -> Sheet {
+        let written = &book.sheet[number];
+        let path = format!("sheet.{number}");
+        let columns = Columns::new(written, &path);
+        if written.heading_row == 0 {
+            self.error(&format!("{path}.heading_row"), "rows are counted from 1");
+        }
+        if !written.cell.is_empty() && !written.column.is_empty() {
+            self.error(&format!("{path}.cell.0"), "a sheet has either columns or labelled cells; make two of it");
+        }
+        self.refuse_repeated_names(&path, written);
         let compiled =
-            (0..written.column.len()).map(|at| compile_column::column(self, &columns, written, at)).collect();
-        let key = self.column_list("sheet.0.key", &written.key, &columns);
+            (0..written.entries().0.len()).map(|at| compile_column::column(self, &columns, written, at)).collect();
+        let key = self.column_list(&format!("{path}.key"), &written.key, &columns);
         let mut sheet = Sheet {
             name: written.name.clone(),
             heading_row: written.heading_row.max(1),
             guide_rows: written.guide_rows,
+            required: written.required,
+            max_rows: written.max_rows,
+            is_form: !written.cell.is_empty(),
             key,
             sample_keys: written.sample_keys.clone(),
             columns: compiled,
@@ -144,7 +204,7 @@ impl Compiler {
             figures: Vec::new(),
         };
         if sheet.columns.is_empty() {
-            self.error("sheet.0", "the sheet has no [[sheet.column]]");
+            self.error(&path, "the sheet has no [[sheet.column]]");
         }
         let rules =
             (0..written.rule.len()).filter_map(|at| compile_rule::rule(self, &columns, &sheet, &written.rule[at], at));
@@ -153,22 +213,23 @@ impl Compiler {
             match Aggregate::compile(&figure.value, &columns) {
                 Ok(aggregate) => sheet.figures.push(Figure { label: figure.label.clone(), aggregate }),
                 Err(mistakes) => {
-                    self.condition_mistakes(&format!("sheet.0.figure.{at}.value"), &figure.value, mistakes)
+                    self.condition_mistakes(&format!("{path}.figure.{at}.value"), &figure.value, mistakes)
                 }
             }
         }
         sheet
     }
 
-    fn refuse_repeated_names(&mut self, written: &WrittenSheet) {
+    fn refuse_repeated_names(&mut self, path: &str, written: &WrittenSheet) {
         let mut seen: HashMap<String, usize> = HashMap::new();
-        for (at, column) in written.column.iter().enumerate() {
-            let heading_path = format!("sheet.0.column.{at}.heading");
+        let (entries, kind) = written.entries();
+        for (at, column) in entries.iter().enumerate() {
+            let heading_path = format!("{path}.{kind}.{at}.heading");
             if column.heading.trim().is_empty() {
                 self.error(&heading_path, "a heading cannot be blank");
             }
             for (path, text) in
-                [(heading_path, Some(&column.heading)), (format!("sheet.0.column.{at}.name"), column.name.as_ref())]
+                [(heading_path, Some(&column.heading)), (format!("{path}.{kind}.{at}.name"), column.name.as_ref())]
             {
                 let Some(text) = text else { continue };
                 if let Some(first) = seen.insert(text.to_lowercase(), at).filter(|first| *first != at) {

@@ -15,8 +15,9 @@ use crate::cell::yes_no::YesNoWords;
 use crate::cell::{Kind, Value, fold};
 
 pub(super) fn column(compiler: &mut Compiler, columns: &Columns, sheet: &WrittenSheet, at: usize) -> Column {
-    let written = &sheet.column[at];
-    let path = format!("sheet.0.column.{at}");
+    let (entries, kind) = sheet.entries();
+    let written = &entries[at];
+    let path = format!("{}.{kind}.{at}", columns.sheet);
     let at_key = |key: &str| format!("{path}.{key}");
     let kind = column_type(compiler, &path, written);
     let condition = |compiler: &mut Compiler, key: &str, text: &Option<String>| {
@@ -27,6 +28,9 @@ pub(super) fn column(compiler: &mut Compiler, columns: &Columns, sheet: &Written
     }
     if written.places.is_some() && !matches!(kind, ColumnType::Decimal(_)) {
         compiler.error(&at_key("places"), "places go with type = \"decimal\"");
+    }
+    if written.value.is_some() && sheet.cell.is_empty() {
+        compiler.error(&at_key("value"), "value goes with a labelled cell, [[sheet.cell]]");
     }
     if written.guide.len() > sheet.guide_rows as usize {
         compiler.error(&at_key("guide"), "there are more guide texts than guide_rows of the sheet");
@@ -43,6 +47,8 @@ pub(super) fn column(compiler: &mut Compiler, columns: &Columns, sheet: &Written
         length: written.length.as_ref().and_then(|length| text_length(compiler, &at_key("length"), length)),
         limits: limits(compiler, &path, written, &kind),
         characters: written.characters.as_ref().and_then(|set| character_set(compiler, &at_key("characters"), set)),
+        stored: written.stored.unwrap_or_default(),
+        value_place: written.value.unwrap_or_default(),
         heading: written.heading.clone(),
         name: written.name.clone(),
         required: written.required,

@@ -12,7 +12,7 @@ pub(super) fn rule(
     written: &WrittenRule,
     at: usize,
 ) -> Option<Rule> {
-    let path = format!("sheet.0.rule.{at}");
+    let path = format!("{}.rule.{at}", columns.sheet);
     refuse_what_comes_later(compiler, &path, written);
     let form = form(compiler, columns, &path, written);
     let when = written.when.as_ref().map(|text| compiler.condition(&format!("{path}.when"), text, columns));

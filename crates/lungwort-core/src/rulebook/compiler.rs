@@ -31,11 +31,13 @@ pub(super) struct Compiler {
 
 /// The columns that conditions may name.
 pub(super) struct Columns {
+    /// The path of the sheet in the rulebook.
+    pub sheet: String,
     list: Vec<(String, Option<String>, Kind)>,
 }
 
 impl Columns {
-    pub(super) fn new(sheet: &WrittenSheet) -> Columns {
+    pub(super) fn new(sheet: &WrittenSheet, path: &str) -> Columns {
         let kind = |kind: WrittenType| match kind {
             WrittenType::Text => Kind::Text,
             WrittenType::Whole | WrittenType::Decimal => Kind::Number,
@@ -46,7 +48,7 @@ impl Columns {
         };
         let one =
             |column: &super::written::WrittenColumn| (column.heading.clone(), column.name.clone(), kind(column.kind));
-        Columns { list: sheet.column.iter().map(one).collect() }
+        Columns { sheet: path.to_owned(), list: sheet.entries().0.iter().map(one).collect() }
     }
 
     fn names(&self) -> impl Iterator<Item = &str> {

@@ -9,7 +9,7 @@ use jiff::civil::Date;
 use regex::Regex;
 
 use super::list::{Dependent, List};
-use super::written::{WrittenCase, WrittenNewline, WrittenQuoting};
+use super::written::{WrittenCase, WrittenNewline, WrittenQuoting, WrittenStored, WrittenValuePlace};
 use crate::cell::date::{Misfit, Picture};
 use crate::cell::format::Format;
 use crate::cell::number::{self, DecimalMark};
@@ -31,8 +31,39 @@ pub struct Rulebook {
     pub issuer: Option<String>,
     /// What the receiving side takes as a file.
     pub file: FileRules,
-    /// The sheet of rows.
-    pub sheet: Sheet,
+    /// The sheets, at least one.
+    pub sheets: Vec<Sheet>,
+    /// The blank template that it was made from.
+    pub template: Option<Template>,
+}
+
+/// The blank template that a rulebook was made from.
+#[derive(Debug, Clone, Default)]
+pub struct Template {
+    /// Its file.
+    pub file: Option<PathBuf>,
+    /// Where a filled file says which edition it is of.
+    pub edition_in: Option<EditionPlace>,
+}
+
+/// Where a filled file says which edition it is of.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum EditionPlace {
+    /// In a cell of a sheet; of the first one where none is named.
+    Cell {
+        /// The sheet.
+        sheet: Option<String>,
+        /// The row, from one.
+        row: u64,
+        /// The column, from zero.
+        column: usize,
+    },
+    /// In the name of a sheet.
+    SheetName,
+    /// In a property of the document.
+    Property(String),
+    /// In the name of the file.
+    FileName,
 }
 
 /// What the receiving side takes as a file.
@@ -56,6 +87,8 @@ pub struct FileRules {
     pub max_rows: Option<u64>,
     /// How the file's name is built.
     pub name: Option<Pattern>,
+    /// Whether formulas may stand in cells; `None` where nothing is said.
+    pub formulas: Option<bool>,
 }
 
 /// A sheet of rows.
@@ -67,6 +100,12 @@ pub struct Sheet {
     pub heading_row: u32,
     /// Rows under the headings that hold no data.
     pub guide_rows: u32,
+    /// Whether something must be filled in on it.
+    pub required: bool,
+    /// The most filled rows.
+    pub max_rows: Option<u64>,
+    /// Whether its columns are single labelled cells.
+    pub is_form: bool,
     /// The columns that a row is known by.
     pub key: Vec<usize>,
     /// Keys of the template's sample rows.
@@ -98,6 +137,10 @@ pub struct Column {
     pub name: Option<String>,
     /// What its cells hold.
     pub kind: ColumnType,
+    /// How the cells of a workbook are kept.
+    pub stored: WrittenStored,
+    /// Of a labelled cell: where its value stands.
+    pub value_place: WrittenValuePlace,
     /// A named structure.
     pub format: Option<&'static Format>,
     /// Whether every row must fill it.

@@ -22,6 +22,36 @@ pub struct WrittenRulebook {
     /// Lists from outside that cells are looked up in, by name.
     #[serde(default)]
     pub reference: IndexMap<String, WrittenReference>,
+    /// The blank template that the rulebook was made from.
+    pub template: Option<WrittenTemplate>,
+}
+
+/// The blank template that a rulebook was made from.
+#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenTemplate {
+    /// Its file, the path counted from the rulebook's folder.
+    pub file: Option<String>,
+    /// Where a filled file says which edition it is of.
+    pub edition_in: Option<WrittenEditionPlace>,
+}
+
+/// Where a filled file says which edition it is of. It has exactly one of the places.
+#[derive(Debug, Clone, Default, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenEditionPlace {
+    /// In a cell, such as B2; of the first sheet where no sheet is named.
+    pub cell: Option<String>,
+    /// With cell: the sheet that it is on.
+    pub sheet: Option<String>,
+    /// In the name of a sheet.
+    #[serde(default)]
+    pub sheet_name: bool,
+    /// In a property of the document, by its name.
+    pub property: Option<String>,
+    /// In the name of the file.
+    #[serde(default)]
+    pub file_name: bool,
 }
 
 /// What the rulebook is about.
@@ -58,6 +88,9 @@ pub struct WrittenFile {
     pub max_rows: Option<u64>,
     /// How the file's name is built.
     pub name: Option<WrittenPattern>,
+    /// Whether formulas may stand in the cells of a workbook: true without a word, false as an error; a warning if
+    /// left out.
+    pub formulas: Option<bool>,
 }
 
 /// How lines end.
@@ -100,14 +133,30 @@ pub struct WrittenSheet {
     /// Keys of the sample rows that the template came with.
     #[serde(default)]
     pub sample_keys: Vec<String>,
+    /// Whether something must be filled in on this sheet. Of a single sheet, this is understood.
+    #[serde(default)]
+    pub required: bool,
+    /// The most filled rows of this sheet.
+    pub max_rows: Option<u64>,
     /// The columns, in the template's order.
+    #[serde(default)]
     pub column: Vec<WrittenColumn>,
+    /// Instead of columns: single labelled cells, as on a cover sheet. They have the same properties.
+    #[serde(default)]
+    pub cell: Vec<WrittenColumn>,
     /// Requirements over more than one cell.
     #[serde(default)]
     pub rule: Vec<WrittenRule>,
     /// Figures that people compare before they send.
     #[serde(default)]
     pub figure: Vec<WrittenFigure>,
+}
+
+impl WrittenSheet {
+    /// The columns, or the labelled cells that stand for them, and what they are called in the rulebook.
+    pub fn entries(&self) -> (&[WrittenColumn], &'static str) {
+        if self.cell.is_empty() { (&self.column, "column") } else { (&self.cell, "cell") }
+    }
 }
 
 fn one() -> u32 {
@@ -118,13 +167,18 @@ fn one() -> u32 {
 #[derive(Debug, Clone, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenColumn {
-    /// The heading, exactly as in the template.
+    /// The heading, exactly as in the template; of a labelled cell, the label.
+    #[serde(alias = "label")]
     pub heading: String,
     /// A short name for conditions and rules.
     pub name: Option<String>,
     /// What the cells hold; text if left out.
     #[serde(rename = "type", default)]
     pub kind: WrittenType,
+    /// How the cells of a workbook are kept; in any way if left out.
+    pub stored: Option<WrittenStored>,
+    /// Of a labelled cell: where the value stands from the label; beside it (to the right) if left out.
+    pub value: Option<WrittenValuePlace>,
     /// A named structure, such as email or iban.
     pub format: Option<String>,
     /// Whether every row must fill it.
@@ -207,6 +261,32 @@ pub enum WrittenType {
     Datetime,
     /// Yes or no.
     YesNo,
+}
+
+/// How the cells of a workbook are kept.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum WrittenStored {
+    /// In any way.
+    #[default]
+    Any,
+    /// As text, so that zeros and long numbers stay as they are.
+    Text,
+    /// As numbers.
+    Number,
+    /// As dates or times of the spreadsheet.
+    Date,
+}
+
+/// Where the value of a labelled cell stands.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum WrittenValuePlace {
+    /// To the right of its label.
+    #[default]
+    Beside,
+    /// Under its label.
+    Below,
 }
 
 /// Capital or small letters.

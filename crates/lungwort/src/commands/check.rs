@@ -102,8 +102,8 @@ pub fn run(arguments: &CheckArguments) -> Result<Verdict> {
     let chosen = match named {
         Some(chosen) => chosen,
         None => {
-            let opened = open(&arguments.files[0], told)?;
-            let chosen = choose::by_headings(&opened)?;
+            let mut opened = open(&arguments.files[0], told)?;
+            let chosen = choose::by_headings(&mut opened)?;
             first = Some(opened);
             chosen
         }
@@ -219,16 +219,14 @@ fn encoding_of(label: &str) -> Result<&'static lungwort_core::Encoding> {
 fn filter(arguments: &CheckArguments, rulebook: &Rulebook) -> Result<Filter> {
     let mut only = Vec::new();
     for wanted in &arguments.only {
-        let column = rulebook
-            .sheet
-            .columns
-            .iter()
+        let columns = || rulebook.sheets.iter().flat_map(|sheet| &sheet.columns);
+        let column = columns()
             .find(|column| column.heading.eq_ignore_ascii_case(wanted) || column.name.as_deref() == Some(wanted));
         match (column, codes::named(wanted)) {
             (Some(column), _) => only.push(column.heading.to_lowercase()),
             (None, Some(code)) => only.push(code.name.to_owned()),
             (None, None) => {
-                let names = rulebook.sheet.columns.iter().map(|column| column.heading.as_str());
+                let names = columns().map(|column| column.heading.as_str());
                 let near = lungwort_core::cell::fold::nearest(wanted, names.chain(codes::all().map(|code| code.name)));
                 let hint = near.map(|near| format!("; did you mean {near:?}?")).unwrap_or_default();
                 bail!("--only {wanted}: there is no such code or column{hint}");

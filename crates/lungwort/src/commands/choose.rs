@@ -33,9 +33,10 @@ pub fn load(path: &Path) -> Result<Rulebook> {
 }
 
 /// Chooses among the rulebooks in the file's folder, then in the current one, by the file's headings.
-pub fn by_headings(opened: &Opened) -> Result<Chosen> {
-    let beside = opened.path.as_deref().and_then(Path::parent).unwrap_or(Path::new(""));
-    let tops = opened.top_rows(30);
+pub fn by_headings(opened: &mut Opened) -> Result<Chosen> {
+    let beside = opened.path.as_deref().and_then(Path::parent).unwrap_or(Path::new("")).to_owned();
+    let beside = beside.as_path();
+    let tops = opened.top_rows(30).map_err(|error| anyhow!("{}: {error}", opened.name))?;
     let mut passed_over: Vec<String> = Vec::new();
     let mut folders = vec![beside.to_owned()];
     let here = Path::new("");
@@ -91,13 +92,13 @@ fn best_in(folder: &Path, tops: &[Vec<String>], name: &str, passed_over: &mut Ve
     }
     let found = !good.is_empty();
     if !found {
-        passed_over.extend(fits.iter().map(|(fit, path, rulebook)| {
-            format!("{} ({} of {} headings)", path.display(), fit.shared, rulebook.sheet.columns.len())
-        }));
+        passed_over.extend(
+            fits.iter().map(|(fit, path, _)| format!("{} ({} of {} headings)", path.display(), fit.shared, fit.of)),
+        );
         return Ok(None);
     }
     let (fit, _, rulebook) = fits.swap_remove(0);
-    let why = format!("{} of its {} headings are in the file", fit.shared, rulebook.sheet.columns.len());
+    let why = format!("{} of its {} headings are in the file", fit.shared, fit.of);
     Ok(Some(Chosen { rulebook, why: Some(why) }))
 }
 

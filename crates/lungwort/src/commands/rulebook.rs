@@ -10,7 +10,7 @@ use jiff::civil::Date;
 use lungwort_core::cell::shown;
 use lungwort_core::lint;
 use lungwort_core::rulebook::guide::{self, RuleExample};
-use lungwort_core::rulebook::{self, Level, Rulebook};
+use lungwort_core::rulebook::{self, Level, Rulebook, Sheet};
 
 use crate::Verdict;
 use crate::output::Output;
@@ -79,14 +79,26 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
 }
 
 fn write_guide(rulebook: &Rulebook, today: Date, out: &mut dyn Write) -> Result<()> {
-    let sheet = &rulebook.sheet;
     let edition = rulebook.edition.as_ref().map(|edition| format!(", edition {edition}")).unwrap_or_default();
     writeln!(out, "\n{}\n", paint(style::STRONG, format!("{}{edition}", rulebook.title)))?;
+    for (at, sheet) in rulebook.sheets.iter().enumerate() {
+        if rulebook.sheets.len() > 1 {
+            let name = sheet.name.as_deref().unwrap_or_default();
+            let must = if sheet.required { ", which must be filled" } else { "" };
+            let gap = if at == 0 { "" } else { "\n" };
+            writeln!(out, "{gap}{}\n", paint(style::STRONG, format!("Sheet {}{must}", shown::visible(name))))?;
+        }
+        write_sheet(sheet, today, out)?;
+    }
+    Ok(())
+}
+
+fn write_sheet(sheet: &Sheet, today: Date, out: &mut dyn Write) -> Result<()> {
     let mut table = Table::new();
     let lines = presets::UTF8_HORIZONTAL_ONLY.header_separator(LineStyle::none().fill('─').junction('─'));
     table.load_style(lines.row_separator(LineStyle::none())).set_content_arrangement(ContentArrangement::Dynamic);
     table.set_width(u16::try_from(style::width()).unwrap_or(100));
-    table.set_header(["Heading", "Required", "Takes", "Example"]);
+    table.set_header([if sheet.is_form { "Label" } else { "Heading" }, "Required", "Takes", "Example"]);
     for line in guide::columns(sheet) {
         let takes = if line.help.is_empty() { line.takes } else { format!("{}. {}", line.takes, line.help) };
         table.add_row([line.heading, line.required, takes, line.example].map(|text| shown::visible(&text)));

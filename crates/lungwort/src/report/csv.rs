@@ -24,6 +24,7 @@ impl Csv {
             self.begun = true;
             let headings = [
                 "File",
+                "Sheet",
                 "Row",
                 "Line",
                 "Column",
@@ -67,6 +68,7 @@ impl Form for Csv {
         };
         let cells = [
             cell(&entry.file),
+            cell(entry.sheet.as_deref().unwrap_or_default()),
             row,
             number(entry.line),
             entry.column.clone().unwrap_or_default(),

@@ -44,6 +44,11 @@ impl Summary<'_> {
         self.counts.errors == 0 && (!self.strict || self.counts.warnings == 0)
     }
 
+    /// Whether findings have to say which sheet they are about.
+    pub fn has_several_sheets(&self) -> bool {
+        self.rulebook.sheets.len() > 1
+    }
+
     /// Filled rows of all files.
     pub fn rows(&self) -> u64 {
         self.files.iter().map(|file| file.filled_rows).sum()

@@ -3,11 +3,12 @@
 use std::io::{self, Write};
 
 use lungwort_core::cell::shown;
-use lungwort_core::check::FileFacts;
+use lungwort_core::check::{BookFacts, ContentFacts, FileFacts};
 use lungwort_core::finding::codes::Stage;
 use lungwort_core::finding::ranges::thousands;
 use lungwort_core::finding::{Cause, Certainty, Finding, Severity, Topic, ValueTally, column_letter};
 use lungwort_core::intake::Chosen;
+use lungwort_core::intake::workbook::BookKind;
 use lungwort_core::intake::dialect::delimiter_name;
 use unicode_width::UnicodeWidthStr;
 
@@ -168,14 +169,18 @@ fn labelled(label: &str, text: &str, out: &mut dyn Write) -> io::Result<()> {
 }
 
 fn file_words(file: &FileFacts) -> String {
-    let how = match (file.encoding_chosen, file.ascii) {
+    let text = match &file.content {
+        ContentFacts::Text(text) => text,
+        ContentFacts::Book(book) => return book_words(file, book),
+    };
+    let how = match (text.encoding_chosen, text.ascii) {
         (Chosen::Mark, _) => " by its byte order mark".to_owned(),
         (Chosen::Told, _) => " as you said".to_owned(),
         (Chosen::Guessed, _) => ", guessed from its bytes (--encoding NAME to say otherwise)".to_owned(),
         (Chosen::Sound, true) => " (only plain letters)".to_owned(),
         (Chosen::Sound, false) => String::new(),
     };
-    let rival = match file.rival_delimiter {
+    let rival = match text.rival_delimiter {
         Some(rival) => format!(" (a {} would do as well: --delimiter to say so)", delimiter_name(rival)),
         None => String::new(),
     };
@@ -184,10 +189,31 @@ fn file_words(file: &FileFacts) -> String {
         file.name,
         thousands(file.filled_rows),
         file.columns,
-        file.encoding,
-        delimiter_name(file.delimiter),
-        file.newlines.words(),
+        text.encoding,
+        delimiter_name(text.delimiter),
+        text.newlines.words(),
     )
+}
+
+fn book_words(file: &FileFacts, book: &BookFacts) -> String {
+    let kind = match book.kind {
+        BookKind::Xlsm => "XLSM workbook (with macros)".to_owned(),
+        kind => format!("{} workbook", kind.ending().to_uppercase()),
+    };
+    let read: Vec<String> = book
+        .read
+        .iter()
+        .map(|sheet| {
+            let rows = if sheet.filled_rows == 1 { "row" } else { "rows" };
+            format!("sheet {}, {} filled {rows}, {} columns", sheet.name, thousands(sheet.filled_rows), sheet.columns)
+        })
+        .collect();
+    let alone = match book.left_alone.as_slice() {
+        [] => String::new(),
+        few if few.len() <= 3 => format!("; not looked into: {}", few.join(", ")),
+        many => format!("; {} other sheets not looked into", many.len()),
+    };
+    format!("{}: {kind}; {}{alone}", file.name, read.join("; "))
 }
 
 fn rulebook_words(summary: &Summary<'_>) -> String {
@@ -252,7 +278,7 @@ fn write_cause(cause: &Cause, summary: &Summary<'_>, out: &mut dyn Write) -> io:
         }
     }
     let several = summary.files.len() > 1;
-    let (what, place) = (what(cause), place(cause, several.then(|| summary.files.get(cause.file)).flatten()));
+    let (what, place) = (what(cause), place(cause, several.then(|| summary.files.get(cause.file)).flatten(), summary.has_several_sheets()));
     let texts = match cause.count {
         // One finding is said in one go.
         1 if !place.is_empty() => [format!("{place}: {what}"), String::new()],
@@ -310,8 +336,12 @@ fn value(tally: &ValueTally) -> String {
     format!("{}{times}{}", shown::quoted(&tally.value), repair.unwrap_or_default())
 }
 
-fn place(cause: &Cause, file: Option<&FileFacts>) -> String {
+fn place(cause: &Cause, file: Option<&FileFacts>, several_sheets: bool) -> String {
     let file = file.map(|file| format!("{}: ", shown::visible(&file.name))).unwrap_or_default();
+    let file = match &cause.sheet {
+        Some(sheet) if several_sheets => format!("{file}sheet {}: ", shown::visible(sheet)),
+        _ => file,
+    };
     if cause.rows.rows() == 0 {
         return file.trim_end_matches(": ").to_owned();
     }

@@ -1,6 +1,7 @@
 //! The report for people, row by row.
 
 use std::io::{self, Read, Seek, Write};
+use std::sync::Arc;
 
 use lungwort_core::cell::shown;
 use lungwort_core::finding::ranges::thousands;
@@ -18,7 +19,7 @@ pub struct TextRows {
     rows: SpooledTempFile,
     limit: u64,
     listed: u64,
-    last: Option<(usize, Option<u64>)>,
+    last: Option<(usize, Option<Arc<str>>, Option<u64>)>,
     names: Vec<String>,
 }
 
@@ -34,14 +35,18 @@ impl TextRows {
     }
 
     fn row_heading(&mut self, finding: &Finding) -> io::Result<()> {
-        let here = (finding.file, finding.place.row);
-        if self.last == Some(here) {
+        let here = (finding.file, finding.sheet.clone(), finding.place.row);
+        if self.last.as_ref() == Some(&here) {
             return Ok(());
         }
         self.last = Some(here);
         let file = match self.names.get(finding.file) {
             Some(name) if self.names.len() > 1 => format!("{}, ", shown::visible(name)),
             _ => String::new(),
+        };
+        let file = match &finding.sheet {
+            Some(sheet) => format!("{file}sheet {}, ", shown::visible(sheet)),
+            None => file,
         };
         let key = finding.key.as_ref().map(|key| format!("  {key}")).unwrap_or_default();
         let line = match (finding.place.line, finding.place.row) {
@@ -51,6 +56,7 @@ impl TextRows {
         let place = match (finding.place.row, finding.place.last_row) {
             (Some(row), Some(last)) if last > row => format!("rows {row} to {last}"),
             (Some(row), _) => format!("row {row}"),
+            (None, _) if finding.sheet.is_some() => "as a whole".to_owned(),
             (None, _) => "the file".to_owned(),
         };
         writeln!(self.rows, "\n{}{line}", paint(style::STRONG, format!("{file}{place}{key}")))

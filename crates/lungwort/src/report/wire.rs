@@ -2,6 +2,7 @@
 
 use std::sync::Arc;
 
+use lungwort_core::check::{ContentFacts, FileFacts};
 use lungwort_core::finding::{self, Cause, Certainty, Severity, column_letter};
 use schemars::{JsonSchema, Schema};
 use serde::Serialize;
@@ -74,12 +75,50 @@ pub struct FileEntry {
     pub rows: u64,
     /// Columns up to the last heading.
     pub columns: usize,
-    /// The encoding's name.
-    pub encoding: String,
+    /// The kind of workbook: xlsx, xlsm, xlsb, xls or ods; null for delimited text.
+    pub workbook: Option<&'static str>,
+    /// The sheets of a workbook that were read.
+    pub sheets: Vec<SheetEntry>,
+    /// The encoding's name; null for a workbook.
+    pub encoding: Option<String>,
     /// Whether it begins with a byte order mark.
     pub byte_order_mark: bool,
-    /// The sign between cells.
-    pub delimiter: String,
+    /// The sign between cells; null for a workbook.
+    pub delimiter: Option<String>,
+}
+
+/// A sheet that was read.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct SheetEntry {
+    /// Its name.
+    pub name: String,
+    /// Filled rows.
+    pub rows: u64,
+    /// Columns up to the last heading.
+    pub columns: usize,
+}
+
+impl FileEntry {
+    fn of(file: &FileFacts) -> FileEntry {
+        let (text, book) = match &file.content {
+            ContentFacts::Text(text) => (Some(text), None),
+            ContentFacts::Book(book) => (None, Some(book)),
+        };
+        let sheets = book.iter().flat_map(|book| &book.read);
+        FileEntry {
+            name: file.name.clone(),
+            bytes: file.bytes,
+            rows: file.filled_rows,
+            columns: file.columns,
+            workbook: book.map(|book| book.kind.ending()),
+            sheets: sheets
+                .map(|sheet| SheetEntry { name: sheet.name.clone(), rows: sheet.filled_rows, columns: sheet.columns })
+                .collect(),
+            encoding: text.map(|text| text.encoding.to_owned()),
+            byte_order_mark: text.is_some_and(|text| text.mark),
+            delimiter: text.map(|text| char::from(text.delimiter).to_string()),
+        }
+    }
 }
 
 /// The rulebook.
@@ -128,6 +167,8 @@ pub struct CauseEntry {
     pub severity: Severity,
     /// The file, by its place in `files`.
     pub file: usize,
+    /// The sheet; null for delimited text and for a workbook as a whole.
+    pub sheet: Option<Arc<str>>,
     /// The heading, or the rule in words; empty for the file as a whole.
     pub subject: Arc<str>,
     /// The first finding's message.
@@ -166,6 +207,8 @@ pub struct FindingEntry {
     pub severity: Severity,
     /// The file's name.
     pub file: String,
+    /// The sheet; null for delimited text and for a workbook as a whole.
+    pub sheet: Option<Arc<str>>,
     /// Row as a spreadsheet counts; null for the file as a whole.
     pub row: Option<u64>,
     /// Last row of a run.
@@ -198,6 +241,7 @@ impl FindingEntry {
             code: verdict.code.name,
             severity: verdict.severity,
             file: names.get(found.file).cloned().unwrap_or_default(),
+            sheet: found.sheet.clone(),
             row: found.place.row,
             last_row: found.place.last_row.filter(|last| Some(*last) != found.place.row),
             line: found.place.line,
@@ -220,6 +264,7 @@ impl CauseEntry {
             code: cause.verdict.code.name,
             severity: cause.verdict.severity,
             file: cause.file,
+            sheet: cause.sheet.clone(),
             subject: Arc::clone(&cause.verdict.subject),
             message: cause.verdict.message.clone(),
             count: cause.count,
@@ -258,15 +303,7 @@ impl Outcome {
             files: summary
                 .files
                 .iter()
-                .map(|file| FileEntry {
-                    name: file.name.clone(),
-                    bytes: file.bytes,
-                    rows: file.filled_rows,
-                    columns: file.columns,
-                    encoding: file.encoding.to_owned(),
-                    byte_order_mark: file.mark,
-                    delimiter: char::from(file.delimiter).to_string(),
-                })
+                .map(FileEntry::of)
                 .collect(),
             rulebook: RulebookEntry {
                 path: summary.rulebook.path.display().to_string(),

@@ -6,7 +6,7 @@ mod picture;
 pub use meant::{Meant, WhyOther, date_meant};
 pub use picture::{Misfit, Picture, PictureError};
 
-use jiff::civil::Date;
+use jiff::civil::{Date, Time};
 
 /// The date that a spreadsheet's day number stands for, in the 1900 system (day 1 is 1 January 1900, and
 /// day 60, the 29 February 1900 that never was, is skipped). Only days from 1920 to 2119 count, since a
@@ -19,10 +19,38 @@ pub fn from_day_number(number: i64) -> Option<Date> {
     jiff::civil::date(1900, 2, 28).checked_add(days).ok()
 }
 
+/// The day and time that a date cell of a workbook holds: days in the 1900 system, and a fraction of a day, to the
+/// nearest second. `None` for numbers that are no day between 1900 and 9999.
+pub fn from_serial(serial: f64) -> Option<(Date, Time)> {
+    if !(0.0..2_958_466.0).contains(&serial) {
+        return None;
+    }
+    let mut days = serial.floor() as i64;
+    let mut seconds = ((serial - serial.floor()) * 86_400.0).round() as i64;
+    if seconds == 86_400 {
+        (days, seconds) = (days + 1, 0);
+    }
+    // Before the 29 February 1900 that never was, days are counted from the last of 1899.
+    let first = if days > 60 { jiff::civil::date(1899, 12, 30) } else { jiff::civil::date(1899, 12, 31) };
+    let date = first.checked_add(jiff::Span::new().try_days(days).ok()?).ok()?;
+    let part = |unit: i64, most: i64| i8::try_from(seconds / unit % most).ok();
+    Some((date, Time::new(part(3600, 24)?, part(60, 60)?, part(1, 60)?, 0).ok()?))
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
-    use jiff::civil::date;
+    use jiff::civil::{date, time};
+
+    #[test]
+    fn fractions_of_a_day_are_times() {
+        assert_eq!(from_serial(45_000.75), Some((date(2023, 3, 15), time(18, 0, 0, 0))));
+        assert_eq!(from_serial(44_999.999_999_9), Some((date(2023, 3, 15), time(0, 0, 0, 0))));
+        assert_eq!(from_serial(1.0).map(|(date, _)| date), Some(date(1900, 1, 1)));
+        assert_eq!(from_serial(61.0).map(|(date, _)| date), Some(date(1900, 3, 1)));
+        assert_eq!(from_serial(2_958_465.0).map(|(date, _)| date), Some(date(9999, 12, 31)));
+        assert_eq!((from_serial(-1.0), from_serial(3_000_000.0), from_serial(f64::NAN)), (None, None, None));
+    }
 
     #[test]
     fn day_numbers_are_those_of_spreadsheets() {

@@ -249,6 +249,11 @@ impl Picture {
 
     /// The date written as pictured; times as zero where the picture has them.
     pub fn write(&self, date: Date) -> String {
+        self.write_at(date, Time::midnight())
+    }
+
+    /// The moment written as pictured.
+    pub fn write_at(&self, date: Date, time: Time) -> String {
         let mut out = String::new();
         for part in &self.parts {
             let month = usize::from(date.month().unsigned_abs()) - 1;
@@ -261,7 +266,9 @@ impl Picture {
                 Part::MonthFull => out.push_str(MONTHS[month]),
                 Part::Day(true) => out.push_str(&format!("{:02}", date.day())),
                 Part::Day(false) => out.push_str(&date.day().to_string()),
-                Part::Hour | Part::Minute | Part::Second => out.push_str("00"),
+                Part::Hour => out.push_str(&format!("{:02}", time.hour())),
+                Part::Minute => out.push_str(&format!("{:02}", time.minute())),
+                Part::Second => out.push_str(&format!("{:02}", time.second())),
                 Part::Sign(sign) => out.push(char::from(*sign)),
             }
         }

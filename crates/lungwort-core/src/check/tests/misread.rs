@@ -21,7 +21,7 @@ type Case = (&'static str, &'static str, &'static str, bool);
 
 fn hold(column: &str, cases: &[Case]) {
     let rulebook = rulebook(column);
-    let column_of = &rulebook.sheet.columns[0];
+    let column_of = &rulebook.sheets[0].columns[0];
     for (text, code, repair, known) in cases {
         let misfit = column_of.kind.read(text).expect_err(text);
         let (found, value) = explain(column_of, text, misfit);

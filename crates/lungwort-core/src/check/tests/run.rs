@@ -1,6 +1,7 @@
 //! The engine driven directly: what goes into the sink, in which order, and what stops it.
 
 use std::io::{Cursor, Read};
+use std::sync::atomic::Ordering;
 
 use super::*;
 use crate::intake::reader::Told;

@@ -109,4 +109,16 @@ ENDLESS_ROW "endless-row" Error "A row that does not end"
     matters "This is no row of a sheet; mostly the file is not what it seems."
     mend "Open the file in a text editor at that line, or export it again."
     "one line of 200 MB" => "a line a row"
+
+MACROS_INSIDE "macros-inside" Warning "There are macros in the workbook"
+    means "Macros are small programs inside a workbook. Where the rulebook does not list a kind of workbook that holds them, this is an error."
+    matters "Many receiving sides refuse workbooks with macros, and mail filters hold them back."
+    mend "Save the workbook as one without macros (.xlsx)."
+    "seeds.xlsm" => "seeds.xlsx"
+
+LINKED_WORKBOOK "linked-workbook" Warning "The workbook takes values from another workbook"
+    means "Formulas in it point to another workbook. What they came to last is kept, and may be old."
+    matters "The other workbook is not sent along, so that nobody can bring the values up to date."
+    mend "Copy the cells and paste them as values, then break the links."
+    "a formula into prices.xlsx" => "the value itself"
 }

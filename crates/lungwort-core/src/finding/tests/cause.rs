@@ -18,7 +18,7 @@ fn finding(code: &'static Code, topic: Topic, row: Option<u64>, text: &str, repa
     };
     let place = Place { row, ..Place::default() };
     let key = row.map(|row| Arc::from(format!("K{row}")));
-    Finding { file: 0, verdict: Arc::new(verdict), place, key, value: Some(text.into()) }
+    Finding { file: 0, sheet: None, verdict: Arc::new(verdict), place, key, value: Some(text.into()) }
 }
 
 fn off_list(row: u64, text: &str) -> Finding {

@@ -23,7 +23,7 @@ fn scan_in(text: &str, pieces: usize) -> (Rows, Vec<(IssueKind, usize, usize, u6
         pending.push_str(&batch.text[consumed..]);
         issues.extend(batch.issues.iter().map(|issue| (issue.kind, rows.len() + issue.row, issue.field, issue.line)));
         rows.extend((0..batch.row_count()).map(|row| {
-            (batch.line_number(row), batch.row_texts(row).into_iter().map(str::to_owned).collect::<Vec<_>>())
+            (batch.line_number(row).unwrap(), batch.row_texts(row).into_iter().map(str::to_owned).collect::<Vec<_>>())
         }));
         if rest.is_empty() {
             return (rows, issues);

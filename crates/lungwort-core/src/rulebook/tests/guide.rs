@@ -49,7 +49,7 @@ fn each_property_is_said() {
     ];
     for (property, said) in cases {
         let rulebook = rulebook(&format!("{{ heading = 'V', {property} }}"), "");
-        let line = columns(&rulebook.sheet).remove(0);
+        let line = columns(&rulebook.sheets[0]).remove(0);
         // How many currencies there are changes with the standard.
         if property.contains("iso-4217") {
             assert!(
@@ -69,7 +69,7 @@ fn required_and_blank_are_said() {
         "{ heading = 'A', required = true }, { heading = 'B', required_when = \"A = 'x'\", blank_when = \"A = 'y'\", example = 'e', help = 'h' }, { heading = 'C' }",
         "",
     );
-    let lines = columns(&rulebook.sheet);
+    let lines = columns(&rulebook.sheets[0]);
     let required: Vec<_> = lines.iter().map(|line| line.required.as_str()).collect();
     assert_eq!(required, ["yes", "where A is x; blank where A is y", "no"]);
     assert_eq!((lines[1].example.as_str(), lines[1].help.as_str()), ("e", "h"));
@@ -90,8 +90,8 @@ fn every_form_of_rule_has_a_row_that_passes_and_one_that_fails() {
     let rules: String = forms.iter().map(|form| format!("[[sheet.rule]]\n{form}\n")).collect();
     let columns = "{ heading = 'A' }, { heading = 'B' }, { heading = 'C' }, { heading = 'N', type = 'whole' }, { heading = 'D', type = 'date' }, { heading = 'E', type = 'date', date_format = 'dd/mm/yyyy' }";
     let rulebook = rulebook(columns, &rules);
-    for rule in &rulebook.sheet.rules {
-        let example = rule_example(&rulebook.sheet, rule, jiff::civil::date(2026, 11, 23));
+    for rule in &rulebook.sheets[0].rules {
+        let example = rule_example(&rulebook.sheets[0], rule, jiff::civil::date(2026, 11, 23));
         let (pass, fail) = (example.pass.unwrap(), example.fail.unwrap());
         assert_ne!(pass, fail, "{}", rule.sentence);
         assert!(
@@ -100,7 +100,7 @@ fn every_form_of_rule_has_a_row_that_passes_and_one_that_fails() {
             rule.sentence
         );
     }
-    let with_when = rule_example(&rulebook.sheet, &rulebook.sheet.rules[7], jiff::civil::date(2026, 11, 23));
+    let with_when = rule_example(&rulebook.sheets[0], &rulebook.sheets[0].rules[7], jiff::civil::date(2026, 11, 23));
     let cells = with_when.pass.unwrap();
     assert_eq!(cells[0], ("A".to_owned(), "x".to_owned()));
     assert!(cells.iter().any(|(heading, text)| heading == "E" && text.len() == 10 && text.contains('/')), "{cells:?}");

@@ -1,0 +1,101 @@
+//! Sheets whose answers are single labelled cells: they are judged as one row, whose cells lie here and there.
+
+use std::sync::Arc;
+
+use super::batch::BatchJudge;
+use super::column::Memory;
+use super::head::Head;
+use super::merge::{Merger, Totals};
+use super::run::{Passage, Told};
+use super::Checker;
+use crate::cell::{fold, shown};
+use crate::finding::codes::template as codes;
+use crate::finding::{Place, Topic, Verdict};
+use crate::intake::Batch;
+use crate::rulebook::Sheet;
+use crate::rulebook::written::WrittenValuePlace;
+
+/// Blank cells between a label and its value that are passed over.
+const REACH: usize = 3;
+
+/// Whether a cell's text is that label, an asterisk or colon aside.
+pub(super) fn is_label(text: &str, label: &str) -> bool {
+    !text.trim().is_empty() && fold::fold(text) == fold::fold(label)
+}
+
+/// Checks the labelled cells of a sheet; returns one where any is filled in, zero otherwise.
+pub(super) fn check(checker: &mut Checker<'_>, passage: Passage<'_>, batch: &Batch, out: &mut Told<'_>) -> u64 {
+    let state = &mut checker.sheets[passage.number];
+    let sheet = state.judge.sheet;
+    let found: Vec<Option<(usize, usize)>> = (0..sheet.columns.len()).map(|index| value_of(sheet, batch, index)).collect();
+    let mut head = Head { width: sheet.columns.len(), field_of: vec![None; sheet.columns.len()], ..Head::default() };
+    for (index, place) in found.iter().enumerate() {
+        if place.is_some() {
+            head.field_of[index] = Some(index);
+            continue;
+        }
+        let column = &sheet.columns[index];
+        let message = format!("The label {} is missing from the sheet.", shown::quoted(&column.heading));
+        let verdict = Verdict {
+            code: &codes::MISSING_HEADING,
+            severity: codes::MISSING_HEADING.severity,
+            topic: Topic::Column(index),
+            subject: Arc::from(column.heading.as_str()),
+            message,
+            repair: None,
+            asked_at: Some(column.line),
+        };
+        out.emit(Arc::new(verdict), Place::default(), None);
+    }
+    let places: Vec<(u64, usize)> =
+        found.iter().map(|place| place.map_or((1, 0), |(row, field)| (batch.row_number(row), field))).collect();
+    let mut row = batch.one_row(&found);
+    if row.is_blank(0) {
+        return 0;
+    }
+    let (file, name) = passage.file;
+    let mut merger = Merger {
+        judge: &state.judge,
+        head: &head,
+        seen: &mut state.seen,
+        tallies: &mut state.tallies,
+        names: checker.files.iter().map(|file| file.name.clone()).chain([name.to_owned()]).collect(),
+        sink: out.sink,
+        file,
+        sheet: passage.sheet,
+        places: Some(places),
+        pending_blank: None,
+        totals: Totals::default(),
+        stopped: out.stopped,
+    };
+    let judging = BatchJudge { sheet: &state.judge, head: &head, delimiter: passage.delimiter };
+    let judgement = judging.judge(&mut row, 0, &mut Memory::default());
+    merger.merge(&row, judgement);
+    out.stopped = merger.stopped;
+    state.filled_rows += 1;
+    1
+}
+
+/// Where a label's value stands: the row within the batch and the column. A blank value stands next to its label.
+fn value_of(sheet: &Sheet, batch: &Batch, index: usize) -> Option<(usize, usize)> {
+    let column = &sheet.columns[index];
+    let is_other_label = |text: &str| sheet.columns.iter().any(|other| is_label(text, &other.heading));
+    for row in 0..batch.row_count() {
+        let texts = batch.row_texts(row);
+        let Some(label) = texts.iter().position(|text| is_label(text, &column.heading)) else { continue };
+        if column.value_place == WrittenValuePlace::Below {
+            return Some((below(batch, row), label));
+        }
+        // A label that spans several cells leaves blank ones behind it.
+        let filled = (label + 1..texts.len().min(label + 1 + REACH)).find(|at| !texts[*at].trim().is_empty());
+        let value = filled.filter(|at| !is_other_label(texts[*at])).unwrap_or(label + 1);
+        return Some((row, value));
+    }
+    None
+}
+
+/// The row right under another; the last one stands in for a row that is not there, since nothing is in it.
+fn below(batch: &Batch, row: usize) -> usize {
+    let next = row + 1;
+    if next < batch.row_count() && batch.row_number(next) == batch.row_number(row) + 1 { next } else { usize::MAX }
+}

@@ -1,0 +1,77 @@
+//! A small sheet as a whole, with the looks of its cells: what a template is learned from.
+
+use super::{BookError, SheetFacts, SheetRows};
+use crate::intake::cells::{Formula, Stored};
+use crate::intake::{Batch, Rows};
+
+/// A filled cell.
+#[derive(Debug, Clone, PartialEq)]
+pub struct FullCell {
+    /// The row, from one.
+    pub row: u64,
+    /// The column, from zero.
+    pub column: usize,
+    /// Its text.
+    pub text: String,
+    /// How it is stored.
+    pub stored: Stored,
+    /// Whether a formula made it.
+    pub formula: bool,
+}
+
+/// A sheet as a whole.
+#[derive(Debug, Clone, Default)]
+pub struct FullSheet {
+    /// Its filled cells by row and column.
+    pub cells: Vec<FullCell>,
+    /// Whether there are more.
+    pub cut: bool,
+    /// What else is known.
+    pub facts: SheetFacts,
+    /// Notes that hang on cells: place and text.
+    pub notes: Vec<(String, String)>,
+    /// The styles of all cells, blank ones included: row, column, style.
+    pub styles: Vec<(u64, usize, usize)>,
+}
+
+impl FullSheet {
+    /// The text of a cell; empty where there is none.
+    pub fn text(&self, row: u64, column: usize) -> &str {
+        let at = self.cells.binary_search_by_key(&(row, column), |cell| (cell.row, cell.column));
+        at.ok().and_then(|at| self.cells.get(at)).map(|cell| cell.text.as_str()).unwrap_or_default()
+    }
+}
+
+/// Reads a sheet whole.
+pub fn full(rows: SheetRows, most: usize) -> Result<FullSheet, BookError> {
+    let mut rows = rows;
+    let mut full = FullSheet::default();
+    let mut spare = Batch::default();
+    while let Some(batch) = rows.next_batch(spare)? {
+        for row in 0..batch.row_count() {
+            for (column, field) in batch.row(row).iter().enumerate().filter(|(_, field)| !field.is_empty()) {
+                if full.cells.len() == most {
+                    full.cut = true;
+                    break;
+                }
+                let note = batch.note_at(batch.row_start(row) + column as u32);
+                let stored = match note {
+                    Some(note) => note.stored,
+                    None if field.is_number() => Stored::Number,
+                    None => Stored::Text,
+                };
+                full.cells.push(FullCell {
+                    row: batch.row_number(row),
+                    column,
+                    text: batch.text(*field).to_owned(),
+                    stored,
+                    formula: note.is_some_and(|note| note.formula != Formula::None),
+                });
+            }
+        }
+        spare = batch;
+    }
+    full.facts = rows.facts().clone();
+    full.styles = rows.take_styles();
+    Ok(full)
+}

@@ -1,0 +1,271 @@
+//! Workbooks: their sheets as batches of rows, like those of a delimited file.
+//!
+//! XLSX and XLSM are read as a stream, part by part of the archive that they are; XLSB, XLS and ODS through a reader
+//! crate that holds a sheet as a whole. What a sheet is besides its rows is kept in [`SheetFacts`].
+
+mod build;
+mod facts;
+mod look;
+mod markup;
+mod other;
+mod package;
+mod sheet;
+mod strings;
+mod styles;
+mod xlsx;
+
+use std::io;
+
+pub use facts::{CellRange, SheetFacts, Validation, read_place, read_range};
+pub use look::{FullCell, FullSheet};
+pub use package::{Bytes, Package, Part};
+pub use styles::Style;
+pub use xlsx::Xlsx;
+
+use super::{Batch, Rows};
+use sheet::XlsxRows;
+
+/// Why a workbook cannot be read.
+#[derive(Debug)]
+pub enum BookError {
+    /// Reading failed.
+    Io(io::Error),
+    /// It has a password.
+    Password,
+    /// The archive is broken.
+    BrokenArchive,
+    /// It is an archive, and no workbook.
+    NoWorkbook,
+    /// Something in it is out of proportion.
+    Oversized(String),
+    /// Something in it makes no sense.
+    Damaged(String),
+}
+
+impl std::fmt::Display for BookError {
+    fn fmt(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        match self {
+            BookError::Io(error) => write!(out, "it cannot be read: {error}"),
+            BookError::Password => out.write_str(
+                "it is protected by a password, so that nothing in it can be read; save a copy without one and check that",
+            ),
+            BookError::BrokenArchive => out.write_str(
+                "it is a broken or incomplete workbook; download or copy it again, or open it in a spreadsheet program and save it anew",
+            ),
+            BookError::NoWorkbook => out.write_str("it is a compressed archive (zip), not a workbook; unpack it and check what is in it"),
+            BookError::Oversized(what) => write!(out, "{what}, as no workbook of this kind does; it was not read"),
+            BookError::Damaged(what) => write!(
+                out,
+                "the workbook is damaged: {what}; open it in a spreadsheet program, let it be repaired there and save it anew"
+            ),
+        }
+    }
+}
+
+impl std::error::Error for BookError {}
+
+impl From<io::Error> for BookError {
+    fn from(error: io::Error) -> Self {
+        BookError::Io(error)
+    }
+}
+
+/// The kind of a workbook.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum BookKind {
+    /// Office Open XML.
+    Xlsx,
+    /// The same with macros.
+    Xlsm,
+    /// Its binary form.
+    Xlsb,
+    /// The kind before 2007.
+    Xls,
+    /// OpenDocument.
+    Ods,
+}
+
+impl BookKind {
+    /// The ending that belongs to it.
+    pub fn ending(self) -> &'static str {
+        match self {
+            BookKind::Xlsx => "xlsx",
+            BookKind::Xlsm => "xlsm",
+            BookKind::Xlsb => "xlsb",
+            BookKind::Xls => "xls",
+            BookKind::Ods => "ods",
+        }
+    }
+}
+
+/// One sheet's entry in a workbook.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct SheetEntry {
+    /// Its name.
+    pub name: String,
+    /// Whether it is hidden.
+    pub hidden: bool,
+}
+
+/// A workbook.
+pub struct Workbook {
+    /// What it is.
+    pub kind: BookKind,
+    /// Its sheets in order.
+    pub sheets: Vec<SheetEntry>,
+    /// Whether there are macros in it.
+    pub macros: bool,
+    /// Other workbooks that it takes values from.
+    pub links: Vec<String>,
+    content: Content,
+}
+
+enum Content {
+    Xlsx(Box<Xlsx>),
+    Other(Box<other::OtherBook>),
+}
+
+impl Workbook {
+    /// Opens a workbook of which the first bytes are known: a zip archive or not.
+    pub fn open(bytes: Bytes, is_zip: bool) -> Result<Workbook, BookError> {
+        if !is_zip {
+            let book = other::OtherBook::open(&bytes, BookKind::Xls)?;
+            return Ok(Workbook::of_other(BookKind::Xls, book, false));
+        }
+        let package = Package::open(bytes.clone())?;
+        if package.has("xl/workbook.bin") {
+            let macros = package.has("xl/vbaProject.bin");
+            package_bounds(&package)?;
+            return Ok(Workbook::of_other(BookKind::Xlsb, other::OtherBook::open(&bytes, BookKind::Xlsb)?, macros));
+        }
+        if package.has("content.xml") && package.has("META-INF/manifest.xml") {
+            package_bounds(&package)?;
+            let encrypted = package.text("META-INF/manifest.xml")?.is_some_and(|text| text.contains("encryption-data"));
+            if encrypted {
+                return Err(BookError::Password);
+            }
+            let macros = package.names().any(|name| name.starts_with("Basic/") && name.ends_with(".xml"))
+                && package.text("Basic/script-lc.xml")?.is_some_and(|text| text.contains("library:library "));
+            return Ok(Workbook::of_other(BookKind::Ods, other::OtherBook::open(&bytes, BookKind::Ods)?, macros));
+        }
+        let xlsx = Xlsx::open(package)?;
+        let kind = if xlsx.has_macros() { BookKind::Xlsm } else { BookKind::Xlsx };
+        Ok(Workbook {
+            kind,
+            sheets: xlsx.sheet_entries(),
+            macros: xlsx.has_macros(),
+            links: xlsx.links.clone(),
+            content: Content::Xlsx(Box::new(xlsx)),
+        })
+    }
+
+    fn of_other(kind: BookKind, book: other::OtherBook, macros: bool) -> Workbook {
+        let macros = macros || book.macros;
+        Workbook { kind, sheets: book.sheets.clone(), macros, links: Vec::new(), content: Content::Other(Box::new(book)) }
+    }
+
+    /// The rows of the sheet at a place.
+    pub fn rows(&mut self, at: usize) -> Result<SheetRows, BookError> {
+        match &mut self.content {
+            Content::Xlsx(xlsx) => xlsx.rows(at).map(|rows| SheetRows(RowsOf::Xlsx(Box::new(rows)))),
+            Content::Other(book) => book.rows(at).map(|rows| SheetRows(RowsOf::Other(Box::new(rows)))),
+        }
+    }
+
+    /// The sheet at a place with everything that is known of its cells, for learning from a template: at most
+    /// `most` filled cells.
+    pub fn full_sheet(&mut self, at: usize, most: usize) -> Result<FullSheet, BookError> {
+        let mut rows = self.rows(at)?;
+        rows.keep_styles();
+        let mut full = look::full(rows, most)?;
+        if let Content::Xlsx(xlsx) = &mut self.content {
+            full.notes = xlsx.notes(at)?;
+        }
+        Ok(full)
+    }
+
+    /// The styles of cells; empty where the kind of workbook does not tell them.
+    pub fn styles(&self) -> &[Style] {
+        match &self.content {
+            Content::Xlsx(xlsx) => &xlsx.styles,
+            Content::Other(_) => &[],
+        }
+    }
+
+    /// Names given to cells, ranges and lists, with what they stand for.
+    pub fn defined_names(&self) -> &[(String, String)] {
+        match &self.content {
+            Content::Xlsx(xlsx) => &xlsx.names,
+            Content::Other(book) => &book.names,
+        }
+    }
+
+    /// Properties of the document, such as title and version, by name.
+    pub fn properties(&self) -> Vec<(String, String)> {
+        match &self.content {
+            Content::Xlsx(xlsx) => xlsx.properties(),
+            Content::Other(_) => Vec::new(),
+        }
+    }
+}
+
+/// Kinds that are read as a whole must fit into memory.
+fn package_bounds(package: &Package) -> Result<(), BookError> {
+    const MOST: u64 = 1 << 30;
+    let largest = package.names().map(|name| package.size(name)).max().unwrap_or(0);
+    if largest > MOST {
+        return Err(BookError::Oversized("a part of it unpacks to more than 1 GB".to_owned()));
+    }
+    Ok(())
+}
+
+/// The rows of one sheet.
+pub struct SheetRows(RowsOf);
+
+enum RowsOf {
+    Xlsx(Box<XlsxRows<Part>>),
+    Other(Box<other::OtherRows>),
+}
+
+impl SheetRows {
+    /// What else the sheet says; whole when its rows have been read to the end.
+    pub fn facts(&self) -> &SheetFacts {
+        match &self.0 {
+            RowsOf::Xlsx(rows) => rows.facts(),
+            RowsOf::Other(rows) => rows.facts(),
+        }
+    }
+
+    fn keep_styles(&mut self) {
+        if let RowsOf::Xlsx(rows) = &mut self.0 {
+            rows.keep_styles();
+        }
+    }
+
+    fn take_styles(&mut self) -> Vec<(u64, usize, usize)> {
+        match &mut self.0 {
+            RowsOf::Xlsx(rows) => rows.take_styles(),
+            RowsOf::Other(_) => Vec::new(),
+        }
+    }
+}
+
+impl Rows for SheetRows {
+    fn next_batch(&mut self, spare: Batch) -> io::Result<Option<Batch>> {
+        match &mut self.0 {
+            RowsOf::Xlsx(rows) => rows.next_batch(spare),
+            RowsOf::Other(rows) => rows.next_batch(spare),
+        }
+    }
+
+    fn set_width(&mut self, width: usize) {
+        match &mut self.0 {
+            RowsOf::Xlsx(rows) => rows.set_width(width),
+            RowsOf::Other(rows) => rows.set_width(width),
+        }
+    }
+
+    fn bytes_read(&self) -> u64 {
+        0
+    }
+}

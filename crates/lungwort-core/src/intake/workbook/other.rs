@@ -1,0 +1,267 @@
+//! Workbooks of other kinds than XLSX, through a reader crate that holds a sheet as a whole.
+
+use std::io;
+use std::panic::{AssertUnwindSafe, catch_unwind};
+use std::sync::Arc;
+
+use calamine::{Data, DataRef, Ods, OdsError, Range, Reader, SheetVisible, Xls, XlsError, Xlsb, XlsbError};
+
+use super::build::{Builder, Raw, text};
+use super::facts::{CellRange, SheetFacts};
+use super::package::{Bytes, ReadSeek};
+use super::{BookError, BookKind, SheetEntry};
+use crate::intake::Batch;
+use crate::intake::cells::{Formula, Looks};
+
+type Source = Box<dyn ReadSeek>;
+
+enum Book {
+    Xls(Box<Xls<Source>>),
+    Xlsb(Box<Xlsb<Source>>),
+    Ods(Box<Ods<Source>>),
+}
+
+/// A workbook of another kind.
+pub struct OtherBook {
+    book: Book,
+    /// Its sheets.
+    pub sheets: Vec<SheetEntry>,
+    /// Names and what they stand for.
+    pub names: Vec<(String, String)>,
+    /// Whether there are macros in it.
+    pub macros: bool,
+}
+
+/// A cell that holds something: row and column from zero.
+struct Filled {
+    row: u32,
+    column: u32,
+    data: Data,
+    formula: bool,
+}
+
+impl OtherBook {
+    /// Opens it.
+    pub fn open(bytes: &Bytes, kind: BookKind) -> Result<OtherBook, BookError> {
+        if kind == BookKind::Xls && has_package_with_password(bytes)? {
+            return Err(BookError::Password);
+        }
+        let source = bytes.open()?;
+        let mut book = guarded(|| match kind {
+            BookKind::Xlsb => Xlsb::new(source).map(|book| Book::Xlsb(Box::new(book))).map_err(|error| match error {
+                XlsbError::Password => BookError::Password,
+                error => damaged(&error),
+            }),
+            BookKind::Ods => Ods::new(source).map(|book| Book::Ods(Box::new(book))).map_err(|error| match error {
+                OdsError::Password => BookError::Password,
+                error => damaged(&error),
+            }),
+            _ => Xls::new(source).map(|book| Book::Xls(Box::new(book))).map_err(|error| match error {
+                XlsError::Password => BookError::Password,
+                error => damaged(&error),
+            }),
+        })?;
+        let (sheets, names) = match &book {
+            Book::Xls(book) => (book.sheets_metadata(), book.defined_names()),
+            Book::Xlsb(book) => (book.sheets_metadata(), book.defined_names()),
+            Book::Ods(book) => (book.sheets_metadata(), book.defined_names()),
+        };
+        let sheets = sheets
+            .iter()
+            .map(|sheet| SheetEntry { name: sheet.name.clone(), hidden: sheet.visible != SheetVisible::Visible })
+            .collect();
+        let names = names.to_vec();
+        let macros = guarded(|| match &mut book {
+            Book::Xls(book) => Ok(book.vba_project().ok().flatten().is_some()),
+            Book::Xlsb(book) => Ok(book.vba_project().ok().flatten().is_some()),
+            Book::Ods(_) => Ok(false),
+        })?;
+        Ok(OtherBook { book, sheets, names, macros })
+    }
+
+    /// The rows of the sheet at a place.
+    pub fn rows(&mut self, at: usize) -> Result<OtherRows, BookError> {
+        let name = self.sheets.get(at).map(|sheet| sheet.name.clone()).unwrap_or_default();
+        let mut facts = SheetFacts::default();
+        let book = &mut self.book;
+        let (mut cells, formulas) = guarded(|| match book {
+            Book::Xls(book) => {
+                let range = book.worksheet_range(&name).map_err(|error| damaged(&error))?;
+                let merged = book.merge_cells_by_sheet_name(&name).into_iter().flatten();
+                facts.merged = merged.map(|part| range_of(part.start, part.end)).collect();
+                Ok((of_range(&range), book.worksheet_formula(&name).unwrap_or_default()))
+            }
+            Book::Xlsb(book) => {
+                let formulas = book.worksheet_formula(&name).unwrap_or_default();
+                Ok((of_cells(book, &name)?, formulas))
+            }
+            Book::Ods(book) => {
+                let range = book.worksheet_range(&name).map_err(|error| damaged(&error))?;
+                Ok((of_range(&range), book.worksheet_formula(&name).unwrap_or_default()))
+            }
+        })?;
+        if let Some(first) = formulas.start() {
+            let mut made: Vec<(u32, u32)> = formulas
+                .used_cells()
+                .filter(|(.., formula)| !formula.is_empty())
+                .map(|(row, column, _)| (row as u32 + first.0, column as u32 + first.1))
+                .collect();
+            made.sort_unstable();
+            for cell in &mut cells {
+                cell.formula = made.binary_search(&(cell.row, cell.column)).is_ok();
+            }
+        }
+        Ok(OtherRows { cells: cells.into_iter(), waiting: None, builder: Builder::new(Arc::new(Looks::new([].into_iter()))), facts })
+    }
+}
+
+/// Reads on where the crate gives up on what is damaged.
+fn guarded<T>(read: impl FnOnce() -> Result<T, BookError>) -> Result<T, BookError> {
+    catch_unwind(AssertUnwindSafe(read))
+        .unwrap_or_else(|_| Err(BookError::Damaged("it breaks off or contradicts itself".to_owned())))
+}
+
+fn damaged(error: &impl std::fmt::Display) -> BookError {
+    BookError::Damaged(error.to_string())
+}
+
+/// Workbooks of the current kind with a password are wrapped in a container of the old kind.
+fn has_package_with_password(bytes: &Bytes) -> io::Result<bool> {
+    let wanted: Vec<u8> = "EncryptedPackage".encode_utf16().flat_map(u16::to_le_bytes).collect();
+    let mut source = bytes.open()?;
+    let mut kept = Vec::new();
+    let mut buffer = vec![0; 1 << 16];
+    loop {
+        let count = io::Read::read(&mut source, &mut buffer)?;
+        if count == 0 {
+            return Ok(false);
+        }
+        kept.extend_from_slice(&buffer[..count]);
+        if memchr::memmem::find(&kept, &wanted).is_some() {
+            return Ok(true);
+        }
+        let surplus = kept.len().saturating_sub(wanted.len());
+        kept.drain(..surplus);
+    }
+}
+
+fn range_of(start: (u32, u32), end: (u32, u32)) -> CellRange {
+    CellRange {
+        first_column: start.1 as usize,
+        first_row: u64::from(start.0) + 1,
+        last_column: end.1 as usize,
+        last_row: u64::from(end.0) + 1,
+    }
+}
+
+fn of_range(range: &Range<Data>) -> Vec<Filled> {
+    let first = range.start().unwrap_or_default();
+    let cell = |(row, column, data): (usize, usize, &Data)| Filled {
+        row: row as u32 + first.0,
+        column: column as u32 + first.1,
+        data: data.clone(),
+        formula: false,
+    };
+    range.used_cells().map(cell).collect()
+}
+
+/// The cells of the binary kind one by one: a range of them would also take room for all that is blank between.
+fn of_cells(book: &mut Xlsb<Source>, name: &str) -> Result<Vec<Filled>, BookError> {
+    let mut reader = book.worksheet_cells_reader(name).map_err(|error| damaged(&error))?;
+    let mut cells = Vec::new();
+    while let Some(cell) = reader.next_cell().map_err(|error| damaged(&error))? {
+        let (row, column) = cell.get_position();
+        let data = Data::from(cell.get_value().clone());
+        if !matches!(cell.get_value(), DataRef::Empty) {
+            cells.push(Filled { row, column, data, formula: false });
+        }
+    }
+    cells.sort_by_key(|cell| (cell.row, cell.column));
+    Ok(cells)
+}
+
+/// The rows of a sheet.
+pub struct OtherRows {
+    cells: std::vec::IntoIter<Filled>,
+    waiting: Option<Filled>,
+    builder: Builder,
+    facts: SheetFacts,
+}
+
+impl OtherRows {
+    /// Sees to it that every row has at least so many cells.
+    pub fn set_width(&mut self, width: usize) {
+        self.builder.width = width;
+    }
+
+    /// What else is known of the sheet.
+    pub fn facts(&self) -> &SheetFacts {
+        &self.facts
+    }
+
+    /// The next batch.
+    pub fn next_batch(&mut self, spare: Batch) -> io::Result<Option<Batch>> {
+        self.builder.begin(spare);
+        let mut open: Option<u32> = None;
+        while let Some(cell) = self.waiting.take().or_else(|| self.cells.next()) {
+            if open != Some(cell.row) {
+                if open.is_some() {
+                    self.builder.end_row();
+                }
+                if self.builder.is_full() {
+                    self.waiting = Some(cell);
+                    return Ok(self.builder.finish());
+                }
+                self.builder.begin_row(u64::from(cell.row) + 1);
+                open = Some(cell.row);
+            }
+            self.add(&cell);
+        }
+        if open.is_some() {
+            self.builder.end_row();
+        }
+        Ok(self.builder.finish())
+    }
+
+    fn add(&mut self, cell: &Filled) {
+        let formula = match (cell.formula, &cell.data) {
+            (false, _) => Formula::None,
+            (true, Data::Empty) => Formula::Unreckoned,
+            (true, _) => Formula::Reckoned,
+        };
+        let number;
+        let raw = match &cell.data {
+            Data::String(said) => text(said),
+            Data::Int(whole) => {
+                number = whole.to_string();
+                Raw::Number(&number)
+            }
+            Data::Float(float) => {
+                number = float.to_string();
+                Raw::Number(&number)
+            }
+            Data::Bool(yes) => Raw::YesNo(*yes),
+            Data::DateTime(moment) => Raw::Moment(moment.as_f64()),
+            Data::DateTimeIso(said) => Raw::Iso(said),
+            Data::DurationIso(said) => {
+                number = clock_of_duration(said);
+                Raw::Iso(&number)
+            }
+            Data::Error(error) => {
+                number = error.to_string();
+                Raw::Error(&number)
+            }
+            Data::Empty => Raw::Text("", false),
+        };
+        self.builder.cell(cell.column as usize, raw, formula, 0);
+    }
+}
+
+/// `PT08H30M00S` as `08:30:00`.
+fn clock_of_duration(said: &str) -> String {
+    let digits: Vec<&str> = said.split(|each: char| !each.is_ascii_digit()).filter(|part| !part.is_empty()).collect();
+    match digits.as_slice() {
+        [hours, minutes, seconds, ..] => format!("{hours:0>2}:{minutes:0>2}:{seconds:0>2}"),
+        _ => said.to_owned(),
+    }
+}

@@ -1,0 +1,80 @@
+//! The styles of cells: number formats, and what sets one heading apart from another.
+
+use roxmltree::{Document, Node};
+
+use super::BookError;
+use super::xlsx::parse;
+
+/// How cells of one style look.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct Style {
+    /// The number format's code.
+    pub format: String,
+    /// Whether letters are bold.
+    pub bold: bool,
+    /// The colour behind the text, as the workbook writes it; `None` for none.
+    pub fill: Option<String>,
+    /// The colour of the letters, where it is not the usual one.
+    pub ink: Option<String>,
+    /// Whether the cell may be typed in on a protected sheet.
+    pub unlocked: bool,
+}
+
+/// Reads the part with the styles.
+pub fn read(text: &str) -> Result<Vec<Style>, BookError> {
+    let document = parse(text, "its list of styles")?;
+    let codes: Vec<(u32, String)> = named(&document, "numFmt")
+        .filter_map(|node| {
+            let id = node.attribute("numFmtId")?.parse().ok()?;
+            Some((id, node.attribute("formatCode")?.to_owned()))
+        })
+        .collect();
+    let within = |list: &str, name: &'static str| -> Vec<Node<'_, '_>> {
+        let list = document.descendants().find(|node| node.tag_name().name() == list);
+        list.into_iter().flat_map(|list| list.children()).filter(|node| node.tag_name().name() == name).collect()
+    };
+    let fonts = within("fonts", "font");
+    let fills = within("fills", "fill");
+    let number = |node: &Node<'_, '_>, key: &str| node.attribute(key).and_then(|text| text.parse::<usize>().ok());
+    let styles = within("cellXfs", "xf").into_iter().map(|node| {
+        let id = number(&node, "numFmtId").unwrap_or(0) as u32;
+        let own = codes.iter().find(|(known, _)| *known == id).map(|(_, code)| code.clone());
+        let font = number(&node, "fontId").and_then(|at| fonts.get(at));
+        let fill = number(&node, "fillId").and_then(|at| fills.get(at));
+        let locked = node.descendants().find(|inner| inner.tag_name().name() == "protection");
+        Style {
+            format: own.or_else(|| ssfmt::format_code_from_id(id).map(str::to_owned)).unwrap_or_else(|| "General".to_owned()),
+            bold: font.is_some_and(is_bold),
+            fill: fill.and_then(|fill| colour(fill, "fgColor")).filter(|_| fill.is_some_and(is_solid)),
+            ink: font.and_then(|font| colour(font, "color")).filter(|ink| ink != "theme 1" && ink != "000000"),
+            unlocked: locked.and_then(|inner| inner.attribute("locked")).is_some_and(|value| value == "0"),
+        }
+    });
+    Ok(styles.collect())
+}
+
+fn named<'d>(document: &'d Document<'_>, name: &'static str) -> impl Iterator<Item = Node<'d, 'd>> {
+    document.descendants().filter(move |node| node.tag_name().name() == name)
+}
+
+fn is_bold(font: &Node<'_, '_>) -> bool {
+    let bold = font.children().find(|node| node.tag_name().name() == "b");
+    bold.is_some_and(|node| !matches!(node.attribute("val"), Some("0" | "false")))
+}
+
+fn is_solid(fill: &Node<'_, '_>) -> bool {
+    let pattern = fill.descendants().find(|node| node.tag_name().name() == "patternFill");
+    pattern.and_then(|node| node.attribute("patternType")).is_some_and(|kind| kind != "none")
+}
+
+/// A colour in one way of writing: six hexadecimal digits, or the place in a theme or palette.
+fn colour(node: &Node<'_, '_>, name: &str) -> Option<String> {
+    let colour = node.descendants().find(|inner| inner.tag_name().name() == name)?;
+    if let Some(rgb) = colour.attribute("rgb") {
+        let digits = if rgb.len() == 8 { &rgb[2..] } else { rgb };
+        return (!digits.eq_ignore_ascii_case("ffffff")).then(|| digits.to_ascii_uppercase());
+    }
+    let tint = colour.attribute("tint").map(|tint| format!(" {tint}")).unwrap_or_default();
+    let theme = colour.attribute("theme").map(|theme| format!("theme {theme}{tint}"));
+    theme.or_else(|| colour.attribute("indexed").filter(|at| *at != "64" && *at != "9").map(|at| format!("indexed {at}")))
+}
