@@ -135,7 +135,8 @@ impl BatchJudge<'_, '_> {
     /// Sorts blank rows out, brings the others to the headings' width, and returns those that can be judged.
     fn layout(&self, batch: &mut Batch, skip: usize, out: &mut Judgement) -> Vec<usize> {
         let mut rows = Vec::with_capacity(batch.row_count());
-        let mut due = if skip < batch.row_count() && skip > 0 { batch.row_number(skip - 1) + 1 } else { batch.first_row };
+        let mut due =
+            if skip < batch.row_count() && skip > 0 { batch.row_number(skip - 1) + 1 } else { batch.first_row };
         for row in skip..batch.row_count() {
             let number = batch.row_number(row);
             // Blank rows of a sheet may have been left out.

@@ -54,7 +54,8 @@ pub(super) fn check(
     }
     elsewhere(checker.rulebook, &book, &tops, &assigned, out);
     super::frame::sheets(checker.rulebook, &book, &assigned, out);
-    let filled = |number: usize| read.get(number).and_then(Option::as_ref).map_or(0, |sheet: &SheetRead| sheet.filled_rows);
+    let filled =
+        |number: usize| read.get(number).and_then(Option::as_ref).map_or(0, |sheet: &SheetRead| sheet.filled_rows);
     let forms = |number: &usize| checker.rulebook.sheets[*number].is_form;
     let total: u64 = (0..assigned.len()).filter(|number| !forms(number)).map(filled).sum();
     let any = (0..assigned.len()).any(|number| filled(number) > 0);
@@ -120,7 +121,8 @@ fn about_book(rulebook: &Rulebook, book: &Workbook, out: &mut Told<'_>) {
 /// For each sheet of the rulebook, the sheet of the workbook: by its name, and failing that by its headings.
 pub(super) fn assign(rulebook: &Rulebook, book: &Workbook, tops: &[Vec<Vec<String>>]) -> Vec<Option<usize>> {
     let mut assigned: Vec<Option<usize>> = vec![None; rulebook.sheets.len()];
-    let same: [fn(&str, &str) -> bool; 2] = [|one, other| one == other, |one, other| fold::fold(one) == fold::fold(other)];
+    let same: [fn(&str, &str) -> bool; 2] =
+        [|one, other| one == other, |one, other| fold::fold(one) == fold::fold(other)];
     for same in same {
         for (number, sheet) in rulebook.sheets.iter().enumerate() {
             let Some(name) = sheet.name.as_deref().filter(|_| assigned[number].is_none()) else { continue };
@@ -180,7 +182,8 @@ fn one_sheet(
     let sheet = &checker.rulebook.sheets[number];
     let entry = book.sheets[at].clone();
     if entry.hidden {
-        let message = format!("The sheet {} is hidden; what is in it would be sent unseen.", shown::quoted(&entry.name));
+        let message =
+            format!("The sheet {} is hidden; what is in it would be sent unseen.", shown::quoted(&entry.name));
         say(&codes::HIDDEN_SHEET, message, out);
     }
     let mut rows = book.rows(at)?;

@@ -11,8 +11,8 @@ use super::open::{Bytes, OpenContent, Opened, ending};
 use crate::finding::{Code, Verdict, codes::file as codes, codes::template as template_codes, ranges::thousands};
 use crate::intake::dialect::delimiter_name;
 use crate::intake::{Batches, NewlineCounts};
-use crate::rulebook::{Rulebook, Sheet};
 use crate::rulebook::written::{WrittenNewline, WrittenQuoting};
+use crate::rulebook::{Rulebook, Sheet};
 
 type Verdicts = Vec<Arc<Verdict>>;
 
@@ -46,7 +46,7 @@ pub fn before_rows(rulebook: &Rulebook, opened: &Opened) -> Verdicts {
         say(&mut verdicts, &codes::FILE_TOO_BIG, message);
     }
     if let Some(path) = &opened.path {
-        beside(path, &name, &mut verdicts);
+        beside(path, &name, opened.is_workbook(), &mut verdicts);
     }
     verdicts
 }
@@ -60,7 +60,9 @@ fn kind(rulebook: &Rulebook, opened: &Opened, verdicts: &mut Verdicts) {
         OpenContent::Book(book) => {
             let kin = |one: &str| one.trim_end_matches(['m', 'x']).replace("xlt", "xls").replace("ots", "ods");
             let found = book.kind.ending();
-            if kin(found) == kin(&ending) && (found.ends_with('b') == ending.ends_with('b')) && (ending != "xls" || found == "xls")
+            if kin(found) == kin(&ending)
+                && (found.ends_with('b') == ending.ends_with('b'))
+                && (ending != "xls" || found == "xls")
             {
                 return;
             }
@@ -73,12 +75,13 @@ fn kind(rulebook: &Rulebook, opened: &Opened, verdicts: &mut Verdicts) {
         // That this kind is not taken has been told already.
         return;
     }
-    let message = format!("the file's name ends in .{ending}, and its content is {said}; save it as what its name says.");
+    let message =
+        format!("the file's name ends in .{ending}, and its content is {said}; save it as what its name says.");
     say(verdicts, &codes::WRONG_FILE_KIND, message);
 }
 
 /// What lies beside the file.
-fn beside(path: &Path, name: &str, verdicts: &mut Verdicts) {
+fn beside(path: &Path, name: &str, is_workbook: bool, verdicts: &mut Verdicts) {
     let folder = path.parent().unwrap_or(Path::new(""));
     let locks = [format!(".~lock.{name}#"), format!("~${name}")];
     if let Some(lock) = locks.iter().find(|lock| folder.join(lock).exists()) {
@@ -87,7 +90,7 @@ fn beside(path: &Path, name: &str, verdicts: &mut Verdicts) {
         say(verdicts, &codes::OPEN_ELSEWHERE, message);
     }
     let changed = |path: &Path| std::fs::metadata(path).and_then(|about| about.modified()).ok();
-    let Some(ours) = changed(path) else { return };
+    let Some(ours) = changed(path).filter(|_| !is_workbook) else { return };
     for kind in ["xlsx", "xlsm", "xls", "ods"] {
         let workbook = path.with_extension(kind);
         if workbook != path && changed(&workbook).is_some_and(|theirs| theirs > ours) {
@@ -162,8 +165,7 @@ pub fn after_rows(rulebook: &Rulebook, sheet: &Sheet, read: &Read<'_>) -> Verdic
 pub fn row_limit(most: Option<u64>, filled: u64) -> Verdicts {
     let mut verdicts = Vec::new();
     if let Some(most) = most.filter(|most| filled > *most) {
-        let message =
-            format!("the file has {} filled rows; at most {} are taken.", thousands(filled), thousands(most));
+        let message = format!("the file has {} filled rows; at most {} are taken.", thousands(filled), thousands(most));
         say(&mut verdicts, &codes::TOO_MANY_ROWS, message);
     }
     verdicts

@@ -2,12 +2,12 @@
 
 use std::sync::Arc;
 
+use super::Checker;
 use super::batch::BatchJudge;
 use super::column::Memory;
 use super::head::Head;
 use super::merge::{Merger, Totals};
 use super::run::{Passage, Told};
-use super::Checker;
 use crate::cell::{fold, shown};
 use crate::finding::codes::template as codes;
 use crate::finding::{Place, Topic, Verdict};
@@ -27,7 +27,8 @@ pub(super) fn is_label(text: &str, label: &str) -> bool {
 pub(super) fn check(checker: &mut Checker<'_>, passage: Passage<'_>, batch: &Batch, out: &mut Told<'_>) -> u64 {
     let state = &mut checker.sheets[passage.number];
     let sheet = state.judge.sheet;
-    let found: Vec<Option<(usize, usize)>> = (0..sheet.columns.len()).map(|index| value_of(sheet, batch, index)).collect();
+    let found: Vec<Option<(usize, usize)>> =
+        (0..sheet.columns.len()).map(|index| value_of(sheet, batch, index)).collect();
     let mut head = Head { width: sheet.columns.len(), field_of: vec![None; sheet.columns.len()], ..Head::default() };
     for (index, place) in found.iter().enumerate() {
         if place.is_some() {

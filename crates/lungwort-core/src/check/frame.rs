@@ -11,4 +11,6 @@ pub(super) fn edition(_: &Rulebook, _: &Workbook, _: &[Vec<Vec<String>>], _: &st
 pub(super) fn sheets(_: &Rulebook, _: &Workbook, _: &[Option<usize>], _: &mut Told<'_>) {}
 pub(super) fn top(_: &Rulebook, _: usize, _: &Batch, _: &mut Told<'_>) {}
 pub(super) fn drop_downs(_: &Rulebook, _: usize, _: &SheetFacts, _: &DataPlace<'_>, _: &mut Told<'_>) {}
-pub(super) fn is_of_template(_: &Rulebook, _: &str) -> bool { false }
+pub(super) fn is_of_template(_: &Rulebook, _: &str) -> bool {
+    false
+}

@@ -124,12 +124,7 @@ impl Merger<'_, '_> {
     }
 
     /// Blank runs that filled rows follow. One that reaches the end of the batch waits for the next.
-    fn finished_blank_runs(
-        &mut self,
-        batch: &Batch,
-        runs: &[BlankRows],
-        first_filled: Option<usize>,
-    ) -> Vec<BlankRun> {
+    fn finished_blank_runs(&mut self, batch: &Batch, runs: &[BlankRows], first_filled: Option<usize>) -> Vec<BlankRun> {
         let mut finished = Vec::new();
         let mut open = self.pending_blank.take();
         for BlankRows { first: from, last: to, line } in runs.iter().copied() {

@@ -70,7 +70,8 @@ impl BatchJudge<'_, '_> {
                     batch.rewrite(note.field, &text);
                 }
                 let text = batch.text(batch.cell_at(note.field as usize));
-                let told = formula(judge, &note, text, self.sheet.file.formulas).or_else(|| error_value(judge, &note, text));
+                let told =
+                    error_value(judge, &note, text).or_else(|| formula(judge, &note, text, self.sheet.file.formulas));
                 if let Some(verdict) = told {
                     let value = Some(text.into());
                     out.findings.push(InBatch { value, ..at_cell(row, field, verdict) });
@@ -92,7 +93,8 @@ impl BatchJudge<'_, '_> {
     /// Numbers of a workbook have no decimal mark of their own.
     fn decimal_commas(&self, batch: &mut Batch, rows: &[usize]) {
         for (index, judge) in self.sheet.columns.iter().enumerate() {
-            let (ColumnType::Decimal(DecimalMark::Comma), Some(field)) = (&judge.column().kind, self.head.field_of[index])
+            let (ColumnType::Decimal(DecimalMark::Comma), Some(field)) =
+                (&judge.column().kind, self.head.field_of[index])
             else {
                 continue;
             };
@@ -132,7 +134,7 @@ impl BatchJudge<'_, '_> {
                     None if cell.is_number() => Stored::Number,
                     None => Stored::Text,
                 };
-                let shown = note.and_then(|note| batch.look(note)?.shown(note.number));
+                let shown = note.and_then(|note| batch.shown(note));
                 let found = only_shown(judge, text, shown.as_deref().filter(|_| is_text && cell.is_number()))
                     .or_else(|| digits_lost(text, cell.is_number()))
                     .or_else(|| kept_otherwise(asked, stored, judge, text));
@@ -169,15 +171,14 @@ impl BatchJudge<'_, '_> {
                 continue;
             }
             let note = batch.note_at(batch.row_start(finding.row) + field as u32);
-            let Some(note) = note.filter(|note| matches!(note.stored, Stored::Number | Stored::Moment)) else { continue };
-            let Some(shown) = batch.look(note).and_then(|look| look.shown(note.number)) else { continue };
+            let Some(note) = note.filter(|note| matches!(note.stored, Stored::Number | Stored::Moment)) else {
+                continue;
+            };
+            let Some(shown) = batch.shown(note) else { continue };
             let shown = shown.trim();
             if shown != batch.text(cell) && !finding.verdict.message.contains(shown) {
-                let message = format!(
-                    "{} (The sheet shows it as {}.)",
-                    finding.verdict.message,
-                    shown::clipped(shown, 40)
-                );
+                let message =
+                    format!("{} (The sheet shows it as {}.)", finding.verdict.message, shown::clipped(shown, 40));
                 finding.verdict = Arc::new(Verdict { message, ..Verdict::clone(&finding.verdict) });
             }
         }
@@ -216,7 +217,9 @@ fn as_asked(kind: &ColumnType, serial: f64) -> Option<String> {
     let midnight = jiff::civil::Time::midnight();
     match wanted {
         Kind::Date if time == midnight => Some(picture.write(date)),
-        Kind::Date => Some(format!("{} {:02}:{:02}:{:02}", picture.write(date), time.hour(), time.minute(), time.second())),
+        Kind::Date => {
+            Some(format!("{} {:02}:{:02}:{:02}", picture.write(date), time.hour(), time.minute(), time.second()))
+        }
         Kind::Time if serial < 1.0 => Some(picture.write_at(date, time)),
         Kind::DateTime => Some(picture.write_at(date, time)),
         _ => None,
@@ -243,7 +246,8 @@ fn formula(judge: &ColumnJudge<'_>, note: &Note, text: &str, allowed: Option<boo
 }
 
 fn error_value(judge: &ColumnJudge<'_>, note: &Note, text: &str) -> Option<Arc<Verdict>> {
-    let message = "the sheet's own sign that a formula came to nothing. Mend the formula, or put the value in its place.";
+    let message =
+        "the sheet's own sign that a formula came to nothing. Mend the formula, or put the value in its place.";
     (note.stored == Stored::Error).then(|| told(judge, text, Found::new(&codes::ERROR_VALUE, message)))
 }
 
@@ -288,9 +292,10 @@ fn kept_otherwise(asked: WrittenStored, stored: Stored, judge: &ColumnJudge<'_>,
             &codes::KEPT_AS_DATE,
             "the spreadsheet has made a date of it; it must be kept as text. Set the column's format to text and type it anew.",
         ),
-        (WrittenStored::Number, Stored::Moment) => {
-            found(&codes::KEPT_AS_DATE, "it is kept as a date, and must be a number. Set the format to a number and type it anew.")
-        }
+        (WrittenStored::Number, Stored::Moment) => found(
+            &codes::KEPT_AS_DATE,
+            "it is kept as a date, and must be a number. Set the format to a number and type it anew.",
+        ),
         (WrittenStored::Number | WrittenStored::Date, Stored::Text) => {
             // What is no number or date at all is told as that.
             if judge.column().kind.read(text.trim()).is_err() {

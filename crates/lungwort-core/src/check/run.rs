@@ -245,12 +245,8 @@ impl<'r> Checker<'r> {
         let passage = Passage { number, file: (self.files.len(), name), sheet: None, delimiter };
         let rows = self.rows(passage, batches, first, out)?;
         let totals = rows.totals;
-        let read = file::Read {
-            batches,
-            filled_rows: totals.filled_rows,
-            quoted_cells: totals.quoted,
-            cells: totals.cells,
-        };
+        let read =
+            file::Read { batches, filled_rows: totals.filled_rows, quoted_cells: totals.quoted, cells: totals.cells };
         let sheet = self.sheets[number].judge.sheet;
         out.about_file(file::after_rows(self.rulebook, sheet, &read));
         let decoder = batches.decoder();

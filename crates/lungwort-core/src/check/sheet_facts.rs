@@ -51,11 +51,11 @@ fn hidden_rows(facts: &SheetFacts, data: &DataPlace<'_>, out: &mut Told<'_>) {
         (&codes::HIDDEN_ROWS, hidden, "hidden", "Unhide them and look"),
     ] {
         let Some(first) = rows.first() else { continue };
-        let count = rows.len() as u64 + if code == &codes::FILTERED_ROWS || facts.filtered.is_none() { beyond } else { 0 };
+        let count =
+            rows.len() as u64 + if code == &codes::FILTERED_ROWS || facts.filtered.is_none() { beyond } else { 0 };
         let plural = if count == 1 { "filled row is" } else { "filled rows are" };
         let would = if count == 1 { "it would be sent unseen" } else { "they would be sent unseen" };
-        let message =
-            format!("{} {plural} {how} ({}); {would}. {mend}.", thousands(count), row_words(&rows, count));
+        let message = format!("{} {plural} {how} ({}); {would}. {mend}.", thousands(count), row_words(&rows, count));
         say(code, message, at_row(*first), out);
     }
 }

@@ -5,7 +5,7 @@ use std::sync::Arc;
 use foldhash::fast::FixedState;
 use hashbrown::HashMap;
 
-use super::codes::Stage;
+use super::codes::{Stage, template};
 use super::{Finding, Repair, RowRanges, Severity, Topic, Verdict};
 
 /// Different values that are told apart in one cause; findings with further values are still counted.
@@ -100,7 +100,7 @@ impl Causes {
     /// Takes in one finding. Findings come in the order of their rows.
     pub fn add(&mut self, finding: &Finding) {
         self.counts.add(finding.verdict.severity);
-        if let Some(row) = finding.place.row {
+        if let Some(row) = finding.place.row.filter(|_| is_about_data(finding.verdict.code)) {
             let here = (finding.file, finding.sheet.clone(), row);
             if self.last_row.as_ref() != Some(&here) {
                 self.counts.rows += 1;
@@ -145,6 +145,12 @@ impl Causes {
         });
         causes
     }
+}
+
+/// Whether a finding with a row is about a row of data, and not about headings or what lies around the data.
+fn is_about_data(code: &super::Code) -> bool {
+    let rows = [&template::SAMPLE_ROW, &template::HALF_FILLED_ROW, &template::NO_HEADING, &template::STRAY_CELLS];
+    code.stage != Stage::Template || rows.iter().any(|row| row.name == code.name)
 }
 
 impl Cause {

@@ -2,7 +2,7 @@
 
 use std::sync::Arc;
 
-use super::cells::{Look, Looks, Note};
+use super::cells::{Looks, Note};
 use super::decode::Invalid;
 
 /// The cell stood in quotes.
@@ -221,9 +221,12 @@ impl Batch {
         }
     }
 
-    /// Which format a noted cell has.
-    pub fn look(&self, note: &Note) -> Option<&Look> {
-        self.looks.as_ref().map(|looks| looks.get(note.look))
+    /// What the screen shows for a noted number or date, where that is known.
+    pub fn shown(&self, note: &Note) -> Option<String> {
+        match note.shown {
+            Some((start, end)) => self.built.get(start as usize..end as usize).map(str::to_owned),
+            None => self.looks.as_ref()?.get(note.look).shown(note.number),
+        }
     }
 
     /// The note about the cell at that place among all cells.

@@ -39,6 +39,8 @@ pub struct Note {
     pub formula: Formula,
     /// How it is shown: the place in [`Looks`].
     pub look: u16,
+    /// What is shown, where the workbook keeps it: the place in the texts built for the batch.
+    pub shown: Option<(u32, u32)>,
     /// The number behind it; for a moment, days since the end of 1899.
     pub number: f64,
 }

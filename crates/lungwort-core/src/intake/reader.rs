@@ -180,7 +180,8 @@ mod tests {
         let mut spare = Batch::default();
         while let Some(batch) = batches.next_batch(spare).unwrap() {
             rows.extend(
-                (0..batch.row_count()).map(|row| (batch.row_number(row), batch.line_number(row).unwrap(), batch.row(row).len())),
+                (0..batch.row_count())
+                    .map(|row| (batch.row_number(row), batch.line_number(row).unwrap(), batch.row(row).len())),
             );
             spare = batch;
         }

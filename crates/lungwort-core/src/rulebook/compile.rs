@@ -151,9 +151,7 @@ impl Compiler {
 
     fn edition_place(&mut self, written: &WrittenEditionPlace) -> Option<EditionPlace> {
         let cell = written.cell.as_ref().map(|cell| match crate::intake::workbook::read_place(cell) {
-            Some((Some(column), Some(row))) => {
-                Some(EditionPlace::Cell { sheet: written.sheet.clone(), row, column })
-            }
+            Some((Some(column), Some(row))) => Some(EditionPlace::Cell { sheet: written.sheet.clone(), row, column }),
             _ => {
                 self.error("template.edition_in.cell", "a cell is written such as B2");
                 None
@@ -212,9 +210,7 @@ impl Compiler {
         for (at, figure) in written.figure.iter().enumerate() {
             match Aggregate::compile(&figure.value, &columns) {
                 Ok(aggregate) => sheet.figures.push(Figure { label: figure.label.clone(), aggregate }),
-                Err(mistakes) => {
-                    self.condition_mistakes(&format!("{path}.figure.{at}.value"), &figure.value, mistakes)
-                }
+                Err(mistakes) => self.condition_mistakes(&format!("{path}.figure.{at}.value"), &figure.value, mistakes),
             }
         }
         sheet

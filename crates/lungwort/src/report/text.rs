@@ -8,8 +8,8 @@ use lungwort_core::finding::codes::Stage;
 use lungwort_core::finding::ranges::thousands;
 use lungwort_core::finding::{Cause, Certainty, Finding, Severity, Topic, ValueTally, column_letter};
 use lungwort_core::intake::Chosen;
-use lungwort_core::intake::workbook::BookKind;
 use lungwort_core::intake::dialect::delimiter_name;
+use lungwort_core::intake::workbook::BookKind;
 use unicode_width::UnicodeWidthStr;
 
 use super::{Asked, Form, Summary};
@@ -278,7 +278,10 @@ fn write_cause(cause: &Cause, summary: &Summary<'_>, out: &mut dyn Write) -> io:
         }
     }
     let several = summary.files.len() > 1;
-    let (what, place) = (what(cause), place(cause, several.then(|| summary.files.get(cause.file)).flatten(), summary.has_several_sheets()));
+    let (what, place) = (
+        what(cause),
+        place(cause, several.then(|| summary.files.get(cause.file)).flatten(), summary.has_several_sheets()),
+    );
     let texts = match cause.count {
         // One finding is said in one go.
         1 if !place.is_empty() => [format!("{place}: {what}"), String::new()],

@@ -300,11 +300,7 @@ impl Outcome {
                 rows: summary.rows(),
             },
             shown: summary.shown.counts().total(),
-            files: summary
-                .files
-                .iter()
-                .map(FileEntry::of)
-                .collect(),
+            files: summary.files.iter().map(FileEntry::of).collect(),
             rulebook: RulebookEntry {
                 path: summary.rulebook.path.display().to_string(),
                 title: summary.rulebook.title.clone(),

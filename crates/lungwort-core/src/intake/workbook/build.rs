@@ -41,6 +41,7 @@ pub struct Builder {
     row: u64,
     row_start: usize,
     filled: bool,
+    shown: Option<String>,
     /// Cells that every row has at least.
     pub width: usize,
 }
@@ -55,6 +56,7 @@ impl Builder {
             row: 0,
             row_start: 0,
             filled: false,
+            shown: None,
             width: 0,
         }
     }
@@ -85,10 +87,17 @@ impl Builder {
         self.filled = false;
     }
 
+    /// Adds a cell of which the workbook keeps what is shown.
+    pub fn cell_shown(&mut self, column: usize, raw: Raw<'_>, formula: Formula, shown: &str) {
+        self.shown = matches!(raw, Raw::Number(_) | Raw::Iso(_)).then(|| shown.to_owned());
+        self.cell(column, raw, formula, 0);
+        self.shown = None;
+    }
+
     /// Adds a cell. An empty text is no cell, unless a formula made it.
     pub fn cell(&mut self, column: usize, raw: Raw<'_>, formula: Formula, style: usize) {
         let start = self.batch.text.len();
-        let mut note = Note { field: 0, stored: Stored::Text, formula, look: 0, number: 0.0 };
+        let mut note = Note { field: 0, stored: Stored::Text, formula, look: 0, shown: None, number: 0.0 };
         let mut special = false;
         match raw {
             Raw::Text(text, odd) => {
@@ -114,7 +123,7 @@ impl Builder {
             Raw::Iso(text) => {
                 self.batch.text.push_str(&text.replace('T', " "));
                 note.stored = Stored::Moment;
-                note.number = f64::NAN;
+                note.number = serial_of_iso(text);
             }
             Raw::YesNo(yes) => {
                 self.batch.text.push_str(if yes { "TRUE" } else { "FALSE" });
@@ -134,7 +143,13 @@ impl Builder {
         if matches!(note.stored, Stored::Number) {
             field = field.number();
         }
-        let plain_number = note.stored == Stored::Number && self.looks.get(note.look).is_general;
+        let mut plain_number = note.stored == Stored::Number && self.looks.get(note.look).is_general;
+        if let Some(shown) = self.shown.take().filter(|shown| *shown != self.batch.text[start..end]) {
+            let from = self.batch.built.len();
+            self.batch.built.push_str(&shown);
+            note.shown = Some((from as u32, self.batch.built.len() as u32));
+            plain_number = false;
+        }
         let noted = formula != Formula::None || !(plain_number || note.stored == Stored::Text);
         self.place(column, if noted { field.noted() } else { field }, noted.then_some(note));
     }
@@ -231,6 +246,30 @@ fn push_moment(serial: f64, has_date: bool, has_time: bool, out: &mut String) {
         out.push_str(&format!("{date} {clock}"));
     } else {
         out.push_str(&date.to_string());
+    }
+}
+
+/// The days since the end of 1899 of a date, a time or both in ISO form; not a number for anything else.
+fn serial_of_iso(said: &str) -> f64 {
+    let (date, clock) = match said.split_once(['T', ' ']) {
+        Some((date, clock)) => (Some(date), Some(clock)),
+        None if said.contains(':') => (None, Some(said)),
+        None => (Some(said), None),
+    };
+    let days = match date {
+        None => 0.0,
+        Some(date) => match date.parse::<jiff::civil::Date>() {
+            Ok(date) => f64::from((date - jiff::civil::date(1899, 12, 30)).get_days()),
+            Err(_) => return f64::NAN,
+        },
+    };
+    let Some(clock) = clock else { return days };
+    let parts: Vec<f64> = clock.split(':').filter_map(|part| part.parse().ok()).collect();
+    match parts.as_slice() {
+        [hours, minutes, rest @ ..] => {
+            days + (hours * 3600.0 + minutes * 60.0 + rest.first().copied().unwrap_or(0.0)) / 86_400.0
+        }
+        _ => f64::NAN,
     }
 }
 

@@ -103,9 +103,7 @@ impl<R: Read> Markup<R> {
                 }
                 b'!' => {}
                 b'/' => {
-                    return Ok(Token::Close {
-                        name: local(self.buffer[from + 2..from + length - 1].trim_ascii_end()),
-                    });
+                    return Ok(Token::Close { name: local(self.buffer[from + 2..from + length - 1].trim_ascii_end()) });
                 }
                 _ => return Ok(open(&self.buffer[from + 1..from + length - 1])),
             }
@@ -369,8 +367,10 @@ mod tests {
 
     #[test]
     fn rows_without_values_are_passed_over() {
-        let empty: String = (1..20_000).map(|row| format!(r#"<row r="{row}" s="1"><c r="A{row}" s="2"/></row>"#)).collect();
-        for (tail, due) in [("<row r=\"7\"><c><v>1</v></c></row></sheetData>", "<row"), ("</sheetData>", "/sheetData")] {
+        let empty: String =
+            (1..20_000).map(|row| format!(r#"<row r="{row}" s="1"><c r="A{row}" s="2"/></row>"#)).collect();
+        for (tail, due) in [("<row r=\"7\"><c><v>1</v></c></row></sheetData>", "<row"), ("</sheetData>", "/sheetData")]
+        {
             let text = format!("{empty}{tail}");
             let mut markup = Markup::new(text.as_bytes());
             markup.fill().unwrap();

@@ -1,12 +1,13 @@
 //! Workbooks: their sheets as batches of rows, like those of a delimited file.
 //!
-//! XLSX and XLSM are read as a stream, part by part of the archive that they are; XLSB, XLS and ODS through a reader
+//! XLSX, XLSM and ODS are read as a stream, part by part of the archive that they are; XLSB and XLS through a reader
 //! crate that holds a sheet as a whole. What a sheet is besides its rows is kept in [`SheetFacts`].
 
 mod build;
 mod facts;
 mod look;
 mod markup;
+mod ods;
 mod other;
 mod package;
 mod sheet;
@@ -122,6 +123,7 @@ pub struct Workbook {
 
 enum Content {
     Xlsx(Box<Xlsx>),
+    Ods(Box<ods::Ods>),
     Other(Box<other::OtherBook>),
 }
 
@@ -139,14 +141,15 @@ impl Workbook {
             return Ok(Workbook::of_other(BookKind::Xlsb, other::OtherBook::open(&bytes, BookKind::Xlsb)?, macros));
         }
         if package.has("content.xml") && package.has("META-INF/manifest.xml") {
-            package_bounds(&package)?;
             let encrypted = package.text("META-INF/manifest.xml")?.is_some_and(|text| text.contains("encryption-data"));
             if encrypted {
                 return Err(BookError::Password);
             }
             let macros = package.names().any(|name| name.starts_with("Basic/") && name.ends_with(".xml"))
                 && package.text("Basic/script-lc.xml")?.is_some_and(|text| text.contains("library:library "));
-            return Ok(Workbook::of_other(BookKind::Ods, other::OtherBook::open(&bytes, BookKind::Ods)?, macros));
+            let ods = ods::Ods::open(package)?;
+            let (sheets, links) = (ods.sheets.clone(), ods.links.clone());
+            return Ok(Workbook { kind: BookKind::Ods, sheets, macros, links, content: Content::Ods(Box::new(ods)) });
         }
         let xlsx = Xlsx::open(package)?;
         let kind = if xlsx.has_macros() { BookKind::Xlsm } else { BookKind::Xlsx };
@@ -161,13 +164,20 @@ impl Workbook {
 
     fn of_other(kind: BookKind, book: other::OtherBook, macros: bool) -> Workbook {
         let macros = macros || book.macros;
-        Workbook { kind, sheets: book.sheets.clone(), macros, links: Vec::new(), content: Content::Other(Box::new(book)) }
+        Workbook {
+            kind,
+            sheets: book.sheets.clone(),
+            macros,
+            links: Vec::new(),
+            content: Content::Other(Box::new(book)),
+        }
     }
 
     /// The rows of the sheet at a place.
     pub fn rows(&mut self, at: usize) -> Result<SheetRows, BookError> {
         match &mut self.content {
             Content::Xlsx(xlsx) => xlsx.rows(at).map(|rows| SheetRows(RowsOf::Xlsx(Box::new(rows)))),
+            Content::Ods(ods) => ods.rows(at).map(|rows| SheetRows(RowsOf::Ods(Box::new(rows)))),
             Content::Other(book) => book.rows(at).map(|rows| SheetRows(RowsOf::Other(Box::new(rows)))),
         }
     }
@@ -188,7 +198,7 @@ impl Workbook {
     pub fn styles(&self) -> &[Style] {
         match &self.content {
             Content::Xlsx(xlsx) => &xlsx.styles,
-            Content::Other(_) => &[],
+            Content::Ods(_) | Content::Other(_) => &[],
         }
     }
 
@@ -196,6 +206,7 @@ impl Workbook {
     pub fn defined_names(&self) -> &[(String, String)] {
         match &self.content {
             Content::Xlsx(xlsx) => &xlsx.names,
+            Content::Ods(_) => &[],
             Content::Other(book) => &book.names,
         }
     }
@@ -204,7 +215,7 @@ impl Workbook {
     pub fn properties(&self) -> Vec<(String, String)> {
         match &self.content {
             Content::Xlsx(xlsx) => xlsx.properties(),
-            Content::Other(_) => Vec::new(),
+            Content::Ods(_) | Content::Other(_) => Vec::new(),
         }
     }
 }
@@ -224,6 +235,7 @@ pub struct SheetRows(RowsOf);
 
 enum RowsOf {
     Xlsx(Box<XlsxRows<Part>>),
+    Ods(Box<ods::OdsRows>),
     Other(Box<other::OtherRows>),
 }
 
@@ -232,6 +244,7 @@ impl SheetRows {
     pub fn facts(&self) -> &SheetFacts {
         match &self.0 {
             RowsOf::Xlsx(rows) => rows.facts(),
+            RowsOf::Ods(rows) => rows.facts(),
             RowsOf::Other(rows) => rows.facts(),
         }
     }
@@ -245,7 +258,7 @@ impl SheetRows {
     fn take_styles(&mut self) -> Vec<(u64, usize, usize)> {
         match &mut self.0 {
             RowsOf::Xlsx(rows) => rows.take_styles(),
-            RowsOf::Other(_) => Vec::new(),
+            RowsOf::Ods(_) | RowsOf::Other(_) => Vec::new(),
         }
     }
 }
@@ -254,6 +267,7 @@ impl Rows for SheetRows {
     fn next_batch(&mut self, spare: Batch) -> io::Result<Option<Batch>> {
         match &mut self.0 {
             RowsOf::Xlsx(rows) => rows.next_batch(spare),
+            RowsOf::Ods(rows) => rows.next_batch(spare),
             RowsOf::Other(rows) => rows.next_batch(spare),
         }
     }
@@ -261,6 +275,7 @@ impl Rows for SheetRows {
     fn set_width(&mut self, width: usize) {
         match &mut self.0 {
             RowsOf::Xlsx(rows) => rows.set_width(width),
+            RowsOf::Ods(rows) => rows.set_width(width),
             RowsOf::Other(rows) => rows.set_width(width),
         }
     }

@@ -4,7 +4,7 @@ use std::io;
 use std::panic::{AssertUnwindSafe, catch_unwind};
 use std::sync::Arc;
 
-use calamine::{Data, DataRef, Ods, OdsError, Range, Reader, SheetVisible, Xls, XlsError, Xlsb, XlsbError};
+use calamine::{Data, DataRef, Range, Reader, SheetVisible, Xls, XlsError, Xlsb, XlsbError};
 
 use super::build::{Builder, Raw, text};
 use super::facts::{CellRange, SheetFacts};
@@ -18,7 +18,6 @@ type Source = Box<dyn ReadSeek>;
 enum Book {
     Xls(Box<Xls<Source>>),
     Xlsb(Box<Xlsb<Source>>),
-    Ods(Box<Ods<Source>>),
 }
 
 /// A workbook of another kind.
@@ -52,10 +51,6 @@ impl OtherBook {
                 XlsbError::Password => BookError::Password,
                 error => damaged(&error),
             }),
-            BookKind::Ods => Ods::new(source).map(|book| Book::Ods(Box::new(book))).map_err(|error| match error {
-                OdsError::Password => BookError::Password,
-                error => damaged(&error),
-            }),
             _ => Xls::new(source).map(|book| Book::Xls(Box::new(book))).map_err(|error| match error {
                 XlsError::Password => BookError::Password,
                 error => damaged(&error),
@@ -64,7 +59,6 @@ impl OtherBook {
         let (sheets, names) = match &book {
             Book::Xls(book) => (book.sheets_metadata(), book.defined_names()),
             Book::Xlsb(book) => (book.sheets_metadata(), book.defined_names()),
-            Book::Ods(book) => (book.sheets_metadata(), book.defined_names()),
         };
         let sheets = sheets
             .iter()
@@ -74,7 +68,6 @@ impl OtherBook {
         let macros = guarded(|| match &mut book {
             Book::Xls(book) => Ok(book.vba_project().ok().flatten().is_some()),
             Book::Xlsb(book) => Ok(book.vba_project().ok().flatten().is_some()),
-            Book::Ods(_) => Ok(false),
         })?;
         Ok(OtherBook { book, sheets, names, macros })
     }
@@ -95,10 +88,6 @@ impl OtherBook {
                 let formulas = book.worksheet_formula(&name).unwrap_or_default();
                 Ok((of_cells(book, &name)?, formulas))
             }
-            Book::Ods(book) => {
-                let range = book.worksheet_range(&name).map_err(|error| damaged(&error))?;
-                Ok((of_range(&range), book.worksheet_formula(&name).unwrap_or_default()))
-            }
         })?;
         if let Some(first) = formulas.start() {
             let mut made: Vec<(u32, u32)> = formulas
@@ -111,7 +100,12 @@ impl OtherBook {
                 cell.formula = made.binary_search(&(cell.row, cell.column)).is_ok();
             }
         }
-        Ok(OtherRows { cells: cells.into_iter(), waiting: None, builder: Builder::new(Arc::new(Looks::new([].into_iter()))), facts })
+        Ok(OtherRows {
+            cells: cells.into_iter(),
+            waiting: None,
+            builder: Builder::new(Arc::new(Looks::new([].into_iter()))),
+            facts,
+        })
     }
 }
 
@@ -243,10 +237,7 @@ impl OtherRows {
             Data::Bool(yes) => Raw::YesNo(*yes),
             Data::DateTime(moment) => Raw::Moment(moment.as_f64()),
             Data::DateTimeIso(said) => Raw::Iso(said),
-            Data::DurationIso(said) => {
-                number = clock_of_duration(said);
-                Raw::Iso(&number)
-            }
+            Data::DurationIso(said) => text(said),
             Data::Error(error) => {
                 number = error.to_string();
                 Raw::Error(&number)
@@ -254,14 +245,5 @@ impl OtherRows {
             Data::Empty => Raw::Text("", false),
         };
         self.builder.cell(cell.column as usize, raw, formula, 0);
-    }
-}
-
-/// `PT08H30M00S` as `08:30:00`.
-fn clock_of_duration(said: &str) -> String {
-    let digits: Vec<&str> = said.split(|each: char| !each.is_ascii_digit()).filter(|part| !part.is_empty()).collect();
-    match digits.as_slice() {
-        [hours, minutes, seconds, ..] => format!("{hours:0>2}:{minutes:0>2}:{seconds:0>2}"),
-        _ => said.to_owned(),
     }
 }

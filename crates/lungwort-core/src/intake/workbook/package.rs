@@ -122,7 +122,8 @@ impl Package {
         let mut source = self.bytes.open()?;
         source.seek(SeekFrom::Start(entry.start))?;
         let packed = BufReader::with_capacity(64 << 10, source.take(entry.packed));
-        let source = if entry.deflated { Source::Deflated(DeflateDecoder::new(packed)) } else { Source::Stored(packed) };
+        let source =
+            if entry.deflated { Source::Deflated(DeflateDecoder::new(packed)) } else { Source::Stored(packed) };
         Ok(Some(Part { source, crc: Crc::new(), due: entry.crc, size: entry.size, packed: entry.packed, unpacked: 0 }))
     }
 
@@ -167,7 +168,9 @@ impl Read for Part {
         self.unpacked += count as u64;
         let unpacked = self.unpacked;
         if unpacked > SUSPICIOUS && unpacked > self.packed.saturating_mul(DENSEST) {
-            return Err(damaged("it unpacks to hundreds of times its size, as no workbook does; it was read no further"));
+            return Err(damaged(
+                "it unpacks to hundreds of times its size, as no workbook does; it was read no further",
+            ));
         }
         Ok(count)
     }

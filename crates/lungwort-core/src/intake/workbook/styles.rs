@@ -43,7 +43,9 @@ pub fn read(text: &str) -> Result<Vec<Style>, BookError> {
         let fill = number(&node, "fillId").and_then(|at| fills.get(at));
         let locked = node.descendants().find(|inner| inner.tag_name().name() == "protection");
         Style {
-            format: own.or_else(|| ssfmt::format_code_from_id(id).map(str::to_owned)).unwrap_or_else(|| "General".to_owned()),
+            format: own
+                .or_else(|| ssfmt::format_code_from_id(id).map(str::to_owned))
+                .unwrap_or_else(|| "General".to_owned()),
             bold: font.is_some_and(is_bold),
             fill: fill.and_then(|fill| colour(fill, "fgColor")).filter(|_| fill.is_some_and(is_solid)),
             ink: font.and_then(|font| colour(font, "color")).filter(|ink| ink != "theme 1" && ink != "000000"),
@@ -76,5 +78,7 @@ fn colour(node: &Node<'_, '_>, name: &str) -> Option<String> {
     }
     let tint = colour.attribute("tint").map(|tint| format!(" {tint}")).unwrap_or_default();
     let theme = colour.attribute("theme").map(|theme| format!("theme {theme}{tint}"));
-    theme.or_else(|| colour.attribute("indexed").filter(|at| *at != "64" && *at != "9").map(|at| format!("indexed {at}")))
+    theme.or_else(|| {
+        colour.attribute("indexed").filter(|at| *at != "64" && *at != "9").map(|at| format!("indexed {at}"))
+    })
 }

@@ -53,7 +53,8 @@ impl Xlsx {
             return Err(BookError::NoWorkbook);
         }
         let parts = relations(&package, &book_part)?;
-        let of_kind = |kind: &str| parts.iter().find(|relation| relation.kind == kind).map(|found| found.target.clone());
+        let of_kind =
+            |kind: &str| parts.iter().find(|relation| relation.kind == kind).map(|found| found.target.clone());
         let sheets = sheets(&document, &parts);
         if sheets.is_empty() {
             return Err(BookError::Damaged("it has no sheet".to_owned()));
@@ -116,10 +117,12 @@ impl Xlsx {
         let Some(sheet) = self.sheets.get(at) else { return Ok(Vec::new()) };
         let parts = relations(&self.package, &sheet.part)?;
         let mut notes = Vec::new();
-        for relation in parts.iter().filter(|relation| matches!(relation.kind.as_str(), "comments" | "threadedComment")) {
+        for relation in parts.iter().filter(|relation| matches!(relation.kind.as_str(), "comments" | "threadedComment"))
+        {
             let Some(text) = self.package.text(&relation.target)? else { continue };
             let document = parse(&text, "its notes")?;
-            let cells = document.descendants().filter(|node| matches!(node.tag_name().name(), "comment" | "threadedComment"));
+            let cells =
+                document.descendants().filter(|node| matches!(node.tag_name().name(), "comment" | "threadedComment"));
             for node in cells {
                 let texts = node.descendants().filter(|part| matches!(part.tag_name().name(), "t" | "text"));
                 let said: String = texts.filter_map(|part| part.text()).collect();
@@ -139,7 +142,8 @@ impl Xlsx {
             let Ok(document) = parse(&text, part) else { continue };
             for node in document.root_element().children().filter(Node::is_element) {
                 let name = node.attribute("name").unwrap_or_else(|| node.tag_name().name()).to_owned();
-                let value: String = node.descendants().filter_map(|inner| inner.is_text().then(|| inner.text())?).collect();
+                let value: String =
+                    node.descendants().filter_map(|inner| inner.is_text().then(|| inner.text())?).collect();
                 found.push((name, value.trim().to_owned()));
             }
         }
@@ -177,7 +181,8 @@ fn links(package: &Package, parts: &[Relation]) -> Result<Vec<String>, BookError
     let mut links = Vec::new();
     for relation in parts.iter().filter(|relation| relation.kind == "externalLink") {
         let targets = relations(package, &relation.target)?;
-        let name = targets.first().map(|target| target.target.rsplit(['/', '\\']).next().unwrap_or_default().to_owned());
+        let name =
+            targets.first().map(|target| target.target.rsplit(['/', '\\']).next().unwrap_or_default().to_owned());
         links.push(name.unwrap_or_else(|| "another workbook".to_owned()));
     }
     Ok(links)

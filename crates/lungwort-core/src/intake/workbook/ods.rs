@@ -1,0 +1,344 @@
+//! An OpenDocument spreadsheet (ISO/IEC 26300), read as a stream. All its sheets stand in one part, one after another.
+
+use std::io;
+use std::sync::Arc;
+
+use super::build::{Builder, MOST_COLUMNS, Raw, text};
+use super::facts::{CellRange, SheetFacts};
+use super::markup::{Attributes, Markup, Token, push_text, push_utf8};
+use super::package::{Package, Part};
+use super::{BookError, SheetEntry};
+use crate::intake::Batch;
+use crate::intake::cells::{Formula, Looks};
+
+/// The part with the sheets.
+const CONTENT: &str = "content.xml";
+/// How often a filled row or cell may be repeated: to the end of a sheet.
+const MOST_ROWS: u64 = 1 << 20;
+
+/// An OpenDocument spreadsheet.
+pub struct Ods {
+    package: Package,
+    /// Its sheets.
+    pub sheets: Vec<SheetEntry>,
+    /// Other documents that it takes values from.
+    pub links: Vec<String>,
+}
+
+impl Ods {
+    /// Reads which sheets there are.
+    pub fn open(package: Package) -> Result<Ods, BookError> {
+        let mut markup = Markup::new(content(&package)?);
+        let mut sheets = Vec::new();
+        let mut links: Vec<String> = Vec::new();
+        let (mut style, mut hiding) = (String::new(), Vec::new());
+        loop {
+            match markup.next()? {
+                Token::Open { name: b"style", attributes, .. } => style = value(attributes, b"style:name"),
+                Token::Open { name: b"table-properties", attributes, .. } => {
+                    if attributes.get(b"table:display") == Some(b"false") {
+                        hiding.push(style.clone());
+                    }
+                }
+                Token::Open { name: b"table", attributes, .. } => {
+                    let name = value(attributes, b"table:name");
+                    let hidden = hiding.contains(&value(attributes, b"table:style-name"));
+                    // Copies of other documents' sheets are kept under such names.
+                    match name.strip_prefix("'file:").and_then(|rest| rest.split_once('\'')) {
+                        Some((link, _)) => links.push(link.rsplit('/').next().unwrap_or_default().to_owned()),
+                        None => sheets.push(SheetEntry { name, hidden }),
+                    }
+                }
+                Token::End => break,
+                _ => {}
+            }
+        }
+        links.dedup();
+        if sheets.is_empty() {
+            return Err(BookError::Damaged("it has no sheet".to_owned()));
+        }
+        Ok(Ods { package, sheets, links })
+    }
+
+    /// The rows of the sheet at a place.
+    pub fn rows(&self, at: usize) -> Result<OdsRows, BookError> {
+        let mut rows = OdsRows {
+            markup: Markup::new(content(&self.package)?),
+            builder: Builder::new(Arc::new(Looks::new([].into_iter()))),
+            next_row: 1,
+            next_column: 0,
+            repeats: Vec::new(),
+            ended: false,
+            facts: SheetFacts::default(),
+        };
+        rows.find_sheet(&self.sheets[at].name)?;
+        Ok(rows)
+    }
+}
+
+fn content(package: &Package) -> Result<Part, BookError> {
+    package.stream(CONTENT)?.ok_or(BookError::NoWorkbook)
+}
+
+fn value(attributes: Attributes<'_>, name: &[u8]) -> String {
+    let mut out = String::new();
+    push_text(attributes.get(name).unwrap_or_default(), &mut out);
+    out
+}
+
+fn count(attributes: Attributes<'_>, name: &[u8]) -> u64 {
+    let given = attributes.get(name).and_then(|digits| std::str::from_utf8(digits).ok()?.parse().ok());
+    given.unwrap_or(1).clamp(1, MOST_ROWS)
+}
+
+/// A cell as it is written.
+#[derive(Debug, Clone, Default)]
+struct OdsCell {
+    column: usize,
+    repeat: u64,
+    /// Columns and rows that it is merged over.
+    spans: (u64, u64),
+    kind: String,
+    value: String,
+    shown: String,
+    formula: bool,
+    error: bool,
+}
+
+/// Reads the rows of a sheet.
+pub struct OdsRows {
+    markup: Markup<Part>,
+    builder: Builder,
+    next_row: u64,
+    next_column: usize,
+    /// Cells of a filled row that is still to be repeated, and how often.
+    repeats: Vec<(Vec<OdsCell>, u64)>,
+    ended: bool,
+    facts: SheetFacts,
+}
+
+impl OdsRows {
+    /// What else is known of the sheet.
+    pub fn facts(&self) -> &SheetFacts {
+        &self.facts
+    }
+
+    /// Sees to it that every row has at least so many cells.
+    pub fn set_width(&mut self, width: usize) {
+        self.builder.width = width;
+    }
+
+    fn find_sheet(&mut self, wanted: &str) -> io::Result<()> {
+        loop {
+            match self.markup.next()? {
+                Token::Open { name: b"table", attributes, closed } if value(attributes, b"table:name") == wanted => {
+                    self.ended = closed;
+                    return Ok(());
+                }
+                Token::End => {
+                    self.ended = true;
+                    return Ok(());
+                }
+                _ => {}
+            }
+        }
+    }
+
+    /// The next batch.
+    pub fn next_batch(&mut self, spare: Batch) -> io::Result<Option<Batch>> {
+        self.builder.begin(spare);
+        while !self.builder.is_full() {
+            if let Some((cells, left)) = self.repeats.pop() {
+                self.put(&cells);
+                if left > 1 {
+                    self.repeats.push((cells, left - 1));
+                }
+            } else if self.ended {
+                break;
+            } else {
+                self.step()?;
+            }
+        }
+        Ok(self.builder.finish())
+    }
+
+    fn step(&mut self) -> io::Result<()> {
+        match self.markup.next()? {
+            Token::Open { name: b"table-column", attributes, .. } => {
+                let columns = count(attributes, b"table:number-columns-repeated") as usize;
+                let last = (self.next_column + columns - 1).min(MOST_COLUMNS - 1);
+                if attributes.get(b"table:visibility").is_some_and(|state| state != b"visible") {
+                    self.facts.hidden_columns.push((self.next_column, last));
+                }
+                self.next_column += columns;
+            }
+            Token::Open { name: b"table-row", attributes, closed } => {
+                let rows = count(attributes, b"table:number-rows-repeated");
+                let hidden = attributes.get(b"table:visibility").is_some_and(|state| state != b"visible");
+                let filtered = attributes.get(b"table:visibility") == Some(b"filter");
+                if closed {
+                    self.next_row += rows;
+                    return Ok(());
+                }
+                self.row(rows, hidden, filtered)?;
+            }
+            Token::Close { name: b"table" } | Token::End => self.ended = true,
+            _ => {}
+        }
+        Ok(())
+    }
+
+    fn row(&mut self, repeat: u64, hidden: bool, filtered: bool) -> io::Result<()> {
+        let mut cells: Vec<OdsCell> = Vec::new();
+        let mut column = 0;
+        loop {
+            match self.markup.next()? {
+                Token::Open { name: b"table-cell" | b"covered-table-cell", attributes, closed } => {
+                    let cell = begin_cell(attributes, column);
+                    column += cell.repeat as usize;
+                    let cell = if closed { cell } else { self.cell(cell)? };
+                    self.merged(&cell);
+                    if cell.column < MOST_COLUMNS && (cell.formula || !cell.kind.is_empty() || !cell.shown.is_empty()) {
+                        cells.push(cell);
+                    }
+                }
+                Token::Close { name: b"table-row" } => break,
+                Token::End => return Err(broken_off()),
+                _ => {}
+            }
+        }
+        if cells.is_empty() {
+            self.next_row += repeat;
+            return Ok(());
+        }
+        if hidden {
+            let rows = self.next_row..(self.next_row + repeat).min(self.next_row + MOST_ROWS);
+            self.facts.hidden_count += rows.end - rows.start;
+            if filtered {
+                let (first_row, last_row) = (rows.start, rows.end - 1);
+                let before = self.facts.filtered.map_or(first_row, |range| range.first_row);
+                self.facts.filtered =
+                    Some(CellRange { first_column: 0, first_row: before, last_column: MOST_COLUMNS - 1, last_row });
+            }
+            self.facts.hidden_rows.extend(rows.take(10_000));
+        }
+        self.repeats.push((cells, repeat));
+        Ok(())
+    }
+
+    fn merged(&mut self, cell: &OdsCell) {
+        let (columns, rows) = cell.spans;
+        if columns > 1 || rows > 1 {
+            self.facts.merged.push(CellRange {
+                first_column: cell.column,
+                first_row: self.next_row,
+                last_column: cell.column + columns as usize - 1,
+                last_row: self.next_row + rows - 1,
+            });
+        }
+    }
+
+    /// Reads a cell's text. Notes that hang on it are no part of it.
+    fn cell(&mut self, cell: OdsCell) -> io::Result<OdsCell> {
+        let mut cell = cell;
+        let (mut paragraphs, mut inside, mut note) = (0, 0_u32, false);
+        loop {
+            match self.markup.next()? {
+                Token::Open { name: b"annotation", closed, .. } => note = !closed,
+                Token::Close { name: b"annotation" } => note = false,
+                Token::Open { name: b"p", closed, .. } if !note => {
+                    if paragraphs > 0 {
+                        cell.shown.push('\n');
+                    }
+                    paragraphs += 1;
+                    inside += u32::from(!closed);
+                }
+                Token::Close { name: b"p" } if !note => inside = inside.saturating_sub(1),
+                Token::Open { name: b"s", attributes, .. } if inside > 0 => {
+                    let spaces = count(attributes, b"text:c").min(10_000) as usize;
+                    cell.shown.push_str(&" ".repeat(spaces));
+                }
+                Token::Open { name: b"tab", .. } if inside > 0 => cell.shown.push('\t'),
+                Token::Open { name: b"line-break", .. } if inside > 0 => cell.shown.push('\n'),
+                Token::Text(text) if inside > 0 => push_text(text, &mut cell.shown),
+                Token::Plain(text) if inside > 0 => push_utf8(text, &mut cell.shown),
+                Token::Close { name: b"table-cell" | b"covered-table-cell" } => return Ok(cell),
+                Token::End => return Err(broken_off()),
+                _ => {}
+            }
+        }
+    }
+
+    fn put(&mut self, cells: &[OdsCell]) {
+        self.builder.begin_row(self.next_row);
+        self.next_row += 1;
+        for cell in cells {
+            for column in cell.column..(cell.column + cell.repeat as usize).min(MOST_COLUMNS) {
+                put_cell(&mut self.builder, column, cell);
+            }
+        }
+        self.builder.end_row();
+    }
+}
+
+fn begin_cell(attributes: Attributes<'_>, column: usize) -> OdsCell {
+    let mut cell = OdsCell { column, repeat: 1, spans: (1, 1), ..OdsCell::default() };
+    for (name, raw) in attributes.iter() {
+        let mut said = String::new();
+        push_text(raw, &mut said);
+        match name {
+            b"table:number-columns-repeated" => cell.repeat = said.parse().unwrap_or(1).clamp(1, MOST_COLUMNS as u64),
+            b"table:number-columns-spanned" => cell.spans.0 = said.parse().unwrap_or(1).clamp(1, MOST_COLUMNS as u64),
+            b"table:number-rows-spanned" => cell.spans.1 = said.parse().unwrap_or(1).clamp(1, MOST_ROWS),
+            b"office:value-type" => cell.kind = said,
+            b"office:value" | b"office:date-value" | b"office:time-value" | b"office:boolean-value" => {
+                cell.value = said
+            }
+            b"office:string-value" => cell.shown = said,
+            b"table:formula" => cell.formula = true,
+            b"calcext:value-type" => cell.error = said == "error",
+            _ => {}
+        }
+    }
+    cell
+}
+
+fn put_cell(builder: &mut Builder, column: usize, cell: &OdsCell) {
+    let shown = cell.shown.as_str();
+    let raw = if cell.error || shown.starts_with('#') && cell.formula && shown.ends_with(['!', 'A', '?']) {
+        Raw::Error(shown)
+    } else {
+        match cell.kind.as_str() {
+            "float" | "percentage" | "currency" => Raw::Number(&cell.value),
+            "date" => Raw::Iso(&cell.value),
+            "time" => {
+                builder.cell_shown(column, Raw::Iso(&clock(&cell.value)), formula(cell), shown);
+                return;
+            }
+            "boolean" => Raw::YesNo(cell.value == "true"),
+            _ => text(shown),
+        }
+    };
+    builder.cell_shown(column, raw, formula(cell), shown);
+}
+
+fn formula(cell: &OdsCell) -> Formula {
+    match (cell.formula, cell.kind.is_empty() && cell.shown.is_empty()) {
+        (false, _) => Formula::None,
+        (true, false) => Formula::Reckoned,
+        (true, true) => Formula::Unreckoned,
+    }
+}
+
+/// `PT08H30M00S` as `08:30:00`.
+fn clock(said: &str) -> String {
+    let digits: Vec<&str> = said.split(|each: char| !each.is_ascii_digit()).filter(|part| !part.is_empty()).collect();
+    match digits.as_slice() {
+        [hours, minutes, seconds, ..] => format!("{hours:0>2}:{minutes:0>2}:{seconds:0>2}"),
+        _ => said.to_owned(),
+    }
+}
+
+fn broken_off() -> io::Error {
+    io::Error::new(io::ErrorKind::InvalidData, "the workbook is damaged: a sheet breaks off in the middle")
+}
