@@ -1,10 +1,12 @@
 //! Whole checks of large files beside a plain read of the same file, in turn, with the median of each.
 //!
 //! `cargo bench` makes the files under `target/bench-data` on its first run and prints a table. The plain read is
-//! this program itself, started anew: it goes through the file with the `csv` crate's `ByteRecord` and does
-//! nothing else. Memory and processor time are read from `/proc` while the other process runs.
+//! this program itself, started anew: it goes through the file with the `csv` crate's `ByteRecord`, or through the
+//! cells of a workbook with the `calamine` crate's cell reader, and does nothing else. Memory and processor time are read from `/proc` while the other process runs.
 #![allow(missing_docs, clippy::unwrap_used, clippy::expect_used)]
 
+#[path = "speed/books.rs"]
+mod books;
 #[path = "speed/data.rs"]
 mod data;
 
@@ -30,10 +32,12 @@ fn main() {
     if let Some(at) = arguments.iter().position(|argument| argument == "--make") {
         let folder = PathBuf::from(&arguments[at + 1]);
         data::make_all(&folder);
+        books::make_all(&folder);
         return;
     }
     let folder = PathBuf::from(env!("CARGO_TARGET_TMPDIR")).join("bench-data");
     data::make_all(&folder);
+    books::make_all(&folder);
     println!(
         "{:<44} {:>9} {:>9} {:>9} {:>9} {:>9}",
         "medians of 5 runs in turn", "wall s", "cpu s", "peak MB", "wall ×", "cpu ×"
@@ -43,12 +47,27 @@ fn main() {
     }
 }
 
+/// Goes through a file with nothing but the crate that reads such files.
 fn plain_read(path: &Path) {
+    if path.extension().is_some_and(|ending| ending == "xlsx") {
+        return plain_cells(path);
+    }
     let mut reader = csv::ReaderBuilder::new().has_headers(false).flexible(true).from_path(path).unwrap();
     let mut record = csv::ByteRecord::new();
     let mut cells = 0_usize;
     while reader.read_byte_record(&mut record).unwrap() {
         cells += record.len();
+    }
+    println!("{cells}");
+}
+
+fn plain_cells(path: &Path) {
+    let mut book: calamine::Xlsx<_> = calamine::open_workbook(path).unwrap();
+    let name = calamine::Reader::sheet_names(&book)[0].clone();
+    let mut reader = book.worksheet_cells_reader(&name).unwrap();
+    let mut cells = 0_usize;
+    while reader.next_cell().unwrap().is_some() {
+        cells += 1;
     }
     println!("{cells}");
 }

@@ -4,14 +4,15 @@ use std::sync::Arc;
 
 use super::batch::file_verdict;
 use super::cell::Found;
-use super::open::top_of_sheet;
+use super::open::{OpenBook, Top};
 use super::run::{BookFacts, ContentFacts, FileFacts, Passage, SheetRead, Told};
 use super::sheet_facts::{self, DataPlace};
 use super::{CheckError, Checker, file, form};
 use crate::cell::{fold, shown};
 use crate::finding::codes::{file as file_codes, template as codes};
 use crate::finding::{Code, Place, Severity, Verdict};
-use crate::intake::{Batch, Rows, Workbook};
+use crate::intake::Workbook;
+use crate::intake::workbook::SheetEntry;
 use crate::rulebook::choose::{self, fit_of_sheet};
 use crate::rulebook::{Rulebook, Sheet, listed};
 
@@ -21,16 +22,14 @@ const TOP: usize = 30;
 /// Checks a workbook.
 pub(super) fn check(
     checker: &mut Checker<'_>,
-    book: Workbook,
+    book: OpenBook,
     name: &str,
     out: &mut Told<'_>,
 ) -> Result<FileFacts, CheckError> {
-    let mut book = book;
+    let (book, begun) = book.into_tops()?;
     about_book(checker.rulebook, &book, out);
-    let mut tops = Vec::with_capacity(book.sheets.len());
-    for at in 0..book.sheets.len() {
-        tops.push(top_of_sheet(&mut book, at, TOP)?);
-    }
+    let tops: Vec<Vec<Vec<String>>> = begun.iter().map(|top| top.texts(TOP)).collect();
+    let mut begun: Vec<Option<Top>> = begun.into_iter().map(Some).collect();
     let assigned = assign(checker.rulebook, &book, &tops);
     if let [None] = assigned.as_slice() {
         return Err(CheckError::NoHeadings);
@@ -46,7 +45,8 @@ pub(super) fn check(
         };
         renamed(sheet, &book.sheets[at].name, out);
         out.sheet = Some(Arc::from(book.sheets[at].name.as_str()));
-        read.push(one_sheet(checker, &mut book, number, at, name, out)?);
+        let top = begun[at].take();
+        read.push(one_sheet(checker, &book.sheets[at], top, number, name, out)?);
         out.sheet = None;
         if out.stopped {
             break;
@@ -173,28 +173,25 @@ fn renamed(sheet: &Sheet, found: &str, out: &mut Told<'_>) {
 /// Checks one sheet; `None` where it could not be read as the rulebook's.
 fn one_sheet(
     checker: &mut Checker<'_>,
-    book: &mut Workbook,
+    entry: &SheetEntry,
+    top: Option<Top>,
     number: usize,
-    at: usize,
     name: &str,
     out: &mut Told<'_>,
 ) -> Result<Option<SheetRead>, CheckError> {
     let sheet = &checker.rulebook.sheets[number];
-    let entry = book.sheets[at].clone();
     if entry.hidden {
         let message =
             format!("The sheet {} is hidden; what is in it would be sent unseen.", shown::quoted(&entry.name));
         say(&codes::HIDDEN_SHEET, message, out);
     }
-    let mut rows = book.rows(at)?;
-    let first = rows.next_batch(Batch::default())?;
     let alone = checker.rulebook.sheets.len() == 1;
     let unread = |why: &str, out: &mut Told<'_>| {
         let message = format!("the sheet {} {why}; it was not checked.", shown::quoted(&entry.name));
         say(&codes::MISSING_SHEET, message, out);
         Ok(None)
     };
-    let Some(first) = first else {
+    let Some((mut rows, first)) = top.and_then(|top| Some((top.rows, top.first?))) else {
         return if alone { Err(CheckError::NoHeadings) } else { unread("is blank, without even its headings", out) };
     };
     super::frame::top(checker.rulebook, number, &first, out);
@@ -202,7 +199,7 @@ fn one_sheet(
     let passage = Passage { number, file: (checker.files.len(), name), sheet: Some(label), delimiter: b',' };
     if sheet.is_form {
         let read = form::check(checker, passage, &first, out);
-        return Ok(Some(SheetRead { name: entry.name, filled_rows: read, columns: sheet.columns.len() }));
+        return Ok(Some(SheetRead { name: entry.name.clone(), filled_rows: read, columns: sheet.columns.len() }));
     }
     let top_rows: Vec<u64> = (0..first.row_count().min(TOP)).map(|row| first.row_number(row)).collect();
     let passed = match checker.rows(passage, &mut rows, first, out) {
@@ -220,7 +217,7 @@ fn one_sheet(
     sheet_facts::tell(rows.facts(), &data, out);
     super::frame::drop_downs(checker.rulebook, number, rows.facts(), &data, out);
     out.about_file(file::row_limit(sheet.max_rows, passed.totals.filled_rows));
-    Ok(Some(SheetRead { name: entry.name, filled_rows: passed.totals.filled_rows, columns: passed.columns }))
+    Ok(Some(SheetRead { name: entry.name.clone(), filled_rows: passed.totals.filled_rows, columns: passed.columns }))
 }
 
 /// Other sheets that have the same headings and rows below them.

@@ -59,7 +59,7 @@ fn kind(rulebook: &Rulebook, opened: &Opened, verdicts: &mut Verdicts) {
         OpenContent::Text { .. } if books.contains(&ending.as_str()) => "delimited text (CSV)".to_owned(),
         OpenContent::Book(book) => {
             let kin = |one: &str| one.trim_end_matches(['m', 'x']).replace("xlt", "xls").replace("ots", "ods");
-            let found = book.kind.ending();
+            let found = book.book.kind.ending();
             if kin(found) == kin(&ending)
                 && (found.ends_with('b') == ending.ends_with('b'))
                 && (ending != "xls" || found == "xls")

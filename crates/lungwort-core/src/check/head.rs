@@ -105,9 +105,14 @@ impl Reading<'_> {
     fn exact(&mut self) {
         for field in 0..self.head.width {
             let text = self.texts[field];
-            let Some(index) = self.sheet.columns.iter().position(|column| column.heading == text) else {
+            let named = |index: &usize| self.sheet.columns[*index].heading == text;
+            let mut all = (0..self.sheet.columns.len()).filter(named);
+            let Some(first) = all.next() else {
                 continue;
             };
+            // A template may have one heading several times; they are taken in their order.
+            let open = |index: &usize| self.head.field_of[*index].is_none();
+            let index = Some(first).filter(open).or_else(|| all.find(open)).unwrap_or(first);
             if self.head.field_of[index].is_some() {
                 let first = self.head.field_of[index].map(column_letter).unwrap_or_default();
                 let message = format!(

@@ -6,7 +6,7 @@ use std::path::{Path, PathBuf};
 
 use crate::intake::reader::Told;
 use crate::intake::workbook::Bytes as BookBytes;
-use crate::intake::{Batch, Batches, BookError, Content, Decoder, Rows, Workbook, content_of};
+use crate::intake::{Batch, Batches, BookError, Content, Decoder, Rows, SheetRows, Workbook, content_of};
 
 /// The stream of a file's bytes.
 pub type Bytes = Box<dyn Read + Send>;
@@ -72,7 +72,49 @@ pub struct Opened {
 
 pub(super) enum OpenContent {
     Text { batches: Box<Batches<Bytes>>, first: Batch },
-    Book(Box<Workbook>),
+    Book(Box<OpenBook>),
+}
+
+/// A workbook whose sheets have been begun.
+pub(super) struct OpenBook {
+    pub book: Workbook,
+    /// The sheets, each read as far as its first batch, once somebody has asked for that.
+    tops: Option<Vec<Top>>,
+}
+
+/// A sheet read as far as its first batch.
+pub(super) struct Top {
+    pub rows: SheetRows,
+    pub first: Option<Batch>,
+}
+
+impl Top {
+    /// The texts of the first rows.
+    pub fn texts(&self, most: usize) -> Vec<Vec<String>> {
+        self.first.as_ref().map(|first| texts(first, most)).unwrap_or_default()
+    }
+}
+
+impl OpenBook {
+    /// Begins the sheets. Each is read once only: what follows the first batch is read on from there.
+    pub fn tops(&mut self) -> Result<&[Top], BookError> {
+        if self.tops.is_none() {
+            let mut tops = Vec::with_capacity(self.book.sheets.len());
+            for at in 0..self.book.sheets.len() {
+                let mut rows = self.book.rows(at)?;
+                let first = rows.next_batch(Batch::default())?;
+                tops.push(Top { rows, first });
+            }
+            self.tops = Some(tops);
+        }
+        Ok(self.tops.as_deref().unwrap_or_default())
+    }
+
+    /// Hands the sheets out.
+    pub fn into_tops(mut self) -> Result<(Workbook, Vec<Top>), BookError> {
+        self.tops()?;
+        Ok((self.book, self.tops.unwrap_or_default()))
+    }
 }
 
 impl Opened {
@@ -88,7 +130,7 @@ impl Opened {
         let head = head_of(&mut file)?;
         let content = match book_of(&head) {
             Some(is_zip) if size.is_some() => {
-                OpenContent::Book(Box::new(Workbook::open(BookBytes::Path(path.to_owned()), is_zip)?))
+                open_book(BookBytes::Path(path.to_owned()), is_zip)?
             }
             _ => content(&name, head, Box::new(file), told)?,
         };
@@ -107,13 +149,7 @@ impl Opened {
     pub fn top_rows(&mut self, most: usize) -> Result<Vec<Vec<String>>, OpenError> {
         match &mut self.content {
             OpenContent::Text { first, .. } => Ok(texts(first, most)),
-            OpenContent::Book(book) => {
-                let mut rows = Vec::new();
-                for at in 0..book.sheets.len() {
-                    rows.extend(top_of_sheet(book, at, most)?);
-                }
-                Ok(rows)
-            }
+            OpenContent::Book(book) => Ok(book.tops()?.iter().flat_map(|top| top.texts(most)).collect()),
         }
     }
 
@@ -121,12 +157,6 @@ impl Opened {
     pub fn is_workbook(&self) -> bool {
         matches!(self.content, OpenContent::Book(_))
     }
-}
-
-/// The texts of the first rows of a sheet.
-pub(super) fn top_of_sheet(book: &mut Workbook, at: usize, most: usize) -> Result<Vec<Vec<String>>, BookError> {
-    let first = book.rows(at)?.next_batch(Batch::default())?;
-    Ok(first.map(|batch| texts(&batch, most)).unwrap_or_default())
 }
 
 fn texts(batch: &Batch, most: usize) -> Vec<Vec<String>> {
@@ -138,6 +168,10 @@ fn head_of(bytes: &mut dyn Read) -> io::Result<Vec<u8>> {
     let mut head = Vec::with_capacity(4096);
     bytes.take(4096).read_to_end(&mut head)?;
     Ok(head)
+}
+
+fn open_book(bytes: BookBytes, is_zip: bool) -> Result<OpenContent, BookError> {
+    Ok(OpenContent::Book(Box::new(OpenBook { book: Workbook::open(bytes, is_zip)?, tops: None })))
 }
 
 /// Whether the first bytes are those of a workbook, and then, of a zip archive.
@@ -157,7 +191,7 @@ fn content(name: &str, head: Vec<u8>, rest: Bytes, told: Told) -> Result<OpenCon
             let why = "a workbook of more than 1 GB does not go through a pipe: name its file".to_owned();
             return Err(OpenError::Io(io::Error::other(why)));
         }
-        return Ok(OpenContent::Book(Box::new(Workbook::open(BookBytes::Memory(all.into()), is_zip)?)));
+        return Ok(open_book(BookBytes::Memory(all.into()), is_zip)?);
     }
     match content_of(&head) {
         Content::Empty => return Err(OpenError::Empty),

@@ -14,6 +14,8 @@ use super::written::{
 };
 use super::{compile_column, compile_rule, load as reader, standard};
 use crate::condition::Aggregate;
+use crate::intake::workbook::{Bytes, Workbook};
+use crate::intake::{Content, content_of};
 
 /// A rulebook as far as it could be used, and what is wrong with it.
 #[derive(Debug)]
@@ -228,9 +230,15 @@ impl Compiler {
                 [(heading_path, Some(&column.heading)), (format!("{path}.{kind}.{at}.name"), column.name.as_ref())]
             {
                 let Some(text) = text else { continue };
-                if let Some(first) = seen.insert(text.to_lowercase(), at).filter(|first| *first != at) {
-                    self.error(&path, format!("\"{text}\" is the name or heading of column {} already", first + 1));
+                let Some(first) = seen.insert(text.to_lowercase(), at).filter(|first| *first != at) else { continue };
+                // A template may have one heading several times; then the columns are told apart by their names.
+                let same_heading = entries[first].heading == column.heading && *text == column.heading;
+                if same_heading && entries[first].name.is_some() && column.name.is_some() {
+                    continue;
                 }
+                let hint = if same_heading { "; give each of them a name of its own" } else { "" };
+                let message = format!("\"{text}\" is the name or heading of column {} already{hint}", first + 1);
+                self.error(&path, message);
             }
         }
     }
@@ -252,6 +260,12 @@ fn read_table(folder: &Path, reference: &WrittenReference) -> Result<Table, Stri
         std::io::ErrorKind::NotFound => "there is no such file".to_owned(),
         _ => error.to_string(),
     })?;
+    if matches!(content_of(&bytes[..bytes.len().min(4096)]), Content::Workbook | Content::OldWorkbook) {
+        return sheet_table(bytes, reference);
+    }
+    if reference.sheet.is_some() {
+        return Err("it is no workbook, so that it has no sheets".to_owned());
+    }
     let encoding = match &reference.encoding {
         Some(label) => Encoding::for_label(label.as_bytes()).ok_or_else(|| format!("no encoding is called {label}"))?,
         None if std::str::from_utf8(&bytes).is_ok() => encoding_rs::UTF_8,
@@ -282,4 +296,40 @@ fn read_table(folder: &Path, reference: &WrittenReference) -> Result<Table, Stri
         return Err("it has headings and no rows".to_owned());
     }
     Ok(Table { headings, rows })
+}
+
+/// The most cells of a sheet that is a reference.
+const MOST_CELLS: usize = 2_000_000;
+
+/// A sheet of a workbook as a table.
+fn sheet_table(bytes: Vec<u8>, reference: &WrittenReference) -> Result<Table, String> {
+    let is_zip = bytes.starts_with(b"PK");
+    let mut book = Workbook::open(Bytes::Memory(bytes.into()), is_zip).map_err(|error| error.to_string())?;
+    let at = match &reference.sheet {
+        None => 0,
+        Some(name) => {
+            let found = book.sheets.iter().position(|entry| entry.name.eq_ignore_ascii_case(name));
+            found.ok_or_else(|| format!("it has no sheet {name}"))?
+        }
+    };
+    let sheet = book.full_sheet(at, MOST_CELLS).map_err(|error| error.to_string())?;
+    let first = reference.heading_row.or(sheet.cells.first().map(|cell| cell.row)).unwrap_or(1);
+    let width = sheet.cells.iter().map(|cell| cell.column + 1).max().unwrap_or(0);
+    let mut table = Table { headings: vec![String::new(); width], rows: Vec::new() };
+    let mut current = 0;
+    for cell in sheet.cells.iter().filter(|cell| cell.row >= first) {
+        let text = cell.text.trim().to_owned();
+        if cell.row == first {
+            table.headings[cell.column] = text;
+            continue;
+        }
+        if cell.row != current {
+            current = cell.row;
+            table.rows.push(vec![String::new(); width]);
+        }
+        if let Some(row) = table.rows.last_mut() {
+            row[cell.column] = text;
+        }
+    }
+    if table.rows.is_empty() { Err("the sheet has headings and no rows".to_owned()) } else { Ok(table) }
 }

@@ -6,7 +6,7 @@ use super::compiler::{Columns, Compiler};
 use super::list::{Dependent, Entry, List};
 use super::model::{Allowed, CharacterSet, Column, ColumnType, Length, Limit, Side};
 use super::written::{
-    WrittenAllowed, WrittenBound, WrittenColumn, WrittenLength, WrittenLookup, WrittenSheet, WrittenType, WrittenUnit,
+    WrittenAllowed, WrittenBound, WrittenColumn, WrittenDependent, WrittenLength, WrittenLookup, WrittenSheet, WrittenType, WrittenUnit,
 };
 use crate::cell::date::Picture;
 use crate::cell::format::{self, Format};
@@ -47,6 +47,7 @@ pub(super) fn column(compiler: &mut Compiler, columns: &Columns, sheet: &Written
         length: written.length.as_ref().and_then(|length| text_length(compiler, &at_key("length"), length)),
         limits: limits(compiler, &path, written, &kind),
         characters: written.characters.as_ref().and_then(|set| character_set(compiler, &at_key("characters"), set)),
+        section: written.section.clone(),
         stored: written.stored.unwrap_or_default(),
         value_place: written.value.unwrap_or_default(),
         heading: written.heading.clone(),
@@ -135,6 +136,7 @@ fn allowed_values(compiler: &mut Compiler, columns: &Columns, path: &str, writte
                 .iter()
                 .map(|(code, meaning)| Entry { code: code.as_str().into(), meaning: Some(meaning.as_str().into()) }),
         )),
+        WrittenAllowed::Dependent(dependent) => depending(compiler, columns, path, dependent)?,
         WrittenAllowed::Reference(lookup) => return referenced(compiler, columns, path, lookup),
     };
     if allowed.list.entries().is_empty() {
@@ -148,6 +150,28 @@ fn allowed_values(compiler: &mut Compiler, columns: &Columns, path: &str, writte
         return None;
     }
     Some(allowed)
+}
+
+/// Lists of which another column's value chooses one.
+fn depending(
+    compiler: &mut Compiler,
+    columns: &Columns,
+    path: &str,
+    written: &WrittenDependent,
+) -> Option<Allowed> {
+    let Some((other, _)) = crate::condition::Scope::column(columns, &written.depends_on) else {
+        let near = crate::condition::Scope::nearest(columns, &written.depends_on);
+        let hint = near.map(|near| format!("; did you mean {near}?")).unwrap_or_default();
+        compiler.error(&format!("{path}.depends_on"), format!("no column is called {}{hint}", written.depends_on));
+        return None;
+    };
+    let pairs = || written.values.iter().flat_map(|(with, values)| values.iter().map(move |value| (with, value)));
+    let mut all: Vec<&String> = Vec::new();
+    let mut seen = std::collections::HashSet::new();
+    all.extend(pairs().map(|(_, value)| value).filter(|value| seen.insert(*value)));
+    let list = List::new(all.iter().map(|value| Entry { code: value.as_str().into(), meaning: None }));
+    let dependent = Dependent::new(vec![other], pairs().map(|(with, value)| (vec![with.as_str()], value.as_str())));
+    Some(Allowed { list: Arc::new(list), name: String::new(), dependent: Some(dependent) })
 }
 
 fn referenced(compiler: &mut Compiler, columns: &Columns, path: &str, lookup: &WrittenLookup) -> Option<Allowed> {

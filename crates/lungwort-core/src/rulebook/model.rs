@@ -137,6 +137,8 @@ pub struct Column {
     pub name: Option<String>,
     /// What its cells hold.
     pub kind: ColumnType,
+    /// The section of the template that it belongs to.
+    pub section: Option<String>,
     /// How the cells of a workbook are kept.
     pub stored: WrittenStored,
     /// Of a labelled cell: where its value stands.

@@ -4,7 +4,7 @@ use indexmap::IndexMap;
 use schemars::{JsonSchema, Schema};
 use serde::{Deserialize, Serialize, de};
 
-pub use super::written_values::{WrittenAllowed, WrittenBound, WrittenPattern};
+pub use super::written_values::{WrittenAllowed, WrittenBound, WrittenDependent, WrittenPattern};
 use crate::finding::Severity;
 
 /// A whole rulebook: what one edition of a template asks.
@@ -172,6 +172,8 @@ pub struct WrittenColumn {
     pub heading: String,
     /// A short name for conditions and rules.
     pub name: Option<String>,
+    /// The section of the template that it belongs to: the band over its heading.
+    pub section: Option<String>,
     /// What the cells hold; text if left out.
     #[serde(rename = "type", default)]
     pub kind: WrittenType,
@@ -389,8 +391,12 @@ pub struct WrittenFigure {
 #[derive(Debug, Clone, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenReference {
-    /// A delimited file, its path counted from the rulebook's folder.
+    /// A delimited file or a workbook, its path counted from the rulebook's folder.
     pub file: String,
+    /// Of a workbook: the sheet; the first if left out.
+    pub sheet: Option<String>,
+    /// Of a workbook: the row of the headings, from one; the first filled one if left out.
+    pub heading_row: Option<u64>,
     /// Its encoding; told from its bytes if left out.
     pub encoding: Option<String>,
     /// The sign between its cells; told from its text if left out.

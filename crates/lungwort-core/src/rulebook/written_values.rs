@@ -25,6 +25,17 @@ pub enum WrittenAllowed {
     Codes(IndexMap<String, String>),
     /// A column of a reference.
     Reference(WrittenLookup),
+    /// Lists of which another column's value chooses one.
+    Dependent(WrittenDependent),
+}
+
+/// Lists of which another column's value chooses one.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct WrittenDependent {
+    /// The other column.
+    pub depends_on: String,
+    /// For each of its values, those that go with it.
+    pub values: IndexMap<String, Vec<String>>,
 }
 
 /// A number, or a text such as a date or "today".
@@ -116,8 +127,19 @@ impl<'de> Visitor<'de> for AllowedVisitor {
     fn visit_map<A: MapAccess<'de>>(self, mut map: A) -> Result<WrittenAllowed, A::Error> {
         let mut codes = IndexMap::new();
         let mut lookup: Option<WrittenLookup> = None;
+        let mut dependent: Option<WrittenDependent> = None;
         while let Some(key) = map.next_key::<String>()? {
             match (key.as_str(), &mut lookup) {
+                ("depends_on", None) if codes.is_empty() && dependent.is_none() => {
+                    dependent = Some(WrittenDependent { depends_on: map.next_value()?, ..WrittenDependent::default() });
+                }
+                ("values", None) if dependent.is_some() => {
+                    let values = map.next_value()?;
+                    dependent = dependent.map(|dependent| WrittenDependent { values, ..dependent });
+                }
+                (_, None) if dependent.is_some() => {
+                    return Err(de::Error::unknown_field(&key, &["depends_on", "values"]));
+                }
                 ("reference", None) if codes.is_empty() => {
                     lookup = Some(WrittenLookup { reference: map.next_value()?, ..WrittenLookup::default() });
                 }
@@ -131,6 +153,9 @@ impl<'de> Visitor<'de> for AllowedVisitor {
                     codes.insert(key, map.next_value::<Quoted>()?.0);
                 }
             }
+        }
+        if let Some(dependent) = dependent {
+            return Ok(WrittenAllowed::Dependent(dependent));
         }
         Ok(lookup.map_or(WrittenAllowed::Codes(codes), WrittenAllowed::Reference))
     }
@@ -203,6 +228,10 @@ impl JsonSchema for WrittenAllowed {
         json_schema!({ "anyOf": [
             { "type": "array", "items": { "type": "string" }, "description": "The values." },
             lookup,
+            { "type": "object", "additionalProperties": false, "required": ["depends_on", "values"], "properties": {
+                "depends_on": { "type": "string", "description": "The column whose value chooses the list." },
+                "values": { "type": "object", "additionalProperties": { "type": "array", "items": { "type": "string" } },
+                    "description": "For each value of that column, the values that go with it." } } },
             { "type": "object", "additionalProperties": { "type": "string" }, "description": "Codes, each with its meaning." } ] })
     }
 }

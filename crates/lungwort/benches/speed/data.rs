@@ -11,10 +11,13 @@ pub const CASES: &[(&str, &str, &str)] = &[
     ("1,000,000 rows, nothing unique", "million.csv", "lots-not-unique.rulebook.toml"),
     ("200,000 rows, every cell wrong", "wrong.csv", "lots.rulebook.toml"),
     ("300 rows", "small.csv", "lots.rulebook.toml"),
+    ("workbook of 100,000 rows, shared texts", "lots-shared.xlsx", "lots.rulebook.toml"),
+    ("workbook of 100,000 rows, inline texts", "lots-inline.xlsx", "lots.rulebook.toml"),
+    ("workbook formatted to its last row", "formatted.xlsx", "lots.rulebook.toml"),
 ];
 
 /// The headings of the 21 columns.
-const HEADINGS: [&str; 21] = [
+pub const HEADINGS: [&str; 21] = [
     "Lot number",
     "Genus",
     "Species",
