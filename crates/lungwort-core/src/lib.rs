@@ -10,6 +10,7 @@ pub mod check;
 pub mod condition;
 pub mod finding;
 pub mod intake;
+pub mod learn;
 pub mod lint;
 pub mod rulebook;
 

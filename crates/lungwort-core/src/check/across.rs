@@ -164,6 +164,9 @@ impl BatchJudge<'_, '_> {
                 && key.is_some_and(|field| sheet.sample_keys.iter().any(|sample| sample == text(row, field)));
             let by_cells = examples.len() >= 3 && examples.iter().all(|(field, example)| text(row, *field) == *example);
             if by_key || by_cells {
+                out.sample_rows += 1;
+                // What else may be wrong with an example is nobody's concern.
+                out.findings.retain(|finding| finding.row != row);
                 let message = "this is an example that came with the template.";
                 let verdict = file_verdict(
                     &template_codes::SAMPLE_ROW,

@@ -81,6 +81,8 @@ pub struct Judgement {
     pub blank_runs: Vec<BlankRows>,
     /// Rows that hold anything.
     pub filled_rows: u64,
+    /// Rows that are samples of the template.
+    pub sample_rows: u64,
     /// The first row that holds anything.
     pub first_filled: Option<usize>,
     /// The figures' parts.

@@ -67,6 +67,7 @@ pub(super) fn check(checker: &mut Checker<'_>, passage: Passage<'_>, batch: &Bat
         places: Some(places),
         pending_blank: None,
         totals: Totals::default(),
+        held: Vec::new(),
         stopped: out.stopped,
     };
     let judging = BatchJudge { sheet: &state.judge, head: &head, delimiter: passage.delimiter };

@@ -25,6 +25,8 @@ pub struct Totals {
     pub cells: u64,
     /// The last filled row.
     pub last_filled: u64,
+    /// Rows that are samples of the template.
+    pub sample_rows: u64,
 }
 
 /// A run of blank rows of which it is not yet known whether filled ones follow.
@@ -50,13 +52,37 @@ pub struct Merger<'m, 'r> {
     pub places: Option<Vec<(u64, usize)>>,
     pub pending_blank: Option<BlankRun>,
     pub totals: Totals,
+    /// Findings about sample rows, as long as there are no others: a blank template comes with them.
+    pub held: Vec<Finding>,
     pub stopped: bool,
 }
 
 impl Merger<'_, '_> {
+    /// Whether there are no rows but the template's own samples.
+    fn only_samples(&self) -> bool {
+        self.totals.sample_rows > 0 && self.totals.filled_rows == self.totals.sample_rows
+    }
+
+    /// Ends the rows of a sheet: samples alone are nothing filled in.
+    pub fn finish(&mut self) {
+        if self.only_samples() {
+            self.held.clear();
+            self.totals.filled_rows = 0;
+        }
+        self.release();
+    }
+
+    fn release(&mut self) {
+        for finding in std::mem::take(&mut self.held) {
+            self.emit(finding);
+        }
+    }
+
     /// Hands a finding on, until no more are wanted.
     pub fn emit(&mut self, finding: Finding) {
-        if !self.stopped {
+        if self.only_samples() {
+            self.held.push(finding);
+        } else if !self.stopped {
             self.stopped = self.sink.take(finding).is_break();
         }
     }
@@ -77,10 +103,14 @@ impl Merger<'_, '_> {
 
     /// Takes in the next batch of the file.
     pub fn merge(&mut self, batch: &Batch, judgement: Judgement) {
-        let Judgement { mut findings, once_only, blank_runs, filled_rows, first_filled, tallies } = judgement;
+        let Judgement { mut findings, once_only, blank_runs, filled_rows, first_filled, tallies, sample_rows } = judgement;
         self.totals.filled_rows += filled_rows;
         if filled_rows > 0 {
             self.totals.last_filled = batch.end_row() - 1;
+        }
+        self.totals.sample_rows += sample_rows;
+        if !self.only_samples() {
+            self.release();
         }
         self.totals.quoted += batch.quoted_cells;
         self.totals.cells += batch.cells;

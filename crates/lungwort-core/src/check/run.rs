@@ -309,11 +309,13 @@ impl<'r> Checker<'r> {
             places: None,
             pending_blank: None,
             totals: Totals::default(),
+            held: Vec::new(),
             stopped: out.stopped,
         };
         merger.head_findings();
         let judging = BatchJudge { sheet: &state.judge, head: &head, delimiter: passage.delimiter };
         drive::run(&judging, rows, first, &self.options, &mut merger)?;
+        merger.finish();
         let (totals, stopped) = (merger.totals, merger.stopped);
         out.stopped = stopped;
         state.filled_rows += totals.filled_rows;

@@ -31,14 +31,19 @@ pub fn load(path: &Path) -> std::io::Result<Loaded> {
     let bytes = std::fs::read(path)?;
     let text = String::from_utf8(bytes)
         .map_err(|_| std::io::Error::new(std::io::ErrorKind::InvalidData, "it is not UTF-8 text"))?;
-    let text = text.strip_prefix('\u{feff}').unwrap_or(&text);
+    Ok(load_text(path, &text))
+}
+
+/// The same with a text that would stand at that path.
+pub fn load_text(path: &Path, text: &str) -> Loaded {
+    let text = text.strip_prefix('\u{feff}').unwrap_or(text);
     let mut list = Vec::new();
     let (written, source) = reader::read(text, &mut list);
     let mut compiler = Compiler { source, mistakes: list, references: HashMap::new(), encoding: None };
     let rulebook = written.map(|written| compiler.rulebook(path, &written));
     let mut list = compiler.mistakes;
     list.sort_by_key(|mistake| mistake.span.start);
-    Ok(Loaded { rulebook, mistakes: Mistakes { path: path.to_owned(), text: text.to_owned(), list } })
+    Loaded { rulebook, mistakes: Mistakes { path: path.to_owned(), text: text.to_owned(), list } }
 }
 
 impl Compiler {

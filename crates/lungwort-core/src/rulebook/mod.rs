@@ -16,7 +16,7 @@ pub mod standard;
 pub mod written;
 mod written_values;
 
-pub use compile::{Loaded, load};
+pub use compile::{Loaded, load, load_text};
 pub(crate) use compile_rule::{capital, listed};
 pub(crate) use guide_examples::{known_values, written as written_value};
 pub use mistake::{Level, Mistake, Mistakes};

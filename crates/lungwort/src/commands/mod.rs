@@ -5,6 +5,7 @@ mod choose;
 mod completions;
 mod demo;
 mod explain;
+mod learn;
 mod rulebook;
 mod schema;
 
@@ -27,6 +28,8 @@ pub struct Arguments {
 pub enum Command {
     /// Write sample files of a made-up seed vault into a folder and check them
     Demo(demo::DemoArguments),
+    /// Draft a rulebook from a downloaded template and from files that were accepted
+    Learn(learn::LearnArguments),
     /// Check filled files against a rulebook
     Check(check::CheckArguments),
     /// Say what a finding means and how to mend it
@@ -43,6 +46,7 @@ pub enum Command {
 pub fn run(command: Command) -> Result<Verdict> {
     match command {
         Command::Demo(arguments) => demo::run(&arguments),
+        Command::Learn(arguments) => learn::run(&arguments),
         Command::Check(arguments) => check::run(&arguments),
         Command::Explain(arguments) => explain::run(&arguments),
         Command::Rulebook(arguments) => rulebook::run(&arguments),

@@ -35,6 +35,11 @@ pub struct FullSheet {
 }
 
 impl FullSheet {
+    /// Adds a cell of text behind the others.
+    pub fn push_text(&mut self, row: u64, column: usize, text: &str) {
+        self.cells.push(FullCell { row, column, text: text.to_owned(), stored: Stored::Text, formula: false });
+    }
+
     /// The text of a cell; empty where there is none.
     pub fn text(&self, row: u64, column: usize) -> &str {
         let at = self.cells.binary_search_by_key(&(row, column), |cell| (cell.row, cell.column));

@@ -1,0 +1,332 @@
+//! Drop-downs and limits of cells: the values that a column takes.
+
+use std::collections::HashSet;
+
+use super::draft::{Draft, DraftColumn, DraftReference, Sure, key, list, quoted};
+use super::headings::Frame;
+use super::marks::place;
+use super::source::{Template, TemplateSheet};
+use crate::cell::date::from_serial;
+use crate::cell::fold::fold;
+use crate::finding::column_letter;
+use crate::intake::workbook::{CellRange, Validation, read_range};
+use crate::rulebook::standard;
+
+/// A longer list is left in the template and referred to.
+const INLINE: usize = 40;
+/// Rows of a list that are read where its range has no end.
+const MOST_VALUES: usize = 20_000;
+
+/// A list of values as the template holds it.
+#[derive(Debug, Clone, Default)]
+struct Choices {
+    values: Vec<(String, Option<String>)>,
+    /// Where it stands: the sheet, its heading and the heading's row.
+    stands: Option<(String, String, u64)>,
+    source: String,
+}
+
+/// What the drop-downs and limits of a sheet's columns say.
+pub fn learn(template: &Template, sheet: &TemplateSheet, frame: &Frame, columns: &mut [DraftColumn], draft: &mut Draft) {
+    for at in 0..columns.len() {
+        let field = columns[at].field;
+        let Some((validation, range)) = main_validation(sheet, field, frame) else { continue };
+        let source = format!("the {} of {}", what(validation), range.words());
+        let sure = if validation.only_warns && validation.kind != "list" { Sure::Confirm } else { Sure::Known };
+        match validation.kind.as_str() {
+            "list" => drop_down(template, sheet, validation, range, at, columns, draft),
+            "whole" | "decimal" | "date" | "time" | "textLength" => limits(validation, &source, sure, &mut columns[at]),
+            "custom" => custom(validation, &source, &mut columns[at], field),
+            _ => {}
+        }
+        let help = validation.prompt.trim();
+        if !help.is_empty() {
+            let title = fold(&validation.prompt_title);
+            let help = if title.is_empty() || title == fold(&columns[at].heading) {
+                help.to_owned()
+            } else {
+                format!("{}: {help}", validation.prompt_title.trim())
+            };
+            columns[at].lines.set("help", quoted(&help.replace('\n', " ")), "the message shown while typing", Sure::Known);
+        }
+    }
+}
+
+fn what(validation: &Validation) -> &'static str {
+    if validation.kind == "list" { "drop-down" } else { "limit" }
+}
+
+/// The validation that covers the most rows of a column.
+fn main_validation<'s>(sheet: &'s TemplateSheet, field: usize, frame: &Frame) -> Option<(&'s Validation, CellRange)> {
+    let all = sheet.validations(field, frame.heading_row);
+    all.into_iter().filter(|(validation, _)| !validation.kind.is_empty() || !validation.prompt.is_empty()).max_by_key(
+        |(validation, range)| (!validation.kind.is_empty(), range.last_row - range.first_row.min(range.last_row)),
+    )
+}
+
+fn drop_down(
+    template: &Template,
+    sheet: &TemplateSheet,
+    validation: &Validation,
+    range: CellRange,
+    at: usize,
+    columns: &mut [DraftColumn],
+    draft: &mut Draft,
+) {
+    let formula = validation.first.trim().trim_start_matches('=');
+    let source = format!("the drop-down of {}", range.words());
+    let sure = if validation.only_warns { Sure::Confirm } else { Sure::Known };
+    if formula.to_uppercase().contains("INDIRECT(") {
+        if let Some((value, parent)) = dependent(template, formula, range, columns, at) {
+            columns[at].lines.set("allowed", value, format!("{source}, which looks up the list named by {parent}"), sure);
+        } else {
+            draft.look_first.push(format!(
+                "{}: its drop-down is reckoned ({}), and its lists were not found; add its values",
+                columns[at].heading.trim(),
+                crate::cell::shown::clipped(formula, 60)
+            ));
+        }
+        return;
+    }
+    let Some(choices) = choices(template, sheet, formula) else {
+        draft.look_first.push(format!(
+            "{}: its drop-down ({}) could not be read; add its values",
+            columns[at].heading.trim(),
+            crate::cell::shown::clipped(formula, 60)
+        ));
+        return;
+    };
+    let source = if choices.source.is_empty() { source } else { format!("{source}, {}", choices.source) };
+    let yes_no = |one: &str, other: &str| {
+        let values: Vec<String> = choices.values.iter().map(|(value, _)| fold(value)).collect();
+        values.len() == 2 && values.contains(&one.to_owned()) && values.contains(&other.to_owned())
+    };
+    if yes_no("yes", "no") || yes_no("y", "n") || yes_no("true", "false") {
+        let affirmative = |value: &str| matches!(fold(value).as_str(), "yes" | "y" | "true");
+        let find = |wanted: bool| choices.values.iter().find(|(value, _)| affirmative(value) == wanted);
+        if let (Some((yes, _)), Some((no, _))) = (find(true), find(false)) {
+            columns[at].lines.set("type", "\"yes_no\"", source.clone(), sure);
+            let words = format!("{{ yes = {}, no = {} }}", quoted(yes), quoted(no));
+            columns[at].lines.set("yes_no", words, source, sure);
+        }
+        return;
+    }
+    columns[at].values = choices.values.iter().map(|(value, _)| value.clone()).collect();
+    let (value, note) = allowed(&choices, draft);
+    columns[at].lines.set("allowed", value, format!("{source}{note}"), sure);
+}
+
+/// A list as the rulebook writes it: a standard one, a reference into the template, or in place.
+fn allowed(choices: &Choices, draft: &mut Draft) -> (String, String) {
+    let values: HashSet<&str> = choices.values.iter().map(|(value, _)| value.as_str()).collect();
+    if values.len() >= 20 {
+        for standard in standard::ALL {
+            let Some(known) = standard::named(standard.name) else { continue };
+            let entries = known.entries();
+            if entries.len() == values.len() && entries.iter().all(|entry| values.contains(&*entry.code)) {
+                return (format!("{{ reference = \"{}\" }}", standard.name), format!(": all {} codes", values.len()));
+            }
+        }
+    }
+    if let Some((sheet, column, heading_row)) = choices.stands.as_ref().filter(|_| values.len() > INLINE) {
+        let reference = reference(draft, sheet, *heading_row);
+        let count = format!(": {} values", values.len());
+        return (format!("{{ reference = {}, column = {} }}", quoted(&reference), quoted(column)), count);
+    }
+    if choices.values.iter().any(|(_, meaning)| meaning.is_some()) {
+        let pairs = choices
+            .values
+            .iter()
+            .map(|(value, meaning)| format!("{} = {}", key(value), quoted(meaning.as_deref().unwrap_or_default())));
+        return (format!("{{ {} }}", pairs.collect::<Vec<_>>().join(", ")), String::new());
+    }
+    let plain: Vec<&str> = choices.values.iter().map(|(value, _)| value.as_str()).collect();
+    (list(&plain), String::new())
+}
+
+fn reference(draft: &mut Draft, sheet: &str, heading_row: u64) -> String {
+    if let Some(known) = draft.references.iter().find(|known| known.sheet == sheet && known.heading_row == heading_row) {
+        return known.name.clone();
+    }
+    let base = super::names::plain_name(sheet);
+    let taken = |name: &str| draft.references.iter().any(|known| known.name == name);
+    let name = (1..).map(|at| if at == 1 { base.clone() } else { format!("{base}_{at}") }).find(|name| !taken(name));
+    let name = name.unwrap_or(base);
+    draft.references.push(DraftReference { name: name.clone(), sheet: sheet.to_owned(), heading_row });
+    name
+}
+
+/// The values of a drop-down's formula.
+fn choices(template: &Template, sheet: &TemplateSheet, formula: &str) -> Option<Choices> {
+    if let Some(inner) = formula.strip_prefix('"').and_then(|rest| rest.strip_suffix('"')) {
+        let inner = inner.replace("\"\"", "\"");
+        let values = inner.split([',', ';']).map(|value| (value.trim().to_owned(), None)).filter(|(value, _)| !value.is_empty());
+        return Some(Choices { values: values.collect(), ..Choices::default() }).filter(|found| !found.values.is_empty());
+    }
+    if let Some(target) = template.named(formula) {
+        let mut found = choices(template, sheet, target.trim_start_matches('='))?;
+        found.source = format!("the range named {formula}, {}", found.source);
+        return Some(found);
+    }
+    let (on, range) = split_sheet(formula, sheet);
+    let range = read_range(range)?;
+    let on = if on == sheet.name { sheet } else { template.sheet(on)? };
+    of_range(on, range)
+}
+
+/// The sheet and the range of `'List of codes'!$A$2:$A$9`.
+fn split_sheet<'f>(formula: &'f str, here: &'f TemplateSheet) -> (&'f str, &'f str) {
+    match formula.rsplit_once('!') {
+        Some((sheet, range)) => (sheet.trim_matches('\''), range),
+        None => (here.name.as_str(), formula),
+    }
+}
+
+fn of_range(sheet: &TemplateSheet, range: CellRange) -> Option<Choices> {
+    let column = range.first_column;
+    let mut values = Vec::new();
+    if range.first_column != range.last_column && range.first_row == range.last_row {
+        let row = range.first_row;
+        let texts = (column..=range.last_column).map(|at| sheet.text(row, at).to_owned());
+        values.extend(texts.filter(|text| !text.is_empty()).map(|text| (text, None)));
+        return Some(Choices { values, stands: None, source: format!("listed in {}", place(sheet, row, column)) })
+            .filter(|found| !found.values.is_empty());
+    }
+    let within = |row: u64| (range.first_row..=range.last_row).contains(&row);
+    let cells = sheet.full.cells.iter().filter(|cell| cell.column == column && within(cell.row));
+    let mut rows: Vec<(u64, String)> = Vec::new();
+    for cell in cells.take(MOST_VALUES) {
+        let text = cell.text.trim();
+        if !text.is_empty() && !rows.iter().rev().take(1).any(|(_, last)| last == text) {
+            rows.push((cell.row, text.to_owned()));
+        }
+    }
+    // A range over the whole column holds the column's heading as well.
+    let first = rows.first()?.0;
+    if range.first_row == 1 && first == 1 && rows.len() > 1 && range.last_row >= 1 << 20 {
+        rows.remove(0);
+    }
+    let above = rows.first()?.0.saturating_sub(1);
+    let meaning_heading = fold(sheet.text(above, column + 1));
+    let means = ["meaning", "description", "name", "label", "definition", "explanation", "title", "text", "stands for"];
+    let meant = means.iter().any(|word| meaning_heading.contains(&fold(word)));
+    let filled = rows.iter().filter(|(row, _)| !sheet.text(*row, column + 1).is_empty()).count();
+    let shorter = rows.iter().filter(|(row, text)| text.chars().count() < sheet.text(*row, column + 1).chars().count()).count();
+    let has_meanings = filled * 10 >= rows.len() * 9 && (meant || above == 0 && shorter * 10 >= rows.len() * 8);
+    let mut seen = HashSet::new();
+    for (row, text) in &rows {
+        if seen.insert(text.clone()) {
+            let meaning = has_meanings.then(|| sheet.text(*row, column + 1).to_owned());
+            values.push((text.clone(), meaning));
+        }
+    }
+    let heading = sheet.text(above, column);
+    let stands = (above > 0 && !heading.is_empty()).then(|| (sheet.name.clone(), heading.to_owned(), above));
+    let letter = column_letter(column);
+    let last = rows.last().map_or(first, |(row, _)| *row);
+    let source = format!("the list in {}!{letter}{}:{letter}{last}", sheet.name, above + 1);
+    Some(Choices { values, stands, source })
+}
+
+/// Lists of which another column's value chooses one, by the names of ranges.
+fn dependent(
+    template: &Template,
+    formula: &str,
+    range: CellRange,
+    columns: &[DraftColumn],
+    at: usize,
+) -> Option<(String, String)> {
+    // The reference within: INDIRECT($C3), INDIRECT(SUBSTITUTE(C3," ","_")), INDIRECT("list_"&C3).
+    let upper = formula.to_uppercase();
+    let parent = columns.iter().enumerate().find(|(other, column)| {
+        let cell = format!("{}{}", column_letter(column.field), range.first_row);
+        let plain: String = upper.chars().filter(|each| *each != '$').collect();
+        let ends = |rest: &str| !rest.starts_with(|each: char| each.is_ascii_digit());
+        *other != at && plain.match_indices(&cell).any(|(from, _)| {
+            let before = plain[..from].chars().last();
+            ends(&plain[from + cell.len()..]) && !before.is_some_and(|each| each.is_ascii_alphanumeric())
+        })
+    })?;
+    let prefix = formula.split('"').nth(1).filter(|_| formula.contains("\"&") || formula.contains("\" &")).unwrap_or_default();
+    let mut lists = Vec::new();
+    let empty = TemplateSheet { name: String::new(), hidden: false, full: Default::default() };
+    for value in &parent.1.values {
+        let names = [value.clone(), value.replace([' ', '-', '/', '.'], "_"), value.replace(' ', "")];
+        let target = names.iter().find_map(|name| template.named(&format!("{prefix}{name}")));
+        let Some(found) = target.and_then(|target| choices(template, &empty, target)) else { continue };
+        let values: Vec<String> = found.values.into_iter().map(|(value, _)| value).collect();
+        lists.push(format!("{} = {}", key(value), list(&values)));
+    }
+    if lists.is_empty() {
+        return None;
+    }
+    let name = parent.1.heading.trim().to_owned();
+    let value = format!("{{ depends_on = {}, values = {{ {} }} }}", quoted(&parent.1.name), lists.join(", "));
+    Some((value, name))
+}
+
+/// Numbers, dates and lengths that a cell takes.
+fn limits(validation: &Validation, source: &str, sure: Sure, column: &mut DraftColumn) {
+    let kind = validation.kind.as_str();
+    let lines = &mut column.lines;
+    match kind {
+        "whole" | "decimal" | "date" | "time" => lines.set("type", quoted(kind), source, sure),
+        _ => {}
+    }
+    let bound = |formula: &str| bound(kind, formula.trim().trim_start_matches('='));
+    let (first, second) = (bound(&validation.first), bound(&validation.second));
+    if kind == "textLength" {
+        let number = |bound: &Option<String>, more: i64| {
+            bound.as_ref().and_then(|text| text.parse::<i64>().ok()).map(|number| number + more)
+        };
+        let length = match (validation.operator.as_str(), number(&first, 0), number(&second, 0)) {
+            ("" | "between", Some(0 | 1), Some(max)) => format!("{{ max = {max} }}"),
+            ("" | "between", Some(min), Some(max)) if min == max => format!("{{ exactly = {min} }}"),
+            ("" | "between", Some(min), Some(max)) => format!("{{ min = {min}, max = {max} }}"),
+            ("equal", Some(exactly), _) => format!("{{ exactly = {exactly} }}"),
+            ("lessThanOrEqual", Some(max), _) => format!("{{ max = {max} }}"),
+            ("lessThan", Some(max), _) => format!("{{ max = {} }}", max - 1),
+            ("greaterThanOrEqual", Some(min), _) => format!("{{ min = {min} }}"),
+            ("greaterThan", Some(min), _) => format!("{{ min = {} }}", min + 1),
+            _ => return,
+        };
+        lines.set("length", length, source, sure);
+        return;
+    }
+    let keys: &[(&'static str, Option<String>)] = match validation.operator.as_str() {
+        "" | "between" => &[("min", first), ("max", second)],
+        "greaterThanOrEqual" => &[("min", first)],
+        "lessThanOrEqual" => &[("max", first)],
+        "greaterThan" => &[("above", first)],
+        "lessThan" => &[("below", first)],
+        _ => &[],
+    };
+    for (name, value) in keys {
+        if let Some(value) = value {
+            lines.set(name, value.clone(), source, sure);
+        }
+    }
+}
+
+/// A limit as the rulebook writes it.
+fn bound(kind: &str, formula: &str) -> Option<String> {
+    if formula.to_uppercase().replace(' ', "") == "TODAY()" {
+        return Some("\"today\"".to_owned());
+    }
+    let number = formula.parse::<f64>().ok().filter(|number| number.is_finite())?;
+    match kind {
+        "date" => from_serial(number).map(|(date, _)| format!("\"{date}\"")),
+        "time" => from_serial(number).map(|(_, time)| format!("\"{:02}:{:02}\"", time.hour(), time.minute())),
+        _ => Some(format!("{number}")),
+    }
+}
+
+/// The formulas that are common enough to know: no value twice.
+fn custom(validation: &Validation, source: &str, column: &mut DraftColumn, field: usize) {
+    let formula: String = validation.first.to_uppercase().chars().filter(|each| !each.is_whitespace() && *each != '$').collect();
+    let letter = column_letter(field);
+    let counts = formula.starts_with(&format!("COUNTIF({letter}"));
+    if counts && (formula.ends_with("=1") || formula.ends_with("<2") || formula.ends_with("<=1")) {
+        column.lines.set("unique", "true", source, Sure::Known);
+    }
+}

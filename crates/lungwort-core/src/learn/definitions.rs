@@ -1,0 +1,205 @@
+//! A sheet that defines the columns: its first column names the headings, the others say what each is.
+
+use regex::Regex;
+
+use super::draft::{DraftColumn, Sure, key, list, quoted};
+use super::marks::{place, word_in};
+use super::source::TemplateSheet;
+use crate::cell::fold::fold;
+
+/// What a column of the definitions tells.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Tells {
+    Required,
+    Help,
+    Format,
+    Length,
+    Example,
+    Values,
+}
+
+fn tells(heading: &str) -> Option<Tells> {
+    let lower = heading.to_lowercase();
+    let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));
+    if has(&["length", "size", "characters", "max"]) {
+        Some(Tells::Length)
+    } else if has(&["example", "sample"]) {
+        Some(Tells::Example)
+    } else if has(&["allowed", "permitted", "valid", "values", "code", "list", "options"]) {
+        Some(Tells::Values)
+    } else if has(&["required", "mandatory", "obligation", "optional", "must"]) {
+        Some(Tells::Required)
+    } else if has(&["format", "type"]) {
+        Some(Tells::Format)
+    } else if has(&["description", "definition", "notes", "guidance", "explanation", "meaning", "help", "comment", "instruction", "what"]) {
+        Some(Tells::Help)
+    } else {
+        None
+    }
+}
+
+/// Learns from a sheet if it defines the columns; returns whether it does.
+pub fn learn(sheet: &TemplateSheet, columns: &mut [DraftColumn]) -> bool {
+    let names: Vec<String> = columns.iter().map(|column| fold(&column.heading)).collect();
+    // The column of the sheet in which most headings stand.
+    let mut hits: std::collections::BTreeMap<usize, Vec<(u64, usize)>> = std::collections::BTreeMap::new();
+    for cell in &sheet.full.cells {
+        let folded = fold(&cell.text);
+        if let Some(at) = names.iter().position(|name| *name == folded && !name.is_empty()) {
+            let known = hits.entry(cell.column).or_default();
+            if !known.iter().any(|(row, column)| *row == cell.row || *column == at) {
+                known.push((cell.row, at));
+            }
+        }
+    }
+    let Some((name_column, rows)) = hits.into_iter().max_by_key(|(_, rows)| rows.len()) else { return false };
+    if rows.len() < 3.min(columns.len()) || rows.len() * 2 < columns.len() {
+        return false;
+    }
+    let first = rows.iter().map(|(row, _)| *row).min().unwrap_or(1);
+    let Some(header) = (1..first).rev().find(|row| sheet.row(*row).len() > 1) else { return false };
+    let kinds: Vec<(usize, Tells)> =
+        sheet.row(header).into_iter().filter(|(at, _)| *at != name_column).filter_map(|(at, text)| Some((at, tells(text)?))).collect();
+    if kinds.is_empty() {
+        return false;
+    }
+    for (row, at) in rows {
+        for (field, kind) in &kinds {
+            let text = sheet.text(row, *field);
+            if !text.is_empty() && !matches!(text, "-" | "n/a" | "N/A") {
+                take(*kind, text, &place(sheet, row, *field), &mut columns[at]);
+            }
+        }
+    }
+    true
+}
+
+fn take(kind: Tells, text: &str, at: &str, column: &mut DraftColumn) {
+    let lines = &mut column.lines;
+    match kind {
+        Tells::Required => required(text, at, column),
+        Tells::Help => lines.set("help", quoted(&text.replace('\n', " ")), at, Sure::Known),
+        Tells::Example => lines.set("example", quoted(text), at, Sure::Known),
+        Tells::Length => length(text, at, column),
+        Tells::Format => format(text, at, column),
+        Tells::Values => values(text, at, column),
+    }
+}
+
+fn required(text: &str, at: &str, column: &mut DraftColumn) {
+    let folded = fold(text);
+    let yes = matches!(folded.as_str(), "yes" | "y" | "m" | "r" | "x" | "true" | "always" | "1") || word_in(text) == Some(true);
+    if yes || text == "\u{2713}" || text == "\u{2714}" {
+        column.lines.set("required", "true", format!("{at} says {text}"), Sure::Known);
+    } else if folded.len() > 12 && (folded.contains("if") || folded.contains("when") || folded.contains("where")) {
+        let said = format!("{at} says: {text}");
+        column.lines.set("required_when", "\"… = '…'\"", said, Sure::Offered);
+    }
+}
+
+/// The first whole number in a text.
+fn number_in(text: &str) -> Option<u64> {
+    let digits: String = text.chars().skip_while(|each| !each.is_ascii_digit()).take_while(|each| each.is_ascii_digit() || *each == ',').collect();
+    digits.replace(',', "").parse().ok()
+}
+
+fn length(text: &str, at: &str, column: &mut DraftColumn) {
+    let lower = text.to_lowercase();
+    let Some(most) = number_in(text).filter(|most| *most > 0) else { return };
+    let unit = if lower.contains("byte") { ", in = \"bytes\"" } else { "" };
+    let exact = lower.contains("exactly");
+    let value = if exact { format!("{{ exactly = {most}{unit} }}") } else { format!("{{ max = {most}{unit} }}") };
+    column.lines.set("length", value, format!("{at} says {text}"), Sure::Known);
+}
+
+/// `Date (dd/mm/yyyy)`, `Text(40)`, `Whole number`, `Email`.
+fn format(text: &str, at: &str, column: &mut DraftColumn) {
+    let lower = text.to_lowercase();
+    let source = format!("{at} says {}", text.replace('\n', " "));
+    let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));
+    if let Some(picture) = picture_in(&lower) {
+        let kind = if picture.contains("hh") { "datetime" } else { "date" };
+        column.lines.set("type", quoted(kind), source.clone(), Sure::Known);
+        column.lines.set("date_format", quoted(&picture), source, Sure::Known);
+        return;
+    }
+    let kind = if has(&["datetime", "date and time", "timestamp"]) {
+        Some("datetime")
+    } else if has(&["date"]) {
+        Some("date")
+    } else if has(&["whole", "integer"]) {
+        Some("whole")
+    } else if has(&["decimal", "number", "numeric", "float", "amount"]) {
+        Some("decimal")
+    } else if has(&["yes/no", "y/n", "boolean", "true/false"]) {
+        Some("yes_no")
+    } else {
+        None
+    };
+    if let Some(kind) = kind {
+        let sure = if kind == "decimal" && !lower.contains("decimal") { Sure::Confirm } else { Sure::Known };
+        column.lines.set("type", quoted(kind), source.clone(), sure);
+    }
+    for (word, name) in [("email", "email"), ("e-mail", "email"), ("e.164", "phone"), ("orcid", "orcid"), ("iban", "iban"), ("isbn", "isbn"), ("uuid", "uuid")] {
+        if has(&[word]) && crate::cell::format::Format::named(name).is_some() {
+            column.lines.set("format", quoted(name), source.clone(), Sure::Confirm);
+        }
+    }
+    let sized = Regex::new(r"(?i)(?:text|string|char|varchar|alphanumeric|characters?)\D{0,12}(\d{1,5})").ok();
+    if let Some(most) = sized.and_then(|sized| Some(sized.captures(&lower)?.get(1)?.as_str().to_owned())) {
+        column.lines.set("length", format!("{{ max = {most} }}"), source, Sure::Known);
+    }
+}
+
+/// A picture of a date in a text.
+pub fn picture_in(lower: &str) -> Option<String> {
+    let picture = Regex::new(r"\b(?:dd?|mm?m?m?|yyyy|yy)([/.\- ])(?:dd?|mm?m?m?)([/.\- ])(?:dd?|yyyy|yy)(?: hh:mm(?::ss)?)?").ok()?;
+    let found = picture.find(lower)?.as_str();
+    crate::cell::date::Picture::compile(found).ok().map(|_| found.to_owned())
+}
+
+/// `W, C or U`; `W = wild; C = cultivated`.
+fn values(text: &str, at: &str, column: &mut DraftColumn) {
+    let source = format!("{at} lists them");
+    let parts: Vec<&str> = text.split(['\n', ';']).flat_map(|part| if text.contains(['\n', ';']) { vec![part] } else { part.split(',').collect() })
+        .map(str::trim).filter(|part| !part.is_empty()).collect();
+    let pairs: Vec<(&str, &str)> =
+        parts.iter().filter_map(|part| part.split_once(" = ").or_else(|| part.split_once('=')).or_else(|| part.split_once(": ")).or_else(|| part.split_once(" - "))).collect();
+    if parts.len() >= 2 && pairs.len() == parts.len() {
+        let pairs = pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code.trim()), quoted(meaning.trim())));
+        column.lines.set("allowed", format!("{{ {} }}", pairs.collect::<Vec<_>>().join(", ")), source, Sure::Confirm);
+        return;
+    }
+    let words: Vec<String> = parts
+        .iter()
+        .flat_map(|part| part.split(" or "))
+        .map(|part| part.trim().trim_start_matches("or ").to_owned())
+        .filter(|part| !part.is_empty())
+        .collect();
+    if words.len() >= 2 && words.iter().all(|word| word.chars().count() <= 30 && word.split(' ').count() <= 3) {
+        column.lines.set("allowed", list(&words), source, Sure::Confirm);
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn drafted(kind: Tells, text: &str) -> Vec<(&'static str, String)> {
+        let mut column = DraftColumn::default();
+        take(kind, text, "Fields!C4", &mut column);
+        column.lines.0.into_iter().map(|line| (line.key, line.value)).collect()
+    }
+
+    #[test]
+    fn formats_in_words_are_understood() {
+        assert_eq!(drafted(Tells::Format, "Date (DD/MM/YYYY)"), [("type", "\"date\"".into()), ("date_format", "\"dd/mm/yyyy\"".into())]);
+        assert_eq!(drafted(Tells::Format, "Text, up to 40 characters"), [("length", "{ max = 40 }".into())]);
+        assert_eq!(drafted(Tells::Format, "Whole number"), [("type", "\"whole\"".into())]);
+        assert_eq!(drafted(Tells::Length, "120 bytes"), [("length", "{ max = 120, in = \"bytes\" }".into())]);
+        assert_eq!(drafted(Tells::Values, "W, C or U"), [("allowed", "[\"W\", \"C\", \"U\"]".into())]);
+        assert_eq!(drafted(Tells::Values, "W = wild; C = cultivated"), [("allowed", "{ W = \"wild\", C = \"cultivated\" }".into())]);
+        assert_eq!(drafted(Tells::Required, "Mandatory"), [("required", "true".into())]);
+        assert!(drafted(Tells::Required, "Optional").is_empty());
+    }
+}

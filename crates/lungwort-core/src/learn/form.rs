@@ -1,0 +1,56 @@
+//! Cover sheets: single labelled cells to be filled in.
+
+use super::draft::{DraftColumn, DraftSheet, Sure, quoted};
+use super::names::unique_names;
+use super::source::{Template, TemplateSheet};
+use crate::cell::fold::fold;
+
+/// A label is no longer than this.
+const LONGEST: usize = 60;
+
+/// Drafts a sheet of labelled cells; `None` where there are none.
+pub fn learn(template: &Template, sheet: &TemplateSheet) -> Option<DraftSheet> {
+    let mut columns: Vec<DraftColumn> = Vec::new();
+    let mut validated = Vec::new();
+    for cell in &sheet.full.cells {
+        let text = cell.text.trim();
+        let value_column = sheet.merged_at(cell.row, cell.column).map_or(cell.column, |range| range.last_column) + 1;
+        if text.is_empty() || text.len() > LONGEST || !sheet.text(cell.row, value_column).is_empty() {
+            continue;
+        }
+        let limit = sheet.validations(value_column, cell.row - 1);
+        let limited = limit.iter().find(|(_, range)| range.first_row <= cell.row && cell.row <= range.last_row);
+        let style = sheet.style(cell.row, value_column).and_then(|style| template.styles.get(style));
+        let open = style.is_some_and(|style| style.unlocked || style.fill.is_some());
+        let asks = text.ends_with(':') || text.contains('*');
+        if !(limited.is_some() || asks && (open || text.ends_with(':') || text.ends_with('*'))) {
+            continue;
+        }
+        if columns.iter().any(|column| fold(&column.heading) == fold(text)) {
+            continue;
+        }
+        let mut column = DraftColumn { heading: cell.text.clone(), field: value_column, ..DraftColumn::default() };
+        if text.contains('*') {
+            column.lines.set("required", "true", "the asterisk in its label", Sure::Known);
+        }
+        if let Some(note) = sheet.note(cell.row, cell.column).or_else(|| sheet.note(cell.row, value_column)) {
+            column.lines.set("help", quoted(note), "the note on its cell", Sure::Known);
+        }
+        columns.push(column);
+        validated.push(cell.row);
+    }
+    if columns.len() < 2 {
+        return None;
+    }
+    let headings: Vec<&str> = columns.iter().map(|column| column.heading.as_str()).collect();
+    let names = unique_names(&headings);
+    for (column, name) in columns.iter_mut().zip(names) {
+        column.name = name;
+    }
+    let required = columns.iter().any(|column| column.lines.has("required"));
+    let mut draft = DraftSheet { name: sheet.name.clone(), is_form: true, columns, ..DraftSheet::default() };
+    if required {
+        draft.lines.set("required", "true", "it has required cells", Sure::Confirm);
+    }
+    Some(draft)
+}

@@ -1,0 +1,189 @@
+//! Where the headings of a sheet stand, and what the rows around them are.
+
+use super::source::TemplateSheet;
+use crate::cell::fold::fold;
+
+/// Rows looked through for headings.
+const SEARCHED: u64 = 30;
+/// A heading is no longer than this.
+const LONGEST: usize = 120;
+
+/// What stands around the data of an entry sheet.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct Frame {
+    /// The row of the headings.
+    pub heading_row: u64,
+    /// The headings: column and text as it stands.
+    pub headings: Vec<(usize, String)>,
+    /// The row of technical names, if there is one.
+    pub technical_row: Option<u64>,
+    /// The row of section bands, if there is one.
+    pub band_row: Option<u64>,
+    /// Rows under the headings that belong to the template.
+    pub guide_rows: Vec<u64>,
+    /// Sample rows.
+    pub sample_rows: Vec<u64>,
+    /// The first row for data.
+    pub first_data: u64,
+}
+
+/// Finds the headings of a sheet; `None` for a sheet that is no table to be filled.
+pub fn find(sheet: &TemplateSheet, is_text: bool) -> Option<Frame> {
+    let heading_row = heading_row(sheet, is_text)?;
+    let headings: Vec<(usize, String)> =
+        sheet.row(heading_row).into_iter().map(|(column, _)| (column, sheet.full.text(heading_row, column).to_owned())).collect();
+    let mut frame = Frame { heading_row, headings, ..Frame::default() };
+    let above = heading_row.checked_sub(1).filter(|row| *row > 0);
+    for row in above.into_iter().chain([heading_row + 1]) {
+        if is_technical(sheet, row, &frame) {
+            frame.technical_row = Some(row);
+        }
+    }
+    let band = (1..heading_row).rev().find(|row| Some(*row) != frame.technical_row && !sheet.row(*row).is_empty());
+    frame.band_row = band.filter(|row| is_band(sheet, *row, &frame));
+    rows_below(sheet, &mut frame);
+    Some(frame)
+}
+
+fn looks_like_heading(text: &str) -> bool {
+    let letters = text.chars().filter(|each| each.is_alphabetic()).count();
+    letters > 0 && text.len() <= LONGEST && !text.contains('\n') || letters > 0 && text.len() <= LONGEST
+}
+
+/// The row that most looks like headings.
+fn heading_row(sheet: &TemplateSheet, is_text: bool) -> Option<u64> {
+    let last = sheet.last_row().min(SEARCHED);
+    let mut best: Option<(i64, u64)> = None;
+    for row in 1..=last {
+        let Some(score) = score(sheet, row) else { continue };
+        if best.is_none_or(|(most, _)| score > most) {
+            best = Some((score, row));
+        }
+    }
+    let (_, row) = best?;
+    if is_text || is_entry(sheet, row) { Some(row) } else { None }
+}
+
+/// How much a row looks like headings; `None` where it does not at all.
+fn score(sheet: &TemplateSheet, row: u64) -> Option<i64> {
+    let cells = sheet.row(row);
+    let texts: Vec<&str> = cells.iter().map(|(_, text)| *text).filter(|text| looks_like_heading(text)).collect();
+    if texts.len() < 2 || texts.len() * 10 < cells.len() * 8 {
+        return None;
+    }
+    let first = cells.first().map_or(0, |(column, _)| *column);
+    let span = cells.last().map_or(0, |(column, _)| column + 1) - first;
+    // Headings stand side by side; bands and forms have gaps.
+    if texts.len() * 3 < span * 2 {
+        return None;
+    }
+    let distinct: std::collections::HashSet<String> = texts.iter().map(|text| fold(text)).collect();
+    let sentences = texts.iter().filter(|text| is_guidance(text)).count();
+    let technical = texts.iter().filter(|text| is_technical_name(text)).count();
+    // Each row further down must be clearly better than one above it.
+    let mut score = distinct.len() as i64 * 10 - row as i64;
+    score -= sentences as i64 * 6;
+    if technical * 2 > texts.len() && has_plain_neighbour(sheet, row, texts.len()) {
+        score -= texts.len() as i64 * 5;
+    }
+    Some(score)
+}
+
+/// Whether the row above or below is as wide and has names for people.
+fn has_plain_neighbour(sheet: &TemplateSheet, row: u64, wide: usize) -> bool {
+    [row.saturating_sub(1), row + 1].into_iter().any(|other| {
+        let cells = sheet.row(other);
+        let plain = cells.iter().filter(|(_, text)| looks_like_heading(text) && !is_technical_name(text) && !is_guidance(text));
+        plain.count() * 10 >= wide * 8
+    })
+}
+
+/// Whether it is plain that rows are to be filled in: the sheet has limits or marks there, or nothing under its headings.
+pub fn is_plainly_entry(sheet: &TemplateSheet, frame: &Frame) -> bool {
+    let limited = frame.headings.iter().any(|(column, _)| !sheet.validations(*column, frame.heading_row).is_empty());
+    let marked = frame.headings.iter().any(|(_, text)| text.contains('*'));
+    limited || marked || frame.sample_rows.is_empty()
+}
+
+/// Whether rows are to be filled in under a row: nothing or few samples stand there, or the sheet has limits there.
+fn is_entry(sheet: &TemplateSheet, row: u64) -> bool {
+    let columns: Vec<usize> = sheet.row(row).iter().map(|(column, _)| *column).collect();
+    let limited = columns.iter().filter(|column| !sheet.validations(**column, row).is_empty()).count();
+    let below = sheet.last_row().saturating_sub(row);
+    let marked = sheet.row(row).iter().filter(|(_, text)| text.contains('*')).count();
+    if limited > 0 || marked > 0 {
+        return true;
+    }
+    // A list of codes or of definitions is filled to its end; a sheet for entries holds a few samples at most.
+    columns.len() >= 3 && below <= 12
+}
+
+/// A name for programs: `donor_phone`, `DonorPhone`, `DONOR_PHONE`.
+pub fn is_technical_name(text: &str) -> bool {
+    let plain = text.bytes().all(|byte| byte.is_ascii_alphanumeric() || matches!(byte, b'_' | b'.'));
+    let small_first = text.bytes().next().is_some_and(|byte| byte.is_ascii_lowercase());
+    let humps = text.bytes().skip(1).any(|byte| byte.is_ascii_uppercase()) && text.bytes().any(|byte| byte.is_ascii_lowercase());
+    plain && (text.contains('_') || small_first || humps)
+}
+
+fn is_technical(sheet: &TemplateSheet, row: u64, frame: &Frame) -> bool {
+    let cells = sheet.row(row);
+    let here = cells.iter().filter(|(column, _)| frame.headings.iter().any(|(other, _)| other == column));
+    let names = here.filter(|(_, text)| is_technical_name(text)).count();
+    let headings = frame.headings.iter().filter(|(_, text)| is_technical_name(text.trim())).count();
+    let single = cells.iter().filter(|(_, text)| text.contains('_')).count();
+    names * 10 >= frame.headings.len() * 8 && names == cells.len() && headings * 2 < frame.headings.len() && single > 0
+}
+
+/// Bands stand over several headings each: fewer cells than headings, all of them short.
+fn is_band(sheet: &TemplateSheet, row: u64, frame: &Frame) -> bool {
+    let cells = sheet.row(row);
+    let over = cells.iter().all(|(column, text)| {
+        text.len() <= 60 && frame.headings.iter().any(|(heading, _)| heading == column) && !is_guidance(text)
+    });
+    let merged = cells.iter().any(|(column, _)| sheet.merged_at(row, *column).is_some());
+    over && row + 2 >= frame.heading_row && (cells.len() >= 2 || merged) && cells.len() < frame.headings.len()
+}
+
+/// Words that tell how to fill in a column rather than being a value.
+pub fn is_guidance(text: &str) -> bool {
+    let folded = text.to_lowercase();
+    let words: Vec<&str> = folded.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty()).collect();
+    let telling = [
+        "required", "optional", "mandatory", "conditional", "recommended", "max", "maximum", "characters", "digits", "format",
+        "choose", "select", "enter", "hint", "yyyy", "text", "decimal", "integer", "numeric", "number", "list", "letters",
+        "whole", "codes", "blank", "if",
+    ];
+    let told = words.iter().filter(|word| telling.contains(word)).count();
+    told > 0 && (words.len() > 1 || told == words.len()) || words.len() >= 7 || is_date_picture(&folded)
+}
+
+fn is_date_picture(text: &str) -> bool {
+    let letters: String = text.chars().filter(|each| each.is_alphabetic()).collect();
+    !letters.is_empty() && letters.chars().all(|each| matches!(each, 'd' | 'm' | 'y' | 'h' | 's')) && text.contains("yy")
+}
+
+/// Guide rows first, then samples, then the first row for data.
+fn rows_below(sheet: &TemplateSheet, frame: &mut Frame) {
+    let columns: Vec<usize> = frame.headings.iter().map(|(column, _)| *column).collect();
+    let limits = columns.iter().flat_map(|column| sheet.validations(*column, frame.heading_row));
+    // The drop-downs of a well-made template begin at the first row for data.
+    let mut starts: Vec<u64> = limits.map(|(_, range)| range.first_row).filter(|row| *row > frame.heading_row).collect();
+    starts.sort_unstable();
+    let limits_begin = starts.get(starts.len() / 2).copied();
+    let mut row = frame.heading_row + 1;
+    while row <= sheet.last_row() {
+        let cells: Vec<(usize, &str)> = sheet.row(row).into_iter().filter(|(column, _)| columns.contains(column)).collect();
+        let telling = cells.iter().filter(|(_, text)| is_guidance(text)).count();
+        let before_limits = limits_begin.is_some_and(|begin| row < begin);
+        let technical = frame.technical_row == Some(row);
+        let told = cells.len() >= 2 && telling * 10 >= cells.len() * 3 && row <= frame.heading_row + 4;
+        if cells.is_empty() || !(technical || before_limits || told) {
+            break;
+        }
+        frame.guide_rows.push(row);
+        row += 1;
+    }
+    frame.first_data = row;
+    frame.sample_rows = (row..=sheet.last_row()).filter(|row| sheet.row(*row).iter().any(|(column, _)| columns.contains(column))).collect();
+}

@@ -1,0 +1,112 @@
+//! What the number formats of the cells under a heading say.
+
+use super::draft::{DraftColumn, Sure, quoted};
+use super::headings::Frame;
+use super::source::{Template, TemplateSheet};
+use crate::cell::date::Picture;
+use crate::intake::cells::Look;
+
+/// Reads the format of the first cell for data in each column.
+pub fn learn(template: &Template, sheet: &TemplateSheet, frame: &Frame, columns: &mut [DraftColumn]) {
+    for column in columns {
+        let style = sheet.style(frame.first_data, column.field).and_then(|style| template.styles.get(style));
+        let Some(style) = style else { continue };
+        let look = Look::new(&style.format);
+        let source = format!("the format of its cells, {}", style.format);
+        if look.is_text {
+            column.lines.set("stored", "\"text\"", source, Sure::Known);
+        } else if look.is_moment() {
+            moment(&look, &source, column);
+        } else if !look.is_general {
+            number(&style.format, &source, column);
+        }
+    }
+}
+
+fn moment(look: &Look, source: &str, column: &mut DraftColumn) {
+    let kind = match (look.has_date, look.has_time) {
+        (true, true) => "datetime",
+        (true, false) => "date",
+        _ => "time",
+    };
+    let drafted = column.lines.get("type").map(|line| line.value.clone());
+    if drafted.is_some_and(|drafted| drafted != quoted(kind)) {
+        return;
+    }
+    column.lines.set("type", quoted(kind), source, Sure::Known);
+    if let Some(picture) = picture_of(&look.code).filter(|_| kind != "time") {
+        column.lines.set("date_format", quoted(&picture), source, Sure::Known);
+    }
+}
+
+/// The picture of a date format; `None` for one that a template cannot ask for in words.
+pub fn picture_of(code: &str) -> Option<String> {
+    let first = code.split(';').next()?;
+    // Marks of language, quotes and backslashes around signs say nothing about the order.
+    let mut plain = String::new();
+    let mut letters = first.chars();
+    while let Some(each) = letters.next() {
+        match each {
+            '[' => drop(letters.by_ref().take_while(|each| *each != ']').count()),
+            '\\' | '"' => {}
+            '@' => {}
+            each => plain.push(each.to_ascii_lowercase()),
+        }
+    }
+    let plain = plain.trim().replace("mmmm", "mmmm");
+    let picture = match plain.as_str() {
+        // The formats that follow the computer's settings are written the long way round.
+        "m/d/yy" | "mm-dd-yy" | "m/d/yyyy" => "yyyy-mm-dd".to_owned(),
+        _ => plain.split(' ').map(two_hours).collect::<Vec<_>>().join(" "),
+    };
+    Picture::compile(&picture).ok().map(|_| picture)
+}
+
+fn two_hours(part: &str) -> String {
+    if part.starts_with("h:") { format!("h{part}") } else { part.to_owned() }
+}
+
+fn number(code: &str, source: &str, column: &mut DraftColumn) {
+    let first = code.split(';').next().unwrap_or_default();
+    let zeros = first.bytes().all(|byte| byte == b'0');
+    if zeros && first.len() > 1 {
+        // Zeros that only the format shows: the receiving side reads the number without them.
+        let regex = format!("'\\d{{{}}}'", first.len());
+        let source = format!("{source}: most likely a code of {} digits; then the cells should be text", first.len());
+        column.lines.set("pattern", regex, source, Sure::Offered);
+        return;
+    }
+    let has_fraction = first.split_once('.').map(|(_, fraction)| fraction.bytes().take_while(|byte| matches!(byte, b'0' | b'#')).count());
+    match has_fraction {
+        Some(places) if places > 0 && !first.contains('%') => {
+            column.lines.set("type", "\"decimal\"", source, Sure::Confirm);
+            if column.lines.get("type").is_some_and(|line| line.value == "\"decimal\"") {
+                column.lines.set("places", places.to_string(), source, Sure::Confirm);
+            }
+        }
+        None if first.bytes().all(|byte| matches!(byte, b'0' | b'#' | b',')) => {
+            column.lines.set("type", "\"whole\"", source, Sure::Confirm);
+        }
+        _ => {}
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn pictures_come_from_formats() {
+        let cases = [
+            ("dd/mm/yyyy", Some("dd/mm/yyyy")),
+            ("yyyy\\-mm\\-dd;@", Some("yyyy-mm-dd")),
+            ("[$-809]d mmmm yyyy", Some("d mmmm yyyy")),
+            ("dd/mm/yyyy h:mm", Some("dd/mm/yyyy hh:mm")),
+            ("mm-dd-yy", Some("yyyy-mm-dd")),
+            ("mmm-yy", None),
+        ];
+        for (code, due) in cases {
+            assert_eq!(picture_of(code).as_deref(), due, "{code}");
+        }
+    }
+}

@@ -1,0 +1,171 @@
+//! Which headings are marked as required: by a sign, a word, or a look that a legend explains.
+
+use std::collections::BTreeMap;
+
+use super::draft::{DraftColumn, Sure};
+use super::headings::Frame;
+use super::source::{Template, TemplateSheet};
+use crate::cell::fold::fold;
+
+/// Words for required, and whether they say so.
+fn says_required(text: &str) -> Option<bool> {
+    let folded = fold(text);
+    match folded.as_str() {
+        "required" | "mandatory" | "compulsory" | "obligatory" | "must" => Some(true),
+        "optional" | "notrequired" | "notmandatory" | "recommended" | "conditional" => Some(false),
+        _ => None,
+    }
+}
+
+/// Looks for a word for required in a longer text.
+pub fn word_in(text: &str) -> Option<bool> {
+    let lower = text.to_lowercase();
+    let words: Vec<&str> = lower.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty()).collect();
+    let at = words.iter().position(|word| matches!(*word, "required" | "mandatory" | "compulsory" | "optional" | "conditional"))?;
+    let not = at > 0 && matches!(words[at - 1], "not" | "no" | "non" | "if" | "when" | "where");
+    let later = words.get(at + 1).is_some_and(|word| matches!(*word, "if" | "when" | "where" | "unless" | "for"));
+    Some(matches!(words[at], "required" | "mandatory" | "compulsory") && !not && !later)
+}
+
+/// Marks what the headings themselves say.
+pub fn learn(template: &Template, sheet: &TemplateSheet, frame: &Frame, columns: &mut [DraftColumn], look: &mut Vec<String>) {
+    let starred = columns.iter().filter(|column| column.heading.contains('*')).count();
+    for column in columns.iter_mut() {
+        let heading = column.heading.clone();
+        if heading.contains('*') && starred < frame.headings.len() {
+            column.lines.set("required", "true", "the asterisk in its heading", Sure::Known);
+        } else if heading.contains('*') {
+            column.lines.set("required", "true", "the asterisk in its heading; every heading has one", Sure::Confirm);
+        }
+        let bracketed = heading.rsplit_once(['(', '[']).map(|(_, rest)| rest.trim_end_matches([')', ']']));
+        if bracketed.and_then(says_required) == Some(true) {
+            column.lines.set("required", "true", "the word in its heading", Sure::Known);
+        }
+        words_around(sheet, frame, column);
+    }
+    by_look(template, sheet, frame, columns, look);
+}
+
+/// A row above or below the headings that says it column by column.
+fn words_around(sheet: &TemplateSheet, frame: &Frame, column: &mut DraftColumn) {
+    let rows = frame.guide_rows.iter().copied().chain((frame.heading_row.saturating_sub(3)..frame.heading_row).rev());
+    for row in rows.filter(|row| *row > 0) {
+        let text = sheet.text(row, column.field);
+        let short = says_required(text).or_else(|| {
+            // A row of M and O says it if nothing else stands in it.
+            let all = sheet.row(row);
+            let letters = all.len() > 1 && all.iter().all(|(_, text)| matches!(*text, "M" | "O" | "R" | "C"));
+            letters.then_some(matches!(text, "M" | "R"))
+        });
+        let said = short.or_else(|| frame.guide_rows.contains(&row).then(|| word_in(text)).flatten());
+        if said == Some(true) {
+            let source = format!("{} says {text}", place(sheet, row, column.field));
+            column.lines.set("required", "true", source, Sure::Known);
+        }
+    }
+}
+
+/// A cell's place in words.
+pub fn place(sheet: &TemplateSheet, row: u64, column: usize) -> String {
+    let cell = format!("{}{row}", crate::finding::column_letter(column));
+    if sheet.name.is_empty() { format!("row {row}") } else { format!("{}!{cell}", sheet.name) }
+}
+
+/// A colour or bold letters that only some headings bear.
+fn by_look(template: &Template, sheet: &TemplateSheet, frame: &Frame, columns: &mut [DraftColumn], look: &mut Vec<String>) {
+    let looks: Vec<Option<Look>> = columns.iter().map(|column| look_of(template, sheet, frame.heading_row, column.field)).collect();
+    let mut groups: BTreeMap<Look, Vec<usize>> = BTreeMap::new();
+    for (at, look) in looks.iter().enumerate() {
+        if let Some(look) = look {
+            groups.entry(look.clone()).or_default().push(at);
+        }
+    }
+    if groups.len() < 2 {
+        return;
+    }
+    let mut explained = false;
+    for (group, members) in &groups {
+        let Some((where_, required)) = legend(template, group) else { continue };
+        explained = true;
+        for at in members.iter().filter(|_| required) {
+            columns[*at].lines.set("required", "true", format!("its look, which {where_} explains"), Sure::Known);
+        }
+    }
+    if explained || columns.iter().any(|column| column.lines.has("required")) || groups.len() > 2 {
+        return;
+    }
+    // Nothing explains the two looks: the stronger one is offered.
+    let stronger = groups.keys().max().cloned();
+    let Some((group, members)) = stronger.and_then(|look| Some((look.clone(), groups.get(&look)?))) else { return };
+    for at in members {
+        columns[*at].lines.set("required", "true", format!("its heading {}, unlike others", group.words()), Sure::Offered);
+    }
+    look.push(format!(
+        "{} headings of {} {}, and nothing says why: are they the required ones?",
+        members.len(),
+        if sheet.name.is_empty() { "the file" } else { &sheet.name },
+        group.words()
+    ));
+}
+
+/// What sets a heading apart.
+#[derive(Debug, Clone, PartialEq, Eq, PartialOrd, Ord)]
+struct Look {
+    bold: bool,
+    fill: Option<String>,
+    ink: Option<String>,
+}
+
+impl Look {
+    fn words(&self) -> String {
+        match (&self.fill, &self.ink, self.bold) {
+            (Some(fill), ..) => format!("have the colour {fill} behind them"),
+            (_, Some(ink), _) => format!("are written in the colour {ink}"),
+            (_, _, true) => "are bold".to_owned(),
+            _ => "are plain".to_owned(),
+        }
+    }
+}
+
+fn look_of(template: &Template, sheet: &TemplateSheet, row: u64, column: usize) -> Option<Look> {
+    let style = template.styles.get(sheet.style(row, column)?)?;
+    Some(Look { bold: style.bold, fill: style.fill.clone(), ink: style.ink.clone() })
+}
+
+/// A cell with the same colour that says what it stands for, or with the words beside it.
+fn legend(template: &Template, group: &Look) -> Option<(String, bool)> {
+    group.fill.as_ref().or(group.ink.as_ref())?;
+    for sheet in &template.sheets {
+        for (row, column, style) in &sheet.full.styles {
+            let Some(style) = template.styles.get(*style) else { continue };
+            let same = match (&group.fill, &group.ink) {
+                (Some(_), _) => style.fill == group.fill,
+                _ => style.ink == group.ink,
+            };
+            if !same {
+                continue;
+            }
+            for at in [*column, column + 1, column + 2] {
+                let text = sheet.text(*row, at);
+                if let Some(required) = says_required(text).or_else(|| word_in(text)).filter(|_| text.len() <= 120) {
+                    return Some((place(sheet, *row, at), required));
+                }
+            }
+        }
+    }
+    None
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn words_for_required_are_read_with_what_is_around_them() {
+        assert_eq!(word_in("Required. Two letters."), Some(true));
+        assert_eq!(word_in("not required"), Some(false));
+        assert_eq!(word_in("Required if collected in the wild"), Some(false));
+        assert_eq!(word_in("Optional"), Some(false));
+        assert_eq!(word_in("Two letters"), None);
+    }
+}

@@ -1,0 +1,340 @@
+//! Drafting a rulebook from a downloaded template and from files that were accepted before.
+//!
+//! Each part looks at one thing: `headings` at where the table begins, `marks` at what is required, `choices` at
+//! drop-downs and limits, `looks` at number formats, `definitions` and `prose` at the sheets that explain,
+//! `samples`, `values` and `relations` at accepted files. What they find are lines of a [`draft`] with their source
+//! and how sure they are; `write` makes a rulebook of them, and `settle` takes back what does not go together.
+
+mod choices;
+mod definitions;
+pub mod draft;
+mod form;
+mod headings;
+mod looks;
+mod marks;
+mod names;
+mod prose;
+mod relations;
+mod repeats;
+mod samples;
+mod settle;
+mod source;
+mod values;
+mod write;
+
+use std::path::{Path, PathBuf};
+
+use draft::{Draft, DraftColumn, DraftSheet, Sure, list, quoted};
+use headings::Frame;
+use source::{Template, TemplateSheet};
+
+use crate::check::OpenError;
+
+/// Why nothing could be learned.
+#[derive(Debug)]
+pub enum LearnError {
+    /// A file cannot be read.
+    Open(PathBuf, OpenError),
+    /// No row of the template looks like headings.
+    NoHeadings,
+    /// An accepted file has none of the template's headings.
+    NoRows(PathBuf),
+}
+
+impl std::fmt::Display for LearnError {
+    fn fmt(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        match self {
+            LearnError::Open(path, error) => write!(out, "{}: {error}", path.display()),
+            LearnError::NoHeadings => {
+                out.write_str("none of its sheets has a row that looks like the headings of a table to be filled")
+            }
+            LearnError::NoRows(path) => {
+                write!(out, "{}: no row of it has the template's headings, so that nothing can be learned from it", path.display())
+            }
+        }
+    }
+}
+
+impl std::error::Error for LearnError {}
+
+/// What came of learning.
+pub struct Learned {
+    /// The rulebook's text.
+    pub text: String,
+    /// What it was drafted from, line by line.
+    pub draft: Draft,
+}
+
+/// Drafts a rulebook. `beside` is the folder that it will lie in: the template is named from there.
+pub fn learn(template_path: &Path, sample_paths: &[PathBuf], beside: &Path) -> Result<Learned, LearnError> {
+    let template = Template::read(template_path).map_err(|error| LearnError::Open(template_path.to_owned(), error))?;
+    let mut draft = Draft::default();
+    draft.sources.push(template.file_name.clone());
+    let entries = sheets(&template, &mut draft)?;
+    definitions_and_prose(&template, &entries, &mut draft);
+    about(&template, &entries, template_path, beside, &mut draft);
+    from_samples(sample_paths, &mut draft)?;
+    for sheet in &mut draft.sheets {
+        key(sheet);
+        repeats::learn(sheet, &mut draft.look_first);
+    }
+    sample_keys(&template, &entries, &mut draft);
+    let text = settle::settle(&mut draft, beside);
+    Ok(Learned { text, draft })
+}
+
+/// A sheet to be filled: its place in the template and what stands around its data.
+struct Entry {
+    at: usize,
+    frame: Frame,
+}
+
+fn sheets(template: &Template, draft: &mut Draft) -> Result<Vec<Option<Entry>>, LearnError> {
+    let mut entries = Vec::new();
+    let frames: Vec<Option<Frame>> =
+        template.sheets.iter().map(|sheet| headings::find(sheet, template.text.is_some())).collect();
+    // A table with a few rows may be a list; where another is plainly to be filled, it is taken for one.
+    let plain = |at: usize| frames[at].as_ref().is_some_and(|frame| headings::is_plainly_entry(&template.sheets[at], frame));
+    let any_plain = (0..frames.len()).any(plain);
+    for (at, sheet) in template.sheets.iter().enumerate().filter(|(_, sheet)| !sheet.hidden) {
+        let frame = frames[at].clone().filter(|_| (plain(at) || !any_plain) && !is_listed(template, sheet));
+        match frame {
+            Some(frame) if !is_definitions(template, sheet, &frame) => {
+                let drafted = one_sheet(template, sheet, &frame, draft);
+                draft.sheets.push(drafted);
+                entries.push(Some(Entry { at, frame }));
+            }
+            _ => {
+                if let Some(mut drafted) = form::learn(template, sheet) {
+                    // The limits of a labelled cell are read as those of a column that begins in its row.
+                    let columns = std::mem::take(&mut drafted.columns);
+                    drafted.columns = columns.into_iter().map(|column| labelled(template, sheet, column, draft)).collect();
+                    draft.sheets.push(drafted);
+                    entries.push(None);
+                }
+            }
+        }
+    }
+    if draft.sheets.iter().all(|sheet| sheet.is_form) { Err(LearnError::NoHeadings) } else { Ok(entries) }
+}
+
+/// Whether a sheet holds the lists of drop-downs.
+fn is_listed(template: &Template, sheet: &TemplateSheet) -> bool {
+    let names = template.names.iter().map(|(_, target)| target.as_str());
+    let others = template.sheets.iter().filter(|other| other.name != sheet.name);
+    let lists = others.flat_map(|other| &other.full.facts.validations).map(|validation| validation.first.as_str());
+    let pointed = [format!("{}!", sheet.name), format!("'{}'!", sheet.name)];
+    // Names of print areas and filters point to a sheet's own cells.
+    let own = |target: &&str| target.contains(',') || target.contains("#REF");
+    !sheet.name.is_empty()
+        && names.filter(|target| !own(target)).filter(|target| !template.names.iter().any(|(name, other)| other == target && name.starts_with("_xlnm"))).chain(lists)
+            .any(|target| pointed.iter().any(|pointed| target.to_lowercase().contains(&pointed.to_lowercase())))
+}
+
+/// Whether a table tells what the columns of another sheet are, rather than being one to be filled.
+fn is_definitions(template: &Template, sheet: &TemplateSheet, frame: &Frame) -> bool {
+    let first: Vec<&str> =
+        (frame.heading_row + 1..=sheet.last_row()).map(|row| sheet.text(row, frame.headings[0].0)).filter(|text| !text.is_empty()).collect();
+    let fold = crate::cell::fold::fold;
+    let others = template.sheets.iter().filter(|other| other.name != sheet.name);
+    first.len() >= 3
+        && others.filter_map(|other| headings::find(other, false)).any(|other| {
+            let names: Vec<String> = other.headings.iter().map(|(_, text)| fold(text)).collect();
+            first.iter().filter(|text| names.contains(&fold(text))).count() * 2 > first.len()
+        })
+}
+
+fn one_sheet(template: &Template, sheet: &TemplateSheet, frame: &Frame, draft: &mut Draft) -> DraftSheet {
+    let headings: Vec<&str> = frame.headings.iter().map(|(_, text)| text.as_str()).collect();
+    let mut names = names::unique_names(&headings);
+    if let Some(row) = frame.technical_row {
+        let technical: Vec<String> = frame.headings.iter().map(|(column, _)| names::plain_name(sheet.text(row, *column))).collect();
+        let distinct: std::collections::HashSet<&String> = technical.iter().collect();
+        if distinct.len() == technical.len() {
+            names = technical;
+        }
+    }
+    let mut columns: Vec<DraftColumn> = Vec::new();
+    for ((field, heading), name) in frame.headings.iter().zip(names) {
+        let mut column = DraftColumn { heading: heading.clone(), field: *field, name, ..DraftColumn::default() };
+        if let Some(row) = frame.band_row {
+            let band = (0..=*field).rev().map(|at| sheet.text(row, at)).find(|text| !text.is_empty());
+            if let Some(band) = band {
+                column.lines.set("section", quoted(band), format!("the band in row {row}"), Sure::Known);
+            }
+        }
+        let guide: Vec<&str> = frame.guide_rows.iter().map(|row| sheet.text(*row, *field)).collect();
+        if guide.iter().any(|text| !text.is_empty()) {
+            column.lines.set("guide", list(&guide), format!("row {} of the template", frame.guide_rows[0]), Sure::Known);
+        }
+        if let Some(note) = sheet.note(frame.heading_row, *field) {
+            let note = note.trim().replace('\n', " ");
+            if marks::word_in(&note) == Some(true) {
+                column.lines.set("required", "true", "the note on its heading", Sure::Known);
+            }
+            column.lines.set("help", quoted(&note), "the note on its heading", Sure::Known);
+        }
+        columns.push(column);
+    }
+    marks::learn(template, sheet, frame, &mut columns, &mut draft.look_first);
+    choices::learn(template, sheet, frame, &mut columns, draft);
+    looks::learn(template, sheet, frame, &mut columns);
+    guide_pictures(frame, sheet, &mut columns);
+    DraftSheet {
+        name: sheet.name.clone(),
+        heading_row: frame.heading_row,
+        guide_rows: frame.guide_rows.len() as u64,
+        columns,
+        ..DraftSheet::default()
+    }
+}
+
+/// Dates pictured in the guide rows.
+fn guide_pictures(frame: &Frame, sheet: &TemplateSheet, columns: &mut [DraftColumn]) {
+    for column in columns {
+        let texts = frame.guide_rows.iter().map(|row| (*row, sheet.text(*row, column.field).to_lowercase()));
+        let found = texts.into_iter().find_map(|(row, text)| Some((row, definitions::picture_in(&text)?)));
+        let typed = column.lines.get("type").is_none_or(|line| line.value.contains("date"));
+        if let Some((row, picture)) = found.filter(|_| typed) {
+            let source = format!("row {row} of the template");
+            column.lines.set("type", if picture.contains("hh") { "\"datetime\"" } else { "\"date\"" }, source.clone(), Sure::Known);
+            // What is said in words counts more than a cell's format.
+            column.lines.remove("date_format");
+            column.lines.set("date_format", quoted(&picture), source, Sure::Known);
+        }
+    }
+}
+
+/// The limits of a labelled cell.
+fn labelled(template: &Template, sheet: &TemplateSheet, column: DraftColumn, draft: &mut Draft) -> DraftColumn {
+    let label = crate::cell::fold::fold(&column.heading);
+    let row = sheet.full.cells.iter().find(|cell| crate::cell::fold::fold(&cell.text) == label).map_or(1, |cell| cell.row);
+    let frame = Frame { heading_row: row - 1, first_data: row, ..Frame::default() };
+    let mut one = vec![column];
+    choices::learn(template, sheet, &frame, &mut one, draft);
+    looks::learn(template, sheet, &frame, &mut one);
+    one.remove(0)
+}
+
+fn definitions_and_prose(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
+    let is_entry = |at: usize| entries.iter().flatten().any(|entry| entry.at == at);
+    let mut defining = Vec::new();
+    for (at, sheet) in template.sheets.iter().enumerate().filter(|(at, _)| !is_entry(*at)) {
+        for drafted in &mut draft.sheets {
+            if definitions::learn(sheet, &mut drafted.columns) {
+                defining.push(at);
+            }
+        }
+    }
+    let is_prose = |sheet: &TemplateSheet, row: u64| {
+        let at = template.sheets.iter().position(|other| std::ptr::eq(other, sheet)).unwrap_or(0);
+        match entries.iter().flatten().find(|entry| entry.at == at) {
+            Some(entry) => row < entry.frame.heading_row,
+            None => true,
+        }
+    };
+    prose::learn(template, &is_prose, draft);
+}
+
+/// Title, kinds of file and the template itself.
+fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &Path, draft: &mut Draft) {
+    let first = entries.iter().flatten().next();
+    let above = first.and_then(|entry| {
+        let sheet = &template.sheets[entry.at];
+        let rows = 1..entry.frame.heading_row;
+        let cells = rows.filter(|row| Some(*row) != entry.frame.band_row).flat_map(|row| sheet.row(row).into_iter().map(move |(column, text)| (row, column, text)));
+        let title = cells.into_iter().find(|(.., text)| text.len() >= 4 && text.len() <= 80 && text.contains(char::is_alphabetic));
+        title.map(|(row, column, text)| (text.to_owned(), marks::place(sheet, row, column)))
+    });
+    let property = template.properties.iter().find(|(name, value)| name == "title" && !value.is_empty());
+    let stem = template.file_name.rsplit_once('.').map_or(template.file_name.as_str(), |(stem, _)| stem);
+    let (title, source) = above
+        .or_else(|| property.map(|(_, value)| (value.clone(), "the document's title".to_owned())))
+        .unwrap_or_else(|| (stem.replace(['_', '-'], " "), "the name of the file".to_owned()));
+    let title = draft::Line { key: "title", value: quoted(&title), source, sure: Sure::Known };
+    draft.about.0.insert(0, title);
+    draft.file.set("formats", list(&[template.kind]), "the kind of the template", Sure::Confirm);
+    if let Some(text) = &template.text {
+        let sign = if text.delimiter == b'\t' { "tab".to_owned() } else { char::from(text.delimiter).to_string() };
+        draft.file.set("delimiter", quoted(&sign), "the template", Sure::Confirm);
+        if text.mark {
+            draft.file.set("bom", "true", "the template begins with a byte order mark", Sure::Offered);
+        }
+        draft.file.set("encoding", quoted(&text.encoding), "the template", Sure::Offered);
+    }
+    let named = path_from(beside, path);
+    draft.template.0.insert(
+        0,
+        draft::Line { key: "file", value: quoted(&named), source: "what this was learned from".to_owned(), sure: Sure::Known },
+    );
+}
+
+/// A path as seen from a folder, where it lies in or under it; as given otherwise.
+fn path_from(folder: &Path, path: &Path) -> String {
+    let whole = |path: &Path| std::fs::canonicalize(path).ok();
+    let folder = if folder.as_os_str().is_empty() { Path::new(".") } else { folder };
+    let relative = whole(path).and_then(|path| Some(path.strip_prefix(whole(folder)?).ok()?.to_owned()));
+    relative.or_else(|| whole(path)).unwrap_or_else(|| path.to_owned()).display().to_string().replace('\\', "/")
+}
+
+fn from_samples(paths: &[PathBuf], draft: &mut Draft) -> Result<(), LearnError> {
+    let mut samples: Vec<samples::SampleRows> = draft.sheets.iter().map(|_| samples::SampleRows::default()).collect();
+    for path in paths {
+        let read = samples::read(path, &draft.sheets, &mut samples).map_err(|error| LearnError::Open(path.clone(), error))?;
+        if read == 0 {
+            return Err(LearnError::NoRows(path.clone()));
+        }
+        let name = path.file_name().map(|name| name.to_string_lossy().into_owned()).unwrap_or_default();
+        draft.sources.push(format!("{} ({read} rows)", name));
+    }
+    for (sheet, samples) in draft.sheets.iter_mut().zip(&samples) {
+        if !samples.rows.is_empty() {
+            values::learn(sheet, samples, &mut draft.look_first);
+            relations::learn(sheet, samples);
+        }
+    }
+    Ok(())
+}
+
+/// The column that rows are known by: one whose values differ, or one whose heading says so.
+fn key(sheet: &mut DraftSheet) {
+    if sheet.is_form {
+        return;
+    }
+    let unique = sheet.columns.iter().find(|column| column.lines.get("unique").is_some());
+    let words = ["id", "identifier", "number", "code", "reference", "key", "sku", "no"];
+    let named = sheet.columns.iter().take(5).find(|column| {
+        let plain = names::plain_name(&column.heading);
+        plain.split('_').any(|word| words.contains(&word))
+    });
+    if let Some(column) = unique {
+        let source = format!("no value of {} stands twice", column.heading.trim());
+        sheet.lines.set("key", list(&[&column.name]), source, Sure::Confirm);
+    } else if let Some(column) = named.or(sheet.columns.first()) {
+        let source = format!("a guess: {} looks like what rows are known by", column.heading.trim());
+        sheet.lines.set("key", list(&[&column.name]), source, Sure::Confirm);
+    }
+}
+
+/// The keys of the template's own sample rows.
+fn sample_keys(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
+    for (sheet, entry) in draft.sheets.iter_mut().zip(entries) {
+        let Some(entry) = entry.as_ref().filter(|entry| !entry.frame.sample_rows.is_empty()) else { continue };
+        let source = &template.sheets[entry.at];
+        let Some(line) = sheet.lines.get("key") else { continue };
+        let key = sheet.columns.iter().find(|column| line.value == list(&[&column.name]));
+        let Some(field) = key.map(|column| column.field) else { continue };
+        let keys: Vec<&str> =
+            entry.frame.sample_rows.iter().map(|row| source.text(*row, field)).filter(|text| !text.is_empty()).collect();
+        if !keys.is_empty() && keys.len() <= 100 {
+            let rows = format!("the sample rows of the template, from row {}", entry.frame.sample_rows[0]);
+            sheet.lines.set("sample_keys", list(&keys), rows, Sure::Known);
+        }
+        for column in sheet.columns.iter_mut() {
+            let text = source.text(entry.frame.sample_rows[0], column.field);
+            if !text.is_empty() {
+                column.lines.set("example", quoted(text), "the first sample row", Sure::Confirm);
+            }
+        }
+    }
+}

@@ -1,0 +1,172 @@
+//! What the instructions say in sentences: how many rows, how large a file, which kinds, which edition.
+
+use regex::Regex;
+
+use super::draft::{Draft, Sure, list, quoted};
+use super::marks::place;
+use super::source::{Template, TemplateSheet};
+
+/// Rows of an entry sheet above its headings are read as prose too.
+pub fn learn(template: &Template, is_prose: &dyn Fn(&TemplateSheet, u64) -> bool, draft: &mut Draft) {
+    for sheet in &template.sheets {
+        let mut before: Option<(u64, usize, String)> = None;
+        for cell in sheet.full.cells.iter().filter(|cell| is_prose(sheet, cell.row)) {
+            let text = cell.text.trim();
+            let at = place(sheet, cell.row, cell.column);
+            limits(text, &at, draft);
+            edition(text, sheet, cell.row, cell.column, draft);
+            // A label with its value beside it: "Edition", "4".
+            if let Some((row, column, label)) = &before
+                && *row == cell.row
+                && *column + 1 == cell.column
+                && is_edition_label(label)
+            {
+                set_edition(text, sheet, cell.row, cell.column, draft);
+            }
+            before = Some((cell.row, cell.column, text.to_owned()));
+        }
+    }
+    elsewhere(template, draft);
+}
+
+fn number(text: &str) -> Option<u64> {
+    text.replace([',', ' ', '.', '\u{a0}'], "").parse().ok()
+}
+
+fn limits(text: &str, at: &str, draft: &mut Draft) {
+    let lower = text.to_lowercase();
+    let count = r"(\d{1,3}(?:[,.  ]\d{3})+|\d+)";
+    let nouns = r"(?:\w+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions)";
+    let before = format!(r"(?:max(?:imum)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than)[^.\d]{{0,25}}{count} {nouns}");
+    let after = format!(r"{count} {nouns}[^.\d]{{0,20}}(?:max(?:imum)?|at most|or fewer|or less|per file|per upload|limit)");
+    let labelled = format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})\D{{0,12}}{count}");
+    for pattern in [before, after, labelled] {
+        let Some(found) = Regex::new(&pattern).ok().and_then(|regex| Some(regex.captures(&lower)?.get(1)?.as_str().to_owned())) else {
+            continue;
+        };
+        if let Some(most) = number(&found).filter(|most| *most > 0) {
+            draft.file.set("max_rows", most.to_string(), format!("{at}: {}", clipped(text)), Sure::Known);
+        }
+    }
+    let size = Regex::new(r"(\d+(?:\.\d+)?) ?(kb|mb|gb)\b").ok();
+    if let Some(captures) = size.and_then(|size| size.captures(&lower))
+        && lower.contains("file")
+    {
+        let unit = match captures.get(2).map(|unit| unit.as_str()) {
+            Some("kb") => 1_000.0,
+            Some("gb") => 1e9,
+            _ => 1e6,
+        };
+        if let Some(amount) = captures.get(1).and_then(|amount| amount.as_str().parse::<f64>().ok()) {
+            let bytes = (amount * unit) as u64;
+            draft.file.set("max_bytes", bytes.to_string(), format!("{at}: {}", clipped(text)), Sure::Confirm);
+        }
+    }
+    if lower.contains("utf-8") || lower.contains("utf8") {
+        draft.file.set("encoding", "\"utf-8\"", format!("{at}: {}", clipped(text)), Sure::Confirm);
+    }
+    let kinds: Vec<&str> = ["csv", "tsv", "xlsx", "xlsm", "xls", "ods"]
+        .into_iter()
+        .filter(|kind| lower.split(|each: char| !each.is_ascii_alphanumeric()).any(|word| word == *kind))
+        .collect();
+    let sending = ["save", "upload", "submit", "send", "accept", "format"].iter().any(|word| lower.contains(word));
+    if !kinds.is_empty() && sending {
+        draft.file.set("formats", list(&kinds), format!("{at}: {}", clipped(text)), Sure::Confirm);
+    }
+}
+
+fn clipped(text: &str) -> String {
+    crate::cell::shown::clipped(&text.replace('\n', " "), 70)
+}
+
+fn is_edition_label(label: &str) -> bool {
+    let plain = label.trim().trim_end_matches(':').to_lowercase();
+    matches!(
+        plain.as_str(),
+        "edition" | "version" | "template version" | "template edition" | "release" | "revision" | "form version" | "version number"
+    )
+}
+
+/// The edition's number in a text such as `Edition 4` or `Version: 2.1 (March)`.
+fn edition_in(text: &str) -> Option<String> {
+    let regex = Regex::new(r"(?i)\b(?:edition|version|release|revision)\s*(?:no\.?|number)?\s*[:.#]?\s*(v?\d[\w.\-]*)").ok()?;
+    let found = regex.captures(text)?.get(1)?.as_str().trim_end_matches(['.', '-']);
+    Some(found.trim_start_matches(['v', 'V']).to_owned())
+}
+
+fn edition(text: &str, sheet: &TemplateSheet, row: u64, column: usize, draft: &mut Draft) {
+    if text.len() <= 200
+        && let Some(found) = edition_in(text)
+    {
+        set_edition(&found, sheet, row, column, draft);
+    }
+}
+
+fn set_edition(edition: &str, sheet: &TemplateSheet, row: u64, column: usize, draft: &mut Draft) {
+    if edition.is_empty() || edition.len() > 30 || draft.about.has("edition") {
+        return;
+    }
+    let at = place(sheet, row, column);
+    draft.about.set("edition", quoted(edition), at.clone(), Sure::Known);
+    if !sheet.name.is_empty() {
+        let cell = format!("{}{row}", crate::finding::column_letter(column));
+        let value = format!("{{ sheet = {}, cell = \"{cell}\" }}", quoted(&sheet.name));
+        draft.template.set("edition_in", value, at, Sure::Known);
+    }
+}
+
+/// The edition in a property of the document, a sheet's name or the file's name.
+fn elsewhere(template: &Template, draft: &mut Draft) {
+    if draft.about.has("edition") {
+        return;
+    }
+    for (name, value) in &template.properties {
+        let plain = value.trim();
+        let numbered = plain.bytes().next().is_some_and(|byte| byte.is_ascii_digit());
+        let found = if is_edition_label(name) && numbered && name != "AppVersion" { Some(plain.to_owned()) } else { edition_in(plain) };
+        if let Some(edition) = found.filter(|_| !matches!(name.as_str(), "AppVersion" | "Application")) {
+            draft.about.set("edition", quoted(&edition), format!("the document's property {name}"), Sure::Known);
+            let value = format!("{{ property = {} }}", quoted(name));
+            draft.template.set("edition_in", value, format!("the document's property {name}"), Sure::Known);
+            return;
+        }
+    }
+    let file = template.file_name.rsplit_once('.').map_or(template.file_name.as_str(), |(stem, _)| stem).replace(['_', '-'], " ");
+    let sheets = template.sheets.iter().map(|sheet| (sheet.name.as_str(), "sheet_name", "the name of a sheet"));
+    for (text, key, source) in sheets.chain([(file.as_str(), "file_name", "the name of the file")]) {
+        let short = Regex::new(r"(?i)\bv(\d[\w.]*)\b").ok().and_then(|regex| Some(regex.captures(text)?.get(1)?.as_str().to_owned()));
+        if let Some(edition) = edition_in(text).or(short) {
+            draft.about.set("edition", quoted(&edition), source, Sure::Known);
+            draft.template.set("edition_in", format!("{{ {key} = true }}"), source, Sure::Known);
+            return;
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn learned(text: &str) -> Vec<(&'static str, String)> {
+        let mut draft = Draft::default();
+        limits(text, "Read me!A4", &mut draft);
+        draft.file.0.into_iter().map(|line| (line.key, line.value)).collect()
+    }
+
+    #[test]
+    fn limits_are_read_out_of_sentences() {
+        assert_eq!(learned("A maximum of 300 rows can be uploaded at a time."), [("max_rows", "300".into())]);
+        assert_eq!(learned("Please send no more than 1,500 accession records."), [("max_rows", "1500".into())]);
+        assert_eq!(learned("Maximum rows: 2 000"), [("max_rows", "2000".into())]);
+        assert_eq!(learned("The file may have 5 MB."), [("max_bytes", "5000000".into())]);
+        assert_eq!(learned("Save as CSV (UTF-8) and upload"), [("encoding", "\"utf-8\"".into()), ("formats", "[\"csv\"]".into())]);
+        assert!(learned("Rows 1 to 3 are headings.").is_empty());
+    }
+
+    #[test]
+    fn editions_are_found_in_words() {
+        assert_eq!(edition_in("Seed accessions, Edition 4").as_deref(), Some("4"));
+        assert_eq!(edition_in("Template version: v2.1 (March)").as_deref(), Some("2.1"));
+        assert_eq!(edition_in("A new edition follows"), None);
+    }
+}

@@ -1,0 +1,169 @@
+//! A template read whole, with the looks of its cells: what there is to learn from.
+
+use std::path::Path;
+
+use crate::check::OpenError;
+use crate::intake::reader::Told;
+use crate::intake::workbook::{Bytes, CellRange, FullSheet, Style, Validation, Workbook, read_place};
+use crate::intake::{Batch, Batches, Content, Decoder, content_of};
+
+/// The most filled cells of a sheet that are looked at.
+const MOST_CELLS: usize = 300_000;
+
+/// A template.
+pub struct Template {
+    /// Its file's name, without folders.
+    pub file_name: String,
+    /// The ending that belongs to its content.
+    pub kind: &'static str,
+    /// Its sheets; a delimited file has one without a name.
+    pub sheets: Vec<TemplateSheet>,
+    /// The looks of cells.
+    pub styles: Vec<Style>,
+    /// Names given to ranges.
+    pub names: Vec<(String, String)>,
+    /// Properties of the document.
+    pub properties: Vec<(String, String)>,
+    /// Of delimited text: the encoding, the sign between cells, and whether there is a byte order mark.
+    pub text: Option<TextForm>,
+}
+
+/// How a delimited template is written.
+#[derive(Debug, Clone)]
+pub struct TextForm {
+    pub encoding: String,
+    pub delimiter: u8,
+    pub mark: bool,
+}
+
+/// A sheet of a template.
+pub struct TemplateSheet {
+    pub name: String,
+    pub hidden: bool,
+    pub full: FullSheet,
+}
+
+impl Template {
+    /// Reads a template.
+    pub fn read(path: &Path) -> Result<Template, OpenError> {
+        if path.is_dir() {
+            return Err(OpenError::Folder);
+        }
+        let file_name = path.file_name().map(|name| name.to_string_lossy().into_owned()).unwrap_or_default();
+        let bytes = std::fs::read(path)?;
+        match content_of(&bytes[..bytes.len().min(4096)]) {
+            Content::Empty => Err(OpenError::Empty),
+            Content::Other(what) => Err(OpenError::NoTable(what)),
+            Content::Text => Template::of_text(file_name, &bytes),
+            kind => {
+                let book = Workbook::open(Bytes::Memory(bytes.into()), kind == Content::Workbook)?;
+                Template::of_book(file_name, book)
+            }
+        }
+    }
+
+    fn of_book(file_name: String, book: Workbook) -> Result<Template, OpenError> {
+        let mut book = book;
+        let mut sheets = Vec::new();
+        for at in 0..book.sheets.len() {
+            let entry = book.sheets[at].clone();
+            sheets.push(TemplateSheet { name: entry.name, hidden: entry.hidden, full: book.full_sheet(at, MOST_CELLS)? });
+        }
+        Ok(Template {
+            file_name,
+            kind: book.kind.ending(),
+            sheets,
+            styles: book.styles().to_vec(),
+            names: book.defined_names().to_vec(),
+            properties: book.properties(),
+            text: None,
+        })
+    }
+
+    fn of_text(file_name: String, bytes: &[u8]) -> Result<Template, OpenError> {
+        let decoder = Decoder::open(bytes, None)?;
+        let is_tsv = file_name.ends_with(".tsv");
+        let mut batches = Batches::open(decoder, Told::default(), is_tsv)?;
+        let mut full = FullSheet::default();
+        let mut spare = Batch::default();
+        while let Some(batch) = batches.next_batch(spare)? {
+            for row in 0..batch.row_count() {
+                for (column, text) in batch.row_texts(row).into_iter().enumerate() {
+                    if !text.is_empty() && full.cells.len() < MOST_CELLS {
+                        full.push_text(batch.row_number(row), column, text);
+                    }
+                }
+            }
+            spare = batch;
+        }
+        let decoder = batches.decoder();
+        let text = TextForm {
+            encoding: decoder.encoding().0.name().to_ascii_lowercase(),
+            delimiter: batches.dialect().delimiter,
+            mark: decoder.has_mark(),
+        };
+        Ok(Template {
+            kind: if text.delimiter == b'\t' { "tsv" } else { "csv" },
+            file_name,
+            sheets: vec![TemplateSheet { name: String::new(), hidden: false, full }],
+            styles: Vec::new(),
+            names: Vec::new(),
+            properties: Vec::new(),
+            text: Some(text),
+        })
+    }
+
+    /// The sheet of that name, case apart.
+    pub fn sheet(&self, name: &str) -> Option<&TemplateSheet> {
+        self.sheets.iter().find(|sheet| sheet.name.eq_ignore_ascii_case(name))
+    }
+
+    /// What a name given to a range stands for.
+    pub fn named(&self, name: &str) -> Option<&str> {
+        self.names.iter().find(|(known, _)| known.eq_ignore_ascii_case(name)).map(|(_, target)| target.as_str())
+    }
+}
+
+impl TemplateSheet {
+    /// A cell's text without the space around it.
+    pub fn text(&self, row: u64, column: usize) -> &str {
+        self.full.text(row, column).trim()
+    }
+
+    /// The filled cells of a row: column and text.
+    pub fn row(&self, row: u64) -> Vec<(usize, &str)> {
+        let from = self.full.cells.partition_point(|cell| cell.row < row);
+        let cells = self.full.cells[from..].iter().take_while(|cell| cell.row == row);
+        cells.map(|cell| (cell.column, cell.text.trim())).filter(|(_, text)| !text.is_empty()).collect()
+    }
+
+    /// The last filled row.
+    pub fn last_row(&self) -> u64 {
+        self.full.cells.last().map_or(0, |cell| cell.row)
+    }
+
+    /// The style of a cell: its own, or its column's.
+    pub fn style(&self, row: u64, column: usize) -> Option<usize> {
+        let own = self.full.styles.iter().find(|(at, other, _)| *at == row && *other == column);
+        let of_column = || self.full.facts.column_styles.iter().find(|(first, last, _)| (*first..=*last).contains(&column));
+        own.map(|(.., style)| *style).or_else(|| of_column().map(|(.., style)| *style))
+    }
+
+    /// The note on a cell.
+    pub fn note(&self, row: u64, column: usize) -> Option<&str> {
+        let here = |place: &str| read_place(place) == Some((Some(column), Some(row)));
+        self.full.notes.iter().find(|(place, _)| here(place)).map(|(_, text)| text.as_str())
+    }
+
+    /// The drop-downs and limits of a column below a row, each with the range in it.
+    pub fn validations(&self, column: usize, below: u64) -> Vec<(&Validation, CellRange)> {
+        let all = self.full.facts.validations.iter().flat_map(|each| each.ranges.iter().map(move |range| (each, *range)));
+        all.filter(|(_, range)| (range.first_column..=range.last_column).contains(&column) && range.last_row > below)
+            .collect()
+    }
+
+    /// The merged range that begins at a cell.
+    pub fn merged_at(&self, row: u64, column: usize) -> Option<&CellRange> {
+        self.full.facts.merged.iter().find(|range| range.first_row == row && range.first_column == column)
+    }
+}

@@ -1,0 +1,216 @@
+//! What the values of a column in accepted files have in common.
+
+use std::collections::BTreeMap;
+
+use super::draft::{DraftColumn, DraftSheet, Sure, list, quoted};
+use super::samples::SampleRows;
+use crate::cell::date::Picture;
+use crate::cell::format::ALL as FORMATS;
+use crate::cell::number::{self, DecimalMark};
+
+/// Rows from which a guess counts; with fewer it is offered as a comment.
+const ENOUGH: usize = 30;
+/// Different values up to which a list is thought closed.
+const CLOSED: usize = 12;
+
+/// Ways of writing dates that are tried.
+const PICTURES: &[&str] = &[
+    "yyyy-mm-dd", "dd/mm/yyyy", "mm/dd/yyyy", "dd.mm.yyyy", "dd-mm-yyyy", "mm-dd-yyyy", "yyyy/mm/dd", "d/m/yyyy", "m/d/yyyy",
+    "d.m.yyyy", "yyyymmdd", "dd mmm yyyy", "dd-mmm-yyyy", "d mmmm yyyy", "dd/mm/yy", "mm/dd/yy", "dd/mm/yyyy hh:mm",
+    "yyyy-mm-dd hh:mm", "yyyy-mm-dd hh:mm:ss",
+];
+
+/// Learns each column of a sheet.
+pub fn learn(sheet: &mut DraftSheet, samples: &SampleRows, look: &mut Vec<String>) {
+    let rows = samples.rows.len();
+    for at in 0..sheet.columns.len() {
+        let values: Vec<&str> = samples.rows.iter().map(|row| row[at].as_str()).filter(|text| !text.is_empty()).collect();
+        let column = &mut sheet.columns[at];
+        if values.len() == rows && rows >= 5 && !column.lines.has("required") {
+            column.lines.set("required", "true", support("filled", rows, rows), sure(rows));
+        }
+        if values.len() < 5 {
+            continue;
+        }
+        kind(column, &values, samples.true_dates.get(at).copied().unwrap_or(0), look);
+        distinct(column, &values);
+    }
+}
+
+fn sure(support: usize) -> Sure {
+    if support >= ENOUGH { Sure::Confirm } else { Sure::Offered }
+}
+
+/// `held in 412 of 412 rows`.
+pub fn support(verb: &str, held: usize, of: usize) -> String {
+    format!("{verb} in {held} of {of} rows")
+}
+
+fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, look: &mut Vec<String>) {
+    if column.lines.get("allowed").is_some() || column.lines.get("format").is_some() {
+        return;
+    }
+    let count = values.len();
+    let drafted = column.lines.get("type").map(|line| line.value.clone());
+    let is_date = drafted.as_deref().is_none_or(|kind| kind.contains("date"));
+    if is_date && column.lines.get("date_format").is_none_or(|line| line.sure < Sure::Known) && dates(column, values, true_dates, look) {
+        return;
+    }
+    if drafted.is_some() {
+        return;
+    }
+    let all = |test: &dyn Fn(&str) -> bool| values.iter().all(|text| test(text));
+    let is_code = values.iter().any(|text| text.len() > 1 && text.starts_with('0') && !text.starts_with("0.") && !text.starts_with("0,"));
+    let as_text = column.lines.get("stored").is_some_and(|line| line.value == "\"text\"");
+    let long = values.iter().any(|text| text.len() > 15);
+    let is_number = |mark: DecimalMark| move |text: &str| number::read(text, mark).is_some();
+    if !is_code && !as_text && !long {
+        if all(&|text| number::read(text, DecimalMark::Point).is_some_and(|number| number.scale() == 0)) {
+            column.lines.set("type", "\"whole\"", support("whole", count, count), sure(count));
+            return;
+        }
+        for (mark, sign) in [(DecimalMark::Point, "."), (DecimalMark::Comma, ",")] {
+            if all(&is_number(mark)) {
+                column.lines.set("type", "\"decimal\"", support("a number", count, count), sure(count));
+                if sign == "," {
+                    column.lines.set("decimal_mark", "\",\"", support("a comma", count, count), sure(count));
+                }
+                return;
+            }
+        }
+    }
+    let telling = ["email", "web-address", "phone", "uuid", "iban", "bic", "orcid", "lei", "isbn", "issn", "gtin"];
+    let found = FORMATS.iter().find(|format| telling.contains(&format.name) && all(&|text| (format.judge)(text).is_ok()));
+    if let Some(format) = found.filter(|_| count >= 10) {
+        column.lines.set("format", quoted(format.name), support("right", count, count), sure(count));
+    }
+}
+
+/// Whether the values are dates; how they are written is a guess where two orders would do.
+fn dates(column: &mut DraftColumn, values: &[&str], true_dates: usize, look: &mut Vec<String>) -> bool {
+    let count = values.len();
+    if true_dates == count {
+        let at = format!("a date of the spreadsheet in {count} of {count} rows");
+        column.lines.set("type", "\"date\"", at, sure(count));
+        return true;
+    }
+    let fits = |picture: &&&str| {
+        let Ok(picture) = Picture::compile(picture) else { return false };
+        values.iter().all(|text| picture.read(text).is_ok())
+    };
+    let found: Vec<&&str> = PICTURES.iter().filter(fits).collect();
+    let Some(first) = found.first() else { return false };
+    let kind = if first.contains("hh") { "datetime" } else { "date" };
+    column.lines.set("type", quoted(kind), support("a date", count, count), sure(count));
+    let order = |picture: &str| picture.find('d') < picture.find('m');
+    let both = found.iter().any(|picture| order(picture) != order(first) && !picture.starts_with("yyyy"));
+    if both && !first.starts_with("yyyy") {
+        let said = format!("{}, and the month first would do as well: no day is over 12", support("fits", count, count));
+        column.lines.set("date_format", quoted(first), said, Sure::Confirm);
+        look.push(format!("{}: its dates could be read with the day or the month first", column.heading.trim()));
+    } else {
+        column.lines.set("date_format", quoted(first), support("fits", count, count), Sure::Confirm);
+    }
+    true
+}
+
+/// Closed lists, patterns and values that stand once.
+fn distinct(column: &mut DraftColumn, values: &[&str]) {
+    let count = values.len();
+    let mut tally: BTreeMap<&str, usize> = BTreeMap::new();
+    for value in values {
+        *tally.entry(value).or_default() += 1;
+    }
+    let typed = column.lines.get("type").map(|line| line.value.as_str()).unwrap_or_default().to_owned();
+    let is_text = typed.is_empty();
+    if tally.len() == count && count >= 10 && (is_text || typed == "\"whole\"") && column.lines.get("allowed").is_none() {
+        column.lines.set("unique", "true", format!("{count} of {count} values differ"), sure(count));
+    }
+    if !is_text || column.lines.get("allowed").is_some() || column.lines.get("format").is_some() {
+        return;
+    }
+    let repeated = tally.values().all(|times| *times >= 2);
+    if tally.len() <= CLOSED && count >= tally.len() * 8 && repeated && tally.len() > 1 {
+        let all: Vec<&str> = tally.keys().copied().collect();
+        let yes_no = |yes: &str, no: &str| all.len() == 2 && all.contains(&yes) && all.contains(&no);
+        let said = format!("{} values in {count} rows", all.len());
+        for (yes, no) in [("Y", "N"), ("yes", "no"), ("Yes", "No"), ("YES", "NO"), ("true", "false"), ("TRUE", "FALSE")] {
+            if yes_no(yes, no) {
+                column.lines.set("type", "\"yes_no\"", said.clone(), sure(count));
+                column.lines.set("yes_no", format!("{{ yes = {}, no = {} }}", quoted(yes), quoted(no)), said, sure(count));
+                return;
+            }
+        }
+        column.lines.set("allowed", list(&all), said, sure(count));
+    } else if let Some(regex) = pattern(values).filter(|_| tally.len() >= 10 && column.lines.get("pattern").is_none()) {
+        column.lines.set("pattern", format!("'{regex}'"), support("fits", count, count), sure(count));
+    }
+}
+
+/// The expression that all values have in common, where they are built alike: runs of digits, capitals, small letters
+/// and the same signs between.
+pub fn pattern(values: &[&str]) -> Option<String> {
+    let first = runs(values.first()?);
+    let mut bounds: Vec<(char, usize, usize)> = first.iter().map(|(class, length)| (*class, *length, *length)).collect();
+    for value in values {
+        let runs = runs(value);
+        if runs.len() != bounds.len() {
+            return None;
+        }
+        for ((class, least, most), (other, length)) in bounds.iter_mut().zip(runs) {
+            if *class != other {
+                return None;
+            }
+            (*least, *most) = ((*least).min(length), (*most).max(length));
+        }
+    }
+    // Words alone are no code.
+    let digits = bounds.iter().any(|(class, ..)| *class == 'd');
+    let words = bounds.iter().any(|(class, _, most)| *class == ' ' || *class == 'a' && *most > 4);
+    if !digits || words || bounds.len() > 9 {
+        return None;
+    }
+    let piece = |(class, least, most): &(char, usize, usize)| {
+        let set = match class {
+            'd' => "\\d".to_owned(),
+            'A' => "[A-Z]".to_owned(),
+            'a' => "[a-z]".to_owned(),
+            sign => regex::escape(&sign.to_string()),
+        };
+        match (least, most) {
+            (1, 1) => set,
+            (least, most) if least == most => format!("{set}{{{least}}}"),
+            (least, most) => format!("{set}{{{least},{most}}}"),
+        }
+    };
+    Some(bounds.iter().map(piece).collect()).filter(|regex: &String| !regex.contains('\''))
+}
+
+fn runs(text: &str) -> Vec<(char, usize)> {
+    let mut runs: Vec<(char, usize)> = Vec::new();
+    for each in text.chars() {
+        let class = match each {
+            '0'..='9' => 'd',
+            'A'..='Z' => 'A',
+            'a'..='z' => 'a',
+            other => other,
+        };
+        match runs.last_mut() {
+            Some((last, length)) if *last == class => *length += 1,
+            _ => runs.push((class, 1)),
+        }
+    }
+    runs
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn patterns_are_what_all_values_have_in_common() {
+        assert_eq!(pattern(&["2026-00417", "2025-00001"]).as_deref(), Some("\\d{4}\\-\\d{5}"));
+        assert_eq!(pattern(&["A1-02", "B12-03"]).as_deref(), Some("[A-Z]\\d{1,2}\\-\\d{2}"));
+        assert_eq!((pattern(&["A1", "1A"]), pattern(&["from a hay meadow 2"])), (None, None));
+    }
+}

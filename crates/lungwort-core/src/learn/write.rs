@@ -1,0 +1,158 @@
+//! A draft as the text of a rulebook, each line with where it was learned.
+
+use super::draft::{Draft, DraftColumn, DraftSheet, Line, Sure, quoted};
+
+/// A line that is longer has its source above it.
+const WIDE: usize = 72;
+
+/// Which part of a draft a line of the text was made from.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Part {
+    About,
+    File,
+    Template,
+    Sheet(usize),
+    Column(usize, usize),
+    Rule(usize, usize),
+}
+
+/// The text, and for each of its lines from one on the part and key it was made from.
+#[derive(Debug, Default)]
+pub struct Written {
+    pub text: String,
+    pub made_from: Vec<Option<(Part, &'static str)>>,
+}
+
+impl Written {
+    fn line(&mut self, text: &str, from: Option<(Part, &'static str)>) {
+        for part in text.split('\n') {
+            self.text.push_str(part);
+            self.text.push('\n');
+            self.made_from.push(from);
+        }
+    }
+
+    fn entry(&mut self, part: Part, line: &Line, pad: usize) {
+        let behind = if line.sure == Sure::Offered { "# " } else { "" };
+        let code = format!("{behind}{:<pad$} = {}", line.key, line.value);
+        let source = comment(&line.source, line.sure);
+        let from = Some((part, line.key));
+        if source.is_empty() {
+            self.line(&code, from);
+        } else if code.chars().count() > WIDE {
+            self.line(&format!("# {source}"), None);
+            self.line(&code, from);
+        } else {
+            self.line(&format!("{code}  # {source}"), from);
+        }
+    }
+}
+
+/// The words behind a line.
+fn comment(source: &str, sure: Sure) -> String {
+    let source: String = source.chars().map(|each| if each.is_control() { ' ' } else { each }).collect();
+    match sure {
+        Sure::Known => source,
+        Sure::Confirm => format!("confirm: {source}"),
+        Sure::Offered => format!("perhaps: {source}"),
+    }
+}
+
+/// Writes a draft.
+pub fn write(draft: &Draft) -> Written {
+    let mut out = Written::default();
+    out.line(&format!("# Drafted by `lungwort learn` from {}.", draft.sources.join(" and ")), None);
+    out.line("# Behind each line stands where it was learned. A line marked \"confirm\" is a guess that counts; one that", None);
+    out.line("# begins with # is a guess that does not: take the # away if it is right, and delete what is wrong.", None);
+    table(&mut out, "rulebook", Part::About, &draft.about.0);
+    table(&mut out, "file", Part::File, &draft.file.0);
+    table(&mut out, "template", Part::Template, &draft.template.0);
+    let file = draft.template.get("file").map(|line| line.value.clone()).unwrap_or_default();
+    for reference in &draft.references {
+        out.line("", None);
+        out.line(&format!("[reference.{}]", reference.name), None);
+        out.line(&format!("file        = {file}"), None);
+        out.line(&format!("sheet       = {}", quoted(&reference.sheet)), None);
+        out.line(&format!("heading_row = {}", reference.heading_row), None);
+    }
+    for (at, sheet) in draft.sheets.iter().enumerate() {
+        write_sheet(&mut out, at, sheet);
+    }
+    out
+}
+
+fn table(out: &mut Written, name: &str, part: Part, lines: &[Line]) {
+    if lines.is_empty() {
+        return;
+    }
+    out.line("", None);
+    out.line(&format!("[{name}]"), None);
+    let pad = lines.iter().filter(|line| line.sure > Sure::Offered).map(|line| line.key.len()).max().unwrap_or(0);
+    lines.iter().for_each(|line| out.entry(part, line, pad));
+}
+
+fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
+    let part = Part::Sheet(at);
+    out.line("", None);
+    out.line("[[sheet]]", None);
+    if !sheet.name.is_empty() {
+        out.line(&format!("name = {}", quoted(&sheet.name)), Some((part, "name")));
+    }
+    if !sheet.is_form {
+        out.line(&format!("heading_row = {}", sheet.heading_row), Some((part, "heading_row")));
+    }
+    if sheet.guide_rows > 0 {
+        out.line(&format!("guide_rows = {}  # the rows under the headings that tell how to fill them in", sheet.guide_rows), None);
+    }
+    sheet.lines.0.iter().for_each(|line| out.entry(part, line, 0));
+    let names_used = |name: &str| {
+        let quoted = quoted(name);
+        let in_rules = sheet.rules.iter().flat_map(|rule| &rule.lines).any(|(_, value)| contains_word(value, name));
+        let in_columns = sheet.columns.iter().flat_map(|column| &column.lines.0).any(|line| line.value.contains(&quoted));
+        in_rules || in_columns || sheet.lines.0.iter().any(|line| line.key == "key" && line.value.contains(&quoted))
+    };
+    for (number, column) in sheet.columns.iter().enumerate() {
+        let repeated = sheet.columns.iter().filter(|other| other.heading == column.heading).count() > 1;
+        write_column(out, (at, number), column, sheet.is_form, repeated || names_used(&column.name));
+    }
+    for (number, rule) in sheet.rules.iter().enumerate() {
+        let behind = if rule.sure == Sure::Offered { "# " } else { "" };
+        let part = Part::Rule(at, number);
+        out.line("", None);
+        out.line(&format!("# {}", comment(&rule.source, rule.sure)), None);
+        out.line(&format!("{behind}[[sheet.rule]]"), Some((part, "rule")));
+        for (key, value) in &rule.lines {
+            out.line(&format!("{behind}{key} = {value}"), Some((part, "rule")));
+        }
+    }
+}
+
+fn contains_word(text: &str, word: &str) -> bool {
+    let is_part = |each: char| each.is_alphanumeric() || each == '_';
+    text.match_indices(word).any(|(at, _)| {
+        !text[..at].chars().last().is_some_and(is_part) && !text[at + word.len()..].chars().next().is_some_and(is_part)
+    })
+}
+
+fn write_column(out: &mut Written, at: (usize, usize), column: &DraftColumn, is_form: bool, named: bool) {
+    let part = Part::Column(at.0, at.1);
+    out.line("", None);
+    out.line(if is_form { "[[sheet.cell]]" } else { "[[sheet.column]]" }, Some((part, "heading")));
+    let lines = &column.lines.0;
+    let pad = lines.iter().filter(|line| line.sure > Sure::Offered).map(|line| line.key.len()).max().unwrap_or(0).max(7);
+    let label = if is_form { "label" } else { "heading" };
+    out.line(&format!("{label:<pad$} = {}", quoted(&column.heading)), Some((part, "heading")));
+    if named {
+        out.line(&format!("{:<pad$} = {}", "name", quoted(&column.name)), Some((part, "name")));
+    }
+    let order = |key: &str| ORDER.iter().position(|known| *known == key).unwrap_or(ORDER.len());
+    let mut lines: Vec<&Line> = lines.iter().collect();
+    lines.sort_by_key(|line| (line.sure == Sure::Offered, order(line.key)));
+    lines.into_iter().for_each(|line| out.entry(part, line, pad));
+}
+
+/// The order in which a column's keys are written.
+const ORDER: &[&str] = &[
+    "section", "required", "required_when", "unique", "type", "date_format", "decimal_mark", "yes_no", "format", "allowed",
+    "pattern", "length", "min", "max", "above", "below", "places", "stored", "help", "example", "guide",
+];

@@ -1,0 +1,205 @@
+//! `lungwort learn`: a rulebook drafted from a template.
+
+use std::io::Write;
+use std::path::{Path, PathBuf};
+
+use anyhow::{Context, Result, bail};
+use clap::Args;
+use lungwort_core::learn::draft::{Draft, Sure};
+use lungwort_core::learn::{self, Learned};
+use lungwort_core::rulebook::ENDING;
+
+use crate::Verdict;
+use crate::output::Output;
+use crate::style::{self, paint};
+
+/// Things to look at that are named on the screen.
+const LOOKED_AT: usize = 6;
+
+#[derive(Debug, Args)]
+#[command(after_help = "Examples:
+  lungwort learn accessions-template.xlsx
+  lungwort learn accessions-template.xlsx --sample sent-in-march.xlsx --sample sent-in-june.csv
+  lungwort learn accessions-template.csv -o accessions.rulebook.toml
+
+The template may be a workbook or a delimited file, blank or with sample rows. Files that were accepted before tell
+what the template does not: how dates are written, which values come up, which columns go together.")]
+pub struct LearnArguments {
+    /// The downloaded template
+    #[arg(value_name = "TEMPLATE")]
+    pub template: PathBuf,
+    /// A filled file that was accepted
+    #[arg(long, value_name = "ACCEPTED")]
+    pub sample: Vec<PathBuf>,
+    /// The rulebook to write; - for standard output [default: the template's name with .rulebook.toml, beside it]
+    #[arg(long, short, value_name = "FILE")]
+    pub output: Option<PathBuf>,
+}
+
+pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
+    let to_screen = arguments.output.as_deref() == Some(Path::new("-"));
+    let path = match &arguments.output {
+        Some(path) => path.clone(),
+        None => {
+            let path = beside(&arguments.template);
+            if path.exists() {
+                bail!("{} is there already, and nothing is overwritten; name another with -o", path.display());
+            }
+            path
+        }
+    };
+    let folder = if to_screen { Path::new("") } else { path.parent().unwrap_or(Path::new("")) };
+    let learned = learn::learn(&arguments.template, &arguments.sample, folder)
+        .with_context(|| format!("{}: nothing could be learned", arguments.template.display()))?;
+    let mut file = Output::open((!to_screen).then_some(path.as_path()))?;
+    file.write_all(learned.text.as_bytes())?;
+    file.finish()?;
+    if !to_screen {
+        let mut out = Output::open(None)?;
+        summary(&learned, &path, &mut out)?;
+        out.finish()?;
+    }
+    Ok(Verdict::Ready)
+}
+
+/// The template's name with the ending of rulebooks.
+fn beside(template: &Path) -> PathBuf {
+    let stem = template.file_stem().map(|stem| stem.to_string_lossy().into_owned()).unwrap_or_default();
+    let stem = stem.trim_end_matches("-template").trim_end_matches("_template").to_owned();
+    template.with_file_name(format!("{stem}{ENDING}"))
+}
+
+fn summary(learned: &Learned, path: &Path, out: &mut dyn Write) -> Result<()> {
+    let draft = &learned.draft;
+    let columns: usize = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum();
+    let words = |count: usize, one: &str, more: &str| format!("{count} {}", if count == 1 { one } else { more });
+    writeln!(
+        out,
+        "{}: {} of {} learned from {}",
+        paint(style::GOOD, format!("WROTE {}", path.display())),
+        words(columns, "column", "columns"),
+        words(draft.sheets.len(), "sheet", "sheets"),
+        draft.sources.join(" and "),
+    )?;
+    writeln!(out)?;
+    for sheet in &draft.sheets {
+        let name = if sheet.name.is_empty() { "the file".to_owned() } else { format!("sheet {}", sheet.name) };
+        let place = if sheet.is_form {
+            "labelled cells".to_owned()
+        } else {
+            format!("headings in row {}, data from row {}", sheet.heading_row, sheet.heading_row + sheet.guide_rows + 1)
+        };
+        labelled(&name, &format!("{}: {}", place, columns_in_words(sheet)), out)?;
+    }
+    if let Some(edition) = draft.about.get("edition") {
+        labelled("edition", &format!("{}, in {}", edition.value.trim_matches('"'), edition.source), out)?;
+    }
+    let (known, confirm, offered) = counts(draft);
+    labelled(
+        "sure",
+        &format!(
+            "{} as the template says, {} to confirm, {} only offered (behind #)",
+            words(known, "line", "lines"),
+            confirm,
+            offered
+        ),
+        out,
+    )?;
+    look_first(draft, out)?;
+    writeln!(out, "\n{}", paint(style::STRONG, "Next"))?;
+    for (command, why) in [
+        (format!("lungwort rulebook {}", path.display()), "what it asks, column by column"),
+        (format!("lungwort check YOUR-FILE --rulebook {}", path.display()), "check a filled file"),
+    ] {
+        let gap = 62_usize.saturating_sub(command.chars().count()).max(2);
+        writeln!(out, "  {}{}{}", paint(style::GOOD, &command), " ".repeat(gap), paint(style::FAINT, why))?;
+    }
+    Ok(())
+}
+
+/// `24 columns, 7 required, 5 with a list, 3 dates`.
+fn columns_in_words(sheet: &learn::draft::DraftSheet) -> String {
+    let with = |test: &dyn Fn(&learn::draft::DraftColumn) -> bool| sheet.columns.iter().filter(|column| test(column)).count();
+    let typed = |word: &'static str| {
+        move |column: &learn::draft::DraftColumn| column.lines.get("type").is_some_and(|line| line.value.contains(word))
+    };
+    let parts = [
+        (with(&|column| column.lines.get("required").is_some()), "required"),
+        (with(&|column| column.lines.get("allowed").is_some()), "with a list"),
+        (with(&typed("date")), "dates"),
+        (with(&|column| typed("whole")(column) || typed("decimal")(column)), "numbers"),
+        (with(&|column| column.lines.get("pattern").is_some() || column.lines.get("format").is_some()), "built in one way"),
+    ];
+    let noun = if sheet.is_form { "cells" } else { "columns" };
+    let said: Vec<String> =
+        parts.iter().filter(|(count, _)| *count > 0).map(|(count, what)| format!("{count} {what}")).collect();
+    let rules = sheet.rules.iter().filter(|rule| rule.sure > Sure::Offered).count();
+    let rules = if rules > 0 { format!("; {rules} rules between columns") } else { String::new() };
+    let said = if said.is_empty() { String::new() } else { format!(", {}", said.join(", ")) };
+    format!("{} {noun}{said}{rules}", sheet.columns.len())
+}
+
+fn counts(draft: &Draft) -> (usize, usize, usize) {
+    let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns).map(|column| &column.lines);
+    let tables = [&draft.about, &draft.file, &draft.template].into_iter().chain(draft.sheets.iter().map(|sheet| &sheet.lines));
+    let lines = columns.chain(tables).flat_map(|lines| &lines.0).map(|line| line.sure);
+    let rules = draft.sheets.iter().flat_map(|sheet| &sheet.rules).map(|rule| rule.sure);
+    lines.chain(rules).fold((0, 0, 0), |(known, confirm, offered), sure| match sure {
+        Sure::Known => (known + 1, confirm, offered),
+        Sure::Confirm => (known, confirm + 1, offered),
+        Sure::Offered => (known, confirm, offered + 1),
+    })
+}
+
+/// What a person should look at: what was noticed on the way, then the guesses by what they are about.
+fn look_first(draft: &Draft, out: &mut dyn Write) -> Result<()> {
+    let mut said = draft.look_first.clone();
+    for sheet in &draft.sheets {
+        if let Some(line) = sheet.lines.get("key").filter(|line| line.sure == Sure::Confirm) {
+            said.push(format!("rows are known by {} ({})", line.value.trim_matches(['[', ']']), line.source));
+        }
+        let of = |key: &str, sure: Sure| {
+            let columns = sheet.columns.iter().filter(|column| column.lines.0.iter().any(|line| line.key == key && line.sure == sure));
+            columns.map(|column| column.heading.trim().trim_end_matches('*').to_owned()).collect::<Vec<String>>()
+        };
+        for (key, sure, words) in [
+            ("required", Sure::Confirm, "required by what was seen, not by what is said"),
+            ("required", Sure::Offered, "perhaps required"),
+            ("allowed", Sure::Confirm, "takes only the values seen or listed in words"),
+            ("pattern", Sure::Offered, "perhaps a code with zeros at the front"),
+            ("required_when", Sure::Offered, "required under a condition that is said in words only"),
+        ] {
+            let names = of(key, sure);
+            if !names.is_empty() {
+                let more = if names.len() > 4 { format!(" and {} more", names.len() - 4) } else { String::new() };
+                said.push(format!("{}{more}: {words}", names[..names.len().min(4)].join(", ")));
+            }
+        }
+        let rules = sheet.rules.iter().filter(|rule| rule.sure == Sure::Confirm).count();
+        if rules > 0 {
+            said.push(format!("{rules} rules between columns, which held in every row of the samples"));
+        }
+    }
+    if said.is_empty() {
+        return Ok(());
+    }
+    writeln!(out, "\n{}", paint(style::STRONG, "Look at these first"))?;
+    for line in said.iter().take(LOOKED_AT) {
+        for (at, part) in style::wrap(line, style::width() - 4).iter().enumerate() {
+            writeln!(out, "  {} {part}", if at == 0 { "·" } else { " " })?;
+        }
+    }
+    if said.len() > LOOKED_AT {
+        writeln!(out, "    and {} more, marked \"confirm\" in the rulebook", said.len() - LOOKED_AT)?;
+    }
+    Ok(())
+}
+
+fn labelled(label: &str, text: &str, out: &mut dyn Write) -> Result<()> {
+    let indent = 20;
+    for (at, line) in style::wrap(text, style::width() - indent).iter().enumerate() {
+        let label = if at == 0 { label } else { "" };
+        writeln!(out, "{}{line}", paint(style::FAINT, format!("{label:<indent$}")))?;
+    }
+    Ok(())
+}
