@@ -5,6 +5,7 @@
 //! arguments; whoever drives the engine gives it a [`finding::Sink`].
 #![deny(clippy::print_stdout, clippy::print_stderr)]
 
+pub mod blank;
 pub mod cell;
 pub mod check;
 pub mod condition;

@@ -25,6 +25,14 @@ impl Output {
         Ok(Output::File(BufWriter::new(file), path.to_owned()))
     }
 
+    /// Writes bytes that are no text as they are.
+    pub fn write_bytes(&mut self, bytes: &[u8]) -> io::Result<()> {
+        match self {
+            Output::Standard(out) => out.write_all(bytes),
+            Output::File(out, _) => out.write_all(bytes),
+        }
+    }
+
     /// Puts everything in its place.
     pub fn finish(self) -> Result<()> {
         match self {

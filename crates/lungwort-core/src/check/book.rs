@@ -4,6 +4,7 @@ use std::sync::Arc;
 
 use super::batch::file_verdict;
 use super::cell::Found;
+use super::frame::{self, BlankFrame};
 use super::open::{OpenBook, Top};
 use super::run::{BookFacts, ContentFacts, FileFacts, Passage, SheetRead, Told};
 use super::sheet_facts::{self, DataPlace};
@@ -34,7 +35,8 @@ pub(super) fn check(
     if let [None] = assigned.as_slice() {
         return Err(CheckError::NoHeadings);
     }
-    super::frame::edition(checker.rulebook, &book, &tops, name, out);
+    let blank = BlankFrame::read(checker.rulebook);
+    frame::edition(checker.rulebook, &book, &tops, name, out);
     let mut read = Vec::new();
     for (number, at) in assigned.iter().enumerate() {
         let sheet = &checker.rulebook.sheets[number];
@@ -46,14 +48,16 @@ pub(super) fn check(
         renamed(sheet, &book.sheets[at].name, out);
         out.sheet = Some(Arc::from(book.sheets[at].name.as_str()));
         let top = begun[at].take();
-        read.push(one_sheet(checker, &book.sheets[at], top, number, name, out)?);
+        read.push(one_sheet(checker, (&book.sheets[at], top), number, (name, blank.as_ref()), out)?);
         out.sheet = None;
         if out.stopped {
             break;
         }
     }
-    elsewhere(checker.rulebook, &book, &tops, &assigned, out);
-    super::frame::sheets(checker.rulebook, &book, &assigned, out);
+    elsewhere(checker.rulebook, &book, &tops, (&assigned, blank.as_ref()), out);
+    if let Some(blank) = &blank {
+        blank.sheets(checker.rulebook, &book, out);
+    }
     let filled =
         |number: usize| read.get(number).and_then(Option::as_ref).map_or(0, |sheet: &SheetRead| sheet.filled_rows);
     let forms = |number: &usize| checker.rulebook.sheets[*number].is_form;
@@ -173,10 +177,9 @@ fn renamed(sheet: &Sheet, found: &str, out: &mut Told<'_>) {
 /// Checks one sheet; `None` where it could not be read as the rulebook's.
 fn one_sheet(
     checker: &mut Checker<'_>,
-    entry: &SheetEntry,
-    top: Option<Top>,
+    (entry, top): (&SheetEntry, Option<Top>),
     number: usize,
-    name: &str,
+    (name, blank): (&str, Option<&BlankFrame>),
     out: &mut Told<'_>,
 ) -> Result<Option<SheetRead>, CheckError> {
     let sheet = &checker.rulebook.sheets[number];
@@ -194,7 +197,9 @@ fn one_sheet(
     let Some((mut rows, first)) = top.and_then(|top| Some((top.rows, top.first?))) else {
         return if alone { Err(CheckError::NoHeadings) } else { unread("is blank, without even its headings", out) };
     };
-    super::frame::top(checker.rulebook, number, &first, out);
+    if let Some(blank) = blank {
+        blank.top(checker.rulebook, number, &first, out);
+    }
     let label: Arc<str> = Arc::from(entry.name.as_str());
     let passage = Passage { number, file: (checker.files.len(), name), sheet: Some(label), delimiter: b',' };
     if sheet.is_form {
@@ -215,7 +220,9 @@ fn one_sheet(
         last: passed.totals.last_filled,
     };
     sheet_facts::tell(rows.facts(), &data, out);
-    super::frame::drop_downs(checker.rulebook, number, rows.facts(), &data, out);
+    if let Some(blank) = blank {
+        blank.drop_downs(number, rows.facts(), &data, out);
+    }
     out.about_file(file::row_limit(sheet.max_rows, passed.totals.filled_rows));
     Ok(Some(SheetRead { name: entry.name.clone(), filled_rows: passed.totals.filled_rows, columns: passed.columns }))
 }
@@ -225,11 +232,11 @@ fn elsewhere(
     rulebook: &Rulebook,
     book: &Workbook,
     tops: &[Vec<Vec<String>>],
-    assigned: &[Option<usize>],
+    (assigned, blank): (&[Option<usize>], Option<&BlankFrame>),
     out: &mut Told<'_>,
 ) {
     for (at, entry) in book.sheets.iter().enumerate() {
-        if assigned.contains(&Some(at)) || super::frame::is_of_template(rulebook, &entry.name) {
+        if assigned.contains(&Some(at)) || blank.is_some_and(|blank| blank.has(&entry.name)) {
             continue;
         }
         let fits = |row: &[String]| {

@@ -1,16 +1,229 @@
-//! What a filled workbook has kept of the blank template's frame: its sheets, what stands above and around the data,
-//! and the edition.
+//! What a filled workbook has kept of the blank template's frame: its sheets, what stands above and under the
+//! headings, its drop-downs, and the edition.
 
+use std::sync::Arc;
+
+use super::book::say;
 use super::run::Told;
 use super::sheet_facts::DataPlace;
-use crate::intake::workbook::SheetFacts;
-use crate::intake::{Batch, Workbook};
+use crate::cell::{fold, shown};
+use crate::finding::codes::template as codes;
+use crate::finding::{Place, Topic, Verdict, column_letter};
+use crate::intake::workbook::{Bytes, FullSheet, SheetFacts, Workbook};
+use crate::intake::{Batch, Content, content_of};
 use crate::rulebook::Rulebook;
+use crate::rulebook::model::EditionPlace;
 
-pub(super) fn edition(_: &Rulebook, _: &Workbook, _: &[Vec<Vec<String>>], _: &str, _: &mut Told<'_>) {}
-pub(super) fn sheets(_: &Rulebook, _: &Workbook, _: &[Option<usize>], _: &mut Told<'_>) {}
-pub(super) fn top(_: &Rulebook, _: usize, _: &Batch, _: &mut Told<'_>) {}
-pub(super) fn drop_downs(_: &Rulebook, _: usize, _: &SheetFacts, _: &DataPlace<'_>, _: &mut Told<'_>) {}
-pub(super) fn is_of_template(_: &Rulebook, _: &str) -> bool {
-    false
+/// Cells of a template's sheet that are looked at.
+const MOST_CELLS: usize = 50_000;
+/// Changed cells that are told one by one.
+const TOLD: usize = 20;
+
+/// The blank template that a rulebook names, as far as its frame goes.
+pub(super) struct BlankFrame {
+    names: Vec<String>,
+    /// For each sheet of the rulebook, the template's.
+    sheets: Vec<Option<FullSheet>>,
+}
+
+impl BlankFrame {
+    /// Reads the template; `None` where the rulebook names none that is a workbook and can be read.
+    pub fn read(rulebook: &Rulebook) -> Option<BlankFrame> {
+        let path = rulebook.template.as_ref()?.file.as_ref()?;
+        let head = std::fs::read(path).ok()?;
+        let is_zip = match content_of(&head[..head.len().min(4096)]) {
+            Content::Workbook => true,
+            Content::OldWorkbook => false,
+            _ => return None,
+        };
+        let mut book = Workbook::open(Bytes::Memory(head.into()), is_zip).ok()?;
+        let names: Vec<String> = book.sheets.iter().map(|sheet| sheet.name.clone()).collect();
+        let mut sheets = Vec::new();
+        for sheet in &rulebook.sheets {
+            let at = names.iter().position(|name| sheet.name.as_deref().is_none_or(|wanted| wanted == name));
+            sheets.push(at.and_then(|at| book.full_sheet(at, MOST_CELLS).ok()));
+        }
+        Some(BlankFrame { names, sheets })
+    }
+
+    /// Whether the template has a sheet of that name.
+    pub fn has(&self, name: &str) -> bool {
+        self.names.iter().any(|known| known == name)
+    }
+
+    /// Sheets that were removed, renamed or added.
+    pub fn sheets(&self, rulebook: &Rulebook, book: &Workbook, out: &mut Told<'_>) {
+        // The rulebook's own sheets have been told of.
+        let own = |name: &str| rulebook.sheets.iter().any(|sheet| sheet.name.as_deref() == Some(name));
+        let gone: Vec<&String> = self
+            .names
+            .iter()
+            .filter(|name| !own(name) && !book.sheets.iter().any(|sheet| sheet.name == **name))
+            .collect();
+        for name in &gone {
+            let message = format!("the template's sheet {} is gone or has another name.", shown::quoted(name));
+            say(&codes::CHANGED_FRAME, message, out);
+        }
+        for sheet in book.sheets.iter().filter(|sheet| !self.has(&sheet.name)) {
+            let renamed = rulebook
+                .sheets
+                .iter()
+                .any(|known| known.name.as_deref().is_some_and(|name| fold::fold(name) == fold::fold(&sheet.name)));
+            if !renamed {
+                say(
+                    &codes::ADDED_SHEET,
+                    format!("the sheet {} is not in the template.", shown::quoted(&sheet.name)),
+                    out,
+                );
+            }
+        }
+    }
+
+    /// Cells above the headings that are not as in the template.
+    pub fn top(&self, rulebook: &Rulebook, number: usize, first: &Batch, out: &mut Told<'_>) {
+        let sheet = &rulebook.sheets[number];
+        let Some(Some(blank)) = self.sheets.get(number) else { return };
+        if sheet.is_form {
+            return;
+        }
+        let end = u64::from(sheet.heading_row);
+        let found = |row: u64, column: usize| -> String {
+            let at = (0..first.row_count()).find(|at| first.row_number(*at) == row);
+            at.map(|at| first.text(first.cell(at, column)).trim().to_owned()).unwrap_or_default()
+        };
+        let edition = match rulebook.template.as_ref().and_then(|template| template.edition_in.as_ref()) {
+            Some(EditionPlace::Cell { row, column, .. }) => Some((*row, *column)),
+            _ => None,
+        };
+        let width = blank.cells.iter().map(|cell| cell.column + 1).max().unwrap_or(0);
+        let mut told = 0;
+        for row in 1..end {
+            for column in 0..width {
+                let (due, here) = (blank.text(row, column).trim().to_owned(), found(row, column));
+                // Another edition is told as that.
+                if due == here || Some((row, column)) == edition || told == TOLD {
+                    continue;
+                }
+                told += 1;
+                let place = Place { row: Some(row), field: Some(column), ..Place::default() };
+                out.emit(changed(row, column, &due, &here), place, Some(here.into()));
+            }
+        }
+    }
+
+    /// Drop-downs of the template that the filled sheet has nowhere any more.
+    pub fn drop_downs(&self, number: usize, facts: &SheetFacts, data: &DataPlace<'_>, out: &mut Told<'_>) {
+        let Some(Some(blank)) = self.sheets.get(number) else { return };
+        let lists = |facts: &SheetFacts, field: usize| {
+            let mut ranges = facts.validations.iter().filter(|each| each.kind == "list").flat_map(|each| &each.ranges);
+            ranges.any(|range| (range.first_column..=range.last_column).contains(&field))
+        };
+        for (index, column) in data.sheet.columns.iter().enumerate() {
+            let heading = fold::fold(&column.heading);
+            let in_template = blank.cells.iter().find(|cell| fold::fold(&cell.text) == heading).map(|cell| cell.column);
+            let (Some(was), Some(is)) = (in_template, data.head.field_of[index]) else { continue };
+            if !lists(&blank.facts, was) || lists(facts, is) {
+                continue;
+            }
+            let message = format!(
+                "The drop-down of {} is gone from the whole column {}: what was pasted there went in unchecked.",
+                shown::quoted(&column.heading),
+                column_letter(is)
+            );
+            let verdict = Verdict {
+                code: &codes::LOST_DROP_DOWN,
+                severity: codes::LOST_DROP_DOWN.severity,
+                topic: Topic::Column(index),
+                subject: Arc::from(column.heading.as_str()),
+                message,
+                repair: None,
+                asked_at: Some(column.line),
+            };
+            let place = Place { row: Some(data.heading_row), field: Some(is), ..Place::default() };
+            out.emit(Arc::new(verdict), place, None);
+        }
+    }
+}
+
+fn changed(row: u64, column: usize, due: &str, here: &str) -> Arc<Verdict> {
+    let cell = format!("{}{row}", column_letter(column));
+    let message = match (due, here) {
+        (due, "") => format!("The template has {} in {cell}, and here it is blank.", shown::quoted(due)),
+        ("", here) => format!("The template has nothing in {cell}, and here stands {}.", shown::quoted(here)),
+        (due, here) => {
+            format!("The template has {} in {cell}, and here stands {}.", shown::quoted(due), shown::quoted(here))
+        }
+    };
+    Arc::new(Verdict {
+        code: &codes::CHANGED_FRAME,
+        severity: codes::CHANGED_FRAME.severity,
+        topic: Topic::File,
+        subject: Arc::from(""),
+        message,
+        repair: None,
+        asked_at: None,
+    })
+}
+
+/// Compares the edition that the file says it is of with the rulebook's.
+pub(super) fn edition(rulebook: &Rulebook, book: &Workbook, tops: &[Vec<Vec<String>>], name: &str, out: &mut Told<'_>) {
+    let Some(due) = rulebook.edition.as_deref() else { return };
+    let Some(place) = rulebook.template.as_ref().and_then(|template| template.edition_in.as_ref()) else { return };
+    let (texts, place): (Vec<String>, String) = match place {
+        EditionPlace::Cell { sheet, row, column } => {
+            let at = match sheet {
+                Some(sheet) => book.sheets.iter().position(|entry| entry.name.eq_ignore_ascii_case(sheet)),
+                None => Some(0),
+            };
+            let cell = at.and_then(|at| tops[at].get(*row as usize - 1)?.get(*column));
+            let named = at.map(|at| format!(" on sheet {}", book.sheets[at].name)).unwrap_or_default();
+            (cell.into_iter().cloned().collect(), format!("the cell {}{row}{named}", column_letter(*column)))
+        }
+        EditionPlace::SheetName => {
+            (book.sheets.iter().map(|entry| entry.name.clone()).collect(), "the sheets' names".to_owned())
+        }
+        EditionPlace::Property(wanted) => {
+            let found = book.properties().into_iter().filter(|(name, _)| name.eq_ignore_ascii_case(wanted));
+            (found.map(|(_, value)| value).collect(), format!("the document's property {wanted}"))
+        }
+        EditionPlace::FileName => {
+            let file =
+                std::path::Path::new(name).file_stem().map(|stem| stem.to_string_lossy().replace(['_', '-'], " "));
+            (file.into_iter().collect(), "the file's name".to_owned())
+        }
+    };
+    if texts.iter().any(|text| says(text, due)) {
+        return;
+    }
+    let said: Vec<String> =
+        texts.iter().filter(|text| !text.trim().is_empty()).take(2).map(|text| shown::quoted(text)).collect();
+    let message = match said.as_slice() {
+        [] => format!("nothing is said about the edition in {place}; edition {due} is asked."),
+        said => format!("{place} says {}; edition {due} is asked.", said.join(" and ")),
+    };
+    say(&codes::OTHER_EDITION, message, out);
+}
+
+/// Whether a text names an edition: as a word of its own, `v4` and `Edition 4.` included.
+fn says(text: &str, edition: &str) -> bool {
+    let is_part = |each: char| each.is_alphanumeric() || each == '.';
+    let words = text.split(|each: char| !is_part(each)).map(|word| word.trim_matches('.'));
+    let plain = |word: &str| word.trim_start_matches(['v', 'V']).to_lowercase();
+    let wanted = plain(edition);
+    let mut words = words.map(plain);
+    text.trim().eq_ignore_ascii_case(edition) || words.any(|word| word == wanted)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::says;
+
+    #[test]
+    fn an_edition_is_a_word_of_its_own() {
+        for text in ["Edition 4", "v4", "4", "seed accessions v4 (March)", "Edition 4."] {
+            assert!(says(text, "4"), "{text}");
+        }
+        assert!(!says("Edition 14", "4") && !says("Edition 4.1", "4") && !says("", "4"));
+        assert!(says("Release 2026-03", "2026-03"));
+    }
 }

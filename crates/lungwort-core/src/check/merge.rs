@@ -103,7 +103,8 @@ impl Merger<'_, '_> {
 
     /// Takes in the next batch of the file.
     pub fn merge(&mut self, batch: &Batch, judgement: Judgement) {
-        let Judgement { mut findings, once_only, blank_runs, filled_rows, first_filled, tallies, sample_rows } = judgement;
+        let Judgement { mut findings, once_only, blank_runs, filled_rows, first_filled, tallies, sample_rows } =
+            judgement;
         self.totals.filled_rows += filled_rows;
         if filled_rows > 0 {
             self.totals.last_filled = batch.end_row() - 1;

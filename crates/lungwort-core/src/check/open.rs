@@ -129,9 +129,7 @@ impl Opened {
         let mut file = File::open(path)?;
         let head = head_of(&mut file)?;
         let content = match book_of(&head) {
-            Some(is_zip) if size.is_some() => {
-                open_book(BookBytes::Path(path.to_owned()), is_zip)?
-            }
+            Some(is_zip) if size.is_some() => open_book(BookBytes::Path(path.to_owned()), is_zip)?,
             _ => content(&name, head, Box::new(file), told)?,
         };
         Ok(Opened { name, path: Some(path.to_owned()), size, content })

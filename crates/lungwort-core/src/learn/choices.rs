@@ -27,7 +27,13 @@ struct Choices {
 }
 
 /// What the drop-downs and limits of a sheet's columns say.
-pub fn learn(template: &Template, sheet: &TemplateSheet, frame: &Frame, columns: &mut [DraftColumn], draft: &mut Draft) {
+pub fn learn(
+    template: &Template,
+    sheet: &TemplateSheet,
+    frame: &Frame,
+    columns: &mut [DraftColumn],
+    draft: &mut Draft,
+) {
     for at in 0..columns.len() {
         let field = columns[at].field;
         let Some((validation, range)) = main_validation(sheet, field, frame) else { continue };
@@ -39,15 +45,15 @@ pub fn learn(template: &Template, sheet: &TemplateSheet, frame: &Frame, columns:
             "custom" => custom(validation, &source, &mut columns[at], field),
             _ => {}
         }
-        let help = validation.prompt.trim();
+        let help = super::marks::without_must(&validation.prompt);
         if !help.is_empty() {
             let title = fold(&validation.prompt_title);
             let help = if title.is_empty() || title == fold(&columns[at].heading) {
-                help.to_owned()
+                help
             } else {
                 format!("{}: {help}", validation.prompt_title.trim())
             };
-            columns[at].lines.set("help", quoted(&help.replace('\n', " ")), "the message shown while typing", Sure::Known);
+            columns[at].lines.set("help", quoted(&help), "the message shown while typing", Sure::Known);
         }
     }
 }
@@ -76,9 +82,23 @@ fn drop_down(
     let formula = validation.first.trim().trim_start_matches('=');
     let source = format!("the drop-down of {}", range.words());
     let sure = if validation.only_warns { Sure::Confirm } else { Sure::Known };
-    if formula.to_uppercase().contains("INDIRECT(") {
+    let reckoned = formula.to_uppercase();
+    if reckoned.starts_with("OFFSET(")
+        && reckoned.contains("MATCH(")
+        && let Some((value, parent, values)) = beside_each_other(template, formula, range, columns, at)
+    {
+        columns[at].values = values;
+        columns[at].lines.set("allowed", value, format!("{source}, which looks {parent} up"), sure);
+        return;
+    }
+    if reckoned.contains("INDIRECT(") || reckoned.contains("OFFSET(") {
         if let Some((value, parent)) = dependent(template, formula, range, columns, at) {
-            columns[at].lines.set("allowed", value, format!("{source}, which looks up the list named by {parent}"), sure);
+            columns[at].lines.set(
+                "allowed",
+                value,
+                format!("{source}, which looks up the list named by {parent}"),
+                sure,
+            );
         } else {
             draft.look_first.push(format!(
                 "{}: its drop-down is reckoned ({}), and its lists were not found; add its values",
@@ -145,7 +165,8 @@ fn allowed(choices: &Choices, draft: &mut Draft) -> (String, String) {
 }
 
 fn reference(draft: &mut Draft, sheet: &str, heading_row: u64) -> String {
-    if let Some(known) = draft.references.iter().find(|known| known.sheet == sheet && known.heading_row == heading_row) {
+    if let Some(known) = draft.references.iter().find(|known| known.sheet == sheet && known.heading_row == heading_row)
+    {
         return known.name.clone();
     }
     let base = super::names::plain_name(sheet);
@@ -160,8 +181,10 @@ fn reference(draft: &mut Draft, sheet: &str, heading_row: u64) -> String {
 fn choices(template: &Template, sheet: &TemplateSheet, formula: &str) -> Option<Choices> {
     if let Some(inner) = formula.strip_prefix('"').and_then(|rest| rest.strip_suffix('"')) {
         let inner = inner.replace("\"\"", "\"");
-        let values = inner.split([',', ';']).map(|value| (value.trim().to_owned(), None)).filter(|(value, _)| !value.is_empty());
-        return Some(Choices { values: values.collect(), ..Choices::default() }).filter(|found| !found.values.is_empty());
+        let values =
+            inner.split([',', ';']).map(|value| (value.trim().to_owned(), None)).filter(|(value, _)| !value.is_empty());
+        return Some(Choices { values: values.collect(), ..Choices::default() })
+            .filter(|found| !found.values.is_empty());
     }
     if let Some(target) = template.named(formula) {
         let mut found = choices(template, sheet, target.trim_start_matches('='))?;
@@ -211,7 +234,8 @@ fn of_range(sheet: &TemplateSheet, range: CellRange) -> Option<Choices> {
     let means = ["meaning", "description", "name", "label", "definition", "explanation", "title", "text", "stands for"];
     let meant = means.iter().any(|word| meaning_heading.contains(&fold(word)));
     let filled = rows.iter().filter(|(row, _)| !sheet.text(*row, column + 1).is_empty()).count();
-    let shorter = rows.iter().filter(|(row, text)| text.chars().count() < sheet.text(*row, column + 1).chars().count()).count();
+    let shorter =
+        rows.iter().filter(|(row, text)| text.chars().count() < sheet.text(*row, column + 1).chars().count()).count();
     let has_meanings = filled * 10 >= rows.len() * 9 && (meant || above == 0 && shorter * 10 >= rows.len() * 8);
     let mut seen = HashSet::new();
     for (row, text) in &rows {
@@ -228,6 +252,47 @@ fn of_range(sheet: &TemplateSheet, range: CellRange) -> Option<Choices> {
     Some(Choices { values, stands, source })
 }
 
+/// Lists of which another column's value chooses one, where both stand side by side on a sheet:
+/// `OFFSET(Lists!$B$2,MATCH($C5,Lists!$A$2:$A$9,0)-1,0,COUNTIF(Lists!$A$2:$A$9,$C5),1)`.
+fn beside_each_other(
+    template: &Template,
+    formula: &str,
+    range: CellRange,
+    columns: &[DraftColumn],
+    at: usize,
+) -> Option<(String, String, Vec<String>)> {
+    let inner = &formula[formula.find('(')? + 1..];
+    let (value_place, rest) = inner.split_once(',')?;
+    let matching = &rest[rest.to_uppercase().find("MATCH(")? + 6..];
+    let mut parts = matching.split(',');
+    let (cell, keys) = (parts.next()?.replace('$', ""), parts.next()?);
+    let parent = columns.iter().enumerate().find(|(other, column)| {
+        *other != at && cell.eq_ignore_ascii_case(&format!("{}{}", column_letter(column.field), range.first_row))
+    })?;
+    let (sheet_name, keys) = keys.rsplit_once('!')?;
+    let sheet = template.sheet(sheet_name.trim_matches('\''))?;
+    let keys = read_range(keys)?;
+    let values = read_range(value_place.rsplit_once('!').map_or(value_place, |(_, cell)| cell))?;
+    let mut lists: Vec<(String, Vec<String>)> = Vec::new();
+    for row in keys.first_row..=keys.last_row.min(sheet.last_row()) {
+        let (with, value) = (sheet.text(row, keys.first_column), sheet.text(row, values.first_column));
+        if with.is_empty() || value.is_empty() {
+            continue;
+        }
+        match lists.iter_mut().find(|(known, _)| known == with) {
+            Some((_, list)) => list.push(value.to_owned()),
+            None => lists.push((with.to_owned(), vec![value.to_owned()])),
+        }
+    }
+    if lists.is_empty() {
+        return None;
+    }
+    let said: Vec<String> = lists.iter().map(|(with, values)| format!("{} = {}", key(with), list(values))).collect();
+    let value = format!("{{ depends_on = {}, values = {{ {} }} }}", quoted(&parent.1.name), said.join(", "));
+    let all = lists.into_iter().flat_map(|(_, values)| values).collect();
+    Some((value, parent.1.heading.trim().to_owned(), all))
+}
+
 /// Lists of which another column's value chooses one, by the names of ranges.
 fn dependent(
     template: &Template,
@@ -242,12 +307,14 @@ fn dependent(
         let cell = format!("{}{}", column_letter(column.field), range.first_row);
         let plain: String = upper.chars().filter(|each| *each != '$').collect();
         let ends = |rest: &str| !rest.starts_with(|each: char| each.is_ascii_digit());
-        *other != at && plain.match_indices(&cell).any(|(from, _)| {
-            let before = plain[..from].chars().last();
-            ends(&plain[from + cell.len()..]) && !before.is_some_and(|each| each.is_ascii_alphanumeric())
-        })
+        *other != at
+            && plain.match_indices(&cell).any(|(from, _)| {
+                let before = plain[..from].chars().last();
+                ends(&plain[from + cell.len()..]) && !before.is_some_and(|each| each.is_ascii_alphanumeric())
+            })
     })?;
-    let prefix = formula.split('"').nth(1).filter(|_| formula.contains("\"&") || formula.contains("\" &")).unwrap_or_default();
+    let prefix =
+        formula.split('"').nth(1).filter(|_| formula.contains("\"&") || formula.contains("\" &")).unwrap_or_default();
     let mut lists = Vec::new();
     let empty = TemplateSheet { name: String::new(), hidden: false, full: Default::default() };
     for value in &parent.1.values {
@@ -323,7 +390,8 @@ fn bound(kind: &str, formula: &str) -> Option<String> {
 
 /// The formulas that are common enough to know: no value twice.
 fn custom(validation: &Validation, source: &str, column: &mut DraftColumn, field: usize) {
-    let formula: String = validation.first.to_uppercase().chars().filter(|each| !each.is_whitespace() && *each != '$').collect();
+    let formula: String =
+        validation.first.to_uppercase().chars().filter(|each| !each.is_whitespace() && *each != '$').collect();
     let letter = column_letter(field);
     let counts = formula.starts_with(&format!("COUNTIF({letter}"));
     if counts && (formula.ends_with("=1") || formula.ends_with("<2") || formula.ends_with("<=1")) {

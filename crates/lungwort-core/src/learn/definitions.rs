@@ -16,11 +16,28 @@ enum Tells {
     Length,
     Example,
     Values,
+    Name,
+    NamedFormat,
+    Pattern,
+    PatternWords,
+    Takes,
+    Places,
+    More,
 }
 
 fn tells(heading: &str) -> Option<Tells> {
     let lower = heading.to_lowercase();
     let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));
+    match lower.trim() {
+        "name" | "technical name" | "field name" | "variable" => return Some(Tells::Name),
+        "named format" => return Some(Tells::NamedFormat),
+        "pattern" | "regex" | "regular expression" => return Some(Tells::Pattern),
+        "pattern in words" => return Some(Tells::PatternWords),
+        "places" | "decimal places" | "decimals" => return Some(Tells::Places),
+        "takes" => return Some(Tells::Takes),
+        "more" => return Some(Tells::More),
+        _ => {}
+    }
     if has(&["length", "size", "characters", "max"]) {
         Some(Tells::Length)
     } else if has(&["example", "sample"]) {
@@ -31,7 +48,18 @@ fn tells(heading: &str) -> Option<Tells> {
         Some(Tells::Required)
     } else if has(&["format", "type"]) {
         Some(Tells::Format)
-    } else if has(&["description", "definition", "notes", "guidance", "explanation", "meaning", "help", "comment", "instruction", "what"]) {
+    } else if has(&[
+        "description",
+        "definition",
+        "notes",
+        "guidance",
+        "explanation",
+        "meaning",
+        "help",
+        "comment",
+        "instruction",
+        "what",
+    ]) {
         Some(Tells::Help)
     } else {
         None
@@ -58,8 +86,12 @@ pub fn learn(sheet: &TemplateSheet, columns: &mut [DraftColumn]) -> bool {
     }
     let first = rows.iter().map(|(row, _)| *row).min().unwrap_or(1);
     let Some(header) = (1..first).rev().find(|row| sheet.row(*row).len() > 1) else { return false };
-    let kinds: Vec<(usize, Tells)> =
-        sheet.row(header).into_iter().filter(|(at, _)| *at != name_column).filter_map(|(at, text)| Some((at, tells(text)?))).collect();
+    let kinds: Vec<(usize, Tells)> = sheet
+        .row(header)
+        .into_iter()
+        .filter(|(at, _)| *at != name_column)
+        .filter_map(|(at, text)| Some((at, tells(text)?)))
+        .collect();
     if kinds.is_empty() {
         return false;
     }
@@ -83,12 +115,24 @@ fn take(kind: Tells, text: &str, at: &str, column: &mut DraftColumn) {
         Tells::Length => length(text, at, column),
         Tells::Format => format(text, at, column),
         Tells::Values => values(text, at, column),
+        Tells::Name => column.name = text.to_owned(),
+        Tells::NamedFormat => lines.set("format", quoted(text), at, Sure::Known),
+        Tells::Pattern => lines.set("pattern", quoted(text), at, Sure::Known),
+        Tells::PatternWords => with_words(text, column),
+        Tells::Places => {
+            if let Some(places) = number_in(text) {
+                lines.set("places", places.to_string(), at, Sure::Known);
+            }
+        }
+        Tells::Takes => only_what_it_takes(text, column),
+        Tells::More => more(text, at, column),
     }
 }
 
 fn required(text: &str, at: &str, column: &mut DraftColumn) {
     let folded = fold(text);
-    let yes = matches!(folded.as_str(), "yes" | "y" | "m" | "r" | "x" | "true" | "always" | "1") || word_in(text) == Some(true);
+    let yes = matches!(folded.as_str(), "yes" | "y" | "m" | "r" | "x" | "true" | "always" | "1")
+        || word_in(text) == Some(true);
     if yes || text == "\u{2713}" || text == "\u{2714}" {
         column.lines.set("required", "true", format!("{at} says {text}"), Sure::Known);
     } else if folded.len() > 12 && (folded.contains("if") || folded.contains("when") || folded.contains("where")) {
@@ -97,9 +141,54 @@ fn required(text: &str, at: &str, column: &mut DraftColumn) {
     }
 }
 
+/// Words beside a pattern.
+fn with_words(text: &str, column: &mut DraftColumn) {
+    if let Some(line) = column.lines.0.iter_mut().find(|line| line.key == "pattern" && !line.value.starts_with('{')) {
+        line.value = format!("{{ regex = {}, words = {} }}", line.value, quoted(text));
+    }
+}
+
+/// A message that only says what the column takes is no help of its own.
+fn only_what_it_takes(text: &str, column: &mut DraftColumn) {
+    let help = column.lines.get("help").map(|line| fold(&line.value));
+    let takes = fold(text);
+    if help.is_some_and(|help| !help.is_empty() && (takes.starts_with(&help) || help.starts_with(&takes))) {
+        column.lines.remove("help");
+    }
+}
+
+/// Keys that a guide may hold as the rulebook writes them.
+const KEYS: &[&str] = &[
+    "unique",
+    "separator",
+    "characters",
+    "case",
+    "line_breaks",
+    "default",
+    "decimal_mark",
+    "retired",
+    "allowed",
+    "attachment_folder",
+];
+
+/// `key = value`, one a line.
+fn more(text: &str, at: &str, column: &mut DraftColumn) {
+    for line in text.lines() {
+        let Some((name, value)) = line.split_once(" = ") else { continue };
+        let known = KEYS.iter().find(|key| **key == name.trim());
+        if let Some(known) = known.filter(|_| toml::from_str::<toml::Table>(line).is_ok()) {
+            column.lines.set(known, value.trim(), at, Sure::Known);
+        }
+    }
+}
+
 /// The first whole number in a text.
 fn number_in(text: &str) -> Option<u64> {
-    let digits: String = text.chars().skip_while(|each| !each.is_ascii_digit()).take_while(|each| each.is_ascii_digit() || *each == ',').collect();
+    let digits: String = text
+        .chars()
+        .skip_while(|each| !each.is_ascii_digit())
+        .take_while(|each| each.is_ascii_digit() || *each == ',')
+        .collect();
     digits.replace(',', "").parse().ok()
 }
 
@@ -108,7 +197,16 @@ fn length(text: &str, at: &str, column: &mut DraftColumn) {
     let Some(most) = number_in(text).filter(|most| *most > 0) else { return };
     let unit = if lower.contains("byte") { ", in = \"bytes\"" } else { "" };
     let exact = lower.contains("exactly");
-    let value = if exact { format!("{{ exactly = {most}{unit} }}") } else { format!("{{ max = {most}{unit} }}") };
+    let both = lower.split_once(" to ").and_then(|(min, max)| Some((number_in(min)?, number_in(max)?)));
+    let value = if let Some((min, max)) = both {
+        format!("{{ min = {min}, max = {max}{unit} }}")
+    } else if lower.contains("at least") {
+        format!("{{ min = {most}{unit} }}")
+    } else if exact {
+        format!("{{ exactly = {most}{unit} }}")
+    } else {
+        format!("{{ max = {most}{unit} }}")
+    };
     column.lines.set("length", value, format!("{at} says {text}"), Sure::Known);
 }
 
@@ -127,11 +225,13 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
         Some("datetime")
     } else if has(&["date"]) {
         Some("date")
+    } else if lower.starts_with("time") {
+        Some("time")
     } else if has(&["whole", "integer"]) {
         Some("whole")
     } else if has(&["decimal", "number", "numeric", "float", "amount"]) {
         Some("decimal")
-    } else if has(&["yes/no", "y/n", "boolean", "true/false"]) {
+    } else if has(&["yes/no", "y/n", "yes_no", "boolean", "true/false"]) {
         Some("yes_no")
     } else {
         None
@@ -140,7 +240,15 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
         let sure = if kind == "decimal" && !lower.contains("decimal") { Sure::Confirm } else { Sure::Known };
         column.lines.set("type", quoted(kind), source.clone(), sure);
     }
-    for (word, name) in [("email", "email"), ("e-mail", "email"), ("e.164", "phone"), ("orcid", "orcid"), ("iban", "iban"), ("isbn", "isbn"), ("uuid", "uuid")] {
+    for (word, name) in [
+        ("email", "email"),
+        ("e-mail", "email"),
+        ("e.164", "phone"),
+        ("orcid", "orcid"),
+        ("iban", "iban"),
+        ("isbn", "isbn"),
+        ("uuid", "uuid"),
+    ] {
         if has(&[word]) && crate::cell::format::Format::named(name).is_some() {
             column.lines.set("format", quoted(name), source.clone(), Sure::Confirm);
         }
@@ -153,7 +261,9 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
 
 /// A picture of a date in a text.
 pub fn picture_in(lower: &str) -> Option<String> {
-    let picture = Regex::new(r"\b(?:dd?|mm?m?m?|yyyy|yy)([/.\- ])(?:dd?|mm?m?m?)([/.\- ])(?:dd?|yyyy|yy)(?: hh:mm(?::ss)?)?").ok()?;
+    let picture =
+        Regex::new(r"\b(?:dd?|mm?m?m?|yyyy|yy)([/.\- ])(?:dd?|mm?m?m?)([/.\- ])(?:dd?|yyyy|yy)(?: hh:mm(?::ss)?)?")
+            .ok()?;
     let found = picture.find(lower)?.as_str();
     crate::cell::date::Picture::compile(found).ok().map(|_| found.to_owned())
 }
@@ -161,10 +271,21 @@ pub fn picture_in(lower: &str) -> Option<String> {
 /// `W, C or U`; `W = wild; C = cultivated`.
 fn values(text: &str, at: &str, column: &mut DraftColumn) {
     let source = format!("{at} lists them");
-    let parts: Vec<&str> = text.split(['\n', ';']).flat_map(|part| if text.contains(['\n', ';']) { vec![part] } else { part.split(',').collect() })
-        .map(str::trim).filter(|part| !part.is_empty()).collect();
-    let pairs: Vec<(&str, &str)> =
-        parts.iter().filter_map(|part| part.split_once(" = ").or_else(|| part.split_once('=')).or_else(|| part.split_once(": ")).or_else(|| part.split_once(" - "))).collect();
+    let parts: Vec<&str> = text
+        .split(['\n', ';'])
+        .flat_map(|part| if text.contains(['\n', ';']) { vec![part] } else { part.split(',').collect() })
+        .map(str::trim)
+        .filter(|part| !part.is_empty())
+        .collect();
+    let pairs: Vec<(&str, &str)> = parts
+        .iter()
+        .filter_map(|part| {
+            part.split_once(" = ")
+                .or_else(|| part.split_once('='))
+                .or_else(|| part.split_once(": "))
+                .or_else(|| part.split_once(" - "))
+        })
+        .collect();
     if parts.len() >= 2 && pairs.len() == parts.len() {
         let pairs = pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code.trim()), quoted(meaning.trim())));
         column.lines.set("allowed", format!("{{ {} }}", pairs.collect::<Vec<_>>().join(", ")), source, Sure::Confirm);
@@ -193,12 +314,18 @@ mod tests {
 
     #[test]
     fn formats_in_words_are_understood() {
-        assert_eq!(drafted(Tells::Format, "Date (DD/MM/YYYY)"), [("type", "\"date\"".into()), ("date_format", "\"dd/mm/yyyy\"".into())]);
+        assert_eq!(
+            drafted(Tells::Format, "Date (DD/MM/YYYY)"),
+            [("type", "\"date\"".into()), ("date_format", "\"dd/mm/yyyy\"".into())]
+        );
         assert_eq!(drafted(Tells::Format, "Text, up to 40 characters"), [("length", "{ max = 40 }".into())]);
         assert_eq!(drafted(Tells::Format, "Whole number"), [("type", "\"whole\"".into())]);
         assert_eq!(drafted(Tells::Length, "120 bytes"), [("length", "{ max = 120, in = \"bytes\" }".into())]);
         assert_eq!(drafted(Tells::Values, "W, C or U"), [("allowed", "[\"W\", \"C\", \"U\"]".into())]);
-        assert_eq!(drafted(Tells::Values, "W = wild; C = cultivated"), [("allowed", "{ W = \"wild\", C = \"cultivated\" }".into())]);
+        assert_eq!(
+            drafted(Tells::Values, "W = wild; C = cultivated"),
+            [("allowed", "{ W = \"wild\", C = \"cultivated\" }".into())]
+        );
         assert_eq!(drafted(Tells::Required, "Mandatory"), [("required", "true".into())]);
         assert!(drafted(Tells::Required, "Optional").is_empty());
     }

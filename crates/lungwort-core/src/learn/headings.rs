@@ -30,8 +30,11 @@ pub struct Frame {
 /// Finds the headings of a sheet; `None` for a sheet that is no table to be filled.
 pub fn find(sheet: &TemplateSheet, is_text: bool) -> Option<Frame> {
     let heading_row = heading_row(sheet, is_text)?;
-    let headings: Vec<(usize, String)> =
-        sheet.row(heading_row).into_iter().map(|(column, _)| (column, sheet.full.text(heading_row, column).to_owned())).collect();
+    let headings: Vec<(usize, String)> = sheet
+        .row(heading_row)
+        .into_iter()
+        .map(|(column, _)| (column, sheet.full.text(heading_row, column).to_owned()))
+        .collect();
     let mut frame = Frame { heading_row, headings, ..Frame::default() };
     let above = heading_row.checked_sub(1).filter(|row| *row > 0);
     for row in above.into_iter().chain([heading_row + 1]) {
@@ -93,7 +96,8 @@ fn score(sheet: &TemplateSheet, row: u64) -> Option<i64> {
 fn has_plain_neighbour(sheet: &TemplateSheet, row: u64, wide: usize) -> bool {
     [row.saturating_sub(1), row + 1].into_iter().any(|other| {
         let cells = sheet.row(other);
-        let plain = cells.iter().filter(|(_, text)| looks_like_heading(text) && !is_technical_name(text) && !is_guidance(text));
+        let plain =
+            cells.iter().filter(|(_, text)| looks_like_heading(text) && !is_technical_name(text) && !is_guidance(text));
         plain.count() * 10 >= wide * 8
     })
 }
@@ -122,7 +126,8 @@ fn is_entry(sheet: &TemplateSheet, row: u64) -> bool {
 pub fn is_technical_name(text: &str) -> bool {
     let plain = text.bytes().all(|byte| byte.is_ascii_alphanumeric() || matches!(byte, b'_' | b'.'));
     let small_first = text.bytes().next().is_some_and(|byte| byte.is_ascii_lowercase());
-    let humps = text.bytes().skip(1).any(|byte| byte.is_ascii_uppercase()) && text.bytes().any(|byte| byte.is_ascii_lowercase());
+    let humps = text.bytes().skip(1).any(|byte| byte.is_ascii_uppercase())
+        && text.bytes().any(|byte| byte.is_ascii_lowercase());
     plain && (text.contains('_') || small_first || humps)
 }
 
@@ -150,9 +155,32 @@ pub fn is_guidance(text: &str) -> bool {
     let folded = text.to_lowercase();
     let words: Vec<&str> = folded.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty()).collect();
     let telling = [
-        "required", "optional", "mandatory", "conditional", "recommended", "max", "maximum", "characters", "digits", "format",
-        "choose", "select", "enter", "hint", "yyyy", "text", "decimal", "integer", "numeric", "number", "list", "letters",
-        "whole", "codes", "blank", "if",
+        "required",
+        "optional",
+        "mandatory",
+        "conditional",
+        "recommended",
+        "max",
+        "maximum",
+        "characters",
+        "digits",
+        "format",
+        "choose",
+        "select",
+        "enter",
+        "hint",
+        "yyyy",
+        "text",
+        "decimal",
+        "integer",
+        "numeric",
+        "number",
+        "list",
+        "letters",
+        "whole",
+        "codes",
+        "blank",
+        "if",
     ];
     let told = words.iter().filter(|word| telling.contains(word)).count();
     told > 0 && (words.len() > 1 || told == words.len()) || words.len() >= 7 || is_date_picture(&folded)
@@ -160,7 +188,9 @@ pub fn is_guidance(text: &str) -> bool {
 
 fn is_date_picture(text: &str) -> bool {
     let letters: String = text.chars().filter(|each| each.is_alphabetic()).collect();
-    !letters.is_empty() && letters.chars().all(|each| matches!(each, 'd' | 'm' | 'y' | 'h' | 's')) && text.contains("yy")
+    !letters.is_empty()
+        && letters.chars().all(|each| matches!(each, 'd' | 'm' | 'y' | 'h' | 's'))
+        && text.contains("yy")
 }
 
 /// Guide rows first, then samples, then the first row for data.
@@ -168,12 +198,14 @@ fn rows_below(sheet: &TemplateSheet, frame: &mut Frame) {
     let columns: Vec<usize> = frame.headings.iter().map(|(column, _)| *column).collect();
     let limits = columns.iter().flat_map(|column| sheet.validations(*column, frame.heading_row));
     // The drop-downs of a well-made template begin at the first row for data.
-    let mut starts: Vec<u64> = limits.map(|(_, range)| range.first_row).filter(|row| *row > frame.heading_row).collect();
+    let mut starts: Vec<u64> =
+        limits.map(|(_, range)| range.first_row).filter(|row| *row > frame.heading_row).collect();
     starts.sort_unstable();
     let limits_begin = starts.get(starts.len() / 2).copied();
     let mut row = frame.heading_row + 1;
     while row <= sheet.last_row() {
-        let cells: Vec<(usize, &str)> = sheet.row(row).into_iter().filter(|(column, _)| columns.contains(column)).collect();
+        let cells: Vec<(usize, &str)> =
+            sheet.row(row).into_iter().filter(|(column, _)| columns.contains(column)).collect();
         let telling = cells.iter().filter(|(_, text)| is_guidance(text)).count();
         let before_limits = limits_begin.is_some_and(|begin| row < begin);
         let technical = frame.technical_row == Some(row);
@@ -185,5 +217,7 @@ fn rows_below(sheet: &TemplateSheet, frame: &mut Frame) {
         row += 1;
     }
     frame.first_data = row;
-    frame.sample_rows = (row..=sheet.last_row()).filter(|row| sheet.row(*row).iter().any(|(column, _)| columns.contains(column))).collect();
+    frame.sample_rows = (row..=sheet.last_row())
+        .filter(|row| sheet.row(*row).iter().any(|(column, _)| columns.contains(column)))
+        .collect();
 }

@@ -76,7 +76,9 @@ fn number(code: &str, source: &str, column: &mut DraftColumn) {
         column.lines.set("pattern", regex, source, Sure::Offered);
         return;
     }
-    let has_fraction = first.split_once('.').map(|(_, fraction)| fraction.bytes().take_while(|byte| matches!(byte, b'0' | b'#')).count());
+    let has_fraction = first
+        .split_once('.')
+        .map(|(_, fraction)| fraction.bytes().take_while(|byte| matches!(byte, b'0' | b'#')).count());
     match has_fraction {
         Some(places) if places > 0 && !first.contains('%') => {
             column.lines.set("type", "\"decimal\"", source, Sure::Confirm);

@@ -21,14 +21,34 @@ fn says_required(text: &str) -> Option<bool> {
 pub fn word_in(text: &str) -> Option<bool> {
     let lower = text.to_lowercase();
     let words: Vec<&str> = lower.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty()).collect();
-    let at = words.iter().position(|word| matches!(*word, "required" | "mandatory" | "compulsory" | "optional" | "conditional"))?;
+    let at = words
+        .iter()
+        .position(|word| matches!(*word, "required" | "mandatory" | "compulsory" | "optional" | "conditional"))?;
     let not = at > 0 && matches!(words[at - 1], "not" | "no" | "non" | "if" | "when" | "where");
     let later = words.get(at + 1).is_some_and(|word| matches!(*word, "if" | "when" | "where" | "unless" | "for"));
     Some(matches!(words[at], "required" | "mandatory" | "compulsory") && !not && !later)
 }
 
+/// A note or message without a first sentence that only says whether something must be filled in.
+pub fn without_must(text: &str) -> String {
+    let text = text.trim().replace(['\n', '\r'], " ");
+    let (first, rest) = text.split_once('.').unwrap_or((text.as_str(), ""));
+    let lower = first.trim().to_lowercase();
+    let only_must = matches!(
+        lower.as_str(),
+        "required" | "mandatory" | "optional" | "may be left blank" | "this field is required" | "required field"
+    ) || lower.starts_with("must be filled where");
+    if only_must { rest.trim().to_owned() } else { text }
+}
+
 /// Marks what the headings themselves say.
-pub fn learn(template: &Template, sheet: &TemplateSheet, frame: &Frame, columns: &mut [DraftColumn], look: &mut Vec<String>) {
+pub fn learn(
+    template: &Template,
+    sheet: &TemplateSheet,
+    frame: &Frame,
+    columns: &mut [DraftColumn],
+    look: &mut Vec<String>,
+) {
     let starred = columns.iter().filter(|column| column.heading.contains('*')).count();
     for column in columns.iter_mut() {
         let heading = column.heading.clone();
@@ -72,8 +92,15 @@ pub fn place(sheet: &TemplateSheet, row: u64, column: usize) -> String {
 }
 
 /// A colour or bold letters that only some headings bear.
-fn by_look(template: &Template, sheet: &TemplateSheet, frame: &Frame, columns: &mut [DraftColumn], look: &mut Vec<String>) {
-    let looks: Vec<Option<Look>> = columns.iter().map(|column| look_of(template, sheet, frame.heading_row, column.field)).collect();
+fn by_look(
+    template: &Template,
+    sheet: &TemplateSheet,
+    frame: &Frame,
+    columns: &mut [DraftColumn],
+    look: &mut Vec<String>,
+) {
+    let looks: Vec<Option<Look>> =
+        columns.iter().map(|column| look_of(template, sheet, frame.heading_row, column.field)).collect();
     let mut groups: BTreeMap<Look, Vec<usize>> = BTreeMap::new();
     for (at, look) in looks.iter().enumerate() {
         if let Some(look) = look {
@@ -98,7 +125,12 @@ fn by_look(template: &Template, sheet: &TemplateSheet, frame: &Frame, columns: &
     let stronger = groups.keys().max().cloned();
     let Some((group, members)) = stronger.and_then(|look| Some((look.clone(), groups.get(&look)?))) else { return };
     for at in members {
-        columns[*at].lines.set("required", "true", format!("its heading {}, unlike others", group.words()), Sure::Offered);
+        columns[*at].lines.set(
+            "required",
+            "true",
+            format!("its heading {}, unlike others", group.words()),
+            Sure::Offered,
+        );
     }
     look.push(format!(
         "{} headings of {} {}, and nothing says why: are they the required ones?",

@@ -49,7 +49,11 @@ impl std::fmt::Display for LearnError {
                 out.write_str("none of its sheets has a row that looks like the headings of a table to be filled")
             }
             LearnError::NoRows(path) => {
-                write!(out, "{}: no row of it has the template's headings, so that nothing can be learned from it", path.display())
+                write!(
+                    out,
+                    "{}: no row of it has the template's headings, so that nothing can be learned from it",
+                    path.display()
+                )
             }
         }
     }
@@ -94,7 +98,8 @@ fn sheets(template: &Template, draft: &mut Draft) -> Result<Vec<Option<Entry>>, 
     let frames: Vec<Option<Frame>> =
         template.sheets.iter().map(|sheet| headings::find(sheet, template.text.is_some())).collect();
     // A table with a few rows may be a list; where another is plainly to be filled, it is taken for one.
-    let plain = |at: usize| frames[at].as_ref().is_some_and(|frame| headings::is_plainly_entry(&template.sheets[at], frame));
+    let plain =
+        |at: usize| frames[at].as_ref().is_some_and(|frame| headings::is_plainly_entry(&template.sheets[at], frame));
     let any_plain = (0..frames.len()).any(plain);
     for (at, sheet) in template.sheets.iter().enumerate().filter(|(_, sheet)| !sheet.hidden) {
         let frame = frames[at].clone().filter(|_| (plain(at) || !any_plain) && !is_listed(template, sheet));
@@ -108,7 +113,8 @@ fn sheets(template: &Template, draft: &mut Draft) -> Result<Vec<Option<Entry>>, 
                 if let Some(mut drafted) = form::learn(template, sheet) {
                     // The limits of a labelled cell are read as those of a column that begins in its row.
                     let columns = std::mem::take(&mut drafted.columns);
-                    drafted.columns = columns.into_iter().map(|column| labelled(template, sheet, column, draft)).collect();
+                    drafted.columns =
+                        columns.into_iter().map(|column| labelled(template, sheet, column, draft)).collect();
                     draft.sheets.push(drafted);
                     entries.push(None);
                 }
@@ -127,14 +133,19 @@ fn is_listed(template: &Template, sheet: &TemplateSheet) -> bool {
     // Names of print areas and filters point to a sheet's own cells.
     let own = |target: &&str| target.contains(',') || target.contains("#REF");
     !sheet.name.is_empty()
-        && names.filter(|target| !own(target)).filter(|target| !template.names.iter().any(|(name, other)| other == target && name.starts_with("_xlnm"))).chain(lists)
+        && names
+            .filter(|target| !own(target))
+            .filter(|target| !template.names.iter().any(|(name, other)| other == target && name.starts_with("_xlnm")))
+            .chain(lists)
             .any(|target| pointed.iter().any(|pointed| target.to_lowercase().contains(&pointed.to_lowercase())))
 }
 
 /// Whether a table tells what the columns of another sheet are, rather than being one to be filled.
 fn is_definitions(template: &Template, sheet: &TemplateSheet, frame: &Frame) -> bool {
-    let first: Vec<&str> =
-        (frame.heading_row + 1..=sheet.last_row()).map(|row| sheet.text(row, frame.headings[0].0)).filter(|text| !text.is_empty()).collect();
+    let first: Vec<&str> = (frame.heading_row + 1..=sheet.last_row())
+        .map(|row| sheet.text(row, frame.headings[0].0))
+        .filter(|text| !text.is_empty())
+        .collect();
     let fold = crate::cell::fold::fold;
     let others = template.sheets.iter().filter(|other| other.name != sheet.name);
     first.len() >= 3
@@ -148,7 +159,8 @@ fn one_sheet(template: &Template, sheet: &TemplateSheet, frame: &Frame, draft: &
     let headings: Vec<&str> = frame.headings.iter().map(|(_, text)| text.as_str()).collect();
     let mut names = names::unique_names(&headings);
     if let Some(row) = frame.technical_row {
-        let technical: Vec<String> = frame.headings.iter().map(|(column, _)| names::plain_name(sheet.text(row, *column))).collect();
+        let technical: Vec<String> =
+            frame.headings.iter().map(|(column, _)| names::plain_name(sheet.text(row, *column))).collect();
         let distinct: std::collections::HashSet<&String> = technical.iter().collect();
         if distinct.len() == technical.len() {
             names = technical;
@@ -165,14 +177,21 @@ fn one_sheet(template: &Template, sheet: &TemplateSheet, frame: &Frame, draft: &
         }
         let guide: Vec<&str> = frame.guide_rows.iter().map(|row| sheet.text(*row, *field)).collect();
         if guide.iter().any(|text| !text.is_empty()) {
-            column.lines.set("guide", list(&guide), format!("row {} of the template", frame.guide_rows[0]), Sure::Known);
+            column.lines.set(
+                "guide",
+                list(&guide),
+                format!("row {} of the template", frame.guide_rows[0]),
+                Sure::Known,
+            );
         }
         if let Some(note) = sheet.note(frame.heading_row, *field) {
-            let note = note.trim().replace('\n', " ");
-            if marks::word_in(&note) == Some(true) {
+            if marks::word_in(note) == Some(true) {
                 column.lines.set("required", "true", "the note on its heading", Sure::Known);
             }
-            column.lines.set("help", quoted(&note), "the note on its heading", Sure::Known);
+            let help = marks::without_must(note);
+            if !help.is_empty() {
+                column.lines.set("help", quoted(&help), "the note on its heading", Sure::Known);
+            }
         }
         columns.push(column);
     }
@@ -197,7 +216,12 @@ fn guide_pictures(frame: &Frame, sheet: &TemplateSheet, columns: &mut [DraftColu
         let typed = column.lines.get("type").is_none_or(|line| line.value.contains("date"));
         if let Some((row, picture)) = found.filter(|_| typed) {
             let source = format!("row {row} of the template");
-            column.lines.set("type", if picture.contains("hh") { "\"datetime\"" } else { "\"date\"" }, source.clone(), Sure::Known);
+            column.lines.set(
+                "type",
+                if picture.contains("hh") { "\"datetime\"" } else { "\"date\"" },
+                source.clone(),
+                Sure::Known,
+            );
             // What is said in words counts more than a cell's format.
             column.lines.remove("date_format");
             column.lines.set("date_format", quoted(&picture), source, Sure::Known);
@@ -208,7 +232,8 @@ fn guide_pictures(frame: &Frame, sheet: &TemplateSheet, columns: &mut [DraftColu
 /// The limits of a labelled cell.
 fn labelled(template: &Template, sheet: &TemplateSheet, column: DraftColumn, draft: &mut Draft) -> DraftColumn {
     let label = crate::cell::fold::fold(&column.heading);
-    let row = sheet.full.cells.iter().find(|cell| crate::cell::fold::fold(&cell.text) == label).map_or(1, |cell| cell.row);
+    let row =
+        sheet.full.cells.iter().find(|cell| crate::cell::fold::fold(&cell.text) == label).map_or(1, |cell| cell.row);
     let frame = Frame { heading_row: row - 1, first_data: row, ..Frame::default() };
     let mut one = vec![column];
     choices::learn(template, sheet, &frame, &mut one, draft);
@@ -228,9 +253,11 @@ fn definitions_and_prose(template: &Template, entries: &[Option<Entry>], draft: 
     }
     let is_prose = |sheet: &TemplateSheet, row: u64| {
         let at = template.sheets.iter().position(|other| std::ptr::eq(other, sheet)).unwrap_or(0);
+        // The rows of tables are no sentences.
+        let few = sheet.row(row).len() <= 2;
         match entries.iter().flatten().find(|entry| entry.at == at) {
-            Some(entry) => row < entry.frame.heading_row,
-            None => true,
+            Some(entry) => few && row < entry.frame.heading_row,
+            None => few,
         }
     };
     prose::learn(template, &is_prose, draft);
@@ -242,8 +269,12 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
     let above = first.and_then(|entry| {
         let sheet = &template.sheets[entry.at];
         let rows = 1..entry.frame.heading_row;
-        let cells = rows.filter(|row| Some(*row) != entry.frame.band_row).flat_map(|row| sheet.row(row).into_iter().map(move |(column, text)| (row, column, text)));
-        let title = cells.into_iter().find(|(.., text)| text.len() >= 4 && text.len() <= 80 && text.contains(char::is_alphabetic));
+        let cells = rows
+            .filter(|row| Some(*row) != entry.frame.band_row)
+            .flat_map(|row| sheet.row(row).into_iter().map(move |(column, text)| (row, column, text)));
+        let title = cells
+            .into_iter()
+            .find(|(.., text)| text.len() >= 4 && text.len() <= 80 && text.contains(char::is_alphabetic));
         title.map(|(row, column, text)| (text.to_owned(), marks::place(sheet, row, column)))
     });
     let property = template.properties.iter().find(|(name, value)| name == "title" && !value.is_empty());
@@ -265,7 +296,12 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
     let named = path_from(beside, path);
     draft.template.0.insert(
         0,
-        draft::Line { key: "file", value: quoted(&named), source: "what this was learned from".to_owned(), sure: Sure::Known },
+        draft::Line {
+            key: "file",
+            value: quoted(&named),
+            source: "what this was learned from".to_owned(),
+            sure: Sure::Known,
+        },
     );
 }
 
@@ -280,7 +316,8 @@ fn path_from(folder: &Path, path: &Path) -> String {
 fn from_samples(paths: &[PathBuf], draft: &mut Draft) -> Result<(), LearnError> {
     let mut samples: Vec<samples::SampleRows> = draft.sheets.iter().map(|_| samples::SampleRows::default()).collect();
     for path in paths {
-        let read = samples::read(path, &draft.sheets, &mut samples).map_err(|error| LearnError::Open(path.clone(), error))?;
+        let read =
+            samples::read(path, &draft.sheets, &mut samples).map_err(|error| LearnError::Open(path.clone(), error))?;
         if read == 0 {
             return Err(LearnError::NoRows(path.clone()));
         }
@@ -324,8 +361,13 @@ fn sample_keys(template: &Template, entries: &[Option<Entry>], draft: &mut Draft
         let Some(line) = sheet.lines.get("key") else { continue };
         let key = sheet.columns.iter().find(|column| line.value == list(&[&column.name]));
         let Some(field) = key.map(|column| column.field) else { continue };
-        let keys: Vec<&str> =
-            entry.frame.sample_rows.iter().map(|row| source.text(*row, field)).filter(|text| !text.is_empty()).collect();
+        let keys: Vec<&str> = entry
+            .frame
+            .sample_rows
+            .iter()
+            .map(|row| source.text(*row, field))
+            .filter(|text| !text.is_empty())
+            .collect();
         if !keys.is_empty() && keys.len() <= 100 {
             let rows = format!("the sample rows of the template, from row {}", entry.frame.sample_rows[0]);
             sheet.lines.set("sample_keys", list(&keys), rows, Sure::Known);

@@ -15,6 +15,7 @@ pub fn learn(template: &Template, is_prose: &dyn Fn(&TemplateSheet, u64) -> bool
             let at = place(sheet, cell.row, cell.column);
             limits(text, &at, draft);
             edition(text, sheet, cell.row, cell.column, draft);
+            issuer(text, &at, draft);
             // A label with its value beside it: "Edition", "4".
             if let Some((row, column, label)) = &before
                 && *row == cell.row
@@ -36,12 +37,18 @@ fn number(text: &str) -> Option<u64> {
 fn limits(text: &str, at: &str, draft: &mut Draft) {
     let lower = text.to_lowercase();
     let count = r"(\d{1,3}(?:[,.  ]\d{3})+|\d+)";
-    let nouns = r"(?:\w+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions)";
-    let before = format!(r"(?:max(?:imum)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than)[^.\d]{{0,25}}{count} {nouns}");
-    let after = format!(r"{count} {nouns}[^.\d]{{0,20}}(?:max(?:imum)?|at most|or fewer|or less|per file|per upload|limit)");
+    let nouns =
+        r"(?:\w+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions)";
+    let before = format!(
+        r"(?:max(?:imum)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than)[^.\d]{{0,25}}{count} {nouns}"
+    );
+    let after =
+        format!(r"{count} {nouns}[^.\d]{{0,20}}(?:max(?:imum)?|at most|or fewer|or less|per file|per upload|limit)");
     let labelled = format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})\D{{0,12}}{count}");
     for pattern in [before, after, labelled] {
-        let Some(found) = Regex::new(&pattern).ok().and_then(|regex| Some(regex.captures(&lower)?.get(1)?.as_str().to_owned())) else {
+        let Some(found) =
+            Regex::new(&pattern).ok().and_then(|regex| Some(regex.captures(&lower)?.get(1)?.as_str().to_owned()))
+        else {
             continue;
         };
         if let Some(most) = number(&found).filter(|most| *most > 0) {
@@ -62,16 +69,27 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
             draft.file.set("max_bytes", bytes.to_string(), format!("{at}: {}", clipped(text)), Sure::Confirm);
         }
     }
-    if lower.contains("utf-8") || lower.contains("utf8") {
+    let sending =
+        ["save", "upload", "submit", "send", "accept", "format", "encod"].iter().any(|word| lower.contains(word));
+    if sending && (lower.contains("utf-8") || lower.contains("utf8")) {
         draft.file.set("encoding", "\"utf-8\"", format!("{at}: {}", clipped(text)), Sure::Confirm);
     }
     let kinds: Vec<&str> = ["csv", "tsv", "xlsx", "xlsm", "xls", "ods"]
         .into_iter()
         .filter(|kind| lower.split(|each: char| !each.is_ascii_alphanumeric()).any(|word| word == *kind))
         .collect();
-    let sending = ["save", "upload", "submit", "send", "accept", "format"].iter().any(|word| lower.contains(word));
     if !kinds.is_empty() && sending {
         draft.file.set("formats", list(&kinds), format!("{at}: {}", clipped(text)), Sure::Confirm);
+    }
+}
+
+/// `Given out by the National Seed Register`.
+fn issuer(text: &str, at: &str, draft: &mut Draft) {
+    let begins = ["Given out by ", "Issued by ", "Published by "];
+    let Some(rest) = begins.iter().find_map(|begin| text.strip_prefix(begin)) else { return };
+    let name = rest.trim().trim_start_matches("the ").trim_end_matches('.');
+    if !name.is_empty() && name.len() <= 80 {
+        draft.about.set("issuer", quoted(name), at, Sure::Known);
     }
 }
 
@@ -83,13 +101,21 @@ fn is_edition_label(label: &str) -> bool {
     let plain = label.trim().trim_end_matches(':').to_lowercase();
     matches!(
         plain.as_str(),
-        "edition" | "version" | "template version" | "template edition" | "release" | "revision" | "form version" | "version number"
+        "edition"
+            | "version"
+            | "template version"
+            | "template edition"
+            | "release"
+            | "revision"
+            | "form version"
+            | "version number"
     )
 }
 
 /// The edition's number in a text such as `Edition 4` or `Version: 2.1 (March)`.
 fn edition_in(text: &str) -> Option<String> {
-    let regex = Regex::new(r"(?i)\b(?:edition|version|release|revision)\s*(?:no\.?|number)?\s*[:.#]?\s*(v?\d[\w.\-]*)").ok()?;
+    let regex =
+        Regex::new(r"(?i)\b(?:edition|version|release|revision)\s*(?:no\.?|number)?\s*[:.#]?\s*(v?\d[\w.\-]*)").ok()?;
     let found = regex.captures(text)?.get(1)?.as_str().trim_end_matches(['.', '-']);
     Some(found.trim_start_matches(['v', 'V']).to_owned())
 }
@@ -123,7 +149,11 @@ fn elsewhere(template: &Template, draft: &mut Draft) {
     for (name, value) in &template.properties {
         let plain = value.trim();
         let numbered = plain.bytes().next().is_some_and(|byte| byte.is_ascii_digit());
-        let found = if is_edition_label(name) && numbered && name != "AppVersion" { Some(plain.to_owned()) } else { edition_in(plain) };
+        let found = if is_edition_label(name) && numbered && name != "AppVersion" {
+            Some(plain.to_owned())
+        } else {
+            edition_in(plain)
+        };
         if let Some(edition) = found.filter(|_| !matches!(name.as_str(), "AppVersion" | "Application")) {
             draft.about.set("edition", quoted(&edition), format!("the document's property {name}"), Sure::Known);
             let value = format!("{{ property = {} }}", quoted(name));
@@ -131,10 +161,16 @@ fn elsewhere(template: &Template, draft: &mut Draft) {
             return;
         }
     }
-    let file = template.file_name.rsplit_once('.').map_or(template.file_name.as_str(), |(stem, _)| stem).replace(['_', '-'], " ");
+    let file = template
+        .file_name
+        .rsplit_once('.')
+        .map_or(template.file_name.as_str(), |(stem, _)| stem)
+        .replace(['_', '-'], " ");
     let sheets = template.sheets.iter().map(|sheet| (sheet.name.as_str(), "sheet_name", "the name of a sheet"));
     for (text, key, source) in sheets.chain([(file.as_str(), "file_name", "the name of the file")]) {
-        let short = Regex::new(r"(?i)\bv(\d[\w.]*)\b").ok().and_then(|regex| Some(regex.captures(text)?.get(1)?.as_str().to_owned()));
+        let short = Regex::new(r"(?i)\bv(\d[\w.]*)\b")
+            .ok()
+            .and_then(|regex| Some(regex.captures(text)?.get(1)?.as_str().to_owned()));
         if let Some(edition) = edition_in(text).or(short) {
             draft.about.set("edition", quoted(&edition), source, Sure::Known);
             draft.template.set("edition_in", format!("{{ {key} = true }}"), source, Sure::Known);
@@ -159,7 +195,10 @@ mod tests {
         assert_eq!(learned("Please send no more than 1,500 accession records."), [("max_rows", "1500".into())]);
         assert_eq!(learned("Maximum rows: 2 000"), [("max_rows", "2000".into())]);
         assert_eq!(learned("The file may have 5 MB."), [("max_bytes", "5000000".into())]);
-        assert_eq!(learned("Save as CSV (UTF-8) and upload"), [("encoding", "\"utf-8\"".into()), ("formats", "[\"csv\"]".into())]);
+        assert_eq!(
+            learned("Save as CSV (UTF-8) and upload"),
+            [("encoding", "\"utf-8\"".into()), ("formats", "[\"csv\"]".into())]
+        );
         assert!(learned("Rows 1 to 3 are headings.").is_empty());
     }
 

@@ -58,7 +58,11 @@ fn together(sheet: &mut DraftSheet, samples: &SampleRows) {
 fn dates(sheet: &DraftSheet, samples: &SampleRows, at: usize) -> Option<Vec<Option<jiff::civil::Date>>> {
     let lines = &sheet.columns[at].lines;
     lines.0.iter().find(|line| line.key == "type" && line.value == "\"date\"")?;
-    let written = lines.0.iter().find(|line| line.key == "date_format").map(|line| line.value.trim_matches(['"', '\'']).to_owned());
+    let written = lines
+        .0
+        .iter()
+        .find(|line| line.key == "date_format")
+        .map(|line| line.value.trim_matches(['"', '\'']).to_owned());
     let own = Picture::compile(written.as_deref().unwrap_or("yyyy-mm-dd")).ok()?;
     // Date cells of workbooks come in ISO form.
     let iso = Picture::compile("yyyy-mm-dd").ok()?;
@@ -75,7 +79,8 @@ fn in_order(sheet: &mut DraftSheet, samples: &SampleRows) {
         (0..sheet.columns.len()).filter_map(|at| Some((at, dates(sheet, samples, at)?))).collect();
     for (index, (one, earlier)) in columns.iter().enumerate() {
         for (other, later) in &columns[index + 1..] {
-            let pairs: Vec<_> = earlier.iter().zip(later).filter_map(|(one, other)| Some(((*one)?, (*other)?))).collect();
+            let pairs: Vec<_> =
+                earlier.iter().zip(later).filter_map(|(one, other)| Some(((*one)?, (*other)?))).collect();
             if pairs.len() < LEAST {
                 continue;
             }

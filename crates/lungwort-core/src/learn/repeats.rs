@@ -8,7 +8,8 @@ use crate::cell::fold::fold;
 /// Finds repeated sets, and offers that they are filled from the first on.
 pub fn learn(sheet: &mut DraftSheet, look: &mut Vec<String>) {
     let Some(sets) = numbered(sheet).or_else(|| same(sheet)) else { return };
-    let firsts: Vec<&str> = sets.iter().filter_map(|set| Some(sheet.columns.get(*set.first()?)?.name.as_str())).collect();
+    let firsts: Vec<&str> =
+        sets.iter().filter_map(|set| Some(sheet.columns.get(*set.first()?)?.name.as_str())).collect();
     if firsts.len() < 2 {
         return;
     }
@@ -16,7 +17,10 @@ pub fn learn(sheet: &mut DraftSheet, look: &mut Vec<String>) {
     let from = sheet.columns[sets[0][0]].heading.trim().to_owned();
     let last = &sets[sets.len() - 1];
     let to = sheet.columns[last[last.len() - 1]].heading.trim().to_owned();
-    look.push(format!("{} sets of {width} columns each, from {from} to {to}: are they to be filled from the first on?", sets.len()));
+    look.push(format!(
+        "{} sets of {width} columns each, from {from} to {to}: are they to be filled from the first on?",
+        sets.len()
+    ));
     let source = format!("{} sets of {width} columns with the same headings", sets.len());
     sheet.rules.push(DraftRule { lines: vec![("no_gaps", list(&firsts))], source, sure: Sure::Offered });
 }
@@ -35,8 +39,11 @@ fn numbered(sheet: &DraftSheet) -> Option<Vec<Vec<usize>>> {
     }
     let stems = |set: &Vec<(String, usize)>| set.iter().map(|(stem, _)| stem.clone()).collect::<Vec<_>>();
     let first = sets.get(&1)?;
-    let alike: Vec<Vec<usize>> =
-        sets.values().filter(|set| stems(set) == stems(first)).map(|set| set.iter().map(|(_, at)| *at).collect()).collect();
+    let alike: Vec<Vec<usize>> = sets
+        .values()
+        .filter(|set| stems(set) == stems(first))
+        .map(|set| set.iter().map(|(_, at)| *at).collect())
+        .collect();
     (alike.len() >= 2).then_some(alike)
 }
 

@@ -67,7 +67,11 @@ impl Template {
         let mut sheets = Vec::new();
         for at in 0..book.sheets.len() {
             let entry = book.sheets[at].clone();
-            sheets.push(TemplateSheet { name: entry.name, hidden: entry.hidden, full: book.full_sheet(at, MOST_CELLS)? });
+            sheets.push(TemplateSheet {
+                name: entry.name,
+                hidden: entry.hidden,
+                full: book.full_sheet(at, MOST_CELLS)?,
+            });
         }
         Ok(Template {
             file_name,
@@ -145,7 +149,8 @@ impl TemplateSheet {
     /// The style of a cell: its own, or its column's.
     pub fn style(&self, row: u64, column: usize) -> Option<usize> {
         let own = self.full.styles.iter().find(|(at, other, _)| *at == row && *other == column);
-        let of_column = || self.full.facts.column_styles.iter().find(|(first, last, _)| (*first..=*last).contains(&column));
+        let of_column =
+            || self.full.facts.column_styles.iter().find(|(first, last, _)| (*first..=*last).contains(&column));
         own.map(|(.., style)| *style).or_else(|| of_column().map(|(.., style)| *style))
     }
 
@@ -157,7 +162,8 @@ impl TemplateSheet {
 
     /// The drop-downs and limits of a column below a row, each with the range in it.
     pub fn validations(&self, column: usize, below: u64) -> Vec<(&Validation, CellRange)> {
-        let all = self.full.facts.validations.iter().flat_map(|each| each.ranges.iter().map(move |range| (each, *range)));
+        let all =
+            self.full.facts.validations.iter().flat_map(|each| each.ranges.iter().map(move |range| (each, *range)));
         all.filter(|(_, range)| (range.first_column..=range.last_column).contains(&column) && range.last_row > below)
             .collect()
     }

@@ -15,16 +15,33 @@ const CLOSED: usize = 12;
 
 /// Ways of writing dates that are tried.
 const PICTURES: &[&str] = &[
-    "yyyy-mm-dd", "dd/mm/yyyy", "mm/dd/yyyy", "dd.mm.yyyy", "dd-mm-yyyy", "mm-dd-yyyy", "yyyy/mm/dd", "d/m/yyyy", "m/d/yyyy",
-    "d.m.yyyy", "yyyymmdd", "dd mmm yyyy", "dd-mmm-yyyy", "d mmmm yyyy", "dd/mm/yy", "mm/dd/yy", "dd/mm/yyyy hh:mm",
-    "yyyy-mm-dd hh:mm", "yyyy-mm-dd hh:mm:ss",
+    "yyyy-mm-dd",
+    "dd/mm/yyyy",
+    "mm/dd/yyyy",
+    "dd.mm.yyyy",
+    "dd-mm-yyyy",
+    "mm-dd-yyyy",
+    "yyyy/mm/dd",
+    "d/m/yyyy",
+    "m/d/yyyy",
+    "d.m.yyyy",
+    "yyyymmdd",
+    "dd mmm yyyy",
+    "dd-mmm-yyyy",
+    "d mmmm yyyy",
+    "dd/mm/yy",
+    "mm/dd/yy",
+    "dd/mm/yyyy hh:mm",
+    "yyyy-mm-dd hh:mm",
+    "yyyy-mm-dd hh:mm:ss",
 ];
 
 /// Learns each column of a sheet.
 pub fn learn(sheet: &mut DraftSheet, samples: &SampleRows, look: &mut Vec<String>) {
     let rows = samples.rows.len();
     for at in 0..sheet.columns.len() {
-        let values: Vec<&str> = samples.rows.iter().map(|row| row[at].as_str()).filter(|text| !text.is_empty()).collect();
+        let values: Vec<&str> =
+            samples.rows.iter().map(|row| row[at].as_str()).filter(|text| !text.is_empty()).collect();
         let column = &mut sheet.columns[at];
         if values.len() == rows && rows >= 5 && !column.lines.has("required") {
             column.lines.set("required", "true", support("filled", rows, rows), sure(rows));
@@ -53,14 +70,19 @@ fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, look: &mut
     let count = values.len();
     let drafted = column.lines.get("type").map(|line| line.value.clone());
     let is_date = drafted.as_deref().is_none_or(|kind| kind.contains("date"));
-    if is_date && column.lines.get("date_format").is_none_or(|line| line.sure < Sure::Known) && dates(column, values, true_dates, look) {
+    if is_date
+        && column.lines.get("date_format").is_none_or(|line| line.sure < Sure::Known)
+        && dates(column, values, true_dates, look)
+    {
         return;
     }
     if drafted.is_some() {
         return;
     }
     let all = |test: &dyn Fn(&str) -> bool| values.iter().all(|text| test(text));
-    let is_code = values.iter().any(|text| text.len() > 1 && text.starts_with('0') && !text.starts_with("0.") && !text.starts_with("0,"));
+    let is_code = values
+        .iter()
+        .any(|text| text.len() > 1 && text.starts_with('0') && !text.starts_with("0.") && !text.starts_with("0,"));
     let as_text = column.lines.get("stored").is_some_and(|line| line.value == "\"text\"");
     let long = values.iter().any(|text| text.len() > 15);
     let is_number = |mark: DecimalMark| move |text: &str| number::read(text, mark).is_some();
@@ -80,7 +102,8 @@ fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, look: &mut
         }
     }
     let telling = ["email", "web-address", "phone", "uuid", "iban", "bic", "orcid", "lei", "isbn", "issn", "gtin"];
-    let found = FORMATS.iter().find(|format| telling.contains(&format.name) && all(&|text| (format.judge)(text).is_ok()));
+    let found =
+        FORMATS.iter().find(|format| telling.contains(&format.name) && all(&|text| (format.judge)(text).is_ok()));
     if let Some(format) = found.filter(|_| count >= 10) {
         column.lines.set("format", quoted(format.name), support("right", count, count), sure(count));
     }
@@ -105,7 +128,8 @@ fn dates(column: &mut DraftColumn, values: &[&str], true_dates: usize, look: &mu
     let order = |picture: &str| picture.find('d') < picture.find('m');
     let both = found.iter().any(|picture| order(picture) != order(first) && !picture.starts_with("yyyy"));
     if both && !first.starts_with("yyyy") {
-        let said = format!("{}, and the month first would do as well: no day is over 12", support("fits", count, count));
+        let said =
+            format!("{}, and the month first would do as well: no day is over 12", support("fits", count, count));
         column.lines.set("date_format", quoted(first), said, Sure::Confirm);
         look.push(format!("{}: its dates could be read with the day or the month first", column.heading.trim()));
     } else {
@@ -123,7 +147,8 @@ fn distinct(column: &mut DraftColumn, values: &[&str]) {
     }
     let typed = column.lines.get("type").map(|line| line.value.as_str()).unwrap_or_default().to_owned();
     let is_text = typed.is_empty();
-    if tally.len() == count && count >= 10 && (is_text || typed == "\"whole\"") && column.lines.get("allowed").is_none() {
+    if tally.len() == count && count >= 10 && (is_text || typed == "\"whole\"") && column.lines.get("allowed").is_none()
+    {
         column.lines.set("unique", "true", format!("{count} of {count} values differ"), sure(count));
     }
     if !is_text || column.lines.get("allowed").is_some() || column.lines.get("format").is_some() {
@@ -134,10 +159,16 @@ fn distinct(column: &mut DraftColumn, values: &[&str]) {
         let all: Vec<&str> = tally.keys().copied().collect();
         let yes_no = |yes: &str, no: &str| all.len() == 2 && all.contains(&yes) && all.contains(&no);
         let said = format!("{} values in {count} rows", all.len());
-        for (yes, no) in [("Y", "N"), ("yes", "no"), ("Yes", "No"), ("YES", "NO"), ("true", "false"), ("TRUE", "FALSE")] {
+        for (yes, no) in [("Y", "N"), ("yes", "no"), ("Yes", "No"), ("YES", "NO"), ("true", "false"), ("TRUE", "FALSE")]
+        {
             if yes_no(yes, no) {
                 column.lines.set("type", "\"yes_no\"", said.clone(), sure(count));
-                column.lines.set("yes_no", format!("{{ yes = {}, no = {} }}", quoted(yes), quoted(no)), said, sure(count));
+                column.lines.set(
+                    "yes_no",
+                    format!("{{ yes = {}, no = {} }}", quoted(yes), quoted(no)),
+                    said,
+                    sure(count),
+                );
                 return;
             }
         }
@@ -151,7 +182,8 @@ fn distinct(column: &mut DraftColumn, values: &[&str]) {
 /// and the same signs between.
 pub fn pattern(values: &[&str]) -> Option<String> {
     let first = runs(values.first()?);
-    let mut bounds: Vec<(char, usize, usize)> = first.iter().map(|(class, length)| (*class, *length, *length)).collect();
+    let mut bounds: Vec<(char, usize, usize)> =
+        first.iter().map(|(class, length)| (*class, *length, *length)).collect();
     for value in values {
         let runs = runs(value);
         if runs.len() != bounds.len() {

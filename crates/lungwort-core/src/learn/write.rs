@@ -62,8 +62,14 @@ fn comment(source: &str, sure: Sure) -> String {
 pub fn write(draft: &Draft) -> Written {
     let mut out = Written::default();
     out.line(&format!("# Drafted by `lungwort learn` from {}.", draft.sources.join(" and ")), None);
-    out.line("# Behind each line stands where it was learned. A line marked \"confirm\" is a guess that counts; one that", None);
-    out.line("# begins with # is a guess that does not: take the # away if it is right, and delete what is wrong.", None);
+    out.line(
+        "# Behind each line stands where it was learned. A line marked \"confirm\" is a guess that counts; one that",
+        None,
+    );
+    out.line(
+        "# begins with # is a guess that does not: take the # away if it is right, and delete what is wrong.",
+        None,
+    );
     table(&mut out, "rulebook", Part::About, &draft.about.0);
     table(&mut out, "file", Part::File, &draft.file.0);
     table(&mut out, "template", Part::Template, &draft.template.0);
@@ -102,13 +108,17 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
         out.line(&format!("heading_row = {}", sheet.heading_row), Some((part, "heading_row")));
     }
     if sheet.guide_rows > 0 {
-        out.line(&format!("guide_rows = {}  # the rows under the headings that tell how to fill them in", sheet.guide_rows), None);
+        out.line(
+            &format!("guide_rows = {}  # the rows under the headings that tell how to fill them in", sheet.guide_rows),
+            None,
+        );
     }
     sheet.lines.0.iter().for_each(|line| out.entry(part, line, 0));
     let names_used = |name: &str| {
         let quoted = quoted(name);
         let in_rules = sheet.rules.iter().flat_map(|rule| &rule.lines).any(|(_, value)| contains_word(value, name));
-        let in_columns = sheet.columns.iter().flat_map(|column| &column.lines.0).any(|line| line.value.contains(&quoted));
+        let in_columns =
+            sheet.columns.iter().flat_map(|column| &column.lines.0).any(|line| line.value.contains(&quoted));
         in_rules || in_columns || sheet.lines.0.iter().any(|line| line.key == "key" && line.value.contains(&quoted))
     };
     for (number, column) in sheet.columns.iter().enumerate() {
@@ -139,7 +149,8 @@ fn write_column(out: &mut Written, at: (usize, usize), column: &DraftColumn, is_
     out.line("", None);
     out.line(if is_form { "[[sheet.cell]]" } else { "[[sheet.column]]" }, Some((part, "heading")));
     let lines = &column.lines.0;
-    let pad = lines.iter().filter(|line| line.sure > Sure::Offered).map(|line| line.key.len()).max().unwrap_or(0).max(7);
+    let pad =
+        lines.iter().filter(|line| line.sure > Sure::Offered).map(|line| line.key.len()).max().unwrap_or(0).max(7);
     let label = if is_form { "label" } else { "heading" };
     out.line(&format!("{label:<pad$} = {}", quoted(&column.heading)), Some((part, "heading")));
     if named {
@@ -153,6 +164,25 @@ fn write_column(out: &mut Written, at: (usize, usize), column: &DraftColumn, is_
 
 /// The order in which a column's keys are written.
 const ORDER: &[&str] = &[
-    "section", "required", "required_when", "unique", "type", "date_format", "decimal_mark", "yes_no", "format", "allowed",
-    "pattern", "length", "min", "max", "above", "below", "places", "stored", "help", "example", "guide",
+    "section",
+    "required",
+    "required_when",
+    "unique",
+    "type",
+    "date_format",
+    "decimal_mark",
+    "yes_no",
+    "format",
+    "allowed",
+    "pattern",
+    "length",
+    "min",
+    "max",
+    "above",
+    "below",
+    "places",
+    "stored",
+    "help",
+    "example",
+    "guide",
 ];

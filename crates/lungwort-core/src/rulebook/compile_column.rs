@@ -6,7 +6,8 @@ use super::compiler::{Columns, Compiler};
 use super::list::{Dependent, Entry, List};
 use super::model::{Allowed, CharacterSet, Column, ColumnType, Length, Limit, Side};
 use super::written::{
-    WrittenAllowed, WrittenBound, WrittenColumn, WrittenDependent, WrittenLength, WrittenLookup, WrittenSheet, WrittenType, WrittenUnit,
+    WrittenAllowed, WrittenBound, WrittenColumn, WrittenDependent, WrittenLength, WrittenLookup, WrittenSheet,
+    WrittenType, WrittenUnit,
 };
 use crate::cell::date::Picture;
 use crate::cell::format::{self, Format};
@@ -153,12 +154,7 @@ fn allowed_values(compiler: &mut Compiler, columns: &Columns, path: &str, writte
 }
 
 /// Lists of which another column's value chooses one.
-fn depending(
-    compiler: &mut Compiler,
-    columns: &Columns,
-    path: &str,
-    written: &WrittenDependent,
-) -> Option<Allowed> {
+fn depending(compiler: &mut Compiler, columns: &Columns, path: &str, written: &WrittenDependent) -> Option<Allowed> {
     let Some((other, _)) = crate::condition::Scope::column(columns, &written.depends_on) else {
         let near = crate::condition::Scope::nearest(columns, &written.depends_on);
         let hint = near.map(|near| format!("; did you mean {near}?")).unwrap_or_default();
@@ -329,7 +325,9 @@ fn character_set(compiler: &mut Compiler, path: &str, written: &str) -> Option<C
         ranges.retain(|(first, last)| first <= last);
         ranges
     };
-    let set = |words: &str, ranges: Vec<(char, char)>| Some(CharacterSet { words: words.to_owned(), ranges });
+    let set = |words: &str, ranges: Vec<(char, char)>| {
+        Some(CharacterSet { words: words.to_owned(), written: written.to_owned(), ranges })
+    };
     match written {
         "ascii" => return set("the characters of a plain English keyboard", vec![(' ', '~')]),
         "latin" => {

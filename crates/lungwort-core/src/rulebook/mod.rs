@@ -1,6 +1,7 @@
 //! What a template asks: as written (serde types), then checked and compiled (the types of [`model`]).
 
 pub mod choose;
+pub mod compare;
 mod compile;
 mod compile_column;
 mod compile_rule;

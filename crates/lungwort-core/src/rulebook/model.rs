@@ -298,6 +298,8 @@ impl Limit {
 pub struct CharacterSet {
     /// What they are called.
     pub words: String,
+    /// As the rulebook writes it.
+    pub written: String,
     /// Ranges, both ends included.
     pub ranges: Vec<(char, char)>,
 }

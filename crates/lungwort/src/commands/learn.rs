@@ -119,7 +119,8 @@ fn summary(learned: &Learned, path: &Path, out: &mut dyn Write) -> Result<()> {
 
 /// `24 columns, 7 required, 5 with a list, 3 dates`.
 fn columns_in_words(sheet: &learn::draft::DraftSheet) -> String {
-    let with = |test: &dyn Fn(&learn::draft::DraftColumn) -> bool| sheet.columns.iter().filter(|column| test(column)).count();
+    let with =
+        |test: &dyn Fn(&learn::draft::DraftColumn) -> bool| sheet.columns.iter().filter(|column| test(column)).count();
     let typed = |word: &'static str| {
         move |column: &learn::draft::DraftColumn| column.lines.get("type").is_some_and(|line| line.value.contains(word))
     };
@@ -128,7 +129,10 @@ fn columns_in_words(sheet: &learn::draft::DraftSheet) -> String {
         (with(&|column| column.lines.get("allowed").is_some()), "with a list"),
         (with(&typed("date")), "dates"),
         (with(&|column| typed("whole")(column) || typed("decimal")(column)), "numbers"),
-        (with(&|column| column.lines.get("pattern").is_some() || column.lines.get("format").is_some()), "built in one way"),
+        (
+            with(&|column| column.lines.get("pattern").is_some() || column.lines.get("format").is_some()),
+            "built in one way",
+        ),
     ];
     let noun = if sheet.is_form { "cells" } else { "columns" };
     let said: Vec<String> =
@@ -141,7 +145,8 @@ fn columns_in_words(sheet: &learn::draft::DraftSheet) -> String {
 
 fn counts(draft: &Draft) -> (usize, usize, usize) {
     let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns).map(|column| &column.lines);
-    let tables = [&draft.about, &draft.file, &draft.template].into_iter().chain(draft.sheets.iter().map(|sheet| &sheet.lines));
+    let tables =
+        [&draft.about, &draft.file, &draft.template].into_iter().chain(draft.sheets.iter().map(|sheet| &sheet.lines));
     let lines = columns.chain(tables).flat_map(|lines| &lines.0).map(|line| line.sure);
     let rules = draft.sheets.iter().flat_map(|sheet| &sheet.rules).map(|rule| rule.sure);
     lines.chain(rules).fold((0, 0, 0), |(known, confirm, offered), sure| match sure {
@@ -159,7 +164,10 @@ fn look_first(draft: &Draft, out: &mut dyn Write) -> Result<()> {
             said.push(format!("rows are known by {} ({})", line.value.trim_matches(['[', ']']), line.source));
         }
         let of = |key: &str, sure: Sure| {
-            let columns = sheet.columns.iter().filter(|column| column.lines.0.iter().any(|line| line.key == key && line.sure == sure));
+            let columns = sheet
+                .columns
+                .iter()
+                .filter(|column| column.lines.0.iter().any(|line| line.key == key && line.sure == sure));
             columns.map(|column| column.heading.trim().trim_end_matches('*').to_owned()).collect::<Vec<String>>()
         };
         for (key, sure, words) in [

@@ -8,6 +8,7 @@ mod explain;
 mod learn;
 mod rulebook;
 mod schema;
+mod template;
 
 use anyhow::Result;
 use clap::{Parser, Subcommand};
@@ -36,6 +37,8 @@ pub enum Command {
     Explain(explain::ExplainArguments),
     /// Look a rulebook over and print what each of its columns and rules asks
     Rulebook(rulebook::RulebookArguments),
+    /// Write a blank template that colleagues can fill in
+    Template(template::TemplateArguments),
     /// Print a JSON Schema, by which editors and programs know what goes where
     Schema(schema::SchemaArguments),
     /// Print a script that completes commands and options in your shell
@@ -50,6 +53,7 @@ pub fn run(command: Command) -> Result<Verdict> {
         Command::Check(arguments) => check::run(&arguments),
         Command::Explain(arguments) => explain::run(&arguments),
         Command::Rulebook(arguments) => rulebook::run(&arguments),
+        Command::Template(arguments) => template::run(&arguments),
         Command::Schema(arguments) => schema::run(&arguments),
         Command::Completions(arguments) => completions::run(&arguments),
     }

@@ -1,7 +1,7 @@
 //! `lungwort rulebook`: lint, and the column guide.
 
 use std::io::Write;
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
 
 use anyhow::{Result, anyhow};
 use clap::Args;
@@ -9,9 +9,13 @@ use comfy_table::{ColumnConstraint, ContentArrangement, LineStyle, Table, Width,
 use jiff::civil::Date;
 use lungwort_core::cell::shown;
 use lungwort_core::lint;
+use lungwort_core::rulebook::compare::{self, Weight};
 use lungwort_core::rulebook::guide::{self, RuleExample};
 use lungwort_core::rulebook::{self, Level, Rulebook, Sheet};
 
+use unicode_width::UnicodeWidthStr;
+
+use super::choose;
 use crate::Verdict;
 use crate::output::Output;
 use crate::style::{self, paint};
@@ -19,13 +23,17 @@ use crate::style::{self, paint};
 #[derive(Debug, Args)]
 #[command(after_help = "Examples:
   lungwort rulebook accessions.rulebook.toml
-  lungwort rulebook accessions.rulebook.toml --lint")]
+  lungwort rulebook accessions.rulebook.toml --lint
+  lungwort rulebook accessions-3.rulebook.toml --compare accessions-4.rulebook.toml")]
 pub struct RulebookArguments {
     /// The rulebook
     file: PathBuf,
     /// Only look it over; leave the column guide out
     #[arg(long)]
     lint: bool,
+    /// List what changed from it to this newer rulebook
+    #[arg(long, value_name = "NEW", conflicts_with = "lint")]
+    compare: Option<PathBuf>,
     /// The day that counts as today, such as 2026-11-23
     #[arg(long, value_name = "DATE")]
     today: Option<Date>,
@@ -34,6 +42,9 @@ pub struct RulebookArguments {
 pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
     let today = arguments.today.unwrap_or_else(|| jiff::Zoned::now().date());
     let path = &arguments.file;
+    if let Some(new) = &arguments.compare {
+        return compare_with(path, new);
+    }
     let mut loaded = rulebook::load(path).map_err(|error| match error.kind() {
         std::io::ErrorKind::NotFound => anyhow!("{}: there is no such file", path.display()),
         _ => anyhow!("{}: it cannot be read: {error}", path.display()),
@@ -76,6 +87,46 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
     }
     out.finish()?;
     Ok(if errors > 0 { Verdict::NotReady } else { Verdict::Ready })
+}
+
+/// What changed between two editions.
+fn compare_with(old: &Path, new: &Path) -> Result<Verdict> {
+    let (old, new) = (choose::load(old)?, choose::load(new)?);
+    let changes = compare::compare(&old, &new);
+    let mut out = Output::open(None)?;
+    let edition = |rulebook: &Rulebook| match &rulebook.edition {
+        Some(edition) => format!("{}, edition {edition}", rulebook.title),
+        None => rulebook.title.clone(),
+    };
+    let count = match changes.len() {
+        0 => "nothing changed".to_owned(),
+        1 => "1 change".to_owned(),
+        count => format!("{count} changes"),
+    };
+    writeln!(out, "{}: from {} to {}", paint(style::STRONG, count), edition(&old), edition(&new))?;
+    let kinds = [
+        (Weight::Stricter, "STRICTER: WHAT WAS RIGHT MAY BE WRONG NOW", style::ERROR),
+        (Weight::Moved, "MOVED OR RENAMED", style::WARNING),
+        (Weight::Looser, "MORE IS TAKEN", style::GOOD),
+    ];
+    for (weight, title, colour) in kinds {
+        let of: Vec<_> = changes.iter().filter(|change| change.weight == weight).collect();
+        if of.is_empty() {
+            continue;
+        }
+        writeln!(out, "\n{} {}", paint(colour, title), paint(style::FAINT, format!("({})", of.len())))?;
+        for change in of {
+            let subject = shown::clipped(&change.subject, 24);
+            let lines = style::wrap(&shown::visible(&change.words), style::width() - 28);
+            for (at, line) in lines.iter().enumerate() {
+                let subject = if at == 0 { subject.as_str() } else { "" };
+                let gap = " ".repeat(26_usize.saturating_sub(subject.width()));
+                writeln!(out, "  {}{gap}{line}", paint(style::STRONG, subject))?;
+            }
+        }
+    }
+    out.finish()?;
+    Ok(Verdict::Ready)
 }
 
 fn write_guide(rulebook: &Rulebook, today: Date, out: &mut dyn Write) -> Result<()> {

@@ -117,8 +117,14 @@ pub fn top(summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
         several => format!("{} files", several.len()),
     };
     let ready = summary.is_ready();
+    let blank = summary.rows() == 0 && summary.counts.errors + summary.counts.warnings == 0;
+    if blank {
+        writeln!(out, "{}: {files}", paint(style::GOOD, "NOTHING FILLED IN YET"))?;
+    }
     let word = if ready { paint(style::GOOD, "READY") } else { paint(style::ERROR, "NOT READY") };
-    writeln!(out, "{word}: {}", verdict_words(summary, &files))?;
+    if !blank {
+        writeln!(out, "{word}: {}", verdict_words(summary, &files))?;
+    }
     writeln!(out)?;
     for file in summary.files.iter().take(6) {
         labelled("File", &file_words(file), out)?;

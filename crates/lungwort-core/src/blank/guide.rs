@@ -1,0 +1,198 @@
+//! The guide sheet: what each column asks, in words and for programs, and the rules.
+
+use rust_xlsxwriter::{Color, Format, FormatAlign, FormatBorder, Workbook, Worksheet, XlsxError};
+
+use super::{BlankOptions, Chosen};
+use crate::finding::ranges::thousands;
+use crate::rulebook::guide::{self, GuideLine};
+use crate::rulebook::model::{ColumnType, Length};
+use crate::rulebook::written::WrittenCase;
+use crate::rulebook::{Column, Rulebook};
+
+/// The sheet's name.
+pub const SHEET: &str = "Guide";
+
+/// The headings for people, then those for programs.
+const HEADINGS: [&str; 13] = [
+    "Column",
+    "Required",
+    "Takes",
+    "Example",
+    "What to fill in",
+    "Name",
+    "Type",
+    "Named format",
+    "Pattern",
+    "Pattern in words",
+    "Length",
+    "Places",
+    "More",
+];
+
+/// Writes the sheet. The edition stands in its second row.
+pub fn write(
+    book: &mut Workbook,
+    rulebook: &Rulebook,
+    sheets: &[Chosen<'_>],
+    _: &BlankOptions,
+) -> Result<(), XlsxError> {
+    let sheet = book.add_worksheet().set_name(SHEET)?;
+    let title = Format::new().set_bold().set_font_size(14);
+    let strong = Format::new().set_bold();
+    let wrapped = Format::new().set_text_wrap().set_align(FormatAlign::Top).set_num_format("@");
+    let heading = Format::new()
+        .set_bold()
+        .set_border_bottom(FormatBorder::Thin)
+        .set_background_color(Color::RGB(0xE7E6E6))
+        .set_text_wrap();
+    for (column, width) in
+        [26.0, 20.0, 46.0, 18.0, 40.0, 16.0, 14.0, 14.0, 22.0, 24.0, 16.0, 8.0, 40.0].into_iter().enumerate()
+    {
+        sheet.set_column_width(column as u16, width)?;
+    }
+    sheet.write_string_with_format(0, 0, &rulebook.title, &title)?;
+    let mut row = 1;
+    let mut say = |sheet: &mut Worksheet, text: &str| -> Result<(), XlsxError> {
+        sheet.write_string(row, 0, text)?;
+        row += 1;
+        Ok(())
+    };
+    if let Some(edition) = &rulebook.edition {
+        say(sheet, &format!("Edition {edition}"))?;
+    }
+    if let Some(issuer) = &rulebook.issuer {
+        say(sheet, &format!("Given out by the {issuer}"))?;
+    }
+    if let Some(most) = rulebook.file.max_rows {
+        say(sheet, &format!("A maximum of {} rows is taken in one file.", thousands(most)))?;
+    }
+    if !rulebook.file.formats.is_empty() {
+        let kinds: Vec<String> = rulebook.file.formats.iter().map(|kind| kind.to_uppercase()).collect();
+        let encoding =
+            rulebook.file.encoding.map(|encoding| format!(" (encoding {})", encoding.name())).unwrap_or_default();
+        say(sheet, &format!("Save it as {}{encoding} before you send it.", crate::rulebook::listed(&kinds, "or")))?;
+    }
+    say(sheet, "Headings in bold with a double line under them are required; the others are not.")?;
+    say(sheet, "Columns F and on are for programs.")?;
+    row += 1;
+    for chosen in sheets {
+        if sheets.len() > 1 {
+            sheet.write_string_with_format(row, 0, format!("Sheet {}", chosen.name), &strong)?;
+            row += 1;
+        }
+        for (column, text) in (0_u16..).zip(HEADINGS) {
+            sheet.write_string_with_format(row, column, text, &heading)?;
+        }
+        row += 1;
+        let lines = guide::columns(chosen.sheet);
+        for (at, column) in chosen.columns() {
+            for (field, text) in (0_u16..).zip(cells(&lines[at], column)) {
+                if !text.is_empty() {
+                    sheet.write_string_with_format(row, field, text, &wrapped)?;
+                }
+            }
+            row += 1;
+        }
+        row += 1;
+        for (number, rule) in (1..).zip(&chosen.sheet.rules) {
+            if number == 1 {
+                sheet.write_string_with_format(row, 0, "Rules between the cells of a row", &strong)?;
+                row += 1;
+            }
+            sheet.write_string(row, 0, format!("{number}. {}.", rule.sentence.trim_end_matches('.')))?;
+            row += 1;
+        }
+        row += 1;
+    }
+    Ok(())
+}
+
+fn cells(line: &GuideLine, column: &Column) -> [String; 13] {
+    let pattern = column.pattern.as_ref();
+    [
+        column.heading.trim().to_owned(),
+        line.required.clone(),
+        line.takes.clone(),
+        line.example.clone(),
+        line.help.clone(),
+        column.name.clone().unwrap_or_default(),
+        type_word(column),
+        column.format.map(|format| format.name.to_owned()).unwrap_or_default(),
+        pattern.map(|pattern| pattern.written.clone()).unwrap_or_default(),
+        pattern.and_then(|pattern| pattern.words.clone()).unwrap_or_default(),
+        column.length.as_ref().map(length_words).unwrap_or_default(),
+        column.places.map(|places| places.to_string()).unwrap_or_default(),
+        more(column),
+    ]
+}
+
+fn type_word(column: &Column) -> String {
+    match &column.kind {
+        ColumnType::Text => "text".to_owned(),
+        ColumnType::Whole(_) => "whole".to_owned(),
+        ColumnType::Decimal(_) => "decimal".to_owned(),
+        ColumnType::Moment(kind, picture) => {
+            let word = match kind {
+                crate::cell::Kind::Time => "time",
+                crate::cell::Kind::DateTime => "datetime",
+                _ => "date",
+            };
+            format!("{word} {}", picture.written())
+        }
+        ColumnType::YesNo(_) => "yes_no".to_owned(),
+    }
+}
+
+fn length_words(length: &Length) -> String {
+    let unit = if length.bytes_in.is_some() { "bytes" } else { "characters" };
+    match (length.min, length.max) {
+        (min, max) if min == max => format!("exactly {min} {unit}"),
+        (0, max) => format!("{max} {unit}"),
+        (min, usize::MAX) => format!("at least {min} {unit}"),
+        (min, max) => format!("{min} to {max} {unit}"),
+    }
+}
+
+/// What is left, as `key = value` with semicolons between.
+fn more(column: &Column) -> String {
+    let mut said = Vec::new();
+    let quoted = crate::learn::draft::quoted;
+    if column.unique {
+        said.push("unique = true".to_owned());
+    }
+    if let Some(sign) = &column.separator {
+        said.push(format!("separator = {}", quoted(sign)));
+    }
+    if let Some(set) = &column.characters {
+        said.push(format!("characters = {}", quoted(&set.written)));
+    }
+    match column.case {
+        Some(WrittenCase::Upper) => said.push("case = \"upper\"".to_owned()),
+        Some(WrittenCase::Lower) => said.push("case = \"lower\"".to_owned()),
+        None => {}
+    }
+    if column.line_breaks {
+        said.push("line_breaks = true".to_owned());
+    }
+    if let Some(default) = &column.default {
+        said.push(format!("default = {}", quoted(default)));
+    }
+    if let ColumnType::Whole(mark) | ColumnType::Decimal(mark) = &column.kind
+        && *mark == crate::cell::number::DecimalMark::Comma
+    {
+        said.push("decimal_mark = \",\"".to_owned());
+    }
+    if !column.retired.is_empty() {
+        let pairs =
+            column.retired.iter().map(|(old, new)| format!("{} = {}", crate::learn::draft::key(old), quoted(new)));
+        said.push(format!("retired = {{ {} }}", pairs.collect::<Vec<_>>().join(", ")));
+    }
+    if let Some(allowed) = column.allowed.as_ref().filter(|_| column.separator.is_some()) {
+        let values: Vec<&str> = allowed.list.entries().iter().map(|entry| &*entry.code).collect();
+        said.push(format!("allowed = {}", crate::learn::draft::list(&values)));
+    }
+    if let Some(folder) = &column.attachment_folder {
+        said.push(format!("attachment_folder = {}", quoted(folder)));
+    }
+    said.join("\n")
+}

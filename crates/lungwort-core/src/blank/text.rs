@@ -1,0 +1,64 @@
+//! A delimited template: the headings in their row, the guide rows, and a sample row where one is wanted.
+
+use super::{BlankError, BlankOptions, chosen};
+use crate::rulebook::Rulebook;
+use crate::rulebook::written::{WrittenNewline, WrittenQuoting};
+
+/// Writes the bytes of a delimited file. `delimiter` counts where the rulebook asks for none.
+pub fn write(rulebook: &Rulebook, options: &BlankOptions, delimiter: u8) -> Result<Vec<u8>, BlankError> {
+    let sheets = chosen(rulebook, &options.wanted)?;
+    let rows: Vec<&super::Chosen<'_>> = sheets.iter().filter(|sheet| !sheet.sheet.is_form).collect();
+    let [sheet] = rows.as_slice() else { return Err(BlankError::SeveralSheets) };
+    let asked = &rulebook.file;
+    let quoting = match asked.quoting {
+        Some(WrittenQuoting::All) => csv::QuoteStyle::Always,
+        Some(WrittenQuoting::Never) => csv::QuoteStyle::Never,
+        None => csv::QuoteStyle::Necessary,
+    };
+    let newline = match asked.newline {
+        Some(WrittenNewline::Lf) => csv::Terminator::Any(b'\n'),
+        Some(WrittenNewline::Cr) => csv::Terminator::Any(b'\r'),
+        _ => csv::Terminator::CRLF,
+    };
+    let mut writer = csv::WriterBuilder::new()
+        .delimiter(asked.delimiter.unwrap_or(delimiter))
+        .quote_style(quoting)
+        .terminator(newline)
+        .from_writer(Vec::new());
+    let width = sheet.columns.len();
+    let broken = |error: csv::Error| BlankError::Io(error.into());
+    for _ in 1..sheet.sheet.heading_row {
+        writer.write_record(vec![""; width]).map_err(broken)?;
+    }
+    writer.write_record(sheet.columns().map(|(_, column)| column.heading.as_str())).map_err(broken)?;
+    for row in 0..sheet.sheet.guide_rows as usize {
+        let texts = sheet.columns().map(|(_, column)| column.guide.get(row).map(String::as_str).unwrap_or_default());
+        writer.write_record(texts).map_err(broken)?;
+    }
+    if options.samples {
+        let texts = sheet.columns().map(|(_, column)| column.example.as_deref().unwrap_or_default());
+        writer.write_record(texts).map_err(broken)?;
+    }
+    let bytes = writer.into_inner().map_err(|error| BlankError::Io(error.into_error()))?;
+    encoded(rulebook, bytes)
+}
+
+/// The text in the encoding that the rulebook asks for.
+fn encoded(rulebook: &Rulebook, bytes: Vec<u8>) -> Result<Vec<u8>, BlankError> {
+    let encoding = rulebook.file.encoding.unwrap_or(encoding_rs::UTF_8);
+    let text = String::from_utf8_lossy(&bytes).into_owned();
+    let mark = rulebook.file.bom == Some(true);
+    if encoding == encoding_rs::UTF_16LE || encoding == encoding_rs::UTF_16BE {
+        let little = encoding == encoding_rs::UTF_16LE;
+        let units = mark.then_some(0xfeff).into_iter().chain(text.encode_utf16());
+        return Ok(units.flat_map(|unit: u16| if little { unit.to_le_bytes() } else { unit.to_be_bytes() }).collect());
+    }
+    let (encoded, _, lost) = encoding.encode(&text);
+    if lost {
+        let why = format!("some of its headings or guide texts cannot be written in {}", encoding.name());
+        return Err(BlankError::Encoding(why));
+    }
+    let mut out = if mark && encoding == encoding_rs::UTF_8 { b"\xef\xbb\xbf".to_vec() } else { Vec::new() };
+    out.extend_from_slice(&encoded);
+    Ok(out)
+}
