@@ -319,15 +319,21 @@ impl BatchJudge<'_, '_> {
         counts.retain(|row, count| {
             *count * 2 > required && key.iter().all(|field| batch.text(batch.cell(*row, *field)).trim().is_empty())
         });
-        if counts.is_empty() {
+        let stray = self.stray_rows(batch, out, required);
+        counts.retain(|row, _| !stray.contains(row));
+        if counts.is_empty() && stray.is_empty() {
             return;
         }
         out.findings.retain(|finding| {
+            if stray.contains(&finding.row) {
+                return false;
+            }
             let told = is_missing(finding)
                 || finding.verdict.code == &value_codes::MISSING_WHEN
                 || finding.order >= FIRST_RULE;
             !(told && counts.contains_key(&finding.row))
         });
+        out.findings.extend(stray.iter().map(|row| self.tell_stray(batch, *row)));
         for (row, count) in counts {
             let message = format!(
                 "the key and {count} of the {required} cells that every row must fill are blank; fill it in or delete it."
@@ -339,6 +345,40 @@ impl BatchJudge<'_, '_> {
             );
             out.findings.push(whole_row(row, verdict));
         }
+    }
+
+    /// Rows behind blank ones in which hardly anything stands: totals, notes, leftovers.
+    fn stray_rows(&self, batch: &Batch, out: &Judgement, required: usize) -> Vec<usize> {
+        let behind_blanks = out.blank_runs.iter().map(|run| run.last + 1);
+        let rows = behind_blanks.filter_map(|number| (0..batch.row_count()).find(|row| batch.row_number(*row) == number));
+        let is_missing = |row: usize| {
+            let missing = out.findings.iter().filter(|finding| {
+                finding.row == row && finding.verdict.code == &value_codes::MISSING_VALUE
+            });
+            missing.count() * 2 > required
+        };
+        let filled = |row: usize| batch.row(row).iter().filter(|field| !batch.text(**field).trim().is_empty()).count();
+        rows.filter(|row| (1..=2).contains(&filled(*row)) && is_missing(*row)).collect()
+    }
+
+    fn tell_stray(&self, batch: &Batch, row: usize) -> InBatch {
+        let cells: Vec<String> = batch
+            .row(row)
+            .iter()
+            .enumerate()
+            .filter(|(_, field)| !batch.text(**field).trim().is_empty())
+            .map(|(field, cell)| {
+                let place = format!("{}{}", crate::finding::column_letter(field), batch.row_number(row));
+                format!("{place} {}", crate::cell::shown::quoted(batch.text(*cell).trim()))
+            })
+            .collect();
+        let message = format!(
+            "{} {} apart below the data; the row would be taken for a record. Clear it, or move it to another sheet.",
+            crate::rulebook::listed(&cells, "and"),
+            if cells.len() == 1 { "stands" } else { "stand" },
+        );
+        let found = Found::new(&template_codes::STRAY_CELLS, message);
+        whole_row(row, file_verdict(&template_codes::STRAY_CELLS, "The row", found))
     }
 
     /// Gives each finding its row's key.

@@ -62,12 +62,13 @@ fn what(validation: &Validation) -> &'static str {
     if validation.kind == "list" { "drop-down" } else { "limit" }
 }
 
-/// The validation that covers the most rows of a column.
+/// The validation that covers the most rows of a column; of a labelled cell, the one that it lies in.
 fn main_validation<'s>(sheet: &'s TemplateSheet, field: usize, frame: &Frame) -> Option<(&'s Validation, CellRange)> {
-    let all = sheet.validations(field, frame.heading_row);
-    all.into_iter().filter(|(validation, _)| !validation.kind.is_empty() || !validation.prompt.is_empty()).max_by_key(
-        |(validation, range)| (!validation.kind.is_empty(), range.last_row - range.first_row.min(range.last_row)),
-    )
+    let is_cell = frame.headings.is_empty();
+    let all = sheet.validations(field, frame.heading_row).into_iter();
+    let here = all.filter(|(_, range)| !is_cell || range.holds(field, frame.first_data));
+    here.filter(|(validation, _)| !validation.kind.is_empty() || !validation.prompt.is_empty())
+        .max_by_key(|(validation, range)| (!validation.kind.is_empty(), range.last_row.saturating_sub(range.first_row)))
 }
 
 fn drop_down(

@@ -172,7 +172,9 @@ fn distinct(column: &mut DraftColumn, values: &[&str]) {
                 return;
             }
         }
-        column.lines.set("allowed", list(&all), said, sure(count));
+        // Words and names that came up so far are no closed list; codes most likely are.
+        let codes = all.iter().all(|value| value.chars().count() <= 12 && !value.contains(' '));
+        column.lines.set("allowed", list(&all), said, if codes { sure(count) } else { Sure::Offered });
     } else if let Some(regex) = pattern(values).filter(|_| tally.len() >= 10 && column.lines.get("pattern").is_none()) {
         column.lines.set("pattern", format!("'{regex}'"), support("fits", count, count), sure(count));
     }

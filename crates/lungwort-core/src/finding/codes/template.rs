@@ -134,7 +134,7 @@ MERGED_CELLS "merged-cells" Warning "Cells of the data are merged into one"
     mend "Split the cells and fill in each of them."
     "C4:C7 merged" => "C4, C5, C6 and C7 each filled"
 
-STRAY_CELLS "stray-cells" Warning "A few cells stand apart below the data"
+STRAY_CELLS "stray-cells" Error "A few cells stand apart below the data"
     means "After blank rows come rows in which only a cell or two are filled and no key: a total, a note, a leftover."
     matters "The receiving side takes every filled row for a record."
     mend "Clear the cells, or move them to another sheet."
