@@ -100,9 +100,9 @@ fn jsonl_and_csv_have_one_finding_a_line() {
     let ran = folder.run(&["check", "data.csv", "--format", "csv", "--output", "out.csv"]);
     assert_eq!((ran.status, ran.stdout.as_str()), (1, ""));
     let written = std::fs::read_to_string(folder.path().join("out.csv")).unwrap();
-    assert!(written.starts_with("\u{feff}File,Row,Line,Column,"));
+    assert!(written.starts_with("\u{feff}File,Sheet,Row,Line,Column,"));
     let mut rows = csv::ReaderBuilder::new().has_headers(true).from_reader(written.as_bytes());
-    assert_eq!(rows.records().map(|row| row.unwrap().len()).collect::<Vec<_>>(), [12; 8]);
+    assert_eq!(rows.records().map(|row| row.unwrap().len()).collect::<Vec<_>>(), [13; 8]);
 }
 
 #[test]

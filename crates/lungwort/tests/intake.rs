@@ -118,10 +118,10 @@ fn what_is_no_table_is_refused_with_a_reason() {
         ("nowhere.csv", "there is no such file"),
         ("folder", "it is a folder"),
         ("data.csv", "it is empty"),
-        ("book.csv", "it is a workbook, which cannot be checked yet"),
-        ("old.csv", "it is a workbook"),
-        ("photo.csv", "it is a picture, not a table"),
-        ("noise.csv", "it is a binary file, not a table"),
+        ("book.csv", "it is a broken or incomplete workbook"),
+        ("old.csv", "the workbook is damaged"),
+        ("photo.csv", "it is a picture, not a workbook or a table"),
+        ("noise.csv", "it is a binary file, not a workbook or a table"),
     ];
     for (name, reason) in cases {
         let ran = folder.run(&["check", name, "--rulebook", "t.rulebook.toml"]);

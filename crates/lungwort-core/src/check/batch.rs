@@ -350,11 +350,13 @@ impl BatchJudge<'_, '_> {
     /// Rows behind blank ones in which hardly anything stands: totals, notes, leftovers.
     fn stray_rows(&self, batch: &Batch, out: &Judgement, required: usize) -> Vec<usize> {
         let behind_blanks = out.blank_runs.iter().map(|run| run.last + 1);
-        let rows = behind_blanks.filter_map(|number| (0..batch.row_count()).find(|row| batch.row_number(*row) == number));
+        let rows =
+            behind_blanks.filter_map(|number| (0..batch.row_count()).find(|row| batch.row_number(*row) == number));
         let is_missing = |row: usize| {
-            let missing = out.findings.iter().filter(|finding| {
-                finding.row == row && finding.verdict.code == &value_codes::MISSING_VALUE
-            });
+            let missing = out
+                .findings
+                .iter()
+                .filter(|finding| finding.row == row && finding.verdict.code == &value_codes::MISSING_VALUE);
             missing.count() * 2 > required
         };
         let filled = |row: usize| batch.row(row).iter().filter(|field| !batch.text(**field).trim().is_empty()).count();

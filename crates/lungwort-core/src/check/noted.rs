@@ -10,7 +10,7 @@ use super::column::ColumnJudge;
 use crate::cell::date::from_serial;
 use crate::cell::number::DecimalMark;
 use crate::cell::{Kind, shown};
-use crate::finding::codes::{cell as codes, template as template_codes};
+use crate::finding::codes::{cell as codes, template as template_codes, value as value_codes};
 use crate::finding::{Repair, Severity, Topic, Verdict, column_letter};
 use crate::intake::Batch;
 use crate::intake::cells::{Formula, Note, Stored};
@@ -167,6 +167,15 @@ impl BatchJudge<'_, '_> {
         for finding in &mut out.findings {
             let Some(field) = finding.field else { continue };
             let cell = batch.cell(finding.row, field);
+            if finding.verdict.code == &value_codes::TOO_MANY_PLACES
+                && cell.is_number()
+                && let Some(rounded) = fifteen_digits(batch.text(cell))
+            {
+                let message =
+                    format!("{} A spreadsheet reckons with 15 digits: it is {rounded}.", finding.verdict.message);
+                let repair = Repair::safe(rounded);
+                finding.verdict = Arc::new(Verdict { message, repair, ..Verdict::clone(&finding.verdict) });
+            }
             if !cell.is_noted() || finding.verdict.code == &codes::SHOWN_ONLY {
                 continue;
             }
@@ -176,7 +185,7 @@ impl BatchJudge<'_, '_> {
             };
             let Some(shown) = batch.shown(note) else { continue };
             let shown = shown.trim();
-            if shown != batch.text(cell) && !finding.verdict.message.contains(shown) {
+            if shown != batch.text(cell) {
                 let message =
                     format!("{} (The sheet shows it as {}.)", finding.verdict.message, shown::clipped(shown, 40));
                 finding.verdict = Arc::new(Verdict { message, ..Verdict::clone(&finding.verdict) });
@@ -279,6 +288,15 @@ fn digits_lost(text: &str, is_number: bool) -> Option<Found> {
         digits.len()
     );
     Some(Found::new(&codes::DIGITS_LOST, message))
+}
+
+/// A number with the digits that a spreadsheet reckons with; `None` where it has no more than those.
+fn fifteen_digits(text: &str) -> Option<String> {
+    let number: f64 = text.replace(',', ".").parse().ok()?;
+    let rounded: f64 = format!("{number:.*e}", DIGITS_KEPT - 1).parse().ok()?;
+    let rounded = rounded.to_string();
+    let rounded = if text.contains(',') { rounded.replace('.', ",") } else { rounded };
+    (rounded.len() < text.len()).then_some(rounded)
 }
 
 fn kept_otherwise(asked: WrittenStored, stored: Stored, judge: &ColumnJudge<'_>, text: &str) -> Option<Found> {

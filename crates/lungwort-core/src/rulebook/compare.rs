@@ -246,7 +246,11 @@ fn must((old_sheet, old): (&Sheet, &Column), (new_sheet, new): (&Sheet, &Column)
                 changes.say(&new.heading, format!("{verb} where {after}{earlier}"), Weight::Stricter);
             }
             (Some(before), None) => {
-                changes.say(&new.heading, format!("no longer {} where {before}", verb.replace("must", "has to")), Weight::Looser);
+                changes.say(
+                    &new.heading,
+                    format!("no longer {} where {before}", verb.replace("must", "has to")),
+                    Weight::Looser,
+                );
             }
             _ => {}
         }

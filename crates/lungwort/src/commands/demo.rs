@@ -1,4 +1,4 @@
-//! `lungwort demo`: the sample files of the example world, and a first check of them.
+//! `lungwort demo`: the sample files of the example world, and the way from a template to a first check.
 
 use std::path::{Path, PathBuf};
 
@@ -6,6 +6,8 @@ use anyhow::{Context, Result, bail};
 use clap::Args;
 
 use super::check::{By, CheckArguments};
+use super::explain::ExplainArguments;
+use super::learn::LearnArguments;
 use crate::Verdict;
 use crate::style::{self, paint};
 
@@ -21,6 +23,9 @@ pub struct DemoArguments {
 
 /// Every sample: its name and its bytes.
 const SAMPLES: &[(&str, &[u8])] = &[
+    ("germination-template.xlsx", include_bytes!("../../../../examples/germination-template.xlsx")),
+    ("germination-accepted.xlsx", include_bytes!("../../../../examples/germination-accepted.xlsx")),
+    ("germination.xlsx", include_bytes!("../../../../examples/germination.xlsx")),
     ("accessions.rulebook.toml", include_bytes!("../../../../examples/accessions.rulebook.toml")),
     ("accessions.csv", include_bytes!("../../../../examples/accessions.csv")),
     ("accessions-east.tsv", include_bytes!("../../../../examples/accessions-east.tsv")),
@@ -29,9 +34,12 @@ const SAMPLES: &[(&str, &[u8])] = &[
     ("photos/primula-veris.jpg", b"a picture would be here\n"),
 ];
 
+/// The rulebook that is learned on the way.
+const LEARNED: &str = "germination.rulebook.toml";
+
 pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
     let folder = &arguments.folder;
-    for (name, _) in SAMPLES {
+    for name in SAMPLES.iter().map(|(name, _)| *name).chain([LEARNED]) {
         let path = folder.join(name);
         if path.exists() {
             bail!(
@@ -43,18 +51,24 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
     for (name, bytes) in SAMPLES {
         write(&folder.join(name), bytes)?;
     }
-    let file = folder.join("accessions.csv");
     anstream::println!(
         "Wrote {} sample files of the made-up Thistledown Seed Vault to {}.",
         SAMPLES.len(),
         folder.display()
     );
-    anstream::println!("{}\n", paint(style::GOOD, format!("$ lungwort check {}", file.display())));
+    let at = |name: &str| folder.join(name);
+    step("1", "A template was downloaded, and a file was accepted last year: what does the template ask?");
+    let (template, accepted) = (at("germination-template.xlsx"), at("germination-accepted.xlsx"));
+    command(&format!("lungwort learn {} --sample {}", template.display(), accepted.display()));
+    super::learn::run(&LearnArguments { template, sample: vec![accepted], output: None })?;
+    step("2", "A workbook has come back from colleagues: is it ready to be sent?");
+    let file = at("germination.xlsx");
+    command(&format!("lungwort check {} --limit 8", file.display()));
     super::check::run(&CheckArguments {
         files: vec![file.clone()],
         rulebook: None,
         by: By::Cause,
-        limit: None,
+        limit: Some(8),
         only: Vec::new(),
         severity: None,
         format: "text".to_owned(),
@@ -66,18 +80,30 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
         today: Some(jiff::civil::date(2026, 11, 23)),
         threads: None,
     })?;
-    anstream::println!("\n{}", paint(style::STRONG, "Three things to try"));
+    step("3", "What does one of them mean?");
+    command("lungwort explain shown-only");
+    super::explain::run(&ExplainArguments { code: Some("shown-only".to_owned()), markdown: false })?;
+    anstream::println!("\n{}", paint(style::STRONG, "Four things to try"));
     let tries = [
-        (format!("lungwort check {} --by row --limit 20", file.display()), "the same, row by row"),
-        (format!("lungwort rulebook {}", folder.join("accessions.rulebook.toml").display()), "what the template asks"),
-        (format!("lungwort check {}", folder.join("accessions-ready.csv").display()), "a file that is ready"),
+        (format!("lungwort check {} --by row", file.display()), "the same, row by row"),
+        (format!("lungwort rulebook {}", at(LEARNED).display()), "what was learned, column by column"),
+        (format!("lungwort template {} -o blank.xlsx", at("accessions.rulebook.toml").display()), "a blank template"),
+        (format!("lungwort check {}", at("accessions.csv").display()), "a delimited file"),
     ];
     for (command, why) in tries {
-        let gap = 62_usize.saturating_sub(command.len()).max(2);
+        let gap = 68_usize.saturating_sub(command.len()).max(2);
         anstream::println!("  {}{}{}", paint(style::GOOD, &command), " ".repeat(gap), paint(style::FAINT, why));
     }
     // The demo did what it should, whatever the sample file is like.
     Ok(Verdict::Ready)
+}
+
+fn step(number: &str, question: &str) {
+    anstream::println!("\n{} {}\n", paint(style::STRONG, format!("{number}.")), paint(style::STRONG, question));
+}
+
+fn command(line: &str) {
+    anstream::println!("{}\n", paint(style::GOOD, format!("$ {line}")));
 }
 
 fn write(path: &Path, bytes: &[u8]) -> Result<()> {

@@ -18,10 +18,10 @@ use crate::style::{self, paint};
   lungwort explain --markdown > findings.md")]
 pub struct ExplainArguments {
     /// The code, as a report gives it; without one, all are listed
-    code: Option<String>,
+    pub code: Option<String>,
     /// Print every explanation as one Markdown page
     #[arg(long)]
-    markdown: bool,
+    pub markdown: bool,
 }
 
 pub fn run(arguments: &ExplainArguments) -> Result<Verdict> {

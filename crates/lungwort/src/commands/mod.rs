@@ -27,7 +27,7 @@ pub struct Arguments {
 
 #[derive(Debug, Subcommand)]
 pub enum Command {
-    /// Write sample files of a made-up seed vault into a folder and check them
+    /// Write sample files of a made-up seed vault into a folder, learn a template and check a file
     Demo(demo::DemoArguments),
     /// Draft a rulebook from a downloaded template and from files that were accepted
     Learn(learn::LearnArguments),

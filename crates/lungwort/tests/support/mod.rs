@@ -1,6 +1,8 @@
 //! A temporary folder to put files in, and the built program to run in it.
 #![allow(dead_code, clippy::unwrap_used, clippy::expect_used)]
 
+pub mod books;
+
 use std::io::Write;
 use std::path::{Path, PathBuf};
 use std::process::{Command, Stdio};
