@@ -308,6 +308,7 @@ fn drop_downs_that_were_pasted_over_are_noticed() {
     });
     let found = findings(SEEDS, &bytes);
     assert_eq!(found.len(), 1, "{found:?}");
+    assert_eq!(found[0].0, "lost-drop-down");
     assert!(found[0].2.contains("is gone in 2 rows (5 to 6)"), "{}", found[0].2);
     // One that ends above the last rows was made for fewer; nothing was pasted.
     let short = book("Seeds", |sheet| {

@@ -36,7 +36,7 @@ pub(super) fn check(
         return Err(CheckError::NoHeadings);
     }
     let blank = BlankFrame::read(checker.rulebook);
-    frame::edition(checker.rulebook, &book, &tops, name, out);
+    frame::edition(checker.rulebook, Some(&book), &tops, name, out);
     let mut read = Vec::new();
     for (number, at) in assigned.iter().enumerate() {
         let sheet = &checker.rulebook.sheets[number];

@@ -27,8 +27,7 @@ pub(super) fn is_label(text: &str, label: &str) -> bool {
 pub(super) fn check(checker: &mut Checker<'_>, passage: Passage<'_>, batch: &Batch, out: &mut Told<'_>) -> u64 {
     let state = &mut checker.sheets[passage.number];
     let sheet = state.judge.sheet;
-    let found: Vec<Option<(usize, usize)>> =
-        (0..sheet.columns.len()).map(|index| value_of(sheet, batch, index)).collect();
+    let found: Vec<Option<ValuePlace>> = (0..sheet.columns.len()).map(|index| value_of(sheet, batch, index)).collect();
     let mut head = Head { width: sheet.columns.len(), field_of: vec![None; sheet.columns.len()], ..Head::default() };
     for (index, place) in found.iter().enumerate() {
         if place.is_some() {
@@ -49,8 +48,10 @@ pub(super) fn check(checker: &mut Checker<'_>, passage: Passage<'_>, batch: &Bat
         out.emit(Arc::new(verdict), Place::default(), None);
     }
     let places: Vec<(u64, usize)> =
-        found.iter().map(|place| place.map_or((1, 0), |(row, field)| (batch.row_number(row), field))).collect();
-    let mut row = batch.one_row(&found);
+        found.iter().map(|place| place.as_ref().map_or((1, 0), |place| (place.number, place.column))).collect();
+    let cells: Vec<Option<(usize, usize)>> =
+        found.iter().map(|place| place.as_ref().and_then(|place| Some((place.row?, place.column)))).collect();
+    let mut row = batch.one_row(&cells);
     if row.is_blank(0) {
         return 0;
     }
@@ -78,26 +79,31 @@ pub(super) fn check(checker: &mut Checker<'_>, passage: Passage<'_>, batch: &Bat
     1
 }
 
-/// Where a label's value stands: the row within the batch and the column. A blank value stands next to its label.
-fn value_of(sheet: &Sheet, batch: &Batch, index: usize) -> Option<(usize, usize)> {
+/// Where a label's value stands.
+struct ValuePlace {
+    /// The row within the batch; `None` for one below all that is filled.
+    row: Option<usize>,
+    /// The row as a spreadsheet counts.
+    number: u64,
+    column: usize,
+}
+
+/// Looks for a label. A blank value stands next to it.
+fn value_of(sheet: &Sheet, batch: &Batch, index: usize) -> Option<ValuePlace> {
     let column = &sheet.columns[index];
     let is_other_label = |text: &str| sheet.columns.iter().any(|other| is_label(text, &other.heading));
     for row in 0..batch.row_count() {
         let texts = batch.row_texts(row);
         let Some(label) = texts.iter().position(|text| is_label(text, &column.heading)) else { continue };
+        let number = batch.row_number(row);
         if column.value_place == WrittenValuePlace::Below {
-            return Some((below(batch, row), label));
+            let below = (row + 1..batch.row_count()).find(|next| batch.row_number(*next) == number + 1);
+            return Some(ValuePlace { row: below, number: number + 1, column: label });
         }
         // A label that spans several cells leaves blank ones behind it.
         let filled = (label + 1..texts.len().min(label + 1 + REACH)).find(|at| !texts[*at].trim().is_empty());
         let value = filled.filter(|at| !is_other_label(texts[*at])).unwrap_or(label + 1);
-        return Some((row, value));
+        return Some(ValuePlace { row: Some(row), number, column: value });
     }
     None
-}
-
-/// The row right under another; the last one stands in for a row that is not there, since nothing is in it.
-fn below(batch: &Batch, row: usize) -> usize {
-    let next = row + 1;
-    if next < batch.row_count() && batch.row_number(next) == batch.row_number(row) + 1 { next } else { usize::MAX }
 }

@@ -166,24 +166,39 @@ fn changed(row: u64, column: usize, due: &str, here: &str) -> Arc<Verdict> {
 }
 
 /// Compares the edition that the file says it is of with the rulebook's.
-pub(super) fn edition(rulebook: &Rulebook, book: &Workbook, tops: &[Vec<Vec<String>>], name: &str, out: &mut Told<'_>) {
+pub(super) fn edition(
+    rulebook: &Rulebook,
+    book: Option<&Workbook>,
+    tops: &[Vec<Vec<String>>],
+    name: &str,
+    out: &mut Told<'_>,
+) {
     let Some(due) = rulebook.edition.as_deref() else { return };
     let Some(place) = rulebook.template.as_ref().and_then(|template| template.edition_in.as_ref()) else { return };
+    let sheets = || book.map(|book| book.sheets.as_slice()).unwrap_or_default();
+    // Of delimited text, its name alone can tell.
+    if book.is_none() && *place != EditionPlace::FileName {
+        return;
+    }
     let (texts, place): (Vec<String>, String) = match place {
         EditionPlace::Cell { sheet, row, column } => {
             let at = match sheet {
-                Some(sheet) => book.sheets.iter().position(|entry| entry.name.eq_ignore_ascii_case(sheet)),
+                Some(sheet) => sheets().iter().position(|entry| entry.name.eq_ignore_ascii_case(sheet)),
                 None => Some(0),
             };
             let cell = at.and_then(|at| tops[at].get(*row as usize - 1)?.get(*column));
-            let named = at.map(|at| format!(" on sheet {}", book.sheets[at].name)).unwrap_or_default();
+            let named = at.map(|at| format!(" on sheet {}", sheets()[at].name)).unwrap_or_default();
             (cell.into_iter().cloned().collect(), format!("the cell {}{row}{named}", column_letter(*column)))
         }
         EditionPlace::SheetName => {
-            (book.sheets.iter().map(|entry| entry.name.clone()).collect(), "the sheets' names".to_owned())
+            (sheets().iter().map(|entry| entry.name.clone()).collect(), "the sheets' names".to_owned())
         }
         EditionPlace::Property(wanted) => {
-            let found = book.properties().into_iter().filter(|(name, _)| name.eq_ignore_ascii_case(wanted));
+            let found = book
+                .map(Workbook::properties)
+                .unwrap_or_default()
+                .into_iter()
+                .filter(|(name, _)| name.eq_ignore_ascii_case(wanted));
             (found.map(|(_, value)| value).collect(), format!("the document's property {wanted}"))
         }
         EditionPlace::FileName => {

@@ -15,7 +15,7 @@ use super::merge::{Merger, Totals};
 use super::open::{OpenContent, Opened};
 use super::rows::SheetJudge;
 use super::unique::Seen;
-use super::{book, drive, file};
+use super::{book, drive, file, frame};
 use crate::condition::Tally;
 use crate::finding::{Finding, Place, Sink, Verdict};
 use crate::intake::workbook::BookKind;
@@ -214,6 +214,7 @@ impl<'r> Checker<'r> {
             OpenContent::Text { batches, first } => {
                 let mut out = Told { file: self.files.len(), sheet: None, sink, stopped: false };
                 out.about_file(before);
+                frame::edition(self.rulebook, None, &[], &name, &mut out);
                 let mut batches = *batches;
                 let facts = self.text(&name, &mut batches, first, &mut out)?;
                 let bytes = size.unwrap_or(batches.decoder().bytes_read());

@@ -1,11 +1,22 @@
 //! A sheet that defines the columns: its first column names the headings, the others say what each is.
 
+use std::sync::LazyLock;
+
 use regex::Regex;
 
 use super::draft::{DraftColumn, Sure, key, list, quoted};
 use super::marks::{place, word_in};
 use super::source::TemplateSheet;
 use crate::cell::fold::fold;
+
+/// A length in words, such as `Text (40)`.
+static SIZED: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"(?:text|string|char|varchar|alphanumeric|characters?)[^0-9]{0,12}([0-9]{1,5})").ok());
+
+/// A picture of a date.
+static PICTURE: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r"\b(?:dd?|mm?m?m?|yyyy|yy)([/.\- ])(?:dd?|mm?m?m?)([/.\- ])(?:dd?|yyyy|yy)(?: hh:mm(?::ss)?)?").ok()
+});
 
 /// What a column of the definitions tells.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -253,18 +264,14 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
             column.lines.set("format", quoted(name), source.clone(), Sure::Confirm);
         }
     }
-    let sized = Regex::new(r"(?i)(?:text|string|char|varchar|alphanumeric|characters?)\D{0,12}(\d{1,5})").ok();
-    if let Some(most) = sized.and_then(|sized| Some(sized.captures(&lower)?.get(1)?.as_str().to_owned())) {
+    if let Some(most) = SIZED.as_ref().and_then(|sized| Some(sized.captures(&lower)?.get(1)?.as_str().to_owned())) {
         column.lines.set("length", format!("{{ max = {most} }}"), source, Sure::Known);
     }
 }
 
 /// A picture of a date in a text.
 pub fn picture_in(lower: &str) -> Option<String> {
-    let picture =
-        Regex::new(r"\b(?:dd?|mm?m?m?|yyyy|yy)([/.\- ])(?:dd?|mm?m?m?)([/.\- ])(?:dd?|yyyy|yy)(?: hh:mm(?::ss)?)?")
-            .ok()?;
-    let found = picture.find(lower)?.as_str();
+    let found = PICTURE.as_ref()?.find(lower)?.as_str();
     crate::cell::date::Picture::compile(found).ok().map(|_| found.to_owned())
 }
 

@@ -150,40 +150,38 @@ fn is_band(sheet: &TemplateSheet, row: u64, frame: &Frame) -> bool {
     over && row + 2 >= frame.heading_row && (cells.len() >= 2 || merged) && cells.len() < frame.headings.len()
 }
 
-/// Words that tell how to fill in a column rather than being a value.
+/// Words that tell how to fill in a column.
+const TELLING: &[&str] = &[
+    "required",
+    "optional",
+    "mandatory",
+    "conditional",
+    "recommended",
+    "max",
+    "maximum",
+    "characters",
+    "digits",
+    "format",
+    "choose",
+    "select",
+    "enter",
+    "hint",
+    "yyyy",
+    "decimal",
+    "integer",
+    "numeric",
+    "if",
+];
+/// Words that tell it together, or alone in a cell; one of them among others is as likely part of a heading.
+const HALF_TELLING: &[&str] = &["number", "text", "list", "codes", "letters", "whole", "blank", "from", "date", "free"];
+
+/// Whether a text tells how to fill in a column rather than being a heading or a value.
 pub fn is_guidance(text: &str) -> bool {
     let folded = text.to_lowercase();
     let words: Vec<&str> = folded.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty()).collect();
-    let telling = [
-        "required",
-        "optional",
-        "mandatory",
-        "conditional",
-        "recommended",
-        "max",
-        "maximum",
-        "characters",
-        "digits",
-        "format",
-        "choose",
-        "select",
-        "enter",
-        "hint",
-        "yyyy",
-        "text",
-        "decimal",
-        "integer",
-        "numeric",
-        "number",
-        "list",
-        "letters",
-        "whole",
-        "codes",
-        "blank",
-        "if",
-    ];
-    let told = words.iter().filter(|word| telling.contains(word)).count();
-    told > 0 && (words.len() > 1 || told == words.len()) || words.len() >= 7 || is_date_picture(&folded)
+    let told = words.iter().filter(|word| TELLING.contains(word)).count();
+    let half = words.iter().filter(|word| HALF_TELLING.contains(word)).count();
+    told > 0 || half > 1 || half == 1 && words.len() == 1 || words.len() >= 7 || is_date_picture(&folded)
 }
 
 fn is_date_picture(text: &str) -> bool {

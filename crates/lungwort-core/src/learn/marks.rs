@@ -128,15 +128,15 @@ fn by_look(
         columns[*at].lines.set(
             "required",
             "true",
-            format!("its heading {}, unlike others", group.words()),
+            format!("its heading {}, unlike others", group.words(1)),
             Sure::Offered,
         );
     }
     look.push(format!(
-        "{} headings of {} {}, and nothing says why: are they the required ones?",
-        members.len(),
+        "{} of {} {}, and nothing says why: are they the required ones?",
+        if members.len() == 1 { "1 heading".to_owned() } else { format!("{} headings", members.len()) },
         if sheet.name.is_empty() { "the file" } else { &sheet.name },
-        group.words()
+        group.words(members.len())
     ));
 }
 
@@ -149,12 +149,13 @@ struct Look {
 }
 
 impl Look {
-    fn words(&self) -> String {
+    fn words(&self, count: usize) -> String {
+        let (has, is) = if count == 1 { ("has", "is") } else { ("have", "are") };
         match (&self.fill, &self.ink, self.bold) {
-            (Some(fill), ..) => format!("have the colour {fill} behind them"),
-            (_, Some(ink), _) => format!("are written in the colour {ink}"),
-            (_, _, true) => "are bold".to_owned(),
-            _ => "are plain".to_owned(),
+            (Some(fill), ..) => format!("{has} the colour {fill} behind"),
+            (_, Some(ink), _) => format!("{is} written in the colour {ink}"),
+            (_, _, true) => format!("{is} bold"),
+            _ => format!("{is} plain"),
         }
     }
 }

@@ -1,5 +1,7 @@
 //! What the instructions say in sentences: how many rows, how large a file, which kinds, which edition.
 
+use std::sync::LazyLock;
+
 use regex::Regex;
 
 use super::draft::{Draft, Sure, list, quoted};
@@ -30,33 +32,41 @@ pub fn learn(template: &Template, is_prose: &dyn Fn(&TemplateSheet, u64) -> bool
     elsewhere(template, draft);
 }
 
+/// Ways of saying how many rows are taken.
+static ROWS: LazyLock<[Option<Regex>; 3]> = LazyLock::new(|| {
+    let count = r"([0-9]{1,3}(?:[,. \u{a0}][0-9]{3})+|[0-9]+)";
+    let nouns = r"(?:[a-z]+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions)";
+    let begin = r"(?:max(?:imum)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than)";
+    let end = r"(?:max(?:imum)?|at most|or fewer|or less|per file|per upload|limit)";
+    [
+        Regex::new(&format!(r"{begin}[^.0-9]{{0,25}}{count} {nouns}")).ok(),
+        Regex::new(&format!(r"{count} {nouns}[^.0-9]{{0,20}}{end}")).ok(),
+        Regex::new(&format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})[^0-9]{{0,12}}{count}")).ok(),
+    ]
+});
+
+/// How large a file may be.
+static SIZE: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"([0-9]+(?:\.[0-9]+)?) ?(kb|mb|gb)\b").ok());
+
+/// An edition with its word, and one with a v.
+static EDITION: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r"(?i)\b(?:edition|version|release|revision)\s*(?:no\.?|number)?\s*[:.#]?\s*(v?[0-9][\w.\-]*)").ok()
+});
+static SHORT_EDITION: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"(?i)\bv([0-9][\w.]*)\b").ok());
+
 fn number(text: &str) -> Option<u64> {
     text.replace([',', ' ', '.', '\u{a0}'], "").parse().ok()
 }
 
 fn limits(text: &str, at: &str, draft: &mut Draft) {
     let lower = text.to_lowercase();
-    let count = r"(\d{1,3}(?:[,.  ]\d{3})+|\d+)";
-    let nouns =
-        r"(?:\w+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions)";
-    let before = format!(
-        r"(?:max(?:imum)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than)[^.\d]{{0,25}}{count} {nouns}"
-    );
-    let after =
-        format!(r"{count} {nouns}[^.\d]{{0,20}}(?:max(?:imum)?|at most|or fewer|or less|per file|per upload|limit)");
-    let labelled = format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})\D{{0,12}}{count}");
-    for pattern in [before, after, labelled] {
-        let Some(found) =
-            Regex::new(&pattern).ok().and_then(|regex| Some(regex.captures(&lower)?.get(1)?.as_str().to_owned()))
-        else {
-            continue;
-        };
-        if let Some(most) = number(&found).filter(|most| *most > 0) {
+    for pattern in ROWS.iter().flatten() {
+        let found = pattern.captures(&lower).and_then(|found| number(found.get(1)?.as_str()));
+        if let Some(most) = found.filter(|most| *most > 0) {
             draft.file.set("max_rows", most.to_string(), format!("{at}: {}", clipped(text)), Sure::Known);
         }
     }
-    let size = Regex::new(r"(\d+(?:\.\d+)?) ?(kb|mb|gb)\b").ok();
-    if let Some(captures) = size.and_then(|size| size.captures(&lower))
+    if let Some(captures) = SIZE.as_ref().and_then(|size| size.captures(&lower))
         && lower.contains("file")
     {
         let unit = match captures.get(2).map(|unit| unit.as_str()) {
@@ -114,9 +124,7 @@ fn is_edition_label(label: &str) -> bool {
 
 /// The edition's number in a text such as `Edition 4` or `Version: 2.1 (March)`.
 fn edition_in(text: &str) -> Option<String> {
-    let regex =
-        Regex::new(r"(?i)\b(?:edition|version|release|revision)\s*(?:no\.?|number)?\s*[:.#]?\s*(v?\d[\w.\-]*)").ok()?;
-    let found = regex.captures(text)?.get(1)?.as_str().trim_end_matches(['.', '-']);
+    let found = EDITION.as_ref()?.captures(text)?.get(1)?.as_str().trim_end_matches(['.', '-']);
     Some(found.trim_start_matches(['v', 'V']).to_owned())
 }
 
@@ -168,9 +176,7 @@ fn elsewhere(template: &Template, draft: &mut Draft) {
         .replace(['_', '-'], " ");
     let sheets = template.sheets.iter().map(|sheet| (sheet.name.as_str(), "sheet_name", "the name of a sheet"));
     for (text, key, source) in sheets.chain([(file.as_str(), "file_name", "the name of the file")]) {
-        let short = Regex::new(r"(?i)\bv(\d[\w.]*)\b")
-            .ok()
-            .and_then(|regex| Some(regex.captures(text)?.get(1)?.as_str().to_owned()));
+        let short = SHORT_EDITION.as_ref().and_then(|short| Some(short.captures(text)?.get(1)?.as_str().to_owned()));
         if let Some(edition) = edition_in(text).or(short) {
             draft.about.set("edition", quoted(&edition), source, Sure::Known);
             draft.template.set("edition_in", format!("{{ {key} = true }}"), source, Sure::Known);

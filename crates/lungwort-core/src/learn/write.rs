@@ -117,8 +117,11 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
     let names_used = |name: &str| {
         let quoted = quoted(name);
         let in_rules = sheet.rules.iter().flat_map(|rule| &rule.lines).any(|(_, value)| contains_word(value, name));
-        let in_columns =
-            sheet.columns.iter().flat_map(|column| &column.lines.0).any(|line| line.value.contains(&quoted));
+        let in_columns = sheet
+            .columns
+            .iter()
+            .flat_map(|column| &column.lines.0)
+            .any(|line| line.key == "allowed" && line.value.contains(&quoted));
         in_rules || in_columns || sheet.lines.0.iter().any(|line| line.key == "key" && line.value.contains(&quoted))
     };
     for (number, column) in sheet.columns.iter().enumerate() {

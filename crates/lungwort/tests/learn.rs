@@ -1,0 +1,486 @@
+//! Rulebooks drafted from templates and accepted files, and templates made from rulebooks.
+#![allow(missing_docs, clippy::unwrap_used)]
+
+mod support;
+
+use rust_xlsxwriter::{Color, DataValidation, DataValidationRule, Format, Formula, Note, Workbook, Worksheet};
+use support::Folder;
+use support::books::{book, rows, table, texts};
+
+/// Learns `template.xlsx`; the rulebook's lines without their sources, blank lines left out.
+fn learned(folder: &Folder, arguments: &[&str]) -> Vec<String> {
+    let ran = folder.run(&[&["learn"], arguments, &["-o", "t.rulebook.toml"]].concat());
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+    let lint = folder.run(&["rulebook", "t.rulebook.toml", "--lint"]);
+    assert_eq!(lint.status, 0, "{}", lint.stdout);
+    let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+    let plain = |line: &str| {
+        let code = line.split("  # ").next().unwrap_or_default().trim_end().to_owned();
+        code.split_whitespace().collect::<Vec<_>>().join(" ")
+    };
+    text.lines().filter(|line| !line.starts_with('#')).map(plain).filter(|line| !line.is_empty()).collect()
+}
+
+fn from_book(bytes: &[u8]) -> (Folder, Vec<String>) {
+    let folder = Folder::new();
+    folder.write("template.xlsx", bytes);
+    let lines = learned(&folder, &["template.xlsx"]);
+    let check = folder.run(&["check", "template.xlsx", "--rulebook", "t.rulebook.toml"]);
+    assert_eq!(check.status, 0, "{}{}", check.stdout, check.stderr);
+    assert!(check.stdout.starts_with("NOTHING FILLED IN YET"), "{}", check.stdout);
+    (folder, lines)
+}
+
+/// The lines of the column with that heading.
+fn column<'l>(lines: &'l [String], heading: &str) -> Vec<&'l str> {
+    let is_head =
+        |line: &String| line == &format!("heading = \"{heading}\"") || line == &format!("label = \"{heading}\"");
+    let from = lines.iter().position(is_head).unwrap_or_else(|| panic!("no column {heading} in {lines:#?}"));
+    lines[from + 1..].iter().take_while(|line| !line.starts_with("[[")).map(String::as_str).collect()
+}
+
+fn list(sheet: &mut Worksheet, column: u16, formula: &str) {
+    let list = DataValidation::new().allow_list_formula(Formula::new(formula));
+    sheet.add_data_validation(2, column, 200, column, &list).unwrap();
+}
+
+#[test]
+fn the_demo_template_is_learned_whole() {
+    let folder = Folder::new();
+    let examples = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    for name in ["germination-template.xlsx", "germination-accepted.xlsx"] {
+        std::fs::copy(examples.join(name), folder.path().join(name)).unwrap();
+    }
+    let ran = folder.run(&["learn", "germination-template.xlsx", "--sample", "germination-accepted.xlsx"]);
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+    insta::assert_snapshot!("learn_on_screen", ran.stdout);
+    let text = std::fs::read_to_string(folder.path().join("germination.rulebook.toml")).unwrap();
+    insta::assert_snapshot!("learned_rulebook", text);
+    let blank = folder.run(&["check", "germination-template.xlsx"]);
+    assert!(blank.status == 0 && blank.stdout.starts_with("NOTHING FILLED IN YET"), "{}", blank.stdout);
+    let accepted = folder.run(&["check", "germination-accepted.xlsx", "--today", "2026-11-23"]);
+    assert_eq!(accepted.status, 0, "{}", accepted.stdout);
+    let again = folder.run(&["learn", "germination-template.xlsx"]);
+    assert!(again.status == 2 && again.stderr.contains("nothing is overwritten"), "{}", again.stderr);
+}
+
+#[test]
+fn headings_are_found_among_titles_bands_and_technical_names() {
+    let lines = "Seed accessions|||\n|||\nIdentity||Amounts|\nAccession number|Genus|Seeds|Weight in grams\nacc_no|genus_name|seed_count|weight_g\nYear, hyphen, five digits|From the list|Whole number|Decimal point\n2026-00000|Example|1|0.5";
+    let (_, found) = from_book(&table("Entry", lines));
+    assert!(
+        found.contains(&"heading_row = 4".to_owned()) && found.contains(&"guide_rows = 2".to_owned()),
+        "{found:#?}"
+    );
+    assert!(found.contains(&"sample_keys = [\"2026-00000\"]".to_owned()), "{found:#?}");
+    assert!(found.contains(&"title = \"Seed accessions\"".to_owned()), "{found:#?}");
+    assert_eq!(column(&found, "Genus")[..2], ["section = \"Identity\"", "example = \"Example\""]);
+    assert_eq!(column(&found, "Accession number")[0], "name = \"acc_no\"");
+}
+
+#[test]
+fn required_marks_are_read_in_all_their_forms() {
+    let (_, found) = from_book(&table("S", "Id*|Place (required)|Remark|Note [optional]"));
+    let required = |heading: &str| column(&found, heading).contains(&"required = true");
+    assert_eq!(["Id*", "Place (required)", "Remark", "Note [optional]"].map(required), [true, true, false, false]);
+    let (_, found) = from_book(&table("S", "Id|Place|Remark\nMandatory|Optional|Optional"));
+    let required = |heading: &str| column(&found, heading).contains(&"required = true");
+    assert_eq!(["Id", "Place", "Remark"].map(required), [true, false, false]);
+    // A colour counts only where something explains it.
+    let coloured = |legend: &str| {
+        book("S", |sheet| {
+            let look = Format::new().set_background_color(Color::RGB(0xFFD966));
+            if !legend.is_empty() {
+                sheet.write_string_with_format(0, 0, legend, &look).unwrap();
+            }
+            for (column, heading) in (0_u16..).zip(["Id", "Place", "Remark"]) {
+                match column {
+                    0 => sheet.write_string_with_format(2, column, heading, &look).unwrap(),
+                    _ => sheet.write_string(2, column, heading).unwrap(),
+                };
+            }
+        })
+    };
+    let (_, found) = from_book(&coloured("Mandatory"));
+    assert!(column(&found, "Id").contains(&"required = true") && !column(&found, "Place").contains(&"required = true"));
+    let folder = Folder::new();
+    folder.write("template.xlsx", coloured(""));
+    let ran = folder.run(&["learn", "template.xlsx"]);
+    assert!(ran.stdout.contains("are they the required ones?"), "{}", ran.stdout);
+    let text = std::fs::read_to_string(folder.path().join("template.rulebook.toml")).unwrap();
+    assert!(
+        text.contains("# required = true  # perhaps: its heading have the colour FFD966")
+            || text.contains("# required"),
+        "{text}"
+    );
+}
+
+#[test]
+fn drop_downs_are_followed_to_their_lists() {
+    let mut book = Workbook::new();
+    let entry = book.add_worksheet().set_name("Entry").unwrap();
+    texts(entry, &rows("Id|Inline|Range|Named|Genus|By name|Beside|Country|Yes\n|x"));
+    entry.write_string(1, 1, "").unwrap();
+    let inline = DataValidation::new().allow_list_strings(&["A", "B"]).unwrap();
+    entry.add_data_validation(2, 1, 200, 1, &inline).unwrap();
+    list(entry, 2, "='Code lists'!$A$2:$A$4");
+    list(entry, 3, "=methods");
+    list(entry, 4, "='Code lists'!$D$2:$D$3");
+    list(entry, 5, "=INDIRECT(SUBSTITUTE($E3,\" \",\"_\"))");
+    list(
+        entry,
+        6,
+        "=OFFSET('Code lists'!$H$2,MATCH($E3,'Code lists'!$G$2:$G$4,0)-1,0,COUNTIF('Code lists'!$G$2:$G$4,$E3),1)",
+    );
+    list(entry, 7, "='Code lists'!$J$2:$J$61");
+    let yes = DataValidation::new().allow_list_strings(&["Yes", "No"]).unwrap();
+    entry.add_data_validation(2, 8, 200, 8, &yes).unwrap();
+    let lists = book.add_worksheet().set_name("Code lists").unwrap();
+    texts(
+        lists,
+        &rows(
+            "Code|Meaning||Genus||Species||x|Sp|Many\nW|wild||Wild rose||canina||Wild rose|canina|v\nC|cultivated||Lotus||corniculatus||Lotus|pedunculatus\nU|unknown||||||Lotus|corniculatus",
+        ),
+    );
+    // The columns beside each other are G and H; many values make a list that is referred to.
+    lists.write_string(0, 6, "Genus of").unwrap().write_string(0, 7, "Species of").unwrap();
+    for (row, (genus, species)) in
+        (1..).zip([("Wild rose", "canina"), ("Lotus", "pedunculatus"), ("Lotus", "corniculatus")])
+    {
+        lists.write_string(row, 6, genus).unwrap().write_string(row, 7, species).unwrap();
+    }
+    lists.write_string(0, 9, "Parish").unwrap();
+    for row in 1..=60 {
+        lists.write_string(row, 9, format!("Parish {row}")).unwrap();
+    }
+    book.define_name("methods", "='Code lists'!$A$2:$A$4").unwrap();
+    book.define_name("Wild_rose", "='Code lists'!$F$2").unwrap();
+    book.define_name("Lotus", "='Code lists'!$F$3").unwrap();
+    let bytes = book.save_to_buffer().unwrap();
+    let (folder, found) = from_book(&bytes);
+    let allowed = |heading: &str| {
+        column(&found, heading).into_iter().find(|line| line.starts_with("allowed")).unwrap().to_owned()
+    };
+    assert_eq!(allowed("Inline"), r#"allowed = ["A", "B"]"#);
+    assert_eq!(allowed("Range"), r#"allowed = { W = "wild", C = "cultivated", U = "unknown" }"#);
+    assert_eq!(allowed("Named"), allowed("Range"));
+    assert_eq!(
+        allowed("By name"),
+        r#"allowed = { depends_on = "genus", values = { "Wild rose" = ["canina"], Lotus = ["corniculatus"] } }"#
+    );
+    assert_eq!(
+        allowed("Beside"),
+        r#"allowed = { depends_on = "genus", values = { "Wild rose" = ["canina"], Lotus = ["pedunculatus", "corniculatus"] } }"#
+    );
+    assert_eq!(allowed("Country"), r#"allowed = { reference = "code_lists", column = "Parish" }"#);
+    assert!(column(&found, "Yes").contains(&r#"yes_no = { yes = "Yes", no = "No" }"#));
+    folder.write("data.csv", "Id,Inline,Range,Named,Genus,By name,Beside,Country,Yes\n,,,,,,,,\n1,A,W,C,Lotus,corniculatus,canina,Parish 7,Yes\n");
+    let ran = folder.run(&["check", "data.csv", "--rulebook", "t.rulebook.toml", "--format", "json"]);
+    assert!(ran.codes().contains(&"off-list-here".to_owned()), "{:?}", ran.codes());
+}
+
+#[test]
+fn limits_formats_and_messages_are_read() {
+    let bytes = book("S", |sheet| {
+        texts(sheet, &rows("Id|Count|Weight|Day|Code|Text"));
+        let limit = |rule: DataValidation| rule.set_input_message("Fill it in with care.").unwrap();
+        let formula = |text: &str| Formula::new(text);
+        let rules = [
+            (1, limit(DataValidation::new().allow_whole_number(DataValidationRule::Between(1, 99)))),
+            (2, DataValidation::new().allow_decimal_number(DataValidationRule::GreaterThan(0.5))),
+            (
+                3,
+                DataValidation::new()
+                    .allow_date_formula(DataValidationRule::Between(formula("=36526"), formula("=TODAY()"))),
+            ),
+            (4, DataValidation::new().allow_custom(formula("=COUNTIF($E$2:$E$200,E2)=1"))),
+            (5, DataValidation::new().allow_text_length(DataValidationRule::LessThanOrEqualTo(40))),
+        ];
+        for (column, rule) in rules {
+            sheet.add_data_validation(1, column, 200, column, &rule).unwrap();
+        }
+        sheet.set_column_format(3, &Format::new().set_num_format("dd/mm/yyyy")).unwrap();
+        sheet.set_column_format(4, &Format::new().set_num_format("@")).unwrap();
+        sheet.insert_note(0, 5, &Note::new("Required. What you saw.").add_author_prefix(false)).unwrap();
+    });
+    let (_, found) = from_book(&bytes);
+    assert_eq!(
+        column(&found, "Count"),
+        ["type = \"whole\"", "min = 1", "max = 99", "help = \"Fill it in with care.\""]
+    );
+    assert_eq!(column(&found, "Weight"), ["type = \"decimal\"", "above = 0.5"]);
+    assert_eq!(
+        column(&found, "Day"),
+        ["type = \"date\"", "date_format = \"dd/mm/yyyy\"", "min = \"2000-01-01\"", "max = \"today\""]
+    );
+    assert_eq!(column(&found, "Code"), ["name = \"code\"", "unique = true", "stored = \"text\""]);
+    assert_eq!(column(&found, "Text"), ["required = true", "length = { max = 40 }", "help = \"What you saw.\""]);
+}
+
+#[test]
+fn delimited_templates_are_learned_too() {
+    let folder = Folder::new();
+    folder.write("seeds_template.csv", "Id*;Sown on;Seeds\nText;dd/mm/yyyy;Whole number\nX-000;01/02/2025;5\n");
+    let ran = folder.run(&["learn", "seeds_template.csv"]);
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+    let text = std::fs::read_to_string(folder.path().join("seeds.rulebook.toml")).unwrap();
+    for part in [
+        "delimiter = \";\"",
+        "required = true",
+        "date_format = \"dd/mm/yyyy\"",
+        "sample_keys = [\"X-000\"]",
+        "guide_rows = 1",
+    ] {
+        assert!(text.split_whitespace().collect::<Vec<_>>().join(" ").contains(part), "{part}: {text}");
+    }
+    let check = folder.run(&["check", "seeds_template.csv"]);
+    assert!(check.status == 0 && check.stdout.starts_with("NOTHING FILLED IN YET"), "{}{}", check.stdout, check.stderr);
+}
+
+#[test]
+fn accepted_files_tell_what_the_template_does_not() {
+    let folder = Folder::new();
+    folder.write("t.csv", "Code,Sown,Counted,Alive,Dead,All,Kind,From,To,Name\n");
+    let mut data = "Code,Sown,Counted,Alive,Dead,All,Kind,From,To,Name\n".to_owned();
+    for row in 0..60_u32 {
+        let (alive, dead) = (row % 17 + 3, row % 5 + 1);
+        let pair = if row % 3 == 0 { "a,b" } else { "," };
+        let kind = ["W", "C", "U"][row as usize % 3];
+        data.push_str(&format!(
+            "AB-{row:04},{:02}/03/2025,{:02}/03/2025,{alive},{dead},{},{kind},{pair},Name of {row}\n",
+            row % 20 + 1,
+            row % 20 + 4,
+            alive + dead
+        ));
+    }
+    folder.write("sent.csv", &data);
+    let found = learned(&folder, &["t.csv", "--sample", "sent.csv"]);
+    assert_eq!(
+        column(&found, "Code"),
+        ["name = \"code\"", "required = true", "unique = true", r"pattern = '[A-Z]{2}\-\d{4}'"]
+    );
+    assert!(column(&found, "Sown").contains(&"date_format = \"dd/mm/yyyy\""));
+    assert!(column(&found, "Kind").contains(&r#"allowed = ["C", "U", "W"]"#));
+    let rules: Vec<&String> =
+        found.iter().filter(|line| line.starts_with("all_or_none") || line.starts_with("check")).collect();
+    assert_eq!(
+        rules,
+        ["all_or_none = [\"from_given\", \"to\"]", "check = \"counted >= sown\"", "check = \"all = alive + dead\""]
+    );
+    let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+    assert!(text.contains("# confirm: held in 60 of 60 rows, 20 of them filled"), "{text}");
+    let ran = folder.run(&["check", "sent.csv", "--rulebook", "t.rulebook.toml"]);
+    assert_eq!(ran.status, 0, "{}", ran.stdout);
+}
+
+#[test]
+fn too_few_rows_are_only_offered_and_chance_is_no_rule() {
+    let folder = Folder::new();
+    folder.write("t.csv", "Id,First,Second,A,B\n");
+    // All of the first column's dates lie before the second's: nothing could have broken an order.
+    let rows: String =
+        (0..12).map(|row| format!("{row},2025-01-{:02},2026-01-{:02},x,y\n", row + 1, row + 1)).collect();
+    folder.write("sent.csv", format!("Id,First,Second,A,B\n{rows}"));
+    let found = learned(&folder, &["t.csv", "--sample", "sent.csv"]);
+    assert!(!found.iter().any(|line| line.starts_with("check") || line.starts_with("all_or_none")), "{found:#?}");
+    assert!(!found.iter().any(|line| line == "required = true"), "{found:#?}");
+    let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+    assert!(text.contains("# required = true  # perhaps: filled in 12 of 12 rows"), "{text}");
+    folder.write("other.csv", "Name,Street\nx,y\n");
+    let ran = folder.run(&["learn", "t.csv", "--sample", "other.csv", "-o", "-"]);
+    assert!(ran.status == 2 && ran.stderr.contains("no row of it has the template's headings"), "{}", ran.stderr);
+}
+
+#[test]
+fn what_cannot_be_learned_is_said() {
+    let folder = Folder::new();
+    folder.write("notes.xlsx", table("Notes", "Dear all,\nplease find the figures below."));
+    folder.write("photo.xlsx", b"\x89PNG\r\n\x1a\n");
+    for (name, reason) in [
+        ("notes.xlsx", "none of its sheets has a row that looks like the headings"),
+        ("photo.xlsx", "it is a picture"),
+        ("nowhere.xlsx", "there is no such file"),
+    ] {
+        let ran = folder.run(&["learn", name]);
+        assert!(ran.status == 2 && ran.stderr.contains(reason) && ran.stderr.contains(name), "{name}: {}", ran.stderr);
+    }
+}
+
+/// Everything a template can hold of a rulebook.
+const FULL: &str = r#"
+[rulebook]
+title   = "Seed lots"
+edition = "7"
+issuer  = "National Seed Register"
+[file]
+formats  = ["xlsx"]
+max_rows = 50
+[template]
+edition_in = { sheet = "Guide", cell = "A2" }
+[[sheet]]
+name = "Lots"
+heading_row = 3
+guide_rows = 1
+key = ["lot"]
+[[sheet.column]]
+name = "lot"
+heading = "Lot*"
+section = "Identity"
+required = true
+unique = true
+pattern = { regex = '[A-Z]{2}\d{3}', words = "two capitals, three digits" }
+stored = "text"
+help = "As on the bag."
+example = "AB001"
+guide = ["Two letters, three digits"]
+[[sheet.column]]
+heading = "Genus"
+name = "genus"
+section = "Identity"
+required = true
+allowed = ["Primula", "Lotus"]
+example = "Lotus"
+guide = ["From the list"]
+[[sheet.column]]
+heading = "Species"
+section = "Identity"
+allowed = { depends_on = "genus", values = { Primula = ["veris", "elatior"], Lotus = ["corniculatus"] } }
+guide = ["From the list"]
+[[sheet.column]]
+heading = "Provenance"
+section = "Where from"
+allowed = { W = "collected in the wild", C = "cultivated" }
+guide = ["Code"]
+[[sheet.column]]
+heading = "Country"
+section = "Where from"
+allowed = { reference = "iso-3166-1-alpha-2" }
+guide = ["Two letters"]
+[[sheet.column]]
+heading = "Seeds"
+section = "Amounts"
+type = "whole"
+min = 1
+max = 1000
+guide = ["Whole number"]
+[[sheet.column]]
+heading = "Weight"
+section = "Amounts"
+type = "decimal"
+above = 0
+places = 3
+guide = ["Number"]
+[[sheet.column]]
+heading = "Stored on"
+section = "Amounts"
+type = "date"
+date_format = "dd/mm/yyyy"
+min = "2000-01-01"
+max = "today"
+guide = ["dd/mm/yyyy"]
+[[sheet.column]]
+heading = "Organic"
+section = "Notes"
+type = "yes_no"
+yes_no = { yes = "Y", no = "N" }
+guide = ["Y or N"]
+[[sheet.column]]
+heading = "Codes"
+section = "Notes"
+allowed = ["P", "F"]
+separator = ";"
+guide = ["Codes with ; between"]
+[[sheet.column]]
+heading = "Email"
+section = "Notes"
+format = "email"
+stored = "text"
+guide = ["Text"]
+[[sheet.column]]
+heading = "Shelf"
+section = "Notes"
+characters = "A-Z 0-9 -"
+case = "upper"
+length = { min = 4, max = 8 }
+stored = "text"
+guide = ["Capitals and digits"]
+[[sheet.column]]
+heading = "Remarks"
+section = "Notes"
+length = { max = 120, in = "bytes" }
+default = "none"
+guide = ["Up to 120 bytes of text"]
+"#;
+
+#[test]
+fn a_template_made_from_a_rulebook_gives_the_rulebook_back() {
+    let folder = Folder::new();
+    folder.write("old.rulebook.toml", FULL);
+    let ran = folder.run(&["template", "old.rulebook.toml", "-o", "blank.xlsx", "--today", "2026-11-23"]);
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+    let again = folder.run(&["template", "old.rulebook.toml", "-o", "again.xlsx", "--today", "2026-11-23"]);
+    assert_eq!(again.status, 0, "{}", again.stderr);
+    let bytes = |name: &str| std::fs::read(folder.path().join(name)).unwrap();
+    assert!(bytes("blank.xlsx") == bytes("again.xlsx"), "the same rulebook and day give the same bytes");
+    learned(&folder, &["blank.xlsx"]);
+    let ran = folder.run(&["rulebook", "old.rulebook.toml", "--compare", "t.rulebook.toml"]);
+    assert_eq!(ran.stdout, "nothing changed: from Seed lots, edition 7 to Seed lots, edition 7\n");
+    // What the comparison does not look at.
+    let found = learned(&folder, &["blank.xlsx"]);
+    for line in
+        ["issuer = \"National Seed Register\"", "max_rows = 50", "heading_row = 3", "guide_rows = 1", "key = [\"lot\"]"]
+    {
+        assert!(found.contains(&line.to_owned()), "{line}: {found:#?}");
+    }
+    assert!(column(&found, "Lot*").contains(&"example = \"AB001\""));
+    assert!(column(&found, "Remarks").contains(&"section = \"Notes\""));
+    let blank = folder.run(&["check", "blank.xlsx", "--rulebook", "old.rulebook.toml"]);
+    assert!(blank.status == 0 && blank.stdout.starts_with("NOTHING FILLED IN YET"), "{}", blank.stdout);
+}
+
+#[test]
+fn templates_have_the_columns_and_samples_that_are_asked_for() {
+    let folder = Folder::new();
+    folder.write("old.rulebook.toml", FULL);
+    let text = |arguments: &[&str]| {
+        let ran = folder.run(&[&["template", "old.rulebook.toml", "-o", "blank.csv"], arguments].concat());
+        assert_eq!(ran.status, 0, "{}", ran.stderr);
+        std::fs::read_to_string(folder.path().join("blank.csv")).unwrap()
+    };
+    assert_eq!(
+        text(&["--columns", "required"]),
+        ",\r\n,\r\nLot*,Genus\r\n\"Two letters, three digits\",From the list\r\n"
+    );
+    assert_eq!(
+        text(&["--columns", "Seeds,lot", "--samples"]),
+        ",\r\n,\r\nLot*,Seeds\r\n\"Two letters, three digits\",Whole number\r\nAB001,\r\n"
+    );
+    let ran = folder.run(&["template", "old.rulebook.toml", "-o", "blank.csv", "--columns", "Sedes"]);
+    assert!(ran.status == 2 && ran.stderr.contains("did you mean Seeds?"), "{}", ran.stderr);
+    let ran = folder.run(&["template", "old.rulebook.toml", "-o", "blank.pdf"]);
+    assert!(ran.status == 2 && ran.stderr.contains(".xlsx, .csv or .tsv"), "{}", ran.stderr);
+    let ran = folder.run(&["template", "old.rulebook.toml", "-o", "blank.xlsx", "--samples", "--today", "2026-11-23"]);
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+    let ran = folder.run(&["check", "blank.xlsx", "--rulebook", "old.rulebook.toml", "--format", "json"]);
+    assert_eq!(ran.json()["files"][0]["rows"], 1, "{}", ran.stdout);
+}
+
+#[test]
+fn two_editions_are_compared_in_the_words_of_those_who_fill_them_in() {
+    let folder = Folder::new();
+    folder.write("old.rulebook.toml", FULL);
+    let new = FULL
+        .replace("edition = \"7\"", "edition = \"8\"")
+        .replace("max_rows = 50", "max_rows = 40")
+        .replace("allowed = [\"Primula\", \"Lotus\"]", "allowed = [\"Primula\", \"Lotus\", \"Briza\"]\nretired = {}")
+        .replace("heading = \"Weight\"", "heading = \"Weight in grams\"")
+        .replace("heading = \"Provenance\"\n", "heading = \"Provenance\"\nrequired = true\nretired = { C = \"W\" }\n")
+        .replace("{ W = \"collected in the wild\", C = \"cultivated\" }", "{ W = \"collected in the wild\", U = \"unknown\" }")
+        .replace("max = 1000\n", "max = 500\n")
+        .replace("heading = \"Organic\"", "heading = \"Germinates\"\nsection = \"Amounts\"\nguide = [\"\"]\n[[sheet.column]]\nheading = \"Organic\"")
+        .replace("[[sheet.column]]\nheading = \"Codes\"\nsection = \"Notes\"\nallowed = [\"P\", \"F\"]\nseparator = \";\"\nguide = [\"Codes with ; between\"]\n", "");
+    folder.write("new.rulebook.toml", format!("{new}\n[[sheet.rule]]\nall_or_none = [\"Seeds\", \"Stored on\"]\n"));
+    let ran = folder.run(&["rulebook", "old.rulebook.toml", "--compare", "new.rulebook.toml"]);
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+    insta::assert_snapshot!(ran.stdout);
+}
