@@ -78,7 +78,18 @@ const COLUMN_CASES: &[(&str, &str, &str)] = &[
         "the column is required in every row already",
     ),
     ("heading = 'X'\nrequired_when = 'Sedes > 1'", "Sedes", "no column is called Sedes; did you mean Seeds?"),
-    ("heading = 'Seeds'", "'Seeds'", "\"Seeds\" is the name or heading of column 2 already"),
+    (
+        "heading = 'Seeds'",
+        "'Seeds'",
+        "\"Seeds\" is the name or heading of column 2 already; give each of them a name of its own",
+    ),
+    ("heading = 'X'\nstored = 'txt'", "'txt'", "there is no value txt; did you mean text?"),
+    ("heading = 'X'\nvalue = 'below'", "'below'", "value goes with a labelled cell, [[sheet.cell]]"),
+    (
+        "heading = 'X'\nallowed = { depends_on = 'Sedes', values = {} }",
+        "'Sedes'",
+        "no column is called Sedes; did you mean Seeds?",
+    ),
     ("heading = 'X'\nname = 'seeds'", "'seeds'", "\"seeds\" is the name or heading of column 2 already"),
     ("heading = 'X'\nseverity = 'fatal'", "'fatal'", "there is no value fatal; there is note, warning, error"),
     (
@@ -188,7 +199,27 @@ fn the_rest_of_the_file() {
         ),
         (
             "[rulebook]\ntitle = 'T'\n[[sheet]]\ncolumn = [{ heading = 'A' }]\n[[sheet]]\ncolumn = [{ heading = 'B' }]",
-            "several sheets in one rulebook are not taken yet: keep one, and the others in rulebooks of their own",
+            "of several sheets, each needs its name",
+        ),
+        (
+            "[rulebook]\ntitle = 'T'\n[[sheet]]\nname = 'S'\ncolumn = [{ heading = 'A' }]\n[[sheet]]\nname = 's'\ncolumn = [{ heading = 'B' }]",
+            "another sheet has this name already",
+        ),
+        (
+            "[rulebook]\ntitle = 'T'\n[[sheet]]\ncolumn = [{ heading = 'A' }]\ncell = [{ label = 'B' }]",
+            "a sheet has either columns or labelled cells; make two of it",
+        ),
+        (
+            "[rulebook]\ntitle = 'T'\n[template]\nfile = 'none.xlsx'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
+            "there is no file none.xlsx",
+        ),
+        (
+            "[rulebook]\ntitle = 'T'\n[template]\nedition_in = { cell = 'B2', file_name = true }\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
+            "this takes one of cell = \"B2\", sheet_name = true, property = \"…\", file_name = true",
+        ),
+        (
+            "[rulebook]\ntitle = 'T'\n[template]\nedition_in = { cell = '2B' }\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
+            "a cell is written such as B2",
         ),
         (
             "[rulebook]\ntitle = 'T'\n[reference.iso-4217]\nfile = 'taxa.csv'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",

@@ -27,7 +27,7 @@ pub fn write(rulebook: &Rulebook, sheets: &[Chosen<'_>], options: &BlankOptions)
         let sheet = book.add_worksheet().set_name(&chosen.name)?;
         entry::write(sheet, rulebook, chosen, &mut lists, options)?;
     }
-    guide::write(&mut book, rulebook, sheets, options)?;
+    guide::write(&mut book, rulebook, sheets)?;
     lists.write(&mut book)?;
     Ok(book.save_to_buffer()?)
 }

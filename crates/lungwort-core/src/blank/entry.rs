@@ -80,6 +80,7 @@ pub fn write(
         let limit = limits::of(chosen.sheet, column, source.as_ref(), field, rows)?;
         sheet.add_data_validation(row_of(rows.0), at, row_of(rows.1), at, &limit)?;
     }
+    heights(sheet, chosen, heading_row)?;
     if options.samples {
         sample(sheet, chosen)?;
     }
@@ -157,6 +158,20 @@ fn note(chosen: &Chosen<'_>, column: &Column) -> Note {
     };
     let help = column.help.as_ref().map(|help| format!("\n{help}")).unwrap_or_default();
     Note::new(format!("{must}{help}")).add_author_prefix(false).set_width(260).set_height(110)
+}
+
+/// Rows high enough for their wrapped texts.
+fn heights(sheet: &mut Worksheet, chosen: &Chosen<'_>, heading_row: u32) -> Result<(), BlankError> {
+    let lines = |text: &str, column: &Column| (text.chars().count() as f64 / (width(column) - 2.0)).ceil().max(1.0);
+    let most = |text: &dyn Fn(&Column) -> String| {
+        chosen.columns().map(|(_, column)| lines(&text(column), column)).fold(1.0, f64::max)
+    };
+    sheet.set_row_height(heading_row, 3.0 + 15.0 * most(&|column| column.heading.clone()))?;
+    for at in 0..chosen.sheet.guide_rows {
+        let guide = |column: &Column| column.guide.get(at as usize).cloned().unwrap_or_default();
+        sheet.set_row_height(heading_row + 1 + at, 3.0 + 15.0 * most(&guide))?;
+    }
+    Ok(())
 }
 
 fn width(column: &Column) -> f64 {

@@ -2,7 +2,7 @@
 
 use rust_xlsxwriter::{Color, Format, FormatAlign, FormatBorder, Workbook, Worksheet, XlsxError};
 
-use super::{BlankOptions, Chosen};
+use super::Chosen;
 use crate::finding::ranges::thousands;
 use crate::rulebook::guide::{self, GuideLine};
 use crate::rulebook::model::{ColumnType, Length};
@@ -30,14 +30,8 @@ const HEADINGS: [&str; 13] = [
 ];
 
 /// Writes the sheet. The edition stands in its second row.
-pub fn write(
-    book: &mut Workbook,
-    rulebook: &Rulebook,
-    sheets: &[Chosen<'_>],
-    _: &BlankOptions,
-) -> Result<(), XlsxError> {
+pub fn write(book: &mut Workbook, rulebook: &Rulebook, sheets: &[Chosen<'_>]) -> Result<(), XlsxError> {
     let sheet = book.add_worksheet().set_name(SHEET)?;
-    let title = Format::new().set_bold().set_font_size(14);
     let strong = Format::new().set_bold();
     let wrapped = Format::new().set_text_wrap().set_align(FormatAlign::Top).set_num_format("@");
     let heading = Format::new()
@@ -50,31 +44,7 @@ pub fn write(
     {
         sheet.set_column_width(column as u16, width)?;
     }
-    sheet.write_string_with_format(0, 0, &rulebook.title, &title)?;
-    let mut row = 1;
-    let mut say = |sheet: &mut Worksheet, text: &str| -> Result<(), XlsxError> {
-        sheet.write_string(row, 0, text)?;
-        row += 1;
-        Ok(())
-    };
-    if let Some(edition) = &rulebook.edition {
-        say(sheet, &format!("Edition {edition}"))?;
-    }
-    if let Some(issuer) = &rulebook.issuer {
-        say(sheet, &format!("Given out by the {issuer}"))?;
-    }
-    if let Some(most) = rulebook.file.max_rows {
-        say(sheet, &format!("A maximum of {} rows is taken in one file.", thousands(most)))?;
-    }
-    if !rulebook.file.formats.is_empty() {
-        let kinds: Vec<String> = rulebook.file.formats.iter().map(|kind| kind.to_uppercase()).collect();
-        let encoding =
-            rulebook.file.encoding.map(|encoding| format!(" (encoding {})", encoding.name())).unwrap_or_default();
-        say(sheet, &format!("Save it as {}{encoding} before you send it.", crate::rulebook::listed(&kinds, "or")))?;
-    }
-    say(sheet, "Headings in bold with a double line under them are required; the others are not.")?;
-    say(sheet, "Columns F and on are for programs.")?;
-    row += 1;
+    let mut row = top(sheet, rulebook)?;
     for chosen in sheets {
         if sheets.len() > 1 {
             sheet.write_string_with_format(row, 0, format!("Sheet {}", chosen.name), &strong)?;
@@ -105,6 +75,37 @@ pub fn write(
         row += 1;
     }
     Ok(())
+}
+
+/// What is said of the template as a whole; returns the row behind it.
+fn top(sheet: &mut Worksheet, rulebook: &Rulebook) -> Result<u32, XlsxError> {
+    let title = Format::new().set_bold().set_font_size(14);
+    sheet.write_string_with_format(0, 0, &rulebook.title, &title)?;
+    let mut row = 1;
+    let mut say = |sheet: &mut Worksheet, text: &str| -> Result<(), XlsxError> {
+        sheet.write_string(row, 0, text)?;
+        row += 1;
+        Ok(())
+    };
+    if let Some(edition) = &rulebook.edition {
+        say(sheet, &format!("Edition {edition}"))?;
+    }
+    if let Some(issuer) = &rulebook.issuer {
+        say(sheet, &format!("Given out by the {issuer}"))?;
+    }
+    if let Some(most) = rulebook.file.max_rows {
+        say(sheet, &format!("A maximum of {} rows is taken in one file.", thousands(most)))?;
+    }
+    if !rulebook.file.formats.is_empty() {
+        let kinds: Vec<String> = rulebook.file.formats.iter().map(|kind| kind.to_uppercase()).collect();
+        let encoding =
+            rulebook.file.encoding.map(|encoding| format!(" (encoding {})", encoding.name())).unwrap_or_default();
+        say(sheet, &format!("Save it as {}{encoding} before you send it.", crate::rulebook::listed(&kinds, "or")))?;
+    }
+    say(sheet, "Headings in bold with a double line under them are required; the others are not.")?;
+    say(sheet, "Columns F and on are for programs.")?;
+    row += 1;
+    Ok(row)
 }
 
 fn cells(line: &GuideLine, column: &Column) -> [String; 13] {

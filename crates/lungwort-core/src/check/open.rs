@@ -71,7 +71,7 @@ pub struct Opened {
 }
 
 pub(super) enum OpenContent {
-    Text { batches: Box<Batches<Bytes>>, first: Batch },
+    Text { batches: Box<Batches<Bytes>>, first: Box<Batch> },
     Book(Box<OpenBook>),
 }
 
@@ -202,7 +202,7 @@ fn content(name: &str, head: Vec<u8>, rest: Bytes, told: Told) -> Result<OpenCon
     let is_tsv = ending(name).is_some_and(|ending| ending == "tsv" || ending == "tab");
     let mut batches = Batches::open(decoder, told, is_tsv)?;
     match batches.next_batch(Batch::default())? {
-        Some(first) => Ok(OpenContent::Text { batches: Box::new(batches), first }),
+        Some(first) => Ok(OpenContent::Text { batches: Box::new(batches), first: Box::new(first) }),
         None if batches.endless().is_some() => Err(OpenError::NoTable("one line of more than 32 MB")),
         None => Err(OpenError::Empty),
     }

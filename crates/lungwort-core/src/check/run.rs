@@ -216,7 +216,7 @@ impl<'r> Checker<'r> {
                 out.about_file(before);
                 frame::edition(self.rulebook, None, &[], &name, &mut out);
                 let mut batches = *batches;
-                let facts = self.text(&name, &mut batches, first, &mut out)?;
+                let facts = self.text(&name, &mut batches, *first, &mut out)?;
                 let bytes = size.unwrap_or(batches.decoder().bytes_read());
                 let stopped = out.stopped;
                 self.files.push(FileFacts { name, path, bytes, ..facts });

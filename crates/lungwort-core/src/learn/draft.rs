@@ -14,10 +14,13 @@ pub enum Sure {
 /// One key and its value, as TOML writes it.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Line {
+    /// The key.
     pub key: &'static str,
+    /// The value as TOML writes it.
     pub value: String,
     /// Where it was learned, in words.
     pub source: String,
+    /// How sure it is.
     pub sure: Sure,
 }
 
@@ -63,6 +66,7 @@ pub struct DraftColumn {
     pub name: String,
     /// The values of its drop-down.
     pub values: Vec<String>,
+    /// Its keys.
     pub lines: Lines,
 }
 
@@ -71,7 +75,9 @@ pub struct DraftColumn {
 pub struct DraftRule {
     /// Its lines, as TOML writes them.
     pub lines: Vec<(&'static str, String)>,
+    /// Where it was learned, in words.
     pub source: String,
+    /// How sure it is.
     pub sure: Sure,
 }
 
@@ -80,20 +86,28 @@ pub struct DraftRule {
 pub struct DraftSheet {
     /// Its name; empty for a delimited template.
     pub name: String,
+    /// The row of its headings, from one.
     pub heading_row: u64,
+    /// Rows under the headings that belong to the template.
     pub guide_rows: u64,
+    /// Its keys.
     pub lines: Lines,
     /// Whether its columns are labelled cells.
     pub is_form: bool,
+    /// Its columns.
     pub columns: Vec<DraftColumn>,
+    /// Its rules.
     pub rules: Vec<DraftRule>,
 }
 
 /// A reference to a list in the template.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct DraftReference {
+    /// Its name in the rulebook.
     pub name: String,
+    /// The sheet that it stands on.
     pub sheet: String,
+    /// The row of its headings, from one.
     pub heading_row: u64,
 }
 
@@ -106,7 +120,9 @@ pub struct Draft {
     pub file: Lines,
     /// `[template]`
     pub template: Lines,
+    /// Lists that stay in the template.
     pub references: Vec<DraftReference>,
+    /// The sheets.
     pub sheets: Vec<DraftSheet>,
     /// What a person should look at first, the most important first.
     pub look_first: Vec<String>,

@@ -53,8 +53,8 @@ pub fn picture_of(code: &str) -> Option<String> {
             each => plain.push(each.to_ascii_lowercase()),
         }
     }
-    let plain = plain.trim().replace("mmmm", "mmmm");
-    let picture = match plain.as_str() {
+    let plain = plain.trim();
+    let picture = match plain {
         // The formats that follow the computer's settings are written the long way round.
         "m/d/yy" | "mm-dd-yy" | "m/d/yyyy" => "yyyy-mm-dd".to_owned(),
         _ => plain.split(' ').map(two_hours).collect::<Vec<_>>().join(" "),

@@ -35,10 +35,10 @@ impl Ods {
         loop {
             match markup.next()? {
                 Token::Open { name: b"style", attributes, .. } => style = value(attributes, b"style:name"),
-                Token::Open { name: b"table-properties", attributes, .. } => {
-                    if attributes.get(b"table:display") == Some(b"false") {
-                        hiding.push(style.clone());
-                    }
+                Token::Open { name: b"table-properties", attributes, .. }
+                    if attributes.get(b"table:display") == Some(b"false") =>
+                {
+                    hiding.push(style.clone());
                 }
                 Token::Open { name: b"table", attributes, .. } => {
                     let name = value(attributes, b"table:name");

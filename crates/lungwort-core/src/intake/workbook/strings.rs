@@ -29,11 +29,7 @@ impl SharedStrings {
         let (mut inside, mut phonetic) = (false, false);
         loop {
             match markup.next()? {
-                Token::Open { name: b"si", closed, .. } => {
-                    if closed {
-                        strings.end();
-                    }
-                }
+                Token::Open { name: b"si", closed: true, .. } => strings.end(),
                 Token::Open { name: b"t", closed, .. } => inside = !closed && !phonetic,
                 Token::Close { name: b"t" } => inside = false,
                 Token::Open { name: b"rPh", closed, .. } => phonetic = !closed,
