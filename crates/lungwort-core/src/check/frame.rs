@@ -221,8 +221,8 @@ pub(super) fn edition(
 
 /// Whether a text names an edition: as a word of its own, `v4` and `Edition 4.` included.
 fn says(text: &str, edition: &str) -> bool {
-    let is_part = |each: char| each.is_alphanumeric() || each == '.';
-    let words = text.split(|each: char| !is_part(each)).map(|word| word.trim_matches('.'));
+    let is_part = |each: char| each.is_alphanumeric() || each == '.' || each == '-' && edition.contains('-');
+    let words = text.split(|each: char| !is_part(each)).map(|word| word.trim_matches(['.', '-']));
     let plain = |word: &str| word.trim_start_matches(['v', 'V']).to_lowercase();
     let wanted = plain(edition);
     let mut words = words.map(plain);
