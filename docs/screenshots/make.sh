@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
 # Makes the pictures of this folder from the demo data: each command in an xterm under Xvfb.
-# Needs xterm, xvfb, x11-apps, x11-xserver-utils, imagemagick and fonts-dejavu (Debian's names).
+# Needs xterm, xvfb, x11-apps, x11-xserver-utils, imagemagick and fonts-dejavu, and for the template in a spreadsheet
+# program libreoffice-calc and xdotool (Debian's names).
 set -euo pipefail
 here=$(cd "$(dirname "$0")" && pwd)
 cargo build --release --quiet --manifest-path "$here/../../Cargo.toml"
@@ -37,8 +38,33 @@ RUN
     wait "$window" 2>/dev/null || true
 }
 
+shot learn 'lungwort learn germination-template.xlsx --sample germination-accepted.xlsx -o learned.rulebook.toml'
+rm seeds/learned.rulebook.toml
+shot check-workbook 'lungwort check germination.xlsx --today 2026-11-23'
 shot check 'lungwort check accessions.csv --today 2026-11-23'
 shot check-by-row 'lungwort check accessions.csv --by row --limit 24 --today 2026-11-23'
 shot rulebook 'lungwort rulebook accessions.rulebook.toml --today 2026-11-23'
 shot explain 'lungwort explain lost-zeros'
+sed -e 's/edition = "4"/edition = "5"/; s/max_rows  = 300/max_rows  = 250/; s/W = "collected in the wild", C/W = "collected in the wild", G = "gift", C/; s/heading = "Region"/heading = "Region"\nrequired = true/; s/max     = 90/max     = 85/; s/"Weight in grams"/"Weight (g)"/; s/at_least_one = \["Donor email", "Donor phone"\]/exactly_one = ["Donor email", "Donor phone"]/' \
+    seeds/accessions.rulebook.toml > seeds/next.rulebook.toml
+shot compare 'lungwort rulebook accessions.rulebook.toml --compare next.rulebook.toml'
+rm seeds/next.rulebook.toml
 shot demo 'lungwort demo again'
+
+# The blank template in a spreadsheet program, with a drop-down open.
+lungwort template seeds/germination.rulebook.toml -o blank-template.xlsx --samples --today 2026-11-23 2>/dev/null
+HOME="$work" soffice --norestore --nologo --calc blank-template.xlsx >/dev/null 2>&1 &
+sleep 15
+window=$(xdotool search --onlyvisible --name 'blank-template' | tail -n 1)
+xdotool windowsize "$window" 1280 800 windowmove "$window" 0 0
+sleep 2
+xdotool mousemove 150 767 click 1
+sleep 2
+xdotool key ctrl+Home
+xdotool key Right Right Right
+sleep 1
+xdotool key alt+Down
+sleep 2
+xwd -root -silent | convert xwd:- -depth 8 -colors 128 "$here/template.png"
+pkill -f soffice.bin || true
+

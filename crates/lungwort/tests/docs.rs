@@ -170,7 +170,19 @@ fn the_commands_of_the_documents_run() {
     for command in commands {
         let filled = command
             .replace("FILE", if command.contains("rulebook") { "accessions.rulebook.toml" } else { "accessions.csv" })
-            .replace("CODE", "off-list");
+            .replace("CODE", "off-list")
+            .replace("TEMPLATE", "germination-template.xlsx")
+            .replace("RULEBOOK -o accessions.csv", "accessions.rulebook.toml -o blank.xlsx")
+            .replace("OLD", "accessions.rulebook.toml")
+            .replace("NEW", "accessions.rulebook.toml");
+        // Learning writes no rulebook over, and of two that fit equally none is chosen.
+        if filled.contains("learn") {
+            std::fs::remove_file(here.join("germination.rulebook.toml")).unwrap();
+        }
+        let editions = ["accessions-3.rulebook.toml", "accessions-4.rulebook.toml"].map(|name| here.join(name));
+        if filled.contains("accessions-3") {
+            editions.iter().for_each(|copy| drop(std::fs::copy(here.join("accessions.rulebook.toml"), copy).unwrap()));
+        }
         let arguments = words(filled.strip_prefix("lungwort ").unwrap());
         let output = std::process::Command::new(env!("CARGO_BIN_EXE_lungwort"))
             .current_dir(&here)
@@ -179,6 +191,7 @@ fn the_commands_of_the_documents_run() {
             .unwrap();
         let stderr = String::from_utf8_lossy(&output.stderr);
         assert_ne!(output.status.code(), Some(2), "{command}: {stderr}");
+        editions.iter().for_each(|copy| drop(std::fs::remove_file(copy)));
     }
 }
 

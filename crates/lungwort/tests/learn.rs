@@ -292,6 +292,30 @@ fn too_few_rows_are_only_offered_and_chance_is_no_rule() {
 }
 
 #[test]
+fn columns_that_repeat_are_told_apart() {
+    let (folder, found) = from_book(&table("S", "Id|Name|Phone|Name|Phone|Name|Phone"));
+    assert_eq!(found.iter().filter(|line| *line == "heading = \"Name\"").count(), 3);
+    for name in ["name", "name_2", "name_3", "phone_3"] {
+        assert!(found.contains(&format!("name = \"{name}\"")), "{name}: {found:#?}");
+    }
+    let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+    assert!(text.contains("# perhaps: 3 sets of 2 columns with the same headings"), "{text}");
+    assert!(text.contains("# no_gaps = [\"name\", \"name_2\", \"name_3\"]"), "{text}");
+}
+
+#[test]
+fn a_template_of_labelled_cells_gives_its_rulebook_back_too() {
+    let folder = Folder::new();
+    let examples = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    std::fs::copy(examples.join("germination-template.xlsx"), folder.path().join("downloaded.xlsx")).unwrap();
+    assert_eq!(folder.run(&["learn", "downloaded.xlsx", "-o", "old.rulebook.toml"]).status, 0);
+    assert_eq!(folder.run(&["template", "old.rulebook.toml", "-o", "blank.xlsx"]).status, 0);
+    assert_eq!(folder.run(&["learn", "blank.xlsx", "-o", "new.rulebook.toml"]).status, 0);
+    let ran = folder.run(&["rulebook", "old.rulebook.toml", "--compare", "new.rulebook.toml"]);
+    assert!(ran.stdout.starts_with("nothing changed"), "{}", ran.stdout);
+}
+
+#[test]
 fn what_cannot_be_learned_is_said() {
     let folder = Folder::new();
     folder.write("notes.xlsx", table("Notes", "Dear all,\nplease find the figures below."));

@@ -51,6 +51,59 @@ fn a_good_workbook_has_no_findings_in_any_kind() {
     assert!(codes_of("data.ods", SEEDS, &support::books::ods("Seeds", &rows(GOOD))).is_empty());
 }
 
+/// Files that a spreadsheet program saved in its own kinds: a number, a text in its place, a formula, dates with and
+/// without a time, a date typed as text, merged cells.
+#[test]
+fn workbooks_of_other_kinds_give_the_same_findings() {
+    let folder = Folder::with(SEEDS, "");
+    let data = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/data");
+    let said = |name: &str| {
+        std::fs::copy(data.join(name), folder.path().join(name)).unwrap();
+        let ran =
+            folder.run(&["check", name, "--rulebook", "t.rulebook.toml", "--format", "json", "--today", "2026-11-23"]);
+        let found = ran.findings();
+        found.into_iter().map(|(code, row, message)| format!("{code} {row} {message}")).collect::<Vec<_>>()
+    };
+    let ods = said("seeds.ods");
+    insta::assert_snapshot!(ods.join("\n"));
+    // The old kind does not say what is shown.
+    let plain = |lines: Vec<String>| {
+        lines.into_iter().map(|line| line.split(" (The sheet").next().unwrap().to_owned()).collect::<Vec<_>>()
+    };
+    assert_eq!(plain(said("seeds.xls")), plain(ods));
+    let binary = support::books::xlsb("Seeds", &rows("Id|Seeds|Sown\nA1|12|05/03/2025\nA2|x|06/03/2025"));
+    folder.write("data.xlsb", binary);
+    let ran = folder.run(&[
+        "check",
+        "data.xlsb",
+        "--rulebook",
+        "t.rulebook.toml",
+        "--format",
+        "json",
+        "--today",
+        "2026-11-23",
+    ]);
+    assert_eq!(
+        ran.findings().iter().map(|(code, row, _)| (code.as_str(), *row)).collect::<Vec<_>>(),
+        [("not-number", 3)]
+    );
+    assert_eq!(ran.json()["files"][0]["workbook"], "xlsb");
+}
+
+#[test]
+fn headings_that_moved_and_a_lock_beside_are_noticed() {
+    let moved = format!("My seeds||\n{GOOD}");
+    assert_eq!(codes_of("data.xlsx", SEEDS, &table("Seeds", &moved)), ["headings-moved"]);
+    let folder = Folder::with(SEEDS, "");
+    folder.write("data.xlsx", table("Seeds", GOOD));
+    for lock in ["~$data.xlsx", ".~lock.data.xlsx#"] {
+        let lock = folder.write(lock, "someone");
+        let ran = folder.run(&["check", "data.xlsx", "--rulebook", "t.rulebook.toml", "--format", "json"]);
+        assert_eq!(ran.codes(), ["open-elsewhere"]);
+        std::fs::remove_file(lock).unwrap();
+    }
+}
+
 #[test]
 fn what_is_hidden_merged_or_filtered_would_be_sent_unseen() {
     let hidden = seeds(|sheet| {

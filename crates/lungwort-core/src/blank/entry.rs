@@ -177,8 +177,8 @@ fn heights(sheet: &mut Worksheet, chosen: &Chosen<'_>, heading_row: u32) -> Resu
 fn width(column: &Column) -> f64 {
     let longest_word = column.heading.split_whitespace().map(|word| word.chars().count()).max().unwrap_or(0);
     let example = column.example.as_ref().map_or(0, |example| example.chars().count());
-    let most = column.length.as_ref().map_or(0, |length| length.max.min(30));
-    (longest_word.max(example).max(most) + 3).clamp(10, 36) as f64
+    let most = column.length.as_ref().map_or(0, |length| length.max.min(20));
+    (longest_word.max(example).max(most) + 3).clamp(10, 30) as f64
 }
 
 /// The number format of a column's cells: text for codes, so that zeros stay, and dates as they are asked.

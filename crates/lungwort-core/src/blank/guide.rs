@@ -5,7 +5,7 @@ use rust_xlsxwriter::{Color, Format, FormatAlign, FormatBorder, Workbook, Worksh
 use super::Chosen;
 use crate::finding::ranges::thousands;
 use crate::rulebook::guide::{self, GuideLine};
-use crate::rulebook::model::{ColumnType, Length};
+use crate::rulebook::model::{ColumnType, EditionPlace, Length};
 use crate::rulebook::written::WrittenCase;
 use crate::rulebook::{Column, Rulebook};
 
@@ -31,7 +31,7 @@ const HEADINGS: [&str; 13] = [
 
 /// Writes the sheet. The edition stands in its second row.
 pub fn write(book: &mut Workbook, rulebook: &Rulebook, sheets: &[Chosen<'_>]) -> Result<(), XlsxError> {
-    let sheet = book.add_worksheet().set_name(SHEET)?;
+    let sheet = book.add_worksheet().set_name(name(rulebook, sheets))?;
     let strong = Format::new().set_bold();
     let wrapped = Format::new().set_text_wrap().set_align(FormatAlign::Top).set_num_format("@");
     let heading = Format::new()
@@ -77,6 +77,19 @@ pub fn write(book: &mut Workbook, rulebook: &Rulebook, sheets: &[Chosen<'_>]) ->
     Ok(())
 }
 
+/// The sheet's name: where the rulebook looks for the edition on a sheet that is not to be filled in, that one's.
+fn name(rulebook: &Rulebook, sheets: &[Chosen<'_>]) -> String {
+    let place = rulebook.template.as_ref().and_then(|template| template.edition_in.as_ref());
+    match place {
+        Some(EditionPlace::Cell { sheet: Some(sheet), .. })
+            if !sheets.iter().any(|chosen| chosen.name == *sheet) && sheet != super::lists::SHEET =>
+        {
+            super::sheet_name(sheet)
+        }
+        _ => SHEET.to_owned(),
+    }
+}
+
 /// What is said of the template as a whole; returns the row behind it.
 fn top(sheet: &mut Worksheet, rulebook: &Rulebook) -> Result<u32, XlsxError> {
     let title = Format::new().set_bold().set_font_size(14);
@@ -96,6 +109,9 @@ fn top(sheet: &mut Worksheet, rulebook: &Rulebook) -> Result<u32, XlsxError> {
     if let Some(most) = rulebook.file.max_rows {
         say(sheet, &format!("A maximum of {} rows is taken in one file.", thousands(most)))?;
     }
+    if let Some(most) = rulebook.file.max_bytes {
+        say(sheet, &format!("The file may have at most {} bytes.", thousands(most)))?;
+    }
     if !rulebook.file.formats.is_empty() {
         let kinds: Vec<String> = rulebook.file.formats.iter().map(|kind| kind.to_uppercase()).collect();
         let encoding =
@@ -104,6 +120,12 @@ fn top(sheet: &mut Worksheet, rulebook: &Rulebook) -> Result<u32, XlsxError> {
     }
     say(sheet, "Headings in bold with a double line under them are required; the others are not.")?;
     say(sheet, "Columns F and on are for programs.")?;
+    // The rulebook may look for the edition in another cell than the second; beside the texts there is room.
+    if let Some((at, column)) = super::entry::edition_cell(rulebook, &sheet.name())
+        && column > 0
+    {
+        sheet.write_string(at, column, format!("Edition {}", rulebook.edition.as_deref().unwrap_or_default()))?;
+    }
     row += 1;
     Ok(row)
 }

@@ -34,7 +34,13 @@ pub fn learn(template: &Template, sheet: &TemplateSheet) -> Option<DraftSheet> {
             column.lines.set("required", "true", "the asterisk in its label", Sure::Known);
         }
         if let Some(note) = sheet.note(cell.row, cell.column).or_else(|| sheet.note(cell.row, value_column)) {
-            column.lines.set("help", quoted(note), "the note on its cell", Sure::Known);
+            let help = super::marks::without_must(note);
+            if super::marks::word_in(note) == Some(true) {
+                column.lines.set("required", "true", "the note on its cell", Sure::Known);
+            }
+            if !help.is_empty() {
+                column.lines.set("help", quoted(&help), "the note on its cell", Sure::Known);
+            }
         }
         columns.push(column);
         validated.push(cell.row);

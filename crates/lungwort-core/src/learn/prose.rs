@@ -46,7 +46,8 @@ static ROWS: LazyLock<[Option<Regex>; 3]> = LazyLock::new(|| {
 });
 
 /// How large a file may be.
-static SIZE: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"([0-9]+(?:\.[0-9]+)?) ?(kb|mb|gb)\b").ok());
+static SIZE: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"([0-9][0-9,]*(?:\.[0-9]+)?) ?(bytes|kb|mb|gb)\b").ok());
 
 /// An edition with its word, and one with a v.
 static EDITION: LazyLock<Option<Regex>> = LazyLock::new(|| {
@@ -70,11 +71,12 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
         && lower.contains("file")
     {
         let unit = match captures.get(2).map(|unit| unit.as_str()) {
+            Some("bytes") => 1.0,
             Some("kb") => 1_000.0,
             Some("gb") => 1e9,
             _ => 1e6,
         };
-        if let Some(amount) = captures.get(1).and_then(|amount| amount.as_str().parse::<f64>().ok()) {
+        if let Some(amount) = captures.get(1).and_then(|amount| amount.as_str().replace(',', "").parse::<f64>().ok()) {
             let bytes = (amount * unit) as u64;
             draft.file.set("max_bytes", bytes.to_string(), format!("{at}: {}", clipped(text)), Sure::Confirm);
         }

@@ -133,7 +133,14 @@ fn sheets(old: &Sheet, new: &Sheet, name: &str, changes: &mut Changes) {
     }
     order(new, &pairs, changes);
     let sentences = |sheet: &Sheet| sheet.rules.iter().map(|rule| rule.sentence.clone()).collect::<Vec<_>>();
-    let (before, after) = (sentences(old), sentences(new));
+    let (mut before, after) = (sentences(old), sentences(new));
+    // A rule that only calls a column by its new heading is the same rule.
+    for (one, other) in &pairs {
+        let (was, is) = (&old.columns[*one].heading, &new.columns[*other].heading);
+        if was != is {
+            before.iter_mut().for_each(|sentence| *sentence = sentence.replace(was.as_str(), is));
+        }
+    }
     for sentence in after.iter().filter(|sentence| !before.contains(sentence)) {
         changes.say("New rule", sentence.clone(), Weight::Stricter);
     }

@@ -145,3 +145,66 @@ pub fn ods(name: &str, rows: &[Vec<String>]) -> Vec<u8> {
 fn spaced(text: &str) -> String {
     text.replace('\t', "<text:tab/>").replace("  ", "<text:s text:c=\"2\"/>")
 }
+
+/// One record of the binary kind: its number, its length, its bytes.
+fn record(number: u16, bytes: &[u8]) -> Vec<u8> {
+    let mut out = match number {
+        0..0x80 => vec![number as u8],
+        _ => vec![(number & 0x7f) as u8 | 0x80, (number >> 7) as u8],
+    };
+    let mut length = bytes.len();
+    while length >= 0x80 {
+        out.push((length & 0x7f) as u8 | 0x80);
+        length >>= 7;
+    }
+    out.push(length as u8);
+    out.extend_from_slice(bytes);
+    out
+}
+
+/// A text of the binary kind.
+fn wide(text: &str) -> Vec<u8> {
+    let units: Vec<u16> = text.encode_utf16().collect();
+    (units.len() as u32).to_le_bytes().into_iter().chain(units.into_iter().flat_map(u16::to_le_bytes)).collect()
+}
+
+/// A workbook of the binary kind with one sheet: texts, and numbers where a cell is one.
+pub fn xlsb(name: &str, rows: &[Vec<String>]) -> Vec<u8> {
+    let bundle: Vec<u8> = [&0_u32.to_le_bytes()[..], &1_u32.to_le_bytes(), &wide("r1"), &wide(name)].concat();
+    let workbook: Vec<u8> = [
+        record(0x83, &[]),
+        record(0x8f, &[]),
+        record(0x9c, &bundle),
+        record(0x90, &[]),
+        record(0x9d, &[0; 26]),
+        record(0x84, &[]),
+    ]
+    .concat();
+    let mut sheet = [record(0x81, &[]), record(0x94, &[0; 16]), record(0x91, &[])].concat();
+    for (row, cells) in (0_u32..).zip(rows) {
+        sheet.extend(record(0x00, &[&row.to_le_bytes()[..], &[0; 13]].concat()));
+        for (column, text) in (0_u32..).zip(cells).filter(|(_, text)| !text.is_empty()) {
+            let place = [&column.to_le_bytes()[..], &[0; 4]].concat();
+            sheet.extend(match text.parse::<f64>() {
+                Ok(number) => record(0x05, &[place, number.to_le_bytes().to_vec()].concat()),
+                Err(_) => record(0x06, &[place, wide(text)].concat()),
+            });
+        }
+    }
+    sheet.extend([record(0x92, &[]), record(0x82, &[])].concat());
+    let office = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
+    let package = "http://schemas.openxmlformats.org/package/2006/relationships";
+    let relations = format!(
+        r#"<Relationships xmlns="{package}"><Relationship Id="r1" Type="{office}/worksheet" Target="worksheets/sheet1.bin"/></Relationships>"#
+    );
+    let mut out = ZipWriter::new(Cursor::new(Vec::new()));
+    for (name, content) in [
+        ("xl/workbook.bin", workbook.as_slice()),
+        ("xl/_rels/workbook.bin.rels", relations.as_bytes()),
+        ("xl/worksheets/sheet1.bin", sheet.as_slice()),
+    ] {
+        out.start_file(name, SimpleFileOptions::default()).unwrap();
+        out.write_all(content).unwrap();
+    }
+    out.finish().unwrap().into_inner()
+}
