@@ -122,6 +122,22 @@ fn what_is_hidden_merged_or_filtered_would_be_sent_unseen() {
         "{}",
         found[0].2
     );
+    let in_table = seeds(|sheet| {
+        sheet.add_table(0, 0, 2, 2, &rust_xlsxwriter::Table::new()).unwrap();
+        sheet.set_row_hidden(2).unwrap();
+    });
+    let in_table = edited(
+        &in_table,
+        &[("xl/tables/table1.xml", &|text| {
+            text.replace(
+                "<autoFilter ref=\"A1:C3\"/>",
+                "<autoFilter ref=\"A1:C3\"><filterColumn colId=\"0\"/></autoFilter>",
+            )
+        })],
+    );
+    // The writer names a table's columns itself.
+    let codes = codes_of("data.xlsx", &SEEDS.replace("\"Id\"", "\"Column1\""), &in_table);
+    assert!(codes.contains(&"filtered-rows".to_owned()) && !codes.contains(&"hidden-rows".to_owned()), "{codes:?}");
     let column = seeds(|sheet| {
         sheet.set_column_hidden(1).unwrap();
     });

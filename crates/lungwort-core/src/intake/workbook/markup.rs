@@ -81,6 +81,11 @@ impl<R: Read> Markup<R> {
         Markup { source, buffer: vec![0; BUFFER], start: 0, end: 0, ended: false }
     }
 
+    /// What is read from.
+    pub fn source(&self) -> &R {
+        &self.source
+    }
+
     /// The next piece.
     pub fn next(&mut self) -> io::Result<Token<'_>> {
         loop {

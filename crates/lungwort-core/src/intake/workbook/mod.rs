@@ -281,6 +281,10 @@ impl Rows for SheetRows {
     }
 
     fn bytes_read(&self) -> u64 {
-        0
+        match &self.0 {
+            RowsOf::Xlsx(rows) => rows.source().packed_read(),
+            RowsOf::Ods(rows) => rows.source().packed_read(),
+            RowsOf::Other(_) => 0,
+        }
     }
 }

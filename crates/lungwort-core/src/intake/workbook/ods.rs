@@ -123,6 +123,11 @@ impl OdsRows {
         &self.facts
     }
 
+    /// What is read from.
+    pub fn source(&self) -> &Part {
+        self.markup.source()
+    }
+
     /// Sees to it that every row has at least so many cells.
     pub fn set_width(&mut self, width: usize) {
         self.builder.width = width;

@@ -1,8 +1,9 @@
 //! Workbooks of other kinds than XLSX, through a reader crate that holds a sheet as a whole.
 
+use std::cell::Cell;
 use std::io;
-use std::panic::{AssertUnwindSafe, catch_unwind};
-use std::sync::Arc;
+use std::panic::{self, AssertUnwindSafe, catch_unwind};
+use std::sync::{Arc, Once};
 
 use calamine::{Data, DataRef, Range, Reader, SheetVisible, Xls, XlsError, Xlsb, XlsbError};
 
@@ -109,14 +110,32 @@ impl OtherBook {
     }
 }
 
-/// Reads on where the crate gives up on what is damaged.
-fn guarded<T>(read: impl FnOnce() -> Result<T, BookError>) -> Result<T, BookError> {
-    catch_unwind(AssertUnwindSafe(read))
-        .unwrap_or_else(|_| Err(BookError::Damaged("it breaks off or contradicts itself".to_owned())))
+thread_local! {
+    /// Whether a panic on this thread is expected, and need not be shown.
+    static EXPECTED: Cell<bool> = const { Cell::new(false) };
 }
 
-fn damaged(error: &impl std::fmt::Display) -> BookError {
-    BookError::Damaged(error.to_string())
+/// The reader crate panics over some files that are cut short or contradict themselves; here that is an error like any
+/// other, and nothing is shown of it.
+fn guarded<T>(read: impl FnOnce() -> Result<T, BookError>) -> Result<T, BookError> {
+    static QUIET: Once = Once::new();
+    QUIET.call_once(|| {
+        let usual = panic::take_hook();
+        panic::set_hook(Box::new(move |what| {
+            if !EXPECTED.get() {
+                usual(what);
+            }
+        }));
+    });
+    EXPECTED.set(true);
+    let read = catch_unwind(AssertUnwindSafe(read));
+    EXPECTED.set(false);
+    read.unwrap_or_else(|_| Err(BookError::Damaged("it breaks off or contradicts itself".to_owned())))
+}
+
+/// The reader crate's own words are about the inside of the file, and help nobody.
+fn damaged(_: &impl std::error::Error) -> BookError {
+    BookError::Damaged("it breaks off or contradicts itself".to_owned())
 }
 
 /// Workbooks of the current kind with a password are wrapped in a container of the old kind.

@@ -14,9 +14,9 @@ use super::BookError;
 /// The largest part that is read as a whole.
 const LARGEST_SMALL_PART: u64 = 64 << 20;
 /// Parts that unpack to more than this are looked at twice.
-const SUSPICIOUS: u64 = 256 << 20;
+const SUSPICIOUS: u64 = 64 << 20;
 /// How many times its packed size a large part may have. Sheets of real data come to ten or twenty.
-const DENSEST: u64 = 400;
+const DENSEST: u64 = 200;
 
 /// Where the bytes of a workbook are.
 #[derive(Debug, Clone)]
@@ -146,6 +146,13 @@ pub struct Part {
     size: u64,
     packed: u64,
     unpacked: u64,
+}
+
+impl Part {
+    /// About how many bytes of the archive have been read for it.
+    pub fn packed_read(&self) -> u64 {
+        if self.size == 0 { 0 } else { (self.packed as f64 * self.unpacked as f64 / self.size as f64) as u64 }
+    }
 }
 
 impl Read for Part {

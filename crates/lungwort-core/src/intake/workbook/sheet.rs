@@ -110,6 +110,16 @@ impl<R: Read> XlsxRows<R> {
         &self.facts
     }
 
+    /// What is read from.
+    pub fn source(&self) -> &R {
+        self.markup.source()
+    }
+
+    /// Notes a filter that is set in a table of the sheet.
+    pub fn set_filtered(&mut self, range: Option<CellRange>) {
+        self.facts.filtered = range;
+    }
+
     /// Sees to it that every row has at least so many cells.
     pub fn set_width(&mut self, width: usize) {
         self.builder.width = width;

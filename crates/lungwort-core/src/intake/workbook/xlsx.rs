@@ -4,6 +4,7 @@ use std::sync::Arc;
 
 use roxmltree::{Document, Node};
 
+use super::facts::{CellRange, read_range};
 use super::package::{Package, Part};
 use super::sheet::XlsxRows;
 use super::strings::SharedStrings;
@@ -109,7 +110,22 @@ impl Xlsx {
         let Some(stream) = self.package.stream(part)? else {
             return Err(BookError::Damaged(format!("the part {part} is missing")));
         };
-        Ok(XlsxRows::new(stream, strings, Arc::clone(&self.looks), self.days_of_1904))
+        let mut rows = XlsxRows::new(stream, strings, Arc::clone(&self.looks), self.days_of_1904);
+        rows.set_filtered(self.table_filter(part)?);
+        Ok(rows)
+    }
+
+    /// The range of a filter that is set in a table: a table keeps its filter in a part of its own.
+    fn table_filter(&self, sheet_part: &str) -> Result<Option<CellRange>, BookError> {
+        for relation in relations(&self.package, sheet_part)?.iter().filter(|relation| relation.kind == "table") {
+            let Some(text) = self.package.text(&relation.target)? else { continue };
+            let document = parse(&text, "a table of it")?;
+            let filter = find(&document, "autoFilter").filter(|node| node.children().any(|inner| inner.is_element()));
+            if let Some(range) = filter.and_then(|node| node.attribute("ref")).and_then(read_range) {
+                return Ok(Some(range));
+            }
+        }
+        Ok(None)
     }
 
     /// Notes that hang on cells: place and text.
