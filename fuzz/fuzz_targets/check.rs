@@ -35,7 +35,7 @@ libfuzzer_sys::fuzz_target!(|bytes: &[u8]| {
     // Half of the time the headings are there, so that the rows are reached.
     let bytes = match bytes.split_first() {
         Some((first, rest)) if first % 2 == 0 => {
-            let headings: Vec<&str> = RULEBOOK.sheet.columns.iter().map(|column| column.heading.as_str()).collect();
+            let headings: Vec<&str> = RULEBOOK.sheets[0].columns.iter().map(|column| column.heading.as_str()).collect();
             [headings.join(",").as_bytes(), b"\n\n", rest].concat()
         }
         _ => bytes.to_vec(),

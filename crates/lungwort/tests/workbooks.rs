@@ -444,6 +444,16 @@ fn what_is_no_workbook_is_told_as_what_it_is() {
 }
 
 #[test]
+fn a_workbook_without_the_sheet_is_refused_with_its_sheets_names() {
+    let folder = Folder::with(SEEDS, "");
+    folder.write("data.xlsx", tables(&[("Front", "Read this"), ("Figures", "Year|Sum\n2025|7")]));
+    let ran = folder.run(&["check", "data.xlsx", "--rulebook", "t.rulebook.toml"]);
+    assert_eq!(ran.status, 2, "{}", ran.stdout);
+    let said = "none of its sheets (Front, Figures) has the rulebook's headings at its top";
+    assert!(ran.stderr.contains(said), "{}", ran.stderr);
+}
+
+#[test]
 fn a_name_that_says_another_kind_is_told() {
     assert_eq!(codes_of("data.xlsx", SEEDS, b"Id,Seeds,Sown\nA1,12,05/03/2025\n"), ["wrong-file-kind"]);
     assert_eq!(codes_of("data.csv", SEEDS, &table("Seeds", GOOD)), ["wrong-file-kind"]);

@@ -3,12 +3,11 @@
 
 use std::sync::Arc;
 
-use super::batch::{
-    BatchJudge, FIRST_CELL, FIRST_RULE, InBatch, Judgement, OnceOnly, OnceOnlyList, file_verdict, whole_row,
-};
+use super::batch::{BatchJudge, FIRST_CELL, FIRST_RULE, InBatch, Judgement, OnceOnly, OnceOnlyList, whole_row};
 use super::cell::Found;
 use super::rows::{RowValues, UniqueSet, Values};
 use super::rules;
+use super::verdicts::file_verdict;
 use crate::cell::Value;
 use crate::condition::{Tally, Truth};
 use crate::finding::Verdict;

@@ -8,10 +8,11 @@ use super::column::Memory;
 use super::head::Head;
 use super::ragged;
 use super::rows::{SheetJudge, Values};
+use super::verdicts::{bare, file_verdict};
 use crate::cell::Value;
 use crate::condition::Tally;
 use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes, value as value_codes};
-use crate::finding::{Code, Severity, Topic, Verdict};
+use crate::finding::{Topic, Verdict};
 use crate::intake::{Batch, IssueKind};
 
 /// Findings about a row as a whole come before those about its cells, and those before its rules.
@@ -432,26 +433,4 @@ fn blank(runs: &mut Vec<BlankRows>, rows: BlankRows) {
         Some(run) if run.last + 1 == rows.first => run.last = rows.last,
         _ => runs.push(rows),
     }
-}
-
-fn bare(code: &'static Code) -> Verdict {
-    Verdict {
-        code,
-        severity: code.severity,
-        topic: Topic::File,
-        subject: Arc::from(""),
-        message: String::new(),
-        repair: None,
-        asked_at: None,
-    }
-}
-
-/// A verdict about the file or a row of it.
-pub fn file_verdict(code: &'static Code, subject: &str, found: Found) -> Arc<Verdict> {
-    let severity: Severity = code.severity;
-    let message = match subject {
-        "The row" | "" => crate::rulebook::capital(&found.message),
-        heading => format!("{heading} {}", found.message),
-    };
-    Arc::new(Verdict { severity, message, repair: found.repair, ..bare(code) })
 }

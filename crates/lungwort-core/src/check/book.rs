@@ -2,16 +2,18 @@
 
 use std::sync::Arc;
 
-use super::batch::file_verdict;
 use super::cell::Found;
+use super::checker::Passage;
+use super::facts::{BookFacts, ContentFacts, FileFacts, SheetRead};
 use super::frame::{self, BlankFrame};
 use super::open::{OpenBook, Top};
-use super::run::{BookFacts, ContentFacts, FileFacts, Passage, SheetRead, Told};
 use super::sheet_facts::{self, DataPlace};
+use super::told::Told;
+use super::verdicts::file_verdict;
 use super::{CheckError, Checker, file, form};
 use crate::cell::{fold, shown};
 use crate::finding::codes::{file as file_codes, template as codes};
-use crate::finding::{Code, Place, Severity, Verdict};
+use crate::finding::{Place, Severity, Verdict};
 use crate::intake::Workbook;
 use crate::intake::workbook::SheetEntry;
 use crate::rulebook::choose::{self, fit_of_sheet};
@@ -32,8 +34,8 @@ pub(super) fn check(
     let tops: Vec<Vec<Vec<String>>> = begun.iter().map(|top| top.texts(TOP)).collect();
     let mut begun: Vec<Option<Top>> = begun.into_iter().map(Some).collect();
     let assigned = assign(checker.rulebook, &book, &tops);
-    if let [None] = assigned.as_slice() {
-        return Err(CheckError::NoHeadings);
+    if assigned.iter().all(Option::is_none) {
+        return Err(CheckError::NoSheet(book.sheets.iter().map(|entry| entry.name.clone()).collect()));
     }
     let blank = BlankFrame::read(checker.rulebook);
     frame::edition(checker.rulebook, Some(&book), &tops, name, out);
@@ -73,7 +75,7 @@ pub(super) fn check(
             let required = sheet.required && assigned[number].is_some() && checker.rulebook.sheets.len() > 1;
             if required && filled(number) == 0 {
                 let message = format!("nothing is filled in on the sheet {}, which must be filled.", sheet_name(sheet));
-                say(&codes::EMPTY_SHEET, message, out);
+                out.say(&codes::EMPTY_SHEET, message);
             }
         }
     }
@@ -88,10 +90,6 @@ pub(super) fn check(
         columns: read.first().map_or(0, |sheet| sheet.columns),
         content: ContentFacts::Book(BookFacts { kind: book.kind, read, left_alone }),
     })
-}
-
-pub(super) fn say(code: &'static Code, message: String, out: &mut Told<'_>) {
-    out.emit(file_verdict(code, "", Found::new(code, message)), Place::default(), None);
 }
 
 pub(super) fn sheet_name(sheet: &Sheet) -> String {
@@ -118,7 +116,7 @@ fn about_book(rulebook: &Rulebook, book: &Workbook, out: &mut Told<'_>) {
             "the workbook takes values from {}, which will not be sent with it; the values kept from there may be old.",
             listed(&names, "and")
         );
-        say(&file_codes::LINKED_WORKBOOK, message, out);
+        out.say(&file_codes::LINKED_WORKBOOK, message);
     }
 }
 
@@ -160,7 +158,7 @@ fn best_fit(sheet: &Sheet, top: &[Vec<String>]) -> usize {
 fn missing(sheet: &Sheet, out: &mut Told<'_>) {
     let must = if sheet.required { ", which must be filled," } else { "" };
     let message = format!("the sheet {}{must} is missing from the workbook.", sheet_name(sheet));
-    say(&codes::MISSING_SHEET, message, out);
+    out.say(&codes::MISSING_SHEET, message);
 }
 
 fn renamed(sheet: &Sheet, found: &str, out: &mut Told<'_>) {
@@ -170,7 +168,7 @@ fn renamed(sheet: &Sheet, found: &str, out: &mut Told<'_>) {
             shown::quoted(found),
             shown::quoted(due)
         );
-        say(&codes::RENAMED_SHEET, message, out);
+        out.say(&codes::RENAMED_SHEET, message);
     }
 }
 
@@ -186,16 +184,20 @@ fn one_sheet(
     if entry.hidden {
         let message =
             format!("The sheet {} is hidden; what is in it would be sent unseen.", shown::quoted(&entry.name));
-        say(&codes::HIDDEN_SHEET, message, out);
+        out.say(&codes::HIDDEN_SHEET, message);
     }
     let alone = checker.rulebook.sheets.len() == 1;
     let unread = |why: &str, out: &mut Told<'_>| {
         let message = format!("the sheet {} {why}; it was not checked.", shown::quoted(&entry.name));
-        say(&codes::MISSING_SHEET, message, out);
+        out.say(&codes::MISSING_SHEET, message);
         Ok(None)
     };
     let Some((mut rows, first)) = top.and_then(|top| Some((top.rows, top.first?))) else {
-        return if alone { Err(CheckError::NoHeadings) } else { unread("is blank, without even its headings", out) };
+        return if alone {
+            Err(CheckError::NoSheet(vec![entry.name.clone()]))
+        } else {
+            unread("is blank, without even its headings", out)
+        };
     };
     if let Some(blank) = blank {
         blank.top(checker.rulebook, number, &first, out);
@@ -208,7 +210,8 @@ fn one_sheet(
     }
     let top_rows: Vec<u64> = (0..first.row_count().min(TOP)).map(|row| first.row_number(row)).collect();
     let passed = match checker.rows(passage, &mut rows, first, out) {
-        Err(CheckError::NoHeadings) if !alone => return unread("has none of the template's headings at its top", out),
+        Err(CheckError::NoHeadings) if alone => return Err(CheckError::NoSheet(vec![entry.name.clone()])),
+        Err(CheckError::NoHeadings) => return unread("has none of the template's headings at its top", out),
         passed => passed?,
     };
     let heading_row = top_rows.get(passed.head.row).copied().unwrap_or(1);
@@ -253,6 +256,6 @@ fn elsewhere(
             "the sheet {}{hidden} has the template's headings and rows under them; it was not checked, and may not be sent.",
             shown::quoted(&entry.name)
         );
-        say(&codes::DATA_ELSEWHERE, message, out);
+        out.say(&codes::DATA_ELSEWHERE, message);
     }
 }

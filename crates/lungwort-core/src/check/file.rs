@@ -5,9 +5,9 @@ use std::sync::Arc;
 
 use encoding_rs::UTF_8;
 
-use super::batch::file_verdict;
 use super::cell::Found;
 use super::open::{Bytes, OpenContent, Opened, ending};
+use super::verdicts::file_verdict;
 use crate::finding::{Code, Verdict, codes::file as codes, codes::template as template_codes, ranges::thousands};
 use crate::intake::dialect::delimiter_name;
 use crate::intake::{Batches, NewlineCounts};

@@ -1,16 +1,15 @@
 //! Sheets whose answers are single labelled cells: they are judged as one row, whose cells lie here and there.
 
-use std::sync::Arc;
-
 use super::Checker;
 use super::batch::BatchJudge;
+use super::checker::Passage;
 use super::column::Memory;
 use super::head::Head;
-use super::merge::{Merger, Totals};
-use super::run::{Passage, Told};
+use super::sheet_facts::about_column;
+use super::told::Told;
 use crate::cell::{fold, shown};
+use crate::finding::Place;
 use crate::finding::codes::template as codes;
-use crate::finding::{Place, Topic, Verdict};
 use crate::intake::Batch;
 use crate::rulebook::Sheet;
 use crate::rulebook::written::WrittenValuePlace;
@@ -36,16 +35,8 @@ pub(super) fn check(checker: &mut Checker<'_>, passage: Passage<'_>, batch: &Bat
         }
         let column = &sheet.columns[index];
         let message = format!("The label {} is missing from the sheet.", shown::quoted(&column.heading));
-        let verdict = Verdict {
-            code: &codes::MISSING_HEADING,
-            severity: codes::MISSING_HEADING.severity,
-            topic: Topic::Column(index),
-            subject: Arc::from(column.heading.as_str()),
-            message,
-            repair: None,
-            asked_at: Some(column.line),
-        };
-        out.emit(Arc::new(verdict), Place::default(), None);
+        let verdict = about_column(&codes::MISSING_HEADING, sheet, index, message);
+        out.emit(verdict, Place::default(), None);
     }
     let places: Vec<(u64, usize)> =
         found.iter().map(|place| place.as_ref().map_or((1, 0), |place| (place.number, place.column))).collect();
@@ -55,23 +46,10 @@ pub(super) fn check(checker: &mut Checker<'_>, passage: Passage<'_>, batch: &Bat
     if row.is_blank(0) {
         return 0;
     }
-    let (file, name) = passage.file;
-    let mut merger = Merger {
-        judge: &state.judge,
-        head: &head,
-        seen: &mut state.seen,
-        tallies: &mut state.tallies,
-        names: checker.files.iter().map(|file| file.name.clone()).chain([name.to_owned()]).collect(),
-        sink: out.sink,
-        file,
-        sheet: passage.sheet,
-        places: Some(places),
-        pending_blank: None,
-        totals: Totals::default(),
-        held: Vec::new(),
-        stopped: out.stopped,
-    };
-    let judging = BatchJudge { sheet: &state.judge, head: &head, delimiter: passage.delimiter };
+    let names = checker.files.iter().map(|file| file.name.clone());
+    let mut merger = state.merger(&head, names.collect(), &passage, out);
+    merger.places = Some(places);
+    let judging = BatchJudge { sheet: merger.judge, head: &head, delimiter: passage.delimiter };
     let judgement = judging.judge(&mut row, 0, &mut Memory::default());
     merger.merge(&row, judgement);
     out.stopped = merger.stopped;

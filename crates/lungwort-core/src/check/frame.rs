@@ -3,9 +3,8 @@
 
 use std::sync::Arc;
 
-use super::book::say;
-use super::run::Told;
-use super::sheet_facts::DataPlace;
+use super::sheet_facts::{DataPlace, about_column};
+use super::told::Told;
 use crate::cell::{fold, shown};
 use crate::finding::codes::template as codes;
 use crate::finding::{Place, Topic, Verdict, column_letter};
@@ -62,7 +61,7 @@ impl BlankFrame {
             .collect();
         for name in &gone {
             let message = format!("the template's sheet {} is gone or has another name.", shown::quoted(name));
-            say(&codes::CHANGED_FRAME, message, out);
+            out.say(&codes::CHANGED_FRAME, message);
         }
         for sheet in book.sheets.iter().filter(|sheet| !self.has(&sheet.name)) {
             let renamed = rulebook
@@ -70,10 +69,9 @@ impl BlankFrame {
                 .iter()
                 .any(|known| known.name.as_deref().is_some_and(|name| fold::fold(name) == fold::fold(&sheet.name)));
             if !renamed {
-                say(
+                out.say(
                     &codes::ADDED_SHEET,
                     format!("the sheet {} is not in the template.", shown::quoted(&sheet.name)),
-                    out,
                 );
             }
         }
@@ -130,17 +128,9 @@ impl BlankFrame {
                 shown::quoted(&column.heading),
                 column_letter(is)
             );
-            let verdict = Verdict {
-                code: &codes::LOST_DROP_DOWN,
-                severity: codes::LOST_DROP_DOWN.severity,
-                topic: Topic::Column(index),
-                subject: Arc::from(column.heading.as_str()),
-                message,
-                repair: None,
-                asked_at: Some(column.line),
-            };
+            let verdict = about_column(&codes::LOST_DROP_DOWN, data.sheet, index, message);
             let place = Place { row: Some(data.heading_row), field: Some(is), ..Place::default() };
-            out.emit(Arc::new(verdict), place, None);
+            out.emit(verdict, place, None);
         }
     }
 }
@@ -216,7 +206,7 @@ pub(super) fn edition(
         [] => format!("nothing is said about the edition in {place}; edition {due} is asked."),
         said => format!("{place} says {}; edition {due} is asked.", said.join(" and ")),
     };
-    say(&codes::OTHER_EDITION, message, out);
+    out.say(&codes::OTHER_EDITION, message);
 }
 
 /// Whether a text names an edition: as a word of its own, `v4` and `Edition 4.` included.

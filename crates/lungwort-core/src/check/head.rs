@@ -2,8 +2,8 @@
 
 use std::sync::Arc;
 
-use super::batch::file_verdict;
 use super::cell::Found;
+use super::verdicts::file_verdict;
 use crate::cell::fold::{self, Folded};
 use crate::cell::order::longest_ascending;
 use crate::cell::shown;

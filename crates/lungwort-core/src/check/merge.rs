@@ -8,6 +8,7 @@ use super::cell::Found;
 use super::head::Head;
 use super::rows::SheetJudge;
 use super::unique::{First, Seen};
+use super::verdicts::file_verdict;
 use crate::condition::Tally;
 use crate::finding::ranges::thousands;
 use crate::finding::{Finding, Place, Sink, Topic, Verdict, codes::rule as rule_codes, codes::template, codes::value};
@@ -184,7 +185,7 @@ impl Merger<'_, '_> {
             1 => "a blank row, and filled ones follow.".to_owned(),
             count => format!("{} blank rows, and filled ones follow.", thousands(count)),
         };
-        let verdict = batch::file_verdict(&template::BLANK_ROW, "", Found::new(&template::BLANK_ROW, message));
+        let verdict = file_verdict(&template::BLANK_ROW, "", Found::new(&template::BLANK_ROW, message));
         let place = Place { row: Some(run.first), last_row: Some(run.last), line: run.line, ..Place::default() };
         let sheet = self.sheet.clone();
         self.emit(Finding { file: self.file, sheet, verdict, place, key: None, value: None });

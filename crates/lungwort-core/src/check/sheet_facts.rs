@@ -3,10 +3,10 @@
 
 use std::sync::Arc;
 
-use super::batch::file_verdict;
 use super::cell::Found;
 use super::head::Head;
-use super::run::Told;
+use super::told::Told;
+use super::verdicts::file_verdict;
 use crate::finding::codes::template as codes;
 use crate::finding::ranges::thousands;
 use crate::finding::{Code, Place, Topic, Verdict, column_letter};
@@ -83,7 +83,8 @@ fn hidden_columns(facts: &SheetFacts, data: &DataPlace<'_>, out: &mut Told<'_>) 
     }
 }
 
-fn about_column(code: &'static Code, sheet: &Sheet, index: usize, message: String) -> Arc<Verdict> {
+/// A verdict about a column as a whole.
+pub(super) fn about_column(code: &'static Code, sheet: &Sheet, index: usize, message: String) -> Arc<Verdict> {
     let column = &sheet.columns[index];
     Arc::new(Verdict {
         code,

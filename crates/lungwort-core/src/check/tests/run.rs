@@ -1,9 +1,11 @@
 //! The engine driven directly: what goes into the sink, in which order, and what stops it.
 
-use std::io::{Cursor, Read};
+use std::io::{self, Cursor, Read};
+use std::sync::Arc;
 use std::sync::atomic::Ordering;
 
 use super::*;
+use crate::finding::Finding;
 use crate::intake::reader::Told;
 
 const RULEBOOK: &str = r#"

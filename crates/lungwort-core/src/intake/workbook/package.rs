@@ -7,6 +7,7 @@ use std::sync::Arc;
 
 use flate2::Crc;
 use flate2::bufread::DeflateDecoder;
+use roxmltree::{Document, ParsingOptions};
 use zip::{CompressionMethod, ZipArchive};
 
 use super::BookError;
@@ -131,6 +132,12 @@ impl Package {
     pub fn size(&self, name: &str) -> u64 {
         self.entry(name).map_or(0, |entry| entry.size)
     }
+}
+
+/// Reads a small part.
+pub fn parse<'t>(text: &'t str, what: &str) -> Result<Document<'t>, BookError> {
+    let options = ParsingOptions { nodes_limit: 4_000_000, ..ParsingOptions::default() };
+    Document::parse_with_options(text, options).map_err(|_| BookError::Damaged(format!("{what} cannot be read")))
 }
 
 enum Source {

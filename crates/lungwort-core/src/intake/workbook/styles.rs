@@ -3,7 +3,7 @@
 use roxmltree::{Document, Node};
 
 use super::BookError;
-use super::xlsx::parse;
+use super::package::parse;
 
 /// How cells of one style look.
 #[derive(Debug, Clone, Default, PartialEq, Eq)]

@@ -5,7 +5,7 @@ use std::sync::Arc;
 use roxmltree::{Document, Node};
 
 use super::facts::{CellRange, read_range};
-use super::package::{Package, Part};
+use super::package::{Package, Part, parse};
 use super::sheet::XlsxRows;
 use super::strings::SharedStrings;
 use super::styles::{self, Style};
@@ -165,12 +165,6 @@ impl Xlsx {
         }
         found
     }
-}
-
-/// Reads a small part.
-pub fn parse<'t>(text: &'t str, what: &str) -> Result<Document<'t>, BookError> {
-    let options = roxmltree::ParsingOptions { nodes_limit: 4_000_000, ..roxmltree::ParsingOptions::default() };
-    Document::parse_with_options(text, options).map_err(|_| BookError::Damaged(format!("{what} cannot be read")))
 }
 
 fn find<'d>(document: &'d Document<'_>, name: &str) -> Option<Node<'d, 'd>> {
