@@ -31,3 +31,7 @@ pub fn write(rulebook: &Rulebook, sheets: &[Chosen<'_>], options: &BlankOptions)
     lists.write(&mut book)?;
     Ok(book.save_to_buffer()?)
 }
+
+#[cfg(test)]
+#[path = "tests/book.rs"]
+mod tests;

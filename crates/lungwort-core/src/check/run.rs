@@ -13,6 +13,7 @@ use super::unique::Seen;
 use super::{book, file, frame};
 use crate::condition::Tally;
 use crate::finding::Sink;
+use crate::finding::codes::template as codes;
 use crate::intake::{Batch, Batches};
 use crate::rulebook::Rulebook;
 use crate::rulebook::choose;
@@ -72,6 +73,20 @@ impl<'r> Checker<'r> {
                 self.files.push(FileFacts { name, path, bytes: size.unwrap_or(0), ..facts });
                 Ok(if stopped { ControlFlow::Break(()) } else { ControlFlow::Continue(()) })
             }
+        }
+    }
+
+    /// Ends a batch: of delimited files that stand for sheets, some may be missing.
+    pub fn finish(&mut self, sink: &mut dyn Sink) {
+        let delimited = self.files.iter().all(|file| matches!(file.content, ContentFacts::Text(_)));
+        if self.sheets.len() < 2 || self.files.is_empty() || !delimited {
+            return;
+        }
+        let mut out = Told { file: self.files.len() - 1, sheet: None, sink, stopped: false };
+        for state in self.sheets.iter().filter(|state| state.judge.sheet.required && state.filled_rows == 0) {
+            let name = book::sheet_name(state.judge.sheet);
+            let message = format!("no file of the batch has rows for the sheet {name}, which must be filled.");
+            out.say(&codes::MISSING_SHEET, message);
         }
     }
 

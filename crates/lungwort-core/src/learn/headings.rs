@@ -219,3 +219,7 @@ fn rows_below(sheet: &TemplateSheet, frame: &mut Frame) {
         .filter(|row| sheet.row(*row).iter().any(|(column, _)| columns.contains(column)))
         .collect();
 }
+
+#[cfg(test)]
+#[path = "tests/headings.rs"]
+mod tests;

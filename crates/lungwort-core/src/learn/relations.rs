@@ -165,3 +165,7 @@ fn adds_up(sum: &[Option<Decimal>], parts: &[&(usize, Vec<Option<Decimal>>)]) ->
     }
     (telling >= LEAST).then_some(rows)
 }
+
+#[cfg(test)]
+#[path = "tests/relations.rs"]
+mod tests;

@@ -238,13 +238,5 @@ fn runs(text: &str) -> Vec<(char, usize)> {
 }
 
 #[cfg(test)]
-mod tests {
-    use super::*;
-
-    #[test]
-    fn patterns_are_what_all_values_have_in_common() {
-        assert_eq!(pattern(&["2026-00417", "2025-00001"]).as_deref(), Some("\\d{4}\\-\\d{5}"));
-        assert_eq!(pattern(&["A1-02", "B12-03"]).as_deref(), Some("[A-Z]\\d{1,2}\\-\\d{2}"));
-        assert_eq!((pattern(&["A1", "1A"]), pattern(&["from a hay meadow 2"])), (None, None));
-    }
-}
+#[path = "tests/values.rs"]
+mod tests;

@@ -163,6 +163,7 @@ fn check_all(
             break;
         }
     }
+    checker.finish(&mut gatherer);
     drop(progress);
     let ready = gatherer.finish(|counts, shown| Summary {
         rulebook: &chosen.rulebook,

@@ -347,3 +347,7 @@ fn clock(said: &str) -> String {
 fn broken_off() -> io::Error {
     io::Error::new(io::ErrorKind::InvalidData, "the workbook is damaged: a sheet breaks off in the middle")
 }
+
+#[cfg(test)]
+#[path = "tests/ods.rs"]
+mod tests;

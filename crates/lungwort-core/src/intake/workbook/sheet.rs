@@ -443,3 +443,7 @@ fn column_of(place: &[u8]) -> Option<usize> {
 fn broken_off() -> io::Error {
     io::Error::new(io::ErrorKind::InvalidData, "the workbook is damaged: a sheet breaks off in the middle")
 }
+
+#[cfg(test)]
+#[path = "tests/sheet.rs"]
+mod tests;

@@ -1,0 +1,134 @@
+//! OpenDocument markup to rows, notes and facts.
+
+use std::io::Write;
+
+use super::*;
+use crate::intake::cells::Stored;
+use crate::intake::workbook::Bytes;
+
+fn ods(tables: &str) -> Ods {
+    let content = format!(
+        "<office:document-content><office:body><office:spreadsheet>{tables}</office:spreadsheet></office:body></office:document-content>"
+    );
+    let mut out = zip::ZipWriter::new(std::io::Cursor::new(Vec::new()));
+    out.start_file("content.xml", zip::write::SimpleFileOptions::default()).unwrap();
+    out.write_all(content.as_bytes()).unwrap();
+    let bytes = out.finish().unwrap().into_inner();
+    Ods::open(Package::open(Bytes::Memory(bytes.into())).unwrap()).unwrap()
+}
+
+fn read(ods: &Ods, at: usize) -> (Vec<(u64, Vec<String>)>, SheetFacts) {
+    let mut rows = ods.rows(at).unwrap();
+    let mut found = Vec::new();
+    while let Some(batch) = rows.next_batch(Batch::default()).unwrap() {
+        for row in 0..batch.row_count() {
+            found.push((batch.row_number(row), batch.row_texts(row).into_iter().map(str::to_owned).collect()));
+        }
+    }
+    (found, rows.facts().clone())
+}
+
+fn cell(text: &str) -> String {
+    format!("<table:table-cell office:value-type=\"string\"><text:p>{text}</text:p></table:table-cell>")
+}
+
+#[test]
+fn sheets_are_told_apart_and_hidden_ones_known() {
+    let ods = ods(&format!(
+        "<office:automatic-styles><style:style style:name=\"ta2\"><style:table-properties table:display=\"false\"/></style:style></office:automatic-styles>
+        <table:table table:name=\"A &amp; B\"><table:table-row>{}</table:table-row></table:table>
+        <table:table table:name=\"Hidden\" table:style-name=\"ta2\"><table:table-row>{}</table:table-row></table:table>
+        <table:table table:name=\"'file:///x/prices.ods'#$Sheet1\"/>",
+        cell("one"),
+        cell("two")
+    ));
+    let entries: Vec<(&str, bool)> = ods.sheets.iter().map(|sheet| (sheet.name.as_str(), sheet.hidden)).collect();
+    assert_eq!(entries, [("A & B", false), ("Hidden", true)]);
+    assert_eq!(ods.links, ["prices.ods"]);
+    assert_eq!(read(&ods, 0).0, [(1, vec!["one".to_owned()])]);
+    assert_eq!(read(&ods, 1).0, [(1, vec!["two".to_owned()])]);
+}
+
+#[test]
+fn repeated_rows_and_cells_count_as_often_as_they_say() {
+    let table = format!(
+        "<table:table table:name=\"S\"><table:table-row table:number-rows-repeated=\"2\"><table:table-cell table:number-columns-repeated=\"2\"/>{}</table:table-row>
+        <table:table-row table:number-rows-repeated=\"100\"><table:table-cell/></table:table-row>
+        <table:table-row><table:table-cell office:value-type=\"float\" office:value=\"7\" table:number-columns-repeated=\"3\"><text:p>7</text:p></table:table-cell></table:table-row>
+        <table:table-row table:number-rows-repeated=\"1048473\"><table:table-cell table:number-columns-repeated=\"16384\"/></table:table-row></table:table>",
+        cell("x")
+    );
+    let (rows, _) = read(&ods(&table), 0);
+    assert_eq!(rows[0], (1, ["", "", "x"].map(str::to_owned).to_vec()));
+    assert_eq!(rows[1].0, 2);
+    let last = rows.last().unwrap();
+    assert_eq!(*last, (103, ["7", "7", "7"].map(str::to_owned).to_vec()));
+    assert_eq!(rows.len(), 65);
+}
+
+#[test]
+fn values_are_what_they_are_and_what_is_shown_is_kept() {
+    let typed = |kind: &str, value: &str, shown: &str| {
+        let name = match kind {
+            "date" => "office:date-value",
+            "time" => "office:time-value",
+            "boolean" => "office:boolean-value",
+            _ => "office:value",
+        };
+        format!(
+            "<table:table-cell office:value-type=\"{kind}\" {name}=\"{value}\"><text:p>{shown}</text:p></table:table-cell>"
+        )
+    };
+    let cells = [
+        typed("float", "417", "00417"),
+        typed("percentage", "0.5", "50 %"),
+        typed("date", "2025-03-05", "5 March 2025"),
+        typed("date", "2025-03-05T18:30:00", "05/03/2025"),
+        typed("time", "PT08H30M00S", "08:30"),
+        typed("boolean", "true", "TRUE"),
+        "<table:table-cell table:formula=\"of:=[.A1]\" office:value-type=\"float\" office:value=\"417\"><text:p>417</text:p></table:table-cell>".to_owned(),
+        "<table:table-cell table:formula=\"of:=NA()\" office:value-type=\"string\" calcext:value-type=\"error\"><text:p>#N/A</text:p></table:table-cell>".to_owned(),
+    ];
+    let ods = ods(&format!(
+        "<table:table table:name=\"S\"><table:table-row>{}</table:table-row></table:table>",
+        cells.concat()
+    ));
+    let mut rows = ods.rows(0).unwrap();
+    let batch = rows.next_batch(Batch::default()).unwrap().unwrap();
+    assert_eq!(
+        batch.row_texts(0),
+        ["417", "0.5", "2025-03-05", "2025-03-05 18:30:00", "08:30:00", "TRUE", "417", "#N/A"]
+    );
+    let said: Vec<(Stored, Formula, Option<String>)> = batch
+        .notes
+        .iter()
+        .map(|note| (note.stored, note.formula, note.shown.and_then(|_| batch.shown(note))))
+        .collect();
+    assert_eq!(said[0], (Stored::Number, Formula::None, Some("00417".to_owned())));
+    assert_eq!(said[2], (Stored::Moment, Formula::None, Some("5 March 2025".to_owned())));
+    assert_eq!(batch.notes[3].number, 45_721.0 + 18.5 / 24.0);
+    assert_eq!((said[6].0, said[6].1), (Stored::Number, Formula::Reckoned));
+    assert_eq!((said[7].0, said[7].1), (Stored::Error, Formula::Reckoned));
+}
+
+#[test]
+fn texts_keep_their_lines_spaces_and_lose_their_notes() {
+    let text = "<table:table table:name=\"S\"><table:table-row><table:table-cell office:value-type=\"string\"><office:annotation><text:p>a note</text:p></office:annotation><text:p>one<text:s text:c=\"3\"/>two</text:p><text:p><text:span>th</text:span>ree<text:tab/>4 &amp; 5<text:line-break/>six</text:p></table:table-cell></table:table-row></table:table>";
+    assert_eq!(read(&ods(text), 0).0[0].1, ["one   two\nthree\t4 & 5\nsix"]);
+}
+
+#[test]
+fn what_is_hidden_or_merged_is_kept() {
+    let table = format!(
+        "<table:table table:name=\"S\"><table:table-column/><table:table-column table:visibility=\"collapse\" table:number-columns-repeated=\"2\"/>
+        <table:table-row><table:table-cell table:number-columns-spanned=\"2\" table:number-rows-spanned=\"3\" office:value-type=\"string\"><text:p>m</text:p></table:table-cell><table:covered-table-cell/></table:table-row>
+        <table:table-row table:visibility=\"filter\">{0}</table:table-row><table:table-row table:visibility=\"collapse\">{0}</table:table-row></table:table>",
+        cell("x")
+    );
+    let (rows, facts) = read(&ods(&table), 0);
+    assert_eq!(rows.len(), 3);
+    assert_eq!(facts.hidden_columns, [(1, 2)]);
+    assert_eq!(facts.merged.iter().map(CellRange::words).collect::<Vec<_>>(), ["A1:B3"]);
+    assert_eq!((facts.hidden_rows.as_slice(), facts.hidden_count), (&[2, 3][..], 2));
+    assert_eq!(facts.filtered.map(|range| (range.first_row, range.last_row)), Some((2, 2)));
+}
