@@ -399,3 +399,7 @@ fn custom(validation: &Validation, source: &str, column: &mut DraftColumn, field
         column.lines.set("unique", "true", source, Sure::Known);
     }
 }
+
+#[cfg(test)]
+#[path = "tests/choices.rs"]
+mod tests;

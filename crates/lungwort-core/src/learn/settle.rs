@@ -68,3 +68,7 @@ fn take_back(draft: &mut Draft, written: &Written, line: usize, why: &str) -> bo
         None => false,
     }
 }
+
+#[cfg(test)]
+#[path = "tests/settle.rs"]
+mod tests;
