@@ -98,125 +98,127 @@ fn what_is_right_is_right_however_it_is_kept() {
     assert!(wrong.is_empty(), "{}", wrong.join("\n"));
 }
 
+/// A column, a cell, and what is said of it.
+const WRONG: &[(&str, Kept, &str)] = &[
+    (
+        "type = 'whole'",
+        Number(12.5, "0"),
+        "not-whole: X is \"12.5\": it should be a whole number, without a fraction. (The sheet shows it as 13.)",
+    ),
+    ("type = 'whole', max = 10", Number(12.0, "General"), "above-maximum: X is \"12\": it should be at most 10."),
+    (
+        "type = 'decimal', max = 1",
+        Number(50.0, "0%"),
+        "above-maximum: X is \"50\": it should be at most 1. (The sheet shows it as 5000%.)",
+    ),
+    (
+        "type = 'decimal', decimal_mark = ',', max = 2",
+        Number(2.35, "General"),
+        "above-maximum: X is \"2,35\": it should be at most 2.",
+    ),
+    (
+        "type = 'date', max = 'today'",
+        Number(60_000.0, "dd/mm/yyyy"),
+        "above-maximum: X is \"2064-04-08\": it should not be after today (2026-11-23). (The sheet shows it as 08/04/2064.)",
+    ),
+    (
+        "type = 'date'",
+        Number(DAY, "General"),
+        "day-number: X is \"45721\": this is a spreadsheet's day number; a date is written yyyy-mm-dd. Did you mean 2025-03-05? → 2025-03-05",
+    ),
+    (
+        "type = 'time'",
+        Number(DAY, "dd/mm/yyyy"),
+        "not-time: X is \"2025-03-05\": it should be a time written hh:mm. (The sheet shows it as 05/03/2025.)",
+    ),
+    (
+        "type = 'yes_no', yes_no = { yes = 'Y', no = 'N' }",
+        YesNo(true),
+        "not-yes-no: X is \"TRUE\": it should be Y or N. → Y",
+    ),
+    (
+        "allowed = ['3-4', '4-5']",
+        Number(45_750.0, "d-mmm"),
+        "off-list: X is \"2025-04-03\": only 3-4 or 4-5 is taken. (The sheet shows it as 3-Apr.)",
+    ),
+    (
+        "pattern = { regex = '\\d{3}', words = 'three digits' }",
+        Number(7.0, "General"),
+        "lost-zeros: X is \"7\": it should be three digits; with the zeros that were lost it is 007. → 007",
+    ),
+    (
+        "pattern = '\\d{3}'",
+        Number(7.0, "000"),
+        "shown-only: X is \"7\": the cell holds this number, and only its format shows it as 007. Set the column's format to text and type it anew. → 007",
+    ),
+    (
+        "pattern = 'L\\d{3}'",
+        Number(7.0, "\"L\"000"),
+        "shown-only: X is \"7\": the cell holds this number, and only its format shows it as L007. Set the column's format to text and type it anew. → L007",
+    ),
+    (
+        "length = { max = 3 }",
+        Number(4170.0, "General"),
+        "too-long: X is \"4170\": it has 4 characters; it should have at most 3 characters.",
+    ),
+    (
+        "help = ''",
+        Number(1_234_567_890_123_456.0, "0"),
+        "digits-lost: X is \"1234567890123456\": it is kept as a number of 16 digits, of which a spreadsheet keeps the first 15: the last are lost. Set the column's format to text and type it anew.",
+    ),
+    (
+        "stored = 'text'",
+        Number(417.0, "General"),
+        "kept-as-number: X is \"417\": it is kept as a number, and must be kept as text. Set the column's format to text and type it anew.",
+    ),
+    (
+        "stored = 'text'",
+        YesNo(true),
+        "kept-as-number: X is \"TRUE\": it is kept as a number, and must be kept as text. Set the column's format to text and type it anew.",
+    ),
+    (
+        "stored = 'number', type = 'whole'",
+        Text("12"),
+        "kept-as-text: X is \"12\": it is kept as text, and must be kept as a number. → 12",
+    ),
+    (
+        "stored = 'date', type = 'date'",
+        Text("2025-03-05"),
+        "kept-as-text: X is \"2025-03-05\": it is kept as text, and must be kept as a date of the spreadsheet. → 2025-03-05",
+    ),
+    (
+        "stored = 'number'",
+        Number(DAY, "dd/mm/yyyy"),
+        "kept-as-date: X is \"2025-03-05\": it is kept as a date, and must be a number. Set the format to a number and type it anew. (The sheet shows it as 05/03/2025.)",
+    ),
+    (
+        "type = 'decimal', places = 2",
+        Number(0.1 + 0.2, "General"),
+        "too-many-places: X is \"0.30000000000000004\": it has 17 decimal places, and at most 2 are taken. A spreadsheet reckons with 15 digits: it is 0.3. → 0.3",
+    ),
+    (
+        "type = 'decimal', places = 2, decimal_mark = ','",
+        Number(1.1 * 3.0, "General"),
+        "too-many-places: X is \"3,3000000000000003\": it has 16 decimal places, and at most 2 are taken. A spreadsheet reckons with 15 digits: it is 3,3. → 3,3",
+    ),
+    (
+        "help = ''",
+        Reckoned("=5+7", "12"),
+        "formula-cell: X is \"12\": a formula made it. Put the value in its place (copy, then paste as values).",
+    ),
+    (
+        "help = ''",
+        Reckoned("=NA()", "#N/A"),
+        "error-value: X is \"#N/A\": the sheet's own sign that a formula came to nothing. Mend the formula, or put the value in its place.",
+    ),
+];
+
 #[test]
 fn what_is_wrong_is_said_as_the_receiving_side_would_read_it() {
-    let wrong = [
-        (
-            "type = 'whole'",
-            Number(12.5, "0"),
-            "not-whole: X is \"12.5\": it should be a whole number, without a fraction. (The sheet shows it as 13.)",
-        ),
-        ("type = 'whole', max = 10", Number(12.0, "General"), "above-maximum: X is \"12\": it should be at most 10."),
-        (
-            "type = 'decimal', max = 1",
-            Number(50.0, "0%"),
-            "above-maximum: X is \"50\": it should be at most 1. (The sheet shows it as 5000%.)",
-        ),
-        (
-            "type = 'decimal', decimal_mark = ',', max = 2",
-            Number(2.35, "General"),
-            "above-maximum: X is \"2,35\": it should be at most 2.",
-        ),
-        (
-            "type = 'date', max = 'today'",
-            Number(60_000.0, "dd/mm/yyyy"),
-            "above-maximum: X is \"2064-04-08\": it should not be after today (2026-11-23). (The sheet shows it as 08/04/2064.)",
-        ),
-        (
-            "type = 'date'",
-            Number(DAY, "General"),
-            "day-number: X is \"45721\": this is a spreadsheet's day number; a date is written yyyy-mm-dd. Did you mean 2025-03-05? → 2025-03-05",
-        ),
-        (
-            "type = 'time'",
-            Number(DAY, "dd/mm/yyyy"),
-            "not-time: X is \"2025-03-05\": it should be a time written hh:mm. (The sheet shows it as 05/03/2025.)",
-        ),
-        (
-            "type = 'yes_no', yes_no = { yes = 'Y', no = 'N' }",
-            YesNo(true),
-            "not-yes-no: X is \"TRUE\": it should be Y or N. → Y",
-        ),
-        (
-            "allowed = ['3-4', '4-5']",
-            Number(45_750.0, "d-mmm"),
-            "off-list: X is \"2025-04-03\": only 3-4 or 4-5 is taken. (The sheet shows it as 3-Apr.)",
-        ),
-        (
-            "pattern = { regex = '\\d{3}', words = 'three digits' }",
-            Number(7.0, "General"),
-            "lost-zeros: X is \"7\": it should be three digits; with the zeros that were lost it is 007. → 007",
-        ),
-        (
-            "pattern = '\\d{3}'",
-            Number(7.0, "000"),
-            "shown-only: X is \"7\": the cell holds this number, and only its format shows it as 007. Set the column's format to text and type it anew. → 007",
-        ),
-        (
-            "pattern = 'L\\d{3}'",
-            Number(7.0, "\"L\"000"),
-            "shown-only: X is \"7\": the cell holds this number, and only its format shows it as L007. Set the column's format to text and type it anew. → L007",
-        ),
-        (
-            "length = { max = 3 }",
-            Number(4170.0, "General"),
-            "too-long: X is \"4170\": it has 4 characters; it should have at most 3 characters.",
-        ),
-        (
-            "help = ''",
-            Number(1_234_567_890_123_456.0, "0"),
-            "digits-lost: X is \"1234567890123456\": it is kept as a number of 16 digits, of which a spreadsheet keeps the first 15: the last are lost. Set the column's format to text and type it anew.",
-        ),
-        (
-            "stored = 'text'",
-            Number(417.0, "General"),
-            "kept-as-number: X is \"417\": it is kept as a number, and must be kept as text. Set the column's format to text and type it anew.",
-        ),
-        (
-            "stored = 'text'",
-            YesNo(true),
-            "kept-as-number: X is \"TRUE\": it is kept as a number, and must be kept as text. Set the column's format to text and type it anew.",
-        ),
-        (
-            "stored = 'number', type = 'whole'",
-            Text("12"),
-            "kept-as-text: X is \"12\": it is kept as text, and must be kept as a number. → 12",
-        ),
-        (
-            "stored = 'date', type = 'date'",
-            Text("2025-03-05"),
-            "kept-as-text: X is \"2025-03-05\": it is kept as text, and must be kept as a date of the spreadsheet. → 2025-03-05",
-        ),
-        (
-            "stored = 'number'",
-            Number(DAY, "dd/mm/yyyy"),
-            "kept-as-date: X is \"2025-03-05\": it is kept as a date, and must be a number. Set the format to a number and type it anew. (The sheet shows it as 05/03/2025.)",
-        ),
-        (
-            "type = 'decimal', places = 2",
-            Number(0.1 + 0.2, "General"),
-            "too-many-places: X is \"0.30000000000000004\": it has 17 decimal places, and at most 2 are taken. A spreadsheet reckons with 15 digits: it is 0.3. → 0.3",
-        ),
-        (
-            "type = 'decimal', places = 2, decimal_mark = ','",
-            Number(1.1 * 3.0, "General"),
-            "too-many-places: X is \"3,3000000000000003\": it has 16 decimal places, and at most 2 are taken. A spreadsheet reckons with 15 digits: it is 3,3. → 3,3",
-        ),
-        (
-            "help = ''",
-            Reckoned("=5+7", "12"),
-            "formula-cell: X is \"12\": a formula made it. Put the value in its place (copy, then paste as values).",
-        ),
-        (
-            "help = ''",
-            Reckoned("=NA()", "#N/A"),
-            "error-value: X is \"#N/A\": the sheet's own sign that a formula came to nothing. Mend the formula, or put the value in its place.",
-        ),
-    ];
     let mut different = Vec::new();
-    for (asked, kept, due) in wrong {
-        let found = said(asked, kept);
-        if found != [due] {
+    for (asked, kept, due) in WRONG {
+        let found = said(asked, *kept);
+        if found != [*due] {
             different.push(format!("{asked}: {kept:?}\n  due: {due}\n  is:  {found:?}"));
         }
     }

@@ -60,3 +60,7 @@ pub fn learn(template: &Template, sheet: &TemplateSheet) -> Option<DraftSheet> {
     }
     Some(draft)
 }
+
+#[cfg(test)]
+#[path = "tests/form.rs"]
+mod tests;

@@ -67,8 +67,8 @@ impl Xlsx {
         let days_of_1904 = find(&document, "workbookPr")
             .and_then(|node| node.attribute("date1904"))
             .is_some_and(|value| matches!(value, "1" | "true"));
-        let styles = match of_kind("styles") {
-            Some(part) => styles::read(&package.text(&part)?.unwrap_or_default())?,
+        let styles = match of_kind("styles").map(|part| package.text(&part)).transpose()?.flatten() {
+            Some(text) => styles::read(&text)?,
             None => Vec::new(),
         };
         let links = links(&package, &parts)?;
@@ -231,3 +231,7 @@ fn resolved(folder: &str, target: &str) -> String {
     }
     path.join("/")
 }
+
+#[cfg(test)]
+#[path = "tests/xlsx.rs"]
+mod tests;
