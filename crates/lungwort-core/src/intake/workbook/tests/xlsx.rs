@@ -121,7 +121,7 @@ fn a_part_with_another_checksum_is_damaged() {
 
 #[test]
 fn a_part_that_unpacks_out_of_proportion_is_read_no_further() {
-    let bytes = archive(&[("a.xml", &" ".repeat(70 << 20))]);
+    let bytes = archive(&[("a.xml", &" ".repeat(2 << 20))]);
     let package = Package::open(Bytes::Memory(bytes.into())).unwrap();
     let read = std::io::copy(&mut package.stream("a.xml").unwrap().unwrap(), &mut std::io::sink());
     assert!(read.unwrap_err().to_string().contains("hundreds of times its size"));
