@@ -58,7 +58,7 @@ sleep 15
 window=$(xdotool search --onlyvisible --name 'blank-template' | tail -n 1)
 xdotool windowsize "$window" 1280 800 windowmove "$window" 0 0
 sleep 2
-xdotool mousemove 150 767 click 1
+xdotool mousemove 214 767 click 1
 sleep 2
 xdotool key ctrl+Home
 xdotool key Right Right Right

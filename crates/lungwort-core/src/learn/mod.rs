@@ -46,7 +46,7 @@ impl std::fmt::Display for LearnError {
         match self {
             LearnError::Open(path, error) => write!(out, "{}: {error}", path.display()),
             LearnError::NoHeadings => {
-                out.write_str("none of its sheets has a row that looks like the headings of a table to be filled")
+                out.write_str("none of its sheets has a row that looks like the headings of a table to be filled; if it is a filled file, name the blank template and give this one with --sample")
             }
             LearnError::NoRows(path) => {
                 write!(

@@ -57,7 +57,7 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
         folder.display()
     );
     let at = |name: &str| folder.join(name);
-    step("1", "A template was downloaded, and a file was accepted last year: what does the template ask?");
+    step("1", "A template was downloaded, and another file was accepted before: what does the template ask?");
     let (template, accepted) = (at("germination-template.xlsx"), at("germination-accepted.xlsx"));
     command(&format!("lungwort learn {} --sample {}", template.display(), accepted.display()));
     super::learn::run(&LearnArguments { template, sample: vec![accepted], output: None })?;

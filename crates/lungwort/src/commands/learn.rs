@@ -5,7 +5,7 @@ use std::path::{Path, PathBuf};
 
 use anyhow::{Context, Result, bail};
 use clap::Args;
-use lungwort_core::learn::draft::{Draft, Sure};
+use lungwort_core::learn::draft::{Draft, DraftColumn, Sure};
 use lungwort_core::learn::{self, Learned};
 use lungwort_core::rulebook::ENDING;
 
@@ -72,7 +72,6 @@ fn beside(template: &Path) -> PathBuf {
 fn summary(learned: &Learned, path: &Path, out: &mut dyn Write) -> Result<()> {
     let draft = &learned.draft;
     let columns: usize = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum();
-    let words = |count: usize, one: &str, more: &str| format!("{count} {}", if count == 1 { one } else { more });
     writeln!(
         out,
         "{}: {} of {} learned from {}",
@@ -117,28 +116,29 @@ fn summary(learned: &Learned, path: &Path, out: &mut dyn Write) -> Result<()> {
     Ok(())
 }
 
+fn words(count: usize, one: &str, more: &str) -> String {
+    format!("{count} {}", if count == 1 { one } else { more })
+}
+
 /// `24 columns, 7 required, 5 with a list, 3 dates`.
 fn columns_in_words(sheet: &learn::draft::DraftSheet) -> String {
-    let with =
-        |test: &dyn Fn(&learn::draft::DraftColumn) -> bool| sheet.columns.iter().filter(|column| test(column)).count();
+    let with = |test: &dyn Fn(&DraftColumn) -> bool| sheet.columns.iter().filter(|column| test(column)).count();
     let typed = |word: &'static str| {
-        move |column: &learn::draft::DraftColumn| column.lines.get("type").is_some_and(|line| line.value.contains(word))
+        move |column: &DraftColumn| column.lines.get("type").is_some_and(|line| line.value.contains(word))
     };
+    let built = |column: &DraftColumn| column.lines.get("pattern").is_some() || column.lines.get("format").is_some();
     let parts = [
-        (with(&|column| column.lines.get("required").is_some()), "required"),
-        (with(&|column| column.lines.get("allowed").is_some()), "with a list"),
-        (with(&typed("date")), "dates"),
-        (with(&|column| typed("whole")(column) || typed("decimal")(column)), "numbers"),
-        (
-            with(&|column| column.lines.get("pattern").is_some() || column.lines.get("format").is_some()),
-            "built in one way",
-        ),
+        (with(&|column| column.lines.get("required").is_some()), "required", "required"),
+        (with(&|column| column.lines.get("allowed").is_some()), "with a list", "with a list"),
+        (with(&typed("date")), "date", "dates"),
+        (with(&|column| typed("whole")(column) || typed("decimal")(column)), "number", "numbers"),
+        (with(&built), "built in one way", "built in one way"),
     ];
     let noun = if sheet.is_form { "cells" } else { "columns" };
     let said: Vec<String> =
-        parts.iter().filter(|(count, _)| *count > 0).map(|(count, what)| format!("{count} {what}")).collect();
+        parts.iter().filter(|(count, ..)| *count > 0).map(|(count, one, more)| words(*count, one, more)).collect();
     let rules = sheet.rules.iter().filter(|rule| rule.sure > Sure::Offered).count();
-    let rules = if rules > 0 { format!("; {rules} rules between columns") } else { String::new() };
+    let rules = if rules > 0 { format!("; {} between columns", words(rules, "rule", "rules")) } else { String::new() };
     let said = if said.is_empty() { String::new() } else { format!(", {}", said.join(", ")) };
     format!("{} {noun}{said}{rules}", sheet.columns.len())
 }
@@ -185,7 +185,10 @@ fn look_first(draft: &Draft, out: &mut dyn Write) -> Result<()> {
         }
         let rules = sheet.rules.iter().filter(|rule| rule.sure == Sure::Confirm).count();
         if rules > 0 {
-            said.push(format!("{rules} rules between columns, which held in every row of the samples"));
+            said.push(format!(
+                "{} between columns, which held in every row of the samples",
+                words(rules, "rule", "rules")
+            ));
         }
     }
     if said.is_empty() {
