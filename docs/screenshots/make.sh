@@ -60,8 +60,7 @@ xdotool windowsize "$window" 1280 800 windowmove "$window" 0 0
 sleep 2
 xdotool mousemove 214 767 click 1
 sleep 2
-xdotool key ctrl+Home
-xdotool key Right Right Right
+xdotool mousemove 445 305 click 1
 sleep 1
 xdotool key alt+Down
 sleep 2
