@@ -315,6 +315,25 @@ fn a_template_of_labelled_cells_gives_its_rulebook_back_too() {
     assert!(ran.stdout.starts_with("nothing changed"), "{}", ran.stdout);
 }
 
+/// The demo's template as a spreadsheet program saved it in its own kind, where cells have no formats that are read.
+#[test]
+fn a_template_in_opendocument_tells_the_same() {
+    let folder = Folder::new();
+    let here = std::path::Path::new(env!("CARGO_MANIFEST_DIR"));
+    for (name, from) in
+        [("t.xlsx", "../../examples/germination-template.xlsx"), ("t.ods", "tests/data/germination-template.ods")]
+    {
+        std::fs::copy(here.join(from), folder.path().join(name)).unwrap();
+        assert_eq!(folder.run(&["learn", name, "-o", &format!("{name}.rulebook.toml")]).status, 0, "{name}");
+    }
+    let ran = folder.run(&["rulebook", "t.xlsx.rulebook.toml", "--compare", "t.ods.rulebook.toml"]);
+    let changes: Vec<&str> = ran.stdout.lines().filter(|line| line.starts_with("  ")).map(str::trim).collect();
+    let date = "Date of sending           now asks: a date written yyyy-mm-dd; before: a date written dd/mm/yyyy";
+    assert_eq!(changes, [date, "The file                  is taken as ods, xlsx; before as xlsx"]);
+    let blank = folder.run(&["check", "t.ods", "--rulebook", "t.ods.rulebook.toml"]);
+    assert!(blank.status == 0 && blank.stdout.starts_with("NOTHING FILLED IN YET"), "{}", blank.stdout);
+}
+
 #[test]
 fn what_cannot_be_learned_is_said() {
     let folder = Folder::new();

@@ -14,7 +14,7 @@ pub fn learn(template: &Template, sheet: &TemplateSheet, frame: &Frame, columns:
         let look = Look::new(&style.format);
         let source = format!("the format of its cells, {}", style.format);
         if look.is_text {
-            column.lines.set("stored", "\"text\"", source, Sure::Known);
+            column.lines.set("stored", "\"text\"", source, Sure::Confirm);
         } else if look.is_moment() {
             moment(&look, &source, column);
         } else if !look.is_general {

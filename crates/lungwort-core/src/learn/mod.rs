@@ -285,6 +285,13 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
     let title = draft::Line { key: "title", value: quoted(&title), source, sure: Sure::Known };
     draft.about.0.insert(0, title);
     draft.file.set("formats", list(&[template.kind]), "the kind of the template", Sure::Confirm);
+    // What is taken besides is said in words; a template is surely taken in its own kind.
+    if let Some(line) = draft.file.0.iter_mut().find(|line| line.key == "formats")
+        && !line.value.contains(&quoted(template.kind))
+    {
+        line.value = format!("[{}, {}", quoted(template.kind), line.value.trim_start_matches('['));
+        line.source = format!("the kind of the template; {}", line.source);
+    }
     if let Some(text) = &template.text {
         let sign = if text.delimiter == b'\t' { "tab".to_owned() } else { char::from(text.delimiter).to_string() };
         draft.file.set("delimiter", quoted(&sign), "the template", Sure::Confirm);

@@ -8,6 +8,7 @@ mod facts;
 mod look;
 mod markup;
 mod ods;
+mod ods_limits;
 mod other;
 mod package;
 mod sheet;
@@ -206,7 +207,7 @@ impl Workbook {
     pub fn defined_names(&self) -> &[(String, String)] {
         match &self.content {
             Content::Xlsx(xlsx) => &xlsx.names,
-            Content::Ods(_) => &[],
+            Content::Ods(ods) => &ods.names,
             Content::Other(book) => &book.names,
         }
     }

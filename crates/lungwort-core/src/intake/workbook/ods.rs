@@ -4,8 +4,9 @@ use std::io;
 use std::sync::Arc;
 
 use super::build::{Builder, MOST_COLUMNS, Raw, text};
-use super::facts::{CellRange, SheetFacts};
+use super::facts::{CellRange, SheetFacts, Validation};
 use super::markup::{Attributes, Markup, Token, push_text, push_utf8};
+use super::ods_limits;
 use super::package::{Package, Part};
 use super::{BookError, SheetEntry};
 use crate::intake::Batch;
@@ -23,6 +24,10 @@ pub struct Ods {
     pub sheets: Vec<SheetEntry>,
     /// Other documents that it takes values from.
     pub links: Vec<String>,
+    /// Names given to ranges.
+    pub names: Vec<(String, String)>,
+    /// Limits of cells by name.
+    limits: Arc<Vec<(String, Validation)>>,
 }
 
 impl Ods {
@@ -32,6 +37,9 @@ impl Ods {
         let mut sheets = Vec::new();
         let mut links: Vec<String> = Vec::new();
         let (mut style, mut hiding) = (String::new(), Vec::new());
+        let mut names = Vec::new();
+        let mut limits: Vec<(String, Validation)> = Vec::new();
+        let mut in_help = false;
         loop {
             match markup.next()? {
                 Token::Open { name: b"style", attributes, .. } => style = value(attributes, b"style:name"),
@@ -39,6 +47,34 @@ impl Ods {
                     if attributes.get(b"table:display") == Some(b"false") =>
                 {
                     hiding.push(style.clone());
+                }
+                Token::Open { name: b"content-validation", attributes, .. } => {
+                    let asked = ods_limits::validation(&value(attributes, b"table:condition"));
+                    // Without a word about it, what does not fit is refused.
+                    limits.push((value(attributes, b"table:name"), asked));
+                }
+                Token::Open { name: b"help-message", attributes, closed } => {
+                    in_help = !closed;
+                    if let Some((_, limit)) = limits.last_mut() {
+                        limit.prompt_title = value(attributes, b"table:title");
+                    }
+                }
+                Token::Close { name: b"help-message" } => in_help = false,
+                Token::Open { name: b"error-message", attributes, .. } => {
+                    let kind = attributes.get(b"table:message-type").unwrap_or(b"stop");
+                    let shown = attributes.get(b"table:display") != Some(b"false");
+                    if let Some((_, limit)) = limits.last_mut() {
+                        limit.only_warns = kind != b"stop" || !shown;
+                    }
+                }
+                Token::Text(text) if in_help => {
+                    if let Some((_, limit)) = limits.last_mut() {
+                        push_text(text, &mut limit.prompt);
+                    }
+                }
+                Token::Open { name: b"named-range", attributes, .. } => {
+                    let target = ods_limits::reference(&value(attributes, b"table:cell-range-address"));
+                    names.push((value(attributes, b"table:name"), target));
                 }
                 Token::Open { name: b"table", attributes, .. } => {
                     let name = value(attributes, b"table:name");
@@ -57,7 +93,7 @@ impl Ods {
         if sheets.is_empty() {
             return Err(BookError::Damaged("it has no sheet".to_owned()));
         }
-        Ok(Ods { package, sheets, links })
+        Ok(Ods { package, sheets, links, names, limits: Arc::new(limits) })
     }
 
     /// The rows of the sheet at a place.
@@ -70,6 +106,8 @@ impl Ods {
             repeats: Vec::new(),
             ended: false,
             facts: SheetFacts::default(),
+            limits: Arc::clone(&self.limits),
+            limit_names: Vec::new(),
         };
         rows.find_sheet(&self.sheets[at].name)?;
         Ok(rows)
@@ -103,6 +141,8 @@ struct OdsCell {
     shown: String,
     formula: bool,
     error: bool,
+    /// The name of its limit.
+    limit: String,
 }
 
 /// Reads the rows of a sheet.
@@ -115,6 +155,9 @@ pub struct OdsRows {
     repeats: Vec<(Vec<OdsCell>, u64)>,
     ended: bool,
     facts: SheetFacts,
+    limits: Arc<Vec<(String, Validation)>>,
+    /// The names of the limits in the facts, in their order.
+    limit_names: Vec<String>,
 }
 
 impl OdsRows {
@@ -203,6 +246,7 @@ impl OdsRows {
                     column += cell.repeat as usize;
                     let cell = if closed { cell } else { self.cell(cell)? };
                     self.merged(&cell);
+                    self.limited(&cell, repeat);
                     if cell.column < MOST_COLUMNS && (cell.formula || !cell.kind.is_empty() || !cell.shown.is_empty()) {
                         cells.push(cell);
                     }
@@ -229,6 +273,38 @@ impl OdsRows {
         }
         self.repeats.push((cells, repeat));
         Ok(())
+    }
+
+    /// Adds a cell to the range of its limit.
+    fn limited(&mut self, cell: &OdsCell, rows: u64) {
+        if cell.limit.is_empty() || cell.column >= MOST_COLUMNS {
+            return;
+        }
+        let Some((name, limit)) = self.limits.iter().find(|(name, _)| *name == cell.limit) else { return };
+        let range = CellRange {
+            first_column: cell.column,
+            first_row: self.next_row,
+            last_column: (cell.column + cell.repeat as usize - 1).min(MOST_COLUMNS - 1),
+            last_row: self.next_row + rows - 1,
+        };
+        let at = match self.limit_names.iter().position(|known| known == name) {
+            Some(at) => at,
+            None => {
+                self.limit_names.push(name.clone());
+                self.facts.validations.push(limit.clone());
+                self.limit_names.len() - 1
+            }
+        };
+        // Cells under each other make one range.
+        let ranges = &mut self.facts.validations[at].ranges;
+        let goes_on = |known: &&mut CellRange| {
+            known.last_row + 1 == range.first_row
+                && (known.first_column, known.last_column) == (range.first_column, range.last_column)
+        };
+        match ranges.iter_mut().rev().take(64).find(goes_on) {
+            Some(known) => known.last_row = range.last_row,
+            None => ranges.push(range),
+        }
     }
 
     fn merged(&mut self, cell: &OdsCell) {
@@ -300,6 +376,7 @@ fn begin_cell(attributes: Attributes<'_>, column: usize) -> OdsCell {
                 cell.value = said
             }
             b"office:string-value" => cell.shown = said,
+            b"table:content-validation-name" => cell.limit = said,
             b"table:formula" => cell.formula = true,
             b"calcext:value-type" => cell.error = said == "error",
             _ => {}

@@ -132,3 +132,19 @@ fn what_is_hidden_or_merged_is_kept() {
     assert_eq!((facts.hidden_rows.as_slice(), facts.hidden_count), (&[2, 3][..], 2));
     assert_eq!(facts.filtered.map(|range| (range.first_row, range.last_row)), Some((2, 2)));
 }
+
+#[test]
+fn limits_names_and_messages_are_kept_with_their_cells() {
+    let ods = ods("<table:content-validations><table:content-validation table:name=\"v1\" table:condition=\"of:cell-content-is-in-list(&quot;Y&quot;;&quot;N&quot;)\"><table:help-message table:title=\"Organic\"><text:p>Y or N?</text:p></table:help-message><table:error-message table:message-type=\"warning\"/></table:content-validation></table:content-validations>
+        <table:table table:name=\"S\"><table:table-row><table:table-cell/><table:table-cell table:content-validation-name=\"v1\"/></table:table-row>
+        <table:table-row table:number-rows-repeated=\"9\"><table:table-cell/><table:table-cell table:content-validation-name=\"v1\"/></table:table-row>
+        <table:table-row><table:table-cell/></table:table-row>
+        <table:table-row table:number-rows-repeated=\"2\"><table:table-cell/><table:table-cell table:content-validation-name=\"v1\" table:number-columns-repeated=\"2\"/></table:table-row></table:table>
+        <table:named-expressions><table:named-range table:name=\"codes\" table:cell-range-address=\"$Lists.$A$2:.$A$6\"/></table:named-expressions>");
+    let (_, facts) = read(&ods, 0);
+    let [limit] = facts.validations.as_slice() else { panic!("{:?}", facts.validations) };
+    assert_eq!((limit.kind.as_str(), limit.first.as_str(), limit.only_warns), ("list", "\"Y,N\"", true));
+    assert_eq!((limit.prompt_title.as_str(), limit.prompt.as_str()), ("Organic", "Y or N?"));
+    assert_eq!(limit.ranges.iter().map(CellRange::words).collect::<Vec<_>>(), ["B1:B10", "B12:C13"]);
+    assert_eq!(ods.names, [("codes".to_owned(), "Lists!$A$2:$A$6".to_owned())]);
+}
