@@ -313,6 +313,9 @@ fn a_template_of_labelled_cells_gives_its_rulebook_back_too() {
     assert_eq!(folder.run(&["learn", "blank.xlsx", "-o", "new.rulebook.toml"]).status, 0);
     let ran = folder.run(&["rulebook", "old.rulebook.toml", "--compare", "new.rulebook.toml"]);
     assert!(ran.stdout.starts_with("nothing changed"), "{}", ran.stdout);
+    let ran = folder.run(&["template", "old.rulebook.toml", "-o", "blank.csv"]);
+    assert_eq!(ran.status, 0);
+    assert!(ran.stderr.contains("does not have the labelled cells of sheet Sender"), "{}", ran.stderr);
 }
 
 /// The demo's template as a spreadsheet program saved it in its own kind, where cells have no formats that are read.

@@ -51,6 +51,15 @@ fn a_good_workbook_has_no_findings_in_any_kind() {
     assert!(codes_of("data.ods", SEEDS, &support::books::ods("Seeds", &rows(GOOD))).is_empty());
 }
 
+#[test]
+fn options_of_delimited_text_are_told_to_be_of_no_use() {
+    let folder = Folder::with(SEEDS, "");
+    folder.write("data.xlsx", &table("Seeds", GOOD));
+    let ran = folder.run(&["check", "data.xlsx", "--rulebook", "t.rulebook.toml", "--delimiter", ";"]);
+    assert_eq!(ran.status, 0);
+    assert_eq!(ran.stderr, "lungwort: --delimiter is not used for data.xlsx: it is a workbook\n");
+}
+
 /// Files that a spreadsheet program saved in its own kinds: a number, a text in its place, a formula, dates with and
 /// without a time, a date typed as text, merged cells.
 #[test]

@@ -185,7 +185,16 @@ fn open(path: &Path, told: Told) -> Result<Opened> {
     } else {
         Opened::path(path, told)
     };
-    opened.map_err(|error| anyhow!("{}: {error}", path.display()))
+    let opened = opened.map_err(|error| anyhow!("{}: {error}", path.display()))?;
+    let unused = [
+        ("--encoding", told.encoding.is_some()),
+        ("--delimiter", told.delimiter.is_some()),
+        ("--quote", told.quote.is_some()),
+    ];
+    for (option, _) in unused.iter().filter(|(_, given)| opened.is_workbook() && *given) {
+        anstream::eprintln!("lungwort: {option} is not used for {}: it is a workbook", path.display());
+    }
+    Ok(opened)
 }
 
 fn told(arguments: &CheckArguments) -> Result<Told> {
