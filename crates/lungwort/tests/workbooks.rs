@@ -54,7 +54,7 @@ fn a_good_workbook_has_no_findings_in_any_kind() {
 #[test]
 fn options_of_delimited_text_are_told_to_be_of_no_use() {
     let folder = Folder::with(SEEDS, "");
-    folder.write("data.xlsx", &table("Seeds", GOOD));
+    folder.write("data.xlsx", table("Seeds", GOOD));
     let ran = folder.run(&["check", "data.xlsx", "--rulebook", "t.rulebook.toml", "--delimiter", ";"]);
     assert_eq!(ran.status, 0);
     assert_eq!(ran.stderr, "lungwort: --delimiter is not used for data.xlsx: it is a workbook\n");
