@@ -49,7 +49,7 @@ impl std::error::Error for OpenError {}
 
 impl From<io::Error> for OpenError {
     fn from(error: io::Error) -> Self {
-        OpenError::Io(error)
+        error.downcast().map_or_else(OpenError::Io, OpenError::Workbook)
     }
 }
 

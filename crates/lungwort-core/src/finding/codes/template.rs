@@ -143,7 +143,7 @@ STRAY_CELLS "stray-cells" Error "A few cells stand apart below the data"
 LOST_DROP_DOWN "lost-drop-down" Warning "A drop-down of the template is gone"
     means "The template has a drop-down in this column, and in some rows or in all it is no longer there. Pasting cells over a drop-down removes it."
     matters "Where there is no drop-down, the sheet took whatever was pasted."
-    mend "The values were checked here. To get the drop-down back, copy a cell that has it and paste its validation."
+    mend "The values were checked here. To get the drop-down back, copy a cell that has it and paste only its validation (Paste special)."
     "pasted from another sheet" => "pasted as values"
 
 CHANGED_FRAME "changed-frame" Warning "Something of the template around the data was changed"

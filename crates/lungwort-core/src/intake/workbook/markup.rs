@@ -7,6 +7,8 @@ use std::io::{self, Read};
 
 use memchr::{memchr, memmem, memrchr};
 
+use super::BookError;
+
 /// Text gathered at a time.
 const BUFFER: usize = 128 * 1024;
 /// The longest tag or cell text.
@@ -141,14 +143,15 @@ impl<R: Read> Markup<R> {
 
     /// The length of the tag, comment or the like at the start.
     fn tag(&mut self) -> io::Result<usize> {
-        let broken = || io::Error::new(io::ErrorKind::InvalidData, "a part of the workbook breaks off");
+        let broken = || BookError::Damaged("a part of it breaks off".to_owned());
         while self.end - self.start < 9 && self.fill()? {}
         let rest = &self.buffer[self.start..self.end];
         let closing: &[u8] = match rest {
             [b'<', b'!', b'-', b'-', ..] => b"-->",
             _ if rest.starts_with(b"<![CDATA[") => b"]]>",
             _ if rest.starts_with(b"<!") => {
-                return Err(io::Error::new(io::ErrorKind::InvalidData, "a part of it is no plain XML"));
+                let what = "a part of it is not written as those of workbooks are";
+                return Err(BookError::Damaged(what.to_owned()).into());
             }
             _ => {
                 let mut from = 1;
@@ -196,7 +199,7 @@ impl<R: Read> Markup<R> {
         }
         if self.end == self.buffer.len() {
             if self.buffer.len() >= LONGEST {
-                return Err(io::Error::new(io::ErrorKind::InvalidData, "a cell of it holds more than 32 MB"));
+                return Err(BookError::Oversized("a cell of it holds more than 32 MB".to_owned()).into());
             }
             self.buffer.resize(self.buffer.len() * 2, 0);
         }

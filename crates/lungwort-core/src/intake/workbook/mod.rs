@@ -68,8 +68,20 @@ impl std::error::Error for BookError {}
 
 impl From<io::Error> for BookError {
     fn from(error: io::Error) -> Self {
-        BookError::Io(error)
+        error.downcast().unwrap_or_else(BookError::Io)
     }
+}
+
+/// What is wrong with a part is seen while its bytes stream through readers, which know errors of reading only.
+impl From<BookError> for io::Error {
+    fn from(error: BookError) -> Self {
+        io::Error::new(io::ErrorKind::InvalidData, error)
+    }
+}
+
+/// A sheet that has no end.
+fn broken_off() -> io::Error {
+    BookError::Damaged("a sheet breaks off in the middle".to_owned()).into()
 }
 
 /// The kind of a workbook.

@@ -8,7 +8,7 @@ use super::facts::{CellRange, SheetFacts, Validation};
 use super::markup::{Attributes, Markup, Token, push_text, push_utf8};
 use super::ods_limits;
 use super::package::{Package, Part};
-use super::{BookError, SheetEntry};
+use super::{BookError, SheetEntry, broken_off};
 use crate::intake::Batch;
 use crate::intake::cells::{Formula, Looks};
 
@@ -419,10 +419,6 @@ fn clock(said: &str) -> String {
         [hours, minutes, seconds, ..] => format!("{hours:0>2}:{minutes:0>2}:{seconds:0>2}"),
         _ => said.to_owned(),
     }
-}
-
-fn broken_off() -> io::Error {
-    io::Error::new(io::ErrorKind::InvalidData, "the workbook is damaged: a sheet breaks off in the middle")
 }
 
 #[cfg(test)]

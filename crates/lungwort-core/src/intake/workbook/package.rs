@@ -164,17 +164,17 @@ impl Part {
 
 impl Read for Part {
     fn read(&mut self, out: &mut [u8]) -> io::Result<usize> {
-        let damaged = |why: &str| io::Error::new(io::ErrorKind::InvalidData, why.to_owned());
+        let damaged = |what: &str| BookError::Damaged(what.to_owned());
         let count = match &mut self.source {
             Source::Stored(source) => source.read(out)?,
-            Source::Deflated(source) => {
-                source.read(out).map_err(|_| damaged("the workbook is damaged: a part of it cannot be unpacked"))?
-            }
+            Source::Deflated(source) => source.read(out).map_err(|_| damaged("a part of it cannot be unpacked"))?,
         };
         if count == 0 && !out.is_empty() {
             // Archives written as a stream may leave the checksum out.
             if self.crc.sum() != self.due && (self.due != 0 || self.size != 0) {
-                return Err(damaged("the workbook is damaged: a part of it has another checksum than it should"));
+                return Err(
+                    damaged("a part of it is not as it was saved (it has another checksum than it should)").into()
+                );
             }
             return Ok(0);
         }
@@ -182,9 +182,7 @@ impl Read for Part {
         self.unpacked += count as u64;
         let unpacked = self.unpacked;
         if unpacked > SUSPICIOUS && unpacked > self.packed.saturating_mul(DENSEST) {
-            return Err(damaged(
-                "it unpacks to hundreds of times its size, as no workbook does; it was read no further",
-            ));
+            return Err(BookError::Oversized("it unpacks to hundreds of times its size".to_owned()).into());
         }
         Ok(count)
     }

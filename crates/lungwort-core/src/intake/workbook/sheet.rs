@@ -3,6 +3,7 @@
 use std::io::{self, Read};
 use std::sync::Arc;
 
+use super::broken_off;
 use super::build::{Builder, MOST_COLUMNS, Raw};
 use super::facts::{CellRange, SheetFacts, Validation, read_range};
 use super::markup::{Attributes, Markup, Token, push_text, push_utf8, resolve_escapes};
@@ -438,10 +439,6 @@ fn column_of(place: &[u8]) -> Option<usize> {
         column = column * 26 + usize::from(letter.to_ascii_uppercase() - b'A') + 1;
     }
     column.checked_sub(1)
-}
-
-fn broken_off() -> io::Error {
-    io::Error::new(io::ErrorKind::InvalidData, "the workbook is damaged: a sheet breaks off in the middle")
 }
 
 #[cfg(test)]

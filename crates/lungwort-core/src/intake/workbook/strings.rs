@@ -58,10 +58,7 @@ impl SharedStrings {
     #[inline]
     pub fn get(&self, at: usize) -> io::Result<(&str, bool)> {
         let Some(end) = self.ends.get(at) else {
-            return Err(io::Error::new(
-                io::ErrorKind::InvalidData,
-                "the workbook is damaged: a cell points to a text that is not there",
-            ));
+            return Err(BookError::Damaged("a cell points to a text that is not there".to_owned()).into());
         };
         let from = if at == 0 { 0 } else { (self.ends[at - 1] & !SPECIAL) as usize };
         Ok((&self.text[from..(end & !SPECIAL) as usize], end & SPECIAL != 0))
