@@ -36,7 +36,7 @@ pub enum LearnError {
     /// A file cannot be read.
     Open(PathBuf, OpenError),
     /// No row of the template looks like headings.
-    NoHeadings,
+    NoHeadings(PathBuf),
     /// An accepted file has none of the template's headings.
     NoRows(PathBuf),
 }
@@ -45,9 +45,11 @@ impl std::fmt::Display for LearnError {
     fn fmt(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
         match self {
             LearnError::Open(path, error) => write!(out, "{}: {error}", path.display()),
-            LearnError::NoHeadings => {
-                out.write_str("none of its sheets has a row that looks like the headings of a table to be filled; if it is a filled file, name the blank template and give this one with --sample")
-            }
+            LearnError::NoHeadings(path) => write!(
+                out,
+                "{}: none of its sheets has a row that looks like the headings of a table to be filled; if it is a filled file, name the blank template and give this one with --sample",
+                path.display()
+            ),
             LearnError::NoRows(path) => {
                 write!(
                     out,
@@ -74,7 +76,10 @@ pub fn learn(template_path: &Path, sample_paths: &[PathBuf], beside: &Path) -> R
     let template = Template::read(template_path).map_err(|error| LearnError::Open(template_path.to_owned(), error))?;
     let mut draft = Draft::default();
     draft.sources.push(template.file_name.clone());
-    let entries = sheets(&template, &mut draft)?;
+    let entries = sheets(&template, &mut draft);
+    if draft.sheets.iter().all(|sheet| sheet.is_form) {
+        return Err(LearnError::NoHeadings(template_path.to_owned()));
+    }
     definitions_and_prose(&template, &entries, &mut draft);
     about(&template, &entries, template_path, beside, &mut draft);
     from_samples(sample_paths, &mut draft)?;
@@ -93,7 +98,7 @@ struct Entry {
     frame: Frame,
 }
 
-fn sheets(template: &Template, draft: &mut Draft) -> Result<Vec<Option<Entry>>, LearnError> {
+fn sheets(template: &Template, draft: &mut Draft) -> Vec<Option<Entry>> {
     let mut entries = Vec::new();
     let frames: Vec<Option<Frame>> =
         template.sheets.iter().map(|sheet| headings::find(sheet, template.text.is_some())).collect();
@@ -121,7 +126,7 @@ fn sheets(template: &Template, draft: &mut Draft) -> Result<Vec<Option<Entry>>, 
             }
         }
     }
-    if draft.sheets.iter().all(|sheet| sheet.is_form) { Err(LearnError::NoHeadings) } else { Ok(entries) }
+    entries
 }
 
 /// Whether a sheet holds the lists of drop-downs.

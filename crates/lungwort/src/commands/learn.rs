@@ -49,8 +49,7 @@ pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
         }
     };
     let folder = if to_screen { Path::new("") } else { path.parent().unwrap_or(Path::new("")) };
-    let learned = learn::learn(&arguments.template, &arguments.sample, folder)
-        .with_context(|| format!("{}: nothing could be learned", arguments.template.display()))?;
+    let learned = learn::learn(&arguments.template, &arguments.sample, folder).context("nothing could be learned")?;
     let mut file = Output::open((!to_screen).then_some(path.as_path()))?;
     file.write_all(learned.text.as_bytes())?;
     file.finish()?;
