@@ -1,18 +1,13 @@
-//! Any text as a rulebook: `cargo +nightly fuzz run rulebook -- -max_total_time=300` from the repository's root.
+//! Run it from the repository's root, with the seeds of `fuzz/seeds/rulebook`:
+//!
+//! ```sh
+//! cargo install cargo-fuzz
+//! cargo +nightly fuzz run rulebook fuzz/corpus/rulebook fuzz/seeds/rulebook -- -max_total_time=300
+//! ```
 #![no_main]
 
-use lungwort_core::{lint, rulebook};
+#[allow(dead_code)]
+#[path = "../../crates/lungwort-core/tests/fuzz/targets.rs"]
+mod targets;
 
-libfuzzer_sys::fuzz_target!(|text: &str| {
-    let folder = std::env::temp_dir().join(format!("lungwort-fuzz-{}", std::process::id()));
-    let path = folder.join("fuzz.rulebook.toml");
-    if std::fs::create_dir_all(&folder).is_err() || std::fs::write(&path, text).is_err() {
-        return;
-    }
-    if let Ok(loaded) = rulebook::load(&path) {
-        let _ = loaded.mistakes.render();
-        if let Some(rulebook) = loaded.rulebook.filter(|_| !loaded.mistakes.has_errors()) {
-            let _ = lint::lint(&rulebook, &loaded.mistakes.text, jiff::civil::date(2026, 11, 23));
-        }
-    }
-});
+libfuzzer_sys::fuzz_target!(|bytes: &[u8]| targets::rulebook(bytes));

@@ -1,7 +1,7 @@
 //! Whole checks of large files beside a plain read of the same file, in turn, with the median of each.
 //!
 //! `cargo bench` makes the files under `target/bench-data` on its first run and prints a table. The plain read is
-//! this program itself, started anew: it goes through the file with the `csv` crate's `ByteRecord`, or through the
+//! this program itself, started again: it goes through the file with the `csv` crate's `ByteRecord`, or through the
 //! cells of a workbook with the `calamine` crate's cell reader, and does nothing else. Memory and processor time are read from `/proc` while the other process runs.
 #![allow(missing_docs, clippy::unwrap_used, clippy::expect_used)]
 

@@ -7,6 +7,7 @@ mod commands;
 mod output;
 mod progress;
 mod report;
+mod session;
 mod style;
 
 use std::process::ExitCode;

@@ -13,10 +13,10 @@ enum Kept {
     Text(&'static str),
     Number(f64, &'static str),
     YesNo(bool),
-    Reckoned(&'static str, &'static str),
+    WithResult(&'static str, &'static str),
 }
 
-use Kept::{Number, Reckoned, Text, YesNo};
+use Kept::{Number, Text, WithResult, YesNo};
 
 fn write(sheet: &mut Worksheet, kept: Kept) {
     match kept {
@@ -25,7 +25,7 @@ fn write(sheet: &mut Worksheet, kept: Kept) {
             sheet.write_number_with_format(1, 1, number, &Format::new().set_num_format(format)).unwrap()
         }
         YesNo(yes) => sheet.write_boolean(1, 1, yes).unwrap(),
-        Reckoned(formula, result) => sheet.write_formula(1, 1, Formula::new(formula).set_result(result)).unwrap(),
+        WithResult(formula, result) => sheet.write_formula(1, 1, Formula::new(formula).set_result(result)).unwrap(),
     };
 }
 
@@ -52,8 +52,8 @@ fn said(asked: &str, kept: Kept) -> Vec<String> {
     let text = |value: &serde_json::Value| value.as_str().unwrap_or_default().to_owned();
     let findings = report["findings"].as_array().unwrap().clone();
     let line = |each: serde_json::Value| {
-        let repair = each["repair"]["value"].as_str().map(|value| format!(" → {value}")).unwrap_or_default();
-        format!("{}: {}{repair}", text(&each["code"]), text(&each["message"]))
+        let correction = each["correction"]["value"].as_str().map(|value| format!(" → {value}")).unwrap_or_default();
+        format!("{}: {}{correction}", text(&each["code"]), text(&each["message"]))
     };
     findings.into_iter().map(line).collect()
 }
@@ -139,7 +139,7 @@ const WRONG: &[(&str, Kept, &str)] = &[
     (
         "allowed = ['3-4', '4-5']",
         Number(45_750.0, "d-mmm"),
-        "off-list: X is \"2025-04-03\": only 3-4 or 4-5 is taken. (The sheet shows it as 3-Apr.)",
+        "off-list: X is \"2025-04-03\": only 3-4 or 4-5 is allowed. (The sheet shows it as 3-Apr.)",
     ),
     (
         "pattern = { regex = '\\d{3}', words = 'three digits' }",
@@ -149,12 +149,12 @@ const WRONG: &[(&str, Kept, &str)] = &[
     (
         "pattern = '\\d{3}'",
         Number(7.0, "000"),
-        "shown-only: X is \"7\": the cell holds this number, and only its format shows it as 007. Set the column's format to text and type it anew. → 007",
+        "shown-only: X is \"7\": the cell holds this number, and only its format shows it as 007. Set the column's format to text and type it again. → 007",
     ),
     (
         "pattern = 'L\\d{3}'",
         Number(7.0, "\"L\"000"),
-        "shown-only: X is \"7\": the cell holds this number, and only its format shows it as L007. Set the column's format to text and type it anew. → L007",
+        "shown-only: X is \"7\": the cell holds this number, and only its format shows it as L007. Set the column's format to text and type it again. → L007",
     ),
     (
         "length = { max = 3 }",
@@ -164,17 +164,17 @@ const WRONG: &[(&str, Kept, &str)] = &[
     (
         "help = ''",
         Number(1_234_567_890_123_456.0, "0"),
-        "digits-lost: X is \"1234567890123456\": it is kept as a number of 16 digits, of which a spreadsheet keeps the first 15: the last are lost. Set the column's format to text and type it anew.",
+        "digits-lost: X is \"1234567890123456\": it is kept as a number of 16 digits, of which a spreadsheet keeps the first 15: the last are lost. Set the column's format to text and type it again.",
     ),
     (
         "stored = 'text'",
         Number(417.0, "General"),
-        "kept-as-number: X is \"417\": it is kept as a number, and must be kept as text. Set the column's format to text and type it anew.",
+        "kept-as-number: X is \"417\": it is kept as a number, and must be kept as text. Set the column's format to text and type it again.",
     ),
     (
         "stored = 'text'",
         YesNo(true),
-        "kept-as-number: X is \"TRUE\": it is kept as a number, and must be kept as text. Set the column's format to text and type it anew.",
+        "kept-as-number: X is \"TRUE\": it is kept as a number, and must be kept as text. Set the column's format to text and type it again.",
     ),
     (
         "stored = 'number', type = 'whole'",
@@ -189,27 +189,27 @@ const WRONG: &[(&str, Kept, &str)] = &[
     (
         "stored = 'number'",
         Number(DAY, "dd/mm/yyyy"),
-        "kept-as-date: X is \"2025-03-05\": it is kept as a date, and must be a number. Set the format to a number and type it anew. (The sheet shows it as 05/03/2025.)",
+        "kept-as-date: X is \"2025-03-05\": it is kept as a date, and must be a number. Set the format to a number and type it again. (The sheet shows it as 05/03/2025.)",
     ),
     (
         "type = 'decimal', places = 2",
         Number(0.1 + 0.2, "General"),
-        "too-many-places: X is \"0.30000000000000004\": it has 17 decimal places, and at most 2 are taken. A spreadsheet reckons with 15 digits: it is 0.3. → 0.3",
+        "too-many-places: X is \"0.30000000000000004\": it has 17 decimal places, and at most 2 are allowed. A spreadsheet calculates with 15 digits: it is 0.3. → 0.3",
     ),
     (
         "type = 'decimal', places = 2, decimal_mark = ','",
         Number(1.1 * 3.0, "General"),
-        "too-many-places: X is \"3,3000000000000003\": it has 16 decimal places, and at most 2 are taken. A spreadsheet reckons with 15 digits: it is 3,3. → 3,3",
+        "too-many-places: X is \"3,3000000000000003\": it has 16 decimal places, and at most 2 are allowed. A spreadsheet calculates with 15 digits: it is 3,3. → 3,3",
     ),
     (
         "help = ''",
-        Reckoned("=5+7", "12"),
+        WithResult("=5+7", "12"),
         "formula-cell: X is \"12\": a formula made it. Put the value in its place (copy, then paste as values).",
     ),
     (
         "help = ''",
-        Reckoned("=NA()", "#N/A"),
-        "error-value: X is \"#N/A\": the sheet's own sign that a formula came to nothing. Mend the formula, or put the value in its place.",
+        WithResult("=NA()", "#N/A"),
+        "error-value: X is \"#N/A\": the sheet's own sign that a formula came to nothing. Fix the formula, or put the value in its place.",
     ),
 ];
 

@@ -77,7 +77,7 @@ fn what_is_shown_can_be_chosen_without_changing_the_verdict() {
 fn json_names_row_line_column_key_and_rule() {
     let folder = Folder::with(SEEDS, DATA);
     let report = folder.check(&[]).json();
-    assert_eq!(report["version"], 1);
+    assert_eq!(report["version"], 2);
     assert_eq!(report["figures"][0]["value"], "12");
     let first = &report["findings"][0];
     for (field, value) in
@@ -86,8 +86,8 @@ fn json_names_row_line_column_key_and_rule() {
         assert_eq!(first[field], value, "{field}");
     }
     assert_eq!((first["row"].as_u64(), first["line"].as_u64()), (Some(2), Some(2)));
-    // The line of the rulebook on which the column is declared.
-    assert_eq!(first["rulebook_line"], 11);
+    // The line of the rulebook with the list, not the one of the heading.
+    assert_eq!(first["rulebook_line"], 12);
 }
 
 #[test]
@@ -126,7 +126,7 @@ fn several_files_are_one_batch() {
     let ran = folder.run(&["check", "data.csv", "more.csv", "--format", "json"]);
     let found = ran.findings();
     assert_eq!(found.len(), 1);
-    assert!(found[0].2.contains("stood first in row 2 of data.csv"), "{}", found[0].2);
+    assert!(found[0].2.contains("which is in row 2 of data.csv already"), "{}", found[0].2);
     assert_eq!(ran.json()["figures"][0]["value"], "6");
 }
 

@@ -32,16 +32,16 @@ fn hold_with(file: &str, property: &str, right: &[&str], wrong: &[Wrong]) {
         .unwrap()
         .iter()
         .map(|finding| {
-            let repair = &finding["repair"];
-            let sign = if repair["certainty"] == "safe" { "=" } else { "?" };
-            let proposed = repair["value"].as_str().map(|value| format!("{sign}{value}")).unwrap_or_default();
+            let correction = &finding["correction"];
+            let sign = if correction["certainty"] == "certain" { "=" } else { "?" };
+            let proposed = correction["value"].as_str().map(|value| format!("{sign}{value}")).unwrap_or_default();
             (finding["row"].as_u64().unwrap(), finding["code"].as_str().unwrap().to_owned(), proposed)
         })
         .collect();
     let first_wrong = right.len() as u64 + 2;
     let expected: Vec<(u64, String, String)> = (first_wrong..)
         .zip(wrong)
-        .map(|(row, (_, code, repair))| (row, (*code).to_owned(), (*repair).to_owned()))
+        .map(|(row, (_, code, correction))| (row, (*code).to_owned(), (*correction).to_owned()))
         .collect();
     assert_eq!(found, expected, "{property}");
 }
@@ -294,7 +294,7 @@ fn patterns_and_what_spoils_codes() {
         "pattern = { regex = '\\d{4}-\\d{5}', words = 'year, hyphen, five digits' }",
         &["2026-00417"],
         &[
-            ("2026\u{2013}00417", "typographic-sign", "=2026-00417"),
+            ("2026\u{2013}00417", "curly-quote", "=2026-00417"),
             ("2026/00417", "wrong-pattern", ""),
             ("2026 - 00417", "wrong-pattern", "?2026-00417"),
             ("x2026-00417", "wrong-pattern", ""),
@@ -329,16 +329,16 @@ fn characters_and_case() {
         &[
             ("A_b", "forbidden-character", ""),
             ("Zoë", "forbidden-character", "?Zoe"),
-            ("a\u{2013}b", "typographic-sign", "=a-b"),
+            ("a\u{2013}b", "curly-quote", "=a-b"),
         ],
     );
     hold(
         "characters = 'ascii'",
         &["a_b!"],
-        &[("é", "forbidden-character", "?e"), ("\u{201c}x\u{201d}", "typographic-sign", "=\"x\"")],
+        &[("é", "forbidden-character", "?e"), ("\u{201c}x\u{201d}", "curly-quote", "=\"x\"")],
     );
     hold("characters = 'latin'", &["Łódź ß œ"], &[("Ж", "forbidden-character", "")]);
-    hold("characters = 'plain'", &["Ж 桜 \"x\" - y"], &[("it\u{2019}s", "typographic-sign", "=it's")]);
+    hold("characters = 'plain'", &["Ж 桜 \"x\" - y"], &[("it\u{2019}s", "curly-quote", "=it's")]);
     hold("case = 'upper'", &["AB-1"], &[("Ab-1", "wrong-case", "=AB-1")]);
     hold("case = 'lower'", &["ab-1"], &[("Ab-1", "wrong-case", "=ab-1")]);
 }

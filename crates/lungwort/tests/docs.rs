@@ -78,11 +78,11 @@ fn the_figures_of_the_conditions_page_are_taken() {
         .map(|value| format!("[[sheet.figure]]\nlabel = '{}'\nvalue = '''{value}'''\n", value.replace('\'', "")))
         .collect();
     let sheet = format!(
-        "[[sheet]]\nkey = ['genus']\ncolumn = [{{ heading = 'genus' }}, {{ heading = 'country' }}, {{ heading = 'collector' }}, {{ heading = 'seeds', type = 'whole' }}, {{ heading = 'collected', type = 'date' }}, {{ heading = 'received', type = 'date' }}]\n{figures}"
+        "[[sheet]]\nkey = ['genus']\ncolumn = [{{ heading = 'genus' }}, {{ heading = 'country' }}, {{ heading = 'collector' }}, {{ heading = 'seeds', type = 'whole' }}, {{ heading = 'weight', type = 'decimal' }}, {{ heading = 'collected', type = 'date' }}, {{ heading = 'received', type = 'date' }}]\n{figures}"
     );
     let folder = Folder::with(
         &sheet,
-        "genus,country,collector,seeds,collected,received\nPrimula,GB,,12,2026-01-02,2026-01-03\nQuercus,FR,A,8,2026-01-01,\n",
+        "genus,country,collector,seeds,weight,collected,received\nPrimula,GB,,12,0.5,2026-01-02,2026-01-03\nQuercus,FR,A,8,2,2026-01-01,\n",
     );
     let report = folder.check(&[]).json();
     let values: Vec<_> = report["figures"]
@@ -91,7 +91,7 @@ fn the_figures_of_the_conditions_page_are_taken() {
         .iter()
         .map(|figure| figure["value"].as_str().unwrap().to_owned())
         .collect();
-    assert_eq!(values, ["2", "1", "2", "20", "2026-01-01", "2026-01-03", "12"]);
+    assert_eq!(values, ["2", "1", "2", "20", "2026-01-01", "2026-01-03", "1.25", "12", "1.1"]);
 }
 
 #[test]

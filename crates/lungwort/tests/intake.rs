@@ -69,7 +69,7 @@ fn an_unquoted_comma_is_found_by_what_makes_the_row_fit() {
     let report = folder.check(&[]).json();
     let found = &report["findings"][0];
     assert_eq!((found["code"].as_str(), found["column"].as_str()), (Some("long-row"), Some("B")));
-    assert_eq!(found["repair"]["value"], "dry, sandy soil");
+    assert_eq!(found["correction"]["value"], "dry, sandy soil");
     assert_eq!(report["counts"]["errors"], 1);
 }
 

@@ -44,7 +44,7 @@ fn advice(rule: &str) -> Vec<String> {
 fn blanks_that_get_past_a_rule_are_told() {
     let silent = |names: &str| {
         format!(
-            "where {names} is blank this rule says nothing; if that is not meant, make it required or ask IS NOT NULL"
+            "where {names} is blank this rule says nothing; if that is not meant, make it required or add IS NOT NULL"
         )
     };
     let cases = [
@@ -99,9 +99,9 @@ fn rules_that_never_apply_are_told() {
 #[test]
 fn values_off_the_list_are_told_in_conditions() {
     let said = advice("when = \"Provenance = 'X'\"\nat_least_one = ['Seeds', 'Collected']");
-    assert_eq!(said, ["'X' is not among the values that Provenance takes, so this never holds"]);
+    assert_eq!(said, ["'X' is not among the values that Provenance accepts, so this never holds"]);
     let said = advice("check = \"Provenance IS NULL OR Provenance IN ('W', 'wild')\"");
-    assert_eq!(said, ["'wild' is not among the values that Provenance takes, so this never holds"]);
+    assert_eq!(said, ["'wild' is not among the values that Provenance accepts, so this never holds"]);
 }
 
 #[test]

@@ -32,13 +32,13 @@ fn told(text: &str) -> (Vec<String>, String) {
 const COLUMN_CASES: &[(&str, &str, &str)] = &[
     ("heading = ' '", "' '", "a heading cannot be blank"),
     ("heading = 'X'\nkind = 'date'", "kind", "there is no key kind here; docs/rulebook.md lists them"),
-    ("heading = 'X'\nrequired = 'yes'", "'yes'", "'yes' stands here, where true or false, without quotes is due"),
+    ("heading = 'X'\nrequired = 'yes'", "'yes'", "use true or false, without quotes, not 'yes'"),
     ("heading = 'X'\nformat = 'isbn13'", "'isbn13'", "there is no format isbn13; did you mean isbn-13?"),
     ("heading = 'X'\npattern = '('", "'('", "the pattern cannot be used: unclosed group"),
     ("heading = 'X'\npattern = { regexp = 'x' }", "{ regexp = 'x' }", "regex is missing here"),
     ("heading = 'X'\nallowed = []", "allowed", "the list is empty: no value could ever be right"),
     ("heading = 'X'\nallowed = [1, 2]", "1", "codes are text: put it in quotes, so that 01 stays 01"),
-    ("heading = 'X'\nallowed = { 1.5 = 'x' }", "1", "a code with a point in it must stand in quotes: \"1.5\" = \"…\""),
+    ("heading = 'X'\nallowed = { 1.5 = 'x' }", "1", "a code with a point in it must be in quotes: \"1.5\" = \"…\""),
     (
         "heading = 'X'\nallowed = { reference = 'iso-4218' }",
         "'iso-4218'",
@@ -50,7 +50,7 @@ const COLUMN_CASES: &[(&str, &str, &str)] = &[
         "iso-4217 is a standard list and has no columns to choose from",
     ),
     ("heading = 'X'\nlength = { min = 5, max = 3 }", "length", "the least length is greater than the greatest"),
-    ("heading = 'X'\nlength = 5", "5", "5 stands here, where a table: { key = value } is due"),
+    ("heading = 'X'\nlength = 5", "5", "use a table: { key = value }, not 5"),
     ("heading = 'X'\nmin = 5", "5", "min goes with numbers, dates and times; for texts there is length"),
     (
         "heading = 'X'\ntype = 'date'\nmax = 'tomorrow'",
@@ -68,7 +68,7 @@ const COLUMN_CASES: &[(&str, &str, &str)] = &[
         "'dd/mm'",
         "it needs a day, a month and a year once each, or hh:mm; it is written such as yyyy-mm-dd",
     ),
-    ("heading = 'X'\ntype = 'time'\ntime_format = 'yyyy-mm-dd'", "'yyyy-mm-dd'", "this does not picture a time"),
+    ("heading = 'X'\ntype = 'time'\ntime_format = 'yyyy-mm-dd'", "'yyyy-mm-dd'", "this is not a pattern of a time"),
     ("heading = 'X'\ndecimal_mark = ';'", "';'", "the decimal mark is \".\" or \",\""),
     ("heading = 'X'\ncharacters = 'Z-A'", "'Z-A'", "Z-A runs backwards"),
     ("heading = 'X'\nguide = ['a']", "guide", "there are more guide texts than guide_rows of the sheet"),
@@ -94,7 +94,7 @@ const COLUMN_CASES: &[(&str, &str, &str)] = &[
     ("heading = 'X'\nseverity = 'fatal'", "'fatal'", "there is no value fatal; there is note, warning, error"),
     (
         "heading = 'X'\nformat = 'email'\nexample = 'x'",
-        "example = 'x'",
+        "'x'",
         "the example breaks the column's own rules: X is \"x\": not an email address: there is no @ in it",
     ),
 ];
@@ -119,7 +119,7 @@ fn rules() {
         (
             "severity = 'note'",
             "[[sheet.rule]]",
-            "the rule asks nothing: give it one of check, all_or_none, at_least_one, at_most_one, exactly_one, no_gaps, whole_if_begun, unique",
+            "the rule requires nothing: give it one of check, all_or_none, at_least_one, at_most_one, exactly_one, no_gaps, whole_if_begun, unique",
         ),
         (
             "check = 'Seeds > 1'\nunique = ['Id']",
@@ -127,7 +127,7 @@ fn rules() {
             "a rule has one form, and this one has check and unique: make it several rules",
         ),
         ("all_or_none = ['Id', 'Seds']", "'Seds'", "no column is called Seds; did you mean Seeds?"),
-        ("at_most_one = ['Id', 'Id']", "'Id'", "Id stands here twice"),
+        ("at_most_one = ['Id', 'Id']", "'Id'", "Id is here twice"),
         ("exactly_one = ['Id']", "exactly_one", "exactly_one needs at least 2 columns"),
         ("check = 'Seeds > 1'\nneeds = ['Id']", "needs", "needs goes with whole_if_begun"),
         ("check = 'Seeds > 1'\nacross = true", "true", "across goes with unique"),
@@ -136,7 +136,11 @@ fn rules() {
             "'{Seds} is few'",
             "no column is called Seds; did you mean {Seeds}?",
         ),
-        ("check = \"Seeds > '1'\"", "Seeds > '1'", "a number is compared with a text: numbers stand without quotes"),
+        (
+            "check = \"Seeds > '1'\"",
+            "Seeds > '1'",
+            "a number is compared with a text: numbers are written without quotes",
+        ),
         (
             "check = \"Collected > '2026-01-01'\"",
             "Collected > '2026-01-01'",
@@ -148,30 +152,22 @@ fn rules() {
             "taxa.family",
             "taxa.family names a list or another sheet, which rules cannot reach yet",
         ),
-        ("check = 'Seeds > 1 AND'", "'Seeds > 1 AND'", "expected an expression, found the end of the condition"),
+        ("check = 'Seeds > 1 AND'", "'", "expected a column, a value or a comparison, found the end of the condition"),
         (
             "each = 'sheet'\ncheck = 'Seeds > 1'",
             "'sheet'",
-            "each = \"sheet\" is not taken yet: rules go over one row at a time, each = \"row\"",
+            "each = \"sheet\" is not supported yet: rules go over one row at a time, each = \"row\"",
         ),
-        ("same = ['Id']", "same", "same goes over a group of rows, which is not taken yet"),
+        ("same = ['Id']", "same", "same goes over a group of rows, which is not supported yet"),
         (
             "lookup = { in = 'x' }",
             "lookup",
-            "lookup is not taken yet; for a list of values there is allowed = { reference = … }",
+            "lookup is not supported yet; for a list of values there is allowed = { reference = … }",
         ),
     ];
     for (lines, place, message) in cases {
         let (messages, pointed) = told(&format!("{TOP}[[sheet.rule]]\n{lines}\n"));
         let first = messages.first().map(String::as_str).unwrap_or_default();
-        // Where a text ends too early the parser's own words are told.
-        if message.starts_with("expected an expression") {
-            assert!(
-                first.contains("found the end of the condition") || first.contains("missing here"),
-                "{lines}: {first}"
-            );
-            continue;
-        }
         if (first, pointed.as_str()) != (message, place) {
             different.push(format!("{lines}\n  is: {:?}", (first, pointed.as_str())));
         }
@@ -203,7 +199,7 @@ fn the_rest_of_the_file() {
         ),
         (
             "[rulebook]\ntitle = 'T'\n[[sheet]]\nname = 'S'\ncolumn = [{ heading = 'A' }]\n[[sheet]]\nname = 's'\ncolumn = [{ heading = 'B' }]",
-            "another sheet has this name already",
+            "two sheets have this name",
         ),
         (
             "[rulebook]\ntitle = 'T'\n[[sheet]]\ncolumn = [{ heading = 'A' }]\ncell = [{ label = 'B' }]",
@@ -215,7 +211,7 @@ fn the_rest_of_the_file() {
         ),
         (
             "[rulebook]\ntitle = 'T'\n[template]\nedition_in = { cell = 'B2', file_name = true }\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
-            "this takes one of cell = \"B2\", sheet_name = true, property = \"…\", file_name = true",
+            "this needs one of cell = \"B2\", sheet_name = true, property = \"…\", file_name = true",
         ),
         (
             "[rulebook]\ntitle = 'T'\n[template]\nedition_in = { cell = '2B' }\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
@@ -227,11 +223,11 @@ fn the_rest_of_the_file() {
         ),
         (
             "[rulebook]\ntitle = 'T'\n[[sheet]]\ncolumn = [{ heading = 'A' }]\n[[sheet.figure]]\nlabel = 'x'\nvalue = 'SUM(A)'",
-            "A is a text, and only numbers can be summed",
+            "this is a text, and only numbers can be summed",
         ),
         (
             "[rulebook]\ntitle = 'T'\n[[sheet]]\ncolumn = [{ heading = 'A' }]\n[[sheet.figure]]\nlabel = 'x'\nvalue = 'AVG(A)'",
-            "a figure is COUNT(*), COUNT, COUNT(DISTINCT …), SUM, MIN or MAX of one column",
+            "this is a text, and only numbers can be averaged",
         ),
     ];
     for (text, message) in cases {

@@ -48,7 +48,7 @@ fn a_cause_names_its_commonest_values_and_how_they_are_mended() {
     let out = text(&folder(&rows), &[]);
     assert!(out.contains("\"ZZ\" 3×; \"FRR\" → FR?; \"QQ\"; \"Y1\""), "{out}");
     assert!(out.contains("\"gb\" 2× → GB; \"de\" → DE"), "{out}");
-    assert!(out.contains("Corrections known: 3 sure (→) and 1 likely (→ …?)."), "{out}");
+    assert!(out.contains("Corrections known: 3 certain (→) and 1 likely (→ …?)."), "{out}");
 }
 
 #[test]
@@ -63,7 +63,7 @@ fn a_thousand_findings_fit_on_one_screen() {
 #[test]
 fn what_is_beyond_the_limit_is_named_in_short() {
     let out = text(&folder("1,XX,x, r\n"), &["--limit", "1"]);
-    assert!(out.contains("AND IN SHORT (2)  --limit 3 shows them in full"), "{out}");
+    assert!(out.contains("MORE, in short (2)  --limit 3 shows them in full"), "{out}");
     assert!(out.contains("errors    spaces-around (Remarks)"), "{out}");
     assert!(out.contains("warnings  not-number (Seeds)"), "{out}");
 }

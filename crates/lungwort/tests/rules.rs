@@ -98,7 +98,7 @@ fn severity_of_a_rule() {
 fn values_that_stand_only_once() {
     let together = broken(&rule("unique = ['A', 'B']"), &["x,y,,,", "x,z,,,", "x,y,,,", "x,,,,", "x,,,,", "xy,,,,"]);
     assert_eq!(rows_of(&together, "repeated-row"), [3]);
-    assert!(together[0].2.contains("stood first in row 2"), "{}", together[0].2);
+    assert!(together[0].2.contains("is in row 2 already"), "{}", together[0].2);
     let across = broken(&rule("unique = ['A', 'B']\nacross = true"), &["x,y,,,", "y,,,,", "z,z,,,"]);
     assert_eq!(rows_of(&across, "repeated-across"), [2, 3]);
     let some = broken(&rule("unique = ['A']\nwhen = \"B = 'W'\""), &["x,W,,,", "x,C,,,", "x,W,,,"]);

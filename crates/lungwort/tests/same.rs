@@ -51,7 +51,7 @@ fn delimited(rows: &[Vec<String>]) -> Vec<u8> {
     writer.into_inner().unwrap()
 }
 
-/// Every finding without its place: code, subject, key, value, message, repair.
+/// Every finding without its place: code, subject, key, value, message, correction.
 fn findings(folder: &Folder, name: &str) -> Vec<String> {
     let arguments = ["check", name, "--rulebook", "t.rulebook.toml", "--format", "jsonl", "--today", "2026-11-23"];
     let ran = folder.run(&arguments);
@@ -59,7 +59,7 @@ fn findings(folder: &Folder, name: &str) -> Vec<String> {
     let lines = ran.stdout.lines().map(|line| serde_json::from_str::<serde_json::Value>(line).unwrap());
     let found = lines.filter(|line| line["summary"].is_null());
     let said = |line: serde_json::Value| {
-        ["code", "row", "subject", "key", "value", "message", "repair"].map(|key| line[key].to_string()).join(" ")
+        ["code", "row", "subject", "key", "value", "message", "correction"].map(|key| line[key].to_string()).join(" ")
     };
     found.map(said).collect()
 }

@@ -156,7 +156,7 @@ fn the_frame_is_held_against_the_blank_template() {
     let changed = frame(&blank("Edition 4|Hand in in May", false, &["Mine"], data));
     insta::assert_snapshot!(changed.join("\n"));
     let old = frame(&blank("Edition 3|Hand in by March", true, &["Read me"], data));
-    assert_eq!(old, ["other-edition 0 The cell A1 on sheet Seeds says \"Edition 3\"; edition 4 is asked."]);
+    assert_eq!(old, ["other-edition 0 The cell A1 on sheet Seeds says \"Edition 3\"; edition 4 is required."]);
 }
 
 #[test]
@@ -256,4 +256,16 @@ fn a_workbook_is_chosen_a_rulebook_by_any_of_its_sheets() {
         ran.stdout,
         ran.stderr
     );
+}
+
+#[test]
+fn a_template_that_cannot_be_compared_is_said_and_does_not_stop_the_check() {
+    let folder = Folder::new();
+    let rulebook = "[rulebook]\ntitle = \"T\"\n[template]\nfile = \"blank.xlsx\"\n[[sheet]]\ncolumn = [{ heading = \"Id\" }, { heading = \"Name\" }]\n";
+    folder.write("t.rulebook.toml", rulebook);
+    folder.write("data.xlsx", support::books::table("Rows", "Id|Name\n1|a"));
+    folder.write("blank.xlsx", b"PK\x03\x04 and nothing that a workbook has");
+    let ran = folder.run(&["check", "data.xlsx", "--rulebook", "t.rulebook.toml", "--format", "json"]);
+    assert_eq!((ran.codes(), ran.status), (vec!["template-unreadable".to_owned()], 0));
+    assert!(ran.findings()[0].2.contains("it is a broken or incomplete workbook"), "{}", ran.findings()[0].2);
 }

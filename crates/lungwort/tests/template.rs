@@ -107,12 +107,12 @@ fn ragged_rows_are_brought_to_width_or_named() {
     assert_eq!(pairs(&found(SHEET, &format!("{TOP}0417,Quercus,2026-03-05,,\n"))), []);
     assert_eq!(pairs(&found(SHEET, &format!("{TOP}0417\n"))), [("short-row", 3)]);
     let ran = Folder::with(SHEET, format!("{TOP}0417,dry, sandy soil,2026-03-05\n")).check(&[]).json();
-    assert_eq!(ran["findings"][0]["repair"]["value"], "dry, sandy soil");
+    assert_eq!(ran["findings"][0]["correction"]["value"], "dry, sandy soil");
     // Where several joins would do and none flows on, nothing is proposed and the cells are left unjudged.
     let three_texts = "[[sheet]]\ncolumn = [{ heading = 'A' }, { heading = 'B' }]";
     let report = Folder::with(three_texts, "A,B\nx,y,z\n").check(&[]).json();
     assert_eq!(
-        (report["findings"][0]["code"].as_str(), report["findings"][0]["repair"].is_null()),
+        (report["findings"][0]["code"].as_str(), report["findings"][0]["correction"].is_null()),
         (Some("long-row"), true)
     );
 }

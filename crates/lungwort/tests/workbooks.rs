@@ -203,7 +203,7 @@ fn stray_cells_are_told_as_what_they_are() {
     let found = findings(&rulebook, &below);
     let codes: Vec<&str> = found.iter().map(|(code, ..)| code.as_str()).collect();
     assert_eq!(codes, ["blank-row", "stray-cells"]);
-    assert!(found[1].2.starts_with("B7 \"19\" stands apart below the data"), "{}", found[1].2);
+    assert!(found[1].2.starts_with("B7 \"19\" is on its own below the data"), "{}", found[1].2);
 }
 
 #[test]
@@ -221,7 +221,7 @@ fn formulas_errors_and_links_are_told() {
 
     let sheet = "xl/worksheets/sheet1.xml";
     let unreckoned = edited(&formula, &[(sheet, &|text| text.replace("<v>12</v>", ""))]);
-    assert_eq!(codes_of("data.xlsx", SEEDS, &unreckoned), ["unreckoned-formula"]);
+    assert_eq!(codes_of("data.xlsx", SEEDS, &unreckoned), ["formula-without-result"]);
     let error = by_hand(
         r#"<row r="1"><c r="A1" t="s"><v>0</v></c><c r="B1" t="s"><v>1</v></c><c r="C1" t="s"><v>2</v></c></row>
         <row r="2"><c r="A2" t="s"><v>3</v></c><c r="B2" t="e"><f>NA()</f><v>#N/A</v></c></row>"#,
@@ -248,7 +248,7 @@ fn formulas_errors_and_links_are_told() {
     );
     let found = findings(SEEDS, &linked);
     assert_eq!(found[0].0, "linked-workbook");
-    assert!(found[0].2.contains("takes values from prices.xlsx"), "{}", found[0].2);
+    assert!(found[0].2.contains("reads values from prices.xlsx"), "{}", found[0].2);
 }
 
 #[test]

@@ -12,15 +12,15 @@ use crate::rulebook::{Column, Rulebook};
 const SHADES: [u32; 2] = [0xDDEBF7, 0xE2EFDA];
 
 /// The formats of an entry sheet.
-struct Looks {
+struct NumberFormats {
     band: [Format; 2],
     required: [Format; 2],
     optional: [Format; 2],
     guide: Format,
 }
 
-impl Looks {
-    fn new() -> Looks {
+impl NumberFormats {
+    fn new() -> NumberFormats {
         let shaded = |shade: u32| {
             Format::new()
                 .set_background_color(Color::RGB(shade))
@@ -29,7 +29,7 @@ impl Looks {
                 .set_border(FormatBorder::Thin)
         };
         let pair = |make: &dyn Fn(Format) -> Format| [make(shaded(SHADES[0])), make(shaded(SHADES[1]))];
-        Looks {
+        NumberFormats {
             band: pair(&|format| format.set_bold().set_align(FormatAlign::Center)),
             required: pair(&|format| format.set_bold().set_border_bottom(FormatBorder::Double)),
             optional: pair(&|format| format),
@@ -53,9 +53,9 @@ pub fn write(
     if chosen.sheet.is_form {
         return form(sheet, rulebook, chosen, lists);
     }
-    let looks = Looks::new();
+    let number_formats = NumberFormats::new();
     let heading_row = chosen.sheet.heading_row - 1;
-    top(sheet, rulebook, chosen, &looks, heading_row)?;
+    top(sheet, rulebook, chosen, &number_formats, heading_row)?;
     let rows = (chosen.first_data(), chosen.last_data(rulebook));
     let mut shade = 0;
     let mut section: Option<&str> = None;
@@ -65,11 +65,12 @@ pub fn write(
         }
         section = column.section.as_deref();
         let at = u16::try_from(field).map_err(|_| BlankError::Book("there are too many columns".to_owned()))?;
-        let look = if column.required { &looks.required[shade] } else { &looks.optional[shade] };
-        sheet.write_string_with_format(heading_row, at, &column.heading, look)?;
+        let number_format =
+            if column.required { &number_formats.required[shade] } else { &number_formats.optional[shade] };
+        sheet.write_string_with_format(heading_row, at, &column.heading, number_format)?;
         sheet.insert_note(heading_row, at, &note(chosen, column))?;
         for (row, text) in (heading_row + 1..).zip(&column.guide) {
-            sheet.write_string_with_format(row, at, text, &looks.guide)?;
+            sheet.write_string_with_format(row, at, text, &number_formats.guide)?;
         }
         sheet.set_column_width(at, width(column))?;
         if let Some(format) = cell_format(column) {
@@ -101,7 +102,7 @@ fn top(
     sheet: &mut Worksheet,
     rulebook: &Rulebook,
     chosen: &Chosen<'_>,
-    looks: &Looks,
+    number_formats: &NumberFormats,
     heading_row: u32,
 ) -> Result<(), BlankError> {
     let has_sections = chosen.columns().any(|(_, column)| column.section.is_some());
@@ -129,9 +130,9 @@ fn top(
         let (first, last) = (from as u16, at as u16 - 1);
         let text = sections[from].unwrap_or_default();
         if first == last {
-            sheet.write_string_with_format(heading_row - 1, first, text, &looks.band[shade])?;
+            sheet.write_string_with_format(heading_row - 1, first, text, &number_formats.band[shade])?;
         } else {
-            sheet.merge_range(heading_row - 1, first, heading_row - 1, last, text, &looks.band[shade])?;
+            sheet.merge_range(heading_row - 1, first, heading_row - 1, last, text, &number_formats.band[shade])?;
         }
         (from, shade) = (at, 1 - shade);
     }
@@ -185,13 +186,15 @@ fn width(column: &Column) -> f64 {
 fn cell_format(column: &Column) -> Option<Format> {
     let is_code = column.pattern.is_some() || column.format.is_some() || column.unique || column.characters.is_some();
     let zeros = column.allowed.as_ref().is_some_and(|allowed| {
-        allowed.list.entries().iter().any(|entry| entry.code.bytes().all(|byte| byte.is_ascii_digit()))
+        allowed.list.entries().any(|entry| entry.code.bytes().all(|byte| byte.is_ascii_digit()))
     });
     match (&column.kind, column.stored) {
         (ColumnType::Text, WrittenStored::Number | WrittenStored::Date) => None,
         (_, WrittenStored::Text) => Some(Format::new().set_num_format("@")),
         (ColumnType::Text, _) if is_code || zeros => Some(Format::new().set_num_format("@")),
-        (ColumnType::Moment(_, picture), _) => Some(Format::new().set_num_format(picture.written().to_lowercase())),
+        (ColumnType::Moment(_, date_pattern), _) => {
+            Some(Format::new().set_num_format(date_pattern.written().to_lowercase()))
+        }
         _ => None,
     }
 }
@@ -233,8 +236,8 @@ fn form(sheet: &mut Worksheet, rulebook: &Rulebook, chosen: &Chosen<'_>, lists: 
     let strong = Format::new().set_bold().set_underline(FormatUnderline::Single);
     let plain = Format::new();
     for (index, column) in chosen.columns() {
-        let look = if column.required { &strong } else { &plain };
-        sheet.write_string_with_format(row, 0, &column.heading, look)?;
+        let number_format = if column.required { &strong } else { &plain };
+        sheet.write_string_with_format(row, 0, &column.heading, number_format)?;
         sheet.insert_note(row, 0, &note(chosen, column))?;
         let (value_row, value_column) = match column.value_place {
             WrittenValuePlace::Beside => (row, 1),

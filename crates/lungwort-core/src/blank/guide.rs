@@ -6,8 +6,8 @@ use super::Chosen;
 use crate::finding::ranges::thousands;
 use crate::rulebook::guide::{self, GuideLine};
 use crate::rulebook::model::{ColumnType, EditionPlace, Length};
-use crate::rulebook::written::WrittenCase;
-use crate::rulebook::{Column, Rulebook};
+use crate::rulebook::property;
+use crate::rulebook::{Column, Rulebook, Sheet};
 
 /// The sheet's name.
 pub const SHEET: &str = "Guide";
@@ -16,7 +16,7 @@ pub const SHEET: &str = "Guide";
 const HEADINGS: [&str; 13] = [
     "Column",
     "Required",
-    "Takes",
+    "Accepts",
     "Example",
     "What to fill in",
     "Name",
@@ -56,7 +56,7 @@ pub fn write(book: &mut Workbook, rulebook: &Rulebook, sheets: &[Chosen<'_>]) ->
         row += 1;
         let lines = guide::columns(chosen.sheet);
         for (at, column) in chosen.columns() {
-            for (field, text) in (0_u16..).zip(cells(&lines[at], column)) {
+            for (field, text) in (0_u16..).zip(cells(chosen.sheet, &lines[at], column)) {
                 if !text.is_empty() {
                     sheet.write_string_with_format(row, field, text, &wrapped)?;
                 }
@@ -107,7 +107,7 @@ fn top(sheet: &mut Worksheet, rulebook: &Rulebook) -> Result<u32, XlsxError> {
         say(sheet, &format!("Given out by the {issuer}"))?;
     }
     if let Some(most) = rulebook.file.max_rows {
-        say(sheet, &format!("A maximum of {} rows is taken in one file.", thousands(most)))?;
+        say(sheet, &format!("A maximum of {} rows is accepted in one file.", thousands(most)))?;
     }
     if let Some(most) = rulebook.file.max_bytes {
         say(sheet, &format!("The file may have at most {} bytes.", thousands(most)))?;
@@ -130,7 +130,7 @@ fn top(sheet: &mut Worksheet, rulebook: &Rulebook) -> Result<u32, XlsxError> {
     Ok(row)
 }
 
-fn cells(line: &GuideLine, column: &Column) -> [String; 13] {
+fn cells(sheet: &Sheet, line: &GuideLine, column: &Column) -> [String; 13] {
     let pattern = column.pattern.as_ref();
     [
         column.heading.trim().to_owned(),
@@ -145,7 +145,7 @@ fn cells(line: &GuideLine, column: &Column) -> [String; 13] {
         pattern.and_then(|pattern| pattern.words.clone()).unwrap_or_default(),
         column.length.as_ref().map(length_words).unwrap_or_default(),
         column.places.map(|places| places.to_string()).unwrap_or_default(),
-        more(column),
+        more(sheet, column),
     ]
 }
 
@@ -154,13 +154,13 @@ fn type_word(column: &Column) -> String {
         ColumnType::Text => "text".to_owned(),
         ColumnType::Whole(_) => "whole".to_owned(),
         ColumnType::Decimal(_) => "decimal".to_owned(),
-        ColumnType::Moment(kind, picture) => {
+        ColumnType::Moment(kind, date_pattern) => {
             let word = match kind {
                 crate::cell::Kind::Time => "time",
                 crate::cell::Kind::DateTime => "datetime",
                 _ => "date",
             };
-            format!("{word} {}", picture.written())
+            format!("{word} {}", date_pattern.written())
         }
         ColumnType::YesNo(_) => "yes_no".to_owned(),
     }
@@ -176,46 +176,37 @@ fn length_words(length: &Length) -> String {
     }
 }
 
-/// What is left, as `key = value` with semicolons between.
-fn more(column: &Column) -> String {
-    let mut said = Vec::new();
-    let quoted = crate::learn::draft::quoted;
-    if column.unique {
-        said.push("unique = true".to_owned());
-    }
-    if let Some(sign) = &column.separator {
-        said.push(format!("separator = {}", quoted(sign)));
-    }
-    if let Some(set) = &column.characters {
-        said.push(format!("characters = {}", quoted(&set.written)));
-    }
-    match column.case {
-        Some(WrittenCase::Upper) => said.push("case = \"upper\"".to_owned()),
-        Some(WrittenCase::Lower) => said.push("case = \"lower\"".to_owned()),
-        None => {}
-    }
-    if column.line_breaks {
-        said.push("line_breaks = true".to_owned());
-    }
-    if let Some(default) = &column.default {
-        said.push(format!("default = {}", quoted(default)));
-    }
-    if let ColumnType::Whole(mark) | ColumnType::Decimal(mark) = &column.kind
-        && *mark == crate::cell::number::DecimalMark::Comma
-    {
-        said.push("decimal_mark = \",\"".to_owned());
-    }
-    if !column.retired.is_empty() {
-        let pairs =
-            column.retired.iter().map(|(old, new)| format!("{} = {}", crate::learn::draft::key(old), quoted(new)));
-        said.push(format!("retired = {{ {} }}", pairs.collect::<Vec<_>>().join(", ")));
-    }
-    if let Some(allowed) = column.allowed.as_ref().filter(|_| column.separator.is_some()) {
-        let values: Vec<&str> = allowed.list.entries().iter().map(|entry| &*entry.code).collect();
-        said.push(format!("allowed = {}", crate::learn::draft::list(&values)));
-    }
-    if let Some(folder) = &column.attachment_folder {
-        said.push(format!("attachment_folder = {}", quoted(folder)));
-    }
-    said.join("\n")
+/// Properties that the other columns of the guide, and the entry sheet itself, say already.
+const ELSEWHERE: &[&str] = &[
+    "type",
+    "date_format",
+    "time_format",
+    "yes_no",
+    "section",
+    "required",
+    "format",
+    "pattern",
+    "length",
+    "places",
+    "min",
+    "max",
+    "above",
+    "below",
+    "stored",
+    "value",
+    "help",
+    "example",
+    "guide",
+    "severity",
+];
+
+/// What is left, as `key = value`, one a line.
+fn more(sheet: &Sheet, column: &Column) -> String {
+    let lines = property::ALL.iter().flat_map(|property| property.toml(sheet, column));
+    // A drop-down holds the values of a list, unless several are allowed in a cell.
+    let left = |(key, _): &(&str, String)| match *key {
+        "allowed" => column.separator.is_some(),
+        key => !ELSEWHERE.contains(&key),
+    };
+    lines.filter(left).map(|(key, value)| format!("{key} = {value}")).collect::<Vec<_>>().join("\n")
 }

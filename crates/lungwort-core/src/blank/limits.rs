@@ -25,8 +25,9 @@ pub fn of(
     };
     let (title, message) = message(sheet, column);
     rule = rule.set_input_title(title)?.set_input_message(message)?;
-    rule =
-        rule.set_error_title("Not taken here")?.set_error_message("See the message beside the cell, or the guide.")?;
+    rule = rule
+        .set_error_title("Not allowed here")?
+        .set_error_message("See the message beside the cell, or the guide.")?;
     // A spreadsheet's limit cannot tell everything; where the rulebook only warns, so does the cell.
     let style = match column.severity {
         Some(Severity::Warning | Severity::Note) => DataValidationErrorStyle::Warning,

@@ -54,17 +54,15 @@ impl Lists {
             return Some(source);
         }
         let entries = allowed.list.entries();
-        let values: Vec<String> = entries.iter().map(|entry| entry.code.to_string()).collect();
-        let plain = entries.iter().all(|entry| entry.meaning.is_none());
+        let values: Vec<String> = entries.clone().map(|entry| entry.code.to_string()).collect();
+        let plain = entries.clone().all(|entry| entry.meaning.is_none());
         let short =
             values.join(",").chars().count() <= INLINE && !values.iter().any(|value| value.contains([',', '"']));
         if plain && short && !values.iter().any(|value| value.trim() != value) {
             return Some(Source::Inline(values));
         }
-        let rows: Vec<(String, String)> = entries
-            .iter()
-            .map(|entry| (entry.code.to_string(), entry.meaning.as_deref().unwrap_or_default().to_owned()))
-            .collect();
+        let rows: Vec<(String, String)> =
+            entries.map(|entry| (entry.code.to_string(), entry.meaning.unwrap_or_default().to_owned())).collect();
         let second = (!plain).then(|| "Meaning".to_owned());
         let count = rows.len() as u64;
         let at = self.add(&column.heading, second, rows);
@@ -80,7 +78,7 @@ impl Lists {
         let parents = chosen.sheet.columns[*parent].allowed.as_ref()?;
         let mut rows: Vec<(String, String)> = Vec::new();
         for entry in parents.list.entries() {
-            let values = dependent.values_for([&*entry.code].into_iter());
+            let values = dependent.values_for([entry.code].into_iter());
             rows.extend(values.iter().map(|value| (entry.code.to_string(), value.to_string())));
         }
         if rows.is_empty() {

@@ -90,6 +90,10 @@ impl From<rust_xlsxwriter::XlsxError> for BlankError {
 }
 
 /// Writes a workbook.
+///
+/// # Errors
+///
+/// Where the rulebook has what a workbook cannot hold.
 pub fn write_book(rulebook: &Rulebook, options: &BlankOptions) -> Result<Vec<u8>, BlankError> {
     let sheets = chosen(rulebook, &options.wanted)?;
     book::write(rulebook, &sheets, options)

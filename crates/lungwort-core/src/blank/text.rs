@@ -5,23 +5,27 @@ use crate::rulebook::Rulebook;
 use crate::rulebook::written::{WrittenNewline, WrittenQuoting};
 
 /// Writes the bytes of a delimited file. `delimiter` counts where the rulebook asks for none.
+///
+/// # Errors
+///
+/// Where the rulebook has what a delimited file cannot hold, such as several sheets.
 pub fn write(rulebook: &Rulebook, options: &BlankOptions, delimiter: u8) -> Result<Vec<u8>, BlankError> {
     let sheets = chosen(rulebook, &options.wanted)?;
     let rows: Vec<&super::Chosen<'_>> = sheets.iter().filter(|sheet| !sheet.sheet.is_form).collect();
     let [sheet] = rows.as_slice() else { return Err(BlankError::SeveralSheets) };
-    let asked = &rulebook.file;
-    let quoting = match asked.quoting {
+    let section = &rulebook.file;
+    let quoting = match section.quoting {
         Some(WrittenQuoting::All) => csv::QuoteStyle::Always,
         Some(WrittenQuoting::Never) => csv::QuoteStyle::Never,
         None => csv::QuoteStyle::Necessary,
     };
-    let newline = match asked.newline {
+    let newline = match section.newline {
         Some(WrittenNewline::Lf) => csv::Terminator::Any(b'\n'),
         Some(WrittenNewline::Cr) => csv::Terminator::Any(b'\r'),
         _ => csv::Terminator::CRLF,
     };
     let mut writer = csv::WriterBuilder::new()
-        .delimiter(asked.delimiter.unwrap_or(delimiter))
+        .delimiter(section.delimiter.unwrap_or(delimiter))
         .quote_style(quoting)
         .terminator(newline)
         .from_writer(Vec::new());

@@ -70,9 +70,9 @@ pub fn undo_misdecoding(text: &str) -> Option<String> {
     if unmappable {
         return None;
     }
-    let meant = std::str::from_utf8(&bytes).ok()?;
+    let lenient = std::str::from_utf8(&bytes).ok()?;
     // Only text that shrinks had pairs in it that make one character each.
-    (meant.chars().count() < text.chars().count() && !meant.contains(is_control)).then(|| meant.to_owned())
+    (lenient.chars().count() < text.chars().count() && !lenient.contains(is_control)).then(|| lenient.to_owned())
 }
 
 #[cfg(test)]

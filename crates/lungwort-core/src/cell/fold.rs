@@ -52,14 +52,14 @@ impl Folded {
             3..=5 => 1,
             6..=11 => 2,
             12..=60 => 3,
-            // Nobody misspells a whole paragraph, and the distance of long texts is dear to reckon.
+            // Nobody misspells a whole paragraph, and the distance of long texts is dear to calculate.
             _ => return None,
         };
         let letters = letters(&folded);
         let mut best: Option<(usize, usize)> = None;
         let mut tied = false;
         for (at, (other, other_length, other_letters)) in self.entries.iter().enumerate() {
-            // Each slip changes at most two letters of the set, so that most candidates need no reckoning.
+            // Each slip changes at most two letters of the set, so that most candidates need no calculation.
             let differing = (letters ^ other_letters).count_ones() as usize;
             if other_length.abs_diff(length) > allowed || differing > 2 * allowed {
                 continue;

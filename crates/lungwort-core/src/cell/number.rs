@@ -111,7 +111,7 @@ pub enum Decoration {
     Currency,
     /// Marks between groups of three digits.
     Thousands,
-    /// A comma where a point is asked, or the reverse.
+    /// A comma where a point is required, or the reverse.
     OtherMark,
     /// A per cent sign.
     PerCent,
@@ -127,7 +127,7 @@ pub enum Decoration {
 
 /// What a decorated number most likely means.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Meant {
+pub struct Lenient {
     /// The number.
     pub number: Decimal,
     /// The most telling decoration.
@@ -137,7 +137,7 @@ pub struct Meant {
 }
 
 /// Works out what text that `read` refused means. `None` where it is no number at all.
-pub fn read_decorated(text: &str, mark: DecimalMark) -> Option<Meant> {
+pub fn read_decorated(text: &str, mark: DecimalMark) -> Option<Lenient> {
     let mut rest = text.trim().to_owned();
     let mut decoration = None;
     let mut note = |found: Decoration| decoration = Some(decoration.unwrap_or(found));
@@ -152,7 +152,7 @@ pub fn read_decorated(text: &str, mark: DecimalMark) -> Option<Meant> {
         note(Decoration::PerCent);
     }
     if let Some(number) = read_scientific(&rest, mark) {
-        return Some(Meant { number, decoration: Decoration::Scientific, certain: false });
+        return Some(Lenient { number, decoration: Decoration::Scientific, certain: false });
     }
     if let Some(bare) = without_currency(&rest) {
         rest = bare;
@@ -178,7 +178,7 @@ pub fn read_decorated(text: &str, mark: DecimalMark) -> Option<Meant> {
     if negative {
         number = -number;
     }
-    Some(Meant { number, decoration: decoration?, certain })
+    Some(Lenient { number, decoration: decoration?, certain })
 }
 
 /// Whether this looks like a long code that a spreadsheet turned into scientific notation: `1.23E+11`.
@@ -284,7 +284,7 @@ fn ungroup(text: &str, mark: DecimalMark) -> Option<(String, Decoration, bool)> 
 mod tests {
     use super::*;
 
-    fn meant(text: &str) -> Option<(String, Decoration, bool)> {
+    fn lenient(text: &str) -> Option<(String, Decoration, bool)> {
         read_decorated(text, DecimalMark::Point).map(|m| (m.number.to_string(), m.decoration, m.certain))
     }
 
@@ -318,10 +318,10 @@ mod tests {
             ("EUR 12", "12", Decoration::Currency, true),
         ];
         for (text, number, decoration, certain) in cases {
-            assert_eq!(meant(text), Some((number.to_owned(), decoration, certain)), "{text}");
+            assert_eq!(lenient(text), Some((number.to_owned(), decoration, certain)), "{text}");
         }
         for text in ["about 12", "n/a", "12/13", "1,2,3", "€", "()", "1,23,456.7.8"] {
-            assert_eq!(meant(text), None, "{text}");
+            assert_eq!(lenient(text), None, "{text}");
         }
     }
 }

@@ -1,36 +1,33 @@
 //! The judges, and the run that drives them: rows in, findings out through one [`Sink`](crate::finding::Sink).
 //!
-//! `open` reads the beginning of a file, so that a rulebook can be chosen by its headings. A [`Checker`] then
-//! judges one file after another as one batch: what may stand only once may stand only once in all of them.
+//! One room for each step on a file's way, in this order:
+//!
+//! | room | in | out |
+//! | --- | --- | --- |
+//! | `run` | files of a batch, one after the other | findings in order, what each file is |
+//! | `file` | a file as a whole | what is wrong with its kind, name, encoding, size |
+//! | `workbook` | sheets | which one is which of the rulebook's, what differs from the blank template |
+//! | `header` | the top of a sheet | which file column is which column of the rulebook |
+//! | `shape` | rows | rows that say which kind they are and what they belong to |
+//! | `rows` | a chunk of rows | typed values, and what is wrong with rows and cells |
+//! | `column` | one cell | its value, or what is wrong with it |
+//! | `rules` | one row's values | which rules it breaks |
+//! | `folds` | chunks in any order, then in theirs | what only shows over several rows |
 
-mod across;
-mod batch;
-mod book;
-pub mod cell;
-mod checker;
 mod column;
-mod drive;
-mod facts;
 mod file;
-mod form;
-mod frame;
-mod head;
-mod merge;
-mod misread;
-mod noted;
-mod open;
-mod ragged;
+mod folds;
+mod header;
+mod problem;
 mod rows;
 mod rules;
 mod run;
-mod sheet_facts;
-mod surface;
-mod told;
-mod unique;
-mod verdicts;
+mod shape;
+mod workbook;
 
-pub use cell::Found;
-pub use checker::Checker;
 pub use column::ColumnJudge;
-pub use facts::{BookFacts, CheckError, ContentFacts, FileFacts, Options, SheetRead, TextFacts};
-pub use open::{OpenError, Opened};
+pub use run::checker::Checker;
+pub use run::metadata::{
+    CheckError, ContentMetadata, FileMetadata, Options, SheetRead, TextMetadata, WorkbookMetadata,
+};
+pub use run::open::{Opened, TopRows};

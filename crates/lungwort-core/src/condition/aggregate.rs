@@ -1,142 +1,87 @@
-//! Figures over all rows: `COUNT(*)`, `COUNT(DISTINCT donor)`, `SUM(seeds) FILTER (WHERE …)`.
+//! Aggregates over rows: `COUNT(*)`, `COUNT(DISTINCT donor)`, `SUM(seeds) FILTER (WHERE …)`, as parts of a formula.
+
+use std::cmp::Ordering;
 
 use hashbrown::HashSet;
 use rust_decimal::Decimal;
-use sqlparser::ast::{DuplicateTreatment, Expr, FunctionArg, FunctionArgExpr, FunctionArguments};
-use xxhash_rust::xxh3::xxh3_128;
 
-use super::lower;
-use super::{Condition, Mistake, Row, Scope, Truth};
-use crate::cell::{Kind, Value};
+use super::Row;
+use super::expression::Expression;
+use super::syntax::Call;
+use crate::cell::{Value, key};
 
-/// What is reckoned.
+/// What is calculated.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum AggregateKind {
-    /// Rows.
+    /// Rows, or known values.
     Count,
     /// Different values.
     CountDistinct,
-    /// The sum of a number column.
+    /// The sum of numbers.
     Sum,
     /// The least value.
     Min,
     /// The greatest value.
     Max,
+    /// The sum of numbers divided by how many there are.
+    Average,
 }
 
-/// A figure's formula.
-#[derive(Debug)]
-pub struct Aggregate {
-    /// What is reckoned.
-    pub kind: AggregateKind,
-    /// Over which column; `None` for `COUNT(*)`.
-    pub column: Option<usize>,
-    /// Only rows for which this holds.
-    pub filter: Option<Condition>,
-}
-
-impl Aggregate {
-    /// Parses and types a formula.
-    pub fn compile(source: &str, scope: &dyn Scope) -> Result<Aggregate, Vec<Mistake>> {
-        let fail = |message: &str| vec![Mistake { message: message.to_owned(), span: 0..source.len() }];
-        let usage = "a figure is COUNT(*), COUNT, COUNT(DISTINCT …), SUM, MIN or MAX of one column";
-        let tree = lower::parse(source).map_err(|mistake| vec![mistake])?;
-        let Expr::Function(call) = &tree else {
-            return Err(fail(usage));
-        };
-        let FunctionArguments::List(list) = &call.args else {
-            return Err(fail(usage));
-        };
-        let [FunctionArg::Unnamed(argument)] = list.args.as_slice() else {
-            return Err(fail(usage));
-        };
-        let distinct = list.duplicate_treatment == Some(DuplicateTreatment::Distinct);
-        let kind = match (call.name.to_string().to_ascii_uppercase().as_str(), distinct) {
+impl AggregateKind {
+    /// The kind that a call is, if it is one.
+    pub(super) fn named(call: &Call) -> Option<AggregateKind> {
+        Some(match (call.name.as_str(), call.distinct) {
             ("COUNT", false) => AggregateKind::Count,
             ("COUNT", true) => AggregateKind::CountDistinct,
-            ("SUM", false) => AggregateKind::Sum,
+            ("SUM", _) => AggregateKind::Sum,
             ("MIN", _) => AggregateKind::Min,
             ("MAX", _) => AggregateKind::Max,
-            _ => return Err(fail(usage)),
-        };
-        let column = match argument {
-            FunctionArgExpr::Wildcard if kind == AggregateKind::Count => None,
-            FunctionArgExpr::Expr(Expr::Identifier(name)) => match scope.column(&name.value) {
-                Some((_, found)) if kind == AggregateKind::Sum && found != Kind::Number => {
-                    return Err(fail(&format!("{} is {}, and only numbers can be summed", name.value, found.words())));
-                }
-                Some((index, _)) => Some(index),
-                None => {
-                    let near = scope.nearest(&name.value).map(|near| format!("; did you mean {near}?"));
-                    return Err(fail(&format!("no column is called {}{}", name.value, near.unwrap_or_default())));
-                }
-            },
-            _ => return Err(fail(usage)),
-        };
-        let filter = match &call.filter {
-            Some(tree) => {
-                let condition = Condition::compile(&tree.to_string(), scope);
-                Some(condition.map_err(|mistakes| {
-                    mistakes.into_iter().map(|m| Mistake { span: 0..source.len(), ..m }).collect::<Vec<_>>()
-                })?)
-            }
-            None => None,
-        };
-        Ok(Aggregate { kind, column, filter })
-    }
-
-    /// The columns it needs.
-    pub fn columns(&self) -> Vec<usize> {
-        let filtered = self.filter.iter().flat_map(|condition| condition.columns().iter().copied());
-        self.column.into_iter().chain(filtered).collect()
+            ("AVG", _) => AggregateKind::Average,
+            _ => return None,
+        })
     }
 }
 
-/// A figure on its way: part of the rows reckoned, to be merged with the other parts in any order.
+/// One aggregate of a formula.
+#[derive(Debug)]
+pub struct Aggregate {
+    /// What is calculated.
+    pub kind: AggregateKind,
+    /// Of what in each row; `None` for `COUNT(*)`.
+    pub argument: Option<Expression>,
+    /// Only rows for which this holds.
+    pub filter: Option<Expression>,
+}
+
+/// An aggregate on its way, holding only what its kind needs: part of the rows, to be merged with other parts in any
+/// order.
+#[derive(Debug, Clone)]
+pub enum Accumulator {
+    /// How many.
+    Count(u64),
+    /// The keys of the values seen.
+    Distinct(HashSet<u128, foldhash::fast::FixedState>),
+    /// The sum.
+    Sum(Sum),
+    /// The least or greatest so far, and how a better one compares with it.
+    Extreme(Option<Value<'static>>, Ordering),
+    /// The sum, and how many.
+    Average(Sum, u64),
+}
+
+/// A sum of exact decimals.
 #[derive(Debug, Default, Clone)]
-pub struct Tally {
-    count: u64,
+pub struct Sum {
     /// The sum of the numbers with `run_places` decimal places, as an integer: neighbours mostly have as many.
     run: i128,
     run_places: u32,
     sum: Decimal,
     overflowed: bool,
-    least: Option<Value<'static>>,
-    greatest: Option<Value<'static>>,
-    /// 128-bit hashes of the values seen: that two of a billion values fall together is not to be expected.
-    distinct: HashSet<u128, foldhash::fast::FixedState>,
 }
 
-impl Tally {
-    /// Takes in one row.
-    pub fn add(&mut self, aggregate: &Aggregate, row: &impl Row) {
-        if let Some(filter) = &aggregate.filter
-            && filter.judge(row) != Truth::True
-        {
-            return;
-        }
-        let Some(column) = aggregate.column else {
-            self.count += 1;
-            return;
-        };
-        let value = row.value(column);
-        if !value.is_known() {
-            return;
-        }
-        self.count += 1;
-        match (aggregate.kind, value) {
-            (AggregateKind::Sum, Value::Number(number)) => self.add_number(*number),
-            (AggregateKind::CountDistinct, value) => {
-                self.distinct.insert(hash(value));
-            }
-            (AggregateKind::Min, value) => keep(&mut self.least, value, std::cmp::Ordering::is_lt),
-            (AggregateKind::Max, value) => keep(&mut self.greatest, value, std::cmp::Ordering::is_gt),
-            _ => {}
-        }
-    }
-
+impl Sum {
     #[inline]
-    fn add_number(&mut self, number: Decimal) {
+    fn add(&mut self, number: Decimal) {
         // A number has 96 bits at most, so that only billions of the largest could overflow a run: then it ends.
         match self.run.checked_add(number.mantissa()).filter(|_| number.scale() == self.run_places) {
             Some(run) => self.run = run,
@@ -163,54 +108,112 @@ impl Tally {
         }
     }
 
-    /// Takes in what another part of the rows came to.
-    pub fn merge(&mut self, mut other: Tally) {
+    fn merge(&mut self, mut other: Sum) {
         other.end_run();
-        self.count += other.count;
         self.add_to_sum(other.sum);
         self.overflowed |= other.overflowed;
-        if let Some(value) = &other.least {
-            keep(&mut self.least, value, std::cmp::Ordering::is_lt);
-        }
-        if let Some(value) = &other.greatest {
-            keep(&mut self.greatest, value, std::cmp::Ordering::is_gt);
-        }
-        if self.distinct.is_empty() {
-            self.distinct = other.distinct;
-        } else {
-            self.distinct.extend(other.distinct);
+    }
+
+    /// The sum; `None` where it is too large.
+    fn value(&self) -> Option<Decimal> {
+        let mut whole = self.clone();
+        whole.end_run();
+        (!whole.overflowed).then_some(whole.sum)
+    }
+}
+
+impl Accumulator {
+    /// What an aggregate begins with.
+    pub fn new(aggregate: &Aggregate) -> Accumulator {
+        match aggregate.kind {
+            AggregateKind::Count => Accumulator::Count(0),
+            AggregateKind::CountDistinct => Accumulator::Distinct(HashSet::default()),
+            AggregateKind::Sum => Accumulator::Sum(Sum::default()),
+            AggregateKind::Min => Accumulator::Extreme(None, Ordering::Less),
+            AggregateKind::Max => Accumulator::Extreme(None, Ordering::Greater),
+            AggregateKind::Average => Accumulator::Average(Sum::default(), 0),
         }
     }
 
-    /// The figure, as people write it; `None` where there is nothing to reckon or the sum is too large.
-    pub fn figure(&self, kind: AggregateKind) -> Option<Value<'static>> {
-        match kind {
-            AggregateKind::Count => Some(Value::Number(Decimal::from(self.count))),
-            AggregateKind::CountDistinct => Some(Value::Number(Decimal::from(self.distinct.len()))),
-            AggregateKind::Sum => {
-                let mut whole = self.clone();
-                whole.end_run();
-                (!whole.overflowed).then_some(Value::Number(whole.sum))
+    /// Takes in one row.
+    pub fn add(&mut self, aggregate: &Aggregate, row: &impl Row) {
+        if let Some(filter) = &aggregate.filter
+            && filter.evaluate(row) != Value::YesNo(true)
+        {
+            return;
+        }
+        let Some(argument) = &aggregate.argument else {
+            if let Accumulator::Count(count) = self {
+                *count += 1;
             }
-            AggregateKind::Min => self.least.clone(),
-            AggregateKind::Max => self.greatest.clone(),
+            return;
+        };
+        match argument {
+            // A column, which is the commonest argument, is looked at where it is.
+            Expression::Slot(slot) => self.add_value(row.value(*slot)),
+            argument => self.add_value(&argument.evaluate(row)),
+        }
+    }
+
+    #[inline]
+    fn add_value(&mut self, value: &Value<'_>) {
+        if !value.is_known() {
+            return;
+        }
+        match (self, value) {
+            (Accumulator::Count(count), _) => *count += 1,
+            (Accumulator::Distinct(keys), value) => keys.extend(key::of(value)),
+            (Accumulator::Extreme(kept, better), value) => keep(kept, value, *better),
+            (Accumulator::Sum(sum), Value::Number(number)) => sum.add(*number),
+            (Accumulator::Average(sum, count), Value::Number(number)) => {
+                sum.add(*number);
+                *count += 1;
+            }
+            // Only numbers are summed; the typing has seen to it.
+            (Accumulator::Sum(_) | Accumulator::Average(..), _) => {}
+        }
+    }
+
+    /// Takes in what another part of the rows came to.
+    pub fn merge(&mut self, other: Accumulator) {
+        match (self, other) {
+            (Accumulator::Count(count), Accumulator::Count(more)) => *count += more,
+            (Accumulator::Distinct(keys), Accumulator::Distinct(more)) => {
+                if keys.is_empty() {
+                    *keys = more;
+                } else {
+                    keys.extend(more);
+                }
+            }
+            (Accumulator::Sum(sum), Accumulator::Sum(more)) => sum.merge(more),
+            (Accumulator::Extreme(kept, better), Accumulator::Extreme(Some(value), _)) => keep(kept, &value, *better),
+            (Accumulator::Average(sum, count), Accumulator::Average(more, further)) => {
+                sum.merge(more);
+                *count += further;
+            }
+            // Parts are made by the same aggregate, so that they are of one kind.
+            _ => {}
+        }
+    }
+
+    /// What it came to: blank where there was nothing, unreadable where it is too large for a number.
+    pub fn value(&self) -> Value<'static> {
+        let number = |number: Option<Decimal>| number.map_or(Value::Unreadable, Value::Number);
+        match self {
+            Accumulator::Count(count) => Value::Number(Decimal::from(*count)),
+            Accumulator::Distinct(keys) => Value::Number(Decimal::from(keys.len())),
+            Accumulator::Sum(sum) => number(sum.value()),
+            Accumulator::Extreme(kept, _) => kept.clone().unwrap_or(Value::Blank),
+            Accumulator::Average(_, 0) => Value::Blank,
+            Accumulator::Average(sum, count) => {
+                number(sum.value().and_then(|sum| sum.checked_div(Decimal::from(*count))))
+            }
         }
     }
 }
 
-fn keep(kept: &mut Option<Value<'static>>, value: &Value<'_>, better: fn(std::cmp::Ordering) -> bool) {
-    let replace = match kept {
-        Some(kept) => value.compare(kept).is_some_and(better),
-        None => true,
-    };
-    if replace {
+fn keep(kept: &mut Option<Value<'static>>, value: &Value<'_>, better: Ordering) {
+    if kept.as_ref().is_none_or(|kept| value.compare(kept) == Some(better)) {
         *kept = Some(value.clone().into_owned());
-    }
-}
-
-fn hash(value: &Value<'_>) -> u128 {
-    match value {
-        Value::Text(text) => xxh3_128(text.as_bytes()),
-        other => xxh3_128(other.written().as_bytes()),
     }
 }

@@ -2,78 +2,39 @@
 
 use regex::Regex;
 
-use crate::cell::Value;
+use super::cast::Target;
+use super::functions::Function;
+pub use super::operator::{Arithmetic, Comparison};
+use crate::cell::{Kind, Value};
 
-/// A comparison.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Comparison {
-    /// `=`
-    Equal,
-    /// `<>`
-    NotEqual,
-    /// `<`
-    Less,
-    /// `<=`
-    AtMost,
-    /// `>`
-    More,
-    /// `>=`
-    AtLeast,
+/// Where the value of a name comes from.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
+pub enum Slot {
+    /// A column of the row, by its index.
+    Column(usize),
+    /// A column of another row, which is known under an alias: the alias's index, the column's.
+    Other(usize, usize),
+    /// An aggregate over rows, by its index in the formula.
+    Aggregate(usize),
 }
 
-/// Arithmetic on two numbers, or on a date and a span.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Arithmetic {
-    /// `+`
-    Add,
-    /// `-`
-    Subtract,
-    /// `*`
-    Multiply,
-    /// `/`
-    Divide,
+/// The pattern of LIKE.
+#[derive(Debug)]
+pub enum Pattern {
+    /// One that is the same for every row: as written, and compiled.
+    Constant(String, Box<Regex>),
+    /// One that is worked out for each row, with its escape character.
+    Of(Box<Expression>, Option<char>),
 }
 
-/// A function of the subset.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Function {
-    /// CHAR_LENGTH: characters.
-    CharLength,
-    /// UPPER
-    Upper,
-    /// LOWER
-    Lower,
-    /// TRIM of both ends.
-    Trim,
-    /// TRIM(LEADING …)
-    TrimLeading,
-    /// TRIM(TRAILING …)
-    TrimTrailing,
-    /// SUBSTRING(text FROM start FOR length)
-    Substring,
-    /// POSITION(part IN text)
-    Position,
-    /// ABS
-    Abs,
-    /// ROUND(number, places), halves away from zero.
-    Round,
-    /// EXTRACT(YEAR FROM date)
-    Year,
-    /// EXTRACT(MONTH FROM date)
-    Month,
-    /// EXTRACT(DAY FROM date)
-    Day,
-    /// EXTRACT(HOUR FROM time)
-    Hour,
-    /// EXTRACT(MINUTE FROM time)
-    Minute,
-}
+/// A typed part. A NULL literal fits every kind.
+pub(super) type Typed = (Expression, Option<Kind>);
 
 /// A part of a condition. Types have been checked when one exists.
 #[derive(Debug)]
 pub enum Expression {
-    /// A column of the row, by index.
-    Column(usize),
+    /// What a name stands for.
+    Slot(Slot),
     /// A literal.
     Constant(Value<'static>),
     /// CURRENT_DATE
@@ -90,8 +51,12 @@ pub enum Expression {
     Between(Box<Expression>, Box<Expression>, Box<Expression>),
     /// `part IN (…)`
     In(Box<Expression>, Vec<Expression>),
-    /// `part LIKE pattern`; the pattern as written and compiled.
-    Like(Box<Expression>, String, Box<Regex>),
+    /// `part LIKE pattern`
+    Like(Box<Expression>, Pattern),
+    /// `part LIKE_REGEX 'expression'`: as written, and compiled. A part of the text that fits is enough.
+    LikeRegex(Box<Expression>, String, Box<Regex>),
+    /// `left IS DISTINCT FROM right`: two blanks are not distinct.
+    IsDistinct(Box<Expression>, Box<Expression>),
     /// `part IS NULL`
     IsBlank(Box<Expression>),
     /// `part IS TRUE` or `IS FALSE`
@@ -105,7 +70,9 @@ pub enum Expression {
     /// `||`
     Concatenate(Box<Expression>, Box<Expression>),
     /// A function.
-    Call(Function, Vec<Expression>),
+    Call(&'static Function, Vec<Expression>),
+    /// CAST to a kind; a number to be whole or with so many places.
+    Cast(Box<Expression>, Target),
 }
 
 impl Expression {
@@ -120,16 +87,20 @@ impl Expression {
     /// The parts directly below this one.
     pub fn parts(&self) -> Vec<&Expression> {
         match self {
-            Expression::Column(_) | Expression::Constant(_) | Expression::Today => Vec::new(),
+            Expression::Slot(_) | Expression::Constant(_) | Expression::Today => Vec::new(),
+            Expression::Like(part, Pattern::Of(pattern, _)) => vec![part, pattern],
             Expression::Not(part)
-            | Expression::Like(part, ..)
+            | Expression::Like(part, Pattern::Constant(..))
+            | Expression::LikeRegex(part, ..)
+            | Expression::Cast(part, _)
             | Expression::IsBlank(part)
             | Expression::IsTruth(part, _) => vec![part],
             Expression::And(parts)
             | Expression::Or(parts)
             | Expression::Coalesce(parts)
             | Expression::Call(_, parts) => parts.iter().collect(),
-            Expression::Compare(_, left, right)
+            Expression::IsDistinct(left, right)
+            | Expression::Compare(_, left, right)
             | Expression::Arithmetic(_, left, right)
             | Expression::Concatenate(left, right) => vec![left, right],
             Expression::Between(part, low, high) => vec![part, low, high],

@@ -1,19 +1,26 @@
-//! SQL search conditions (ISO/IEC 9075, a documented subset): parsed by a well-kept parser, typed and run here.
+//! SQL search conditions and scalar expressions (ISO/IEC 9075, a documented subset).
 //!
-//! A blank cell is NULL and logic is three-valued: a rule fails only where its condition is *false*, as a
-//! CHECK constraint does. Numbers are exact decimals. `docs/conditions.md` lists the subset.
+//! `text → [token]s → [parse]d tree → [typing] → [expression] → [run] on rows, or said in English ([say])`. A name
+//! stands for a [`Slot`]: a column, a column of another row under an alias, an aggregate. A blank cell is NULL and
+//! logic is three-valued: a rule fails only where its condition is *false*, as a CHECK constraint does. Numbers are
+//! exact decimals. `docs/conditions.md` lists the subset.
 
 mod aggregate;
+mod cast;
 mod expression;
 mod functions;
-mod lower;
-mod lower_calls;
+mod operator;
+mod parse;
 mod run;
 mod say;
+mod syntax;
+mod token;
+mod typing;
+mod typing_calls;
 mod witness;
 
-pub use aggregate::{Aggregate, AggregateKind, Tally};
-pub use expression::Expression;
+pub use aggregate::{Accumulator, Aggregate, AggregateKind};
+pub use expression::{Expression, Slot};
 pub use run::Row;
 pub use say::Labels;
 pub use witness::{Witness, try_rows, witnesses};
@@ -23,11 +30,16 @@ use std::ops::Range;
 use jiff::civil::Date;
 
 use crate::cell::{Kind, Value};
+use typing::Typing;
 
 /// The columns that a condition may name.
 pub trait Scope {
     /// The index and kind of the column of that name or heading.
     fn column(&self, name: &str) -> Option<(usize, Kind)>;
+    /// What `alias.column` stands for: a column of another row.
+    fn other(&self, _alias: &str, _name: &str) -> Option<(Slot, Kind)> {
+        None
+    }
     /// The known name nearest to one that is not known.
     fn nearest(&self, name: &str) -> Option<String>;
 }
@@ -41,12 +53,110 @@ pub struct Mistake {
     pub span: Range<usize>,
 }
 
-/// A condition that parsed, whose columns exist and whose types agree.
+/// An expression of any kind that parsed, whose names exist and whose types agree.
 #[derive(Debug)]
-pub struct Condition {
+pub struct Formula {
     expression: Expression,
+    kind: Option<Kind>,
+    aggregates: Vec<Aggregate>,
     columns: Vec<usize>,
 }
+
+impl Formula {
+    /// Parses and types an expression over the columns of one row.
+    ///
+    /// # Errors
+    /// All that is wrong with it.
+    pub fn of_row(source: &str, scope: &dyn Scope) -> Result<Formula, Vec<Mistake>> {
+        Formula::compile(source, scope, false)
+    }
+
+    /// Parses and types an expression over aggregates of rows: `SUM(share) / COUNT(*)`.
+    ///
+    /// # Errors
+    /// All that is wrong with it.
+    pub fn over_rows(source: &str, scope: &dyn Scope) -> Result<Formula, Vec<Mistake>> {
+        Formula::compile(source, scope, true)
+    }
+
+    fn compile(source: &str, scope: &dyn Scope, over_rows: bool) -> Result<Formula, Vec<Mistake>> {
+        let tree = parse::parse(source).map_err(|mistake| vec![mistake])?;
+        let mut typing = Typing::new(scope, over_rows);
+        let typed = typing.typed(&tree);
+        let Some((expression, kind)) = typed.filter(|_| typing.mistakes.is_empty()) else {
+            return Err(typing.mistakes);
+        };
+        let aggregates: Vec<Aggregate> =
+            typing.aggregates.into_iter().flatten().map(|(aggregate, _)| aggregate).collect();
+        let mut columns = Vec::new();
+        let mut note = |part: &Expression| {
+            if let Expression::Slot(Slot::Column(index)) = part {
+                columns.push(*index);
+            }
+        };
+        expression.walk(&mut note);
+        for part in aggregates.iter().flat_map(|each| each.argument.iter().chain(&each.filter)) {
+            part.walk(&mut note);
+        }
+        columns.sort_unstable();
+        columns.dedup();
+        Ok(Formula { expression, kind, aggregates, columns })
+    }
+
+    /// The kind of its value; `None` where it is always blank.
+    pub fn kind(&self) -> Option<Kind> {
+        self.kind
+    }
+
+    /// The columns it needs, ascending, each once.
+    pub fn columns(&self) -> &[usize] {
+        &self.columns
+    }
+
+    /// The aggregates in it: what is accumulated over rows for [`Formula::total`].
+    pub fn aggregates(&self) -> &[Aggregate] {
+        &self.aggregates
+    }
+
+    /// Its value for one row.
+    pub fn value<'v>(&'v self, row: &'v impl Row) -> Value<'v> {
+        self.expression.evaluate(row)
+    }
+
+    /// Its value over rows, from what their aggregates came to.
+    pub fn total(&self, accumulators: &[Accumulator], today: Date) -> Value<'static> {
+        let totals = Totals { values: accumulators.iter().map(Accumulator::value).collect(), today };
+        self.expression.evaluate(&totals).into_owned()
+    }
+
+    /// It in English: `the sum of Seeds ÷ the number of rows`.
+    pub fn say(&self, labels: &dyn Labels) -> String {
+        say::value(&self.expression, &self.aggregates, labels)
+    }
+}
+
+/// What aggregates came to.
+struct Totals {
+    values: Vec<Value<'static>>,
+    today: Date,
+}
+
+impl Row for Totals {
+    fn value(&self, slot: Slot) -> &Value<'_> {
+        match slot {
+            Slot::Aggregate(index) => self.values.get(index).unwrap_or(&Value::Blank),
+            Slot::Column(_) | Slot::Other(..) => &Value::Blank,
+        }
+    }
+
+    fn today(&self) -> Date {
+        self.today
+    }
+}
+
+/// A condition: a formula of one row that is true or false.
+#[derive(Debug)]
+pub struct Condition(Formula);
 
 /// What came of a condition for one row.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -60,33 +170,35 @@ pub enum Truth {
 }
 
 impl Condition {
-    /// Parses and types a condition. All that is wrong with it is told.
+    /// Parses and types a condition.
+    ///
+    /// # Errors
+    /// All that is wrong with it.
     pub fn compile(source: &str, scope: &dyn Scope) -> Result<Condition, Vec<Mistake>> {
-        let expression = lower::compile(source, scope, Some(Kind::YesNo))?;
-        let mut columns = Vec::new();
-        expression.walk(&mut |part| {
-            if let Expression::Column(index) = part {
-                columns.push(*index);
+        let formula = Formula::of_row(source, scope)?;
+        match formula.kind {
+            Some(kind) if kind != Kind::YesNo => {
+                let words = kind.words();
+                let message = format!("this is {words}; a condition must be true or false, as a comparison is");
+                Err(vec![Mistake { message, span: 0..source.len() }])
             }
-        });
-        columns.sort_unstable();
-        columns.dedup();
-        Ok(Condition { expression, columns })
+            _ => Ok(Condition(formula)),
+        }
     }
 
     /// The columns it names, ascending, each once.
     pub fn columns(&self) -> &[usize] {
-        &self.columns
+        &self.0.columns
     }
 
     /// The expression behind it.
     pub fn expression(&self) -> &Expression {
-        &self.expression
+        &self.0.expression
     }
 
     /// Judges one row.
     pub fn judge(&self, row: &impl Row) -> Truth {
-        match self.expression.evaluate(row) {
+        match self.0.expression.evaluate(row) {
             Value::YesNo(true) => Truth::True,
             Value::YesNo(false) => Truth::False,
             _ => Truth::Unknown,
@@ -95,12 +207,12 @@ impl Condition {
 
     /// The condition as an English clause: `Received on is not before Collected on`.
     pub fn say(&self, labels: &dyn Labels) -> String {
-        say::clause(&self.expression, labels)
+        say::clause(self.expression(), labels)
     }
 
     /// The condition as a demand: `Received on must not be before Collected on`.
     pub fn say_must(&self, labels: &dyn Labels) -> String {
-        say::demand(&self.expression, labels)
+        say::demand(self.expression(), labels)
     }
 }
 
@@ -114,8 +226,11 @@ pub struct ListedRow<'v> {
 }
 
 impl Row for ListedRow<'_> {
-    fn value(&self, column: usize) -> &Value<'_> {
-        self.values.get(column).unwrap_or(&Value::Blank)
+    fn value(&self, slot: Slot) -> &Value<'_> {
+        match slot {
+            Slot::Column(column) => self.values.get(column).unwrap_or(&Value::Blank),
+            Slot::Other(..) | Slot::Aggregate(_) => &Value::Blank,
+        }
     }
 
     fn today(&self) -> Date {

@@ -5,14 +5,14 @@ use std::cmp::Ordering;
 
 use jiff::civil::Date;
 
-use super::expression::{Comparison, Expression};
+use super::expression::{Comparison, Expression, Pattern, Slot};
 use super::functions;
 use crate::cell::Value;
 
 /// The row that a condition is run on.
 pub trait Row {
-    /// The value in a column.
-    fn value(&self, column: usize) -> &Value<'_>;
+    /// What a name stands for.
+    fn value(&self, slot: Slot) -> &Value<'_>;
     /// What CURRENT_DATE is.
     fn today(&self) -> Date;
 }
@@ -21,7 +21,7 @@ impl Expression {
     /// The value for a row. Truth values are `YesNo`, and blank or unreadable where they are unknown.
     pub fn evaluate<'v>(&'v self, row: &'v impl Row) -> Value<'v> {
         match self {
-            Expression::Column(index) => borrowed(row.value(*index)),
+            Expression::Slot(slot) => borrowed(row.value(*slot)),
             Expression::Constant(value) => borrowed(value),
             Expression::Today => Value::Date(row.today()),
             Expression::Not(part) => match part.evaluate(row) {
@@ -33,9 +33,19 @@ impl Expression {
             Expression::Compare(how, left, right) => compare(*how, left, right, row),
             Expression::Between(part, low, high) => between(part, low, high, row),
             Expression::In(part, list) => is_in(part, list, row),
-            Expression::Like(part, _, pattern) => match part.evaluate(row) {
-                Value::Text(text) => Value::YesNo(pattern.is_match(&text)),
+            Expression::Like(part, pattern) => like(part, pattern, row),
+            Expression::LikeRegex(part, _, regex) => match part.evaluate(row) {
+                Value::Text(text) => Value::YesNo(regex.is_match(&text)),
                 _ => Value::Blank,
+            },
+            Expression::IsDistinct(left, right) => match (left.evaluate(row), right.evaluate(row)) {
+                (Value::Blank, Value::Blank) => Value::YesNo(false),
+                (Value::Unreadable, _) | (_, Value::Unreadable) => Value::Blank,
+                (left, right) => Value::YesNo(left.compare(&right) != Some(Ordering::Equal)),
+            },
+            Expression::Cast(part, target) => match part.evaluate(row) {
+                value if value.is_known() => target.cast(value),
+                unknown => unknown,
             },
             Expression::IsBlank(part) => Value::YesNo(part.evaluate(row) == Value::Blank),
             Expression::IsTruth(part, wanted) => Value::YesNo(part.evaluate(row) == Value::YesNo(*wanted)),
@@ -59,7 +69,7 @@ impl Expression {
                 match values.iter().find(|value| !value.is_known()) {
                     Some(Value::Blank) => Value::Blank,
                     Some(_) => Value::Unreadable,
-                    None => functions::call(*function, &values),
+                    None => (function.run)(&values),
                 }
             }
         }
@@ -80,12 +90,23 @@ fn borrowed<'v>(value: &'v Value<'_>) -> Value<'v> {
     }
 }
 
-/// A reckoning with an unreadable part is unreadable, so that it does not count as blank.
+/// A calculation with an unreadable part is unreadable, so that it does not count as blank.
 fn unknown<'v>(left: &Value<'_>, right: &Value<'_>) -> Value<'v> {
     if matches!((left, right), (Value::Unreadable, _) | (_, Value::Unreadable)) {
         Value::Unreadable
     } else {
         Value::Blank
+    }
+}
+
+fn like<'v>(part: &'v Expression, pattern: &'v Pattern, row: &'v impl Row) -> Value<'v> {
+    let Value::Text(text) = part.evaluate(row) else { return Value::Blank };
+    match pattern {
+        Pattern::Constant(_, regex) => Value::YesNo(regex.is_match(&text)),
+        Pattern::Of(pattern, escape) => match pattern.evaluate(row) {
+            Value::Text(pattern) => Value::YesNo(functions::like(&text, &pattern, *escape)),
+            _ => Value::Blank,
+        },
     }
 }
 
@@ -105,8 +126,8 @@ fn all<'v>(parts: &'v [Expression], row: &'v impl Row, decisive: bool) -> Value<
 fn compare<'v>(how: Comparison, left: &'v Expression, right: &'v Expression, row: &'v impl Row) -> Value<'v> {
     let order = match (left, right) {
         // A column with another or with a constant, the commonest cases, are compared where they are.
-        (Expression::Column(a), Expression::Column(b)) => row.value(*a).compare(row.value(*b)),
-        (Expression::Column(a), Expression::Constant(b)) => row.value(*a).compare(b),
+        (Expression::Slot(a), Expression::Slot(b)) => row.value(*a).compare(row.value(*b)),
+        (Expression::Slot(a), Expression::Constant(b)) => row.value(*a).compare(b),
         _ => left.evaluate(row).compare(&right.evaluate(row)),
     };
     order.map_or(Value::Blank, |order| Value::YesNo(holds(how, order)))

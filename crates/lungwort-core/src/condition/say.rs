@@ -1,32 +1,48 @@
 //! A condition read back as an English sentence, so that whoever fills the sheet can tell what it asks.
 
-use super::expression::{Arithmetic, Comparison, Expression, Function};
+use super::aggregate::{Aggregate, AggregateKind};
+use super::expression::{Arithmetic, Comparison, Expression, Pattern, Slot};
 use crate::cell::{Kind, Value};
 
 /// How columns are called in sentences.
 pub trait Labels {
     /// The heading of a column.
     fn heading(&self, column: usize) -> String;
+    /// The heading of a column of another row, with what that row is called.
+    fn other_heading(&self, _alias: usize, _column: usize) -> String {
+        String::new()
+    }
     /// Its kind, which decides between "before" and "less than".
     fn kind(&self, column: usize) -> Kind;
 }
 
 /// As a clause: `A is not before B`.
 pub(super) fn clause(expression: &Expression, labels: &dyn Labels) -> String {
-    Sayer { labels, must: false }.truth(expression, false)
+    Sayer { labels, must: false, aggregates: &[] }.truth(expression, false)
+}
+
+/// A value, aggregates included: `the sum of Seeds ÷ the number of rows`.
+pub(super) fn value(expression: &Expression, aggregates: &[Aggregate], labels: &dyn Labels) -> String {
+    Sayer { labels, must: false, aggregates }.value(expression)
 }
 
 /// As a demand: `A must not be before B`.
 pub(super) fn demand(expression: &Expression, labels: &dyn Labels) -> String {
-    Sayer { labels, must: true }.truth(expression, false)
+    Sayer { labels, must: true, aggregates: &[] }.truth(expression, false)
 }
 
 struct Sayer<'l> {
     labels: &'l dyn Labels,
     must: bool,
+    aggregates: &'l [Aggregate],
 }
 
 impl Sayer<'_> {
+    /// The same, saying how things are and not how they must be.
+    fn plain(&self) -> Sayer<'_> {
+        Sayer { must: false, ..*self }
+    }
+
     /// "is" or "must be", negated or not.
     fn be(&self, negated: bool) -> &'static str {
         match (self.must, negated) {
@@ -40,8 +56,10 @@ impl Sayer<'_> {
     fn truth(&self, expression: &Expression, negated: bool) -> String {
         match expression {
             Expression::Not(part) => self.truth(part, !negated),
-            Expression::And(parts) => self.joined(parts, if negated { " or " } else { " and " }, negated),
-            Expression::Or(parts) => self.either(parts, negated),
+            Expression::And(parts) if negated => self.joined(parts, " or ", true),
+            Expression::And(parts) => self.joined(parts, " and ", false),
+            Expression::Or(parts) if negated => self.joined(parts, " and ", true),
+            Expression::Or(parts) => self.either(parts),
             Expression::Compare(how, left, right) => self.comparison(*how, left, right, negated),
             Expression::Between(part, low, high) => {
                 format!("{} {} from {} to {}", self.value(part), self.be(negated), self.value(low), self.value(high))
@@ -51,8 +69,20 @@ impl Sayer<'_> {
                 let one_of = if values.len() == 1 { "" } else { "one of " };
                 format!("{} {} {one_of}{}", self.value(part), self.be(negated), values.join(", "))
             }
-            Expression::Like(part, pattern, _) => {
-                format!("{} {} {}", self.value(part), self.be(negated), like_words(pattern))
+            Expression::Like(part, pattern) => {
+                let words = match pattern {
+                    Pattern::Constant(pattern, _) => like_words(pattern),
+                    Pattern::Of(pattern, _) => format!("like {}", self.value(pattern)),
+                };
+                format!("{} {} {words}", self.value(part), self.be(negated))
+            }
+            Expression::LikeRegex(part, written, _) => {
+                format!("{} {} a text in which {written} is found", self.value(part), self.be(negated))
+            }
+            Expression::IsDistinct(left, right) => {
+                let or_both = if negated { "or both are blank" } else { "and not both may be blank" };
+                let be = self.be(!negated);
+                format!("{} {be} the same as {}, {or_both}", self.value(left), self.value(right))
             }
             Expression::IsBlank(part) => match negated {
                 true => format!("{} {} filled", self.value(part), self.be(false)),
@@ -66,11 +96,12 @@ impl Sayer<'_> {
         }
     }
 
+    /// Parts joined by a word; what is joined within them by another is in brackets.
     fn joined(&self, parts: &[Expression], word: &str, negated: bool) -> String {
         let said: Vec<_> = parts
             .iter()
-            .map(|part| match part {
-                Expression::Or(_) if !negated => format!("({})", self.truth(part, negated)),
+            .map(|part| match junction(part, negated) {
+                Some(other) if other != word => format!("({})", self.truth(part, negated)),
                 _ => self.truth(part, negated),
             })
             .collect();
@@ -78,24 +109,16 @@ impl Sayer<'_> {
     }
 
     /// `a IS NULL OR b` demands b only where a is filled; other alternatives are joined by "or".
-    fn either(&self, parts: &[Expression], negated: bool) -> String {
-        if negated {
-            return self.joined(parts, " and ", true);
-        }
-        let said = |part: &Expression| match part {
-            Expression::And(_) => format!("({})", self.truth(part, false)),
-            _ => self.truth(part, false),
-        };
-        let plain = Sayer { labels: self.labels, must: false };
+    fn either(&self, parts: &[Expression]) -> String {
         let blanks = parts.iter().take_while(|part| matches!(part, Expression::IsBlank(_))).count();
         if self.must && blanks > 0 && blanks < parts.len() {
             let filled: Vec<String> =
-                parts[..blanks].iter().flat_map(Expression::parts).map(|column| plain.value(column)).collect();
+                parts[..blanks].iter().flat_map(Expression::parts).map(|column| self.plain().value(column)).collect();
             let verb = if filled.len() == 1 { "is" } else { "are" };
-            let rest: Vec<_> = parts[blanks..].iter().map(said).collect();
-            return format!("where {} {verb} filled, {}", filled.join(" and "), rest.join(" or "));
+            let rest = self.joined(&parts[blanks..], " or ", false);
+            return format!("where {} {verb} filled, {rest}", filled.join(" and "));
         }
-        parts.iter().map(said).collect::<Vec<_>>().join(" or ")
+        self.joined(parts, " or ", false)
     }
 
     fn comparison(&self, how: Comparison, left: &Expression, right: &Expression, negated: bool) -> String {
@@ -116,15 +139,16 @@ impl Sayer<'_> {
             (Comparison::More, false) => (false, "more than "),
             (Comparison::AtLeast, false) => (false, "at least "),
         };
-        let equal = if words.is_empty() && matches!(right, Expression::Column(_)) { "the same as " } else { words };
+        let equal = if words.is_empty() && matches!(right, Expression::Slot(_)) { "the same as " } else { words };
         format!("{} {} {equal}{}", self.value(left), self.be(negative), self.value(right))
     }
 
     fn is_dated(&self, expression: &Expression) -> bool {
         match expression {
-            Expression::Column(index) => {
+            Expression::Slot(Slot::Column(index)) => {
                 matches!(self.labels.kind(*index), Kind::Date | Kind::DateTime | Kind::Time)
             }
+            Expression::Cast(_, target) => matches!(target.kind, Kind::Date | Kind::DateTime | Kind::Time),
             Expression::Today | Expression::Constant(Value::Date(_) | Value::DateTime(_) | Value::Time(_)) => true,
             Expression::Arithmetic(_, left, right) => {
                 matches!(**right, Expression::Constant(Value::Interval { .. })) && self.is_dated(left)
@@ -136,7 +160,9 @@ impl Sayer<'_> {
 
     fn value(&self, expression: &Expression) -> String {
         match expression {
-            Expression::Column(index) => self.labels.heading(*index),
+            Expression::Slot(Slot::Column(index)) => self.labels.heading(*index),
+            Expression::Slot(Slot::Other(alias, column)) => self.labels.other_heading(*alias, *column),
+            Expression::Slot(Slot::Aggregate(index)) => self.aggregate(*index),
             Expression::Constant(Value::Interval { months, days }) => span_words(*months, *days),
             Expression::Constant(Value::Text(text)) if text.trim() != text || text.is_empty() => {
                 format!("\"{text}\"")
@@ -147,13 +173,23 @@ impl Sayer<'_> {
                 let said: Vec<_> = parts.iter().map(|part| self.value(part)).collect();
                 said.join(", or if blank ")
             }
-            Expression::Arithmetic(op, left, right) => self.reckoned(*op, left, right),
+            Expression::Arithmetic(op, left, right) => self.calculated(*op, left, right),
             Expression::Concatenate(left, right) => {
-                format!("{} followed by {}", self.value(left), self.value(right))
+                format!("{} followed by {}", self.whole(left), self.whole(right))
             }
-            Expression::Call(function, parts) => self.call(*function, parts),
+            Expression::Call(function, parts) => {
+                let said: Vec<String> = parts.iter().map(|part| self.whole(part)).collect();
+                (function.say)(&said)
+            }
+            Expression::Cast(part, target) => {
+                let kind = match (target.kind, target.places) {
+                    (Kind::Number, Some(0)) => "a whole number",
+                    (kind, _) => kind.words(),
+                };
+                format!("{} as {kind}", self.whole(part))
+            }
             Expression::Case(branches, last) => {
-                let plain = Sayer { labels: self.labels, must: false };
+                let plain = self.plain();
                 let mut said: Vec<_> = branches
                     .iter()
                     .map(|(when, then)| format!("{} if {}", self.value(then), plain.truth(when, false)))
@@ -163,17 +199,31 @@ impl Sayer<'_> {
                 }
                 said.join(", ")
             }
-            other => Sayer { labels: self.labels, must: false }.truth(other, false),
+            other => self.plain().truth(other, false),
         }
     }
 
-    fn reckoned(&self, op: Arithmetic, left: &Expression, right: &Expression) -> String {
+    /// A part of a larger one: in brackets where it is put together itself.
+    fn whole(&self, expression: &Expression) -> String {
+        let said = self.value(expression);
+        match expression {
+            Expression::Arithmetic(..)
+            | Expression::Concatenate(..)
+            | Expression::Coalesce(_)
+            | Expression::Case(..) => {
+                format!("({said})")
+            }
+            _ => said,
+        }
+    }
+
+    fn calculated(&self, op: Arithmetic, left: &Expression, right: &Expression) -> String {
         if let Expression::Constant(Value::Interval { months, days }) = right {
             let way = if op == Arithmetic::Add { "after" } else { "before" };
             return format!("{} {way} {}", span_words(*months, *days), self.value(left));
         }
         if self.is_dated(left) && self.is_dated(right) {
-            return format!("the days from {} to {}", self.value(right), self.value(left));
+            return format!("the days from {} to {}", self.whole(right), self.whole(left));
         }
         let sign = match op {
             Arithmetic::Add => "+",
@@ -181,33 +231,52 @@ impl Sayer<'_> {
             Arithmetic::Multiply => "×",
             Arithmetic::Divide => "÷",
         };
-        format!("{} {sign} {}", self.value(left), self.value(right))
+        format!("{} {sign} {}", self.operand(left, op, false), self.operand(right, op, true))
     }
 
-    fn call(&self, function: Function, parts: &[Expression]) -> String {
-        let of = parts.first().map(|part| self.value(part)).unwrap_or_default();
-        match function {
-            Function::CharLength => format!("the number of characters of {of}"),
-            Function::Upper => format!("{of} in capitals"),
-            Function::Lower => format!("{of} in small letters"),
-            Function::Trim | Function::TrimLeading | Function::TrimTrailing => {
-                format!("{of} without spaces around")
+    /// An operand, in brackets unless it would be calculated first without them.
+    fn operand(&self, expression: &Expression, within: Arithmetic, on_the_right: bool) -> String {
+        let said = self.value(expression);
+        let binds = |op: Arithmetic| u8::from(matches!(op, Arithmetic::Multiply | Arithmetic::Divide));
+        let bare = match expression {
+            Expression::Slot(Slot::Column(_)) => true,
+            Expression::Constant(Value::Number(number)) => !number.is_sign_negative(),
+            Expression::Arithmetic(op, left, right) => {
+                let days = self.is_dated(left) && self.is_dated(right);
+                !days && (binds(*op) > binds(within) || binds(*op) == binds(within) && !on_the_right)
             }
-            Function::Substring => {
-                let rest: Vec<_> = parts[1..].iter().map(|part| self.value(part)).collect();
-                format!("the part of {of} from character {}", rest.join(", of length "))
-            }
-            Function::Position => {
-                format!("the place of \"{of}\" in {}", parts.get(1).map(|part| self.value(part)).unwrap_or_default())
-            }
-            Function::Abs => format!("{of} without its sign"),
-            Function::Round => format!("{of} rounded"),
-            Function::Year => format!("the year of {of}"),
-            Function::Month => format!("the month of {of}"),
-            Function::Day => format!("the day of {of}"),
-            Function::Hour => format!("the hour of {of}"),
-            Function::Minute => format!("the minute of {of}"),
+            _ => false,
+        };
+        if bare { said } else { format!("({said})") }
+    }
+
+    fn aggregate(&self, index: usize) -> String {
+        let Some(aggregate) = self.aggregates.get(index) else { return "a total".to_owned() };
+        let what = aggregate.argument.as_ref().map(|argument| self.whole(argument));
+        let said = match (aggregate.kind, what) {
+            (AggregateKind::Count, None) => "the number of rows".to_owned(),
+            (AggregateKind::Count, Some(what)) => format!("the number of rows with {what}"),
+            (AggregateKind::CountDistinct, what) => format!("the number of different {}", what.unwrap_or_default()),
+            (AggregateKind::Sum, what) => format!("the sum of {}", what.unwrap_or_default()),
+            (AggregateKind::Min, what) => format!("the least {}", what.unwrap_or_default()),
+            (AggregateKind::Max, what) => format!("the greatest {}", what.unwrap_or_default()),
+            (AggregateKind::Average, what) => format!("the average of {}", what.unwrap_or_default()),
+        };
+        match &aggregate.filter {
+            Some(filter) => format!("{said} where {}", self.plain().truth(filter, false)),
+            None => said,
         }
+    }
+}
+
+/// The word that joins the parts of a condition, if it has any.
+fn junction(expression: &Expression, negated: bool) -> Option<&'static str> {
+    match expression {
+        Expression::Not(part) => junction(part, !negated),
+        Expression::And(_) => Some(if negated { " or " } else { " and " }),
+        Expression::Or(_) => Some(if negated { " and " } else { " or " }),
+        Expression::IsTruth(part, wanted) => junction(part, negated == *wanted),
+        _ => None,
     }
 }
 

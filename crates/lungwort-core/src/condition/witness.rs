@@ -7,7 +7,7 @@ use jiff::ToSpan;
 use jiff::civil::Date;
 use rust_decimal::Decimal;
 
-use super::expression::Expression;
+use super::expression::{Expression, Pattern};
 use super::{Condition, ListedRow, Truth};
 use crate::cell::{Kind, Value};
 
@@ -75,7 +75,7 @@ fn candidates(
     let mut constants: Vec<Value<'static>> = Vec::new();
     condition.expression().walk(&mut |part| match part {
         Expression::Constant(value) => constants.push(value.clone()),
-        Expression::Like(_, pattern, _) => {
+        Expression::Like(_, Pattern::Constant(pattern, _)) => {
             constants.push(Value::Text(pattern.replace(['%', '_'], "x").into()));
         }
         Expression::Today => constants.push(Value::Date(today)),

@@ -6,26 +6,31 @@ use foldhash::fast::FixedState;
 use hashbrown::HashMap;
 
 use super::codes::{Stage, template};
-use super::{Finding, Repair, RowRanges, Severity, Topic, Verdict};
+use super::{Finding, Problem, RowSet, Severity, Topic};
 
-/// Different values that are told apart in one cause; findings with further values are still counted.
+/// Different values that are reported apart in one cause; findings with further values are still counted.
 const VALUES_KEPT: usize = 1_000;
 /// Keys that are named for one cause.
 const KEYS_KEPT: usize = 5;
-/// Causes that are told apart; what belongs to none of them is counted together.
+/// Causes that are reported apart; what belongs to none of them is counted together.
 const CAUSES_KEPT: usize = 5_000;
 
 /// A value and how often it was found.
 #[derive(Debug, Clone)]
-pub struct ValueTally {
-    /// The cell as it stands.
+pub struct ValueCount {
+    /// The cell as it is in the file.
     pub value: Box<str>,
     /// Findings with it.
     pub count: u64,
-    /// What is proposed for it.
-    pub repair: Option<Repair>,
-    /// The first finding's message.
-    pub message: String,
+    /// What is wrong with it, and what would put it right.
+    pub problem: Arc<Problem>,
+}
+
+impl ValueCount {
+    /// What would put it right.
+    pub fn correction(&self) -> Option<&super::Correction> {
+        self.problem.correction.as_ref()
+    }
 }
 
 /// Findings of one code about one thing in one file.
@@ -36,22 +41,22 @@ pub struct Cause {
     /// The sheet, in a workbook.
     pub sheet: Option<Arc<str>>,
     /// The first finding's verdict.
-    pub verdict: Arc<Verdict>,
+    pub problem: Arc<Problem>,
     /// Where the first one is.
     pub first: super::Place,
     /// Findings, exactly.
     pub count: u64,
     /// Rows they are in.
-    pub rows: RowRanges,
+    pub rows: RowSet,
     /// Different values, in order of appearance.
-    pub values: Vec<ValueTally>,
+    pub values: Vec<ValueCount>,
     /// Findings whose value is not among `values`.
     pub other_values: u64,
-    /// The first few rows' keys.
-    pub keys: Vec<Arc<str>>,
-    /// Findings with a safe repair.
-    pub safe: u64,
-    /// Findings with a likely repair.
+    /// The first few rows, each with its key.
+    keyed: Vec<(u64, Arc<str>)>,
+    /// Findings with a safe correction.
+    pub certain: u64,
+    /// Findings with a likely correction.
     pub likely: u64,
     index: HashMap<Box<str>, usize, FixedState>,
 }
@@ -92,22 +97,21 @@ pub struct Causes {
     causes: Vec<Cause>,
     index: HashMap<CauseKey, usize, FixedState>,
     counts: Counts,
-    last_row: Option<(usize, Option<Arc<str>>, u64)>,
+    /// Rows with findings, of each file and sheet.
+    rows: HashMap<(usize, Option<Arc<str>>), RowSet, FixedState>,
     beyond: u64,
 }
 
 impl Causes {
-    /// Takes in one finding. Findings come in the order of their rows.
+    /// Takes in one finding. They may come in any order.
     pub fn add(&mut self, finding: &Finding) {
-        self.counts.add(finding.verdict.severity);
-        if let Some(row) = finding.place.row.filter(|_| is_about_data(finding.verdict.code)) {
-            let here = (finding.file, finding.sheet.clone(), row);
-            if self.last_row.as_ref() != Some(&here) {
-                self.counts.rows += 1;
-                self.last_row = Some(here);
-            }
+        self.counts.add(finding.problem.severity);
+        if let Some(row) = finding.address.place.row.filter(|_| is_about_data(finding.problem.code)) {
+            let here = (finding.address.file, finding.address.sheet.clone());
+            self.rows.entry(here).or_default().add(row, row);
         }
-        let key = (finding.file, finding.sheet.clone(), finding.verdict.code.name, finding.verdict.topic);
+        let key =
+            (finding.address.file, finding.address.sheet.clone(), finding.problem.code.name, finding.problem.topic);
         let at = match self.index.get(&key) {
             Some(at) => *at,
             None if self.causes.len() == CAUSES_KEPT => {
@@ -125,7 +129,7 @@ impl Causes {
 
     /// Exact counts over everything taken in.
     pub fn counts(&self) -> Counts {
-        self.counts
+        Counts { rows: self.rows.values().map(RowSet::rows).sum(), ..self.counts }
     }
 
     /// Findings that belong to none of the causes kept.
@@ -138,8 +142,8 @@ impl Causes {
         let mut causes: Vec<&Cause> = self.causes.iter().collect();
         causes.sort_by(|a, b| {
             let rank = |cause: &Cause| {
-                let whole_file = cause.verdict.topic == Topic::File || cause.verdict.code.stage < Stage::Cell;
-                (std::cmp::Reverse(cause.verdict.severity), !whole_file, std::cmp::Reverse(cause.count))
+                let whole_file = cause.problem.topic == Topic::File || cause.problem.code.stage < Stage::Cell;
+                (std::cmp::Reverse(cause.problem.severity), !whole_file, std::cmp::Reverse(cause.count))
             };
             rank(a).cmp(&rank(b))
         });
@@ -154,18 +158,25 @@ fn is_about_data(code: &super::Code) -> bool {
 }
 
 impl Cause {
+    /// The keys of the first few rows.
+    pub fn keys(&self) -> Vec<&str> {
+        let mut keys: Vec<&str> = self.keyed.iter().map(|(_, key)| &**key).collect();
+        keys.dedup();
+        keys
+    }
+
     fn begin(finding: &Finding) -> Cause {
         Cause {
-            file: finding.file,
-            sheet: finding.sheet.clone(),
-            verdict: Arc::clone(&finding.verdict),
-            first: finding.place,
+            file: finding.address.file,
+            sheet: finding.address.sheet.clone(),
+            problem: Arc::clone(&finding.problem),
+            first: finding.address.place,
             count: 0,
-            rows: RowRanges::default(),
+            rows: RowSet::default(),
             values: Vec::new(),
             other_values: 0,
-            keys: Vec::new(),
-            safe: 0,
+            keyed: Vec::new(),
+            certain: 0,
             likely: 0,
             index: HashMap::default(),
         }
@@ -173,31 +184,32 @@ impl Cause {
 
     fn add(&mut self, finding: &Finding) {
         self.count += 1;
-        match finding.verdict.repair.as_ref().map(|repair| repair.certainty) {
-            Some(super::Certainty::Safe) => self.safe += 1,
+        match finding.problem.correction.as_ref().map(|correction| correction.certainty) {
+            Some(super::Certainty::Certain) => self.certain += 1,
             Some(super::Certainty::Likely) => self.likely += 1,
             None => {}
         }
-        if let Some(row) = finding.place.row {
-            self.rows.add(row, finding.place.last_row.unwrap_or(row));
+        if let Some(row) = finding.address.place.row {
+            self.rows.add(row, finding.address.place.last_row.unwrap_or(row));
+            if self.first.row.is_some_and(|first| row < first) {
+                self.first = finding.address.place;
+                self.problem = Arc::clone(&finding.problem);
+            }
         }
-        if let Some(key) = &finding.key
-            && self.keys.len() < KEYS_KEPT
-            && self.keys.last() != Some(key)
-        {
-            self.keys.push(Arc::clone(key));
+        if let (Some(key), Some(row)) = (&finding.key, finding.address.place.row) {
+            let at = self.keyed.partition_point(|(before, _)| *before < row);
+            let known = self.keyed.get(at).is_some_and(|(same, _)| *same == row);
+            if at < KEYS_KEPT && !known {
+                self.keyed.insert(at, (row, Arc::clone(key)));
+                self.keyed.truncate(KEYS_KEPT);
+            }
         }
         let Some(value) = &finding.value else { return };
         match self.index.get(value) {
             Some(at) => self.values[*at].count += 1,
             None if self.values.len() < VALUES_KEPT => {
                 self.index.insert(value.clone(), self.values.len());
-                self.values.push(ValueTally {
-                    value: value.clone(),
-                    count: 1,
-                    repair: finding.verdict.repair.clone(),
-                    message: finding.verdict.message.clone(),
-                });
+                self.values.push(ValueCount { value: value.clone(), count: 1, problem: Arc::clone(&finding.problem) });
             }
             None => self.other_values += 1,
         }

@@ -1,9 +1,12 @@
-//! What can be wrong: codes and their explanations, places, repairs, and findings grouped by cause.
+//! What can be wrong: codes and their explanations, places, corrections, and findings grouped by cause.
 //!
 //! This is ground: it knows nothing of rulebooks or files. The judges push findings into one [`Sink`].
 
 pub mod cause;
+mod cell_problem;
 pub mod codes;
+mod correction;
+mod message;
 pub mod ranges;
 
 use std::ops::ControlFlow;
@@ -11,9 +14,12 @@ use std::sync::Arc;
 
 use serde::{Deserialize, Serialize};
 
-pub use cause::{Cause, Causes, Counts, ValueTally};
+pub use cause::{Cause, Causes, Counts, ValueCount};
+pub use cell_problem::CellProblem;
 pub use codes::Code;
-pub use ranges::RowRanges;
+pub use correction::{Action, Certainty, Correction};
+pub use message::{Expected, Message};
+pub use ranges::RowSet;
 
 /// How much a finding matters.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, schemars::JsonSchema)]
@@ -21,13 +27,22 @@ pub use ranges::RowRanges;
 pub enum Severity {
     /// Worth knowing.
     Note,
-    /// Would be taken, but look.
+    /// Would be accepted, but look.
     Warning,
     /// Would be refused.
     Error,
 }
 
 impl Severity {
+    /// The word for it.
+    pub fn word(self) -> &'static str {
+        match self {
+            Severity::Error => "error",
+            Severity::Warning => "warning",
+            Severity::Note => "note",
+        }
+    }
+
     /// The word, in the plural where `count` asks for it: `1 error`, `2 errors`.
     pub fn counted(self, count: u64) -> String {
         let (one, more) = match self {
@@ -36,37 +51,6 @@ impl Severity {
             Severity::Note => ("note", "notes"),
         };
         format!("{} {}", ranges::thousands(count), if count == 1 { one } else { more })
-    }
-}
-
-/// How sure a proposed value is.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, schemars::JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum Certainty {
-    /// The meaning cannot change.
-    Safe,
-    /// A person must agree.
-    Likely,
-}
-
-/// A proposed new value for a cell.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct Repair {
-    /// The whole new value.
-    pub value: String,
-    /// How sure it is.
-    pub certainty: Certainty,
-}
-
-impl Repair {
-    /// A repair that cannot change the meaning.
-    pub fn safe(value: impl Into<String>) -> Option<Repair> {
-        Some(Repair { value: value.into(), certainty: Certainty::Safe })
-    }
-
-    /// A repair that a person must agree to.
-    pub fn likely(value: impl Into<String>) -> Option<Repair> {
-        Some(Repair { value: value.into(), certainty: Certainty::Likely })
     }
 }
 
@@ -85,7 +69,7 @@ pub enum Topic {
 
 /// What was found, apart from where: the same for every cell with the same wrong value in the same column.
 #[derive(Debug, Clone, PartialEq, Eq)]
-pub struct Verdict {
+pub struct Problem {
     /// The code.
     pub code: &'static Code,
     /// How much it matters, by the code or by what the rulebook says.
@@ -94,12 +78,12 @@ pub struct Verdict {
     pub topic: Topic,
     /// The heading or the rule in words; empty for the file.
     pub subject: Arc<str>,
-    /// What was found, what was expected and what to do, as sentences.
-    pub message: String,
-    /// The proposed value.
-    pub repair: Option<Repair>,
+    /// What was found, what was expected and what to do.
+    pub message: Message,
+    /// What would put it right.
+    pub correction: Option<Correction>,
     /// The line of the rulebook that asks for it, from one.
-    pub asked_at: Option<usize>,
+    pub rulebook_line: Option<usize>,
 }
 
 /// Where in the file, in the terms of whoever looks at it.
@@ -117,20 +101,27 @@ pub struct Place {
     pub offset: Option<u64>,
 }
 
-/// One thing found wrong.
-#[derive(Debug, Clone)]
-pub struct Finding {
+/// Where a finding is: which file, which sheet, which row and field.
+#[derive(Debug, Clone, PartialEq, Eq, Default)]
+pub struct Address {
     /// Which of the files of the batch, from zero.
     pub file: usize,
     /// The sheet, in a workbook; `None` for the workbook as a whole.
     pub sheet: Option<Arc<str>>,
-    /// What.
-    pub verdict: Arc<Verdict>,
-    /// Where.
+    /// Where in it.
     pub place: Place,
+}
+
+/// One thing found wrong.
+#[derive(Debug, Clone)]
+pub struct Finding {
+    /// Where.
+    pub address: Address,
+    /// What.
+    pub problem: Arc<Problem>,
     /// The row's key, its parts joined by ` / `.
     pub key: Option<Arc<str>>,
-    /// The cell as it stands in the file.
+    /// The cell as it is in the file.
     pub value: Option<Box<str>>,
 }
 

@@ -1,61 +1,111 @@
 //! Rows as compressed ranges: `14, 20-26, 31`.
 
-/// The most ranges that are kept; the rows beyond are counted.
-const KEPT: usize = 200;
+use roaring::RoaringTreemap;
 
-/// Rows taken in in ascending order, kept as ranges in bounded memory.
-#[derive(Debug, Clone, Default)]
-pub struct RowRanges {
-    ranges: Vec<(u64, u64)>,
-    beyond: u64,
-    last: u64,
+/// The most ranges that are handed out; the rows beyond are counted.
+const LISTED: usize = 200;
+/// The most ranges that are kept as such; more are kept as a compressed set of rows.
+const RANGES: usize = 4_096;
+
+/// A set of rows, taken in in any order.
+#[derive(Debug, Clone)]
+pub struct RowSet {
+    kept: Kept,
 }
 
-impl RowRanges {
-    /// Takes in a run of rows. A row that was the last one taken counts once.
+#[derive(Debug, Clone)]
+enum Kept {
+    /// Ranges in ascending order, with at least one row between each two.
+    Ranges(Vec<(u64, u64)>),
+    Rows(RoaringTreemap),
+}
+
+impl Default for RowSet {
+    fn default() -> Self {
+        RowSet { kept: Kept::Ranges(Vec::new()) }
+    }
+}
+
+impl RowSet {
+    /// Takes in a run of rows, both ends included. Rows that are in it already count once.
     pub fn add(&mut self, first: u64, last: u64) {
-        let first = first.max(self.last.saturating_add(u64::from(first <= self.last)));
-        if last < first {
-            return;
-        }
-        self.last = self.last.max(last);
-        let room = self.ranges.len() < KEPT;
-        match self.ranges.last_mut() {
-            Some((_, end)) if self.beyond == 0 && *end + 1 >= first => *end = (*end).max(last),
-            _ if room && self.beyond == 0 => self.ranges.push((first, last)),
-            _ => self.beyond += last - first + 1,
+        match &mut self.kept {
+            Kept::Rows(rows) => {
+                rows.insert_range(first..=last);
+            }
+            Kept::Ranges(ranges) => {
+                // Nearly always the row is the last one, or behind it.
+                let from = match ranges.last() {
+                    Some((begin, end)) if *begin <= first && first <= end + 1 => ranges.len() - 1,
+                    _ => ranges.partition_point(|(_, end)| *end + 1 < first),
+                };
+                let to = from + ranges[from..].partition_point(|(begin, _)| *begin <= last + 1);
+                let whole = match &ranges[from..to] {
+                    [] => (first, last),
+                    [(begin, end)] => (first.min(*begin), last.max(*end)),
+                    [(begin, _), .., (_, end)] => (first.min(*begin), last.max(*end)),
+                };
+                ranges.splice(from..to, [whole]);
+                if ranges.len() > RANGES {
+                    let mut rows = RoaringTreemap::new();
+                    for (first, last) in ranges.drain(..) {
+                        rows.insert_range(first..=last);
+                    }
+                    self.kept = Kept::Rows(rows);
+                }
+            }
         }
     }
 
-    /// The ranges, each with its first and last row.
-    pub fn ranges(&self) -> &[(u64, u64)] {
-        &self.ranges
+    /// The first of the ranges, each with its first and last row.
+    pub fn ranges(&self) -> Vec<(u64, u64)> {
+        match &self.kept {
+            Kept::Ranges(ranges) => ranges.iter().copied().take(LISTED).collect(),
+            Kept::Rows(rows) => {
+                let mut ranges: Vec<(u64, u64)> = Vec::new();
+                for row in rows {
+                    let full = ranges.len() == LISTED;
+                    match ranges.last_mut() {
+                        Some((_, last)) if *last + 1 == row => *last = row,
+                        _ if full => break,
+                        _ => ranges.push((row, row)),
+                    }
+                }
+                ranges
+            }
+        }
     }
 
-    /// Rows that are in no kept range.
+    /// Rows that are in none of the ranges handed out.
     pub fn beyond(&self) -> u64 {
-        self.beyond
+        self.rows() - count(&self.ranges())
     }
 
     /// How many rows there are.
     pub fn rows(&self) -> u64 {
-        self.ranges.iter().map(|(first, last)| last - first + 1).sum::<u64>() + self.beyond
+        match &self.kept {
+            Kept::Ranges(ranges) => count(ranges),
+            Kept::Rows(rows) => rows.len(),
+        }
     }
 
     /// At most `most` ranges in words: `rows 14, 20-26 and 31 more`.
     pub fn words(&self, most: usize) -> String {
-        let shown: Vec<String> = self
-            .ranges
+        let all = self.ranges();
+        let shown = &all[..all.len().min(most)];
+        let words: Vec<String> = shown
             .iter()
-            .take(most)
             .map(|(first, last)| if first == last { first.to_string() } else { format!("{first}-{last}") })
             .collect();
-        let hidden: u64 =
-            self.ranges.iter().skip(most).map(|(first, last)| last - first + 1).sum::<u64>() + self.beyond;
+        let hidden = self.rows() - count(shown);
         let noun = if self.rows() == 1 { "row" } else { "rows" };
         let more = if hidden > 0 { format!(" and {} more", thousands(hidden)) } else { String::new() };
-        format!("{noun} {}{more}", shown.join(", "))
+        format!("{noun} {}{more}", words.join(", "))
     }
+}
+
+fn count(ranges: &[(u64, u64)]) -> u64 {
+    ranges.iter().map(|(first, last)| last - first + 1).sum()
 }
 
 /// A count with commas between thousands, as reports show it.
@@ -77,7 +127,7 @@ mod tests {
 
     #[test]
     fn neighbouring_rows_join() {
-        let mut rows = RowRanges::default();
+        let mut rows = RowSet::default();
         for row in [14, 20, 21, 22, 22, 31] {
             rows.add(row, row);
         }
@@ -87,12 +137,31 @@ mod tests {
     }
 
     #[test]
-    fn memory_is_bounded_and_counts_stay_exact() {
-        let mut rows = RowRanges::default();
+    fn counts_stay_exact_where_there_are_too_many_ranges_to_list() {
+        let mut rows = RowSet::default();
         for row in 0..10_000 {
             rows.add(row * 2 + 1, row * 2 + 1);
         }
-        assert_eq!((rows.ranges().len(), rows.rows()), (KEPT, 10_000));
+        rows.add(2, 2);
+        assert_eq!((rows.ranges().len(), rows.rows(), rows.beyond()), (LISTED, 10_001, 10_001 - LISTED as u64 - 2));
+        assert_eq!(rows.ranges()[0], (1, 3));
         assert_eq!(thousands(1_234_567), "1,234,567");
+    }
+
+    proptest::proptest! {
+        #[test]
+        fn the_order_makes_no_difference(mut runs in proptest::collection::vec((1_u64..400, 0_u64..5), 0..300)) {
+            let taken = |runs: &[(u64, u64)]| {
+                let mut rows = RowSet::default();
+                runs.iter().for_each(|(first, more)| rows.add(*first, first + more));
+                (rows.rows(), rows.words(500))
+            };
+            let all: std::collections::BTreeSet<u64> =
+                runs.iter().flat_map(|(first, more)| *first..=first + more).collect();
+            let as_they_come = taken(&runs);
+            runs.sort_unstable();
+            proptest::prop_assert_eq!(as_they_come.0, all.len() as u64);
+            proptest::prop_assert_eq!(as_they_come, taken(&runs));
+        }
     }
 }

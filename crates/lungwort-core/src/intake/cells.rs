@@ -1,6 +1,6 @@
 //! What a workbook keeps of a cell besides its text: how it is stored, how it is shown, whether a formula made it.
 
-use ssfmt::{FormatOptions, NumberFormat};
+use ssfmt::FormatOptions;
 
 /// How a cell's value is stored.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -23,23 +23,23 @@ pub enum Formula {
     /// There is none.
     None,
     /// There is one, and its last result is kept beside it.
-    Reckoned,
+    WithResult,
     /// There is one, and no result is kept.
-    Unreckoned,
+    WithoutResult,
 }
 
 /// Something about a cell that its text does not tell.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Note {
-    /// The cell's place among all cells of the batch.
+pub struct CellMetadata {
+    /// The cell's place among all cells of the chunk.
     pub field: u32,
     /// How it is stored.
     pub stored: Stored,
     /// Whether a formula made it.
     pub formula: Formula,
-    /// How it is shown: the place in [`Looks`].
-    pub look: u16,
-    /// What is shown, where the workbook keeps it: the place in the texts built for the batch.
+    /// How it is shown: the place in [`NumberFormats`].
+    pub number_format: u16,
+    /// What is shown, where the workbook keeps it: the place in the texts built for the chunk.
     pub shown: Option<(u32, u32)>,
     /// The number behind it; for a moment, days since the end of 1899.
     pub number: f64,
@@ -47,10 +47,10 @@ pub struct Note {
 
 /// A number format.
 #[derive(Debug, Clone)]
-pub struct Look {
+pub struct NumberFormat {
     /// As the workbook writes it.
     pub code: String,
-    compiled: Option<NumberFormat>,
+    compiled: Option<ssfmt::NumberFormat>,
     /// Whether it shows a day, a month or a year.
     pub has_date: bool,
     /// Whether it shows hours, minutes or seconds.
@@ -61,12 +61,12 @@ pub struct Look {
     pub is_text: bool,
 }
 
-impl Look {
+impl NumberFormat {
     /// Reads a format code.
-    pub fn new(code: &str) -> Look {
+    pub fn new(code: &str) -> NumberFormat {
         use ssfmt::ast::{DatePart, FormatPart};
         let is_general = code.eq_ignore_ascii_case("general") || code.is_empty();
-        let compiled = if is_general { None } else { NumberFormat::parse(code).ok() };
+        let compiled = if is_general { None } else { ssfmt::NumberFormat::parse(code).ok() };
         let parts = || compiled.iter().flat_map(|format| format.sections()).take(1).flat_map(|section| &section.parts);
         let of_time = |part: &FormatPart| {
             matches!(
@@ -87,7 +87,7 @@ impl Look {
         let has_time = parts().any(of_time);
         let has_date = parts().any(|part| part.is_date_part() && !of_time(part));
         let is_text = code == "@";
-        Look { code: code.to_owned(), compiled, has_date, has_time, is_general, is_text }
+        NumberFormat { code: code.to_owned(), compiled, has_date, has_time, is_general, is_text }
     }
 
     /// Whether numbers in it are dates or times.
@@ -104,25 +104,26 @@ impl Look {
 
 /// The number formats of a workbook, by the style of cells.
 #[derive(Debug, Clone, Default)]
-pub struct Looks {
-    looks: Vec<Look>,
+pub struct NumberFormats {
+    number_formats: Vec<NumberFormat>,
     of_style: Vec<u16>,
 }
 
-impl Looks {
+impl NumberFormats {
     /// Makes the table from the code of each style.
-    pub fn new<'c>(codes: impl Iterator<Item = &'c str>) -> Looks {
-        let mut looks = Looks { looks: vec![Look::new("General")], of_style: Vec::new() };
+    pub fn new<'c>(codes: impl Iterator<Item = &'c str>) -> NumberFormats {
+        let mut number_formats =
+            NumberFormats { number_formats: vec![NumberFormat::new("General")], of_style: Vec::new() };
         for code in codes {
-            let known = looks.looks.iter().position(|look| look.code == code);
+            let known = number_formats.number_formats.iter().position(|number_format| number_format.code == code);
             let at = known.unwrap_or_else(|| {
-                looks.looks.push(Look::new(code));
-                looks.looks.len() - 1
+                number_formats.number_formats.push(NumberFormat::new(code));
+                number_formats.number_formats.len() - 1
             });
             // Workbooks hold at most 64,000 formats; beyond that the cells are shown as they are.
-            looks.of_style.push(u16::try_from(at).unwrap_or(0));
+            number_formats.of_style.push(u16::try_from(at).unwrap_or(0));
         }
-        looks
+        number_formats
     }
 
     /// The place of a style's format.
@@ -131,9 +132,9 @@ impl Looks {
     }
 
     /// The format at a place.
-    pub fn get(&self, at: u16) -> &Look {
+    pub fn get(&self, at: u16) -> &NumberFormat {
         // The first one is always there.
-        self.looks.get(usize::from(at)).unwrap_or(&self.looks[0])
+        self.number_formats.get(usize::from(at)).unwrap_or(&self.number_formats[0])
     }
 }
 
@@ -188,15 +189,15 @@ mod tests {
     #[test]
     fn formats_tell_dates_times_and_texts() {
         let said = |code: &str| {
-            let look = Look::new(code);
-            (look.has_date, look.has_time, look.is_text)
+            let number_format = NumberFormat::new(code);
+            (number_format.has_date, number_format.has_time, number_format.is_text)
         };
         assert_eq!(said("dd/mm/yyyy"), (true, false, false));
         assert_eq!(said("[h]:mm"), (false, true, false));
         assert_eq!(said("yyyy\\-mm\\-dd hh:mm"), (true, true, false));
         assert_eq!(said("\"day\" 0"), (false, false, false));
         assert_eq!(said("@"), (false, false, true));
-        assert_eq!(Look::new("00000").shown(417.0).as_deref(), Some("00417"));
-        assert_eq!(Look::new("General").shown(417.0), None);
+        assert_eq!(NumberFormat::new("00000").shown(417.0).as_deref(), Some("00417"));
+        assert_eq!(NumberFormat::new("General").shown(417.0), None);
     }
 }

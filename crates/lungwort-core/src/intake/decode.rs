@@ -18,10 +18,10 @@ pub enum Chosen {
     Mark,
     /// All bytes so far are sound UTF-8.
     Sound,
-    /// Guessed from the bytes.
-    Guessed,
+    /// Detected from the bytes.
+    Detected,
     /// The user said so.
-    Told,
+    ReadOptions,
 }
 
 /// A place where bytes meant nothing.
@@ -58,8 +58,12 @@ pub struct Decoder<R> {
 }
 
 impl<R: Read> Decoder<R> {
-    /// Opens a stream; `told` is the encoding that the user gives.
-    pub fn open(input: R, told: Option<&'static Encoding>) -> io::Result<Decoder<R>> {
+    /// Opens a stream; `given` is the encoding that the user gives.
+    ///
+    /// # Errors
+    ///
+    /// Where the input cannot be read.
+    pub fn open(input: R, given: Option<&'static Encoding>) -> io::Result<Decoder<R>> {
         let mut decoder = Decoder {
             input,
             stage: vec![0; STAGE],
@@ -75,7 +79,7 @@ impl<R: Read> Decoder<R> {
             ended: false,
         };
         decoder.refill()?;
-        decoder.choose(told);
+        decoder.choose(given);
         Ok(decoder)
     }
 
@@ -85,7 +89,7 @@ impl<R: Read> Decoder<R> {
     }
 
     /// Whether the file begins with a byte order mark.
-    pub fn has_mark(&self) -> bool {
+    pub fn has_bom(&self) -> bool {
         self.mark
     }
 
@@ -110,6 +114,10 @@ impl<R: Read> Decoder<R> {
     }
 
     /// Appends a piece of text. False when there is no more.
+    ///
+    /// # Errors
+    ///
+    /// Where the input cannot be read on.
     pub fn fill(&mut self, out: &mut String) -> io::Result<bool> {
         self.refill()?;
         if self.held == 0 {
@@ -145,19 +153,19 @@ impl<R: Read> Decoder<R> {
         self.offset += count as u64;
     }
 
-    fn choose(&mut self, told: Option<&'static Encoding>) {
+    fn choose(&mut self, given: Option<&'static Encoding>) {
         let marked = Encoding::for_bom(&self.stage[..self.held]);
-        if let Some((encoding, length)) = marked.filter(|(encoding, _)| told.is_none_or(|told| told == *encoding)) {
+        if let Some((encoding, length)) = marked.filter(|(encoding, _)| given.is_none_or(|given| given == *encoding)) {
             self.mark = true;
             self.consume(length);
             self.set(encoding, Chosen::Mark);
-        } else if let Some(encoding) = told {
-            self.set(encoding, Chosen::Told);
+        } else if let Some(encoding) = given {
+            self.set(encoding, Chosen::ReadOptions);
         } else if let Some(encoding) = zero_pattern(&self.stage[..self.held]) {
-            self.set(encoding, Chosen::Guessed);
+            self.set(encoding, Chosen::Detected);
         } else if !is_mostly_utf8(&self.stage[..self.held], self.ended) {
             let encoding = guess(&self.stage[..self.held], self.ended);
-            self.set(encoding, Chosen::Guessed);
+            self.set(encoding, Chosen::Detected);
         }
     }
 
@@ -198,7 +206,7 @@ impl<R: Read> Decoder<R> {
             if only_ascii && self.chosen == Chosen::Sound {
                 // Nothing read so far reads differently in another encoding, so the guess comes in time.
                 let encoding = guess(&self.stage[from..self.held], self.ended);
-                self.set(encoding, Chosen::Guessed);
+                self.set(encoding, Chosen::Detected);
                 break;
             }
             self.note_invalid(self.offset + from as u64, self.emitted + (out.len() - start) as u64);
@@ -279,8 +287,8 @@ fn guess(bytes: &[u8], whole: bool) -> &'static Encoding {
 mod tests {
     use super::*;
 
-    fn decoded(bytes: &[u8], told: Option<&'static Encoding>) -> (String, &'static str, Chosen, Vec<Invalid>) {
-        let mut decoder = Decoder::open(bytes, told).unwrap();
+    fn decoded(bytes: &[u8], given: Option<&'static Encoding>) -> (String, &'static str, Chosen, Vec<Invalid>) {
+        let mut decoder = Decoder::open(bytes, given).unwrap();
         let mut out = String::new();
         while decoder.fill(&mut out).unwrap() {}
         let (encoding, chosen) = decoder.encoding();
@@ -290,7 +298,7 @@ mod tests {
     #[test]
     fn encodings_are_recognised() {
         let text = "Art,Fundort\nGänseblümchen,Köln\nSchlüsselblume,Tübingen\n";
-        for (label, chosen) in [("utf-8", Chosen::Sound), ("windows-1252", Chosen::Guessed)] {
+        for (label, chosen) in [("utf-8", Chosen::Sound), ("windows-1252", Chosen::Detected)] {
             let encoding = Encoding::for_label(label.as_bytes()).unwrap();
             let (bytes, _, _) = encoding.encode(text);
             assert_eq!(decoded(&bytes, None), (text.to_owned(), encoding.name(), chosen, vec![]));
@@ -328,7 +336,7 @@ mod tests {
         bytes.extend_from_slice(b"caf\xe9,cr\xe8me br\xfbl\xe9e\n");
         let (text, name, chosen, invalid) = decoded(&bytes, None);
         assert!(text.ends_with("café,crème brûlée\n"));
-        assert_eq!((name, chosen, invalid.len()), ("windows-1252", Chosen::Guessed, 0));
+        assert_eq!((name, chosen, invalid.len()), ("windows-1252", Chosen::Detected, 0));
     }
 
     #[test]

@@ -9,6 +9,13 @@ pub struct Dialect {
     pub quote: u8,
 }
 
+/// What line ends are called.
+pub const WINDOWS: &str = "Windows line ends (CR LF)";
+/// What line ends are called.
+pub const UNIX: &str = "Unix line ends (LF)";
+/// What line ends are called.
+pub const OLD_MAC: &str = "line ends of an old Mac (CR)";
+
 /// How many lines ended in which way.
 #[derive(Debug, Clone, Copy, Default, PartialEq, Eq)]
 pub struct NewlineCounts {
@@ -23,12 +30,12 @@ pub struct NewlineCounts {
 impl NewlineCounts {
     /// In words: the one kind there is, or which are mixed.
     pub fn words(&self) -> String {
-        let kinds = [("CR LF", self.crlf), ("LF", self.lf), ("CR", self.cr)];
+        let kinds = [(WINDOWS, self.crlf), (UNIX, self.lf), (OLD_MAC, self.cr)];
         let found: Vec<&str> = kinds.iter().filter(|(_, count)| *count > 0).map(|(name, _)| *name).collect();
         match found.as_slice() {
             [] => "no line ends".to_owned(),
-            [one] => format!("{one} line ends"),
-            several => format!("line ends mixed: {}", several.join(", ")),
+            [one] => (*one).to_owned(),
+            several => format!("several kinds of line ends: {}", several.join(", ")),
         }
     }
 }

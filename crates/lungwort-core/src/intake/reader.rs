@@ -1,15 +1,15 @@
-//! A delimited file as batches of rows, in bounded memory.
+//! A delimited file as chunks of rows, in bounded memory.
 
 use std::io::{self, Read};
 
-use super::batch::Batch;
+use super::chunk::Chunk;
 use super::decode::{Decoder, Invalid};
 use super::dialect::{Dialect, NewlineCounts};
 use super::scan::Scanner;
 use super::sniff::{Sniffed, sniff};
 
 /// Text gathered before rows are looked for: several hundred rows, and small enough to stay in the cache.
-const BATCH: usize = 128 * 1024;
+const CHUNK: usize = 128 * 1024;
 /// The largest row.
 pub const LARGEST_ROW: usize = 32 << 20;
 /// Text looked at to tell the delimiter.
@@ -17,7 +17,7 @@ const SAMPLE: usize = 64 * 1024;
 
 /// What the user says about how the file is written.
 #[derive(Debug, Clone, Copy, Default)]
-pub struct Told {
+pub struct ReadOptions {
     /// The encoding.
     pub encoding: Option<&'static encoding_rs::Encoding>,
     /// Between cells.
@@ -26,8 +26,8 @@ pub struct Told {
     pub quote: Option<u8>,
 }
 
-/// Reads batches from a stream.
-pub struct Batches<R> {
+/// Reads chunks from a stream.
+pub struct Chunks<R> {
     decoder: Decoder<R>,
     scanner: Scanner,
     sniffed: Sniffed,
@@ -43,9 +43,13 @@ pub struct Batches<R> {
     endless: Option<(u64, u64)>,
 }
 
-impl<R: Read> Batches<R> {
+impl<R: Read> Chunks<R> {
     /// Begins to read. `is_tsv` is what the file's name says of its delimiter.
-    pub fn open(decoder: Decoder<R>, told: Told, is_tsv: bool) -> io::Result<Batches<R>> {
+    ///
+    /// # Errors
+    ///
+    /// Where the input cannot be read.
+    pub fn open(decoder: Decoder<R>, given: ReadOptions, is_tsv: bool) -> io::Result<Chunks<R>> {
         let mut decoder = decoder;
         let mut pending = String::new();
         let mut text_ended = false;
@@ -56,8 +60,8 @@ impl<R: Read> Batches<R> {
         while !pending.is_char_boundary(end) {
             end -= 1;
         }
-        let sniffed = sniff(&pending[..end], is_tsv, told.delimiter, told.quote);
-        Ok(Batches {
+        let sniffed = sniff(&pending[..end], is_tsv, given.delimiter, given.quote);
+        Ok(Chunks {
             decoder,
             scanner: Scanner::new(sniffed.dialect),
             sniffed,
@@ -96,69 +100,75 @@ impl<R: Read> Batches<R> {
         self.endless
     }
 
-    /// The next batch, in the memory of one that is done with. `None` at the end.
-    pub fn next_batch(&mut self, spare: Batch) -> io::Result<Option<Batch>> {
-        let mut batch = spare;
-        batch.clear();
-        batch.text.push_str(&self.pending);
+    /// The next chunk, in the memory of one that is done with. `None` at the end.
+    ///
+    /// # Errors
+    ///
+    /// Where the input cannot be read on.
+    pub fn next_chunk(&mut self, spare: Chunk) -> io::Result<Option<Chunk>> {
+        let mut chunk = spare;
+        chunk.clear();
+        chunk.text.push_str(&self.pending);
         self.pending.clear();
-        let mut wanted = BATCH;
+        let mut wanted = CHUNK;
         loop {
-            while batch.text.len() < wanted && !self.text_ended {
-                self.text_ended = !self.decoder.fill(&mut batch.text)?;
+            while chunk.text.len() < wanted && !self.text_ended {
+                self.text_ended = !self.decoder.fill(&mut chunk.text)?;
             }
             self.invalid.extend(self.decoder.take_invalid());
-            if batch.text.is_empty() || self.endless.is_some() {
+            if chunk.text.is_empty() || self.endless.is_some() {
                 return Ok(None);
             }
-            let too_large = batch.text.len() > LARGEST_ROW;
-            let mut consumed = self.scanner.scan(&mut batch, self.text_ended);
-            if batch.row_count() == 0 && too_large {
+            let too_large = chunk.text.len() > LARGEST_ROW;
+            let mut consumed = self.scanner.scan(&mut chunk, self.text_ended);
+            if chunk.row_count() == 0 && too_large {
                 // Perhaps only a quote that never closes holds it together: read it as if the text ended here.
-                consumed = self.scan_past_open_quote(&mut batch);
+                consumed = self.scan_past_open_quote(&mut chunk);
                 if consumed == 0 {
                     self.endless = Some((self.next_row, self.scanner.line));
                     return Ok(None);
                 }
             }
-            if batch.row_count() > 0 {
-                self.finish(&mut batch, consumed);
-                return Ok(Some(batch));
+            if chunk.row_count() > 0 {
+                self.finish(&mut chunk, consumed);
+                return Ok(Some(chunk));
             }
             // Twice the text each time, so that a long row is not looked through again and again.
-            wanted = (batch.text.len() * 2).min(LARGEST_ROW + 1).max(batch.text.len() + 1);
+            wanted = (chunk.text.len() * 2).min(LARGEST_ROW + 1).max(chunk.text.len() + 1);
         }
     }
 
     /// Scans the rows up to the last line end with quotes that do not close taken as plain.
-    fn scan_past_open_quote(&mut self, batch: &mut Batch) -> usize {
-        let Some(end) = batch.text.rfind(['\n', '\r']).map(|at| at + 1) else {
+    fn scan_past_open_quote(&mut self, chunk: &mut Chunk) -> usize {
+        let Some(end) = chunk.text.rfind(['\n', '\r']).map(|at| at + 1) else {
             return 0;
         };
-        let rest = batch.text.split_off(end);
-        let consumed = self.scanner.scan(batch, true);
-        batch.text.push_str(&rest);
+        let rest = chunk.text.split_off(end);
+        let consumed = self.scanner.scan(chunk, true);
+        chunk.text.push_str(&rest);
         consumed
     }
 
-    fn finish(&mut self, batch: &mut Batch, consumed: usize) {
-        batch.text_start = self.pending_start;
-        batch.first_row = self.next_row;
-        batch.number = self.next_number;
-        batch.cells = batch.fields.len() as u64;
-        self.pending.push_str(&batch.text[consumed..]);
-        batch.text.truncate(consumed);
+    fn finish(&mut self, chunk: &mut Chunk, consumed: usize) {
+        let text_start = self.pending_start;
+        chunk.first_row = self.next_row;
+        chunk.number = self.next_number;
+        chunk.cells = chunk.fields.len() as u64;
+        self.pending.push_str(&chunk.text[consumed..]);
+        chunk.text.truncate(consumed);
         self.pending_start += consumed as u64;
-        self.next_row += batch.row_count() as u64;
+        self.next_row += chunk.row_count() as u64;
         self.next_number += 1;
         let within = self.invalid.partition_point(|invalid| invalid.at < self.pending_start);
-        batch.invalid.extend(self.invalid.drain(..within));
+        if within > 0 {
+            chunk.place_invalid(self.invalid.drain(..within), text_start);
+        }
     }
 }
 
-impl<R: Read + Send> super::Rows for Batches<R> {
-    fn next_batch(&mut self, spare: Batch) -> io::Result<Option<Batch>> {
-        Batches::next_batch(self, spare)
+impl<R: Read + Send> super::Rows for Chunks<R> {
+    fn next_chunk(&mut self, spare: Chunk) -> io::Result<Option<Chunk>> {
+        Chunks::next_chunk(self, spare)
     }
 
     fn bytes_read(&self) -> u64 {
@@ -175,17 +185,17 @@ mod tests {
 
     fn read(bytes: &[u8]) -> (Rows, Option<(u64, u64)>) {
         let decoder = Decoder::open(bytes, None).unwrap();
-        let mut batches = Batches::open(decoder, Told::default(), false).unwrap();
+        let mut chunks = Chunks::open(decoder, ReadOptions::default(), false).unwrap();
         let mut rows = Vec::new();
-        let mut spare = Batch::default();
-        while let Some(batch) = batches.next_batch(spare).unwrap() {
+        let mut spare = Chunk::default();
+        while let Some(chunk) = chunks.next_chunk(spare).unwrap() {
             rows.extend(
-                (0..batch.row_count())
-                    .map(|row| (batch.row_number(row), batch.line_number(row).unwrap(), batch.row(row).len())),
+                (0..chunk.row_count())
+                    .map(|row| (chunk.row_number(row), chunk.line_number(row).unwrap(), chunk.row(row).len())),
             );
-            spare = batch;
+            spare = chunk;
         }
-        (rows, batches.endless())
+        (rows, chunks.endless())
     }
 
     #[test]
@@ -199,7 +209,7 @@ mod tests {
 
     #[test]
     fn a_line_without_end_stops_the_reading() {
-        let text = format!("a,b\n{}", "x".repeat(LARGEST_ROW + BATCH * 4));
+        let text = format!("a,b\n{}", "x".repeat(LARGEST_ROW + CHUNK * 4));
         let (rows, endless) = read(text.as_bytes());
         assert_eq!((rows.len(), endless), (1, Some((2, 2))));
     }
@@ -208,8 +218,8 @@ mod tests {
     fn invalid_bytes_are_found_in_their_cells() {
         let bytes: Vec<u8> = "Zoë,x\n".bytes().chain(*b"a,\"b\xff\",c\n").collect();
         let decoder = Decoder::open(bytes.as_slice(), None).unwrap();
-        let mut batches = Batches::open(decoder, Told::default(), false).unwrap();
-        let batch = batches.next_batch(Batch::default()).unwrap().unwrap();
-        assert_eq!(batch.invalid_places(), [(1, 1, 11)]);
+        let mut chunks = Chunks::open(decoder, ReadOptions::default(), false).unwrap();
+        let chunk = chunks.next_chunk(Chunk::default()).unwrap().unwrap();
+        assert_eq!(chunk.invalid_places(), [(1, 1, 11)]);
     }
 }

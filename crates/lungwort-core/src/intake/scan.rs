@@ -4,12 +4,12 @@
 //! counts only at the very start of a cell. Quoted cells are followed to their end apart from the masks.
 //!
 //! What breaks when changed: a rescan begins at the start of a row, never inside one; nothing of an incomplete
-//! row may stay in the batch.
+//! row may stay in the chunk.
 
 use memchr::{memchr, memchr2};
 use wide::{i8x16, u8x16};
 
-use super::batch::{Batch, Field, Issue, IssueKind, RowStart};
+use super::chunk::{Chunk, Field, Issue, IssueKind, RowStart};
 use super::dialect::{Dialect, NewlineCounts};
 
 const STEP: usize = 64;
@@ -47,7 +47,7 @@ enum AtQuote {
 struct Row {
     /// Where it begins in the text.
     start: usize,
-    /// Its first cell among the batch's.
+    /// Its first cell among the chunk's.
     first_field: usize,
     /// Where the cell that is being looked through begins.
     field_start: usize,
@@ -65,19 +65,24 @@ impl Row {
     }
 
     #[inline]
-    fn end_cell(&mut self, batch: &mut Batch, end: usize, special: bool) {
+    fn end_cell(&mut self, chunk: &mut Chunk, end: usize, special: bool) {
         let field = match self.quoted.take() {
             Some(field) => field,
             None => Field::new(self.field_start, end, self.special || special),
         };
-        batch.fields.push(field);
+        chunk.fields.push(field);
         self.special = false;
         self.field_start = end + 1;
     }
 
-    fn issue(&self, batch: &mut Batch, kind: IssueKind) {
-        let field = batch.fields.len() - self.first_field;
-        batch.issues.push(Issue { kind, row: batch.rows.len(), field, line: self.line });
+    /// The cell that began here is not as the file's text has it.
+    fn is_built(&self, chunk: &mut Chunk) {
+        chunk.built_from.push((chunk.fields.len() as u32, self.field_start as u32));
+    }
+
+    fn issue(&self, chunk: &mut Chunk, kind: IssueKind) {
+        let field = chunk.fields.len() - self.first_field;
+        chunk.issues.push(Issue { kind, row: chunk.rows.len(), field, line: self.line });
     }
 }
 
@@ -92,18 +97,18 @@ impl Scanner {
         Scanner { dialect, line: 1, newlines: NewlineCounts::default() }
     }
 
-    /// Finds the whole rows of the batch's text and returns the bytes they take up. `at_end` when no more text
+    /// Finds the whole rows of the chunk's text and returns the bytes they take up. `at_end` when no more text
     /// follows: then the last row may lack a line end, and a quote that is still open never closes.
-    pub fn scan(&mut self, batch: &mut Batch, at_end: bool) -> usize {
+    pub fn scan(&mut self, chunk: &mut Chunk, at_end: bool) -> usize {
         // Taken out so that cells can be added while the text is read.
-        let text = std::mem::take(&mut batch.text);
-        let consumed = self.rows(text.as_bytes(), batch, at_end);
-        batch.text = text;
+        let text = std::mem::take(&mut chunk.text);
+        let consumed = self.rows(text.as_bytes(), chunk, at_end);
+        chunk.text = text;
         consumed
     }
 
-    fn rows(&mut self, text: &[u8], batch: &mut Batch, at_end: bool) -> usize {
-        let mut row = Row::begin(0, batch.fields.len(), self.line);
+    fn rows(&mut self, text: &[u8], chunk: &mut Chunk, at_end: bool) -> usize {
+        let mut row = Row::begin(0, chunk.fields.len(), self.line);
         let mut at = 0;
         'steps: while at < text.len() {
             let masks = self.masks(text, at);
@@ -116,27 +121,27 @@ impl Scanner {
                 let below = (1_u64 << bit) - 1;
                 let byte = text[place];
                 if byte == self.dialect.delimiter {
-                    row.end_cell(batch, place, specials & below != 0);
+                    row.end_cell(chunk, place, specials & below != 0);
                     specials &= !below;
                     continue;
                 }
                 if byte == self.dialect.quote {
-                    match self.at_quote(text, place, &mut row, batch, at_end) {
+                    match self.at_quote(text, place, &mut row, chunk, at_end) {
                         AtQuote::Plain => continue,
                         AtQuote::Behind(next) => {
                             at = next;
                             continue 'steps;
                         }
-                        AtQuote::Unfinished => return self.forget(batch, &row),
+                        AtQuote::Unfinished => return self.forget(chunk, &row),
                     }
                 }
-                row.end_cell(batch, place, specials & below != 0);
+                row.end_cell(chunk, place, specials & below != 0);
                 specials &= !below;
                 let next = match self.line_end(byte, text.get(place + 1).copied(), at_end) {
                     Some(width) => place + width,
-                    None => return self.forget(batch, &row),
+                    None => return self.forget(chunk, &row),
                 };
-                self.end_row(batch, &mut row, next);
+                self.end_row(chunk, &mut row, next);
                 if next > place + 1 {
                     // The LF of a CR LF ends no further row.
                     at = next;
@@ -147,11 +152,11 @@ impl Scanner {
             at += STEP;
         }
         if !at_end {
-            return self.forget(batch, &row);
+            return self.forget(chunk, &row);
         }
         if row.start < text.len() {
-            row.end_cell(batch, text.len(), false);
-            self.end_row(batch, &mut row, text.len());
+            row.end_cell(chunk, text.len(), false);
+            self.end_row(chunk, &mut row, text.len());
         }
         text.len()
     }
@@ -170,44 +175,49 @@ impl Scanner {
         Some(1)
     }
 
-    fn at_quote(&self, text: &[u8], place: usize, row: &mut Row, batch: &mut Batch, at_end: bool) -> AtQuote {
+    fn at_quote(&self, text: &[u8], place: usize, row: &mut Row, chunk: &mut Chunk, at_end: bool) -> AtQuote {
         if place != row.field_start || row.quoted.is_some() {
             return AtQuote::Plain;
         }
-        match self.quoted(text, place, batch, at_end) {
+        match self.quoted(text, place, chunk, at_end) {
             Quoted::Closed { field, next, lines, tail } => {
-                batch.quoted_cells += 1;
+                chunk.quoted_cells += 1;
                 if tail {
-                    row.issue(batch, IssueKind::TextAfterQuote);
+                    row.issue(chunk, IssueKind::TextAfterQuote);
                 }
                 row.line += lines;
+                if field.is_built() {
+                    row.is_built(chunk);
+                }
                 row.quoted = Some(field);
                 row.special = false;
                 AtQuote::Behind(next)
             }
             Quoted::Literal => {
-                row.issue(batch, IssueKind::UnclosedQuote);
+                row.issue(chunk, IssueKind::UnclosedQuote);
                 AtQuote::Plain
             }
             Quoted::Unfinished => AtQuote::Unfinished,
         }
     }
 
-    fn end_row(&mut self, batch: &mut Batch, row: &mut Row, next: usize) {
-        let count = (batch.fields.len() - row.first_field) as u32;
-        batch.rows.push(RowStart { field: row.first_field as u32, count, line: self.line });
+    fn end_row(&mut self, chunk: &mut Chunk, row: &mut Row, next: usize) {
+        let count = (chunk.fields.len() - row.first_field) as u32;
+        chunk.rows.push(RowStart { field: row.first_field as u32, count, line: self.line });
         self.line = row.line + 1;
-        *row = Row::begin(next, batch.fields.len(), self.line);
+        *row = Row::begin(next, chunk.fields.len(), self.line);
     }
 
     /// Takes back what has been noted of a row that is not whole, and returns where it begins.
-    fn forget(&self, batch: &mut Batch, row: &Row) -> usize {
-        let quoted = batch.fields[row.first_field..].iter().filter(|field| field.is_quoted()).count() as u64;
+    fn forget(&self, chunk: &mut Chunk, row: &Row) -> usize {
+        let quoted = chunk.fields[row.first_field..].iter().filter(|field| field.is_quoted()).count() as u64;
         let pending = u64::from(row.quoted.is_some());
-        batch.quoted_cells -= quoted + pending;
-        batch.fields.truncate(row.first_field);
-        let rows = batch.rows.len();
-        batch.issues.retain(|issue| issue.row < rows);
+        chunk.quoted_cells -= quoted + pending;
+        chunk.fields.truncate(row.first_field);
+        let built = chunk.built_from.partition_point(|(field, _)| (*field as usize) < row.first_field);
+        chunk.built_from.truncate(built);
+        let rows = chunk.rows.len();
+        chunk.issues.retain(|issue| issue.row < rows);
         row.start
     }
 
@@ -241,7 +251,7 @@ impl Scanner {
     }
 
     /// Follows the quoted cell that opens at `open`.
-    fn quoted(&self, text: &[u8], open: usize, batch: &mut Batch, at_end: bool) -> Quoted {
+    fn quoted(&self, text: &[u8], open: usize, chunk: &mut Chunk, at_end: bool) -> Quoted {
         let quote = self.dialect.quote;
         let mut doubled = false;
         let mut from = open + 1;
@@ -265,7 +275,7 @@ impl Scanner {
         let ended = after.is_none_or(|byte| byte == self.dialect.delimiter || byte == b'\n' || byte == b'\r');
         if ended {
             let field =
-                if doubled { build(batch, content, quote, &[], special) } else { Field::new(open + 1, close, special) };
+                if doubled { build(chunk, content, quote, &[], special) } else { Field::new(open + 1, close, special) };
             return Quoted::Closed { field: field.quoted(), next: close + 1, lines, tail: false };
         }
         if lines > 0 {
@@ -281,22 +291,22 @@ impl Scanner {
         }
         let tail = &rest[..end];
         let special = special || tail.iter().any(|byte| !(0x20..0x7f).contains(byte));
-        let field = build(batch, content, quote, tail, special).quoted();
+        let field = build(chunk, content, quote, tail, special).quoted();
         Quoted::Closed { field, next: close + 1 + end, lines, tail: true }
     }
 }
 
 /// Builds a cell's text with each doubled quote written once, and the tail behind it.
-fn build(batch: &mut Batch, content: &[u8], quote: u8, tail: &[u8], special: bool) -> Field {
-    let start = batch.built.len();
+fn build(chunk: &mut Chunk, content: &[u8], quote: u8, tail: &[u8], special: bool) -> Field {
+    let start = chunk.built.len();
     let mut rest = content;
     while let Some(at) = memchr(quote, rest) {
-        push(&mut batch.built, &rest[..=at]);
+        push(&mut chunk.built, &rest[..=at]);
         rest = &rest[(at + 2).min(rest.len())..];
     }
-    push(&mut batch.built, rest);
-    push(&mut batch.built, tail);
-    Field::new(start, batch.built.len(), special).built()
+    push(&mut chunk.built, rest);
+    push(&mut chunk.built, tail);
+    Field::new(start, chunk.built.len(), special).built()
 }
 
 /// Parts cut at ASCII signs of sound UTF-8 are sound themselves.

@@ -1,6 +1,6 @@
 //! Telling a file's signs from the beginning of its text.
 
-use super::batch::Batch;
+use super::chunk::Chunk;
 use super::dialect::Dialect;
 use super::scan::Scanner;
 
@@ -34,7 +34,7 @@ pub fn sniff(sample: &str, is_tsv: bool, delimiter: Option<u8>, quote: Option<u8
     Sniffed { dialect: Dialect { delimiter, quote }, rival }
 }
 
-/// `sep=;` in the first line, by which spreadsheets are told.
+/// `sep=;` in the first line, by which spreadsheets are reported.
 fn announced(sample: &str) -> Option<u8> {
     let rest = sample.get(..4).filter(|head| head.eq_ignore_ascii_case("sep="))?.len();
     match sample.as_bytes().get(rest..rest + 2) {
@@ -59,15 +59,15 @@ fn sniff_quote(sample: &str) -> u8 {
 /// Thousandths of the filled rows that have the commonest number of cells, weighed by that number; zero where it
 /// is one.
 fn score(sample: &str, dialect: Dialect) -> u64 {
-    let mut batch = Batch { text: sample.to_owned(), ..Batch::default() };
+    let mut chunk = Chunk { text: sample.to_owned(), ..Chunk::default() };
     // A sample may end within a row, which then has too few cells; it is one row in many.
-    Scanner::new(dialect).scan(&mut batch, true);
+    Scanner::new(dialect).scan(&mut chunk, true);
     let mut counts = std::collections::HashMap::<usize, u64>::new();
     let mut filled = 0_u64;
-    for row in 0..batch.row_count() {
-        if !batch.is_blank(row) {
+    for row in 0..chunk.row_count() {
+        if !chunk.is_blank(row) {
             filled += 1;
-            *counts.entry(batch.row(row).len()).or_default() += 1;
+            *counts.entry(chunk.row(row).len()).or_default() += 1;
         }
     }
     let Some((cells, rows)) =

@@ -2,8 +2,8 @@
 
 use std::collections::HashSet;
 
-use super::draft::{Draft, DraftColumn, DraftReference, Sure, key, list, quoted};
-use super::headings::Frame;
+use super::draft::{Confidence, Draft, DraftColumn, DraftReference};
+use super::headings::Layout;
 use super::marks::place;
 use super::source::{Template, TemplateSheet};
 use crate::cell::date::from_serial;
@@ -11,6 +11,7 @@ use crate::cell::fold::fold;
 use crate::finding::column_letter;
 use crate::intake::workbook::{CellRange, Validation, read_range};
 use crate::rulebook::standard;
+use crate::rulebook::toml_text::{key, list, quoted};
 
 /// A longer list is left in the template and referred to.
 const INLINE: usize = 40;
@@ -21,8 +22,8 @@ const MOST_VALUES: usize = 20_000;
 #[derive(Debug, Clone, Default)]
 struct Choices {
     values: Vec<(String, Option<String>)>,
-    /// Where it stands: the sheet, its heading and the heading's row.
-    stands: Option<(String, String, u64)>,
+    /// Where it is listed: the sheet, its heading and the heading's row.
+    listed_at: Option<(String, String, u64)>,
     source: String,
 }
 
@@ -30,18 +31,21 @@ struct Choices {
 pub fn learn(
     template: &Template,
     sheet: &TemplateSheet,
-    frame: &Frame,
+    layout: &Layout,
     columns: &mut [DraftColumn],
     draft: &mut Draft,
 ) {
     for at in 0..columns.len() {
         let field = columns[at].field;
-        let Some((validation, range)) = main_validation(sheet, field, frame) else { continue };
+        let Some((validation, range)) = main_validation(sheet, field, layout) else { continue };
         let source = format!("the {} of {}", what(validation), range.words());
-        let sure = if validation.only_warns && validation.kind != "list" { Sure::Confirm } else { Sure::Known };
+        let confidence =
+            if validation.only_warns && validation.kind != "list" { Confidence::Confirm } else { Confidence::Known };
         match validation.kind.as_str() {
             "list" => drop_down(template, sheet, validation, range, at, columns, draft),
-            "whole" | "decimal" | "date" | "time" | "textLength" => limits(validation, &source, sure, &mut columns[at]),
+            "whole" | "decimal" | "date" | "time" | "textLength" => {
+                limits(validation, &source, confidence, &mut columns[at])
+            }
             "custom" => custom(validation, &source, &mut columns[at], field),
             _ => {}
         }
@@ -53,7 +57,7 @@ pub fn learn(
             } else {
                 format!("{}: {help}", validation.prompt_title.trim())
             };
-            columns[at].lines.set("help", quoted(&help), "the message shown while typing", Sure::Known);
+            columns[at].lines.set("help", quoted(&help), "the message shown while typing", Confidence::Known);
         }
     }
 }
@@ -63,10 +67,10 @@ fn what(validation: &Validation) -> &'static str {
 }
 
 /// The validation that covers the most rows of a column; of a labelled cell, the one that it lies in.
-fn main_validation<'s>(sheet: &'s TemplateSheet, field: usize, frame: &Frame) -> Option<(&'s Validation, CellRange)> {
-    let is_cell = frame.headings.is_empty();
-    let all = sheet.validations(field, frame.heading_row).into_iter();
-    let here = all.filter(|(_, range)| !is_cell || range.holds(field, frame.first_data));
+fn main_validation<'s>(sheet: &'s TemplateSheet, field: usize, layout: &Layout) -> Option<(&'s Validation, CellRange)> {
+    let is_cell = layout.headings.is_empty();
+    let all = sheet.validations(field, layout.heading_row).into_iter();
+    let here = all.filter(|(_, range)| !is_cell || range.holds(field, layout.first_data));
     here.filter(|(validation, _)| !validation.kind.is_empty() || !validation.prompt.is_empty())
         .max_by_key(|(validation, range)| (!validation.kind.is_empty(), range.last_row.saturating_sub(range.first_row)))
 }
@@ -82,27 +86,27 @@ fn drop_down(
 ) {
     let formula = validation.first.trim().trim_start_matches('=');
     let source = format!("the drop-down of {}", range.words());
-    let sure = if validation.only_warns { Sure::Confirm } else { Sure::Known };
-    let reckoned = formula.to_uppercase();
-    if reckoned.starts_with("OFFSET(")
-        && reckoned.contains("MATCH(")
+    let confidence = if validation.only_warns { Confidence::Confirm } else { Confidence::Known };
+    let calculated = formula.to_uppercase();
+    if calculated.starts_with("OFFSET(")
+        && calculated.contains("MATCH(")
         && let Some((value, parent, values)) = beside_each_other(template, formula, range, columns, at)
     {
         columns[at].values = values;
-        columns[at].lines.set("allowed", value, format!("{source}, which looks {parent} up"), sure);
+        columns[at].lines.set("allowed", value, format!("{source}, which looks {parent} up"), confidence);
         return;
     }
-    if reckoned.contains("INDIRECT(") || reckoned.contains("OFFSET(") {
+    if calculated.contains("INDIRECT(") || calculated.contains("OFFSET(") {
         if let Some((value, parent)) = dependent(template, formula, range, columns, at) {
             columns[at].lines.set(
                 "allowed",
                 value,
                 format!("{source}, which looks up the list named by {parent}"),
-                sure,
+                confidence,
             );
         } else {
             draft.look_first.push(format!(
-                "{}: its drop-down is reckoned ({}), and its lists were not found; add its values",
+                "{}: its drop-down is calculated ({}), and its lists were not found; add its values",
                 columns[at].heading.trim(),
                 crate::cell::shown::clipped(formula, 60)
             ));
@@ -126,15 +130,15 @@ fn drop_down(
         let affirmative = |value: &str| matches!(fold(value).as_str(), "yes" | "y" | "true");
         let find = |wanted: bool| choices.values.iter().find(|(value, _)| affirmative(value) == wanted);
         if let (Some((yes, _)), Some((no, _))) = (find(true), find(false)) {
-            columns[at].lines.set("type", "\"yes_no\"", source.clone(), sure);
+            columns[at].lines.set("type", "\"yes_no\"", source.clone(), confidence);
             let words = format!("{{ yes = {}, no = {} }}", quoted(yes), quoted(no));
-            columns[at].lines.set("yes_no", words, source, sure);
+            columns[at].lines.set("yes_no", words, source, confidence);
         }
         return;
     }
     columns[at].values = choices.values.iter().map(|(value, _)| value.clone()).collect();
     let (value, note) = allowed(&choices, draft);
-    columns[at].lines.set("allowed", value, format!("{source}{note}"), sure);
+    columns[at].lines.set("allowed", value, format!("{source}{note}"), confidence);
 }
 
 /// A list as the rulebook writes it: a standard one, a reference into the template, or in place.
@@ -143,13 +147,12 @@ fn allowed(choices: &Choices, draft: &mut Draft) -> (String, String) {
     if values.len() >= 20 {
         for standard in standard::ALL {
             let Some(known) = standard::named(standard.name) else { continue };
-            let entries = known.entries();
-            if entries.len() == values.len() && entries.iter().all(|entry| values.contains(&*entry.code)) {
+            if known.len() == values.len() && known.entries().all(|entry| values.contains(entry.code)) {
                 return (format!("{{ reference = \"{}\" }}", standard.name), format!(": all {} codes", values.len()));
             }
         }
     }
-    if let Some((sheet, column, heading_row)) = choices.stands.as_ref().filter(|_| values.len() > INLINE) {
+    if let Some((sheet, column, heading_row)) = choices.listed_at.as_ref().filter(|_| values.len() > INLINE) {
         let reference = reference(draft, sheet, *heading_row);
         let count = format!(": {} values", values.len());
         return (format!("{{ reference = {}, column = {} }}", quoted(&reference), quoted(column)), count);
@@ -213,7 +216,7 @@ fn of_range(sheet: &TemplateSheet, range: CellRange) -> Option<Choices> {
         let row = range.first_row;
         let texts = (column..=range.last_column).map(|at| sheet.text(row, at).to_owned());
         values.extend(texts.filter(|text| !text.is_empty()).map(|text| (text, None)));
-        return Some(Choices { values, stands: None, source: format!("listed in {}", place(sheet, row, column)) })
+        return Some(Choices { values, listed_at: None, source: format!("listed in {}", place(sheet, row, column)) })
             .filter(|found| !found.values.is_empty());
     }
     let within = |row: u64| (range.first_row..=range.last_row).contains(&row);
@@ -233,11 +236,11 @@ fn of_range(sheet: &TemplateSheet, range: CellRange) -> Option<Choices> {
     let above = rows.first()?.0.saturating_sub(1);
     let meaning_heading = fold(sheet.text(above, column + 1));
     let means = ["meaning", "description", "name", "label", "definition", "explanation", "title", "text", "stands for"];
-    let meant = means.iter().any(|word| meaning_heading.contains(&fold(word)));
+    let lenient = means.iter().any(|word| meaning_heading.contains(&fold(word)));
     let filled = rows.iter().filter(|(row, _)| !sheet.text(*row, column + 1).is_empty()).count();
     let shorter =
         rows.iter().filter(|(row, text)| text.chars().count() < sheet.text(*row, column + 1).chars().count()).count();
-    let has_meanings = filled * 10 >= rows.len() * 9 && (meant || above == 0 && shorter * 10 >= rows.len() * 8);
+    let has_meanings = filled * 10 >= rows.len() * 9 && (lenient || above == 0 && shorter * 10 >= rows.len() * 8);
     let mut seen = HashSet::new();
     for (row, text) in &rows {
         if seen.insert(text.clone()) {
@@ -246,11 +249,11 @@ fn of_range(sheet: &TemplateSheet, range: CellRange) -> Option<Choices> {
         }
     }
     let heading = sheet.text(above, column);
-    let stands = (above > 0 && !heading.is_empty()).then(|| (sheet.name.clone(), heading.to_owned(), above));
+    let listed_at = (above > 0 && !heading.is_empty()).then(|| (sheet.name.clone(), heading.to_owned(), above));
     let letter = column_letter(column);
     let last = rows.last().map_or(first, |(row, _)| *row);
     let source = format!("the list in {}!{letter}{}:{letter}{last}", sheet.name, above + 1);
-    Some(Choices { values, stands, source })
+    Some(Choices { values, listed_at, source })
 }
 
 /// Lists of which another column's value chooses one, where both stand side by side on a sheet:
@@ -334,11 +337,11 @@ fn dependent(
 }
 
 /// Numbers, dates and lengths that a cell takes.
-fn limits(validation: &Validation, source: &str, sure: Sure, column: &mut DraftColumn) {
+fn limits(validation: &Validation, source: &str, confidence: Confidence, column: &mut DraftColumn) {
     let kind = validation.kind.as_str();
     let lines = &mut column.lines;
     match kind {
-        "whole" | "decimal" | "date" | "time" => lines.set("type", quoted(kind), source, sure),
+        "whole" | "decimal" | "date" | "time" => lines.set("type", quoted(kind), source, confidence),
         _ => {}
     }
     let bound = |formula: &str| bound(kind, formula.trim().trim_start_matches('='));
@@ -358,7 +361,7 @@ fn limits(validation: &Validation, source: &str, sure: Sure, column: &mut DraftC
             ("greaterThan", Some(min), _) => format!("{{ min = {} }}", min + 1),
             _ => return,
         };
-        lines.set("length", length, source, sure);
+        lines.set("length", length, source, confidence);
         return;
     }
     let keys: &[(&'static str, Option<String>)] = match validation.operator.as_str() {
@@ -371,7 +374,7 @@ fn limits(validation: &Validation, source: &str, sure: Sure, column: &mut DraftC
     };
     for (name, value) in keys {
         if let Some(value) = value {
-            lines.set(name, value.clone(), source, sure);
+            lines.set(name, value.clone(), source, confidence);
         }
     }
 }
@@ -396,7 +399,7 @@ fn custom(validation: &Validation, source: &str, column: &mut DraftColumn, field
     let letter = column_letter(field);
     let counts = formula.starts_with(&format!("COUNTIF({letter}"));
     if counts && (formula.ends_with("=1") || formula.ends_with("<2") || formula.ends_with("<=1")) {
-        column.lines.set("unique", "true", source, Sure::Known);
+        column.lines.set("unique", "true", source, Confidence::Known);
     }
 }
 

@@ -4,17 +4,18 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
-use super::draft::{DraftColumn, Sure, key, list, quoted};
+use super::draft::{Confidence, DraftColumn};
 use super::marks::{place, word_in};
 use super::source::TemplateSheet;
 use crate::cell::fold::fold;
+use crate::rulebook::toml_text::{key, list, quoted};
 
 /// A length in words, such as `Text (40)`.
 static SIZED: LazyLock<Option<Regex>> =
     LazyLock::new(|| Regex::new(r"(?:text|string|char|varchar|alphanumeric|characters?)[^0-9]{0,12}([0-9]{1,5})").ok());
 
-/// A picture of a date.
-static PICTURE: LazyLock<Option<Regex>> = LazyLock::new(|| {
+/// A date pattern.
+static DATE_PATTERN: LazyLock<Option<Regex>> = LazyLock::new(|| {
     Regex::new(r"\b(?:dd?|mm?m?m?|yyyy|yy)([/.\- ])(?:dd?|mm?m?m?)([/.\- ])(?:dd?|yyyy|yy)(?: hh:mm(?::ss)?)?").ok()
 });
 
@@ -45,7 +46,7 @@ fn tells(heading: &str) -> Option<Tells> {
         "pattern" | "regex" | "regular expression" => return Some(Tells::Pattern),
         "pattern in words" => return Some(Tells::PatternWords),
         "places" | "decimal places" | "decimals" => return Some(Tells::Places),
-        "takes" => return Some(Tells::Takes),
+        "accepts" | "takes" => return Some(Tells::Takes),
         "more" => return Some(Tells::More),
         _ => {}
     }
@@ -121,18 +122,18 @@ fn take(kind: Tells, text: &str, at: &str, column: &mut DraftColumn) {
     let lines = &mut column.lines;
     match kind {
         Tells::Required => required(text, at, column),
-        Tells::Help => lines.set("help", quoted(&text.replace('\n', " ")), at, Sure::Known),
-        Tells::Example => lines.set("example", quoted(text), at, Sure::Known),
+        Tells::Help => lines.set("help", quoted(&text.replace('\n', " ")), at, Confidence::Known),
+        Tells::Example => lines.set("example", quoted(text), at, Confidence::Known),
         Tells::Length => length(text, at, column),
         Tells::Format => format(text, at, column),
         Tells::Values => values(text, at, column),
         Tells::Name => column.name = text.to_owned(),
-        Tells::NamedFormat => lines.set("format", quoted(text), at, Sure::Known),
-        Tells::Pattern => lines.set("pattern", quoted(text), at, Sure::Known),
+        Tells::NamedFormat => lines.set("format", quoted(text), at, Confidence::Known),
+        Tells::Pattern => lines.set("pattern", quoted(text), at, Confidence::Known),
         Tells::PatternWords => with_words(text, column),
         Tells::Places => {
             if let Some(places) = number_in(text) {
-                lines.set("places", places.to_string(), at, Sure::Known);
+                lines.set("places", places.to_string(), at, Confidence::Known);
             }
         }
         Tells::Takes => only_what_it_takes(text, column),
@@ -145,10 +146,10 @@ fn required(text: &str, at: &str, column: &mut DraftColumn) {
     let yes = matches!(folded.as_str(), "yes" | "y" | "m" | "r" | "x" | "true" | "always" | "1")
         || word_in(text) == Some(true);
     if yes || text == "\u{2713}" || text == "\u{2714}" {
-        column.lines.set("required", "true", format!("{at} says {text}"), Sure::Known);
+        column.lines.set("required", "true", format!("{at} says {text}"), Confidence::Known);
     } else if folded.len() > 12 && (folded.contains("if") || folded.contains("when") || folded.contains("where")) {
         let said = format!("{at} says: {text}");
-        column.lines.set("required_when", "\"… = '…'\"", said, Sure::Offered);
+        column.lines.set("required_when", "\"… = '…'\"", said, Confidence::Suggested);
     }
 }
 
@@ -188,7 +189,7 @@ fn more(text: &str, at: &str, column: &mut DraftColumn) {
         let Some((name, value)) = line.split_once(" = ") else { continue };
         let known = KEYS.iter().find(|key| **key == name.trim());
         if let Some(known) = known.filter(|_| toml::from_str::<toml::Table>(line).is_ok()) {
-            column.lines.set(known, value.trim(), at, Sure::Known);
+            column.lines.set(known, value.trim(), at, Confidence::Known);
         }
     }
 }
@@ -218,7 +219,7 @@ fn length(text: &str, at: &str, column: &mut DraftColumn) {
     } else {
         format!("{{ max = {most}{unit} }}")
     };
-    column.lines.set("length", value, format!("{at} says {text}"), Sure::Known);
+    column.lines.set("length", value, format!("{at} says {text}"), Confidence::Known);
 }
 
 /// `Date (dd/mm/yyyy)`, `Text(40)`, `Whole number`, `Email`.
@@ -226,10 +227,10 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
     let lower = text.to_lowercase();
     let source = format!("{at} says {}", text.replace('\n', " "));
     let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));
-    if let Some(picture) = picture_in(&lower) {
-        let kind = if picture.contains("hh") { "datetime" } else { "date" };
-        column.lines.set("type", quoted(kind), source.clone(), Sure::Known);
-        column.lines.set("date_format", quoted(&picture), source, Sure::Known);
+    if let Some(date_pattern) = date_pattern_in(&lower) {
+        let kind = if date_pattern.contains("hh") { "datetime" } else { "date" };
+        column.lines.set("type", quoted(kind), source.clone(), Confidence::Known);
+        column.lines.set("date_format", quoted(&date_pattern), source, Confidence::Known);
         return;
     }
     let kind = if has(&["datetime", "date and time", "timestamp"]) {
@@ -248,8 +249,9 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
         None
     };
     if let Some(kind) = kind {
-        let sure = if kind == "decimal" && !lower.contains("decimal") { Sure::Confirm } else { Sure::Known };
-        column.lines.set("type", quoted(kind), source.clone(), sure);
+        let confidence =
+            if kind == "decimal" && !lower.contains("decimal") { Confidence::Confirm } else { Confidence::Known };
+        column.lines.set("type", quoted(kind), source.clone(), confidence);
     }
     for (word, name) in [
         ("email", "email"),
@@ -261,18 +263,18 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
         ("uuid", "uuid"),
     ] {
         if has(&[word]) && crate::cell::format::Format::named(name).is_some() {
-            column.lines.set("format", quoted(name), source.clone(), Sure::Confirm);
+            column.lines.set("format", quoted(name), source.clone(), Confidence::Confirm);
         }
     }
     if let Some(most) = SIZED.as_ref().and_then(|sized| Some(sized.captures(&lower)?.get(1)?.as_str().to_owned())) {
-        column.lines.set("length", format!("{{ max = {most} }}"), source, Sure::Known);
+        column.lines.set("length", format!("{{ max = {most} }}"), source, Confidence::Known);
     }
 }
 
-/// A picture of a date in a text.
-pub fn picture_in(lower: &str) -> Option<String> {
-    let found = PICTURE.as_ref()?.find(lower)?.as_str();
-    crate::cell::date::Picture::compile(found).ok().map(|_| found.to_owned())
+/// A date pattern in a text.
+pub fn date_pattern_in(lower: &str) -> Option<String> {
+    let found = DATE_PATTERN.as_ref()?.find(lower)?.as_str();
+    crate::cell::date::DatePattern::compile(found).ok().map(|_| found.to_owned())
 }
 
 /// `W, C or U`; `W = wild; C = cultivated`.
@@ -295,7 +297,12 @@ fn values(text: &str, at: &str, column: &mut DraftColumn) {
         .collect();
     if parts.len() >= 2 && pairs.len() == parts.len() {
         let pairs = pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code.trim()), quoted(meaning.trim())));
-        column.lines.set("allowed", format!("{{ {} }}", pairs.collect::<Vec<_>>().join(", ")), source, Sure::Confirm);
+        column.lines.set(
+            "allowed",
+            format!("{{ {} }}", pairs.collect::<Vec<_>>().join(", ")),
+            source,
+            Confidence::Confirm,
+        );
         return;
     }
     let words: Vec<String> = parts
@@ -305,7 +312,7 @@ fn values(text: &str, at: &str, column: &mut DraftColumn) {
         .filter(|part| !part.is_empty())
         .collect();
     if words.len() >= 2 && words.iter().all(|word| word.chars().count() <= 30 && word.split(' ').count() <= 3) {
-        column.lines.set("allowed", list(&words), source, Sure::Confirm);
+        column.lines.set("allowed", list(&words), source, Confidence::Confirm);
     }
 }
 

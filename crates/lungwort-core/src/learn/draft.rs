@@ -1,10 +1,10 @@
-//! A rulebook being drafted: each of its lines with where it was learned and how sure it is.
+//! A rulebook being drafted: each of its lines with where it was learned and how confidence it is.
 
-/// How sure a line is.
+/// How confidence a line is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
-pub enum Sure {
+pub enum Confidence {
     /// A guess that is written as a comment.
-    Offered,
+    Suggested,
     /// A guess that counts, to be confirmed.
     Confirm,
     /// What the template says.
@@ -20,8 +20,8 @@ pub struct Line {
     pub value: String,
     /// Where it was learned, in words.
     pub source: String,
-    /// How sure it is.
-    pub sure: Sure,
+    /// How confidence it is.
+    pub confidence: Confidence,
 }
 
 /// Lines by key; the surest of a key stays.
@@ -29,11 +29,17 @@ pub struct Line {
 pub struct Lines(pub Vec<Line>);
 
 impl Lines {
-    /// Adds a line, unless one as sure is there for its key.
-    pub fn set(&mut self, key: &'static str, value: impl Into<String>, source: impl Into<String>, sure: Sure) {
-        let line = Line { key, value: value.into(), source: source.into(), sure };
+    /// Adds a line, unless one as confidence is there for its key.
+    pub fn set(
+        &mut self,
+        key: &'static str,
+        value: impl Into<String>,
+        source: impl Into<String>,
+        confidence: Confidence,
+    ) {
+        let line = Line { key, value: value.into(), source: source.into(), confidence };
         match self.0.iter_mut().find(|other| other.key == key) {
-            Some(other) if other.sure >= sure => {}
+            Some(other) if other.confidence >= confidence => {}
             Some(other) => *other = line,
             None => self.0.push(line),
         }
@@ -41,10 +47,10 @@ impl Lines {
 
     /// The line of a key that counts.
     pub fn get(&self, key: &str) -> Option<&Line> {
-        self.0.iter().find(|line| line.key == key && line.sure > Sure::Offered)
+        self.0.iter().find(|line| line.key == key && line.confidence > Confidence::Suggested)
     }
 
-    /// Whether there is anything for a key, offered or not.
+    /// Whether there is anything for a key, suggested or not.
     pub fn has(&self, key: &str) -> bool {
         self.0.iter().any(|line| line.key == key)
     }
@@ -77,8 +83,8 @@ pub struct DraftRule {
     pub lines: Vec<(&'static str, String)>,
     /// Where it was learned, in words.
     pub source: String,
-    /// How sure it is.
-    pub sure: Sure,
+    /// How confidence it is.
+    pub confidence: Confidence,
 }
 
 /// A sheet.
@@ -128,40 +134,4 @@ pub struct Draft {
     pub look_first: Vec<String>,
     /// What it was learned from, in words.
     pub sources: Vec<String>,
-}
-
-/// A text as TOML writes it.
-pub fn quoted(text: &str) -> String {
-    let plain = !text.contains(['"', '\\', '\'']) && !text.chars().any(|each| each.is_control());
-    // A backslash is easier to read in a literal string.
-    if text.contains('\\') && !text.contains('\'') && !text.chars().any(|each| each.is_control()) {
-        return format!("'{text}'");
-    }
-    if plain { format!("\"{text}\"") } else { toml::Value::String(text.replace("\r\n", "\n")).to_string() }
-}
-
-/// A list of texts as TOML writes it.
-pub fn list<S: AsRef<str>>(texts: &[S]) -> String {
-    format!("[{}]", texts.iter().map(|text| quoted(text.as_ref())).collect::<Vec<_>>().join(", "))
-}
-
-/// A key of a table as TOML writes it.
-pub fn key(text: &str) -> String {
-    let bare = !text.is_empty() && text.bytes().all(|byte| byte.is_ascii_alphanumeric() || matches!(byte, b'-' | b'_'));
-    if bare { text.to_owned() } else { toml_key(text) }
-}
-
-fn toml_key(text: &str) -> String {
-    // A basic string is a key as well; one line, so that inline tables hold it.
-    let mut out = String::from("\"");
-    for each in text.chars() {
-        match each {
-            '"' => out.push_str("\\\""),
-            '\\' => out.push_str("\\\\"),
-            each if each.is_control() => out.push_str(&format!("\\u{:04X}", u32::from(each))),
-            each => out.push(each),
-        }
-    }
-    out.push('"');
-    out
 }

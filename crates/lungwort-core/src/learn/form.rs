@@ -1,9 +1,10 @@
 //! Cover sheets: single labelled cells to be filled in.
 
-use super::draft::{DraftColumn, DraftSheet, Sure, quoted};
+use super::draft::{Confidence, DraftColumn, DraftSheet};
 use super::names::unique_names;
 use super::source::{Template, TemplateSheet};
 use crate::cell::fold::fold;
+use crate::rulebook::toml_text::quoted;
 
 /// A label is no longer than this.
 const LONGEST: usize = 60;
@@ -31,15 +32,15 @@ pub fn learn(template: &Template, sheet: &TemplateSheet) -> Option<DraftSheet> {
         }
         let mut column = DraftColumn { heading: cell.text.clone(), field: value_column, ..DraftColumn::default() };
         if text.contains('*') {
-            column.lines.set("required", "true", "the asterisk in its label", Sure::Known);
+            column.lines.set("required", "true", "the asterisk in its label", Confidence::Known);
         }
         if let Some(note) = sheet.note(cell.row, cell.column).or_else(|| sheet.note(cell.row, value_column)) {
             let help = super::marks::without_must(note);
             if super::marks::word_in(note) == Some(true) {
-                column.lines.set("required", "true", "the note on its cell", Sure::Known);
+                column.lines.set("required", "true", "the note on its cell", Confidence::Known);
             }
             if !help.is_empty() {
-                column.lines.set("help", quoted(&help), "the note on its cell", Sure::Known);
+                column.lines.set("help", quoted(&help), "the note on its cell", Confidence::Known);
             }
         }
         columns.push(column);
@@ -56,7 +57,7 @@ pub fn learn(template: &Template, sheet: &TemplateSheet) -> Option<DraftSheet> {
     let required = columns.iter().any(|column| column.lines.has("required"));
     let mut draft = DraftSheet { name: sheet.name.clone(), is_form: true, columns, ..DraftSheet::default() };
     if required {
-        draft.lines.set("required", "true", "it has required cells", Sure::Confirm);
+        draft.lines.set("required", "true", "it has required cells", Confidence::Confirm);
     }
     Some(draft)
 }

@@ -10,7 +10,7 @@ const LONGEST: usize = 120;
 
 /// What stands around the data of an entry sheet.
 #[derive(Debug, Clone, Default, PartialEq, Eq)]
-pub struct Frame {
+pub struct Layout {
     /// The row of the headings.
     pub heading_row: u64,
     /// The headings: column and text as it stands.
@@ -28,24 +28,24 @@ pub struct Frame {
 }
 
 /// Finds the headings of a sheet; `None` for a sheet that is no table to be filled.
-pub fn find(sheet: &TemplateSheet, is_text: bool) -> Option<Frame> {
+pub fn find(sheet: &TemplateSheet, is_text: bool) -> Option<Layout> {
     let heading_row = heading_row(sheet, is_text)?;
     let headings: Vec<(usize, String)> = sheet
         .row(heading_row)
         .into_iter()
         .map(|(column, _)| (column, sheet.full.text(heading_row, column).to_owned()))
         .collect();
-    let mut frame = Frame { heading_row, headings, ..Frame::default() };
+    let mut layout = Layout { heading_row, headings, ..Layout::default() };
     let above = heading_row.checked_sub(1).filter(|row| *row > 0);
     for row in above.into_iter().chain([heading_row + 1]) {
-        if is_technical(sheet, row, &frame) {
-            frame.technical_row = Some(row);
+        if is_technical(sheet, row, &layout) {
+            layout.technical_row = Some(row);
         }
     }
-    let band = (1..heading_row).rev().find(|row| Some(*row) != frame.technical_row && !sheet.row(*row).is_empty());
-    frame.band_row = band.filter(|row| is_band(sheet, *row, &frame));
-    rows_below(sheet, &mut frame);
-    Some(frame)
+    let band = (1..heading_row).rev().find(|row| Some(*row) != layout.technical_row && !sheet.row(*row).is_empty());
+    layout.band_row = band.filter(|row| is_band(sheet, *row, &layout));
+    rows_below(sheet, &mut layout);
+    Some(layout)
 }
 
 fn looks_like_heading(text: &str) -> bool {
@@ -103,10 +103,10 @@ fn has_plain_neighbour(sheet: &TemplateSheet, row: u64, wide: usize) -> bool {
 }
 
 /// Whether it is plain that rows are to be filled in: the sheet has limits or marks there, or nothing under its headings.
-pub fn is_plainly_entry(sheet: &TemplateSheet, frame: &Frame) -> bool {
-    let limited = frame.headings.iter().any(|(column, _)| !sheet.validations(*column, frame.heading_row).is_empty());
-    let marked = frame.headings.iter().any(|(_, text)| text.contains('*'));
-    limited || marked || frame.sample_rows.is_empty()
+pub fn is_plainly_entry(sheet: &TemplateSheet, layout: &Layout) -> bool {
+    let limited = layout.headings.iter().any(|(column, _)| !sheet.validations(*column, layout.heading_row).is_empty());
+    let marked = layout.headings.iter().any(|(_, text)| text.contains('*'));
+    limited || marked || layout.sample_rows.is_empty()
 }
 
 /// Whether rows are to be filled in under a row: nothing or few samples stand there, or the sheet has limits there.
@@ -131,23 +131,26 @@ pub fn is_technical_name(text: &str) -> bool {
     plain && (text.contains('_') || small_first || humps)
 }
 
-fn is_technical(sheet: &TemplateSheet, row: u64, frame: &Frame) -> bool {
+fn is_technical(sheet: &TemplateSheet, row: u64, layout: &Layout) -> bool {
     let cells = sheet.row(row);
-    let here = cells.iter().filter(|(column, _)| frame.headings.iter().any(|(other, _)| other == column));
+    let here = cells.iter().filter(|(column, _)| layout.headings.iter().any(|(other, _)| other == column));
     let names = here.filter(|(_, text)| is_technical_name(text)).count();
-    let headings = frame.headings.iter().filter(|(_, text)| is_technical_name(text.trim())).count();
+    let headings = layout.headings.iter().filter(|(_, text)| is_technical_name(text.trim())).count();
     let single = cells.iter().filter(|(_, text)| text.contains('_')).count();
-    names * 10 >= frame.headings.len() * 8 && names == cells.len() && headings * 2 < frame.headings.len() && single > 0
+    names * 10 >= layout.headings.len() * 8
+        && names == cells.len()
+        && headings * 2 < layout.headings.len()
+        && single > 0
 }
 
 /// Bands stand over several headings each: fewer cells than headings, all of them short.
-fn is_band(sheet: &TemplateSheet, row: u64, frame: &Frame) -> bool {
+fn is_band(sheet: &TemplateSheet, row: u64, layout: &Layout) -> bool {
     let cells = sheet.row(row);
     let over = cells.iter().all(|(column, text)| {
-        text.len() <= 60 && frame.headings.iter().any(|(heading, _)| heading == column) && !is_guidance(text)
+        text.len() <= 60 && layout.headings.iter().any(|(heading, _)| heading == column) && !is_guidance(text)
     });
     let merged = cells.iter().any(|(column, _)| sheet.merged_at(row, *column).is_some());
-    over && row + 2 >= frame.heading_row && (cells.len() >= 2 || merged) && cells.len() < frame.headings.len()
+    over && row + 2 >= layout.heading_row && (cells.len() >= 2 || merged) && cells.len() < layout.headings.len()
 }
 
 /// Words that tell how to fill in a column.
@@ -179,12 +182,12 @@ const HALF_TELLING: &[&str] = &["number", "text", "list", "codes", "letters", "w
 pub fn is_guidance(text: &str) -> bool {
     let folded = text.to_lowercase();
     let words: Vec<&str> = folded.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty()).collect();
-    let told = words.iter().filter(|word| TELLING.contains(word)).count();
+    let telling = words.iter().filter(|word| TELLING.contains(word)).count();
     let half = words.iter().filter(|word| HALF_TELLING.contains(word)).count();
-    told > 0 || half > 1 || half == 1 && words.len() == 1 || words.len() >= 7 || is_date_picture(&folded)
+    telling > 0 || half > 1 || half == 1 && words.len() == 1 || words.len() >= 7 || is_date_pattern(&folded)
 }
 
-fn is_date_picture(text: &str) -> bool {
+fn is_date_pattern(text: &str) -> bool {
     let letters: String = text.chars().filter(|each| each.is_alphabetic()).collect();
     !letters.is_empty()
         && letters.chars().all(|each| matches!(each, 'd' | 'm' | 'y' | 'h' | 's'))
@@ -192,30 +195,30 @@ fn is_date_picture(text: &str) -> bool {
 }
 
 /// Guide rows first, then samples, then the first row for data.
-fn rows_below(sheet: &TemplateSheet, frame: &mut Frame) {
-    let columns: Vec<usize> = frame.headings.iter().map(|(column, _)| *column).collect();
-    let limits = columns.iter().flat_map(|column| sheet.validations(*column, frame.heading_row));
+fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
+    let columns: Vec<usize> = layout.headings.iter().map(|(column, _)| *column).collect();
+    let limits = columns.iter().flat_map(|column| sheet.validations(*column, layout.heading_row));
     // The drop-downs of a well-made template begin at the first row for data.
     let mut starts: Vec<u64> =
-        limits.map(|(_, range)| range.first_row).filter(|row| *row > frame.heading_row).collect();
+        limits.map(|(_, range)| range.first_row).filter(|row| *row > layout.heading_row).collect();
     starts.sort_unstable();
     let limits_begin = starts.get(starts.len() / 2).copied();
-    let mut row = frame.heading_row + 1;
+    let mut row = layout.heading_row + 1;
     while row <= sheet.last_row() {
         let cells: Vec<(usize, &str)> =
             sheet.row(row).into_iter().filter(|(column, _)| columns.contains(column)).collect();
         let telling = cells.iter().filter(|(_, text)| is_guidance(text)).count();
         let before_limits = limits_begin.is_some_and(|begin| row < begin);
-        let technical = frame.technical_row == Some(row);
-        let told = cells.len() >= 2 && telling * 10 >= cells.len() * 3 && row <= frame.heading_row + 4;
-        if cells.is_empty() || !(technical || before_limits || told) {
+        let technical = layout.technical_row == Some(row);
+        let telling = cells.len() >= 2 && telling * 10 >= cells.len() * 3 && row <= layout.heading_row + 4;
+        if cells.is_empty() || !(technical || before_limits || telling) {
             break;
         }
-        frame.guide_rows.push(row);
+        layout.guide_rows.push(row);
         row += 1;
     }
-    frame.first_data = row;
-    frame.sample_rows = (row..=sheet.last_row())
+    layout.first_data = row;
+    layout.sample_rows = (row..=sheet.last_row())
         .filter(|row| sheet.row(*row).iter().any(|(column, _)| columns.contains(column)))
         .collect();
 }

@@ -2,8 +2,8 @@
 
 use std::collections::BTreeMap;
 
-use super::draft::{DraftColumn, Sure};
-use super::headings::Frame;
+use super::draft::{Confidence, DraftColumn};
+use super::headings::Layout;
 use super::source::{Template, TemplateSheet};
 use crate::cell::fold::fold;
 
@@ -45,30 +45,36 @@ pub fn without_must(text: &str) -> String {
 pub fn learn(
     template: &Template,
     sheet: &TemplateSheet,
-    frame: &Frame,
+    layout: &Layout,
     columns: &mut [DraftColumn],
-    look: &mut Vec<String>,
+    number_format: &mut Vec<String>,
 ) {
     let starred = columns.iter().filter(|column| column.heading.contains('*')).count();
     for column in columns.iter_mut() {
         let heading = column.heading.clone();
-        if heading.contains('*') && starred < frame.headings.len() {
-            column.lines.set("required", "true", "the asterisk in its heading", Sure::Known);
+        if heading.contains('*') && starred < layout.headings.len() {
+            column.lines.set("required", "true", "the asterisk in its heading", Confidence::Known);
         } else if heading.contains('*') {
-            column.lines.set("required", "true", "the asterisk in its heading; every heading has one", Sure::Confirm);
+            column.lines.set(
+                "required",
+                "true",
+                "the asterisk in its heading; every heading has one",
+                Confidence::Confirm,
+            );
         }
         let bracketed = heading.rsplit_once(['(', '[']).map(|(_, rest)| rest.trim_end_matches([')', ']']));
         if bracketed.and_then(says_required) == Some(true) {
-            column.lines.set("required", "true", "the word in its heading", Sure::Known);
+            column.lines.set("required", "true", "the word in its heading", Confidence::Known);
         }
-        words_around(sheet, frame, column);
+        words_around(sheet, layout, column);
     }
-    by_look(template, sheet, frame, columns, look);
+    by_cell_format(template, sheet, layout, columns, number_format);
 }
 
 /// A row above or below the headings that says it column by column.
-fn words_around(sheet: &TemplateSheet, frame: &Frame, column: &mut DraftColumn) {
-    let rows = frame.guide_rows.iter().copied().chain((frame.heading_row.saturating_sub(3)..frame.heading_row).rev());
+fn words_around(sheet: &TemplateSheet, layout: &Layout, column: &mut DraftColumn) {
+    let rows =
+        layout.guide_rows.iter().copied().chain((layout.heading_row.saturating_sub(3)..layout.heading_row).rev());
     for row in rows.filter(|row| *row > 0) {
         let text = sheet.text(row, column.field);
         let short = says_required(text).or_else(|| {
@@ -77,10 +83,10 @@ fn words_around(sheet: &TemplateSheet, frame: &Frame, column: &mut DraftColumn) 
             let letters = all.len() > 1 && all.iter().all(|(_, text)| matches!(*text, "M" | "O" | "R" | "C"));
             letters.then_some(matches!(text, "M" | "R"))
         });
-        let said = short.or_else(|| frame.guide_rows.contains(&row).then(|| word_in(text)).flatten());
+        let said = short.or_else(|| layout.guide_rows.contains(&row).then(|| word_in(text)).flatten());
         if said == Some(true) {
             let source = format!("{} says {text}", place(sheet, row, column.field));
-            column.lines.set("required", "true", source, Sure::Known);
+            column.lines.set("required", "true", source, Confidence::Known);
         }
     }
 }
@@ -92,19 +98,19 @@ pub fn place(sheet: &TemplateSheet, row: u64, column: usize) -> String {
 }
 
 /// A colour or bold letters that only some headings bear.
-fn by_look(
+fn by_cell_format(
     template: &Template,
     sheet: &TemplateSheet,
-    frame: &Frame,
+    layout: &Layout,
     columns: &mut [DraftColumn],
-    look: &mut Vec<String>,
+    number_format: &mut Vec<String>,
 ) {
-    let looks: Vec<Option<Look>> =
-        columns.iter().map(|column| look_of(template, sheet, frame.heading_row, column.field)).collect();
-    let mut groups: BTreeMap<Look, Vec<usize>> = BTreeMap::new();
-    for (at, look) in looks.iter().enumerate() {
-        if let Some(look) = look {
-            groups.entry(look.clone()).or_default().push(at);
+    let number_formats: Vec<Option<NumberFormat>> =
+        columns.iter().map(|column| cell_format_of(template, sheet, layout.heading_row, column.field)).collect();
+    let mut groups: BTreeMap<NumberFormat, Vec<usize>> = BTreeMap::new();
+    for (at, number_format) in number_formats.iter().enumerate() {
+        if let Some(number_format) = number_format {
+            groups.entry(number_format.clone()).or_default().push(at);
         }
     }
     if groups.len() < 2 {
@@ -115,24 +121,28 @@ fn by_look(
         let Some((where_, required)) = legend(template, group) else { continue };
         explained = true;
         for at in members.iter().filter(|_| required) {
-            columns[*at].lines.set("required", "true", format!("its look, which {where_} explains"), Sure::Known);
+            columns[*at].lines.set("required", "true", format!("its look, which {where_} explains"), Confidence::Known);
         }
     }
     if explained || columns.iter().any(|column| column.lines.has("required")) || groups.len() > 2 {
         return;
     }
-    // Nothing explains the two looks: the stronger one is offered.
+    // Nothing explains the two looks: the stronger one is suggested.
     let stronger = groups.keys().max().cloned();
-    let Some((group, members)) = stronger.and_then(|look| Some((look.clone(), groups.get(&look)?))) else { return };
+    let Some((group, members)) =
+        stronger.and_then(|number_format| Some((number_format.clone(), groups.get(&number_format)?)))
+    else {
+        return;
+    };
     for at in members {
         columns[*at].lines.set(
             "required",
             "true",
             format!("its heading {}, unlike others", group.words(1)),
-            Sure::Offered,
+            Confidence::Suggested,
         );
     }
-    look.push(format!(
+    number_format.push(format!(
         "{} of {} {}, and nothing says why: are they the required ones?",
         if members.len() == 1 { "1 heading".to_owned() } else { format!("{} headings", members.len()) },
         if sheet.name.is_empty() { "the file" } else { &sheet.name },
@@ -142,13 +152,13 @@ fn by_look(
 
 /// What sets a heading apart.
 #[derive(Debug, Clone, PartialEq, Eq, PartialOrd, Ord)]
-struct Look {
+struct NumberFormat {
     bold: bool,
     fill: Option<String>,
     ink: Option<String>,
 }
 
-impl Look {
+impl NumberFormat {
     fn words(&self, count: usize) -> String {
         let (has, is) = if count == 1 { ("has", "is") } else { ("have", "are") };
         match (&self.fill, &self.ink, self.bold) {
@@ -160,13 +170,13 @@ impl Look {
     }
 }
 
-fn look_of(template: &Template, sheet: &TemplateSheet, row: u64, column: usize) -> Option<Look> {
+fn cell_format_of(template: &Template, sheet: &TemplateSheet, row: u64, column: usize) -> Option<NumberFormat> {
     let style = template.styles.get(sheet.style(row, column)?)?;
-    Some(Look { bold: style.bold, fill: style.fill.clone(), ink: style.ink.clone() })
+    Some(NumberFormat { bold: style.bold, fill: style.fill.clone(), ink: style.ink.clone() })
 }
 
 /// A cell with the same colour that says what it stands for, or with the words beside it.
-fn legend(template: &Template, group: &Look) -> Option<(String, bool)> {
+fn legend(template: &Template, group: &NumberFormat) -> Option<(String, bool)> {
     group.fill.as_ref().or(group.ink.as_ref())?;
     for sheet in &template.sheets {
         for (row, column, style) in &sheet.full.styles {

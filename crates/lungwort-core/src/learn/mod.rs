@@ -3,32 +3,35 @@
 //! Each part looks at one thing: `headings` at where the table begins, `marks` at what is required, `choices` at
 //! drop-downs and limits, `looks` at number formats, `definitions` and `prose` at the sheets that explain,
 //! `samples`, `values` and `relations` at accepted files. What they find are lines of a [`draft`] with their source
-//! and how sure they are; `write` makes a rulebook of them, and `settle` takes back what does not go together.
+//! and how confidence they are; `write` makes a rulebook of them, and `settle` takes back what does not go together.
 
 mod choices;
 mod definitions;
 pub mod draft;
 mod form;
 mod headings;
-mod looks;
 mod marks;
 mod names;
+mod number_formats;
 mod prose;
+mod reconcile;
 mod relations;
 mod repeats;
 mod samples;
-mod settle;
 mod source;
 mod values;
 mod write;
 
 use std::path::{Path, PathBuf};
 
-use draft::{Draft, DraftColumn, DraftSheet, Sure, list, quoted};
-use headings::Frame;
+use crate::rulebook::toml_text::{list, quoted};
+use jiff::civil::Date;
+
+use draft::{Confidence, Draft, DraftColumn, DraftSheet};
+use headings::Layout;
 use source::{Template, TemplateSheet};
 
-use crate::check::OpenError;
+use crate::intake::OpenError;
 
 /// Why nothing could be learned.
 #[derive(Debug)]
@@ -71,8 +74,17 @@ pub struct Learned {
     pub draft: Draft,
 }
 
-/// Drafts a rulebook. `beside` is the folder that it will lie in: the template is named from there.
-pub fn learn(template_path: &Path, sample_paths: &[PathBuf], beside: &Path) -> Result<Learned, LearnError> {
+/// Drafts a rulebook. `beside` is the folder that it will be in: the template is named from there. `today` is the day
+/// by which its examples are checked.
+///
+/// # Errors
+/// A [`LearnError`] where a file cannot be read, or has nothing to learn from.
+pub fn learn(
+    template_path: &Path,
+    sample_paths: &[PathBuf],
+    beside: &Path,
+    today: Date,
+) -> Result<Learned, LearnError> {
     let template = Template::read(template_path).map_err(|error| LearnError::Open(template_path.to_owned(), error))?;
     let mut draft = Draft::default();
     draft.sources.push(template.file_name.clone());
@@ -88,31 +100,31 @@ pub fn learn(template_path: &Path, sample_paths: &[PathBuf], beside: &Path) -> R
         repeats::learn(sheet, &mut draft.look_first);
     }
     sample_keys(&template, &entries, &mut draft);
-    let text = settle::settle(&mut draft, beside);
+    let text = reconcile::reconcile(&mut draft, beside, today);
     Ok(Learned { text, draft })
 }
 
 /// A sheet to be filled: its place in the template and what stands around its data.
 struct Entry {
     at: usize,
-    frame: Frame,
+    layout: Layout,
 }
 
 fn sheets(template: &Template, draft: &mut Draft) -> Vec<Option<Entry>> {
     let mut entries = Vec::new();
-    let frames: Vec<Option<Frame>> =
+    let layouts: Vec<Option<Layout>> =
         template.sheets.iter().map(|sheet| headings::find(sheet, template.text.is_some())).collect();
     // A table with a few rows may be a list; where another is plainly to be filled, it is taken for one.
     let plain =
-        |at: usize| frames[at].as_ref().is_some_and(|frame| headings::is_plainly_entry(&template.sheets[at], frame));
-    let any_plain = (0..frames.len()).any(plain);
+        |at: usize| layouts[at].as_ref().is_some_and(|layout| headings::is_plainly_entry(&template.sheets[at], layout));
+    let any_plain = (0..layouts.len()).any(plain);
     for (at, sheet) in template.sheets.iter().enumerate().filter(|(_, sheet)| !sheet.hidden) {
-        let frame = frames[at].clone().filter(|_| (plain(at) || !any_plain) && !is_listed(template, sheet));
-        match frame {
-            Some(frame) if !is_definitions(template, sheet, &frame) => {
-                let drafted = one_sheet(template, sheet, &frame, draft);
+        let layout = layouts[at].clone().filter(|_| (plain(at) || !any_plain) && !is_listed(template, sheet));
+        match layout {
+            Some(layout) if !is_definitions(template, sheet, &layout) => {
+                let drafted = one_sheet(template, sheet, &layout, draft);
                 draft.sheets.push(drafted);
-                entries.push(Some(Entry { at, frame }));
+                entries.push(Some(Entry { at, layout }));
             }
             _ => {
                 if let Some(mut drafted) = form::learn(template, sheet) {
@@ -133,7 +145,7 @@ fn sheets(template: &Template, draft: &mut Draft) -> Vec<Option<Entry>> {
 fn is_listed(template: &Template, sheet: &TemplateSheet) -> bool {
     let names = template.names.iter().map(|(_, target)| target.as_str());
     let others = template.sheets.iter().filter(|other| other.name != sheet.name);
-    let lists = others.flat_map(|other| &other.full.facts.validations).map(|validation| validation.first.as_str());
+    let lists = others.flat_map(|other| &other.full.metadata.validations).map(|validation| validation.first.as_str());
     let pointed = [format!("{}!", sheet.name), format!("'{}'!", sheet.name)];
     // Names of print areas and filters point to a sheet's own cells.
     let own = |target: &&str| target.contains(',') || target.contains("#REF");
@@ -146,9 +158,9 @@ fn is_listed(template: &Template, sheet: &TemplateSheet) -> bool {
 }
 
 /// Whether a table tells what the columns of another sheet are, rather than being one to be filled.
-fn is_definitions(template: &Template, sheet: &TemplateSheet, frame: &Frame) -> bool {
-    let first: Vec<&str> = (frame.heading_row + 1..=sheet.last_row())
-        .map(|row| sheet.text(row, frame.headings[0].0))
+fn is_definitions(template: &Template, sheet: &TemplateSheet, layout: &Layout) -> bool {
+    let first: Vec<&str> = (layout.heading_row + 1..=sheet.last_row())
+        .map(|row| sheet.text(row, layout.headings[0].0))
         .filter(|text| !text.is_empty())
         .collect();
     let fold = crate::cell::fold::fold;
@@ -160,76 +172,76 @@ fn is_definitions(template: &Template, sheet: &TemplateSheet, frame: &Frame) -> 
         })
 }
 
-fn one_sheet(template: &Template, sheet: &TemplateSheet, frame: &Frame, draft: &mut Draft) -> DraftSheet {
-    let headings: Vec<&str> = frame.headings.iter().map(|(_, text)| text.as_str()).collect();
+fn one_sheet(template: &Template, sheet: &TemplateSheet, layout: &Layout, draft: &mut Draft) -> DraftSheet {
+    let headings: Vec<&str> = layout.headings.iter().map(|(_, text)| text.as_str()).collect();
     let mut names = names::unique_names(&headings);
-    if let Some(row) = frame.technical_row {
+    if let Some(row) = layout.technical_row {
         let technical: Vec<String> =
-            frame.headings.iter().map(|(column, _)| names::plain_name(sheet.text(row, *column))).collect();
+            layout.headings.iter().map(|(column, _)| names::plain_name(sheet.text(row, *column))).collect();
         let distinct: std::collections::HashSet<&String> = technical.iter().collect();
         if distinct.len() == technical.len() {
             names = technical;
         }
     }
     let mut columns: Vec<DraftColumn> = Vec::new();
-    for ((field, heading), name) in frame.headings.iter().zip(names) {
+    for ((field, heading), name) in layout.headings.iter().zip(names) {
         let mut column = DraftColumn { heading: heading.clone(), field: *field, name, ..DraftColumn::default() };
-        if let Some(row) = frame.band_row {
+        if let Some(row) = layout.band_row {
             let band = (0..=*field).rev().map(|at| sheet.text(row, at)).find(|text| !text.is_empty());
             if let Some(band) = band {
-                column.lines.set("section", quoted(band), format!("the band in row {row}"), Sure::Known);
+                column.lines.set("section", quoted(band), format!("the band in row {row}"), Confidence::Known);
             }
         }
-        let guide: Vec<&str> = frame.guide_rows.iter().map(|row| sheet.text(*row, *field)).collect();
+        let guide: Vec<&str> = layout.guide_rows.iter().map(|row| sheet.text(*row, *field)).collect();
         if guide.iter().any(|text| !text.is_empty()) {
             column.lines.set(
                 "guide",
                 list(&guide),
-                format!("row {} of the template", frame.guide_rows[0]),
-                Sure::Known,
+                format!("row {} of the template", layout.guide_rows[0]),
+                Confidence::Known,
             );
         }
-        if let Some(note) = sheet.note(frame.heading_row, *field) {
+        if let Some(note) = sheet.note(layout.heading_row, *field) {
             if marks::word_in(note) == Some(true) {
-                column.lines.set("required", "true", "the note on its heading", Sure::Known);
+                column.lines.set("required", "true", "the note on its heading", Confidence::Known);
             }
             let help = marks::without_must(note);
             if !help.is_empty() {
-                column.lines.set("help", quoted(&help), "the note on its heading", Sure::Known);
+                column.lines.set("help", quoted(&help), "the note on its heading", Confidence::Known);
             }
         }
         columns.push(column);
     }
-    marks::learn(template, sheet, frame, &mut columns, &mut draft.look_first);
-    choices::learn(template, sheet, frame, &mut columns, draft);
-    looks::learn(template, sheet, frame, &mut columns);
-    guide_pictures(frame, sheet, &mut columns);
+    marks::learn(template, sheet, layout, &mut columns, &mut draft.look_first);
+    choices::learn(template, sheet, layout, &mut columns, draft);
+    number_formats::learn(template, sheet, layout, &mut columns);
+    guide_date_patterns(layout, sheet, &mut columns);
     DraftSheet {
         name: sheet.name.clone(),
-        heading_row: frame.heading_row,
-        guide_rows: frame.guide_rows.len() as u64,
+        heading_row: layout.heading_row,
+        guide_rows: layout.guide_rows.len() as u64,
         columns,
         ..DraftSheet::default()
     }
 }
 
-/// Dates pictured in the guide rows.
-fn guide_pictures(frame: &Frame, sheet: &TemplateSheet, columns: &mut [DraftColumn]) {
+/// Date patterns in the guide rows.
+fn guide_date_patterns(layout: &Layout, sheet: &TemplateSheet, columns: &mut [DraftColumn]) {
     for column in columns {
-        let texts = frame.guide_rows.iter().map(|row| (*row, sheet.text(*row, column.field).to_lowercase()));
-        let found = texts.into_iter().find_map(|(row, text)| Some((row, definitions::picture_in(&text)?)));
+        let texts = layout.guide_rows.iter().map(|row| (*row, sheet.text(*row, column.field).to_lowercase()));
+        let found = texts.into_iter().find_map(|(row, text)| Some((row, definitions::date_pattern_in(&text)?)));
         let typed = column.lines.get("type").is_none_or(|line| line.value.contains("date"));
-        if let Some((row, picture)) = found.filter(|_| typed) {
+        if let Some((row, date_pattern)) = found.filter(|_| typed) {
             let source = format!("row {row} of the template");
             column.lines.set(
                 "type",
-                if picture.contains("hh") { "\"datetime\"" } else { "\"date\"" },
+                if date_pattern.contains("hh") { "\"datetime\"" } else { "\"date\"" },
                 source.clone(),
-                Sure::Known,
+                Confidence::Known,
             );
             // What is said in words counts more than a cell's format.
             column.lines.remove("date_format");
-            column.lines.set("date_format", quoted(&picture), source, Sure::Known);
+            column.lines.set("date_format", quoted(&date_pattern), source, Confidence::Known);
         }
     }
 }
@@ -239,10 +251,10 @@ fn labelled(template: &Template, sheet: &TemplateSheet, column: DraftColumn, dra
     let label = crate::cell::fold::fold(&column.heading);
     let row =
         sheet.full.cells.iter().find(|cell| crate::cell::fold::fold(&cell.text) == label).map_or(1, |cell| cell.row);
-    let frame = Frame { heading_row: row - 1, first_data: row, ..Frame::default() };
+    let layout = Layout { heading_row: row - 1, first_data: row, ..Layout::default() };
     let mut one = vec![column];
-    choices::learn(template, sheet, &frame, &mut one, draft);
-    looks::learn(template, sheet, &frame, &mut one);
+    choices::learn(template, sheet, &layout, &mut one, draft);
+    number_formats::learn(template, sheet, &layout, &mut one);
     one.remove(0)
 }
 
@@ -261,7 +273,7 @@ fn definitions_and_prose(template: &Template, entries: &[Option<Entry>], draft: 
         // The rows of tables are no sentences.
         let few = sheet.row(row).len() <= 2;
         match entries.iter().flatten().find(|entry| entry.at == at) {
-            Some(entry) => few && row < entry.frame.heading_row,
+            Some(entry) => few && row < entry.layout.heading_row,
             None => few,
         }
     };
@@ -273,9 +285,9 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
     let first = entries.iter().flatten().next();
     let above = first.and_then(|entry| {
         let sheet = &template.sheets[entry.at];
-        let rows = 1..entry.frame.heading_row;
+        let rows = 1..entry.layout.heading_row;
         let cells = rows
-            .filter(|row| Some(*row) != entry.frame.band_row)
+            .filter(|row| Some(*row) != entry.layout.band_row)
             .flat_map(|row| sheet.row(row).into_iter().map(move |(column, text)| (row, column, text)));
         let title = cells
             .into_iter()
@@ -287,9 +299,9 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
     let (title, source) = above
         .or_else(|| property.map(|(_, value)| (value.clone(), "the document's title".to_owned())))
         .unwrap_or_else(|| (stem.replace(['_', '-'], " "), "the name of the file".to_owned()));
-    let title = draft::Line { key: "title", value: quoted(&title), source, sure: Sure::Known };
+    let title = draft::Line { key: "title", value: quoted(&title), source, confidence: Confidence::Known };
     draft.about.0.insert(0, title);
-    draft.file.set("formats", list(&[template.kind]), "the kind of the template", Sure::Confirm);
+    draft.file.set("formats", list(&[template.kind]), "the kind of the template", Confidence::Confirm);
     // What is taken besides is said in words; a template is surely taken in its own kind.
     if let Some(line) = draft.file.0.iter_mut().find(|line| line.key == "formats")
         && !line.value.contains(&quoted(template.kind))
@@ -299,11 +311,11 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
     }
     if let Some(text) = &template.text {
         let sign = if text.delimiter == b'\t' { "tab".to_owned() } else { char::from(text.delimiter).to_string() };
-        draft.file.set("delimiter", quoted(&sign), "the template", Sure::Confirm);
-        if text.mark {
-            draft.file.set("bom", "true", "the template begins with a byte order mark", Sure::Offered);
+        draft.file.set("delimiter", quoted(&sign), "the template", Confidence::Confirm);
+        if text.bom {
+            draft.file.set("bom", "true", "the template begins with a byte order mark", Confidence::Suggested);
         }
-        draft.file.set("encoding", quoted(&text.encoding), "the template", Sure::Offered);
+        draft.file.set("encoding", quoted(&text.encoding), "the template", Confidence::Suggested);
     }
     let named = path_from(beside, path);
     draft.template.0.insert(
@@ -312,7 +324,7 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
             key: "file",
             value: quoted(&named),
             source: "what this was learned from".to_owned(),
-            sure: Sure::Known,
+            confidence: Confidence::Known,
         },
     );
 }
@@ -357,37 +369,37 @@ fn key(sheet: &mut DraftSheet) {
         plain.split('_').any(|word| words.contains(&word))
     });
     if let Some(column) = unique {
-        let source = format!("no value of {} stands twice", column.heading.trim());
-        sheet.lines.set("key", list(&[&column.name]), source, Sure::Confirm);
+        let source = format!("each value of {} is unique", column.heading.trim());
+        sheet.lines.set("key", list(&[&column.name]), source, Confidence::Confirm);
     } else if let Some(column) = named.or(sheet.columns.first()) {
-        let source = format!("a guess: {} looks like what rows are known by", column.heading.trim());
-        sheet.lines.set("key", list(&[&column.name]), source, Sure::Confirm);
+        let source = format!("a guess: {} looks like a key", column.heading.trim());
+        sheet.lines.set("key", list(&[&column.name]), source, Confidence::Confirm);
     }
 }
 
 /// The keys of the template's own sample rows.
 fn sample_keys(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
     for (sheet, entry) in draft.sheets.iter_mut().zip(entries) {
-        let Some(entry) = entry.as_ref().filter(|entry| !entry.frame.sample_rows.is_empty()) else { continue };
+        let Some(entry) = entry.as_ref().filter(|entry| !entry.layout.sample_rows.is_empty()) else { continue };
         let source = &template.sheets[entry.at];
         let Some(line) = sheet.lines.get("key") else { continue };
         let key = sheet.columns.iter().find(|column| line.value == list(&[&column.name]));
         let Some(field) = key.map(|column| column.field) else { continue };
         let keys: Vec<&str> = entry
-            .frame
+            .layout
             .sample_rows
             .iter()
             .map(|row| source.text(*row, field))
             .filter(|text| !text.is_empty())
             .collect();
         if !keys.is_empty() && keys.len() <= 100 {
-            let rows = format!("the sample rows of the template, from row {}", entry.frame.sample_rows[0]);
-            sheet.lines.set("sample_keys", list(&keys), rows, Sure::Known);
+            let rows = format!("the sample rows of the template, from row {}", entry.layout.sample_rows[0]);
+            sheet.lines.set("sample_keys", list(&keys), rows, Confidence::Known);
         }
         for column in sheet.columns.iter_mut() {
-            let text = source.text(entry.frame.sample_rows[0], column.field);
+            let text = source.text(entry.layout.sample_rows[0], column.field);
             if !text.is_empty() {
-                column.lines.set("example", quoted(text), "the first sample row", Sure::Confirm);
+                column.lines.set("example", quoted(text), "the first sample row", Confidence::Confirm);
             }
         }
     }

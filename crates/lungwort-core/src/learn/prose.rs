@@ -4,9 +4,10 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
-use super::draft::{Draft, Sure, list, quoted};
+use super::draft::{Confidence, Draft};
 use super::marks::place;
 use super::source::{Template, TemplateSheet};
+use crate::rulebook::toml_text::{list, quoted};
 
 /// Rows of an entry sheet above its headings are read as prose too.
 pub fn learn(template: &Template, is_prose: &dyn Fn(&TemplateSheet, u64) -> bool, draft: &mut Draft) {
@@ -64,7 +65,7 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
     for pattern in ROWS.iter().flatten() {
         let found = pattern.captures(&lower).and_then(|found| number(found.get(1)?.as_str()));
         if let Some(most) = found.filter(|most| *most > 0) {
-            draft.file.set("max_rows", most.to_string(), format!("{at}: {}", clipped(text)), Sure::Known);
+            draft.file.set("max_rows", most.to_string(), format!("{at}: {}", clipped(text)), Confidence::Known);
         }
     }
     if let Some(captures) = SIZE.as_ref().and_then(|size| size.captures(&lower))
@@ -78,20 +79,20 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
         };
         if let Some(amount) = captures.get(1).and_then(|amount| amount.as_str().replace(',', "").parse::<f64>().ok()) {
             let bytes = (amount * unit) as u64;
-            draft.file.set("max_bytes", bytes.to_string(), format!("{at}: {}", clipped(text)), Sure::Confirm);
+            draft.file.set("max_bytes", bytes.to_string(), format!("{at}: {}", clipped(text)), Confidence::Confirm);
         }
     }
     let sending =
         ["save", "upload", "submit", "send", "accept", "format", "encod"].iter().any(|word| lower.contains(word));
     if sending && (lower.contains("utf-8") || lower.contains("utf8")) {
-        draft.file.set("encoding", "\"utf-8\"", format!("{at}: {}", clipped(text)), Sure::Confirm);
+        draft.file.set("encoding", "\"utf-8\"", format!("{at}: {}", clipped(text)), Confidence::Confirm);
     }
     let kinds: Vec<&str> = ["csv", "tsv", "xlsx", "xlsm", "xls", "ods"]
         .into_iter()
         .filter(|kind| lower.split(|each: char| !each.is_ascii_alphanumeric()).any(|word| word == *kind))
         .collect();
     if !kinds.is_empty() && sending {
-        draft.file.set("formats", list(&kinds), format!("{at}: {}", clipped(text)), Sure::Confirm);
+        draft.file.set("formats", list(&kinds), format!("{at}: {}", clipped(text)), Confidence::Confirm);
     }
 }
 
@@ -101,7 +102,7 @@ fn issuer(text: &str, at: &str, draft: &mut Draft) {
     let Some(rest) = begins.iter().find_map(|begin| text.strip_prefix(begin)) else { return };
     let name = rest.trim().trim_start_matches("the ").trim_end_matches('.');
     if !name.is_empty() && name.len() <= 80 {
-        draft.about.set("issuer", quoted(name), at, Sure::Known);
+        draft.about.set("issuer", quoted(name), at, Confidence::Known);
     }
 }
 
@@ -143,11 +144,11 @@ fn set_edition(edition: &str, sheet: &TemplateSheet, row: u64, column: usize, dr
         return;
     }
     let at = place(sheet, row, column);
-    draft.about.set("edition", quoted(edition), at.clone(), Sure::Known);
+    draft.about.set("edition", quoted(edition), at.clone(), Confidence::Known);
     if !sheet.name.is_empty() {
         let cell = format!("{}{row}", crate::finding::column_letter(column));
         let value = format!("{{ sheet = {}, cell = \"{cell}\" }}", quoted(&sheet.name));
-        draft.template.set("edition_in", value, at, Sure::Known);
+        draft.template.set("edition_in", value, at, Confidence::Known);
     }
 }
 
@@ -165,9 +166,9 @@ fn elsewhere(template: &Template, draft: &mut Draft) {
             edition_in(plain)
         };
         if let Some(edition) = found.filter(|_| !matches!(name.as_str(), "AppVersion" | "Application")) {
-            draft.about.set("edition", quoted(&edition), format!("the document's property {name}"), Sure::Known);
+            draft.about.set("edition", quoted(&edition), format!("the document's property {name}"), Confidence::Known);
             let value = format!("{{ property = {} }}", quoted(name));
-            draft.template.set("edition_in", value, format!("the document's property {name}"), Sure::Known);
+            draft.template.set("edition_in", value, format!("the document's property {name}"), Confidence::Known);
             return;
         }
     }
@@ -180,8 +181,8 @@ fn elsewhere(template: &Template, draft: &mut Draft) {
     for (text, key, source) in sheets.chain([(file.as_str(), "file_name", "the name of the file")]) {
         let short = SHORT_EDITION.as_ref().and_then(|short| Some(short.captures(text)?.get(1)?.as_str().to_owned()));
         if let Some(edition) = edition_in(text).or(short) {
-            draft.about.set("edition", quoted(&edition), source, Sure::Known);
-            draft.template.set("edition_in", format!("{{ {key} = true }}"), source, Sure::Known);
+            draft.about.set("edition", quoted(&edition), source, Confidence::Known);
+            draft.template.set("edition_in", format!("{{ {key} = true }}"), source, Confidence::Known);
             return;
         }
     }

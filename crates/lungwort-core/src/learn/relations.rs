@@ -2,14 +2,15 @@
 
 use rust_decimal::Decimal;
 
-use super::draft::{DraftRule, DraftSheet, Sure, list, quoted};
+use super::draft::{Confidence, DraftRule, DraftSheet};
 use super::samples::SampleRows;
 use super::values::support;
 use crate::cell::Value;
-use crate::cell::date::Picture;
+use crate::cell::date::DatePattern;
 use crate::cell::number::{self, DecimalMark};
+use crate::rulebook::toml_text::{list, quoted};
 
-/// Rows that a relation must have held in, at least, to be offered at all.
+/// Rows that a relation must have held in, at least, to be suggested at all.
 const LEAST: usize = 8;
 /// Rows from which it counts.
 const ENOUGH: usize = 30;
@@ -26,8 +27,8 @@ pub fn learn(sheet: &mut DraftSheet, samples: &SampleRows) {
     sums(sheet, samples);
 }
 
-fn sure(support: usize) -> Sure {
-    if support >= ENOUGH { Sure::Confirm } else { Sure::Offered }
+fn confidence(support: usize) -> Confidence {
+    if support >= ENOUGH { Confidence::Confirm } else { Confidence::Suggested }
 }
 
 /// Columns that are filled in the same rows, some of which have them and some not.
@@ -50,7 +51,7 @@ fn together(sheet: &mut DraftSheet, samples: &SampleRows) {
         let names: Vec<&str> = group.iter().map(|member| sheet.columns[*member].name.as_str()).collect();
         let rows = samples.rows.len();
         let source = format!("{}, {held} of them filled", support("held", rows, rows));
-        let rule = DraftRule { lines: vec![("all_or_none", list(&names))], source, sure: sure(rows) };
+        let rule = DraftRule { lines: vec![("all_or_none", list(&names))], source, confidence: confidence(rows) };
         sheet.rules.push(rule);
     }
 }
@@ -63,9 +64,9 @@ fn dates(sheet: &DraftSheet, samples: &SampleRows, at: usize) -> Option<Vec<Opti
         .iter()
         .find(|line| line.key == "date_format")
         .map(|line| line.value.trim_matches(['"', '\'']).to_owned());
-    let own = Picture::compile(written.as_deref().unwrap_or("yyyy-mm-dd")).ok()?;
+    let own = DatePattern::compile(written.as_deref().unwrap_or("yyyy-mm-dd")).ok()?;
     // Date cells of workbooks come in ISO form.
-    let iso = Picture::compile("yyyy-mm-dd").ok()?;
+    let iso = DatePattern::compile("yyyy-mm-dd").ok()?;
     let read = |text: &str| match own.read(text).or_else(|_| iso.read(text)) {
         Ok(Value::Date(date)) => Some(date),
         _ => None,
@@ -103,7 +104,7 @@ fn in_order(sheet: &mut DraftSheet, samples: &SampleRows) {
             let rule = DraftRule {
                 lines: vec![("check", quoted(&check)), ("message", quoted(&message))],
                 source: support("held", pairs.len(), pairs.len()),
-                sure: sure(pairs.len()),
+                confidence: confidence(pairs.len()),
             };
             sheet.rules.push(rule);
         }
@@ -145,7 +146,7 @@ fn sums(sheet: &mut DraftSheet, samples: &SampleRows) {
         rules.push(DraftRule {
             lines: vec![("check", quoted(&check))],
             source: support("held", rows, rows),
-            sure: sure(rows),
+            confidence: confidence(rows),
         });
     }
     sheet.rules.extend(rules);

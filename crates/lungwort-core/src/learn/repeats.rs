@@ -2,11 +2,12 @@
 
 use std::collections::BTreeMap;
 
-use super::draft::{DraftRule, DraftSheet, Sure, list};
+use super::draft::{Confidence, DraftRule, DraftSheet};
 use crate::cell::fold::fold;
+use crate::rulebook::toml_text::list;
 
 /// Finds repeated sets, and offers that they are filled from the first on.
-pub fn learn(sheet: &mut DraftSheet, look: &mut Vec<String>) {
+pub fn learn(sheet: &mut DraftSheet, number_format: &mut Vec<String>) {
     let Some(sets) = numbered(sheet).or_else(|| same(sheet)) else { return };
     let firsts: Vec<&str> =
         sets.iter().filter_map(|set| Some(sheet.columns.get(*set.first()?)?.name.as_str())).collect();
@@ -17,12 +18,12 @@ pub fn learn(sheet: &mut DraftSheet, look: &mut Vec<String>) {
     let from = sheet.columns[sets[0][0]].heading.trim().to_owned();
     let last = &sets[sets.len() - 1];
     let to = sheet.columns[last[last.len() - 1]].heading.trim().to_owned();
-    look.push(format!(
+    number_format.push(format!(
         "{} sets of {width} columns each, from {from} to {to}: are they to be filled from the first on?",
         sets.len()
     ));
     let source = format!("{} sets of {width} columns with the same headings", sets.len());
-    sheet.rules.push(DraftRule { lines: vec![("no_gaps", list(&firsts))], source, sure: Sure::Offered });
+    sheet.rules.push(DraftRule { lines: vec![("no_gaps", list(&firsts))], source, confidence: Confidence::Suggested });
 }
 
 /// Headings that are the same but for a number, by number.

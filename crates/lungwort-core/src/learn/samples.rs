@@ -4,11 +4,9 @@ use std::path::Path;
 
 use super::draft::DraftSheet;
 use crate::cell::fold::fold;
-use crate::check::OpenError;
 use crate::intake::cells::Stored;
-use crate::intake::reader::Told;
-use crate::intake::workbook::{Bytes, Workbook};
-use crate::intake::{Batch, Batches, Content, Decoder, Rows, content_of};
+use crate::intake::pieces::read_top;
+use crate::intake::{Chunk, OpenError, ReadOptions, Rows, Source};
 
 /// The most rows that are looked at.
 const MOST_ROWS: usize = 50_000;
@@ -28,29 +26,20 @@ pub struct SampleRows {
 
 /// Adds the rows of an accepted file to those of each sheet whose headings it has; returns how many there were.
 pub fn read(path: &Path, sheets: &[DraftSheet], samples: &mut [SampleRows]) -> Result<usize, OpenError> {
-    let bytes = std::fs::read(path)?;
+    let source = Source::path(path)?;
+    if !source.is_workbook() {
+        return take(&mut source.text(ReadOptions::default())?, sheets, samples);
+    }
+    let mut book = source.workbook()?;
     let mut count = 0;
-    match content_of(&bytes[..bytes.len().min(4096)]) {
-        Content::Empty => return Err(OpenError::Empty),
-        Content::Other(what) => return Err(OpenError::NoTable(what)),
-        Content::Text => {
-            let decoder = Decoder::open(bytes.as_slice(), None)?;
-            let is_tsv = path.extension().is_some_and(|ending| ending == "tsv");
-            let mut batches = Batches::open(decoder, Told::default(), is_tsv)?;
-            count += take(&mut batches, sheets, samples)?;
-        }
-        kind => {
-            let mut book = Workbook::open(Bytes::Memory(bytes.into()), kind == Content::Workbook)?;
-            for at in 0..book.sheets.len() {
-                count += take(&mut book.rows(at)?, sheets, samples)?;
-            }
-        }
+    for at in 0..book.sheets.len() {
+        count += take(&mut book.rows(at)?, sheets, samples)?;
     }
     Ok(count)
 }
 
 fn take(rows: &mut dyn Rows, sheets: &[DraftSheet], samples: &mut [SampleRows]) -> Result<usize, OpenError> {
-    let Some(first) = rows.next_batch(Batch::default())? else { return Ok(0) };
+    let Some(first) = read_top(rows, TOP)? else { return Ok(0) };
     let best = (0..sheets.len())
         .filter(|at| !sheets[*at].is_form)
         .filter_map(|at| Some((at, headings(&sheets[at], &first)?)))
@@ -62,38 +51,38 @@ fn take(rows: &mut dyn Rows, sheets: &[DraftSheet], samples: &mut [SampleRows]) 
     let before = table.rows.len();
     // The template's own rows under the headings are none of the sender's.
     let mut skip = heading_row + 1 + sheets[at].guide_rows as usize;
-    let mut batch = first;
+    let mut chunk = first;
     loop {
-        for row in skip.min(batch.row_count())..batch.row_count() {
-            if table.rows.len() < MOST_ROWS && !batch.is_blank(row) {
-                table.rows.push(cells(&batch, row, &fields, &mut table.true_dates));
+        for row in skip.min(chunk.row_count())..chunk.row_count() {
+            if table.rows.len() < MOST_ROWS && !chunk.is_blank(row) {
+                table.rows.push(cells(&chunk, row, &fields, &mut table.true_dates));
             }
         }
         skip = 0;
-        match rows.next_batch(batch)? {
-            Some(next) => batch = next,
+        match rows.next_chunk(chunk)? {
+            Some(next) => chunk = next,
             None => return Ok(table.rows.len() - before),
         }
     }
 }
 
-fn cells(batch: &Batch, row: usize, fields: &[Option<usize>], true_dates: &mut [usize]) -> Vec<String> {
+fn cells(chunk: &Chunk, row: usize, fields: &[Option<usize>], true_dates: &mut [usize]) -> Vec<String> {
     let mut cell = |(at, field): (usize, &Option<usize>)| {
         let field = field.as_ref().copied()?;
-        let cell = batch.cell(row, field);
-        let note = batch.note_at(batch.row_start(row) + field as u32);
-        if note.is_some_and(|note| note.stored == Stored::Moment) {
+        let cell = chunk.cell(row, field);
+        let metadata = chunk.metadata_at(chunk.row_start(row) + field as u32);
+        if metadata.is_some_and(|metadata| metadata.stored == Stored::Moment) {
             true_dates[at] += 1;
         }
-        Some(batch.text(cell).trim().to_owned())
+        Some(chunk.text(cell).trim().to_owned())
     };
     fields.iter().enumerate().map(|each| cell(each).unwrap_or_default()).collect()
 }
 
 /// The row of the headings and the place of each column, if at least half of them are there.
-fn headings(sheet: &DraftSheet, batch: &Batch) -> Option<(usize, Vec<Option<usize>>)> {
+fn headings(sheet: &DraftSheet, chunk: &Chunk) -> Option<(usize, Vec<Option<usize>>)> {
     let fields = |row: usize| {
-        let texts: Vec<String> = batch.row_texts(row).into_iter().map(fold).collect();
+        let texts: Vec<String> = chunk.row_texts(row).into_iter().map(fold).collect();
         let mut used = vec![false; texts.len()];
         let mut place = |heading: &str| {
             let wanted = fold(heading);
@@ -103,7 +92,7 @@ fn headings(sheet: &DraftSheet, batch: &Batch) -> Option<(usize, Vec<Option<usiz
         };
         sheet.columns.iter().map(|column| place(&column.heading)).collect::<Vec<_>>()
     };
-    let tried = (0..batch.row_count().min(TOP)).map(|row| (row, fields(row)));
+    let tried = (0..chunk.row_count().min(TOP)).map(|row| (row, fields(row)));
     let found = |fields: &[Option<usize>]| fields.iter().flatten().count();
     let best = tried.max_by_key(|(row, fields)| (found(fields), std::cmp::Reverse(*row)))?;
     (found(&best.1) * 2 >= sheet.columns.len()).then_some(best)

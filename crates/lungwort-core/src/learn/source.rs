@@ -2,10 +2,8 @@
 
 use std::path::Path;
 
-use crate::check::OpenError;
-use crate::intake::reader::Told;
-use crate::intake::workbook::{Bytes, CellRange, FullSheet, Style, Validation, Workbook, read_place};
-use crate::intake::{Batch, Batches, Content, Decoder, content_of};
+use crate::intake::workbook::{CellRange, FullSheet, Style, Validation, Workbook, read_place};
+use crate::intake::{Chunk, OpenError, ReadOptions, Source};
 
 /// The most filled cells of a sheet that are looked at.
 const MOST_CELLS: usize = 300_000;
@@ -33,7 +31,7 @@ pub struct Template {
 pub struct TextForm {
     pub encoding: String,
     pub delimiter: u8,
-    pub mark: bool,
+    pub bom: bool,
 }
 
 /// A sheet of a template.
@@ -46,19 +44,12 @@ pub struct TemplateSheet {
 impl Template {
     /// Reads a template.
     pub fn read(path: &Path) -> Result<Template, OpenError> {
-        if path.is_dir() {
-            return Err(OpenError::Folder);
-        }
+        let source = Source::path(path)?;
         let file_name = path.file_name().map(|name| name.to_string_lossy().into_owned()).unwrap_or_default();
-        let bytes = std::fs::read(path)?;
-        match content_of(&bytes[..bytes.len().min(4096)]) {
-            Content::Empty => Err(OpenError::Empty),
-            Content::Other(what) => Err(OpenError::NoTable(what)),
-            Content::Text => Template::of_text(file_name, &bytes),
-            kind => {
-                let book = Workbook::open(Bytes::Memory(bytes.into()), kind == Content::Workbook)?;
-                Template::of_book(file_name, book)
-            }
+        if source.is_workbook() {
+            Template::of_book(file_name, source.workbook()?)
+        } else {
+            Template::of_text(file_name, &source)
         }
     }
 
@@ -84,27 +75,25 @@ impl Template {
         })
     }
 
-    fn of_text(file_name: String, bytes: &[u8]) -> Result<Template, OpenError> {
-        let decoder = Decoder::open(bytes, None)?;
-        let is_tsv = file_name.ends_with(".tsv");
-        let mut batches = Batches::open(decoder, Told::default(), is_tsv)?;
+    fn of_text(file_name: String, source: &Source) -> Result<Template, OpenError> {
+        let mut chunks = source.text(ReadOptions::default())?;
         let mut full = FullSheet::default();
-        let mut spare = Batch::default();
-        while let Some(batch) = batches.next_batch(spare)? {
-            for row in 0..batch.row_count() {
-                for (column, text) in batch.row_texts(row).into_iter().enumerate() {
+        let mut spare = Chunk::default();
+        while let Some(chunk) = chunks.next_chunk(spare)? {
+            for row in 0..chunk.row_count() {
+                for (column, text) in chunk.row_texts(row).into_iter().enumerate() {
                     if !text.is_empty() && full.cells.len() < MOST_CELLS {
-                        full.push_text(batch.row_number(row), column, text);
+                        full.push_text(chunk.row_number(row), column, text);
                     }
                 }
             }
-            spare = batch;
+            spare = chunk;
         }
-        let decoder = batches.decoder();
+        let decoder = chunks.decoder();
         let text = TextForm {
             encoding: decoder.encoding().0.name().to_ascii_lowercase(),
-            delimiter: batches.dialect().delimiter,
-            mark: decoder.has_mark(),
+            delimiter: chunks.dialect().delimiter,
+            bom: decoder.has_bom(),
         };
         Ok(Template {
             kind: if text.delimiter == b'\t' { "tsv" } else { "csv" },
@@ -150,7 +139,7 @@ impl TemplateSheet {
     pub fn style(&self, row: u64, column: usize) -> Option<usize> {
         let own = self.full.styles.iter().find(|(at, other, _)| *at == row && *other == column);
         let of_column =
-            || self.full.facts.column_styles.iter().find(|(first, last, _)| (*first..=*last).contains(&column));
+            || self.full.metadata.column_styles.iter().find(|(first, last, _)| (*first..=*last).contains(&column));
         own.map(|(.., style)| *style).or_else(|| of_column().map(|(.., style)| *style))
     }
 
@@ -163,13 +152,13 @@ impl TemplateSheet {
     /// The drop-downs and limits of a column below a row, each with the range in it.
     pub fn validations(&self, column: usize, below: u64) -> Vec<(&Validation, CellRange)> {
         let all =
-            self.full.facts.validations.iter().flat_map(|each| each.ranges.iter().map(move |range| (each, *range)));
+            self.full.metadata.validations.iter().flat_map(|each| each.ranges.iter().map(move |range| (each, *range)));
         all.filter(|(_, range)| (range.first_column..=range.last_column).contains(&column) && range.last_row > below)
             .collect()
     }
 
     /// The merged range that begins at a cell.
     pub fn merged_at(&self, row: u64, column: usize) -> Option<&CellRange> {
-        self.full.facts.merged.iter().find(|range| range.first_row == row && range.first_column == column)
+        self.full.metadata.merged.iter().find(|range| range.first_row == row && range.first_column == column)
     }
 }

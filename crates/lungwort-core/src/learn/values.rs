@@ -2,19 +2,20 @@
 
 use std::collections::BTreeMap;
 
-use super::draft::{DraftColumn, DraftSheet, Sure, list, quoted};
+use super::draft::{Confidence, DraftColumn, DraftSheet};
 use super::samples::SampleRows;
-use crate::cell::date::Picture;
+use crate::cell::date::DatePattern;
 use crate::cell::format::ALL as FORMATS;
 use crate::cell::number::{self, DecimalMark};
+use crate::rulebook::toml_text::{list, quoted};
 
-/// Rows from which a guess counts; with fewer it is offered as a comment.
+/// Rows from which a guess counts; with fewer it is suggested as a comment.
 const ENOUGH: usize = 30;
 /// Different values up to which a list is thought closed.
 const CLOSED: usize = 12;
 
 /// Ways of writing dates that are tried.
-const PICTURES: &[&str] = &[
+const DATE_PATTERNS: &[&str] = &[
     "yyyy-mm-dd",
     "dd/mm/yyyy",
     "mm/dd/yyyy",
@@ -37,25 +38,25 @@ const PICTURES: &[&str] = &[
 ];
 
 /// Learns each column of a sheet.
-pub fn learn(sheet: &mut DraftSheet, samples: &SampleRows, look: &mut Vec<String>) {
+pub fn learn(sheet: &mut DraftSheet, samples: &SampleRows, number_format: &mut Vec<String>) {
     let rows = samples.rows.len();
     for at in 0..sheet.columns.len() {
         let values: Vec<&str> =
             samples.rows.iter().map(|row| row[at].as_str()).filter(|text| !text.is_empty()).collect();
         let column = &mut sheet.columns[at];
         if values.len() == rows && rows >= 5 && !column.lines.has("required") {
-            column.lines.set("required", "true", support("filled", rows, rows), sure(rows));
+            column.lines.set("required", "true", support("filled", rows, rows), confidence(rows));
         }
         if values.len() < 5 {
             continue;
         }
-        kind(column, &values, samples.true_dates.get(at).copied().unwrap_or(0), look);
+        kind(column, &values, samples.true_dates.get(at).copied().unwrap_or(0), number_format);
         distinct(column, &values);
     }
 }
 
-fn sure(support: usize) -> Sure {
-    if support >= ENOUGH { Sure::Confirm } else { Sure::Offered }
+fn confidence(support: usize) -> Confidence {
+    if support >= ENOUGH { Confidence::Confirm } else { Confidence::Suggested }
 }
 
 /// `held in 412 of 412 rows`.
@@ -63,7 +64,7 @@ pub fn support(verb: &str, held: usize, of: usize) -> String {
     format!("{verb} in {held} of {of} rows")
 }
 
-fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, look: &mut Vec<String>) {
+fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, number_format: &mut Vec<String>) {
     if column.lines.get("allowed").is_some() || column.lines.get("format").is_some() {
         return;
     }
@@ -71,8 +72,8 @@ fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, look: &mut
     let drafted = column.lines.get("type").map(|line| line.value.clone());
     let is_date = drafted.as_deref().is_none_or(|kind| kind.contains("date"));
     if is_date
-        && column.lines.get("date_format").is_none_or(|line| line.sure < Sure::Known)
-        && dates(column, values, true_dates, look)
+        && column.lines.get("date_format").is_none_or(|line| line.confidence < Confidence::Known)
+        && dates(column, values, true_dates, number_format)
     {
         return;
     }
@@ -88,14 +89,14 @@ fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, look: &mut
     let is_number = |mark: DecimalMark| move |text: &str| number::read(text, mark).is_some();
     if !is_code && !as_text && !long {
         if all(&|text| number::read(text, DecimalMark::Point).is_some_and(|number| number.scale() == 0)) {
-            column.lines.set("type", "\"whole\"", support("whole", count, count), sure(count));
+            column.lines.set("type", "\"whole\"", support("whole", count, count), confidence(count));
             return;
         }
         for (mark, sign) in [(DecimalMark::Point, "."), (DecimalMark::Comma, ",")] {
             if all(&is_number(mark)) {
-                column.lines.set("type", "\"decimal\"", support("a number", count, count), sure(count));
+                column.lines.set("type", "\"decimal\"", support("a number", count, count), confidence(count));
                 if sign == "," {
-                    column.lines.set("decimal_mark", "\",\"", support("a comma", count, count), sure(count));
+                    column.lines.set("decimal_mark", "\",\"", support("a comma", count, count), confidence(count));
                 }
                 return;
             }
@@ -105,35 +106,37 @@ fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, look: &mut
     let found =
         FORMATS.iter().find(|format| telling.contains(&format.name) && all(&|text| (format.judge)(text).is_ok()));
     if let Some(format) = found.filter(|_| count >= 10) {
-        column.lines.set("format", quoted(format.name), support("right", count, count), sure(count));
+        column.lines.set("format", quoted(format.name), support("right", count, count), confidence(count));
     }
 }
 
 /// Whether the values are dates; how they are written is a guess where two orders would do.
-fn dates(column: &mut DraftColumn, values: &[&str], true_dates: usize, look: &mut Vec<String>) -> bool {
+fn dates(column: &mut DraftColumn, values: &[&str], true_dates: usize, number_format: &mut Vec<String>) -> bool {
     let count = values.len();
     if true_dates == count {
         let at = format!("a date of the spreadsheet in {count} of {count} rows");
-        column.lines.set("type", "\"date\"", at, sure(count));
+        column.lines.set("type", "\"date\"", at, confidence(count));
         return true;
     }
-    let fits = |picture: &&&str| {
-        let Ok(picture) = Picture::compile(picture) else { return false };
-        values.iter().all(|text| picture.read(text).is_ok())
+    let fits = |date_pattern: &&&str| {
+        let Ok(date_pattern) = DatePattern::compile(date_pattern) else { return false };
+        values.iter().all(|text| date_pattern.read(text).is_ok())
     };
-    let found: Vec<&&str> = PICTURES.iter().filter(fits).collect();
+    let found: Vec<&&str> = DATE_PATTERNS.iter().filter(fits).collect();
     let Some(first) = found.first() else { return false };
     let kind = if first.contains("hh") { "datetime" } else { "date" };
-    column.lines.set("type", quoted(kind), support("a date", count, count), sure(count));
-    let order = |picture: &str| picture.find('d') < picture.find('m');
-    let both = found.iter().any(|picture| order(picture) != order(first) && !picture.starts_with("yyyy"));
+    column.lines.set("type", quoted(kind), support("a date", count, count), confidence(count));
+    let order = |date_pattern: &str| date_pattern.find('d') < date_pattern.find('m');
+    let both =
+        found.iter().any(|date_pattern| order(date_pattern) != order(first) && !date_pattern.starts_with("yyyy"));
     if both && !first.starts_with("yyyy") {
         let said =
             format!("{}, and the month first would do as well: no day is over 12", support("fits", count, count));
-        column.lines.set("date_format", quoted(first), said, Sure::Confirm);
-        look.push(format!("{}: its dates could be read with the day or the month first", column.heading.trim()));
+        column.lines.set("date_format", quoted(first), said, Confidence::Confirm);
+        number_format
+            .push(format!("{}: its dates could be read with the day or the month first", column.heading.trim()));
     } else {
-        column.lines.set("date_format", quoted(first), support("fits", count, count), Sure::Confirm);
+        column.lines.set("date_format", quoted(first), support("fits", count, count), Confidence::Confirm);
     }
     true
 }
@@ -141,42 +144,47 @@ fn dates(column: &mut DraftColumn, values: &[&str], true_dates: usize, look: &mu
 /// Closed lists, patterns and values that stand once.
 fn distinct(column: &mut DraftColumn, values: &[&str]) {
     let count = values.len();
-    let mut tally: BTreeMap<&str, usize> = BTreeMap::new();
+    let mut accumulator: BTreeMap<&str, usize> = BTreeMap::new();
     for value in values {
-        *tally.entry(value).or_default() += 1;
+        *accumulator.entry(value).or_default() += 1;
     }
     let typed = column.lines.get("type").map(|line| line.value.as_str()).unwrap_or_default().to_owned();
     let is_text = typed.is_empty();
-    if tally.len() == count && count >= 10 && (is_text || typed == "\"whole\"") && column.lines.get("allowed").is_none()
+    if accumulator.len() == count
+        && count >= 10
+        && (is_text || typed == "\"whole\"")
+        && column.lines.get("allowed").is_none()
     {
-        column.lines.set("unique", "true", format!("{count} of {count} values differ"), sure(count));
+        column.lines.set("unique", "true", format!("{count} of {count} values differ"), confidence(count));
     }
     if !is_text || column.lines.get("allowed").is_some() || column.lines.get("format").is_some() {
         return;
     }
-    let repeated = tally.values().all(|times| *times >= 2);
-    if tally.len() <= CLOSED && count >= tally.len() * 8 && repeated && tally.len() > 1 {
-        let all: Vec<&str> = tally.keys().copied().collect();
+    let repeated = accumulator.values().all(|times| *times >= 2);
+    if accumulator.len() <= CLOSED && count >= accumulator.len() * 8 && repeated && accumulator.len() > 1 {
+        let all: Vec<&str> = accumulator.keys().copied().collect();
         let yes_no = |yes: &str, no: &str| all.len() == 2 && all.contains(&yes) && all.contains(&no);
         let said = format!("{} values in {count} rows", all.len());
         for (yes, no) in [("Y", "N"), ("yes", "no"), ("Yes", "No"), ("YES", "NO"), ("true", "false"), ("TRUE", "FALSE")]
         {
             if yes_no(yes, no) {
-                column.lines.set("type", "\"yes_no\"", said.clone(), sure(count));
+                column.lines.set("type", "\"yes_no\"", said.clone(), confidence(count));
                 column.lines.set(
                     "yes_no",
                     format!("{{ yes = {}, no = {} }}", quoted(yes), quoted(no)),
                     said,
-                    sure(count),
+                    confidence(count),
                 );
                 return;
             }
         }
         // Words and names that came up so far are no closed list; codes most likely are.
         let codes = all.iter().all(|value| value.chars().count() <= 12 && !value.contains(' '));
-        column.lines.set("allowed", list(&all), said, if codes { sure(count) } else { Sure::Offered });
-    } else if let Some(regex) = pattern(values).filter(|_| tally.len() >= 10 && column.lines.get("pattern").is_none()) {
-        column.lines.set("pattern", format!("'{regex}'"), support("fits", count, count), sure(count));
+        column.lines.set("allowed", list(&all), said, if codes { confidence(count) } else { Confidence::Suggested });
+    } else if let Some(regex) =
+        pattern(values).filter(|_| accumulator.len() >= 10 && column.lines.get("pattern").is_none())
+    {
+        column.lines.set("pattern", format!("'{regex}'"), support("fits", count, count), confidence(count));
     }
 }
 

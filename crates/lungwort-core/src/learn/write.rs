@@ -1,6 +1,8 @@
 //! A draft as the text of a rulebook, each line with where it was learned.
 
-use super::draft::{Draft, DraftColumn, DraftSheet, Line, Sure, quoted};
+use super::draft::{Confidence, Draft, DraftColumn, DraftSheet, Line};
+use crate::rulebook::property;
+use crate::rulebook::toml_text::quoted;
 
 /// A line that is longer has its source above it.
 const WIDE: usize = 72;
@@ -33,9 +35,9 @@ impl Written {
     }
 
     fn entry(&mut self, part: Part, line: &Line, pad: usize) {
-        let behind = if line.sure == Sure::Offered { "# " } else { "" };
+        let behind = if line.confidence == Confidence::Suggested { "# " } else { "" };
         let code = format!("{behind}{:<pad$} = {}", line.key, line.value);
-        let source = comment(&line.source, line.sure);
+        let source = comment(&line.source, line.confidence);
         let from = Some((part, line.key));
         if source.is_empty() {
             self.line(&code, from);
@@ -49,12 +51,12 @@ impl Written {
 }
 
 /// The words behind a line.
-fn comment(source: &str, sure: Sure) -> String {
+fn comment(source: &str, confidence: Confidence) -> String {
     let source: String = source.chars().map(|each| if each.is_control() { ' ' } else { each }).collect();
-    match sure {
-        Sure::Known => source,
-        Sure::Confirm => format!("confirm: {source}"),
-        Sure::Offered => format!("perhaps: {source}"),
+    match confidence {
+        Confidence::Known => source,
+        Confidence::Confirm => format!("confirm: {source}"),
+        Confidence::Suggested => format!("perhaps: {source}"),
     }
 }
 
@@ -63,13 +65,10 @@ pub fn write(draft: &Draft) -> Written {
     let mut out = Written::default();
     out.line(&format!("# Drafted by `lungwort learn` from {}.", draft.sources.join(" and ")), None);
     out.line(
-        "# Behind each line stands where it was learned. A line marked \"confirm\" is a guess that counts; one that",
+        "# Behind each line is where it was learned. A line marked \"confirm\" is a guess that counts; one that",
         None,
     );
-    out.line(
-        "# begins with # is a guess that does not: take the # away if it is right, and delete what is wrong.",
-        None,
-    );
+    out.line("# begins with # is a guess that does not: remove the # if it is right, and delete what is wrong.", None);
     table(&mut out, "rulebook", Part::About, &draft.about.0);
     table(&mut out, "file", Part::File, &draft.file.0);
     table(&mut out, "template", Part::Template, &draft.template.0);
@@ -93,7 +92,12 @@ fn table(out: &mut Written, name: &str, part: Part, lines: &[Line]) {
     }
     out.line("", None);
     out.line(&format!("[{name}]"), None);
-    let pad = lines.iter().filter(|line| line.sure > Sure::Offered).map(|line| line.key.len()).max().unwrap_or(0);
+    let pad = lines
+        .iter()
+        .filter(|line| line.confidence > Confidence::Suggested)
+        .map(|line| line.key.len())
+        .max()
+        .unwrap_or(0);
     lines.iter().for_each(|line| out.entry(part, line, pad));
 }
 
@@ -129,10 +133,10 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
         write_column(out, (at, number), column, sheet.is_form, repeated || names_used(&column.name));
     }
     for (number, rule) in sheet.rules.iter().enumerate() {
-        let behind = if rule.sure == Sure::Offered { "# " } else { "" };
+        let behind = if rule.confidence == Confidence::Suggested { "# " } else { "" };
         let part = Part::Rule(at, number);
         out.line("", None);
-        out.line(&format!("# {}", comment(&rule.source, rule.sure)), None);
+        out.line(&format!("# {}", comment(&rule.source, rule.confidence)), None);
         out.line(&format!("{behind}[[sheet.rule]]"), Some((part, "rule")));
         for (key, value) in &rule.lines {
             out.line(&format!("{behind}{key} = {value}"), Some((part, "rule")));
@@ -152,40 +156,21 @@ fn write_column(out: &mut Written, at: (usize, usize), column: &DraftColumn, is_
     out.line("", None);
     out.line(if is_form { "[[sheet.cell]]" } else { "[[sheet.column]]" }, Some((part, "heading")));
     let lines = &column.lines.0;
-    let pad =
-        lines.iter().filter(|line| line.sure > Sure::Offered).map(|line| line.key.len()).max().unwrap_or(0).max(7);
+    let pad = lines
+        .iter()
+        .filter(|line| line.confidence > Confidence::Suggested)
+        .map(|line| line.key.len())
+        .max()
+        .unwrap_or(0)
+        .max(7);
     let label = if is_form { "label" } else { "heading" };
     out.line(&format!("{label:<pad$} = {}", quoted(&column.heading)), Some((part, "heading")));
     if named {
         out.line(&format!("{:<pad$} = {}", "name", quoted(&column.name)), Some((part, "name")));
     }
-    let order = |key: &str| ORDER.iter().position(|known| *known == key).unwrap_or(ORDER.len());
+    let keys = || property::ALL.iter().flat_map(|property| property.keys());
+    let order = |key: &str| keys().position(|known| *known == key).unwrap_or(usize::MAX);
     let mut lines: Vec<&Line> = lines.iter().collect();
-    lines.sort_by_key(|line| (line.sure == Sure::Offered, order(line.key)));
+    lines.sort_by_key(|line| (line.confidence == Confidence::Suggested, order(line.key)));
     lines.into_iter().for_each(|line| out.entry(part, line, pad));
 }
-
-/// The order in which a column's keys are written.
-const ORDER: &[&str] = &[
-    "section",
-    "required",
-    "required_when",
-    "unique",
-    "type",
-    "date_format",
-    "decimal_mark",
-    "yes_no",
-    "format",
-    "allowed",
-    "pattern",
-    "length",
-    "min",
-    "max",
-    "above",
-    "below",
-    "places",
-    "stored",
-    "help",
-    "example",
-    "guide",
-];

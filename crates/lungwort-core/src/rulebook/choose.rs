@@ -20,20 +20,33 @@ pub struct Fit {
 /// Under this share a rulebook is taken to be for another template.
 pub const LEAST_SHARE: usize = 400;
 
-/// Reckons the fit. Headings are compared without case, spaces, accents and punctuation.
-pub fn fit(rulebook: &Rulebook, headings: &[String]) -> Fit {
-    let sheets = rulebook.sheets.iter().filter(|sheet| !sheet.is_form);
-    sheets.map(|sheet| fit_of_sheet(sheet, headings)).max().unwrap_or(Fit { share: 0, shared: 0, of: 0 })
+/// The headings of a sheet, ready to be held against rows of files.
+#[derive(Debug)]
+pub struct SheetHeadings {
+    folded: HashSet<String>,
+    of: usize,
 }
 
-/// The fit of one sheet.
-pub fn fit_of_sheet(sheet: &Sheet, headings: &[String]) -> Fit {
-    let ours: HashSet<String> = sheet.columns.iter().map(|column| fold(&column.heading)).collect();
-    let theirs: HashSet<String> =
-        headings.iter().map(|heading| fold(heading)).filter(|heading| !heading.is_empty()).collect();
-    let shared = ours.intersection(&theirs).count();
-    let all = ours.union(&theirs).count().max(1);
-    Fit { share: shared * 1000 / all, shared, of: sheet.columns.len() }
+impl SheetHeadings {
+    /// Those of a sheet.
+    pub fn new(sheet: &Sheet) -> SheetHeadings {
+        let folded = sheet.columns.iter().map(|column| fold(&column.heading)).collect();
+        SheetHeadings { folded, of: sheet.columns.len() }
+    }
+
+    /// Those of every sheet of rows.
+    pub fn of_rulebook(rulebook: &Rulebook) -> Vec<SheetHeadings> {
+        rulebook.sheets.iter().filter(|sheet| !sheet.is_form).map(SheetHeadings::new).collect()
+    }
+
+    /// Calculates the fit of a row. Headings are compared without case, spaces, accents and punctuation.
+    pub fn fit<S: AsRef<str>>(&self, row: &[S]) -> Fit {
+        let theirs: HashSet<String> =
+            row.iter().map(|heading| fold(heading.as_ref())).filter(|heading| !heading.is_empty()).collect();
+        let shared = self.folded.intersection(&theirs).count();
+        let all = self.folded.union(&theirs).count().max(1);
+        Fit { share: shared * 1000 / all, shared, of: self.of }
+    }
 }
 
 /// The rulebooks in a folder, by name.

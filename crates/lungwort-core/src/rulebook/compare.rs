@@ -1,16 +1,14 @@
 //! What changed between two editions of a template, in the words of whoever fills it in.
 
-use std::collections::HashSet;
-
 use super::guide::takes;
-use super::listed;
-use super::{Column, Rulebook, Sheet};
+use super::model::FileRules;
+use super::written::{WrittenNewline, WrittenQuoting};
+use super::{Column, Rule, Rulebook, Sheet, listed, property};
 use crate::cell::fold;
 use crate::cell::shown::quoted;
+use crate::finding::Severity;
 use crate::finding::ranges::thousands;
-
-/// Values of a list that are named.
-const NAMED: usize = 5;
+use crate::intake::dialect::{self, delimiter_name};
 
 /// How much a change asks of whoever has filled the old edition in.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -19,7 +17,7 @@ pub enum Weight {
     Stricter,
     /// Something moved or is called otherwise.
     Moved,
-    /// More is taken than before.
+    /// More is allowed than before.
     Looser,
 }
 
@@ -59,23 +57,39 @@ pub fn compare(old: &Rulebook, new: &Rulebook) -> Vec<Change> {
     }
     for sheet in old.sheets.iter().filter(|sheet| !single && !new.sheets.iter().any(|other| same(sheet, other))) {
         let name = sheet.name.clone().unwrap_or_else(|| "a sheet".to_owned());
-        changes.say(&name, "is a sheet no more".to_owned(), Weight::Stricter);
+        changes.say(&name, "was removed".to_owned(), Weight::Stricter);
     }
     changes.0.sort_by_key(|change| change.weight);
     changes.0
 }
 
+/// The changes found so far.
 #[derive(Default)]
-struct Changes(Vec<Change>);
+pub(crate) struct Changes(Vec<Change>);
 
 impl Changes {
-    fn say(&mut self, subject: &str, words: String, weight: Weight) {
+    /// Adds one.
+    pub fn say(&mut self, subject: &str, words: String, weight: Weight) {
         self.0.push(Change { subject: subject.trim().to_owned(), words, weight });
+    }
+
+    /// A cell must be so under a condition, each edition's in words.
+    pub fn condition(&mut self, subject: &str, must_be: &str, before: Option<String>, now: Option<String>) {
+        match (before, now) {
+            (before, Some(now)) if before.as_ref() != Some(&now) => {
+                let earlier = before.map(|before| format!("; before where {before}")).unwrap_or_default();
+                self.say(subject, format!("must be {must_be} where {now}{earlier}"), Weight::Stricter);
+            }
+            (Some(before), None) => {
+                self.say(subject, format!("no longer has to be {must_be} where {before}"), Weight::Looser);
+            }
+            _ => {}
+        }
     }
 }
 
 fn file(old: &Rulebook, new: &Rulebook, changes: &mut Changes) {
-    let number = |value: Option<u64>| value.map_or("without limit".to_owned(), thousands);
+    let number = |value: Option<u64>| value.map_or("any number of".to_owned(), thousands);
     let weight = |before: Option<u64>, after: Option<u64>| match (before, after) {
         (Some(before), Some(after)) if after > before => Weight::Looser,
         (Some(_), None) => Weight::Looser,
@@ -85,21 +99,140 @@ fn file(old: &Rulebook, new: &Rulebook, changes: &mut Changes) {
         [("rows", old.file.max_rows, new.file.max_rows), ("bytes", old.file.max_bytes, new.file.max_bytes)]
     {
         if before != after {
-            let words = format!("takes {} {what} now; it took {}", number(after), number(before));
+            let words = format!("accepts {} {what} now; before {}", number(after), number(before));
             changes.say("The file", words, weight(before, after));
         }
     }
     if old.file.formats != new.file.formats {
         let kinds = |formats: &[String]| if formats.is_empty() { "any kind".to_owned() } else { formats.join(", ") };
-        let words = format!("is taken as {}; before as {}", kinds(&new.file.formats), kinds(&old.file.formats));
+        let words = format!("is accepted as {}; before as {}", kinds(&new.file.formats), kinds(&old.file.formats));
         let lost = old.file.formats.iter().any(|kind| !new.file.formats.contains(kind)) || old.file.formats.is_empty();
         changes.say("The file", words, if lost { Weight::Stricter } else { Weight::Looser });
     }
+    rest_of_file(old, new, changes);
     if old.file.encoding != new.file.encoding {
         let name =
             |encoding: Option<&'static encoding_rs::Encoding>| encoding.map_or("any encoding", |found| found.name());
-        let words = format!("is asked in {}; before in {}", name(new.file.encoding), name(old.file.encoding));
+        let words = format!("is required in {}; before in {}", name(new.file.encoding), name(old.file.encoding));
         changes.say("The file", words, Weight::Stricter);
+    }
+}
+
+/// What is required of a file besides its kind, size and encoding: as the rulebook writes it.
+fn rest_of_file(old: &Rulebook, new: &Rulebook, changes: &mut Changes) {
+    let lines = |rules: &FileRules| -> Vec<(&'static str, Option<String>)> {
+        let word = |word: &str| Some(word.to_owned());
+        let newline = match rules.newline {
+            Some(WrittenNewline::Crlf) => word(dialect::WINDOWS),
+            Some(WrittenNewline::Lf) => word(dialect::UNIX),
+            Some(WrittenNewline::Cr) => word(dialect::OLD_MAC),
+            None => None,
+        };
+        let quoting = match rules.quoting {
+            Some(WrittenQuoting::All) => word("around every cell"),
+            Some(WrittenQuoting::Never) => word("around no cell"),
+            None => None,
+        };
+        let needed = |needed: bool| if needed { "required" } else { "not allowed" }.to_owned();
+        let name = rules.name.as_ref().map(|name| name.words.clone().unwrap_or_else(|| name.written.clone()));
+        vec![
+            ("byte order mark", rules.bom.map(needed)),
+            ("delimiter", rules.delimiter.map(|sign| delimiter_name(sign).to_owned())),
+            ("line ends", newline),
+            ("quotes", quoting),
+            ("file name", name),
+            ("formulas", rules.formulas.map(|allowed| if allowed { "allowed" } else { "not allowed" }.to_owned())),
+        ]
+    };
+    let said = |value: &Option<String>| value.clone().unwrap_or_else(|| "as you like".to_owned());
+    for ((what, before), (_, after)) in lines(&old.file).into_iter().zip(lines(&new.file)) {
+        if before != after {
+            let weight = if after.is_none() { Weight::Looser } else { Weight::Stricter };
+            changes.say("The file", format!("{what}: {} now; before {}", said(&after), said(&before)), weight);
+        }
+    }
+}
+
+/// What a sheet asks as a whole.
+fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize)]), changes: &mut Changes) {
+    let count =
+        |most: Option<u64>| most.map_or("without limit".to_owned(), |most| format!("at most {}", thousands(most)));
+    let key = |sheet: &Sheet| {
+        let headings: Vec<String> =
+            sheet.key.iter().map(|column| quoted(sheet.columns[*column].heading.trim())).collect();
+        if headings.is_empty() { "nothing".to_owned() } else { listed(&headings, "and") }
+    };
+    // A column that only has another heading is the same key.
+    let kept: Vec<Option<usize>> =
+        old.key.iter().map(|at| pairs.iter().find(|(before, _)| before == at).map(|(_, after)| *after)).collect();
+    let same_key = kept.iter().copied().eq(new.key.iter().map(|at| Some(*at)));
+    let required = |sheet: &Sheet| if sheet.required { "must be filled" } else { "may be left blank" }.to_owned();
+    let samples =
+        |sheet: &Sheet| if sheet.sample_keys.is_empty() { "none".to_owned() } else { sheet.sample_keys.join(", ") };
+    let looser = match (old.max_rows, new.max_rows) {
+        (Some(before), Some(after)) => after > before,
+        (_, after) => after.is_none(),
+    };
+    let weight = if looser { Weight::Looser } else { Weight::Stricter };
+    for (what, before, after, weight) in [
+        ("rows", count(old.max_rows), count(new.max_rows), weight),
+        ("rows under the headings", old.guide_rows.to_string(), new.guide_rows.to_string(), Weight::Moved),
+        ("key", key(old), key(new), Weight::Moved),
+        ("keys of sample rows", samples(old), samples(new), Weight::Moved),
+        ("the sheet", required(old), required(new), if new.required { Weight::Stricter } else { Weight::Looser }),
+    ] {
+        if before != after && !(what == "key" && same_key) {
+            changes.say(name, format!("{what}: {after} now; before {before}"), weight);
+        }
+    }
+}
+
+/// Rules by their sentences; one that is in both may matter more or less, or say something else.
+fn rules(old: &Sheet, new: &Sheet, pairs: &[(usize, usize)], changes: &mut Changes) {
+    let mut before: Vec<(String, &Rule)> = old.rules.iter().map(|rule| (rule.sentence.clone(), rule)).collect();
+    // A rule that only calls a column by its new heading is the same rule.
+    for (one, other) in pairs {
+        let (was, is) = (&old.columns[*one].heading, &new.columns[*other].heading);
+        if was != is {
+            before.iter_mut().for_each(|(sentence, _)| *sentence = sentence.replace(was.as_str(), is));
+        }
+    }
+    for rule in &new.rules {
+        let Some((_, known)) = before.iter().find(|(sentence, _)| *sentence == rule.sentence) else {
+            changes.say("New rule", rule.sentence.clone(), Weight::Stricter);
+            continue;
+        };
+        let word = |rule: &Rule| rule.severity.unwrap_or(Severity::Error);
+        if word(known) != word(rule) {
+            let weight = if word(rule) > word(known) { Weight::Stricter } else { Weight::Looser };
+            let words =
+                format!("{}: a breach is an {} now; before {}", rule.sentence, word(rule).word(), word(known).word());
+            changes.say("Rule", words.replace("an warning", "a warning").replace("an note", "a note"), weight);
+        }
+    }
+    for (sentence, _) in before.iter().filter(|(sentence, _)| !new.rules.iter().any(|rule| rule.sentence == *sentence))
+    {
+        changes.say("Rule removed", sentence.clone(), Weight::Looser);
+    }
+}
+
+/// Figures by their labels.
+fn figures(old: &Sheet, new: &Sheet, changes: &mut Changes) {
+    let said = |sheet: &Sheet, label: &str| {
+        let figure = sheet.figures.iter().find(|figure| figure.label == label)?;
+        Some(figure.formula.say(sheet))
+    };
+    let labels: std::collections::BTreeSet<&String> =
+        old.figures.iter().chain(&new.figures).map(|figure| &figure.label).collect();
+    for label in labels {
+        match (said(old, label), said(new, label)) {
+            (before, after) if before == after => {}
+            (Some(before), Some(after)) => {
+                changes.say(label, format!("is calculated as {after} now; before as {before}"), Weight::Moved);
+            }
+            (None, Some(after)) => changes.say(label, format!("is a new figure: {after}"), Weight::Moved),
+            (_, None) => changes.say(label, "is a figure that was removed".to_owned(), Weight::Moved),
+        }
     }
 }
 
@@ -128,25 +261,13 @@ fn sheets(old: &Sheet, new: &Sheet, name: &str, changes: &mut Changes) {
     }
     for (at, column) in old.columns.iter().enumerate() {
         if !pairs.iter().any(|(before, _)| *before == at) {
-            changes.say(&column.heading, "is a column no more".to_owned(), Weight::Stricter);
+            changes.say(&column.heading, "was removed".to_owned(), Weight::Stricter);
         }
     }
     order(new, &pairs, changes);
-    let sentences = |sheet: &Sheet| sheet.rules.iter().map(|rule| rule.sentence.clone()).collect::<Vec<_>>();
-    let (mut before, after) = (sentences(old), sentences(new));
-    // A rule that only calls a column by its new heading is the same rule.
-    for (one, other) in &pairs {
-        let (was, is) = (&old.columns[*one].heading, &new.columns[*other].heading);
-        if was != is {
-            before.iter_mut().for_each(|sentence| *sentence = sentence.replace(was.as_str(), is));
-        }
-    }
-    for sentence in after.iter().filter(|sentence| !before.contains(sentence)) {
-        changes.say("New rule", sentence.clone(), Weight::Stricter);
-    }
-    for sentence in before.iter().filter(|sentence| !after.contains(sentence)) {
-        changes.say("Rule gone", sentence.clone(), Weight::Looser);
-    }
+    rules(old, new, &pairs, changes);
+    figures(old, new, changes);
+    rest_of_sheet(old, new, (name, &pairs), changes);
 }
 
 /// Columns of both editions that are the same: by heading, by name, and by nearly the same heading.
@@ -201,7 +322,7 @@ fn order(new: &Sheet, pairs: &[(usize, usize)], changes: &mut Changes) {
     let kept = crate::cell::order::longest_ascending(&places);
     for at in places.iter().filter(|at| !kept.contains(at)) {
         let behind = at.checked_sub(1).map(|before| format!("behind {}", quoted(new.columns[before].heading.trim())));
-        let words = format!("stands {} now", behind.unwrap_or("first".to_owned()));
+        let words = format!("is {} now", behind.unwrap_or("first".to_owned()));
         changes.say(&new.columns[*at].heading, words, Weight::Moved);
     }
 }
@@ -211,99 +332,14 @@ fn columns((old_sheet, old): (&Sheet, &Column), (new_sheet, new): (&Sheet, &Colu
         let words = format!("is the new heading of {}", quoted(old.heading.trim()));
         changes.say(&new.heading, words, Weight::Moved);
     }
-    must((old_sheet, old), (new_sheet, new), changes);
-    lists(old, new, changes);
-    // The phrase of a list says how many values it has; that has been told.
-    let phrases = |sheet: &Sheet, column: &Column| -> Vec<String> {
-        takes(sheet, column).into_iter().skip(usize::from(column.allowed.is_some())).collect()
-    };
-    let (mut before, mut after) = (phrases(old_sheet, old), phrases(new_sheet, new));
-    // That a text is text says nothing.
-    if old.kind.kind() == new.kind.kind() {
-        before.retain(|phrase| phrase != "text");
-        after.retain(|phrase| phrase != "text");
+    if let (Some(before), Some(after)) = (&old.name, &new.name)
+        && before != after
+    {
+        let words = format!("has the short name {after} now; before {before}");
+        changes.say(&new.heading, words, Weight::Moved);
     }
-    let gained: Vec<String> = after.iter().filter(|phrase| !before.contains(phrase)).cloned().collect();
-    let lost: Vec<String> = before.iter().filter(|phrase| !after.contains(phrase)).cloned().collect();
-    match (gained.as_slice(), lost.as_slice()) {
-        ([], []) => {}
-        ([], lost) => {
-            changes.say(&new.heading, format!("no longer asks: {}", lost.join("; ")), Weight::Looser);
-        }
-        (gained, []) => changes.say(&new.heading, format!("now asks: {}", gained.join("; ")), Weight::Stricter),
-        (gained, lost) => {
-            let words = format!("now asks: {}; before: {}", gained.join("; "), lost.join("; "));
-            changes.say(&new.heading, words, Weight::Stricter);
-        }
-    }
-}
-
-fn must((old_sheet, old): (&Sheet, &Column), (new_sheet, new): (&Sheet, &Column), changes: &mut Changes) {
-    match (old.required, new.required) {
-        (false, true) => changes.say(&new.heading, "must be filled in every row now".to_owned(), Weight::Stricter),
-        (true, false) => {
-            changes.say(&new.heading, "need not be filled in every row any more".to_owned(), Weight::Looser)
-        }
-        _ => {}
-    }
-    let said =
-        |sheet: &Sheet, condition: &Option<crate::condition::Condition>| condition.as_ref().map(|when| when.say(sheet));
-    for (before, after, verb) in [
-        (said(old_sheet, &old.required_when), said(new_sheet, &new.required_when), "must be filled"),
-        (said(old_sheet, &old.blank_when), said(new_sheet, &new.blank_when), "must be blank"),
-    ] {
-        match (before, after) {
-            (before, Some(after)) if before.as_ref() != Some(&after) => {
-                let earlier = before.map(|before| format!("; before where {before}")).unwrap_or_default();
-                changes.say(&new.heading, format!("{verb} where {after}{earlier}"), Weight::Stricter);
-            }
-            (Some(before), None) => {
-                changes.say(
-                    &new.heading,
-                    format!("no longer {} where {before}", verb.replace("must", "has to")),
-                    Weight::Looser,
-                );
-            }
-            _ => {}
-        }
-    }
-}
-
-fn lists(old: &Column, new: &Column, changes: &mut Changes) {
-    let codes = |column: &Column| -> Vec<String> {
-        let entries = column.allowed.iter().flat_map(|allowed| allowed.list.entries());
-        entries.map(|entry| entry.code.to_string()).collect()
-    };
-    let (before, after) = (codes(old), codes(new));
-    match (old.allowed.is_some(), new.allowed.is_some()) {
-        (false, true) => {
-            let words = format!("takes only the {} values of a list now", after.len());
-            return changes.say(&new.heading, words, Weight::Stricter);
-        }
-        (true, false) => {
-            return changes.say(&new.heading, "takes more than the values of a list now".to_owned(), Weight::Looser);
-        }
-        _ => {}
-    }
-    let known = |list: &[String]| list.iter().cloned().collect::<HashSet<String>>();
-    let (had, has) = (known(&before), known(&after));
-    let gained: Vec<String> = after.into_iter().filter(|value| !had.contains(value)).collect();
-    let lost: Vec<String> = before.into_iter().filter(|value| !has.contains(value)).collect();
-    let named = |values: &[String]| {
-        let shown: Vec<String> = values.iter().take(NAMED).cloned().collect();
-        match values.len() {
-            count if count > NAMED => format!("{} and {} more", shown.join(", "), count - NAMED),
-            _ => listed(&shown, "and"),
-        }
-    };
-    if !lost.is_empty() {
-        let successors = lost.iter().filter_map(|value| Some(format!("{value} is {} now", new.retired.get(value)?)));
-        let successors: Vec<String> = successors.take(NAMED).collect();
-        let hint = if successors.is_empty() { String::new() } else { format!(" ({})", successors.join(", ")) };
-        changes.say(&new.heading, format!("no longer takes {}{hint}", named(&lost)), Weight::Stricter);
-    }
-    if !gained.is_empty() {
-        changes.say(&new.heading, format!("also takes {}", named(&gained)), Weight::Looser);
+    for property in property::ALL {
+        property.compare((old_sheet, old), (new_sheet, new), changes);
     }
 }
 

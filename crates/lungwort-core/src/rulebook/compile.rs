@@ -4,18 +4,15 @@ use std::collections::HashMap;
 use std::path::Path;
 
 use encoding_rs::Encoding;
-use indexmap::IndexMap;
 
-use super::compiler::{Columns, Compiler, Table};
+use super::compiler::{Columns, Compiler};
 use super::mistake::Mistakes;
-use super::model::{EditionPlace, Figure, FileRules, Rulebook, Sheet, Template};
-use super::written::{
-    WrittenEditionPlace, WrittenFile, WrittenReference, WrittenRulebook, WrittenSheet, WrittenTemplate,
-};
-use super::{compile_column, compile_rule, load as reader, standard};
-use crate::condition::Aggregate;
-use crate::intake::workbook::{Bytes, Workbook};
-use crate::intake::{Content, content_of};
+use super::model::{Column, EditionPlace, Figure, FileRules, Rulebook, Sheet, Template};
+use super::property::{self, Compiling};
+use super::reference::{Table, Wanted};
+use super::written::{WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenTemplate};
+use super::{compile_rule, load as reader, standard};
+use crate::condition::Formula;
 
 /// A rulebook as far as it could be used, and what is wrong with it.
 #[derive(Debug)]
@@ -27,6 +24,10 @@ pub struct Loaded {
 }
 
 /// Loads a rulebook and the references it names.
+///
+/// # Errors
+///
+/// Where the file cannot be read or is not UTF-8. What is wrong in it is in `Loaded::mistakes`.
 pub fn load(path: &Path) -> std::io::Result<Loaded> {
     let bytes = std::fs::read(path)?;
     let text = String::from_utf8(bytes)
@@ -49,7 +50,7 @@ pub fn load_text(path: &Path, text: &str) -> Loaded {
 impl Compiler {
     fn rulebook(&mut self, path: &Path, written: &WrittenRulebook) -> Rulebook {
         let folder = path.parent().unwrap_or(Path::new(""));
-        self.read_references(folder, &written.reference);
+        self.read_references(folder, written);
         let file = self.file(&written.file);
         self.encoding = file.encoding;
         let mut sheets: Vec<Sheet> = (0..written.sheet.len()).map(|at| self.sheet(written, at)).collect();
@@ -70,15 +71,15 @@ impl Compiler {
         }
     }
 
-    fn read_references(&mut self, folder: &Path, written: &IndexMap<String, WrittenReference>) {
-        for (name, reference) in written {
+    fn read_references(&mut self, folder: &Path, written: &WrittenRulebook) {
+        for (name, reference) in &written.reference {
             if standard::ALL.iter().any(|standard| standard.name == name) {
                 self.error(
                     &format!("reference.{name}"),
                     format!("{name} is a list that ships with the program: choose another name"),
                 );
             }
-            let table = match read_table(folder, reference) {
+            let table = match Table::read(folder, reference, &Wanted::of(written, name)) {
                 Ok(table) => Some(table),
                 Err(why) => {
                     self.error(
@@ -129,7 +130,7 @@ impl Compiler {
         }
     }
 
-    /// Several sheets are told apart by their names.
+    /// Several sheets are reported apart by their names.
     fn sheet_names(&mut self, written: &WrittenRulebook) {
         if written.sheet.len() < 2 {
             return;
@@ -139,7 +140,7 @@ impl Compiler {
             match sheet.name.as_ref().map(|name| name.to_lowercase()) {
                 None => self.error(&format!("sheet.{at}"), "of several sheets, each needs its name"),
                 Some(name) if seen.contains(&name) => {
-                    self.error(&format!("sheet.{at}.name"), "another sheet has this name already");
+                    self.error(&format!("sheet.{at}.name"), "two sheets have this name");
                 }
                 Some(name) => seen.push(name),
             }
@@ -174,7 +175,7 @@ impl Compiler {
         match (given.next(), given.next()) {
             (Some(place), None) => place,
             _ => {
-                let message = "this takes one of cell = \"B2\", sheet_name = true, property = \"…\", file_name = true";
+                let message = "this needs one of cell = \"B2\", sheet_name = true, property = \"…\", file_name = true";
                 self.error("template.edition_in", message);
                 None
             }
@@ -192,8 +193,7 @@ impl Compiler {
             self.error(&format!("{path}.cell.0"), "a sheet has either columns or labelled cells; make two of it");
         }
         self.refuse_repeated_names(&path, written);
-        let compiled =
-            (0..written.entries().0.len()).map(|at| compile_column::column(self, &columns, written, at)).collect();
+        let compiled = (0..written.entries().0.len()).map(|at| self.column(&columns, written, at)).collect();
         let key = self.column_list(&format!("{path}.key"), &written.key, &columns);
         let mut sheet = Sheet {
             name: written.name.clone(),
@@ -215,12 +215,25 @@ impl Compiler {
             (0..written.rule.len()).filter_map(|at| compile_rule::rule(self, &columns, &sheet, &written.rule[at], at));
         sheet.rules = rules.collect();
         for (at, figure) in written.figure.iter().enumerate() {
-            match Aggregate::compile(&figure.value, &columns) {
-                Ok(aggregate) => sheet.figures.push(Figure { label: figure.label.clone(), aggregate }),
-                Err(mistakes) => self.condition_mistakes(&format!("{path}.figure.{at}.value"), &figure.value, mistakes),
+            let place = format!("{path}.figure.{at}.value");
+            match Formula::over_rows(&figure.value, &columns) {
+                Ok(formula) if formula.aggregates().is_empty() => {
+                    let message =
+                        "a figure is over all rows: COUNT(*), COUNT(DISTINCT …), SUM, MIN, MAX or AVG of columns";
+                    self.error(&place, message);
+                }
+                Ok(formula) => sheet.figures.push(Figure { label: figure.label.clone(), formula }),
+                Err(mistakes) => self.condition_mistakes(&place, &figure.value, mistakes),
             }
         }
         sheet
+    }
+
+    fn column(&mut self, columns: &Columns, sheet: &WrittenSheet, at: usize) -> Column {
+        let (entries, kind) = sheet.entries();
+        let path = format!("{}.{kind}.{at}", columns.sheet);
+        let kind = property::read_kind(self, &path, &entries[at]);
+        property::compile(&mut Compiling { compiler: self, columns, sheet, path, kind }, &entries[at])
     }
 
     fn refuse_repeated_names(&mut self, path: &str, written: &WrittenSheet) {
@@ -236,7 +249,7 @@ impl Compiler {
             {
                 let Some(text) = text else { continue };
                 let Some(first) = seen.insert(text.to_lowercase(), at).filter(|first| *first != at) else { continue };
-                // A template may have one heading several times; then the columns are told apart by their names.
+                // A template may have one heading several times; then the columns are reported apart by their names.
                 let same_heading = entries[first].heading == column.heading && *text == column.heading;
                 if same_heading && entries[first].name.is_some() && column.name.is_some() {
                     continue;
@@ -258,83 +271,4 @@ pub(super) fn delimiter_byte(sign: &str) -> Option<u8> {
             _ => None,
         },
     }
-}
-
-fn read_table(folder: &Path, reference: &WrittenReference) -> Result<Table, String> {
-    let bytes = std::fs::read(folder.join(&reference.file)).map_err(|error| match error.kind() {
-        std::io::ErrorKind::NotFound => "there is no such file".to_owned(),
-        _ => error.to_string(),
-    })?;
-    if matches!(content_of(&bytes[..bytes.len().min(4096)]), Content::Workbook | Content::OldWorkbook) {
-        return sheet_table(bytes, reference);
-    }
-    if reference.sheet.is_some() {
-        return Err("it is no workbook, so that it has no sheets".to_owned());
-    }
-    let encoding = match &reference.encoding {
-        Some(label) => Encoding::for_label(label.as_bytes()).ok_or_else(|| format!("no encoding is called {label}"))?,
-        None if std::str::from_utf8(&bytes).is_ok() => encoding_rs::UTF_8,
-        None => encoding_rs::WINDOWS_1252,
-    };
-    let (text, _, _) = encoding.decode(&bytes);
-    let first = text.lines().next().unwrap_or_default();
-    let delimiter = match &reference.delimiter {
-        Some(sign) => delimiter_byte(sign).ok_or_else(|| format!("\"{sign}\" cannot stand between cells"))?,
-        None => *b",;\t|"
-            .iter()
-            .max_by_key(|byte| (memchr::memchr_iter(**byte, first.as_bytes()).count(), **byte == b','))
-            .unwrap_or(&b','),
-    };
-    let mut reader =
-        csv::ReaderBuilder::new().delimiter(delimiter).has_headers(false).flexible(true).from_reader(text.as_bytes());
-    let mut rows = Vec::new();
-    for record in reader.records() {
-        let record = record.map_err(|error| error.to_string())?;
-        rows.push(record.iter().map(|cell| cell.trim().to_owned()).collect::<Vec<_>>());
-    }
-    if rows.is_empty() {
-        return Err("it is empty".to_owned());
-    }
-    let headings = rows.remove(0);
-    rows.retain(|row| row.iter().any(|cell| !cell.is_empty()));
-    if rows.is_empty() {
-        return Err("it has headings and no rows".to_owned());
-    }
-    Ok(Table { headings, rows })
-}
-
-/// The most cells of a sheet that is a reference.
-const MOST_CELLS: usize = 2_000_000;
-
-/// A sheet of a workbook as a table.
-fn sheet_table(bytes: Vec<u8>, reference: &WrittenReference) -> Result<Table, String> {
-    let is_zip = bytes.starts_with(b"PK");
-    let mut book = Workbook::open(Bytes::Memory(bytes.into()), is_zip).map_err(|error| error.to_string())?;
-    let at = match &reference.sheet {
-        None => 0,
-        Some(name) => {
-            let found = book.sheets.iter().position(|entry| entry.name.eq_ignore_ascii_case(name));
-            found.ok_or_else(|| format!("it has no sheet {name}"))?
-        }
-    };
-    let sheet = book.full_sheet(at, MOST_CELLS).map_err(|error| error.to_string())?;
-    let first = reference.heading_row.or(sheet.cells.first().map(|cell| cell.row)).unwrap_or(1);
-    let width = sheet.cells.iter().map(|cell| cell.column + 1).max().unwrap_or(0);
-    let mut table = Table { headings: vec![String::new(); width], rows: Vec::new() };
-    let mut current = 0;
-    for cell in sheet.cells.iter().filter(|cell| cell.row >= first) {
-        let text = cell.text.trim().to_owned();
-        if cell.row == first {
-            table.headings[cell.column] = text;
-            continue;
-        }
-        if cell.row != current {
-            current = cell.row;
-            table.rows.push(vec![String::new(); width]);
-        }
-        if let Some(row) = table.rows.last_mut() {
-            row[cell.column] = text;
-        }
-    }
-    if table.rows.is_empty() { Err("the sheet has headings and no rows".to_owned()) } else { Ok(table) }
 }

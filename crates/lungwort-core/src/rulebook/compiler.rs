@@ -4,20 +4,13 @@ use std::collections::HashMap;
 
 use encoding_rs::Encoding;
 
-use super::list::{Entry, List};
 use super::mistake::{Level, Mistake};
 use super::model::Pattern;
+use super::reference::Table;
 use super::source::Source;
 use super::written::{WrittenPattern, WrittenSheet, WrittenType};
 use crate::cell::{Kind, fold};
 use crate::condition::{Condition, Scope};
-
-/// A table from outside: headings and rows.
-#[derive(Debug, Default)]
-pub(super) struct Table {
-    pub headings: Vec<String>,
-    pub rows: Vec<Vec<String>>,
-}
 
 /// Where mistakes are gathered on the way.
 pub(super) struct Compiler {
@@ -25,7 +18,7 @@ pub(super) struct Compiler {
     pub mistakes: Vec<Mistake>,
     /// `None` for one that could not be read and has been told of.
     pub references: HashMap<String, Option<Table>>,
-    /// The encoding that the file is asked to have.
+    /// The encoding that the file is required to have.
     pub encoding: Option<&'static Encoding>,
 }
 
@@ -87,7 +80,7 @@ impl Compiler {
         for (at, name) in names.iter().enumerate() {
             let place = format!("{path}.{at}");
             match columns.column(name) {
-                Some((index, _)) if found.contains(&index) => self.error(&place, format!("{name} stands here twice")),
+                Some((index, _)) if found.contains(&index) => self.error(&place, format!("{name} is here twice")),
                 Some((index, _)) => found.push(index),
                 None => {
                     let hint = columns.nearest(name).map(|near| format!("; did you mean {near}?")).unwrap_or_default();
@@ -148,20 +141,4 @@ fn plain_digits(pattern: &str) -> String {
         }
     }
     out
-}
-
-impl Table {
-    /// The place of a heading.
-    pub(super) fn heading(&self, wanted: &str) -> Option<usize> {
-        self.headings.iter().position(|heading| heading == wanted)
-    }
-
-    /// The column's values, each with its meaning.
-    pub(super) fn list(&self, column: usize, meaning: Option<usize>) -> List {
-        let cell = |row: &Vec<String>, at: usize| row.get(at).filter(|cell| !cell.is_empty()).cloned();
-        List::new(self.rows.iter().filter_map(|row| {
-            let meaning = meaning.and_then(|at| cell(row, at)).map(String::into_boxed_str);
-            Some(Entry { code: cell(row, column)?.into(), meaning })
-        }))
-    }
 }

@@ -1,14 +1,11 @@
 //! The column guide: what each column and rule asks, in the words of whoever fills the sheet.
 
-use super::compile_rule::{capital, listed};
+use super::compile_rule::capital;
 pub use super::guide_examples::{RuleExample, rule_example};
-use super::model::{Allowed, Column, ColumnType, Length, Limit, Sheet, Side};
-use super::written::WrittenCase;
+use super::model::{Column, Length, Limit, Sheet, Side};
+use super::property;
 use crate::cell::number::DecimalMark;
 use crate::cell::{Kind, Value};
-
-/// Values of a list that are shown in full; of a longer list, the first few.
-const LISTED: usize = 8;
 
 /// One line of the column guide.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -50,102 +47,33 @@ fn line(sheet: &Sheet, column: &Column) -> GuideLine {
 
 /// What a column takes, as phrases.
 pub fn takes(sheet: &Sheet, column: &Column) -> Vec<String> {
-    let mut said = Vec::new();
-    let mark = match &column.kind {
-        ColumnType::Whole(mark) | ColumnType::Decimal(mark) => *mark,
-        _ => DecimalMark::Point,
-    };
-    match (&column.kind, &column.allowed, column.format) {
-        (_, Some(allowed), _) => said.push(list_words(sheet, allowed)),
-        (_, _, Some(format)) => said.push(format.words.to_owned()),
-        (ColumnType::Text, ..) if column.pattern.is_some() || column.characters.is_some() => {}
-        (ColumnType::Text, ..) => said.push("text".to_owned()),
-        (ColumnType::Whole(_), ..) => said.push("a whole number".to_owned()),
-        (ColumnType::Decimal(DecimalMark::Point), ..) => said.push("a number".to_owned()),
-        (ColumnType::Decimal(DecimalMark::Comma), ..) => said.push("a number with a decimal comma".to_owned()),
-        (ColumnType::Moment(kind, picture), ..) => said.push(format!("{} written {}", kind.words(), picture.written())),
-        (ColumnType::YesNo(Some(words)), ..) => said.push(format!("{} or {}", words.yes, words.no)),
-        (ColumnType::YesNo(None), ..) => said.push("yes or no".to_owned()),
-    }
-    if let Some(pattern) = &column.pattern {
-        said.push(pattern.words.clone().unwrap_or_else(|| format!("built as {}", pattern.written)));
-    }
-    said.extend(column.limits.iter().map(|limit| limit_words(limit, column.kind.kind(), mark)));
-    if let Some(places) = column.places {
-        said.push(format!("at most {places} decimal place{}", if places == 1 { "" } else { "s" }));
-    }
-    said.extend(column.length.map(|length| length_words(&length)));
-    if let Some(set) = &column.characters {
-        said.push(format!("only {}", set.words));
-    }
-    match column.case {
-        Some(WrittenCase::Upper) => said.push("in capital letters".to_owned()),
-        Some(WrittenCase::Lower) => said.push("in small letters".to_owned()),
-        None => {}
-    }
-    if let Some(sign) = &column.separator {
-        said.push(format!("several may stand in it, with {} between", crate::cell::shown::quoted(sign)));
-    }
-    if column.unique {
-        said.push("each only once".to_owned());
-    }
-    if let Some(folder) = &column.attachment_folder {
-        said.push(format!("the name of a file in the folder {folder}"));
-    }
-    if let Some(default) = &column.default {
-        said.push(format!("blank counts as {default}"));
-    }
-    said
-}
-
-fn list_words(sheet: &Sheet, allowed: &Allowed) -> String {
-    let entries = allowed.list.entries();
-    let shown: Vec<String> = entries
-        .iter()
-        .take(LISTED)
-        .map(|entry| match &entry.meaning {
-            Some(meaning) => format!("{} ({meaning})", entry.code),
-            None => entry.code.to_string(),
-        })
-        .collect();
-    let mut words = if allowed.name.is_empty() && entries.len() <= LISTED {
-        match shown.as_slice() {
-            [one] => format!("only {one}"),
-            several => format!("one of {}", listed(several, "or")),
-        }
-    } else {
-        let name = if allowed.name.is_empty() { "values" } else { allowed.name.trim_start_matches("the ") };
-        format!("one of {} {name}, such as {}", entries.len(), listed(&shown[..shown.len().min(3)], "or"))
-    };
-    if let Some(dependent) = &allowed.dependent {
-        let others: Vec<String> = dependent
-            .columns
-            .iter()
-            .map(|at| sheet.columns.get(*at).map(|column| column.heading.clone()).unwrap_or_default())
-            .collect();
-        words.push_str(&format!(" that goes with {}", listed(&others, "and")));
-    }
-    words
+    property::ALL.iter().flat_map(|property| property.words(sheet, column)).collect()
 }
 
 /// A limit in words: "at most 100", "not after today".
 pub fn limit_words(limit: &Limit, kind: Kind, mark: DecimalMark) -> String {
+    let (negated, words) = limit_parts(limit, kind, mark);
+    if negated { format!("not {words}") } else { words }
+}
+
+/// A limit as what a value must be, or must not be where the first part says so.
+pub fn limit_parts(limit: &Limit, kind: Kind, mark: DecimalMark) -> (bool, String) {
     let value = match &limit.bound {
         None => "today".to_owned(),
         Some(Value::Number(number)) => mark.write(*number),
         Some(value) => value.written(),
     };
-    let word = match (limit.side, kind) {
-        (Side::AtLeast, Kind::Number) => "at least",
-        (Side::AtMost, Kind::Number) => "at most",
-        (Side::Above, Kind::Number) => "more than",
-        (Side::Below, Kind::Number) => "less than",
-        (Side::AtLeast, _) => "not before",
-        (Side::AtMost, _) => "not after",
-        (Side::Above, _) => "after",
-        (Side::Below, _) => "before",
+    let (negated, word) = match (limit.side, kind) {
+        (Side::AtLeast, Kind::Number) => (false, "at least"),
+        (Side::AtMost, Kind::Number) => (false, "at most"),
+        (Side::Above, Kind::Number) => (false, "more than"),
+        (Side::Below, Kind::Number) => (false, "less than"),
+        (Side::AtLeast, _) => (true, "before"),
+        (Side::AtMost, _) => (true, "after"),
+        (Side::Above, _) => (false, "after"),
+        (Side::Below, _) => (false, "before"),
     };
-    format!("{word} {value}")
+    (negated, format!("{word} {value}"))
 }
 
 /// A length in words: "at most 40 characters".

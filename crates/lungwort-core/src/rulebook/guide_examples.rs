@@ -2,7 +2,7 @@
 
 use jiff::civil::Date;
 
-use super::model::{Column, ColumnType, Rule, RuleForm, Sheet};
+use super::model::{Column, ColumnType, Rule, Sheet};
 use crate::cell::Value;
 use crate::condition::{Condition, Labels, witnesses};
 
@@ -20,36 +20,7 @@ pub struct RuleExample {
 
 /// Finds example rows for a rule.
 pub fn rule_example(sheet: &Sheet, rule: &Rule, today: Date) -> RuleExample {
-    let filled = |columns: &[usize], which: &dyn Fn(usize) -> bool| {
-        let cell = |(at, column): (usize, &usize)| {
-            let text = if which(at) { sample(sheet, *column) } else { String::new() };
-            (sheet.heading(*column), text)
-        };
-        Some(columns.iter().enumerate().map(cell).collect::<Cells>())
-    };
-    let mut example = match &rule.form {
-        RuleForm::Check(condition) => check_example(sheet, condition, today),
-        RuleForm::AllOrNone(columns) => {
-            RuleExample { pass: filled(columns, &|_| true), fail: filled(columns, &|at| at == 0) }
-        }
-        RuleForm::AtLeastOne(columns) => {
-            RuleExample { pass: filled(columns, &|at| at == 0), fail: filled(columns, &|_| false) }
-        }
-        RuleForm::AtMostOne(columns) => {
-            RuleExample { pass: filled(columns, &|at| at == 0), fail: filled(columns, &|at| at < 2) }
-        }
-        RuleForm::ExactlyOne(columns) => {
-            RuleExample { pass: filled(columns, &|at| at == 0), fail: filled(columns, &|_| false) }
-        }
-        RuleForm::NoGaps(columns) => {
-            RuleExample { pass: filled(columns, &|at| at < 2), fail: filled(columns, &|at| at == 1) }
-        }
-        RuleForm::WholeIfBegun { columns, needs } => {
-            let begun = columns.iter().position(|column| !needs.contains(column)).unwrap_or(0);
-            RuleExample { pass: filled(columns, &|_| true), fail: filled(columns, &|at| at == begun) }
-        }
-        RuleForm::Unique { .. } => RuleExample::default(),
-    };
+    let mut example = rule.form.example(sheet, today);
     if let Some(when) = &rule.when {
         let (pass, _) = find(sheet, when, today);
         let mut head: Cells = pass.unwrap_or_default();
@@ -61,7 +32,8 @@ pub fn rule_example(sheet: &Sheet, rule: &Rule, today: Date) -> RuleExample {
     example
 }
 
-fn check_example(sheet: &Sheet, condition: &Condition, today: Date) -> RuleExample {
+/// Example rows for a condition.
+pub(super) fn condition_example(sheet: &Sheet, condition: &Condition, today: Date) -> RuleExample {
     let (pass, fail) = find(sheet, condition, today);
     RuleExample { pass, fail }
 }
@@ -78,8 +50,7 @@ fn find(sheet: &Sheet, condition: &Condition, today: Date) -> (Option<Cells>, Op
 
 /// Values that a column is known to take: its example, and the first few of its list.
 pub(crate) fn known_values(column: &Column) -> Vec<Value<'static>> {
-    let listed =
-        column.allowed.iter().flat_map(|allowed| allowed.list.entries().iter().take(4)).map(|entry| &*entry.code);
+    let listed = column.allowed.iter().flat_map(|allowed| allowed.list.entries().take(4)).map(|entry| entry.code);
     let texts = column.example.as_deref().into_iter().chain(listed);
     texts.filter_map(|text| column.kind.read(text).ok()).map(Value::into_owned).collect()
 }
@@ -88,19 +59,20 @@ pub(crate) fn known_values(column: &Column) -> Vec<Value<'static>> {
 pub(crate) fn written(sheet: &Sheet, column: usize, value: &Value<'_>) -> String {
     match (value, &sheet.columns[column].kind) {
         (Value::Blank, _) => String::new(),
-        (Value::Date(date), ColumnType::Moment(_, picture)) => picture.write(*date),
+        (Value::Date(date), ColumnType::Moment(_, date_pattern)) => date_pattern.write(*date),
         (Value::Number(number), ColumnType::Whole(mark) | ColumnType::Decimal(mark)) => mark.write(number.normalize()),
         (Value::YesNo(yes), ColumnType::YesNo(Some(words))) => if *yes { &words.yes } else { &words.no }.clone(),
         (value, _) => value.written(),
     }
 }
 
-fn sample(sheet: &Sheet, column: usize) -> String {
+/// A text that the column takes.
+pub(super) fn sample(sheet: &Sheet, column: usize) -> String {
     let Some(column) = sheet.columns.get(column) else {
         return String::new();
     };
     let listed = || {
-        column.allowed.as_ref().and_then(|allowed| allowed.list.entries().first()).map(|entry| entry.code.to_string())
+        column.allowed.as_ref().and_then(|allowed| allowed.list.entries().next()).map(|entry| entry.code.to_string())
     };
     column.example.clone().or_else(listed).unwrap_or_else(|| match column.kind {
         ColumnType::Text => "filled".to_owned(),

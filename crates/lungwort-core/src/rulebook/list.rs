@@ -4,29 +4,35 @@ use std::collections::HashMap as StdMap;
 use std::sync::OnceLock;
 
 use foldhash::fast::FixedState;
-use hashbrown::{HashMap, HashSet};
-use xxhash_rust::xxh3::Xxh3;
+use hashbrown::{HashSet, HashTable};
 
 use crate::cell::fold::{self, Folded};
+use crate::cell::key;
+use crate::cell::texts::Texts;
 
 /// Lists with more values are not searched for near misses by edit distance: each wrong value would cost too much.
 const MOST_SEARCHED: usize = 5_000;
 
+/// Longer lists are looked up in by hash alone, which takes less memory.
+const MOST_PACKED: usize = 10_000;
+
 /// One allowed value.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct Entry {
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Entry<'l> {
     /// The value.
-    pub code: Box<str>,
+    pub code: &'l str,
     /// What it means, where the list says.
-    pub meaning: Option<Box<str>>,
+    pub meaning: Option<&'l str>,
 }
 
 /// A list of allowed values, in its own order, without repetitions.
 #[derive(Debug, Default)]
 pub struct List {
-    entries: Vec<Entry>,
-    index: HashMap<Box<str>, u32, FixedState>,
-    short: ShortSet,
+    codes: Texts,
+    /// Meanings; empty where no value has one.
+    meanings: Texts,
+    index: HashTable<u32>,
+    short: Option<ShortSet>,
     /// Folded texts that people use for a value, each with the value.
     usual: StdMap<String, Box<str>>,
     near: OnceLock<Near>,
@@ -116,15 +122,30 @@ pub enum NearMiss<'l> {
 
 impl List {
     /// Makes a list; a value that comes again is left out.
-    pub fn new(entries: impl IntoIterator<Item = Entry>) -> List {
+    pub fn new<'l>(entries: impl IntoIterator<Item = Entry<'l>>) -> List {
         let mut list = List::default();
-        for entry in entries {
-            if !list.index.contains_key(&entry.code) {
-                list.index.insert(entry.code.clone(), list.entries.len() as u32);
-                list.entries.push(entry);
+        for Entry { code, meaning } in entries {
+            let hash = hash(code);
+            let codes = &list.codes;
+            let known = list.index.find(hash, |at| codes.get(*at as usize) == code).is_some();
+            if known || !list.codes.push(code) {
+                continue;
             }
+            if let Some(meaning) = meaning {
+                while list.meanings.len() + 1 < list.codes.len() {
+                    list.meanings.push("");
+                }
+                list.meanings.push(meaning);
+            }
+            let codes = &list.codes;
+            let at = codes.len() as u32 - 1;
+            list.index.insert_unique(hash, at, |at| self::hash(codes.get(*at as usize)));
         }
-        list.short = ShortSet::new(list.entries.iter().map(|entry| &*entry.code));
+        list.codes.shrink();
+        list.meanings.shrink();
+        if list.codes.len() <= MOST_PACKED {
+            list.short = Some(ShortSet::new(list.codes.iter()));
+        }
         list
     }
 
@@ -135,16 +156,31 @@ impl List {
     }
 
     /// The values in the list's order.
-    pub fn entries(&self) -> &[Entry] {
-        &self.entries
+    pub fn entries(&self) -> impl Iterator<Item = Entry<'_>> + Clone {
+        (0..self.len()).map(|at| self.entry(at))
+    }
+
+    /// How many values there are.
+    pub fn len(&self) -> usize {
+        self.codes.len()
+    }
+
+    /// Whether there are none.
+    pub fn is_empty(&self) -> bool {
+        self.codes.is_empty()
+    }
+
+    fn entry(&self, at: usize) -> Entry<'_> {
+        let meaning = self.meanings.get(at);
+        Entry { code: self.codes.get(at), meaning: (!meaning.is_empty()).then_some(meaning) }
     }
 
     /// Whether the value is on the list, exactly.
     #[inline]
     pub fn contains(&self, value: &str) -> bool {
-        match pack(value) {
-            Some(packed) => self.short.contains(packed),
-            None => self.index.contains_key(value),
+        match (&self.short, pack(value)) {
+            (Some(short), Some(packed)) => short.contains(packed),
+            _ => self.index.find(hash(value), |at| self.codes.get(*at as usize) == value).is_some(),
         }
     }
 
@@ -152,7 +188,7 @@ impl List {
     pub fn near_miss(&self, value: &str) -> Option<NearMiss<'_>> {
         let near = self.near.get_or_init(|| self.prepare());
         let folded = fold::fold(value);
-        let code = |at: u32| &*self.entries[at as usize].code;
+        let code = |at: u32| self.codes.get(at as usize);
         if let Some(Some(at)) = near.codes.get(&folded).filter(|_| !folded.is_empty()) {
             return Some(NearMiss::Spelling(code(*at)));
         }
@@ -170,10 +206,9 @@ impl List {
     }
 
     fn prepare(&self) -> Near {
-        let searched = self.entries.len() <= MOST_SEARCHED;
-        let codes = self.entries.iter().map(|entry| &*entry.code);
-        let with_meaning =
-            || (0_u32..).zip(&self.entries).filter_map(|(at, entry)| Some((at, entry.meaning.as_deref()?)));
+        let searched = self.len() <= MOST_SEARCHED;
+        let codes = self.codes.iter();
+        let with_meaning = || (0_u32..).zip(self.entries()).filter_map(|(at, entry)| Some((at, entry.meaning?)));
         Near {
             codes: folded_index((0..).zip(codes.clone())),
             meanings: folded_index(with_meaning()),
@@ -186,6 +221,10 @@ impl List {
             meaning_of: with_meaning().map(|(at, _)| at).collect(),
         }
     }
+}
+
+fn hash(text: &str) -> u64 {
+    key::of_text(text) as u64
 }
 
 /// Folded texts; where two entries fold to the same, neither is meant.
@@ -213,8 +252,8 @@ impl Dependent {
     pub fn new<'r>(columns: Vec<usize>, rows: impl Iterator<Item = (Vec<&'r str>, &'r str)>) -> Dependent {
         let mut dependent = Dependent { columns, together: HashSet::default(), values: StdMap::new() };
         for (others, value) in rows {
-            if dependent.together.insert(joined_hash(others.iter().copied().chain([value]))) {
-                dependent.values.entry(joined_hash(others.into_iter())).or_default().push(value.into());
+            if dependent.together.insert(key::of_texts(others.iter().copied().chain([value]))) {
+                dependent.values.entry(key::of_texts(others.into_iter())).or_default().push(value.into());
             }
         }
         dependent
@@ -223,51 +262,12 @@ impl Dependent {
     /// Whether the value goes with the others.
     #[inline]
     pub fn goes_with<'r>(&self, others: impl Iterator<Item = &'r str>, value: &'r str) -> bool {
-        self.together.contains(&joined_hash(others.chain([value])))
+        self.together.contains(&key::of_texts(others.chain([value])))
     }
 
     /// The values that go with the others; empty where the reference does not know them.
     pub fn values_for<'r>(&self, others: impl Iterator<Item = &'r str>) -> &[Box<str>] {
-        self.values.get(&joined_hash(others)).map_or(&[], Vec::as_slice)
-    }
-}
-
-/// A hash of one text, of 128 bits. Not to be compared with those of several.
-#[inline]
-pub fn text_hash(text: &str) -> u128 {
-    xxhash_rust::xxh3::xxh3_128(text.as_bytes())
-}
-
-/// A hash over several texts that keeps them apart: 128 bits, so that no two are taken for one.
-#[inline]
-pub fn joined_hash<'r>(texts: impl Iterator<Item = &'r str>) -> u128 {
-    let mut buffer = [0_u8; 96];
-    let mut used = 0;
-    let mut long: Option<Xxh3> = None;
-    for text in texts {
-        let bytes = text.as_bytes();
-        match &mut long {
-            // 0xff stands in no UTF-8 text and so keeps one text from running into the next.
-            None if used + bytes.len() < buffer.len() => {
-                buffer[used..used + bytes.len()].copy_from_slice(bytes);
-                used += bytes.len();
-                buffer[used] = 0xff;
-                used += 1;
-            }
-            slot => {
-                let state = slot.get_or_insert_with(|| {
-                    let mut state = Xxh3::new();
-                    state.update(&buffer[..used]);
-                    state
-                });
-                state.update(bytes);
-                state.update(&[0xff]);
-            }
-        }
-    }
-    match long {
-        None => xxhash_rust::xxh3::xxh3_128(&buffer[..used]),
-        Some(state) => state.digest128(),
+        self.values.get(&key::of_texts(others)).map_or(&[], Vec::as_slice)
     }
 }
 
@@ -276,10 +276,9 @@ mod tests {
     use super::*;
 
     fn list(entries: &[(&str, &str)]) -> List {
-        List::new(entries.iter().map(|(code, meaning)| Entry {
-            code: (*code).into(),
-            meaning: (!meaning.is_empty()).then(|| (*meaning).into()),
-        }))
+        List::new(
+            entries.iter().map(|(code, meaning)| Entry { code, meaning: (!meaning.is_empty()).then_some(*meaning) }),
+        )
     }
 
     #[test]
@@ -297,7 +296,7 @@ mod tests {
         let words: Vec<String> = (1..40)
             .flat_map(|length| ["a", "ab", "xyz"].map(|part| part.repeat(length)[..length].to_owned()))
             .collect();
-        let listed = List::new(words.iter().step_by(2).map(|word| Entry { code: word.as_str().into(), meaning: None }));
+        let listed = List::new(words.iter().step_by(2).map(|word| Entry { code: word, meaning: None }));
         for word in &words {
             let due = words.iter().step_by(2).any(|each| each == word);
             assert_eq!(listed.contains(word), due, "{word}");
@@ -311,11 +310,7 @@ mod tests {
     }
 
     #[test]
-    fn texts_do_not_run_together_and_long_ones_hash_as_short_ones_do() {
-        assert_ne!(joined_hash(["ab", "c"].into_iter()), joined_hash(["a", "bc"].into_iter()));
-        let long = "x".repeat(200);
-        assert_eq!(joined_hash([long.as_str(), "y"].into_iter()), joined_hash([long.as_str(), "y"].into_iter()));
-        assert_ne!(joined_hash(["y", long.as_str()].into_iter()), joined_hash([long.as_str(), "y"].into_iter()));
+    fn values_go_together_as_the_rows_say() {
         let rows = [(vec!["Primula"], "veris"), (vec!["Primula"], "elatior"), (vec!["Quercus"], "robur")];
         let dependent = Dependent::new(vec![0], rows.into_iter());
         assert!(dependent.goes_with(["Primula"].into_iter(), "veris"));

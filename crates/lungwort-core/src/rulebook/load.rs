@@ -126,7 +126,7 @@ fn kinder(message: &str, found: &str) -> String {
             other => other,
         };
         let found = found.lines().next().unwrap_or_default();
-        return format!("{found} stands here, where {expected} is due");
+        return format!("use {expected}, not {found}");
     }
     message.to_owned()
 }

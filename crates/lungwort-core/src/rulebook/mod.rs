@@ -3,7 +3,6 @@
 pub mod choose;
 pub mod compare;
 mod compile;
-mod compile_column;
 mod compile_rule;
 mod compiler;
 pub mod guide;
@@ -12,8 +11,12 @@ pub mod list;
 mod load;
 pub mod mistake;
 pub mod model;
+pub mod property;
+mod reference;
+pub mod rule;
 mod source;
 pub mod standard;
+pub(crate) mod toml_text;
 pub mod written;
 mod written_values;
 

@@ -1,21 +1,22 @@
 //! A rulebook as the judges use it: everything compiled, every name resolved to a column's index.
 
+use std::ops::Range;
 use std::path::PathBuf;
 use std::sync::Arc;
 
 use encoding_rs::Encoding;
-use indexmap::IndexMap;
 use jiff::civil::Date;
 use regex::Regex;
 
 use super::list::{Dependent, List};
-use super::written::{WrittenCase, WrittenNewline, WrittenQuoting, WrittenStored, WrittenValuePlace};
-use crate::cell::date::{Misfit, Picture};
-use crate::cell::format::Format;
+pub use super::property::Column;
+pub use super::rule::RuleForm;
+use super::written::{WrittenNewline, WrittenQuoting};
+use crate::cell::date::{DatePattern, TypeError};
 use crate::cell::number::{self, DecimalMark};
 use crate::cell::yes_no::{self, YesNoWords};
 use crate::cell::{Kind, Value};
-use crate::condition::{Aggregate, Condition, Labels};
+use crate::condition::{Condition, Formula, Labels};
 use crate::finding::Severity;
 
 /// What one edition of a template asks.
@@ -29,7 +30,7 @@ pub struct Rulebook {
     pub edition: Option<String>,
     /// Who gives the template out.
     pub issuer: Option<String>,
-    /// What the receiving side takes as a file.
+    /// What the receiving side accepts as a file.
     pub file: FileRules,
     /// The sheets, at least one.
     pub sheets: Vec<Sheet>,
@@ -66,7 +67,7 @@ pub enum EditionPlace {
     FileName,
 }
 
-/// What the receiving side takes as a file.
+/// What the receiving side accepts as a file.
 #[derive(Debug, Default)]
 pub struct FileRules {
     /// Endings that are taken, lower case, without the point; empty for any.
@@ -79,7 +80,7 @@ pub struct FileRules {
     pub delimiter: Option<u8>,
     /// How lines end.
     pub newline: Option<WrittenNewline>,
-    /// Whether cells stand in quotes.
+    /// Whether cells are in quotes.
     pub quoting: Option<WrittenQuoting>,
     /// The largest file, in bytes.
     pub max_bytes: Option<u64>,
@@ -106,7 +107,7 @@ pub struct Sheet {
     pub max_rows: Option<u64>,
     /// Whether its columns are single labelled cells.
     pub is_form: bool,
-    /// The columns that a row is known by.
+    /// The columns that a row is known by: its key.
     pub key: Vec<usize>,
     /// Keys of the template's sample rows.
     pub sample_keys: Vec<String>,
@@ -128,69 +129,8 @@ impl Labels for Sheet {
     }
 }
 
-/// One column.
-#[derive(Debug)]
-pub struct Column {
-    /// The heading as in the template.
-    pub heading: String,
-    /// The short name, where one is given.
-    pub name: Option<String>,
-    /// What its cells hold.
-    pub kind: ColumnType,
-    /// The section of the template that it belongs to.
-    pub section: Option<String>,
-    /// How the cells of a workbook are kept.
-    pub stored: WrittenStored,
-    /// Of a labelled cell: where its value stands.
-    pub value_place: WrittenValuePlace,
-    /// A named structure.
-    pub format: Option<&'static Format>,
-    /// Whether every row must fill it.
-    pub required: bool,
-    /// When a row must fill it.
-    pub required_when: Option<Condition>,
-    /// When a row must leave it blank.
-    pub blank_when: Option<Condition>,
-    /// Whether no value may stand in it twice.
-    pub unique: bool,
-    /// How the value is built.
-    pub pattern: Option<Pattern>,
-    /// The values it takes.
-    pub allowed: Option<Allowed>,
-    /// Values no longer used, with their successors.
-    pub retired: IndexMap<String, String>,
-    /// How long it may be.
-    pub length: Option<Length>,
-    /// Limits of the value.
-    pub limits: Vec<Limit>,
-    /// The most digits after the decimal mark.
-    pub places: Option<u32>,
-    /// The sign between several values.
-    pub separator: Option<String>,
-    /// Which characters may stand in it.
-    pub characters: Option<CharacterSet>,
-    /// Capital or small letters.
-    pub case: Option<WrittenCase>,
-    /// Whether line breaks may stand in it.
-    pub line_breaks: bool,
-    /// Where the files named in it lie.
-    pub attachment_folder: Option<String>,
-    /// What a blank cell is taken for.
-    pub default: Option<String>,
-    /// What to fill in.
-    pub help: Option<String>,
-    /// A value that is right.
-    pub example: Option<String>,
-    /// The text of the guide rows.
-    pub guide: Vec<String>,
-    /// How much a wrong value matters.
-    pub severity: Option<Severity>,
-    /// The line of the rulebook on which it begins, from one.
-    pub line: usize,
-}
-
 /// What a column's cells hold, and how it is written.
-#[derive(Debug)]
+#[derive(Debug, Clone)]
 pub enum ColumnType {
     /// Any text.
     Text,
@@ -198,8 +138,8 @@ pub enum ColumnType {
     Whole(DecimalMark),
     /// A number with or without a fraction.
     Decimal(DecimalMark),
-    /// A date, a time, or both, as pictured.
-    Moment(Kind, Picture),
+    /// A date, a time, or both, in the pattern.
+    Moment(Kind, DatePattern),
     /// Yes or no, in these words or the usual ones.
     YesNo(Option<YesNoWords>),
 }
@@ -216,17 +156,21 @@ impl ColumnType {
     }
 
     /// Reads text that is written as asked.
+    ///
+    /// # Errors
+    ///
+    /// Where the text is no value of this type.
     #[inline(always)]
-    pub fn read<'t>(&self, text: &'t str) -> Result<Value<'t>, Misfit> {
+    pub fn read<'t>(&self, text: &'t str) -> Result<Value<'t>, TypeError> {
         match self {
             ColumnType::Text => Ok(Value::Text(text.into())),
             ColumnType::Whole(mark) => match number::read(text, *mark) {
                 Some(number) if number.scale() == 0 => Ok(Value::Number(number)),
-                _ => Err(Misfit::Form),
+                _ => Err(TypeError::Form),
             },
-            ColumnType::Decimal(mark) => number::read(text, *mark).map(Value::Number).ok_or(Misfit::Form),
-            ColumnType::Moment(_, picture) => picture.read(text),
-            ColumnType::YesNo(words) => yes_no::read(text, words.as_ref()).map(Value::YesNo).ok_or(Misfit::Form),
+            ColumnType::Decimal(mark) => number::read(text, *mark).map(Value::Number).ok_or(TypeError::Form),
+            ColumnType::Moment(_, date_pattern) => date_pattern.read(text),
+            ColumnType::YesNo(words) => yes_no::read(text, words.as_ref()).map(Value::YesNo).ok_or(TypeError::Form),
         }
     }
 }
@@ -238,7 +182,7 @@ pub struct Pattern {
     pub regex: Regex,
     /// The expression as written.
     pub written: String,
-    /// What it asks for, in words.
+    /// What it requires, in words.
     pub words: Option<String>,
 }
 
@@ -315,7 +259,7 @@ impl CharacterSet {
 #[derive(Debug)]
 pub struct Rule {
     /// What it asks.
-    pub form: RuleForm,
+    pub form: Box<dyn RuleForm>,
     /// When it counts.
     pub when: Option<Condition>,
     /// How much it matters.
@@ -324,55 +268,12 @@ pub struct Rule {
     pub message: Option<Message>,
     /// The rule as a sentence.
     pub sentence: String,
-    /// The line of the rulebook on which it begins, from one.
+    /// The line of the rulebook with its form, from one.
     pub line: usize,
-}
-
-/// What a rule asks.
-#[derive(Debug)]
-pub enum RuleForm {
-    /// The condition is not false.
-    Check(Condition),
-    /// All filled or none.
-    AllOrNone(Vec<usize>),
-    /// At least one filled.
-    AtLeastOne(Vec<usize>),
-    /// At most one filled.
-    AtMostOne(Vec<usize>),
-    /// Exactly one filled.
-    ExactlyOne(Vec<usize>),
-    /// Filled from the first without skipping.
-    NoGaps(Vec<usize>),
-    /// If any of `columns` is filled, all of `needs` are.
-    WholeIfBegun {
-        /// The section.
-        columns: Vec<usize>,
-        /// What is then required.
-        needs: Vec<usize>,
-    },
-    /// Different from row to row: the columns together, or across them a value once in all of them.
-    Unique {
-        /// The columns.
-        columns: Vec<usize>,
-        /// Whether a value counts whichever of the columns it stands in.
-        across: bool,
-    },
-}
-
-impl RuleForm {
-    /// The columns whose being filled or not it looks at.
-    pub fn columns(&self) -> &[usize] {
-        match self {
-            RuleForm::Check(condition) => condition.columns(),
-            RuleForm::AllOrNone(columns)
-            | RuleForm::AtLeastOne(columns)
-            | RuleForm::AtMostOne(columns)
-            | RuleForm::ExactlyOne(columns)
-            | RuleForm::NoGaps(columns)
-            | RuleForm::WholeIfBegun { columns, .. }
-            | RuleForm::Unique { columns, .. } => columns,
-        }
-    }
+    /// Where its form is in the rulebook.
+    pub span: Range<usize>,
+    /// Where its `when` is in the rulebook.
+    pub when_span: Option<Range<usize>>,
 }
 
 /// A message with cells quoted in it.
@@ -393,6 +294,6 @@ pub enum MessagePart {
 pub struct Figure {
     /// What it is called.
     pub label: String,
-    /// How it is reckoned.
-    pub aggregate: Aggregate,
+    /// How it is calculated.
+    pub formula: Formula,
 }

@@ -4,7 +4,7 @@ use std::ops::Range;
 
 use toml::de::{DeTable, DeValue};
 
-use super::mistake::{Level, Mistake, line_and_column};
+use super::mistake::{Level, Mistake};
 
 /// The parsed text, kept to look places up in.
 #[derive(Debug)]
@@ -12,18 +12,32 @@ pub struct Source {
     /// The text.
     pub text: String,
     table: DeTable<'static>,
+    /// Where its lines begin.
+    starts: Vec<usize>,
 }
 
 impl Source {
     pub(super) fn new(text: &str, mut table: DeTable<'_>) -> Source {
         table.make_owned();
-        // A table that owns all its data can outlive the text; the type says so only when it is built anew.
+        // A table that owns all its data can outlive the text; the type says so only when it is built again.
         let table = table.into_iter().map(|(key, value)| (owned_key(key), owned_value(value))).collect();
-        Source { text: text.to_owned(), table }
+        let starts = std::iter::once(0).chain(text.match_indices('\n').map(|(at, _)| at + 1)).collect();
+        Source { text: text.to_owned(), table, starts }
     }
 
     /// The place of a value by its path, `sheet.0.column.2.heading`; of the deepest part of it that is there.
     pub fn span(&self, path: &str) -> Range<usize> {
+        self.walk(path).0
+    }
+
+    /// The place of a value by its path, if it is there.
+    pub fn find(&self, path: &str) -> Option<Range<usize>> {
+        let (span, whole) = self.walk(path);
+        whole.then_some(span)
+    }
+
+    /// The place of the deepest part of a path that is there, and whether that is all of it.
+    fn walk(&self, path: &str) -> (Range<usize>, bool) {
         let mut best = 0..0;
         let mut table = Some(&self.table);
         let mut array = None;
@@ -36,7 +50,7 @@ impl Source {
                 }
                 (None, None) => None,
             };
-            let Some((place, value)) = found else { return best };
+            let Some((place, value)) = found else { return (best, false) };
             (table, array) = (None, None);
             best = match value.get_ref() {
                 DeValue::Table(inner) => {
@@ -50,12 +64,17 @@ impl Source {
                 _ => value.span(),
             };
         }
-        best
+        (best, true)
+    }
+
+    /// The line of a place, from one.
+    pub fn line_of(&self, at: usize) -> usize {
+        self.starts.partition_point(|start| *start <= at)
     }
 
     /// The line of a value, from one.
     pub fn line(&self, path: &str) -> usize {
-        line_and_column(&self.text, self.span(path).start).0
+        self.line_of(self.span(path).start)
     }
 
     /// A mistake about the value at a path.

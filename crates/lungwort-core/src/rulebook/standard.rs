@@ -1,6 +1,6 @@
 //! Standard lists that ship with the program: one line a list in [`ALL`].
 
-use std::sync::Arc;
+use std::sync::{Arc, LazyLock};
 
 use iso_currency::{Currency, IntoEnumIterator};
 
@@ -13,7 +13,7 @@ pub struct Standard {
     pub name: &'static str,
     /// The standard.
     pub standard: &'static str,
-    entries: fn() -> Vec<Entry>,
+    entries: fn() -> Vec<Entry<'static>>,
     /// Usual names and abbreviations that the standard does not have, each with the ISO 3166-1 alpha-2 code meant.
     usual: &'static [(&'static str, &'static str)],
 }
@@ -88,23 +88,25 @@ pub fn named(name: &str) -> Option<Arc<List>> {
     Some(Arc::new(List::new((standard.entries)()).known_as(usual)))
 }
 
-fn entry(code: &str, meaning: &str) -> Entry {
-    Entry { code: code.into(), meaning: Some(meaning.into()) }
+fn entry(code: &'static str, meaning: &'static str) -> Entry<'static> {
+    Entry { code, meaning: Some(meaning) }
 }
 
-fn alpha_2() -> Vec<Entry> {
+fn alpha_2() -> Vec<Entry<'static>> {
     rust_iso3166::ALL.iter().map(|country| entry(country.alpha2, country.name)).collect()
 }
 
-fn alpha_3() -> Vec<Entry> {
+fn alpha_3() -> Vec<Entry<'static>> {
     rust_iso3166::ALL.iter().map(|country| entry(country.alpha3, country.name)).collect()
 }
 
-fn currencies() -> Vec<Entry> {
-    Currency::iter().map(|currency| entry(currency.code(), currency.name())).collect()
+fn currencies() -> Vec<Entry<'static>> {
+    static NAMES: LazyLock<Vec<(&'static str, String)>> =
+        LazyLock::new(|| Currency::iter().map(|currency| (currency.code(), currency.name().to_owned())).collect());
+    NAMES.iter().map(|(code, name)| entry(code, name)).collect()
 }
 
-fn languages() -> Vec<Entry> {
+fn languages() -> Vec<Entry<'static>> {
     isolang::languages().filter_map(|language| Some(entry(language.to_639_1()?, language.to_name()))).collect()
 }
 
@@ -114,10 +116,8 @@ mod tests {
 
     #[test]
     fn lists_are_whole() {
-        let counts: Vec<_> = ALL
-            .iter()
-            .map(|standard| (standard.name, named(standard.name).map_or(0, |list| list.entries().len())))
-            .collect();
+        let counts: Vec<_> =
+            ALL.iter().map(|standard| (standard.name, named(standard.name).map_or(0, |list| list.len()))).collect();
         assert_eq!(counts[0], ("iso-3166-1-alpha-2", 249));
         assert_eq!(counts[1], ("iso-3166-1-alpha-3", 249));
         assert!(counts[2].1 > 160 && counts[3].1 >= 183, "{counts:?}");

@@ -2,19 +2,20 @@
 
 use indexmap::IndexMap;
 use schemars::{JsonSchema, Schema};
-use serde::{Deserialize, Serialize, de};
+use serde::{Deserialize, Serialize};
 
+pub use super::property::WrittenColumn;
+pub use super::rule::WrittenRule;
 pub use super::written_values::{WrittenAllowed, WrittenBound, WrittenDependent, WrittenPattern};
-use crate::finding::Severity;
 
-/// A whole rulebook: what one edition of a template asks.
+/// A whole rulebook: what one edition of a template requires.
 #[derive(Debug, Clone, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 #[schemars(title = "Lungwort rulebook")]
 pub struct WrittenRulebook {
     /// What the rulebook is about.
     pub rulebook: WrittenAbout,
-    /// What the receiving side takes as a file.
+    /// What the receiving side accepts as a file.
     #[serde(default)]
     pub file: WrittenFile,
     /// The sheets of the template. A delimited file has one, and its name is not looked at.
@@ -66,21 +67,21 @@ pub struct WrittenAbout {
     pub issuer: Option<String>,
 }
 
-/// What the receiving side takes as a file.
+/// What the receiving side accepts as a file.
 #[derive(Debug, Clone, Default, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenFile {
-    /// Kinds of file that are taken: csv, tsv, txt, xlsx, …
+    /// Kinds of file that are accepted: csv, tsv, txt, xlsx, …
     pub formats: Option<Vec<String>>,
     /// The encoding, by its WHATWG label: utf-8, windows-1252, utf-16le, …
     pub encoding: Option<String>,
     /// Whether a byte order mark must be there (true) or must not (false).
     pub bom: Option<bool>,
-    /// The sign between cells: "," ";" "|" or "tab".
+    /// The delimiter: "," ";" "|" or "tab".
     pub delimiter: Option<String>,
     /// How lines end.
     pub newline: Option<WrittenNewline>,
-    /// Whether cells stand in quotes.
+    /// Whether cells are in quotes.
     pub quoting: Option<WrittenQuoting>,
     /// The largest file, in bytes.
     pub max_bytes: Option<u64>,
@@ -88,7 +89,7 @@ pub struct WrittenFile {
     pub max_rows: Option<u64>,
     /// How the file's name is built.
     pub name: Option<WrittenPattern>,
-    /// Whether formulas may stand in the cells of a workbook: true without a word, false as an error; a warning if
+    /// Whether formulas are allowed in the cells of a workbook: true without a word, false as an error; a warning if
     /// left out.
     pub formulas: Option<bool>,
 }
@@ -105,7 +106,7 @@ pub enum WrittenNewline {
     Cr,
 }
 
-/// Whether cells stand in quotes.
+/// Whether cells are in quotes.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum WrittenQuoting {
@@ -127,7 +128,7 @@ pub struct WrittenSheet {
     /// Rows under the headings that belong to the template and hold no data.
     #[serde(default)]
     pub guide_rows: u32,
-    /// The columns that a row is known by.
+    /// The columns that a row is known by: its key.
     #[serde(default)]
     pub key: Vec<String>,
     /// Keys of the sample rows that the template came with.
@@ -161,87 +162,6 @@ impl WrittenSheet {
 
 fn one() -> u32 {
     1
-}
-
-/// One column.
-#[derive(Debug, Clone, Deserialize, JsonSchema)]
-#[serde(deny_unknown_fields)]
-pub struct WrittenColumn {
-    /// The heading, exactly as in the template; of a labelled cell, the label.
-    #[serde(alias = "label")]
-    pub heading: String,
-    /// A short name for conditions and rules.
-    pub name: Option<String>,
-    /// The section of the template that it belongs to: the band over its heading.
-    pub section: Option<String>,
-    /// What the cells hold; text if left out.
-    #[serde(rename = "type", default)]
-    pub kind: WrittenType,
-    /// How the cells of a workbook are kept; in any way if left out.
-    pub stored: Option<WrittenStored>,
-    /// Of a labelled cell: where the value stands from the label; beside it (to the right) if left out.
-    pub value: Option<WrittenValuePlace>,
-    /// A named structure, such as email or iban.
-    pub format: Option<String>,
-    /// Whether every row must fill it.
-    #[serde(default)]
-    pub required: bool,
-    /// The condition under which a row must fill it.
-    pub required_when: Option<String>,
-    /// The condition under which a row must leave it blank.
-    pub blank_when: Option<String>,
-    /// Whether no value may stand in it twice.
-    #[serde(default)]
-    pub unique: bool,
-    /// A regular expression that the whole value must match.
-    pub pattern: Option<WrittenPattern>,
-    /// The values it takes: a list, codes with meanings, or a reference.
-    pub allowed: Option<WrittenAllowed>,
-    /// Values no longer used, each with the one that replaced it.
-    #[serde(default)]
-    pub retired: IndexMap<String, String>,
-    /// How long the text may be.
-    pub length: Option<WrittenLength>,
-    /// The least value; for dates a date in quotes or "today".
-    pub min: Option<WrittenBound>,
-    /// The greatest value; for dates a date in quotes or "today".
-    pub max: Option<WrittenBound>,
-    /// A value that must be exceeded.
-    pub above: Option<WrittenBound>,
-    /// A value that must not be reached.
-    pub below: Option<WrittenBound>,
-    /// The most digits after the decimal mark.
-    pub places: Option<u32>,
-    /// The decimal mark: "." (if left out) or ",".
-    pub decimal_mark: Option<String>,
-    /// How dates are written: yyyy-mm-dd (if left out), dd/mm/yyyy, … with hh:mm for a datetime.
-    pub date_format: Option<String>,
-    /// How times are written: hh:mm (if left out) or hh:mm:ss.
-    pub time_format: Option<String>,
-    /// The words for yes and no.
-    pub yes_no: Option<WrittenYesNo>,
-    /// The sign between several values in one cell, each of which is checked.
-    pub separator: Option<String>,
-    /// Which characters may stand in it: ascii, latin, plain, or a list such as "A-Z 0-9 -".
-    pub characters: Option<String>,
-    /// Whether letters must be capital or small.
-    pub case: Option<WrittenCase>,
-    /// Whether line breaks may stand in a cell.
-    #[serde(default)]
-    pub line_breaks: bool,
-    /// The folder, beside the file, in which the files named in this column lie.
-    pub attachment_folder: Option<String>,
-    /// What the receiving side takes a blank cell for.
-    pub default: Option<String>,
-    /// What to fill in, in words.
-    pub help: Option<String>,
-    /// A value that is right.
-    pub example: Option<String>,
-    /// The text of the guide rows under this heading.
-    #[serde(default)]
-    pub guide: Vec<String>,
-    /// How much a wrong value matters; an error if left out.
-    pub severity: Option<Severity>,
 }
 
 /// What a column's cells hold.
@@ -280,7 +200,7 @@ pub enum WrittenStored {
     Date,
 }
 
-/// Where the value of a labelled cell stands.
+/// Where the value of a labelled cell is.
 #[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum WrittenValuePlace {
@@ -291,13 +211,13 @@ pub enum WrittenValuePlace {
     Below,
 }
 
-/// Capital or small letters.
+/// Capitals or lower case.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum WrittenCase {
-    /// Capital letters.
+    /// Capitals.
     Upper,
-    /// Small letters.
+    /// Lower case.
     Lower,
 }
 
@@ -333,48 +253,8 @@ pub enum WrittenUnit {
     /// Unicode characters.
     #[default]
     Characters,
-    /// Bytes in the encoding that the file is asked to have.
+    /// Bytes in the encoding that the file must have.
     Bytes,
-}
-
-/// One requirement over more than one cell. It has exactly one of the forms.
-#[derive(Debug, Clone, Default, Deserialize, JsonSchema)]
-#[serde(deny_unknown_fields)]
-pub struct WrittenRule {
-    /// Form: a condition that must not be false.
-    pub check: Option<String>,
-    /// Form: all of these columns are filled, or none.
-    pub all_or_none: Option<Vec<String>>,
-    /// Form: at least one of these columns is filled.
-    pub at_least_one: Option<Vec<String>>,
-    /// Form: at most one of these columns is filled.
-    pub at_most_one: Option<Vec<String>>,
-    /// Form: exactly one of these columns is filled.
-    pub exactly_one: Option<Vec<String>>,
-    /// Form: these levels are filled from the first without skipping.
-    pub no_gaps: Option<Vec<String>>,
-    /// Form: if any of these columns is filled, those under `needs` are.
-    pub whole_if_begun: Option<Vec<String>>,
-    /// With whole_if_begun: the columns that are then required; all of them if left out.
-    pub needs: Option<Vec<String>>,
-    /// Form: these columns together differ from row to row.
-    pub unique: Option<Vec<String>>,
-    /// With unique: a value may stand only once in all these columns, whatever the row.
-    #[serde(default)]
-    pub across: bool,
-    /// Form: the same value in all rows of a group (not yet taken).
-    pub same: Option<Vec<String>>,
-    /// Form: a row found in another list (not yet taken).
-    #[schemars(with = "Option<serde_json::Map<String, serde_json::Value>>")]
-    pub lookup: Option<IndexMap<String, de::IgnoredAny>>,
-    /// The condition under which the rule counts.
-    pub when: Option<String>,
-    /// Over what the rule goes: "row". Groups and sheets are not yet taken.
-    pub each: Option<String>,
-    /// How much it matters; an error if left out.
-    pub severity: Option<Severity>,
-    /// What to say; {column} quotes a cell.
-    pub message: Option<String>,
 }
 
 /// A figure that people compare before they send.
@@ -383,7 +263,7 @@ pub struct WrittenRule {
 pub struct WrittenFigure {
     /// What it is called.
     pub label: String,
-    /// COUNT(*), COUNT, COUNT(DISTINCT …), SUM, MIN or MAX of a column.
+    /// A formula over all rows, of COUNT(*), COUNT(DISTINCT …), SUM, MIN, MAX and AVG of columns.
     pub value: String,
 }
 
@@ -397,9 +277,9 @@ pub struct WrittenReference {
     pub sheet: Option<String>,
     /// Of a workbook: the row of the headings, from one; the first filled one if left out.
     pub heading_row: Option<u64>,
-    /// Its encoding; told from its bytes if left out.
+    /// Its encoding; detected from its bytes if left out.
     pub encoding: Option<String>,
-    /// The sign between its cells; told from its text if left out.
+    /// Its delimiter; detected from its text if left out.
     pub delimiter: Option<String>,
 }
 

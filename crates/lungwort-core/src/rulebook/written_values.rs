@@ -1,4 +1,4 @@
-//! Values of a rulebook that may be written in more than one way, read so that what is wrong with them is told.
+//! Values of a rulebook that may be written in more than one way, read so that what is wrong with them is reported.
 
 use indexmap::IndexMap;
 use schemars::{JsonSchema, Schema, SchemaGenerator, json_schema};
@@ -12,7 +12,7 @@ use super::written::WrittenLookup;
 pub struct WrittenPattern {
     /// The expression; it must match the whole value.
     pub regex: String,
-    /// What it asks for, in words.
+    /// What it requires, in words.
     pub words: Option<String>,
 }
 
@@ -76,7 +76,7 @@ impl<'de> Deserialize<'de> for WrittenPattern {
     }
 }
 
-/// A text that must stand in quotes: a number or a date in its place is told so.
+/// A text that must stand in quotes: a number or a date in its place is reported so.
 struct Quoted(String);
 
 impl<'de> Deserialize<'de> for Quoted {
@@ -100,7 +100,7 @@ impl<'de> Deserialize<'de> for Quoted {
                 Err(E::custom(QUOTES))
             }
             fn visit_map<A: MapAccess<'de>>(self, _: A) -> Result<Quoted, A::Error> {
-                Err(de::Error::custom("a code with a point in it must stand in quotes: \"1.5\" = \"…\""))
+                Err(de::Error::custom("a code with a point in it must be in quotes: \"1.5\" = \"…\""))
             }
         }
         from.deserialize_any(QuotedVisitor)
@@ -214,7 +214,7 @@ impl JsonSchema for WrittenPattern {
             { "type": "string", "description": "A regular expression that the whole value must match." },
             { "type": "object", "additionalProperties": false, "required": ["regex"], "properties": {
                 "regex": { "type": "string", "description": "A regular expression that the whole value must match." },
-                "words": { "type": "string", "description": "What it asks for, in words." } } } ] })
+                "words": { "type": "string", "description": "What it requires, in words." } } } ] })
     }
 }
 

@@ -8,6 +8,7 @@ use std::path::Path;
 /// What is measured: a name, the file, and its rulebook.
 pub const CASES: &[(&str, &str, &str)] = &[
     ("1,000,000 rows, 0.1 % wrong", "million.csv", "lots.rulebook.toml"),
+    ("1,000,000 rows, keys shuffled", "shuffled.csv", "lots.rulebook.toml"),
     ("1,000,000 rows, nothing unique", "million.csv", "lots-not-unique.rulebook.toml"),
     ("200,000 rows, every cell wrong", "wrong.csv", "lots.rulebook.toml"),
     ("300 rows", "small.csv", "lots.rulebook.toml"),
@@ -120,28 +121,33 @@ pub fn make_all(folder: &Path) {
     std::fs::write(folder.join("lot-taxa.csv"), format!("Genus,Species\n{taxa}")).unwrap();
     std::fs::write(folder.join("lots.rulebook.toml"), RULEBOOK).unwrap();
     std::fs::write(folder.join("lots-not-unique.rulebook.toml"), RULEBOOK.replace("unique = true, ", "")).unwrap();
-    for (name, rows, wrong) in
-        [("million.csv", 1_000_000, Some(1000)), ("small.csv", 300, Some(100)), ("wrong.csv", 200_000, Some(1))]
-    {
+    for (name, rows, wrong, step) in [
+        ("million.csv", 1_000_000, 1000, 1),
+        ("shuffled.csv", 1_000_000, 1000, 700_001),
+        ("small.csv", 300, 100, 1),
+        ("wrong.csv", 200_000, 1, 1),
+    ] {
         let path = folder.join(name);
         if !path.exists() {
-            make(&path, rows, wrong);
+            make(&path, rows, wrong, step);
         }
     }
 }
 
-/// One row in `wrong_in` has something wrong with it; where that is one, every cell has.
-pub fn make(path: &Path, rows: u64, wrong_in: Option<u64>) {
+/// One row in `wrong_in` has something wrong with it; where that is one, every cell has. Keys go up by `step`, round the
+/// count of rows.
+fn make(path: &Path, rows: u64, wrong_in: u64, step: u64) {
     let mut out = BufWriter::new(File::create(path).unwrap());
     writeln!(out, "{}", HEADINGS.join(",")).unwrap();
     let mut numbers = Numbers(42);
     let mut line = String::new();
     for row in 0..rows {
         line.clear();
-        match wrong_in {
-            Some(1) => wrong_row(row, &mut line),
-            Some(each) if row % each == 7 => good_row(row, true, &mut numbers, &mut line),
-            _ => good_row(row, false, &mut numbers, &mut line),
+        let key = row * step % rows;
+        if wrong_in == 1 {
+            wrong_row(key, &mut line);
+        } else {
+            good_row(key, row % wrong_in == 7, &mut numbers, &mut line);
         }
         out.write_all(line.as_bytes()).unwrap();
     }

@@ -3,8 +3,9 @@
 use std::path::{Path, PathBuf};
 
 use anyhow::{Context, Result, anyhow, bail};
-use lungwort_core::check::Opened;
-use lungwort_core::rulebook::{self, Rulebook, choose};
+use lungwort_core::check::{Opened, TopRows};
+use lungwort_core::rulebook::choose::{self, SheetHeadings};
+use lungwort_core::rulebook::{self, Rulebook};
 
 /// A rulebook and why it was taken.
 pub struct Chosen {
@@ -34,9 +35,10 @@ pub fn load(path: &Path) -> Result<Rulebook> {
 
 /// Chooses among the rulebooks in the file's folder, then in the current one, by the file's headings.
 pub fn by_headings(opened: &mut Opened) -> Result<Chosen> {
-    let beside = opened.path.as_deref().and_then(Path::parent).unwrap_or(Path::new("")).to_owned();
+    let beside = opened.source().file_path().and_then(Path::parent).unwrap_or(Path::new("")).to_owned();
     let beside = beside.as_path();
-    let tops = opened.top_rows(30).map_err(|error| anyhow!("{}: {error}", opened.name))?;
+    let name = opened.name().to_owned();
+    let tops = opened.tops().map_err(|error| anyhow!("{name}: {error}"))?;
     let mut passed_over: Vec<String> = Vec::new();
     let mut folders = vec![beside.to_owned()];
     let here = Path::new("");
@@ -44,32 +46,30 @@ pub fn by_headings(opened: &mut Opened) -> Result<Chosen> {
         folders.push(here.to_owned());
     }
     for folder in &folders {
-        if let Some(chosen) = best_in(folder, &tops, &opened.name, &mut passed_over)? {
+        if let Some(chosen) = best_in(folder, tops, &name, &mut passed_over)? {
             return Ok(chosen);
         }
     }
     if passed_over.is_empty() {
         let places = folders.iter().map(|folder| dot(folder).display().to_string()).collect::<Vec<_>>().join(" or ");
-        bail!("{}: no rulebook (NAME{}) lies in {places}; name one with --rulebook", opened.name, rulebook::ENDING);
+        bail!("{}: no rulebook (NAME{}) lies in {places}; name one with --rulebook", name, rulebook::ENDING);
     }
-    bail!(
-        "{}: none of these rulebooks fits its headings: {}; name one with --rulebook",
-        opened.name,
-        passed_over.join("; ")
-    )
+    bail!("{}: none of these rulebooks fits its headings: {}; name one with --rulebook", name, passed_over.join("; "))
 }
 
 fn dot(folder: &Path) -> &Path {
     if folder.as_os_str().is_empty() { Path::new(".") } else { folder }
 }
 
-fn best_in(folder: &Path, tops: &[Vec<String>], name: &str, passed_over: &mut Vec<String>) -> Result<Option<Chosen>> {
+fn best_in(folder: &Path, tops: &[TopRows], name: &str, passed_over: &mut Vec<String>) -> Result<Option<Chosen>> {
     let mut fits: Vec<(choose::Fit, PathBuf, Rulebook)> = Vec::new();
     for path in choose::in_folder(folder) {
-        // A rulebook with mistakes is told of only if no other fits: it may be for another template.
+        // A rulebook with mistakes is reported of only if no other fits: it may be for another template.
         match load(&path) {
             Ok(rulebook) => {
-                let fit = tops.iter().map(|top| choose::fit(&rulebook, top)).max();
+                let sheets = SheetHeadings::of_rulebook(&rulebook);
+                let rows = tops.iter().flat_map(TopRows::rows);
+                let fit = rows.flat_map(|row| sheets.iter().map(move |sheet| sheet.fit(&row))).max();
                 fits.extend(fit.map(|fit| (fit, path, rulebook)));
             }
             Err(error) => passed_over.push(format!(

@@ -5,10 +5,11 @@ use std::path::{Path, PathBuf};
 use anyhow::{Context, Result, bail};
 use clap::Args;
 
-use super::check::{By, CheckArguments};
+use super::check::CheckArguments;
 use super::explain::ExplainArguments;
 use super::learn::LearnArguments;
 use crate::Verdict;
+use crate::session::{ClockArguments, InputArguments, ReportArguments};
 use crate::style::{self, paint};
 
 #[derive(Debug, Args)]
@@ -34,6 +35,9 @@ const SAMPLES: &[(&str, &[u8])] = &[
     ("photos/primula-veris.jpg", b"a picture would be here\n"),
 ];
 
+/// The day on which the samples are checked, so that the report is the same whenever the demo runs.
+const SAMPLE_DAY: jiff::civil::Date = jiff::civil::date(2026, 11, 23);
+
 /// The rulebook that is learned on the way.
 const LEARNED: &str = "germination.rulebook.toml";
 
@@ -43,7 +47,7 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
         let path = folder.join(name);
         if path.exists() {
             bail!(
-                "{} is there already, and nothing is overwritten; name another folder: lungwort demo OTHER",
+                "{} is there already, and nothing is overwritten; use another folder: lungwort demo OTHER",
                 path.display()
             );
         }
@@ -57,28 +61,23 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
         folder.display()
     );
     let at = |name: &str| folder.join(name);
-    step("1", "A template was downloaded, and another file was accepted before: what does the template ask?");
+    step("1", "A template was downloaded, and another file was accepted before: what does the template require?");
     let (template, accepted) = (at("germination-template.xlsx"), at("germination-accepted.xlsx"));
     command(&format!("lungwort learn {} --sample {}", template.display(), accepted.display()));
-    super::learn::run(&LearnArguments { template, sample: vec![accepted], output: None })?;
+    super::learn::run(&LearnArguments {
+        template,
+        sample: vec![accepted],
+        output: None,
+        clock: ClockArguments { today: Some(SAMPLE_DAY) },
+    })?;
     step("2", "A workbook has come back from colleagues: is it ready to be sent?");
     let file = at("germination.xlsx");
     command(&format!("lungwort check {} --limit 8", file.display()));
     super::check::run(&CheckArguments {
-        files: vec![file.clone()],
-        rulebook: None,
-        by: By::Cause,
-        limit: Some(8),
-        only: Vec::new(),
-        severity: None,
-        format: "text".to_owned(),
-        output: None,
-        strict: false,
-        encoding: None,
-        delimiter: None,
-        quote: None,
-        today: Some(jiff::civil::date(2026, 11, 23)),
-        threads: None,
+        input: InputArguments { files: vec![file.clone()], ..InputArguments::default() },
+        report: ReportArguments { limit: Some(8), ..ReportArguments::default() },
+        clock: ClockArguments { today: Some(SAMPLE_DAY) },
+        ..CheckArguments::default()
     })?;
     step("3", "What does one of them mean?");
     command("lungwort explain shown-only");

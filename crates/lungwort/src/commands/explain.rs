@@ -48,7 +48,7 @@ fn explain(code: &Code, out: &mut dyn Write) -> Result<()> {
     writeln!(out, "{}", paint(style::STRONG, code.title))?;
     let word = format!("{:?}", code.severity).to_lowercase();
     writeln!(out, "{}  {}\n", paint(style::FAINT, code.name), paint(style::of(code.severity), word))?;
-    let parts = [("What it means", code.means), ("Why it matters", code.matters), ("How to mend it", code.mend)];
+    let parts = [("What it means", code.means), ("Why it matters", code.matters), ("How to fix it", code.fix)];
     for (label, text) in parts {
         writeln!(out, "{}", paint(style::STRONG, label))?;
         for line in style::wrap(text, style::width().min(90) - 2) {
@@ -91,7 +91,7 @@ fn list(out: &mut dyn Write) -> Result<()> {
 
 fn markdown() -> String {
     let mut page = String::from(
-        "# Findings\n\nEvery code that a check can give, what it means, why it matters and how to mend it. \
+        "# Findings\n\nEvery code that a check can give, what it means, why it matters and how to fix it. \
          `lungwort explain CODE` prints one of them. A code never changes its meaning.\n\n\
          This page is made by `lungwort explain --markdown`.\n",
     );
@@ -112,8 +112,8 @@ fn markdown() -> String {
             text => format!("`{text}`"),
         };
         page.push_str(&format!(
-            "\n### {}\n\n*{}* ({severity})\n\n{}\n\n**Why it matters.** {}\n\n**How to mend it.** {}\n\n**Example.** {} → {}\n",
-            code.name, code.title, code.means, code.matters, code.mend, shown(code.before), shown(code.after),
+            "\n### {}\n\n*{}* ({severity})\n\n{}\n\n**Why it matters.** {}\n\n**How to fix it.** {}\n\n**Example.** {} → {}\n",
+            code.name, code.title, code.means, code.matters, code.fix, shown(code.before), shown(code.after),
         ));
     }
     page

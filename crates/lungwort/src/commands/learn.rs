@@ -5,12 +5,13 @@ use std::path::{Path, PathBuf};
 
 use anyhow::{Context, Result, bail};
 use clap::Args;
-use lungwort_core::learn::draft::{Draft, DraftColumn, Sure};
+use lungwort_core::learn::draft::{Draft, DraftColumn, Confidence};
 use lungwort_core::learn::{self, Learned};
 use lungwort_core::rulebook::ENDING;
 
 use crate::Verdict;
 use crate::output::Output;
+use crate::session::ClockArguments;
 use crate::style::{self, paint};
 
 /// Things to look at that are named on the screen.
@@ -34,6 +35,8 @@ pub struct LearnArguments {
     /// The rulebook to write; - for standard output [default: the template's name with .rulebook.toml, beside it]
     #[arg(long, short, value_name = "FILE")]
     pub output: Option<PathBuf>,
+    #[command(flatten)]
+    pub clock: ClockArguments,
 }
 
 pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
@@ -43,13 +46,13 @@ pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
         None => {
             let path = beside(&arguments.template);
             if path.exists() {
-                bail!("{} is there already, and nothing is overwritten; name another with -o", path.display());
+                bail!("{} is there already, and nothing is overwritten; use -o with another name", path.display());
             }
             path
         }
     };
     let folder = if to_screen { Path::new("") } else { path.parent().unwrap_or(Path::new("")) };
-    let learned = learn::learn(&arguments.template, &arguments.sample, folder).context("nothing could be learned")?;
+    let learned = learn::learn(&arguments.template, &arguments.sample, folder, arguments.clock.day()).context("nothing could be learned")?;
     let mut file = Output::open((!to_screen).then_some(path.as_path()))?;
     file.write_all(learned.text.as_bytes())?;
     file.finish()?;
@@ -92,21 +95,16 @@ fn summary(learned: &Learned, path: &Path, out: &mut dyn Write) -> Result<()> {
     if let Some(edition) = draft.about.get("edition") {
         labelled("edition", &format!("{}, in {}", edition.value.trim_matches('"'), edition.source), out)?;
     }
-    let (known, confirm, offered) = counts(draft);
+    let (known, confirm, suggested) = counts(draft);
     labelled(
-        "sure",
-        &format!(
-            "{} as the template says, {} to confirm, {} only offered (behind #)",
-            words(known, "line", "lines"),
-            confirm,
-            offered
-        ),
+        "lines",
+        &format!("{known} as the template says, {confirm} to confirm, {suggested} suggested (behind #, not active)"),
         out,
     )?;
     look_first(draft, out)?;
     writeln!(out, "\n{}", paint(style::STRONG, "Next"))?;
     for (command, why) in [
-        (format!("lungwort rulebook {}", path.display()), "what it asks, column by column"),
+        (format!("lungwort rulebook {}", path.display()), "what it requires, column by column"),
         (format!("lungwort check YOUR-FILE --rulebook {}", path.display()), "check a filled file"),
     ] {
         let gap = 62_usize.saturating_sub(command.chars().count()).max(2);
@@ -131,12 +129,12 @@ fn columns_in_words(sheet: &learn::draft::DraftSheet) -> String {
         (with(&|column| column.lines.get("allowed").is_some()), "with a list", "with a list"),
         (with(&typed("date")), "date", "dates"),
         (with(&|column| typed("whole")(column) || typed("decimal")(column)), "number", "numbers"),
-        (with(&built), "built in one way", "built in one way"),
+        (with(&built), "with a format or pattern", "with a format or pattern"),
     ];
     let noun = if sheet.is_form { "cells" } else { "columns" };
     let said: Vec<String> =
         parts.iter().filter(|(count, ..)| *count > 0).map(|(count, one, more)| words(*count, one, more)).collect();
-    let rules = sheet.rules.iter().filter(|rule| rule.sure > Sure::Offered).count();
+    let rules = sheet.rules.iter().filter(|rule| rule.confidence > Confidence::Suggested).count();
     let rules = if rules > 0 { format!("; {} between columns", words(rules, "rule", "rules")) } else { String::new() };
     let said = if said.is_empty() { String::new() } else { format!(", {}", said.join(", ")) };
     format!("{} {noun}{said}{rules}", sheet.columns.len())
@@ -146,12 +144,12 @@ fn counts(draft: &Draft) -> (usize, usize, usize) {
     let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns).map(|column| &column.lines);
     let tables =
         [&draft.about, &draft.file, &draft.template].into_iter().chain(draft.sheets.iter().map(|sheet| &sheet.lines));
-    let lines = columns.chain(tables).flat_map(|lines| &lines.0).map(|line| line.sure);
-    let rules = draft.sheets.iter().flat_map(|sheet| &sheet.rules).map(|rule| rule.sure);
-    lines.chain(rules).fold((0, 0, 0), |(known, confirm, offered), sure| match sure {
-        Sure::Known => (known + 1, confirm, offered),
-        Sure::Confirm => (known, confirm + 1, offered),
-        Sure::Offered => (known, confirm, offered + 1),
+    let lines = columns.chain(tables).flat_map(|lines| &lines.0).map(|line| line.confidence);
+    let rules = draft.sheets.iter().flat_map(|sheet| &sheet.rules).map(|rule| rule.confidence);
+    lines.chain(rules).fold((0, 0, 0), |(known, confirm, suggested), confidence| match confidence {
+        Confidence::Known => (known + 1, confirm, suggested),
+        Confidence::Confirm => (known, confirm + 1, suggested),
+        Confidence::Suggested => (known, confirm, suggested + 1),
     })
 }
 
@@ -159,30 +157,32 @@ fn counts(draft: &Draft) -> (usize, usize, usize) {
 fn look_first(draft: &Draft, out: &mut dyn Write) -> Result<()> {
     let mut said = draft.look_first.clone();
     for sheet in &draft.sheets {
-        if let Some(line) = sheet.lines.get("key").filter(|line| line.sure == Sure::Confirm) {
-            said.push(format!("rows are known by {} ({})", line.value.trim_matches(['[', ']']), line.source));
+        if let Some(line) = sheet.lines.get("key").filter(|line| line.confidence == Confidence::Confirm) {
+            let is_key = |column: &&DraftColumn| line.value.contains(&format!("\"{}\"", column.name));
+            let headings: Vec<&str> = sheet.columns.iter().filter(is_key).map(|column| column.heading.trim()).collect();
+            said.push(format!("key: {} ({})", headings.join(", "), line.source));
         }
-        let of = |key: &str, sure: Sure| {
+        let of = |key: &str, confidence: Confidence| {
             let columns = sheet
                 .columns
                 .iter()
-                .filter(|column| column.lines.0.iter().any(|line| line.key == key && line.sure == sure));
+                .filter(|column| column.lines.0.iter().any(|line| line.key == key && line.confidence == confidence));
             columns.map(|column| column.heading.trim().trim_end_matches('*').to_owned()).collect::<Vec<String>>()
         };
-        for (key, sure, words) in [
-            ("required", Sure::Confirm, "required by what was seen, not by what is said"),
-            ("required", Sure::Offered, "perhaps required"),
-            ("allowed", Sure::Confirm, "takes only the values seen or listed in words"),
-            ("pattern", Sure::Offered, "perhaps a code with zeros at the front"),
-            ("required_when", Sure::Offered, "required under a condition that is said in words only"),
+        for (key, confidence, words) in [
+            ("required", Confidence::Confirm, "filled in every accepted row; the template does not say so"),
+            ("required", Confidence::Suggested, "perhaps required"),
+            ("allowed", Confidence::Confirm, "is limited to the values seen or listed in words"),
+            ("pattern", Confidence::Suggested, "perhaps a code with zeros at the front"),
+            ("required_when", Confidence::Suggested, "perhaps required under a condition; the template has it in words only"),
         ] {
-            let names = of(key, sure);
+            let names = of(key, confidence);
             if !names.is_empty() {
                 let more = if names.len() > 4 { format!(" and {} more", names.len() - 4) } else { String::new() };
                 said.push(format!("{}{more}: {words}", names[..names.len().min(4)].join(", ")));
             }
         }
-        let rules = sheet.rules.iter().filter(|rule| rule.sure == Sure::Confirm).count();
+        let rules = sheet.rules.iter().filter(|rule| rule.confidence == Confidence::Confirm).count();
         if rules > 0 {
             said.push(format!(
                 "{} between columns, which held in every row of the samples",

@@ -1,14 +1,6 @@
-//! The commands: one file each, one line each in [`Command`].
+//! The commands: one file each, one entry each in the table below.
 
-mod check;
-mod choose;
-mod completions;
-mod demo;
-mod explain;
-mod learn;
-mod rulebook;
-mod schema;
-mod template;
+pub mod choose;
 
 use anyhow::Result;
 use clap::{Parser, Subcommand};
@@ -25,36 +17,40 @@ pub struct Arguments {
     pub command: Command,
 }
 
-#[derive(Debug, Subcommand)]
-pub enum Command {
-    /// Write sample files of a made-up seed vault into a folder, learn a template and check a file
-    Demo(demo::DemoArguments),
-    /// Draft a rulebook from a downloaded template and from files that were accepted
-    Learn(learn::LearnArguments),
-    /// Check filled files against a rulebook
-    Check(check::CheckArguments),
-    /// Say what a finding means and how to mend it
-    Explain(explain::ExplainArguments),
-    /// Look a rulebook over and print what each of its columns and rules asks
-    Rulebook(rulebook::RulebookArguments),
-    /// Write a blank template that colleagues can fill in
-    Template(template::TemplateArguments),
-    /// Print a JSON Schema, by which editors and programs know what goes where
-    Schema(schema::SchemaArguments),
-    /// Print a script that completes commands and options in your shell
-    Completions(completions::CompletionsArguments),
+/// Makes the command line and what runs it of the entries: `Name: module::Arguments`, in the order of the work.
+macro_rules! commands {
+    ($( $(#[$doc:meta])* $name:ident: $module:ident::$arguments:ident, )*) => {
+        $(pub mod $module;)*
+
+        #[derive(Debug, Subcommand)]
+        pub enum Command {
+            $( $(#[$doc])* $name($module::$arguments), )*
+        }
+
+        /// Runs a command.
+        pub fn run(command: Command) -> Result<Verdict> {
+            match command {
+                $( Command::$name(arguments) => $module::run(&arguments), )*
+            }
+        }
+    };
 }
 
-/// Runs a command.
-pub fn run(command: Command) -> Result<Verdict> {
-    match command {
-        Command::Demo(arguments) => demo::run(&arguments),
-        Command::Learn(arguments) => learn::run(&arguments),
-        Command::Check(arguments) => check::run(&arguments),
-        Command::Explain(arguments) => explain::run(&arguments),
-        Command::Rulebook(arguments) => rulebook::run(&arguments),
-        Command::Template(arguments) => template::run(&arguments),
-        Command::Schema(arguments) => schema::run(&arguments),
-        Command::Completions(arguments) => completions::run(&arguments),
-    }
+commands! {
+    /// Write sample files of a made-up seed vault into a folder, learn a template and check a file
+    Demo: demo::DemoArguments,
+    /// Draft a rulebook from a downloaded template and from files that were accepted
+    Learn: learn::LearnArguments,
+    /// Check a rulebook and print what each of its columns and rules requires
+    Rulebook: rulebook::RulebookArguments,
+    /// Write a blank template that colleagues can fill in
+    Template: template::TemplateArguments,
+    /// Check filled files against a rulebook
+    Check: check::CheckArguments,
+    /// Say what a finding means and how to fix it
+    Explain: explain::ExplainArguments,
+    /// Print a JSON Schema, by which editors and programs know what goes where
+    Schema: schema::SchemaArguments,
+    /// Print a script that completes commands and options in your shell
+    Completions: completions::CompletionsArguments,
 }

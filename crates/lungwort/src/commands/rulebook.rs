@@ -18,6 +18,7 @@ use unicode_width::UnicodeWidthStr;
 use super::choose;
 use crate::Verdict;
 use crate::output::Output;
+use crate::session::ClockArguments;
 use crate::style::{self, paint};
 
 #[derive(Debug, Args)]
@@ -28,19 +29,18 @@ use crate::style::{self, paint};
 pub struct RulebookArguments {
     /// The rulebook
     file: PathBuf,
-    /// Only look it over; leave the column guide out
+    /// Only check it; leave the column guide out
     #[arg(long)]
     lint: bool,
     /// List what changed from it to this newer rulebook
     #[arg(long, value_name = "NEW", conflicts_with = "lint")]
     compare: Option<PathBuf>,
-    /// The day that counts as today, such as 2026-11-23
-    #[arg(long, value_name = "DATE")]
-    today: Option<Date>,
+    #[command(flatten)]
+    clock: ClockArguments,
 }
 
 pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
-    let today = arguments.today.unwrap_or_else(|| jiff::Zoned::now().date());
+    let today = arguments.clock.day();
     let path = &arguments.file;
     if let Some(new) = &arguments.compare {
         return compare_with(path, new);
@@ -60,14 +60,14 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
     let words = |count: usize, one: &str, more: &str| format!("{count} {}", if count == 1 { one } else { more });
     if errors > 0 {
         let said = words(errors, "mistake", "mistakes");
-        writeln!(out, "{}: {said} to mend before {} can be used\n", paint(style::ERROR, "NOT READY"), path.display())?;
+        writeln!(out, "{}: {said} to fix before {} can be used\n", paint(style::ERROR, "NOT USABLE"), path.display())?;
     } else {
         let said = if advice > 0 {
             format!("; {} below", words(advice, "piece of advice", "pieces of advice"))
         } else {
             String::new()
         };
-        writeln!(out, "{}: {} can be used{said}", paint(style::GOOD, "READY"), path.display())?;
+        writeln!(out, "{}: {}{said}", paint(style::GOOD, "USABLE"), path.display())?;
     }
     if errors == 0 && advice > 0 {
         writeln!(out)?;
@@ -107,7 +107,7 @@ fn compare_with(old: &Path, new: &Path) -> Result<Verdict> {
     let kinds = [
         (Weight::Stricter, "STRICTER: WHAT WAS RIGHT MAY BE WRONG NOW", style::ERROR),
         (Weight::Moved, "MOVED OR RENAMED", style::WARNING),
-        (Weight::Looser, "MORE IS TAKEN", style::GOOD),
+        (Weight::Looser, "MORE IS ALLOWED", style::GOOD),
     ];
     for (weight, title, colour) in kinds {
         let of: Vec<_> = changes.iter().filter(|change| change.weight == weight).collect();
@@ -149,7 +149,7 @@ fn write_sheet(sheet: &Sheet, today: Date, out: &mut dyn Write) -> Result<()> {
     let lines = presets::UTF8_HORIZONTAL_ONLY.header_separator(LineStyle::none().fill('─').junction('─'));
     table.load_style(lines.row_separator(LineStyle::none())).set_content_arrangement(ContentArrangement::Dynamic);
     table.set_width(u16::try_from(style::width()).unwrap_or(100));
-    table.set_header([if sheet.is_form { "Label" } else { "Heading" }, "Required", "Takes", "Example"]);
+    table.set_header([if sheet.is_form { "Label" } else { "Heading" }, "Required", "Accepts", "Example"]);
     for line in guide::columns(sheet) {
         let takes = if line.help.is_empty() { line.takes } else { format!("{}. {}", line.takes, line.help) };
         table.add_row([line.heading, line.required, takes, line.example].map(|text| shown::visible(&text)));

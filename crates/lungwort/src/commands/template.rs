@@ -4,12 +4,12 @@ use std::path::PathBuf;
 
 use anyhow::{Context, Result, anyhow, bail};
 use clap::Args;
-use jiff::civil::Date;
 use lungwort_core::blank::{self, BlankOptions, Wanted};
 
 use super::choose;
 use crate::Verdict;
 use crate::output::Output;
+use crate::session::ClockArguments;
 
 #[derive(Debug, Args)]
 #[command(after_help = "Examples:
@@ -30,9 +30,8 @@ pub struct TemplateArguments {
     /// Fill in a row of examples
     #[arg(long)]
     samples: bool,
-    /// The day that counts as today, such as 2026-11-23
-    #[arg(long, value_name = "DATE")]
-    today: Option<Date>,
+    #[command(flatten)]
+    clock: ClockArguments,
 }
 
 pub fn run(arguments: &TemplateArguments) -> Result<Verdict> {
@@ -47,7 +46,7 @@ pub fn run(arguments: &TemplateArguments) -> Result<Verdict> {
     let options = BlankOptions {
         wanted,
         samples: arguments.samples,
-        today: arguments.today.unwrap_or_else(|| jiff::Zoned::now().date()),
+        today: arguments.clock.day(),
     };
     let ending =
         arguments.output.extension().map(|ending| ending.to_string_lossy().to_ascii_lowercase()).unwrap_or_default();

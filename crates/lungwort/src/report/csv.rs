@@ -5,7 +5,7 @@ use std::io::{self, Write};
 use lungwort_core::finding::Finding;
 
 use super::wire::FindingEntry;
-use super::{Asked, Form, Summary};
+use super::{Form, ReportOptions, Summary};
 
 /// The csv report.
 pub struct Csv {
@@ -15,8 +15,8 @@ pub struct Csv {
 }
 
 impl Csv {
-    pub fn new(asked: &Asked) -> Csv {
-        Csv { limit: asked.limit as u64, names: asked.names.clone(), begun: false }
+    pub fn new(options: &ReportOptions) -> Csv {
+        Csv { limit: options.limit as u64, names: options.names.clone(), begun: false }
     }
 
     fn begin(&mut self, out: &mut dyn Write) -> io::Result<()> {
@@ -34,7 +34,7 @@ impl Csv {
                 "Severity",
                 "Code",
                 "What is wrong",
-                "Proposed value",
+                "Proposed correction",
                 "Certainty",
             ];
             write!(out, "\u{feff}{}\r\n", headings.join(","))?;
@@ -62,8 +62,11 @@ impl Form for Csv {
             Some(last) => format!("{}-{last}", number(entry.row)),
             None => number(entry.row),
         };
-        let (proposed, certainty) = match &entry.repair {
-            Some(repair) => (repair.value.clone(), format!("{:?}", repair.certainty).to_lowercase()),
+        let (proposed, certainty) = match &entry.correction {
+            Some(correction) => {
+                let proposed = correction.value.clone().or_else(|| correction.words.clone()).unwrap_or_default();
+                (proposed, format!("{:?}", correction.certainty).to_lowercase())
+            }
             None => (String::new(), String::new()),
         };
         let cells = [

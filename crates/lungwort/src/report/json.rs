@@ -6,7 +6,7 @@ use lungwort_core::finding::Finding;
 use tempfile::SpooledTempFile;
 
 use super::wire::{CauseEntry, FindingEntry, Outcome};
-use super::{Asked, Form, Summary};
+use super::{Form, ReportOptions, Summary};
 
 const IN_MEMORY: usize = 1 << 20;
 
@@ -18,8 +18,8 @@ pub struct Json {
 }
 
 impl Json {
-    pub fn new(asked: &Asked) -> Json {
-        Json { findings: SpooledTempFile::new(IN_MEMORY), limit: asked.limit as u64, names: asked.names.clone() }
+    pub fn new(options: &ReportOptions) -> Json {
+        Json { findings: SpooledTempFile::new(IN_MEMORY), limit: options.limit as u64, names: options.names.clone() }
     }
 }
 

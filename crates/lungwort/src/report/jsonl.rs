@@ -6,7 +6,7 @@ use lungwort_core::finding::Finding;
 use serde::Serialize;
 
 use super::wire::{FindingEntry, Outcome};
-use super::{Asked, Form, Summary};
+use super::{Form, ReportOptions, Summary};
 
 /// The jsonl report.
 pub struct Jsonl {
@@ -15,8 +15,8 @@ pub struct Jsonl {
 }
 
 impl Jsonl {
-    pub fn new(asked: &Asked) -> Jsonl {
-        Jsonl { limit: asked.limit as u64, names: asked.names.clone() }
+    pub fn new(options: &ReportOptions) -> Jsonl {
+        Jsonl { limit: options.limit as u64, names: options.names.clone() }
     }
 }
 

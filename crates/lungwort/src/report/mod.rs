@@ -10,7 +10,7 @@ mod wire;
 use std::io::{self, Write};
 use std::ops::ControlFlow;
 
-use lungwort_core::check::FileFacts;
+use lungwort_core::check::FileMetadata;
 use lungwort_core::finding::{Causes, Counts, Finding, Severity, Sink};
 use lungwort_core::rulebook::Rulebook;
 
@@ -23,7 +23,7 @@ pub struct Summary<'s> {
     /// Why it was chosen, if it was not named.
     pub chosen: Option<String>,
     /// The files.
-    pub files: &'s [FileFacts],
+    pub files: &'s [FileMetadata],
     /// The figures.
     pub figures: Vec<(String, Option<String>)>,
     /// Whether warnings count.
@@ -66,7 +66,7 @@ pub trait Form {
 
 /// What the user asks of a listing.
 #[derive(Debug, Clone)]
-pub struct Asked {
+pub struct ReportOptions {
     /// Row by row rather than by cause.
     pub by_row: bool,
     /// The most findings, or causes, that are listed.
@@ -76,16 +76,16 @@ pub struct Asked {
 }
 
 /// A form: its name, what it is for, and how to make it.
-pub type FormEntry = (&'static str, &'static str, fn(&Asked) -> Box<dyn Form>);
+pub type FormEntry = (&'static str, &'static str, fn(&ReportOptions) -> Box<dyn Form>);
 
 /// Every form of report.
 pub const FORMS: &[FormEntry] = &[
-    ("text", "for people, by cause or row by row", |asked| {
-        if asked.by_row { Box::new(text_rows::TextRows::new(asked)) } else { Box::new(text::Text::new(asked)) }
+    ("text", "for people, by cause or row by row", |options| {
+        if options.by_row { Box::new(text_rows::TextRows::new(options)) } else { Box::new(text::Text::new(options)) }
     }),
-    ("json", "one document for programs, with counts and causes", |asked| Box::new(json::Json::new(asked))),
-    ("jsonl", "one finding a line for programs, the summary last", |asked| Box::new(jsonl::Jsonl::new(asked))),
-    ("csv", "one finding a row for a spreadsheet", |asked| Box::new(csv::Csv::new(asked))),
+    ("json", "one document for programs, with counts and causes", |options| Box::new(json::Json::new(options))),
+    ("jsonl", "one finding a line for programs, the summary last", |options| Box::new(jsonl::Jsonl::new(options))),
+    ("csv", "one finding a row for a spreadsheet", |options| Box::new(csv::Csv::new(options))),
 ];
 
 /// Which findings are shown.
@@ -99,9 +99,9 @@ pub struct Filter {
 
 impl Filter {
     fn shows(&self, finding: &Finding) -> bool {
-        let verdict = &finding.verdict;
-        let named = |only: &String| verdict.code.name == only || verdict.subject.to_lowercase() == *only;
-        self.severity.is_none_or(|least| verdict.severity >= least)
+        let problem = &finding.problem;
+        let named = |only: &String| problem.code.name == only || problem.subject.to_lowercase() == *only;
+        self.severity.is_none_or(|least| problem.severity >= least)
             && (self.only.is_empty() || self.only.iter().any(named))
     }
 

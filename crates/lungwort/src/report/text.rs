@@ -3,16 +3,16 @@
 use std::io::{self, Write};
 
 use lungwort_core::cell::shown;
-use lungwort_core::check::{BookFacts, ContentFacts, FileFacts};
+use lungwort_core::check::{ContentMetadata, FileMetadata, WorkbookMetadata};
 use lungwort_core::finding::codes::Stage;
 use lungwort_core::finding::ranges::thousands;
-use lungwort_core::finding::{Cause, Certainty, Finding, Severity, Topic, ValueTally, column_letter};
+use lungwort_core::finding::{Cause, Certainty, Correction, Finding, Severity, Topic, ValueCount, column_letter};
 use lungwort_core::intake::Chosen;
 use lungwort_core::intake::dialect::delimiter_name;
 use lungwort_core::intake::workbook::BookKind;
 use unicode_width::UnicodeWidthStr;
 
-use super::{Asked, Form, Summary};
+use super::{Form, ReportOptions, Summary};
 use crate::style::{self, paint};
 
 /// Values named for a cause.
@@ -28,7 +28,7 @@ const INDENT: usize = 10;
 pub struct Text;
 
 impl Text {
-    pub fn new(_: &Asked) -> Text {
+    pub fn new(_: &ReportOptions) -> Text {
         Text
     }
 }
@@ -44,9 +44,9 @@ impl Form for Text {
         let listed = &causes[..causes.len().min(summary.limit)];
         let mut severity = None;
         for cause in listed {
-            if severity != Some(cause.verdict.severity) {
-                severity = Some(cause.verdict.severity);
-                heading(cause.verdict.severity, summary, out)?;
+            if severity != Some(cause.problem.severity) {
+                severity = Some(cause.problem.severity);
+                heading(cause.problem.severity, summary, out)?;
             }
             write_cause(cause, summary, out)?;
         }
@@ -61,7 +61,7 @@ fn in_short(rest: &[&Cause], all: usize, summary: &Summary<'_>, out: &mut dyn Wr
     if count == 0 {
         return Ok(());
     }
-    let title = format!("AND IN SHORT ({})", thousands(count));
+    let title = format!("MORE, in short ({})", thousands(count));
     writeln!(
         out,
         "\n{}  {}",
@@ -71,17 +71,17 @@ fn in_short(rest: &[&Cause], all: usize, summary: &Summary<'_>, out: &mut dyn Wr
     // One entry a code, with the columns it is about.
     let mut entries: Vec<(&str, Severity, Vec<String>)> = Vec::new();
     for cause in rest {
-        let subject = match (cause.verdict.topic, &*cause.verdict.subject) {
+        let subject = match (cause.problem.topic, &*cause.problem.subject) {
             (Topic::Rule(_), _) | (_, "") => thousands(cause.count),
             (_, subject) if cause.count == 1 => shown::clipped(subject, 24),
             (_, subject) => format!("{} {}×", shown::clipped(subject, 24), thousands(cause.count)),
         };
         match entries
             .iter_mut()
-            .find(|(code, severity, _)| *code == cause.verdict.code.name && *severity == cause.verdict.severity)
+            .find(|(code, severity, _)| *code == cause.problem.code.name && *severity == cause.problem.severity)
         {
             Some((.., subjects)) => subjects.push(subject),
-            None => entries.push((cause.verdict.code.name, cause.verdict.severity, vec![subject])),
+            None => entries.push((cause.problem.code.name, cause.problem.severity, vec![subject])),
         }
     }
     for severity in [Severity::Error, Severity::Warning, Severity::Note] {
@@ -174,16 +174,16 @@ fn labelled(label: &str, text: &str, out: &mut dyn Write) -> io::Result<()> {
     Ok(())
 }
 
-fn file_words(file: &FileFacts) -> String {
+fn file_words(file: &FileMetadata) -> String {
     let text = match &file.content {
-        ContentFacts::Text(text) => text,
-        ContentFacts::Book(book) => return book_words(file, book),
+        ContentMetadata::Text(text) => text,
+        ContentMetadata::Book(book) => return book_words(file, book),
     };
     let how = match (text.encoding_chosen, text.ascii) {
         (Chosen::Mark, _) => " by its byte order mark".to_owned(),
-        (Chosen::Told, _) => " as you said".to_owned(),
-        (Chosen::Guessed, _) => ", guessed from its bytes (--encoding NAME to say otherwise)".to_owned(),
-        (Chosen::Sound, true) => " (only plain letters)".to_owned(),
+        (Chosen::ReadOptions, _) => " as you said".to_owned(),
+        (Chosen::Detected, _) => ", detected (not certain; --encoding NAME to say otherwise)".to_owned(),
+        (Chosen::Sound, true) => " (plain ASCII)".to_owned(),
         (Chosen::Sound, false) => String::new(),
     };
     let rival = match text.rival_delimiter {
@@ -191,17 +191,23 @@ fn file_words(file: &FileFacts) -> String {
         None => String::new(),
     };
     format!(
-        "{}: {} filled rows, {} columns; {}{how}; {} between cells{rival}; {}",
+        "{}: {}; {}{how}; {} between cells{rival}; {}",
         file.name,
-        thousands(file.filled_rows),
-        file.columns,
+        extent(file.filled_rows, file.columns),
         text.encoding,
         delimiter_name(text.delimiter),
         text.newlines.words(),
     )
 }
 
-fn book_words(file: &FileFacts, book: &BookFacts) -> String {
+/// `81 filled rows, 20 columns`
+fn extent(rows: u64, columns: usize) -> String {
+    let row = if rows == 1 { "row" } else { "rows" };
+    let column = if columns == 1 { "column" } else { "columns" };
+    format!("{} filled {row}, {columns} {column}", thousands(rows))
+}
+
+fn book_words(file: &FileMetadata, book: &WorkbookMetadata) -> String {
     let kind = match book.kind {
         BookKind::Xlsm => "XLSM workbook (with macros)".to_owned(),
         kind => format!("{} workbook", kind.ending().to_uppercase()),
@@ -209,15 +215,12 @@ fn book_words(file: &FileFacts, book: &BookFacts) -> String {
     let read: Vec<String> = book
         .read
         .iter()
-        .map(|sheet| {
-            let rows = if sheet.filled_rows == 1 { "row" } else { "rows" };
-            format!("sheet {}, {} filled {rows}, {} columns", sheet.name, thousands(sheet.filled_rows), sheet.columns)
-        })
+        .map(|sheet| format!("sheet {}, {}", sheet.name, extent(sheet.filled_rows, sheet.columns)))
         .collect();
     let alone = match book.left_alone.as_slice() {
         [] => String::new(),
-        few if few.len() <= 3 => format!("; not looked into: {}", few.join(", ")),
-        many => format!("; {} other sheets not looked into", many.len()),
+        few if few.len() <= 3 => format!("; not checked: {}", few.join(", ")),
+        many => format!("; {} other sheets not checked", many.len()),
     };
     format!("{}: {kind}; {}{alone}", file.name, read.join("; "))
 }
@@ -257,27 +260,27 @@ fn heading(severity: Severity, summary: &Summary<'_>, out: &mut dyn Write) -> io
 }
 
 fn write_cause(cause: &Cause, summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
-    let verdict = &cause.verdict;
+    let problem = &cause.problem;
     let width = style::width();
-    let rule = matches!(verdict.topic, Topic::Rule(_));
-    let title = match (&*verdict.subject, rule) {
-        ("", _) => verdict.code.title.to_owned(),
+    let rule = matches!(problem.topic, Topic::Rule(_));
+    let title = match (&*problem.subject, rule) {
+        ("", _) => problem.code.title.to_owned(),
         (subject, true) => subject.to_owned(),
-        (subject, false) => format!("{}: {}", shown::clipped(subject, 40), lower(verdict.code.title)),
+        (subject, false) => format!("{}: {}", shown::clipped(subject, 40), lower(problem.code.title)),
     };
-    let code_width = verdict.code.name.len() + 2;
+    let code_width = problem.code.name.len() + 2;
     let lines = style::wrap(&shown::visible(&title), width - INDENT - code_width);
     for (at, line) in lines.iter().enumerate() {
         if at == 0 {
-            let gap = width.saturating_sub(INDENT + line.width() + verdict.code.name.len());
+            let gap = width.saturating_sub(INDENT + line.width() + problem.code.name.len());
             let count = format!("{:>8}  ", thousands(cause.count));
             writeln!(
                 out,
                 "{}{}{}{}",
-                paint(style::of(verdict.severity), count),
+                paint(style::of(problem.severity), count),
                 paint(style::STRONG, line),
                 " ".repeat(gap),
-                paint(style::FAINT, verdict.code.name),
+                paint(style::FAINT, problem.code.name),
             )?;
         } else {
             writeln!(out, "{:INDENT$}{}", "", paint(style::STRONG, line))?;
@@ -303,49 +306,54 @@ fn write_cause(cause: &Cause, summary: &Summary<'_>, out: &mut dyn Write) -> io:
     Ok(())
 }
 
-/// The values with their repairs; or the one message where that says more.
+/// The values with their corrections; or the one message where that says more.
 fn what(cause: &Cause) -> String {
-    let message = shown::visible(&cause.verdict.message);
-    let named = cause.values.iter().filter(|tally| !tally.value.trim().is_empty()).count();
-    if named == 0 || cause.count == 1 || cause.verdict.topic == Topic::File {
-        return if cause.count == 1 || cause.verdict.code.stage == Stage::File {
+    let message = shown::visible(&cause.problem.message.to_string());
+    let named = cause.values.iter().filter(|count| !count.value.trim().is_empty()).count();
+    if named == 0 || cause.count == 1 || cause.problem.topic == Topic::File {
+        let said = if cause.count == 1 || cause.problem.code.stage == Stage::File {
             message
-        } else if matches!(cause.verdict.topic, Topic::Rule(_)) {
+        } else if matches!(cause.problem.topic, Topic::Rule(_)) {
             format!("such as: {message}")
         } else {
             String::new()
         };
+        let action = cause.problem.correction.as_ref().filter(|correction| correction.words().is_some());
+        return format!("{said}{}", action.map(arrow).unwrap_or_default()).trim_start().to_owned();
     }
-    let mut tallies: Vec<&ValueTally> = cause.values.iter().collect();
-    tallies.sort_by_key(|tally| std::cmp::Reverse(tally.count));
-    let said: Vec<String> = tallies.iter().take(VALUES).map(|tally| value(tally)).collect();
-    let others: u64 = tallies.iter().skip(VALUES).map(|tally| tally.count).sum::<u64>() + cause.other_values;
+    let mut counts: Vec<&ValueCount> = cause.values.iter().collect();
+    counts.sort_by_key(|count| std::cmp::Reverse(count.count));
+    let said: Vec<String> = counts.iter().take(VALUES).map(|count| value(count)).collect();
+    let others: u64 = counts.iter().skip(VALUES).map(|count| count.count).sum::<u64>() + cause.other_values;
     let more = if others > 0 { format!("; {} more", thousands(others)) } else { String::new() };
-    let example = if tallies.iter().take(VALUES).all(|tally| tally.repair.is_none()) {
-        first_reason(cause)
-    } else {
-        String::new()
+    // Where nothing can be proposed, the first finding's reason holds for the others too.
+    let proposed = counts.iter().take(VALUES).any(|count| count.correction().is_some());
+    let reason = match (&cause.problem.message.value, proposed) {
+        (Some(_), false) => format!(" · {}", shown::visible(&cause.problem.message.reason)),
+        _ => String::new(),
     };
-    format!("{}{more}{example}", said.join("; "))
+    format!("{}{more}{reason}", said.join("; "))
 }
 
-/// What the first finding says behind its value, which holds for the others too where nothing can be proposed.
-fn first_reason(cause: &Cause) -> String {
-    let message = shown::visible(&cause.verdict.message);
-    message.split_once("\": ").map(|(_, reason)| format!(" · {reason}")).unwrap_or_default()
+fn value(count: &ValueCount) -> String {
+    let times = if count.count > 1 { format!(" {}×", thousands(count.count)) } else { String::new() };
+    let correction = count.correction().map(arrow).unwrap_or_default();
+    format!("{}{times}{correction}", shown::quoted(&count.value))
 }
 
-fn value(tally: &ValueTally) -> String {
-    let times = if tally.count > 1 { format!(" {}×", thousands(tally.count)) } else { String::new() };
-    let repair = tally.repair.as_ref().map(|repair| {
-        let doubt = if repair.certainty == Certainty::Likely { "?" } else { "" };
-        let to = if repair.value.is_empty() { "blank".to_owned() } else { shown::clipped(&repair.value, 40) };
-        format!(" → {to}{doubt}")
-    });
-    format!("{}{times}{}", shown::quoted(&tally.value), repair.unwrap_or_default())
+/// ` → GB`, with a question mark where a person must agree.
+pub fn arrow(correction: &Correction) -> String {
+    let doubt = if correction.certainty == Certainty::Likely { "?" } else { "" };
+    let to = match (correction.words(), correction.value()) {
+        (None, Some("")) => "blank".to_owned(),
+        (None, Some(value)) => shown::clipped(value, 60),
+        (Some(words), Some(value)) => format!("{words}: {}", shown::quoted(value)),
+        (words, _) => words.unwrap_or_default(),
+    };
+    format!(" → {to}{doubt}")
 }
 
-fn place(cause: &Cause, file: Option<&FileFacts>, several_sheets: bool) -> String {
+fn place(cause: &Cause, file: Option<&FileMetadata>, several_sheets: bool) -> String {
     let file = file.map(|file| format!("{}: ", shown::visible(&file.name))).unwrap_or_default();
     let file = match &cause.sheet {
         Some(sheet) if several_sheets => format!("{file}sheet {}: ", shown::visible(sheet)),
@@ -354,10 +362,10 @@ fn place(cause: &Cause, file: Option<&FileFacts>, several_sheets: bool) -> Strin
     if cause.rows.rows() == 0 {
         return file.trim_end_matches(": ").to_owned();
     }
-    let keys: Vec<String> = cause.keys.iter().take(KEYS).map(|key| key.to_string()).collect();
+    let keys: Vec<&str> = cause.keys().into_iter().take(KEYS).collect();
     let dots = if cause.rows.rows() > keys.len() as u64 { " …" } else { "" };
     let keys = if keys.is_empty() { String::new() } else { format!(" ({}{dots})", keys.join(", ")) };
-    let column = match (cause.first.field, cause.verdict.topic) {
+    let column = match (cause.first.field, cause.problem.topic) {
         (Some(field), Topic::Column(_) | Topic::Stray(_)) => {
             format!("column {}, ", column_letter(field))
         }
@@ -375,25 +383,30 @@ fn lower(title: &str) -> String {
     }
 }
 
-/// How much can be mended, and what to do next.
+/// How much can be fixed, and what to do next.
 pub fn bottom(summary: &Summary<'_>, causes: &[&Cause], out: &mut dyn Write) -> io::Result<()> {
-    let safe: u64 = causes.iter().map(|cause| cause.safe).sum();
+    let certain: u64 = causes.iter().map(|cause| cause.certain).sum();
     let likely: u64 = causes.iter().map(|cause| cause.likely).sum();
-    if safe + likely > 0 {
-        writeln!(out, "\nCorrections known: {} sure (→) and {} likely (→ …?).", thousands(safe), thousands(likely))?;
+    if certain + likely > 0 {
+        writeln!(
+            out,
+            "\nCorrections known: {} certain (→) and {} likely (→ …?).",
+            thousands(certain),
+            thousands(likely)
+        )?;
     }
     if causes.is_empty() {
         return Ok(());
     }
     let names: Vec<String> = summary.files.iter().take(3).map(|file| quoted_argument(&file.name)).collect();
     let names = names.join(" ");
-    let first = &causes[0].verdict;
-    let column = causes.iter().find(|cause| matches!(cause.verdict.topic, Topic::Column(_)));
+    let first = &causes[0].problem;
+    let column = causes.iter().find(|cause| matches!(cause.problem.topic, Topic::Column(_)));
     writeln!(out, "\n{}", paint(style::STRONG, "Next"))?;
     let mut next =
-        vec![(format!("lungwort explain {}", first.code.name), "what the first one means and how to mend it")];
+        vec![(format!("lungwort explain {}", first.code.name), "what the first one means and how to fix it")];
     if let Some(cause) = column {
-        let only = quoted_argument(&cause.verdict.subject);
+        let only = quoted_argument(&cause.problem.subject);
         next.push((
             format!("lungwort check {names} --by row --only {only}"),
             "every cell of that column that is wrong",

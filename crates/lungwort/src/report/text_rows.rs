@@ -5,10 +5,10 @@ use std::sync::Arc;
 
 use lungwort_core::cell::shown;
 use lungwort_core::finding::ranges::thousands;
-use lungwort_core::finding::{Certainty, Finding, column_letter};
+use lungwort_core::finding::{Correction, Finding, Problem, column_letter};
 use tempfile::SpooledTempFile;
 
-use super::{Asked, Form, Summary, text};
+use super::{Form, ReportOptions, Summary, text};
 use crate::style::{self, paint};
 
 /// What is kept in memory of a listing; more goes to a temporary file.
@@ -24,43 +24,49 @@ pub struct TextRows {
 }
 
 impl TextRows {
-    pub fn new(asked: &Asked) -> TextRows {
+    pub fn new(options: &ReportOptions) -> TextRows {
         TextRows {
             rows: SpooledTempFile::new(IN_MEMORY),
-            limit: asked.limit as u64,
+            limit: options.limit as u64,
             listed: 0,
             last: None,
-            names: asked.names.clone(),
+            names: options.names.clone(),
         }
     }
 
     fn row_heading(&mut self, finding: &Finding) -> io::Result<()> {
-        let here = (finding.file, finding.sheet.clone(), finding.place.row);
+        let here = (finding.address.file, finding.address.sheet.clone(), finding.address.place.row);
         if self.last.as_ref() == Some(&here) {
             return Ok(());
         }
         self.last = Some(here);
-        let file = match self.names.get(finding.file) {
+        let file = match self.names.get(finding.address.file) {
             Some(name) if self.names.len() > 1 => format!("{}, ", shown::visible(name)),
             _ => String::new(),
         };
-        let file = match &finding.sheet {
+        let file = match &finding.address.sheet {
             Some(sheet) => format!("{file}sheet {}, ", shown::visible(sheet)),
             None => file,
         };
         let key = finding.key.as_ref().map(|key| format!("  {key}")).unwrap_or_default();
-        let line = match (finding.place.line, finding.place.row) {
+        let line = match (finding.address.place.line, finding.address.place.row) {
             (Some(line), Some(row)) if line != row => paint(style::FAINT, format!("  line {line} of the file")),
             _ => String::new(),
         };
-        let place = match (finding.place.row, finding.place.last_row) {
+        let place = match (finding.address.place.row, finding.address.place.last_row) {
             (Some(row), Some(last)) if last > row => format!("rows {row} to {last}"),
             (Some(row), _) => format!("row {row}"),
-            (None, _) if finding.sheet.is_some() => "as a whole".to_owned(),
+            (None, _) if finding.address.sheet.is_some() => "as a whole".to_owned(),
             (None, _) => "the file".to_owned(),
         };
         writeln!(self.rows, "\n{}{line}", paint(style::STRONG, format!("{file}{place}{key}")))
     }
+}
+
+/// Whether the reason names the proposed value already.
+fn is_said(problem: &Problem) -> bool {
+    let value = problem.correction.as_ref().and_then(Correction::value).unwrap_or_default();
+    !value.is_empty() && problem.message.reason.contains(value)
 }
 
 impl Form for TextRows {
@@ -70,25 +76,18 @@ impl Form for TextRows {
         }
         self.listed += 1;
         self.row_heading(finding)?;
-        let verdict = &finding.verdict;
-        let column = finding.place.field.map(column_letter).unwrap_or_default();
-        let repair = verdict
-            .repair
-            .as_ref()
-            .filter(|repair| !verdict.message.contains(&repair.value) || repair.value.is_empty());
-        let repair = repair.map(|repair| {
-            let doubt = if repair.certainty == Certainty::Likely { "?" } else { "" };
-            let to = if repair.value.is_empty() { "blank".to_owned() } else { shown::clipped(&repair.value, 60) };
-            format!(" → {to}{doubt}")
-        });
-        let text = format!("{}{}", shown::visible(&verdict.message), repair.unwrap_or_default());
+        let problem = &finding.problem;
+        let column = finding.address.place.field.map(column_letter).unwrap_or_default();
+        let message = shown::visible(&problem.message.to_string());
+        let correction = problem.correction.as_ref().map(text::arrow).filter(|_| !is_said(problem));
+        let text = format!("{message}{}", correction.unwrap_or_default());
         let mark =
-            paint(style::of(verdict.severity), format!("{:<8}", format!("{:?}", verdict.severity).to_lowercase()));
-        let lines = style::wrap(&text, style::width() - 16 - verdict.code.name.len() - 2);
+            paint(style::of(problem.severity), format!("{:<8}", format!("{:?}", problem.severity).to_lowercase()));
+        let lines = style::wrap(&text, style::width() - 16 - problem.code.name.len() - 2);
         for (at, line) in lines.iter().enumerate() {
             let head = if at == 0 { format!("  {column:>3} {mark} ") } else { " ".repeat(15) };
             let code = if at + 1 == lines.len() {
-                paint(style::FAINT, format!("  {}", verdict.code.name))
+                paint(style::FAINT, format!("  {}", problem.code.name))
             } else {
                 String::new()
             };

@@ -2,7 +2,7 @@
 
 use std::sync::Arc;
 
-use lungwort_core::check::{ContentFacts, FileFacts};
+use lungwort_core::check::{ContentMetadata, FileMetadata};
 use lungwort_core::finding::{self, Cause, Certainty, Severity, column_letter};
 use schemars::{JsonSchema, Schema};
 use serde::Serialize;
@@ -10,7 +10,7 @@ use serde::Serialize;
 use super::Summary;
 
 /// The version of the form. It changes when something is renamed or leaves, not when something is added.
-pub const VERSION: u32 = 1;
+pub const VERSION: u32 = 2;
 
 /// The JSON Schema of the json report.
 pub fn document_schema() -> Schema {
@@ -24,7 +24,7 @@ pub struct Document {
     /// What came of it.
     #[serde(flatten)]
     pub outcome: Outcome,
-    /// Findings that share one reason, the gravest first.
+    /// Findings that share one reason, the most severe first.
     pub causes: Vec<CauseEntry>,
     /// Single findings in the order of files and rows, up to the limit.
     pub findings: Vec<FindingEntry>,
@@ -54,7 +54,7 @@ pub struct Outcome {
 pub struct CountsEntry {
     /// Would be refused.
     pub errors: u64,
-    /// Would be taken, but look.
+    /// Would be accepted, but look.
     pub warnings: u64,
     /// Worth knowing.
     pub notes: u64,
@@ -83,7 +83,7 @@ pub struct FileEntry {
     pub encoding: Option<String>,
     /// Whether it begins with a byte order mark.
     pub byte_order_mark: bool,
-    /// The sign between cells; null for a workbook.
+    /// The delimiter; null for a workbook.
     pub delimiter: Option<String>,
 }
 
@@ -99,10 +99,10 @@ pub struct SheetEntry {
 }
 
 impl FileEntry {
-    fn of(file: &FileFacts) -> FileEntry {
+    fn of(file: &FileMetadata) -> FileEntry {
         let (text, book) = match &file.content {
-            ContentFacts::Text(text) => (Some(text), None),
-            ContentFacts::Book(book) => (None, Some(book)),
+            ContentMetadata::Text(text) => (Some(text), None),
+            ContentMetadata::Book(book) => (None, Some(book)),
         };
         let sheets = book.iter().flat_map(|book| &book.read);
         FileEntry {
@@ -115,7 +115,7 @@ impl FileEntry {
                 .map(|sheet| SheetEntry { name: sheet.name.clone(), rows: sheet.filled_rows, columns: sheet.columns })
                 .collect(),
             encoding: text.map(|text| text.encoding.to_owned()),
-            byte_order_mark: text.is_some_and(|text| text.mark),
+            byte_order_mark: text.is_some_and(|text| text.bom),
             delimiter: text.map(|text| char::from(text.delimiter).to_string()),
         }
     }
@@ -139,22 +139,32 @@ pub struct RulebookEntry {
 pub struct FigureEntry {
     /// What it is called.
     pub label: String,
-    /// The figure, exact; null where there is nothing to reckon.
+    /// The figure, exact; null where there is nothing to calculate.
     pub value: Option<String>,
 }
 
-/// A proposed value.
+/// What would put a finding right.
 #[derive(Debug, Serialize, JsonSchema)]
-pub struct RepairEntry {
-    /// The whole new value.
-    pub value: String,
-    /// How sure it is.
+pub struct CorrectionEntry {
+    /// What is to be done at the place of the finding: set_cell, join_cells, delete_rows, rename_heading,
+    /// change_encoding, change_bom, change_line_ends, change_delimiter or change_quoting.
+    pub action: &'static str,
+    /// The whole new text of the cell or heading; null for other actions.
+    pub value: Option<String>,
+    /// The action in words; null where the value says it all.
+    pub words: Option<String>,
+    /// How certain it is.
     pub certainty: Certainty,
 }
 
-impl RepairEntry {
-    fn of(repair: &finding::Repair) -> RepairEntry {
-        RepairEntry { value: repair.value.clone(), certainty: repair.certainty }
+impl CorrectionEntry {
+    fn of(correction: &finding::Correction) -> CorrectionEntry {
+        CorrectionEntry {
+            action: correction.action.name(),
+            value: correction.value().map(str::to_owned),
+            words: correction.words(),
+            certainty: correction.certainty,
+        }
     }
 }
 
@@ -183,19 +193,19 @@ pub struct CauseEntry {
     pub values: Vec<ValueEntry>,
     /// Findings with values that are not listed, because there are too many.
     pub further_values: u64,
-    /// The line of the rulebook that asks for it.
+    /// The line of the rulebook that requires it.
     pub rulebook_line: Option<usize>,
 }
 
 /// A value and how often it was found.
 #[derive(Debug, Serialize, JsonSchema)]
 pub struct ValueEntry {
-    /// The cell as it stands.
+    /// The cell as it is in the file.
     pub value: Box<str>,
     /// How often.
     pub count: u64,
     /// What is proposed.
-    pub repair: Option<RepairEntry>,
+    pub correction: Option<CorrectionEntry>,
 }
 
 /// One finding.
@@ -221,38 +231,38 @@ pub struct FindingEntry {
     pub subject: Arc<str>,
     /// The row's key.
     pub key: Option<Arc<str>>,
-    /// The cell as it stands.
+    /// The cell as it is in the file.
     pub value: Option<Box<str>>,
     /// What was found, what was expected and what to do.
     pub message: String,
     /// What is proposed.
-    pub repair: Option<RepairEntry>,
+    pub correction: Option<CorrectionEntry>,
     /// Byte in the file, where that is known.
     pub offset: Option<u64>,
-    /// The line of the rulebook that asks for it.
+    /// The line of the rulebook that requires it.
     pub rulebook_line: Option<usize>,
 }
 
 impl FindingEntry {
     /// A finding of a file of that name.
     pub fn of(found: &finding::Finding, names: &[String]) -> FindingEntry {
-        let verdict = &found.verdict;
+        let problem = &found.problem;
         FindingEntry {
-            code: verdict.code.name,
-            severity: verdict.severity,
-            file: names.get(found.file).cloned().unwrap_or_default(),
-            sheet: found.sheet.clone(),
-            row: found.place.row,
-            last_row: found.place.last_row.filter(|last| Some(*last) != found.place.row),
-            line: found.place.line,
-            column: found.place.field.map(column_letter),
-            subject: Arc::clone(&verdict.subject),
+            code: problem.code.name,
+            severity: problem.severity,
+            file: names.get(found.address.file).cloned().unwrap_or_default(),
+            sheet: found.address.sheet.clone(),
+            row: found.address.place.row,
+            last_row: found.address.place.last_row.filter(|last| Some(*last) != found.address.place.row),
+            line: found.address.place.line,
+            column: found.address.place.field.map(column_letter),
+            subject: Arc::clone(&problem.subject),
             key: found.key.clone(),
             value: found.value.clone(),
-            message: verdict.message.clone(),
-            repair: verdict.repair.as_ref().map(RepairEntry::of),
-            offset: found.place.offset,
-            rulebook_line: verdict.asked_at,
+            message: problem.message.to_string(),
+            correction: problem.correction.as_ref().map(CorrectionEntry::of),
+            offset: found.address.place.offset,
+            rulebook_line: problem.rulebook_line,
         }
     }
 }
@@ -261,26 +271,26 @@ impl CauseEntry {
     /// A cause.
     pub fn of(cause: &Cause) -> CauseEntry {
         CauseEntry {
-            code: cause.verdict.code.name,
-            severity: cause.verdict.severity,
+            code: cause.problem.code.name,
+            severity: cause.problem.severity,
             file: cause.file,
             sheet: cause.sheet.clone(),
-            subject: Arc::clone(&cause.verdict.subject),
-            message: cause.verdict.message.clone(),
+            subject: Arc::clone(&cause.problem.subject),
+            message: cause.problem.message.to_string(),
             count: cause.count,
             rows: cause.rows.ranges().to_vec(),
             further_rows: cause.rows.beyond(),
             values: cause
                 .values
                 .iter()
-                .map(|tally| ValueEntry {
-                    value: tally.value.clone(),
-                    count: tally.count,
-                    repair: tally.repair.as_ref().map(RepairEntry::of),
+                .map(|accumulator| ValueEntry {
+                    value: accumulator.value.clone(),
+                    count: accumulator.count,
+                    correction: accumulator.correction().map(CorrectionEntry::of),
                 })
                 .collect(),
             further_values: cause.other_values,
-            rulebook_line: cause.verdict.asked_at,
+            rulebook_line: cause.problem.rulebook_line,
         }
     }
 }

@@ -4,7 +4,8 @@ use std::path::Path;
 
 use super::*;
 use crate::blank::{Wanted, write_book};
-use crate::intake::workbook::{Bytes, FullSheet, Validation, Workbook as Book};
+use crate::intake::Bytes;
+use crate::intake::workbook::{FullSheet, Validation, Workbook as Book};
 use crate::rulebook::load_text;
 
 const ASKED: &str = r#"
@@ -56,7 +57,7 @@ fn texts(sheet: &FullSheet, row: u64) -> Vec<&str> {
 
 fn limit(sheet: &FullSheet, column: usize) -> &Validation {
     let here = |validation: &&Validation| validation.ranges.iter().any(|range| range.first_column == column);
-    sheet.facts.validations.iter().find(here).unwrap()
+    sheet.metadata.validations.iter().find(here).unwrap()
 }
 
 #[test]
@@ -70,7 +71,7 @@ fn the_sheets_stand_in_the_order_of_the_work() {
     assert_eq!(texts(lots, 3), ["Lot", "Code", "Means", "Seeds", "Weight", "Stored", "At", "Text", "Many", "Odd"]);
     assert_eq!(texts(lots, 4), ["L and three digits"]);
     assert!(texts(lots, 5).is_empty());
-    let bands: Vec<String> = lots.facts.merged.iter().map(|range| range.words()).collect();
+    let bands: Vec<String> = lots.metadata.merged.iter().map(|range| range.words()).collect();
     assert_eq!(bands, ["A2:C2", "D2:F2", "G2:J2"]);
     let edition = book.properties().into_iter().find(|(name, _)| name == "Edition");
     assert_eq!(edition.map(|(_, value)| value).as_deref(), Some("2"));
@@ -120,7 +121,7 @@ fn cells_take_what_the_rulebook_asks() {
 fn codes_are_text_and_dates_are_dates() {
     let (book, sheets) = template(Wanted::All, true);
     let format = |column: usize| {
-        let at = sheets[0].facts.column_styles.iter().find(|(first, last, _)| (*first..=*last).contains(&column));
+        let at = sheets[0].metadata.column_styles.iter().find(|(first, last, _)| (*first..=*last).contains(&column));
         at.map(|(.., style)| book.styles()[*style].format.as_str()).unwrap_or_default().to_owned()
     };
     assert_eq!([0, 1, 5].map(format), ["@", "@", "dd/mm/yyyy"]);
@@ -137,7 +138,7 @@ fn labelled_cells_stand_with_room_for_their_answers() {
         sheets[1].cells.iter().map(|cell| (cell.row, cell.column, cell.text.as_str())).collect();
     assert_eq!(labels, [(1, 0, "Lots"), (3, 0, "Institute*"), (5, 0, "Day")]);
     let limits: Vec<String> =
-        sheets[1].facts.validations.iter().flat_map(|each| &each.ranges).map(|range| range.words()).collect();
+        sheets[1].metadata.validations.iter().flat_map(|each| &each.ranges).map(|range| range.words()).collect();
     assert_eq!(limits, ["A6", "B3"]);
 }
 
@@ -147,13 +148,13 @@ fn the_guide_has_the_rules_in_words_and_what_programs_need() {
     let guide = &sheets[2];
     assert_eq!(texts(guide, 1), ["Lots"]);
     assert_eq!(texts(guide, 2), ["Edition 2"]);
-    assert_eq!(texts(guide, 3), ["A maximum of 20 rows is taken in one file."]);
+    assert_eq!(texts(guide, 3), ["A maximum of 20 rows is accepted in one file."]);
     let row_of = |text: &str| guide.cells.iter().find(|cell| cell.text == text && cell.column == 0).unwrap().row;
     let lot = texts(guide, row_of("Lot"));
-    assert_eq!(lot[..4], ["Lot", "yes", "Built as L\\d{3}; each only once", "L001"]);
+    assert_eq!(lot[..4], ["Lot", "yes", "Matching L\\d{3}; each only once", "L001"]);
     assert!(lot.contains(&"L\\d{3}") && lot.contains(&"unique = true"), "{lot:?}");
     let many = texts(guide, row_of("Many"));
-    assert!(many.last().unwrap().contains("separator = \";\"\nallowed = [\"a\", \"b\"]"), "{many:?}");
+    assert!(many.last().unwrap().contains("allowed = [\"a\", \"b\"]\nseparator = \";\""), "{many:?}");
     assert!(guide.cells.iter().any(|cell| cell.text == "1. At least one of Seeds and Weight must be filled."));
     assert!(guide.cells.iter().any(|cell| cell.text == "Sheet Sender"));
 }

@@ -1,10 +1,10 @@
 //! Dates and times in the form that a template asks for, and working out what one in another form means.
 
-mod meant;
-mod picture;
+mod lenient;
+mod pattern;
 
-pub use meant::{Meant, WhyOther, date_meant};
-pub use picture::{Misfit, Picture, PictureError};
+pub use lenient::{Deviation, Lenient, date_leniently};
+pub use pattern::{DatePattern, DatePatternError, TypeError};
 
 use jiff::civil::{Date, Time};
 

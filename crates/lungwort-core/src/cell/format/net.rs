@@ -1,7 +1,7 @@
 //! Addresses and identifiers of the network: email, web address, phone, UUID, ISO 8601 dates.
 
 use super::{Fault, Format};
-use crate::cell::date::Picture;
+use crate::cell::date::DatePattern;
 
 pub const EMAIL: Format = Format {
     name: "email",
@@ -126,7 +126,7 @@ fn phone(text: &str) -> Result<(), Fault> {
         return Err(Fault::Layout("it does not begin with + and the country code"));
     };
     if !digits.bytes().all(|byte| byte.is_ascii_digit()) {
-        return Err(Fault::Layout("after the + only digits may stand, without spaces or signs"));
+        return Err(Fault::Layout("after the + only digits are allowed, without spaces or signs"));
     }
     if digits.starts_with('0') {
         return Err(Fault::Layout("no country code begins with 0"));
@@ -157,7 +157,7 @@ pub const ISO_DATE: Format = Format {
     words: "an ISO date",
     standard: "ISO 8601-1 calendar date, extended format: yyyy-mm-dd",
     example: "2026-03-05",
-    judge: |text| pictured(text, "yyyy-mm-dd"),
+    judge: |text| with_pattern(text, "yyyy-mm-dd"),
     padded: &[],
 };
 
@@ -166,18 +166,18 @@ pub const ISO_DATETIME: Format = Format {
     words: "an ISO date with a time",
     standard: "ISO 8601-1 date and time of day, extended format: yyyy-mm-ddThh:mm:ss",
     example: "2026-03-05T14:30:00",
-    judge: |text| pictured(text, "yyyy-mm-ddThh:mm:ss"),
+    judge: |text| with_pattern(text, "yyyy-mm-ddThh:mm:ss"),
     padded: &[],
 };
 
-fn pictured(text: &str, picture: &str) -> Result<(), Fault> {
-    use crate::cell::date::Misfit;
-    let Ok(compiled) = Picture::compile(picture) else {
+fn with_pattern(text: &str, date_pattern: &str) -> Result<(), Fault> {
+    use crate::cell::date::TypeError;
+    let Ok(compiled) = DatePattern::compile(date_pattern) else {
         return Ok(());
     };
     match compiled.read(text) {
         Ok(_) => Ok(()),
-        Err(Misfit::Form) => Err(Fault::Layout("it is not written as ISO 8601 writes it, year first")),
-        Err(Misfit::NoSuch) => Err(Fault::Layout("the calendar has no such day, or the clock no such time")),
+        Err(TypeError::Form) => Err(Fault::Layout("it is not written as ISO 8601 writes it, year first")),
+        Err(TypeError::NoSuch) => Err(Fault::Layout("the calendar has no such day, or the clock no such time")),
     }
 }

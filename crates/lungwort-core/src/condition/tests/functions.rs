@@ -1,5 +1,7 @@
 //! The functions and the logic at their edges, and conditions read back in full.
 
+use proptest::prelude::*;
+
 use super::*;
 
 /// What a condition comes to for one row of `a`, `b` (texts), `n`, `m` (numbers), `from_day`, `till_day`, `ok`.
@@ -183,7 +185,14 @@ fn what_the_subset_leaves_out_is_refused_where_it_stands() {
     for source in [
         "n IN (SELECT 1)",
         "EXISTS (SELECT 1)",
-        "CAST(a AS INTEGER) = 1",
+        "CAST(a AS XML) = 1",
+        "CAST(ok AS INTEGER) = 1",
+        "a LIKE_REGEX b",
+        "a LIKE_REGEX '('",
+        "n IN ()",
+        "CASE END = 1",
+        "a.b.c = 1",
+        "SUM(DISTINCT",
         "n % 2 = 0",
         "a ILIKE 'x'",
         "a SIMILAR TO 'x'",
@@ -216,4 +225,179 @@ fn what_the_subset_leaves_out_is_refused_where_it_stands() {
     let deep = format!("{}n > 1{}", "(".repeat(500), ")".repeat(500));
     let mistakes = Condition::compile(&deep, &Sheet).expect_err("too deep");
     assert!(mistakes[0].message.contains("nested too deeply"), "{}", mistakes[0].message);
+}
+
+#[test]
+fn values_are_cast_to_other_kinds() {
+    all_true(&[
+        "CAST('0042' AS INTEGER) = 42",
+        "CAST(n AS INTEGER) = -8",
+        "CAST(2.345 AS DECIMAL(10, 2)) = 2.35 AND CAST('2.345' AS DECIMAL) = 2.345",
+        "CAST(m AS VARCHAR) = '3' AND CAST(a AS CHAR(3)) = 'Ång'",
+        "CAST('2024-01-31' AS DATE) = from_day AND CAST(from_day AS VARCHAR) = '2024-01-31'",
+        "CAST(TIMESTAMP '2024-01-31 10:30' AS DATE) = from_day",
+        "CAST('yes' AS BOOLEAN) AND CAST(ok AS VARCHAR) = 'no'",
+        "CAST('x' AS INTEGER) IS NOT NULL",
+    ]);
+    assert_eq!(value("CAST(a AS INTEGER) = 1", &row()), Truth::Unknown);
+}
+
+#[test]
+fn the_usual_scalar_functions_are_there() {
+    all_true(&[
+        "NULLIF(m, 3) IS NULL AND NULLIF(m, 4) = 3 AND NULLIF(a, b) = a",
+        "FLOOR(n) = -8 AND CEILING(n) = -7 AND CEIL(2.1) = 3 AND FLOOR(2.9) = 2",
+        "MOD(7, 3) = 1 AND MOD(-7, 3) = -1 AND MOD(7.5, 2) = 1.5",
+        "TRUNC(n) = -7 AND TRUNC(2.987, 2) = 2.98",
+        "LEFT(a, 3) = 'Ång' AND RIGHT(a, 2) = 'öm' AND LEFT(a, 99) = a AND LEFT(a, 0) = '' AND RIGHT(a, -1) = ''",
+        "LPAD('7', 3, '0') = '007' AND RPAD('7', 3) = '7  ' AND LPAD('1234', 3, '0') = '123' AND LPAD('x', 5, 'ab') = 'ababx'",
+        "REPLACE('a-b-c', '-', '') = 'abc' AND REPLACE(a, '', 'x') = a",
+        "OCTET_LENGTH(a) = 10 AND OCTET_LENGTH('abc') = 3",
+        ".5 = 0.5 AND 5. = 5 AND 1e3 = 1000",
+        "SUBSTRING(a, 2, 3) = 'ngs' AND POSITION('gst', a) = 3",
+    ]);
+    for source in ["MOD(m, 0) = 1", "LPAD('x', 99999999, 'y') = 'x'"] {
+        assert_eq!(value(source, &row()), Truth::Unknown, "{source}");
+    }
+}
+
+#[test]
+fn distinct_from_takes_blanks_for_equal() {
+    let mut blank = row();
+    blank[0] = Value::Blank;
+    for (source, due) in [
+        ("a IS DISTINCT FROM NULL", Truth::False),
+        ("a IS NOT DISTINCT FROM NULL", Truth::True),
+        ("a IS DISTINCT FROM b", Truth::True),
+        ("m IS DISTINCT FROM 3.0", Truth::False),
+        ("m IS NOT DISTINCT FROM 4", Truth::False),
+    ] {
+        assert_eq!(value(source, &blank), due, "{source}");
+    }
+}
+
+#[test]
+fn patterns_may_be_worked_out_and_expressions_need_not_fit_the_whole() {
+    all_true(&[
+        "b LIKE LEFT(b, 2) || '%'",
+        "b NOT LIKE a || '%'",
+        "'a%c' LIKE REPLACE('a#%c', '#', '!') ESCAPE '!'",
+        "a LIKE_REGEX '^Å.*m$'",
+        "a LIKE_REGEX 'STR' FLAG 'i'",
+        "a NOT LIKE_REGEX 'STR'",
+        "b LIKE_REGEX '[0-9]+%'",
+    ]);
+}
+
+#[test]
+fn a_refusal_names_the_function_and_the_nearest() {
+    for (source, span, message) in [
+        ("LENGHT(a) = 3", "LENGHT(a)", "there is no function LENGHT"),
+        ("CHAR_LENGHT(a) = 3", "CHAR_LENGHT(a)", "there is no function CHAR_LENGHT; did you mean CHAR_LENGTH?"),
+        ("m > 1 AND ROUNDED(n, 1) = 2", "ROUNDED(n, 1)", "there is no function ROUNDED; did you mean ROUND?"),
+        ("MOD(n) = 1", "MOD(n)", "MOD needs 2 values, not 1"),
+        ("LPAD(a) = 'x'", "LPAD(a)", "LPAD needs 2 to 3 values, not 1"),
+        ("CAST(n AS INTEGR) = 1", "CAST(n AS INTEGR)", "CAST has no type INTEGR; did you mean INTEGER?"),
+        ("n > 1 < m", "< m", "comparisons cannot be chained: join two with AND"),
+        ("n % 2 = 0", "% 2 = 0", "% cannot be used in a condition; the rest of a division is MOD(a, b)"),
+        ("a = 'x' OR", "", "expected a column, a value or a comparison, found the end of the condition"),
+        ("(n > 1", "", "expected ), found the end of the condition"),
+        ("UPPER(n) = 'X'", "n", "this is a number, where a text is expected"),
+    ] {
+        let mistakes = Condition::compile(source, &Sheet).expect_err(source);
+        assert_eq!((&source[mistakes[0].span.clone()], mistakes[0].message.as_str()), (span, message), "{source}");
+    }
+}
+
+#[test]
+fn what_is_put_together_is_read_back_with_its_brackets() {
+    for (source, sentence) in [
+        ("n * (m + 2) = 21", "Seeds × (Weight + 2) must be 21"),
+        ("(n + m) * 2 = 21", "(Seeds + Weight) × 2 must be 21"),
+        ("n + m * 2 = 21", "Seeds + Weight × 2 must be 21"),
+        ("n - (m - 2) = 21", "Seeds − (Weight − 2) must be 21"),
+        ("n / (m * 2) = 21", "Seeds ÷ (Weight × 2) must be 21"),
+        ("CHAR_LENGTH(a) * 2 = 4", "(the number of characters of A) × 2 must be 4"),
+        ("ROUND(n / m, 2) = 1", "(Seeds ÷ Weight) rounded to 2 places must be 1"),
+        (
+            "NOT (n > 1 AND m > 1) AND ok",
+            "(Seeds must be at most 1 or Weight must be at most 1) and Organic must be yes",
+        ),
+        ("NOT (n > 1 OR m > 1) OR ok", "(Seeds must be at most 1 and Weight must be at most 1) or Organic must be yes"),
+        ("(b IS NULL OR n > 1) AND ok", "(where B is filled, Seeds must be more than 1) and Organic must be yes"),
+        ("CAST(n AS VARCHAR) = a", "Seeds as a text must be the same as A"),
+        ("a IS DISTINCT FROM b", "A must not be the same as B, and not both may be blank"),
+    ] {
+        assert_eq!(Condition::compile(source, &Sheet).unwrap().say_must(&Sheet), sentence, "{source}");
+    }
+}
+
+/// Random arithmetic over `n`, `m` and small numbers.
+fn arithmetic() -> impl Strategy<Value = String> {
+    let leaf = prop_oneof![Just("n".to_owned()), Just("m".to_owned()), (1..9_u32).prop_map(|digit| digit.to_string())];
+    leaf.prop_recursive(5, 24, 2, |inner| {
+        (inner.clone(), prop_oneof![Just('+'), Just('-'), Just('*'), Just('/')], inner)
+            .prop_map(|(left, sign, right)| format!("({left} {sign} {right})"))
+    })
+}
+
+/// Random logic over `ok` and comparisons.
+fn logic() -> impl Strategy<Value = String> {
+    let leaf = prop_oneof![
+        Just("n > 1".to_owned()),
+        Just("m > 4".to_owned()),
+        Just("n = -7.5".to_owned()),
+        Just("m < 4".to_owned())
+    ];
+    leaf.prop_recursive(5, 24, 2, |inner| {
+        prop_oneof![
+            inner.clone().prop_map(|part| format!("NOT ({part})")),
+            (inner.clone(), inner.clone()).prop_map(|(left, right)| format!("({left} AND {right})")),
+            (inner.clone(), inner).prop_map(|(left, right)| format!("({left} OR {right})")),
+        ]
+    })
+}
+
+proptest! {
+    /// The sentence's formula, read as a formula again, gives the same value.
+    #[test]
+    fn sentences_mean_what_the_rule_means(source in arithmetic()) {
+        let value = |source: &str| {
+            let formula = Formula::of_row(source, &Sheet).unwrap_or_else(|mistakes| panic!("{source}: {mistakes:?}"));
+            formula.value(&ListedRow { values: &row(), today: TODAY }).into_owned()
+        };
+        let said = Formula::of_row(&source, &Sheet).unwrap().say(&Sheet);
+        let read = [("Seeds", "n"), ("Weight", "m"), ("×", "*"), ("÷", "/"), ("−", "-")];
+        let again = read.iter().fold(said, |text, (from, to)| text.replace(from, to));
+        prop_assert_eq!(value(&source), value(&again), "{}", again);
+    }
+
+    #[test]
+    fn sentences_of_logic_mean_what_the_rule_means(source in logic()) {
+        let said = Condition::compile(&source, &Sheet).unwrap().say(&Sheet);
+        let read = [
+            ("Seeds", "n"), ("Weight", "m"), ("is more than", ">"), ("is less than", "<"), ("is at most", "<="),
+            ("is at least", ">="), ("is not", "<>"), (" is ", " = "),
+        ];
+        let again = read.iter().fold(said, |text, (from, to)| text.replace(from, to));
+        prop_assert_eq!(value(&source, &row()), value(&again, &row()), "{}", again);
+    }
+
+    /// Nothing that is written makes the parser panic, and every mistake is within the text.
+    #[test]
+    fn any_text_is_parsed_or_refused(source in "[nmab0-9'\"().,<>=+*/| -]{0,24}|(NOT |AND |n |CASE |WHEN |\\(|\\)|IN |IS |NULL ){0,8}") {
+        if let Err(mistakes) = Condition::compile(&source, &Sheet) {
+            prop_assert!(mistakes.iter().all(|mistake| mistake.span.start <= mistake.span.end && mistake.span.end <= source.len()));
+        }
+    }
+}
+
+#[test]
+fn long_conditions_are_read_and_deep_ones_refused() {
+    let long = vec!["n > 1"; 5_000].join(" OR ");
+    assert_eq!(value(&long, &row()), Truth::False);
+    for deep in [vec!["n"; 5_000].join(" + ") + " > 1", "NOT ".repeat(5_000) + "ok"] {
+        let mistakes = Condition::compile(&deep, &Sheet).expect_err("too deep");
+        assert_eq!(mistakes[0].message, "the condition is nested too deeply");
+    }
 }

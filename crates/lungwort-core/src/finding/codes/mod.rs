@@ -40,8 +40,8 @@ pub struct Code {
     pub means: &'static str,
     /// Why it matters.
     pub matters: &'static str,
-    /// How to mend it.
-    pub mend: &'static str,
+    /// How to fix it.
+    pub fix: &'static str,
     /// An example as found.
     pub before: &'static str,
     /// The example as it should be.
@@ -51,7 +51,7 @@ pub struct Code {
 /// Declares codes: one block each, and the list of them all.
 macro_rules! codes {
     ($stage:ident; $($name:ident $code:literal $severity:ident $title:literal
-        means $means:literal matters $matters:literal mend $mend:literal $before:literal => $after:literal)*) => {
+        means $means:literal matters $matters:literal fix $fix:literal $before:literal => $after:literal)*) => {
         $(
             #[doc = $title]
             pub static $name: $crate::finding::Code = $crate::finding::Code {
@@ -61,7 +61,7 @@ macro_rules! codes {
                 title: $title,
                 means: $means,
                 matters: $matters,
-                mend: $mend,
+                fix: $fix,
                 before: $before,
                 after: $after,
             };
@@ -109,7 +109,7 @@ mod tests {
     #[test]
     fn every_code_is_explained() {
         for code in all() {
-            for text in [code.means, code.matters, code.mend] {
+            for text in [code.means, code.matters, code.fix] {
                 assert!(text.ends_with('.') && text.len() > 12, "{}: {text}", code.name);
             }
             assert!(!code.title.ends_with('.') && !code.before.is_empty() && !code.after.is_empty(), "{}", code.name);

@@ -18,12 +18,12 @@ fn scan_in(text: &str, pieces: usize) -> (Rows, Vec<(IssueKind, usize, usize, u6
         }
         pending.push_str(&rest[..cut]);
         rest = &rest[cut..];
-        let mut batch = Batch { text: std::mem::take(&mut pending), ..Batch::default() };
-        let consumed = scanner.scan(&mut batch, rest.is_empty());
-        pending.push_str(&batch.text[consumed..]);
-        issues.extend(batch.issues.iter().map(|issue| (issue.kind, rows.len() + issue.row, issue.field, issue.line)));
-        rows.extend((0..batch.row_count()).map(|row| {
-            (batch.line_number(row).unwrap(), batch.row_texts(row).into_iter().map(str::to_owned).collect::<Vec<_>>())
+        let mut chunk = Chunk { text: std::mem::take(&mut pending), ..Chunk::default() };
+        let consumed = scanner.scan(&mut chunk, rest.is_empty());
+        pending.push_str(&chunk.text[consumed..]);
+        issues.extend(chunk.issues.iter().map(|issue| (issue.kind, rows.len() + issue.row, issue.field, issue.line)));
+        rows.extend((0..chunk.row_count()).map(|row| {
+            (chunk.line_number(row).unwrap(), chunk.row_texts(row).into_iter().map(str::to_owned).collect::<Vec<_>>())
         }));
         if rest.is_empty() {
             return (rows, issues);

@@ -1,14 +1,14 @@
-//! Cells of a sheet put together to batches of rows.
+//! Cells of a sheet put together to chunks of rows.
 
 use std::sync::Arc;
 
 use crate::cell::date::from_serial;
-use crate::intake::batch::{Batch, Field, RowStart};
-use crate::intake::cells::{Formula, Looks, Note, Stored, push_number};
+use crate::intake::cells::{CellMetadata, Formula, NumberFormats, Stored, push_number};
+use crate::intake::chunk::{Chunk, Field, RowStart};
 use crate::intake::scan_special;
 
-/// Text gathered for a batch.
-const BATCH: usize = 96 * 1024;
+/// Text gathered for a chunk.
+const CHUNK: usize = 96 * 1024;
 /// Up to this row blank rows are kept, so that what stands above the data is found where it is.
 const DENSE: u64 = 64;
 /// Columns a sheet can have.
@@ -31,59 +31,61 @@ pub enum Raw<'t> {
     Error(&'t str),
 }
 
-/// Builds batches.
+/// Builds chunks.
 pub struct Builder {
-    pub batch: Batch,
-    looks: Arc<Looks>,
+    pub chunk: Chunk,
+    number_formats: Arc<NumberFormats>,
     /// The row that follows those already built.
     pub next_row: u64,
     next_number: usize,
     row: u64,
     row_start: usize,
     filled: bool,
+    disordered: bool,
     shown: Option<String>,
     /// Cells that every row has at least.
     pub width: usize,
 }
 
 impl Builder {
-    pub fn new(looks: Arc<Looks>) -> Builder {
+    pub fn new(number_formats: Arc<NumberFormats>) -> Builder {
         Builder {
-            batch: Batch::default(),
-            looks,
+            chunk: Chunk::default(),
+            number_formats,
             next_row: 1,
             next_number: 0,
             row: 0,
             row_start: 0,
             filled: false,
+            disordered: false,
             shown: None,
             width: 0,
         }
     }
 
-    /// Begins a batch in the memory of another.
-    pub fn begin(&mut self, spare: Batch) {
-        self.batch = spare;
-        self.batch.clear();
-        self.batch.looks = Some(Arc::clone(&self.looks));
-        self.batch.first_row = self.next_row;
-        self.batch.number = self.next_number;
+    /// Begins a chunk in the memory of another.
+    pub fn begin(&mut self, spare: Chunk) {
+        self.chunk = spare;
+        self.chunk.clear();
+        self.chunk.number_formats = Some(Arc::clone(&self.number_formats));
+        self.chunk.first_row = self.next_row;
+        self.chunk.number = self.next_number;
     }
 
     /// Whether numbers of a style are days.
     pub fn is_date(&self, style: usize) -> bool {
-        self.looks.get(self.looks.of_style(style)).has_date
+        self.number_formats.get(self.number_formats.of_style(style)).has_date
     }
 
-    /// Whether there is enough for a batch.
+    /// Whether there is enough for a chunk.
     pub fn is_full(&self) -> bool {
-        self.batch.text.len() >= BATCH || self.batch.fields.len() >= BATCH
+        self.chunk.text.len() >= CHUNK || self.chunk.fields.len() >= CHUNK
     }
 
     /// Begins a row. Rows come in ascending order; one that does not is taken for the one behind the last.
     pub fn begin_row(&mut self, row: u64) {
         self.row = row.max(self.next_row);
-        self.row_start = self.batch.fields.len();
+        self.row_start = self.chunk.fields.len();
         self.filled = false;
     }
 
@@ -96,94 +98,114 @@ impl Builder {
 
     /// Adds a cell. An empty text is no cell, unless a formula made it.
     pub fn cell(&mut self, column: usize, raw: Raw<'_>, formula: Formula, style: usize) {
-        let start = self.batch.text.len();
-        let mut note = Note { field: 0, stored: Stored::Text, formula, look: 0, shown: None, number: 0.0 };
+        let start = self.chunk.text.len();
+        let mut metadata =
+            CellMetadata { field: 0, stored: Stored::Text, formula, number_format: 0, shown: None, number: 0.0 };
         let mut special = false;
         match raw {
             Raw::Text(text, odd) => {
-                self.batch.text.push_str(text);
+                self.chunk.text.push_str(text);
                 special = odd;
             }
             Raw::Number(text) => {
-                note.look = self.looks.of_style(style);
-                note.stored = Stored::Number;
-                let look = self.looks.get(note.look);
-                if look.is_moment() {
-                    note.stored = Stored::Moment;
-                    note.number = text.trim().parse().unwrap_or(f64::NAN);
-                    push_moment(note.number, look.has_date, look.has_time, &mut self.batch.text);
+                metadata.number_format = self.number_formats.of_style(style);
+                metadata.stored = Stored::Number;
+                let number_format = self.number_formats.get(metadata.number_format);
+                if number_format.is_moment() {
+                    metadata.stored = Stored::Moment;
+                    metadata.number = text.trim().parse().unwrap_or(f64::NAN);
+                    push_moment(metadata.number, number_format.has_date, number_format.has_time, &mut self.chunk.text);
                 } else {
-                    note.number = push_number(text, &mut self.batch.text);
+                    metadata.number = push_number(text, &mut self.chunk.text);
                 }
             }
             Raw::Moment(serial) => {
-                (note.stored, note.number) = (Stored::Moment, serial);
-                push_moment(serial, serial >= 1.0, serial.fract() != 0.0, &mut self.batch.text);
+                (metadata.stored, metadata.number) = (Stored::Moment, serial);
+                push_moment(serial, serial >= 1.0, serial.fract() != 0.0, &mut self.chunk.text);
             }
             Raw::Iso(text) => {
-                self.batch.text.push_str(&text.replace('T', " "));
-                note.stored = Stored::Moment;
-                note.number = serial_of_iso(text);
+                self.chunk.text.push_str(&text.replace('T', " "));
+                metadata.stored = Stored::Moment;
+                metadata.number = serial_of_iso(text);
             }
             Raw::YesNo(yes) => {
-                self.batch.text.push_str(if yes { "TRUE" } else { "FALSE" });
-                note.stored = Stored::YesNo;
+                self.chunk.text.push_str(if yes { "TRUE" } else { "FALSE" });
+                metadata.stored = Stored::YesNo;
             }
             Raw::Error(text) => {
-                self.batch.text.push_str(text);
-                note.stored = Stored::Error;
+                self.chunk.text.push_str(text);
+                metadata.stored = Stored::Error;
             }
         }
-        let end = self.batch.text.len();
+        let end = self.chunk.text.len();
         if end == start && formula == Formula::None || column >= MOST_COLUMNS {
-            self.batch.text.truncate(start);
+            self.chunk.text.truncate(start);
             return;
         }
         let mut field = Field::new(start, end, special);
-        if matches!(note.stored, Stored::Number) {
+        if matches!(metadata.stored, Stored::Number) {
             field = field.number();
         }
-        let mut plain_number = note.stored == Stored::Number && self.looks.get(note.look).is_general;
-        if let Some(shown) = self.shown.take().filter(|shown| *shown != self.batch.text[start..end]) {
-            let from = self.batch.built.len();
-            self.batch.built.push_str(&shown);
-            note.shown = Some((from as u32, self.batch.built.len() as u32));
+        let mut plain_number =
+            metadata.stored == Stored::Number && self.number_formats.get(metadata.number_format).is_general;
+        if let Some(shown) = self.shown.take().filter(|shown| *shown != self.chunk.text[start..end]) {
+            let from = self.chunk.built.len();
+            self.chunk.built.push_str(&shown);
+            metadata.shown = Some((from as u32, self.chunk.built.len() as u32));
             plain_number = false;
         }
-        let noted = formula != Formula::None || !(plain_number || note.stored == Stored::Text);
-        self.place(column, if noted { field.noted() } else { field }, noted.then_some(note));
+        let with_metadata = formula != Formula::None || !(plain_number || metadata.stored == Stored::Text);
+        self.place(
+            column,
+            if with_metadata { field.with_metadata() } else { field },
+            with_metadata.then_some(metadata),
+        );
     }
 
-    fn place(&mut self, column: usize, field: Field, note: Option<Note>) {
+    fn place(&mut self, column: usize, field: Field, metadata: Option<CellMetadata>) {
         if !self.filled {
             self.blank_rows();
         }
         self.filled = true;
         let at = self.row_start + column;
-        if at >= self.batch.fields.len() {
-            self.batch.fields.resize(at, Field::empty());
-            self.batch.fields.push(field);
+        if at >= self.chunk.fields.len() {
+            self.chunk.fields.resize(at, Field::empty());
+            self.chunk.fields.push(field);
         } else {
-            // A cell that stands behind its neighbours in the file, or twice.
-            self.batch.fields[at] = field;
-            self.batch.notes.retain(|note| note.field != at as u32);
+            // A cell that is behind its neighbours in the file, or there twice: put in order when the row ends.
+            self.chunk.fields[at] = field;
+            self.disordered = true;
         }
-        if let Some(note) = note {
-            let note = Note { field: at as u32, ..note };
-            let before = self.batch.notes.partition_point(|other| other.field < note.field);
-            self.batch.notes.insert(before, note);
+        if let Some(metadata) = metadata {
+            self.chunk.cell_metadata.push(CellMetadata { field: at as u32, ..metadata });
         }
+    }
+
+    /// Puts the metadata of a row in the order of its cells; of a cell that was there twice, the last counts.
+    fn put_in_order(&mut self) {
+        let first = self.chunk.cell_metadata.partition_point(|metadata| (metadata.field as usize) < self.row_start);
+        let mut of_row = self.chunk.cell_metadata.split_off(first);
+        of_row.sort_by_key(|metadata| metadata.field);
+        for metadata in of_row {
+            let here = self.chunk.fields[metadata.field as usize].has_metadata();
+            match self.chunk.cell_metadata.last_mut() {
+                _ if !here => {}
+                Some(last) if last.field == metadata.field => *last = metadata,
+                _ => self.chunk.cell_metadata.push(metadata),
+            }
+        }
+        self.disordered = false;
     }
 
     /// The blank rows before a filled one, near the top.
     fn blank_rows(&mut self) {
         while self.next_row < self.row && self.next_row <= DENSE {
-            let field = self.batch.fields.len() as u32;
-            self.batch.fields.resize(self.batch.fields.len() + self.width, Field::empty());
-            self.batch.rows.push(RowStart { field, count: self.width as u32, line: self.next_row });
+            let field = self.chunk.fields.len() as u32;
+            self.chunk.fields.resize(self.chunk.fields.len() + self.width, Field::empty());
+            self.chunk.rows.push(RowStart { field, count: self.width as u32, line: self.next_row });
             self.next_row += 1;
         }
-        self.row_start = self.batch.fields.len();
+        self.row_start = self.chunk.fields.len();
     }
 
     /// Ends a row; one without values leaves no trace. Returns whether it has any.
@@ -191,42 +213,45 @@ impl Builder {
         if !self.filled {
             return false;
         }
-        let least = self.row_start + self.width;
-        if self.batch.fields.len() < least {
-            self.batch.fields.resize(least, Field::empty());
+        if self.disordered {
+            self.put_in_order();
         }
-        let count = self.batch.fields.len() - self.row_start;
-        self.batch.rows.push(RowStart { field: self.row_start as u32, count: count as u32, line: self.row });
+        let least = self.row_start + self.width;
+        if self.chunk.fields.len() < least {
+            self.chunk.fields.resize(least, Field::empty());
+        }
+        let count = self.chunk.fields.len() - self.row_start;
+        self.chunk.rows.push(RowStart { field: self.row_start as u32, count: count as u32, line: self.row });
         self.next_row = self.row + 1;
         self.filled = false;
         true
     }
 
-    /// Gives the batch out; `None` where it has no rows.
-    pub fn finish(&mut self) -> Option<Batch> {
-        if self.batch.rows.is_empty() {
+    /// Gives the chunk out; `None` where it has no rows.
+    pub fn finish(&mut self) -> Option<Chunk> {
+        if self.chunk.rows.is_empty() {
             return None;
         }
         if self.width == 0 {
-            self.width = self.batch.rows.iter().map(|row| row.count as usize).max().unwrap_or(0);
+            self.width = self.chunk.rows.iter().map(|row| row.count as usize).max().unwrap_or(0);
             self.widen();
         }
         self.next_number += 1;
-        self.batch.cells = self.batch.fields.len() as u64;
-        Some(std::mem::take(&mut self.batch))
+        self.chunk.cells = self.chunk.fields.len() as u64;
+        Some(std::mem::take(&mut self.chunk))
     }
 
-    /// Brings the rows of the first batch to one width.
+    /// Brings the rows of the first chunk to one width.
     fn widen(&mut self) {
-        let old = std::mem::take(&mut self.batch.fields);
-        let mut notes = self.batch.notes.iter_mut().peekable();
-        for row in &mut self.batch.rows {
+        let old = std::mem::take(&mut self.chunk.fields);
+        let mut cell_metadata = self.chunk.cell_metadata.iter_mut().peekable();
+        for row in &mut self.chunk.rows {
             let (from, to) = (row.field, row.field + row.count);
-            let start = self.batch.fields.len() as u32;
-            self.batch.fields.extend_from_slice(&old[from as usize..to as usize]);
-            self.batch.fields.resize(start as usize + self.width, Field::empty());
-            while let Some(note) = notes.next_if(|note| note.field < to) {
-                note.field = note.field - from + start;
+            let start = self.chunk.fields.len() as u32;
+            self.chunk.fields.extend_from_slice(&old[from as usize..to as usize]);
+            self.chunk.fields.resize(start as usize + self.width, Field::empty());
+            while let Some(metadata) = cell_metadata.next_if(|metadata| metadata.field < to) {
+                metadata.field = metadata.field - from + start;
             }
             (row.field, row.count) = (start, self.width as u32);
         }

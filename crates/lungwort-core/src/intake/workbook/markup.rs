@@ -126,9 +126,9 @@ impl<R: Read> Markup<R> {
                 .iter()
                 .filter_map(|wanted| memmem::find(rest, wanted))
                 .min();
-            let safe = filled.map_or(rest, |at| &rest[..at]);
+            let certain = filled.map_or(rest, |at| &rest[..at]);
             // The last row may be the one that is filled, or not be whole yet.
-            let Some(last_row) = memmem::rfind(safe, b"<row") else { return Ok(()) };
+            let Some(last_row) = memmem::rfind(certain, b"<row") else { return Ok(()) };
             if filled.is_some_and(|at| rest[at..].starts_with(b"</sheetData")) {
                 // What follows the last row's start has no values, so that it need not be looked at either.
                 self.start += filled.unwrap_or(0);

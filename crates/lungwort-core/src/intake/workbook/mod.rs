@@ -1,12 +1,12 @@
-//! Workbooks: their sheets as batches of rows, like those of a delimited file.
+//! Workbooks: their sheets as chunks of rows, like those of a delimited file.
 //!
 //! XLSX, XLSM and ODS are read as a stream, part by part of the archive that they are; XLSB and XLS through a reader
-//! crate that holds a sheet as a whole. What a sheet is besides its rows is kept in [`SheetFacts`].
+//! crate that holds a sheet as a whole. What a sheet is besides its rows is kept in [`SheetMetadata`].
 
 mod build;
-mod facts;
-mod look;
+mod full_sheet;
 mod markup;
+mod metadata;
 mod ods;
 mod ods_limits;
 mod other;
@@ -14,17 +14,19 @@ mod package;
 mod sheet;
 mod strings;
 mod styles;
+mod xls_bounds;
 mod xlsx;
 
 use std::io;
 
-pub use facts::{CellRange, SheetFacts, Validation, read_place, read_range};
-pub use look::{FullCell, FullSheet};
-pub use package::{Bytes, Package, Part};
+pub use full_sheet::{FullCell, FullSheet};
+pub use metadata::{CellRange, SheetMetadata, Validation, read_place, read_range};
+pub use package::{Package, Part};
 pub use styles::Style;
 pub use xlsx::Xlsx;
 
-use super::{Batch, Rows};
+use super::pieces::read_top;
+use super::{Bytes, Chunk, Rows};
 use sheet::XlsxRows;
 
 /// Why a workbook cannot be read.
@@ -52,13 +54,13 @@ impl std::fmt::Display for BookError {
                 "it is protected by a password, so that nothing in it can be read; save a copy without one and check that",
             ),
             BookError::BrokenArchive => out.write_str(
-                "it is a broken or incomplete workbook; download or copy it again, or open it in a spreadsheet program and save it anew",
+                "it is a broken or incomplete workbook; download or copy it again, or open it in a spreadsheet program and save it again",
             ),
             BookError::NoWorkbook => out.write_str("it is a compressed archive (zip), not a workbook; unpack it and check what is in it"),
             BookError::Oversized(what) => write!(out, "{what}, as no workbook of this kind does; it was not read"),
             BookError::Damaged(what) => write!(
                 out,
-                "the workbook is damaged: {what}; open it in a spreadsheet program, let it be repaired there and save it anew"
+                "the workbook is damaged: {what}; open it in a spreadsheet program, let it be repaired there and save it again"
             ),
         }
     }
@@ -142,6 +144,10 @@ enum Content {
 
 impl Workbook {
     /// Opens a workbook of which the first bytes are known: a zip archive or not.
+    ///
+    /// # Errors
+    ///
+    /// Where it is no workbook, is encrypted, or a part of it that every workbook has is missing or broken.
     pub fn open(bytes: Bytes, is_zip: bool) -> Result<Workbook, BookError> {
         if !is_zip {
             let book = other::OtherBook::open(&bytes, BookKind::Xls)?;
@@ -187,6 +193,10 @@ impl Workbook {
     }
 
     /// The rows of the sheet at a place.
+    ///
+    /// # Errors
+    ///
+    /// Where the sheet is missing from the workbook or broken.
     pub fn rows(&mut self, at: usize) -> Result<SheetRows, BookError> {
         match &mut self.content {
             Content::Xlsx(xlsx) => xlsx.rows(at).map(|rows| SheetRows(RowsOf::Xlsx(Box::new(rows)))),
@@ -195,12 +205,33 @@ impl Workbook {
         }
     }
 
+    /// What is in the first rows of every sheet, so many of them; each sheet is closed again.
+    ///
+    /// # Errors
+    /// A [`BookError`] where a sheet cannot be read.
+    pub fn tops(&mut self, rows: usize) -> Result<Vec<Option<Chunk>>, BookError> {
+        if let Content::Ods(ods) = &mut self.content {
+            return Ok(ods.take_tops());
+        }
+        let mut tops = Vec::with_capacity(self.sheets.len());
+        for at in 0..self.sheets.len() {
+            let mut sheet = self.rows(at)?;
+            sheet.end_behind(rows as u64);
+            tops.push(read_top(&mut sheet, rows)?);
+        }
+        Ok(tops)
+    }
+
     /// The sheet at a place with everything that is known of its cells, for learning from a template: at most
     /// `most` filled cells.
+    ///
+    /// # Errors
+    ///
+    /// Where the sheet is missing from the workbook, broken, or has more cells than `most`.
     pub fn full_sheet(&mut self, at: usize, most: usize) -> Result<FullSheet, BookError> {
         let mut rows = self.rows(at)?;
         rows.keep_styles();
-        let mut full = look::full(rows, most)?;
+        let mut full = full_sheet::full(rows, most)?;
         if let Content::Xlsx(xlsx) = &mut self.content {
             full.notes = xlsx.notes(at)?;
         }
@@ -254,11 +285,18 @@ enum RowsOf {
 
 impl SheetRows {
     /// What else the sheet says; whole when its rows have been read to the end.
-    pub fn facts(&self) -> &SheetFacts {
+    pub fn metadata(&self) -> &SheetMetadata {
         match &self.0 {
-            RowsOf::Xlsx(rows) => rows.facts(),
-            RowsOf::Ods(rows) => rows.facts(),
-            RowsOf::Other(rows) => rows.facts(),
+            RowsOf::Xlsx(rows) => rows.metadata(),
+            RowsOf::Ods(rows) => rows.metadata(),
+            RowsOf::Other(rows) => rows.metadata(),
+        }
+    }
+
+    /// Ends the sheet behind a row, where its kind of workbook is read as a stream.
+    fn end_behind(&mut self, row: u64) {
+        if let RowsOf::Xlsx(rows) = &mut self.0 {
+            rows.end_behind(row);
         }
     }
 
@@ -277,11 +315,11 @@ impl SheetRows {
 }
 
 impl Rows for SheetRows {
-    fn next_batch(&mut self, spare: Batch) -> io::Result<Option<Batch>> {
+    fn next_chunk(&mut self, spare: Chunk) -> io::Result<Option<Chunk>> {
         match &mut self.0 {
-            RowsOf::Xlsx(rows) => rows.next_batch(spare),
-            RowsOf::Ods(rows) => rows.next_batch(spare),
-            RowsOf::Other(rows) => rows.next_batch(spare),
+            RowsOf::Xlsx(rows) => rows.next_chunk(spare),
+            RowsOf::Ods(rows) => rows.next_chunk(spare),
+            RowsOf::Other(rows) => rows.next_chunk(spare),
         }
     }
 

@@ -4,13 +4,13 @@ use std::io;
 use std::sync::Arc;
 
 use super::build::{Builder, MOST_COLUMNS, Raw, text};
-use super::facts::{CellRange, SheetFacts, Validation};
 use super::markup::{Attributes, Markup, Token, push_text, push_utf8};
+use super::metadata::{CellRange, SheetMetadata, Validation};
 use super::ods_limits;
 use super::package::{Package, Part};
 use super::{BookError, SheetEntry, broken_off};
-use crate::intake::Batch;
-use crate::intake::cells::{Formula, Looks};
+use crate::intake::Chunk;
+use crate::intake::cells::{Formula, NumberFormats};
 
 /// The part with the sheets.
 const CONTENT: &str = "content.xml";
@@ -28,7 +28,12 @@ pub struct Ods {
     pub names: Vec<(String, String)>,
     /// Limits of cells by name.
     limits: Arc<Vec<(String, Validation)>>,
+    /// The first rows of each sheet: all sheets are in one part, which is gone through once for all of them.
+    tops: Vec<Option<Chunk>>,
 }
+
+/// Rows that are kept of each sheet while the document is gone through.
+const TOP: usize = 30;
 
 impl Ods {
     /// Reads which sheets there are.
@@ -38,9 +43,10 @@ impl Ods {
         let mut links: Vec<String> = Vec::new();
         let (mut style, mut hiding) = (String::new(), Vec::new());
         let mut names = Vec::new();
-        let mut limits: Vec<(String, Validation)> = Vec::new();
-        let mut in_help = false;
+        let mut limits = Limits::default();
+        let mut tops = Vec::new();
         loop {
+            let mut begun = None;
             match markup.next()? {
                 Token::Open { name: b"style", attributes, .. } => style = value(attributes, b"style:name"),
                 Token::Open { name: b"table-properties", attributes, .. }
@@ -48,69 +54,88 @@ impl Ods {
                 {
                     hiding.push(style.clone());
                 }
-                Token::Open { name: b"content-validation", attributes, .. } => {
-                    let asked = ods_limits::validation(&value(attributes, b"table:condition"));
-                    // Without a word about it, what does not fit is refused.
-                    limits.push((value(attributes, b"table:name"), asked));
-                }
-                Token::Open { name: b"help-message", attributes, closed } => {
-                    in_help = !closed;
-                    if let Some((_, limit)) = limits.last_mut() {
-                        limit.prompt_title = value(attributes, b"table:title");
-                    }
-                }
-                Token::Close { name: b"help-message" } => in_help = false,
-                Token::Open { name: b"error-message", attributes, .. } => {
-                    let kind = attributes.get(b"table:message-type").unwrap_or(b"stop");
-                    let shown = attributes.get(b"table:display") != Some(b"false");
-                    if let Some((_, limit)) = limits.last_mut() {
-                        limit.only_warns = kind != b"stop" || !shown;
-                    }
-                }
-                Token::Text(text) if in_help => {
-                    if let Some((_, limit)) = limits.last_mut() {
-                        push_text(text, &mut limit.prompt);
-                    }
-                }
                 Token::Open { name: b"named-range", attributes, .. } => {
                     let target = ods_limits::reference(&value(attributes, b"table:cell-range-address"));
                     names.push((value(attributes, b"table:name"), target));
                 }
-                Token::Open { name: b"table", attributes, .. } => {
+                Token::Open { name: b"table", attributes, closed } => {
                     let name = value(attributes, b"table:name");
                     let hidden = hiding.contains(&value(attributes, b"table:style-name"));
                     // Copies of other documents' sheets are kept under such names.
                     match name.strip_prefix("'file:").and_then(|rest| rest.split_once('\'')) {
                         Some((link, _)) => links.push(link.rsplit('/').next().unwrap_or_default().to_owned()),
-                        None => sheets.push(SheetEntry { name, hidden }),
+                        None => {
+                            sheets.push(SheetEntry { name, hidden });
+                            begun = Some(closed);
+                        }
                     }
                 }
                 Token::End => break,
-                _ => {}
+                token => limits.take(token),
+            }
+            if let Some(ended) = begun {
+                let mut rows = OdsRows::new(markup, Arc::default());
+                rows.ended = ended;
+                tops.push(rows.top()?);
+                markup = rows.markup;
             }
         }
         links.dedup();
         if sheets.is_empty() {
             return Err(BookError::Damaged("it has no sheet".to_owned()));
         }
-        Ok(Ods { package, sheets, links, names, limits: Arc::new(limits) })
+        Ok(Ods { package, sheets, links, names, limits: Arc::new(limits.list), tops })
+    }
+
+    /// Hands the first rows of the sheets out.
+    pub fn take_tops(&mut self) -> Vec<Option<Chunk>> {
+        std::mem::take(&mut self.tops)
     }
 
     /// The rows of the sheet at a place.
     pub fn rows(&self, at: usize) -> Result<OdsRows, BookError> {
-        let mut rows = OdsRows {
-            markup: Markup::new(content(&self.package)?),
-            builder: Builder::new(Arc::new(Looks::new([].into_iter()))),
-            next_row: 1,
-            next_column: 0,
-            repeats: Vec::new(),
-            ended: false,
-            facts: SheetFacts::default(),
-            limits: Arc::clone(&self.limits),
-            limit_names: Vec::new(),
-        };
+        let mut rows = OdsRows::new(Markup::new(content(&self.package)?), Arc::clone(&self.limits));
         rows.find_sheet(&self.sheets[at].name)?;
         Ok(rows)
+    }
+}
+
+/// Limits of cells as they are read, before the sheets that name them.
+#[derive(Default)]
+struct Limits {
+    list: Vec<(String, Validation)>,
+    in_help: bool,
+}
+
+impl Limits {
+    fn take(&mut self, token: Token<'_>) {
+        match token {
+            Token::Open { name: b"content-validation", attributes, .. } => {
+                let validation = ods_limits::validation(&value(attributes, b"table:condition"));
+                // Without a word about it, what does not fit is refused.
+                self.list.push((value(attributes, b"table:name"), validation));
+            }
+            Token::Open { name: b"help-message", attributes, closed } => {
+                self.in_help = !closed;
+                if let Some((_, limit)) = self.list.last_mut() {
+                    limit.prompt_title = value(attributes, b"table:title");
+                }
+            }
+            Token::Close { name: b"help-message" } => self.in_help = false,
+            Token::Open { name: b"error-message", attributes, .. } => {
+                let kind = attributes.get(b"table:message-type").unwrap_or(b"stop");
+                let shown = attributes.get(b"table:display") != Some(b"false");
+                if let Some((_, limit)) = self.list.last_mut() {
+                    limit.only_warns = kind != b"stop" || !shown;
+                }
+            }
+            Token::Text(text) if self.in_help => {
+                if let Some((_, limit)) = self.list.last_mut() {
+                    push_text(text, &mut limit.prompt);
+                }
+            }
+            _ => {}
+        }
     }
 }
 
@@ -154,16 +179,37 @@ pub struct OdsRows {
     /// Cells of a filled row that is still to be repeated, and how often.
     repeats: Vec<(Vec<OdsCell>, u64)>,
     ended: bool,
-    facts: SheetFacts,
+    metadata: SheetMetadata,
     limits: Arc<Vec<(String, Validation)>>,
     /// The names of the limits in the facts, in their order.
     limit_names: Vec<String>,
 }
 
 impl OdsRows {
+    fn new(markup: Markup<Part>, limits: Arc<Vec<(String, Validation)>>) -> OdsRows {
+        OdsRows {
+            markup,
+            builder: Builder::new(Arc::new(NumberFormats::new([].into_iter()))),
+            next_row: 1,
+            next_column: 0,
+            repeats: Vec::new(),
+            ended: false,
+            metadata: SheetMetadata::default(),
+            limits,
+            limit_names: Vec::new(),
+        }
+    }
+
+    /// The first rows of the sheet that has just begun.
+    fn top(&mut self) -> io::Result<Option<Chunk>> {
+        self.builder.begin(Chunk::default());
+        while self.builder.chunk.row_count() < TOP && self.more()? {}
+        Ok(self.builder.finish())
+    }
+
     /// What else is known of the sheet.
-    pub fn facts(&self) -> &SheetFacts {
-        &self.facts
+    pub fn metadata(&self) -> &SheetMetadata {
+        &self.metadata
     }
 
     /// What is read from.
@@ -192,22 +238,26 @@ impl OdsRows {
         }
     }
 
-    /// The next batch.
-    pub fn next_batch(&mut self, spare: Batch) -> io::Result<Option<Batch>> {
+    /// The next chunk.
+    pub fn next_chunk(&mut self, spare: Chunk) -> io::Result<Option<Chunk>> {
         self.builder.begin(spare);
-        while !self.builder.is_full() {
-            if let Some((cells, left)) = self.repeats.pop() {
-                self.put(&cells);
-                if left > 1 {
-                    self.repeats.push((cells, left - 1));
-                }
-            } else if self.ended {
-                break;
-            } else {
-                self.step()?;
-            }
-        }
+        while !self.builder.is_full() && self.more()? {}
         Ok(self.builder.finish())
+    }
+
+    /// Reads a little further; false at the end of the sheet.
+    fn more(&mut self) -> io::Result<bool> {
+        if let Some((cells, left)) = self.repeats.pop() {
+            self.put(&cells);
+            if left > 1 {
+                self.repeats.push((cells, left - 1));
+            }
+        } else if self.ended {
+            return Ok(false);
+        } else {
+            self.step()?;
+        }
+        Ok(true)
     }
 
     fn step(&mut self) -> io::Result<()> {
@@ -216,7 +266,7 @@ impl OdsRows {
                 let columns = count(attributes, b"table:number-columns-repeated") as usize;
                 let last = (self.next_column + columns - 1).min(MOST_COLUMNS - 1);
                 if attributes.get(b"table:visibility").is_some_and(|state| state != b"visible") {
-                    self.facts.hidden_columns.push((self.next_column, last));
+                    self.metadata.hidden_columns.push((self.next_column, last));
                 }
                 self.next_column += columns;
             }
@@ -262,14 +312,14 @@ impl OdsRows {
         }
         if hidden {
             let rows = self.next_row..(self.next_row + repeat).min(self.next_row + MOST_ROWS);
-            self.facts.hidden_count += rows.end - rows.start;
+            self.metadata.hidden_count += rows.end - rows.start;
             if filtered {
                 let (first_row, last_row) = (rows.start, rows.end - 1);
-                let before = self.facts.filtered.map_or(first_row, |range| range.first_row);
-                self.facts.filtered =
+                let before = self.metadata.filtered.map_or(first_row, |range| range.first_row);
+                self.metadata.filtered =
                     Some(CellRange { first_column: 0, first_row: before, last_column: MOST_COLUMNS - 1, last_row });
             }
-            self.facts.hidden_rows.extend(rows.take(10_000));
+            self.metadata.hidden_rows.extend(rows.take(10_000));
         }
         self.repeats.push((cells, repeat));
         Ok(())
@@ -291,12 +341,12 @@ impl OdsRows {
             Some(at) => at,
             None => {
                 self.limit_names.push(name.clone());
-                self.facts.validations.push(limit.clone());
+                self.metadata.validations.push(limit.clone());
                 self.limit_names.len() - 1
             }
         };
         // Cells under each other make one range.
-        let ranges = &mut self.facts.validations[at].ranges;
+        let ranges = &mut self.metadata.validations[at].ranges;
         let goes_on = |known: &&mut CellRange| {
             known.last_row + 1 == range.first_row
                 && (known.first_column, known.last_column) == (range.first_column, range.last_column)
@@ -310,7 +360,7 @@ impl OdsRows {
     fn merged(&mut self, cell: &OdsCell) {
         let (columns, rows) = cell.spans;
         if columns > 1 || rows > 1 {
-            self.facts.merged.push(CellRange {
+            self.metadata.merged.push(CellRange {
                 first_column: cell.column,
                 first_row: self.next_row,
                 last_column: cell.column + columns as usize - 1,
@@ -322,19 +372,19 @@ impl OdsRows {
     /// Reads a cell's text. Notes that hang on it are no part of it.
     fn cell(&mut self, cell: OdsCell) -> io::Result<OdsCell> {
         let mut cell = cell;
-        let (mut paragraphs, mut inside, mut note) = (0, 0_u32, false);
+        let (mut paragraphs, mut inside, mut metadata) = (0, 0_u32, false);
         loop {
             match self.markup.next()? {
-                Token::Open { name: b"annotation", closed, .. } => note = !closed,
-                Token::Close { name: b"annotation" } => note = false,
-                Token::Open { name: b"p", closed, .. } if !note => {
+                Token::Open { name: b"annotation", closed, .. } => metadata = !closed,
+                Token::Close { name: b"annotation" } => metadata = false,
+                Token::Open { name: b"p", closed, .. } if !metadata => {
                     if paragraphs > 0 {
                         cell.shown.push('\n');
                     }
                     paragraphs += 1;
                     inside += u32::from(!closed);
                 }
-                Token::Close { name: b"p" } if !note => inside = inside.saturating_sub(1),
+                Token::Close { name: b"p" } if !metadata => inside = inside.saturating_sub(1),
                 Token::Open { name: b"s", attributes, .. } if inside > 0 => {
                     let spaces = count(attributes, b"text:c").min(10_000) as usize;
                     cell.shown.push_str(&" ".repeat(spaces));
@@ -407,8 +457,8 @@ fn put_cell(builder: &mut Builder, column: usize, cell: &OdsCell) {
 fn formula(cell: &OdsCell) -> Formula {
     match (cell.formula, cell.kind.is_empty() && cell.shown.is_empty()) {
         (false, _) => Formula::None,
-        (true, false) => Formula::Reckoned,
-        (true, true) => Formula::Unreckoned,
+        (true, false) => Formula::WithResult,
+        (true, true) => Formula::WithoutResult,
     }
 }
 

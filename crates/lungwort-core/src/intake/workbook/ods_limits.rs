@@ -1,6 +1,6 @@
 //! The limits of cells in OpenDocument, in the terms of the other kinds of workbook.
 
-use super::facts::Validation;
+use super::metadata::Validation;
 
 /// What a condition such as `of:cell-content-is-whole-number() and cell-content-is-between(1,9)` asks.
 pub fn validation(condition: &str) -> Validation {

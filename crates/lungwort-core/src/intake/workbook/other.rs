@@ -8,13 +8,13 @@ use std::sync::{Arc, Once};
 use calamine::{Data, DataRef, Range, Reader, SheetVisible, Xls, XlsError, Xlsb, XlsbError};
 
 use super::build::{Builder, Raw, text};
-use super::facts::{CellRange, SheetFacts};
-use super::package::{Bytes, ReadSeek};
-use super::{BookError, BookKind, SheetEntry};
-use crate::intake::Batch;
-use crate::intake::cells::{Formula, Looks};
+use super::metadata::{CellRange, SheetMetadata};
+use super::{BookError, BookKind, SheetEntry, xls_bounds};
+use crate::intake::Chunk;
+use crate::intake::cells::{Formula, NumberFormats};
+use crate::intake::source::{ByteStream, Bytes};
 
-type Source = Box<dyn ReadSeek>;
+type Source = ByteStream;
 
 enum Book {
     Xls(Box<Xls<Source>>),
@@ -46,6 +46,9 @@ impl OtherBook {
         if kind == BookKind::Xls && has_package_with_password(bytes)? {
             return Err(BookError::Password);
         }
+        if kind == BookKind::Xls {
+            guarded(|| xls_bounds::check(bytes.open()?))?;
+        }
         let source = bytes.open()?;
         let mut book = guarded(|| match kind {
             BookKind::Xlsb => Xlsb::new(source).map(|book| Book::Xlsb(Box::new(book))).map_err(|error| match error {
@@ -76,13 +79,13 @@ impl OtherBook {
     /// The rows of the sheet at a place.
     pub fn rows(&mut self, at: usize) -> Result<OtherRows, BookError> {
         let name = self.sheets.get(at).map(|sheet| sheet.name.clone()).unwrap_or_default();
-        let mut facts = SheetFacts::default();
+        let mut metadata = SheetMetadata::default();
         let book = &mut self.book;
         let (mut cells, formulas) = guarded(|| match book {
             Book::Xls(book) => {
                 let range = book.worksheet_range(&name).map_err(|error| damaged(&error))?;
                 let merged = book.merge_cells_by_sheet_name(&name).into_iter().flatten();
-                facts.merged = merged.map(|part| range_of(part.start, part.end)).collect();
+                metadata.merged = merged.map(|part| range_of(part.start, part.end)).collect();
                 Ok((of_range(&range), book.worksheet_formula(&name).unwrap_or_default()))
             }
             Book::Xlsb(book) => {
@@ -104,8 +107,8 @@ impl OtherBook {
         Ok(OtherRows {
             cells: cells.into_iter(),
             waiting: None,
-            builder: Builder::new(Arc::new(Looks::new([].into_iter()))),
-            facts,
+            builder: Builder::new(Arc::new(NumberFormats::new([].into_iter()))),
+            metadata,
         })
     }
 }
@@ -198,7 +201,7 @@ pub struct OtherRows {
     cells: std::vec::IntoIter<Filled>,
     waiting: Option<Filled>,
     builder: Builder,
-    facts: SheetFacts,
+    metadata: SheetMetadata,
 }
 
 impl OtherRows {
@@ -208,12 +211,12 @@ impl OtherRows {
     }
 
     /// What else is known of the sheet.
-    pub fn facts(&self) -> &SheetFacts {
-        &self.facts
+    pub fn metadata(&self) -> &SheetMetadata {
+        &self.metadata
     }
 
-    /// The next batch.
-    pub fn next_batch(&mut self, spare: Batch) -> io::Result<Option<Batch>> {
+    /// The next chunk.
+    pub fn next_chunk(&mut self, spare: Chunk) -> io::Result<Option<Chunk>> {
         self.builder.begin(spare);
         let mut open: Option<u32> = None;
         while let Some(cell) = self.waiting.take().or_else(|| self.cells.next()) {
@@ -239,8 +242,8 @@ impl OtherRows {
     fn add(&mut self, cell: &Filled) {
         let formula = match (cell.formula, &cell.data) {
             (false, _) => Formula::None,
-            (true, Data::Empty) => Formula::Unreckoned,
-            (true, _) => Formula::Reckoned,
+            (true, Data::Empty) => Formula::WithoutResult,
+            (true, _) => Formula::WithResult,
         };
         let number;
         let raw = match &cell.data {

@@ -1,16 +1,15 @@
 //! The zip archive that a workbook is: its parts, each within bounds, and what is wrong with the archive itself.
 
-use std::fs::File;
-use std::io::{self, BufReader, Cursor, Read, Seek, SeekFrom};
-use std::path::PathBuf;
-use std::sync::Arc;
+use std::collections::HashMap;
+use std::io::{self, BufRead, BufReader, Read, SeekFrom};
+use std::sync::{Arc, Mutex};
 
-use flate2::Crc;
-use flate2::bufread::DeflateDecoder;
+use flate2::{Crc, Decompress, FlushDecompress, Status};
 use roxmltree::{Document, ParsingOptions};
 use zip::{CompressionMethod, ZipArchive};
 
 use super::BookError;
+use crate::intake::source::{ByteStream, Bytes};
 
 /// The largest part that is read as a whole.
 const LARGEST_SMALL_PART: u64 = 64 << 20;
@@ -19,31 +18,8 @@ const SUSPICIOUS: u64 = if cfg!(test) { 1 << 20 } else { 64 << 20 };
 /// How many times its packed size a large part may have. Sheets of real data come to ten or twenty.
 const DENSEST: u64 = 200;
 
-/// Where the bytes of a workbook are.
-#[derive(Debug, Clone)]
-pub enum Bytes {
-    /// In a file.
-    Path(PathBuf),
-    /// In memory.
-    Memory(Arc<[u8]>),
-}
-
-/// Something to read a workbook from.
-pub trait ReadSeek: Read + Seek + Send {}
-impl<T: Read + Seek + Send> ReadSeek for T {}
-
-impl Bytes {
-    /// Opens them anew.
-    pub fn open(&self) -> io::Result<Box<dyn ReadSeek>> {
-        Ok(match self {
-            Bytes::Path(path) => Box::new(BufReader::new(File::open(path)?)),
-            Bytes::Memory(bytes) => Box::new(Cursor::new(Arc::clone(bytes))),
-        })
-    }
-}
-
 /// One part of the archive.
-#[derive(Debug, Clone)]
+#[derive(Debug)]
 struct Entry {
     name: String,
     start: u64,
@@ -57,11 +33,22 @@ struct Entry {
 #[derive(Debug, Clone)]
 pub struct Package {
     bytes: Bytes,
-    entries: Vec<Entry>,
+    entries: Arc<Vec<Entry>>,
+    /// Where each entry is, by its name in small letters.
+    places: Arc<HashMap<String, usize>>,
+    spare: Spare,
 }
+
+/// The memory of an unpacking that is done with. Some allocators do not find room for the next one in what the one
+/// before gave back, which adds up over thousands of sheets.
+type Spare = Arc<Mutex<Option<Decompress>>>;
 
 impl Package {
     /// Reads the list of parts.
+    ///
+    /// # Errors
+    ///
+    /// Where the bytes are no ZIP archive.
     pub fn open(bytes: Bytes) -> Result<Package, BookError> {
         let mut archive = ZipArchive::new(bytes.open()?).map_err(|_| BookError::BrokenArchive)?;
         if archive.len() > 20_000 {
@@ -87,7 +74,10 @@ impl Package {
                 deflated,
             });
         }
-        Ok(Package { bytes, entries })
+        let places =
+            entries.iter().enumerate().rev().map(|(at, entry): (usize, &Entry)| (entry.name.to_ascii_lowercase(), at));
+        let places = Arc::new(places.collect());
+        Ok(Package { bytes, entries: Arc::new(entries), places, spare: Spare::default() })
     }
 
     /// Whether there is a part of that name; case counts for nothing, as the standard has it.
@@ -102,10 +92,14 @@ impl Package {
 
     fn entry(&self, name: &str) -> Option<&Entry> {
         let name = name.trim_start_matches('/');
-        self.entries.iter().find(|entry| entry.name.eq_ignore_ascii_case(name))
+        self.places.get(&name.to_ascii_lowercase()).and_then(|at| self.entries.get(*at))
     }
 
     /// A small part as text; `None` where there is none.
+    ///
+    /// # Errors
+    ///
+    /// Where the part cannot be unpacked, is too large, or is not UTF-8.
     pub fn text(&self, name: &str) -> Result<Option<String>, BookError> {
         let Some(part) = self.stream(name)? else { return Ok(None) };
         let mut bytes = Vec::new();
@@ -118,14 +112,31 @@ impl Package {
     }
 
     /// A part as a stream; `None` where there is none.
+    ///
+    /// # Errors
+    ///
+    /// Where the part cannot be unpacked.
     pub fn stream(&self, name: &str) -> Result<Option<Part>, BookError> {
         let Some(entry) = self.entry(name) else { return Ok(None) };
         let mut source = self.bytes.open()?;
         source.seek(SeekFrom::Start(entry.start))?;
         let packed = BufReader::with_capacity(64 << 10, source.take(entry.packed));
-        let source =
-            if entry.deflated { Source::Deflated(DeflateDecoder::new(packed)) } else { Source::Stored(packed) };
-        Ok(Some(Part { source, crc: Crc::new(), due: entry.crc, size: entry.size, packed: entry.packed, unpacked: 0 }))
+        let unpacking = entry.deflated.then(|| {
+            let spare = self.spare.lock().ok().and_then(|mut spare| spare.take());
+            let mut unpacking = spare.unwrap_or_else(|| Decompress::new(false));
+            unpacking.reset(false);
+            unpacking
+        });
+        Ok(Some(Part {
+            source: packed,
+            unpacking,
+            spare: Arc::clone(&self.spare),
+            crc: Crc::new(),
+            due: entry.crc,
+            size: entry.size,
+            packed: entry.packed,
+            unpacked: 0,
+        }))
     }
 
     /// The size of a part, unpacked, as the archive says.
@@ -140,14 +151,12 @@ pub fn parse<'t>(text: &'t str, what: &str) -> Result<Document<'t>, BookError> {
     Document::parse_with_options(text, options).map_err(|_| BookError::Damaged(format!("{what} cannot be read")))
 }
 
-enum Source {
-    Stored(BufReader<io::Take<Box<dyn ReadSeek>>>),
-    Deflated(DeflateDecoder<BufReader<io::Take<Box<dyn ReadSeek>>>>),
-}
-
 /// A part being read. Its checksum is compared at its end.
 pub struct Part {
-    source: Source,
+    source: BufReader<io::Take<ByteStream>>,
+    /// `None` where it is not packed.
+    unpacking: Option<Decompress>,
+    spare: Spare,
     crc: Crc,
     due: u32,
     size: u64,
@@ -162,12 +171,42 @@ impl Part {
     }
 }
 
+impl Drop for Part {
+    fn drop(&mut self) {
+        if let Ok(mut spare) = self.spare.lock() {
+            *spare = self.unpacking.take().or_else(|| spare.take());
+        }
+    }
+}
+
+/// Unpacks some bytes; none at the end.
+fn unpack(source: &mut impl BufRead, unpacking: &mut Decompress, out: &mut [u8]) -> io::Result<usize> {
+    loop {
+        let input = source.fill_buf()?;
+        let at_end = input.is_empty();
+        let flush = if at_end { FlushDecompress::Finish } else { FlushDecompress::None };
+        let before = (unpacking.total_in(), unpacking.total_out());
+        let status = unpacking.decompress(input, out, flush);
+        let used = (unpacking.total_in() - before.0) as usize;
+        let made = (unpacking.total_out() - before.1) as usize;
+        source.consume(used);
+        match status? {
+            _ if made > 0 || out.is_empty() => return Ok(made),
+            Status::StreamEnd => return Ok(0),
+            _ if at_end || used == 0 => return Err(io::ErrorKind::UnexpectedEof.into()),
+            _ => {}
+        }
+    }
+}
+
 impl Read for Part {
     fn read(&mut self, out: &mut [u8]) -> io::Result<usize> {
         let damaged = |what: &str| BookError::Damaged(what.to_owned());
-        let count = match &mut self.source {
-            Source::Stored(source) => source.read(out)?,
-            Source::Deflated(source) => source.read(out).map_err(|_| damaged("a part of it cannot be unpacked"))?,
+        let count = match &mut self.unpacking {
+            None => self.source.read(out)?,
+            Some(unpacking) => {
+                unpack(&mut self.source, unpacking, out).map_err(|_| damaged("a part of it cannot be unpacked"))?
+            }
         };
         if count == 0 && !out.is_empty() {
             // Archives written as a stream may leave the checksum out.

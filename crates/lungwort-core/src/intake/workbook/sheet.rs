@@ -5,11 +5,11 @@ use std::sync::Arc;
 
 use super::broken_off;
 use super::build::{Builder, MOST_COLUMNS, Raw};
-use super::facts::{CellRange, SheetFacts, Validation, read_range};
 use super::markup::{Attributes, Markup, Token, push_text, push_utf8, resolve_escapes};
+use super::metadata::{CellRange, SheetMetadata, Validation, read_range};
 use super::strings::SharedStrings;
-use crate::intake::Batch;
-use crate::intake::cells::{Formula, Looks};
+use crate::intake::Chunk;
+use crate::intake::cells::{Formula, NumberFormats};
 use crate::intake::scan_special;
 
 /// Empty rows in a row after which what follows is looked through for values first.
@@ -64,10 +64,12 @@ pub struct XlsxRows<R> {
     in_rows: bool,
     empty_rows: u32,
     ended: bool,
-    facts: SheetFacts,
+    metadata: SheetMetadata,
     auto_filter: Option<CellRange>,
     validation: Option<(Validation, ValidationPart)>,
     styles: Option<Vec<(u64, usize, usize)>>,
+    /// The last row that is wanted.
+    last_wanted: u64,
 }
 
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -79,12 +81,17 @@ enum ValidationPart {
 }
 
 impl<R: Read> XlsxRows<R> {
-    pub fn new(source: R, strings: Arc<SharedStrings>, looks: Arc<Looks>, looks_1904: bool) -> XlsxRows<R> {
+    pub fn new(
+        source: R,
+        strings: Arc<SharedStrings>,
+        number_formats: Arc<NumberFormats>,
+        looks_1904: bool,
+    ) -> XlsxRows<R> {
         XlsxRows {
             markup: Markup::new(source),
             strings,
             looks_1904,
-            builder: Builder::new(looks),
+            builder: Builder::new(number_formats),
             scratch: String::new(),
             cell: Cell {
                 column: 0,
@@ -99,16 +106,22 @@ impl<R: Read> XlsxRows<R> {
             in_rows: false,
             empty_rows: 0,
             ended: false,
-            facts: SheetFacts::default(),
+            metadata: SheetMetadata::default(),
             auto_filter: None,
             validation: None,
             styles: None,
+            last_wanted: u64::MAX,
         }
     }
 
+    /// Ends the sheet behind a row: what is below is not wanted.
+    pub fn end_behind(&mut self, row: u64) {
+        self.last_wanted = row;
+    }
+
     /// What else the sheet says; whole when its rows have been read to the end.
-    pub fn facts(&self) -> &SheetFacts {
-        &self.facts
+    pub fn metadata(&self) -> &SheetMetadata {
+        &self.metadata
     }
 
     /// What is read from.
@@ -118,7 +131,7 @@ impl<R: Read> XlsxRows<R> {
 
     /// Notes a filter that is set in a table of the sheet.
     pub fn set_filtered(&mut self, range: Option<CellRange>) {
-        self.facts.filtered = range;
+        self.metadata.filtered = range;
     }
 
     /// Sees to it that every row has at least so many cells.
@@ -136,8 +149,8 @@ impl<R: Read> XlsxRows<R> {
         self.styles.take().unwrap_or_default()
     }
 
-    /// The next batch.
-    pub fn next_batch(&mut self, spare: Batch) -> io::Result<Option<Batch>> {
+    /// The next chunk.
+    pub fn next_chunk(&mut self, spare: Chunk) -> io::Result<Option<Chunk>> {
         self.builder.begin(spare);
         while !self.ended && !self.builder.is_full() {
             self.step()?;
@@ -150,7 +163,7 @@ impl<R: Read> XlsxRows<R> {
         if !self.in_rows {
             return self.around();
         }
-        if self.empty_rows >= PATIENCE {
+        if self.empty_rows >= PATIENCE && self.last_wanted == u64::MAX {
             self.markup.pass_empty_rows()?;
             self.empty_rows = 0;
         }
@@ -159,6 +172,10 @@ impl<R: Read> XlsxRows<R> {
                 Token::Open { name: b"row", attributes, closed } => {
                     let number = attributes.get(b"r").and_then(number_of).unwrap_or(self.row.0 + 1);
                     self.row = (number.clamp(1, 1 << 24), attributes.is_set(b"hidden"));
+                    if self.row.0 > self.last_wanted {
+                        self.ended = true;
+                        return Ok(());
+                    }
                     if closed {
                         self.empty_rows += 1;
                         return Ok(());
@@ -201,9 +218,9 @@ impl<R: Read> XlsxRows<R> {
         }
         self.empty_rows = 0;
         if self.row.1 {
-            self.facts.hidden_count += 1;
-            if self.facts.hidden_rows.len() < HIDDEN_KEPT {
-                self.facts.hidden_rows.push(self.row.0);
+            self.metadata.hidden_count += 1;
+            if self.metadata.hidden_rows.len() < HIDDEN_KEPT {
+                self.metadata.hidden_rows.push(self.row.0);
             }
         }
         Ok(())
@@ -218,7 +235,7 @@ impl<R: Read> XlsxRows<R> {
                     self.cell.inside = Inside::InlineText;
                 }
                 Token::Open { name: b"f", closed, .. } => {
-                    self.cell.formula = Formula::Unreckoned;
+                    self.cell.formula = Formula::WithoutResult;
                     self.cell.inside = if closed { Inside::Nothing } else { Inside::Formula };
                 }
                 Token::Open { name: b"rPh", closed, .. } => self.cell.phonetic = !closed,
@@ -244,8 +261,8 @@ impl<R: Read> XlsxRows<R> {
         let formula = match (formula, has_value) {
             (Formula::None, false) => return Ok(()),
             (Formula::None, true) => Formula::None,
-            (_, true) => Formula::Reckoned,
-            (_, false) => Formula::Unreckoned,
+            (_, true) => Formula::WithResult,
+            (_, false) => Formula::WithoutResult,
         };
         if column >= MOST_COLUMNS {
             return Ok(());
@@ -296,20 +313,20 @@ impl<R: Read> XlsxRows<R> {
             Token::Open { name: b"sheetData", closed, .. } => {
                 self.in_rows = !closed;
             }
-            Token::Open { name: b"col", attributes, .. } => column(&mut self.facts, attributes),
+            Token::Open { name: b"col", attributes, .. } => column(&mut self.metadata, attributes),
             Token::Open { name: b"autoFilter", attributes, .. } => self.auto_filter = range_of(attributes),
-            Token::Open { name: b"filterColumn", .. } => self.facts.filtered = self.auto_filter,
-            Token::Open { name: b"mergeCell", attributes, .. } => self.facts.merged.extend(range_of(attributes)),
+            Token::Open { name: b"filterColumn", .. } => self.metadata.filtered = self.auto_filter,
+            Token::Open { name: b"mergeCell", attributes, .. } => self.metadata.merged.extend(range_of(attributes)),
             Token::Open { name: b"dataValidation", attributes, closed } => {
                 let validation = validation(attributes);
                 if closed {
-                    self.facts.validations.push(validation);
+                    self.metadata.validations.push(validation);
                 } else {
                     self.validation = Some((validation, ValidationPart::Nothing));
                 }
             }
             Token::Close { name: b"dataValidation" } => {
-                self.facts.validations.extend(self.validation.take().map(|(validation, _)| validation));
+                self.metadata.validations.extend(self.validation.take().map(|(validation, _)| validation));
             }
             Token::Open { name, .. } => {
                 if let Some((_, part)) = &mut self.validation {
@@ -378,16 +395,16 @@ fn begin_cell(cell: &mut Cell, attributes: Attributes<'_>) {
     };
 }
 
-fn column(facts: &mut SheetFacts, attributes: Attributes<'_>) {
+fn column(metadata: &mut SheetMetadata, attributes: Attributes<'_>) {
     let number = |name: &[u8]| attributes.get(name).and_then(number_of);
     let (Some(first), Some(last)) = (number(b"min"), number(b"max")) else { return };
     let place = |number: u64| (number.max(1) as usize - 1).min(MOST_COLUMNS - 1);
     let (first, last) = (place(first), place(last));
     if attributes.is_set(b"hidden") {
-        facts.hidden_columns.push((first, last));
+        metadata.hidden_columns.push((first, last));
     }
     if let Some(style) = number(b"style") {
-        facts.column_styles.push((first, last, style as usize));
+        metadata.column_styles.push((first, last, style as usize));
     }
 }
 

@@ -4,13 +4,13 @@ use std::sync::Arc;
 
 use roxmltree::{Document, Node};
 
-use super::facts::{CellRange, read_range};
+use super::metadata::{CellRange, read_range};
 use super::package::{Package, Part, parse};
 use super::sheet::XlsxRows;
 use super::strings::SharedStrings;
 use super::styles::{self, Style};
 use super::{BookError, SheetEntry};
-use crate::intake::cells::Looks;
+use crate::intake::cells::NumberFormats;
 
 /// What an archive holds of a workbook.
 pub struct Xlsx {
@@ -18,7 +18,7 @@ pub struct Xlsx {
     sheets: Vec<XlsxSheet>,
     strings_part: String,
     strings: Option<Arc<SharedStrings>>,
-    looks: Arc<Looks>,
+    number_formats: Arc<NumberFormats>,
     days_of_1904: bool,
     /// The styles of cells.
     pub styles: Vec<Style>,
@@ -42,6 +42,10 @@ struct Relation {
 
 impl Xlsx {
     /// Reads what there is besides the sheets.
+    ///
+    /// # Errors
+    ///
+    /// Where the list of sheets is missing or broken.
     pub fn open(package: Package) -> Result<Xlsx, BookError> {
         let top = relations(&package, "")?;
         let book = top.iter().find(|relation| relation.kind == "officeDocument");
@@ -73,7 +77,7 @@ impl Xlsx {
         };
         let links = links(&package, &parts)?;
         Ok(Xlsx {
-            looks: Arc::new(Looks::new(styles.iter().map(|style| style.format.as_str()))),
+            number_formats: Arc::new(NumberFormats::new(styles.iter().map(|style| style.format.as_str()))),
             strings_part: of_kind("sharedStrings").unwrap_or_default(),
             package,
             sheets,
@@ -97,6 +101,10 @@ impl Xlsx {
     }
 
     /// The rows of the sheet at a place.
+    ///
+    /// # Errors
+    ///
+    /// Where the sheet is missing or cannot be unpacked.
     pub fn rows(&mut self, at: usize) -> Result<XlsxRows<Part>, BookError> {
         let strings = match &self.strings {
             Some(strings) => Arc::clone(strings),
@@ -110,7 +118,7 @@ impl Xlsx {
         let Some(stream) = self.package.stream(part)? else {
             return Err(BookError::Damaged(format!("the part {part} is missing")));
         };
-        let mut rows = XlsxRows::new(stream, strings, Arc::clone(&self.looks), self.days_of_1904);
+        let mut rows = XlsxRows::new(stream, strings, Arc::clone(&self.number_formats), self.days_of_1904);
         rows.set_filtered(self.table_filter(part)?);
         Ok(rows)
     }
@@ -129,6 +137,10 @@ impl Xlsx {
     }
 
     /// Notes that hang on cells: place and text.
+    ///
+    /// # Errors
+    ///
+    /// Where a part with notes is broken.
     pub fn notes(&self, at: usize) -> Result<Vec<(String, String)>, BookError> {
         let Some(sheet) = self.sheets.get(at) else { return Ok(Vec::new()) };
         let parts = relations(&self.package, &sheet.part)?;

@@ -97,7 +97,7 @@ fn limits_become_types_and_bounds() {
     ];
     for (validation, due) in cases {
         let mut column = DraftColumn::default();
-        limits(validation, "the limit", Sure::Known, &mut column);
+        limits(validation, "the limit", Confidence::Known, &mut column);
         assert_eq!(lines(&column.lines), *due, "{validation:?}");
     }
 }
@@ -133,7 +133,7 @@ fn lists_that_depend_on_another_column_are_found_in_both_ways() {
     let species =
         DraftColumn { heading: "Species".to_owned(), name: "species".to_owned(), field: 1, ..DraftColumn::default() };
     let mut columns = vec![genus, species];
-    columns[0].lines.set("allowed", "[\"Rosa\", \"Lotus\"]", "", Sure::Known);
+    columns[0].lines.set("allowed", "[\"Rosa\", \"Lotus\"]", "", Confidence::Known);
     let range = read_range("B2:B99").unwrap();
     let both = "{ depends_on = \"genus\", values = { Rosa = [\"canina\"], Lotus = [\"minor\", \"maior\"] } }";
     for formula in ["INDIRECT($A2)", "INDIRECT(A2)", "INDIRECT(SUBSTITUTE($A$2,\" \",\"_\"))"] {

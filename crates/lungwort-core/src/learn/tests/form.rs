@@ -52,7 +52,7 @@ fn colons_and_asterisks_make_labels_of_texts() {
 fn limits_beside_a_text_make_a_label_of_it() {
     let mut asked = sheet(&[(1, 0, "Day of sending"), (2, 0, "Country"), (3, 0, "Just a text")]);
     let ranges: Vec<CellRange> = ["B1", "B2"].into_iter().filter_map(read_range).collect();
-    asked.full.facts.validations.push(Validation { kind: "list".to_owned(), ranges, ..Validation::default() });
+    asked.full.metadata.validations.push(Validation { kind: "list".to_owned(), ranges, ..Validation::default() });
     let found = labels(&asked, vec![]).unwrap();
     assert_eq!(found.iter().map(|(label, ..)| label.as_str()).collect::<Vec<_>>(), ["Day of sending", "Country"]);
 }
@@ -60,7 +60,7 @@ fn limits_beside_a_text_make_a_label_of_it() {
 #[test]
 fn a_label_over_several_cells_has_its_value_behind_them() {
     let mut asked = sheet(&[(1, 0, "Institute:"), (2, 0, "Contact:")]);
-    asked.full.facts.merged = read_range("A1:C1").into_iter().collect();
+    asked.full.metadata.merged = read_range("A1:C1").into_iter().collect();
     assert_eq!(labels(&asked, vec![]).unwrap().into_iter().map(|(.., field)| field).collect::<Vec<_>>(), [3, 1]);
 }
 
@@ -87,9 +87,9 @@ fn sets(headings: &[&str]) -> Option<(String, String)> {
         ..DraftColumn::default()
     });
     let mut sheet = DraftSheet { columns: columns.collect(), ..DraftSheet::default() };
-    let mut look = Vec::new();
-    repeats::learn(&mut sheet, &mut look);
-    Some((sheet.rules.first()?.lines[0].1.clone(), look.first()?.clone()))
+    let mut number_format = Vec::new();
+    repeats::learn(&mut sheet, &mut number_format);
+    Some((sheet.rules.first()?.lines[0].1.clone(), number_format.first()?.clone()))
 }
 
 #[test]

@@ -17,16 +17,16 @@ fn sheet(lines: &str) -> TemplateSheet {
 fn limited(lines: &str, ranges: &[&str]) -> TemplateSheet {
     let mut sheet = sheet(lines);
     let ranges: Vec<CellRange> = ranges.iter().filter_map(|range| read_range(range)).collect();
-    sheet.full.facts.validations.push(Validation { kind: "list".to_owned(), ranges, ..Validation::default() });
+    sheet.full.metadata.validations.push(Validation { kind: "list".to_owned(), ranges, ..Validation::default() });
     sheet
 }
 
 /// The heading row, the technical and band rows, the guide and sample rows.
-type Found = (u64, Option<u64>, Option<u64>, Vec<u64>, Vec<u64>);
+type CellProblem = (u64, Option<u64>, Option<u64>, Vec<u64>, Vec<u64>);
 
-fn found(sheet: &TemplateSheet) -> Option<Found> {
-    let frame = find(sheet, false)?;
-    Some((frame.heading_row, frame.technical_row, frame.band_row, frame.guide_rows, frame.sample_rows))
+fn found(sheet: &TemplateSheet) -> Option<CellProblem> {
+    let layout = find(sheet, false)?;
+    Some((layout.heading_row, layout.technical_row, layout.band_row, layout.guide_rows, layout.sample_rows))
 }
 
 #[test]
@@ -76,7 +76,7 @@ fn lists_letters_and_figures_are_no_sheets_to_fill() {
     assert_eq!(found(&sheet(&format!("Genus|Name|Family{long}"))), None);
     assert_eq!(found(&sheet("2023|2024|2025\n1|2|3")), None);
     // A delimited template has nothing else.
-    assert_eq!(find(&sheet(&format!("Genus|Name|Family{long}")), true).map(|frame| frame.heading_row), Some(1));
+    assert_eq!(find(&sheet(&format!("Genus|Name|Family{long}")), true).map(|layout| layout.heading_row), Some(1));
 }
 
 #[test]

@@ -1,4 +1,4 @@
-//! What a column's values have in common, and how sure that is.
+//! What a column's values have in common, and how confidence that is.
 
 use super::*;
 use crate::learn::draft::DraftColumn;
@@ -12,15 +12,20 @@ fn patterns_are_what_all_values_have_in_common() {
     assert_eq!((pattern(&["Ann", "Bob"]), pattern(&[])), (None, None));
 }
 
-/// The lines drafted for a column of these values, with how sure they are.
+/// The lines drafted for a column of these values, with how confidence they are.
 fn drafted(values: &[String], true_dates: usize) -> Vec<String> {
     let column = DraftColumn { heading: "X".to_owned(), name: "x".to_owned(), ..DraftColumn::default() };
     let mut sheet = DraftSheet { columns: vec![column], ..DraftSheet::default() };
     let rows = values.iter().map(|value| vec![value.clone()]).collect();
     let samples = SampleRows { rows, true_dates: vec![true_dates], from_workbook: true_dates > 0 };
     learn(&mut sheet, &samples, &mut Vec::new());
-    let sign = |sure: Sure| if sure == Sure::Offered { "#" } else { "" };
-    sheet.columns[0].lines.0.iter().map(|line| format!("{}{} = {}", sign(line.sure), line.key, line.value)).collect()
+    let sign = |confidence: Confidence| if confidence == Confidence::Suggested { "#" } else { "" };
+    sheet.columns[0]
+        .lines
+        .0
+        .iter()
+        .map(|line| format!("{}{} = {}", sign(line.confidence), line.key, line.value))
+        .collect()
 }
 
 fn made(count: u32, make: impl Fn(u32) -> String) -> Vec<String> {
@@ -68,12 +73,12 @@ fn dates_are_read_in_the_one_order_that_fits() {
     // Cells that are dates of the spreadsheet say nothing of how they are written.
     let found = drafted(&iso, 40);
     assert!(found.contains(&"type = \"date\"".to_owned()) && !found.iter().any(|line| line.contains("date_format")));
-    let mut look = Vec::new();
+    let mut number_format = Vec::new();
     let column = DraftColumn { heading: "Born".to_owned(), name: "born".to_owned(), ..DraftColumn::default() };
     let mut sheet = DraftSheet { columns: vec![column], ..DraftSheet::default() };
     let rows = (0..40).map(|at| vec![format!("{:02}/{:02}/2025", at % 12 + 1, at % 7 + 1)]).collect();
-    learn(&mut sheet, &SampleRows { rows, ..SampleRows::default() }, &mut look);
-    assert_eq!(look, ["Born: its dates could be read with the day or the month first"]);
+    learn(&mut sheet, &SampleRows { rows, ..SampleRows::default() }, &mut number_format);
+    assert_eq!(number_format, ["Born: its dates could be read with the day or the month first"]);
 }
 
 #[test]

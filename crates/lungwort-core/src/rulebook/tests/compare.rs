@@ -56,7 +56,7 @@ fn columns_come_go_and_are_renamed() {
     assert_eq!(changes(&[optional]), ["Looser: Sent by is a new column, the first"]);
     assert_eq!(
         changes(&[("  { heading = \"Genus\", allowed = [\"Primula\", \"Lotus\"] },\n", "")]),
-        ["Stricter: Genus is a column no more"]
+        ["Stricter: Genus was removed"]
     );
     // By its name, by nearly the same heading, and by its neighbours.
     assert_eq!(
@@ -78,7 +78,7 @@ fn columns_that_moved_are_told_once() {
     let remarks = "  { heading = \"Remarks\", length = { max = 40 } },\n";
     let first = format!("{remarks}  {{ heading = \"Genus\"");
     let moved = changes(&[(remarks, ""), ("  { heading = \"Genus\"", &first)]);
-    assert_eq!(moved, ["Moved: Remarks stands behind \"Id\" now"]);
+    assert_eq!(moved, ["Moved: Remarks is behind \"Id\" now"]);
 }
 
 #[test]
@@ -117,23 +117,23 @@ fn lists_gain_and_lose_values() {
         (
             "[\"Primula\", \"Lotus\"]",
             "[\"Primula\", \"Lotus\", \"Briza\", \"Carlina\"]",
-            "Looser: Genus also takes Briza and Carlina",
+            "Looser: Genus also accepts Briza and Carlina",
         ),
-        ("[\"Primula\", \"Lotus\"]", "[\"Primula\"]", "Stricter: Genus no longer takes Lotus"),
+        ("[\"Primula\", \"Lotus\"]", "[\"Primula\"]", "Stricter: Genus no longer accepts Lotus"),
         (
             "{ W = \"wild\", C = \"cultivated\" }",
             "{ W = \"wild\" }, retired = { C = \"W\" }",
-            "Stricter: Provenance no longer takes C (C is W now)",
+            "Stricter: Provenance no longer accepts C (C is W now)",
         ),
         (
             "{ heading = \"Remarks\", ",
             "{ heading = \"Remarks\", allowed = [\"a\"], ",
-            "Stricter: Remarks takes only the 1 values of a list now",
+            "Stricter: Remarks is now limited to a list (1 value)",
         ),
         (
             "heading = \"Genus\", allowed = [\"Primula\", \"Lotus\"]",
             "heading = \"Genus\"",
-            "Looser: Genus takes more than the values of a list now",
+            "Looser: Genus is no longer limited to a list",
         ),
     ];
     for (from, to, said) in cases {
@@ -141,24 +141,24 @@ fn lists_gain_and_lose_values() {
     }
     let many = (1..=9).map(|at| format!("\"G{at}\"")).collect::<Vec<_>>().join(", ");
     let found = changes(&[("[\"Primula\", \"Lotus\"]", &format!("[\"Primula\", \"Lotus\", {many}]"))]);
-    assert_eq!(found, ["Looser: Genus also takes G1, G2, G3, G4, G5 and 4 more"]);
+    assert_eq!(found, ["Looser: Genus also accepts G1, G2, G3, G4, G5 and 4 more"]);
 }
 
 #[test]
 fn limits_and_forms_are_compared_as_phrases() {
     let cases = [
-        ("max = 100 }", "max = 50 }", "Stricter: Seeds now asks: at most 50; before: at most 100"),
-        ("min = 1, max = 100", "min = 1", "Looser: Seeds no longer asks: at most 100"),
+        ("max = 100 }", "max = 50 }", "Stricter: Seeds now requires: at most 50; before: at most 100"),
+        ("min = 1, max = 100", "min = 1", "Looser: Seeds no longer requires: at most 100"),
         (
             "length = { max = 40 }",
             "length = { max = 40 }, characters = \"ascii\"",
-            "Stricter: Remarks now asks: only the characters of a plain English keyboard",
+            "Stricter: Remarks now requires: only the characters of a plain English keyboard",
         ),
-        ("name = \"id\",", "name = \"id\", unique = true,", "Stricter: Id now asks: each only once"),
+        ("name = \"id\",", "name = \"id\", unique = true,", "Stricter: Id now requires: each only once"),
         (
             "name = \"id\",",
             "name = \"id\", pattern = { regex = '\\d+', words = \"digits only\" },",
-            "Stricter: Id now asks: digits only",
+            "Stricter: Id now requires: digits only",
         ),
     ];
     for (from, to, said) in cases {
@@ -169,19 +169,19 @@ fn limits_and_forms_are_compared_as_phrases() {
 #[test]
 fn the_file_and_its_rules_are_compared() {
     let cases = [
-        ("max_rows = 100", "max_rows = 90", "Stricter: The file takes 90 rows now; it took 100"),
-        ("max_rows = 100", "max_rows = 1000", "Looser: The file takes 1,000 rows now; it took 100"),
-        ("max_rows = 100", "", "Looser: The file takes without limit rows now; it took 100"),
+        ("max_rows = 100", "max_rows = 90", "Stricter: The file accepts 90 rows now; before 100"),
+        ("max_rows = 100", "max_rows = 1000", "Looser: The file accepts 1,000 rows now; before 100"),
+        ("max_rows = 100", "", "Looser: The file accepts any number of rows now; before 100"),
         (
             "formats = [\"csv\"]",
             "formats = [\"csv\", \"xlsx\"]",
-            "Looser: The file is taken as csv, xlsx; before as csv",
+            "Looser: The file is accepted as csv, xlsx; before as csv",
         ),
-        ("formats = [\"csv\"]", "formats = [\"xlsx\"]", "Stricter: The file is taken as xlsx; before as csv"),
+        ("formats = [\"csv\"]", "formats = [\"xlsx\"]", "Stricter: The file is accepted as xlsx; before as csv"),
         (
             "max_rows = 100",
             "max_rows = 100\nencoding = \"utf-8\"",
-            "Stricter: The file is asked in UTF-8; before in any encoding",
+            "Stricter: The file is required in UTF-8; before in any encoding",
         ),
     ];
     for (from, to, said) in cases {
@@ -192,7 +192,7 @@ fn the_file_and_its_rules_are_compared() {
         rules,
         [
             "Stricter: New rule Exactly one of Seeds and Remarks must be filled",
-            "Looser: Rule gone At least one of Seeds and Remarks must be filled",
+            "Looser: Rule removed At least one of Seeds and Remarks must be filled",
         ]
     );
     assert_eq!(
@@ -210,7 +210,37 @@ fn sheets_come_go_and_are_renamed() {
         found.into_iter().map(|change| format!("{} {}", change.subject, change.words)).collect::<Vec<_>>()
     };
     assert_eq!(said(BASE, &more), ["Lots is a new sheet of 1 columns, and must be filled"]);
-    assert_eq!(said(&more, BASE), ["Lots is a sheet no more"]);
+    assert_eq!(said(&more, BASE), ["Lots was removed"]);
     let renamed = BASE.replace("name = \"Seeds\"\n", "name = \"Accessions\"\n");
     assert_eq!(said(BASE, &renamed), ["Accessions is the new name of the sheet \"Seeds\""]);
+}
+
+#[test]
+fn nothing_that_an_edition_asks_changes_unsaid() {
+    let file = |line: &str| format!("formats = [\"csv\"]\n{line}");
+    for (line, said) in [
+        ("bom = true", "The file byte order mark: required now; before as you like"),
+        ("delimiter = ';'", "The file delimiter: semicolon now; before as you like"),
+        ("newline = 'crlf'", "The file line ends: Windows line ends (CR LF) now; before as you like"),
+        ("quoting = 'all'", "The file quotes: around every cell now; before as you like"),
+        ("name = 'seeds-[0-9]+'", "The file file name: seeds-[0-9]+ now; before as you like"),
+        ("formulas = false", "The file formulas: not allowed now; before as you like"),
+    ] {
+        assert_eq!(changes(&[("formats = [\"csv\"]", &file(line))]), [format!("Stricter: {said}")], "{line}");
+    }
+    assert_eq!(
+        changes(&[("key = [\"Id\"]", "key = [\"Id\", \"Genus\"]\nmax_rows = 9\nguide_rows = 2")]),
+        [
+            "Stricter: Seeds rows: at most 9 now; before without limit",
+            "Moved: Seeds rows under the headings: 2 now; before 0",
+            "Moved: Seeds key: \"Id\" and \"Genus\" now; before \"Id\"",
+        ]
+    );
+    let rule = "rule = [{ at_least_one = [\"Seeds\", \"Remarks\"] }]";
+    assert_eq!(
+        changes(&[(rule, "rule = [{ at_least_one = [\"Seeds\", \"Remarks\"], severity = 'warning' }]")]),
+        ["Looser: Rule At least one of Seeds and Remarks must be filled: a breach is a warning now; before error"]
+    );
+    let figure = format!("{rule}\nfigure = [{{ label = 'Seeds in all', value = 'SUM(Seeds)' }}]");
+    assert_eq!(changes(&[(rule, &figure)]), ["Moved: Seeds in all is a new figure: the sum of Seeds"]);
 }

@@ -3,8 +3,8 @@
 use std::io::Write;
 
 use super::*;
+use crate::intake::Bytes;
 use crate::intake::cells::Stored;
-use crate::intake::workbook::Bytes;
 
 fn ods(tables: &str) -> Ods {
     let content = format!(
@@ -17,15 +17,15 @@ fn ods(tables: &str) -> Ods {
     Ods::open(Package::open(Bytes::Memory(bytes.into())).unwrap()).unwrap()
 }
 
-fn read(ods: &Ods, at: usize) -> (Vec<(u64, Vec<String>)>, SheetFacts) {
+fn read(ods: &Ods, at: usize) -> (Vec<(u64, Vec<String>)>, SheetMetadata) {
     let mut rows = ods.rows(at).unwrap();
     let mut found = Vec::new();
-    while let Some(batch) = rows.next_batch(Batch::default()).unwrap() {
-        for row in 0..batch.row_count() {
-            found.push((batch.row_number(row), batch.row_texts(row).into_iter().map(str::to_owned).collect()));
+    while let Some(chunk) = rows.next_chunk(Chunk::default()).unwrap() {
+        for row in 0..chunk.row_count() {
+            found.push((chunk.row_number(row), chunk.row_texts(row).into_iter().map(str::to_owned).collect()));
         }
     }
-    (found, rows.facts().clone())
+    (found, rows.metadata().clone())
 }
 
 fn cell(text: &str) -> String {
@@ -94,21 +94,21 @@ fn values_are_what_they_are_and_what_is_shown_is_kept() {
         cells.concat()
     ));
     let mut rows = ods.rows(0).unwrap();
-    let batch = rows.next_batch(Batch::default()).unwrap().unwrap();
+    let chunk = rows.next_chunk(Chunk::default()).unwrap().unwrap();
     assert_eq!(
-        batch.row_texts(0),
+        chunk.row_texts(0),
         ["417", "0.5", "2025-03-05", "2025-03-05 18:30:00", "08:30:00", "TRUE", "417", "#N/A"]
     );
-    let said: Vec<(Stored, Formula, Option<String>)> = batch
-        .notes
+    let said: Vec<(Stored, Formula, Option<String>)> = chunk
+        .cell_metadata
         .iter()
-        .map(|note| (note.stored, note.formula, note.shown.and_then(|_| batch.shown(note))))
+        .map(|note| (note.stored, note.formula, note.shown.and_then(|_| chunk.shown(note))))
         .collect();
     assert_eq!(said[0], (Stored::Number, Formula::None, Some("00417".to_owned())));
     assert_eq!(said[2], (Stored::Moment, Formula::None, Some("5 March 2025".to_owned())));
-    assert_eq!(batch.notes[3].number, 45_721.0 + 18.5 / 24.0);
-    assert_eq!((said[6].0, said[6].1), (Stored::Number, Formula::Reckoned));
-    assert_eq!((said[7].0, said[7].1), (Stored::Error, Formula::Reckoned));
+    assert_eq!(chunk.cell_metadata[3].number, 45_721.0 + 18.5 / 24.0);
+    assert_eq!((said[6].0, said[6].1), (Stored::Number, Formula::WithResult));
+    assert_eq!((said[7].0, said[7].1), (Stored::Error, Formula::WithResult));
 }
 
 #[test]
@@ -125,12 +125,12 @@ fn what_is_hidden_or_merged_is_kept() {
         <table:table-row table:visibility=\"filter\">{0}</table:table-row><table:table-row table:visibility=\"collapse\">{0}</table:table-row></table:table>",
         cell("x")
     );
-    let (rows, facts) = read(&ods(&table), 0);
+    let (rows, metadata) = read(&ods(&table), 0);
     assert_eq!(rows.len(), 3);
-    assert_eq!(facts.hidden_columns, [(1, 2)]);
-    assert_eq!(facts.merged.iter().map(CellRange::words).collect::<Vec<_>>(), ["A1:B3"]);
-    assert_eq!((facts.hidden_rows.as_slice(), facts.hidden_count), (&[2, 3][..], 2));
-    assert_eq!(facts.filtered.map(|range| (range.first_row, range.last_row)), Some((2, 2)));
+    assert_eq!(metadata.hidden_columns, [(1, 2)]);
+    assert_eq!(metadata.merged.iter().map(CellRange::words).collect::<Vec<_>>(), ["A1:B3"]);
+    assert_eq!((metadata.hidden_rows.as_slice(), metadata.hidden_count), (&[2, 3][..], 2));
+    assert_eq!(metadata.filtered.map(|range| (range.first_row, range.last_row)), Some((2, 2)));
 }
 
 #[test]
@@ -141,8 +141,8 @@ fn limits_names_and_messages_are_kept_with_their_cells() {
         <table:table-row><table:table-cell/></table:table-row>
         <table:table-row table:number-rows-repeated=\"2\"><table:table-cell/><table:table-cell table:content-validation-name=\"v1\" table:number-columns-repeated=\"2\"/></table:table-row></table:table>
         <table:named-expressions><table:named-range table:name=\"codes\" table:cell-range-address=\"$Lists.$A$2:.$A$6\"/></table:named-expressions>");
-    let (_, facts) = read(&ods, 0);
-    let [limit] = facts.validations.as_slice() else { panic!("{:?}", facts.validations) };
+    let (_, metadata) = read(&ods, 0);
+    let [limit] = metadata.validations.as_slice() else { panic!("{:?}", metadata.validations) };
     assert_eq!((limit.kind.as_str(), limit.first.as_str(), limit.only_warns), ("list", "\"Y,N\"", true));
     assert_eq!((limit.prompt_title.as_str(), limit.prompt.as_str()), ("Organic", "Y or N?"));
     assert_eq!(limit.ranges.iter().map(CellRange::words).collect::<Vec<_>>(), ["B1:B10", "B12:C13"]);

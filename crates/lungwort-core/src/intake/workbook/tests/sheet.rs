@@ -9,8 +9,8 @@ fn sheet(rows: &str, behind: &str) -> String {
 }
 
 fn reader<'t>(text: &'t str, formats: &[&str], of_1904: bool) -> XlsxRows<&'t [u8]> {
-    let looks = Arc::new(Looks::new(formats.iter().copied()));
-    XlsxRows::new(text.as_bytes(), Arc::new(SharedStrings::default()), looks, of_1904)
+    let number_formats = Arc::new(NumberFormats::new(formats.iter().copied()));
+    XlsxRows::new(text.as_bytes(), Arc::new(SharedStrings::default()), number_formats, of_1904)
 }
 
 /// Row numbers and cell texts of a sheet.
@@ -18,12 +18,12 @@ fn read(rows: &str) -> Vec<(u64, Vec<String>)> {
     let text = sheet(rows, "");
     let mut reader = reader(&text, &[], false);
     let mut found = Vec::new();
-    let mut spare = Batch::default();
-    while let Some(batch) = reader.next_batch(spare).unwrap() {
-        for row in 0..batch.row_count() {
-            found.push((batch.row_number(row), batch.row_texts(row).into_iter().map(str::to_owned).collect()));
+    let mut spare = Chunk::default();
+    while let Some(chunk) = reader.next_chunk(spare).unwrap() {
+        for row in 0..chunk.row_count() {
+            found.push((chunk.row_number(row), chunk.row_texts(row).into_iter().map(str::to_owned).collect()));
         }
-        spare = batch;
+        spare = chunk;
     }
     found
 }
@@ -73,13 +73,13 @@ fn numbers_in_formats_have_notes_and_plain_ones_have_none() {
         "",
     );
     let mut reader = reader(&text, &["General", "00000", "dd/mm/yyyy", "hh:mm", "dd/mm/yyyy hh:mm"], false);
-    let batch = reader.next_batch(Batch::default()).unwrap().unwrap();
+    let chunk = reader.next_chunk(Chunk::default()).unwrap().unwrap();
     assert_eq!(
-        batch.row_texts(0),
+        chunk.row_texts(0),
         ["417", "417", "2025-04-03", "18:00:00", "2025-04-03 12:00:00", "TRUE", "#N/A", "", "417"]
     );
     let noted: Vec<(u32, Stored, Formula)> =
-        batch.notes.iter().map(|note| (note.field, note.stored, note.formula)).collect();
+        chunk.cell_metadata.iter().map(|note| (note.field, note.stored, note.formula)).collect();
     assert_eq!(
         noted,
         [
@@ -89,22 +89,22 @@ fn numbers_in_formats_have_notes_and_plain_ones_have_none() {
             (4, Stored::Moment, Formula::None),
             (5, Stored::YesNo, Formula::None),
             (6, Stored::Error, Formula::None),
-            (7, Stored::Text, Formula::Unreckoned),
-            (8, Stored::Number, Formula::Reckoned),
+            (7, Stored::Text, Formula::WithoutResult),
+            (8, Stored::Number, Formula::WithResult),
         ]
     );
-    let shown: Vec<Option<String>> = batch.notes.iter().map(|note| batch.shown(note)).collect();
+    let shown: Vec<Option<String>> = chunk.cell_metadata.iter().map(|note| chunk.shown(note)).collect();
     assert_eq!(shown[0].as_deref(), Some("00417"));
     assert_eq!(shown[3].as_deref(), Some("03/04/2025 12:00"));
-    assert!(batch.row(0)[0].is_number() && !batch.row(0)[0].is_noted());
+    assert!(chunk.row(0)[0].is_number() && !chunk.row(0)[0].has_metadata());
 }
 
 #[test]
 fn the_other_system_of_days_counts_four_years_more() {
     let text = sheet("<row r=\"1\"><c s=\"1\"><v>44288</v></c><c><v>44288</v></c></row>", "");
     let mut reader = reader(&text, &["General", "yyyy-mm-dd"], true);
-    let batch = reader.next_batch(Batch::default()).unwrap().unwrap();
-    assert_eq!(batch.row_texts(0), ["2025-04-03", "44288"]);
+    let chunk = reader.next_chunk(Chunk::default()).unwrap().unwrap();
+    assert_eq!(chunk.row_texts(0), ["2025-04-03", "44288"]);
 }
 
 #[test]
@@ -120,14 +120,14 @@ fn what_stands_around_the_rows_is_kept() {
         <extLst><ext><x14:dataValidations><x14:dataValidation type="list" showErrorMessage="1" errorStyle="warning"><x14:formula1><xm:f>Lists!$A$1:$A$3</xm:f></x14:formula1><xm:sqref>C2:C9</xm:sqref></x14:dataValidation></x14:dataValidations></ext></extLst>"#;
     let text = format!("{before}{rows}</sheetData>{behind}</worksheet>");
     let mut reader = reader(&text, &[], false);
-    while reader.next_batch(Batch::default()).unwrap().is_some() {}
-    let facts = reader.facts();
-    assert_eq!((facts.hidden_rows.as_slice(), facts.hidden_count), (&[2][..], 1));
-    assert_eq!(facts.hidden_columns, [(1, 2)]);
-    assert_eq!(facts.column_styles, [(3, 3, 7)]);
-    assert_eq!(facts.filtered.map(|range| range.words()).as_deref(), Some("A1:B9"));
-    assert_eq!(facts.merged.iter().map(CellRange::words).collect::<Vec<_>>(), ["A5:B6"]);
-    let [whole, list] = facts.validations.as_slice() else { panic!("{:?}", facts.validations) };
+    while reader.next_chunk(Chunk::default()).unwrap().is_some() {}
+    let metadata = reader.metadata();
+    assert_eq!((metadata.hidden_rows.as_slice(), metadata.hidden_count), (&[2][..], 1));
+    assert_eq!(metadata.hidden_columns, [(1, 2)]);
+    assert_eq!(metadata.column_styles, [(3, 3, 7)]);
+    assert_eq!(metadata.filtered.map(|range| range.words()).as_deref(), Some("A1:B9"));
+    assert_eq!(metadata.merged.iter().map(CellRange::words).collect::<Vec<_>>(), ["A5:B6"]);
+    let [whole, list] = metadata.validations.as_slice() else { panic!("{:?}", metadata.validations) };
     assert_eq!((whole.kind.as_str(), whole.operator.as_str(), whole.first.as_str()), ("whole", "lessThan", "9"));
     assert_eq!(
         (whole.prompt_title.as_str(), whole.prompt.as_str(), whole.only_warns),
@@ -150,19 +150,19 @@ fn many_rows_come_in_batches_of_one_width() {
         .collect();
     let text = sheet(&rows, "");
     let mut reader = reader(&text, &[], false);
-    let (mut due, mut batches) = (1, 0);
-    let mut spare = Batch::default();
-    while let Some(batch) = reader.next_batch(spare).unwrap() {
-        assert_eq!((batch.number, batch.first_row), (batches, due));
-        for row in 0..batch.row_count() {
-            assert_eq!(batch.row_number(row), due);
-            assert_eq!(batch.row_texts(row), ["", "some text", "", "", due.to_string().as_str()]);
+    let (mut due, mut chunks) = (1, 0);
+    let mut spare = Chunk::default();
+    while let Some(chunk) = reader.next_chunk(spare).unwrap() {
+        assert_eq!((chunk.number, chunk.first_row), (chunks, due));
+        for row in 0..chunk.row_count() {
+            assert_eq!(chunk.row_number(row), due);
+            assert_eq!(chunk.row_texts(row), ["", "some text", "", "", due.to_string().as_str()]);
             due += 1;
         }
-        batches += 1;
-        spare = batch;
+        chunks += 1;
+        spare = chunk;
     }
-    assert!(due == 30_001 && batches > 2, "{due} {batches}");
+    assert!(due == 30_001 && chunks > 2, "{due} {chunks}");
 }
 
 #[test]
@@ -174,7 +174,7 @@ fn a_sheet_that_breaks_off_is_an_error() {
     ] {
         let mut reader = reader(text, &[], false);
         let mut read = || loop {
-            match reader.next_batch(Batch::default()) {
+            match reader.next_chunk(Chunk::default()) {
                 Ok(Some(_)) => {}
                 Ok(None) => return false,
                 Err(_) => return true,

@@ -3,8 +3,8 @@
 use std::io::{Cursor, Read, Write};
 
 use super::*;
-use crate::intake::workbook::Bytes;
-use crate::intake::{Batch, Workbook};
+use crate::intake::Bytes;
+use crate::intake::{Chunk, Workbook};
 
 const OFFICE: &str = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
 
@@ -85,9 +85,9 @@ fn sheets_names_styles_and_links_are_read() {
     let properties = book.properties();
     assert!(properties.contains(&("title".to_owned(), "Seeds".to_owned())), "{properties:?}");
     assert!(properties.contains(&("Edition".to_owned(), "4".to_owned())), "{properties:?}");
-    let batch = crate::intake::Rows::next_batch(&mut book.rows(0).unwrap(), Batch::default()).unwrap().unwrap();
-    assert_eq!(batch.row_texts(0), ["1904-01-02"]);
-    assert!(crate::intake::Rows::next_batch(&mut book.rows(1).unwrap(), Batch::default()).unwrap().is_none());
+    let chunk = crate::intake::Rows::next_chunk(&mut book.rows(0).unwrap(), Chunk::default()).unwrap().unwrap();
+    assert_eq!(chunk.row_texts(0), ["1904-01-02"]);
+    assert!(crate::intake::Rows::next_chunk(&mut book.rows(1).unwrap(), Chunk::default()).unwrap().is_none());
 }
 
 #[test]

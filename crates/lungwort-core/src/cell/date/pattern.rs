@@ -1,0 +1,336 @@
+//! A pattern of how a date or time is written, such as `dd/mm/yyyy` or `yyyy-mm-dd hh:mm`.
+//!
+//! Letters: `d`/`dd` day, `m`/`mm` month, `mmm` short and `mmmm` full English month name, `yy`/`yyyy` year,
+//! `hh` hour (0 to 23), `mm` after an hour the minute, `ss` second. Two letters ask for two digits, one letter
+//! takes one or two. Everything else stands for itself.
+
+use jiff::civil::{Date, DateTime, Time};
+
+use crate::cell::Value;
+
+/// One part of a pattern.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Part {
+    Year4,
+    Year2,
+    /// True: exactly two digits.
+    Month(bool),
+    MonthShort,
+    MonthFull,
+    Day(bool),
+    Hour,
+    Minute,
+    Second,
+    Sign(u8),
+}
+
+pub(super) const MONTHS: [&str; 12] = [
+    "January",
+    "February",
+    "March",
+    "April",
+    "May",
+    "June",
+    "July",
+    "August",
+    "September",
+    "October",
+    "November",
+    "December",
+];
+
+/// A compiled pattern.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct DatePattern {
+    pub(super) parts: Vec<Part>,
+    /// Whether it has a date, and whether a time.
+    shape: (bool, bool),
+    /// Where the parts stand, for a date whose every part has one width.
+    fixed: Option<Fixed>,
+    written: String,
+}
+
+/// A date of fixed width: where year, month and day begin, and the signs between.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+struct Fixed {
+    length: usize,
+    year: usize,
+    month: usize,
+    day: usize,
+    signs: [(usize, u8); 2],
+}
+
+impl Fixed {
+    fn of(parts: &[Part]) -> Option<Fixed> {
+        let (mut fixed, mut signs, mut at) = (Fixed { length: 0, year: 0, month: 0, day: 0, signs: [(0, 0); 2] }, 0, 0);
+        for part in parts {
+            match part {
+                Part::Year4 => fixed.year = at,
+                Part::Month(true) => fixed.month = at,
+                Part::Day(true) => fixed.day = at,
+                Part::Sign(sign) => {
+                    *fixed.signs.get_mut(signs)? = (at, *sign);
+                    signs += 1;
+                }
+                _ => return None,
+            }
+            at += match part {
+                Part::Year4 => 4,
+                Part::Sign(_) => 1,
+                _ => 2,
+            };
+        }
+        fixed.length = at;
+        (signs == 2).then_some(fixed)
+    }
+
+    #[inline]
+    fn read(&self, text: &[u8]) -> Result<Date, TypeError> {
+        if text.len() != self.length || self.signs.iter().any(|(at, sign)| text[*at] != *sign) {
+            return Err(TypeError::Form);
+        }
+        let two = |at: usize| {
+            let (tens, ones) = (text[at].wrapping_sub(b'0'), text[at + 1].wrapping_sub(b'0'));
+            (u16::from(tens) * 10 + u16::from(ones), tens < 10 && ones < 10)
+        };
+        let ((century, a), (years, b)) = (two(self.year), two(self.year + 2));
+        let ((month, c), (day, d)) = (two(self.month), two(self.day));
+        if !(a && b && c && d) {
+            return Err(TypeError::Form);
+        }
+        Date::new((century * 100 + years) as i16, month as i8, day as i8).map_err(|_| TypeError::NoSuch)
+    }
+}
+
+/// Why text does not fit a pattern.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum TypeError {
+    /// It is written some other way.
+    Form,
+    /// It is written as asked, but the calendar or clock has no such moment (31 June, 25:00).
+    NoSuch,
+}
+
+/// Why a pattern cannot be used.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct DatePatternError(pub String);
+
+impl DatePattern {
+    /// Compiles a pattern. It must hold a whole date, a whole time (hour and minute), or both.
+    ///
+    /// # Errors
+    ///
+    /// Where a part is unknown, is there twice, or a whole date or time is not in the pattern.
+    pub fn compile(written: &str) -> Result<DatePattern, DatePatternError> {
+        let mut parts = Vec::new();
+        let bytes = written.as_bytes();
+        let mut at = 0;
+        let mut after_hour = false;
+        while at < bytes.len() {
+            let letter = bytes[at].to_ascii_lowercase();
+            let run = bytes[at..].iter().take_while(|byte| byte.eq_ignore_ascii_case(&letter)).count();
+            let part = match (letter, run) {
+                (b'y', 4) => Part::Year4,
+                (b'y', 2) => Part::Year2,
+                (b'm', 1 | 2) if after_hour => Part::Minute,
+                (b'm', 1) => Part::Month(false),
+                (b'm', 2) => Part::Month(true),
+                (b'm', 3) => Part::MonthShort,
+                (b'm', 4) => Part::MonthFull,
+                (b'd', 1) => Part::Day(false),
+                (b'd', 2) => Part::Day(true),
+                (b'h', 2) => Part::Hour,
+                (b's', 2) => Part::Second,
+                (b't', 1) | (b' ' | b'-' | b'/' | b'.' | b':' | b',', _) => {
+                    parts.extend(std::iter::repeat_n(Part::Sign(bytes[at]), run));
+                    at += run;
+                    continue;
+                }
+                _ => {
+                    return Err(DatePatternError(format!("\"{}\" means nothing in a date", &written[at..at + run])));
+                }
+            };
+            after_hour |= part == Part::Hour;
+            parts.push(part);
+            at += run;
+        }
+        let shape = (parts.iter().any(|part| matches!(part, Part::Day(_))), parts.contains(&Part::Hour));
+        let date_pattern = DatePattern { fixed: Fixed::of(&parts), parts, shape, written: written.to_owned() };
+        date_pattern.check_whole()?;
+        Ok(date_pattern)
+    }
+
+    fn check_whole(&self) -> Result<(), DatePatternError> {
+        let count = |wanted: fn(&Part) -> bool| self.parts.iter().filter(|part| wanted(part)).count();
+        let years = count(|part| matches!(part, Part::Year2 | Part::Year4));
+        let months = count(|part| matches!(part, Part::Month(_) | Part::MonthShort | Part::MonthFull));
+        let days = count(|part| matches!(part, Part::Day(_)));
+        let hours = count(|part| matches!(part, Part::Hour));
+        let minutes = count(|part| matches!(part, Part::Minute));
+        let date = (years, months, days);
+        let time = (hours, minutes);
+        let whole = matches!((date, time), ((1, 1, 1), (0, 0) | (1, 1)) | ((0, 0, 0), (1, 1)));
+        if whole {
+            Ok(())
+        } else {
+            Err(DatePatternError("it needs a day, a month and a year once each, or hh:mm".into()))
+        }
+    }
+
+    /// The pattern as it was written.
+    pub fn written(&self) -> &str {
+        &self.written
+    }
+
+    /// Whether it patterns a day.
+    pub fn has_date(&self) -> bool {
+        self.shape.0
+    }
+
+    /// Whether it patterns a time of day.
+    pub fn has_time(&self) -> bool {
+        self.shape.1
+    }
+
+    /// Reads text that is written exactly so.
+    ///
+    /// # Errors
+    ///
+    /// Where the text does not fit the pattern, or no such day or time exists.
+    #[inline(always)]
+    pub fn read(&self, text: &str) -> Result<Value<'static>, TypeError> {
+        if let Some(fixed) = &self.fixed {
+            return fixed.read(text.as_bytes()).map(Value::Date);
+        }
+        let [year, month, day, hour, minute, second] = self.fields(text.as_bytes()).ok_or(TypeError::Form)?;
+        let date = || {
+            // All six are of at most four digits, so they fit.
+            Date::new(year as i16, month as i8, day as i8).map_err(|_| TypeError::NoSuch)
+        };
+        let time = || Time::new(hour as i8, minute as i8, second as i8, 0).map_err(|_| TypeError::NoSuch);
+        match self.shape {
+            (true, false) => Ok(Value::Date(date()?)),
+            (false, _) => Ok(Value::Time(time()?)),
+            (true, true) => Ok(Value::DateTime(DateTime::from_parts(date()?, time()?))),
+        }
+    }
+
+    /// Year, month, day, hour, minute, second as written, unjudged.
+    fn fields(&self, text: &[u8]) -> Option<[u16; 6]> {
+        let mut found = [0_u16; 6];
+        let mut at = 0;
+        for part in &self.parts {
+            let (slot, least, most) = match part {
+                Part::Sign(sign) => {
+                    if text.get(at)? != sign {
+                        return None;
+                    }
+                    at += 1;
+                    continue;
+                }
+                Part::MonthShort | Part::MonthFull => {
+                    let (month, length) = month_name(text.get(at..)?, *part == Part::MonthFull)?;
+                    found[1] = month;
+                    at += length;
+                    continue;
+                }
+                Part::Year4 => (0, 4, 4),
+                Part::Year2 => (0, 2, 2),
+                Part::Month(two) => (1, if *two { 2 } else { 1 }, 2),
+                Part::Day(two) => (2, if *two { 2 } else { 1 }, 2),
+                Part::Hour => (3, 2, 2),
+                Part::Minute => (4, 2, 2),
+                Part::Second => (5, 2, 2),
+            };
+            let mut length = 0;
+            let mut number = 0_u16;
+            while length < most
+                && let Some(digit) = text.get(at + length).filter(|byte| byte.is_ascii_digit())
+            {
+                number = number * 10 + u16::from(digit - b'0');
+                length += 1;
+            }
+            if length < least {
+                return None;
+            }
+            found[slot] = if *part == Part::Year2 { full_year(number) } else { number };
+            at += length;
+        }
+        (at == text.len()).then_some(found)
+    }
+
+    /// The date written in the pattern; times as zero where the pattern has them.
+    pub fn write(&self, date: Date) -> String {
+        self.write_at(date, Time::midnight())
+    }
+
+    /// The moment written in the pattern.
+    pub fn write_at(&self, date: Date, time: Time) -> String {
+        let mut out = String::new();
+        for part in &self.parts {
+            let month = usize::from(date.month().unsigned_abs()) - 1;
+            match part {
+                Part::Year4 => out.push_str(&format!("{:04}", date.year())),
+                Part::Year2 => out.push_str(&format!("{:02}", date.year() % 100)),
+                Part::Month(true) => out.push_str(&format!("{:02}", date.month())),
+                Part::Month(false) => out.push_str(&date.month().to_string()),
+                Part::MonthShort => out.push_str(&MONTHS[month][..3]),
+                Part::MonthFull => out.push_str(MONTHS[month]),
+                Part::Day(true) => out.push_str(&format!("{:02}", date.day())),
+                Part::Day(false) => out.push_str(&date.day().to_string()),
+                Part::Hour => out.push_str(&format!("{:02}", time.hour())),
+                Part::Minute => out.push_str(&format!("{:02}", time.minute())),
+                Part::Second => out.push_str(&format!("{:02}", time.second())),
+                Part::Sign(sign) => out.push(char::from(*sign)),
+            }
+        }
+        out
+    }
+}
+
+/// A two-digit year as spreadsheets take it: 00 to 29 is 2000 to 2029, 30 to 99 is 1930 to 1999.
+pub(super) fn full_year(two: u16) -> u16 {
+    if two < 30 { 2000 + two } else { 1900 + two }
+}
+
+/// The English month name that the text begins with, and its length in bytes.
+pub(super) fn month_name(text: &[u8], full: bool) -> Option<(u16, usize)> {
+    (1..).zip(MONTHS).find_map(|(number, name)| {
+        let wanted = if full { name } else { &name[..3] };
+        let head = text.get(..wanted.len())?;
+        head.eq_ignore_ascii_case(wanted.as_bytes()).then_some((number, wanted.len()))
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use jiff::civil::date;
+
+    #[test]
+    fn patterns_read_what_they_show() {
+        let read = |date_pattern: &str, text: &str| DatePattern::compile(date_pattern).unwrap().read(text);
+        assert_eq!(read("dd/mm/yyyy", "05/03/2026"), Ok(Value::Date(date(2026, 3, 5))));
+        assert_eq!(read("d mmm yyyy", "5 mar 2026"), Ok(Value::Date(date(2026, 3, 5))));
+        assert_eq!(read("dd/mm/yyyy", "31/06/2026"), Err(TypeError::NoSuch));
+        assert_eq!(read("dd/mm/yyyy", "5/3/2026"), Err(TypeError::Form));
+        assert_eq!(read("dd/mm/yy", "05/03/26"), Ok(Value::Date(date(2026, 3, 5))));
+        assert_eq!(
+            read("yyyy-mm-ddThh:mm", "2026-03-05T23:59"),
+            Ok(Value::DateTime(date(2026, 3, 5).at(23, 59, 0, 0)))
+        );
+        assert_eq!(read("hh:mm", "24:00"), Err(TypeError::NoSuch));
+        assert_eq!(read("yyyy-mm-dd", "2026-03-05"), Ok(Value::Date(date(2026, 3, 5))));
+        assert_eq!(read("yyyy-mm-dd", "2026-13-05"), Err(TypeError::NoSuch));
+        for other in ["2026/03/05", "2026-3-05", "2026-03-0é", "2026-03-055", "x026-03-05", ""] {
+            assert_eq!(read("yyyy-mm-dd", other), Err(TypeError::Form), "{other}");
+        }
+    }
+
+    #[test]
+    fn patterns_must_be_whole() {
+        for written in ["dd/mm", "yyyy", "hh", "dd/dd/yyyy", "yyyy-mm-ddx", "day"] {
+            assert!(DatePattern::compile(written).is_err(), "{written}");
+        }
+    }
+}

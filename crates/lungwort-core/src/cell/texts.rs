@@ -1,0 +1,47 @@
+//! Many short texts kept one behind the other, four bytes each besides their letters.
+
+/// A column of texts.
+#[derive(Debug, Clone, Default)]
+pub struct Texts {
+    text: String,
+    ends: Vec<u32>,
+}
+
+impl Texts {
+    /// Adds a text. Returns whether there was room: four thousand million bytes in all.
+    pub fn push(&mut self, text: &str) -> bool {
+        let Ok(end) = u32::try_from(self.text.len() + text.len()) else { return false };
+        self.text.push_str(text);
+        self.ends.push(end);
+        true
+    }
+
+    /// The text at a place; empty where there is none.
+    #[inline]
+    pub fn get(&self, at: usize) -> &str {
+        let Some(end) = self.ends.get(at) else { return "" };
+        let start = at.checked_sub(1).map_or(0, |before| self.ends[before]);
+        self.text.get(start as usize..*end as usize).unwrap_or_default()
+    }
+
+    /// How many there are.
+    pub fn len(&self) -> usize {
+        self.ends.len()
+    }
+
+    /// Whether there are none.
+    pub fn is_empty(&self) -> bool {
+        self.ends.is_empty()
+    }
+
+    /// All of them in order.
+    pub fn iter(&self) -> impl DoubleEndedIterator<Item = &str> + Clone {
+        (0..self.len()).map(|at| self.get(at))
+    }
+
+    /// Gives back room that was kept for more.
+    pub fn shrink(&mut self) {
+        self.text.shrink_to_fit();
+        self.ends.shrink_to_fit();
+    }
+}

@@ -1,0 +1,182 @@
+//! What only shows over several rows: one file a fold, one line each in [`FOLDS`].
+//!
+//! A fold gathers from chunks in parallel and in any order, absorbs what was gathered in the order of the file, and
+//! may have its say at the end of a sheet and of the run. What it has seen is in its state, apart from the fold
+//! itself, so that the threads that gather can share the fold. The states live as long as the run: what must be
+//! unique must be so in all files of a batch.
+
+mod blank_rows;
+mod figures;
+mod sample_rows;
+mod sparse_rows;
+pub(crate) mod unique;
+
+use crate::cell::Value;
+use crate::check::header::Header;
+use crate::check::rows::result::{Anything, Totals};
+use crate::check::rows::result::{ChunkResult, RowFinding};
+use crate::check::rows::{SheetJudge, Values};
+use crate::check::shape::Shaped;
+use crate::intake::{Chunk, OpenError, Source};
+use crate::rulebook::Sheet;
+
+/// Makes the fold where a sheet asks for it.
+type Maker = for<'r> fn(&'r Sheet) -> Option<Box<dyn AnyFold + 'r>>;
+
+/// Every fold. They gather and absorb in this order: what is no row of the sender's is known before its values count.
+const FOLDS: &[Maker] = &[
+    sample_rows::make, //
+    unique::make,
+    figures::make,
+    sparse_rows::make,
+    blank_rows::make,
+];
+
+/// The folds that a sheet asks for.
+pub(crate) fn folds_for(sheet: &Sheet) -> Vec<Box<dyn AnyFold + '_>> {
+    FOLDS.iter().filter_map(|make| make(sheet)).collect()
+}
+
+/// What a fold gathers from.
+pub(crate) struct Gathering<'g> {
+    pub header: &'g Header,
+    pub shaped: &'g Shaped,
+    /// The rows that were judged, within the chunk.
+    pub rows: &'g [usize],
+    /// Their values.
+    pub values: &'g Values<'g>,
+}
+
+/// What a fold absorbs with.
+pub(crate) struct Absorbing<'a, 'r> {
+    pub judge: &'a SheetJudge<'r>,
+    pub header: &'a Header,
+    pub chunk: &'a Chunk,
+    /// Which file of the batch, and the names of all so far.
+    pub file: usize,
+    pub names: &'a [String],
+    pub totals: &'a mut Totals,
+    /// The findings of the chunk.
+    pub findings: &'a mut Vec<RowFinding>,
+    /// Whether the findings so far are to wait for what comes later.
+    pub hold_back: bool,
+}
+
+/// What a fold can say at the end.
+pub(crate) struct Ending<'e> {
+    pub totals: &'e mut Totals,
+    /// Set where the findings that were held back are to be dropped.
+    pub drop_held: bool,
+}
+
+/// A figure: its label, and the value where there is one.
+pub type Figure = (String, Option<Value<'static>>);
+
+/// Opens another source, by its path as the rulebook names it.
+pub(crate) type OpenSource<'s> = &'s dyn Fn(&str) -> Result<Source, OpenError>;
+
+/// Something that only shows over several rows.
+pub(crate) trait Fold: Send + Sync {
+    /// What is gathered from one chunk.
+    type Part: Send + 'static;
+    /// What has been seen so far.
+    type State: Default + Send + 'static;
+
+    /// Looks through another source before the rows come, such as an index to look up in.
+    fn prepare(&mut self, _: OpenSource<'_>) -> Result<(), OpenError> {
+        Ok(())
+    }
+
+    /// Gathers from one chunk; chunks come in any order. May add findings about its rows, or take some back.
+    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Self::Part;
+
+    /// Takes in what was gathered, in the order of the file.
+    fn absorb(&self, _state: &mut Self::State, _part: Self::Part, _with: &mut Absorbing<'_, '_>) {}
+
+    /// The rows of a sheet of one file are over.
+    fn finish_sheet(&self, _state: &mut Self::State, _ending: &mut Ending<'_>) {}
+
+    /// The figures that have come together.
+    fn figures(&self, _state: &Self::State) -> Vec<Figure> {
+        Vec::new()
+    }
+}
+
+/// A fold whose types are not looked at.
+pub(crate) trait AnyFold: Send + Sync {
+    fn prepare(&mut self, open: OpenSource<'_>) -> Result<(), OpenError>;
+    fn begin(&self) -> Anything;
+    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Anything;
+    fn absorb(&self, state: &mut Anything, part: Anything, with: &mut Absorbing<'_, '_>);
+    fn finish_sheet(&self, state: &mut Anything, ending: &mut Ending<'_>);
+    fn figures(&self, state: &Anything) -> Vec<Figure>;
+}
+
+// Parts and states come back to the fold that made them, so that their types always fit.
+impl<F: Fold> AnyFold for F {
+    fn prepare(&mut self, open: OpenSource<'_>) -> Result<(), OpenError> {
+        Fold::prepare(self, open)
+    }
+
+    fn begin(&self) -> Anything {
+        Box::new(F::State::default())
+    }
+
+    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Anything {
+        Box::new(Fold::gather(self, from, result))
+    }
+
+    fn absorb(&self, state: &mut Anything, part: Anything, with: &mut Absorbing<'_, '_>) {
+        if let (Some(state), Ok(part)) = (state.downcast_mut(), part.downcast()) {
+            Fold::absorb(self, state, *part, with);
+        }
+    }
+
+    fn finish_sheet(&self, state: &mut Anything, ending: &mut Ending<'_>) {
+        if let Some(state) = state.downcast_mut() {
+            Fold::finish_sheet(self, state, ending);
+        }
+    }
+
+    fn figures(&self, state: &Anything) -> Vec<Figure> {
+        state.downcast_ref().map(|state| Fold::figures(self, state)).unwrap_or_default()
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Counts the lines of another source before the rows come.
+    #[derive(Default)]
+    struct Indexed {
+        lines: usize,
+    }
+
+    impl Fold for Indexed {
+        type Part = ();
+        type State = usize;
+
+        fn prepare(&mut self, open: OpenSource<'_>) -> Result<(), OpenError> {
+            let mut text = String::new();
+            std::io::Read::read_to_string(&mut open("held.csv")?.bytes()?, &mut text)?;
+            self.lines = text.lines().count();
+            Ok(())
+        }
+
+        fn gather(&self, _: &Gathering<'_>, _: &mut ChunkResult) {}
+
+        fn figures(&self, state: &usize) -> Vec<Figure> {
+            let count = self.lines + state;
+            vec![("lines".to_owned(), Some(Value::Number(count.into())))]
+        }
+    }
+
+    #[test]
+    fn a_fold_can_look_through_another_source_first() {
+        let mut fold: Box<dyn AnyFold> = Box::new(Indexed::default());
+        fold.prepare(&|path| Source::memory(path.to_owned(), b"a\nb\nc\n".as_slice().into())).unwrap();
+        let state = fold.begin();
+        assert_eq!(fold.figures(&state)[0].1, Some(Value::Number(3.into())));
+    }
+}

@@ -1,0 +1,319 @@
+//! The top of a sheet: where the headings are, which column each is, and whether the template's own rows are left.
+//!
+//! In: the top rows of a sheet and the rulebook's columns. Out: the heading row, which field is which column, which
+//! filled fields have no heading, and findings about the headings and the template's own rows.
+
+use std::sync::Arc;
+
+use crate::cell::fold::{self, Folded};
+use crate::cell::order::longest_ascending;
+use crate::cell::shown;
+use crate::check::problem::file_problem;
+use crate::finding::CellProblem;
+use crate::finding::{
+    Action, Code, Correction, Message, Place, Problem, Topic, codes::template as codes, column_letter,
+};
+use crate::intake::Chunk;
+use crate::rulebook::Sheet;
+
+/// Rows looked through for the headings.
+const SEARCHED: usize = 30;
+
+/// How a file's columns stand to a rulebook's.
+#[derive(Debug, Default)]
+pub struct Header {
+    /// The row of the headings within the first batch.
+    pub row: usize,
+    /// The first row of data within the first batch.
+    pub first_data: usize,
+    /// Cells in the heading row.
+    pub width: usize,
+    /// For each column of the rulebook, its place in the file.
+    pub field_of: Vec<Option<usize>>,
+    /// Places in the file that belong to no column, and whether they have a heading.
+    pub strays: Vec<(usize, bool)>,
+    /// What was found on the way.
+    pub findings: Vec<(Arc<Problem>, Place, Option<Box<str>>)>,
+}
+
+/// Finds the headings. `None` where no row has any of the rulebook's.
+pub fn read(sheet: &Sheet, chunk: &Chunk) -> Option<Header> {
+    let row = find_row(sheet, chunk)?;
+    let texts: Vec<&str> = chunk.row_texts(row);
+    let width = texts.len();
+    let mut header = Header { row, width, field_of: vec![None; sheet.columns.len()], ..Header::default() };
+    let mut reading = Reading { sheet, chunk, header: &mut header, texts };
+    reading.exact();
+    reading.near();
+    reading.rest();
+    reading.order();
+    reading.guide_rows();
+    header.findings.sort_by_key(|(_, place, _)| (place.row, place.field));
+    Some(header)
+}
+
+fn find_row(sheet: &Sheet, chunk: &Chunk) -> Option<usize> {
+    let wanted: std::collections::HashSet<String> =
+        sheet.columns.iter().map(|column| fold::fold(&column.heading)).collect();
+    let score = |row: usize| {
+        let found: std::collections::HashSet<String> =
+            chunk.row_texts(row).iter().map(|text| fold::fold(text)).filter(|text| wanted.contains(text)).collect();
+        found.len()
+    };
+    let expected = sheet.heading_row as usize - 1;
+    let best = (0..chunk.row_count().min(SEARCHED)).max_by_key(|row| (score(*row), std::cmp::Reverse(*row)))?;
+    let top = score(best);
+    if top == 0 {
+        return None;
+    }
+    let here = if expected < chunk.row_count() { score(expected) } else { 0 };
+    Some(if here * 2 >= top { expected } else { best })
+}
+
+struct Reading<'a> {
+    sheet: &'a Sheet,
+    chunk: &'a Chunk,
+    header: &'a mut Header,
+    texts: Vec<&'a str>,
+}
+
+impl Reading<'_> {
+    fn note(
+        &mut self,
+        code: &'static Code,
+        topic: Topic,
+        subject: &str,
+        message: String,
+        field: Option<usize>,
+        correction: Option<Correction>,
+    ) {
+        let rulebook_line = match topic {
+            Topic::Column(index) => self.sheet.columns.get(index).map(|column| column.line),
+            _ => None,
+        };
+        let problem = Problem {
+            code,
+            severity: code.severity,
+            topic,
+            subject: Arc::from(subject),
+            message: Message::sentence(message),
+            correction,
+            rulebook_line,
+        };
+        let value = field.and_then(|field| self.texts.get(field)).map(|text| Box::from(*text));
+        let place = self.place(self.header.row, field);
+        self.header.findings.push((Arc::new(problem), place, value));
+    }
+
+    fn place(&self, row: usize, field: Option<usize>) -> Place {
+        let within = row < self.chunk.row_count();
+        Place {
+            row: Some(self.chunk.row_number(row)),
+            line: if within { self.chunk.line_number(row) } else { None },
+            field,
+            ..Place::default()
+        }
+    }
+
+    fn exact(&mut self) {
+        for field in 0..self.header.width {
+            let text = self.texts[field];
+            let named = |index: &usize| self.sheet.columns[*index].heading == text;
+            let mut all = (0..self.sheet.columns.len()).filter(named);
+            let Some(first) = all.next() else {
+                continue;
+            };
+            // A template may have one heading several times; they are taken in their order.
+            let open = |index: &usize| self.header.field_of[*index].is_none();
+            let index = Some(first).filter(open).or_else(|| all.find(open)).unwrap_or(first);
+            if self.header.field_of[index].is_some() {
+                let first = self.header.field_of[index].map(column_letter).unwrap_or_default();
+                let message = format!(
+                    "The heading {} is in column {first} already; column {} was not checked.",
+                    shown::quoted(text),
+                    column_letter(field)
+                );
+                self.note(&codes::REPEATED_HEADING, Topic::Column(index), text, message, Some(field), None);
+            } else {
+                self.header.field_of[index] = Some(field);
+            }
+        }
+    }
+
+    /// Headings that are one of the template's but for spelling.
+    fn near(&mut self) {
+        let columns = &self.sheet.columns;
+        for field in 0..self.header.width {
+            let text = self.texts[field];
+            if text.trim().is_empty() || columns.iter().any(|column| column.heading == text) {
+                continue;
+            }
+            let open: Vec<usize> = (0..columns.len()).filter(|index| self.header.field_of[*index].is_none()).collect();
+            let folded = fold::fold(text);
+            let same =
+                open.iter().copied().find(|index| fold::fold(&columns[*index].heading) == folded && !folded.is_empty());
+            let candidates = Folded::new(open.iter().map(|index| columns[*index].heading.as_str()));
+            let slip = || candidates.nearest(text).map(|at| open[at]);
+            let Some((index, certain)) = same.map(|index| (index, true)).or_else(|| slip().map(|index| (index, false)))
+            else {
+                continue;
+            };
+            self.header.field_of[index] = Some(field);
+            let wanted = &columns[index].heading;
+            let message = format!(
+                "The heading {} should be {}; the column was checked as that.",
+                shown::quoted(text),
+                shown::quoted(wanted)
+            );
+            let rename = Action::RenameHeading(wanted.clone());
+            let correction = if certain { rename.certain() } else { rename.likely() };
+            self.note(&codes::NEAR_HEADING, Topic::Column(index), wanted, message, Some(field), correction);
+        }
+    }
+
+    fn rest(&mut self) {
+        let columns = &self.sheet.columns;
+        for (index, column) in columns.iter().enumerate() {
+            if self.header.field_of[index].is_none() {
+                let must = if column.required { ", which every row must fill," } else { "" };
+                let message = format!("The column {}{must} is missing from the file.", shown::quoted(&column.heading));
+                self.note(&codes::MISSING_HEADING, Topic::Column(index), &column.heading, message, None, None);
+            }
+        }
+        for field in 0..self.texts.len() {
+            if self.header.field_of.contains(&Some(field)) {
+                continue;
+            }
+            let text = self.texts[field];
+            let blank = text.trim().is_empty();
+            self.header.strays.push((field, !blank));
+            if !blank && !columns.iter().any(|column| column.heading == text) {
+                let message = format!(
+                    "The template has no column {}; column {} was not checked.",
+                    shown::quoted(text),
+                    column_letter(field)
+                );
+                self.note(&codes::UNKNOWN_HEADING, Topic::Stray(field), text, message, Some(field), None);
+            }
+        }
+    }
+
+    /// Columns that are not in the template's order: those outside the longest run that is.
+    fn order(&mut self) {
+        let mut placed: Vec<(usize, usize)> =
+            self.header.field_of.iter().enumerate().filter_map(|(index, field)| Some(((*field)?, index))).collect();
+        placed.sort_unstable();
+        let in_order = longest_ascending(&placed.iter().map(|(_, index)| *index).collect::<Vec<_>>());
+        for (field, index) in placed.iter().copied().filter(|(_, index)| !in_order.contains(index)).collect::<Vec<_>>()
+        {
+            let heading = self.sheet.columns[index].heading.clone();
+            let before = index.checked_sub(1).map(|before| self.sheet.columns[before].heading.clone());
+            let due = before.map_or("it should be the first".to_owned(), |before| {
+                format!("it should follow {}", shown::quoted(&before))
+            });
+            let message =
+                format!("The column {} is in column {}; {due}.", shown::quoted(&heading), column_letter(field));
+            self.note(&codes::MOVED_COLUMN, Topic::Column(index), &heading, message, Some(field), None);
+        }
+        let expected = self.sheet.heading_row as usize - 1;
+        if self.header.row != expected {
+            let message = format!(
+                "The headings are in row {}; the template has them in row {}.",
+                self.header.row + 1,
+                expected + 1
+            );
+            self.note(&codes::HEADINGS_MOVED, Topic::File, "", message, None, None);
+        }
+    }
+
+    /// Compares the rows under the headings with what the template has there.
+    fn guide_rows(&mut self) {
+        let count = self.sheet.guide_rows as usize;
+        let mut row = self.header.row + 1;
+        for guide in 0..count {
+            if row >= self.chunk.row_count() {
+                break;
+            }
+            match self.compare_guide(row, guide) {
+                Guide::Kept => row += 1,
+                Guide::Changed(changes) => {
+                    for (field, index, found) in changes {
+                        let heading = self.sheet.columns[index].heading.clone();
+                        let due = self.sheet.columns[index].guide[guide].clone();
+                        let message = format!(
+                            "Under {}, the template's own row says {}, and here {}.",
+                            shown::quoted(&heading),
+                            shown::quoted(&due),
+                            shown::quoted(&found)
+                        );
+                        let problem = Problem {
+                            code: &codes::GUIDE_ROW_CHANGED,
+                            severity: codes::GUIDE_ROW_CHANGED.severity,
+                            topic: Topic::Column(index),
+                            subject: Arc::from(heading.as_str()),
+                            message: Message::sentence(message),
+                            correction: Correction::certain(due),
+                            rulebook_line: Some(self.sheet.columns[index].line),
+                        };
+                        let place = self.place(row, Some(field));
+                        self.header.findings.push((Arc::new(problem), place, Some(found.into())));
+                    }
+                    row += 1;
+                }
+                Guide::Missing => {
+                    let message = format!(
+                        "Row {} of the template, under the headings, is missing: data begin in its place.",
+                        self.header.row + 2 + guide
+                    );
+                    let found = CellProblem::new(&codes::GUIDE_ROW_MISSING, message);
+                    let place = self.place(row, None);
+                    self.header.findings.push((file_problem(&codes::GUIDE_ROW_MISSING, "", found), place, None));
+                    break;
+                }
+            }
+        }
+        self.header.first_data = row;
+    }
+
+    fn compare_guide(&self, row: usize, guide: usize) -> Guide {
+        let texts = self.chunk.row_texts(row);
+        let mut changes = Vec::new();
+        let (mut known, mut same) = (0, 0);
+        for (index, column) in self.sheet.columns.iter().enumerate() {
+            let (Some(field), Some(due)) = (self.header.field_of[index], column.guide.get(guide)) else {
+                continue;
+            };
+            let found = texts.get(field).copied().unwrap_or_default();
+            known += 1;
+            if fold::fold(found) == fold::fold(due) {
+                same += 1;
+            } else {
+                changes.push((field, index, found.to_owned()));
+            }
+        }
+        match (known, same) {
+            // The rulebook does not say what stands there: it is missing if the row's key is as data have it.
+            (0, _) if self.looks_like_data(&texts) => Guide::Missing,
+            (known, 0) if known > 0 => Guide::Missing,
+            (known, same) if same < known => Guide::Changed(changes),
+            _ => Guide::Kept,
+        }
+    }
+
+    fn looks_like_data(&self, texts: &[&str]) -> bool {
+        let key = self.sheet.key.first().copied();
+        let Some((index, field)) = key.and_then(|index| Some((index, self.header.field_of[index]?))) else {
+            return false;
+        };
+        let Some(pattern) = &self.sheet.columns[index].pattern else {
+            return false;
+        };
+        texts.get(field).is_some_and(|text| pattern.regex.is_match(text.trim()))
+    }
+}
+
+enum Guide {
+    Kept,
+    Changed(Vec<(usize, usize, String)>),
+    Missing,
+}

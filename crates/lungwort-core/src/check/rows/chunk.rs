@@ -1,0 +1,298 @@
+//! Judging one chunk of rows: the layout first, then column by column, then the rules row by row.
+
+use std::collections::HashSet;
+use std::sync::Arc;
+
+use crate::cell::Value;
+use crate::check::column::Memory;
+use crate::check::folds::{AnyFold, Gathering};
+use crate::check::header::Header;
+use crate::check::problem::{bare, file_problem};
+use crate::check::rows::ragged;
+use crate::check::rows::result::{ChunkResult, ExactPlace, FIRST_CELL, RowFinding, key_of, sort, whole_row};
+use crate::check::rows::{SheetJudge, Values};
+use crate::check::shape::{RowKind, Shaped};
+use crate::finding::CellProblem;
+use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes};
+use crate::finding::{Message, Problem, Topic};
+use crate::intake::{Chunk, IssueKind};
+
+/// Rows judged at a time.
+const TILE: usize = 64;
+
+/// Judges chunks of one file.
+pub(crate) struct ChunkJudge<'j, 'r> {
+    /// The sheet's judge.
+    pub sheet: &'j SheetJudge<'r>,
+    /// What only shows over several rows.
+    pub folds: &'j [Box<dyn AnyFold + 'r>],
+    /// How the file's columns stand.
+    pub header: &'j Header,
+    /// Between cells.
+    pub delimiter: u8,
+}
+
+impl ChunkJudge<'_, '_> {
+    /// Judges the rows of data.
+    pub fn judge(&self, shaped: &mut Shaped, memory: &mut Memory) -> ChunkResult {
+        let mut out = ChunkResult::default();
+        let rows = self.layout(shaped, &mut out);
+        let shaped: &Shaped = shaped;
+        let chunk = &shaped.chunk;
+        let room = |wanted: bool| if wanted { rows.len() } else { 0 };
+        let mut values = Values {
+            typed: self.sheet.wants_value.iter().map(|wanted| Vec::with_capacity(room(*wanted))).collect(),
+            filled: self.sheet.wants_filled.iter().map(|wanted| Vec::with_capacity(room(*wanted))).collect(),
+            today: self.sheet.today,
+        };
+        // A few rows at a time, so that their cells stay in the nearest cache while column after column looks at them.
+        let starts: Vec<u32> = rows.iter().map(|row| chunk.row_start(*row)).collect();
+        for (tile, starts) in rows.chunks(TILE).zip(starts.chunks(TILE)) {
+            for index in 0..self.sheet.columns.len() {
+                self.column(chunk, (tile, starts), index, memory, &mut values, &mut out);
+            }
+        }
+        self.strays(chunk, &rows, &mut out);
+        self.invalid_bytes(chunk, &mut out);
+        self.stored(chunk, &rows, &mut out);
+        self.conditional_cells(&rows, &values, &mut out);
+        self.dependent_lists(chunk, &rows, &values, &mut out);
+        self.rules(&rows, &values, &mut out);
+        let from = Gathering { header: self.header, shaped, rows: &rows, values: &values };
+        for fold in self.folds {
+            let part = fold.gather(&from, &mut out);
+            out.parts.push(part);
+        }
+        self.say_what_is_shown(chunk, &mut out);
+        sort(&mut out.findings);
+        self.keys(chunk, &mut out.findings);
+        as_in_the_file(chunk, &mut out.findings);
+        one_correction_a_cell(&mut out.findings);
+        out
+    }
+
+    /// Brings the rows of data to the headings' width, and returns those that can be judged.
+    fn layout(&self, shaped: &mut Shaped, out: &mut ChunkResult) -> Vec<usize> {
+        let Shaped { chunk, places, .. } = shaped;
+        let mut rows = Vec::with_capacity(places.len());
+        let mut first_of_data = None;
+        for (row, _) in places.iter().enumerate().filter(|(_, place)| place.kind != RowKind::Template) {
+            first_of_data.get_or_insert(row);
+            if places[row].kind == RowKind::Blank {
+                continue;
+            }
+            out.filled_rows += 1;
+            out.last_filled = Some(chunk.row_number(row));
+            if chunk.is_sheet() {
+                self.bring_to_width(chunk, row, out);
+            } else if chunk.row(row).len() != self.header.width
+                && let Some(ragged) = ragged::reconcile(self.sheet, self.header, chunk, row, self.delimiter)
+            {
+                let problem = file_problem(ragged.found.code, "The row", ragged.found);
+                out.findings.push(RowFinding {
+                    field: ragged.field,
+                    value: ragged.value,
+                    ..whole_row(ragged.row, problem)
+                });
+                if ragged.hopeless {
+                    continue;
+                }
+            }
+            rows.push(row);
+        }
+        self.normalise_cells(chunk, &rows, out);
+        chunk.keep_originals();
+        let first = first_of_data.unwrap_or(chunk.row_count());
+        self.layout_issues(chunk, first, out);
+        rows
+    }
+
+    /// What the scan found wrong with quotes.
+    fn layout_issues(&self, chunk: &Chunk, first: usize, out: &mut ChunkResult) {
+        for issue in chunk.issues.iter().filter(|issue| issue.row >= first) {
+            let (code, message) = match issue.kind {
+                IssueKind::UnclosedQuote => (
+                    &file_codes::UNCLOSED_QUOTE,
+                    "a quote is opened here and never closed; it was treated as a plain character.",
+                ),
+                IssueKind::TextAfterQuote => (
+                    &file_codes::TEXT_AFTER_QUOTE,
+                    "there is text behind the closing quote; a quote inside a quoted cell is written twice.",
+                ),
+            };
+            let heading = self.sheet.heading_of(self.header, issue.field);
+            let problem = file_problem(code, "", CellProblem::new(code, format!("in {heading}, {message}")));
+            let value = chunk.row(issue.row).get(issue.field).map(|field| Box::from(chunk.text(*field)));
+            let found = RowFinding {
+                field: Some(issue.field),
+                value,
+                place: Some(Box::new(ExactPlace::Line(issue.line))),
+                ..whole_row(issue.row, problem)
+            };
+            out.findings.push(found);
+        }
+    }
+
+    fn column<'b>(
+        &self,
+        chunk: &'b Chunk,
+        (rows, starts): (&[usize], &[u32]),
+        index: usize,
+        memory: &mut Memory,
+        values: &mut Values<'b>,
+        out: &mut ChunkResult,
+    ) {
+        let Some(field) = self.header.field_of[index] else {
+            return;
+        };
+        let judge = &self.sheet.columns[index];
+        let required = judge.column().required;
+        let (wants_value, wants_filled) = (self.sheet.wants_value[index], self.sheet.wants_filled[index]);
+        let (typed, filled) = (&mut values.typed[index], &mut values.filled[index]);
+        let place = |row: usize, problem: Arc<Problem>, text: &str| RowFinding {
+            order: FIRST_CELL + field as u32,
+            field: Some(field),
+            value: Some(text.into()),
+            ..whole_row(row, problem)
+        };
+        for (&row, &start) in rows.iter().zip(starts) {
+            // Every judged row has been brought to the headings' width.
+            let cell = chunk.cell_at(start as usize + field);
+            let text = chunk.text(cell);
+            let mut blank = cell.is_empty();
+            if blank {
+                if wants_value {
+                    typed.push(Value::Blank);
+                }
+            } else {
+                let right = if wants_value {
+                    judge.quick::<true>(text, cell.is_special(), |value| typed.push(value))
+                } else {
+                    judge.quick::<false>(text, cell.is_special(), |_| ())
+                };
+                if !right {
+                    let judged = judge.thorough(text, memory);
+                    out.findings.extend(judged.problems.iter().map(|problem| place(row, Arc::clone(problem), text)));
+                    blank = matches!(judged.value, Value::Blank);
+                    if wants_value {
+                        typed.push(judged.value.clone());
+                    }
+                }
+            }
+            if required && blank {
+                out.findings.push(place(row, Arc::clone(&self.sheet.missing[index]), text));
+            }
+            if wants_filled {
+                filled.push(!blank);
+            }
+        }
+    }
+
+    /// Filled cells under no heading.
+    fn strays(&self, chunk: &Chunk, rows: &[usize], out: &mut ChunkResult) {
+        for (field, _) in self.header.strays.iter().filter(|(field, headed)| !headed && *field < self.header.width) {
+            for &row in rows {
+                let text = chunk.text(chunk.cell(row, *field)).trim();
+                if text.is_empty() {
+                    continue;
+                }
+                let letter = crate::finding::column_letter(*field);
+                let message = format!("is {} and column {letter} has no heading.", crate::cell::shown::quoted(text));
+                let problem = Problem {
+                    topic: Topic::Stray(*field),
+                    subject: Arc::from(format!("Column {letter}")),
+                    message: Message::sentence(format!("A cell {message}")),
+                    ..bare(&template_codes::NO_HEADING)
+                };
+                let order = FIRST_CELL + *field as u32;
+                out.findings.push(RowFinding {
+                    order,
+                    field: Some(*field),
+                    value: Some(text.into()),
+                    ..whole_row(row, Arc::new(problem))
+                });
+            }
+        }
+    }
+
+    fn invalid_bytes(&self, chunk: &Chunk, out: &mut ChunkResult) {
+        let places = chunk.invalid_places();
+        if places.is_empty() {
+            return;
+        }
+        // The replacement characters that invalid bytes leave are reported as what they are.
+        let cells: HashSet<(usize, usize)> = places.iter().map(|(row, field, _)| (*row, *field)).collect();
+        out.findings.retain(|finding| {
+            finding.problem.code != &cell_codes::LOST_CHARACTER
+                || finding.field.is_none_or(|field| !cells.contains(&(finding.row, field)))
+        });
+        for &(row, field, offset) in places {
+            let heading = self.sheet.heading_of(self.header, field);
+            let text = chunk.row(row).get(field).map(|cell| chunk.text(*cell)).unwrap_or_default();
+            let message = format!(
+                "is {}: the byte at offset {offset} of the file is not a character in its encoding.",
+                crate::cell::shown::quoted(text)
+            );
+            let problem = file_problem(
+                &file_codes::INVALID_BYTES,
+                &heading,
+                CellProblem::new(&file_codes::INVALID_BYTES, message),
+            );
+            let order = FIRST_CELL + field as u32;
+            out.findings.push(RowFinding {
+                order,
+                field: Some(field),
+                value: Some(text.into()),
+                place: Some(Box::new(ExactPlace::Byte(offset))),
+                ..whole_row(row, problem)
+            });
+        }
+    }
+
+    /// Gives each finding its row's key.
+    fn keys(&self, chunk: &Chunk, findings: &mut [RowFinding]) {
+        let mut last: Option<(usize, Option<Arc<str>>)> = None;
+        for finding in findings {
+            let key = match &last {
+                Some((row, key)) if *row == finding.row => key.clone(),
+                _ => key_of(self.sheet, self.header, chunk, finding.row),
+            };
+            finding.key.clone_from(&key);
+            last = Some((finding.row, key));
+        }
+    }
+}
+
+/// Findings quote what is in the file, also where the reader wrote the cell as its column asks.
+fn as_in_the_file(chunk: &Chunk, findings: &mut [RowFinding]) {
+    if !chunk.has_originals() {
+        return;
+    }
+    for finding in findings {
+        if let (Some(field), Some(value)) = (finding.field, &mut finding.value)
+            && chunk.is_rewritten(finding.row, field)
+        {
+            *value = chunk.original_text(finding.row, field).into();
+        }
+    }
+}
+
+/// Judges of single cells propose one value each; what looks at several cells may propose another for the same cell.
+/// Then the last counts, and a person must agree.
+fn one_correction_a_cell(findings: &mut [RowFinding]) {
+    let is_same = |one: &RowFinding, other: &RowFinding| one.row == other.row && one.field == other.field;
+    for group in findings.chunk_by_mut(is_same) {
+        let proposed = |finding: &RowFinding| {
+            let value = finding.problem.correction.as_ref().map(|correction| correction.action.clone());
+            finding.field.and(value)
+        };
+        let Some(last) = group.iter().rev().find_map(proposed) else { continue };
+        if !group.iter().filter_map(proposed).any(|other| other != last) {
+            continue;
+        }
+        for finding in group.iter_mut().filter(|finding| finding.problem.correction.is_some()) {
+            let correction = last.clone().likely();
+            finding.problem = Arc::new(Problem { correction, ..Problem::clone(&finding.problem) });
+        }
+    }
+}

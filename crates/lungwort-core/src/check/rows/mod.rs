@@ -1,0 +1,184 @@
+//! A sheet's judge: its columns, rules and sets of values that may stand only once, prepared for the rows.
+//!
+//! In: a chunk of placed rows. Out: findings of its rows and cells, typed values for rules, and each fold's part.
+//! Any thread may judge any chunk: nothing here knows of other rows.
+
+pub(crate) mod cell_metadata;
+pub(crate) mod chunk;
+mod conditional;
+mod ragged;
+pub(crate) mod result;
+
+use std::sync::Arc;
+
+use jiff::civil::Date;
+
+use crate::cell::Value;
+use crate::check::column::ColumnJudge;
+use crate::check::header::Header;
+use crate::condition::{Condition, Row, Slot};
+use crate::finding::CellProblem;
+use crate::finding::{Message, Problem, Severity, Topic, codes::value as codes};
+use crate::rulebook::Sheet;
+use crate::rulebook::model::{FileRules, MessagePart};
+use crate::rulebook::property::Surroundings;
+
+/// Everything that rows are judged by.
+pub struct SheetJudge<'r> {
+    /// The sheet.
+    pub sheet: &'r Sheet,
+    /// What is required of the file.
+    pub file: &'r FileRules,
+    /// Its columns' judges.
+    pub columns: Vec<ColumnJudge<'r>>,
+    /// For each column, whether its typed values are wanted by a condition, a figure or a list.
+    pub wants_value: Vec<bool>,
+    /// For each column, whether a rule asks if it is filled.
+    pub wants_filled: Vec<bool>,
+    /// What is said where a required cell is blank, by column.
+    pub missing: Vec<Arc<Problem>>,
+    /// The day of the check.
+    pub today: Date,
+}
+
+impl<'r> SheetJudge<'r> {
+    /// Prepares a sheet.
+    pub fn new(sheet: &'r Sheet, file: &'r FileRules, surroundings: Surroundings<'_>) -> SheetJudge<'r> {
+        let columns: Vec<ColumnJudge<'r>> = sheet
+            .columns
+            .iter()
+            .enumerate()
+            .map(|(index, column)| ColumnJudge::new(column, index, surroundings))
+            .collect();
+        let missing = columns
+            .iter()
+            .map(|judge| {
+                judge.problem(
+                    CellProblem::new(&codes::MISSING_VALUE, "is blank; every row must fill it.")
+                        .required_by("required"),
+                )
+            })
+            .collect();
+        let mut judge = SheetJudge {
+            sheet,
+            file,
+            wants_value: vec![false; columns.len()],
+            wants_filled: vec![false; columns.len()],
+            missing,
+            columns,
+            today: surroundings.today,
+        };
+        judge.note_wants();
+        judge
+    }
+
+    fn note_wants(&mut self) {
+        let sheet = self.sheet;
+        let mut conditions: Vec<&Condition> = Vec::new();
+        for (index, column) in sheet.columns.iter().enumerate() {
+            conditions.extend(column.required_when.iter().chain(&column.blank_when));
+            if column.required_when.is_some() || column.blank_when.is_some() {
+                self.wants_filled[index] = true;
+            }
+            if let Some(dependent) = column.allowed.as_ref().and_then(|allowed| allowed.dependent.as_ref()) {
+                self.wants_value[index] = true;
+                dependent.columns.iter().for_each(|other| self.wants_value[*other] = true);
+            }
+            self.wants_value[index] |= column.unique;
+        }
+        for rule in &sheet.rules {
+            conditions.extend(&rule.when);
+            for part in rule.message.iter().flat_map(|message| &message.0) {
+                if let MessagePart::Cell(column) = part {
+                    self.wants_value[*column] = true;
+                }
+            }
+            rule.form.needs_values().into_iter().for_each(|column| self.wants_value[column] = true);
+            rule.form.asks_if_filled().into_iter().for_each(|column| self.wants_filled[column] = true);
+        }
+        for condition in conditions {
+            condition.columns().iter().for_each(|column| self.wants_value[*column] = true);
+        }
+        for figure in &sheet.figures {
+            figure.formula.columns().iter().for_each(|column| self.wants_value[*column] = true);
+        }
+    }
+
+    /// One where the text would be wrong in that place of the file, zero where it would be right.
+    pub fn is_wrong(&self, header: &Header, field: usize, text: &str) -> usize {
+        let Some(index) = header.field_of.iter().position(|at| *at == Some(field)) else {
+            return 0;
+        };
+        let judge = &self.columns[index];
+        let wrong = if text.trim().is_empty() {
+            judge.column().required
+        } else {
+            !judge.quick::<false>(text, !text.is_ascii(), |_| ()) && !judge.judge(text).problems.is_empty()
+        };
+        usize::from(wrong)
+    }
+
+    /// The heading of a place in the file, or its letter where it has none.
+    pub fn heading_of(&self, header: &Header, field: usize) -> String {
+        let index = header.field_of.iter().position(|at| *at == Some(field));
+        index.map_or_else(
+            || format!("column {}", crate::finding::column_letter(field)),
+            |index| self.sheet.columns[index].heading.clone(),
+        )
+    }
+
+    /// A verdict about a rule.
+    pub fn rule_problem(&self, rule: usize, code: &'static crate::finding::Code, message: String) -> Arc<Problem> {
+        let about = &self.sheet.rules[rule];
+        Arc::new(Problem {
+            code,
+            severity: about.severity.unwrap_or(Severity::Error),
+            topic: Topic::Rule(rule),
+            subject: Arc::from(about.sentence.as_str()),
+            message: Message::sentence(message),
+            correction: None,
+            rulebook_line: Some(about.line),
+        })
+    }
+}
+
+/// The typed values of a chunk, by column and then by row; empty for columns of which nobody wants them.
+pub struct Values<'b> {
+    /// Typed values.
+    pub typed: Vec<Vec<Value<'b>>>,
+    /// Whether the cell is filled.
+    pub filled: Vec<Vec<bool>>,
+    /// The day of the check.
+    pub today: Date,
+}
+
+/// One row of them.
+#[derive(Clone, Copy)]
+pub struct RowValues<'v, 'b> {
+    /// The chunk's values.
+    pub values: &'v Values<'b>,
+    /// Which of the judged rows.
+    pub at: usize,
+}
+
+impl RowValues<'_, '_> {
+    /// Whether the cell is filled.
+    pub fn is_filled(&self, column: usize) -> bool {
+        self.values.filled[column].get(self.at).copied().unwrap_or(false)
+    }
+}
+
+impl Row for RowValues<'_, '_> {
+    #[inline]
+    fn value(&self, slot: Slot) -> &Value<'_> {
+        match slot {
+            Slot::Column(column) => self.values.typed[column].get(self.at).unwrap_or(&Value::Blank),
+            // Rules over one row name nothing else.
+            Slot::Other(..) | Slot::Aggregate(_) => &Value::Blank,
+        }
+    }
+
+    fn today(&self) -> Date {
+        self.values.today
+    }
+}

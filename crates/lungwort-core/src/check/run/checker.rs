@@ -1,0 +1,158 @@
+//! What a check goes by: the judges and folds of each sheet, and the way of its rows through them.
+
+use std::path::Path;
+use std::sync::Arc;
+
+use super::metadata::{CheckError, FileMetadata, Options};
+use super::pipeline::{self, Reading};
+use super::reporter::Reporter;
+use super::sequence::Sequence;
+use crate::check::folds::{self, AnyFold};
+use crate::check::header::{self, Header};
+use crate::check::rows::SheetJudge;
+use crate::check::rows::chunk::ChunkJudge;
+use crate::check::rows::result::{Anything, Totals};
+use crate::check::shape::Shape;
+use crate::check::shape::labelled::Labelled;
+use crate::check::shape::table::Table;
+use crate::intake::pieces::{Pieces, Resumed};
+use crate::intake::{Chunk, Rows, Source};
+use crate::rulebook::Rulebook;
+use crate::rulebook::property::Surroundings;
+
+/// One sheet of the rulebook, and what has been gathered for it.
+pub(crate) struct SheetState<'r> {
+    pub judge: SheetJudge<'r>,
+    pub folds: Vec<Box<dyn AnyFold + 'r>>,
+    pub states: Vec<Anything>,
+    pub filled_rows: u64,
+}
+
+/// Judges the files of a batch, one after the other.
+pub struct Checker<'r> {
+    pub(crate) rulebook: &'r Rulebook,
+    pub(crate) options: Options,
+    pub(crate) sheets: Vec<SheetState<'r>>,
+    pub(crate) files: Vec<FileMetadata>,
+}
+
+/// What came of one sheet of rows.
+pub(crate) struct RowsRead {
+    pub totals: Totals,
+    pub columns: usize,
+    pub header: Header,
+}
+
+/// The rows of a sheet on their way through the judges.
+pub(crate) struct Passage<'p> {
+    /// Which sheet of the rulebook.
+    pub number: usize,
+    /// Which file, and its name.
+    pub file: (usize, &'p str),
+    /// The sheet's name, in a workbook.
+    pub sheet: Option<Arc<str>>,
+    /// Between cells.
+    pub delimiter: u8,
+}
+
+impl<'r> Checker<'r> {
+    /// Prepares the judges. `folder` is where files named in cells are looked for.
+    pub fn new(rulebook: &'r Rulebook, folder: &Path, options: Options) -> Checker<'r> {
+        let surroundings = Surroundings { today: options.today, encoding: rulebook.file.encoding, folder };
+        let sheets = rulebook.sheets.iter().map(|sheet| {
+            let folds = folds::folds_for(sheet);
+            let states = folds.iter().map(|fold| fold.begin()).collect();
+            SheetState { judge: SheetJudge::new(sheet, &rulebook.file, surroundings), folds, states, filled_rows: 0 }
+        });
+        Checker { rulebook, sheets: sheets.collect(), options, files: Vec::new() }
+    }
+
+    /// Lets the folds look through other sources, before the first rows come.
+    pub(crate) fn prepare(&mut self) -> Result<(), CheckError> {
+        let folder = self.rulebook.path.parent().unwrap_or(Path::new(""));
+        for fold in self.sheets.iter_mut().flat_map(|state| &mut state.folds) {
+            fold.prepare(&|path| Source::path(&folder.join(path)))?;
+        }
+        Ok(())
+    }
+
+    /// The files checked so far.
+    pub fn files(&self) -> &[FileMetadata] {
+        &self.files
+    }
+
+    /// The figures over all files: label, and the figure in words; `None` where there is nothing to calculate.
+    pub fn figures(&self) -> Vec<(String, Option<String>)> {
+        let of_sheet = |state: &SheetState<'_>| -> Vec<folds::Figure> {
+            let folds = state.folds.iter().zip(&state.states);
+            folds.flat_map(|(fold, state)| fold.figures(state)).collect()
+        };
+        let figures = self.sheets.iter().flat_map(of_sheet);
+        figures.map(|(label, value)| (label, value.map(|value| value.written()))).collect()
+    }
+
+    /// Drives rows through the judges of a sheet. `top` is their beginning: all that headings are looked for in.
+    pub(crate) fn rows(
+        &mut self,
+        passage: Passage<'_>,
+        rows: &mut dyn Rows,
+        top: Chunk,
+        out: &mut Reporter<'_>,
+    ) -> Result<RowsRead, CheckError> {
+        let sheet = self.sheets[passage.number].judge.sheet;
+        let (mut shape, header): (Box<dyn Shape>, Header) = if sheet.is_form {
+            let (labelled, header) = Labelled::find(sheet, &top);
+            (Box::new(labelled), header)
+        } else {
+            let header = header::read(sheet, &top).ok_or(CheckError::NoHeadings)?;
+            rows.set_width(header.width);
+            (Box::new(Table::new(header.first_data)), header)
+        };
+        let mut resumed = Resumed::new(top, rows);
+        let mut pieces;
+        // Labels are looked for in all of the top, so that it stays in one piece.
+        let rows: &mut dyn Rows = match self.options.chunk_rows.filter(|_| !sheet.is_form) {
+            Some(most) => {
+                pieces = Pieces::new(&mut resumed, most);
+                &mut pieces
+            }
+            None => &mut resumed,
+        };
+        let totals = self.pass(&passage, &mut Reading::new(rows, &mut *shape, &self.options.clone()), &header, out)?;
+        let columns = header.width - header.strays.iter().filter(|(_, headed)| !headed).count();
+        Ok(RowsRead { totals, columns, header })
+    }
+
+    fn pass(
+        &mut self,
+        passage: &Passage<'_>,
+        reading: &mut Reading<'_>,
+        header: &Header,
+        out: &mut Reporter<'_>,
+    ) -> Result<Totals, CheckError> {
+        let (file, name) = passage.file;
+        let names = self.files.iter().map(|file| file.name.clone()).chain([name.to_owned()]).collect();
+        let state = &mut self.sheets[passage.number];
+        let mut sequence = Sequence {
+            judge: &state.judge,
+            folds: &state.folds,
+            states: &mut state.states,
+            header,
+            names,
+            sink: &mut *out.sink,
+            file,
+            sheet: passage.sheet.clone(),
+            totals: Totals::default(),
+            held: Vec::new(),
+            stopped: out.stopped,
+        };
+        sequence.header_findings();
+        let judging = ChunkJudge { sheet: &state.judge, folds: &state.folds, header, delimiter: passage.delimiter };
+        pipeline::run(&judging, reading, self.options.threads, &mut sequence)?;
+        sequence.finish();
+        let (totals, stopped) = (sequence.totals, sequence.stopped);
+        out.stopped = stopped;
+        state.filled_rows += totals.filled_rows;
+        Ok(totals)
+    }
+}

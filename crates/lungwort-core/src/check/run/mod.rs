@@ -1,0 +1,124 @@
+//! A check: the files of a batch one after the other, each sheet of them with its own judge.
+//!
+//! In: a file that can be opened. Out: findings into the sink, in order, and what the file is.
+
+pub mod checker;
+pub mod metadata;
+pub mod open;
+pub(crate) mod pipeline;
+pub(crate) mod reporter;
+pub(crate) mod sequence;
+
+use std::ops::ControlFlow;
+
+use crate::check::file;
+use crate::check::workbook::{self, template};
+use crate::finding::Sink;
+use crate::finding::codes::template as codes;
+use crate::intake::pieces::read_top;
+use crate::intake::{Chunk, Source};
+use crate::rulebook::choose::SheetHeadings;
+use checker::{Checker, Passage};
+use metadata::{CheckError, ContentMetadata, FileMetadata, Options, TextMetadata};
+use open::{Opened, TOP};
+use reporter::Reporter;
+
+impl Checker<'_> {
+    /// Checks one file; `Break` when the sink wants no more.
+    ///
+    /// # Errors
+    /// A [`CheckError`] where the file is not one of the rulebook's, or cannot be read on.
+    pub fn file(&mut self, opened: Opened, sink: &mut dyn Sink) -> Result<ControlFlow<()>, CheckError> {
+        if self.files.is_empty() {
+            self.prepare()?;
+        }
+        let before = file::before_rows(self.rulebook, &opened);
+        let source = opened.source().clone();
+        let mut out = Reporter { file: self.files.len(), sheet: None, sink, stopped: false };
+        out.about_file(before);
+        let metadata = if source.is_workbook() {
+            workbook::check(self, opened, &mut out)?
+        } else {
+            template::edition(self.rulebook, None, &[], source.name(), &mut out);
+            self.text(&opened, &mut out)?
+        };
+        let stopped = out.stopped;
+        let path = source.file_path().map(Into::into);
+        self.files.push(FileMetadata { name: source.name().to_owned(), path, bytes: source.size(), ..metadata });
+        Ok(if stopped { ControlFlow::Break(()) } else { ControlFlow::Continue(()) })
+    }
+
+    /// Ends a batch: of delimited files that stand for sheets, some may be missing.
+    pub fn finish(&mut self, sink: &mut dyn Sink) {
+        let delimited = self.files.iter().all(|file| matches!(file.content, ContentMetadata::Text(_)));
+        if self.sheets.len() < 2 || self.files.is_empty() || !delimited {
+            return;
+        }
+        let mut out = Reporter { file: self.files.len() - 1, sheet: None, sink, stopped: false };
+        for state in self.sheets.iter().filter(|state| state.judge.sheet.required && state.filled_rows == 0) {
+            let name = workbook::sheet_name(state.judge.sheet);
+            let message = format!("no file of the batch has rows for the sheet {name}, which must be filled.");
+            out.say(&codes::MISSING_SHEET, message);
+        }
+    }
+
+    /// Checks the rows of a delimited file.
+    fn text(&mut self, opened: &Opened, out: &mut Reporter<'_>) -> Result<FileMetadata, CheckError> {
+        let source: &Source = opened.source();
+        let mut chunks = source.text(opened.options)?;
+        let Some(top) = read_top(&mut chunks, self.rows_above_data())? else { return Err(CheckError::NoHeadings) };
+        let number = self.sheet_of_text(&top);
+        let delimiter = chunks.dialect().delimiter;
+        let passage = Passage { number, file: (self.files.len(), source.name()), sheet: None, delimiter };
+        let rows = self.rows(passage, &mut chunks, top, out)?;
+        let totals = rows.totals;
+        let read = file::Read {
+            chunks: &chunks,
+            filled_rows: totals.filled_rows,
+            quoted_cells: totals.quoted,
+            cells: totals.cells,
+        };
+        let sheet = self.sheets[number].judge.sheet;
+        out.about_file(file::after_rows(self.rulebook, sheet, &read));
+        let decoder = chunks.decoder();
+        let (encoding, encoding_chosen) = decoder.encoding();
+        Ok(FileMetadata {
+            name: String::new(),
+            path: None,
+            bytes: 0,
+            filled_rows: totals.filled_rows,
+            columns: rows.columns,
+            content: ContentMetadata::Text(TextMetadata {
+                encoding: encoding.name(),
+                encoding_chosen,
+                ascii: decoder.is_ascii(),
+                bom: decoder.has_bom(),
+                delimiter,
+                rival_delimiter: chunks.rival_delimiter(),
+                newlines: chunks.newlines(),
+            }),
+        })
+    }
+
+    /// Rows that must be seen to find the headings and what belongs to them.
+    pub(crate) fn rows_above_data(&self) -> usize {
+        let guide = self.rulebook.sheets.iter().map(|sheet| sheet.guide_rows as usize).max().unwrap_or(0);
+        TOP + guide.min(1_000) + 1
+    }
+
+    /// The sheet whose headings a delimited file has.
+    fn sheet_of_text(&self, top: &Chunk) -> usize {
+        if self.sheets.len() == 1 {
+            return 0;
+        }
+        let fit = |number: &usize| {
+            let headings = SheetHeadings::new(self.sheets[*number].judge.sheet);
+            (0..top.row_count().min(TOP)).map(|row| headings.fit(&top.row_texts(row))).max()
+        };
+        let rows = (0..self.sheets.len()).filter(|number| !self.sheets[*number].judge.sheet.is_form);
+        rows.max_by_key(|number| (fit(number), std::cmp::Reverse(*number))).unwrap_or(0)
+    }
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,139 @@
+//! Judged chunks put in the order of the file: what only shows over several of them is absorbed, and the findings
+//! are handed on with their addresses.
+
+use std::sync::Arc;
+
+use crate::check::folds::{Absorbing, AnyFold, Ending};
+use crate::check::header::Header;
+use crate::check::rows::SheetJudge;
+use crate::check::rows::result::Anything;
+use crate::check::rows::result::{self, ChunkResult, ExactPlace, RowFinding, Totals};
+use crate::check::shape::{RowKind, Shaped};
+use crate::finding::{Address, Finding, Place, Sink};
+
+/// Puts findings in order and hands them on.
+pub(crate) struct Sequence<'m, 'r> {
+    pub judge: &'m SheetJudge<'r>,
+    pub folds: &'m [Box<dyn AnyFold + 'r>],
+    pub states: &'m mut [Anything],
+    pub header: &'m Header,
+    /// The names of the files so far, this one included.
+    pub names: Vec<String>,
+    pub sink: &'m mut dyn Sink,
+    pub file: usize,
+    /// The sheet's name, in a workbook.
+    pub sheet: Option<Arc<str>>,
+    pub totals: Totals,
+    /// Findings of which it is not known yet whether they count.
+    pub held: Vec<Finding>,
+    pub stopped: bool,
+}
+
+impl Sequence<'_, '_> {
+    /// Hands on what was found about the headings.
+    pub fn header_findings(&mut self) {
+        let header = self.header;
+        for (problem, place, value) in &header.findings {
+            let finding = Finding {
+                address: self.address(*place),
+                problem: Arc::clone(problem),
+                key: None,
+                value: value.clone(),
+            };
+            self.emit(finding);
+        }
+    }
+
+    /// Takes in the next chunk of the file.
+    pub fn absorb(&mut self, shaped: &Shaped, result: ChunkResult) {
+        let ChunkResult { mut findings, parts, filled_rows, last_filled, samples: _ } = result;
+        self.totals.filled_rows += filled_rows;
+        self.totals.last_filled = last_filled.unwrap_or(self.totals.last_filled);
+        self.totals.quoted += shaped.chunk.quoted_cells;
+        self.totals.cells += shaped.chunk.cells;
+        let before = findings.len();
+        let mut with = Absorbing {
+            judge: self.judge,
+            header: self.header,
+            chunk: &shaped.chunk,
+            file: self.file,
+            names: &self.names,
+            totals: &mut self.totals,
+            findings: &mut findings,
+            hold_back: false,
+        };
+        for ((fold, state), part) in self.folds.iter().zip(self.states.iter_mut()).zip(parts) {
+            fold.absorb(state, part, &mut with);
+        }
+        let hold_back = with.hold_back;
+        if findings.len() > before {
+            result::sort(&mut findings);
+        }
+        if !hold_back {
+            self.release();
+        }
+        for finding in findings {
+            let is_of_template = shaped.places.get(finding.row).is_some_and(|place| place.kind == RowKind::Template);
+            let finding = self.addressed(shaped, finding);
+            if hold_back && !is_of_template {
+                self.held.push(finding);
+            } else {
+                self.emit(finding);
+            }
+        }
+    }
+
+    /// A finding with the address of its place in the file.
+    fn addressed(&self, shaped: &Shaped, finding: RowFinding) -> Finding {
+        let row = shaped.chunk.row_number(finding.row);
+        let mut place = Place {
+            row: Some(row),
+            last_row: None,
+            line: shaped.chunk.line_number(finding.row),
+            field: finding.field,
+            offset: None,
+        };
+        match finding.place.as_deref() {
+            Some(ExactPlace::Run(run)) => {
+                place = Place { row: Some(run.first), last_row: Some(run.last), line: run.line, ..place };
+            }
+            Some(ExactPlace::Line(line)) => place.line = Some(*line),
+            Some(ExactPlace::Byte(offset)) => place.offset = Some(*offset),
+            None => {}
+        }
+        if let Some(cells) = &shaped.cells {
+            let at = finding.field.and_then(|field| cells.get(field));
+            (place.row, place.field) = (at.map(|at| at.0), at.map(|at| at.1));
+        }
+        Finding { address: self.address(place), problem: finding.problem, key: finding.key, value: finding.value }
+    }
+
+    fn address(&self, place: Place) -> Address {
+        Address { file: self.file, sheet: self.sheet.clone(), place }
+    }
+
+    /// Ends the rows of a sheet.
+    pub fn finish(&mut self) {
+        let mut ending = Ending { totals: &mut self.totals, drop_held: false };
+        for (fold, state) in self.folds.iter().zip(self.states.iter_mut()) {
+            fold.finish_sheet(state, &mut ending);
+        }
+        if ending.drop_held {
+            self.held.clear();
+        }
+        self.release();
+    }
+
+    fn release(&mut self) {
+        for finding in std::mem::take(&mut self.held) {
+            self.emit(finding);
+        }
+    }
+
+    /// Hands a finding on, until no more are wanted.
+    fn emit(&mut self, finding: Finding) {
+        if !self.stopped {
+            self.stopped = self.sink.take(finding).is_break();
+        }
+    }
+}

@@ -1,0 +1,70 @@
+//! What rows make up: said of each row, in the order of the file, on the thread that reads.
+//!
+//! In: chunks of rows as they are read. Out: the same rows, each with its kind and what it belongs to, so that the
+//! judges need not know what came before. A shape is one file here.
+
+pub(crate) mod labelled;
+pub(crate) mod table;
+
+use std::sync::Arc;
+
+use crate::intake::Chunk;
+
+/// What a row is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum RowKind {
+    /// It belongs to the template: headings, and what is above and under them.
+    Template,
+    /// Nothing is in it.
+    Blank,
+    /// Data.
+    Data,
+}
+
+/// What a row is and what it belongs to.
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct RowPlace {
+    pub kind: RowKind,
+    /// Whether blank rows come directly before it.
+    pub after_blank: bool,
+    /// The record that it belongs to, counted from zero: in a table, each row of data is one.
+    #[expect(dead_code, reason = "what goes over the rows of a record reads it; so far no fold does")]
+    pub record: u64,
+    /// The block of the sheet that it is in, counted from zero: a table is one block.
+    #[expect(dead_code, reason = "what goes over the rows of a block reads it; so far no fold does")]
+    pub block: u32,
+}
+
+/// Blank rows that rows of data follow.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) struct BlankRun {
+    /// The row within the chunk that ends it.
+    pub before: usize,
+    /// The first row, as a spreadsheet counts.
+    pub first: u64,
+    /// The last.
+    pub last: u64,
+    /// The line of the first one, in a text.
+    pub line: Option<u64>,
+}
+
+/// A chunk whose rows have been placed.
+#[derive(Debug, Default)]
+pub(crate) struct Shaped {
+    /// Its place among the chunks, from zero.
+    pub number: usize,
+    pub chunk: Chunk,
+    /// For each row of the chunk.
+    pub places: Vec<RowPlace>,
+    /// Runs of blank rows that end in this chunk, in order.
+    pub blank_runs: Vec<BlankRun>,
+    /// Of labelled cells: the row and column in the file of each cell of the one row.
+    pub cells: Option<Arc<[(u64, usize)]>>,
+}
+
+/// Places rows. What it must know of rows before is in itself.
+pub(crate) trait Shape: Send {
+    /// Places the rows of the next chunk, in the memory of one that is done with. Its chunk may be another one; a
+    /// chunk without rows has nothing in it for the judges.
+    fn place(&mut self, shaped: &mut Shaped);
+}

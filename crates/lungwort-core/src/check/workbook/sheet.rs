@@ -1,0 +1,171 @@
+//! What is reported of a sheet besides its cells: rows and columns that would be sent unseen, merged cells, drop-downs
+//! that were pasted over.
+
+use std::sync::Arc;
+
+use crate::check::header::Header;
+use crate::check::problem::file_problem;
+use crate::check::run::reporter::Reporter;
+use crate::finding::CellProblem;
+use crate::finding::codes::template as codes;
+use crate::finding::ranges::thousands;
+use crate::finding::{Code, Message, Place, Problem, Topic, column_letter};
+use crate::intake::workbook::{CellRange, SheetMetadata, Validation};
+use crate::rulebook::{Sheet, listed};
+
+/// Where the data of a sheet stand.
+pub(crate) struct DataPlace<'d> {
+    pub sheet: &'d Sheet,
+    pub header: &'d Header,
+    /// The row of the headings.
+    pub heading_row: u64,
+    /// The first row of data.
+    pub first: u64,
+    /// The last filled row.
+    pub last: u64,
+}
+
+/// Tells what a sheet's facts come to.
+pub(crate) fn tell_of(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {
+    hidden_rows(metadata, data, out);
+    hidden_columns(metadata, data, out);
+    merged(metadata, data, out);
+    lost_drop_downs(metadata, data, out);
+}
+
+fn say(code: &'static Code, message: String, place: Place, out: &mut Reporter<'_>) {
+    out.emit(file_problem(code, "", CellProblem::new(code, message)), place, None);
+}
+
+fn at_row(row: u64) -> Place {
+    Place { row: Some(row), ..Place::default() }
+}
+
+fn hidden_rows(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {
+    let rows: Vec<u64> = metadata.hidden_rows.iter().copied().filter(|row| *row >= data.first).collect();
+    let beyond = metadata.hidden_count - metadata.hidden_rows.len() as u64;
+    let by_filter = |row: &u64| metadata.filtered.is_some_and(|range| (range.first_row..=range.last_row).contains(row));
+    let (filtered, hidden): (Vec<u64>, Vec<u64>) = rows.into_iter().partition(by_filter);
+    for (code, rows, how, fix) in [
+        (&codes::FILTERED_ROWS, filtered, "hidden by a filter", "Clear the filter and look at them"),
+        (&codes::HIDDEN_ROWS, hidden, "hidden", "Unhide them and look"),
+    ] {
+        let Some(first) = rows.first() else { continue };
+        let count =
+            rows.len() as u64 + if code == &codes::FILTERED_ROWS || metadata.filtered.is_none() { beyond } else { 0 };
+        let plural = if count == 1 { "filled row is" } else { "filled rows are" };
+        let would = if count == 1 { "it would be sent unseen" } else { "they would be sent unseen" };
+        let message = format!("{} {plural} {how} ({}); {would}. {fix}.", thousands(count), row_words(&rows, count));
+        say(code, message, at_row(*first), out);
+    }
+}
+
+/// `rows 4 to 9 and 12`.
+fn row_words(rows: &[u64], count: u64) -> String {
+    let mut ranges = crate::finding::RowSet::default();
+    rows.iter().for_each(|row| ranges.add(*row, *row));
+    let more = if count > rows.len() as u64 { " and more" } else { "" };
+    format!("{}{more}", ranges.words(5))
+}
+
+fn hidden_columns(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {
+    let hidden = |field: usize| metadata.hidden_columns.iter().any(|(first, last)| (*first..=*last).contains(&field));
+    for (index, field) in data.header.field_of.iter().enumerate() {
+        let Some(field) = field.filter(|field| hidden(*field)) else { continue };
+        let column = &data.sheet.columns[index];
+        let message = format!(
+            "The column {} (column {}) is hidden; what is in it would be sent unseen.",
+            crate::cell::shown::quoted(&column.heading),
+            column_letter(field)
+        );
+        let place = Place { row: Some(data.heading_row), field: Some(field), ..Place::default() };
+        out.emit(about_column(&codes::HIDDEN_COLUMNS, data.sheet, index, message), place, None);
+    }
+}
+
+/// A verdict about a column as a whole.
+pub(crate) fn about_column(code: &'static Code, sheet: &Sheet, index: usize, message: String) -> Arc<Problem> {
+    let column = &sheet.columns[index];
+    Arc::new(Problem {
+        code,
+        severity: code.severity,
+        topic: Topic::Column(index),
+        subject: Arc::from(column.heading.as_str()),
+        message: Message::sentence(message),
+        correction: None,
+        rulebook_line: Some(column.line),
+    })
+}
+
+fn merged(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {
+    let in_data = |range: &&CellRange| {
+        range.last_row >= data.first && range.first_row <= data.last && range.first_column < data.header.width
+    };
+    let mut ranges: Vec<&CellRange> = metadata.merged.iter().filter(in_data).collect();
+    ranges.sort_by_key(|range| (range.first_row, range.first_column));
+    for range in ranges {
+        let message = format!(
+            "the cells {} are merged into one: only the first of them holds the value, the others are blank for the receiving side. Split them and fill in each.",
+            range.words()
+        );
+        let place = Place { field: Some(range.first_column), ..at_row(range.first_row) };
+        say(&codes::MERGED_CELLS, message, place, out);
+    }
+}
+
+/// Columns whose drop-down or limit covers some of the filled rows and not others: cells were pasted over it.
+fn lost_drop_downs(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {
+    if data.last < data.first {
+        return;
+    }
+    for (index, field) in data.header.field_of.iter().enumerate() {
+        let Some(field) = *field else { continue };
+        let lists: Vec<&Validation> =
+            metadata.validations.iter().filter(|validation| validation.kind == "list").collect();
+        let covers: Vec<&CellRange> = lists
+            .iter()
+            .flat_map(|validation| &validation.ranges)
+            .filter(|range| (range.first_column..=range.last_column).contains(&field))
+            .collect();
+        if covers.is_empty() {
+            continue;
+        }
+        let gaps = gaps(&covers, data.first, data.last);
+        let rows: u64 = gaps.iter().map(|(first, last)| last - first + 1).sum();
+        // A drop-down that ends above the last filled row was made for fewer rows; nothing was pasted over it.
+        let inside = covers.iter().map(|range| range.last_row).max().unwrap_or(0);
+        let Some((first, _)) = gaps.first().filter(|(first, _)| *first <= inside) else { continue };
+        let words: Vec<String> = gaps
+            .iter()
+            .take(4)
+            .map(|(first, last)| if first == last { first.to_string() } else { format!("{first} to {last}") })
+            .collect();
+        let heading = crate::cell::shown::quoted(&data.sheet.columns[index].heading);
+        let message = format!(
+            "The drop-down of {heading} is gone in {} {} ({}): cells were pasted over it, and it let them pass unchecked.",
+            thousands(rows),
+            if rows == 1 { "row" } else { "rows" },
+            listed(&words, "and"),
+        );
+        let place = Place { field: Some(field), ..at_row(*first) };
+        out.emit(about_column(&codes::LOST_DROP_DOWN, data.sheet, index, message), place, None);
+    }
+}
+
+/// Runs of rows that no range covers.
+fn gaps(covers: &[&CellRange], first: u64, last: u64) -> Vec<(u64, u64)> {
+    let mut spans: Vec<(u64, u64)> = covers.iter().map(|range| (range.first_row, range.last_row)).collect();
+    spans.sort_unstable();
+    let mut gaps = Vec::new();
+    let mut due = first;
+    for (from, to) in spans {
+        if from > due && due <= last {
+            gaps.push((due, (from - 1).min(last)));
+        }
+        due = due.max(to + 1);
+    }
+    if due <= last {
+        gaps.push((due, last));
+    }
+    gaps
+}

@@ -1,0 +1,30 @@
+//! The condition under which a row must leave it blank.
+
+use super::{Column, Compiling, Property, WrittenColumn};
+use crate::condition::Condition;
+use crate::rulebook::Sheet;
+use crate::rulebook::compare::Changes;
+
+pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Option<Condition> {
+    on.condition("blank_when", &written.blank_when)
+}
+
+pub(super) struct This;
+
+pub(super) static PROPERTY: This = This;
+
+impl Property for This {
+    fn keys(&self) -> &'static [&'static str] {
+        &["blank_when"]
+    }
+
+    // A condition is not kept as it was written; whoever needs it in words has the sentence.
+    fn toml(&self, _: &Sheet, _: &Column) -> Vec<(&'static str, String)> {
+        Vec::new()
+    }
+
+    fn compare(&self, old: (&Sheet, &Column), new: (&Sheet, &Column), changes: &mut Changes) {
+        let said = |(sheet, column): (&Sheet, &Column)| column.blank_when.as_ref().map(|when| when.say(sheet));
+        changes.condition(&new.1.heading, "blank", said(old), said(new));
+    }
+}

@@ -1,0 +1,54 @@
+//! What a property compiles with: where its column is in the rulebook, and the columns beside it.
+
+use std::ops::Range;
+
+use super::super::compiler::{Columns, Compiler};
+use super::super::model::ColumnType;
+use super::super::written::WrittenSheet;
+use super::{ALL, KeyPlaces};
+use crate::condition::Condition;
+
+/// A column being compiled.
+pub(in crate::rulebook) struct Compiling<'c> {
+    pub compiler: &'c mut Compiler,
+    pub columns: &'c Columns,
+    pub sheet: &'c WrittenSheet,
+    /// The column's place in the rulebook, such as `sheet.0.column.3`.
+    pub path: String,
+    /// What its cells hold.
+    pub kind: ColumnType,
+}
+
+impl Compiling<'_> {
+    /// The place of one of its keys.
+    pub fn at(&self, key: &str) -> String {
+        format!("{}.{key}", self.path)
+    }
+
+    /// Reports a mistake at a key.
+    pub fn error(&mut self, key: &str, message: impl Into<String>) {
+        let place = self.at(key);
+        self.compiler.error(&place, message);
+    }
+
+    /// The line of its heading.
+    pub fn line(&self) -> usize {
+        self.compiler.source.line(&self.at("heading"))
+    }
+
+    /// Where its keys are.
+    pub fn key_places(&self) -> KeyPlaces {
+        let keys = ALL.iter().flat_map(|property| property.keys()).copied();
+        let place = |key: &'static str| {
+            let span: Range<usize> = self.compiler.source.find(&self.at(key))?;
+            Some((key, span.clone(), self.compiler.source.line_of(span.start)))
+        };
+        KeyPlaces { places: keys.filter_map(place).collect() }
+    }
+
+    /// Compiles the condition at a key.
+    pub fn condition(&mut self, key: &str, text: &Option<String>) -> Option<Condition> {
+        let place = self.at(key);
+        text.as_ref().and_then(|text| self.compiler.condition(&place, text, self.columns))
+    }
+}

@@ -1,0 +1,120 @@
+//! The value has the structure that a standard defines.
+
+use super::{CellCheck, Column, Compiling, Property, Surroundings, WrittenColumn};
+use crate::cell::format::{Fault, Format};
+use crate::cell::{Value, characters, number};
+use crate::rulebook::Sheet;
+use crate::rulebook::toml_text::quoted;
+use crate::rulebook::compiler::Compiler;
+use crate::cell::fold;
+use crate::finding::{CellProblem, Correction, Expected, codes::value as codes};
+
+pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Option<&'static Format> {
+    let place = on.at("format");
+    written.format.as_ref().and_then(|name| named_format(on.compiler, &place, name))
+}
+
+fn named_format(compiler: &mut Compiler, path: &str, name: &str) -> Option<&'static Format> {
+    let found = Format::named(name);
+    if found.is_none() {
+        let names = || crate::cell::format::ALL.iter().map(|format| format.name);
+        let hint = match fold::nearest(name, names()) {
+            Some(near) => format!("did you mean {near}?"),
+            None => format!("there is {}", names().collect::<Vec<_>>().join(", ")),
+        };
+        compiler.error(path, format!("there is no format {name}; {hint}"));
+    }
+    found
+}
+
+pub(super) struct This;
+
+pub(super) static PROPERTY: This = This;
+
+impl Property for This {
+    fn keys(&self) -> &'static [&'static str] {
+        &["format"]
+    }
+
+    fn words(&self, _: &Sheet, column: &Column) -> Vec<String> {
+        // A list says more than a format.
+        let format = column.format.filter(|_| column.allowed.is_none());
+        format.map(|format| format.words.to_owned()).into_iter().collect()
+    }
+
+    fn toml(&self, _: &Sheet, column: &Column) -> Vec<(&'static str, String)> {
+        column.format.iter().map(|format| ("format", quoted(format.name))).collect()
+    }
+
+    fn check<'r>(&self, column: &'r Column, _: Surroundings<'_>) -> Option<Box<dyn CellCheck + 'r>> {
+        Some(Box::new(Structured { format: column.format? }))
+    }
+}
+
+struct Structured {
+    format: &'static Format,
+}
+
+impl CellCheck for Structured {
+    fn passes(&self, text: &str, _: &Value<'_>) -> bool {
+        (self.format.judge)(text).is_ok()
+    }
+
+    fn explain(&self, text: &str, _: &Value<'_>) -> CellProblem {
+        if number::looks_scientific(text) {
+            return CellProblem::new(
+                &codes::SCIENTIFIC_NOTATION,
+                format!(
+                    "{} is required, and a spreadsheet has turned it into a number; copy it from its source again.",
+                    self.format.words
+                ),
+            );
+        }
+        if let Some(padded) = self.padded(text) {
+            return CellProblem::new(&codes::LOST_ZEROS, format!("with the zeros that were lost it is {padded}."))
+                .with(Correction::likely(padded));
+        }
+        match (self.format.judge)(text) {
+            Err(Fault::CheckDigit) => CellProblem::new(
+                &codes::WRONG_CHECK_DIGIT,
+                format!("the check digit of {} does not fit; a digit is wrong or two are swapped.", self.format.words),
+            )
+            .expecting(Expected::Format(self.format.name)),
+            Err(Fault::Layout(why)) => {
+                CellProblem::new(&codes::WRONG_FORMAT, format!("not {}: {why}.", self.format.words))
+                    .with(self.simpler(text))
+                    .expecting(Expected::Format(self.format.name))
+            }
+            Ok(()) => CellProblem::new(&codes::WRONG_FORMAT, format!("not {}.", self.format.words)),
+        }
+    }
+}
+
+impl Structured {
+    fn padded(&self, text: &str) -> Option<String> {
+        let fits = |length: &&usize| text.len() < **length && text.len() + 4 >= **length;
+        self.format
+            .padded
+            .iter()
+            .filter(fits)
+            .map(|length| format!("{text:0>length$}"))
+            .find(|padded| (self.format.judge)(padded).is_ok())
+    }
+
+    /// What is right once spaces, hyphens, brackets or small letters are put in order.
+    fn simpler(&self, text: &str) -> Option<Correction> {
+        let bare: String = characters::with_plain_signs(text)
+            .chars()
+            .filter(|each| !matches!(each, ' ' | '-' | '(' | ')' | '.' | '/'))
+            .collect();
+        let tries = [
+            text.to_uppercase(),
+            bare.clone(),
+            bare.to_uppercase(),
+            bare.strip_prefix("00").map(|rest| format!("+{rest}")).unwrap_or_default(),
+            text.trim_start_matches("mailto:").to_owned(),
+            format!("https://{text}"),
+        ];
+        tries.into_iter().find(|each| (self.format.judge)(each).is_ok()).and_then(Correction::likely)
+    }
+}

@@ -1,0 +1,23 @@
+//! What to fill in, in words.
+
+use super::{Column, Compiling, Property, WrittenColumn};
+use crate::rulebook::Sheet;
+use crate::rulebook::toml_text::quoted;
+
+pub(super) fn compile(_: &mut Compiling<'_>, written: &WrittenColumn) -> Option<String> {
+    written.help.clone()
+}
+
+pub(super) struct This;
+
+pub(super) static PROPERTY: This = This;
+
+impl Property for This {
+    fn keys(&self) -> &'static [&'static str] {
+        &["help"]
+    }
+
+    fn toml(&self, _: &Sheet, column: &Column) -> Vec<(&'static str, String)> {
+        column.help.iter().map(|text| ("help", quoted(text))).collect()
+    }
+}

@@ -1,0 +1,121 @@
+//! The value is built in a certain way.
+
+use regex_automata::dfa::{Automaton, dense};
+use regex_automata::{Anchored, Input};
+
+use super::{CellCheck, Column, Compiling, Property, Surroundings, WrittenColumn};
+use crate::cell::{Value, characters, number};
+use crate::rulebook::Sheet;
+use crate::rulebook::toml_text::quoted;
+use crate::finding::{CellProblem, Correction, Expected, codes::cell as cell_codes, codes::value as codes};
+use crate::rulebook::model::Pattern;
+use crate::rulebook::written::WrittenCase;
+
+pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Option<Pattern> {
+    let place = on.at("pattern");
+    written.pattern.as_ref().and_then(|pattern| on.compiler.pattern(&place, pattern))
+}
+
+pub(super) struct This;
+
+pub(super) static PROPERTY: This = This;
+
+impl Property for This {
+    fn keys(&self) -> &'static [&'static str] {
+        &["pattern"]
+    }
+
+    fn words(&self, _: &Sheet, column: &Column) -> Vec<String> {
+        let said = |pattern: &Pattern| {
+            let as_written = || format!("matching {}", pattern.written);
+            pattern.words.clone().unwrap_or_else(as_written)
+        };
+        column.pattern.iter().map(said).collect()
+    }
+
+    fn toml(&self, _: &Sheet, column: &Column) -> Vec<(&'static str, String)> {
+        let Some(pattern) = &column.pattern else { return Vec::new() };
+        let regex = quoted(&pattern.written);
+        let value = match &pattern.words {
+            Some(words) => format!("{{ regex = {regex}, words = {} }}", quoted(words)),
+            None => regex,
+        };
+        vec![("pattern", value)]
+    }
+
+    fn check<'r>(&self, column: &'r Column, _: Surroundings<'_>) -> Option<Box<dyn CellCheck + 'r>> {
+        let pattern = column.pattern.as_ref()?;
+        let config = dense::Config::new()
+            .dfa_size_limit(Some(64 << 10))
+            .determinize_size_limit(Some(256 << 10))
+            .start_kind(regex_automata::dfa::StartKind::Anchored);
+        let automaton = dense::Builder::new().configure(config).build(pattern.regex.as_str()).ok();
+        Some(Box::new(Built { pattern, automaton, case: column.case }))
+    }
+}
+
+struct Built<'r> {
+    pattern: &'r Pattern,
+    /// The whole automaton, where it is small: a step a byte, and nothing to set up for each cell.
+    automaton: Option<dense::DFA<Vec<u32>>>,
+    case: Option<WrittenCase>,
+}
+
+impl Built<'_> {
+    fn fits(&self, text: &str) -> bool {
+        match &self.automaton {
+            Some(automaton) => {
+                let input = Input::new(text).anchored(Anchored::Yes);
+                match automaton.try_search_fwd(&input) {
+                    Ok(found) => found.is_some(),
+                    Err(_) => self.pattern.regex.is_match(text),
+                }
+            }
+            None => self.pattern.regex.is_match(text),
+        }
+    }
+
+    fn required_words(&self) -> String {
+        match &self.pattern.words {
+            Some(words) => format!("it should be {words}"),
+            None => format!("it should match {}", self.pattern.written),
+        }
+    }
+}
+
+impl CellCheck for Built<'_> {
+    fn passes(&self, text: &str, _: &Value<'_>) -> bool {
+        self.fits(text)
+    }
+
+    fn explain(&self, text: &str, _: &Value<'_>) -> CellProblem {
+        if number::looks_scientific(text) {
+            let message = format!(
+                "a spreadsheet has turned a code into a number; {}. Copy it from its source again.",
+                self.required_words()
+            );
+            return CellProblem::new(&codes::SCIENTIFIC_NOTATION, message);
+        }
+        let plain = characters::with_plain_signs(text);
+        if plain != text && self.fits(&plain) {
+            let message = format!("there is a curly quote or long dash in it; {}.", self.required_words());
+            return CellProblem::new(&cell_codes::CURLY_QUOTE, message).with(Correction::certain(plain));
+        }
+        if text.bytes().all(|byte| byte.is_ascii_digit()) {
+            let padded = (1..=12).map(|zeros| format!("{}{text}", "0".repeat(zeros))).find(|padded| self.fits(padded));
+            if let Some(padded) = padded {
+                let message = format!("{}; with the zeros that were lost it is {padded}.", self.required_words());
+                return CellProblem::new(&codes::LOST_ZEROS, message).with(Correction::likely(padded));
+            }
+        }
+        let bare: String = text.chars().filter(|each| !each.is_whitespace()).collect();
+        let recased = match self.case {
+            None => [text.to_uppercase(), text.to_lowercase()].into_iter().find(|each| self.fits(each)),
+            Some(_) => None,
+        };
+        let simpler = recased.or_else(|| Some(bare).filter(|bare| bare != text && self.fits(bare)));
+        CellProblem::new(&codes::WRONG_PATTERN, format!("{}.", self.required_words()))
+            .with(simpler.and_then(Correction::likely))
+            .expecting(Expected::Pattern(self.pattern.words.clone().unwrap_or_else(|| self.pattern.written.clone())))
+    }
+}

@@ -1,0 +1,62 @@
+//! A condition that must not be false.
+
+use jiff::civil::Date;
+
+use super::{Broken, Forming, RowCells, RuleForm, WrittenRule};
+use crate::condition::{Condition, Labels};
+use crate::finding::codes::rule as codes;
+use crate::rulebook::guide_examples::{RuleExample, condition_example};
+use crate::rulebook::{Sheet, listed};
+
+#[derive(Debug)]
+struct This(Condition);
+
+pub(super) fn compile(on: &mut Forming<'_>, _: &WrittenRule, given: &str) -> Option<Box<dyn RuleForm>> {
+    let place = format!("{}.check", on.path);
+    let condition = on.compiler.condition(&place, given, on.columns)?;
+    Some(Box::new(This(condition)))
+}
+
+impl RuleForm for This {
+    fn key(&self) -> &'static str {
+        "check"
+    }
+
+    fn columns(&self) -> Vec<usize> {
+        self.0.columns().to_vec()
+    }
+
+    fn asks_if_filled(&self) -> Vec<usize> {
+        Vec::new()
+    }
+
+    fn needs_values(&self) -> Vec<usize> {
+        self.columns()
+    }
+
+    fn sentence(&self, sheet: &Sheet) -> String {
+        self.0.say_must(sheet)
+    }
+
+    fn judge(&self, sheet: &Sheet, row: &dyn RowCells) -> Option<Broken> {
+        (row.holds(&self.0) == Some(false)).then(|| {
+            // `Received on is 2026-03-04 and Collected on is 2026-03-05`
+            let said: Vec<String> = self
+                .0
+                .columns()
+                .iter()
+                .map(|column| format!("{} is {}", sheet.heading(*column), row.shown(*column)))
+                .collect();
+            let column = self.0.columns().first().copied().unwrap_or(0);
+            Broken { code: &codes::RULE_BROKEN, detail: listed(&said, "and"), column }
+        })
+    }
+
+    fn example(&self, sheet: &Sheet, today: Date) -> RuleExample {
+        condition_example(sheet, &self.0, today)
+    }
+
+    fn condition(&self) -> Option<&Condition> {
+        Some(&self.0)
+    }
+}

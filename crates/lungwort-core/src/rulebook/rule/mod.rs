@@ -1,0 +1,161 @@
+//! What a rule over more than one cell may ask: one file a form, one entry in the table below.
+//!
+//! The entry says the form's key in the rulebook, with its type and what editors show of it. The file says how it
+//! compiles, how it is said as a sentence, which values it needs, what it finds in a row, and which example rows show
+//! what is meant. Rules as written, the schema, compiling, the guide, lint and the judging of rows go through the table.
+
+mod forming;
+
+use std::fmt;
+
+use indexmap::IndexMap;
+use jiff::civil::Date;
+use schemars::JsonSchema;
+use serde::{Deserialize, de};
+
+pub(super) use forming::Forming;
+
+use super::Sheet;
+use super::guide_examples::RuleExample;
+use crate::condition::Condition;
+use crate::finding::{Code, Severity};
+
+/// A row as rules see it.
+pub trait RowCells {
+    /// Whether a cell is filled.
+    fn is_filled(&self, column: usize) -> bool;
+
+    /// What a condition comes to for the row: `None` where that is open.
+    fn holds(&self, condition: &Condition) -> Option<bool>;
+
+    /// A cell's value as its column writes it, for messages.
+    fn shown(&self, column: usize) -> String;
+}
+
+/// What a rule found in a row.
+#[derive(Debug)]
+pub struct Broken {
+    /// The code.
+    pub code: &'static Code,
+    /// What to say behind the rule's own words; empty for nothing.
+    pub detail: String,
+    /// The column that is to be looked at first.
+    pub column: usize,
+}
+
+/// Values that must be unique over all rows.
+#[derive(Debug, Clone, Copy)]
+pub struct Uniqueness<'f> {
+    /// The columns.
+    pub columns: &'f [usize],
+    /// Whether a value counts whichever of the columns it is in.
+    pub across: bool,
+}
+
+/// A form of rule.
+pub trait RuleForm: fmt::Debug + Send + Sync {
+    /// Its key in the rulebook.
+    fn key(&self) -> &'static str;
+
+    /// The columns that it names.
+    fn columns(&self) -> Vec<usize>;
+
+    /// Columns of which it asks whether they are filled.
+    fn asks_if_filled(&self) -> Vec<usize> {
+        self.columns()
+    }
+
+    /// Columns whose values it needs.
+    fn needs_values(&self) -> Vec<usize> {
+        Vec::new()
+    }
+
+    /// What it asks, as a clause: `at least one of A and B must be filled`.
+    fn sentence(&self, sheet: &Sheet) -> String;
+
+    /// What is wrong with a row by it.
+    fn judge(&self, sheet: &Sheet, row: &dyn RowCells) -> Option<Broken>;
+
+    /// A row that passes and one that fails.
+    fn example(&self, sheet: &Sheet, today: Date) -> RuleExample;
+
+    /// The condition that it is, if it is one.
+    fn condition(&self) -> Option<&Condition> {
+        None
+    }
+
+    /// What it asks over all rows, where one row alone cannot break it.
+    fn uniqueness(&self) -> Option<Uniqueness<'_>> {
+        None
+    }
+}
+
+/// Makes rules as written, and the table of forms, of the entries.
+macro_rules! forms {
+    ($( $(#[$doc:meta])* $form:ident: $written:ty, )*) => {
+        $(mod $form;)*
+
+        /// One requirement over more than one cell. It has exactly one of the forms.
+        #[derive(Debug, Clone, Default, Deserialize, JsonSchema)]
+        #[serde(deny_unknown_fields)]
+        pub struct WrittenRule {
+            $( $(#[$doc])* pub $form: Option<$written>, )*
+            /// With whole_if_begun: the columns that are then required; all of them if left out.
+            pub needs: Option<Vec<String>>,
+            /// With unique: a value must be unique in all these columns, whatever the row.
+            #[serde(default)]
+            pub across: bool,
+            /// Form: the same value in all rows of a group (not supported yet).
+            pub same: Option<Vec<String>>,
+            /// Form: a row found in another list (not supported yet).
+            #[schemars(with = "Option<serde_json::Map<String, serde_json::Value>>")]
+            pub lookup: Option<IndexMap<String, de::IgnoredAny>>,
+            /// The condition under which the rule counts.
+            pub when: Option<String>,
+            /// Over what the rule goes: "row". Groups and sheets are not supported yet.
+            pub each: Option<String>,
+            /// How much it matters; an error if left out.
+            pub severity: Option<Severity>,
+            /// What to say; {column} quotes a cell.
+            pub message: Option<String>,
+        }
+
+        /// Every form: its key, whether a rule as written has it, and how it compiles.
+        pub(super) const FORMS: &[Form] = &[
+            $(Form {
+                key: stringify!($form),
+                given: |written| written.$form.is_some(),
+                compile: |on, written| written.$form.as_ref().and_then(|given| $form::compile(on, written, given)),
+            },)*
+        ];
+    };
+}
+
+/// A form in the table.
+pub(super) struct Form {
+    /// Its key.
+    pub key: &'static str,
+    /// Whether a rule as written has it.
+    pub given: fn(&WrittenRule) -> bool,
+    /// Compiles it.
+    pub compile: fn(&mut Forming<'_>, &WrittenRule) -> Option<Box<dyn RuleForm>>,
+}
+
+forms! {
+    /// Form: a condition that must not be false.
+    check: String,
+    /// Form: all of these columns are filled, or none.
+    all_or_none: Vec<String>,
+    /// Form: at least one of these columns is filled.
+    at_least_one: Vec<String>,
+    /// Form: at most one of these columns is filled.
+    at_most_one: Vec<String>,
+    /// Form: exactly one of these columns is filled.
+    exactly_one: Vec<String>,
+    /// Form: these levels are filled from the first without skipping.
+    no_gaps: Vec<String>,
+    /// Form: if any of these columns is filled, those under `needs` are.
+    whole_if_begun: Vec<String>,
+    /// Form: these columns together differ from row to row.
+    unique: Vec<String>,
+}

@@ -1,0 +1,132 @@
+//! What fuzzing runs: any bytes as a delimited file, as the markup of a sheet, and any text as a rulebook. Nothing may
+//! panic, and the number of threads and of rows at a time makes no difference.
+#![allow(missing_docs, clippy::unwrap_used, clippy::expect_used)]
+
+use std::io::{Cursor, Write};
+use std::ops::ControlFlow;
+use std::path::Path;
+use std::sync::LazyLock;
+
+use lungwort_core::check::{Checker, Opened, Options};
+use lungwort_core::finding::{Finding, Sink};
+use lungwort_core::intake::{ReadOptions, Source};
+use lungwort_core::rulebook::{self, Rulebook};
+use lungwort_core::{learn, lint};
+use zip::CompressionMethod;
+use zip::write::SimpleFileOptions;
+
+const TODAY: jiff::civil::Date = jiff::civil::date(2026, 11, 23);
+
+static ACCESSIONS: LazyLock<Rulebook> = LazyLock::new(|| {
+    let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples/accessions.rulebook.toml");
+    let path = if path.exists() { path } else { "../examples/accessions.rulebook.toml".into() };
+    rulebook::load(&path).expect("the rulebook is there").rulebook.expect("the rulebook is right")
+});
+
+const SEEDS: &str = r#"
+[rulebook]
+title = "Seeds"
+[[sheet]]
+key = ["Id"]
+column = [
+  { heading = "Id", required = true, unique = true, stored = "text" },
+  { heading = "Seeds", type = "decimal", decimal_mark = ",", places = 2 },
+  { heading = "Sown", type = "date" },
+  { heading = "At", type = "time" },
+]
+"#;
+
+static OF_SEEDS: LazyLock<Rulebook> = LazyLock::new(|| {
+    rulebook::load_text(Path::new("fuzz.rulebook.toml"), SEEDS).rulebook.expect("the rulebook is right")
+});
+
+/// Keeps what every finding says.
+struct Said(Vec<String>);
+
+impl Sink for Said {
+    fn take(&mut self, finding: Finding) -> ControlFlow<()> {
+        let message = finding.problem.message.to_string();
+        assert!(!message.is_empty());
+        self.0.push(format!("{:?} {} {message}", finding.address.place, finding.problem.code.name));
+        ControlFlow::Continue(())
+    }
+}
+
+/// Checks a file in two ways, which must come to the same.
+fn same_either_way(name: &str, bytes: &[u8], rulebook: &Rulebook) {
+    let said = |threads: usize, chunk_rows: Option<usize>| {
+        let source = Source::memory(name.to_owned(), bytes.into()).ok()?;
+        let opened = Opened::new(source, ReadOptions::default()).ok()?;
+        let options = Options { today: TODAY, threads, chunk_rows, progress: None };
+        let mut sink = Said(Vec::new());
+        let _ = Checker::new(rulebook, Path::new(""), options).file(opened, &mut sink).ok()?;
+        Some(sink.0)
+    };
+    let (usual, small) = (said(1, None), said(2, Some(1)));
+    let (usual, small) = (usual.unwrap_or_default(), small.unwrap_or_default());
+    let differs = usual.iter().zip(&small).find(|(usual, small)| usual != small);
+    assert_eq!((differs, usual.len()), (None, small.len()));
+}
+
+/// Any bytes as a file. Half of the time the headings are there, so that the rows are reached.
+pub fn check(bytes: &[u8]) {
+    let rulebook: &Rulebook = &ACCESSIONS;
+    let bytes = match bytes.split_first() {
+        Some((first, rest)) if first % 2 == 0 => {
+            let headings: Vec<&str> = rulebook.sheets[0].columns.iter().map(|column| column.heading.as_str()).collect();
+            [headings.join(",").as_bytes(), b"\n\n", rest].concat()
+        }
+        _ => bytes.to_vec(),
+    };
+    same_either_way("fuzz.csv", &bytes, rulebook);
+}
+
+/// A workbook with that markup in its sheet, under headings half of the time.
+fn book(bytes: &[u8]) -> Vec<u8> {
+    let office = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
+    let package = "http://schemas.openxmlformats.org/package/2006/relationships";
+    let relation = |kind: &str, target: &str| {
+        format!(
+            r#"<Relationships xmlns="{package}"><Relationship Id="r1" Type="{office}/{kind}" Target="{target}"/></Relationships>"#
+        )
+    };
+    let list = format!(r#"<workbook xmlns:r="{office}"><sheets><sheet name="S" r:id="r1"/></sheets></workbook>"#);
+    let cell = |text: &str| format!(r#"<c t="inlineStr"><is><t>{text}</t></is></c>"#);
+    let headings: String = ["Id", "Seeds", "Sown", "At"].into_iter().map(cell).collect();
+    let with_headings = bytes.first().is_some_and(|byte| byte % 2 == 0);
+    let top = if with_headings { format!("<row r=\"1\">{headings}</row>") } else { String::new() };
+    let sheet = [b"<worksheet><sheetData>", top.as_bytes(), bytes, b"</sheetData></worksheet>"].concat();
+    let mut out = zip::ZipWriter::new(Cursor::new(Vec::new()));
+    let options = SimpleFileOptions::default().compression_method(CompressionMethod::Stored);
+    for (name, content) in [
+        ("_rels/.rels", relation("officeDocument", "xl/workbook.xml").as_bytes()),
+        ("xl/workbook.xml", list.as_bytes()),
+        ("xl/_rels/workbook.xml.rels", relation("worksheet", "sheet1.xml").as_bytes()),
+        ("xl/sheet1.xml", &sheet),
+    ] {
+        out.start_file(name, options).expect("a part");
+        out.write_all(content).expect("its bytes");
+    }
+    out.finish().expect("an archive").into_inner()
+}
+
+/// Any bytes as the markup of a sheet, checked and learned from.
+pub fn workbook(bytes: &[u8]) {
+    let book = book(bytes);
+    same_either_way("fuzz.xlsx", &book, &OF_SEEDS);
+    let mut file = tempfile::Builder::new().suffix(".xlsx").tempfile().expect("a file");
+    file.write_all(&book).expect("its bytes");
+    drop(learn::learn(file.path(), &[], Path::new(""), TODAY));
+}
+
+/// Any text as a rulebook, its conditions included.
+pub fn rulebook(bytes: &[u8]) {
+    let Ok(text) = std::str::from_utf8(bytes) else { return };
+    let loaded = rulebook::load_text(Path::new("fuzz.rulebook.toml"), text);
+    assert!(!loaded.mistakes.render().is_empty() || loaded.mistakes.list.is_empty());
+    if let Some(rulebook) =
+        loaded.rulebook.filter(|_| !loaded.mistakes.list.iter().any(|mistake| mistake.level == rulebook::Level::Error))
+    {
+        drop(lint::lint(&rulebook, text, TODAY));
+    }
+}
