@@ -5,8 +5,8 @@ use rust_xlsxwriter::{DataValidation, DataValidationErrorStyle, DataValidationRu
 use super::lists::Source;
 use crate::cell::{Kind, Value};
 use crate::finding::{Severity, column_letter};
-use crate::rulebook::guide;
 use crate::rulebook::model::{ColumnType, Length, Limit, Side};
+use crate::rulebook::property;
 use crate::rulebook::{Column, Sheet};
 
 /// The limit of a column's cells. `field` is its place in the template, and the rows are those that it covers.
@@ -130,7 +130,7 @@ fn message(sheet: &Sheet, column: &Column) -> (String, String) {
         (Some(when), _) => format!("Must be filled where {}. ", when.say(sheet)),
         (None, false) => String::new(),
     };
-    let takes = crate::rulebook::capital(&guide::takes(sheet, column).join("; "));
+    let takes = crate::rulebook::capital(&property::words(sheet, column).join("; "));
     let said = match &column.help {
         Some(help) => format!("{must}{help}"),
         None => format!("{must}{takes}."),

@@ -40,6 +40,17 @@ impl NewlineCounts {
     }
 }
 
+/// The byte for a delimiter as a rulebook writes it: a sign, or `tab`. `None` for what cannot set cells apart.
+pub fn delimiter_byte(sign: &str) -> Option<u8> {
+    match sign {
+        "tab" | "\t" | "\\t" => Some(b'\t'),
+        _ => match sign.as_bytes() {
+            [byte] if byte.is_ascii_punctuation() && *byte != b'"' => Some(*byte),
+            _ => None,
+        },
+    }
+}
+
 /// What a delimiter is called.
 pub fn delimiter_name(delimiter: u8) -> String {
     match delimiter {

@@ -3,6 +3,7 @@
 //! `bytes → [decode] → text → [scan] → [chunk]es of rows`. Each chunk knows the spreadsheet row and the physical
 //! line of every row in it, so that chunks can be judged apart from each other and in any order.
 
+pub mod bytes;
 pub mod cells;
 pub mod chunk;
 pub mod decode;
@@ -15,12 +16,13 @@ mod sniff;
 pub mod source;
 pub mod workbook;
 
+pub use bytes::{ByteStream, Bytes};
 pub use chunk::{Chunk, Field, Issue, IssueKind};
 pub use decode::{Chosen, Decoder, Invalid};
 pub use dialect::{Dialect, NewlineCounts};
 pub use kind::{Content, content_of};
 pub use reader::{Chunks, ReadOptions};
-pub use source::{Bytes, OpenError, Source};
+pub use source::{OpenError, Source};
 pub use workbook::{BookError, SheetRows, Workbook};
 
 /// Gives chunks of rows, whatever they are read from.

@@ -3,13 +3,13 @@
 //! A stream that can be read only once is kept first: in memory while it is small, in a temporary file beyond.
 
 use std::fs::File;
-use std::io::{self, BufReader, Cursor, Read, Seek, Write};
+use std::io::{self, Read, Write};
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
 use sha2::{Digest as _, Sha256};
-use tempfile::TempPath;
 
+use super::bytes::{ByteStream, Bytes};
 use super::workbook::Workbook;
 use super::{BookError, Chunks, Content, Decoder, ReadOptions, content_of};
 
@@ -17,38 +17,6 @@ use super::{BookError, Chunks, Content, Decoder, ReadOptions, content_of};
 const KEPT_IN_MEMORY: usize = 1 << 20;
 /// Bytes that tell what a file is.
 const TELLING: u64 = 4096;
-
-/// Bytes that can be read again from the start.
-pub trait ReadSeek: Read + Seek + Send {}
-impl<T: Read + Seek + Send> ReadSeek for T {}
-
-/// The stream of a file's bytes.
-pub type ByteStream = Box<dyn ReadSeek>;
-
-/// Where the bytes of a file are.
-#[derive(Debug, Clone)]
-pub enum Bytes {
-    /// In a file.
-    Path(PathBuf),
-    /// In memory.
-    Memory(Arc<[u8]>),
-    /// In a temporary file, which goes when nobody needs it any more.
-    Temporary(Arc<TempPath>),
-}
-
-impl Bytes {
-    /// Opens them from the start.
-    ///
-    /// # Errors
-    /// Where the file is gone or may not be read.
-    pub fn open(&self) -> io::Result<ByteStream> {
-        Ok(match self {
-            Bytes::Path(path) => Box::new(BufReader::new(File::open(path)?)),
-            Bytes::Memory(bytes) => Box::new(Cursor::new(Arc::clone(bytes))),
-            Bytes::Temporary(path) => Box::new(BufReader::new(File::open(&***path)?)),
-        })
-    }
-}
 
 /// Why a file cannot be opened.
 #[derive(Debug)]

@@ -1,6 +1,7 @@
 //! What changed between two editions of a template, in the words of whoever fills it in.
 
-use super::guide::takes;
+use super::change::Changes;
+pub use super::change::{Change, Weight};
 use super::model::FileRules;
 use super::written::{WrittenNewline, WrittenQuoting};
 use super::{Column, Rule, Rulebook, Sheet, listed, property};
@@ -9,28 +10,6 @@ use crate::cell::shown::quoted;
 use crate::finding::Severity;
 use crate::finding::ranges::thousands;
 use crate::intake::dialect::{self, delimiter_name};
-
-/// How much a change asks of whoever has filled the old edition in.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
-pub enum Weight {
-    /// What was right before may be wrong now.
-    Stricter,
-    /// Something moved or is called otherwise.
-    Moved,
-    /// More is allowed than before.
-    Looser,
-}
-
-/// One change.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct Change {
-    /// What it is about: a heading, a sheet, or the file.
-    pub subject: String,
-    /// What changed.
-    pub words: String,
-    /// What it asks.
-    pub weight: Weight,
-}
 
 /// The changes from one rulebook to another, what is stricter first.
 pub fn compare(old: &Rulebook, new: &Rulebook) -> Vec<Change> {
@@ -61,31 +40,6 @@ pub fn compare(old: &Rulebook, new: &Rulebook) -> Vec<Change> {
     }
     changes.0.sort_by_key(|change| change.weight);
     changes.0
-}
-
-/// The changes found so far.
-#[derive(Default)]
-pub(crate) struct Changes(Vec<Change>);
-
-impl Changes {
-    /// Adds one.
-    pub fn say(&mut self, subject: &str, words: String, weight: Weight) {
-        self.0.push(Change { subject: subject.trim().to_owned(), words, weight });
-    }
-
-    /// A cell must be so under a condition, each edition's in words.
-    pub fn condition(&mut self, subject: &str, must_be: &str, before: Option<String>, now: Option<String>) {
-        match (before, now) {
-            (before, Some(now)) if before.as_ref() != Some(&now) => {
-                let earlier = before.map(|before| format!("; before where {before}")).unwrap_or_default();
-                self.say(subject, format!("must be {must_be} where {now}{earlier}"), Weight::Stricter);
-            }
-            (Some(before), None) => {
-                self.say(subject, format!("no longer has to be {must_be} where {before}"), Weight::Looser);
-            }
-            _ => {}
-        }
-    }
 }
 
 fn file(old: &Rulebook, new: &Rulebook, changes: &mut Changes) {
@@ -308,7 +262,7 @@ fn pairs(old: &Sheet, new: &Sheet) -> Vec<(usize, usize)> {
             fold::nearest(&column.heading, free.iter().map(|at| new.columns[*at].heading.as_str())).map(str::to_owned);
         let found = free.iter().copied().find(|at| {
             near.as_deref() == Some(new.columns[*at].heading.as_str())
-                || neighbours(*at) && takes(old, column) == takes(new, &new.columns[*at])
+                || neighbours(*at) && property::words(old, column) == property::words(new, &new.columns[*at])
         });
         pairs.extend(found.map(|after| (before, after)));
     }

@@ -13,6 +13,7 @@ use super::reference::{Table, Wanted};
 use super::written::{WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenTemplate};
 use super::{compile_rule, load as reader, standard};
 use crate::condition::Formula;
+use crate::intake::dialect::delimiter_byte;
 
 /// A rulebook as far as it could be used, and what is wrong with it.
 #[derive(Debug)]
@@ -259,16 +260,5 @@ impl Compiler {
                 self.error(&path, message);
             }
         }
-    }
-}
-
-/// The byte for a delimiter as written.
-pub(super) fn delimiter_byte(sign: &str) -> Option<u8> {
-    match sign {
-        "tab" | "\t" | "\\t" => Some(b'\t'),
-        _ => match sign.as_bytes() {
-            [byte] if byte.is_ascii_punctuation() && *byte != b'"' => Some(*byte),
-            _ => None,
-        },
     }
 }

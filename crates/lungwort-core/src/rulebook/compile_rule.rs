@@ -2,6 +2,7 @@
 
 use super::compiler::{Columns, Compiler};
 use super::model::{Message, MessagePart, Rule, Sheet};
+use super::phrases::capital;
 use super::rule::{FORMS, Forming, RuleForm};
 use super::written::WrittenRule;
 use crate::condition::Scope;
@@ -99,19 +100,4 @@ fn message(compiler: &mut Compiler, columns: &Columns, path: &str, text: &str) -
     }
     parts.push(MessagePart::Text(rest.to_owned()));
     Message(parts)
-}
-
-/// `A, B and C`
-pub(crate) fn listed(names: &[String], last: &str) -> String {
-    match names {
-        [] => String::new(),
-        [one] => one.clone(),
-        [rest @ .., end] => format!("{} {last} {end}", rest.join(", ")),
-    }
-}
-
-/// The text with a capital at its head.
-pub(crate) fn capital(text: &str) -> String {
-    let mut letters = text.chars();
-    letters.next().map_or_else(String::new, |first| first.to_uppercase().chain(letters).collect())
 }

@@ -1,5 +1,6 @@
 //! What a template asks: as written (serde types), then checked and compiled (the types of [`model`]).
 
+mod change;
 pub mod choose;
 pub mod compare;
 mod compile;
@@ -11,6 +12,7 @@ pub mod list;
 mod load;
 pub mod mistake;
 pub mod model;
+pub(crate) mod phrases;
 pub mod property;
 mod reference;
 pub mod rule;
@@ -21,10 +23,10 @@ pub mod written;
 mod written_values;
 
 pub use compile::{Loaded, load, load_text};
-pub(crate) use compile_rule::{capital, listed};
 pub(crate) use guide_examples::{known_values, written as written_value};
 pub use mistake::{Level, Mistake, Mistakes};
 pub use model::{Column, ColumnType, Rule, RuleForm, Rulebook, Sheet};
+pub(crate) use phrases::{capital, listed};
 pub use written::schema;
 
 /// The ending of a rulebook's file name.

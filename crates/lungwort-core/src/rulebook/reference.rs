@@ -5,10 +5,10 @@ use std::path::Path;
 
 use encoding_rs::Encoding;
 
-use super::compile::delimiter_byte;
 use super::list::{Entry, List};
 use super::written::{WrittenAllowed, WrittenReference, WrittenRulebook};
 use crate::cell::texts::Texts;
+use crate::intake::dialect::delimiter_byte;
 use crate::intake::pieces::{Resumed, read_top};
 use crate::intake::{Chunk, ReadOptions, Rows, Source};
 

@@ -14,8 +14,8 @@ use crate::finding::CellProblem;
 use crate::finding::{
     Action, Code, Problem, codes::file as codes, codes::template as template_codes, ranges::thousands,
 };
+use crate::intake::ByteStream;
 use crate::intake::dialect::{self, delimiter_name};
-use crate::intake::source::ByteStream;
 use crate::intake::{Chunks, NewlineCounts};
 use crate::rulebook::written::{WrittenNewline, WrittenQuoting};
 use crate::rulebook::{Rulebook, Sheet};

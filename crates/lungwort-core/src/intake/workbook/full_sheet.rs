@@ -1,6 +1,8 @@
 //! A small sheet as a whole, with the looks of its cells: what a template is learned from.
 
-use super::{BookError, SheetMetadata, SheetRows};
+use std::io;
+
+use super::metadata::SheetMetadata;
 use crate::intake::cells::{Formula, Stored};
 use crate::intake::{Chunk, Rows};
 
@@ -47,9 +49,11 @@ impl FullSheet {
     }
 }
 
-/// Reads a sheet whole.
-pub fn full(rows: SheetRows, most: usize) -> Result<FullSheet, BookError> {
-    let mut rows = rows;
+/// The filled cells of a sheet, at most so many.
+///
+/// # Errors
+/// What reading fails with.
+pub fn filled_cells(rows: &mut dyn Rows, most: usize) -> io::Result<FullSheet> {
     let mut full = FullSheet::default();
     let mut spare = Chunk::default();
     while let Some(chunk) = rows.next_chunk(spare)? {
@@ -76,7 +80,5 @@ pub fn full(rows: SheetRows, most: usize) -> Result<FullSheet, BookError> {
         }
         spare = chunk;
     }
-    full.metadata = rows.metadata().clone();
-    full.styles = rows.take_styles();
     Ok(full)
 }

@@ -7,7 +7,7 @@ use std::io::{self, Read};
 
 use memchr::{memchr, memmem, memrchr};
 
-use super::BookError;
+use super::error::BookError;
 
 /// Text gathered at a time.
 const BUFFER: usize = 128 * 1024;

@@ -4,6 +4,8 @@
 //! crate that holds a sheet as a whole. What a sheet is besides its rows is kept in [`SheetMetadata`].
 
 mod build;
+mod entry;
+mod error;
 mod full_sheet;
 mod markup;
 mod metadata;
@@ -19,6 +21,8 @@ mod xlsx;
 
 use std::io;
 
+pub use entry::{BookKind, SheetEntry};
+pub use error::BookError;
 pub use full_sheet::{FullCell, FullSheet};
 pub use metadata::{CellRange, SheetMetadata, Validation, read_place, read_range};
 pub use package::{Package, Part};
@@ -28,100 +32,6 @@ pub use xlsx::Xlsx;
 use super::pieces::read_top;
 use super::{Bytes, Chunk, Rows};
 use sheet::XlsxRows;
-
-/// Why a workbook cannot be read.
-#[derive(Debug)]
-pub enum BookError {
-    /// Reading failed.
-    Io(io::Error),
-    /// It has a password.
-    Password,
-    /// The archive is broken.
-    BrokenArchive,
-    /// It is an archive, and no workbook.
-    NoWorkbook,
-    /// Something in it is out of proportion.
-    Oversized(String),
-    /// Something in it makes no sense.
-    Damaged(String),
-}
-
-impl std::fmt::Display for BookError {
-    fn fmt(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
-        match self {
-            BookError::Io(error) => write!(out, "it cannot be read: {error}"),
-            BookError::Password => out.write_str(
-                "it is protected by a password, so that nothing in it can be read; save a copy without one and check that",
-            ),
-            BookError::BrokenArchive => out.write_str(
-                "it is a broken or incomplete workbook; download or copy it again, or open it in a spreadsheet program and save it again",
-            ),
-            BookError::NoWorkbook => out.write_str("it is a compressed archive (zip), not a workbook; unpack it and check what is in it"),
-            BookError::Oversized(what) => write!(out, "{what}, as no workbook of this kind does; it was not read"),
-            BookError::Damaged(what) => write!(
-                out,
-                "the workbook is damaged: {what}; open it in a spreadsheet program, let it be repaired there and save it again"
-            ),
-        }
-    }
-}
-
-impl std::error::Error for BookError {}
-
-impl From<io::Error> for BookError {
-    fn from(error: io::Error) -> Self {
-        error.downcast().unwrap_or_else(BookError::Io)
-    }
-}
-
-/// What is wrong with a part is seen while its bytes stream through readers, which know errors of reading only.
-impl From<BookError> for io::Error {
-    fn from(error: BookError) -> Self {
-        io::Error::new(io::ErrorKind::InvalidData, error)
-    }
-}
-
-/// A sheet that has no end.
-fn broken_off() -> io::Error {
-    BookError::Damaged("a sheet breaks off in the middle".to_owned()).into()
-}
-
-/// The kind of a workbook.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum BookKind {
-    /// Office Open XML.
-    Xlsx,
-    /// The same with macros.
-    Xlsm,
-    /// Its binary form.
-    Xlsb,
-    /// The kind before 2007.
-    Xls,
-    /// OpenDocument.
-    Ods,
-}
-
-impl BookKind {
-    /// The ending that belongs to it.
-    pub fn ending(self) -> &'static str {
-        match self {
-            BookKind::Xlsx => "xlsx",
-            BookKind::Xlsm => "xlsm",
-            BookKind::Xlsb => "xlsb",
-            BookKind::Xls => "xls",
-            BookKind::Ods => "ods",
-        }
-    }
-}
-
-/// One sheet's entry in a workbook.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct SheetEntry {
-    /// Its name.
-    pub name: String,
-    /// Whether it is hidden.
-    pub hidden: bool,
-}
 
 /// A workbook.
 pub struct Workbook {
@@ -231,7 +141,9 @@ impl Workbook {
     pub fn full_sheet(&mut self, at: usize, most: usize) -> Result<FullSheet, BookError> {
         let mut rows = self.rows(at)?;
         rows.keep_styles();
-        let mut full = full_sheet::full(rows, most)?;
+        let mut full = full_sheet::filled_cells(&mut rows, most)?;
+        full.metadata = rows.metadata().clone();
+        full.styles = rows.take_styles();
         if let Content::Xlsx(xlsx) = &mut self.content {
             full.notes = xlsx.notes(at)?;
         }

@@ -4,11 +4,12 @@ use std::io;
 use std::sync::Arc;
 
 use super::build::{Builder, MOST_COLUMNS, Raw, text};
+use super::entry::SheetEntry;
+use super::error::{BookError, broken_off};
 use super::markup::{Attributes, Markup, Token, push_text, push_utf8};
 use super::metadata::{CellRange, SheetMetadata, Validation};
 use super::ods_limits;
 use super::package::{Package, Part};
-use super::{BookError, SheetEntry, broken_off};
 use crate::intake::Chunk;
 use crate::intake::cells::{Formula, NumberFormats};
 

@@ -8,11 +8,13 @@ use std::sync::{Arc, Once};
 use calamine::{Data, DataRef, Range, Reader, SheetVisible, Xls, XlsError, Xlsb, XlsbError};
 
 use super::build::{Builder, Raw, text};
+use super::entry::{BookKind, SheetEntry};
+use super::error::BookError;
 use super::metadata::{CellRange, SheetMetadata};
-use super::{BookError, BookKind, SheetEntry, xls_bounds};
+use super::xls_bounds;
 use crate::intake::Chunk;
+use crate::intake::bytes::{ByteStream, Bytes};
 use crate::intake::cells::{Formula, NumberFormats};
-use crate::intake::source::{ByteStream, Bytes};
 
 type Source = ByteStream;
 

@@ -8,8 +8,8 @@ use flate2::{Crc, Decompress, FlushDecompress, Status};
 use roxmltree::{Document, ParsingOptions};
 use zip::{CompressionMethod, ZipArchive};
 
-use super::BookError;
-use crate::intake::source::{ByteStream, Bytes};
+use super::error::BookError;
+use crate::intake::bytes::{ByteStream, Bytes};
 
 /// The largest part that is read as a whole.
 const LARGEST_SMALL_PART: u64 = 64 << 20;

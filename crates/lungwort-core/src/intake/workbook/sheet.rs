@@ -3,8 +3,8 @@
 use std::io::{self, Read};
 use std::sync::Arc;
 
-use super::broken_off;
 use super::build::{Builder, MOST_COLUMNS, Raw};
+use super::error::broken_off;
 use super::markup::{Attributes, Markup, Token, push_text, push_utf8, resolve_escapes};
 use super::metadata::{CellRange, SheetMetadata, Validation, read_range};
 use super::strings::SharedStrings;

@@ -2,7 +2,7 @@
 
 use std::io;
 
-use super::BookError;
+use super::error::BookError;
 use super::markup::{Markup, Token, push_text, push_utf8, resolve_escapes};
 use super::package::Package;
 use crate::intake::scan_special;

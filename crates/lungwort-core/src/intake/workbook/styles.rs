@@ -2,7 +2,7 @@
 
 use roxmltree::{Document, Node};
 
-use super::BookError;
+use super::error::BookError;
 use super::package::parse;
 
 /// How cells of one style look.

@@ -2,7 +2,7 @@
 
 use std::io::{self, Read, Seek};
 
-use super::BookError;
+use super::error::BookError;
 
 /// The record that says which cells of a sheet are used.
 const DIMENSIONS: u16 = 0x0200;

@@ -4,12 +4,13 @@ use std::sync::Arc;
 
 use roxmltree::{Document, Node};
 
+use super::entry::SheetEntry;
+use super::error::BookError;
 use super::metadata::{CellRange, read_range};
 use super::package::{Package, Part, parse};
 use super::sheet::XlsxRows;
 use super::strings::SharedStrings;
 use super::styles::{self, Style};
-use super::{BookError, SheetEntry};
 use crate::intake::cells::NumberFormats;
 
 /// What an archive holds of a workbook.

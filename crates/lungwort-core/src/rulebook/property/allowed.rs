@@ -7,7 +7,7 @@ use crate::rulebook::toml_text::{key, list, quoted};
 use crate::rulebook::compiler::{Columns, Compiler};
 use crate::rulebook::list::{Dependent, Entry, List};
 use crate::rulebook::written::{WrittenAllowed, WrittenDependent, WrittenLookup};
-use crate::rulebook::compare::{Changes, Weight};
+use crate::rulebook::change::{Changes, Weight};
 use crate::rulebook::listed;
 use crate::cell::fold;
 use std::sync::Arc;

@@ -8,7 +8,7 @@ use crate::cell::{Kind, Value};
 use crate::finding::CellProblem;
 use crate::finding::codes::{cell as codes, value};
 use crate::rulebook::Sheet;
-use crate::rulebook::compare::Changes;
+use crate::rulebook::change::Changes;
 use crate::rulebook::compiler::Compiler;
 use crate::rulebook::model::ColumnType;
 use crate::rulebook::toml_text::quoted;

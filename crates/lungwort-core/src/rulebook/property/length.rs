@@ -7,7 +7,7 @@ use crate::rulebook::compiler::Compiler;
 use crate::rulebook::written::{WrittenLength, WrittenUnit};
 use crate::finding::{CellProblem, Expected};
 use crate::finding::codes::value as codes;
-use crate::rulebook::guide::length_words;
+use crate::rulebook::phrases::length_words;
 use crate::rulebook::model::Length;
 
 pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Option<Length> {

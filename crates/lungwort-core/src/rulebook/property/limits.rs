@@ -14,7 +14,7 @@ use crate::rulebook::written::WrittenBound;
 use crate::cell::date::DatePattern;
 use crate::finding::{CellProblem, Expected};
 use crate::finding::codes::value as codes;
-use crate::rulebook::guide::{limit_parts, limit_words};
+use crate::rulebook::phrases::{limit_parts, limit_words};
 use crate::rulebook::model::{Limit, Side};
 use crate::rulebook::ColumnType;
 

@@ -19,7 +19,7 @@ pub(super) use compiling::Compiling;
 pub(super) use kind::read as read_kind;
 
 use super::Sheet;
-use super::compare::{Changes, Weight};
+use super::change::{Changes, Weight};
 use super::model::{Allowed, CharacterSet, ColumnType, Length, Limit, Pattern};
 use super::written::{
     WrittenAllowed, WrittenBound, WrittenCase, WrittenLength, WrittenPattern, WrittenStored, WrittenType,
@@ -110,6 +110,11 @@ impl KeyPlaces {
     pub fn line(&self, key: &str) -> Option<usize> {
         self.places.iter().find(|(known, ..)| *known == key).map(|(.., line)| *line)
     }
+}
+
+/// What a column takes, as phrases.
+pub(crate) fn words(sheet: &Sheet, column: &super::Column) -> Vec<String> {
+    ALL.iter().flat_map(|property| property.words(sheet, column)).collect()
 }
 
 /// Makes the columns as written and as compiled, and the table of properties, of the entries.

@@ -2,7 +2,7 @@
 
 use super::{Column, Compiling, Property, WrittenColumn};
 use crate::rulebook::Sheet;
-use crate::rulebook::compare::{Changes, Weight};
+use crate::rulebook::change::{Changes, Weight};
 
 pub(super) fn compile(_: &mut Compiling<'_>, written: &WrittenColumn) -> bool {
     written.required

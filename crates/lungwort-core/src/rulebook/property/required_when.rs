@@ -3,7 +3,7 @@
 use super::{Column, Compiling, Property, WrittenColumn};
 use crate::condition::Condition;
 use crate::rulebook::Sheet;
-use crate::rulebook::compare::Changes;
+use crate::rulebook::change::Changes;
 
 pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Option<Condition> {
     if written.required && written.required_when.is_some() {
