@@ -334,9 +334,9 @@ fn a_template_in_opendocument_tells_the_same() {
     let date = "Date of sending           now requires: a date written yyyy-mm-dd; before: a date written";
     // Notes on headings and formats of cells are not read of this kind.
     let unread = |change: &&str| !change.contains("help is") && !change.contains("stored is no longer given");
-    let told: Vec<&str> = changes.into_iter().filter(unread).collect();
-    assert!(told[0].starts_with(date), "{}", told[0]);
-    assert_eq!(told.last(), Some(&"The file                  is accepted as ods, xlsx; before as xlsx"));
+    let changes: Vec<&str> = changes.into_iter().filter(unread).collect();
+    assert!(changes[0].starts_with(date), "{}", changes[0]);
+    assert_eq!(changes.last(), Some(&"The file                  is accepted as ods, xlsx; before as xlsx"));
     let blank = folder.run(&["check", "t.ods", "--rulebook", "t.ods.rulebook.toml"]);
     assert!(blank.status == 0 && blank.stdout.starts_with("NOTHING FILLED IN YET"), "{}", blank.stdout);
 }

@@ -9,7 +9,7 @@ use support::Folder;
 const TOP: &str = "[rulebook]\ntitle = \"T\"\n[[sheet]]\nkey = [\"Id\"]\n[[sheet.column]]\nheading = \"Id\"\n[[sheet.column]]\nheading = \"Seeds\"\ntype = \"whole\"\n[[sheet.column]]\nheading = \"Collected\"\ntype = \"date\"\n";
 
 /// The messages of all mistakes and advice, and the text above the carets of the first.
-fn told(text: &str) -> (Vec<String>, String) {
+fn reported(text: &str) -> (Vec<String>, String) {
     let folder = Folder::new();
     folder.write("taxa.csv", "Genus,Species\nPrimula,veris\n");
     folder.write("t.rulebook.toml", text);
@@ -103,10 +103,10 @@ const COLUMN_CASES: &[(&str, &str, &str)] = &[
 fn columns() {
     let mut different = Vec::new();
     for (lines, place, message) in COLUMN_CASES {
-        let (messages, pointed) = told(&format!("{TOP}[[sheet.column]]\n{lines}\n"));
-        let told = (messages.first().map(String::as_str).unwrap_or_default(), pointed.as_str());
-        if told != (*message, *place) {
-            different.push(format!("{lines}\n  is: {told:?}"));
+        let (messages, pointed) = reported(&format!("{TOP}[[sheet.column]]\n{lines}\n"));
+        let reported = (messages.first().map(String::as_str).unwrap_or_default(), pointed.as_str());
+        if reported != (*message, *place) {
+            different.push(format!("{lines}\n  is: {reported:?}"));
         }
     }
     assert!(different.is_empty(), "{}", different.join("\n"));
@@ -166,7 +166,7 @@ fn rules() {
         ),
     ];
     for (lines, place, message) in cases {
-        let (messages, pointed) = told(&format!("{TOP}[[sheet.rule]]\n{lines}\n"));
+        let (messages, pointed) = reported(&format!("{TOP}[[sheet.rule]]\n{lines}\n"));
         let first = messages.first().map(String::as_str).unwrap_or_default();
         if (first, pointed.as_str()) != (message, place) {
             different.push(format!("{lines}\n  is: {:?}", (first, pointed.as_str())));
@@ -231,13 +231,13 @@ fn the_rest_of_the_file() {
         ),
     ];
     for (text, message) in cases {
-        let (messages, _) = told(text);
+        let (messages, _) = reported(text);
         assert!(messages.iter().any(|each| each == message), "{text}: {messages:?}");
     }
 }
 
 #[test]
 fn a_rulebook_that_is_right_says_nothing() {
-    let (messages, _) = told(&format!("{TOP}[[sheet.column]]\nheading = 'Genus'\nallowed = {{ W = 'wild' }}\n"));
+    let (messages, _) = reported(&format!("{TOP}[[sheet.column]]\nheading = 'Genus'\nallowed = {{ W = 'wild' }}\n"));
     assert!(messages.is_empty(), "{messages:?}");
 }

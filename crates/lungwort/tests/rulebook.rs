@@ -1,4 +1,4 @@
-//! `lungwort rulebook`: mistakes told together with their places, advice, and the guide.
+//! `lungwort rulebook`: mistakes reported together with their places, advice, and the guide.
 #![allow(missing_docs, clippy::unwrap_used)]
 
 mod support;

@@ -1,9 +1,9 @@
 //! Drafting a rulebook from a downloaded template and from files that were accepted before.
 //!
 //! Each part looks at one thing: `headings` at where the table begins, `marks` at what is required, `choices` at
-//! drop-downs and limits, `looks` at number formats, `definitions` and `prose` at the sheets that explain,
+//! drop-downs and limits, `number_formats` at how cells are shown, `definitions` and `prose` at the sheets that explain,
 //! `samples`, `values` and `relations` at accepted files. What they find are lines of a [`draft`] with their source
-//! and how confidence they are; `write` makes a rulebook of them, and `settle` takes back what does not go together.
+//! and their confidence; `write` makes a rulebook of them, and `reconcile` takes back what does not go together.
 
 mod choices;
 mod definitions;

@@ -16,7 +16,7 @@ use crate::condition::{Condition, Scope};
 pub(super) struct Compiler {
     pub source: Source,
     pub mistakes: Vec<Mistake>,
-    /// `None` for one that could not be read and has been told of.
+    /// `None` for one that could not be read and has been reported.
     pub references: HashMap<String, Option<Table>>,
     /// The encoding that the file is required to have.
     pub encoding: Option<&'static Encoding>,

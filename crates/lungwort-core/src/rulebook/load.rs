@@ -1,4 +1,4 @@
-//! From a rulebook's text to the written types, with every mistake told at once.
+//! From a rulebook's text to the written types, with every mistake reported at once.
 //!
 //! serde stops at the first mistake. Here the entry that it stumbled over is taken out and reading begins
 //! again, until all is well or nothing is left to take out.

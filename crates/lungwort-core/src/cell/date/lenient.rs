@@ -1,4 +1,4 @@
-//! What a date in another form than required means, if it can be told.
+//! What a date in another form than required means, where that is certain.
 
 use jiff::civil::Date;
 

@@ -34,7 +34,7 @@ fn allowed_values(compiler: &mut Compiler, columns: &Columns, path: &str, writte
         WrittenAllowed::Reference(lookup) => return referenced(compiler, columns, path, lookup),
     };
     if allowed.list.is_empty() {
-        // A list whose only values were mistakes has been told of already.
+        // A list whose only values were mistakes has been reported already.
         let line = compiler.source.line(path);
         let text = &compiler.source.text;
         if compiler.mistakes.iter().any(|mistake| crate::rulebook::mistake::line_and_column(text, mistake.span.start).0 == line) {
