@@ -28,7 +28,6 @@ fn main() -> ExitCode {
     match commands::run(arguments.command) {
         Ok(Verdict::Ready) => ExitCode::SUCCESS,
         Ok(Verdict::NotReady) => ExitCode::from(1),
-        Err(error) if output::is_closed_pipe(&error) => ExitCode::SUCCESS,
         Err(error) => {
             anstream::eprintln!("{}: {error:#}", style::paint(style::ERROR, "lungwort"));
             ExitCode::from(2)

@@ -1,35 +1,136 @@
-//! Where results go: standard output, or a file that appears whole or not at all.
+//! Where results go: standard output, or a file that appears whole or not at all, and never in place of an input.
 
+use std::fs::{self, File, OpenOptions};
 use std::io::{self, BufWriter, Write};
 use std::path::{Path, PathBuf};
 
-use anyhow::{Context, Result};
+use anyhow::{Result, anyhow, bail};
+use clap::Args;
+use lungwort_core::intake::io_words;
 use tempfile::NamedTempFile;
 
-/// Standard output or a file.
+/// Links that are followed one after the other before it is said that they go in a circle.
+const MOST_LINKS: usize = 40;
+
+/// Whether a file that is there already may be replaced: the same option for every command that writes one.
+#[derive(Debug, Clone, Copy, Default, Args)]
+pub struct ForceArgument {
+    /// Replace the output where it exists already
+    #[arg(long)]
+    pub force: bool,
+}
+
+/// Where a result is to go, and which files it must not take the place of.
+pub struct Destination<'d> {
+    path: &'d Path,
+    force: bool,
+    inputs: Vec<(&'static str, PathBuf)>,
+}
+
+impl<'d> Destination<'d> {
+    /// A file of that path.
+    pub fn new(path: &'d Path, force: ForceArgument) -> Destination<'d> {
+        Destination { path, force: force.force, inputs: Vec::new() }
+    }
+
+    /// A file that is read and must stay as it is, and what it is called in a message.
+    pub fn keep(mut self, what: &'static str, path: &Path) -> Destination<'d> {
+        self.inputs.push((what, path.to_owned()));
+        self
+    }
+
+    /// Opens it: a file is written beside its place first.
+    ///
+    /// # Errors
+    /// Where it is an input, where it exists already and may not be replaced, and where it cannot be written.
+    pub fn open(self) -> Result<Output> {
+        let path = self.path;
+        for (what, input) in &self.inputs {
+            if same_file::is_same_file(path, input).unwrap_or(false) {
+                bail!("{} is {what}, and no input is ever written over; give the output another name", path.display());
+            }
+        }
+        match fs::metadata(path) {
+            Ok(about) if about.is_dir() => bail!("{} is a folder; name a file in it", path.display()),
+            // A pipe or a screen cannot appear as a whole, and must not be taken away.
+            Ok(about) if !about.is_file() => {
+                let file = OpenOptions::new().write(true).open(path).map_err(|error| cannot(path, &error))?;
+                Ok(Output::Stream(BufWriter::new(file), path.to_owned()))
+            }
+            Ok(_) if !self.force => {
+                bail!("{} exists already; give another name, or add --force to replace it", path.display())
+            }
+            found => {
+                let place = behind_links(path)?;
+                let file = beside(&place).map_err(|error| cannot(path, &error))?;
+                if let Ok(about) = found {
+                    // Whoever could read the old one can read the new one.
+                    file.as_file().set_permissions(about.permissions()).map_err(|error| cannot(path, &error))?;
+                }
+                Ok(Output::File(BufWriter::new(file), place, path.to_owned()))
+            }
+        }
+    }
+}
+
+fn cannot(path: &Path, error: &io::Error) -> anyhow::Error {
+    let why = match error.kind() {
+        io::ErrorKind::NotFound => "there is no such folder".to_owned(),
+        _ => io_words(error),
+    };
+    anyhow!("{} cannot be written: {why}", path.display())
+}
+
+/// The file that a link leads to, also where that is not there yet.
+fn behind_links(path: &Path) -> Result<PathBuf> {
+    let mut place = path.to_owned();
+    for _ in 0..MOST_LINKS {
+        let Ok(target) = fs::read_link(&place) else { return Ok(place) };
+        place = place.parent().unwrap_or(Path::new("")).join(target);
+    }
+    bail!("{} cannot be written: its links go in a circle", path.display())
+}
+
+/// A new file in the folder of another, with the mode that new files have there.
+fn beside(place: &Path) -> io::Result<NamedTempFile> {
+    let folder = place.parent().filter(|folder| !folder.as_os_str().is_empty()).unwrap_or(Path::new("."));
+    let mut builder = tempfile::Builder::new();
+    #[cfg(unix)]
+    let builder = {
+        use std::os::unix::fs::PermissionsExt;
+        builder.permissions(fs::Permissions::from_mode(0o666))
+    };
+    builder.tempfile_in(folder)
+}
+
+/// Standard output, a file, or something that is written to as it goes.
 pub enum Output {
     /// Standard output, without colours where it is no terminal.
-    Standard(BufWriter<anstream::AutoStream<io::Stdout>>),
-    /// A file beside its final place, to be renamed over it.
-    File(BufWriter<NamedTempFile>, PathBuf),
+    Standard(BufWriter<Quiet<anstream::AutoStream<io::Stdout>>>),
+    /// A file beside its place, that place, and its name as given.
+    File(BufWriter<NamedTempFile>, PathBuf, PathBuf),
+    /// A pipe or a device with a name.
+    Stream(BufWriter<File>, PathBuf),
 }
 
 impl Output {
-    /// Opens the output; a file is written beside its place first.
-    pub fn open(path: Option<&Path>) -> Result<Output> {
-        let Some(path) = path else {
-            return Ok(Output::Standard(BufWriter::new(anstream::AutoStream::auto(io::stdout()))));
-        };
-        let folder = path.parent().filter(|folder| !folder.as_os_str().is_empty()).unwrap_or(Path::new("."));
-        let file = NamedTempFile::new_in(folder).with_context(|| format!("{} cannot be written", path.display()))?;
-        Ok(Output::File(BufWriter::new(file), path.to_owned()))
+    /// Standard output.
+    pub fn standard() -> Output {
+        let inner = anstream::AutoStream::auto(io::stdout());
+        Output::Standard(BufWriter::new(Quiet { inner, closed: false }))
+    }
+
+    /// Whether nobody reads any more, as when `head` has had enough.
+    pub fn is_closed(&self) -> bool {
+        matches!(self, Output::Standard(out) if out.get_ref().closed)
     }
 
     /// Writes bytes that are no text as they are.
     pub fn write_bytes(&mut self, bytes: &[u8]) -> io::Result<()> {
         match self {
             Output::Standard(out) => out.write_all(bytes),
-            Output::File(out, _) => out.write_all(bytes),
+            Output::File(out, ..) => out.write_all(bytes),
+            Output::Stream(out, _) => out.write_all(bytes),
         }
     }
 
@@ -37,11 +138,10 @@ impl Output {
     pub fn finish(self) -> Result<()> {
         match self {
             Output::Standard(mut out) => out.flush()?,
-            Output::File(out, path) => {
-                let file = out.into_inner().map_err(io::IntoInnerError::into_error)?;
-                file.persist(&path)
-                    .map_err(|error| error.error)
-                    .with_context(|| format!("{} cannot be written", path.display()))?;
+            Output::Stream(mut out, name) => out.flush().map_err(|error| cannot(&name, &error))?,
+            Output::File(out, place, name) => {
+                let file = out.into_inner().map_err(|error| cannot(&name, error.error()))?;
+                file.persist(&place).map_err(|error| cannot(&name, &error.error))?;
             }
         }
         Ok(())
@@ -53,9 +153,8 @@ impl Write for Output {
         match self {
             Output::Standard(out) => out.write(bytes),
             // Colours are for terminals only.
-            Output::File(out, _) => {
-                let plain = anstream::adapter::strip_bytes(bytes).into_vec();
-                out.write_all(&plain)?;
+            Output::File(..) | Output::Stream(..) => {
+                self.write_bytes(&anstream::adapter::strip_bytes(bytes).into_vec())?;
                 Ok(bytes.len())
             }
         }
@@ -64,14 +163,44 @@ impl Write for Output {
     fn flush(&mut self) -> io::Result<()> {
         match self {
             Output::Standard(out) => out.flush(),
-            Output::File(out, _) => out.flush(),
+            Output::File(out, ..) => out.flush(),
+            Output::Stream(out, _) => out.flush(),
         }
     }
 }
 
-/// Whether whoever read our output has gone, as `head` does: no error.
-pub fn is_closed_pipe(error: &anyhow::Error) -> bool {
-    error
-        .chain()
-        .any(|cause| cause.downcast_ref::<io::Error>().is_some_and(|error| error.kind() == io::ErrorKind::BrokenPipe))
+/// Goes on without a word when the reader of a pipe has gone: what a command comes to does not depend on who reads it.
+pub struct Quiet<W> {
+    inner: W,
+    closed: bool,
+}
+
+impl<W: Write> Quiet<W> {
+    fn or_closed<T>(&mut self, done: io::Result<T>, instead: T) -> io::Result<T> {
+        match done {
+            Err(error) if error.kind() == io::ErrorKind::BrokenPipe => {
+                self.closed = true;
+                Ok(instead)
+            }
+            done => done,
+        }
+    }
+}
+
+impl<W: Write> Write for Quiet<W> {
+    fn write(&mut self, bytes: &[u8]) -> io::Result<usize> {
+        if self.closed {
+            return Ok(bytes.len());
+        }
+        let written = self.inner.write(bytes);
+        self.or_closed(written, bytes.len())
+    }
+
+    fn flush(&mut self) -> io::Result<()> {
+        if self.closed {
+            return Ok(());
+        }
+        let flushed = self.inner.flush();
+        self.or_closed(flushed, ())
+    }
 }

@@ -1,6 +1,7 @@
 //! What several commands share: groups of options, and what was typed resolved once into what a command works with.
 
 use std::cell::RefCell;
+use std::io::IsTerminal;
 use std::path::{Path, PathBuf};
 
 use anyhow::{Context, Result, anyhow, bail};
@@ -11,8 +12,11 @@ use lungwort_core::finding::Severity;
 use lungwort_core::intake::{ReadOptions, Source};
 
 use crate::commands::choose::{self, Chosen};
-use crate::output::Output;
-use crate::report::FORMS;
+use crate::output::{Destination, ForceArgument, Output};
+use crate::report::{FORMS, FormEntry};
+
+/// Endings of kinds of files in which no report is written, so that a report of text under such a name would mislead.
+const OTHER_KINDS: &[&str] = &["tsv", "xls", "xlsm", "xlsb", "ods", "htm", "html", "pdf", "doc", "docx", "xml", "toml"];
 
 /// Which day counts as today.
 #[derive(Debug, Clone, Copy, Default, Args)]
@@ -64,25 +68,34 @@ pub struct ReportArguments {
     /// Show only findings of this severity or worse
     #[arg(long, value_enum)]
     pub severity: Option<Least>,
-    /// The form of the report
-    #[arg(long, value_name = "FORM", default_value = "text", value_parser = form_names())]
-    pub format: String,
-    /// Write the report to a file
+    /// The form of the report [default: by the ending of --output, otherwise text]
+    #[arg(long, value_name = "FORM", value_parser = form_names())]
+    pub format: Option<String>,
+    /// Write the report to a file; its ending says the form: .txt, .csv, .xlsx, .json, .jsonl
     #[arg(long, short, value_name = "FILE")]
     pub output: Option<PathBuf>,
+    #[command(flatten)]
+    pub force: ForceArgument,
 }
 
 impl Default for ReportArguments {
     fn default() -> Self {
-        let format = "text".to_owned();
-        ReportArguments { by: By::Cause, limit: None, only: Vec::new(), severity: None, format, output: None }
+        ReportArguments {
+            by: By::Cause,
+            limit: None,
+            only: Vec::new(),
+            severity: None,
+            format: None,
+            output: None,
+            force: ForceArgument::default(),
+        }
     }
 }
 
 impl ReportArguments {
     /// The most that is listed.
-    pub fn most(&self) -> usize {
-        self.limit.unwrap_or(match (self.by, self.format.as_str()) {
+    pub fn most(&self, form: &FormEntry) -> usize {
+        self.limit.unwrap_or(match (self.by, form.name) {
             (By::Cause, "text") => 12,
             (By::Row, "text") => 200,
             (_, "json") => 1_000,
@@ -99,9 +112,61 @@ impl ReportArguments {
         })
     }
 
-    /// Where the report goes.
-    pub fn open(&self) -> Result<Output> {
-        Output::open(self.output.as_deref())
+    /// The form that is asked for, or that the ending of the output says.
+    ///
+    /// # Errors
+    /// Where the two contradict each other, and where the form cannot go where it should.
+    pub fn form(&self) -> Result<&'static FormEntry> {
+        let output = self.output.as_deref().filter(|path| *path != Path::new("-"));
+        let ending = output.and_then(Path::extension).map(|ending| ending.to_string_lossy().to_ascii_lowercase());
+        let by_ending = ending.as_deref().and_then(|ending| FORMS.iter().find(|form| form.endings.contains(&ending)));
+        let named = self.format.as_deref().and_then(|name| FORMS.iter().find(|form| form.name == name));
+        let form = match (named, by_ending) {
+            (Some(named), Some(by_ending)) if named.name != by_ending.name => bail!(
+                "--format {} does not go with {}: leave --format out, or give a name that ends in .{}",
+                named.name,
+                output.unwrap_or(Path::new("")).display(),
+                named.endings.join(" or .")
+            ),
+            (Some(form), _) | (None, Some(form)) => form,
+            (None, None) if ending.as_deref().is_some_and(|ending| OTHER_KINDS.contains(&ending)) => {
+                let known: Vec<String> =
+                    FORMS.iter().flat_map(|form| form.endings).map(|each| format!(".{each}")).collect();
+                bail!(
+                    "{}: no report is written as .{}; there are {}",
+                    output.unwrap_or(Path::new("")).display(),
+                    ending.unwrap_or_default(),
+                    known.join(", ")
+                )
+            }
+            (None, None) => &FORMS[0],
+        };
+        if !form.is_text && output.is_none() && std::io::stdout().is_terminal() {
+            bail!(
+                "a report as {} cannot be shown on a screen; give it a file with -o findings.{}",
+                form.name,
+                form.endings[0]
+            );
+        }
+        Ok(form)
+    }
+
+    /// Where the report goes: never in place of a file that is read.
+    ///
+    /// # Errors
+    /// Where it cannot be written.
+    pub fn open(&self, session: &Session) -> Result<Output> {
+        let Some(path) = self.output.as_deref().filter(|path| *path != Path::new("-")) else {
+            return Ok(Output::standard());
+        };
+        let mut place = Destination::new(path, self.force);
+        for file in &session.files {
+            place = place.keep("a file that is checked", file);
+        }
+        for (what, file) in session.chosen.rulebook.files() {
+            place = place.keep(what, file);
+        }
+        place.open()
     }
 }
 
@@ -126,7 +191,7 @@ pub enum Least {
 }
 
 fn form_names() -> clap::builder::PossibleValuesParser {
-    FORMS.iter().map(|(name, what, _)| clap::builder::PossibleValue::new(*name).help(*what)).collect::<Vec<_>>().into()
+    FORMS.iter().map(|form| clap::builder::PossibleValue::new(form.name).help(form.what)).collect::<Vec<_>>().into()
 }
 
 /// What was typed, resolved: the rulebook and the files, each of which can be opened.

@@ -201,7 +201,7 @@ fn a_closed_pipe_is_no_error() {
     let mut few = [0; 100];
     child.stdout.take().unwrap().read_exact(&mut few).unwrap();
     let output = child.wait_with_output().unwrap();
-    assert_eq!((output.status.code(), String::from_utf8(output.stderr).unwrap()), (Some(0), String::new()));
+    assert_eq!((output.status.code(), String::from_utf8(output.stderr).unwrap()), (Some(1), String::new()));
 }
 
 #[test]

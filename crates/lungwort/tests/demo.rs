@@ -16,7 +16,7 @@ fn the_demo_writes_checks_and_says_what_to_try() {
     insta::assert_snapshot!(ran.stdout);
     let again = folder.run(&["demo"]);
     assert_eq!(again.status, 2);
-    assert!(again.stderr.contains("nothing is overwritten"), "{}", again.stderr);
+    assert!(again.stderr.contains("exists already"), "{}", again.stderr);
     let ready = folder.run(&["check", "lungwort-demo/accessions-ready.csv"]);
     assert_eq!(ready.status, 0, "{}", ready.stdout);
 }

@@ -9,7 +9,7 @@ use support::books::{book, rows, table, texts};
 
 /// Learns `template.xlsx`; the rulebook's lines without their sources, blank lines left out.
 fn learned(folder: &Folder, arguments: &[&str]) -> Vec<String> {
-    let ran = folder.run(&[&["learn"], arguments, &["-o", "t.rulebook.toml"]].concat());
+    let ran = folder.run(&[&["learn"], arguments, &["-o", "t.rulebook.toml", "--force"]].concat());
     assert_eq!(ran.status, 0, "{}", ran.stderr);
     let lint = folder.run(&["rulebook", "t.rulebook.toml", "--lint"]);
     assert_eq!(lint.status, 0, "{}", lint.stdout);
@@ -61,7 +61,7 @@ fn the_demo_template_is_learned_whole() {
     let accepted = folder.run(&["check", "germination-accepted.xlsx", "--today", "2026-11-23"]);
     assert_eq!(accepted.status, 0, "{}", accepted.stdout);
     let again = folder.run(&["learn", "germination-template.xlsx"]);
-    assert!(again.status == 2 && again.stderr.contains("nothing is overwritten"), "{}", again.stderr);
+    assert!(again.status == 2 && again.stderr.contains("exists already"), "{}", again.stderr);
 }
 
 #[test]
@@ -493,7 +493,7 @@ fn templates_have_the_columns_and_samples_that_are_asked_for() {
     let folder = Folder::new();
     folder.write("old.rulebook.toml", FULL);
     let text = |arguments: &[&str]| {
-        let ran = folder.run(&[&["template", "old.rulebook.toml", "-o", "blank.csv"], arguments].concat());
+        let ran = folder.run(&[&["template", "old.rulebook.toml", "-o", "blank.csv", "--force"], arguments].concat());
         assert_eq!(ran.status, 0, "{}", ran.stderr);
         std::fs::read_to_string(folder.path().join("blank.csv")).unwrap()
     };
@@ -505,7 +505,7 @@ fn templates_have_the_columns_and_samples_that_are_asked_for() {
         text(&["--columns", "Seeds,lot", "--samples"]),
         ",\r\n,\r\nLot*,Seeds\r\n\"Two letters, three digits\",Whole number\r\nAB001,\r\n"
     );
-    let ran = folder.run(&["template", "old.rulebook.toml", "-o", "blank.csv", "--columns", "Sedes"]);
+    let ran = folder.run(&["template", "old.rulebook.toml", "-o", "sedes.csv", "--columns", "Sedes"]);
     assert!(ran.status == 2 && ran.stderr.contains("did you mean Seeds?"), "{}", ran.stderr);
     let ran = folder.run(&["template", "old.rulebook.toml", "-o", "blank.pdf"]);
     assert!(ran.status == 2 && ran.stderr.contains(".xlsx, .csv or .tsv"), "{}", ran.stderr);

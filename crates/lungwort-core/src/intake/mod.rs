@@ -16,7 +16,7 @@ mod sniff;
 pub mod source;
 pub mod workbook;
 
-pub use bytes::{ByteStream, Bytes};
+pub use bytes::{ByteStream, Bytes, io_words};
 pub use chunk::{Chunk, Field, Issue, IssueKind};
 pub use decode::{Chosen, Decoder, Invalid};
 pub use dialect::{Dialect, NewlineCounts};

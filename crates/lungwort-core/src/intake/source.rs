@@ -9,7 +9,7 @@ use std::sync::Arc;
 
 use sha2::{Digest as _, Sha256};
 
-use super::bytes::{ByteStream, Bytes};
+use super::bytes::{ByteStream, Bytes, io_words};
 use super::workbook::Workbook;
 use super::{BookError, Chunks, Content, Decoder, ReadOptions, content_of};
 
@@ -39,7 +39,7 @@ impl std::fmt::Display for OpenError {
             OpenError::Io(error) => match error.kind() {
                 io::ErrorKind::NotFound => out.write_str("there is no such file"),
                 io::ErrorKind::PermissionDenied => out.write_str("there is no permission to read it"),
-                _ => write!(out, "it cannot be read: {error}"),
+                _ => write!(out, "it cannot be read: {}", io_words(error)),
             },
             OpenError::Folder => out.write_str("it is a folder; name the file in it"),
             OpenError::Empty => out.write_str("it is empty: not even headings are in it"),

@@ -69,6 +69,7 @@ impl Compiler {
             file,
             sheets,
             template,
+            references: written.reference.values().map(|reference| folder.join(&reference.file)).collect(),
         }
     }
 

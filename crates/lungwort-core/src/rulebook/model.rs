@@ -1,7 +1,7 @@
 //! A rulebook as the judges use it: everything compiled, every name resolved to a column's index.
 
 use std::ops::Range;
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
 use encoding_rs::Encoding;
@@ -36,6 +36,19 @@ pub struct Rulebook {
     pub sheets: Vec<Sheet>,
     /// The blank template that it was made from.
     pub template: Option<Template>,
+    /// The files of the references that it names.
+    pub references: Vec<PathBuf>,
+}
+
+impl Rulebook {
+    /// Every file that it is read from or names, and what that is: none of them may be written over.
+    pub fn files(&self) -> impl Iterator<Item = (&'static str, &Path)> {
+        let template = self.template.as_ref().and_then(|template| template.file.as_deref());
+        [("the rulebook", self.path.as_path())]
+            .into_iter()
+            .chain(template.map(|path| ("the template that the rulebook names", path)))
+            .chain(self.references.iter().map(|path| ("a reference of the rulebook", path.as_path())))
+    }
 }
 
 /// The blank template that a rulebook was made from.

@@ -1,6 +1,8 @@
 //! `lungwort check`: files against a rulebook.
 
-use anyhow::{Context, Result, anyhow, bail};
+use std::path::Path;
+
+use anyhow::{Result, anyhow, bail};
 use clap::Args;
 use lungwort_core::check::{Checker, Options};
 use lungwort_core::finding::codes;
@@ -9,7 +11,7 @@ use lungwort_core::rulebook::Rulebook;
 use crate::Verdict;
 use crate::output::Output;
 use crate::progress::Progress;
-use crate::report::{ReportOptions, FORMS, Filter, Gatherer, Summary};
+use crate::report::{Filter, FormEntry, ReportOptions, Gatherer, Summary};
 use crate::session::{By, ClockArguments, InputArguments, ReportArguments, Session};
 
 #[derive(Debug, Default, Args)]
@@ -17,7 +19,7 @@ use crate::session::{By, ClockArguments, InputArguments, ReportArguments, Sessio
   lungwort check accessions.csv
   lungwort check accessions.csv --by row --only Country
   lungwort check north.csv south.csv --rulebook accessions.rulebook.toml
-  lungwort check accessions.csv --format csv --output findings.csv
+  lungwort check accessions.csv -o findings.csv
   some-export | lungwort check - --rulebook accessions.rulebook.toml --severity error
 
 Several files are one batch: what must be unique must be unique in all of them.
@@ -43,27 +45,28 @@ pub struct CheckArguments {
 pub fn run(arguments: &CheckArguments) -> Result<Verdict> {
     let session = Session::resolve(&arguments.input, arguments.clock)?;
     let filter = filter(&arguments.report, &session.chosen.rulebook)?;
-    let mut out = arguments.report.open()?;
-    let ready = check_all(arguments, &session, filter, &mut out)?;
+    let form = arguments.report.form()?;
+    let mut out = arguments.report.open(&session)?;
+    let ready = check_all(arguments, &session, (form, filter), &mut out)?;
     out.finish()?;
-    if let Some(path) = &arguments.report.output {
+    if let Some(path) = arguments.report.output.as_deref().filter(|path| *path != Path::new("-")) {
         let word = if ready { "READY" } else { "NOT READY" };
         anstream::eprintln!("{word}: the report is in {}.", path.display());
     }
     Ok(if ready { Verdict::Ready } else { Verdict::NotReady })
 }
 
-fn check_all(arguments: &CheckArguments, session: &Session, filter: Filter, out: &mut Output) -> Result<bool> {
+fn check_all(arguments: &CheckArguments, session: &Session, how: (&FormEntry, Filter), out: &mut Output) -> Result<bool> {
     let report = &arguments.report;
-    let limit = report.most();
+    let (form, filter) = how;
+    let limit = report.most(form);
     let options = ReportOptions {
         by_row: report.by == By::Row,
         limit,
         names: session.files.iter().map(|path| path.display().to_string()).collect(),
     };
-    let (_, _, make) = FORMS.iter().find(|(name, ..)| *name == report.format).context("there is no such form")?;
     let filtered = filter.is_set();
-    let mut gatherer = Gatherer::new(filter, make(&options), out);
+    let mut gatherer = Gatherer::new(filter, (form.make)(&options), out);
     let progress = Progress::start(session.size());
     let options = Options {
         today: session.today,

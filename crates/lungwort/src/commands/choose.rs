@@ -4,6 +4,7 @@ use std::path::{Path, PathBuf};
 
 use anyhow::{Context, Result, anyhow, bail};
 use lungwort_core::check::{Opened, TopRows};
+use lungwort_core::intake::io_words;
 use lungwort_core::rulebook::choose::{self, SheetHeadings};
 use lungwort_core::rulebook::{self, Rulebook};
 
@@ -23,7 +24,7 @@ pub fn named(path: &Path) -> Result<Chosen> {
 pub fn load(path: &Path) -> Result<Rulebook> {
     let loaded = rulebook::load(path).map_err(|error| match error.kind() {
         std::io::ErrorKind::NotFound => anyhow!("{}: there is no such rulebook", path.display()),
-        _ => anyhow!("{}: it cannot be read: {error}", path.display()),
+        _ => anyhow!("{}: it cannot be read: {}", path.display(), io_words(&error)),
     })?;
     if loaded.mistakes.has_errors() {
         let mut mistakes = loaded.mistakes;

@@ -18,7 +18,7 @@ pub struct CompletionsArguments {
 pub fn run(arguments: &CompletionsArguments) -> Result<Verdict> {
     let mut script = Vec::new();
     clap_complete::generate(arguments.shell, &mut super::Arguments::command(), "lungwort", &mut script);
-    let mut out = crate::output::Output::open(None)?;
+    let mut out = crate::output::Output::standard();
     std::io::Write::write_all(&mut out, &script)?;
     out.finish()?;
     Ok(Verdict::Ready)

@@ -1,5 +1,6 @@
 //! `lungwort demo`: the sample files of the example world, and the way from a template to a first check.
 
+use std::io::Write;
 use std::path::{Path, PathBuf};
 
 use anyhow::{Context, Result, bail};
@@ -9,8 +10,18 @@ use super::check::CheckArguments;
 use super::explain::ExplainArguments;
 use super::learn::LearnArguments;
 use crate::Verdict;
+use crate::output::{Destination, ForceArgument, Output};
 use crate::session::{ClockArguments, InputArguments, ReportArguments};
 use crate::style::{self, paint};
+
+/// Prints a line, also where nobody reads any more.
+macro_rules! say {
+    ($($part:tt)*) => {{
+        let mut out = Output::standard();
+        writeln!(out, $($part)*)?;
+        out.finish()?;
+    }};
+}
 
 #[derive(Debug, Args)]
 #[command(after_help = "Examples:
@@ -20,6 +31,8 @@ pub struct DemoArguments {
     /// The folder to write the samples into
     #[arg(default_value = "lungwort-demo")]
     folder: PathBuf,
+    #[command(flatten)]
+    force: ForceArgument,
 }
 
 /// Every sample: its name and its bytes.
@@ -45,44 +58,45 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
     let folder = &arguments.folder;
     for name in SAMPLES.iter().map(|(name, _)| *name).chain([LEARNED]) {
         let path = folder.join(name);
-        if path.exists() {
+        if path.exists() && !arguments.force.force {
             bail!(
-                "{} is there already, and nothing is overwritten; use another folder: lungwort demo OTHER",
+                "{} exists already; use another folder (lungwort demo OTHER), or add --force to replace it",
                 path.display()
             );
         }
     }
     for (name, bytes) in SAMPLES {
-        write(&folder.join(name), bytes)?;
+        write(&folder.join(name), bytes, arguments.force)?;
     }
-    anstream::println!(
+    say!(
         "Wrote {} sample files of the made-up Thistledown Seed Vault to {}.",
         SAMPLES.len(),
         folder.display()
     );
     let at = |name: &str| folder.join(name);
-    step("1", "A template was downloaded, and another file was accepted before: what does the template require?");
+    step("1", "A template was downloaded, and another file was accepted before: what does the template require?")?;
     let (template, accepted) = (at("germination-template.xlsx"), at("germination-accepted.xlsx"));
-    command(&format!("lungwort learn {} --sample {}", template.display(), accepted.display()));
+    command(&format!("lungwort learn {} --sample {}", template.display(), accepted.display()))?;
     super::learn::run(&LearnArguments {
         template,
         sample: vec![accepted],
         output: None,
+        force: arguments.force,
         clock: ClockArguments { today: Some(SAMPLE_DAY) },
     })?;
-    step("2", "A workbook has come back from colleagues: is it ready to be sent?");
+    step("2", "A workbook has come back from colleagues: is it ready to be sent?")?;
     let file = at("germination.xlsx");
-    command(&format!("lungwort check {} --limit 8", file.display()));
+    command(&format!("lungwort check {} --limit 8", file.display()))?;
     super::check::run(&CheckArguments {
         input: InputArguments { files: vec![file.clone()], ..InputArguments::default() },
         report: ReportArguments { limit: Some(8), ..ReportArguments::default() },
         clock: ClockArguments { today: Some(SAMPLE_DAY) },
         ..CheckArguments::default()
     })?;
-    step("3", "What does one of them mean?");
-    command("lungwort explain shown-only");
+    step("3", "What does one of them mean?")?;
+    command("lungwort explain shown-only")?;
     super::explain::run(&ExplainArguments { code: Some("shown-only".to_owned()), markdown: false })?;
-    anstream::println!("\n{}", paint(style::STRONG, "Four things to try"));
+    say!("\n{}", paint(style::STRONG, "Four things to try"));
     let tries = [
         (format!("lungwort check {} --by row", file.display()), "the same, row by row"),
         (format!("lungwort rulebook {}", at(LEARNED).display()), "what was learned, column by column"),
@@ -91,28 +105,26 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
     ];
     for (command, why) in tries {
         let gap = 68_usize.saturating_sub(command.len()).max(2);
-        anstream::println!("  {}{}{}", paint(style::GOOD, &command), " ".repeat(gap), paint(style::FAINT, why));
+        say!("  {}{}{}", paint(style::GOOD, &command), " ".repeat(gap), paint(style::FAINT, why));
     }
     // The demo did what it should, whatever the sample file is like.
     Ok(Verdict::Ready)
 }
 
-fn step(number: &str, question: &str) {
-    anstream::println!("\n{} {}\n", paint(style::STRONG, format!("{number}.")), paint(style::STRONG, question));
+fn step(number: &str, question: &str) -> Result<()> {
+    say!("\n{} {}\n", paint(style::STRONG, format!("{number}.")), paint(style::STRONG, question));
+    Ok(())
 }
 
-fn command(line: &str) {
-    anstream::println!("{}\n", paint(style::GOOD, format!("$ {line}")));
+fn command(line: &str) -> Result<()> {
+    say!("{}\n", paint(style::GOOD, format!("$ {line}")));
+    Ok(())
 }
 
-fn write(path: &Path, bytes: &[u8]) -> Result<()> {
+fn write(path: &Path, bytes: &[u8], force: ForceArgument) -> Result<()> {
     let folder = path.parent().unwrap_or(Path::new("."));
     std::fs::create_dir_all(folder).with_context(|| format!("the folder {} cannot be made", folder.display()))?;
-    let mut file =
-        tempfile::NamedTempFile::new_in(folder).with_context(|| format!("{} cannot be written", path.display()))?;
-    std::io::Write::write_all(&mut file, bytes)?;
-    file.persist_noclobber(path)
-        .map_err(|error| error.error)
-        .with_context(|| format!("{} cannot be written", path.display()))?;
-    Ok(())
+    let mut file = Destination::new(path, force).open()?;
+    file.write_bytes(bytes)?;
+    file.finish()
 }

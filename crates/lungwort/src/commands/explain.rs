@@ -25,7 +25,7 @@ pub struct ExplainArguments {
 }
 
 pub fn run(arguments: &ExplainArguments) -> Result<Verdict> {
-    let mut out = Output::open(None)?;
+    let mut out = Output::standard();
     match &arguments.code {
         _ if arguments.markdown => write!(out, "{}", markdown())?,
         Some(name) => match codes::named(name) {

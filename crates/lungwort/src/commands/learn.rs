@@ -3,14 +3,14 @@
 use std::io::Write;
 use std::path::{Path, PathBuf};
 
-use anyhow::{Context, Result, bail};
+use anyhow::{Context, Result};
 use clap::Args;
 use lungwort_core::learn::draft::{Draft, DraftColumn, Confidence};
 use lungwort_core::learn::{self, Learned};
 use lungwort_core::rulebook::ENDING;
 
 use crate::Verdict;
-use crate::output::Output;
+use crate::output::{Destination, ForceArgument, Output};
 use crate::session::ClockArguments;
 use crate::style::{self, paint};
 
@@ -36,28 +36,26 @@ pub struct LearnArguments {
     #[arg(long, short, value_name = "FILE")]
     pub output: Option<PathBuf>,
     #[command(flatten)]
+    pub force: ForceArgument,
+    #[command(flatten)]
     pub clock: ClockArguments,
 }
 
 pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
     let to_screen = arguments.output.as_deref() == Some(Path::new("-"));
-    let path = match &arguments.output {
-        Some(path) => path.clone(),
-        None => {
-            let path = beside(&arguments.template);
-            if path.exists() {
-                bail!("{} is there already, and nothing is overwritten; use -o with another name", path.display());
-            }
-            path
-        }
+    let path = arguments.output.clone().unwrap_or_else(|| beside(&arguments.template));
+    let mut file = if to_screen {
+        Output::standard()
+    } else {
+        let place = Destination::new(&path, arguments.force).keep("the template", &arguments.template);
+        arguments.sample.iter().fold(place, |place, sample| place.keep("an accepted file", sample)).open()?
     };
     let folder = if to_screen { Path::new("") } else { path.parent().unwrap_or(Path::new("")) };
     let learned = learn::learn(&arguments.template, &arguments.sample, folder, arguments.clock.day()).context("nothing could be learned")?;
-    let mut file = Output::open((!to_screen).then_some(path.as_path()))?;
     file.write_all(learned.text.as_bytes())?;
     file.finish()?;
     if !to_screen {
-        let mut out = Output::open(None)?;
+        let mut out = Output::standard();
         summary(&learned, &path, &mut out)?;
         out.finish()?;
     }

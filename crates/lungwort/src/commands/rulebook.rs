@@ -8,6 +8,7 @@ use clap::Args;
 use comfy_table::{ColumnConstraint, ContentArrangement, LineStyle, Table, Width, presets};
 use jiff::civil::Date;
 use lungwort_core::cell::shown;
+use lungwort_core::intake::io_words;
 use lungwort_core::lint;
 use lungwort_core::rulebook::compare::{self, Weight};
 use lungwort_core::rulebook::guide::{self, RuleExample};
@@ -47,14 +48,14 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
     }
     let mut loaded = rulebook::load(path).map_err(|error| match error.kind() {
         std::io::ErrorKind::NotFound => anyhow!("{}: there is no such file", path.display()),
-        _ => anyhow!("{}: it cannot be read: {error}", path.display()),
+        _ => anyhow!("{}: it cannot be read: {}", path.display(), io_words(&error)),
     })?;
     if let Some(rulebook) = loaded.rulebook.as_ref().filter(|_| !loaded.mistakes.has_errors()) {
         let advice = lint::lint(rulebook, &loaded.mistakes.text, today);
         loaded.mistakes.list.extend(advice);
         loaded.mistakes.list.sort_by_key(|mistake| mistake.span.start);
     }
-    let mut out = Output::open(None)?;
+    let mut out = Output::standard();
     let count = |level: Level| loaded.mistakes.list.iter().filter(|mistake| mistake.level == level).count();
     let (errors, advice) = (count(Level::Error), count(Level::Advice));
     let words = |count: usize, one: &str, more: &str| format!("{count} {}", if count == 1 { one } else { more });
@@ -93,7 +94,7 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
 fn compare_with(old: &Path, new: &Path) -> Result<Verdict> {
     let (old, new) = (choose::load(old)?, choose::load(new)?);
     let changes = compare::compare(&old, &new);
-    let mut out = Output::open(None)?;
+    let mut out = Output::standard();
     let edition = |rulebook: &Rulebook| match &rulebook.edition {
         Some(edition) => format!("{}, edition {edition}", rulebook.title),
         None => rulebook.title.clone(),

@@ -29,7 +29,7 @@ pub fn run(arguments: &SchemaArguments) -> Result<Verdict> {
         Of::Rulebook => lungwort_core::rulebook::schema(),
         Of::Report => report::document_schema(),
     };
-    let mut out = Output::open(None)?;
+    let mut out = Output::standard();
     writeln!(out, "{}", serde_json::to_string_pretty(&schema)?)?;
     out.finish()?;
     Ok(Verdict::Ready)

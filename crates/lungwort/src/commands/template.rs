@@ -8,7 +8,7 @@ use lungwort_core::blank::{self, BlankOptions, Wanted};
 
 use super::choose;
 use crate::Verdict;
-use crate::output::Output;
+use crate::output::{Destination, ForceArgument};
 use crate::session::ClockArguments;
 
 #[derive(Debug, Args)]
@@ -30,6 +30,8 @@ pub struct TemplateArguments {
     /// Fill in a row of examples
     #[arg(long)]
     samples: bool,
+    #[command(flatten)]
+    force: ForceArgument,
     #[command(flatten)]
     clock: ClockArguments,
 }
@@ -61,8 +63,9 @@ pub fn run(arguments: &TemplateArguments) -> Result<Verdict> {
             bail!("-o {}: a template is written as .xlsx, .csv or .tsv, not as {other:?}", arguments.output.display())
         }
     };
+    let place = Destination::new(&arguments.output, arguments.force);
+    let mut out = rulebook.files().fold(place, |place, (what, path)| place.keep(what, path)).open()?;
     let bytes = made.map_err(|error| anyhow!("{}: {error}", arguments.rulebook.display()))?;
-    let mut out = Output::open(Some(&arguments.output))?;
     out.write_bytes(&bytes).context("the template cannot be written")?;
     out.finish()?;
     anstream::eprintln!("Wrote the blank template {}.", arguments.output.display());

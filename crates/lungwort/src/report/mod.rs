@@ -14,6 +14,8 @@ use lungwort_core::check::FileMetadata;
 use lungwort_core::finding::{Causes, Counts, Finding, Severity, Sink};
 use lungwort_core::rulebook::Rulebook;
 
+use crate::output::Output;
+
 pub use wire::document_schema;
 
 /// What a report is about, known when all is checked.
@@ -75,17 +77,53 @@ pub struct ReportOptions {
     pub names: Vec<String>,
 }
 
-/// A form: its name, what it is for, and how to make it.
-pub type FormEntry = (&'static str, &'static str, fn(&ReportOptions) -> Box<dyn Form>);
+/// A form of report.
+pub struct FormEntry {
+    /// Its name.
+    pub name: &'static str,
+    /// What it is for.
+    pub what: &'static str,
+    /// Endings of file names that ask for it.
+    pub endings: &'static [&'static str],
+    /// Whether it is text, which loses its colours where it is no terminal that it goes to.
+    pub is_text: bool,
+    /// Makes it.
+    pub make: fn(&ReportOptions) -> Box<dyn Form>,
+}
 
-/// Every form of report.
-pub const FORMS: &[FormEntry] = &[
-    ("text", "for people, by cause or row by row", |options| {
-        if options.by_row { Box::new(text_rows::TextRows::new(options)) } else { Box::new(text::Text::new(options)) }
-    }),
-    ("json", "one document for programs, with counts and causes", |options| Box::new(json::Json::new(options))),
-    ("jsonl", "one finding a line for programs, the summary last", |options| Box::new(jsonl::Jsonl::new(options))),
-    ("csv", "one finding a row for a spreadsheet", |options| Box::new(csv::Csv::new(options))),
+/// Every form of report; the first one where nothing is said.
+pub static FORMS: &[FormEntry] = &[
+    FormEntry {
+        name: "text",
+        what: "for people, by cause or row by row",
+        endings: &["txt"],
+        is_text: true,
+        make: |options| match options.by_row {
+            true => Box::new(text_rows::TextRows::new(options)),
+            false => Box::new(text::Text::new(options)),
+        },
+    },
+    FormEntry {
+        name: "json",
+        what: "one document for programs, with counts and causes",
+        endings: &["json"],
+        is_text: true,
+        make: |options| Box::new(json::Json::new(options)),
+    },
+    FormEntry {
+        name: "jsonl",
+        what: "one finding a line for programs, the summary last",
+        endings: &["jsonl", "ndjson"],
+        is_text: true,
+        make: |options| Box::new(jsonl::Jsonl::new(options)),
+    },
+    FormEntry {
+        name: "csv",
+        what: "one finding a row for a spreadsheet",
+        endings: &["csv"],
+        is_text: true,
+        make: |options| Box::new(csv::Csv::new(options)),
+    },
 ];
 
 /// Which findings are shown.
@@ -115,7 +153,7 @@ impl Filter {
 pub struct Gatherer<'g> {
     filter: Filter,
     form: Box<dyn Form>,
-    out: &'g mut dyn Write,
+    out: &'g mut Output,
     all: Causes,
     shown: Causes,
     number: u64,
@@ -124,8 +162,12 @@ pub struct Gatherer<'g> {
 
 impl<'g> Gatherer<'g> {
     /// Begins a report.
-    pub fn new(filter: Filter, form: Box<dyn Form>, out: &'g mut dyn Write) -> Gatherer<'g> {
+    pub fn new(filter: Filter, form: Box<dyn Form>, out: &'g mut Output) -> Gatherer<'g> {
         Gatherer { filter, form, out, all: Causes::default(), shown: Causes::default(), number: 0, failure: None }
+    }
+
+    fn has_errors(&self) -> bool {
+        self.all.counts().errors + self.shown.counts().errors > 0
     }
 
     /// Ends the report. `summary` makes the summary from the counts and the causes shown.
@@ -152,6 +194,8 @@ impl Sink for Gatherer<'_> {
         let written = self.form.finding(&finding, self.number, self.out);
         self.number += 1;
         match written {
+            // Nobody reads on, and what is known already decides.
+            Ok(()) if self.out.is_closed() && self.has_errors() => ControlFlow::Break(()),
             Ok(()) => ControlFlow::Continue(()),
             Err(error) => {
                 self.failure = Some(error);

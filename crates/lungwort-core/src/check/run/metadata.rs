@@ -8,7 +8,7 @@ use std::sync::atomic::AtomicU64;
 use jiff::civil::Date;
 
 use crate::intake::workbook::BookKind;
-use crate::intake::{BookError, Chosen, NewlineCounts, OpenError};
+use crate::intake::{BookError, Chosen, NewlineCounts, OpenError, io_words};
 
 /// How to check.
 #[derive(Debug, Clone)]
@@ -42,7 +42,7 @@ impl std::fmt::Display for CheckError {
     fn fmt(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
         match self {
             CheckError::Io(error) if error.kind() == io::ErrorKind::InvalidData => error.fmt(out),
-            CheckError::Io(error) => write!(out, "it cannot be read on: {error}"),
+            CheckError::Io(error) => write!(out, "it cannot be read on: {}", io_words(error)),
             CheckError::Open(error) => error.fmt(out),
             CheckError::Book(error) => error.fmt(out),
             CheckError::NoSheet(names) => {

@@ -2,6 +2,8 @@
 
 use std::io;
 
+use crate::intake::io_words;
+
 /// Why a workbook cannot be read.
 #[derive(Debug)]
 pub enum BookError {
@@ -22,7 +24,7 @@ pub enum BookError {
 impl std::fmt::Display for BookError {
     fn fmt(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
         match self {
-            BookError::Io(error) => write!(out, "it cannot be read: {error}"),
+            BookError::Io(error) => write!(out, "it cannot be read: {}", io_words(error)),
             BookError::Password => out.write_str(
                 "it is protected by a password, so that nothing in it can be read; save a copy without one and check that",
             ),
