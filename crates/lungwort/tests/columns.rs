@@ -95,7 +95,7 @@ fn required_text_refuses_stand_ins() {
             ("tbc", "placeholder-value", ""),
             ("--", "placeholder-value", ""),
             ("???", "placeholder-value", ""),
-            ("#REF!", "placeholder-value", ""),
+            ("#REF!", "error-value", ""),
         ],
     );
 }
@@ -116,7 +116,7 @@ fn whole_numbers() {
             ("twelve", "not-number", ""),
             ("12 seeds", "unit-in-number", "?12"),
             ("+5", "unit-in-number", "=5"),
-            ("N/A", "placeholder-value", "?"),
+            ("N/A", "not-number", "?"),
         ],
     );
 }
@@ -179,7 +179,7 @@ fn dates_in_the_form_asked_for() {
             ("24/11/2026", "above-maximum", ""),
             ("31/12/1999", "below-minimum", ""),
             ("in spring", "not-date", ""),
-            ("TBC", "placeholder-value", "?"),
+            ("TBC", "not-date", "?"),
         ],
     );
 }
@@ -248,7 +248,7 @@ fn lists_and_near_misses() {
             ("G", "retired-value", "?C"),
             ("W/C", "several-values", ""),
             ("Z", "off-list", ""),
-            ("N/A", "placeholder-value", "?"),
+            ("N/A", "off-list", "?"),
         ],
     );
     hold(

@@ -41,7 +41,8 @@ pub fn load_text(path: &Path, text: &str) -> Loaded {
     let text = text.strip_prefix('\u{feff}').unwrap_or(text);
     let mut list = Vec::new();
     let (written, source) = reader::read(text, &mut list);
-    let mut compiler = Compiler { source, mistakes: list, references: HashMap::new(), encoding: None };
+    let mut compiler =
+        Compiler { source, mistakes: list, references: HashMap::new(), blank_words: Vec::new(), encoding: None };
     let rulebook = written.map(|written| compiler.rulebook(path, &written));
     let mut list = compiler.mistakes;
     list.sort_by_key(|mistake| mistake.span.start);
@@ -54,6 +55,7 @@ impl Compiler {
         self.read_references(folder, written);
         let file = self.file(&written.file);
         self.encoding = file.encoding;
+        self.blank_words.clone_from(&written.file.blank_words);
         let mut sheets: Vec<Sheet> = (0..written.sheet.len()).map(|at| self.sheet(written, at)).collect();
         if sheets.is_empty() {
             self.error("rulebook", "there is no [[sheet]] with columns");

@@ -18,6 +18,8 @@ pub(super) struct Compiler {
     pub mistakes: Vec<Mistake>,
     /// `None` for one that could not be read and has been reported.
     pub references: HashMap<String, Option<Table>>,
+    /// Words that count as blank in the whole file.
+    pub blank_words: Vec<String>,
     /// The encoding that the file is required to have.
     pub encoding: Option<&'static Encoding>,
 }

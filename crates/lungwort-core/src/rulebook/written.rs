@@ -87,6 +87,9 @@ pub struct WrittenFile {
     pub max_bytes: Option<u64>,
     /// The most filled rows below the headings.
     pub max_rows: Option<u64>,
+    /// Words that the receiving side takes for a blank cell, in every column: exactly as written.
+    #[serde(default)]
+    pub blank_words: Vec<String>,
     /// How the file's name is built.
     pub name: Option<WrittenPattern>,
     /// Whether formulas are allowed in the cells of a workbook: true without a word, false as an error; a warning if
@@ -139,6 +142,9 @@ pub struct WrittenSheet {
     pub required: bool,
     /// The most filled rows of this sheet.
     pub max_rows: Option<u64>,
+    /// Words that the receiving side takes for a blank cell, in every column of this sheet: exactly as written.
+    #[serde(default)]
+    pub blank_words: Vec<String>,
     /// The columns, in the template's order.
     #[serde(default)]
     pub column: Vec<WrittenColumn>,

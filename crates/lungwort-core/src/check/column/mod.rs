@@ -4,6 +4,7 @@
 //! most one correction, which is judged again before it may be called certain.
 
 mod encodable;
+pub(crate) mod placeholder;
 mod text_quality;
 mod type_errors;
 
@@ -12,9 +13,11 @@ use std::collections::HashMap;
 use std::sync::Arc;
 
 use crate::cell::number::{self, Small};
-use crate::cell::{Value, characters, fold, shown};
+use crate::cell::{Value, characters, shown};
 use crate::finding::CellProblem;
-use crate::finding::{Action, Certainty, Correction, Message, Problem, Severity, Topic, codes::value as codes};
+use crate::finding::{
+    Action, Certainty, Correction, Message, Problem, Severity, Topic, codes::cell as cell_codes, codes::value as codes,
+};
 use crate::rulebook::property::{self, CellCheck, Surroundings};
 use crate::rulebook::{Column, ColumnType};
 
@@ -49,8 +52,6 @@ pub struct ColumnJudge<'r> {
     checks: Vec<Check<'r>>,
     /// The heading, shared by all problems.
     subject: Arc<str>,
-    /// Whether a placeholder for a value is never one itself here.
-    value_due: bool,
     /// Whether a placeholder would get past all checks, so that it must be looked for in every cell.
     takes_any_text: bool,
     /// Whether several values may stand in a cell.
@@ -63,14 +64,18 @@ impl<'r> ColumnJudge<'r> {
         let typed = !matches!(column.kind, ColumnType::Text);
         let mut checks = property::checks_for(column, surroundings);
         checks.extend(encodable::make(surroundings).map(|check| ("encoding", check)));
-        let bound = column.allowed.is_some() || column.pattern.is_some() || column.format.is_some();
+        let bound = column.allowed.is_some()
+            || column.pattern.is_some()
+            || column.format.is_some()
+            // Only a length that not every short text has says that a short word is a value.
+            || column.length.as_ref().is_some_and(|length| length.min > 1)
+            || !column.limits.is_empty();
         ColumnJudge {
             column,
             index,
             checks,
             subject: Arc::from(column.heading.as_str()),
-            value_due: typed || bound || column.required,
-            takes_any_text: !typed && !bound && column.required,
+            takes_any_text: !typed && !bound && (column.required || column.required_when.is_some()),
             takes_several: column.separator.is_some(),
         }
     }
@@ -92,7 +97,10 @@ impl<'r> ColumnJudge<'r> {
         if special && !characters::is_unremarkable(text) {
             return false;
         }
-        if self.takes_any_text && bytes.len() <= LONGEST_PLACEHOLDER && is_placeholder(text) {
+        if self.takes_any_text && bytes.len() <= placeholder::LONGEST && placeholder::is_placeholder(text) {
+            return false;
+        }
+        if bytes.first() == Some(&b'#') && placeholder::is_error_value(text) || self.is_blank_word(text) {
             return false;
         }
         let value = match &self.column.kind {
@@ -146,7 +154,7 @@ impl<'r> ColumnJudge<'r> {
     fn look_at(&self, raw: &str) -> (Vec<CellProblem>, Value<'static>) {
         let mut found = Vec::new();
         let text = text_quality::judge(raw, self.column.line_breaks, &mut found);
-        let value = if text.is_empty() {
+        let value = if text.is_empty() || self.is_blank_word(&text) {
             Value::Blank
         } else {
             match self.column.separator.as_deref() {
@@ -216,16 +224,32 @@ impl<'r> ColumnJudge<'r> {
     }
 
     fn one_value(&self, text: &str, found: &mut Vec<CellProblem>) -> Value<'static> {
-        if self.value_due && is_placeholder(text) && !self.takes(text) {
-            let end =
-                if self.column.required { "a value must be filled in." } else { "fill in a value or clear the cell." };
-            let correction = if self.column.required { None } else { Correction::likely("") };
-            found.push(
-                CellProblem::new(&codes::PLACEHOLDER_VALUE, format!("it is a placeholder, not a value; {end}"))
-                    .with(correction),
-            );
+        if placeholder::is_error_value(text) && !self.takes(text) {
+            let message = "a spreadsheet's sign that a formula came to nothing; put the value in its place.";
+            found.push(CellProblem::new(&cell_codes::ERROR_VALUE, message));
             return Value::Unreadable;
         }
+        if !placeholder::is_placeholder(text) {
+            return self.plain_value(text, found);
+        }
+        let before = found.len();
+        let value = self.plain_value(text, found);
+        let end = if self.column.required { "a value must be filled in" } else { "fill in a value or clear the cell" };
+        if let Some(first) = found.get_mut(before).filter(|first| first.code.severity == Severity::Error) {
+            // What it is instead of a value explains the rest.
+            let correction = first.correction.take();
+            let blank = if self.column.required { None } else { Correction::likely("") };
+            first.correction = correction.filter(|known| known.certainty == Certainty::Certain).or(blank);
+            first.message = format!("{} It seems to stand for a missing value: {end}.", first.message);
+            found.truncate(before + 1);
+        } else if self.takes_any_text && found.len() == before {
+            let message = format!("it seems to stand for a missing value; if so, {end}.");
+            found.push(CellProblem::new(&codes::PLACEHOLDER_VALUE, message));
+        }
+        value
+    }
+
+    fn plain_value(&self, text: &str, found: &mut Vec<CellProblem>) -> Value<'static> {
         let value = match self.column.kind.read(text) {
             Ok(value) => value,
             Err(type_error) => {
@@ -251,6 +275,12 @@ impl<'r> ColumnJudge<'r> {
             }
         }
         if known { value.into_owned() } else { Value::Unreadable }
+    }
+
+    /// Whether the rulebook says that the receiving side takes this very text for a blank cell.
+    #[inline]
+    pub fn is_blank_word(&self, text: &str) -> bool {
+        !self.column.blank_words.is_empty() && self.column.blank_words.iter().any(|word| word == text)
     }
 
     /// Limits also count for a value that was only written the wrong way.
@@ -310,46 +340,6 @@ fn last_proposal(found: &[CellProblem]) -> Option<(String, Certainty)> {
     let mut proposals = found.iter().filter_map(|each| each.correction.as_ref());
     let certainty = proposals.clone().map(|correction| correction.certainty).min()?;
     Some((proposals.next_back()?.value()?.to_owned(), certainty))
-}
-
-/// No placeholder is longer.
-const LONGEST_PLACEHOLDER: usize = 16;
-
-/// Whether the text is one that people write instead of a value.
-pub fn is_placeholder(text: &str) -> bool {
-    let Some(first) = text.bytes().next() else {
-        return false;
-    };
-    if !matches!(
-        first,
-        b'n' | b'N' | b't' | b'T' | b'u' | b'U' | b'-' | b'?' | b'.' | b'x' | b'X' | b'#' | b'*' | b'/' | 0xe2
-    ) || text.len() > LONGEST_PLACEHOLDER
-    {
-        return false;
-    }
-    let signs_only =
-        text.chars().all(|each| matches!(each, '-' | '?' | '.' | '*' | '/' | '#' | '\u{2013}' | '\u{2014}'));
-    let words = [
-        "na",
-        "nil",
-        "none",
-        "null",
-        "nan",
-        "tbc",
-        "tba",
-        "tbd",
-        "todo",
-        "unknown",
-        "notknown",
-        "notapplicable",
-        "notavailable",
-        "xx",
-        "xxx",
-        "xxxx",
-    ];
-    signs_only
-        || text.starts_with('#') && ["#N/A", "#REF!", "#NAME?", "#VALUE!", "#NULL!", "#DIV/0!", "#NUM!"].contains(&text)
-        || words.contains(&fold::fold(text).as_str())
 }
 
 #[cfg(test)]
@@ -467,15 +457,5 @@ column = [
         assert_eq!(proposed("Decimal", "€ 12,50"), Some(("12.50".to_owned(), Certainty::Certain)));
         assert_eq!(proposed("Required", "   "), Some((String::new(), Certainty::Likely)));
         assert_eq!(proposed("Text", "   "), Some((String::new(), Certainty::Certain)));
-    }
-
-    #[test]
-    fn placeholders_are_known() {
-        for text in ["N/A", "n.a.", "TBC", "-", "--", "?", "none", "Not known", "#N/A", "—", "xxx"] {
-            assert!(is_placeholder(text), "{text}");
-        }
-        for text in ["NA-12", "Nora", "0", "-5", "Tall", "x", "Unknown person"] {
-            assert!(!is_placeholder(text), "{text}");
-        }
     }
 }

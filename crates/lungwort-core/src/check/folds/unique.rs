@@ -21,6 +21,8 @@ struct UniqueSet<'r> {
     columns: Vec<usize>,
     /// Whether a value counts whichever of the columns it is in.
     across: bool,
+    /// Whether a blank is compared like a value.
+    blanks_equal: bool,
     /// When it counts.
     when: Option<&'r Condition>,
     /// What a repetition is a finding about.
@@ -35,6 +37,7 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     let columns = sheet.columns.iter().enumerate().filter(|(_, column)| column.unique).map(|(index, _)| UniqueSet {
         columns: vec![index],
         across: false,
+        blanks_equal: false,
         when: None,
         topic: Topic::Column(index),
     });
@@ -43,6 +46,7 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
         Some(UniqueSet {
             columns: uniqueness.columns.to_vec(),
             across: uniqueness.across,
+            blanks_equal: uniqueness.blanks_equal,
             when: rule.when.as_ref(),
             topic: Topic::Rule(at),
         })
@@ -138,11 +142,15 @@ fn gather_set(from: &Gathering<'_>, set: &UniqueSet<'_>, samples: &[usize], list
             list.values.push(OnceOnly { row, column: *column, key });
             ascends &= ends.is_none_or(|(_, last)| last.compare(value) == Some(Ordering::Less));
             ends = Some((ends.map_or(value, |(first, _)| first), value));
-        } else if set.columns.iter().all(|column| value(*column).is_some()) {
+        } else if match set.blanks_equal {
+            true => set.columns.iter().any(|column| value(*column).is_some()),
+            false => set.columns.iter().all(|column| value(*column).is_some()),
+        } {
             let mut parts = key::Parts::default();
             for column in &set.columns {
                 match value(*column) {
-                    Some(Value::Unreadable) | None => parts.add_text(raw(*column)),
+                    Some(Value::Unreadable) => parts.add_text(raw(*column)),
+                    None => parts.add_text(""),
                     Some(value) => parts.add(value),
                 }
             }

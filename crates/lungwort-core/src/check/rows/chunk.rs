@@ -13,8 +13,8 @@ use crate::check::rows::result::{ChunkResult, ExactPlace, FIRST_CELL, RowFinding
 use crate::check::rows::{SheetJudge, Values};
 use crate::check::shape::{RowKind, Shaped};
 use crate::finding::CellProblem;
-use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes};
-use crate::finding::{Message, Problem, Topic};
+use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes, value as value_codes};
+use crate::finding::{Code, Message, Problem, Topic};
 use crate::intake::{Chunk, IssueKind};
 
 /// Rows judged at a time.
@@ -55,7 +55,7 @@ impl ChunkJudge<'_, '_> {
         self.strays(chunk, &rows, &mut out);
         self.invalid_bytes(chunk, &mut out);
         self.stored(chunk, &rows, &mut out);
-        self.conditional_cells(&rows, &values, &mut out);
+        self.conditional_cells(chunk, &rows, &values, &mut out);
         self.dependent_lists(chunk, &rows, &values, &mut out);
         self.rules(&rows, &values, &mut out);
         let from = Gathering { header: self.header, shaped, rows: &rows, values: &values };
@@ -66,6 +66,7 @@ impl ChunkJudge<'_, '_> {
         self.say_what_is_shown(chunk, &mut out);
         sort(&mut out.findings);
         self.keys(chunk, &mut out.findings);
+        one_fault_once(&mut out.findings);
         as_in_the_file(chunk, &mut out.findings);
         one_correction_a_cell(&mut out.findings);
         out
@@ -180,12 +181,23 @@ impl ChunkJudge<'_, '_> {
                 }
             }
             if required && blank {
-                out.findings.push(place(row, Arc::clone(&self.sheet.missing[index]), text));
+                out.findings.push(place(row, self.missing(index, text), text));
             }
             if wants_filled {
                 filled.push(!blank);
             }
         }
+    }
+
+    /// What is said of a required cell that is blank, or counts as blank.
+    fn missing(&self, index: usize, text: &str) -> Arc<Problem> {
+        let judge = &self.sheet.columns[index];
+        let why = match text.trim() {
+            _ if text.is_empty() => return Arc::clone(&self.sheet.missing[index]),
+            word if judge.is_blank_word(word) => format!("is {word}, which counts as blank; every row must fill it."),
+            _ => "looks filled and holds only spaces; every row must fill it.".to_owned(),
+        };
+        judge.problem(CellProblem::new(&value_codes::MISSING_VALUE, why).required_by("required"))
     }
 
     /// Filled cells under no heading.
@@ -261,6 +273,41 @@ impl ChunkJudge<'_, '_> {
             last = Some((finding.row, key));
         }
     }
+}
+
+/// Of two findings about one fault of a cell, which one is left out.
+static SAME_FAULT: &[(&Code, &Code)] = &[
+    (&value_codes::MISSING_VALUE, &cell_codes::ONLY_SPACES),
+    (&value_codes::MISSING_WHEN, &cell_codes::ONLY_SPACES),
+    (&cell_codes::FORMULA_WITHOUT_RESULT, &value_codes::MISSING_VALUE),
+    (&cell_codes::FORMULA_WITHOUT_RESULT, &value_codes::MISSING_WHEN),
+    // What the workbook says of a cell, and what its text says.
+    (&cell_codes::ERROR_VALUE, &cell_codes::ERROR_VALUE),
+];
+
+/// One fault of a cell is reported once.
+fn one_fault_once(findings: &mut Vec<RowFinding>) {
+    let is_same = |one: &RowFinding, other: &RowFinding| one.row == other.row && one.field == other.field;
+    let mut left_out = Vec::new();
+    let mut at = 0;
+    for group in findings.chunk_by(is_same) {
+        let has = |code: &Code| group.iter().any(|finding| finding.problem.code == code);
+        if group.len() > 1 && group[0].field.is_some() {
+            for (kept, dropped) in SAME_FAULT.iter().filter(|(kept, dropped)| has(kept) && has(dropped)) {
+                let doomed = (0..group.len()).filter(|each| group[*each].problem.code == *dropped);
+                left_out.extend(doomed.skip(usize::from(kept == dropped)).map(|each| at + each));
+            }
+        }
+        at += group.len();
+    }
+    left_out.sort_unstable();
+    let mut left_out = left_out.into_iter().peekable();
+    let mut number = 0;
+    findings.retain(|_| {
+        let doomed = left_out.next_if(|each| *each <= number).is_some();
+        number += 1;
+        !doomed
+    });
 }
 
 /// Findings quote what is in the file, also where the reader wrote the cell as its column asks.

@@ -16,7 +16,7 @@ use crate::intake::Chunk;
 
 impl ChunkJudge<'_, '_> {
     /// Cells that must be filled, or blank, under a condition.
-    pub(crate) fn conditional_cells(&self, rows: &[usize], values: &Values<'_>, out: &mut ChunkResult) {
+    pub(crate) fn conditional_cells(&self, chunk: &Chunk, rows: &[usize], values: &Values<'_>, out: &mut ChunkResult) {
         for (index, judge) in self.sheet.columns.iter().enumerate() {
             let column = judge.column();
             let Some(field) = self.header.field_of[index] else {
@@ -38,7 +38,7 @@ impl ChunkJudge<'_, '_> {
                     let row_values = RowValues { values, at };
                     if row_values.is_filled(index) == wants_blank && condition.judge(&row_values) == Truth::True {
                         let order = FIRST_CELL + field as u32;
-                        let value = (!wants_blank).then(|| Box::from(""));
+                        let value = (!wants_blank).then(|| Box::from(chunk.text(chunk.cell(row, field))));
                         out.findings.push(RowFinding {
                             order,
                             field: Some(field),

@@ -190,6 +190,13 @@ properties! {
         #[serde(default)]
         required: bool,
     }
+    /// Words that count as blank.
+    blank_words: Vec<String> {
+        /// Words that the receiving side takes for a blank cell, exactly as written; those of the sheet and of the file
+        /// count as well.
+        #[serde(default)]
+        blank_words: Vec<String>,
+    }
     /// When a row must fill it.
     required_when: Option<Condition> {
         /// The condition under which a row must fill it.

@@ -48,6 +48,7 @@ const CASES: &[(&str, &str)] = &[
     ("stored", "stored = 'text'"),
     ("value", "value = 'below'"),
     ("attachment_folder", "attachment_folder = 'photos'"),
+    ("blank_words", "blank_words = ['NA', '-']"),
     ("default", "default = 'x'"),
     ("help", "help = 'What it is'"),
     ("example", "example = 'x'"),

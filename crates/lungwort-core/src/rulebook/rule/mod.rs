@@ -50,6 +50,18 @@ pub struct Uniqueness<'f> {
     pub columns: &'f [usize],
     /// Whether a value counts whichever of the columns it is in.
     pub across: bool,
+    /// Whether a blank is compared like a value; a row that is blank in all of them never is.
+    pub blanks_equal: bool,
+}
+
+/// What a blank counts for where several columns must differ from row to row.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum WrittenBlanks {
+    /// A row with a blank among them is not compared, as in SQL.
+    Apart,
+    /// A blank is the same as another blank.
+    Equal,
 }
 
 /// A form of rule.
@@ -105,6 +117,9 @@ macro_rules! forms {
             /// With unique: a value must be unique in all these columns, whatever the row.
             #[serde(default)]
             pub across: bool,
+            /// With unique over several columns: whether a blank is "equal" to another blank, or keeps its row "apart"
+            /// from the comparison, as in SQL (if left out).
+            pub blanks: Option<WrittenBlanks>,
             /// Form: the same value in all rows of a group (not supported yet).
             pub same: Option<Vec<String>>,
             /// Form: a row found in another list (not supported yet).

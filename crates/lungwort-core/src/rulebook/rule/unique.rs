@@ -3,7 +3,7 @@
 use jiff::civil::Date;
 
 use super::forming::named;
-use super::{Broken, Forming, RowCells, RuleForm, Uniqueness, WrittenRule};
+use super::{Broken, Forming, RowCells, RuleForm, Uniqueness, WrittenBlanks, WrittenRule};
 use crate::rulebook::Sheet;
 use crate::rulebook::guide_examples::RuleExample;
 
@@ -11,11 +11,18 @@ use crate::rulebook::guide_examples::RuleExample;
 struct This {
     columns: Vec<usize>,
     across: bool,
+    blanks_equal: bool,
 }
 
 pub(super) fn compile(on: &mut Forming<'_>, written: &WrittenRule, given: &[String]) -> Option<Box<dyn RuleForm>> {
     let columns = on.names("unique", given, if written.across { 2 } else { 1 })?;
-    Some(Box::new(This { columns, across: written.across }))
+    let blanks_equal = written.blanks == Some(WrittenBlanks::Equal);
+    if blanks_equal && (written.across || columns.len() < 2) {
+        let place = format!("{}.blanks", on.path);
+        let message = "blanks says what a blank counts for among several columns that are compared together";
+        on.compiler.error(&place, message);
+    }
+    Some(Box::new(This { columns, across: written.across, blanks_equal }))
 }
 
 impl RuleForm for This {
@@ -40,7 +47,13 @@ impl RuleForm for This {
         match (self.across, self.columns.len()) {
             (true, _) => format!("a value must be unique in {names} together"),
             (false, 1) => format!("no two rows may have the same value in {names}"),
-            (false, _) => format!("no two rows may have the same {names}"),
+            (false, _) if self.columns.iter().all(|column| sheet.columns.get(*column).is_some_and(|each| each.required)) => {
+                format!("no two rows may have the same {names}")
+            }
+            (false, _) if self.blanks_equal => {
+                format!("no two rows may have the same {names}, where blank is the same as blank")
+            }
+            (false, _) => format!("no two rows may have the same {names}; a row with a blank among them is not compared"),
         }
     }
 
@@ -54,6 +67,6 @@ impl RuleForm for This {
     }
 
     fn uniqueness(&self) -> Option<Uniqueness<'_>> {
-        Some(Uniqueness { columns: &self.columns, across: self.across })
+        Some(Uniqueness { columns: &self.columns, across: self.across, blanks_equal: self.blanks_equal })
     }
 }
