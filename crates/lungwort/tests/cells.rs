@@ -139,12 +139,12 @@ const WRONG: &[(&str, Kept, &str)] = &[
     (
         "allowed = ['3-4', '4-5']",
         Number(45_750.0, "d-mmm"),
-        "off-list: X is \"2025-04-03\": only 3-4 or 4-5 is allowed. (The sheet shows it as 3-Apr.)",
+        "code-changed: X is \"2025-04-03\": a spreadsheet has taken the code 3-4 for a date. (The sheet shows it as 3-Apr.) → 3-4",
     ),
     (
         "pattern = { regex = '\\d{3}', words = 'three digits' }",
         Number(7.0, "General"),
-        "lost-zeros: X is \"7\": it should be three digits; with the zeros that were lost it is 007. → 007",
+        "lost-zeros: X is \"7\": with the zeros that a spreadsheet dropped it is 007. → 007",
     ),
     (
         "pattern = '\\d{3}'",

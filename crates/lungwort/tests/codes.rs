@@ -152,6 +152,7 @@ const VALUE_CASES: &[Case] = &[
         "data.csv",
         b"Id,V\n1,12x4\n",
     ),
+    ("code-changed", one_column!("allowed = ['MAR-01', 'NOV-12']"), "data.csv", b"Id,V\n1,01-Mar\n"),
     ("lost-zeros", one_column!("pattern = '\\d{4}'"), "data.csv", b"Id,V\n1,12\n"),
     ("wrong-format", one_column!("format = 'email'"), "data.csv", b"Id,V\n1,a(at)b\n"),
     ("wrong-check-digit", one_column!("format = 'gtin-13'"), "data.csv", b"Id,V\n1,4006381333932\n"),

@@ -41,6 +41,7 @@ fn the_demo_files_hold_mistakes_of_nearly_every_kind() {
         "hidden-rows",
         "formula-without-result",
         "kept-as-text",
+        "code-changed",
         "kept-as-number",
         "kept-as-date",
         "wrong-line-end",

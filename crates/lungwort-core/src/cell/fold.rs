@@ -42,6 +42,12 @@ impl Folded {
         Folded { entries: candidates.map(|each| entry(fold(each))).collect() }
     }
 
+    /// Folds the candidates; those with digits in them are never near to anything.
+    pub fn of_words<'a>(candidates: impl Iterator<Item = &'a str>) -> Folded {
+        let has_digit = |text: &str| text.bytes().any(|byte| byte.is_ascii_digit());
+        Folded::new(candidates.map(|each| if has_digit(each) { "" } else { each }))
+    }
+
     /// Which candidate is the one clear winner, by [`nearest`]'s rules.
     pub fn nearest(&self, word: &str) -> Option<usize> {
         let folded = fold(word);

@@ -30,8 +30,8 @@ impl DecimalMark {
     }
 }
 
-/// Reads an optional minus, digits, and optionally the mark with digits: nothing else, no spaces, no `+`.
-/// Up to 28 significant digits; `None` for anything else.
+/// Reads a number as SQL has it: an optional sign, digits, and optionally the mark, with digits on at least one side of
+/// it (`.5`, `5.`, `+5`): nothing else, no spaces. Up to 28 significant digits; `None` for anything else.
 #[inline(always)]
 pub fn read(text: &str, mark: DecimalMark) -> Option<Decimal> {
     match read_small(text, mark)? {
@@ -60,6 +60,7 @@ pub fn read_small(text: &str, mark: DecimalMark) -> Option<Small> {
     let bytes = text.as_bytes();
     let (negative, digits) = match bytes.split_first() {
         Some((b'-', rest)) => (true, rest),
+        Some((b'+', rest)) => (false, rest),
         _ => (false, bytes),
     };
     if digits.len() > 18 {
@@ -78,8 +79,8 @@ pub fn read_small(text: &str, mark: DecimalMark) -> Option<Small> {
         }
     }
     let places = (digits.len() - mark_at).saturating_sub(1) as u32;
-    // There must be digits before the mark, and behind it if there is one.
-    if mark_at == 0 || mark_at + 1 == digits.len() && digits[mark_at] == mark.byte() {
+    // There must be a digit, before the mark or behind it.
+    if digits.len() - usize::from(mark_at < digits.len()) == 0 {
         return None;
     }
     Some(Small::Number { mantissa: if negative { -mantissa } else { mantissa }, places })
@@ -88,15 +89,18 @@ pub fn read_small(text: &str, mark: DecimalMark) -> Option<Small> {
 #[cold]
 #[inline(never)]
 fn read_long(text: &str, mark: DecimalMark) -> Option<Decimal> {
-    let body = text.strip_prefix('-').unwrap_or(text);
+    let body = text.strip_prefix(['-', '+']).unwrap_or(text);
     let mut parts = body.split(char::from(mark.byte()));
     let whole = parts.next()?;
     let fraction = parts.next();
-    let all_digits = |part: &str| !part.is_empty() && part.bytes().all(|byte| byte.is_ascii_digit());
-    if parts.next().is_some() || !all_digits(whole) || !fraction.is_none_or(all_digits) {
+    let all_digits = |part: &str| part.bytes().all(|byte| byte.is_ascii_digit());
+    let none = whole.is_empty() && fraction.is_none_or(str::is_empty);
+    if parts.next().is_some() || none || !all_digits(whole) || !fraction.is_none_or(all_digits) {
         return None;
     }
-    Decimal::from_str_exact(&text.replace(',', ".")).ok()
+    let sign = if text.starts_with('-') { "-" } else { "" };
+    let fraction = fraction.filter(|fraction| !fraction.is_empty()).map(|fraction| format!(".{fraction}"));
+    Decimal::from_str_exact(&format!("{sign}0{whole}{}", fraction.unwrap_or_default())).ok()
 }
 
 /// Digits after the decimal mark, as written (trailing zeros count: that is what a places limit is about).
@@ -151,7 +155,7 @@ pub fn read_decorated(text: &str, mark: DecimalMark) -> Option<Lenient> {
         rest = less.trim_end().to_owned();
         note(Decoration::PerCent);
     }
-    if let Some(number) = read_scientific(&rest, mark) {
+    if let Some(number) = read_power(&rest, mark) {
         return Some(Lenient { number, decoration: Decoration::Scientific, certain: false });
     }
     if let Some(bare) = without_currency(&rest) {
@@ -172,7 +176,7 @@ pub fn read_decorated(text: &str, mark: DecimalMark) -> Option<Lenient> {
             note(found);
             (plain, certain)
         }
-        None => (rest, !matches!(decoration, Some(Decoration::Unit))),
+        None => (rest.replace(char::from(mark.byte()), "."), !matches!(decoration, Some(Decoration::Unit))),
     };
     let mut number = read(&plain, DecimalMark::Point)?;
     if negative {
@@ -187,10 +191,15 @@ pub fn looks_scientific(text: &str) -> bool {
     bytes.first().is_some_and(u8::is_ascii_digit)
         && bytes.last().is_some_and(u8::is_ascii_digit)
         && bytes.windows(2).any(|pair| matches!(pair, [b'E' | b'e', b'+']))
-        && read_scientific(text, DecimalMark::Point).is_some()
+        && (read_power(text, DecimalMark::Point).is_some() || read_power(text, DecimalMark::Comma).is_some())
 }
 
-fn read_scientific(text: &str, mark: DecimalMark) -> Option<Decimal> {
+/// The number that a text such as `1.2E+05` or `3E2` is, without trailing zeros.
+pub fn read_scientific(text: &str) -> Option<Decimal> {
+    read_power(text, DecimalMark::Point).or_else(|| read_power(text, DecimalMark::Comma))
+}
+
+fn read_power(text: &str, mark: DecimalMark) -> Option<Decimal> {
     let at = text.find(['E', 'e'])?;
     let (mantissa, power) = (&text[..at], &text[at + 1..]);
     let power: i32 = power.strip_prefix('+').unwrap_or(power).parse().ok()?;
@@ -205,10 +214,38 @@ fn read_scientific(text: &str, mark: DecimalMark) -> Option<Decimal> {
     Some(number.normalize())
 }
 
+/// What people write for a currency besides its sign and its code, the longer first.
+const ABBREVIATIONS: &[&str] = &[
+    "AU$", "CA$", "HK$", "NT$", "NZ$", "TT$", "US$", "GH₵", "SFr.", "руб.", "грн.", "ден.", "kr.", "Kč.", "Rs.", "Fr.",
+    "лв.", "Rp.", "Tk.", "Bs.", "Gs.", "din.", "S/.", "B/.", "Nu.", "A$", "C$", "R$", "S$", "J$", "Z$", "KSh", "Ksh",
+    "USh", "TSh", "SFr", "руб", "грн", "ден", "р.", "zł", "zl", "Kč", "Kc", "kr", "Kr", "Ft", "lei", "Lei", "лв", "Rs",
+    "Re", "Fr", "RM", "Rp", "Tk", "Br", "Bs", "Gs", "din", "S/", "RMB", "元", "円", "圓", "원", "R",
+];
+
+/// Whether a character is a currency sign (general category Sc of Unicode).
+fn is_currency_sign(each: char) -> bool {
+    matches!(each, '$' | '¢'..='¥' | '֏' | '؋' | '৲' | '৳' | '৻' | '૱' | '௹' | '฿' | '៛' | '\u{20a0}'..='\u{20cf}' | '꠸' | '﷼'
+        | '﹩' | '＄' | '￠' | '￡' | '￥' | '￦')
+}
+
+/// Takes off an abbreviation in front of or behind a number.
+fn without_abbreviation(text: &str) -> Option<String> {
+    let is_number =
+        |rest: &str| rest.contains(|each: char| each.is_ascii_digit()) && !rest.contains(char::is_alphabetic);
+    ABBREVIATIONS.iter().find_map(|word| {
+        let sign = text.strip_prefix(['-', '\u{2212}']).map_or("", |_| "-");
+        let bare = text.trim_start_matches(['-', '\u{2212}']).trim_start();
+        let rest = bare.strip_prefix(word).or(bare.strip_suffix(word).filter(|_| *word != "R"))?.trim();
+        is_number(rest).then(|| format!("{sign}{rest}"))
+    })
+}
+
 fn without_currency(text: &str) -> Option<String> {
-    const SIGNS: [char; 9] = ['£', '$', '€', '¥', '₹', '₩', '₽', '₺', '¢'];
-    if text.chars().any(|each| SIGNS.contains(&each)) {
-        return Some(text.replace(SIGNS, "").trim().to_owned());
+    if let Some(rest) = without_abbreviation(text) {
+        return Some(rest);
+    }
+    if text.contains(is_currency_sign) {
+        return Some(text.replace(is_currency_sign, "").trim().to_owned());
     }
     let is_code = |word: &str| iso_currency::Currency::from_code(word).is_some();
     if let (Some(head), Some(rest)) = (text.get(..3), text.get(3..))
@@ -295,7 +332,32 @@ mod tests {
         {
             assert_eq!(read(text, DecimalMark::Point).map(|n| n.to_string()).as_deref(), Some(number), "{text}");
         }
-        for text in ["", "-", ".5", "5.", "1,5", "1e3", "+1", " 1", "1 ", "--1", "1.2.3", "١٢"] {
+        for (text, number) in [
+            (".5", "0.5"),
+            ("5.", "5"),
+            ("+5", "5"),
+            ("-.25", "-0.25"),
+            ("+.0000000000000000005", "0.0000000000000000005"),
+        ] {
+            assert_eq!(read(text, DecimalMark::Point).map(|n| n.to_string()).as_deref(), Some(number), "{text}");
+        }
+        for text in [
+            "",
+            "-",
+            "+",
+            ".",
+            "-.",
+            "+-5",
+            "1,5",
+            "1e3",
+            " 1",
+            "1 ",
+            "--1",
+            "1.2.3",
+            "١٢",
+            "+.",
+            "....................",
+        ] {
             assert_eq!(read(text, DecimalMark::Point), None, "{text}");
         }
         assert_eq!(read("1,5", DecimalMark::Comma), Some(Decimal::new(15, 1)));
@@ -316,6 +378,15 @@ mod tests {
             ("120-", "-120", Decoration::Sign, true),
             ("12 g", "12", Decoration::Unit, false),
             ("EUR 12", "12", Decoration::Currency, true),
+            ("R 799", "799", Decoration::Currency, true),
+            ("Rs 50", "50", Decoration::Currency, true),
+            ("Rs. 1,250.50", "1250.50", Decoration::Currency, true),
+            ("R$ 5", "5", Decoration::Currency, true),
+            ("12 kr", "12", Decoration::Currency, true),
+            ("-€5", "-5", Decoration::Currency, true),
+            ("₪12", "12", Decoration::Currency, true),
+            ("12 zł", "12", Decoration::Currency, true),
+            ("\u{2212}5", "-5", Decoration::Sign, true),
         ];
         for (text, number, decoration, certain) in cases {
             assert_eq!(lenient(text), Some((number.to_owned(), decoration, certain)), "{text}");

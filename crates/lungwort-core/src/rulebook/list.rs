@@ -6,6 +6,7 @@ use std::sync::OnceLock;
 use foldhash::fast::FixedState;
 use hashbrown::{HashSet, HashTable};
 
+use super::spoilt::Spoilt;
 use crate::cell::fold::{self, Folded};
 use crate::cell::key;
 use crate::cell::texts::Texts;
@@ -103,6 +104,8 @@ struct Near {
     folded_meanings: Folded,
     /// The entry of each folded meaning.
     meaning_of: Vec<u32>,
+    /// What a spreadsheet makes of the codes that it takes for something else.
+    spoilt: StdMap<Spoilt, Option<u32>>,
 }
 
 /// How a value that is not on the list relates to one that is.
@@ -198,6 +201,11 @@ impl List {
         if let Some(code) = self.usual.get(&folded) {
             return Some(NearMiss::Usual(code));
         }
+        // Of a code, the next one is another thing; only words are misspelt.
+        let is_word = |text: &str| !text.contains(|each: char| each.is_ascii_digit());
+        if !is_word(value) {
+            return None;
+        }
         if let Some(at) = near.folded.nearest(value) {
             return Some(NearMiss::Slip(code(at as u32)));
         }
@@ -205,14 +213,33 @@ impl List {
         Some(NearMiss::MeaningSlip(code(near.meaning_of[at])))
     }
 
+    /// The one code that a spreadsheet turns into that.
+    pub fn spoilt(&self, spoilt: Spoilt) -> Option<&str> {
+        let near = self.near.get_or_init(|| self.prepare());
+        near.spoilt.get(&spoilt).copied().flatten().map(|at| self.codes.get(at as usize))
+    }
+
+    /// The codes, of a list that is not too long to be searched for each wrong value.
+    pub fn searched(&self) -> impl Iterator<Item = &str> {
+        let most = if self.len() <= MOST_SEARCHED { self.len() } else { 0 };
+        self.codes.iter().take(most)
+    }
+
     fn prepare(&self) -> Near {
         let searched = self.len() <= MOST_SEARCHED;
         let codes = self.codes.iter();
         let with_meaning = || (0_u32..).zip(self.entries()).filter_map(|(at, entry)| Some((at, entry.meaning?)));
+        let mut spoilt = StdMap::new();
+        for (at, code) in (0_u32..).zip(codes.clone()) {
+            for each in Spoilt::of_code(code) {
+                spoilt.entry(each).and_modify(|slot| *slot = None).or_insert(Some(at));
+            }
+        }
         Near {
+            spoilt,
             codes: folded_index((0..).zip(codes.clone())),
             meanings: folded_index(with_meaning()),
-            folded: if searched { Folded::new(codes) } else { Folded::default() },
+            folded: if searched { Folded::of_words(codes) } else { Folded::default() },
             folded_meanings: if searched {
                 Folded::new(with_meaning().map(|(_, text)| text))
             } else {

@@ -17,6 +17,7 @@ pub mod property;
 mod reference;
 pub mod rule;
 mod source;
+pub(crate) mod spoilt;
 pub mod standard;
 pub(crate) mod toml_text;
 pub mod written;

@@ -141,7 +141,10 @@ fn numbers(values: [u16; 3], lengths: [usize; 3], required: &DatePattern) -> Opt
     };
     if let (true, Some(date)) = (in_required_order.is_some(), read(positions[0])) {
         let why = if two_digit { Deviation::TwoDigitYear } else { Deviation::Signs };
-        return Some(Lenient { date: Some(date), why, certain: !two_digit });
+        // With day and month up to twelve, whoever wrote it may have put the other first.
+        let [y, m, d] = positions[0];
+        let two_ways = y != 0 && values[m] != values[d] && read([y, d, m]).is_some();
+        return Some(Lenient { date: Some(date), why, certain: !two_digit && !two_ways });
     }
     let [y, m, d] = positions[0];
     let (plain, swapped) = (read([y, m, d]), read([y, d, m]));
@@ -189,8 +192,8 @@ mod tests {
         let required = DatePattern::compile("dd/mm/yyyy").unwrap();
         let march = Some(date(2026, 3, 5));
         let cases = [
-            ("5/3/2026", march, Deviation::Signs, true),
-            ("05.03.2026", march, Deviation::Signs, true),
+            ("5/3/2026", march, Deviation::Signs, false),
+            ("05.03.2026", march, Deviation::Signs, false),
             ("2026-03-05", march, Deviation::Order, true),
             ("20260305", march, Deviation::Order, true),
             ("5 March 2026", march, Deviation::Order, true),

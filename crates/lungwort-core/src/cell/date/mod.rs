@@ -8,6 +8,13 @@ pub use pattern::{DatePattern, DatePatternError, TypeError};
 
 use jiff::civil::{Date, Time};
 
+/// The month of a name or its first three letters in English; `SEPT` counts as well.
+pub fn month_of(name: &str) -> Option<i8> {
+    let known = |full| pattern::month_name(name.as_bytes(), full).filter(|(_, length)| *length == name.len());
+    let (month, _) = known(true).or_else(|| known(false)).or(name.eq_ignore_ascii_case("sept").then_some((9, 4)))?;
+    i8::try_from(month).ok()
+}
+
 /// The date that a spreadsheet's day number stands for, in the 1900 system (day 1 is 1 January 1900, and
 /// day 60, the 29 February 1900 that never was, is skipped). Only days from 1920 to 2119 count, since a
 /// smaller or larger number is more likely something else.

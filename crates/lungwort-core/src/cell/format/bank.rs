@@ -9,7 +9,6 @@ pub const IBAN: Format = Format {
     standard: "ISO 13616-1, with each country's length and layout and the MOD 97-10 check",
     example: "GB33BUKB20201555555555",
     judge: iban,
-    padded: &[],
 };
 
 fn iban(text: &str) -> Result<(), Fault> {
@@ -40,7 +39,6 @@ pub const BIC: Format = Format {
     standard: "ISO 9362: 4 letters or digits, country, 2, and optionally 3 for the branch",
     example: "THSDGB2LXXX",
     judge: bic,
-    padded: &[],
 };
 
 fn bic(text: &str) -> Result<(), Fault> {
@@ -64,7 +62,6 @@ pub const LUHN: Format = Format {
     standard: "ISO/IEC 7812-1 annex B (Luhn)",
     example: "79927398713",
     judge: luhn,
-    padded: &[],
 };
 
 fn luhn(text: &str) -> Result<(), Fault> {

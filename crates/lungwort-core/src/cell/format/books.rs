@@ -9,7 +9,6 @@ pub const ISBN_10: Format = Format {
     standard: "ISO 2108 (1992 edition), ten digits of which the last may be X",
     example: "0-306-40615-2",
     judge: isbn_10,
-    padded: &[10],
 };
 
 pub const ISBN_13: Format = Format {
@@ -18,7 +17,6 @@ pub const ISBN_13: Format = Format {
     standard: "ISO 2108: 13 digits that begin with 978 or 979",
     example: "978-0-306-40615-7",
     judge: isbn_13,
-    padded: &[],
 };
 
 pub const ISBN: Format = Format {
@@ -29,7 +27,6 @@ pub const ISBN: Format = Format {
     judge: |text| {
         if digits::compact(text).len() == 10 { isbn_10(text) } else { isbn_13(text) }
     },
-    padded: &[],
 };
 
 pub const ISSN: Format = Format {
@@ -38,7 +35,6 @@ pub const ISSN: Format = Format {
     standard: "ISO 3297: two groups of four joined by a hyphen; the last may be X",
     example: "2049-3630",
     judge: issn,
-    padded: &[],
 };
 
 /// The sum of the digits, each times its place counted from the right, is a multiple of eleven.

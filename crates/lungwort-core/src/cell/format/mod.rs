@@ -20,8 +20,6 @@ pub struct Format {
     pub example: &'static str,
     /// Judges a value.
     pub judge: fn(&str) -> Result<(), Fault>,
-    /// Digits that a value is padded to with zeros on the left, where spreadsheets are known to drop them.
-    pub padded: &'static [usize],
 }
 
 /// Why a value does not have the structure.

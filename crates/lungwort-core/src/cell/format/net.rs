@@ -9,7 +9,6 @@ pub const EMAIL: Format = Format {
     standard: "RFC 5321 addr-spec, with a domain that has a dot",
     example: "seeds@thistledown.example",
     judge: email,
-    padded: &[],
 };
 
 fn email(text: &str) -> Result<(), Fault> {
@@ -79,7 +78,6 @@ pub const WEB_ADDRESS: Format = Format {
     standard: "RFC 3986 URI with the scheme http or https",
     example: "https://thistledown.example/accessions",
     judge: web_address,
-    padded: &[],
 };
 
 fn web_address(text: &str) -> Result<(), Fault> {
@@ -118,7 +116,6 @@ pub const PHONE: Format = Format {
     standard: "ITU-T E.164: +, country code, up to 15 digits in all",
     example: "+441632960123",
     judge: phone,
-    padded: &[],
 };
 
 fn phone(text: &str) -> Result<(), Fault> {
@@ -140,7 +137,6 @@ pub const UUID: Format = Format {
     standard: "RFC 9562: 32 hexadecimal digits as 8-4-4-4-12",
     example: "0190c2a5-7a5e-7cc1-9d5a-3f8f2a6b1c4d",
     judge: uuid,
-    padded: &[],
 };
 
 fn uuid(text: &str) -> Result<(), Fault> {
@@ -158,7 +154,6 @@ pub const ISO_DATE: Format = Format {
     standard: "ISO 8601-1 calendar date, extended format: yyyy-mm-dd",
     example: "2026-03-05",
     judge: |text| with_pattern(text, "yyyy-mm-dd"),
-    padded: &[],
 };
 
 pub const ISO_DATETIME: Format = Format {
@@ -167,7 +162,6 @@ pub const ISO_DATETIME: Format = Format {
     standard: "ISO 8601-1 date and time of day, extended format: yyyy-mm-ddThh:mm:ss",
     example: "2026-03-05T14:30:00",
     judge: |text| with_pattern(text, "yyyy-mm-ddThh:mm:ss"),
-    padded: &[],
 };
 
 fn with_pattern(text: &str, date_pattern: &str) -> Result<(), Fault> {

@@ -9,7 +9,6 @@ pub const LEI: Format = Format {
     standard: "ISO 17442-1: 18 capitals and digits and two check digits (MOD 97-10)",
     example: "5493001KJTIIGC8Y1R12",
     judge: lei,
-    padded: &[],
 };
 
 fn lei(text: &str) -> Result<(), Fault> {
@@ -30,7 +29,6 @@ pub const ORCID: Format = Format {
     standard: "ORCID iD, a block of ISO 27729 with ISO 7064 MOD 11-2: four groups of four joined by hyphens",
     example: "0000-0002-1825-0097",
     judge: |text| sixteen(text, b'-', "it is not four groups of four digits joined by hyphens"),
-    padded: &[],
 };
 
 pub const ISNI: Format = Format {
@@ -45,7 +43,6 @@ pub const ISNI: Format = Format {
             sixteen(text, b' ', "it is not 16 digits, together or in fours with spaces")
         }
     },
-    padded: &[],
 };
 
 fn sixteen(text: &str, between: u8, layout: &'static str) -> Result<(), Fault> {

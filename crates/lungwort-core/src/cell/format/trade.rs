@@ -9,7 +9,6 @@ pub const GTIN_8: Format = Format {
     standard: "GS1 General Specifications, GTIN-8 (EAN-8)",
     example: "96385074",
     judge: |text| gtin(text, 8, "it is not 8 digits"),
-    padded: &[8],
 };
 
 pub const GTIN_12: Format = Format {
@@ -18,7 +17,6 @@ pub const GTIN_12: Format = Format {
     standard: "GS1 General Specifications, GTIN-12 (UPC-A)",
     example: "036000291452",
     judge: |text| gtin(text, 12, "it is not 12 digits"),
-    padded: &[12],
 };
 
 pub const GTIN_13: Format = Format {
@@ -27,7 +25,6 @@ pub const GTIN_13: Format = Format {
     standard: "GS1 General Specifications, GTIN-13 (EAN-13)",
     example: "4006381333931",
     judge: |text| gtin(text, 13, "it is not 13 digits"),
-    padded: &[13],
 };
 
 pub const GTIN_14: Format = Format {
@@ -36,7 +33,6 @@ pub const GTIN_14: Format = Format {
     standard: "GS1 General Specifications, GTIN-14 (ITF-14)",
     example: "10012345678902",
     judge: |text| gtin(text, 14, "it is not 14 digits"),
-    padded: &[14],
 };
 
 pub const GTIN: Format = Format {
@@ -48,7 +44,6 @@ pub const GTIN: Format = Format {
         let length = if matches!(text.len(), 8 | 12 | 13 | 14) { text.len() } else { 13 };
         gtin(text, length, "it is not 8, 12, 13 or 14 digits")
     },
-    padded: &[8, 12, 13, 14],
 };
 
 fn gtin(text: &str, length: usize, layout: &'static str) -> Result<(), Fault> {

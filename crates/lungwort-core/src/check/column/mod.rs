@@ -3,6 +3,7 @@
 //! In: a cell's text and the column's compiled properties. Out: the value, or what is wrong with the cell, with at
 //! most one correction, which is judged again before it may be called certain.
 
+mod damage;
 mod encodable;
 pub(crate) mod placeholder;
 mod text_quality;
@@ -263,6 +264,7 @@ impl<'r> ColumnJudge<'r> {
             }
         };
         let mut known = true;
+        let before = found.len();
         for (key, check) in &self.checks {
             if check.passes(text, &value) {
                 continue;
@@ -274,7 +276,23 @@ impl<'r> ColumnJudge<'r> {
                 break;
             }
         }
+        self.damage(text, before, found);
         if known { value.into_owned() } else { Value::Unreadable }
+    }
+
+    /// Says what a spreadsheet has done to a code, in place of what is wrong with it since.
+    fn damage(&self, text: &str, before: usize, found: &mut Vec<CellProblem>) {
+        let errors = || found.iter().skip(before).filter(|each| each.code.severity == Severity::Error);
+        let certain = |each: &CellProblem| {
+            each.correction.as_ref().is_some_and(|correction| correction.certainty == Certainty::Certain)
+        };
+        if !matches!(self.column.kind, ColumnType::Text) || errors().next().is_none() || errors().any(certain) {
+            return;
+        }
+        let Some(damage) = damage::explain(self, text) else { return };
+        let required_by = errors().find_map(|each| each.required_by);
+        found.truncate(before);
+        found.push(CellProblem { required_by, ..damage });
     }
 
     /// Whether the rulebook says that the receiving side takes this very text for a blank cell.
@@ -298,6 +316,8 @@ impl<'r> ColumnJudge<'r> {
     fn takes(&self, text: &str) -> bool {
         let constrained =
             self.column.allowed.is_some() || self.column.pattern.is_some() || self.column.format.is_some();
+        // One length and no other says how a code is built.
+        let constrained = constrained || self.column.length.as_ref().is_some_and(|length| length.min == length.max);
         let typed = !matches!(self.column.kind, ColumnType::Text);
         (constrained || typed)
             && self

@@ -91,7 +91,12 @@ fn dated(text: &str, date_pattern: &DatePattern, type_error: TypeError) -> (Cell
     let Some(lenient) = date::date_leniently(text, date_pattern) else {
         return (CellProblem::new(&codes::NOT_DATE, format!("it should be a date written {required}.")), None);
     };
-    let written = lenient.date.map(|date| date_pattern.write(date));
+    // Nobody means a year of the first millennium: the digits are something else.
+    let date = lenient.date.filter(|date| date.year() >= 1000);
+    if date.is_none() && lenient.date.is_some() {
+        return (CellProblem::new(&codes::NOT_DATE, format!("it should be a date written {required}.")), None);
+    }
+    let written = date.map(|date| date_pattern.write(date));
     let (code, what): (&'static Code, String) = match lenient.why {
         Deviation::Signs | Deviation::Order => (&codes::DATE_FORM, format!("it should be written {required}")),
         Deviation::TwoDigitYear => {

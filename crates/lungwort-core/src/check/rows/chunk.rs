@@ -283,6 +283,7 @@ static SAME_FAULT: &[(&Code, &Code)] = &[
     (&cell_codes::FORMULA_WITHOUT_RESULT, &value_codes::MISSING_WHEN),
     // What the workbook says of a cell, and what its text says.
     (&cell_codes::ERROR_VALUE, &cell_codes::ERROR_VALUE),
+    (&cell_codes::DIGITS_LOST, &cell_codes::DIGITS_LOST),
 ];
 
 /// One fault of a cell is reported once.

@@ -2,7 +2,7 @@
 
 use super::{CellCheck, Column, Compiling, Property, Surroundings, WrittenColumn};
 use crate::cell::format::{Fault, Format};
-use crate::cell::{Value, characters, number};
+use crate::cell::{Value, characters};
 use crate::rulebook::Sheet;
 use crate::rulebook::toml_text::quoted;
 use crate::rulebook::compiler::Compiler;
@@ -61,19 +61,6 @@ impl CellCheck for Structured {
     }
 
     fn explain(&self, text: &str, _: &Value<'_>) -> CellProblem {
-        if number::looks_scientific(text) {
-            return CellProblem::new(
-                &codes::SCIENTIFIC_NOTATION,
-                format!(
-                    "{} is required, and a spreadsheet has turned it into a number; copy it from its source again.",
-                    self.format.words
-                ),
-            );
-        }
-        if let Some(padded) = self.padded(text) {
-            return CellProblem::new(&codes::LOST_ZEROS, format!("with the zeros that were lost it is {padded}."))
-                .with(Correction::likely(padded));
-        }
         match (self.format.judge)(text) {
             Err(Fault::CheckDigit) => CellProblem::new(
                 &codes::WRONG_CHECK_DIGIT,
@@ -91,16 +78,6 @@ impl CellCheck for Structured {
 }
 
 impl Structured {
-    fn padded(&self, text: &str) -> Option<String> {
-        let fits = |length: &&usize| text.len() < **length && text.len() + 4 >= **length;
-        self.format
-            .padded
-            .iter()
-            .filter(fits)
-            .map(|length| format!("{text:0>length$}"))
-            .find(|padded| (self.format.judge)(padded).is_ok())
-    }
-
     /// What is right once spaces, hyphens, brackets or small letters are put in order.
     fn simpler(&self, text: &str) -> Option<Correction> {
         let bare: String = characters::with_plain_signs(text)

@@ -4,7 +4,7 @@ use regex_automata::dfa::{Automaton, dense};
 use regex_automata::{Anchored, Input};
 
 use super::{CellCheck, Column, Compiling, Property, Surroundings, WrittenColumn};
-use crate::cell::{Value, characters, number};
+use crate::cell::{Value, characters};
 use crate::rulebook::Sheet;
 use crate::rulebook::toml_text::quoted;
 use crate::finding::{CellProblem, Correction, Expected, codes::cell as cell_codes, codes::value as codes};
@@ -89,24 +89,10 @@ impl CellCheck for Built<'_> {
     }
 
     fn explain(&self, text: &str, _: &Value<'_>) -> CellProblem {
-        if number::looks_scientific(text) {
-            let message = format!(
-                "a spreadsheet has turned a code into a number; {}. Copy it from its source again.",
-                self.required_words()
-            );
-            return CellProblem::new(&codes::SCIENTIFIC_NOTATION, message);
-        }
         let plain = characters::with_plain_signs(text);
         if plain != text && self.fits(&plain) {
             let message = format!("there is a curly quote or long dash in it; {}.", self.required_words());
             return CellProblem::new(&cell_codes::CURLY_QUOTE, message).with(Correction::certain(plain));
-        }
-        if text.bytes().all(|byte| byte.is_ascii_digit()) {
-            let padded = (1..=12).map(|zeros| format!("{}{text}", "0".repeat(zeros))).find(|padded| self.fits(padded));
-            if let Some(padded) = padded {
-                let message = format!("{}; with the zeros that were lost it is {padded}.", self.required_words());
-                return CellProblem::new(&codes::LOST_ZEROS, message).with(Correction::likely(padded));
-            }
         }
         let bare: String = text.chars().filter(|each| !each.is_whitespace()).collect();
         let recased = match self.case {

@@ -1,0 +1,117 @@
+//! What spreadsheets do to numbers, dates and codes: the cause is named whatever the column asks, and the right value
+//! is proposed where it can be known.
+#![allow(missing_docs, clippy::unwrap_used, clippy::expect_used)]
+
+mod support;
+
+use support::Folder;
+
+/// What is found in a cell, as `code sign value`: `=` certain, `?` likely.
+fn found(column: &str, value: &str) -> String {
+    let cell = format!("\"{}\"", value.replace('"', "\"\""));
+    let folder = Folder::new();
+    folder.write("t.rulebook.toml", format!("[rulebook]\ntitle = 'T'\n[reference.codes]\nfile = 'codes.csv'\n[[sheet]]\ncolumn = [{{ heading = 'Id' }}, {{ heading = 'X', {column} }}]\n"));
+    folder.write("codes.csv", "Code\n007\n042\nMAR-01\n3E2\n");
+    folder.write("data.csv", format!("Id,X\n1,{cell}\n"));
+    let report = folder.check(&[]).json();
+    let findings = report["findings"].as_array().unwrap();
+    let said = findings.iter().map(|finding| {
+        let correction = &finding["correction"];
+        let sign = if correction["certainty"] == "certain" { "=" } else { "?" };
+        let value = correction["value"].as_str().map(|value| format!(" {sign}{value}")).unwrap_or_default();
+        format!("{}{value}", finding["code"].as_str().unwrap())
+    });
+    said.collect::<Vec<_>>().join(", ")
+}
+
+#[test]
+fn the_cause_of_damage_is_named_whatever_the_column_asks() {
+    for (column, value, due) in [
+        // Zeros in front.
+        ("allowed = ['07', '12']", "7", "lost-zeros ?07"),
+        ("allowed = ['07', '007']", "7", "lost-zeros"),
+        ("allowed = { reference = 'codes' }", "42", "lost-zeros ?042"),
+        ("pattern = '\\d{5}'", "417", "lost-zeros ?00417"),
+        ("length = { exactly = 6 }", "1234", "lost-zeros ?001234"),
+        ("format = 'gtin-12'", "36000291452", "lost-zeros ?036000291452"),
+        // Digits behind the fifteenth.
+        ("allowed = ['1234567890123456', '9999999999999999']", "1234567890123450", "digits-lost ?1234567890123456"),
+        ("format = 'luhn'", "4539578763621480", "digits-lost"),
+        // Scientific form.
+        ("pattern = '\\d{17}'", "1E+16", "scientific-notation"),
+        ("allowed = ['1E16', 'A1']", "1E+16", "near-value =1E16"),
+        ("format = 'gtin-13'", "4.00638E+12", "scientific-notation"),
+        // Codes that became dates.
+        ("allowed = ['MAR-01', 'NOV-12']", "01-Mar", "code-changed ?MAR-01"),
+        ("allowed = ['MAR-01', 'NOV-12']", "Mar-01", "near-value =MAR-01"),
+        ("allowed = ['1-2', '5-6']", "2-Jan", "code-changed ?1-2"),
+        ("allowed = ['SEPT2', 'MARCH1']", "2-Sep", "code-changed ?SEPT2"),
+        ("allowed = ['1/2', '3/4']", "01/02/2026", "code-changed ?1/2"),
+        ("allowed = ['1-2', '2-1']", "01/02/2026", "code-changed"),
+        ("allowed = { reference = 'codes' }", "46082", "code-changed ?MAR-01"),
+        ("pattern = '[A-Z]{3}-\\d\\d'", "01-Mar", "code-changed ?MAR-01"),
+        // Letters that became a number.
+        ("allowed = { reference = 'codes' }", "300", "code-changed ?3E2"),
+        ("allowed = ['0E0', '3E0']", "0", "code-changed ?0E0"),
+        ("allowed = ['0E0', '3E0']", "3", "code-changed ?3E0"),
+        ("allowed = ['123', '456']", "123.0", "code-changed ?123"),
+        // A plus sign, a letter, a truth value.
+        ("format = 'phone'", "441632960004", "code-changed ?+441632960004"),
+        ("allowed = ['Zoë', 'Noé']", "Zo?", "lost-character ?Zoë"),
+        ("allowed = ['Y', 'N']", "TRUE", "code-changed ?Y"),
+        // Not damage: nothing is made up.
+        ("allowed = ['open', 'shut']", "01-Mar", "off-list"),
+        ("allowed = ['W', 'C']", "3", "off-list"),
+        ("pattern = '[A-Z]{3}'", "12", "wrong-pattern"),
+    ] {
+        assert_eq!(found(column, value), due, "{column}: {value}");
+    }
+}
+
+#[test]
+fn a_slip_of_a_letter_is_for_words() {
+    for (column, value, due) in [
+        ("allowed = ['27135', '27153', '40001']", "72135", "off-list"),
+        ("allowed = ['A10-7', 'B22-3']", "A10-8", "off-list"),
+        ("allowed = ['Primula 2', 'Quercus']", "Primla 2", "off-list"),
+        ("allowed = ['Primula', 'Quercus']", "Primla", "off-list ?Primula"),
+    ] {
+        assert_eq!(found(column, value), due, "{column}: {value}");
+    }
+}
+
+#[test]
+fn numbers_are_read_as_in_sql_and_currencies_are_known() {
+    for value in [".5", "5.", "+5", "-.5", "+0.50"] {
+        assert_eq!(found("type = 'decimal'", value), "", "{value}");
+    }
+    for (value, due) in [
+        ("R 799", "currency-sign ?799"),
+        ("Rs 50", "currency-sign ?50"),
+        ("R$ 5", "currency-sign ?5"),
+        ("12 kr", "currency-sign ?12"),
+        ("₪12.50", "currency-sign ?12.50"),
+        ("-€5", "currency-sign ?-5"),
+        ("−5", "unit-in-number ?-5"),
+    ] {
+        assert_eq!(found("type = 'decimal'", value).replace('=', "?"), due, "{value}");
+        assert!(found("type = 'decimal'", value).contains('='), "{value} is not certain");
+    }
+    assert_eq!(found("type = 'decimal', decimal_mark = ','", "€12,00"), "currency-sign =12,00");
+    assert_eq!(found("type = 'decimal', decimal_mark = ','", "1.250,00 kr"), "currency-sign =1250,00");
+}
+
+#[test]
+fn a_date_that_could_be_two_days_is_never_certain() {
+    for (value, due) in [
+        ("5/3/2026", "date-form ?05/03/2026"),
+        ("05-03-2026", "date-form ?05/03/2026"),
+        ("5-5-2026", "date-form =05/05/2026"),
+        ("25-3-2026", "date-form =25/03/2026"),
+        ("2026-03-05", "date-form =05/03/2026"),
+        ("01/02/0026", ""),
+        ("1/2/0026", "not-date"),
+    ] {
+        assert_eq!(found("type = 'date', date_format = 'dd/mm/yyyy'", value), due, "{value}");
+    }
+}
