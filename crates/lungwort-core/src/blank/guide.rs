@@ -5,7 +5,7 @@ use rust_xlsxwriter::{Color, Format, FormatAlign, FormatBorder, Workbook, Worksh
 use super::Chosen;
 use crate::finding::ranges::thousands;
 use crate::rulebook::guide::{self, GuideLine};
-use crate::rulebook::model::{ColumnType, EditionPlace, Length};
+use crate::rulebook::model::{ColumnType, EditionPlace, Length, Pattern};
 use crate::rulebook::property;
 use crate::rulebook::{Column, Rulebook, Sheet};
 
@@ -131,7 +131,9 @@ fn top(sheet: &mut Worksheet, rulebook: &Rulebook) -> Result<u32, XlsxError> {
 }
 
 fn cells(sheet: &Sheet, line: &GuideLine, column: &Column) -> [String; 13] {
-    let pattern = column.pattern.as_ref();
+    let joined = |of: &dyn Fn(&Pattern) -> Option<String>| {
+        column.pattern.iter().filter_map(of).collect::<Vec<_>>().join(" and ")
+    };
     [
         column.heading.trim().to_owned(),
         line.required.clone(),
@@ -141,8 +143,8 @@ fn cells(sheet: &Sheet, line: &GuideLine, column: &Column) -> [String; 13] {
         column.name.clone().unwrap_or_default(),
         type_word(column),
         column.format.map(|format| format.name.to_owned()).unwrap_or_default(),
-        pattern.map(|pattern| pattern.written.clone()).unwrap_or_default(),
-        pattern.and_then(|pattern| pattern.words.clone()).unwrap_or_default(),
+        joined(&|pattern| Some(pattern.written.clone())),
+        joined(&|pattern| pattern.words.clone()),
         column.length.as_ref().map(length_words).unwrap_or_default(),
         column.places.map(|places| places.to_string()).unwrap_or_default(),
         more(sheet, column),

@@ -106,7 +106,14 @@ fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, number_for
     let found =
         FORMATS.iter().find(|format| telling.contains(&format.name) && all(&|text| (format.judge)(text).is_ok()));
     if let Some(format) = found.filter(|_| count >= 10) {
-        column.lines.set("format", quoted(format.name), support("right", count, count), confidence(count));
+        let printed = values.iter().filter(|text| format.is_written_both_ways() && format.is_printed(text)).count();
+        // Where both ways come up, one of them would be called wrong.
+        if printed == 0 || printed == count {
+            column.lines.set("format", quoted(format.name), support("right", count, count), confidence(count));
+        }
+        if printed == count {
+            column.lines.set("form", quoted("printed"), support("in groups", count, count), confidence(count));
+        }
     }
 }
 

@@ -6,7 +6,7 @@ use serde::{Deserialize, Serialize};
 
 pub use super::property::WrittenColumn;
 pub use super::rule::WrittenRule;
-pub use super::written_values::{WrittenAllowed, WrittenBound, WrittenDependent, WrittenPattern};
+pub use super::written_values::{WrittenAllowed, WrittenBound, WrittenDependent, WrittenPattern, WrittenPatterns};
 
 /// A whole rulebook: what one edition of a template requires.
 #[derive(Debug, Clone, Deserialize, JsonSchema)]
@@ -189,6 +189,17 @@ pub enum WrittenType {
     Datetime,
     /// Yes or no.
     YesNo,
+}
+
+/// How an identifier is written that is printed in groups.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum WrittenForm {
+    /// Together.
+    #[default]
+    Compact,
+    /// In groups with spaces or hyphens between.
+    Printed,
 }
 
 /// How the cells of a workbook are kept.

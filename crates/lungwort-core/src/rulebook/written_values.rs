@@ -16,6 +16,53 @@ pub struct WrittenPattern {
     pub words: Option<String>,
 }
 
+/// One regular expression or several.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct WrittenPatterns(pub Vec<WrittenPattern>);
+
+struct PatternsVisitor;
+
+impl<'de> Visitor<'de> for PatternsVisitor {
+    type Value = WrittenPatterns;
+
+    fn expecting(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        out.write_str("a regular expression in quotes, { regex = '…', words = \"…\" }, or a list of them")
+    }
+
+    fn visit_str<E: de::Error>(self, text: &str) -> Result<WrittenPatterns, E> {
+        PatternVisitor.visit_str(text).map(|one| WrittenPatterns(vec![one]))
+    }
+
+    fn visit_map<A: MapAccess<'de>>(self, map: A) -> Result<WrittenPatterns, A::Error> {
+        PatternVisitor.visit_map(map).map(|one| WrittenPatterns(vec![one]))
+    }
+
+    fn visit_seq<A: SeqAccess<'de>>(self, mut list: A) -> Result<WrittenPatterns, A::Error> {
+        let mut patterns = Vec::new();
+        while let Some(pattern) = list.next_element()? {
+            patterns.push(pattern);
+        }
+        Ok(WrittenPatterns(patterns))
+    }
+}
+
+impl<'de> Deserialize<'de> for WrittenPatterns {
+    fn deserialize<D: Deserializer<'de>>(from: D) -> Result<Self, D::Error> {
+        from.deserialize_any(PatternsVisitor)
+    }
+}
+
+impl JsonSchema for WrittenPatterns {
+    fn schema_name() -> std::borrow::Cow<'static, str> {
+        "Patterns".into()
+    }
+
+    fn json_schema(generator: &mut SchemaGenerator) -> Schema {
+        let one = generator.subschema_for::<WrittenPattern>();
+        json_schema!({ "anyOf": [one, { "type": "array", "items": one, "description": "Several of them." }] })
+    }
+}
+
 /// The values a column takes.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub enum WrittenAllowed {

@@ -69,14 +69,5 @@ fn luhn(text: &str) -> Result<(), Fault> {
     if compacted.len() < 2 || !digits::are_digits(&compacted, compacted.len()) {
         return Err(Fault::Layout("it is not digits only"));
     }
-    let sum: u32 = compacted
-        .bytes()
-        .rev()
-        .enumerate()
-        .map(|(at, byte)| {
-            let digit = u32::from(byte - b'0');
-            if at % 2 == 0 { digit } else { digit * 2 / 10 + digit * 2 % 10 }
-        })
-        .sum();
-    if sum.is_multiple_of(10) { Ok(()) } else { Err(Fault::CheckDigit) }
+    if digits::luhn_holds(&compacted) { Ok(()) } else { Err(Fault::CheckDigit) }
 }

@@ -32,7 +32,7 @@ pub const ISBN: Format = Format {
 pub const ISSN: Format = Format {
     name: "issn",
     words: "an ISSN",
-    standard: "ISO 3297: two groups of four joined by a hyphen; the last may be X",
+    standard: "ISO 3297: eight digits, of which the last may be X; printed as two groups of four with a hyphen",
     example: "2049-3630",
     judge: issn,
 };
@@ -69,8 +69,9 @@ fn isbn_13(text: &str) -> Result<(), Fault> {
 
 fn issn(text: &str) -> Result<(), Fault> {
     let compacted = digits::compact(text);
-    if text.len() != 9 || text.as_bytes()[4] != b'-' || !digits_then_x(&compacted, 8) {
-        return Err(Fault::Layout("it is not two groups of four digits joined by a hyphen"));
+    let grouped = text == compacted || text.get(4..5) == Some("-") && text.len() == 9;
+    if !grouped || !digits_then_x(&compacted, 8) {
+        return Err(Fault::Layout("it is not eight digits, together or in two groups of four with a hyphen"));
     }
     if mod_11_holds(&compacted) { Ok(()) } else { Err(Fault::CheckDigit) }
 }

@@ -44,3 +44,23 @@ pub fn are_digits(text: &str, length: usize) -> bool {
 pub fn compact(text: &str) -> String {
     text.chars().filter(|each| !matches!(each, ' ' | '-')).collect()
 }
+
+/// The text in groups of four with a sign between.
+pub fn in_fours(text: &str, sign: &str) -> String {
+    let letters: Vec<char> = text.chars().collect();
+    letters.chunks(4).map(|group| group.iter().collect::<String>()).collect::<Vec<_>>().join(sign)
+}
+
+/// The Luhn sum (ISO/IEC 7812-1 annex B) of digits ends in zero.
+pub fn luhn_holds(digits: &str) -> bool {
+    let sum: u32 = digits
+        .bytes()
+        .rev()
+        .enumerate()
+        .map(|(at, byte)| {
+            let digit = u32::from(byte - b'0');
+            if at % 2 == 0 { digit } else { digit * 2 / 10 + digit * 2 % 10 }
+        })
+        .sum();
+    sum.is_multiple_of(10)
+}

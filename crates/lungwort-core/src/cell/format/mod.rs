@@ -5,6 +5,7 @@ mod books;
 mod digits;
 mod net;
 mod people;
+mod securities;
 mod trade;
 
 /// A named structure that a cell can be asked to have.
@@ -32,6 +33,22 @@ pub enum Fault {
 }
 
 impl Format {
+    /// Whether it is written both together and in groups.
+    pub fn is_written_both_ways(&self) -> bool {
+        both_ways().any(|name| name == self.name)
+    }
+
+    /// The printed form of a text without spaces and hyphens, where it can be told.
+    pub fn printed(&self, compact: &str) -> Option<String> {
+        BOTH_WAYS.iter().find(|(name, _)| *name == self.name).and_then(|(_, print)| print(compact))
+    }
+
+    /// Whether a text that conforms is in groups, as it is printed.
+    pub fn is_printed(&self, text: &str) -> bool {
+        let compacted = compact(text);
+        compacted != text && self.printed(&compacted).is_none_or(|printed| printed == text)
+    }
+
     /// The format of that name.
     pub fn named(name: &str) -> Option<&'static Format> {
         ALL.iter().find(|format| format.name == name)
@@ -61,7 +78,36 @@ pub static ALL: &[Format] = &[
     books::ISBN_13,
     books::ISBN,
     books::ISSN,
+    securities::ISIN,
+    securities::CUSIP,
+    securities::IMEI,
+    securities::CONTAINER,
 ];
+
+/// From a text without spaces and hyphens to the one that is printed, where it can be told how.
+type Print = fn(&str) -> Option<String>;
+
+/// Formats that are written both together and, as they are printed, in groups.
+static BOTH_WAYS: &[(&str, Print)] = &[
+    ("iban", |text| Some(digits::in_fours(text, " "))),
+    ("luhn", |_| None),
+    ("orcid", |text| Some(digits::in_fours(text, "-"))),
+    ("issn", |text| Some(digits::in_fours(text, "-"))),
+    // The groups of an ISBN follow from lists of publishers.
+    ("isbn", |_| None),
+    ("isbn-10", |_| None),
+    ("isbn-13", |_| None),
+];
+
+/// The names of the formats that are written in two ways.
+pub fn both_ways() -> impl Iterator<Item = &'static str> {
+    BOTH_WAYS.iter().map(|(name, _)| *name)
+}
+
+/// The text without the spaces and hyphens between its groups.
+pub fn compact(text: &str) -> String {
+    digits::compact(text)
+}
 
 #[cfg(test)]
 mod tests;

@@ -18,6 +18,12 @@ fn email(text: &str) -> Result<(), Fault> {
     let Some((_, domain)) = text.rsplit_once('@') else {
         return Err(Fault::Layout("there is no @ in it"));
     };
+    if domain.contains('_') {
+        return Err(Fault::Layout("there is an underscore in what follows the @, which names of hosts cannot have"));
+    }
+    if domain.starts_with('[') {
+        return Err(Fault::Layout("what follows the @ is a number of a network and not a domain such as name.org"));
+    }
     if text.contains(char::is_whitespace) {
         return Err(Fault::Layout("there is a space in it"));
     }

@@ -26,9 +26,12 @@ fn lei(text: &str) -> Result<(), Fault> {
 pub const ORCID: Format = Format {
     name: "orcid",
     words: "an ORCID",
-    standard: "ORCID iD, a block of ISO 27729 with ISO 7064 MOD 11-2: four groups of four joined by hyphens",
+    standard: "ORCID iD, a block of ISO 27729 with ISO 7064 MOD 11-2: 16 digits, of which the last may be X; printed as four groups joined by hyphens",
     example: "0000-0002-1825-0097",
-    judge: |text| sixteen(text, b'-', "it is not four groups of four digits joined by hyphens"),
+    judge: |text| {
+        let layout = "it is not 16 digits, together or in four groups joined by hyphens";
+        if text.len() == 16 { checked(text, layout) } else { sixteen(text, b'-', layout) }
+    },
 };
 
 pub const ISNI: Format = Format {

@@ -90,7 +90,7 @@ fn taken_for_something_else(judge: &ColumnJudge<'_>, text: &str) -> Option<CellP
         let message = format!("a spreadsheet has taken the code {code} for {what}.");
         return Some(CellProblem::new(&codes::CODE_CHANGED, message).with(Correction::likely(code)));
     }
-    if judge.column().pattern.is_none() && judge.column().allowed.is_none() {
+    if judge.column().pattern.is_empty() && judge.column().allowed.is_none() {
         return None;
     }
     let mut fitting: Vec<String> =

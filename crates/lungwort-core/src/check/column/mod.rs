@@ -5,6 +5,7 @@
 
 mod damage;
 mod encodable;
+mod parts;
 pub(crate) mod placeholder;
 mod text_quality;
 mod type_errors;
@@ -14,7 +15,7 @@ use std::collections::HashMap;
 use std::sync::Arc;
 
 use crate::cell::number::{self, Small};
-use crate::cell::{Value, characters, shown};
+use crate::cell::{Value, characters};
 use crate::finding::CellProblem;
 use crate::finding::{
     Action, Certainty, Correction, Message, Problem, Severity, Topic, codes::cell as cell_codes, codes::value as codes,
@@ -66,7 +67,7 @@ impl<'r> ColumnJudge<'r> {
         let mut checks = property::checks_for(column, surroundings);
         checks.extend(encodable::make(surroundings).map(|check| ("encoding", check)));
         let bound = column.allowed.is_some()
-            || column.pattern.is_some()
+            || !column.pattern.is_empty()
             || column.format.is_some()
             // Only a length that not every short text has says that a short word is a value.
             || column.length.as_ref().is_some_and(|length| length.min > 1)
@@ -154,12 +155,25 @@ impl<'r> ColumnJudge<'r> {
     /// What is found in a cell, each with what would put that alone right, and the value.
     fn look_at(&self, raw: &str) -> (Vec<CellProblem>, Value<'static>) {
         let mut found = Vec::new();
-        let text = text_quality::judge(raw, self.column.line_breaks, &mut found);
+        // What the list has is right as it stands, also with a space or a line break in it.
+        let listed =
+            !self.takes_several && self.column.allowed.as_ref().is_some_and(|allowed| allowed.list.contains(raw));
+        let text = match listed {
+            true => raw.to_owned(),
+            false => text_quality::judge(raw, self.column.line_breaks, &mut found),
+        };
         let value = if text.is_empty() || self.is_blank_word(&text) {
             Value::Blank
         } else {
             match self.column.separator.as_deref() {
                 Some(sign) if text.contains(sign) => self.each_part(&text, sign, &mut found),
+                Some(sign) => match self.other_separator(&text, sign) {
+                    Some(why) => {
+                        found.push(why);
+                        Value::Unreadable
+                    }
+                    None => self.one_value(&text, &mut found),
+                },
                 _ => self.one_value(&text, &mut found),
             }
         };
@@ -193,35 +207,6 @@ impl<'r> ColumnJudge<'r> {
             .iter_mut()
             .filter(|each| each.correction.is_some())
             .for_each(|each| each.correction.clone_from(&correction));
-    }
-
-    fn each_part(&self, text: &str, sign: &str, found: &mut Vec<CellProblem>) -> Value<'static> {
-        let parts: Vec<&str> = text.split(sign).map(str::trim).collect();
-        let mut corrected: Vec<String> = parts.iter().map(|part| (*part).to_owned()).collect();
-        let mut all = Vec::new();
-        for (at, part) in parts.iter().enumerate() {
-            let mut of_part = Vec::new();
-            if !part.is_empty() {
-                self.one_value(part, &mut of_part);
-            }
-            if let Some((value, _)) = last_proposal(&of_part) {
-                corrected[at] = value;
-            }
-            all.extend(of_part.into_iter().map(|each| CellProblem {
-                message: format!("of its {} values, {}: {}", parts.len(), shown::quoted(part), each.message),
-                ..each
-            }));
-        }
-        // The cell is corrected as a whole, so that it does not matter with which of its values one begins.
-        let whole = corrected.join(sign);
-        for each in &mut all {
-            each.correction = each
-                .correction
-                .take()
-                .map(|correction| Correction { action: Action::SetCell(whole.clone()), ..correction });
-        }
-        found.extend(all);
-        Value::Text(Cow::Owned(text.to_owned()))
     }
 
     fn one_value(&self, text: &str, found: &mut Vec<CellProblem>) -> Value<'static> {
@@ -315,7 +300,7 @@ impl<'r> ColumnJudge<'r> {
     /// Whether the column takes this very text, so that even "-" is a value.
     fn takes(&self, text: &str) -> bool {
         let constrained =
-            self.column.allowed.is_some() || self.column.pattern.is_some() || self.column.format.is_some();
+            self.column.allowed.is_some() || !self.column.pattern.is_empty() || self.column.format.is_some();
         // One length and no other says how a code is built.
         let constrained = constrained || self.column.length.as_ref().is_some_and(|length| length.min == length.max);
         let typed = !matches!(self.column.kind, ColumnType::Text);

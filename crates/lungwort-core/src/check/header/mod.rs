@@ -305,10 +305,9 @@ impl Reading<'_> {
         let Some((index, field)) = key.and_then(|index| Some((index, self.header.field_of[index]?))) else {
             return false;
         };
-        let Some(pattern) = &self.sheet.columns[index].pattern else {
-            return false;
-        };
-        texts.get(field).is_some_and(|text| pattern.regex.is_match(text.trim()))
+        let patterns = &self.sheet.columns[index].pattern;
+        let fits = |text: &&str| patterns.iter().all(|pattern| pattern.regex.is_match(text.trim()));
+        !patterns.is_empty() && texts.get(field).is_some_and(fits)
     }
 }
 

@@ -3,8 +3,8 @@
 use std::ops::Range;
 
 use super::super::compiler::{Columns, Compiler};
-use super::super::model::ColumnType;
-use super::super::written::WrittenSheet;
+use super::super::model::{ColumnType, Pattern};
+use super::super::written::{WrittenPatterns, WrittenSheet};
 use super::{ALL, KeyPlaces};
 use crate::condition::Condition;
 
@@ -44,6 +44,14 @@ impl Compiling<'_> {
             Some((key, span.clone(), self.compiler.source.line_of(span.start)))
         };
         KeyPlaces { places: keys.filter_map(place).collect() }
+    }
+
+    /// Compiles the patterns at a key.
+    pub fn patterns(&mut self, key: &str, written: &WrittenPatterns) -> Vec<Pattern> {
+        let single = written.0.len() == 1;
+        let place = |at: usize| if single { self.at(key) } else { format!("{}.{at}", self.at(key)) };
+        let places: Vec<String> = (0..written.0.len()).map(place).collect();
+        places.iter().zip(&written.0).filter_map(|(place, pattern)| self.compiler.pattern(place, pattern)).collect()
     }
 
     /// Compiles the condition at a key.

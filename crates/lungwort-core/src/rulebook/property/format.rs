@@ -1,10 +1,13 @@
 //! The value has the structure that a standard defines.
 
 use super::{CellCheck, Column, Compiling, Property, Surroundings, WrittenColumn};
-use crate::cell::format::{Fault, Format};
+use unicode_normalization::UnicodeNormalization;
+
+use crate::cell::format::{self, Fault, Format};
 use crate::cell::{Value, characters};
 use crate::rulebook::Sheet;
 use crate::rulebook::toml_text::quoted;
+use crate::rulebook::written::WrittenForm;
 use crate::rulebook::compiler::Compiler;
 use crate::cell::fold;
 use crate::finding::{CellProblem, Correction, Expected, codes::value as codes};
@@ -47,17 +50,42 @@ impl Property for This {
     }
 
     fn check<'r>(&self, column: &'r Column, _: Surroundings<'_>) -> Option<Box<dyn CellCheck + 'r>> {
-        Some(Box::new(Structured { format: column.format? }))
+        Some(Box::new(Structured { format: column.format?, form: column.form }))
     }
 }
 
 struct Structured {
     format: &'static Format,
+    form: WrittenForm,
+}
+
+impl Structured {
+    /// Whether the value conforms, and is written in the one way that is asked for.
+    fn fits(&self, text: &str) -> bool {
+        if (self.format.judge)(text).is_err() {
+            return false;
+        }
+        match self.form {
+            _ if !self.format.is_written_both_ways() => true,
+            WrittenForm::Compact => !text.contains([' ', '-']),
+            WrittenForm::Printed => self.format.is_printed(text),
+        }
+    }
+
+    /// A value that conforms in the way that is asked for, where it can be told.
+    fn in_form(&self, text: &str) -> Option<String> {
+        let compacted = format::compact(text);
+        match self.form {
+            _ if self.fits(text) => Some(text.to_owned()),
+            WrittenForm::Compact => Some(compacted).filter(|text| self.fits(text)),
+            WrittenForm::Printed => self.format.printed(&compacted).filter(|text| self.fits(text)),
+        }
+    }
 }
 
 impl CellCheck for Structured {
     fn passes(&self, text: &str, _: &Value<'_>) -> bool {
-        (self.format.judge)(text).is_ok()
+        self.fits(text)
     }
 
     fn explain(&self, text: &str, _: &Value<'_>) -> CellProblem {
@@ -72,7 +100,15 @@ impl CellCheck for Structured {
                     .with(self.simpler(text))
                     .expecting(Expected::Format(self.format.name))
             }
-            Ok(()) => CellProblem::new(&codes::WRONG_FORMAT, format!("not {}.", self.format.words)),
+            Ok(()) => {
+                let way = match self.form {
+                    WrittenForm::Compact => "without spaces and hyphens",
+                    WrittenForm::Printed => "in groups, as it is printed",
+                };
+                CellProblem::new(&codes::WRONG_FORMAT, format!("it should be written {way}."))
+                    .with(self.in_form(text).and_then(Correction::certain))
+                    .expecting(Expected::Format(self.format.name))
+            }
         }
     }
 }
@@ -84,6 +120,11 @@ impl Structured {
             .chars()
             .filter(|each| !matches!(each, ' ' | '-' | '(' | ')' | '.' | '/'))
             .collect();
+        // Full-width letters and digits are the same ones, as East Asian keyboards type them.
+        let narrow: String = text.nfkc().collect();
+        if let Some(right) = Some(narrow.clone()).filter(|narrow| narrow != text).and_then(|text| self.in_form(&text)) {
+            return Correction::certain(right);
+        }
         let tries = [
             text.to_uppercase(),
             bare.clone(),
@@ -92,6 +133,6 @@ impl Structured {
             text.trim_start_matches("mailto:").to_owned(),
             format!("https://{text}"),
         ];
-        tries.into_iter().find(|each| (self.format.judge)(each).is_ok()).and_then(Correction::likely)
+        tries.into_iter().find_map(|each| self.in_form(&each)).and_then(Correction::likely)
     }
 }

@@ -76,7 +76,7 @@ impl Property for This {
             return Vec::new();
         }
         vec![match &column.kind {
-            ColumnType::Text if column.pattern.is_some() || column.characters.is_some() => return Vec::new(),
+            ColumnType::Text if !column.pattern.is_empty() || column.characters.is_some() => return Vec::new(),
             ColumnType::Text => "text".to_owned(),
             ColumnType::Whole(_) => "a whole number".to_owned(),
             ColumnType::Decimal(DecimalMark::Point) => "a number".to_owned(),
@@ -127,7 +127,7 @@ impl Property for This {
     }
 
     fn check<'r>(&self, column: &'r Column, _: Surroundings<'_>) -> Option<Box<dyn CellCheck + 'r>> {
-        let constrained = column.allowed.is_some() || column.format.is_some() || column.pattern.is_some();
+        let constrained = column.allowed.is_some() || column.format.is_some() || !column.pattern.is_empty();
         (matches!(column.kind, ColumnType::Text) && !constrained).then(|| Box::new(PlainText) as Box<dyn CellCheck>)
     }
 }

@@ -22,7 +22,7 @@ use super::Sheet;
 use super::change::{Changes, Weight};
 use super::model::{Allowed, CharacterSet, ColumnType, Length, Limit, Pattern};
 use super::written::{
-    WrittenAllowed, WrittenBound, WrittenCase, WrittenLength, WrittenPattern, WrittenStored, WrittenType,
+    WrittenAllowed, WrittenBound, WrittenCase, WrittenForm, WrittenLength, WrittenPatterns, WrittenStored, WrittenType,
     WrittenValuePlace, WrittenYesNo,
 };
 use crate::cell::format::Format;
@@ -223,15 +223,27 @@ properties! {
         /// A named structure, such as email or iban.
         format: Option<String>,
     }
+    /// Whether an identifier is written together or in groups.
+    form: WrittenForm {
+        /// With a format that is printed in groups: "compact" (if left out) or "printed".
+        form: Option<WrittenForm>,
+    }
     /// Capitals or lower case.
     case: Option<WrittenCase> {
         /// Whether letters must be capitals (upper) or lower case.
         case: Option<WrittenCase>,
     }
     /// How the value is built.
-    pattern: Option<Pattern> {
-        /// A regular expression that the whole value must match.
-        pattern: Option<WrittenPattern>,
+    pattern: Vec<Pattern> {
+        /// A regular expression that the whole value must match; of a list, every one.
+        #[serde(default)]
+        pattern: WrittenPatterns,
+    }
+    /// What it must not match.
+    never: Vec<Pattern> {
+        /// Regular expressions, none of which the whole value may match.
+        #[serde(default)]
+        never: WrittenPatterns,
     }
     /// Which characters are allowed in it.
     characters: Option<CharacterSet> {

@@ -11,9 +11,29 @@ use crate::finding::{CellProblem, Correction, Expected, codes::cell as cell_code
 use crate::rulebook::model::Pattern;
 use crate::rulebook::written::WrittenCase;
 
-pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Option<Pattern> {
-    let place = on.at("pattern");
-    written.pattern.as_ref().and_then(|pattern| on.compiler.pattern(&place, pattern))
+pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Vec<Pattern> {
+    on.patterns("pattern", &written.pattern)
+}
+
+/// What a pattern requires: its words, or how it is written.
+pub(super) fn said(pattern: &Pattern) -> String {
+    pattern.words.clone().unwrap_or_else(|| format!("matching {}", pattern.written))
+}
+
+/// Patterns as TOML: one alone, or a list.
+pub(super) fn written_as_toml(patterns: &[Pattern]) -> Option<String> {
+    let one = |pattern: &Pattern| {
+        let regex = quoted(&pattern.written);
+        match &pattern.words {
+            Some(words) => format!("{{ regex = {regex}, words = {} }}", quoted(words)),
+            None => regex,
+        }
+    };
+    match patterns {
+        [] => None,
+        [only] => Some(one(only)),
+        several => Some(format!("[{}]", several.iter().map(one).collect::<Vec<_>>().join(", "))),
+    }
 }
 
 pub(super) struct This;
@@ -26,31 +46,48 @@ impl Property for This {
     }
 
     fn words(&self, _: &Sheet, column: &Column) -> Vec<String> {
-        let said = |pattern: &Pattern| {
-            let as_written = || format!("matching {}", pattern.written);
-            pattern.words.clone().unwrap_or_else(as_written)
-        };
         column.pattern.iter().map(said).collect()
     }
 
     fn toml(&self, _: &Sheet, column: &Column) -> Vec<(&'static str, String)> {
-        let Some(pattern) = &column.pattern else { return Vec::new() };
-        let regex = quoted(&pattern.written);
-        let value = match &pattern.words {
-            Some(words) => format!("{{ regex = {regex}, words = {} }}", quoted(words)),
-            None => regex,
-        };
-        vec![("pattern", value)]
+        written_as_toml(&column.pattern).map(|value| ("pattern", value)).into_iter().collect()
     }
 
     fn check<'r>(&self, column: &'r Column, _: Surroundings<'_>) -> Option<Box<dyn CellCheck + 'r>> {
-        let pattern = column.pattern.as_ref()?;
+        if column.pattern.is_empty() {
+            return None;
+        }
+        let built = column.pattern.iter().map(|pattern| Built::new(pattern, column.case)).collect();
+        Some(Box::new(AllOf(built)))
+    }
+}
+
+/// Every one of the patterns must match.
+struct AllOf<'r>(Vec<Built<'r>>);
+
+impl CellCheck for AllOf<'_> {
+    fn passes(&self, text: &str, _: &Value<'_>) -> bool {
+        self.0.iter().all(|pattern| pattern.fits(text))
+    }
+
+    fn explain(&self, text: &str, _: &Value<'_>) -> CellProblem {
+        let broken = self.0.iter().find(|pattern| !pattern.fits(text)).or(self.0.first());
+        let all = |text: &str| self.0.iter().all(|pattern| pattern.fits(text));
+        match broken {
+            Some(pattern) => pattern.explain(text, &all),
+            None => CellProblem::new(&codes::WRONG_PATTERN, "it does not match."),
+        }
+    }
+}
+
+impl<'r> Built<'r> {
+    fn new(pattern: &'r Pattern, case: Option<WrittenCase>) -> Built<'r> {
         let config = dense::Config::new()
             .dfa_size_limit(Some(64 << 10))
             .determinize_size_limit(Some(256 << 10))
             .start_kind(regex_automata::dfa::StartKind::Anchored);
         let automaton = dense::Builder::new().configure(config).build(pattern.regex.as_str()).ok();
-        Some(Box::new(Built { pattern, automaton, case: column.case }))
+        Built { pattern, automaton, case }
     }
 }
 
@@ -83,23 +120,20 @@ impl Built<'_> {
     }
 }
 
-impl CellCheck for Built<'_> {
-    fn passes(&self, text: &str, _: &Value<'_>) -> bool {
-        self.fits(text)
-    }
-
-    fn explain(&self, text: &str, _: &Value<'_>) -> CellProblem {
+impl Built<'_> {
+    /// What is wrong, and what `fits` when it is put in order.
+    fn explain(&self, text: &str, fits: &dyn Fn(&str) -> bool) -> CellProblem {
         let plain = characters::with_plain_signs(text);
-        if plain != text && self.fits(&plain) {
+        if plain != text && fits(&plain) {
             let message = format!("there is a curly quote or long dash in it; {}.", self.required_words());
             return CellProblem::new(&cell_codes::CURLY_QUOTE, message).with(Correction::certain(plain));
         }
         let bare: String = text.chars().filter(|each| !each.is_whitespace()).collect();
         let recased = match self.case {
-            None => [text.to_uppercase(), text.to_lowercase()].into_iter().find(|each| self.fits(each)),
+            None => [text.to_uppercase(), text.to_lowercase()].into_iter().find(|each| fits(each)),
             Some(_) => None,
         };
-        let simpler = recased.or_else(|| Some(bare).filter(|bare| bare != text && self.fits(bare)));
+        let simpler = recased.or_else(|| Some(bare).filter(|bare| bare != text && fits(bare)));
         CellProblem::new(&codes::WRONG_PATTERN, format!("{}.", self.required_words()))
             .with(simpler.and_then(Correction::likely))
             .expecting(Expected::Pattern(self.pattern.words.clone().unwrap_or_else(|| self.pattern.written.clone())))

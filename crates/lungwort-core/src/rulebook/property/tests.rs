@@ -47,6 +47,8 @@ const CASES: &[(&str, &str)] = &[
     ("line_breaks", "line_breaks = true"),
     ("stored", "stored = 'text'"),
     ("value", "value = 'below'"),
+    ("form", "format = 'iban'\nform = 'printed'"),
+    ("never", "never = '.*#.*'"),
     ("attachment_folder", "attachment_folder = 'photos'"),
     ("blank_words", "blank_words = ['NA', '-']"),
     ("default", "default = 'x'"),
