@@ -25,6 +25,7 @@ pub enum Verdict {
 
 fn main() -> ExitCode {
     let arguments = commands::Arguments::parse();
+    arguments.width.into_iter().for_each(style::set_width);
     match commands::run(arguments.command) {
         Ok(Verdict::Ready) => ExitCode::SUCCESS,
         Ok(Verdict::NotReady) => ExitCode::from(1),

@@ -55,7 +55,7 @@ impl<'d> Destination<'d> {
             // A pipe or a screen cannot appear as a whole, and must not be taken away.
             Ok(about) if !about.is_file() => {
                 let file = OpenOptions::new().write(true).open(path).map_err(|error| cannot(path, &error))?;
-                Ok(Output::Stream(BufWriter::new(file), path.to_owned()))
+                Ok(Output { to: To::Stream(BufWriter::new(file), path.to_owned()), is_text: true })
             }
             Ok(_) if !self.force => {
                 bail!("{} exists already; give another name, or add --force to replace it", path.display())
@@ -67,7 +67,7 @@ impl<'d> Destination<'d> {
                     // Whoever could read the old one can read the new one.
                     file.as_file().set_permissions(about.permissions()).map_err(|error| cannot(path, &error))?;
                 }
-                Ok(Output::File(BufWriter::new(file), place, path.to_owned()))
+                Ok(Output { to: To::File(BufWriter::new(file), place, path.to_owned()), is_text: true })
             }
         }
     }
@@ -103,8 +103,14 @@ fn beside(place: &Path) -> io::Result<NamedTempFile> {
     builder.tempfile_in(folder)
 }
 
+/// Where results go, and whether they are text: colours are taken out of text that goes to no terminal.
+pub struct Output {
+    to: To,
+    is_text: bool,
+}
+
 /// Standard output, a file, or something that is written to as it goes.
-pub enum Output {
+enum To {
     /// Standard output, without colours where it is no terminal.
     Standard(BufWriter<Quiet<anstream::AutoStream<io::Stdout>>>),
     /// A file beside its place, that place, and its name as given.
@@ -117,29 +123,40 @@ impl Output {
     /// Standard output.
     pub fn standard() -> Output {
         let inner = anstream::AutoStream::auto(io::stdout());
-        Output::Standard(BufWriter::new(Quiet { inner, closed: false }))
+        Output { to: To::Standard(BufWriter::new(Quiet { inner, closed: false })), is_text: true }
+    }
+
+    /// Standard output for bytes that are no text.
+    pub fn raw() -> Output {
+        let inner = anstream::AutoStream::always_ansi(io::stdout());
+        Output { to: To::Standard(BufWriter::new(Quiet { inner, closed: false })), is_text: false }
+    }
+
+    /// The same for bytes that are no text.
+    pub fn untouched(self) -> Output {
+        Output { is_text: false, ..self }
     }
 
     /// Whether nobody reads any more, as when `head` has had enough.
     pub fn is_closed(&self) -> bool {
-        matches!(self, Output::Standard(out) if out.get_ref().closed)
+        matches!(&self.to, To::Standard(out) if out.get_ref().closed)
     }
 
     /// Writes bytes that are no text as they are.
     pub fn write_bytes(&mut self, bytes: &[u8]) -> io::Result<()> {
-        match self {
-            Output::Standard(out) => out.write_all(bytes),
-            Output::File(out, ..) => out.write_all(bytes),
-            Output::Stream(out, _) => out.write_all(bytes),
+        match &mut self.to {
+            To::Standard(out) => out.write_all(bytes),
+            To::File(out, ..) => out.write_all(bytes),
+            To::Stream(out, _) => out.write_all(bytes),
         }
     }
 
     /// Puts everything in its place.
     pub fn finish(self) -> Result<()> {
-        match self {
-            Output::Standard(mut out) => out.flush()?,
-            Output::Stream(mut out, name) => out.flush().map_err(|error| cannot(&name, &error))?,
-            Output::File(out, place, name) => {
+        match self.to {
+            To::Standard(mut out) => out.flush()?,
+            To::Stream(mut out, name) => out.flush().map_err(|error| cannot(&name, &error))?,
+            To::File(out, place, name) => {
                 let file = out.into_inner().map_err(|error| cannot(&name, error.error()))?;
                 file.persist(&place).map_err(|error| cannot(&name, &error.error))?;
             }
@@ -150,21 +167,25 @@ impl Output {
 
 impl Write for Output {
     fn write(&mut self, bytes: &[u8]) -> io::Result<usize> {
-        match self {
-            Output::Standard(out) => out.write(bytes),
+        match &mut self.to {
+            To::Standard(out) => out.write(bytes),
             // Colours are for terminals only.
-            Output::File(..) | Output::Stream(..) => {
+            To::File(..) | To::Stream(..) if self.is_text => {
                 self.write_bytes(&anstream::adapter::strip_bytes(bytes).into_vec())?;
+                Ok(bytes.len())
+            }
+            To::File(..) | To::Stream(..) => {
+                self.write_bytes(bytes)?;
                 Ok(bytes.len())
             }
         }
     }
 
     fn flush(&mut self) -> io::Result<()> {
-        match self {
-            Output::Standard(out) => out.flush(),
-            Output::File(out, ..) => out.flush(),
-            Output::Stream(out, _) => out.flush(),
+        match &mut self.to {
+            To::Standard(out) => out.flush(),
+            To::File(out, ..) => out.flush(),
+            To::Stream(out, _) => out.flush(),
         }
     }
 }

@@ -7,6 +7,7 @@ use std::path::{Path, PathBuf};
 use anyhow::{Context, Result, anyhow, bail};
 use clap::{Args, ValueEnum};
 use jiff::civil::Date;
+use lungwort_core::cell::shown::quoted_argument;
 use lungwort_core::check::Opened;
 use lungwort_core::finding::Severity;
 use lungwort_core::intake::{ReadOptions, Source};
@@ -155,9 +156,9 @@ impl ReportArguments {
     ///
     /// # Errors
     /// Where it cannot be written.
-    pub fn open(&self, session: &Session) -> Result<Output> {
+    pub fn open(&self, session: &Session, form: &FormEntry) -> Result<Output> {
         let Some(path) = self.output.as_deref().filter(|path| *path != Path::new("-")) else {
-            return Ok(Output::standard());
+            return Ok(if form.is_text { Output::standard() } else { Output::raw() });
         };
         let mut place = Destination::new(path, self.force);
         for file in &session.files {
@@ -166,7 +167,7 @@ impl ReportArguments {
         for (what, file) in session.chosen.rulebook.files() {
             place = place.keep(what, file);
         }
-        place.open()
+        Ok(if form.is_text { place.open()? } else { place.open()?.untouched() })
     }
 }
 
@@ -202,6 +203,8 @@ pub struct Session {
     pub today: Date,
     /// The files as given, in order.
     pub files: Vec<PathBuf>,
+    /// Options that were typed and that the same check needs again.
+    typed: Vec<(&'static str, String)>,
     read_options: ReadOptions,
     first: RefCell<Option<Opened>>,
 }
@@ -224,12 +227,31 @@ impl Session {
                 chosen
             }
         };
-        Ok(Session { chosen, today: clock.day(), files: input.files.clone(), read_options, first: RefCell::new(first) })
+        let typed = [
+            ("--rulebook", input.rulebook.as_ref().map(|path| path.display().to_string())),
+            ("--encoding", input.encoding.clone()),
+            ("--delimiter", input.delimiter.clone()),
+            ("--quote", input.quote.map(String::from)),
+            ("--today", clock.today.map(|day| day.to_string())),
+        ];
+        let typed = typed.into_iter().filter_map(|(option, value)| Some((option, value?))).collect();
+        let files = input.files.clone();
+        Ok(Session { chosen, today: clock.day(), files, typed, read_options, first: RefCell::new(first) })
     }
 
     /// The folder in which files named in cells are looked for: that of the first file.
     pub fn folder(&self) -> &Path {
         self.files.first().and_then(|path| path.parent()).unwrap_or(Path::new(""))
+    }
+
+    /// The files and options for the same check again, as they are typed; `None` where a file was standard input.
+    pub fn again(&self) -> Option<String> {
+        if self.files.iter().any(|path| path == Path::new("-")) {
+            return None;
+        }
+        let files = self.files.iter().map(|path| quoted_argument(&path.display().to_string()));
+        let options = self.typed.iter().map(|(option, value)| format!("{option} {}", quoted_argument(value)));
+        Some(files.chain(options).collect::<Vec<_>>().join(" "))
     }
 
     /// The size of the one file that there is, where it is known.

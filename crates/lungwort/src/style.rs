@@ -1,5 +1,7 @@
 //! Colours, which are left out where output is no terminal or NO_COLOR is set (`anstream` sees to that).
 
+use std::sync::OnceLock;
+
 use anstyle::{AnsiColor, Style};
 use lungwort_core::finding::Severity;
 
@@ -30,10 +32,22 @@ pub fn paint(style: Style, text: impl std::fmt::Display) -> String {
     format!("{style}{text}{style:#}")
 }
 
-/// The width of the terminal in columns; a hundred where there is none.
+/// The least and the greatest width that reports are made for.
+const WIDTHS: (usize, usize) = (40, 200);
+
+static GIVEN: OnceLock<usize> = OnceLock::new();
+
+/// Takes the width that was given on the command line; the first one counts.
+pub fn set_width(width: usize) {
+    let _ = GIVEN.set(width);
+}
+
+/// The width in columns that was given, or is in COLUMNS, or the terminal has; a hundred where nothing says it.
 pub fn width() -> usize {
-    let known = terminal_size::terminal_size().map(|(width, _)| usize::from(width.0));
-    known.unwrap_or(100).clamp(60, 140)
+    let of_variable = || std::env::var("COLUMNS").ok()?.trim().parse().ok().filter(|width| *width > 0);
+    let of_terminal = || terminal_size::terminal_size().map(|(width, _)| usize::from(width.0).min(140));
+    let known = GIVEN.get().copied().or_else(of_variable).or_else(of_terminal);
+    known.unwrap_or(100).clamp(WIDTHS.0, WIDTHS.1)
 }
 
 /// Breaks a text into lines no wider than that.

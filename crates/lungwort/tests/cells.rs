@@ -144,7 +144,7 @@ const WRONG: &[(&str, Kept, &str)] = &[
     (
         "pattern = { regex = '\\d{3}', words = 'three digits' }",
         Number(7.0, "General"),
-        "lost-zeros: X is \"7\": with the zeros that a spreadsheet dropped it is 007. → 007",
+        "lost-zeros: X is \"7\": a spreadsheet took it for a number and dropped the zeros in front. → 007",
     ),
     (
         "pattern = '\\d{3}'",

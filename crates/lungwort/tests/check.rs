@@ -102,7 +102,7 @@ fn jsonl_and_csv_have_one_finding_a_line() {
     let written = std::fs::read_to_string(folder.path().join("out.csv")).unwrap();
     assert!(written.starts_with("\u{feff}File,Sheet,Row,Line,Column,"));
     let mut rows = csv::ReaderBuilder::new().has_headers(true).from_reader(written.as_bytes());
-    assert_eq!(rows.records().map(|row| row.unwrap().len()).collect::<Vec<_>>(), [13; 8]);
+    assert_eq!(rows.records().map(|row| row.unwrap().len()).collect::<Vec<_>>(), [14; 8]);
 }
 
 #[test]

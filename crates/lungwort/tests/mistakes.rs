@@ -32,7 +32,7 @@ fn reported(text: &str) -> (Vec<String>, String) {
 const COLUMN_CASES: &[(&str, &str, &str)] = &[
     ("heading = ' '", "' '", "a heading cannot be blank"),
     ("heading = 'X'\nkind = 'date'", "kind", "there is no key kind here; docs/rulebook.md lists them"),
-    ("heading = 'X'\nrequired = 'yes'", "'yes'", "use true or false, without quotes, not 'yes'"),
+    ("heading = 'X'\nrequired = 'yes'", "'yes'", "use required = true, without quotes, not 'yes'"),
     ("heading = 'X'\nformat = 'isbn13'", "'isbn13'", "there is no format isbn13; did you mean isbn-13?"),
     ("heading = 'X'\npattern = '('", "'('", "the pattern cannot be used: unclosed group"),
     ("heading = 'X'\npattern = { regexp = 'x' }", "{ regexp = 'x' }", "regex is missing here"),
@@ -50,7 +50,7 @@ const COLUMN_CASES: &[(&str, &str, &str)] = &[
         "iso-4217 is a standard list and has no columns to choose from",
     ),
     ("heading = 'X'\nlength = { min = 5, max = 3 }", "length", "the least length is greater than the greatest"),
-    ("heading = 'X'\nlength = 5", "5", "use a table: { key = value }, not 5"),
+    ("heading = 'X'\nlength = 5", "5", "length is a table: length = { max = 5 }, or length = { exactly = 5 }"),
     ("heading = 'X'\nmin = 5", "5", "min goes with numbers, dates and times; for texts there is length"),
     (
         "heading = 'X'\ntype = 'date'\nmax = 'tomorrow'",
@@ -206,10 +206,6 @@ fn the_rest_of_the_file() {
             "a sheet has either columns or labelled cells; make two of it",
         ),
         (
-            "[rulebook]\ntitle = 'T'\n[template]\nfile = 'none.xlsx'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
-            "there is no file none.xlsx",
-        ),
-        (
             "[rulebook]\ntitle = 'T'\n[template]\nedition_in = { cell = 'B2', file_name = true }\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
             "this needs one of cell = \"B2\", sheet_name = true, property = \"…\", file_name = true",
         ),
@@ -240,4 +236,65 @@ fn the_rest_of_the_file() {
 fn a_rulebook_that_is_right_says_nothing() {
     let (messages, _) = reported(&format!("{TOP}[[sheet.column]]\nheading = 'Genus'\nallowed = {{ W = 'wild' }}\n"));
     assert!(messages.is_empty(), "{messages:?}");
+}
+
+#[test]
+fn a_mistake_has_one_message_that_shows_the_right_form() {
+    for (line, due) in [
+        ("required = yes", "use required = true, without quotes, not yes"),
+        ("unique = no", "use unique = false, without quotes, not no"),
+        ("length = 15", "length is a table: length = { max = 15 }, or length = { exactly = 15 }"),
+        ("separator = true", "use separator = \";\", not true"),
+        ("places = \"2\"", "use places = 2, not \"2\""),
+    ] {
+        let (messages, _) = reported(&format!("{TOP}[[sheet.column]]\nheading = 'X'\n{line}\n"));
+        assert_eq!(messages, [due], "{line}");
+    }
+}
+
+#[test]
+fn what_is_no_rulebook_is_said_in_one_sentence() {
+    let folder = Folder::new();
+    folder.write("data.csv", "Id,Name\n1,caf\u{e9}\n".repeat(500));
+    folder.write("old.csv", b"Id,Name\n1,caf\xe9\n");
+    folder.write("book.xlsx", support::books::table("S", "Id|Name"));
+    folder.write("picture.png", b"\x89PNG\r\n\x1a\n0000");
+    for (name, what) in [
+        ("data.csv", "a table of text"),
+        ("old.csv", "a table of text"),
+        ("book.xlsx", "a workbook"),
+        ("picture.png", "a picture"),
+    ] {
+        for arguments in
+            [&["rulebook", name][..], &["check", "data.csv", "--rulebook", name], &["template", name, "-o", "t.csv"]]
+        {
+            let ran = folder.run(arguments);
+            assert_eq!(ran.status, 2, "{arguments:?}");
+            assert!(ran.stderr.contains(&format!("that is {what}")), "{arguments:?}: {}", ran.stderr);
+            assert!(
+                (what == "a picture") != ran.stderr.contains(&format!("lungwort learn {name}"))
+                    && ran.stderr.lines().count() == 1,
+                "{}",
+                ran.stderr
+            );
+        }
+    }
+}
+
+#[test]
+fn a_missing_template_stops_nothing_and_is_looked_for_in_a_place_that_is_named() {
+    let folder = Folder::with(
+        "[template]\nfile = 'gone/blank.xlsx'\n[[sheet]]\nkey = ['A']\ncolumn = [{ heading = 'A' }]",
+        "A\n1\n",
+    );
+    assert_eq!(folder.run(&["check", "data.csv", "--rulebook", "t.rulebook.toml"]).status, 0);
+    let ran = folder.run(&["rulebook", "t.rulebook.toml"]);
+    assert!(ran.stdout.contains("there is no file gone/blank.xlsx (looked for in "), "{}", ran.stdout);
+    assert!(ran.stdout.contains("advice") && !ran.stdout.contains("error"), "{}", ran.stdout);
+    let folder = Folder::with(
+        "[reference.x]\nfile = 'gone.csv'\n[[sheet]]\ncolumn = [{ heading = 'A', allowed = { reference = 'x' } }]",
+        "A\n1\n",
+    );
+    let ran = folder.run(&["rulebook", "t.rulebook.toml"]);
+    assert!(ran.stdout.contains("there is no such file (looked for in "), "{}", ran.stdout);
 }

@@ -77,6 +77,20 @@ pub fn character(each: char) -> String {
     }
 }
 
+/// A word as the usual shell of the system takes it, to be pasted behind a command.
+pub fn quoted_argument(word: &str) -> String {
+    let plain = word.chars().all(|each| each.is_alphanumeric() || "-_./:\\".contains(each)) && !word.is_empty();
+    if plain && (cfg!(windows) || !word.contains('\\')) {
+        word.to_owned()
+    } else if cfg!(windows) {
+        format!("\"{}\"", word.replace('"', "\\\""))
+    } else if word.contains(['$', '`', '\\', '"', '!']) {
+        format!("'{}'", word.replace('\'', "'\\''"))
+    } else {
+        format!("\"{word}\"")
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

@@ -135,18 +135,19 @@ impl Accumulator {
         }
     }
 
-    /// Takes in one row.
-    pub fn add(&mut self, aggregate: &Aggregate, row: &impl Row) {
-        if let Some(filter) = &aggregate.filter
-            && filter.evaluate(row) != Value::YesNo(true)
-        {
-            return;
+    /// Takes in one row; false where the row is left out because a value in it could not be read.
+    pub fn add(&mut self, aggregate: &Aggregate, row: &impl Row) -> bool {
+        if let Some(filter) = &aggregate.filter {
+            match filter.evaluate(row) {
+                Value::YesNo(true) => {}
+                other => return other != Value::Unreadable,
+            }
         }
         let Some(argument) = &aggregate.argument else {
             if let Accumulator::Count(count) = self {
                 *count += 1;
             }
-            return;
+            return true;
         };
         match argument {
             // A column, which is the commonest argument, is looked at where it is.
@@ -156,9 +157,9 @@ impl Accumulator {
     }
 
     #[inline]
-    fn add_value(&mut self, value: &Value<'_>) {
+    fn add_value(&mut self, value: &Value<'_>) -> bool {
         if !value.is_known() {
-            return;
+            return *value != Value::Unreadable;
         }
         match (self, value) {
             (Accumulator::Count(count), _) => *count += 1,
@@ -172,6 +173,7 @@ impl Accumulator {
             // Only numbers are summed; the typing has seen to it.
             (Accumulator::Sum(_) | Accumulator::Average(..), _) => {}
         }
+        true
     }
 
     /// Takes in what another part of the rows came to.

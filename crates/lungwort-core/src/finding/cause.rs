@@ -165,6 +165,37 @@ impl Cause {
         keys
     }
 
+    /// The reason that all of its cells share, as the message gives it: `None` where they are wrong in different ways.
+    pub fn shared_reason(&self) -> Option<&str> {
+        let reason = &self.problem.message.reason;
+        // Values beyond those that are kept may have other reasons.
+        let known = self.other_values == 0 || self.values.is_empty();
+        (known && self.values.iter().all(|count| count.problem.message.reason == *reason)).then_some(reason)
+    }
+
+    /// What was expected of all of its cells, in words, where it is one thing.
+    pub fn shared_expectation(&self) -> Option<String> {
+        let expected = self.problem.message.expected.as_ref()?;
+        let same = self.values.iter().all(|count| count.problem.message.expected.as_ref() == Some(expected));
+        same.then(|| expected.words()).flatten()
+    }
+
+    /// What is wrong, in one sentence that holds for all of it.
+    pub fn message(&self) -> String {
+        if self.count <= 1 || self.values.is_empty() || matches!(self.problem.topic, Topic::Rule(_)) {
+            return self.problem.message.to_string();
+        }
+        let title = self.problem.code.title;
+        let head = match &*self.problem.subject {
+            "" => title.to_owned(),
+            subject => format!("{subject}: {title}"),
+        };
+        match self.shared_reason().map(str::to_owned).or_else(|| self.shared_expectation()) {
+            Some(reason) => format!("{head}: {reason}"),
+            None => format!("{head}."),
+        }
+    }
+
     fn begin(finding: &Finding) -> Cause {
         Cause {
             file: finding.address.file,

@@ -22,6 +22,18 @@ pub enum Expected {
     Kind(String),
 }
 
+impl Expected {
+    /// It as a sentence, where a sentence can be made of it.
+    pub fn words(&self) -> Option<String> {
+        match self {
+            Expected::Limit(words) => Some(format!("it should be {words}.")),
+            Expected::Length(words) => Some(format!("it should have {words}.")),
+            Expected::Kind(words) => Some(format!("it should be {words}.")),
+            Expected::Values(_) | Expected::Pattern(_) | Expected::Format(_) => None,
+        }
+    }
+}
+
 /// What a finding says.
 #[derive(Debug, Clone, PartialEq, Eq, Default)]
 pub struct Message {

@@ -12,8 +12,10 @@ use super::property::{self, Compiling};
 use super::reference::{Table, Wanted};
 use super::written::{WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenTemplate};
 use super::{compile_rule, load as reader, standard};
+use crate::cell::shown::quoted_argument;
 use crate::condition::Formula;
 use crate::intake::dialect::delimiter_byte;
+use crate::intake::{Content, content_of};
 
 /// A rulebook as far as it could be used, and what is wrong with it.
 #[derive(Debug)]
@@ -24,15 +26,54 @@ pub struct Loaded {
     pub mistakes: Mistakes,
 }
 
+/// Where the files that a rulebook names are looked for, behind a sentence.
+fn looked_in(folder: &Path) -> String {
+    let folder = std::path::absolute(if folder.as_os_str().is_empty() { Path::new(".") } else { folder });
+    folder.map(|folder| format!(" (looked for in {})", folder.display())).unwrap_or_default()
+}
+
+/// What a file is that is no rulebook, where that can be told: a workbook, a table of text, a picture.
+fn no_rulebook(bytes: &[u8]) -> Option<&'static str> {
+    match content_of(&bytes[..bytes.len().min(4096)]) {
+        Content::Workbook | Content::OldWorkbook => return Some("a workbook"),
+        Content::Other(what) => return Some(what),
+        Content::Empty => return Some("an empty file"),
+        Content::Text => {}
+    }
+    let text = String::from_utf8_lossy(bytes);
+    let lines = || text.lines().map(str::trim_start).filter(|line| !line.is_empty() && !line.starts_with('#'));
+    let is_toml = lines().any(|line| line.starts_with("[rulebook") || line.starts_with("[[sheet"));
+    let has_settings =
+        lines().take(20).any(|line| line.starts_with('[') || line.split_once('=').is_some_and(|(key, _)| is_key(key)));
+    (!is_toml && !has_settings).then_some("a table of text")
+}
+
+fn is_key(text: &str) -> bool {
+    let text = text.trim();
+    !text.is_empty()
+        && text.bytes().all(|byte| byte.is_ascii_alphanumeric() || matches!(byte, b'_' | b'-' | b'.' | b'"'))
+}
+
 /// Loads a rulebook and the references it names.
 ///
 /// # Errors
 ///
-/// Where the file cannot be read or is not UTF-8. What is wrong in it is in `Loaded::mistakes`.
+/// Where the file cannot be read, is another kind of file, or is not UTF-8. What is wrong in it is in `Loaded::mistakes`.
 pub fn load(path: &Path) -> std::io::Result<Loaded> {
     let bytes = std::fs::read(path)?;
+    let invalid = |message: String| std::io::Error::new(std::io::ErrorKind::InvalidData, message);
+    if let Some(what) = no_rulebook(&bytes) {
+        let draft = match what {
+            "a workbook" | "a table of text" => {
+                let name = quoted_argument(&path.display().to_string());
+                format!("; draft one from the template with: lungwort learn {name}")
+            }
+            _ => String::new(),
+        };
+        return Err(invalid(format!("that is {what} and not a rulebook{draft}")));
+    }
     let text = String::from_utf8(bytes)
-        .map_err(|_| std::io::Error::new(std::io::ErrorKind::InvalidData, "it is not UTF-8 text"))?;
+        .map_err(|_| invalid("it is not in UTF-8, as a rulebook must be; save it again in UTF-8".to_owned()))?;
     Ok(load_text(path, &text))
 }
 
@@ -88,7 +129,11 @@ impl Compiler {
                 Err(why) => {
                     self.error(
                         &format!("reference.{name}.file"),
-                        format!("the reference {name} cannot be read from {}: {why}", reference.file),
+                        format!(
+                            "the reference {name} cannot be read from {}: {why}{}",
+                            reference.file,
+                            looked_in(folder)
+                        ),
                     );
                     None
                 }
@@ -154,8 +199,10 @@ impl Compiler {
     fn template(&mut self, folder: &Path, written: &WrittenTemplate) -> Template {
         let file = written.file.as_ref().map(|file| folder.join(file));
         if file.as_ref().is_some_and(|file| !file.exists()) {
-            let message = format!("there is no file {}", written.file.as_deref().unwrap_or_default());
-            self.error("template.file", message);
+            let name = written.file.as_deref().unwrap_or_default();
+            let message =
+                format!("there is no file {name}{}; checks go on without comparing with it", looked_in(folder));
+            self.advise("template.file", message);
         }
         let place = written.edition_in.as_ref().and_then(|place| self.edition_place(place));
         Template { file: file.filter(|file| file.exists()), edition_in: place }

@@ -25,10 +25,19 @@ pub(super) fn rule(
         Some(when) => format!("Where {}: {sentence}", when.say(sheet)),
         None => capital(&sentence),
     };
+    // Where no row is meant there is no cell to be quoted.
+    let title = message.as_ref().map(|message| {
+        let parts = message.0.iter().map(|part| match part {
+            MessagePart::Text(text) => text.clone(),
+            MessagePart::Cell(_) => "…".to_owned(),
+        });
+        parts.collect::<String>().trim_end_matches('.').to_owned()
+    });
+    let title = title.unwrap_or_else(|| sentence.clone());
     let span = compiler.source.span(&format!("{path}.{}", form.key()));
     let when_span = compiler.source.find(&format!("{path}.when"));
     let line = compiler.source.line_of(span.start);
-    Some(Rule { form, when, severity: written.severity, message, sentence, line, span, when_span })
+    Some(Rule { form, when, severity: written.severity, message, title, sentence, line, span, when_span })
 }
 
 fn refuse_what_comes_later(compiler: &mut Compiler, path: &str, written: &WrittenRule) {

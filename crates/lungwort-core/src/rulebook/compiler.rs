@@ -111,6 +111,12 @@ impl Compiler {
         }
     }
 
+    /// Notes what is worth knowing and keeps nobody from going on.
+    pub(super) fn advise(&mut self, path: &str, message: impl Into<String>) {
+        let span = self.source.span(path);
+        self.mistakes.push(Mistake { level: Level::Advice, message: message.into(), span });
+    }
+
     /// Compiles a pattern, anchored at both ends.
     pub(super) fn pattern(&mut self, path: &str, written: &WrittenPattern) -> Option<Pattern> {
         let built =

@@ -34,7 +34,10 @@ pub(super) fn read(text: &str, mistakes: &mut Vec<Mistake>) -> (Option<WrittenRu
             }
             Err(error) => {
                 let place = error.span().unwrap_or(0..0);
-                let message = kinder(error.message(), text.get(place.clone()).unwrap_or_default());
+                let found = text.get(place.clone()).unwrap_or_default();
+                let message = kinder(error.message(), key_before(text, place.start), found);
+                // A value that is no TOML is a mistake of its key as well; what is said of the key says how to write it.
+                mistakes.retain(|known| known.span != place || !known.message.starts_with(NOT_TOML));
                 mistakes.push(Mistake { level: Level::Error, message, span: shortened(text, &place) });
                 if !take_out(&mut table, &place) {
                     break;
@@ -95,13 +98,38 @@ fn holds(value: &toml::Spanned<DeValue<'_>>, place: &Range<usize>) -> bool {
         }
 }
 
+const NOT_TOML: &str = "this is not TOML: ";
+
 fn syntax_message(message: &str) -> String {
     let first = message.lines().next().unwrap_or(message);
-    format!("this is not TOML: {first}")
+    format!("{NOT_TOML}{first}")
 }
 
+/// The key that a value on the same line belongs to.
+fn key_before(text: &str, at: usize) -> &str {
+    let line = text.get(..at).and_then(|before| before.rsplit('\n').next()).unwrap_or_default();
+    let key = line.trim_end().strip_suffix('=').unwrap_or_default();
+    key.rsplit(['{', ',']).next().unwrap_or_default().trim()
+}
+
+/// How the values of some keys are written.
+const WRITTEN: &[(&str, &str)] = &[
+    ("length", "length = { max = 40 } or length = { exactly = 15 }"),
+    ("allowed", "allowed = [\"A\", \"B\"], or { A = \"its meaning\" }, or { reference = \"…\" }"),
+    ("required", "required = true"),
+    ("unique", "unique = true"),
+    ("line_breaks", "line_breaks = true"),
+    ("yes_no", "yes_no = { yes = \"Y\", no = \"N\" }"),
+    ("key", "key = [\"Id\"]"),
+    ("guide", "guide = [\"Who collected\"]"),
+    ("retired", "retired = { OLD = \"NEW\" }"),
+    ("blank_words", "blank_words = [\"NA\"]"),
+    ("separator", "separator = \";\""),
+    ("places", "places = 2"),
+];
+
 /// serde's words in ours, with the nearest known name for an unknown one.
-fn kinder(message: &str, found: &str) -> String {
+fn kinder(message: &str, key: &str, found: &str) -> String {
     if let Some(rest) = message.strip_prefix("unknown field `") {
         let (name, known) = rest.split_once('`').unwrap_or((rest, ""));
         return unknown("key", name, known);
@@ -126,6 +154,19 @@ fn kinder(message: &str, found: &str) -> String {
             other => other,
         };
         let found = found.lines().next().unwrap_or_default();
+        let whole = found.bytes().all(|byte| byte.is_ascii_digit()) && !found.is_empty();
+        if key == "length" && whole {
+            return format!("length is a table: length = {{ max = {found} }}, or length = {{ exactly = {found} }}");
+        }
+        let truth = ["yes", "no", "on", "off", "true", "false"]
+            .iter()
+            .position(|word| found.trim_matches(['"', '\'']).eq_ignore_ascii_case(word));
+        if let (Some(at), "true or false, without quotes") = (truth, expected) {
+            return format!("use {key} = {}, without quotes, not {found}", at % 2 == 0);
+        }
+        if let Some((_, written)) = WRITTEN.iter().find(|(known, _)| *known == key) {
+            return format!("use {written}, not {found}");
+        }
         return format!("use {expected}, not {found}");
     }
     message.to_owned()

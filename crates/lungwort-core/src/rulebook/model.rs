@@ -271,6 +271,8 @@ impl CharacterSet {
 /// A requirement over more than one cell.
 #[derive(Debug)]
 pub struct Rule {
+    /// What a cause of its findings is called: its own words, where it has any.
+    pub title: String,
     /// What it asks.
     pub form: Box<dyn RuleForm>,
     /// When it counts.

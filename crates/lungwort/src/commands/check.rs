@@ -6,7 +6,7 @@ use anyhow::{Result, anyhow, bail};
 use clap::Args;
 use lungwort_core::check::{Checker, Options};
 use lungwort_core::finding::codes;
-use lungwort_core::rulebook::Rulebook;
+use lungwort_core::rulebook::{Rulebook, Sheet};
 
 use crate::Verdict;
 use crate::output::Output;
@@ -46,7 +46,7 @@ pub fn run(arguments: &CheckArguments) -> Result<Verdict> {
     let session = Session::resolve(&arguments.input, arguments.clock)?;
     let filter = filter(&arguments.report, &session.chosen.rulebook)?;
     let form = arguments.report.form()?;
-    let mut out = arguments.report.open(&session)?;
+    let mut out = arguments.report.open(&session, form)?;
     let ready = check_all(arguments, &session, (form, filter), &mut out)?;
     out.finish()?;
     if let Some(path) = arguments.report.output.as_deref().filter(|path| *path != Path::new("-")) {
@@ -96,18 +96,33 @@ fn check_all(arguments: &CheckArguments, session: &Session, how: (&FormEntry, Fi
         shown,
         filtered,
         limit,
+        again: session.again(),
     })?;
     Ok(ready)
 }
 
+/// The rules of a sheet that name a column.
+fn rules_about<'s>(sheet: &'s Sheet, heading: &'s str) -> impl Iterator<Item = (Option<String>, usize)> + 's {
+    let is_meant = move |column: &usize| sheet.columns.get(*column).is_some_and(|column| column.heading == heading);
+    sheet.rules.iter().enumerate().filter_map(move |(at, rule)| {
+        let of_when = rule.when.iter().flat_map(|when| when.columns());
+        let names = rule.form.columns().iter().chain(of_when).any(is_meant);
+        names.then(|| (sheet.name.clone(), at))
+    })
+}
+
 fn filter(arguments: &ReportArguments, rulebook: &Rulebook) -> Result<Filter> {
-    let mut only = Vec::new();
+    let (mut only, mut rules, mut has_column) = (Vec::new(), Vec::new(), false);
     for wanted in &arguments.only {
         let columns = || rulebook.sheets.iter().flat_map(|sheet| &sheet.columns);
         let column = columns()
             .find(|column| column.heading.eq_ignore_ascii_case(wanted) || column.name.as_deref() == Some(wanted));
         match (column, codes::named(wanted)) {
-            (Some(column), _) => only.push(column.heading.to_lowercase()),
+            (Some(column), _) => {
+                has_column = true;
+                only.push(column.heading.to_lowercase());
+                rules.extend(rulebook.sheets.iter().flat_map(|sheet| rules_about(sheet, &column.heading)));
+            }
             (None, Some(code)) => only.push(code.name.to_owned()),
             (None, None) => {
                 let names = columns().map(|column| column.heading.as_str());
@@ -118,5 +133,5 @@ fn filter(arguments: &ReportArguments, rulebook: &Rulebook) -> Result<Filter> {
         }
     }
     let severity = arguments.least();
-    Ok(Filter { only, severity })
+    Ok(Filter { only, rules, has_column, severity })
 }

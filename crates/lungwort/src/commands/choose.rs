@@ -24,6 +24,7 @@ pub fn named(path: &Path) -> Result<Chosen> {
 pub fn load(path: &Path) -> Result<Rulebook> {
     let loaded = rulebook::load(path).map_err(|error| match error.kind() {
         std::io::ErrorKind::NotFound => anyhow!("{}: there is no such rulebook", path.display()),
+        std::io::ErrorKind::InvalidData => anyhow!("{}: {error}", path.display()),
         _ => anyhow!("{}: it cannot be read: {}", path.display(), io_words(&error)),
     })?;
     if loaded.mistakes.has_errors() {

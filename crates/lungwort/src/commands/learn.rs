@@ -5,6 +5,7 @@ use std::path::{Path, PathBuf};
 
 use anyhow::{Context, Result};
 use clap::Args;
+use lungwort_core::cell::shown::quoted_argument;
 use lungwort_core::learn::draft::{Draft, DraftColumn, Confidence};
 use lungwort_core::learn::{self, Learned};
 use lungwort_core::rulebook::ENDING;
@@ -102,8 +103,8 @@ fn summary(learned: &Learned, path: &Path, out: &mut dyn Write) -> Result<()> {
     look_first(draft, out)?;
     writeln!(out, "\n{}", paint(style::STRONG, "Next"))?;
     for (command, why) in [
-        (format!("lungwort rulebook {}", path.display()), "what it requires, column by column"),
-        (format!("lungwort check YOUR-FILE --rulebook {}", path.display()), "check a filled file"),
+        (format!("lungwort rulebook {}", quoted_argument(&path.display().to_string())), "what it requires, column by column"),
+        (format!("lungwort check YOUR-FILE --rulebook {}", quoted_argument(&path.display().to_string())), "check a filled file"),
     ] {
         let gap = 62_usize.saturating_sub(command.chars().count()).max(2);
         writeln!(out, "  {}{}{}", paint(style::GOOD, &command), " ".repeat(gap), paint(style::FAINT, why))?;

@@ -13,6 +13,9 @@ use crate::Verdict;
 #[derive(Debug, Parser)]
 #[command(name = "lungwort", version, max_term_width = 100, after_help = "Begin with: lungwort demo")]
 pub struct Arguments {
+    /// The width of reports in columns, 40 to 200 [default: COLUMNS, or the terminal's]
+    #[arg(long, value_name = "COLUMNS", global = true)]
+    pub width: Option<usize>,
     #[command(subcommand)]
     pub command: Command,
 }

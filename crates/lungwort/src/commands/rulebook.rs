@@ -48,6 +48,7 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
     }
     let mut loaded = rulebook::load(path).map_err(|error| match error.kind() {
         std::io::ErrorKind::NotFound => anyhow!("{}: there is no such file", path.display()),
+        std::io::ErrorKind::InvalidData => anyhow!("{}: {error}", path.display()),
         _ => anyhow!("{}: it cannot be read: {}", path.display(), io_words(&error)),
     })?;
     if let Some(rulebook) = loaded.rulebook.as_ref().filter(|_| !loaded.mistakes.has_errors()) {

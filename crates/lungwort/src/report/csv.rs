@@ -2,7 +2,7 @@
 
 use std::io::{self, Write};
 
-use lungwort_core::finding::Finding;
+use lungwort_core::finding::{Finding, Topic};
 
 use super::wire::FindingEntry;
 use super::{Form, ReportOptions, Summary};
@@ -28,7 +28,8 @@ impl Csv {
                 "Row",
                 "Line",
                 "Column",
-                "Heading or rule",
+                "Heading",
+                "Rule",
                 "Key",
                 "Value",
                 "Severity",
@@ -43,9 +44,21 @@ impl Csv {
     }
 }
 
+/// Whether a spreadsheet would run the text: a sign with a plain number behind it, as in a phone number, it would not.
+fn runs(text: &str) -> bool {
+    let is_number = |rest: &str| {
+        rest.bytes().any(|byte| byte.is_ascii_digit())
+            && rest.bytes().all(|byte| byte.is_ascii_digit() || matches!(byte, b' ' | b'.' | b','))
+    };
+    match text.strip_prefix(['+', '-']) {
+        Some(rest) => !is_number(rest),
+        None => text.starts_with(['=', '@', '\t', '\r']),
+    }
+}
+
 /// A cell in quotes where it needs them, with an apostrophe before what a spreadsheet would run.
 fn cell(text: &str) -> String {
-    let runs = text.starts_with(['=', '+', '-', '@', '\t', '\r']);
+    let runs = runs(text);
     let text = if runs { format!("'{text}") } else { text.to_owned() };
     if text.contains(['"', ',', '\n', '\r']) { format!("\"{}\"", text.replace('"', "\"\"")) } else { text }
 }
@@ -56,10 +69,12 @@ impl Form for Csv {
         if number >= self.limit {
             return Ok(());
         }
+        let is_rule = matches!(finding.problem.topic, Topic::Rule(_));
         let entry = FindingEntry::of(finding, &self.names);
         let number = |value: Option<u64>| value.map(|value| value.to_string()).unwrap_or_default();
         let row = match entry.last_row {
-            Some(last) => format!("{}-{last}", number(entry.row)),
+            // "3-5" would become a date.
+            Some(last) => format!("{} to {last}", number(entry.row)),
             None => number(entry.row),
         };
         let (proposed, certainty) = match &entry.correction {
@@ -75,7 +90,8 @@ impl Form for Csv {
             row,
             number(entry.line),
             entry.column.clone().unwrap_or_default(),
-            cell(&entry.subject),
+            if is_rule { String::new() } else { cell(&entry.subject) },
+            if is_rule { cell(&entry.subject) } else { String::new() },
             cell(entry.key.as_deref().unwrap_or_default()),
             cell(entry.value.as_deref().unwrap_or_default()),
             format!("{:?}", entry.severity).to_lowercase(),

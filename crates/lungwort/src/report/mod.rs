@@ -6,12 +6,13 @@ mod jsonl;
 mod text;
 mod text_rows;
 mod wire;
+mod xlsx;
 
 use std::io::{self, Write};
 use std::ops::ControlFlow;
 
-use lungwort_core::check::FileMetadata;
-use lungwort_core::finding::{Causes, Counts, Finding, Severity, Sink};
+use lungwort_core::check::{Figure, FileMetadata};
+use lungwort_core::finding::{Causes, Counts, Finding, Severity, Sink, Topic};
 use lungwort_core::rulebook::Rulebook;
 
 use crate::output::Output;
@@ -27,7 +28,7 @@ pub struct Summary<'s> {
     /// The files.
     pub files: &'s [FileMetadata],
     /// The figures.
-    pub figures: Vec<(String, Option<String>)>,
+    pub figures: Vec<Figure>,
     /// Whether warnings count.
     pub strict: bool,
     /// Exact counts over everything found.
@@ -38,6 +39,8 @@ pub struct Summary<'s> {
     pub filtered: bool,
     /// The most that is listed.
     pub limit: usize,
+    /// The options that the same check needs again, as they are typed; `None` where it cannot be run again.
+    pub again: Option<String>,
 }
 
 impl Summary<'_> {
@@ -124,6 +127,13 @@ pub static FORMS: &[FormEntry] = &[
         is_text: true,
         make: |options| Box::new(csv::Csv::new(options)),
     },
+    FormEntry {
+        name: "xlsx",
+        what: "a workbook: what came of it, the causes, and one finding a row",
+        endings: &["xlsx"],
+        is_text: false,
+        make: |options| Box::new(xlsx::Xlsx::new(options)),
+    },
 ];
 
 /// Which findings are shown.
@@ -131,16 +141,35 @@ pub static FORMS: &[FormEntry] = &[
 pub struct Filter {
     /// Codes or headings, lower case; empty for all.
     pub only: Vec<String>,
+    /// Rules about one of the headings: the sheet, where it has a name, and the rule's place there.
+    pub rules: Vec<(Option<String>, usize)>,
+    /// Whether a column is among them: then rows count in which no cell is sure to be in its column.
+    pub has_column: bool,
     /// The least severity.
     pub severity: Option<Severity>,
 }
 
+/// Codes of rows whose cells may all be under a wrong heading.
+const RAGGED: &[&str] = &["long-row", "short-row", "shifted-row"];
+
 impl Filter {
     fn shows(&self, finding: &Finding) -> bool {
         let problem = &finding.problem;
-        let named = |only: &String| problem.code.name == only || problem.subject.to_lowercase() == *only;
+        let is_rule = |rule: usize| {
+            let here = |sheet: &Option<String>| match (sheet, &finding.address.sheet) {
+                (Some(name), Some(sheet)) => name.eq_ignore_ascii_case(sheet),
+                _ => true,
+            };
+            self.rules.iter().any(|(sheet, at)| *at == rule && here(sheet))
+        };
+        let named = |only: &String| {
+            problem.code.name == only || *problem.subject == **only || problem.subject.to_lowercase() == *only
+        };
         self.severity.is_none_or(|least| problem.severity >= least)
-            && (self.only.is_empty() || self.only.iter().any(named))
+            && (self.only.is_empty()
+                || self.only.iter().any(named)
+                || matches!(problem.topic, Topic::Rule(rule) if is_rule(rule))
+                || self.has_column && RAGGED.contains(&problem.code.name))
     }
 
     /// Whether it leaves anything out.

@@ -3,7 +3,7 @@
 use std::io::{self, Write};
 
 use lungwort_core::cell::shown;
-use lungwort_core::check::{ContentMetadata, FileMetadata, WorkbookMetadata};
+use lungwort_core::check::{ContentMetadata, Figure, FileMetadata, WorkbookMetadata};
 use lungwort_core::finding::codes::Stage;
 use lungwort_core::finding::ranges::thousands;
 use lungwort_core::finding::{Cause, Certainty, Correction, Finding, Severity, Topic, ValueCount, column_letter};
@@ -121,9 +121,10 @@ pub fn top(summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
     if blank {
         writeln!(out, "{}: {files}", paint(style::GOOD, "NOTHING FILLED IN YET"))?;
     }
-    let word = if ready { paint(style::GOOD, "READY") } else { paint(style::ERROR, "NOT READY") };
+    let (word, color) = if ready { ("READY", style::GOOD) } else { ("NOT READY", style::ERROR) };
     if !blank {
-        writeln!(out, "{word}: {}", verdict_words(summary, &files))?;
+        let lines = style::wrap(&format!("{word}: {}", verdict_words(summary, &files)), style::width()).join("\n");
+        writeln!(out, "{}{}", paint(color, word), lines.strip_prefix(word).unwrap_or(&lines))?;
     }
     writeln!(out)?;
     for file in summary.files.iter().take(6) {
@@ -133,8 +134,7 @@ pub fn top(summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
         labelled("", &format!("and {} more files", summary.files.len() - 6), out)?;
     }
     labelled("Rulebook", &rulebook_words(summary), out)?;
-    let figures: Vec<String> =
-        summary.figures.iter().map(|(label, figure)| format!("{label} {}", grouped(figure.as_deref()))).collect();
+    let figures: Vec<String> = summary.figures.iter().map(figure_words).collect();
     if !figures.is_empty() {
         labelled("Figures", &figures.join("; "), out)?;
     }
@@ -233,6 +233,17 @@ fn rulebook_words(summary: &Summary<'_>) -> String {
     format!("{}{edition}{issuer} ({}{chosen})", rulebook.title, rulebook.path.display())
 }
 
+/// A figure, and how many rows it leaves out.
+fn figure_words(figure: &Figure) -> String {
+    let value = grouped(figure.value.as_deref());
+    let left_out = match figure.left_out {
+        0 => String::new(),
+        1 => " (without 1 row whose value cannot be read)".to_owned(),
+        more => format!(" (without {} rows whose values cannot be read)", thousands(more)),
+    };
+    format!("{} {value}{left_out}", figure.label)
+}
+
 /// A figure with commas between thousands where it is a plain number.
 fn grouped(figure: Option<&str>) -> String {
     let Some(figure) = figure else {
@@ -318,18 +329,25 @@ fn what(cause: &Cause) -> String {
         } else {
             String::new()
         };
-        let action = cause.problem.correction.as_ref().filter(|correction| correction.words().is_some());
-        return format!("{said}{}", action.map(arrow).unwrap_or_default()).trim_start().to_owned();
+        let single = |correction: &&Correction| cause.count == 1 || correction.words().is_some();
+        let action = cause.problem.correction.as_ref().filter(single).map(|each| arrow_behind(&said, each));
+        return format!("{said}{}", action.unwrap_or_default()).trim_start().to_owned();
     }
     let mut counts: Vec<&ValueCount> = cause.values.iter().collect();
     counts.sort_by_key(|count| std::cmp::Reverse(count.count));
-    let said: Vec<String> = counts.iter().take(VALUES).map(|count| value(count)).collect();
+    // Where the cells are wrong in different ways, each value says its own.
+    let shared = cause.shared_reason().map(str::to_owned).or_else(|| cause.shared_expectation());
+    let proposed = counts.iter().take(VALUES).any(|count| count.correction().is_some());
+    let own = shared.is_none() && !proposed && cause.problem.message.value.is_some();
+    let said = counts.iter().take(VALUES).map(|count| match own {
+        true => format!("{} ({})", value(count), count.problem.message.reason.trim_end_matches('.')),
+        false => value(count),
+    });
+    let said: Vec<String> = said.collect();
     let others: u64 = counts.iter().skip(VALUES).map(|count| count.count).sum::<u64>() + cause.other_values;
     let more = if others > 0 { format!("; {} more", thousands(others)) } else { String::new() };
-    // Where nothing can be proposed, the first finding's reason holds for the others too.
-    let proposed = counts.iter().take(VALUES).any(|count| count.correction().is_some());
-    let reason = match (&cause.problem.message.value, proposed) {
-        (Some(_), false) => format!(" · {}", shown::visible(&cause.problem.message.reason)),
+    let reason = match (&cause.problem.message.value, shared) {
+        (Some(_), Some(shared)) if !proposed => format!(" · {}", shown::visible(&shared)),
         _ => String::new(),
     };
     format!("{}{more}{reason}", said.join("; "))
@@ -339,6 +357,12 @@ fn value(count: &ValueCount) -> String {
     let times = if count.count > 1 { format!(" {}×", thousands(count.count)) } else { String::new() };
     let correction = count.correction().map(arrow).unwrap_or_default();
     format!("{}{times}{correction}", shown::quoted(&count.value))
+}
+
+/// The arrow behind a sentence; none where the sentence asks about that very value already.
+pub fn arrow_behind(sentence: &str, correction: &Correction) -> String {
+    let asked = correction.value().is_some_and(|value| sentence.contains(&format!("Did you mean {value}?")));
+    if asked { String::new() } else { arrow(correction) }
 }
 
 /// ` → GB`, with a question mark where a person must agree.
@@ -388,39 +412,31 @@ pub fn bottom(summary: &Summary<'_>, causes: &[&Cause], out: &mut dyn Write) -> 
     let certain: u64 = causes.iter().map(|cause| cause.certain).sum();
     let likely: u64 = causes.iter().map(|cause| cause.likely).sum();
     if certain + likely > 0 {
-        writeln!(
-            out,
-            "\nCorrections known: {} certain (→) and {} likely (→ …?).",
-            thousands(certain),
-            thousands(likely)
-        )?;
+        let known =
+            format!("Corrections known: {} certain (→) and {} likely (→ …?).", thousands(certain), thousands(likely));
+        writeln!(out, "\n{}", style::wrap(&known, style::width()).join("\n"))?;
     }
     if causes.is_empty() {
         return Ok(());
     }
-    let names: Vec<String> = summary.files.iter().take(3).map(|file| quoted_argument(&file.name)).collect();
-    let names = names.join(" ");
     let first = &causes[0].problem;
     let column = causes.iter().find(|cause| matches!(cause.problem.topic, Topic::Column(_)));
     writeln!(out, "\n{}", paint(style::STRONG, "Next"))?;
     let mut next =
         vec![(format!("lungwort explain {}", first.code.name), "what the first one means and how to fix it")];
-    if let Some(cause) = column {
-        let only = quoted_argument(&cause.problem.subject);
+    let shown_subject = |cause: &&&Cause| !cause.problem.subject.contains(char::is_control);
+    if let (Some(cause), Some(again)) = (column.filter(|cause| shown_subject(cause)), &summary.again) {
+        let only = shown::quoted_argument(&cause.problem.subject);
         next.push((
-            format!("lungwort check {names} --by row --only {only}"),
+            format!("lungwort check {again} --by row --only {only}"),
             "every cell of that column that is wrong",
         ));
     }
     for (command, why) in next {
-        let gap = 58_usize.saturating_sub(command.width()).max(2);
-        writeln!(out, "  {}{}{}", paint(style::GOOD, &command), " ".repeat(gap), paint(style::FAINT, why))?;
+        let gap = 46_usize.saturating_sub(command.width()).max(2);
+        let fits = 2 + command.width() + gap + why.width() <= style::width();
+        let why = if fits { format!("{}{}", " ".repeat(gap), paint(style::FAINT, why)) } else { String::new() };
+        writeln!(out, "  {}{why}", paint(style::GOOD, &command))?;
     }
     Ok(())
-}
-
-/// A word as a shell takes it.
-pub fn quoted_argument(word: &str) -> String {
-    let plain = word.chars().all(|each| each.is_alphanumeric() || "-_./:\\".contains(each)) && !word.is_empty();
-    if plain { word.to_owned() } else { format!("\"{}\"", word.replace('"', "\\\"")) }
 }

@@ -5,7 +5,7 @@ use std::sync::Arc;
 
 use lungwort_core::cell::shown;
 use lungwort_core::finding::ranges::thousands;
-use lungwort_core::finding::{Correction, Finding, Problem, column_letter};
+use lungwort_core::finding::{Finding, column_letter};
 use tempfile::SpooledTempFile;
 
 use super::{Form, ReportOptions, Summary, text};
@@ -63,12 +63,6 @@ impl TextRows {
     }
 }
 
-/// Whether the reason names the proposed value already.
-fn is_said(problem: &Problem) -> bool {
-    let value = problem.correction.as_ref().and_then(Correction::value).unwrap_or_default();
-    !value.is_empty() && problem.message.reason.contains(value)
-}
-
 impl Form for TextRows {
     fn finding(&mut self, finding: &Finding, number: u64, _: &mut dyn Write) -> io::Result<()> {
         if number >= self.limit {
@@ -79,7 +73,7 @@ impl Form for TextRows {
         let problem = &finding.problem;
         let column = finding.address.place.field.map(column_letter).unwrap_or_default();
         let message = shown::visible(&problem.message.to_string());
-        let correction = problem.correction.as_ref().map(text::arrow).filter(|_| !is_said(problem));
+        let correction = problem.correction.as_ref().map(|each| text::arrow_behind(&message, each));
         let text = format!("{message}{}", correction.unwrap_or_default());
         let mark =
             paint(style::of(problem.severity), format!("{:<8}", format!("{:?}", problem.severity).to_lowercase()));

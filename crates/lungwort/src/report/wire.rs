@@ -141,6 +141,8 @@ pub struct FigureEntry {
     pub label: String,
     /// The figure, exact; null where there is nothing to calculate.
     pub value: Option<String>,
+    /// Rows that are left out because a value in them could not be read.
+    pub rows_left_out: u64,
 }
 
 /// What would put a finding right.
@@ -181,7 +183,7 @@ pub struct CauseEntry {
     pub sheet: Option<Arc<str>>,
     /// The heading, or the rule in words; empty for the file as a whole.
     pub subject: Arc<str>,
-    /// The first finding's message.
+    /// What is wrong, in a sentence that holds for all of it.
     pub message: String,
     /// Findings, exactly.
     pub count: u64,
@@ -276,7 +278,7 @@ impl CauseEntry {
             file: cause.file,
             sheet: cause.sheet.clone(),
             subject: Arc::clone(&cause.problem.subject),
-            message: cause.problem.message.to_string(),
+            message: cause.message(),
             count: cause.count,
             rows: cause.rows.ranges().to_vec(),
             further_rows: cause.rows.beyond(),
@@ -320,7 +322,11 @@ impl Outcome {
             figures: summary
                 .figures
                 .iter()
-                .map(|(label, value)| FigureEntry { label: label.clone(), value: value.clone() })
+                .map(|figure| FigureEntry {
+                    label: figure.label.clone(),
+                    value: figure.value.clone(),
+                    rows_left_out: figure.left_out,
+                })
                 .collect(),
         }
     }

@@ -68,10 +68,21 @@ impl Folder {
         self.run_with(arguments, None)
     }
 
+    /// The bytes that the program writes to standard output.
+    pub fn run_bytes(&self, arguments: &[&str]) -> Vec<u8> {
+        let mut command = Command::new(env!("CARGO_BIN_EXE_lungwort"));
+        command.current_dir(self.path()).args(arguments).output().unwrap().stdout
+    }
+
     /// Runs the program in the folder with that on its standard input.
     pub fn run_with(&self, arguments: &[&str], input: Option<&[u8]>) -> Ran {
         let mut command = Command::new(env!("CARGO_BIN_EXE_lungwort"));
-        command.current_dir(self.path()).args(arguments).env_remove("NO_COLOR").env_remove("CLICOLOR_FORCE");
+        command
+            .current_dir(self.path())
+            .args(arguments)
+            .env_remove("NO_COLOR")
+            .env_remove("CLICOLOR_FORCE")
+            .env_remove("COLUMNS");
         command.stdin(if input.is_some() { Stdio::piped() } else { Stdio::null() });
         let mut child = command.stdout(Stdio::piped()).stderr(Stdio::piped()).spawn().unwrap();
         if let Some(input) = input {

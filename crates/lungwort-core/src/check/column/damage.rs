@@ -57,7 +57,7 @@ fn lost_zeros(judge: &ColumnJudge<'_>, text: &str) -> Option<CellProblem> {
         let message = "the zeros in front are lost, and the list has more than one code that it can be.";
         return Some(CellProblem::new(&codes::LOST_ZEROS, message));
     }
-    let message = format!("with the zeros that a spreadsheet dropped it is {padded}.");
+    let message = "a spreadsheet took it for a number and dropped the zeros in front.";
     Some(CellProblem::new(&codes::LOST_ZEROS, message).with(Correction::likely(padded)))
 }
 
@@ -65,7 +65,7 @@ fn plus_gone(judge: &ColumnJudge<'_>, text: &str) -> Option<CellProblem> {
     let with_plus = format!("+{text}");
     let gone = text.len() > 4 && text.bytes().all(|byte| byte.is_ascii_digit()) && judge.takes(&with_plus);
     gone.then(|| {
-        let message = format!("the plus sign in front is gone: a spreadsheet took it for a number. It is {with_plus}.");
+        let message = "the plus sign in front is gone: a spreadsheet took it for a number.";
         CellProblem::new(&codes::CODE_CHANGED, message).with(Correction::likely(with_plus))
     })
 }

@@ -11,7 +11,6 @@ mod sample_rows;
 mod sparse_rows;
 pub(crate) mod unique;
 
-use crate::cell::Value;
 use crate::check::header::Header;
 use crate::check::rows::result::{Anything, Totals};
 use crate::check::rows::result::{ChunkResult, RowFinding};
@@ -69,8 +68,16 @@ pub(crate) struct Ending<'e> {
     pub drop_held: bool,
 }
 
-/// A figure: its label, and the value where there is one.
-pub type Figure = (String, Option<Value<'static>>);
+/// A figure over all rows.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Figure {
+    /// What it is called.
+    pub label: String,
+    /// The figure, exact; `None` where there is nothing to calculate.
+    pub value: Option<String>,
+    /// Rows that are left out because a value in them could not be read.
+    pub left_out: u64,
+}
 
 /// Opens another source, by its path as the rulebook names it.
 pub(crate) type OpenSource<'s> = &'s dyn Fn(&str) -> Result<Source, OpenError>;
@@ -168,7 +175,7 @@ mod tests {
 
         fn figures(&self, state: &usize) -> Vec<Figure> {
             let count = self.lines + state;
-            vec![("lines".to_owned(), Some(Value::Number(count.into())))]
+            vec![Figure { label: "lines".to_owned(), value: Some(count.to_string()), left_out: 0 }]
         }
     }
 
@@ -177,6 +184,6 @@ mod tests {
         let mut fold: Box<dyn AnyFold> = Box::new(Indexed::default());
         fold.prepare(&|path| Source::memory(path.to_owned(), b"a\nb\nc\n".as_slice().into())).unwrap();
         let state = fold.begin();
-        assert_eq!(fold.figures(&state)[0].1, Some(Value::Number(3.into())));
+        assert_eq!(fold.figures(&state)[0].value.as_deref(), Some("3"));
     }
 }

@@ -134,7 +134,7 @@ impl<'r> SheetJudge<'r> {
             code,
             severity: about.severity.unwrap_or(Severity::Error),
             topic: Topic::Rule(rule),
-            subject: Arc::from(about.sentence.as_str()),
+            subject: Arc::from(about.title.as_str()),
             message: Message::sentence(message),
             correction: None,
             rulebook_line: Some(about.line),

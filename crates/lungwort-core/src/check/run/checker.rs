@@ -81,14 +81,13 @@ impl<'r> Checker<'r> {
         &self.files
     }
 
-    /// The figures over all files: label, and the figure in words; `None` where there is nothing to calculate.
-    pub fn figures(&self) -> Vec<(String, Option<String>)> {
+    /// The figures over all files.
+    pub fn figures(&self) -> Vec<folds::Figure> {
         let of_sheet = |state: &SheetState<'_>| -> Vec<folds::Figure> {
             let folds = state.folds.iter().zip(&state.states);
             folds.flat_map(|(fold, state)| fold.figures(state)).collect()
         };
-        let figures = self.sheets.iter().flat_map(of_sheet);
-        figures.map(|(label, value)| (label, value.map(|value| value.written()))).collect()
+        self.sheets.iter().flat_map(of_sheet).collect()
     }
 
     /// Drives rows through the judges of a sheet. `top` is their beginning: all that headings are looked for in.

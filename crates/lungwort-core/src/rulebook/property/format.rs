@@ -77,6 +77,7 @@ impl Structured {
         let compacted = format::compact(text);
         match self.form {
             _ if self.fits(text) => Some(text.to_owned()),
+            _ if !self.format.is_written_both_ways() => None,
             WrittenForm::Compact => Some(compacted).filter(|text| self.fits(text)),
             WrittenForm::Printed => self.format.printed(&compacted).filter(|text| self.fits(text)),
         }
