@@ -312,6 +312,8 @@ fn read_options(input: &InputArguments) -> Result<ReadOptions> {
 
 fn encoding_of(label: &str) -> Result<&'static lungwort_core::Encoding> {
     lungwort_core::Encoding::for_label(label.as_bytes()).with_context(|| {
-        format!("no encoding is called {label}; usual ones are utf-8, windows-1252, iso-8859-2 and utf-16le")
+        let known = "utf-8, utf-16le, utf-16be, windows-1250 to windows-1258, windows-874, iso-8859-2 to iso-8859-16, macintosh, \
+            x-mac-cyrillic, koi8-r, koi8-u, ibm866, shift_jis, euc-jp, iso-2022-jp, gbk, gb18030, big5, euc-kr";
+        format!("no encoding is called {label}; known are {known}")
     })
 }

@@ -33,7 +33,7 @@ fn bytes(file: &str, name: &str) -> Vec<u8> {
     let (folder, ran) = written(file, name, false);
     assert_eq!((ran.status, ran.stderr), (0, format!("Wrote the blank template {name}.\n")));
     let check = folder.run(&["check", name, "--rulebook", "t.rulebook.toml"]);
-    assert!(check.stdout.starts_with("NOTHING FILLED IN YET"), "{file}: {}{}", check.stdout, check.stderr);
+    assert!(check.says_nothing_is_filled(), "{file}: {}{}", check.stdout, check.stderr);
     std::fs::read(folder.path().join(name)).unwrap()
 }
 

@@ -31,7 +31,7 @@ fn the_first_line_is_the_verdict_in_good_english() {
         ("1,XX,5,\n", "NOT READY: 1 error, in 1 of 1 row of data.csv"),
         ("1,XX,x,\n2,GB,y,\n", "NOT READY: 1 error and 2 warnings, in 2 of 2 rows of data.csv"),
         ("1,GB,x,\n", "READY: 1 warning, in 1 of 1 row of data.csv"),
-        ("", "NOTHING FILLED IN YET: data.csv"),
+        ("", "NOT READY: nothing is filled in yet in data.csv"),
     ];
     for (rows, verdict) in cases {
         assert_eq!(text(&folder(rows), &[]).lines().next().unwrap(), verdict);

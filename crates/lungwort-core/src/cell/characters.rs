@@ -63,16 +63,29 @@ pub fn is_unremarkable(text: &str) -> bool {
 /// Whether text that should hold one accented letter holds what is left when UTF-8 is read as Windows-1252:
 /// `Ã©` for `é`. Returns the text as it was meant.
 pub fn undo_misdecoding(text: &str) -> Option<String> {
-    if !text.contains(['Ã', 'Â', 'â', 'Ä', 'Å', 'Ð', 'Ñ', 'Î', 'Ï', 'Ø', 'Ù', 'ð']) {
+    // Letters of three bytes, such as those of Chinese and Japanese, begin with ã to ï.
+    if !text.contains(|each| matches!(each, 'ã'..='ï'))
+        && !text.contains(['Ã', 'Â', 'â', 'Ä', 'Å', 'Ð', 'Ñ', 'Î', 'Ï', 'Ø', 'Ù', 'ð'])
+    {
         return None;
     }
-    let (bytes, _, unmappable) = WINDOWS_1252.encode(text);
-    if unmappable {
-        return None;
-    }
+    let bytes = bytes_in_windows_1252(text)?;
     let lenient = std::str::from_utf8(&bytes).ok()?;
     // Only text that shrinks had pairs in it that make one character each.
     (lenient.chars().count() < text.chars().count() && !lenient.contains(is_control)).then(|| lenient.to_owned())
+}
+
+/// The bytes of a text that was read as Windows-1252. The five bytes that mean nothing there are kept by some programs
+/// as the control characters of the same number, and by others as U+FFFD or nothing, which cannot be undone.
+fn bytes_in_windows_1252(text: &str) -> Option<Vec<u8>> {
+    let (bytes, _, unmappable) = WINDOWS_1252.encode(text);
+    (!unmappable).then(|| bytes.into_owned())
+}
+
+/// Whether a character is of private use where spreadsheet programs put bytes that they could not read (U+F080 to
+/// U+F0FF and U+F180 to U+F1FF), or is otherwise of private use.
+pub fn is_private(each: char) -> bool {
+    matches!(each, '\u{e000}'..='\u{f8ff}' | '\u{f0000}'..='\u{10ffff}')
 }
 
 #[cfg(test)]
@@ -86,6 +99,8 @@ mod tests {
         assert_eq!(undo_misdecoding("it’s").as_deref(), None);
         assert_eq!(undo_misdecoding("itâ€™s").as_deref(), Some("it’s"));
         assert_eq!(undo_misdecoding("SÃO PAULO"), None);
+        assert_eq!(undo_misdecoding("æ—¥æœ¬èªž").as_deref(), Some("日本語"));
+        assert_eq!(undo_misdecoding("français, être, Île"), None);
     }
 
     #[test]

@@ -3,7 +3,9 @@
 use std::sync::Arc;
 
 use crate::finding::CellProblem;
+use crate::finding::codes::file as file_codes;
 use crate::finding::{Code, Message, Problem, Topic};
+use crate::intake::IssueKind;
 
 /// A problem of a code, to be filled in further.
 pub fn bare(code: &'static Code) -> Problem {
@@ -26,4 +28,22 @@ pub fn file_problem(code: &'static Code, subject: &str, found: CellProblem) -> A
         heading => Message { heading: Some(Arc::from(heading)), reason, ..Message::default() },
     };
     Arc::new(Problem { message: Message { expected, ..message }, correction, ..bare(code) })
+}
+
+/// What is said of a quote that is not as it should be.
+pub fn quote_words(kind: IssueKind) -> (&'static Code, &'static str) {
+    match kind {
+        IssueKind::UnclosedQuote => (
+            &file_codes::UNCLOSED_QUOTE,
+            "a quote is opened here and never closed; it was treated as a plain character.",
+        ),
+        IssueKind::TextAfterQuote => (
+            &file_codes::TEXT_AFTER_QUOTE,
+            "there is text behind the closing quote; a quote inside a quoted cell is written twice.",
+        ),
+        IssueKind::BlanksAfterQuote => (
+            &file_codes::TEXT_AFTER_QUOTE,
+            "there are blanks between the closing quote and the delimiter; the cell was read without them.",
+        ),
+    }
 }

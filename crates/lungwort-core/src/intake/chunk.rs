@@ -109,6 +109,8 @@ pub enum IssueKind {
     UnclosedQuote,
     /// Text stands behind a closing quote.
     TextAfterQuote,
+    /// Blanks stand behind a closing quote.
+    BlanksAfterQuote,
 }
 
 #[derive(Debug, Clone, Copy)]
@@ -352,7 +354,9 @@ impl Chunk {
 
     /// Whether every cell of a row is empty or holds only spaces.
     pub fn is_blank(&self, row: usize) -> bool {
-        self.row(row).iter().all(|field| field.is_empty() || self.text(*field).trim().is_empty())
+        // A no-break space is something that somebody or some program put there: such a row is not blank in silence.
+        let is_blank = |text: &str| text.bytes().all(|byte| byte.is_ascii_whitespace());
+        self.row(row).iter().all(|field| field.is_empty() || is_blank(self.text(*field)))
     }
 
     /// Invalid bytes: the row and cell within the chunk, and the byte in the file.

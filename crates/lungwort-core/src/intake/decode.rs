@@ -3,6 +3,7 @@
 
 use std::io::{self, Read};
 
+use super::readings;
 use chardetng::{EncodingDetector, Iso2022JpDetection, Utf8Detection};
 use encoding_rs::{DecoderResult, Encoding, UTF_8, UTF_16BE, UTF_16LE};
 
@@ -18,10 +19,12 @@ pub enum Chosen {
     Mark,
     /// All bytes so far are sound UTF-8.
     Sound,
-    /// Detected from the bytes.
+    /// Seen in the bytes: zeros between the letters, or the signs that switch between alphabets.
     Detected,
-    /// The user said so.
-    ReadOptions,
+    /// The likeliest one for the letters that come up.
+    Uncertain,
+    /// Asked for, by the user or by the rulebook.
+    Asked,
 }
 
 /// A place where bytes meant nothing.
@@ -55,6 +58,8 @@ pub struct Decoder<R> {
     emitted: u64,
     invalid: Vec<Invalid>,
     ended: bool,
+    /// Words beyond ASCII as they are in the file, where another encoding could have been meant.
+    words: Vec<Box<[u8]>>,
 }
 
 impl<R: Read> Decoder<R> {
@@ -77,6 +82,7 @@ impl<R: Read> Decoder<R> {
             emitted: 0,
             invalid: Vec::new(),
             ended: false,
+            words: Vec::new(),
         };
         decoder.refill()?;
         decoder.choose(given);
@@ -96,6 +102,11 @@ impl<R: Read> Decoder<R> {
     /// Whether all text so far is ASCII, so that it reads the same in nearly every encoding.
     pub fn is_ascii(&self) -> bool {
         !self.beyond_ascii
+    }
+
+    /// Words beyond ASCII as they are in the file, where another encoding could have been meant: at most a few dozen.
+    pub fn words(&self) -> &[Box<[u8]>] {
+        &self.words
     }
 
     /// Bytes of the file read so far.
@@ -160,12 +171,14 @@ impl<R: Read> Decoder<R> {
             self.consume(length);
             self.set(encoding, Chosen::Mark);
         } else if let Some(encoding) = given {
-            self.set(encoding, Chosen::ReadOptions);
-        } else if let Some(encoding) = zero_pattern(&self.stage[..self.held]) {
+            self.set(encoding, Chosen::Asked);
+        } else if let Some(encoding) = utf_16(&self.stage[..self.held]) {
             self.set(encoding, Chosen::Detected);
+        } else if switches_alphabets(&self.stage[..self.held]) {
+            self.set(encoding_rs::ISO_2022_JP, Chosen::Detected);
         } else if !is_mostly_utf8(&self.stage[..self.held], self.ended) {
             let encoding = guess(&self.stage[..self.held], self.ended);
-            self.set(encoding, Chosen::Detected);
+            self.set(encoding, Chosen::Uncertain);
         }
     }
 
@@ -206,7 +219,7 @@ impl<R: Read> Decoder<R> {
             if only_ascii && self.chosen == Chosen::Sound {
                 // Nothing read so far reads differently in another encoding, so the guess comes in time.
                 let encoding = guess(&self.stage[from..self.held], self.ended);
-                self.set(encoding, Chosen::Detected);
+                self.set(encoding, Chosen::Uncertain);
                 break;
             }
             self.note_invalid(self.offset + from as u64, self.emitted + (out.len() - start) as u64);
@@ -226,6 +239,9 @@ impl<R: Read> Decoder<R> {
         let Mode::Other(mut decoder) = std::mem::replace(&mut self.mode, Mode::Utf8) else {
             return;
         };
+        if self.words.len() < readings::WORDS_KEPT && self.encoding.is_ascii_compatible() {
+            readings::collect(&self.stage[..self.held], &mut self.words);
+        }
         let start = out.len();
         let mut from = 0;
         loop {
@@ -265,6 +281,34 @@ fn is_mostly_utf8(bytes: &[u8], whole: bool) -> bool {
     sound >= unsound
 }
 
+/// The signs by which ISO-2022-JP switches between alphabets, in a text of seven bits.
+pub(super) fn switches_alphabets(head: &[u8]) -> bool {
+    let switches = |sign: &[u8]| memchr::memmem::find(head, sign).is_some();
+    head.is_ascii() && (switches(b"\x1b$B") || switches(b"\x1b$@")) && (switches(b"\x1b(B") || switches(b"\x1b(J"))
+}
+
+/// UTF-16 without a mark.
+pub(super) fn utf_16(head: &[u8]) -> Option<&'static Encoding> {
+    zero_pattern(head).or_else(|| utf_16_of_other_alphabets(head))
+}
+
+/// In other alphabets only line ends, delimiters and digits have a zero byte, all of them on the same side; the text then
+/// reads without fault in UTF-16, with line ends in it.
+fn utf_16_of_other_alphabets(head: &[u8]) -> Option<&'static Encoding> {
+    let head = &head[..head.len().min(4096) & !1];
+    let zeros = |odd: usize| head.iter().skip(odd).step_by(2).filter(|byte| **byte == 0).count();
+    let encoding = match (zeros(0), zeros(1)) {
+        (0, 2..) => UTF_16LE,
+        (2.., 0) => UTF_16BE,
+        _ => return None,
+    };
+    // The last character may be cut in two.
+    let whole = &head[..head.len().saturating_sub(2)];
+    let text = encoding.decode_without_bom_handling_and_without_replacement(whole)?;
+    let is_text = |each: char| !each.is_control() || matches!(each, '\t' | '\r' | '\n');
+    (text.contains(['\n', '\r']) && text.chars().all(is_text)).then_some(encoding)
+}
+
 /// UTF-16 without a mark shows in the zeros that every second byte of plain text then is.
 fn zero_pattern(head: &[u8]) -> Option<&'static Encoding> {
     let head = &head[..head.len().min(4096)];
@@ -298,11 +342,24 @@ mod tests {
     #[test]
     fn encodings_are_recognised() {
         let text = "Art,Fundort\nGänseblümchen,Köln\nSchlüsselblume,Tübingen\n";
-        for (label, chosen) in [("utf-8", Chosen::Sound), ("windows-1252", Chosen::Detected)] {
+        for (label, chosen) in [("utf-8", Chosen::Sound), ("windows-1252", Chosen::Uncertain)] {
             let encoding = Encoding::for_label(label.as_bytes()).unwrap();
             let (bytes, _, _) = encoding.encode(text);
             assert_eq!(decoded(&bytes, None), (text.to_owned(), encoding.name(), chosen, vec![]));
         }
+        let cyrillic = "Вид,Место\nВишня,Тула\n";
+        for name in ["UTF-16LE", "UTF-16BE"] {
+            let wide = cyrillic
+                .encode_utf16()
+                .flat_map(|unit| if name == "UTF-16LE" { unit.to_le_bytes() } else { unit.to_be_bytes() });
+            assert_eq!(
+                decoded(&wide.collect::<Vec<u8>>(), None),
+                (cyrillic.to_owned(), name, Chosen::Detected, vec![])
+            );
+        }
+        let japanese = "種,場所\n桜,東京\n";
+        let (switched, ..) = encoding_rs::ISO_2022_JP.encode(japanese);
+        assert_eq!(decoded(&switched, None), (japanese.to_owned(), "ISO-2022-JP", Chosen::Detected, vec![]));
         let wide: Vec<u8> = text.encode_utf16().flat_map(u16::to_le_bytes).collect();
         assert_eq!(decoded(&wide, None).0, text);
         let marked: Vec<u8> = [0xfe, 0xff].into_iter().chain(text.encode_utf16().flat_map(u16::to_be_bytes)).collect();
@@ -336,7 +393,7 @@ mod tests {
         bytes.extend_from_slice(b"caf\xe9,cr\xe8me br\xfbl\xe9e\n");
         let (text, name, chosen, invalid) = decoded(&bytes, None);
         assert!(text.ends_with("café,crème brûlée\n"));
-        assert_eq!((name, chosen, invalid.len()), ("windows-1252", Chosen::Detected, 0));
+        assert_eq!((name, chosen, invalid.len()), ("windows-1252", Chosen::Uncertain, 0));
     }
 
     #[test]

@@ -11,6 +11,7 @@ pub mod dialect;
 pub mod kind;
 pub mod pieces;
 pub mod reader;
+pub mod readings;
 mod scan;
 mod sniff;
 pub mod source;

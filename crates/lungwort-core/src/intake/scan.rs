@@ -26,11 +26,18 @@ pub(super) struct Scanner {
 /// How a quoted cell ended.
 enum Quoted {
     /// At the delimiter or line end found at `next`.
-    Closed { field: Field, next: usize, lines: u64, tail: bool },
+    Closed { field: Field, next: usize, lines: u64, tail: Tail },
     /// Not at all: the quote is an ordinary character.
     Literal,
     /// Perhaps in text that is not there yet.
     Unfinished,
+}
+
+/// What is behind a closing quote, before the cell ends.
+enum Tail {
+    None,
+    Blanks,
+    Text,
 }
 
 /// What came of a quote.
@@ -182,8 +189,10 @@ impl Scanner {
         match self.quoted(text, place, chunk, at_end) {
             Quoted::Closed { field, next, lines, tail } => {
                 chunk.quoted_cells += 1;
-                if tail {
-                    row.issue(chunk, IssueKind::TextAfterQuote);
+                match tail {
+                    Tail::None => {}
+                    Tail::Blanks => row.issue(chunk, IssueKind::BlanksAfterQuote),
+                    Tail::Text => row.issue(chunk, IssueKind::TextAfterQuote),
                 }
                 row.line += lines;
                 if field.is_built() {
@@ -271,12 +280,19 @@ impl Scanner {
         let content = &text[open + 1..close];
         let special = content.iter().fold(false, |any, byte| any | !(0x20..0x7f).contains(byte));
         let lines = if special { count_lines(content) } else { 0 };
-        let after = text.get(close + 1).copied();
+        // Blanks behind the closing quote are no part of the cell; a tab may be the delimiter.
+        let is_blank = |byte: &u8| *byte == b' ' || *byte == b'\t' && self.dialect.delimiter != b'\t';
+        let blanks = text[close + 1..].iter().take_while(|byte| is_blank(byte)).count();
+        if close + 1 + blanks == text.len() && !at_end {
+            return Quoted::Unfinished;
+        }
+        let after = text.get(close + 1 + blanks).copied();
         let ended = after.is_none_or(|byte| byte == self.dialect.delimiter || byte == b'\n' || byte == b'\r');
         if ended {
             let field =
                 if doubled { build(chunk, content, quote, &[], special) } else { Field::new(open + 1, close, special) };
-            return Quoted::Closed { field: field.quoted(), next: close + 1, lines, tail: false };
+            let tail = if blanks > 0 { Tail::Blanks } else { Tail::None };
+            return Quoted::Closed { field: field.quoted(), next: close + 1 + blanks, lines, tail };
         }
         if lines > 0 {
             // A sound cell has nothing behind its closing quote. Where line breaks stand before it too, the
@@ -292,7 +308,7 @@ impl Scanner {
         let tail = &rest[..end];
         let special = special || tail.iter().any(|byte| !(0x20..0x7f).contains(byte));
         let field = build(chunk, content, quote, tail, special).quoted();
-        Quoted::Closed { field, next: close + 1 + end, lines, tail: true }
+        Quoted::Closed { field, next: close + 1 + end, lines, tail: Tail::Text }
     }
 }
 

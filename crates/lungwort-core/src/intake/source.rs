@@ -7,9 +7,11 @@ use std::io::{self, Read, Write};
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
+use encoding_rs::{DecoderResult, Encoding};
 use sha2::{Digest as _, Sha256};
 
 use super::bytes::{ByteStream, Bytes, io_words};
+use super::decode;
 use super::workbook::Workbook;
 use super::{BookError, Chunks, Content, Decoder, ReadOptions, content_of};
 
@@ -181,6 +183,42 @@ impl Source {
         Ok(hasher.finalize().iter().map(|byte| format!("{byte:02x}")).collect())
     }
 
+    /// Whether it begins with a byte order mark, or all of its bytes mean something in an encoding.
+    ///
+    /// # Errors
+    /// Where it cannot be read.
+    pub fn is_valid_in(&self, encoding: &'static Encoding) -> io::Result<bool> {
+        let mut stream = self.bytes()?;
+        let mut decoder = encoding.new_decoder_without_bom_handling();
+        let (mut buffer, mut text, mut first) = (vec![0; 64 << 10], String::with_capacity(256 << 10), true);
+        loop {
+            let count = stream.read(&mut buffer)?;
+            if first && is_another_for_certain(&buffer[..count], encoding) {
+                return Ok(false);
+            }
+            first = false;
+            let mut from = 0;
+            loop {
+                text.clear();
+                let piece = &buffer[from..count];
+                let (result, read) = decoder.decode_to_string_without_replacement(piece, &mut text, count == 0);
+                from += read;
+                // The bytes that mean nothing in a code page are made control characters of the same number.
+                if text.contains(|each: char| matches!(each, '\u{80}'..='\u{9f}')) {
+                    return Ok(false);
+                }
+                match result {
+                    DecoderResult::InputEmpty => break,
+                    DecoderResult::OutputFull => {}
+                    DecoderResult::Malformed(..) => return Ok(false),
+                }
+            }
+            if count == 0 {
+                return Ok(true);
+            }
+        }
+    }
+
     /// Its rows as delimited text.
     ///
     /// # Errors
@@ -212,6 +250,13 @@ impl Source {
             Content::Other(what) => Err(OpenError::NoTable(what)),
         }
     }
+}
+
+/// Whether the first bytes say without doubt that the encoding is another one.
+fn is_another_for_certain(head: &[u8], encoding: &'static Encoding) -> bool {
+    let marked = Encoding::for_bom(head).map(|(marked, _)| marked);
+    let switched = decode::switches_alphabets(head).then_some(encoding_rs::ISO_2022_JP);
+    marked.or_else(|| decode::utf_16(head)).or(switched).is_some_and(|certain| certain != encoding)
 }
 
 #[cfg(test)]

@@ -237,7 +237,7 @@ impl Compiler {
         let written = &book.sheet[number];
         let path = format!("sheet.{number}");
         let columns = Columns::new(written, &path);
-        if written.heading_row == 0 {
+        if written.heading_row == Some(0) {
             self.error(&format!("{path}.heading_row"), "rows are counted from 1");
         }
         if !written.cell.is_empty() && !written.column.is_empty() {
@@ -248,7 +248,8 @@ impl Compiler {
         let key = self.column_list(&format!("{path}.key"), &written.key, &columns);
         let mut sheet = Sheet {
             name: written.name.clone(),
-            heading_row: written.heading_row.max(1),
+            heading_row: written.heading_row.unwrap_or(1).max(1),
+            heading_row_given: written.heading_row.is_some(),
             guide_rows: written.guide_rows,
             required: written.required,
             max_rows: written.max_rows,

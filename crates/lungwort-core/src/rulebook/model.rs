@@ -112,6 +112,8 @@ pub struct Sheet {
     pub name: Option<String>,
     /// The row of the headings, from one.
     pub heading_row: u32,
+    /// Whether the rulebook says so.
+    pub heading_row_given: bool,
     /// Rows under the headings that hold no data.
     pub guide_rows: u32,
     /// Whether something must be filled in on it.

@@ -125,9 +125,8 @@ pub enum WrittenQuoting {
 pub struct WrittenSheet {
     /// The sheet's name in a workbook.
     pub name: Option<String>,
-    /// The row of the headings, from one.
-    #[serde(default = "one")]
-    pub heading_row: u32,
+    /// The row of the headings, from one; 1 if left out, and then headings further down are found as well.
+    pub heading_row: Option<u32>,
     /// Rows under the headings that belong to the template and hold no data.
     #[serde(default)]
     pub guide_rows: u32,
@@ -164,10 +163,6 @@ impl WrittenSheet {
     pub fn entries(&self) -> (&[WrittenColumn], &'static str) {
         if self.cell.is_empty() { (&self.column, "column") } else { (&self.cell, "cell") }
     }
-}
-
-fn one() -> u32 {
-    1
 }
 
 /// What a column's cells hold.

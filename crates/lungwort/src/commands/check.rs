@@ -77,11 +77,21 @@ fn check_all(arguments: &CheckArguments, session: &Session, how: (&FormEntry, Fi
     let rulebook = &session.chosen.rulebook;
     let mut checker = Checker::new(rulebook, session.folder(), options);
     for (at, path) in session.files.iter().enumerate() {
-        let flow = checker
-            .file(session.open(at)?, &mut gatherer)
-            .map_err(|error| anyhow!("{}: {error} ({})", path.display(), rulebook.path.display()))?;
-        if flow.is_break() {
-            break;
+        let name = path.display();
+        let checked = session.open(at).and_then(|opened| {
+            let flow = checker.file(opened, &mut gatherer);
+            flow.map_err(|error| anyhow!("{name}: {error} ({})", rulebook.path.display()))
+        });
+        match checked {
+            Ok(flow) if flow.is_break() => break,
+            Ok(_) => {}
+            // One file of several does not keep the others from being checked.
+            Err(error) if session.files.len() > 1 && checker.files().len() == at => {
+                let why = error.to_string();
+                let why = why.strip_prefix(&format!("{name}: ")).unwrap_or(&why);
+                checker.leave_out(&name.to_string(), why, &mut gatherer);
+            }
+            Err(error) => return Err(error),
         }
     }
     checker.finish(&mut gatherer);

@@ -117,15 +117,9 @@ pub fn top(summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
         several => format!("{} files", several.len()),
     };
     let ready = summary.is_ready();
-    let blank = summary.rows() == 0 && summary.counts.errors + summary.counts.warnings == 0;
-    if blank {
-        writeln!(out, "{}: {files}", paint(style::GOOD, "NOTHING FILLED IN YET"))?;
-    }
     let (word, color) = if ready { ("READY", style::GOOD) } else { ("NOT READY", style::ERROR) };
-    if !blank {
-        let lines = style::wrap(&format!("{word}: {}", verdict_words(summary, &files)), style::width()).join("\n");
-        writeln!(out, "{}{}", paint(color, word), lines.strip_prefix(word).unwrap_or(&lines))?;
-    }
+    let lines = style::wrap(&format!("{word}: {}", verdict_words(summary, &files)), style::width()).join("\n");
+    writeln!(out, "{}{}", paint(color, word), lines.strip_prefix(word).unwrap_or(&lines))?;
     writeln!(out)?;
     for file in summary.files.iter().take(6) {
         labelled("File", &file_words(file), out)?;
@@ -153,6 +147,9 @@ fn verdict_words(summary: &Summary<'_>, files: &str) -> String {
     let counts = summary.counts;
     let rows = summary.rows();
     let noun = if rows == 1 { "row" } else { "rows" };
+    if rows == 0 && counts.errors == 1 && !summary.files.is_empty() {
+        return format!("nothing is filled in yet in {files}");
+    }
     if counts.total() == 0 {
         return format!("{} {noun} of {files}, nothing wrong.", thousands(rows));
     }
@@ -178,11 +175,13 @@ fn file_words(file: &FileMetadata) -> String {
     let text = match &file.content {
         ContentMetadata::Text(text) => text,
         ContentMetadata::Book(book) => return book_words(file, book),
+        ContentMetadata::Unchecked => return format!("{}: not checked", file.name),
     };
     let how = match (text.encoding_chosen, text.ascii) {
         (Chosen::Mark, _) => " by its byte order mark".to_owned(),
-        (Chosen::ReadOptions, _) => " as you said".to_owned(),
-        (Chosen::Detected, _) => ", detected (not certain; --encoding NAME to say otherwise)".to_owned(),
+        (Chosen::Asked, _) => " as asked".to_owned(),
+        (Chosen::Detected, _) => String::new(),
+        (Chosen::Uncertain, _) => ", not certain (--encoding NAME to say otherwise)".to_owned(),
         (Chosen::Sound, true) => " (plain ASCII)".to_owned(),
         (Chosen::Sound, false) => String::new(),
     };

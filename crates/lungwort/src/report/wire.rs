@@ -4,6 +4,7 @@ use std::sync::Arc;
 
 use lungwort_core::check::{ContentMetadata, FileMetadata};
 use lungwort_core::finding::{self, Cause, Certainty, Severity, column_letter};
+use lungwort_core::intake::Chosen;
 use schemars::{JsonSchema, Schema};
 use serde::Serialize;
 
@@ -81,6 +82,8 @@ pub struct FileEntry {
     pub sheets: Vec<SheetEntry>,
     /// The encoding's name; null for a workbook.
     pub encoding: Option<String>,
+    /// How the encoding is known: mark (byte order mark), asked, valid (UTF-8), detected, uncertain (the likeliest one); null for a workbook.
+    pub encoding_by: Option<&'static str>,
     /// Whether it begins with a byte order mark.
     pub byte_order_mark: bool,
     /// The delimiter; null for a workbook.
@@ -103,6 +106,7 @@ impl FileEntry {
         let (text, book) = match &file.content {
             ContentMetadata::Text(text) => (Some(text), None),
             ContentMetadata::Book(book) => (None, Some(book)),
+            ContentMetadata::Unchecked => (None, None),
         };
         let sheets = book.iter().flat_map(|book| &book.read);
         FileEntry {
@@ -115,6 +119,13 @@ impl FileEntry {
                 .map(|sheet| SheetEntry { name: sheet.name.clone(), rows: sheet.filled_rows, columns: sheet.columns })
                 .collect(),
             encoding: text.map(|text| text.encoding.to_owned()),
+            encoding_by: text.map(|text| match text.encoding_chosen {
+                Chosen::Mark => "mark",
+                Chosen::Asked => "asked",
+                Chosen::Sound => "valid",
+                Chosen::Detected => "detected",
+                Chosen::Uncertain => "uncertain",
+            }),
             byte_order_mark: text.is_some_and(|text| text.bom),
             delimiter: text.map(|text| char::from(text.delimiter).to_string()),
         }

@@ -23,6 +23,12 @@ impl Ran {
         serde_json::from_str(&self.stdout).unwrap_or_else(|error| panic!("{error}: {}{}", self.stdout, self.stderr))
     }
 
+    /// Whether a text report finds nothing wrong but that there are no rows yet.
+    pub fn says_nothing_is_filled(&self) -> bool {
+        let only = self.stdout.lines().any(|line| line == "ERRORS (1)") && !self.stdout.contains("WARNINGS");
+        self.status == 1 && only && self.stdout.starts_with("NOT READY: nothing is filled in yet")
+    }
+
     /// The codes of a json report's causes.
     pub fn codes(&self) -> Vec<String> {
         let report = self.json();

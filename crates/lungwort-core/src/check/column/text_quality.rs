@@ -19,7 +19,13 @@ pub fn judge(raw: &str, line_breaks: bool, found: &mut Vec<CellProblem>) -> Stri
             format!("it was saved in one encoding and opened in another; it should be {}.", shown::quoted(&cleaned));
         found.push(CellProblem::new(&codes::MISDECODED_TEXT, message).with(Correction::likely(cleaned.clone())));
     }
-    if raw.contains(char::REPLACEMENT_CHARACTER) {
+    if let Some(each) = raw.chars().find(|each| characters::is_private(*each)) {
+        let message = format!(
+            "there is {} in it, which programs put where they could not read a character; look it up in the source.",
+            shown::character(each)
+        );
+        found.push(CellProblem::new(&codes::LOST_CHARACTER, message));
+    } else if raw.contains(char::REPLACEMENT_CHARACTER) {
         let message = "a character was lost where \u{FFFD} is; look it up in the source.";
         found.push(CellProblem::new(&codes::LOST_CHARACTER, message));
     }

@@ -6,16 +6,17 @@
 use std::path::Path;
 use std::sync::Arc;
 
-use encoding_rs::UTF_8;
+use encoding_rs::{Encoding, UTF_8};
 
+use crate::cell::shown;
 use crate::check::problem::file_problem;
 use crate::check::run::open::Opened;
 use crate::finding::CellProblem;
 use crate::finding::{
     Action, Code, Problem, codes::file as codes, codes::template as template_codes, ranges::thousands,
 };
-use crate::intake::ByteStream;
 use crate::intake::dialect::{self, delimiter_name};
+use crate::intake::{ByteStream, Chosen, readings};
 use crate::intake::{Chunks, NewlineCounts};
 use crate::rulebook::written::{WrittenNewline, WrittenQuoting};
 use crate::rulebook::{Rulebook, Sheet};
@@ -194,7 +195,29 @@ pub fn nothing_filled() -> Arc<Problem> {
 
 fn encoding(rulebook: &Rulebook, read: &Read<'_>, problems: &mut Problems) {
     let decoder = read.chunks.decoder();
-    let (found, _) = decoder.encoding();
+    let (found, chosen) = decoder.encoding();
+    let ours = |word: &[u8]| readings::reading(word, found).unwrap_or_default();
+    match chosen {
+        Chosen::Uncertain if rulebook.file.encoding.is_none() => uncertain(decoder.words(), found, problems),
+        Chosen::Asked => {
+            if let Some(better) = readings::better(decoder.words(), found) {
+                let theirs = |word: &[u8]| readings::reading(word, better).unwrap_or_default();
+                let words = decoder.words().iter().filter(|word| ours(word) != theirs(word)).take(2);
+                let both = words
+                    .map(|word| format!("{} would be {}", shown::quoted(&ours(word)), shown::quoted(&theirs(word))));
+                let both: Vec<String> = both.collect();
+                let name = better.name();
+                let message = format!(
+                    "the file was read in {}, as asked, and looks like {name}, where {}; if it is {name}, save it in {}.",
+                    found.name(),
+                    both.join(" and "),
+                    found.name()
+                );
+                say(problems, &codes::OTHER_ENCODING, message);
+            }
+        }
+        _ => {}
+    }
     if let Some(wanted) = rulebook.file.encoding.filter(|wanted| *wanted != found) {
         // Plain ASCII is the same in nearly all encodings; only those of two bytes a character differ.
         let alike = decoder.is_ascii() && found == UTF_8 && wanted.is_ascii_compatible();
@@ -210,6 +233,23 @@ fn encoding(rulebook: &Rulebook, read: &Read<'_>, problems: &mut Problems) {
         _ => return,
     };
     correct(problems, &codes::BYTE_ORDER_MARK, message.to_owned(), Action::ChangeBom { wanted });
+}
+
+/// The encoding is a guess that matters.
+fn uncertain(words: &[Box<[u8]>], found: &'static Encoding, problems: &mut Problems) {
+    let Some(word) = words.first() else { return };
+    let text = readings::reading(word, found).unwrap_or_default();
+    let others: Vec<String> = readings::others(words, found)
+        .into_iter()
+        .map(|(encoding, text)| format!("{} in {}", shown::quoted(&text), encoding.name()))
+        .collect();
+    let others = if others.is_empty() { String::new() } else { format!("; it would be {}", others.join(" and ")) };
+    let message = format!(
+        "the encoding is not certain: {} was read in {}{others}. If that is wrong, say which it is with --encoding NAME.",
+        shown::quoted(&text),
+        found.name()
+    );
+    say(problems, &codes::UNCERTAIN_ENCODING, message);
 }
 
 fn newlines(wanted: WrittenNewline, found: NewlineCounts, problems: &mut Problems) {

@@ -8,7 +8,7 @@ use std::sync::Arc;
 use crate::cell::fold::{self, Folded};
 use crate::cell::order::longest_ascending;
 use crate::cell::shown;
-use crate::check::problem::file_problem;
+use crate::check::problem::{file_problem, quote_words};
 use crate::finding::CellProblem;
 use crate::finding::{
     Action, Code, Correction, Message, Place, Problem, Topic, codes::template as codes, column_letter,
@@ -48,6 +48,7 @@ pub fn read(sheet: &Sheet, chunk: &Chunk) -> Option<Header> {
     reading.rest();
     reading.order();
     reading.guide_rows();
+    reading.quotes();
     header.findings.sort_by_key(|(_, place, _)| (place.row, place.field));
     Some(header)
 }
@@ -63,11 +64,15 @@ fn find_row(sheet: &Sheet, chunk: &Chunk) -> Option<usize> {
     let expected = sheet.heading_row as usize - 1;
     let best = (0..chunk.row_count().min(SEARCHED)).max_by_key(|row| (score(*row), std::cmp::Reverse(*row)))?;
     let top = score(best);
-    if top == 0 {
+    let due = u64::from(sheet.heading_row);
+    let expected = (0..chunk.row_count()).find(|row| chunk.row_number(*row) == due).unwrap_or(expected);
+    let here = if expected < chunk.row_count() { score(expected) } else { 0 };
+    if here == 0 && top == 0 {
         return None;
     }
-    let here = if expected < chunk.row_count() { score(expected) } else { 0 };
-    Some(if here * 2 >= top { expected } else { best })
+    // A row that is stated is taken, also where another one looks more like headings: what is above it is no data.
+    let taken = here * 2 >= top || sheet.heading_row_given && here > 0;
+    Some(if taken { expected } else { best })
 }
 
 struct Reading<'a> {
@@ -198,6 +203,22 @@ impl Reading<'_> {
         }
     }
 
+    /// Broken quotes in the heading row: what they do to the headings is said of them and not of the headings.
+    fn quotes(&mut self) {
+        let row = self.header.row;
+        let issues: Vec<_> = self.chunk.issues.iter().filter(|issue| issue.row == row).copied().collect();
+        for issue in issues {
+            let (code, message) = quote_words(issue.kind);
+            let heading = self.texts.get(issue.field).map(|text| shown::quoted(text)).unwrap_or_default();
+            let spelling = [&codes::NEAR_HEADING, &codes::UNKNOWN_HEADING];
+            self.header
+                .findings
+                .retain(|(problem, place, _)| place.field != Some(issue.field) || !spelling.contains(&problem.code));
+            let message = format!("In the heading {heading}, {message}");
+            self.note(code, Topic::File, "", message, Some(issue.field), None);
+        }
+    }
+
     /// Columns that are not in the template's order: those outside the longest run that is.
     fn order(&mut self) {
         let mut placed: Vec<(usize, usize)> =
@@ -215,13 +236,9 @@ impl Reading<'_> {
                 format!("The column {} is in column {}; {due}.", shown::quoted(&heading), column_letter(field));
             self.note(&codes::MOVED_COLUMN, Topic::Column(index), &heading, message, Some(field), None);
         }
-        let expected = self.sheet.heading_row as usize - 1;
-        if self.header.row != expected {
-            let message = format!(
-                "The headings are in row {}; the template has them in row {}.",
-                self.header.row + 1,
-                expected + 1
-            );
+        let (found, expected) = (self.chunk.row_number(self.header.row), u64::from(self.sheet.heading_row));
+        if found != expected {
+            let message = format!("The headings are in row {found}; the template has them in row {expected}.");
             self.note(&codes::HEADINGS_MOVED, Topic::File, "", message, None, None);
         }
     }

@@ -7,6 +7,7 @@ use crate::cell::Value;
 use crate::check::column::Memory;
 use crate::check::folds::{AnyFold, Gathering};
 use crate::check::header::Header;
+use crate::check::problem::quote_words;
 use crate::check::problem::{bare, file_problem};
 use crate::check::rows::ragged;
 use crate::check::rows::result::{ChunkResult, ExactPlace, FIRST_CELL, RowFinding, key_of, sort, whole_row};
@@ -15,7 +16,7 @@ use crate::check::shape::{RowKind, Shaped};
 use crate::finding::CellProblem;
 use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes, value as value_codes};
 use crate::finding::{Code, Message, Problem, Topic};
-use crate::intake::{Chunk, IssueKind};
+use crate::intake::Chunk;
 
 /// Rows judged at a time.
 const TILE: usize = 64;
@@ -111,16 +112,7 @@ impl ChunkJudge<'_, '_> {
     /// What the scan found wrong with quotes.
     fn layout_issues(&self, chunk: &Chunk, first: usize, out: &mut ChunkResult) {
         for issue in chunk.issues.iter().filter(|issue| issue.row >= first) {
-            let (code, message) = match issue.kind {
-                IssueKind::UnclosedQuote => (
-                    &file_codes::UNCLOSED_QUOTE,
-                    "a quote is opened here and never closed; it was treated as a plain character.",
-                ),
-                IssueKind::TextAfterQuote => (
-                    &file_codes::TEXT_AFTER_QUOTE,
-                    "there is text behind the closing quote; a quote inside a quoted cell is written twice.",
-                ),
-            };
+            let (code, message) = quote_words(issue.kind);
             let heading = self.sheet.heading_of(self.header, issue.field);
             let problem = file_problem(code, "", CellProblem::new(code, format!("in {heading}, {message}")));
             let value = chunk.row(issue.row).get(issue.field).map(|field| Box::from(chunk.text(*field)));

@@ -103,6 +103,8 @@ pub enum ContentMetadata {
     Text(TextMetadata),
     /// A workbook.
     Book(WorkbookMetadata),
+    /// It could not be checked.
+    Unchecked,
 }
 
 /// What a delimited file is.

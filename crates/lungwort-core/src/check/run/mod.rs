@@ -11,10 +11,12 @@ pub(crate) mod sequence;
 
 use std::ops::ControlFlow;
 
+use encoding_rs::UTF_8;
+
 use crate::check::file;
 use crate::check::workbook::{self, template};
 use crate::finding::Sink;
-use crate::finding::codes::template as codes;
+use crate::finding::codes::{file as file_codes, template as codes};
 use crate::intake::pieces::read_top;
 use crate::intake::{Chunk, Source};
 use crate::rulebook::choose::SheetHeadings;
@@ -23,7 +25,24 @@ use metadata::{CheckError, ContentMetadata, FileMetadata, Options, TextMetadata}
 use open::{Opened, TOP};
 use reporter::Reporter;
 
+/// Rows above the headings that are looked at, at most.
+const MOST_ABOVE: usize = 10_000;
+
 impl Checker<'_> {
+    /// A file of a batch that cannot be checked: the others are, and the batch is not ready.
+    pub fn leave_out(&mut self, name: &str, why: &str, sink: &mut dyn Sink) {
+        let mut out = Reporter { file: self.files.len(), sheet: None, sink, stopped: false };
+        out.say(&file_codes::UNCHECKED_FILE, format!("the file {name} was not checked: {why}."));
+        self.files.push(FileMetadata {
+            name: name.to_owned(),
+            path: None,
+            bytes: 0,
+            filled_rows: 0,
+            columns: 0,
+            content: ContentMetadata::Unchecked,
+        });
+    }
+
     /// Checks one file; `Break` when the sink wants no more.
     ///
     /// # Errors
@@ -65,7 +84,14 @@ impl Checker<'_> {
     /// Checks the rows of a delimited file.
     fn text(&mut self, opened: &Opened, out: &mut Reporter<'_>) -> Result<FileMetadata, CheckError> {
         let source: &Source = opened.source();
-        let mut chunks = source.text(opened.options)?;
+        let mut options = opened.options;
+        // What the rulebook asks for is believed wherever the bytes can be that; a guess is no evidence against it.
+        if let Some(asked) = self.rulebook.file.encoding.filter(|asked| options.encoding.is_none() && *asked != UTF_8)
+            && source.is_valid_in(asked)?
+        {
+            options.encoding = Some(asked);
+        }
+        let mut chunks = source.text(options)?;
         let Some(top) = read_top(&mut chunks, self.rows_above_data())? else { return Err(CheckError::NoHeadings) };
         let number = self.sheet_of_text(&top);
         let delimiter = chunks.dialect().delimiter;
@@ -103,7 +129,8 @@ impl Checker<'_> {
     /// Rows that must be seen to find the headings and what belongs to them.
     pub(crate) fn rows_above_data(&self) -> usize {
         let guide = self.rulebook.sheets.iter().map(|sheet| sheet.guide_rows as usize).max().unwrap_or(0);
-        TOP + guide.min(1_000) + 1
+        let headings = self.rulebook.sheets.iter().map(|sheet| sheet.heading_row as usize).max().unwrap_or(0);
+        TOP.max(headings.min(MOST_ABOVE)) + guide.min(1_000) + 1
     }
 
     /// The sheet whose headings a delimited file has.

@@ -14,6 +14,18 @@ WRONG_ENCODING "wrong-encoding" Error "The file is in another encoding than requ
     fix "Save the file again and choose the required encoding, such as \"CSV UTF-8\" in the list of file types."
     "windows-1252" => "UTF-8"
 
+UNCERTAIN_ENCODING "uncertain-encoding" Warning "The encoding of the file is not certain"
+    means "There are letters beyond ASCII in the file, and nothing says in which encoding they are. The commonest one that fits was taken; the message shows one word in it and in the two next ones."
+    matters "If it is another one, the letters are others than they seem here."
+    fix "Look at the word in the message. If it is wrong, name the encoding with --encoding; best save the file as \"CSV UTF-8\"."
+    "Zoë in windows-1252, Zoл in windows-1251" => "--encoding windows-1252"
+
+OTHER_ENCODING "other-encoding" Warning "The file looks like another encoding than was asked for"
+    means "The bytes can be read in the encoding that was asked for, but the words look as if they had been saved in another one."
+    matters "The receiving side would read the words as they are shown here."
+    fix "If the other reading in the message is the right one, save the file again in the encoding that is required."
+    "cafÃ© read in windows-1252" => "café"
+
 INVALID_BYTES "invalid-bytes" Error "Bytes that mean nothing in the file's encoding"
     means "At this place the file holds bytes that are no character in its encoding. They are shown as \u{FFFD}."
     matters "The receiving side stops at such bytes or stores a question mark instead of the letter."
@@ -73,6 +85,12 @@ SHORT_ROW "short-row" Error "A row with fewer cells than there are headings"
     matters "A cell may be missing in the middle, so that values are under the wrong headings."
     fix "Compare the row with its neighbours and add the missing cells."
     "TSV-1,Primula" => "TSV-1,Primula,,"
+
+UNCHECKED_FILE "unchecked-file" Error "A file of the batch could not be checked"
+    means "One of several files cannot be read, or has none of the rulebook's headings. The others were checked."
+    matters "Nothing is known of this file, so that the batch cannot be sent as it is."
+    fix "Put the file right, or leave it out of the batch."
+    "south.pdf among north.csv and east.csv" => "north.csv and east.csv"
 
 TOO_MANY_ROWS "too-many-rows" Error "More rows than the receiving side accepts in one file"
     means "The rulebook gives a largest number of rows for a file, and there are more."

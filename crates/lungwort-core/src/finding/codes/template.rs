@@ -2,7 +2,7 @@
 
 super::codes! { Template;
 
-NOTHING_FILLED "nothing-filled" Note "Nothing is filled in yet"
+NOTHING_FILLED "nothing-filled" Error "Nothing is filled in yet"
     means "The headings are there, and no row below them holds anything."
     matters "There is nothing to send."
     fix "Fill in at least one row."

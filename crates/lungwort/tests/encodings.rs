@@ -1,0 +1,102 @@
+//! The encoding that is asked for, the one that is found, and what is said where the two are not the same.
+#![allow(missing_docs, clippy::unwrap_used, clippy::expect_used)]
+
+mod support;
+
+use lungwort_core::Encoding;
+use support::Folder;
+
+const SHEET: &str = "[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id' }, { heading = 'Place' }]";
+
+fn encoded(text: &str, label: &str) -> Vec<u8> {
+    Encoding::for_label(label.as_bytes()).unwrap().encode(text).0.into_owned()
+}
+
+fn asking(label: &str) -> String {
+    format!("[file]\nencoding = '{label}'\n{SHEET}")
+}
+
+#[test]
+fn what_is_asked_for_is_taken_wherever_the_bytes_are_valid_in_it() {
+    // Few letters, which another encoding would take as well or better.
+    for (label, place) in [
+        ("iso-8859-2", "Łódź"),
+        ("windows-1250", "Žilina"),
+        ("windows-1251", "Тула"),
+        ("windows-1253", "Πάτρα"),
+        ("windows-1254", "Iğdır"),
+        ("koi8-r", "Тула"),
+        ("macintosh", "Köln"),
+        ("iso-8859-15", "Œuvre"),
+        ("shift_jis", "東京"),
+        ("gb18030", "北京"),
+        ("utf-8", "Köln"),
+    ] {
+        let text = format!("Id,Place\n1,{place}\n");
+        for (sheet, extra) in [(asking(label), &[][..]), (SHEET.to_owned(), &["--encoding", label])] {
+            let folder = Folder::with(&sheet, encoded(&text, label));
+            let ran = folder.check(extra);
+            assert_eq!(ran.findings(), [], "{label}");
+            let file = &ran.json()["files"][0];
+            assert_eq!(
+                file["encoding_by"],
+                if label == "utf-8" && extra.is_empty() { "valid" } else { "asked" },
+                "{label}"
+            );
+        }
+    }
+}
+
+#[test]
+fn bytes_that_cannot_be_what_is_asked_for_are_another_encoding() {
+    for (label, bytes) in [
+        ("utf-8", encoded("Id,Place\n1,Köln und Tübingen\n", "windows-1252")),
+        ("shift_jis", encoded("Id,Place\n1,Łódź żółw ÿ\n", "windows-1250")),
+        ("windows-1252", [b"\xef\xbb\xbf".as_slice(), "Id,Place\n1,Köln\n".as_bytes()].concat()),
+        ("windows-1252", "Id,Place\n1,Köln\n".encode_utf16().flat_map(u16::to_le_bytes).collect()),
+    ] {
+        let found = Folder::with(&asking(label), bytes).check(&[]).findings();
+        assert!(found.iter().any(|(code, ..)| code == "wrong-encoding"), "{label}: {found:?}");
+    }
+}
+
+#[test]
+fn a_file_that_looks_like_another_encoding_than_was_asked_for_is_a_warning_with_both_readings() {
+    let folder = Folder::with(&asking("windows-1252"), "Id,Place\n1,café\n2,élève\n3,Köln\n");
+    let ran = folder.check(&["--only", "other-encoding"]);
+    let found = ran.findings();
+    assert_eq!(found.len(), 1, "{found:?}");
+    let message = &found[0].2;
+    assert!(message.contains("\"cafÃ©\" would be \"café\" and \"Ã©lÃ¨ve\" would be \"élève\""), "{message}");
+    assert_eq!(ran.json()["counts"]["warnings"], 1);
+}
+
+#[test]
+fn an_encoding_that_is_not_certain_is_said_with_a_word_in_it_and_in_two_others() {
+    let folder = Folder::with(SHEET, encoded("Id,Place\n1,Köln\n", "windows-1252"));
+    let ran = folder.check(&[]);
+    let found = ran.findings();
+    assert_eq!(found[0].0, "uncertain-encoding");
+    for part in ["\"Köln\" was read in windows-1252", "in windows-125", "--encoding NAME"] {
+        assert!(found[0].2.contains(part), "{}", found[0].2);
+    }
+    assert_eq!((ran.status, ran.json()["files"][0]["encoding_by"].as_str()), (0, Some("uncertain")));
+    // Where nothing hangs on it, nothing is said.
+    assert_eq!(Folder::with(SHEET, "Id,Place\n1,Koln\n").check(&[]).findings(), []);
+}
+
+#[test]
+fn a_name_that_is_not_known_gives_those_that_are() {
+    let ran = Folder::with(SHEET, "Id,Place\n").check(&["--encoding", "klingon"]);
+    for part in ["no encoding is called klingon", "windows-1250", "koi8-r", "iso-2022-jp"] {
+        assert!(ran.status == 2 && ran.stderr.contains(part), "{part}: {}", ran.stderr);
+    }
+}
+
+#[test]
+fn text_that_was_decoded_twice_and_letters_that_got_lost_are_found() {
+    let found = Folder::with(SHEET, "Id,Place\n1,æ—¥æœ¬èªž\n2,Br\u{f181}nn\n3,日本語\n").check(&[]).findings();
+    let codes: Vec<_> = found.iter().map(|(code, row, _)| (code.as_str(), *row)).collect();
+    assert_eq!(codes, [("misdecoded-text", 2), ("lost-character", 3)]);
+    assert!(found[0].2.contains("日本語") && found[1].2.contains("could not read"), "{found:?}");
+}
