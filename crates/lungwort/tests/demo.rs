@@ -42,6 +42,7 @@ fn the_demo_files_hold_mistakes_of_nearly_every_kind() {
         "formula-without-result",
         "kept-as-text",
         "code-changed",
+        "endless-repeat",
         "uncertain-encoding",
         "other-encoding",
         "unchecked-file",

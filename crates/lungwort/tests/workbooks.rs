@@ -493,3 +493,80 @@ fn a_workbook_may_come_through_a_pipe() {
     assert_eq!(ran.status, 0, "{}{}", ran.stdout, ran.stderr);
     assert!(ran.stdout.contains("XLSX workbook; sheet Seeds, 2 filled rows"), "{}", ran.stdout);
 }
+
+const SEEDS_RULES: &str = "[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id', required = true, line_breaks = true }, { heading = 'Seeds', type = 'whole' }]";
+
+fn checked(name: &str, bytes: &[u8]) -> support::Ran {
+    let folder = Folder::with(SEEDS_RULES, "");
+    folder.write(name, bytes);
+    folder.run(&["check", name, "--rulebook", "t.rulebook.toml", "--format", "json", "--limit", "50"])
+}
+
+#[test]
+fn parts_in_other_encodings_than_utf_8_are_read() {
+    let cell = |place: &str, text: &str| format!("<c r=\"{place}\" t=\"inlineStr\"><is><t>{text}</t></is></c>");
+    let sheet = format!(
+        "<row r=\"1\">{}{}</row><row r=\"2\">{}<c r=\"B2\"><v>x</v></c></row>",
+        cell("A1", "Id"),
+        cell("B1", "Seeds"),
+        cell("A2", "café\r\nau lait")
+    );
+    let declared = |name: &str, text: String| format!("<?xml version=\"1.0\" encoding=\"{name}\"?>{text}");
+    let plain = support::books::by_hand(&sheet, &[]);
+    for encoding in ["UTF-8", "UTF-16", "ISO-8859-1"] {
+        let mut archive = zip::ZipArchive::new(std::io::Cursor::new(&plain)).unwrap();
+        let mut out = zip::ZipWriter::new(std::io::Cursor::new(Vec::new()));
+        for at in 0..archive.len() {
+            let mut part = archive.by_index(at).unwrap();
+            let mut text = String::new();
+            std::io::Read::read_to_string(&mut part, &mut text).unwrap();
+            let text = declared(encoding, text);
+            out.start_file(part.name().unwrap().into_owned(), zip::write::SimpleFileOptions::default()).unwrap();
+            let bytes: Vec<u8> = match encoding {
+                "UTF-16" => [0xff, 0xfe].into_iter().chain(text.encode_utf16().flat_map(u16::to_le_bytes)).collect(),
+                "UTF-8" => text.into_bytes(),
+                _ => text.chars().map(|each| u8::try_from(u32::from(each)).unwrap()).collect(),
+            };
+            std::io::Write::write_all(&mut out, &bytes).unwrap();
+        }
+        let ran = checked("book.xlsx", &out.finish().unwrap().into_inner());
+        let report = ran.json();
+        assert_eq!(report["findings"][0]["code"], "not-number", "{encoding}: {}", ran.stderr);
+        // Line ends of two characters are one.
+        assert_eq!(report["findings"][0]["key"], "café<line break>au lait", "{encoding}");
+    }
+}
+
+#[test]
+fn a_cell_repeated_over_the_whole_sheet_takes_no_time_and_is_reported() {
+    let cell = |text: &str, more: &str| {
+        format!("<table:table-cell office:value-type=\"string\"{more}><text:p>{text}</text:p></table:table-cell>")
+    };
+    let rows = format!(
+        "<table:table-row>{}{}</table:table-row><table:table-row table:number-rows-repeated=\"1048000\">{}</table:table-row>",
+        cell("Id", ""),
+        cell("Seeds", ""),
+        cell("x", " table:number-columns-repeated=\"16384\"")
+    );
+    let ran = checked("book.ods", &support::books::ods_by_hand("S", &rows));
+    let codes = ran.codes();
+    assert_eq!(codes[0], "endless-repeat");
+    assert!(ran.json()["counts"]["rows"].as_u64().unwrap() < 100);
+}
+
+#[test]
+fn relatives_of_workbooks_say_what_to_save_them_as() {
+    let flat = "<?xml version=\"1.0\"?><office:document xmlns:office=\"urn:oasis:names:tc:opendocument:xmlns:office:1.0\" office:mimetype=\"application/vnd.oasis.opendocument.spreadsheet\"/>";
+    let old = [b"\x09\x04\x06\x00\x00\x04\x10\x00\x00\x00".as_slice(), &[0; 64]].concat();
+    for (name, bytes, what) in [
+        ("flat.fods", flat.as_bytes(), "a flat OpenDocument spreadsheet"),
+        ("old.xls", &old, "a sheet of an old spreadsheet program"),
+    ] {
+        let ran = checked(name, bytes);
+        assert!(
+            ran.status == 2 && ran.stderr.contains(what) && ran.stderr.contains("save it as .xlsx"),
+            "{}",
+            ran.stderr
+        );
+    }
+}

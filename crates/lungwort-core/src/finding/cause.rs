@@ -114,7 +114,10 @@ impl Causes {
             (finding.address.file, finding.address.sheet.clone(), finding.problem.code.name, finding.problem.topic);
         let at = match self.index.get(&key) {
             Some(at) => *at,
-            None if self.causes.len() == CAUSES_KEPT => {
+            // What is wrong with the file as a whole may explain all the rest, and is never one among too many.
+            None if self.causes.len() >= CAUSES_KEPT && finding.problem.topic != Topic::File
+                || self.causes.len() >= 2 * CAUSES_KEPT =>
+            {
                 self.beyond += 1;
                 return;
             }
@@ -137,13 +140,14 @@ impl Causes {
         self.beyond
     }
 
-    /// The causes: errors first, then what concerns the file or its headings, then by count.
+    /// The causes: errors first, then what concerns the file, its headings, and the rest by count.
     pub fn sorted(&self) -> Vec<&Cause> {
         let mut causes: Vec<&Cause> = self.causes.iter().collect();
         causes.sort_by(|a, b| {
             let rank = |cause: &Cause| {
-                let whole_file = cause.problem.topic == Topic::File || cause.problem.code.stage < Stage::Cell;
-                (std::cmp::Reverse(cause.problem.severity), !whole_file, std::cmp::Reverse(cause.count))
+                let of_file = cause.problem.topic == Topic::File;
+                let of_headings = cause.problem.code.stage < Stage::Cell;
+                (std::cmp::Reverse(cause.problem.severity), !of_file, !of_headings, std::cmp::Reverse(cause.count))
             };
             rank(a).cmp(&rank(b))
         });

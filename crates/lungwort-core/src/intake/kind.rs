@@ -15,6 +15,18 @@ pub enum Content {
     Other(&'static str),
 }
 
+/// A sheet of a spreadsheet program of the nineties.
+const OLD_SHEET: &str = "a sheet of an old spreadsheet program (before 1997)";
+/// OpenDocument in one XML file.
+const FLAT_SHEET: &str = "a flat OpenDocument spreadsheet";
+/// The XML form of 2003.
+const XML_SHEET: &str = "an XML spreadsheet of 2003";
+
+/// Whether something that is not read is a relative of the workbooks that are, so that it can be saved as one of them.
+pub fn is_relative(what: &str) -> bool {
+    [OLD_SHEET, FLAT_SHEET, XML_SHEET].contains(&what)
+}
+
 /// Tells the content from the first bytes of a file (4 kB are enough).
 pub fn content_of(head: &[u8]) -> Content {
     const SIGNATURES: &[(&[u8], Content)] = &[
@@ -31,6 +43,12 @@ pub fn content_of(head: &[u8]) -> Content {
         (b"\x7fELF", Content::Other("a program")),
         (b"MZ\x90", Content::Other("a program")),
         (b"{\\rtf", Content::Other("a text document")),
+        // Streams of records, as spreadsheet programs wrote them before workbooks had several sheets.
+        (b"\x09\x00\x04\x00", Content::Other(OLD_SHEET)),
+        (b"\x09\x02\x06\x00", Content::Other(OLD_SHEET)),
+        (b"\x09\x04\x06\x00", Content::Other(OLD_SHEET)),
+        (b"\x09\x08\x08\x00", Content::Other(OLD_SHEET)),
+        (b"\x09\x08\x10\x00", Content::Other(OLD_SHEET)),
     ];
     if head.is_empty() {
         return Content::Empty;
@@ -55,8 +73,14 @@ pub fn content_of(head: &[u8]) -> Content {
         return Content::Other("a web page (HTML), whatever its name says");
     }
     if begins(&["<?xml"]) {
-        let sheet = memchr::memmem::find(&tag, b"office:spreadsheet").is_some();
-        return Content::Other(if sheet { "an XML spreadsheet of 2003" } else { "an XML file" });
+        let has = |part: &[u8]| memchr::memmem::find(&tag, part).is_some();
+        return Content::Other(match () {
+            () if has(b"opendocument.spreadsheet") || has(b"opendocument:xmlns") && has(b"office:spreadsheet") => {
+                FLAT_SHEET
+            }
+            () if has(b"office:spreadsheet") => XML_SHEET,
+            () => "an XML file",
+        });
     }
     Content::Text
 }

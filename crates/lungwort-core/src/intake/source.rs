@@ -12,6 +12,7 @@ use sha2::{Digest as _, Sha256};
 
 use super::bytes::{ByteStream, Bytes, io_words};
 use super::decode;
+use super::kind::is_relative;
 use super::workbook::Workbook;
 use super::{BookError, Chunks, Content, Decoder, ReadOptions, content_of};
 
@@ -46,6 +47,9 @@ impl std::fmt::Display for OpenError {
             OpenError::Folder => out.write_str("it is a folder; name the file in it"),
             OpenError::Empty => out.write_str("it is empty: not even headings are in it"),
             OpenError::Workbook(error) => error.fmt(out),
+            OpenError::NoTable(what) if is_relative(what) => {
+                write!(out, "it is {what}, which is not read; open it in a spreadsheet program and save it as .xlsx")
+            }
             OpenError::NoTable(what) => write!(out, "it is {what}, not a workbook or a table of text (CSV or TSV)"),
         }
     }

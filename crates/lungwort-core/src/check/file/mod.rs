@@ -74,7 +74,7 @@ fn kind(rulebook: &Rulebook, opened: &Opened, problems: &mut Problems) {
             let found = workbook.kind.ending();
             if kin(found) == kin(&ending)
                 && (found.ends_with('b') == ending.ends_with('b'))
-                && (ending != "xls" || found == "xls")
+                && (ending == "xls" || ending == "xlt") == (found == "xls")
             {
                 return;
             }

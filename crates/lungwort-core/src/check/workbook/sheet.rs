@@ -27,6 +27,7 @@ pub(crate) struct DataPlace<'d> {
 
 /// Tells what a sheet's facts come to.
 pub(crate) fn tell_of(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {
+    cut(metadata, out);
     hidden_rows(metadata, data, out);
     hidden_columns(metadata, data, out);
     merged(metadata, data, out);
@@ -39,6 +40,18 @@ fn say(code: &'static Code, message: String, place: Place, out: &mut Reporter<'_
 
 fn at_row(row: u64) -> Place {
     Place { row: Some(row), ..Place::default() }
+}
+
+/// One row that is repeated over more of the sheet than anybody fills in.
+fn cut(metadata: &SheetMetadata, out: &mut Reporter<'_>) {
+    let Some(range) = metadata.cut else { return };
+    let rows = thousands(range.last_row - range.first_row + 1);
+    let message = format!(
+        "row {} is repeated {rows} times, up to column {}; most of them were left out of the check. Delete the rows that are not meant to be filled.",
+        thousands(range.first_row),
+        column_letter(range.last_column)
+    );
+    say(&codes::REPEATED_ROWS, message, at_row(range.first_row), out);
 }
 
 fn hidden_rows(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {

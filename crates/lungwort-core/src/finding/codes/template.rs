@@ -2,6 +2,12 @@
 
 super::codes! { Template;
 
+REPEATED_ROWS "endless-repeat" Error "One row is repeated over the whole sheet"
+    means "The sheet says of one filled row that it comes again thousands of times. Rows like it were checked until there were two million cells, and the others left out."
+    matters "All of them would be sent."
+    fix "Delete the rows below the last one that is meant, with the whole rows selected."
+    "row 2 repeated 1,048,000 times" => "row 2 once"
+
 NOTHING_FILLED "nothing-filled" Error "Nothing is filled in yet"
     means "The headings are there, and no row below them holds anything."
     matters "There is nothing to send."

@@ -287,6 +287,19 @@ fn number(digits: &[u8], radix: u32) -> Option<char> {
 /// Adds bytes that ought to be UTF-8.
 #[inline]
 pub fn push_utf8(bytes: &[u8], out: &mut String) {
+    let mut bytes = bytes;
+    while let Some(at) = memchr(b'\r', bytes) {
+        // A line end of two characters, or of the old one, is read as one line feed (XML 1.0, section 2.11).
+        push_plain(&bytes[..at], out);
+        out.push('\n');
+        let rest = &bytes[at + 1..];
+        bytes = rest.strip_prefix(b"\n").unwrap_or(rest);
+    }
+    push_plain(bytes, out);
+}
+
+#[inline]
+fn push_plain(bytes: &[u8], out: &mut String) {
     match std::str::from_utf8(bytes) {
         Ok(text) => out.push_str(text),
         Err(_) => out.push_str(&String::from_utf8_lossy(bytes)),

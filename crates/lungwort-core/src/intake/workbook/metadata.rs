@@ -81,6 +81,8 @@ pub struct Validation {
 /// What a sheet is besides its rows.
 #[derive(Debug, Clone, Default)]
 pub struct SheetMetadata {
+    /// Rows that one row is repeated over, of which not all are given out.
+    pub cut: Option<CellRange>,
     /// Hidden rows that hold anything.
     pub hidden_rows: Vec<u64>,
     /// How many there are, where that is more than are listed.

@@ -18,6 +18,7 @@ mod strings;
 mod styles;
 mod xls_bounds;
 mod xlsx;
+mod xml_text;
 
 use std::io;
 

@@ -17,6 +17,11 @@ use crate::intake::cells::{Formula, NumberFormats};
 const CONTENT: &str = "content.xml";
 /// How often a filled row or cell may be repeated: to the end of a sheet.
 const MOST_ROWS: u64 = 1 << 20;
+/// Cells that one repeated row may come to. A row that somebody filled to the end of the sheet says the same in every row.
+const MOST_REPEATED: u64 = 2_000_000;
+/// Wider rows are repeated a few times only.
+const WIDEST: u64 = 2_000;
+const FEW: u64 = 10;
 
 /// An OpenDocument spreadsheet.
 pub struct Ods {
@@ -177,8 +182,8 @@ pub struct OdsRows {
     builder: Builder,
     next_row: u64,
     next_column: usize,
-    /// Cells of a filled row that is still to be repeated, and how often.
-    repeats: Vec<(Vec<OdsCell>, u64)>,
+    /// Cells of a filled row that is still to be repeated, how often, and how many rows are left out then.
+    repeats: Vec<(Vec<OdsCell>, u64, u64)>,
     ended: bool,
     metadata: SheetMetadata,
     limits: Arc<Vec<(String, Validation)>>,
@@ -248,10 +253,12 @@ impl OdsRows {
 
     /// Reads a little further; false at the end of the sheet.
     fn more(&mut self) -> io::Result<bool> {
-        if let Some((cells, left)) = self.repeats.pop() {
+        if let Some((cells, left, left_out)) = self.repeats.pop() {
             self.put(&cells);
             if left > 1 {
-                self.repeats.push((cells, left - 1));
+                self.repeats.push((cells, left - 1, left_out));
+            } else {
+                self.next_row += left_out;
             }
         } else if self.ended {
             return Ok(false);
@@ -322,7 +329,15 @@ impl OdsRows {
             }
             self.metadata.hidden_rows.extend(rows.take(10_000));
         }
-        self.repeats.push((cells, repeat));
+        let width: u64 = cells.iter().map(|cell| cell.repeat).sum();
+        // No template has thousands of columns: such a row is filled to the edge of the sheet by mistake.
+        let most = if width > WIDEST { FEW } else { (MOST_REPEATED / width.max(1)).max(1) };
+        if repeat > most {
+            let (first_row, last_row) = (self.next_row, self.next_row + repeat - 1);
+            let last_column = cells.last().map_or(0, |cell| cell.column + cell.repeat as usize - 1);
+            self.metadata.cut = Some(CellRange { first_column: 0, first_row, last_column, last_row });
+        }
+        self.repeats.push((cells, repeat.min(most), repeat.saturating_sub(most)));
         Ok(())
     }
 

@@ -9,6 +9,7 @@ use roxmltree::{Document, ParsingOptions};
 use zip::{CompressionMethod, ZipArchive};
 
 use super::error::BookError;
+use super::xml_text::XmlText;
 use crate::intake::bytes::{ByteStream, Bytes};
 
 /// The largest part that is read as a whole.
@@ -136,6 +137,7 @@ impl Package {
             size: entry.size,
             packed: entry.packed,
             unpacked: 0,
+            text: (name.ends_with(".xml") || name.ends_with(".rels")).then(XmlText::new),
         }))
     }
 
@@ -162,6 +164,8 @@ pub struct Part {
     size: u64,
     packed: u64,
     unpacked: u64,
+    /// Of markup: how it is brought to UTF-8.
+    text: Option<XmlText>,
 }
 
 impl Part {
@@ -201,6 +205,20 @@ fn unpack(source: &mut impl BufRead, unpacking: &mut Decompress, out: &mut [u8])
 
 impl Read for Part {
     fn read(&mut self, out: &mut [u8]) -> io::Result<usize> {
+        match self.text.take() {
+            None => self.raw(out),
+            Some(mut text) => {
+                let count = text.read(out, |out| self.raw(out));
+                self.text = Some(text);
+                count
+            }
+        }
+    }
+}
+
+impl Part {
+    /// The bytes as they are in the part.
+    fn raw(&mut self, out: &mut [u8]) -> io::Result<usize> {
         let damaged = |what: &str| BookError::Damaged(what.to_owned());
         let count = match &mut self.unpacking {
             None => self.source.read(out)?,
