@@ -570,3 +570,25 @@ fn relatives_of_workbooks_say_what_to_save_them_as() {
         );
     }
 }
+
+#[test]
+fn dates_of_the_old_kind_are_what_they_are_in_both_systems_of_days() {
+    let path = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/data/seeds.xls");
+    let plain = std::fs::read(path).unwrap();
+    // The record that says in which system days are counted.
+    let record = [0x22, 0, 2, 0, 0, 0];
+    let at = plain.windows(record.len()).position(|bytes| bytes == record).unwrap();
+    let mut of_1904 = plain.clone();
+    of_1904[at + 4] = 1;
+    let early = |bytes: &[u8]| {
+        let folder = Folder::with(
+            "[[sheet]]\ncolumn = [{ heading = 'Id' }, { heading = 'Sown', type = 'date', min = '2028-06-01' }]",
+            "",
+        );
+        folder.write("data.xls", bytes);
+        let ran = folder.run(&["check", "data.xls", "--rulebook", "t.rulebook.toml", "--format", "json"]);
+        ran.findings().into_iter().filter(|(code, ..)| code == "below-minimum").count()
+    };
+    // One of the two dates was typed as text, which no system of days moves.
+    assert_eq!((early(&plain), early(&of_1904)), (2, 1));
+}

@@ -5,13 +5,14 @@ use std::io;
 use std::panic::{self, AssertUnwindSafe, catch_unwind};
 use std::sync::{Arc, Once};
 
-use calamine::{Data, DataRef, Range, Reader, SheetVisible, Xls, XlsError, Xlsb, XlsbError};
+use calamine::{Data, DataRef, ExcelDateTime, Range, Reader, SheetVisible, Xls, XlsError, Xlsb, XlsbError};
 
 use super::build::{Builder, Raw, text};
 use super::entry::{BookKind, SheetEntry};
 use super::error::BookError;
 use super::metadata::{CellRange, SheetMetadata};
 use super::xls_bounds;
+use crate::cell::date::from_serial;
 use crate::intake::Chunk;
 use crate::intake::bytes::{ByteStream, Bytes};
 use crate::intake::cells::{Formula, NumberFormats};
@@ -206,6 +207,25 @@ pub struct OtherRows {
     metadata: SheetMetadata,
 }
 
+/// Days between the first days of the two systems that workbooks count in.
+const DAYS_BETWEEN: f64 = 1_462.0;
+
+/// The days of a date in the 1900 system. The reader crate says which day it is, and not which system it counts in.
+fn days_of_1900(moment: &ExcelDateTime) -> f64 {
+    let days = moment.as_f64();
+    if !moment.is_datetime() {
+        return days;
+    }
+    let (year, month, day, ..) = moment.to_ymd_hms_milli();
+    let is_that = |days: f64| {
+        from_serial(days).is_some_and(|(date, _)| {
+            (i32::from(date.year()), i32::from(date.month()), i32::from(date.day()))
+                == (i32::from(year), i32::from(month), i32::from(day))
+        })
+    };
+    if !is_that(days) && is_that(days + DAYS_BETWEEN) { days + DAYS_BETWEEN } else { days }
+}
+
 impl OtherRows {
     /// Sees to it that every row has at least so many cells.
     pub fn set_width(&mut self, width: usize) {
@@ -259,7 +279,7 @@ impl OtherRows {
                 Raw::Number(&number)
             }
             Data::Bool(yes) => Raw::YesNo(*yes),
-            Data::DateTime(moment) => Raw::Moment(moment.as_f64()),
+            Data::DateTime(moment) => Raw::Moment(days_of_1900(moment)),
             Data::DateTimeIso(said) => Raw::Iso(said),
             Data::DurationIso(said) => text(said),
             Data::Error(error) => {
