@@ -80,6 +80,10 @@ fn workbooks_of_other_kinds_give_the_same_findings() {
         lines.into_iter().map(|line| line.split(" (The sheet").next().unwrap().to_owned()).collect::<Vec<_>>()
     };
     assert_eq!(plain(said("seeds.xls")), plain(ods));
+    // What is not looked at is said in one line.
+    let text = folder.run(&["check", "seeds.xls", "--rulebook", "t.rulebook.toml", "--width", "200"]).stdout;
+    assert!(text.contains("not looked at in this kind: hidden rows and columns, filters"), "{text}");
+    assert!(!folder.run(&["check", "seeds.ods", "--rulebook", "t.rulebook.toml"]).stdout.contains("not looked at"));
     let binary = support::books::xlsb("Seeds", &rows("Id|Seeds|Sown\nA1|12|05/03/2025\nA2|x|06/03/2025"));
     folder.write("data.xlsb", binary);
     let ran = folder.run(&[

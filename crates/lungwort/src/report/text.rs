@@ -221,7 +221,9 @@ fn book_words(file: &FileMetadata, book: &WorkbookMetadata) -> String {
         few if few.len() <= 3 => format!("; not checked: {}", few.join(", ")),
         many => format!("; {} other sheets not checked", many.len()),
     };
-    format!("{}: {kind}; {}{alone}", file.name, read.join("; "))
+    let unseen =
+        book.kind.not_looked_at().map(|what| format!("; not looked at in this kind: {what}")).unwrap_or_default();
+    format!("{}: {kind}; {}{alone}{unseen}", file.name, read.join("; "))
 }
 
 fn rulebook_words(summary: &Summary<'_>) -> String {

@@ -78,6 +78,8 @@ pub struct FileEntry {
     pub columns: usize,
     /// The kind of workbook: xlsx, xlsm, xlsb, xls or ods; null for delimited text.
     pub workbook: Option<&'static str>,
+    /// What a workbook of this kind may have and was not looked at; null where everything was.
+    pub not_looked_at: Option<&'static str>,
     /// The sheets of a workbook that were read.
     pub sheets: Vec<SheetEntry>,
     /// The encoding's name; null for a workbook.
@@ -115,6 +117,7 @@ impl FileEntry {
             rows: file.filled_rows,
             columns: file.columns,
             workbook: book.map(|book| book.kind.ending()),
+            not_looked_at: book.and_then(|book| book.kind.not_looked_at()),
             sheets: sheets
                 .map(|sheet| SheetEntry { name: sheet.name.clone(), rows: sheet.filled_rows, columns: sheet.columns })
                 .collect(),

@@ -16,6 +16,16 @@ pub enum BookKind {
 }
 
 impl BookKind {
+    /// What a workbook of this kind may have and is not looked at, as a list in words.
+    pub fn not_looked_at(self) -> Option<&'static str> {
+        match self {
+            BookKind::Xls | BookKind::Xlsb => {
+                Some("hidden rows and columns, filters, drop-downs, and what formats show")
+            }
+            BookKind::Xlsx | BookKind::Xlsm | BookKind::Ods => None,
+        }
+    }
+
     /// The ending that belongs to it.
     pub fn ending(self) -> &'static str {
         match self {
