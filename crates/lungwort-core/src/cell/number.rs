@@ -230,6 +230,10 @@ fn is_currency_sign(each: char) -> bool {
 
 /// Takes off an abbreviation in front of or behind a number.
 fn without_abbreviation(text: &str) -> Option<String> {
+    // Nearly every decorated number has no letter at all.
+    if !text.bytes().any(|byte| byte.is_ascii_alphabetic() || byte >= 0x80) {
+        return None;
+    }
     let is_number =
         |rest: &str| rest.contains(|each: char| each.is_ascii_digit()) && !rest.contains(char::is_alphabetic);
     ABBREVIATIONS.iter().find_map(|word| {

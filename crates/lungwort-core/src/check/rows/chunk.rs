@@ -278,6 +278,10 @@ static SAME_FAULT: &[(&Code, &Code)] = &[
     (&cell_codes::DIGITS_LOST, &cell_codes::DIGITS_LOST),
 ];
 
+fn is_dropped(finding: &RowFinding) -> bool {
+    SAME_FAULT.iter().any(|(_, dropped)| std::ptr::eq(finding.problem.code, *dropped))
+}
+
 /// One fault of a cell is reported once.
 fn one_fault_once(findings: &mut Vec<RowFinding>) {
     let is_same = |one: &RowFinding, other: &RowFinding| one.row == other.row && one.field == other.field;
@@ -285,7 +289,9 @@ fn one_fault_once(findings: &mut Vec<RowFinding>) {
     let mut at = 0;
     for group in findings.chunk_by(is_same) {
         let has = |code: &Code| group.iter().any(|finding| finding.problem.code == code);
-        if group.len() > 1 && group[0].field.is_some() {
+        // Nearly all findings of a cell are about different faults.
+        let may_be = group.len() > 1 && group[0].field.is_some() && group.iter().any(|each| is_dropped(each));
+        if may_be {
             for (kept, dropped) in SAME_FAULT.iter().filter(|(kept, dropped)| has(kept) && has(dropped)) {
                 let doomed = (0..group.len()).filter(|each| group[*each].problem.code == *dropped);
                 left_out.extend(doomed.skip(usize::from(kept == dropped)).map(|each| at + each));
