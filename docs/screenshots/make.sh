@@ -67,3 +67,18 @@ sleep 2
 xwd -root -silent | convert xwd:- -depth 8 -colors 128 "$here/template.png"
 pkill -f soffice.bin || true
 
+
+# The report as a workbook, its causes in front.
+sleep 2
+cd seeds
+lungwort check germination.xlsx --today 2026-11-23 -o ../findings.xlsx 2>/dev/null || true
+cd ..
+HOME="$work" soffice --norestore --nologo --calc findings.xlsx >/dev/null 2>&1 &
+sleep 15
+window=$(xdotool search --onlyvisible --name 'findings' | tail -n 1)
+xdotool windowsize "$window" 1280 800 windowmove "$window" 0 0
+sleep 2
+xdotool mousemove 214 767 click 1
+sleep 2
+xwd -root -silent | convert xwd:- -depth 8 -colors 128 "$here/findings.png"
+pkill -f soffice.bin || true

@@ -290,7 +290,7 @@ fn one_fault_once(findings: &mut Vec<RowFinding>) {
     for group in findings.chunk_by(is_same) {
         let has = |code: &Code| group.iter().any(|finding| finding.problem.code == code);
         // Nearly all findings of a cell are about different faults.
-        let may_be = group.len() > 1 && group[0].field.is_some() && group.iter().any(|each| is_dropped(each));
+        let may_be = group.len() > 1 && group[0].field.is_some() && group.iter().any(is_dropped);
         if may_be {
             for (kept, dropped) in SAME_FAULT.iter().filter(|(kept, dropped)| has(kept) && has(dropped)) {
                 let doomed = (0..group.len()).filter(|each| group[*each].problem.code == *dropped);
