@@ -145,8 +145,8 @@ impl Causes {
         let mut causes: Vec<&Cause> = self.causes.iter().collect();
         causes.sort_by(|a, b| {
             let rank = |cause: &Cause| {
-                let of_file = cause.problem.topic == Topic::File;
-                let of_headings = cause.problem.code.stage < Stage::Cell;
+                let of_file = cause.problem.topic == Topic::File && cause.first.row.is_none();
+                let of_headings = cause.problem.topic == Topic::File || cause.problem.code.stage < Stage::Cell;
                 (std::cmp::Reverse(cause.problem.severity), !of_file, !of_headings, std::cmp::Reverse(cause.count))
             };
             rank(a).cmp(&rank(b))

@@ -20,6 +20,10 @@ const RANGES: usize = 12;
 /// Values of a cause that are named.
 const VALUES: usize = 20;
 
+/// The height of a line, in points, and how many lines a row is high at most.
+const LINE: f64 = 15.0;
+const MOST_LINES: usize = 20;
+
 const FINDINGS: &[(&str, f64)] = &[
     ("File", 18.0),
     ("Sheet", 14.0),
@@ -41,14 +45,14 @@ const FINDINGS: &[(&str, f64)] = &[
 const CAUSES: &[(&str, f64)] = &[
     ("Findings", 9.0),
     ("Severity", 10.0),
-    ("File", 18.0),
+    ("Heading", 20.0),
+    ("Rule", 24.0),
+    ("What is wrong", 54.0),
+    ("Values and their corrections", 40.0),
+    ("Rows", 24.0),
+    ("How to fix it", 54.0),
     ("Sheet", 14.0),
-    ("Heading", 22.0),
-    ("Rule", 26.0),
-    ("What is wrong", 60.0),
-    ("Values and their corrections", 50.0),
-    ("Rows", 30.0),
-    ("How to fix it", 60.0),
+    ("File", 18.0),
     ("Code", 20.0),
 ];
 
@@ -216,25 +220,35 @@ fn causes(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<(), XlsxError>
         let severity = format!("{:?}", cause.problem.severity).to_lowercase();
         sheet.write_number_with_format(row, 0, cause.count as f64, &wrap)?;
         sheet.write_string_with_format(row, 1, severity, &of(cause.problem.severity))?;
+        let mut lines = 1;
         for (column, text) in [
-            (2, file),
-            (3, cause.sheet.as_deref().unwrap_or_default()),
-            (4, heading),
-            (5, rule),
-            (6, cause.message().as_str()),
-            (7, values(cause).as_str()),
-            (8, cause.rows.words(RANGES).as_str()),
-            (9, cause.problem.code.fix),
+            (2, heading),
+            (3, rule),
+            (4, cause.message().as_str()),
+            (5, values(cause).as_str()),
+            (6, cause.rows.words(RANGES).as_str()),
+            (7, cause.problem.code.fix),
+            (8, cause.sheet.as_deref().unwrap_or_default()),
+            (9, file),
             (10, cause.problem.code.name),
         ] {
             if !text.is_empty() {
                 sheet.write_string_with_format(row, column, storable(text), &wrap)?;
+                lines = lines.max(line_count(text, CAUSES[usize::from(column)].1));
             }
         }
+        // Not every program makes a row as high as its wrapped text.
+        sheet.set_row_height(row, LINE * lines.min(MOST_LINES) as f64)?;
     }
     let last = u32::try_from(sorted.len()).unwrap_or(u32::MAX).max(1);
     sheet.autofilter(0, 0, last, CAUSES.len() as u16 - 1)?;
     Ok(())
+}
+
+/// The lines that a text takes up in a column of so many characters.
+fn line_count(text: &str, width: f64) -> usize {
+    // Words are not broken, so that a line is seldom full.
+    text.lines().map(|line| 1 + line.chars().count() * 11 / 10 / width as usize).sum()
 }
 
 fn values(cause: &Cause) -> String {

@@ -51,7 +51,7 @@ fn cut(metadata: &SheetMetadata, out: &mut Reporter<'_>) {
         thousands(range.first_row),
         column_letter(range.last_column)
     );
-    say(&codes::REPEATED_ROWS, message, at_row(range.first_row), out);
+    say(&codes::REPEATED_ROWS, message, Place::default(), out);
 }
 
 fn hidden_rows(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {
