@@ -2,6 +2,9 @@
 
 use rust_decimal::Decimal;
 
+/// Digits that a spreadsheet keeps of a number.
+pub const DIGITS_KEPT: usize = 15;
+
 /// What the receiving side writes between the whole part and the fraction.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum DecimalMark {

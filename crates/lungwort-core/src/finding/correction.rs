@@ -13,6 +13,16 @@ pub enum Certainty {
     Certain,
 }
 
+impl Certainty {
+    /// The word for it.
+    pub fn word(self) -> &'static str {
+        match self {
+            Certainty::Likely => "likely",
+            Certainty::Certain => "certain",
+        }
+    }
+}
+
 /// What is to be done at the address of a finding.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub enum Action {

@@ -78,11 +78,8 @@ impl Form for Csv {
             None => number(entry.row),
         };
         let (proposed, certainty) = match &entry.correction {
-            Some(correction) => {
-                let proposed = correction.value.clone().or_else(|| correction.words.clone()).unwrap_or_default();
-                (proposed, format!("{:?}", correction.certainty).to_lowercase())
-            }
-            None => (String::new(), String::new()),
+            Some(correction) => (correction.proposed(), correction.certainty.word()),
+            None => ("", ""),
         };
         let cells = [
             cell(&entry.file),
@@ -94,11 +91,11 @@ impl Form for Csv {
             if is_rule { cell(&entry.subject) } else { String::new() },
             cell(entry.key.as_deref().unwrap_or_default()),
             cell(entry.value.as_deref().unwrap_or_default()),
-            format!("{:?}", entry.severity).to_lowercase(),
+            entry.severity.word().to_owned(),
             entry.code.to_owned(),
             cell(&entry.message),
-            cell(&proposed),
-            certainty,
+            cell(proposed),
+            certainty.to_owned(),
         ];
         write!(out, "{}\r\n", cells.join(","))
     }

@@ -75,8 +75,7 @@ impl Form for TextRows {
         let message = shown::visible(&problem.message.to_string());
         let correction = problem.correction.as_ref().map(|each| text::arrow_behind(&message, each));
         let text = format!("{message}{}", correction.unwrap_or_default());
-        let mark =
-            paint(style::of(problem.severity), format!("{:<8}", format!("{:?}", problem.severity).to_lowercase()));
+        let mark = paint(style::of(problem.severity), format!("{:<8}", problem.severity.word()));
         let lines = style::wrap(&text, style::width() - 16 - problem.code.name.len() - 2);
         for (at, line) in lines.iter().enumerate() {
             let head = if at == 0 { format!("  {column:>3} {mark} ") } else { " ".repeat(15) };

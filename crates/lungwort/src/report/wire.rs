@@ -174,6 +174,11 @@ pub struct CorrectionEntry {
 }
 
 impl CorrectionEntry {
+    /// What is proposed: the new text, or the action in words.
+    pub fn proposed(&self) -> &str {
+        self.value.as_deref().or(self.words.as_deref()).unwrap_or_default()
+    }
+
     fn of(correction: &finding::Correction) -> CorrectionEntry {
         CorrectionEntry {
             action: correction.action.name(),

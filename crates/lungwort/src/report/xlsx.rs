@@ -81,14 +81,11 @@ impl Xlsx {
         let sheet = self.book.worksheet_from_index(2)?;
         let (heading, rule) = if is_rule { ("", &*entry.subject) } else { (&*entry.subject, "") };
         let correction = entry.correction.as_ref();
-        let proposed = correction.and_then(|each| each.value.clone().or_else(|| each.words.clone()));
-        let certainty = correction.map(|each| format!("{:?}", each.certainty).to_lowercase());
         for (column, number) in [(2, entry.row), (3, entry.last_row), (4, entry.line)] {
             if let Some(number) = number {
                 sheet.write_number(at, column, number as f64)?;
             }
         }
-        let severity = format!("{:?}", entry.severity).to_lowercase();
         for (column, text) in [
             (0, entry.file.as_str()),
             (1, entry.sheet.as_deref().unwrap_or_default()),
@@ -97,10 +94,10 @@ impl Xlsx {
             (7, rule),
             (8, entry.key.as_deref().unwrap_or_default()),
             (9, entry.value.as_deref().unwrap_or_default()),
-            (10, &severity),
+            (10, entry.severity.word()),
             (11, &entry.message),
-            (12, proposed.as_deref().unwrap_or_default()),
-            (13, certainty.as_deref().unwrap_or_default()),
+            (12, correction.map(|each| each.proposed()).unwrap_or_default()),
+            (13, correction.map(|each| each.certainty.word()).unwrap_or_default()),
             (14, entry.code),
         ] {
             write_text(sheet, at, column, text)?;
@@ -217,9 +214,8 @@ fn causes(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<(), XlsxError>
         let file = summary.files.get(cause.file).map(|file| file.name.as_str()).unwrap_or_default();
         let is_rule = matches!(cause.problem.topic, Topic::Rule(_));
         let (heading, rule) = if is_rule { ("", &*cause.problem.subject) } else { (&*cause.problem.subject, "") };
-        let severity = format!("{:?}", cause.problem.severity).to_lowercase();
         sheet.write_number_with_format(row, 0, cause.count as f64, &wrap)?;
-        sheet.write_string_with_format(row, 1, severity, &of(cause.problem.severity))?;
+        sheet.write_string_with_format(row, 1, cause.problem.severity.word(), &of(cause.problem.severity))?;
         let mut lines = 1;
         for (column, text) in [
             (2, heading),

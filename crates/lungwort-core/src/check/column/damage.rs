@@ -2,6 +2,7 @@
 //! format. The right value is proposed only where the column takes it.
 
 use super::ColumnJudge;
+use crate::cell::number::DIGITS_KEPT;
 use crate::cell::{number, yes_no};
 use crate::finding::codes::{cell as cell_codes, value as codes};
 use crate::finding::{CellProblem, Correction};
@@ -9,8 +10,6 @@ use crate::rulebook::spoilt::Spoilt;
 
 /// Zeros that are put before a code, at most.
 const MOST_ZEROS: usize = 12;
-/// Digits that a spreadsheet keeps of a number.
-const DIGITS_KEPT: usize = 15;
 
 /// The damage, where there is one that explains why the column does not take the text.
 pub fn explain(judge: &ColumnJudge<'_>, text: &str) -> Option<CellProblem> {
@@ -32,21 +31,18 @@ fn scientific(judge: &ColumnJudge<'_>, text: &str) -> Option<CellProblem> {
     let (message, correction) = match known {
         Some(code) => (format!("a spreadsheet has taken the code {code} for a number."), Correction::likely(code)),
         None => {
-            let whole =
+            let reason =
                 "a spreadsheet has turned a long number or a code into this form; copy it from its source again.";
-            (whole.to_owned(), None)
+            (reason.to_owned(), None)
         }
     };
     Some(CellProblem::new(&codes::SCIENTIFIC_NOTATION, message).with(correction))
 }
 
 fn lost_zeros(judge: &ColumnJudge<'_>, text: &str) -> Option<CellProblem> {
-    let digits = text.bytes().take_while(u8::is_ascii_digit).count();
-    if digits == 0 || text.starts_with('0') && from_list(judge, text).is_some() {
-        return None;
-    }
     // Only what is a number through and through loses its zeros.
-    if digits < text.len() {
+    let all_digits = !text.is_empty() && text.bytes().all(|byte| byte.is_ascii_digit());
+    if !all_digits || text.starts_with('0') && from_list(judge, text).is_some() {
         return None;
     }
     let mut fitting =
@@ -153,7 +149,7 @@ fn truth_value(judge: &ColumnJudge<'_>, text: &str) -> Option<CellProblem> {
     let list = &judge.column().allowed.as_ref()?.list;
     let mut meant = list.searched().take(50).filter(|code| yes_no::read_usual(code) == Some(truth));
     let code = meant.next().filter(|_| meant.next().is_none())?;
-    let message = format!("a spreadsheet's truth value; the list has {code}.");
+    let message = format!("a spreadsheet has made it TRUE or FALSE; the list has {code}.");
     Some(CellProblem::new(&codes::CODE_CHANGED, message).with(Correction::likely(code)))
 }
 

@@ -5,7 +5,7 @@ use std::collections::HashSet;
 use std::sync::Arc;
 
 use crate::cell::date::from_serial;
-use crate::cell::number::DecimalMark;
+use crate::cell::number::{DIGITS_KEPT, DecimalMark};
 use crate::cell::{Kind, shown};
 use crate::check::column::ColumnJudge;
 use crate::check::rows::chunk::ChunkJudge;
@@ -17,9 +17,6 @@ use crate::intake::Chunk;
 use crate::intake::cells::{CellMetadata, Formula, Stored};
 use crate::rulebook::ColumnType;
 use crate::rulebook::written::WrittenStored;
-
-/// Digits that a spreadsheet keeps of a number.
-const DIGITS_KEPT: usize = 15;
 
 impl ChunkJudge<'_, '_> {
     /// Cells of a sheet's row that stand right of all headings.

@@ -278,16 +278,19 @@ static SAME_FAULT: &[(&Code, &Code)] = &[
     (&cell_codes::DIGITS_LOST, &cell_codes::DIGITS_LOST),
 ];
 
+fn is_same_cell(one: &RowFinding, other: &RowFinding) -> bool {
+    one.row == other.row && one.field == other.field
+}
+
 fn is_dropped(finding: &RowFinding) -> bool {
     SAME_FAULT.iter().any(|(_, dropped)| std::ptr::eq(finding.problem.code, *dropped))
 }
 
 /// One fault of a cell is reported once.
 fn one_fault_once(findings: &mut Vec<RowFinding>) {
-    let is_same = |one: &RowFinding, other: &RowFinding| one.row == other.row && one.field == other.field;
     let mut left_out = Vec::new();
     let mut at = 0;
-    for group in findings.chunk_by(is_same) {
+    for group in findings.chunk_by(is_same_cell) {
         let has = |code: &Code| group.iter().any(|finding| finding.problem.code == code);
         // Nearly all findings of a cell are about different faults.
         let may_be = group.len() > 1 && group[0].field.is_some() && group.iter().any(is_dropped);
@@ -298,6 +301,9 @@ fn one_fault_once(findings: &mut Vec<RowFinding>) {
             }
         }
         at += group.len();
+    }
+    if left_out.is_empty() {
+        return;
     }
     left_out.sort_unstable();
     let mut left_out = left_out.into_iter().peekable();
@@ -326,8 +332,7 @@ fn as_in_the_file(chunk: &Chunk, findings: &mut [RowFinding]) {
 /// Judges of single cells propose one value each; what looks at several cells may propose another for the same cell.
 /// Then the last counts, and a person must agree.
 fn one_correction_a_cell(findings: &mut [RowFinding]) {
-    let is_same = |one: &RowFinding, other: &RowFinding| one.row == other.row && one.field == other.field;
-    for group in findings.chunk_by_mut(is_same) {
+    for group in findings.chunk_by_mut(is_same_cell) {
         let proposed = |finding: &RowFinding| {
             let value = finding.problem.correction.as_ref().map(|correction| correction.action.clone());
             finding.field.and(value)

@@ -189,7 +189,7 @@ WRONG_PATTERN "wrong-pattern" Error "Not in the column's format"
     "2026/417" => "2026-00417"
 
 CODE_CHANGED "code-changed" Error "A code that a spreadsheet has turned into something else"
-    means "The code looked like a date, a number or a truth value, and a spreadsheet made it one: MAR-01 became 01-Mar, 3E2 became 300, a plus sign in front is gone. The message says what the code was where that can be known."
+    means "The code looked like a date, a number, TRUE or FALSE, and a spreadsheet made it one: MAR-01 became 01-Mar, 3E2 became 300, a plus sign in front is gone. The message says what the code was where that can be known."
     matters "The receiving side does not know the code, or takes it for another one."
     fix "Format the column as text before typing or pasting codes, then put the code in again."
     "01-Mar" => "MAR-01"
