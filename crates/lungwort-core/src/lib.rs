@@ -50,10 +50,11 @@ pub mod blank;
 pub mod cell;
 pub mod check;
 pub mod condition;
+pub mod encoding;
 pub mod finding;
 pub mod intake;
 pub mod learn;
 pub mod lint;
 pub mod rulebook;
 
-pub use encoding_rs::Encoding;
+pub use encoding::Encoding;

@@ -9,6 +9,7 @@ use clap::{Args, ValueEnum};
 use jiff::civil::Date;
 use lungwort_core::cell::shown::quoted_argument;
 use lungwort_core::check::Opened;
+use lungwort_core::encoding::{self, Encoding};
 use lungwort_core::finding::Severity;
 use lungwort_core::intake::{ReadOptions, Source};
 
@@ -310,10 +311,6 @@ fn read_options(input: &InputArguments) -> Result<ReadOptions> {
     Ok(ReadOptions { encoding, delimiter, quote })
 }
 
-fn encoding_of(label: &str) -> Result<&'static lungwort_core::Encoding> {
-    lungwort_core::Encoding::for_label(label.as_bytes()).with_context(|| {
-        let known = "utf-8, utf-16le, utf-16be, windows-1250 to windows-1258, windows-874, iso-8859-2 to iso-8859-16, macintosh, \
-            x-mac-cyrillic, koi8-r, koi8-u, ibm866, shift_jis, euc-jp, iso-2022-jp, gbk, gb18030, big5, euc-kr";
-        format!("no encoding is called {label}; known are {known}")
-    })
+fn encoding_of(label: &str) -> Result<Encoding> {
+    Encoding::for_label(label).with_context(|| format!("no encoding is called {label}; known are {}", encoding::KNOWN))
 }

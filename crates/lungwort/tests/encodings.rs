@@ -9,7 +9,7 @@ use support::Folder;
 const SHEET: &str = "[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id' }, { heading = 'Place' }]";
 
 fn encoded(text: &str, label: &str) -> Vec<u8> {
-    Encoding::for_label(label.as_bytes()).unwrap().encode(text).0.into_owned()
+    Encoding::for_label(label).unwrap().encode(text).unwrap()
 }
 
 fn asking(label: &str) -> String {
@@ -30,6 +30,11 @@ fn what_is_asked_for_is_taken_wherever_the_bytes_are_valid_in_it() {
         ("iso-8859-15", "Œuvre"),
         ("shift_jis", "東京"),
         ("gb18030", "北京"),
+        ("ibm437", "Köln"),
+        ("ibm850", "Zoë"),
+        ("ibm852", "Łódź"),
+        ("ibm858", "5 €"),
+        ("utf-32le", "Łódź"),
         ("utf-8", "Köln"),
     ] {
         let text = format!("Id,Place\n1,{place}\n");
@@ -51,7 +56,7 @@ fn what_is_asked_for_is_taken_wherever_the_bytes_are_valid_in_it() {
 fn bytes_that_cannot_be_what_is_asked_for_are_another_encoding() {
     for (label, bytes) in [
         ("utf-8", encoded("Id,Place\n1,Köln und Tübingen\n", "windows-1252")),
-        ("shift_jis", encoded("Id,Place\n1,Łódź żółw ÿ\n", "windows-1250")),
+        ("shift_jis", encoded("Id,Place\n1,Łódź żółw\n", "windows-1250")),
         ("windows-1252", [b"\xef\xbb\xbf".as_slice(), "Id,Place\n1,Köln\n".as_bytes()].concat()),
         ("windows-1252", "Id,Place\n1,Köln\n".encode_utf16().flat_map(u16::to_le_bytes).collect()),
     ] {
@@ -83,6 +88,68 @@ fn an_encoding_that_is_not_certain_is_said_with_a_word_in_it_and_in_two_others()
     assert_eq!((ran.status, ran.json()["files"][0]["encoding_by"].as_str()), (0, Some("uncertain")));
     // Where nothing hangs on it, nothing is said.
     assert_eq!(Folder::with(SHEET, "Id,Place\n1,Koln\n").check(&[]).findings(), []);
+}
+
+#[test]
+fn tables_of_spreadsheet_programs_for_older_systems_are_read_as_what_they_are() {
+    let german = "Id,Place\n1,Köln\n2,Tübingen\n3,Gänsefürth\n";
+    let polish = "Id,Place\n1,Łódź\n2,Wąbrzeźno\n3,Żółwin\n";
+    for (label, text, name) in [
+        ("cp850", german, "IBM850"),
+        ("cp437", german, "IBM850"),
+        ("cp852", polish, "IBM852"),
+        ("macintosh", german, "macintosh"),
+    ] {
+        let folder = Folder::with(
+            &format!("{SHEET}\n").replace("{ heading = 'Place' }", "{ heading = 'Place', allowed = ['-'] }"),
+            encoded(text, label),
+        );
+        let ran = folder.check(&[]);
+        let file = &ran.json()["files"][0];
+        assert_eq!(
+            (file["encoding"].as_str(), file["encoding_by"].as_str()),
+            (Some(name), Some("uncertain")),
+            "{label}"
+        );
+        for place in text.lines().skip(1).map(|line| &line[2..]) {
+            assert!(ran.stdout.contains(place), "{label}: {place}");
+        }
+    }
+}
+
+#[test]
+fn utf_32_is_read_with_a_mark_and_without() {
+    for label in ["utf-32le", "utf-32be"] {
+        for mark in ["", "\u{feff}"] {
+            let folder = Folder::with(SHEET, encoded(&format!("{mark}Id,Place\n1,Łódź\n"), label));
+            let ran = folder.check(&[]);
+            assert_eq!(ran.findings(), [], "{label}");
+            let file = &ran.json()["files"][0];
+            let by = if mark.is_empty() { "detected" } else { "mark" };
+            assert_eq!(
+                (file["encoding"].as_str().map(str::to_lowercase).as_deref(), file["encoding_by"].as_str()),
+                (Some(label), Some(by))
+            );
+        }
+        // A character cut in two at the end is reported where it is.
+        let bytes = encoded("Id,Place\n1,Ł", label);
+        let found = Folder::with(SHEET, &bytes[..bytes.len() - 1]).check(&[]).findings();
+        assert_eq!(
+            found.iter().map(|(code, row, _)| (code.as_str(), *row)).collect::<Vec<_>>(),
+            [("invalid-bytes", 2)]
+        );
+    }
+}
+
+#[test]
+fn a_template_in_an_older_encoding_is_written_in_it_and_read_back() {
+    let folder = Folder::with(&asking("cp852").replace("'Place'", "'Miejsce Łódź'"), "");
+    let ran = folder.run(&["template", "t.rulebook.toml", "-o", "out.csv"]);
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+    assert_eq!(std::fs::read(folder.path().join("out.csv")).unwrap(), encoded("Id,Miejsce Łódź\r\n", "cp852"));
+    let folder = Folder::with(&asking("cp437").replace("'Place'", "'Miejsce Łódź'"), "");
+    let ran = folder.run(&["template", "t.rulebook.toml", "-o", "out.csv"]);
+    assert!(ran.status == 2 && ran.stderr.contains("cannot be written in IBM437"), "{}", ran.stderr);
 }
 
 #[test]

@@ -17,7 +17,7 @@ fn the_same_table_in_any_encoding_gives_the_same_findings() {
         let bytes: Vec<u8> = match label {
             "utf-16le" => text.encode_utf16().flat_map(u16::to_le_bytes).collect(),
             "utf-16be" => text.encode_utf16().flat_map(u16::to_be_bytes).collect(),
-            _ => Encoding::for_label(label.as_bytes()).unwrap().encode(text).0.into_owned(),
+            _ => Encoding::for_label(label).unwrap().encode(text).unwrap(),
         };
         let folder = Folder::with(PLACES, bytes);
         let ran = folder.check(&[]);
@@ -45,7 +45,7 @@ fn an_encoding_can_be_given() {
         ("iso-8859-2", "Łódź"),
     ] {
         let text = format!("Id,Place,Seeds\n1,{place},x\n");
-        let bytes = Encoding::for_label(label.as_bytes()).unwrap().encode(&text).0.into_owned();
+        let bytes = Encoding::for_label(label).unwrap().encode(&text).unwrap();
         let sheet = PLACES.replace("{ heading = 'Place' }", "{ heading = 'Place', allowed = ['-'] }");
         let folder = Folder::with(&sheet, bytes);
         let found = folder.check(&["--encoding", label]).findings();

@@ -182,7 +182,7 @@ fn the_rest_of_the_file() {
         ("[rulebook]\ntitle = 'T'\n", "sheet is missing here"),
         (
             "[rulebook]\ntitle = 'T'\n[file]\nencoding = 'utf8x'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
-            "no encoding is called utf8x; usual ones are utf-8, utf-16le and windows-1252",
+            "no encoding is called utf8x; known are utf-8, utf-16le, utf-16be, utf-32le",
         ),
         (
             "[rulebook]\ntitle = 'T'\n[file]\ndelimiter = 'comma'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",

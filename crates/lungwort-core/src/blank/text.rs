@@ -1,6 +1,7 @@
 //! A delimited template: the headings in their row, the guide rows, and a sample row where one is wanted.
 
 use super::{BlankError, BlankOptions, chosen};
+use crate::encoding::Encoding;
 use crate::rulebook::Rulebook;
 use crate::rulebook::written::{WrittenNewline, WrittenQuoting};
 
@@ -49,20 +50,11 @@ pub fn write(rulebook: &Rulebook, options: &BlankOptions, delimiter: u8) -> Resu
 
 /// The text in the encoding that the rulebook asks for.
 fn encoded(rulebook: &Rulebook, bytes: Vec<u8>) -> Result<Vec<u8>, BlankError> {
-    let encoding = rulebook.file.encoding.unwrap_or(encoding_rs::UTF_8);
+    let encoding = rulebook.file.encoding.unwrap_or(Encoding::UTF_8);
     let text = String::from_utf8_lossy(&bytes).into_owned();
     let mark = rulebook.file.bom == Some(true);
-    if encoding == encoding_rs::UTF_16LE || encoding == encoding_rs::UTF_16BE {
-        let little = encoding == encoding_rs::UTF_16LE;
-        let units = mark.then_some(0xfeff).into_iter().chain(text.encode_utf16());
-        return Ok(units.flat_map(|unit: u16| if little { unit.to_le_bytes() } else { unit.to_be_bytes() }).collect());
-    }
-    let (encoded, _, lost) = encoding.encode(&text);
-    if lost {
-        let why = format!("some of its headings or guide texts cannot be written in {}", encoding.name());
-        return Err(BlankError::Encoding(why));
-    }
-    let mut out = if mark && encoding == encoding_rs::UTF_8 { b"\xef\xbb\xbf".to_vec() } else { Vec::new() };
-    out.extend_from_slice(&encoded);
-    Ok(out)
+    let text = if mark && encoding.is_unicode() { format!("\u{feff}{text}") } else { text };
+    encoding.encode(&text).ok_or_else(|| {
+        BlankError::Encoding(format!("some of its headings or guide texts cannot be written in {}", encoding.name()))
+    })
 }

@@ -4,8 +4,8 @@
 use std::io::{self, Read};
 
 use super::readings;
+use crate::encoding::{Encoding, PieceDecoder, Step};
 use chardetng::{EncodingDetector, Iso2022JpDetection, Utf8Detection};
-use encoding_rs::{DecoderResult, Encoding, UTF_8, UTF_16BE, UTF_16LE};
 
 /// Bytes read at a time; they stay in the processor's cache until they are text.
 const STAGE: usize = 128 * 1024;
@@ -38,7 +38,7 @@ pub struct Invalid {
 
 enum Mode {
     Utf8,
-    Other(Box<encoding_rs::Decoder>),
+    Other(PieceDecoder),
 }
 
 /// Turns a reader of bytes into text, piece by piece.
@@ -50,7 +50,7 @@ pub struct Decoder<R> {
     /// The file's byte that the stage begins with.
     offset: u64,
     mode: Mode,
-    encoding: &'static Encoding,
+    encoding: Encoding,
     chosen: Chosen,
     mark: bool,
     /// Whether any text beyond ASCII has been made: until then the encoding can still change.
@@ -68,14 +68,14 @@ impl<R: Read> Decoder<R> {
     /// # Errors
     ///
     /// Where the input cannot be read.
-    pub fn open(input: R, given: Option<&'static Encoding>) -> io::Result<Decoder<R>> {
+    pub fn open(input: R, given: Option<Encoding>) -> io::Result<Decoder<R>> {
         let mut decoder = Decoder {
             input,
             stage: vec![0; STAGE],
             held: 0,
             offset: 0,
             mode: Mode::Utf8,
-            encoding: UTF_8,
+            encoding: Encoding::UTF_8,
             chosen: Chosen::Sound,
             mark: false,
             beyond_ascii: false,
@@ -90,7 +90,7 @@ impl<R: Read> Decoder<R> {
     }
 
     /// The encoding and how it was come by. Both can still change until text beyond ASCII has been read.
-    pub fn encoding(&self) -> (&'static Encoding, Chosen) {
+    pub fn encoding(&self) -> (Encoding, Chosen) {
         (self.encoding, self.chosen)
     }
 
@@ -164,32 +164,28 @@ impl<R: Read> Decoder<R> {
         self.offset += count as u64;
     }
 
-    fn choose(&mut self, given: Option<&'static Encoding>) {
-        let marked = Encoding::for_bom(&self.stage[..self.held]);
+    fn choose(&mut self, given: Option<Encoding>) {
+        let marked = Encoding::for_mark(&self.stage[..self.held]);
         if let Some((encoding, length)) = marked.filter(|(encoding, _)| given.is_none_or(|given| given == *encoding)) {
             self.mark = true;
             self.consume(length);
             self.set(encoding, Chosen::Mark);
         } else if let Some(encoding) = given {
             self.set(encoding, Chosen::Asked);
-        } else if let Some(encoding) = utf_16(&self.stage[..self.held]) {
+        } else if let Some(encoding) = of_wide_units(&self.stage[..self.held]) {
             self.set(encoding, Chosen::Detected);
         } else if switches_alphabets(&self.stage[..self.held]) {
-            self.set(encoding_rs::ISO_2022_JP, Chosen::Detected);
+            self.set(Encoding::web(encoding_rs::ISO_2022_JP), Chosen::Detected);
         } else if !is_mostly_utf8(&self.stage[..self.held], self.ended) {
             let encoding = guess(&self.stage[..self.held], self.ended);
             self.set(encoding, Chosen::Uncertain);
         }
     }
 
-    fn set(&mut self, encoding: &'static Encoding, chosen: Chosen) {
+    fn set(&mut self, encoding: Encoding, chosen: Chosen) {
         self.encoding = encoding;
         self.chosen = chosen;
-        self.mode = if encoding == UTF_8 {
-            Mode::Utf8
-        } else {
-            Mode::Other(Box::new(encoding.new_decoder_without_bom_handling()))
-        };
+        self.mode = if encoding == Encoding::UTF_8 { Mode::Utf8 } else { Mode::Other(encoding.decoder()) };
     }
 
     fn fill_utf8(&mut self, out: &mut String) {
@@ -245,15 +241,12 @@ impl<R: Read> Decoder<R> {
         let start = out.len();
         let mut from = 0;
         loop {
-            let piece = &self.stage[from..self.held];
-            out.reserve(decoder.max_utf8_buffer_length(piece.len()).unwrap_or(piece.len() * 3));
-            let (result, read) = decoder.decode_to_string_without_replacement(piece, out, self.ended);
+            let (step, read) = decoder.decode(&self.stage[from..self.held], out, self.ended);
             from += read;
-            match result {
-                DecoderResult::InputEmpty => break,
-                DecoderResult::OutputFull => {}
-                DecoderResult::Malformed(length, behind) => {
-                    let offset = self.offset + from as u64 - u64::from(length) - u64::from(behind);
+            match step {
+                Step::Done => break,
+                Step::Malformed(back) => {
+                    let offset = (self.offset + from as u64).saturating_sub(back as u64);
                     self.note_invalid(offset, self.emitted + (out.len() - start) as u64);
                     out.push(char::REPLACEMENT_CHARACTER);
                 }
@@ -287,51 +280,67 @@ pub(super) fn switches_alphabets(head: &[u8]) -> bool {
     head.is_ascii() && (switches(b"\x1b$B") || switches(b"\x1b$@")) && (switches(b"\x1b(B") || switches(b"\x1b(J"))
 }
 
-/// UTF-16 without a mark.
-pub(super) fn utf_16(head: &[u8]) -> Option<&'static Encoding> {
-    zero_pattern(head).or_else(|| utf_16_of_other_alphabets(head))
+/// UTF-16 or UTF-32 without a mark.
+pub(super) fn of_wide_units(head: &[u8]) -> Option<Encoding> {
+    utf_32(head).or_else(|| zero_pattern(head)).or_else(|| utf_16_of_other_alphabets(head))
+}
+
+/// UTF-32 without a mark reads without fault as text with line ends: other bytes hardly ever do.
+fn utf_32(head: &[u8]) -> Option<Encoding> {
+    let whole = &head[..head.len().min(4096) & !3];
+    let is_it = |encoding: &Encoding| {
+        encoding.decode(whole).is_some_and(|text| text.contains(['\n', '\r']) && text.chars().all(is_text))
+    };
+    [Encoding::UTF_32LE, Encoding::UTF_32BE].into_iter().find(is_it)
+}
+
+fn is_text(each: char) -> bool {
+    !each.is_control() || matches!(each, '\t' | '\r' | '\n')
 }
 
 /// In other alphabets only line ends, delimiters and digits have a zero byte, all of them on the same side; the text then
 /// reads without fault in UTF-16, with line ends in it.
-fn utf_16_of_other_alphabets(head: &[u8]) -> Option<&'static Encoding> {
+fn utf_16_of_other_alphabets(head: &[u8]) -> Option<Encoding> {
     let head = &head[..head.len().min(4096) & !1];
     let zeros = |odd: usize| head.iter().skip(odd).step_by(2).filter(|byte| **byte == 0).count();
     let encoding = match (zeros(0), zeros(1)) {
-        (0, 2..) => UTF_16LE,
-        (2.., 0) => UTF_16BE,
+        (0, 2..) => Encoding::UTF_16LE,
+        (2.., 0) => Encoding::UTF_16BE,
         _ => return None,
     };
     // The last character may be cut in two.
     let whole = &head[..head.len().saturating_sub(2)];
-    let text = encoding.decode_without_bom_handling_and_without_replacement(whole)?;
-    let is_text = |each: char| !each.is_control() || matches!(each, '\t' | '\r' | '\n');
+    let text = encoding.decode(whole)?;
     (text.contains(['\n', '\r']) && text.chars().all(is_text)).then_some(encoding)
 }
 
 /// UTF-16 without a mark shows in the zeros that every second byte of plain text then is.
-fn zero_pattern(head: &[u8]) -> Option<&'static Encoding> {
+fn zero_pattern(head: &[u8]) -> Option<Encoding> {
     let head = &head[..head.len().min(4096)];
     let share =
         |odd: usize| head.iter().skip(odd).step_by(2).filter(|byte| **byte == 0).count() * 20 / head.len().max(1);
     match (share(0), share(1)) {
-        (0, 6..) => Some(UTF_16LE),
-        (6.., 0) => Some(UTF_16BE),
+        (0, 6..) => Some(Encoding::UTF_16LE),
+        (6.., 0) => Some(Encoding::UTF_16BE),
         _ => None,
     }
 }
 
-fn guess(bytes: &[u8], whole: bool) -> &'static Encoding {
+fn guess(bytes: &[u8], whole: bool) -> Encoding {
     let mut detector = EncodingDetector::new(Iso2022JpDetection::Deny);
     detector.feed(bytes, whole);
-    detector.guess(None, Utf8Detection::Deny)
+    let likeliest = Encoding::web(detector.guess(None, Utf8Detection::Deny));
+    // The detector knows the encodings of the web; tables come in those of older systems too.
+    let mut words = Vec::new();
+    readings::collect(bytes, &mut words);
+    readings::of_older_systems(&words, likeliest).unwrap_or(likeliest)
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
 
-    fn decoded(bytes: &[u8], given: Option<&'static Encoding>) -> (String, &'static str, Chosen, Vec<Invalid>) {
+    fn decoded(bytes: &[u8], given: Option<Encoding>) -> (String, &'static str, Chosen, Vec<Invalid>) {
         let mut decoder = Decoder::open(bytes, given).unwrap();
         let mut out = String::new();
         while decoder.fill(&mut out).unwrap() {}
@@ -343,8 +352,8 @@ mod tests {
     fn encodings_are_recognised() {
         let text = "Art,Fundort\nGänseblümchen,Köln\nSchlüsselblume,Tübingen\n";
         for (label, chosen) in [("utf-8", Chosen::Sound), ("windows-1252", Chosen::Uncertain)] {
-            let encoding = Encoding::for_label(label.as_bytes()).unwrap();
-            let (bytes, _, _) = encoding.encode(text);
+            let encoding = Encoding::for_label(label).unwrap();
+            let bytes = encoding.encode(text).unwrap();
             assert_eq!(decoded(&bytes, None), (text.to_owned(), encoding.name(), chosen, vec![]));
         }
         let cyrillic = "Вид,Место\nВишня,Тула\n";
@@ -380,9 +389,8 @@ mod tests {
             ("windows-1254", "ığdır"),
         ];
         for (label, text) in cases {
-            let encoding = Encoding::for_label(label.as_bytes()).unwrap();
-            let (bytes, _, unmappable) = encoding.encode(text);
-            assert!(!unmappable, "{label}");
+            let encoding = Encoding::for_label(label).unwrap();
+            let bytes = encoding.encode(text).unwrap();
             assert_eq!(decoded(&bytes, Some(encoding)).0, text, "{label}");
         }
     }
@@ -402,7 +410,7 @@ mod tests {
         let (text, _, _, invalid) = decoded(&bytes, None);
         assert_eq!(text, "Zoë,x\na\u{fffd}b\n");
         assert_eq!(invalid, [Invalid { offset: 8, at: 8 }]);
-        let (text, _, _, invalid) = decoded(b"\x82\xa0\x81", Some(encoding_rs::SHIFT_JIS));
+        let (text, _, _, invalid) = decoded(b"\x82\xa0\x81", Encoding::for_label("shift_jis"));
         assert_eq!((text.as_str(), invalid.len()), ("あ\u{fffd}", 1));
     }
 

@@ -56,10 +56,10 @@ pub fn content_of(head: &[u8]) -> Content {
     if let Some((_, content)) = SIGNATURES.iter().find(|(signature, _)| head.starts_with(signature)) {
         return *content;
     }
-    let has_bom = head.starts_with(b"\xff\xfe") || head.starts_with(b"\xfe\xff");
+    let has_bom = crate::encoding::Encoding::for_mark(head).is_some();
     // Text in UTF-16 has a zero in every second byte; other files with many control bytes are no text.
     let zeros = |odd: usize| head.iter().skip(odd).step_by(2).filter(|byte| **byte == 0).count() * 10 > head.len() * 3;
-    if has_bom || zeros(0) != zeros(1) || super::decode::utf_16(head).is_some() {
+    if has_bom || zeros(0) != zeros(1) || super::decode::of_wide_units(head).is_some() {
         return Content::Text;
     }
     let controls = head.iter().filter(|byte| **byte < 9 || (14..32).contains(*byte) && **byte != 27).count();

@@ -19,7 +19,7 @@ const SAMPLE: usize = 64 * 1024;
 #[derive(Debug, Clone, Copy, Default)]
 pub struct ReadOptions {
     /// The encoding.
-    pub encoding: Option<&'static encoding_rs::Encoding>,
+    pub encoding: Option<crate::encoding::Encoding>,
     /// Between cells.
     pub delimiter: Option<u8>,
     /// Around cells.

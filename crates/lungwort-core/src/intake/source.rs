@@ -7,7 +7,6 @@ use std::io::{self, Read, Write};
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
-use encoding_rs::{DecoderResult, Encoding};
 use sha2::{Digest as _, Sha256};
 
 use super::bytes::{ByteStream, Bytes, io_words};
@@ -15,6 +14,7 @@ use super::decode;
 use super::kind::is_relative;
 use super::workbook::Workbook;
 use super::{BookError, Chunks, Content, Decoder, ReadOptions, content_of};
+use crate::encoding::{Encoding, Step};
 
 /// Of a stream, what is kept in memory.
 const KEPT_IN_MEMORY: usize = 1 << 20;
@@ -191,9 +191,9 @@ impl Source {
     ///
     /// # Errors
     /// Where it cannot be read.
-    pub fn is_valid_in(&self, encoding: &'static Encoding) -> io::Result<bool> {
+    pub fn is_valid_in(&self, encoding: Encoding) -> io::Result<bool> {
         let mut stream = self.bytes()?;
-        let mut decoder = encoding.new_decoder_without_bom_handling();
+        let mut decoder = encoding.decoder();
         let (mut buffer, mut text, mut first) = (vec![0; 64 << 10], String::with_capacity(256 << 10), true);
         loop {
             let count = stream.read(&mut buffer)?;
@@ -201,21 +201,12 @@ impl Source {
                 return Ok(false);
             }
             first = false;
-            let mut from = 0;
-            loop {
-                text.clear();
-                let piece = &buffer[from..count];
-                let (result, read) = decoder.decode_to_string_without_replacement(piece, &mut text, count == 0);
-                from += read;
-                // The bytes that mean nothing in a code page are made control characters of the same number.
-                if text.contains(|each: char| matches!(each, '\u{80}'..='\u{9f}')) {
-                    return Ok(false);
-                }
-                match result {
-                    DecoderResult::InputEmpty => break,
-                    DecoderResult::OutputFull => {}
-                    DecoderResult::Malformed(..) => return Ok(false),
-                }
+            text.clear();
+            let (step, _) = decoder.decode(&buffer[..count], &mut text, count == 0);
+            // The bytes that mean nothing in a code page are made control characters of the same number.
+            let means_nothing = text.contains(|each: char| matches!(each, '\u{80}'..='\u{9f}'));
+            if means_nothing || step != Step::Done {
+                return Ok(false);
             }
             if count == 0 {
                 return Ok(true);
@@ -257,10 +248,10 @@ impl Source {
 }
 
 /// Whether the first bytes say without doubt that the encoding is another one.
-fn is_another_for_certain(head: &[u8], encoding: &'static Encoding) -> bool {
-    let marked = Encoding::for_bom(head).map(|(marked, _)| marked);
-    let switched = decode::switches_alphabets(head).then_some(encoding_rs::ISO_2022_JP);
-    marked.or_else(|| decode::utf_16(head)).or(switched).is_some_and(|certain| certain != encoding)
+fn is_another_for_certain(head: &[u8], encoding: Encoding) -> bool {
+    let marked = Encoding::for_mark(head).map(|(marked, _)| marked);
+    let switched = decode::switches_alphabets(head).then_some(Encoding::web(encoding_rs::ISO_2022_JP));
+    marked.or_else(|| decode::of_wide_units(head)).or(switched).is_some_and(|certain| certain != encoding)
 }
 
 #[cfg(test)]

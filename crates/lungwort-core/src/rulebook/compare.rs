@@ -65,8 +65,7 @@ fn file(old: &Rulebook, new: &Rulebook, changes: &mut Changes) {
     }
     rest_of_file(old, new, changes);
     if old.file.encoding != new.file.encoding {
-        let name =
-            |encoding: Option<&'static encoding_rs::Encoding>| encoding.map_or("any encoding", |found| found.name());
+        let name = |encoding: Option<crate::encoding::Encoding>| encoding.map_or("any encoding", |found| found.name());
         let words = format!("is required in {}; before in {}", name(new.file.encoding), name(old.file.encoding));
         changes.say("The file", words, Weight::Stricter);
     }

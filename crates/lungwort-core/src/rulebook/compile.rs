@@ -3,8 +3,6 @@
 use std::collections::HashMap;
 use std::path::Path;
 
-use encoding_rs::Encoding;
-
 use super::compiler::{Columns, Compiler};
 use super::mistake::Mistakes;
 use super::model::{Column, EditionPlace, Figure, FileRules, Rulebook, Sheet, Template};
@@ -14,6 +12,7 @@ use super::written::{WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenS
 use super::{compile_rule, load as reader, standard};
 use crate::cell::shown::quoted_argument;
 use crate::condition::Formula;
+use crate::encoding::{self, Encoding};
 use crate::intake::dialect::delimiter_byte;
 use crate::intake::{Content, content_of};
 
@@ -144,12 +143,9 @@ impl Compiler {
 
     fn file(&mut self, written: &WrittenFile) -> FileRules {
         let encoding = written.encoding.as_deref().and_then(|label| {
-            let found = Encoding::for_label(label.as_bytes());
+            let found = Encoding::for_label(label);
             if found.is_none() {
-                self.error(
-                    "file.encoding",
-                    format!("no encoding is called {label}; usual ones are utf-8, utf-16le and windows-1252"),
-                );
+                self.error("file.encoding", format!("no encoding is called {label}; known are {}", encoding::KNOWN));
             }
             found
         });

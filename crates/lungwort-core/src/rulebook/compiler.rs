@@ -2,7 +2,7 @@
 
 use std::collections::HashMap;
 
-use encoding_rs::Encoding;
+use crate::encoding::Encoding;
 
 use super::mistake::{Level, Mistake};
 use super::model::Pattern;
@@ -21,7 +21,7 @@ pub(super) struct Compiler {
     /// Words that count as blank in the whole file.
     pub blank_words: Vec<String>,
     /// The encoding that the file is required to have.
-    pub encoding: Option<&'static Encoding>,
+    pub encoding: Option<Encoding>,
 }
 
 /// The columns that conditions may name.

@@ -4,7 +4,7 @@ use std::ops::Range;
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
-use encoding_rs::Encoding;
+use crate::encoding::Encoding;
 use jiff::civil::Date;
 use regex::Regex;
 
@@ -86,7 +86,7 @@ pub struct FileRules {
     /// Endings that are taken, lower case, without the point; empty for any.
     pub formats: Vec<String>,
     /// The encoding.
-    pub encoding: Option<&'static Encoding>,
+    pub encoding: Option<Encoding>,
     /// Whether a byte order mark must be there or must not.
     pub bom: Option<bool>,
     /// The sign between cells.
@@ -220,7 +220,7 @@ pub struct Length {
     /// At most.
     pub max: usize,
     /// Counted in the bytes of this encoding; in characters where there is none.
-    pub bytes_in: Option<&'static Encoding>,
+    pub bytes_in: Option<Encoding>,
 }
 
 /// Which side of a bound a value must lie on.

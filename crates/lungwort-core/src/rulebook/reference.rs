@@ -3,11 +3,10 @@
 use std::collections::HashSet;
 use std::path::Path;
 
-use encoding_rs::Encoding;
-
 use super::list::{Entry, List};
 use super::written::{WrittenAllowed, WrittenReference, WrittenRulebook};
 use crate::cell::texts::Texts;
+use crate::encoding::Encoding;
 use crate::intake::dialect::delimiter_byte;
 use crate::intake::pieces::{Resumed, read_top};
 use crate::intake::{Chunk, ReadOptions, Rows, Source};
@@ -70,9 +69,7 @@ impl Table {
             return Err("it is not a workbook, so that it has no sheets".to_owned());
         }
         let encoding = match &reference.encoding {
-            Some(label) => {
-                Some(Encoding::for_label(label.as_bytes()).ok_or_else(|| format!("no encoding is called {label}"))?)
-            }
+            Some(label) => Some(Encoding::for_label(label).ok_or_else(|| format!("no encoding is called {label}"))?),
             None => None,
         };
         let delimiter = match &reference.delimiter {

@@ -1,24 +1,20 @@
 //! The encoding asked for has a place for every character.
 
-use encoding_rs::Encoding;
-
 use crate::cell::{Value, characters, fold, shown};
+use crate::encoding::Encoding;
 use crate::finding::{CellProblem, Correction, codes::cell as codes};
 use crate::rulebook::property::{CellCheck, Surroundings};
 
-struct Encodable(&'static Encoding);
+struct Encodable(Encoding);
 
 pub(super) fn make<'r>(surroundings: Surroundings<'_>) -> Option<Box<dyn CellCheck + 'r>> {
     // Every Unicode encoding holds every character.
-    let encoding = surroundings
-        .encoding
-        .filter(|encoding| encoding.output_encoding() == *encoding && *encoding != encoding_rs::UTF_8)?;
-    Some(Box::new(Encodable(encoding)))
+    surroundings.encoding.filter(|encoding| !encoding.is_unicode()).map(|encoding| Box::new(Encodable(encoding)) as _)
 }
 
 impl Encodable {
     fn holds(&self, text: &str) -> bool {
-        text.is_ascii() || !self.0.encode(text).2
+        self.0.holds(text)
     }
 }
 

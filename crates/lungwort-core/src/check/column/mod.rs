@@ -392,7 +392,7 @@ column = [
 
     fn surroundings() -> Surroundings<'static> {
         let today = jiff::civil::date(2026, 11, 23);
-        Surroundings { today, encoding: Some(encoding_rs::WINDOWS_1252), folder: Path::new("") }
+        Surroundings { today, encoding: crate::encoding::Encoding::for_label("windows-1252"), folder: Path::new("") }
     }
 
     proptest! {

@@ -6,11 +6,10 @@
 use std::path::Path;
 use std::sync::Arc;
 
-use encoding_rs::{Encoding, UTF_8};
-
 use crate::cell::shown;
 use crate::check::problem::file_problem;
 use crate::check::run::open::Opened;
+use crate::encoding::Encoding;
 use crate::finding::CellProblem;
 use crate::finding::{
     Action, Code, Problem, codes::file as codes, codes::template as template_codes, ranges::thousands,
@@ -220,7 +219,7 @@ fn encoding(rulebook: &Rulebook, read: &Read<'_>, problems: &mut Problems) {
     }
     if let Some(wanted) = rulebook.file.encoding.filter(|wanted| *wanted != found) {
         // Plain ASCII is the same in nearly all encodings; only those of two bytes a character differ.
-        let alike = decoder.is_ascii() && found == UTF_8 && wanted.is_ascii_compatible();
+        let alike = decoder.is_ascii() && found == Encoding::UTF_8 && wanted.is_ascii_compatible();
         if !alike {
             let message = format!("the file is in {}; {} is required.", found.name(), wanted.name());
             let action = Action::ChangeEncoding(wanted.name().to_owned());
@@ -236,7 +235,7 @@ fn encoding(rulebook: &Rulebook, read: &Read<'_>, problems: &mut Problems) {
 }
 
 /// The encoding is a guess that matters.
-fn uncertain(words: &[Box<[u8]>], found: &'static Encoding, problems: &mut Problems) {
+fn uncertain(words: &[Box<[u8]>], found: Encoding, problems: &mut Problems) {
     let Some(word) = words.first() else { return };
     let text = readings::reading(word, found).unwrap_or_default();
     let others: Vec<String> = readings::others(words, found)

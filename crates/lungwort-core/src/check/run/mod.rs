@@ -11,10 +11,9 @@ pub(crate) mod sequence;
 
 use std::ops::ControlFlow;
 
-use encoding_rs::UTF_8;
-
 use crate::check::file;
 use crate::check::workbook::{self, template};
+use crate::encoding::Encoding;
 use crate::finding::Sink;
 use crate::finding::codes::{file as file_codes, template as codes};
 use crate::intake::pieces::read_top;
@@ -86,7 +85,8 @@ impl Checker<'_> {
         let source: &Source = opened.source();
         let mut options = opened.options;
         // What the rulebook asks for is believed wherever the bytes can be that; a guess is no evidence against it.
-        if let Some(asked) = self.rulebook.file.encoding.filter(|asked| options.encoding.is_none() && *asked != UTF_8)
+        if let Some(asked) =
+            self.rulebook.file.encoding.filter(|asked| options.encoding.is_none() && *asked != Encoding::UTF_8)
             && source.is_valid_in(asked)?
         {
             options.encoding = Some(asked);

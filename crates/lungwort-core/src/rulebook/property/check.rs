@@ -2,7 +2,7 @@
 
 use std::path::Path;
 
-use encoding_rs::Encoding;
+use crate::encoding::Encoding;
 use jiff::civil::Date;
 use rust_decimal::Decimal;
 
@@ -15,7 +15,7 @@ pub struct Surroundings<'s> {
     /// The day of the check.
     pub today: Date,
     /// The encoding that the file is required to have.
-    pub encoding: Option<&'static Encoding>,
+    pub encoding: Option<Encoding>,
     /// The folder that the file is in.
     pub folder: &'s Path,
 }

@@ -2,6 +2,7 @@
 
 use super::{CellCheck, Column, Compiling, Property, Surroundings, WrittenColumn};
 use crate::cell::Value;
+use crate::encoding::Encoding;
 use crate::rulebook::Sheet;
 use crate::rulebook::compiler::Compiler;
 use crate::rulebook::written::{WrittenLength, WrittenUnit};
@@ -24,7 +25,7 @@ fn text_length(compiler: &mut Compiler, path: &str, written: &WrittenLength) -> 
         compiler.error(path, "the least length is greater than the greatest");
         return None;
     }
-    let encoding = compiler.encoding.unwrap_or(encoding_rs::UTF_8);
+    let encoding = compiler.encoding.unwrap_or(Encoding::UTF_8);
     Some(Length { min, max, bytes_in: (written.unit == WrittenUnit::Bytes).then_some(encoding) })
 }
 
@@ -64,11 +65,11 @@ impl Measured {
     fn length(&self, text: &str) -> usize {
         match self.0.bytes_in {
             None => text.chars().count(),
-            Some(encoding) if encoding == encoding_rs::UTF_8 => text.len(),
-            Some(encoding) if encoding == encoding_rs::UTF_16LE || encoding == encoding_rs::UTF_16BE => {
+            Some(encoding) if encoding == Encoding::UTF_8 => text.len(),
+            Some(encoding) if encoding == Encoding::UTF_16LE || encoding == Encoding::UTF_16BE => {
                 text.encode_utf16().count() * 2
             }
-            Some(encoding) => encoding.encode(text).0.len(),
+            Some(encoding) => encoding.encode(text).map_or(text.len(), |bytes| bytes.len()),
         }
     }
 }
