@@ -236,7 +236,7 @@ fn every_code_has_a_case() {
     let elsewhere = ["open-elsewhere", "older-copy", "endless-row", "unchecked-file"];
     // What only workbooks can have is produced by tests of their own, which name the codes.
     let frame = include_str!("snapshots/sheets__the_frame_is_held_against_the_blank_template.snap");
-    let of_workbooks = [include_str!("workbooks.rs"), include_str!("sheets.rs"), frame];
+    let of_workbooks = [include_str!("workbooks.rs"), include_str!("sheets.rs"), include_str!("formats.rs"), frame];
     for code in codes::all() {
         let named = of_workbooks
             .iter()

@@ -177,12 +177,13 @@ fn rules() {
 
 #[test]
 fn the_rest_of_the_file() {
+    let encoding = format!("no encoding is called utf8x; known are {}", lungwort_core::encoding::KNOWN);
     let cases = [
         ("[rulebook]\nedition = 4\n", "title is missing here"),
         ("[rulebook]\ntitle = 'T'\n", "sheet is missing here"),
         (
             "[rulebook]\ntitle = 'T'\n[file]\nencoding = 'utf8x'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
-            "no encoding is called utf8x; known are utf-8, utf-16le, utf-16be, utf-32le",
+            &encoding,
         ),
         (
             "[rulebook]\ntitle = 'T'\n[file]\ndelimiter = 'comma'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",

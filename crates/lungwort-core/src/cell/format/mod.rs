@@ -6,6 +6,7 @@ mod digits;
 mod net;
 mod people;
 mod securities;
+mod tax;
 mod trade;
 
 /// A named structure that a cell can be asked to have.
@@ -82,6 +83,7 @@ pub static ALL: &[Format] = &[
     securities::CUSIP,
     securities::IMEI,
     securities::CONTAINER,
+    tax::VAT_NUMBER,
 ];
 
 /// From a text without spaces and hyphens to the one that is printed, where it can be told how.
@@ -97,6 +99,7 @@ static BOTH_WAYS: &[(&str, Print)] = &[
     ("isbn", |_| None),
     ("isbn-10", |_| None),
     ("isbn-13", |_| None),
+    ("vat-number", |_| None),
 ];
 
 /// The names of the formats that are written in two ways.

@@ -3,6 +3,7 @@
 //! In: the workbook's sheets, what is hidden, merged or left in them, and the blank template if there is one. Out:
 //! sheets paired with the rulebook's, and findings about sheets and the template; rows go on to `header` and `shape`.
 
+mod formats;
 pub(crate) mod sheet;
 pub(crate) mod template;
 
@@ -21,7 +22,7 @@ use crate::finding::CellProblem;
 use crate::finding::codes::{file as file_codes, template as codes};
 use crate::finding::{Place, Problem, Severity};
 use crate::intake::pieces::read_top;
-use crate::intake::workbook::SheetEntry;
+use crate::intake::workbook::{SheetEntry, Style};
 use crate::intake::{SheetRows, Workbook};
 use crate::rulebook::choose::{self, SheetHeadings};
 use crate::rulebook::{Rulebook, Sheet, listed};
@@ -54,8 +55,11 @@ pub(crate) fn check(
         renamed(sheet, &book.sheets[at].name, out);
         out.sheet = Some(Arc::from(book.sheets[at].name.as_str()));
         let entry = book.sheets[at].clone();
-        let rows = book.rows(at)?;
-        read.push(one_sheet(checker, (&entry, rows), number, (&name, blank.as_ref()), out)?);
+        let mut rows = book.rows(at)?;
+        if blank.as_ref().is_some_and(TemplateComparison::has_styles) {
+            rows.follow_styles();
+        }
+        read.push(one_sheet(checker, (&entry, rows, book.styles()), number, (&name, blank.as_ref()), out)?);
         out.sheet = None;
         if out.stopped {
             break;
@@ -183,7 +187,7 @@ fn renamed(sheet: &Sheet, found: &str, out: &mut Reporter<'_>) {
 /// Checks one sheet; `None` where it could not be read as the rulebook's.
 fn one_sheet(
     checker: &mut Checker<'_>,
-    (entry, rows): (&SheetEntry, SheetRows),
+    (entry, rows, styles): (&SheetEntry, SheetRows, &[Style]),
     number: usize,
     (name, blank): (&str, Option<&TemplateComparison>),
     out: &mut Reporter<'_>,
@@ -235,6 +239,7 @@ fn one_sheet(
     sheet::tell_of(rows.metadata(), &data, out);
     if let Some(blank) = blank {
         blank.drop_downs(number, rows.metadata(), &data, out);
+        blank.formats(number, (&rows, styles), &data, out);
     }
     out.about_file(file::row_limit(sheet.max_rows, passed.totals.filled_rows));
     Ok(Some(SheetRead { name: entry.name.clone(), filled_rows: passed.totals.filled_rows, columns: passed.columns }))

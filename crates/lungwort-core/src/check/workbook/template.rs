@@ -7,11 +7,12 @@ use std::sync::Arc;
 use crate::cell::{fold, shown};
 use crate::check::run::open::TopRows;
 use crate::check::run::reporter::Reporter;
+use crate::check::workbook::formats;
 use crate::check::workbook::sheet::{DataPlace, about_column};
 use crate::finding::codes::template as codes;
 use crate::finding::{Message, Place, Problem, Topic, column_letter};
-use crate::intake::workbook::{FullSheet, SheetMetadata, Workbook};
-use crate::intake::{Chunk, OpenError, ReadOptions, Source};
+use crate::intake::workbook::{FullSheet, SheetMetadata, Style, Workbook};
+use crate::intake::{Chunk, OpenError, ReadOptions, SheetRows, Source};
 use crate::rulebook::Rulebook;
 use crate::rulebook::model::EditionPlace;
 
@@ -25,6 +26,7 @@ pub(crate) struct TemplateComparison {
     names: Vec<String>,
     /// For each sheet of the rulebook, the template's.
     sheets: Vec<Option<FullSheet>>,
+    styles: Vec<Style>,
 }
 
 impl TemplateComparison {
@@ -59,7 +61,25 @@ impl TemplateComparison {
             let at = names.iter().position(|name| sheet.name.as_deref().is_none_or(|wanted| wanted == name));
             sheets.push(at.map(|at| book.full_sheet(at, MOST_CELLS)).transpose()?);
         }
-        Ok(Some(TemplateComparison { names, sheets }))
+        let styles = book.styles().to_vec();
+        Ok(Some(TemplateComparison { names, sheets, styles }))
+    }
+
+    /// Whether it says how its cells are formatted.
+    pub fn has_styles(&self) -> bool {
+        !self.styles.is_empty()
+    }
+
+    /// Cells that are formatted otherwise than those of the template.
+    pub fn formats(
+        &self,
+        number: usize,
+        (rows, styles): (&SheetRows, &[Style]),
+        data: &DataPlace<'_>,
+        out: &mut Reporter<'_>,
+    ) {
+        let (Some(Some(blank)), Some(rows)) = (self.sheets.get(number), rows.style_rows()) else { return };
+        formats::compare((blank, &self.styles), (rows, styles), data, out);
     }
 
     /// Whether the template has a sheet of that name.
@@ -135,8 +155,7 @@ impl TemplateComparison {
             ranges.any(|range| (range.first_column..=range.last_column).contains(&field))
         };
         for (index, column) in data.sheet.columns.iter().enumerate() {
-            let heading = fold::fold(&column.heading);
-            let in_template = blank.cells.iter().find(|cell| fold::fold(&cell.text) == heading).map(|cell| cell.column);
+            let in_template = blank.place_of(&column.heading).map(|(_, column)| column);
             let (Some(was), Some(is)) = (in_template, data.header.field_of[index]) else { continue };
             if !lists(&blank.metadata, was) || lists(metadata, is) {
                 continue;

@@ -152,6 +152,12 @@ LOST_DROP_DOWN "lost-drop-down" Warning "A drop-down of the template is gone"
     fix "The values were checked here. To get the drop-down back, copy a cell that has it and paste only its validation (Paste special)."
     "pasted from another sheet" => "pasted as values"
 
+FORMAT_CHANGED "format-changed" Warning "Cells are formatted otherwise than in the template"
+    means "The number format, the font or the colour of these cells is not the one that the blank template gives to their column. Pasting brings the format of the place that was copied."
+    matters "Some receiving sides refuse a template whose formats were changed, and a number format such as Text is what keeps zeros and dates as they were typed."
+    fix "Paste values only (Paste special), or copy an untouched row of the template and paste only its format over the cells."
+    "General instead of Text" => "Text, as in the template"
+
 TEMPLATE_UNREADABLE "template-unreadable" Warning "The blank template could not be compared"
     means "The rulebook names the blank template that it was made from, and that file is gone or cannot be read. What belongs to the template was not compared."
     matters "Sheets that were removed, texts above the headings and drop-downs that were pasted over go unseen."

@@ -3,6 +3,7 @@
 use std::io;
 
 use super::metadata::SheetMetadata;
+use crate::cell::fold;
 use crate::intake::cells::{Formula, Stored};
 use crate::intake::{Chunk, Rows};
 
@@ -40,6 +41,12 @@ impl FullSheet {
     /// Adds a cell of text behind the others.
     pub fn push_text(&mut self, row: u64, column: usize, text: &str) {
         self.cells.push(FullCell { row, column, text: text.to_owned(), stored: Stored::Text, formula: false });
+    }
+
+    /// The first cell with this text, whatever its letter case and spaces: its row and column.
+    pub fn place_of(&self, text: &str) -> Option<(u64, usize)> {
+        let wanted = fold::fold(text);
+        self.cells.iter().find(|cell| fold::fold(&cell.text) == wanted).map(|cell| (cell.row, cell.column))
     }
 
     /// The text of a cell; empty where there is none.

@@ -15,6 +15,7 @@ mod other;
 mod package;
 mod sheet;
 mod strings;
+mod style_rows;
 mod styles;
 mod xls_bounds;
 mod xlsx;
@@ -27,6 +28,7 @@ pub use error::BookError;
 pub use full_sheet::{FullCell, FullSheet};
 pub use metadata::{CellRange, SheetMetadata, Validation, read_place, read_range};
 pub use package::{Package, Part};
+pub use style_rows::StyleRows;
 pub use styles::Style;
 pub use xlsx::Xlsx;
 
@@ -210,6 +212,21 @@ impl SheetRows {
     fn end_behind(&mut self, row: u64) {
         if let RowsOf::Xlsx(rows) = &mut self.0 {
             rows.end_behind(row);
+        }
+    }
+
+    /// Follows the styles of filled cells, where the kind of workbook tells them. Asked for before the first rows.
+    pub fn follow_styles(&mut self) {
+        if let RowsOf::Xlsx(rows) = &mut self.0 {
+            rows.follow_styles();
+        }
+    }
+
+    /// The styles of filled cells, where they were followed and the kind of workbook tells them.
+    pub fn style_rows(&self) -> Option<&StyleRows> {
+        match &self.0 {
+            RowsOf::Xlsx(rows) => rows.style_rows(),
+            RowsOf::Ods(_) | RowsOf::Other(_) => None,
         }
     }
 

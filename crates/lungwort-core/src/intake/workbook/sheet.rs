@@ -8,6 +8,7 @@ use super::error::broken_off;
 use super::markup::{Attributes, Markup, Token, push_text, push_utf8, resolve_escapes};
 use super::metadata::{CellRange, SheetMetadata, Validation, read_range};
 use super::strings::SharedStrings;
+use super::style_rows::StyleRows;
 use crate::intake::Chunk;
 use crate::intake::cells::{Formula, NumberFormats};
 use crate::intake::scan_special;
@@ -68,6 +69,7 @@ pub struct XlsxRows<R> {
     auto_filter: Option<CellRange>,
     validation: Option<(Validation, ValidationPart)>,
     styles: Option<Vec<(u64, usize, usize)>>,
+    style_rows: Option<Box<StyleRows>>,
     /// The last row that is wanted.
     last_wanted: u64,
 }
@@ -110,6 +112,7 @@ impl<R: Read> XlsxRows<R> {
             auto_filter: None,
             validation: None,
             styles: None,
+            style_rows: None,
             last_wanted: u64::MAX,
         }
     }
@@ -147,6 +150,16 @@ impl<R: Read> XlsxRows<R> {
     /// The styles kept: row, column, style.
     pub fn take_styles(&mut self) -> Vec<(u64, usize, usize)> {
         self.styles.take().unwrap_or_default()
+    }
+
+    /// Follows which rows of each column have which style.
+    pub fn follow_styles(&mut self) {
+        self.style_rows = Some(Box::default());
+    }
+
+    /// The styles of filled cells, where they were followed.
+    pub fn style_rows(&self) -> Option<&StyleRows> {
+        self.style_rows.as_deref()
     }
 
     /// The next chunk.
@@ -266,6 +279,9 @@ impl<R: Read> XlsxRows<R> {
         };
         if column >= MOST_COLUMNS {
             return Ok(());
+        }
+        if let Some(rows) = &mut self.style_rows {
+            rows.add(self.row.0, column, style);
         }
         let text = self.scratch.as_str();
         let raw = match kind {

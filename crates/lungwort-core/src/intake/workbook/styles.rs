@@ -10,6 +10,8 @@ use super::package::parse;
 pub struct Style {
     /// The number format's code.
     pub format: String,
+    /// The font's name and size.
+    pub font: Option<String>,
     /// Whether letters are bold.
     pub bold: bool,
     /// The colour behind the text, as the workbook writes it; `None` for none.
@@ -46,6 +48,7 @@ pub fn read(text: &str) -> Result<Vec<Style>, BookError> {
             format: own
                 .or_else(|| ssfmt::format_code_from_id(id).map(str::to_owned))
                 .unwrap_or_else(|| "General".to_owned()),
+            font: font.and_then(font_name),
             bold: font.is_some_and(is_bold),
             fill: fill.and_then(|fill| colour(fill, "fgColor")).filter(|_| fill.is_some_and(is_solid)),
             ink: font.and_then(|font| colour(font, "color")).filter(|ink| ink != "theme 1" && ink != "000000"),
@@ -62,6 +65,13 @@ fn named<'d>(document: &'d Document<'_>, name: &'static str) -> impl Iterator<It
 fn is_bold(font: &Node<'_, '_>) -> bool {
     let bold = font.children().find(|node| node.tag_name().name() == "b");
     bold.is_some_and(|node| !matches!(node.attribute("val"), Some("0" | "false")))
+}
+
+/// The name and size of a font, as `Calibri 11`.
+fn font_name(font: &Node<'_, '_>) -> Option<String> {
+    let value = |name: &str| font.children().find(|node| node.tag_name().name() == name)?.attribute("val");
+    let size = value("sz").map(|size| format!(" {}", size.trim_end_matches(".0"))).unwrap_or_default();
+    Some(format!("{}{size}", value("name")?))
 }
 
 fn is_solid(fill: &Node<'_, '_>) -> bool {

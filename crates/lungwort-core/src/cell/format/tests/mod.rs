@@ -209,6 +209,24 @@ fn securities_devices_and_containers() {
     conform("cusip", &["037833100", "38259P508", "17275R102"]);
     wrong_digit("cusip", &["037833101"]);
     wrong_layout("cusip", &["03783310", "03783310A", "03783310é"]);
+    conform(
+        "vat-number",
+        &[
+            "ATU13585627",
+            "BE0428759497",
+            "DE136695976",
+            "EL094259216",
+            "FR83404833048",
+            "IT00743110157",
+            "PL8567346215",
+            "SE123456789701",
+        ],
+    );
+    wrong_digit("vat-number", &["BE0428759498", "DE136695977", "FR84404833048", "PL8567346216"]);
+    wrong_layout(
+        "vat-number",
+        &["GB999999973", "US123456789", "DE13669597", "de136695976", "DE 136695976", "DE1366959765", "DEABCDEFGHI"],
+    );
     conform("imei", &["490154203237518"]);
     wrong_digit("imei", &["490154203237519"]);
     wrong_layout("imei", &["49015420323751", "49-015420-323751-8"]);
