@@ -9,6 +9,11 @@ use support::Folder;
 /// A code, what is under `[rulebook]`, the name of the data file, and its bytes.
 type Case = (&'static str, &'static str, &'static str, &'static [u8]);
 
+const SHIFTED: &str = r#"
+[[sheet]]
+key = ["Id"]
+column = [{ heading = "Id" }, { heading = "Seeds", type = "whole" }, { heading = "Sown", type = "date", date_format = "yyyy-mm-dd" }, { heading = "Note" }]
+"#;
 const ID_AND_NAME: &str = r#"
 [[sheet]]
 key = ["Id"]
@@ -41,6 +46,7 @@ const FILE_CASES: &[Case] = &[
     ("wrong-quoting", "[file]\nquoting = 'all'\n[[sheet]]\ncolumn = [{ heading = 'Id' }]", "data.csv", b"\"Id\"\n1\n"),
     ("unclosed-quote", ID_AND_NAME, "data.csv", b"Id,Name\n1,\"open\n2,b\n"),
     ("text-after-quote", ID_AND_NAME, "data.csv", b"Id,Name\n1,\"5\" pot\"\n"),
+    ("shifted-row", SHIFTED, "data.csv", b"Id,Seeds,Sown,Note\n1,1,250,2025-01-02\n2,4,,\n"),
     ("long-row", ID_AND_NAME, "data.csv", b"Id,Name\n1,dry, sandy soil\n"),
     ("short-row", ID_AND_NAME, "data.csv", b"Id,Name\n1\n2,b\n"),
     ("too-many-rows", "[file]\nmax_rows = 1\n[[sheet]]\ncolumn = [{ heading = 'Id' }]", "data.csv", b"Id\n1\n2\n"),

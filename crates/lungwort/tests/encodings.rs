@@ -153,6 +153,14 @@ fn a_template_in_an_older_encoding_is_written_in_it_and_read_back() {
 }
 
 #[test]
+fn an_encoding_that_the_bytes_contradict_is_said() {
+    let bytes = encoded("Id,Place\n1,Kew\n2,Ely\n", "utf-16le");
+    let found = Folder::with(SHEET, bytes).check(&["--encoding", "windows-1252"]).findings();
+    let said = found.iter().find(|(code, ..)| code == "other-encoding").expect("it is said");
+    assert!(said.2.contains("its first bytes are UTF-16LE"), "{}", said.2);
+}
+
+#[test]
 fn a_name_that_is_not_known_gives_those_that_are() {
     let ran = Folder::with(SHEET, "Id,Place\n").check(&["--encoding", "klingon"]);
     for part in ["no encoding is called klingon", "windows-1250", "koi8-r", "iso-2022-jp"] {

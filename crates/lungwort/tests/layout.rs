@@ -88,3 +88,78 @@ fn one_file_that_does_not_fit_does_not_end_the_run() {
     // A file alone that does not fit still could not be checked.
     assert_eq!(folder.run(&["check", "other.csv", "--rulebook", "t.rulebook.toml"]).status, 2);
 }
+
+const LOTS: &str = "[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id', required = true }, { heading = 'Place' }, \
+    { heading = 'Seeds', type = 'whole', required = true }, { heading = 'Sown', type = 'date', date_format = 'yyyy-mm-dd' }, \
+    { heading = 'Note' }]";
+
+fn in_short(sheet: &str, rows: &str) -> Vec<(String, u64)> {
+    let folder = Folder::with(sheet, format!("Id,Place,Seeds,Sown,Note\n{rows}"));
+    folder.check(&[]).findings().into_iter().map(|(code, row, _)| (code, row)).collect()
+}
+
+#[test]
+fn a_row_shifted_by_a_comma_is_found_where_its_number_of_cells_is_right() {
+    let shifted = |row| [("shifted-row".to_owned(), row)];
+    // A blank cell at the end was left out: the cells are as many as there are headings.
+    assert_eq!(in_short(LOTS, "1,Kew, London,5,2025-01-02\n2,Ely,7,2025-01-03,fine\n"), shifted(2));
+    assert_eq!(in_short(LOTS, "1,Ely,7,2025-01-03,fine\n2,Kew,London,5,2025-01-02\n"), shifted(3));
+    assert_eq!(in_short(LOTS, "1,Ely,1,250,2025-01-03\n"), shifted(2));
+    let ran = Folder::with(LOTS, "Id,Place,Seeds,Sown,Note\n1,Ely,12,500,2025-01-03\n").check(&[]);
+    let finding = &ran.json()["findings"][0];
+    assert_eq!((finding["subject"].as_str(), finding["value"].as_str()), (Some("Seeds"), Some("12")));
+    assert_eq!(
+        (finding["correction"]["action"].as_str(), finding["correction"]["value"].as_str()),
+        (Some("join_cells"), Some("12500"))
+    );
+}
+
+#[test]
+fn cells_that_are_wrong_for_themselves_are_no_shifted_row() {
+    for (row, codes) in [
+        // Joining would leave another cell wrong, or puts only one right that may be so by chance.
+        ("1,Kew,many,5,later", vec!["not-date", "not-number"]),
+        ("1,Kew,many,2025-01-02,", vec!["not-number"]),
+        ("1,Kew,5,soon,", vec!["not-date"]),
+        // One number is no half of another.
+        ("1,Kew,12,25,2025-01-02", vec!["not-date"]),
+    ] {
+        let mut found: Vec<_> = in_short(LOTS, &format!("{row}\n")).into_iter().map(|(code, _)| code).collect();
+        found.sort();
+        assert_eq!(found, codes, "{row}");
+    }
+}
+
+#[test]
+fn what_stands_under_the_wrong_heading_breaks_no_rule() {
+    let rule = format!("{LOTS}\nrule = [{{ message = 'Few', check = 'Note IS NULL' }}]");
+    assert_eq!(in_short(&rule, "1,Kew, London,5,2025-01-02\n"), [("shifted-row".to_owned(), 2)]);
+    assert_eq!(in_short(&rule, "1,Kew,5,2025-01-02,x\n"), [("rule-broken".to_owned(), 2)]);
+}
+
+#[test]
+fn another_delimiter_or_encoding_that_explains_all_is_said_first() {
+    for (sign, option) in
+        [(';', "--delimiter \";\""), ('\t', "--delimiter tab"), ('|', "--delimiter \"|\""), (':', "--delimiter :")]
+    {
+        let text = format!("Id,Place,Seeds,Sown,Note\n1,Kew,5,2025-01-02,a\n").replace(',', &sign.to_string());
+        let folder = Folder::with(LOTS, text);
+        let extra: &[&str] = if sign == ':' { &[] } else { &["--delimiter", ","] };
+        let ran = folder.check(extra);
+        assert_eq!(ran.status, 2, "{sign}");
+        assert!(ran.stderr.contains(&format!("({option}), all 5 headings would be there")), "{}", ran.stderr);
+        // The same where the rulebook is looked for.
+        let ran = folder.run(&[&["check", "data.csv"], extra].concat());
+        assert!(ran.status == 2 && ran.stderr.contains("all 5 headings would be there"), "{}", ran.stderr);
+    }
+    // One heading fits as it is, and the others do in another reading.
+    let folder = Folder::with(LOTS, "Id;Place;Seeds;Sown;Note,Id\n1;Kew;5;2025-01-02;a,1\n");
+    let found = folder.check(&["--delimiter", ","]).findings();
+    let said = found.iter().find(|(code, ..)| code == "wrong-delimiter").expect("it is said");
+    assert!(said.2.contains("4 of 5 headings would be there"), "{}", said.2);
+    let text = folder.run(&["check", "data.csv", "-r", "t.rulebook.toml", "--delimiter", ","]).stdout;
+    assert!(text.find("read with a semicolon") < text.find("missing-heading"), "{text}");
+    // Where no reading fits, none is proposed.
+    let ran = Folder::with(LOTS, "A;B\n1;2\n").check(&[]);
+    assert!(ran.status == 2 && ran.stderr.contains("headings (t.rulebook.toml)"), "{}", ran.stderr);
+}

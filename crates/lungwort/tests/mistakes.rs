@@ -181,10 +181,7 @@ fn the_rest_of_the_file() {
     let cases = [
         ("[rulebook]\nedition = 4\n", "title is missing here"),
         ("[rulebook]\ntitle = 'T'\n", "sheet is missing here"),
-        (
-            "[rulebook]\ntitle = 'T'\n[file]\nencoding = 'utf8x'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
-            &encoding,
-        ),
+        ("[rulebook]\ntitle = 'T'\n[file]\nencoding = 'utf8x'\n[[sheet]]\ncolumn = [{ heading = 'A' }]", &encoding),
         (
             "[rulebook]\ntitle = 'T'\n[file]\ndelimiter = 'comma'\n[[sheet]]\ncolumn = [{ heading = 'A' }]",
             "\"comma\" is not one sign; it is \",\" \";\" \"|\" or \"tab\"",

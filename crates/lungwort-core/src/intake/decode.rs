@@ -60,6 +60,8 @@ pub struct Decoder<R> {
     ended: bool,
     /// Words beyond ASCII as they are in the file, where another encoding could have been meant.
     words: Vec<Box<[u8]>>,
+    /// The encoding that the first bytes show, where another one was asked for.
+    shown: Option<Encoding>,
 }
 
 impl<R: Read> Decoder<R> {
@@ -83,6 +85,7 @@ impl<R: Read> Decoder<R> {
             invalid: Vec::new(),
             ended: false,
             words: Vec::new(),
+            shown: None,
         };
         decoder.refill()?;
         decoder.choose(given);
@@ -92,6 +95,11 @@ impl<R: Read> Decoder<R> {
     /// The encoding and how it was come by. Both can still change until text beyond ASCII has been read.
     pub fn encoding(&self) -> (Encoding, Chosen) {
         (self.encoding, self.chosen)
+    }
+
+    /// The encoding that the first bytes show without doubt, where another one was asked for.
+    pub fn shown_by_bytes(&self) -> Option<Encoding> {
+        self.shown
     }
 
     /// Whether the file begins with a byte order mark.
@@ -171,11 +179,11 @@ impl<R: Read> Decoder<R> {
             self.consume(length);
             self.set(encoding, Chosen::Mark);
         } else if let Some(encoding) = given {
+            let head = &self.stage[..self.held];
+            self.shown = shown_by_bytes(head).filter(|shown| *shown != encoding);
             self.set(encoding, Chosen::Asked);
-        } else if let Some(encoding) = of_wide_units(&self.stage[..self.held]) {
+        } else if let Some(encoding) = shown_by_bytes(&self.stage[..self.held]) {
             self.set(encoding, Chosen::Detected);
-        } else if switches_alphabets(&self.stage[..self.held]) {
-            self.set(Encoding::web(encoding_rs::ISO_2022_JP), Chosen::Detected);
         } else if !is_mostly_utf8(&self.stage[..self.held], self.ended) {
             let encoding = guess(&self.stage[..self.held], self.ended);
             self.set(encoding, Chosen::Uncertain);
@@ -274,8 +282,15 @@ fn is_mostly_utf8(bytes: &[u8], whole: bool) -> bool {
     sound >= unsound
 }
 
+/// The encoding that the first bytes show without doubt.
+pub(super) fn shown_by_bytes(head: &[u8]) -> Option<Encoding> {
+    let marked = Encoding::for_mark(head).map(|(encoding, _)| encoding);
+    let switched = || switches_alphabets(head).then_some(Encoding::web(encoding_rs::ISO_2022_JP));
+    marked.or_else(|| of_wide_units(head)).or_else(switched)
+}
+
 /// The signs by which ISO-2022-JP switches between alphabets, in a text of seven bits.
-pub(super) fn switches_alphabets(head: &[u8]) -> bool {
+fn switches_alphabets(head: &[u8]) -> bool {
     let switches = |sign: &[u8]| memchr::memmem::find(head, sign).is_some();
     head.is_ascii() && (switches(b"\x1b$B") || switches(b"\x1b$@")) && (switches(b"\x1b(B") || switches(b"\x1b(J"))
 }

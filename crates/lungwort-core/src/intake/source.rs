@@ -197,7 +197,7 @@ impl Source {
         let (mut buffer, mut text, mut first) = (vec![0; 64 << 10], String::with_capacity(256 << 10), true);
         loop {
             let count = stream.read(&mut buffer)?;
-            if first && is_another_for_certain(&buffer[..count], encoding) {
+            if first && decode::shown_by_bytes(&buffer[..count]).is_some_and(|shown| shown != encoding) {
                 return Ok(false);
             }
             first = false;
@@ -245,13 +245,6 @@ impl Source {
             Content::Other(what) => Err(OpenError::NoTable(what)),
         }
     }
-}
-
-/// Whether the first bytes say without doubt that the encoding is another one.
-fn is_another_for_certain(head: &[u8], encoding: Encoding) -> bool {
-    let marked = Encoding::for_mark(head).map(|(marked, _)| marked);
-    let switched = decode::switches_alphabets(head).then_some(Encoding::web(encoding_rs::ISO_2022_JP));
-    marked.or_else(|| decode::of_wide_units(head)).or(switched).is_some_and(|certain| certain != encoding)
 }
 
 #[cfg(test)]

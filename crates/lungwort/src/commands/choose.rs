@@ -40,7 +40,7 @@ pub fn by_headings(opened: &mut Opened) -> Result<Chosen> {
     let beside = opened.source().file_path().and_then(Path::parent).unwrap_or(Path::new("")).to_owned();
     let beside = beside.as_path();
     let name = opened.name().to_owned();
-    let tops = opened.tops().map_err(|error| anyhow!("{name}: {error}"))?;
+    opened.tops().map_err(|error| anyhow!("{name}: {error}"))?;
     let mut passed_over: Vec<String> = Vec::new();
     let mut folders = vec![beside.to_owned()];
     let here = Path::new("");
@@ -48,7 +48,7 @@ pub fn by_headings(opened: &mut Opened) -> Result<Chosen> {
         folders.push(here.to_owned());
     }
     for folder in &folders {
-        if let Some(chosen) = best_in(folder, tops, &name, &mut passed_over)? {
+        if let Some(chosen) = best_in(folder, opened, &mut passed_over)? {
             return Ok(chosen);
         }
     }
@@ -63,7 +63,9 @@ fn dot(folder: &Path) -> &Path {
     if folder.as_os_str().is_empty() { Path::new(".") } else { folder }
 }
 
-fn best_in(folder: &Path, tops: &[TopRows], name: &str, passed_over: &mut Vec<String>) -> Result<Option<Chosen>> {
+fn best_in(folder: &Path, opened: &mut Opened, passed_over: &mut Vec<String>) -> Result<Option<Chosen>> {
+    let name = opened.name().to_owned();
+    let tops = opened.tops().map_err(|error| anyhow!("{name}: {error}"))?;
     let mut fits: Vec<(choose::Fit, PathBuf, Rulebook)> = Vec::new();
     for path in choose::in_folder(folder) {
         // A rulebook with mistakes is reported of only if no other fits: it may be for another template.
@@ -94,9 +96,10 @@ fn best_in(folder: &Path, tops: &[TopRows], name: &str, passed_over: &mut Vec<St
     }
     let found = !good.is_empty();
     if !found {
-        passed_over.extend(
-            fits.iter().map(|(fit, path, _)| format!("{} ({} of {} headings)", path.display(), fit.shared, fit.of)),
-        );
+        passed_over.extend(fits.iter().map(|(fit, path, rulebook)| {
+            let other = opened.another_reading(rulebook).map(|other| format!("; {other}")).unwrap_or_default();
+            format!("{} ({} of {} headings{other})", path.display(), fit.shared, fit.of)
+        }));
         return Ok(None);
     }
     let (fit, _, rulebook) = fits.swap_remove(0);

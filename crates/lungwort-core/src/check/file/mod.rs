@@ -198,6 +198,15 @@ fn encoding(rulebook: &Rulebook, read: &Read<'_>, problems: &mut Problems) {
     let ours = |word: &[u8]| readings::reading(word, found).unwrap_or_default();
     match chosen {
         Chosen::Uncertain if rulebook.file.encoding.is_none() => uncertain(decoder.words(), found, problems),
+        Chosen::Asked if let Some(shown) = decoder.shown_by_bytes() => {
+            let message = format!(
+                "the file was read in {}, as asked, and its first bytes are {}; nothing else that is reported may be true. Leave out the encoding, or ask for {}.",
+                found.name(),
+                shown.name(),
+                shown.name()
+            );
+            say(problems, &codes::OTHER_ENCODING, message);
+        }
         Chosen::Asked => {
             if let Some(better) = readings::better(decoder.words(), found) {
                 let theirs = |word: &[u8]| readings::reading(word, better).unwrap_or_default();

@@ -9,9 +9,9 @@ use crate::check::folds::{AnyFold, Gathering};
 use crate::check::header::Header;
 use crate::check::problem::quote_words;
 use crate::check::problem::{bare, file_problem};
-use crate::check::rows::ragged;
 use crate::check::rows::result::{ChunkResult, ExactPlace, FIRST_CELL, RowFinding, key_of, sort, whole_row};
 use crate::check::rows::{SheetJudge, Values};
+use crate::check::rows::{ragged, shifted};
 use crate::check::shape::{RowKind, Shaped};
 use crate::finding::CellProblem;
 use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes, value as value_codes};
@@ -53,6 +53,7 @@ impl ChunkJudge<'_, '_> {
                 self.column(chunk, (tile, starts), index, memory, &mut values, &mut out);
             }
         }
+        shifted::find((self.sheet, self.header), (chunk, self.delimiter), &rows, &mut values, &mut out);
         self.strays(chunk, &rows, &mut out);
         self.invalid_bytes(chunk, &mut out);
         self.stored(chunk, &rows, &mut out);

@@ -8,6 +8,7 @@ pub(crate) mod chunk;
 mod conditional;
 mod ragged;
 pub(crate) mod result;
+mod shifted;
 
 use std::sync::Arc;
 

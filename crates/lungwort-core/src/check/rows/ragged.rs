@@ -38,8 +38,7 @@ pub fn reconcile(
         padded.resize(due, Field::empty());
         chunk.set_row(row, &padded);
         let plural = if missing == 1 { "cell is" } else { "cells are" };
-        let message =
-            format!("the row has {} cells where the headings have {due}: {missing} {plural} missing.", cells.len());
+        let message = format!("{} where the headings have {due}: {missing} {plural} missing.", has_cells(cells.len()));
         return Some(Ragged {
             row,
             found: CellProblem::new(&codes::SHORT_ROW, message),
@@ -56,7 +55,7 @@ pub fn reconcile(
         chunk.set_row(row, &cells[..due]);
         return None;
     }
-    let message = format!("the row has {} cells where the headings have {due}", cells.len());
+    let message = format!("{} where the headings have {due}", has_cells(cells.len()));
     let Some(at) = culprit(judge, header, chunk, row, surplus, delimiter) else {
         if spare_blanks {
             chunk.set_row(row, &cells[..due]);
@@ -77,6 +76,10 @@ pub fn reconcile(
     let found = CellProblem::new(&codes::LONG_ROW, message)
         .with(Action::JoinCells { count: surplus + 1, value: text.to_string() }.likely());
     Some(Ragged { row, found, field: Some(at), value: Some(text), hopeless: false })
+}
+
+fn has_cells(count: usize) -> String {
+    format!("the row has {count} {}", if count == 1 { "cell" } else { "cells" })
 }
 
 /// The place at which joining the surplus cells into one makes the most cells right. Only a clear winner counts.

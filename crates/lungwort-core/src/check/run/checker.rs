@@ -103,7 +103,7 @@ impl<'r> Checker<'r> {
             let (labelled, header) = Labelled::find(sheet, &top);
             (Box::new(labelled), header)
         } else {
-            let header = header::read(sheet, &top).ok_or(CheckError::NoHeadings)?;
+            let header = header::read(sheet, &top).ok_or(CheckError::NoHeadings(None))?;
             rows.set_width(header.width);
             (Box::new(Table::new(header.first_data)), header)
         };

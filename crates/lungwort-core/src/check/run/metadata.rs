@@ -32,8 +32,8 @@ pub enum CheckError {
     Open(OpenError),
     /// The workbook cannot be read on.
     Book(BookError),
-    /// No row has any of the rulebook's headings.
-    NoHeadings,
+    /// No row has any of the rulebook's headings; how they would be found, where that is known.
+    NoHeadings(Option<String>),
     /// No sheet of the workbook, by their names, has any of them.
     NoSheet(Vec<String>),
 }
@@ -51,7 +51,10 @@ impl std::fmt::Display for CheckError {
                 let more = if names.len() > 5 { " and others" } else { "" };
                 write!(out, "none of its sheets ({}{more}) has the rulebook's headings at its top", shown.join(", "))
             }
-            CheckError::NoHeadings => out.write_str("none of its first 30 rows has any of the rulebook's headings"),
+            CheckError::NoHeadings(other) => {
+                out.write_str("none of its first 30 rows has any of the rulebook's headings")?;
+                other.as_ref().map_or(Ok(()), |other| write!(out, "; {other}"))
+            }
         }
     }
 }

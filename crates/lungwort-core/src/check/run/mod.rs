@@ -2,6 +2,7 @@
 //!
 //! In: a file that can be opened. Out: findings into the sink, in order, and what the file is.
 
+mod another_reading;
 pub mod checker;
 pub mod metadata;
 pub mod open;
@@ -92,11 +93,25 @@ impl Checker<'_> {
             options.encoding = Some(asked);
         }
         let mut chunks = source.text(options)?;
-        let Some(top) = read_top(&mut chunks, self.rows_above_data())? else { return Err(CheckError::NoHeadings) };
+        let Some(top) = read_top(&mut chunks, self.rows_above_data())? else {
+            return Err(CheckError::NoHeadings(None));
+        };
         let number = self.sheet_of_text(&top);
         let delimiter = chunks.dialect().delimiter;
         let passage = Passage { number, file: (self.files.len(), source.name()), sheet: None, delimiter };
-        let rows = self.rows(passage, &mut chunks, top, out)?;
+        let rows = match self.rows(passage, &mut chunks, top, out) {
+            Err(CheckError::NoHeadings(_)) => {
+                return Err(CheckError::NoHeadings(another_reading::explains(self.rulebook, source, options)));
+            }
+            rows => rows?,
+        };
+        let missing = rows.header.field_of.iter().filter(|field| field.is_none()).count();
+        if missing * 2 > rows.header.field_of.len()
+            && let Some(other) = another_reading::explains(self.rulebook, source, options)
+        {
+            let message = format!("most headings are not in the file as it was read; {other}.");
+            out.say(&file_codes::WRONG_DELIMITER, message);
+        }
         let totals = rows.totals;
         let read = file::Read {
             chunks: &chunks,

@@ -1,7 +1,9 @@
 //! A file to be checked: where it can be opened again, and what its first rows say.
 
+use super::another_reading;
 use crate::intake::pieces::read_top;
 use crate::intake::{BookError, Chunk, OpenError, ReadOptions, Source, Workbook};
+use crate::rulebook::Rulebook;
 
 /// Rows of each sheet that are looked through for headings.
 pub(crate) const TOP: usize = 30;
@@ -37,6 +39,12 @@ impl Opened {
     /// The file.
     pub fn source(&self) -> &Source {
         &self.source
+    }
+
+    /// Another way of reading it in which nearly all headings of a rulebook are found, in words that complete a sentence;
+    /// `None` where there is none, where most are found as it is, and for a workbook.
+    pub fn another_reading(&self, rulebook: &Rulebook) -> Option<String> {
+        another_reading::explains(rulebook, &self.source, self.options)
     }
 
     /// Whether it is a workbook.
@@ -90,7 +98,7 @@ pub struct TopRows {
 }
 
 impl TopRows {
-    fn of(chunk: Option<&Chunk>) -> TopRows {
+    pub(crate) fn of(chunk: Option<&Chunk>) -> TopRows {
         let Some(chunk) = chunk else { return TopRows::default() };
         let (mut text, mut ends, mut rows) = (String::new(), Vec::new(), Vec::new());
         for row in 0..chunk.row_count().min(TOP) {

@@ -36,7 +36,7 @@ pub(crate) fn check(
     out: &mut Reporter<'_>,
 ) -> Result<FileMetadata, CheckError> {
     let name = opened.name().to_owned();
-    let Some((mut book, tops)) = opened.into_workbook()? else { return Err(CheckError::NoHeadings) };
+    let Some((mut book, tops)) = opened.into_workbook()? else { return Err(CheckError::NoHeadings(None)) };
     about_book(checker.rulebook, &book, out);
     let assigned = assign(checker.rulebook, &book, &tops);
     if assigned.iter().all(Option::is_none) {
@@ -220,8 +220,8 @@ fn one_sheet(
     let passage = Passage { number, file: (checker.files.len(), name), sheet: Some(label), delimiter: b',' };
     let top_rows: Vec<u64> = (0..first.row_count().min(TOP)).map(|row| first.row_number(row)).collect();
     let passed = match checker.rows(passage, &mut rows, first, out) {
-        Err(CheckError::NoHeadings) if alone => return Err(CheckError::NoSheet(vec![entry.name.clone()])),
-        Err(CheckError::NoHeadings) => return unread("has none of the template's headings at its top", out),
+        Err(CheckError::NoHeadings(_)) if alone => return Err(CheckError::NoSheet(vec![entry.name.clone()])),
+        Err(CheckError::NoHeadings(_)) => return unread("has none of the template's headings at its top", out),
         passed => passed?,
     };
     if sheet.is_form {

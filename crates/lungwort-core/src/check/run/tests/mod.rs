@@ -169,7 +169,7 @@ fn without_any_heading_nothing_is_judged() {
     let mut sink = Kept { list: Vec::new(), most: usize::MAX };
     let mut checker = Checker::new(&rulebook, Path::new(""), options(1));
     let error = checker.file(opened(Cursor::new("A,B\n1,2\n")), &mut sink).expect_err("no headings");
-    assert!(matches!(error, CheckError::NoHeadings) && sink.list.is_empty());
+    assert!(matches!(error, CheckError::NoHeadings(None)) && sink.list.is_empty());
 }
 
 #[test]
