@@ -186,11 +186,13 @@ fn dates_in_the_form_asked_for() {
 
 #[test]
 fn iso_dates_leave_slashed_ones_open() {
+    hold("type = 'date'", &["2026-03-05"], &[("03/05/2026", "ambiguous-date", "")]);
+    // Another row shows that the day comes first.
     hold(
         "type = 'date'",
         &["2026-03-05"],
         &[
-            ("03/05/2026", "ambiguous-date", ""),
+            ("03/05/2026", "ambiguous-date", "?2026-05-03"),
             ("25/03/2026", "date-form", "?2026-03-25"),
             ("2026/03/05", "date-form", "=2026-03-05"),
         ],

@@ -115,3 +115,55 @@ fn a_date_that_could_be_two_days_is_never_certain() {
         assert_eq!(found("type = 'date', date_format = 'dd/mm/yyyy'", value), due, "{value}");
     }
 }
+
+const SOWN: &str = "[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id' }, { heading = 'Sown', type = 'date', date_format = 'PATTERN' }]";
+
+fn dates(pattern: &str, dates: &[&str]) -> Vec<(String, u64, String, Option<String>)> {
+    let rows: String = dates.iter().enumerate().map(|(at, date)| format!("{at},{date}\n")).collect();
+    let ran = Folder::with(&SOWN.replace("PATTERN", pattern), format!("Id,Sown\n{rows}")).check(&[]);
+    let json = ran.json();
+    let finding = |each: &serde_json::Value| {
+        let text = |key: &str| each[key].as_str().unwrap_or_default().to_owned();
+        let proposed = each["correction"]["value"].as_str().map(str::to_owned);
+        assert_ne!(each["correction"]["certainty"], "certain", "{each}");
+        (text("code"), each["row"].as_u64().unwrap_or(0), text("message"), proposed)
+    };
+    json["findings"].as_array().unwrap().iter().map(finding).collect()
+}
+
+#[test]
+fn other_rows_show_which_of_day_and_month_comes_first() {
+    // What could be two days is proposed in the order that another row shows, never as certain.
+    for (shows, day) in [("11/22/2025", "2025-03-04"), ("22/11/2025", "2025-04-03")] {
+        let found = dates("yyyy-mm-dd", &["03/04/2025", shows]);
+        assert_eq!((found[0].0.as_str(), found[0].3.as_deref()), ("ambiguous-date", Some(day)), "{found:?}");
+        assert!(found[0].2.contains(&format!("\"{shows}\" in row 3 of this column")), "{}", found[0].2);
+    }
+    // Without such a row, or with rows of both orders, nothing is proposed.
+    for rows in [&["03/04/2025"][..], &["03/04/2025", "11/22/2025", "22/11/2025"]] {
+        assert_eq!(dates("yyyy-mm-dd", rows)[0].3, None, "{rows:?}");
+    }
+    // The same sign and order, without leading zeros: the other rows speak against the order that is required.
+    let found = dates("dd/mm/yyyy", &["3/4/2025", "11/22/2025"]);
+    let proposed: Vec<_> = found.iter().map(|(code, _, _, proposed)| (code.as_str(), proposed.as_deref())).collect();
+    assert_eq!(proposed, [("date-form", Some("04/03/2025")), ("no-such-date", Some("22/11/2025"))]);
+}
+
+#[test]
+fn dates_that_are_accepted_in_one_order_while_others_show_the_other_are_a_warning() {
+    let found = dates("dd/mm/yyyy", &["03/04/2025", "11/22/2025", "05/06/2025"]);
+    let order: Vec<_> = found.iter().filter(|(code, ..)| code == "date-order").collect();
+    assert_eq!(order.len(), 1, "{found:?}");
+    for part in ["\"11/22/2025\" in row 3", "dd/mm/yyyy is required", "\"03/04/2025\" in row 2"] {
+        assert!(order[0].2.contains(part), "{part}: {}", order[0].2);
+    }
+    for rows in
+        [&["03/04/2025", "22/11/2025"][..], &["03/04/2025", "11/22/2025", "22/11/2025"], &["11/22/2025", "04/04/2025"]]
+    {
+        assert!(dates("dd/mm/yyyy", rows).iter().all(|(code, ..)| code != "date-order"), "{rows:?}");
+    }
+    // Rows above the data do not count as rows with findings.
+    let sheet = SOWN.replace("PATTERN", "dd/mm/yyyy");
+    let ran = Folder::with(&sheet, "Id,Sown\n1,11/22/2025\n2,03/04/2025\n").check(&[]);
+    assert_eq!(ran.json()["counts"]["rows_with_findings"], 1);
+}

@@ -142,7 +142,7 @@ fn another_delimiter_or_encoding_that_explains_all_is_said_first() {
     for (sign, option) in
         [(';', "--delimiter \";\""), ('\t', "--delimiter tab"), ('|', "--delimiter \"|\""), (':', "--delimiter :")]
     {
-        let text = format!("Id,Place,Seeds,Sown,Note\n1,Kew,5,2025-01-02,a\n").replace(',', &sign.to_string());
+        let text = "Id,Place,Seeds,Sown,Note\n1,Kew,5,2025-01-02,a\n".replace(',', &sign.to_string());
         let folder = Folder::with(LOTS, text);
         let extra: &[&str] = if sign == ':' { &[] } else { &["--delimiter", ","] };
         let ran = folder.check(extra);

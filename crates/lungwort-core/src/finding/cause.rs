@@ -5,7 +5,7 @@ use std::sync::Arc;
 use foldhash::fast::FixedState;
 use hashbrown::HashMap;
 
-use super::codes::{Stage, template};
+use super::codes::{Stage, template, value};
 use super::{Finding, Problem, RowSet, Severity, Topic};
 
 /// Different values that are reported apart in one cause; findings with further values are still counted.
@@ -158,7 +158,8 @@ impl Causes {
 /// Whether a finding with a row is about a row of data, and not about headings or what lies around the data.
 fn is_about_data(code: &super::Code) -> bool {
     let rows = [&template::SAMPLE_ROW, &template::HALF_FILLED_ROW, &template::NO_HEADING, &template::STRAY_CELLS];
-    code.stage != Stage::Template || rows.iter().any(|row| row.name == code.name)
+    let of_column = code.name == value::DATE_ORDER.name;
+    !of_column && code.stage != Stage::Template || rows.iter().any(|row| row.name == code.name)
 }
 
 impl Cause {

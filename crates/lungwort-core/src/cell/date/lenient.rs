@@ -84,14 +84,14 @@ fn from_digits(text: &str, number: i64, required: &DatePattern) -> Option<Lenien
 }
 
 #[derive(Debug, Clone, Copy)]
-enum Field {
+pub(super) enum Field {
     /// The number and its count of digits.
     Number(u16, usize),
     /// A month by name.
     Month(u16),
 }
 
-fn split(text: &str) -> Option<[Field; 3]> {
+pub(super) fn split(text: &str) -> Option<[Field; 3]> {
     let mut fields = text.split(['/', '-', '.', ' ', ',']).filter(|part| !part.is_empty()).map(|part| {
         if part.len() <= 4 && part.bytes().all(|byte| byte.is_ascii_digit()) {
             return part.parse().ok().map(|number| Field::Number(number, part.len()));
@@ -158,7 +158,7 @@ fn numbers(values: [u16; 3], lengths: [usize; 3], required: &DatePattern) -> Opt
 }
 
 /// Where year, month and day stand among the pattern's date parts.
-fn required_positions(required: &DatePattern) -> Option<[usize; 3]> {
+pub(super) fn required_positions(required: &DatePattern) -> Option<[usize; 3]> {
     let order: Vec<usize> = required
         .parts
         .iter()
@@ -173,11 +173,11 @@ fn required_positions(required: &DatePattern) -> Option<[usize; 3]> {
     Some([place(0)?, place(1)?, place(2)?])
 }
 
-fn made(year: u16, month: u16, day: u16) -> Option<Date> {
+pub(super) fn made(year: u16, month: u16, day: u16) -> Option<Date> {
     Date::new(i16::try_from(year).ok()?, i8::try_from(month).ok()?, i8::try_from(day).ok()?).ok()
 }
 
-fn is_time(text: &str) -> bool {
+pub(super) fn is_time(text: &str) -> bool {
     let bytes = text.as_bytes();
     bytes.len() >= 4 && bytes.contains(&b':') && bytes.iter().all(|byte| b"0123456789:.Z".contains(byte))
 }

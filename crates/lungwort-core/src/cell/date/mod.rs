@@ -1,9 +1,11 @@
 //! Dates and times in the form that a template asks for, and working out what one in another form means.
 
 mod lenient;
+mod order;
 mod pattern;
 
 pub use lenient::{Deviation, Lenient, date_leniently};
+pub use order::{Order, order_of, order_of_pattern, read_in_order};
 pub use pattern::{DatePattern, DatePatternError, TypeError};
 
 use jiff::civil::{Date, Time};

@@ -3,6 +3,8 @@
 //! In: the top rows of a sheet and the rulebook's columns. Out: the heading row, which field is which column, which
 //! filled fields have no heading, and findings about the headings and the template's own rows.
 
+mod date_order;
+
 use std::sync::Arc;
 
 use crate::cell::fold::{self, Folded};
@@ -11,10 +13,12 @@ use crate::cell::shown;
 use crate::check::problem::{file_problem, quote_words};
 use crate::finding::CellProblem;
 use crate::finding::{
-    Action, Code, Correction, Message, Place, Problem, Topic, codes::template as codes, column_letter,
+    Action, Code, Correction, Message, Place, Problem, Topic, codes::template as codes, codes::value as value_codes,
+    column_letter,
 };
 use crate::intake::Chunk;
 use crate::rulebook::Sheet;
+pub use date_order::DateOrder;
 
 /// Rows looked through for the headings.
 const SEARCHED: usize = 30;
@@ -32,6 +36,8 @@ pub struct Header {
     pub field_of: Vec<Option<usize>>,
     /// Places in the file that belong to no column, and whether they have a heading.
     pub strays: Vec<(usize, bool)>,
+    /// For each column of the rulebook, what the first rows show of the order of its dates.
+    pub date_order: Vec<Option<DateOrder>>,
     /// What was found on the way.
     pub findings: Vec<(Arc<Problem>, Place, Option<Box<str>>)>,
 }
@@ -49,6 +55,7 @@ pub fn read(sheet: &Sheet, chunk: &Chunk) -> Option<Header> {
     reading.order();
     reading.guide_rows();
     reading.quotes();
+    reading.date_order();
     header.findings.sort_by_key(|(_, place, _)| (place.row, place.field));
     Some(header)
 }
@@ -216,6 +223,20 @@ impl Reading<'_> {
                 .retain(|(problem, place, _)| place.field != Some(issue.field) || !spelling.contains(&problem.code));
             let message = format!("In the heading {heading}, {message}");
             self.note(code, Topic::File, "", message, Some(issue.field), None);
+        }
+    }
+
+    /// What the first rows show of the order of day and month.
+    fn date_order(&mut self) {
+        for (index, column) in self.sheet.columns.iter().enumerate() {
+            let field = self.header.field_of[index];
+            let order = field.and_then(|field| date_order::of(column, self.chunk, (self.header.first_data, field)));
+            if let (Some(order), Some(field)) = (&order, field)
+                && let Some(message) = date_order::contradiction(column, order, field)
+            {
+                self.note(&value_codes::DATE_ORDER, Topic::Column(index), &column.heading, message, Some(field), None);
+            }
+            self.header.date_order.push(order);
         }
     }
 

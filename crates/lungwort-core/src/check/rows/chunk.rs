@@ -11,7 +11,7 @@ use crate::check::problem::quote_words;
 use crate::check::problem::{bare, file_problem};
 use crate::check::rows::result::{ChunkResult, ExactPlace, FIRST_CELL, RowFinding, key_of, sort, whole_row};
 use crate::check::rows::{SheetJudge, Values};
-use crate::check::rows::{ragged, shifted};
+use crate::check::rows::{dates, ragged, shifted};
 use crate::check::shape::{RowKind, Shaped};
 use crate::finding::CellProblem;
 use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes, value as value_codes};
@@ -54,6 +54,7 @@ impl ChunkJudge<'_, '_> {
             }
         }
         shifted::find((self.sheet, self.header), (chunk, self.delimiter), &rows, &mut values, &mut out);
+        dates::in_order((self.sheet, self.header), &mut out.findings);
         self.strays(chunk, &rows, &mut out);
         self.invalid_bytes(chunk, &mut out);
         self.stored(chunk, &rows, &mut out);

@@ -6,6 +6,7 @@
 pub(crate) mod cell_metadata;
 pub(crate) mod chunk;
 mod conditional;
+mod dates;
 mod ragged;
 pub(crate) mod result;
 mod shifted;

@@ -128,6 +128,12 @@ AMBIGUOUS_DATE "ambiguous-date" Error "A date that could be two days"
     fix "Look the date up and write it in the required form."
     "03/05/2026" => "2026-05-03"
 
+DATE_ORDER "date-order" Warning "Dates that show another order of day and month than required"
+    means "Some dates of the column can only be read with the month first (or with the day first), and the other order is required. Dates that can be read both ways were accepted as the required order has them."
+    matters "Whoever wrote 11/22/2025 most likely wrote 03/04/2025 in the same order: it would be sent as another day, and nobody would notice."
+    fix "Look up where the dates come from, and write all of them in the required order."
+    "11/22/2025 and 03/04/2025" => "22/11/2025 and 04/03/2025"
+
 NO_SUCH_DATE "no-such-date" Error "A date that does not exist"
     means "The calendar has no such day, or the clock no such time."
     matters "The receiving side refuses the row."
