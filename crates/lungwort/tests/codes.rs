@@ -9,6 +9,11 @@ use support::Folder;
 /// A code, what is under `[rulebook]`, the name of the data file, and its bytes.
 type Case = (&'static str, &'static str, &'static str, &'static [u8]);
 
+const LEVELS: &str = r#"
+[[sheet]]
+key = ["Id"]
+column = [{ heading = "Id" }, { heading = "Group", separator = ">", path = true, allowed = ["Herbs > Mint", "Trees > Oak > Cork"] }]
+"#;
 const SHIFTED: &str = r#"
 [[sheet]]
 key = ["Id"]
@@ -46,6 +51,7 @@ const FILE_CASES: &[Case] = &[
     ("wrong-quoting", "[file]\nquoting = 'all'\n[[sheet]]\ncolumn = [{ heading = 'Id' }]", "data.csv", b"\"Id\"\n1\n"),
     ("unclosed-quote", ID_AND_NAME, "data.csv", b"Id,Name\n1,\"open\n2,b\n"),
     ("text-after-quote", ID_AND_NAME, "data.csv", b"Id,Name\n1,\"5\" pot\"\n"),
+    ("wrong-level", LEVELS, "data.csv", b"Id,Group\n1,Herbs > Oak\n"),
     ("shifted-row", SHIFTED, "data.csv", b"Id,Seeds,Sown,Note\n1,1,250,2025-01-02\n2,4,,\n"),
     ("long-row", ID_AND_NAME, "data.csv", b"Id,Name\n1,dry, sandy soil\n"),
     ("short-row", ID_AND_NAME, "data.csv", b"Id,Name\n1\n2,b\n"),

@@ -122,3 +122,45 @@ fn a_list_is_compared_with_the_cell_as_it_stands_first() {
         &[(" none ", &[], ""), ("two\nlines", &[], ""), ("plain", &[], ""), (" plain", &["spaces-around"], "=plain")],
     );
 }
+
+#[test]
+fn levels_stand_under_the_one_before() {
+    let sheet = "[reference.groups]\nfile = 'groups.csv'\n[[sheet]]\ncolumn = [{ heading = 'Id' }, { heading = 'Group', separator = '>', path = true, allowed = { reference = 'groups' } }]";
+    let judged = |cell: &str| {
+        let folder = Folder::with(sheet, format!("Id,Group\n1,{cell}\n"));
+        folder.write("groups.csv", "Group\nHerbs > Mint\nHerbs > Thyme\nTrees\nTrees > Oak > Cork\n");
+        let json = folder.check(&[]).json();
+        let say = |each: &serde_json::Value| {
+            let (code, correction) = (each["code"].as_str().unwrap_or_default(), &each["correction"]);
+            let sign = if correction["certainty"] == "certain" { "=" } else { "?" };
+            let value = correction["value"].as_str().map(|value| format!(" {sign}{value}")).unwrap_or_default();
+            format!("{code}{value}")
+        };
+        json["findings"].as_array().unwrap().iter().map(say).collect::<Vec<_>>().join("; ")
+    };
+    for (cell, due) in [
+        ("Herbs > Mint", ""),
+        // The beginning of a path is one, whether the list has it or not.
+        ("Herbs", ""),
+        ("Trees > Oak", ""),
+        ("Trees > Oak > Cork", ""),
+        ("Herbs > Oak", "wrong-level"),
+        ("Oak", "wrong-level"),
+        ("Herbs > Mint > Cork", "wrong-level"),
+        ("Herbs > Tyme", "wrong-level ?Herbs > Thyme"),
+        ("herbs > Thyme", "wrong-level =Herbs > Thyme"),
+        ("Trees>Oak", "spaces-around =Trees > Oak"),
+        ("Trees > > Oak", "empty-part ?Trees > Oak"),
+        ("Trees > Oak >", "empty-part ?Trees > Oak"),
+    ] {
+        assert_eq!(judged(cell), due, "{cell}");
+    }
+}
+
+#[test]
+fn a_path_needs_a_separator_and_paths() {
+    for column in ["path = true", "path = true, separator = '>'", "path = true, allowed = ['a']"] {
+        let ran = Folder::with(&format!("[[sheet]]\ncolumn = [{{ heading = 'Id', {column} }}]"), "Id\n1\n").check(&[]);
+        assert!(ran.status == 2 && ran.stderr.contains("the levels of a path need a separator"), "{}", ran.stderr);
+    }
+}

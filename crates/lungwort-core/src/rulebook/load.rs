@@ -125,6 +125,7 @@ const WRITTEN: &[(&str, &str)] = &[
     ("retired", "retired = { OLD = \"NEW\" }"),
     ("blank_words", "blank_words = [\"NA\"]"),
     ("separator", "separator = \";\""),
+    ("path", "path = true"),
     ("places", "places = 2"),
 ];
 

@@ -5,10 +5,13 @@
 
 mod damage;
 mod encodable;
+mod levels;
 mod parts;
 pub(crate) mod placeholder;
 mod text_quality;
 mod type_errors;
+
+use levels::Levels;
 
 use std::borrow::Cow;
 use std::collections::HashMap;
@@ -58,6 +61,8 @@ pub struct ColumnJudge<'r> {
     takes_any_text: bool,
     /// Whether several values may stand in a cell.
     takes_several: bool,
+    /// What stands under what, where the values are levels of a path.
+    levels: Option<Levels<'r>>,
 }
 
 impl<'r> ColumnJudge<'r> {
@@ -79,6 +84,7 @@ impl<'r> ColumnJudge<'r> {
             subject: Arc::from(column.heading.as_str()),
             takes_any_text: !typed && !bound && (column.required || column.required_when.is_some()),
             takes_several: column.separator.is_some(),
+            levels: Levels::of(column),
         }
     }
 
@@ -164,6 +170,8 @@ impl<'r> ColumnJudge<'r> {
         };
         let value = if text.is_empty() || self.is_blank_word(&text) {
             Value::Blank
+        } else if let Some(levels) = &self.levels {
+            levels.judge(&text, &mut found)
         } else {
             match self.column.separator.as_deref() {
                 Some(sign) if text.contains(sign) => self.each_part(&text, sign, &mut found),

@@ -276,6 +276,12 @@ properties! {
         /// What separates several values in one cell, each of which is checked.
         separator: Option<String>,
     }
+    /// Whether its values are levels of a path.
+    path: bool {
+        /// Whether the values are levels, each of which must stand under the one before in the allowed paths.
+        #[serde(default)]
+        path: bool,
+    }
     /// Whether no value may be in it twice.
     unique: bool {
         /// Whether no value may be in it twice.

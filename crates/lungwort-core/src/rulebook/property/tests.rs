@@ -43,6 +43,7 @@ const CASES: &[(&str, &str)] = &[
     ("below", "type = 'date'\nbelow = 'today'"),
     ("places", "type = 'decimal'\nplaces = 2"),
     ("separator", "separator = ';'"),
+    ("path", "separator = '>'\nallowed = ['a', 'a > b']\npath = true"),
     ("unique", "unique = true"),
     ("line_breaks", "line_breaks = true"),
     ("stored", "stored = 'text'"),
