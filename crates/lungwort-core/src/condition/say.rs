@@ -66,8 +66,11 @@ impl Sayer<'_> {
             }
             Expression::In(part, list) => {
                 let values: Vec<_> = list.iter().map(|each| self.value(each)).collect();
-                let one_of = if values.len() == 1 { "" } else { "one of " };
-                format!("{} {} {one_of}{}", self.value(part), self.be(negated), values.join(", "))
+                let values = match values.as_slice() {
+                    [rest @ .., last] if !rest.is_empty() => format!("one of {} or {last}", rest.join(", ")),
+                    one => one.concat(),
+                };
+                format!("{} {} {values}", self.value(part), self.be(negated))
             }
             Expression::Like(part, pattern) => {
                 let words = match pattern {

@@ -4,7 +4,7 @@ use jiff::civil::Date;
 
 use super::model::{Column, ColumnType, Rule, Sheet};
 use crate::cell::Value;
-use crate::condition::{Condition, Labels, witnesses};
+use crate::condition::{Condition, Labels, Truth, Witness, try_rows, witnesses};
 
 /// Cells of an example row: heading and text, blank as an empty text.
 pub type Cells = Vec<(String, String)>;
@@ -42,10 +42,50 @@ fn find(sheet: &Sheet, condition: &Condition, today: Date) -> (Option<Cells>, Op
     let kind = |column: usize| sheet.kind(column);
     let known = |column: usize| sheet.columns.get(column).map(known_values).unwrap_or_default();
     let (pass, fail) = witnesses(condition, today, &kind, &known);
+    let (pass, fail) = match (whole(sheet, &pass), whole(sheet, &fail)) {
+        (true, true) => (pass, fail),
+        // A fraction where the column takes whole numbers would pass or fail for another reason; where there is nothing else
+        // it shows at least what is meant.
+        _ => {
+            let (better_pass, better_fail) = of_whole_numbers(sheet, condition, today);
+            (better_pass.or(pass), better_fail.or(fail))
+        }
+    };
     let cells = |witness: Vec<(usize, Value<'static>)>| {
         witness.into_iter().map(|(column, value)| (sheet.heading(column), written(sheet, column, &value))).collect()
     };
     (pass.map(cells), fail.map(cells))
+}
+
+/// Whether every column of whole numbers has one.
+fn whole(sheet: &Sheet, witness: &Option<Witness>) -> bool {
+    witness.iter().flatten().all(|(column, value)| is_whole(sheet, *column, value))
+}
+
+fn is_whole(sheet: &Sheet, column: usize, value: &Value<'_>) -> bool {
+    match (sheet.columns.get(column).map(|column| &column.kind), value) {
+        (Some(ColumnType::Whole(_)), Value::Number(number)) => number.normalize().scale() == 0,
+        _ => true,
+    }
+}
+
+/// The first row that passes and the first that fails, of those that are right by themselves.
+fn of_whole_numbers(sheet: &Sheet, condition: &Condition, today: Date) -> (Option<Witness>, Option<Witness>) {
+    let (mut pass, mut fail) = (None, None);
+    let kind = |column: usize| sheet.kind(column);
+    let known = |column: usize| sheet.columns.get(column).map(known_values).unwrap_or_default();
+    try_rows(condition, today, &kind, &known, &mut |truth, values| {
+        let witness: Witness = condition.columns().iter().map(|column| (*column, values[*column].clone())).collect();
+        if witness.iter().all(|(column, value)| is_whole(sheet, *column, value)) {
+            match truth {
+                Truth::True if pass.is_none() => pass = Some(witness),
+                Truth::False if fail.is_none() => fail = Some(witness),
+                _ => {}
+            }
+        }
+        pass.is_none() || fail.is_none()
+    });
+    (pass, fail)
 }
 
 /// Values that a column is known to take: its example, and the first few of its list.
@@ -60,6 +100,8 @@ pub(crate) fn written(sheet: &Sheet, column: usize, value: &Value<'_>) -> String
     match (value, &sheet.columns[column].kind) {
         (Value::Blank, _) => String::new(),
         (Value::Date(date), ColumnType::Moment(_, date_pattern)) => date_pattern.write(*date),
+        (Value::Time(time), ColumnType::Moment(_, pattern)) => pattern.write_at(Date::MIN, *time),
+        (Value::DateTime(moment), ColumnType::Moment(_, pattern)) => pattern.write_at(moment.date(), moment.time()),
         (Value::Number(number), ColumnType::Whole(mark) | ColumnType::Decimal(mark)) => mark.write(number.normalize()),
         (Value::YesNo(yes), ColumnType::YesNo(Some(words))) => if *yes { &words.yes } else { &words.no }.clone(),
         (value, _) => value.written(),

@@ -32,15 +32,18 @@ pub fn limit_parts(limit: &Limit, kind: Kind, mark: DecimalMark) -> (bool, Strin
 
 /// A length in words: "at most 40 characters".
 pub fn length_words(length: &Length) -> String {
-    let unit = match length.bytes_in {
-        Some(encoding) => format!("bytes in {}", encoding.name()),
-        None => "characters".to_owned(),
+    let counted = |count: usize| {
+        let plural = if count == 1 { "" } else { "s" };
+        match length.bytes_in {
+            Some(encoding) => format!("{count} byte{plural} in {}", encoding.name()),
+            None => format!("{count} character{plural}"),
+        }
     };
     match (length.min, length.max) {
-        (min, max) if min == max => format!("exactly {min} {unit}"),
-        (0, max) => format!("at most {max} {unit}"),
-        (min, usize::MAX) => format!("at least {min} {unit}"),
-        (min, max) => format!("{min} to {max} {unit}"),
+        (min, max) if min == max => format!("exactly {}", counted(min)),
+        (0, max) => format!("at most {}", counted(max)),
+        (min, usize::MAX) => format!("at least {}", counted(min)),
+        (min, max) => format!("{min} to {}", counted(max)),
     }
 }
 

@@ -78,10 +78,10 @@ impl<'r> Levels<'r> {
         let place = if at == 0 {
             format!("{} is no first level", shown::quoted(part))
         } else {
-            format!("{} does not stand under {}", shown::quoted(part), shown::quoted(&above))
+            format!("{} is no level under {}", shown::quoted(part), shown::quoted(&above))
         };
         let known = match (children, near) {
-            ([], _) => "; nothing does".to_owned(),
+            ([], _) => "; there is none".to_owned(),
             (_, Some(near)) => format!("; did you mean {near}?"),
             (children, None) => {
                 let more = if children.len() > NAMED { " and others" } else { "" };

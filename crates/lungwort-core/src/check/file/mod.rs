@@ -200,7 +200,7 @@ fn encoding(rulebook: &Rulebook, read: &Read<'_>, problems: &mut Problems) {
         Chosen::Uncertain if rulebook.file.encoding.is_none() => uncertain(decoder.words(), found, problems),
         Chosen::Asked if let Some(shown) = decoder.shown_by_bytes() => {
             let message = format!(
-                "the file was read in {}, as asked, and its first bytes are {}; nothing else that is reported may be true. Leave out the encoding, or ask for {}.",
+                "the file was read in {}, as asked, and its first bytes are {}; nothing else that is reported may be true. Leave out --encoding, or give {}.",
                 found.name(),
                 shown.name(),
                 shown.name()

@@ -83,7 +83,7 @@ fn set_values(
 
 fn say(judge: &SheetJudge<'_>, header: &Header, row: usize, shift: &Shift) -> RowFinding {
     let message = format!(
-        "is most likely {}: the cells from column {} on stand one place too far right.",
+        "is most likely {}: the cells from column {} on are one place too far right.",
         shown::quoted(&shift.joined),
         column_letter(shift.at + 1),
     );

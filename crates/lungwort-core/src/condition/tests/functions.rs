@@ -149,7 +149,7 @@ fn everything_can_be_said() {
     let cases = [
         ("n <> 3", "Seeds must not be 3"),
         ("NOT (n < 3)", "Seeds must be at least 3"),
-        ("n NOT IN (1, 2)", "Seeds must not be one of 1, 2"),
+        ("n NOT IN (1, 2)", "Seeds must not be one of 1 or 2"),
         ("n IN (1)", "Seeds must be 1"),
         ("a LIKE '%x'", "A must be a text that ends with \"x\""),
         ("a LIKE '%x%'", "A must be a text that contains \"x\""),

@@ -130,7 +130,7 @@ fn conditions_read_back_as_sentences() {
         ("till_day >= from_day", "Received on must not be before Collected on"),
         ("n > 0 AND m <= n", "Seeds must be more than 0 and Weight must be at most Seeds"),
         ("b IS NULL OR n BETWEEN 1 AND 9", "where B is filled, Seeds must be from 1 to 9"),
-        ("a IN ('W', 'C')", "A must be one of W, C"),
+        ("a IN ('W', 'C')", "A must be one of W or C"),
         ("NOT (a = 'W') OR b IS NOT NULL", "A must not be W or B must be filled"),
         ("till_day <= from_day + INTERVAL '2' YEAR", "Received on must not be after 2 years after Collected on"),
         ("a LIKE 'TSV-%'", "A must be a text that begins with \"TSV-\""),

@@ -80,7 +80,7 @@ LONG_ROW "long-row" Error "A row with more cells than there are headings"
     fix "Put the cell that holds the comma in quotes; where that one could be found, it is named."
     "dry, sandy soil" => "\"dry, sandy soil\""
 
-SHIFTED_ROW "shifted-row" Error "The cells of a row stand one place too far right"
+SHIFTED_ROW "shifted-row" Error "The cells of a row are one place too far right"
     means "From one cell on, the row's values are wrong where they are and right one place to the left: a comma in a text or a number was not put in quotes and cut the cell in two. A blank cell at the end was left out, so that the number of cells looks right."
     matters "Every value after that cell is under the wrong heading, and some of them may even be accepted there."
     fix "Join the two cells that the message names."

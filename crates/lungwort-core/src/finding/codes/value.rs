@@ -134,10 +134,10 @@ DATE_ORDER "date-order" Warning "Dates that show another order of day and month 
     fix "Look up where the dates come from, and write all of them in the required order."
     "11/22/2025 and 03/04/2025" => "22/11/2025 and 04/03/2025"
 
-WRONG_LEVEL "wrong-level" Error "A level that does not stand under the one before"
+WRONG_LEVEL "wrong-level" Error "A level that is not under the one before"
     means "The cell is a path of levels, and the list has no such level at this place of the path."
     matters "The receiving side looks the path up level by level, and refuses what it does not find."
-    fix "Take the level from the list, under the one before. What stands below it is looked at once it is right."
+    fix "Take the level from the list, under the one before. What is below it is looked at once it is right."
     "Herbs > Oak" => "Trees > Oak"
 
 NO_SUCH_DATE "no-such-date" Error "A date that does not exist"

@@ -25,7 +25,7 @@ impl Property for This {
     }
 
     fn words(&self, _: &Sheet, column: &Column) -> Vec<String> {
-        column.path.then(|| "each part stands under the one before".to_owned()).into_iter().collect()
+        column.path.then(|| "each part is under the one before".to_owned()).into_iter().collect()
     }
 
     fn toml(&self, _: &Sheet, column: &Column) -> Vec<(&'static str, String)> {

@@ -39,6 +39,9 @@ fn each_property_is_said() {
         ("pattern = { regex = 'x+', words = 'some x' }", "Some x"),
         ("pattern = 'x+'", "Matching x+"),
         ("length = { min = 2 }", "Text; at least 2 characters"),
+        ("length = { max = 1 }", "Text; at most 1 character"),
+        ("length = { exactly = 1, in = 'bytes' }", "Text; exactly 1 byte in UTF-8"),
+        ("length = { min = 1, max = 4 }", "Text; 1 to 4 characters"),
         ("length = { exactly = 2, in = 'bytes' }", "Text; exactly 2 bytes in UTF-8"),
         ("characters = 'A-Z'", "Only the characters A-Z"),
         ("case = 'lower'", "Text; in lower case"),
@@ -104,4 +107,32 @@ fn every_form_of_rule_has_a_row_that_passes_and_one_that_fails() {
     let cells = with_when.pass.unwrap();
     assert_eq!(cells[0], ("A".to_owned(), "x".to_owned()));
     assert!(cells.iter().any(|(heading, text)| heading == "E" && text.len() == 10 && text.contains('/')), "{cells:?}");
+}
+
+#[test]
+fn values_of_a_list_are_joined_as_in_speech() {
+    for (check, sentence) in [
+        ("A IN ('x', 'y') AND B IS NOT NULL", "A must be one of x or y and B must be filled"),
+        ("A IN ('x', 'y', 'z')", "A must be one of x, y or z"),
+        ("A NOT IN ('x', 'y')", "A must not be one of x or y"),
+        ("A IN ('x')", "A must be x"),
+    ] {
+        let rule = format!("[[sheet.rule]]\ncheck = \"{check}\"\n");
+        let rulebook = rulebook("{ heading = 'A' }, { heading = 'B' }", &rule);
+        assert_eq!(rulebook.sheets[0].rules[0].sentence, sentence, "{check}");
+    }
+}
+
+#[test]
+fn example_rows_are_as_their_columns_take_them() {
+    let columns = "{ heading = 'Seeds', type = 'whole' }, { heading = 'Weight', type = 'decimal' }, { heading = 'At', type = 'time' }";
+    for check in ["Weight / Seeds BETWEEN 0.00001 AND 5", "At < TIME '12:00'"] {
+        let rulebook = rulebook(columns, &format!("[[sheet.rule]]\ncheck = \"{check}\"\n"));
+        let sheet = &rulebook.sheets[0];
+        let example = rule_example(sheet, &sheet.rules[0], jiff::civil::date(2026, 11, 26));
+        for (heading, text) in example.pass.unwrap().into_iter().chain(example.fail.unwrap()) {
+            let column = sheet.columns.iter().find(|column| column.heading == heading).unwrap();
+            assert!(text.is_empty() || column.kind.read(&text).is_ok(), "{heading} {text}");
+        }
+    }
 }
