@@ -1,5 +1,6 @@
 #!/usr/bin/env python3
-"""Makes the sample files of the example world: accessions.csv, accessions-east.tsv, accessions-ready.csv.
+"""Makes the sample files of the example world: accessions.csv, accessions-east.tsv, accessions-ready.csv,
+movements.csv.
 
 Run it in this folder after the rulebook has changed. The same script makes the same bytes.
 """
@@ -140,6 +141,41 @@ def ready():
     return text.encode("utf-8")
 
 
-for name, data in [("accessions.csv", with_mistakes()), ("accessions-east.tsv", east()), ("accessions-ready.csv", ready())]:
+def movements():
+    """Seed that goes from one store into others: each movement balances, but for the mistakes put in below."""
+    rng = random.Random(7)
+    rows, day = [], 2
+    for number in range(401, 425):
+        move = f"M-{number:04d}"
+        lot = f"2026-{rng.randint(100, 900):05d}/{rng.randint(1, 9):03d}"
+        grams, date = round(rng.uniform(0.5, 9), 3), f"{day:02d}/10/2026"
+        if number % 2 == 0:
+            day += 1
+        parts = [(grams, "D")]
+        if rng.choice([True, False]):
+            first = round(grams * 0.4, 3)
+            parts = [(first, "D"), (round(grams - first, 3), "X")]
+        rows.append([move, 1, date, rng.choice("AB"), lot, f"{grams:.3f}", ""])
+        rows += [[move, 2 + at, date, store, lot, "", f"{part:.3f}"] for at, (part, store) in enumerate(parts)]
+
+    def of(move):
+        return [row for row in rows if row[0] == move]
+
+    of("M-0404")[1][6] = f"{float(of('M-0404')[1][6]) + 0.25:.3f}"
+    of("M-0407")[1][2] = "09/11/2026"
+    of("M-0409")[-1][1] += 1
+    rows = [row for row in rows if row[0] != "M-0411" or row[1] == 1]
+    of("M-0413")[0][5] = "c. 3"
+    last = of("M-0416")[-1]
+    rows.remove(last)
+    rows.append(last)
+    for row in of("M-0420"):
+        row[2] = "05/10/2026"
+    rows.insert(30, ["", 1, "09/10/2026", "A", "2026-00100/001", "1.000", ""])
+    heading = ["Movement", "Line", "Date", "Store", "Lot", "Grams out", "Grams in"]
+    return "".join(line([str(cell) for cell in row]) for row in [heading, *rows]).encode("utf-8")
+
+
+for name, data in [("accessions.csv", with_mistakes()), ("accessions-east.tsv", east()), ("accessions-ready.csv", ready()), ("movements.csv", movements())]:
     with open(name, "wb") as out:
         out.write(data)

@@ -102,7 +102,10 @@ fn jsonl_and_csv_have_one_finding_a_line() {
     let written = std::fs::read_to_string(folder.path().join("out.csv")).unwrap();
     assert!(written.starts_with("\u{feff}File,Sheet,Row,Line,Column,"));
     let mut rows = csv::ReaderBuilder::new().has_headers(true).from_reader(written.as_bytes());
-    assert_eq!(rows.records().map(|row| row.unwrap().len()).collect::<Vec<_>>(), [14; 8]);
+    // Eight findings, and the figure behind them.
+    let rows: Vec<csv::StringRecord> = rows.records().map(Result::unwrap).collect();
+    assert_eq!(rows.iter().map(csv::StringRecord::len).collect::<Vec<_>>(), [14; 9]);
+    assert_eq!(rows.iter().filter(|row| &row[9] == "figure").count(), 1);
 }
 
 #[test]

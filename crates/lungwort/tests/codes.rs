@@ -253,6 +253,7 @@ fn every_code_has_a_case() {
         include_str!("sheets.rs"),
         include_str!("formats.rs"),
         include_str!("damage.rs"),
+        include_str!("groups.rs"),
         frame,
     ];
     for code in codes::all() {

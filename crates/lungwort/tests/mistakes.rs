@@ -154,12 +154,6 @@ fn rules() {
         ),
         ("check = 'Seeds > 1 AND'", "'", "expected a column, a value or a comparison, found the end of the condition"),
         (
-            "each = 'sheet'\ncheck = 'Seeds > 1'",
-            "'sheet'",
-            "each = \"sheet\" is not supported yet: rules go over one row at a time, each = \"row\"",
-        ),
-        ("same = ['Id']", "same", "same goes over a group of rows, which is not supported yet"),
-        (
             "lookup = { in = 'x' }",
             "lookup",
             "lookup is not supported yet; for a list of values there is allowed = { reference = … }",

@@ -66,7 +66,7 @@ pub fn write(book: &mut Workbook, rulebook: &Rulebook, sheets: &[Chosen<'_>]) ->
         row += 1;
         for (number, rule) in (1..).zip(&chosen.sheet.rules) {
             if number == 1 {
-                sheet.write_string_with_format(row, 0, "Rules between the cells of a row", &strong)?;
+                sheet.write_string_with_format(row, 0, chosen.sheet.rules_title(), &strong)?;
                 row += 1;
             }
             sheet.write_string(row, 0, format!("{number}. {}.", rule.sentence.trim_end_matches('.')))?;

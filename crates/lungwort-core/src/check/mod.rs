@@ -26,7 +26,7 @@ mod shape;
 mod workbook;
 
 pub use column::ColumnJudge;
-pub use folds::Figure;
+pub use folds::{Figure, Section};
 pub use run::checker::Checker;
 pub use run::metadata::{
     CheckError, ContentMetadata, FileMetadata, Options, SheetRead, TextMetadata, WorkbookMetadata,

@@ -53,6 +53,13 @@ pub struct Aggregate {
     pub filter: Option<Expression>,
 }
 
+impl Aggregate {
+    /// The number of rows.
+    pub fn of_rows() -> Aggregate {
+        Aggregate { kind: AggregateKind::Count, argument: None, filter: None }
+    }
+}
+
 /// An aggregate on its way, holding only what its kind needs: part of the rows, to be merged with other parts in any
 /// order.
 #[derive(Debug, Clone)]

@@ -28,6 +28,7 @@ pub use witness::{Witness, try_rows, witnesses};
 use std::ops::Range;
 
 use jiff::civil::Date;
+use rust_decimal::Decimal;
 
 use crate::cell::{Kind, Value};
 use typing::Typing;
@@ -79,6 +80,20 @@ impl Formula {
         Formula::compile(source, scope, true)
     }
 
+    /// Parses and types a condition over aggregates of rows: `SUM(debit) = SUM(credit)`.
+    ///
+    /// # Errors
+    /// All that is wrong with it.
+    pub fn condition_over_rows(source: &str, scope: &dyn Scope) -> Result<Formula, Vec<Mistake>> {
+        let formula = Formula::compile(source, scope, true)?;
+        must_be_truth(formula.kind, source)?;
+        if formula.aggregates.is_empty() {
+            let message = "this names nothing over several rows: use SUM, COUNT, MIN, MAX or AVG".to_owned();
+            return Err(vec![Mistake { message, span: 0..source.len() }]);
+        }
+        Ok(formula)
+    }
+
     fn compile(source: &str, scope: &dyn Scope, over_rows: bool) -> Result<Formula, Vec<Mistake>> {
         let tree = parse::parse(source).map_err(|mistake| vec![mistake])?;
         let mut typing = Typing::new(scope, over_rows);
@@ -125,13 +140,57 @@ impl Formula {
 
     /// Its value over rows, from what their aggregates came to.
     pub fn total(&self, accumulators: &[Accumulator], today: Date) -> Value<'static> {
-        let totals = Totals { values: accumulators.iter().map(Accumulator::value).collect(), today };
-        self.expression.evaluate(&totals).into_owned()
+        self.total_of(accumulators.iter().map(Accumulator::value).collect(), today)
+    }
+
+    /// Its value over rows, from the values of its aggregates.
+    pub fn total_of(&self, values: Vec<Value<'static>>, today: Date) -> Value<'static> {
+        self.expression.evaluate(&Totals { values, today }).into_owned()
+    }
+
+    /// What its sides came to, or its aggregates where it is no comparison: `the sum of Debit` and its value, constants
+    /// left out; and how far two numbers are apart.
+    pub fn sides(
+        &self,
+        values: Vec<Value<'static>>,
+        today: Date,
+        labels: &dyn Labels,
+    ) -> (Vec<(String, Value<'static>)>, Option<Decimal>) {
+        let totals = Totals { values, today };
+        let said =
+            |part: &Expression| (say::value(part, &self.aggregates, labels), part.evaluate(&totals).into_owned());
+        let Expression::Compare(_, left, right) = &self.expression else {
+            let aggregate = |at: usize| said(&Expression::Slot(Slot::Aggregate(at)));
+            return ((0..self.aggregates.len()).map(aggregate).collect(), None);
+        };
+        let apart = match (left.evaluate(&totals), right.evaluate(&totals)) {
+            (Value::Number(left), Value::Number(right)) => left.checked_sub(right).map(|by| by.abs().normalize()),
+            _ => None,
+        };
+        let constant = |part: &&Expression| !matches!(part, Expression::Constant(_));
+        let sides = [&**left, &**right].into_iter().filter(constant).map(said).collect();
+        (sides, apart.filter(|_| constant(&&**left) && constant(&&**right)))
+    }
+
+    /// A condition over rows as a demand: `the sum of Debit must be the sum of Credit`.
+    pub fn say_must(&self, labels: &dyn Labels) -> String {
+        say::demand(&self.expression, &self.aggregates, labels)
     }
 
     /// It in English: `the sum of Seeds ÷ the number of rows`.
     pub fn say(&self, labels: &dyn Labels) -> String {
         say::value(&self.expression, &self.aggregates, labels)
+    }
+}
+
+fn must_be_truth(kind: Option<Kind>, source: &str) -> Result<(), Vec<Mistake>> {
+    match kind {
+        Some(kind) if kind != Kind::YesNo => {
+            let words = kind.words();
+            let message = format!("this is {words}; a condition must be true or false, as a comparison is");
+            Err(vec![Mistake { message, span: 0..source.len() }])
+        }
+        _ => Ok(()),
     }
 }
 
@@ -176,14 +235,8 @@ impl Condition {
     /// All that is wrong with it.
     pub fn compile(source: &str, scope: &dyn Scope) -> Result<Condition, Vec<Mistake>> {
         let formula = Formula::of_row(source, scope)?;
-        match formula.kind {
-            Some(kind) if kind != Kind::YesNo => {
-                let words = kind.words();
-                let message = format!("this is {words}; a condition must be true or false, as a comparison is");
-                Err(vec![Mistake { message, span: 0..source.len() }])
-            }
-            _ => Ok(Condition(formula)),
-        }
+        must_be_truth(formula.kind, source)?;
+        Ok(Condition(formula))
     }
 
     /// The columns it names, ascending, each once.
@@ -212,7 +265,7 @@ impl Condition {
 
     /// The condition as a demand: `Received on must not be before Collected on`.
     pub fn say_must(&self, labels: &dyn Labels) -> String {
-        say::demand(self.expression(), labels)
+        say::demand(self.expression(), &[], labels)
     }
 }
 

@@ -27,8 +27,8 @@ pub(super) fn value(expression: &Expression, aggregates: &[Aggregate], labels: &
 }
 
 /// As a demand: `A must not be before B`.
-pub(super) fn demand(expression: &Expression, labels: &dyn Labels) -> String {
-    Sayer { labels, must: true, aggregates: &[] }.truth(expression, false)
+pub(super) fn demand(expression: &Expression, aggregates: &[Aggregate], labels: &dyn Labels) -> String {
+    Sayer { labels, must: true, aggregates }.truth(expression, false)
 }
 
 struct Sayer<'l> {

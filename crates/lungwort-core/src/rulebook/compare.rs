@@ -173,7 +173,8 @@ fn rules(old: &Sheet, new: &Sheet, pairs: &[(usize, usize)], changes: &mut Chang
 fn figures(old: &Sheet, new: &Sheet, changes: &mut Changes) {
     let said = |sheet: &Sheet, label: &str| {
         let figure = sheet.figures.iter().find(|figure| figure.label == label)?;
-        Some(figure.formula.say(sheet))
+        let by = if figure.by.is_empty() { String::new() } else { format!(", by {}", sheet.named(&figure.by)) };
+        Some(format!("{}{by}", figure.formula.say(sheet)))
     };
     let labels: std::collections::BTreeSet<&String> =
         old.figures.iter().chain(&new.figures).map(|figure| &figure.label).collect();

@@ -270,7 +270,10 @@ impl Compiler {
                         "a figure is over all rows: COUNT(*), COUNT(DISTINCT …), SUM, MIN, MAX or AVG of columns";
                     self.error(&place, message);
                 }
-                Ok(formula) => sheet.figures.push(Figure { label: figure.label.clone(), formula }),
+                Ok(formula) => {
+                    let by = self.column_list(&format!("{path}.figure.{at}.by"), &figure.by, &columns);
+                    sheet.figures.push(Figure { label: figure.label.clone(), formula, by });
+                }
                 Err(mistakes) => self.condition_mistakes(&place, &figure.value, mistakes),
             }
         }

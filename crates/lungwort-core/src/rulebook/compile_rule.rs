@@ -3,7 +3,7 @@
 use super::compiler::{Columns, Compiler};
 use super::model::{Message, MessagePart, Rule, Sheet};
 use super::phrases::capital;
-use super::rule::{FORMS, Forming, RuleForm};
+use super::rule::{Each, FORMS, Forming, RuleForm, each};
 use super::written::WrittenRule;
 use crate::condition::Scope;
 
@@ -16,14 +16,20 @@ pub(super) fn rule(
 ) -> Option<Rule> {
     let path = format!("{}.rule.{at}", columns.sheet);
     refuse_what_comes_later(compiler, &path, written);
-    let form = form(&mut Forming { compiler, columns, path: path.clone() }, written);
+    let mut on = Forming { compiler, columns, each: Each::Row, path: path.clone() };
+    let each = each::compile(&mut on, written.each.as_ref());
+    on.each = each.clone().unwrap_or(Each::Sheet);
+    let form = form(&mut on, written);
     let when = written.when.as_ref().map(|text| compiler.condition(&format!("{path}.when"), text, columns));
     let message = written.message.as_ref().map(|text| message(compiler, columns, &path, text));
-    let (form, when) = (form?, when.map_or(Some(None), |compiled| compiled.map(Some))?);
+    let (form, when, each) = (form?, when.map_or(Some(None), |compiled| compiled.map(Some))?, each?);
+    goes_over(compiler, &path, &each, &*form);
     let sentence = form.sentence(sheet);
-    let sentence = match &when {
-        Some(when) => format!("Where {}: {sentence}", when.say(sheet)),
-        None => capital(&sentence),
+    let sentence = match (each.words(sheet), &when) {
+        (Some(each), Some(when)) => format!("{each}, in rows where {}: {sentence}", when.say(sheet)),
+        (Some(each), None) => format!("{each}: {sentence}"),
+        (None, Some(when)) => format!("Where {}: {sentence}", when.say(sheet)),
+        (None, None) => capital(&sentence),
     };
     // Where no row is meant there is no cell to be quoted.
     let title = message.as_ref().map(|message| {
@@ -37,31 +43,38 @@ pub(super) fn rule(
     let span = compiler.source.span(&format!("{path}.{}", form.key()));
     let when_span = compiler.source.find(&format!("{path}.when"));
     let line = compiler.source.line_of(span.start);
-    Some(Rule { form, when, severity: written.severity, message, title, sentence, line, span, when_span })
+    Some(Rule { form, each, when, severity: written.severity, message, title, sentence, line, span, when_span })
 }
 
 fn refuse_what_comes_later(compiler: &mut Compiler, path: &str, written: &WrittenRule) {
-    if let Some(each) = written.each.as_deref().filter(|each| *each != "row") {
-        compiler.error(
-            &format!("{path}.each"),
-            format!("each = \"{each}\" is not supported yet: rules go over one row at a time, each = \"row\""),
-        );
-    }
     if written.lookup.is_some() {
         compiler.error(
             &format!("{path}.lookup"),
             "lookup is not supported yet; for a list of values there is allowed = { reference = … }",
         );
     }
-    if written.same.is_some() {
-        compiler.error(&format!("{path}.same"), "same goes over a group of rows, which is not supported yet");
+}
+
+/// Whether the form can go over what the rule says.
+fn goes_over(compiler: &mut Compiler, path: &str, each: &Each, form: &dyn RuleForm) {
+    let key = form.key();
+    match (each, form.group()) {
+        (Each::Row, Some(_)) => {
+            let message = format!("{key} goes over several rows: say each = \"sheet\" or each = {{ by = [\"…\"] }}");
+            compiler.error(&format!("{path}.{key}"), message);
+        }
+        (Each::Sheet | Each::Group { .. }, None) => {
+            let message = format!("{key} goes over one row at a time: leave out each");
+            compiler.error(&format!("{path}.each"), message);
+        }
+        _ => {}
     }
 }
 
 fn form(on: &mut Forming<'_>, written: &WrittenRule) -> Option<Box<dyn RuleForm>> {
     let given: Vec<_> = FORMS.iter().filter(|form| (form.given)(written)).collect();
     let path = on.path.clone();
-    let later = written.same.is_some() || written.lookup.is_some();
+    let later = written.lookup.is_some();
     let form = match given.as_slice() {
         [form] => form,
         // A form that is not supported yet has been reported as that.
@@ -79,9 +92,11 @@ fn form(on: &mut Forming<'_>, written: &WrittenRule) -> Option<Box<dyn RuleForm>
             return None;
         }
     };
-    for (key, owner, given) in
-        [("needs", "whole_if_begun", written.needs.is_some()), ("across", "unique", written.across)]
-    {
+    for (key, owner, given) in [
+        ("needs", "whole_if_begun", written.needs.is_some()),
+        ("across", "unique", written.across),
+        ("tolerance", "same", written.tolerance.is_some()),
+    ] {
         if given && form.key != owner {
             on.compiler.error(&format!("{path}.{key}"), format!("{key} goes with {owner}"));
         }

@@ -10,7 +10,7 @@ use super::reference::Table;
 use super::source::Source;
 use super::written::{WrittenPattern, WrittenSheet, WrittenType};
 use crate::cell::{Kind, fold};
-use crate::condition::{Condition, Scope};
+use crate::condition::{Condition, Formula, Scope};
 
 /// Where mistakes are gathered on the way.
 pub(super) struct Compiler {
@@ -44,6 +44,11 @@ impl Columns {
         let one =
             |column: &super::written::WrittenColumn| (column.heading.clone(), column.name.clone(), kind(column.kind));
         Columns { sheet: path.to_owned(), list: sheet.entries().0.iter().map(one).collect() }
+    }
+
+    /// Whether a column holds numbers.
+    pub(super) fn is_number(&self, column: usize) -> bool {
+        self.list.get(column).is_some_and(|(_, _, kind)| *kind == Kind::Number)
     }
 
     fn names(&self) -> impl Iterator<Item = &str> {
@@ -97,6 +102,17 @@ impl Compiler {
     pub(super) fn condition(&mut self, path: &str, text: &str, columns: &Columns) -> Option<Condition> {
         match Condition::compile(text, columns) {
             Ok(condition) => Some(condition),
+            Err(mistakes) => {
+                self.condition_mistakes(path, text, mistakes);
+                None
+            }
+        }
+    }
+
+    /// Compiles the condition over aggregates at a path.
+    pub(super) fn over_rows(&mut self, path: &str, text: &str, columns: &Columns) -> Option<Formula> {
+        match Formula::condition_over_rows(text, columns) {
+            Ok(formula) => Some(formula),
             Err(mistakes) => {
                 self.condition_mistakes(path, text, mistakes);
                 None

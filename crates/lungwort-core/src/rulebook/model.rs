@@ -10,7 +10,7 @@ use regex::Regex;
 
 use super::list::{Dependent, List};
 pub use super::property::Column;
-pub use super::rule::RuleForm;
+pub use super::rule::{Each, RuleForm};
 use super::written::{WrittenNewline, WrittenQuoting};
 use crate::cell::date::{DatePattern, TypeError};
 use crate::cell::number::{self, DecimalMark};
@@ -270,6 +270,23 @@ impl CharacterSet {
     }
 }
 
+impl Sheet {
+    /// The headings of columns, one after the other.
+    pub fn named(&self, columns: &[usize]) -> String {
+        let headings: Vec<&str> = columns.iter().map(|column| self.columns[*column].heading.trim()).collect();
+        headings.join(" / ")
+    }
+
+    /// What its rules are over, as a heading.
+    pub fn rules_title(&self) -> &'static str {
+        if self.rules.iter().all(|rule| rule.each == Each::Row) {
+            "Rules between the cells of a row"
+        } else {
+            "Rules over several cells and rows"
+        }
+    }
+}
+
 /// A requirement over more than one cell.
 #[derive(Debug)]
 pub struct Rule {
@@ -277,7 +294,9 @@ pub struct Rule {
     pub title: String,
     /// What it asks.
     pub form: Box<dyn RuleForm>,
-    /// When it counts.
+    /// Over what it goes.
+    pub each: Each,
+    /// When it counts; of a rule over groups, which rows do.
     pub when: Option<Condition>,
     /// How much it matters.
     pub severity: Option<Severity>,
@@ -313,4 +332,6 @@ pub struct Figure {
     pub label: String,
     /// How it is calculated.
     pub formula: Formula,
+    /// The columns whose values make its sections; none where it is over all rows only.
+    pub by: Vec<usize>,
 }

@@ -277,6 +277,9 @@ pub struct WrittenFigure {
     pub label: String,
     /// A formula over all rows, of COUNT(*), COUNT(DISTINCT …), SUM, MIN, MAX and AVG of columns.
     pub value: String,
+    /// The columns whose values make sections, each with the figure of its own, beside the total.
+    #[serde(default)]
+    pub by: Vec<String>,
 }
 
 /// A list from outside.

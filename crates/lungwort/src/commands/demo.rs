@@ -44,6 +44,8 @@ const SAMPLES: &[(&str, &[u8])] = &[
     ("accessions.csv", include_bytes!("../../../../examples/accessions.csv")),
     ("accessions-east.tsv", include_bytes!("../../../../examples/accessions-east.tsv")),
     ("accessions-ready.csv", include_bytes!("../../../../examples/accessions-ready.csv")),
+    ("movements.rulebook.toml", include_bytes!("../../../../examples/movements.rulebook.toml")),
+    ("movements.csv", include_bytes!("../../../../examples/movements.csv")),
     ("taxa.csv", include_bytes!("../../../../examples/taxa.csv")),
     ("photos/primula-veris.jpg", b"a picture would be here\n"),
 ];
@@ -96,12 +98,13 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
     step("3", "What does one of them mean?")?;
     command("lungwort explain shown-only")?;
     super::explain::run(&ExplainArguments { code: Some("shown-only".to_owned()), markdown: false })?;
-    say!("\n{}", paint(style::STRONG, "Four things to try"));
+    say!("\n{}", paint(style::STRONG, "Five things to try"));
     let tries = [
         (format!("lungwort check {} --by row", file.display()), "the same, row by row"),
         (format!("lungwort rulebook {}", at(LEARNED).display()), "what was learned, column by column"),
         (format!("lungwort template {} -o blank.xlsx", at("accessions.rulebook.toml").display()), "a blank template"),
         (format!("lungwort check {}", at("accessions.csv").display()), "a delimited file"),
+        (format!("lungwort check {}", at("movements.csv").display()), "rows in groups, each of which must balance"),
     ];
     for (command, why) in tries {
         let gap = 68_usize.saturating_sub(command.len()).max(2);

@@ -164,7 +164,7 @@ fn write_sheet(sheet: &Sheet, today: Date, out: &mut dyn Write) -> Result<()> {
     ]);
     writeln!(out, "{table}")?;
     if !sheet.rules.is_empty() {
-        writeln!(out, "\n{}", paint(style::STRONG, "Rules between the cells of a row"))?;
+        writeln!(out, "\n{}", paint(style::STRONG, sheet.rules_title()))?;
     }
     for (number, rule) in sheet.rules.iter().enumerate() {
         writeln!(out)?;

@@ -63,6 +63,12 @@ fn cell(text: &str) -> String {
     if text.contains(['"', ',', '\n', '\r']) { format!("\"{}\"", text.replace('"', "\"\"")) } else { text }
 }
 
+/// A figure in the columns of a finding about a rule.
+fn figure_row(label: &str, section: &str, value: Option<&str>, out: &mut dyn Write) -> io::Result<()> {
+    let value = cell(value.unwrap_or_default());
+    write!(out, ",,,,,,{},{},{value},figure,,,,\r\n", cell(label), cell(section))
+}
+
 impl Form for Csv {
     fn finding(&mut self, finding: &Finding, number: u64, out: &mut dyn Write) -> io::Result<()> {
         self.begin(out)?;
@@ -100,7 +106,15 @@ impl Form for Csv {
         write!(out, "{}\r\n", cells.join(","))
     }
 
-    fn finish(&mut self, _: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
-        self.begin(out)
+    fn finish(&mut self, summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
+        self.begin(out)?;
+        // The figures come last, each section with its name as the key.
+        for figure in &summary.figures {
+            for section in &figure.sections {
+                figure_row(&figure.label, &section.name, section.value.as_deref(), out)?;
+            }
+            figure_row(&figure.label, "", figure.value.as_deref(), out)?;
+        }
+        Ok(())
     }
 }

@@ -110,6 +110,9 @@ fn in_short(rest: &[&Cause], all: usize, summary: &Summary<'_>, out: &mut dyn Wr
     Ok(())
 }
 
+/// Sections of a figure that are listed on the screen.
+const SECTIONS: usize = 20;
+
 /// The verdict, what was read, and the figures.
 pub fn top(summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
     let files = match summary.files {
@@ -128,10 +131,7 @@ pub fn top(summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
         labelled("", &format!("and {} more files", summary.files.len() - 6), out)?;
     }
     labelled("Rulebook", &rulebook_words(summary), out)?;
-    let figures: Vec<String> = summary.figures.iter().map(figure_words).collect();
-    if !figures.is_empty() {
-        labelled("Figures", &figures.join("; "), out)?;
-    }
+    figures(&summary.figures, out)?;
     if summary.filtered {
         let shown = summary.shown.counts().total();
         labelled(
@@ -234,15 +234,39 @@ fn rulebook_words(summary: &Summary<'_>) -> String {
     format!("{}{edition}{issuer} ({}{chosen})", rulebook.title, rulebook.path.display())
 }
 
+/// The figures: those over all rows in one line, and one line for each that has sections.
+fn figures(figures: &[Figure], out: &mut dyn Write) -> io::Result<()> {
+    let whole = figures.iter().filter(|figure| figure.by.is_empty());
+    let whole: Vec<String> =
+        whole.map(|figure| figure_words(&figure.label, figure.value.as_deref(), figure.left_out)).collect();
+    let mut label = "Figures";
+    if !whole.is_empty() {
+        labelled(label, &whole.join("; "), out)?;
+        label = "";
+    }
+    for figure in figures.iter().filter(|figure| !figure.by.is_empty()) {
+        let total = figure_words(&figure.label, figure.value.as_deref(), figure.left_out);
+        let sections = figure.sections.iter().take(SECTIONS);
+        let sections = sections.map(|section| figure_words(&section.name, section.value.as_deref(), section.left_out));
+        let mut said: Vec<String> = sections.collect();
+        if let Some(more) = figure.sections.len().checked_sub(SECTIONS).filter(|more| *more > 0) {
+            said.push(format!("and {} more, which json, csv and xlsx list", thousands(more as u64)));
+        }
+        let by = if said.is_empty() { String::new() } else { format!("; by {}: {}", figure.by, said.join("; ")) };
+        labelled(label, &format!("{total}{by}"), out)?;
+        label = "";
+    }
+    Ok(())
+}
+
 /// A figure, and how many rows it leaves out.
-fn figure_words(figure: &Figure) -> String {
-    let value = grouped(figure.value.as_deref());
-    let left_out = match figure.left_out {
+fn figure_words(label: &str, value: Option<&str>, left_out: u64) -> String {
+    let left_out = match left_out {
         0 => String::new(),
         1 => " (without 1 row whose value cannot be read)".to_owned(),
         more => format!(" (without {} rows whose values cannot be read)", thousands(more)),
     };
-    format!("{} {value}{left_out}", figure.label)
+    format!("{label} {}{left_out}", grouped(value))
 }
 
 /// A figure with commas between thousands where it is a plain number.

@@ -2,7 +2,7 @@
 
 use std::sync::Arc;
 
-use lungwort_core::check::{ContentMetadata, FileMetadata};
+use lungwort_core::check::{ContentMetadata, FileMetadata, Section};
 use lungwort_core::finding::{self, Cause, Certainty, Severity, column_letter};
 use lungwort_core::intake::Chosen;
 use schemars::{JsonSchema, Schema};
@@ -157,6 +157,27 @@ pub struct FigureEntry {
     pub value: Option<String>,
     /// Rows that are left out because a value in them could not be read.
     pub rows_left_out: u64,
+    /// The headings that its sections are by; null where it has none.
+    pub by: Option<String>,
+    /// Its sections, in the order of their first rows.
+    pub sections: Vec<SectionEntry>,
+}
+
+/// A figure over the rows that have the same values in some columns.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct SectionEntry {
+    /// The values, joined by " / "; (blank) where there is none.
+    pub section: String,
+    /// The figure, exact; null where there is nothing to calculate.
+    pub value: Option<String>,
+    /// Rows that are left out because a value in them could not be read.
+    pub rows_left_out: u64,
+}
+
+impl SectionEntry {
+    fn of(section: &Section) -> SectionEntry {
+        SectionEntry { section: section.name.clone(), value: section.value.clone(), rows_left_out: section.left_out }
+    }
 }
 
 /// What would put a finding right.
@@ -345,6 +366,8 @@ impl Outcome {
                     label: figure.label.clone(),
                     value: figure.value.clone(),
                     rows_left_out: figure.left_out,
+                    by: Some(figure.by.clone()).filter(|by| !by.is_empty()),
+                    sections: figure.sections.iter().map(SectionEntry::of).collect(),
                 })
                 .collect(),
         }

@@ -56,6 +56,9 @@ const CAUSES: &[(&str, f64)] = &[
     ("Code", 20.0),
 ];
 
+const FIGURES: &[(&str, f64)] =
+    &[("Figure", 30.0), ("Sections by", 24.0), ("Section", 30.0), ("Value", 18.0), ("Rows left out", 14.0)];
+
 /// The xlsx report.
 pub struct Xlsx {
     book: Workbook,
@@ -114,6 +117,9 @@ impl Xlsx {
             write_text(findings, last + 1, 0, &more)?;
         }
         findings.autofilter(0, 0, last.max(1), FINDINGS.len() as u16 - 1)?;
+        if !summary.figures.is_empty() {
+            figures(self.book.add_worksheet(), summary)?;
+        }
         causes(self.book.worksheet_from_index(1)?, summary)?;
         first_sheet(self.book.worksheet_from_index(0)?, summary)?;
         self.book.save_to_buffer()
@@ -142,18 +148,24 @@ impl Form for Xlsx {
 }
 
 fn begin(book: &mut Workbook) -> Result<(), XlsxError> {
-    let bold = Format::new().set_bold().set_background_color(Color::RGB(0x00E7_EEF5)).set_text_wrap();
     for (at, name, headings) in [(0, "Summary", &[][..]), (1, "Causes", CAUSES), (2, "Findings", FINDINGS)] {
         let sheet = book.worksheet_from_index(at)?;
         sheet.set_name(name)?;
-        for (column, (heading, width)) in (0..).zip(headings) {
-            sheet.set_column_width(column, *width)?;
-            sheet.write_string_with_format(0, column, *heading, &bold)?;
-        }
         if !headings.is_empty() {
-            sheet.set_freeze_panes(1, 0)?;
+            head(sheet, headings)?;
         }
     }
+    Ok(())
+}
+
+/// Headings that stay where they are, and the width of each column.
+fn head(sheet: &mut Worksheet, headings: &[(&str, f64)]) -> Result<(), XlsxError> {
+    let bold = Format::new().set_bold().set_background_color(Color::RGB(0x00E7_EEF5)).set_text_wrap();
+    for (column, (heading, width)) in (0..).zip(headings) {
+        sheet.set_column_width(column, *width)?;
+        sheet.write_string_with_format(0, column, *heading, &bold)?;
+    }
+    sheet.set_freeze_panes(1, 0)?;
     Ok(())
 }
 
@@ -197,6 +209,34 @@ fn first_sheet(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<(), XlsxE
     let next =
         "The sheet Causes has what is wrong by reason, the sheet Findings one finding a row; both can be filtered.";
     write_text(sheet, row + 1, 0, next)
+}
+
+/// The figures, each with its sections and then the total.
+fn figures(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<(), XlsxError> {
+    sheet.set_name("Figures")?;
+    head(sheet, FIGURES)?;
+    let mut row = 1;
+    for figure in &summary.figures {
+        let sections = figure.sections.iter().map(|each| (each.name.as_str(), each.value.as_deref(), each.left_out));
+        for (section, value, left_out) in sections.chain([("", figure.value.as_deref(), figure.left_out)]) {
+            for (column, text) in [(0, figure.label.as_str()), (1, figure.by.as_str()), (2, section)] {
+                write_text(sheet, row, column, text)?;
+            }
+            // A number that a cell can hold exactly is one; more digits stay a text.
+            match value.and_then(|value| Some((value, value.parse::<f64>().ok()?))) {
+                Some((value, number)) if value.bytes().filter(u8::is_ascii_digit).count() <= 15 => {
+                    sheet.write_number(row, 3, number)?;
+                }
+                _ => write_text(sheet, row, 3, value.unwrap_or_default())?,
+            }
+            if left_out > 0 {
+                sheet.write_number(row, 4, left_out as f64)?;
+            }
+            row += 1;
+        }
+    }
+    sheet.autofilter(0, 0, row.max(2) - 1, FIGURES.len() as u16 - 1)?;
+    Ok(())
 }
 
 fn causes(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<(), XlsxError> {

@@ -1,37 +1,92 @@
-//! Figures over all rows that people compare before they send.
+//! Figures over all rows that people compare before they send, and over sections of them.
 
+use foldhash::fast::FixedState;
+use hashbrown::HashMap;
 use jiff::civil::Date;
 
 use super::{Absorbing, AnyFold, Fold, Gathering};
+use crate::cell::{Value, key, shown};
 use crate::check::rows::RowValues;
 use crate::check::rows::result::ChunkResult;
 use crate::condition::{Accumulator, Aggregate};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::Figure;
 
+/// What the section of rows is called that have a blank where others have its name.
+const BLANK: &str = "(blank)";
+
 struct Figures<'r> {
-    figures: &'r [Figure],
+    sheet: &'r Sheet,
 }
 
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     if sheet.figures.is_empty() {
         return None;
     }
-    Some(Box::new(Figures { figures: &sheet.figures }))
+    Some(Box::new(Figures { sheet }))
 }
 
-/// What has been accumulated for every aggregate of every figure.
-#[derive(Default)]
-pub(super) struct Accumulated {
+/// What the aggregates of one figure have come to over some rows.
+#[derive(Debug, Clone)]
+pub(super) struct Running {
     accumulators: Vec<Accumulator>,
     /// For each, how many rows it leaves out because a value could not be read.
     left_out: Vec<u64>,
+}
+
+impl Running {
+    fn new(figure: &Figure) -> Running {
+        let accumulators: Vec<Accumulator> = figure.formula.aggregates().iter().map(Accumulator::new).collect();
+        Running { left_out: vec![0; accumulators.len()], accumulators }
+    }
+
+    fn add(&mut self, aggregates: &[Aggregate], row: &RowValues<'_, '_>) {
+        for ((accumulator, left_out), aggregate) in self.accumulators.iter_mut().zip(&mut self.left_out).zip(aggregates)
+        {
+            *left_out += u64::from(!accumulator.add(aggregate, row));
+        }
+    }
+
+    fn merge(&mut self, other: Running) {
+        self.accumulators.iter_mut().zip(other.accumulators).for_each(|(total, part)| total.merge(part));
+        self.left_out.iter_mut().zip(other.left_out).for_each(|(total, part)| *total += part);
+    }
+
+    /// Its value, and how many rows are left out.
+    fn close(&self, figure: &Figure, today: Date) -> (Option<String>, u64) {
+        let total = figure.formula.total(&self.accumulators, today);
+        let value = Some(total).filter(Value::is_known).map(|total| total.written());
+        (value, self.left_out.iter().copied().max().unwrap_or(0))
+    }
+}
+
+/// The sections of one figure, in the order of their first rows.
+#[derive(Default)]
+pub(super) struct Sections {
+    index: HashMap<u128, usize, FixedState>,
+    list: Vec<(u128, String, Running)>,
+}
+
+impl Sections {
+    fn of(&mut self, key: u128, name: impl FnOnce() -> String, figure: &Figure) -> &mut Running {
+        let at = *self.index.entry(key).or_insert_with(|| {
+            self.list.push((key, name(), Running::new(figure)));
+            self.list.len() - 1
+        });
+        &mut self.list[at].2
+    }
+}
+
+/// What has been accumulated for every figure.
+#[derive(Default)]
+pub(super) struct Accumulated {
+    figures: Vec<(Running, Sections)>,
     today: Option<Date>,
 }
 
 impl Figures<'_> {
-    fn aggregates(&self) -> impl Iterator<Item = &Aggregate> {
-        self.figures.iter().flat_map(|figure| figure.formula.aggregates())
+    fn begin(&self) -> Vec<(Running, Sections)> {
+        self.sheet.figures.iter().map(|figure| (Running::new(figure), Sections::default())).collect()
     }
 }
 
@@ -40,44 +95,84 @@ impl Fold for Figures<'_> {
     type State = Accumulated;
 
     fn gather(&self, from: &Gathering<'_>, _: &mut ChunkResult) -> Accumulated {
-        let accumulate = |aggregate: &Aggregate| {
-            let mut accumulator = Accumulator::new(aggregate);
-            let mut left_out = 0;
-            for at in 0..from.rows.len() {
-                left_out += u64::from(!accumulator.add(aggregate, &RowValues { values: from.values, at }));
+        let mut figures = self.begin();
+        for (figure, (whole, sections)) in self.sheet.figures.iter().zip(&mut figures) {
+            let aggregates = figure.formula.aggregates();
+            if figure.by.is_empty() {
+                (0..from.rows.len()).for_each(|at| whole.add(aggregates, &RowValues { values: from.values, at }));
+                continue;
             }
-            (accumulator, left_out)
-        };
-        let (accumulators, left_out) = self.aggregates().map(accumulate).unzip();
-        Accumulated { accumulators, left_out, today: Some(from.values.today) }
+            for (at, &row) in from.rows.iter().enumerate() {
+                let key = key_of(figure, from, at, row);
+                let section = sections.of(key, || name_of(figure, from, row), figure);
+                section.add(aggregates, &RowValues { values: from.values, at });
+            }
+        }
+        Accumulated { figures, today: Some(from.values.today) }
     }
 
     fn absorb(&self, state: &mut Accumulated, part: Accumulated, _: &mut Absorbing<'_, '_>) {
         state.today = part.today;
-        if state.accumulators.is_empty() {
-            state.accumulators = part.accumulators;
-            state.left_out = part.left_out;
+        if state.figures.is_empty() {
+            state.figures = part.figures;
             return;
         }
-        state.left_out.iter_mut().zip(&part.left_out).for_each(|(total, part)| *total += part);
-        state.accumulators.iter_mut().zip(part.accumulators).for_each(|(total, part)| total.merge(part));
+        for ((figure, (whole, sections)), (more, further)) in
+            self.sheet.figures.iter().zip(&mut state.figures).zip(part.figures)
+        {
+            whole.merge(more);
+            for (key, name, running) in further.list {
+                sections.of(key, || name, figure).merge(running);
+            }
+        }
     }
 
     fn figures(&self, state: &Accumulated) -> Vec<super::Figure> {
-        let mut accumulators = state.accumulators.clone();
-        if accumulators.is_empty() {
-            accumulators = self.aggregates().map(Accumulator::new).collect();
-        }
-        let mut from = 0;
-        let value = |figure: &Figure| {
-            let own = from..from + figure.formula.aggregates().len();
-            from = own.end;
-            let left_out = state.left_out.get(own.clone()).unwrap_or_default().iter().copied().max();
-            let own = accumulators.get(own).unwrap_or_default();
-            let total = figure.formula.total(own, state.today.unwrap_or_default());
-            let value = Some(total).filter(|total| total.is_known()).map(|total| total.written());
-            super::Figure { label: figure.label.clone(), value, left_out: left_out.unwrap_or(0) }
+        let today = state.today.unwrap_or_default();
+        let begun = if state.figures.is_empty() { &self.begin() } else { &state.figures };
+        let one = |(figure, (whole, sections)): (&Figure, &(Running, Sections))| {
+            let mut total = whole.clone();
+            // The sections and the total are over the same rows.
+            sections.list.iter().for_each(|(.., running)| total.merge(running.clone()));
+            let (value, left_out) = total.close(figure, today);
+            let section = |(_, name, running): &(u128, String, Running)| {
+                let (value, left_out) = running.close(figure, today);
+                super::Section { name: name.clone(), value, left_out }
+            };
+            super::Figure {
+                label: figure.label.clone(),
+                value,
+                left_out,
+                by: self.sheet.named(&figure.by),
+                sections: sections.list.iter().map(section).collect(),
+            }
         };
-        self.figures.iter().map(value).collect()
+        self.sheet.figures.iter().zip(begun).map(one).collect()
     }
+}
+
+/// The key of a row's section. A blank is a section too.
+fn key_of(figure: &Figure, from: &Gathering<'_>, at: usize, row: usize) -> u128 {
+    let mut parts = key::Parts::default();
+    for column in &figure.by {
+        match from.values.typed[*column].get(at) {
+            None | Some(Value::Blank) => parts.add_text(""),
+            Some(Value::Unreadable) => parts.add_text(text_of(from, row, *column)),
+            Some(value) => parts.add(value),
+        }
+    }
+    parts.key()
+}
+
+fn name_of(figure: &Figure, from: &Gathering<'_>, row: usize) -> String {
+    let part = |column: &usize| match text_of(from, row, *column) {
+        "" => BLANK.to_owned(),
+        text => shown::clipped(text, 60),
+    };
+    figure.by.iter().map(part).collect::<Vec<_>>().join(" / ")
+}
+
+fn text_of<'g>(from: &Gathering<'g>, row: usize, column: usize) -> &'g str {
+    let chunk = &from.shaped.chunk;
+    from.header.field_of[column].map(|field| chunk.original_text(row, field).trim()).unwrap_or_default()
 }

@@ -7,15 +7,21 @@
 
 mod blank_rows;
 mod figures;
+mod groups;
 mod sample_rows;
 mod sparse_rows;
 pub(crate) mod unique;
+
+use std::sync::Arc;
+
+use jiff::civil::Date;
 
 use crate::check::header::Header;
 use crate::check::rows::result::{Anything, Totals};
 use crate::check::rows::result::{ChunkResult, RowFinding};
 use crate::check::rows::{SheetJudge, Values};
 use crate::check::shape::Shaped;
+use crate::finding::{Place, Problem};
 use crate::intake::{Chunk, OpenError, Source};
 use crate::rulebook::Sheet;
 
@@ -26,6 +32,7 @@ type Maker = for<'r> fn(&'r Sheet) -> Option<Box<dyn AnyFold + 'r>>;
 const FOLDS: &[Maker] = &[
     sample_rows::make, //
     unique::make,
+    groups::make,
     figures::make,
     sparse_rows::make,
     blank_rows::make,
@@ -64,8 +71,22 @@ pub(crate) struct Absorbing<'a, 'r> {
 /// What a fold can say at the end.
 pub(crate) struct Ending<'e> {
     pub totals: &'e mut Totals,
+    /// Which file of the batch, and the names of all so far.
+    pub file: usize,
+    pub names: &'e [String],
+    /// The day of the check.
+    pub today: Date,
+    /// What there is to say of rows that have passed.
+    pub findings: Vec<Placed>,
     /// Set where the findings that were held back are to be dropped.
     pub drop_held: bool,
+}
+
+/// A finding about rows that have passed, with the place that it has in the file.
+pub(crate) struct Placed {
+    pub place: Place,
+    pub problem: Arc<Problem>,
+    pub key: Option<Arc<str>>,
 }
 
 /// A figure over all rows.
@@ -73,6 +94,21 @@ pub(crate) struct Ending<'e> {
 pub struct Figure {
     /// What it is called.
     pub label: String,
+    /// The figure, exact; `None` where there is nothing to calculate.
+    pub value: Option<String>,
+    /// Rows that are left out because a value in them could not be read.
+    pub left_out: u64,
+    /// The headings that its sections are by; empty where it has none.
+    pub by: String,
+    /// Its sections, in the order of their first rows.
+    pub sections: Vec<Section>,
+}
+
+/// A figure over the rows that have the same values in some columns.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Section {
+    /// The values.
+    pub name: String,
     /// The figure, exact; `None` where there is nothing to calculate.
     pub value: Option<String>,
     /// Rows that are left out because a value in them could not be read.
@@ -175,7 +211,13 @@ mod tests {
 
         fn figures(&self, state: &usize) -> Vec<Figure> {
             let count = self.lines + state;
-            vec![Figure { label: "lines".to_owned(), value: Some(count.to_string()), left_out: 0 }]
+            vec![Figure {
+                label: "lines".to_owned(),
+                value: Some(count.to_string()),
+                left_out: 0,
+                by: String::new(),
+                sections: Vec::new(),
+            }]
         }
     }
 

@@ -22,7 +22,7 @@ use crate::condition::{Condition, Row, Slot};
 use crate::finding::CellProblem;
 use crate::finding::{Message, Problem, Severity, Topic, codes::value as codes};
 use crate::rulebook::Sheet;
-use crate::rulebook::model::{FileRules, MessagePart};
+use crate::rulebook::model::{Each, FileRules, MessagePart};
 use crate::rulebook::property::Surroundings;
 
 /// Everything that rows are judged by.
@@ -95,6 +95,9 @@ impl<'r> SheetJudge<'r> {
                     self.wants_value[*column] = true;
                 }
             }
+            if let Each::Group { by, .. } = &rule.each {
+                by.iter().for_each(|column| self.wants_value[*column] = true);
+            }
             rule.form.needs_values().into_iter().for_each(|column| self.wants_value[column] = true);
             rule.form.asks_if_filled().into_iter().for_each(|column| self.wants_filled[column] = true);
         }
@@ -102,6 +105,7 @@ impl<'r> SheetJudge<'r> {
             condition.columns().iter().for_each(|column| self.wants_value[*column] = true);
         }
         for figure in &sheet.figures {
+            figure.by.iter().for_each(|column| self.wants_value[*column] = true);
             figure.formula.columns().iter().for_each(|column| self.wants_value[*column] = true);
         }
     }

@@ -3,7 +3,7 @@
 
 use std::sync::Arc;
 
-use crate::check::folds::{Absorbing, AnyFold, Ending};
+use crate::check::folds::{Absorbing, AnyFold, Ending, Placed};
 use crate::check::header::Header;
 use crate::check::rows::SheetJudge;
 use crate::check::rows::result::Anything;
@@ -114,14 +114,25 @@ impl Sequence<'_, '_> {
 
     /// Ends the rows of a sheet.
     pub fn finish(&mut self) {
-        let mut ending = Ending { totals: &mut self.totals, drop_held: false };
+        let mut ending = Ending {
+            totals: &mut self.totals,
+            file: self.file,
+            names: &self.names,
+            today: self.judge.today,
+            findings: Vec::new(),
+            drop_held: false,
+        };
         for (fold, state) in self.folds.iter().zip(self.states.iter_mut()) {
             fold.finish_sheet(state, &mut ending);
         }
-        if ending.drop_held {
+        let Ending { findings, drop_held, .. } = ending;
+        if drop_held {
             self.held.clear();
         }
         self.release();
+        for Placed { place, problem, key } in findings {
+            self.emit(Finding { address: self.address(place), problem, key, value: None });
+        }
     }
 
     fn release(&mut self) {

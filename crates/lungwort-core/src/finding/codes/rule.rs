@@ -55,4 +55,58 @@ REPEATED_ACROSS "repeated-across" Error "A value that must be unique in several 
     matters "The receiving side refuses the row."
     fix "Correct one of the cells; the message names the first."
     "Barcode 12 as Tube and as Duplicate tube" => "Barcodes 12 and 13"
+
+GROUP_BROKEN "group-broken" Error "A rule over a group of rows does not hold"
+    means "The rulebook requires something of the rows that belong together, such as two sums that agree; the message says what, and what it is here."
+    matters "The receiving side refuses the whole group."
+    fix "Correct one of the rows of the group; the message names them."
+    "debit 120, credit 118" => "debit 120, credit 120"
+
+OPEN_TOTAL "open-total" Warning "A rule over a group of rows cannot be judged yet"
+    means "A cell that the rule needs cannot be read, or the total has more digits than can be calculated. Whether the rule holds is not known."
+    matters "It may turn out wrong once the cell is corrected."
+    fix "Correct the cell that the message names, and check again."
+    "debit \"12o\"" => "debit 120"
+
+NOT_THE_SAME "not-the-same" Error "A value differs within a group of rows"
+    means "All rows of the group must have the same value in this column."
+    matters "The receiving side cannot tell which of them counts for the group."
+    fix "Find out which value is right, and put it in all rows of the group."
+    "EUR and GBP in one document" => "EUR in all rows"
+
+GROUP_SIZE "group-size" Error "A group has too few or too many rows"
+    means "The rows that belong together are fewer or more than the rulebook allows."
+    matters "The receiving side refuses the whole group."
+    fix "Add the rows that are missing, or take out those that do not belong to it."
+    "a movement of one row" => "a movement of two rows"
+
+NUMBERING_SLIP "numbering-slip" Error "The numbering of rows skips, repeats or goes back"
+    means "The column counts the rows 1, 2, 3 and so on, and this row has another number than the next one."
+    matters "The receiving side takes a row as missing, or refuses the group."
+    fix "Correct the number, or find out whether a row is missing."
+    "1, 2, 4" => "1, 2, 3"
+
+OUT_OF_ORDER "out-of-order" Error "A value is not in order after the row before"
+    means "The values of this column must ascend from row to row."
+    matters "The receiving side takes the rows in the order of the file."
+    fix "Sort the rows, or correct the value."
+    "05/03 after 07/03" => "07/03 after 05/03"
+
+SPLIT_GROUP "split-group" Error "The rows of a group are not together"
+    means "Rows with the same values in the columns of the group must be together, and here rows of another group are between."
+    matters "The receiving side takes the second part for a new group."
+    fix "Move the rows together; the message names both places."
+    "D-7, D-8, D-7" => "D-7, D-7, D-8"
+
+GROUP_OVER_FILES "group-over-files" Error "A group has rows in more than one file"
+    means "Rows with the same values in the columns of the group are in an earlier file of the batch too. Totals of the group are left open."
+    matters "Each file is received by itself, so that the group would be taken for two."
+    fix "Move the rows of the group into one file."
+    "D-7 in both files" => "D-7 in the first file"
+
+NO_GROUP "no-group" Warning "Rows that belong to no group"
+    means "A cell that says to which group the row belongs is blank, so that rules over groups leave the row out."
+    matters "What is in the row is in no total."
+    fix "Fill in the cell."
+    "Document blank" => "Document D-7"
 }

@@ -2,8 +2,8 @@
 
 use jiff::civil::Date;
 
-use super::{Broken, Forming, RowCells, RuleForm, WrittenRule};
-use crate::condition::{Condition, Labels};
+use super::{Broken, Each, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
+use crate::condition::{Condition, Formula, Labels};
 use crate::finding::codes::rule as codes;
 use crate::rulebook::guide_examples::{RuleExample, condition_example};
 use crate::rulebook::{Sheet, listed};
@@ -11,8 +11,16 @@ use crate::rulebook::{Sheet, listed};
 #[derive(Debug)]
 struct This(Condition);
 
+/// A condition over the rows of a group.
+#[derive(Debug)]
+struct OverRows(Formula);
+
 pub(super) fn compile(on: &mut Forming<'_>, _: &WrittenRule, given: &str) -> Option<Box<dyn RuleForm>> {
     let place = format!("{}.check", on.path);
+    if on.each != Each::Row {
+        let formula = on.compiler.over_rows(&place, given, on.columns)?;
+        return Some(Box::new(OverRows(formula)));
+    }
     let condition = on.compiler.condition(&place, given, on.columns)?;
     Some(Box::new(This(condition)))
 }
@@ -58,5 +66,40 @@ impl RuleForm for This {
 
     fn condition(&self) -> Option<&Condition> {
         Some(&self.0)
+    }
+}
+
+impl RuleForm for OverRows {
+    fn key(&self) -> &'static str {
+        "check"
+    }
+
+    fn columns(&self) -> Vec<usize> {
+        self.0.columns().to_vec()
+    }
+
+    fn asks_if_filled(&self) -> Vec<usize> {
+        Vec::new()
+    }
+
+    fn needs_values(&self) -> Vec<usize> {
+        self.columns()
+    }
+
+    fn sentence(&self, sheet: &Sheet) -> String {
+        self.0.say_must(sheet)
+    }
+
+    // One row alone cannot break it: a fold looks over those of a group.
+    fn judge(&self, _: &Sheet, _: &dyn RowCells) -> Option<Broken> {
+        None
+    }
+
+    fn example(&self, _: &Sheet, _: Date) -> RuleExample {
+        RuleExample::default()
+    }
+
+    fn group(&self) -> Option<GroupForm<'_>> {
+        Some(GroupForm::Check(&self.0))
     }
 }

@@ -3,7 +3,7 @@
 use super::super::compiler::{Columns, Compiler};
 use super::super::guide_examples::{Cells, RuleExample, sample};
 use super::super::listed;
-use super::{Broken, RowCells};
+use super::{Broken, Each, RowCells};
 use crate::condition::Labels;
 use crate::finding::Code;
 use crate::rulebook::Sheet;
@@ -12,6 +12,8 @@ use crate::rulebook::Sheet;
 pub(in crate::rulebook) struct Forming<'c> {
     pub compiler: &'c mut Compiler,
     pub columns: &'c Columns,
+    /// Over what the rule goes.
+    pub each: Each,
     /// The rule's place in the rulebook, such as `sheet.0.rule.3`.
     pub path: String,
 }

@@ -4,6 +4,7 @@
 //! compiles, how it is said as a sentence, which values it needs, what it finds in a row, and which example rows show
 //! what is meant. Rules as written, the schema, compiling, the guide, lint and the judging of rows go through the table.
 
+pub(super) mod each;
 mod forming;
 
 use std::fmt;
@@ -13,11 +14,14 @@ use jiff::civil::Date;
 use schemars::JsonSchema;
 use serde::{Deserialize, de};
 
+pub use each::{Each, WrittenEach};
 pub(super) use forming::Forming;
 
 use super::Sheet;
 use super::guide_examples::RuleExample;
-use crate::condition::Condition;
+use rust_decimal::Decimal;
+
+use crate::condition::{Condition, Formula};
 use crate::finding::{Code, Severity};
 
 /// A row as rules see it.
@@ -64,6 +68,38 @@ pub enum WrittenBlanks {
     Equal,
 }
 
+/// What a rule asks over the rows of a group.
+#[derive(Debug, Clone, Copy)]
+pub enum GroupForm<'f> {
+    /// A condition over aggregates holds.
+    Check(&'f Formula),
+    /// The columns have one value in all rows; numbers may differ by the tolerance.
+    Same {
+        /// The columns.
+        columns: &'f [usize],
+        /// How far numbers may be from the first one.
+        tolerance: Option<Decimal>,
+    },
+    /// There are so many rows.
+    Rows {
+        /// At least.
+        min: u64,
+        /// At most.
+        max: Option<u64>,
+    },
+    /// The column counts the rows.
+    Numbered(usize),
+    /// The column ascends from row to row.
+    InOrder {
+        /// The column.
+        column: usize,
+        /// Whether two equal values in turn are out of order.
+        strictly: bool,
+        /// What each value must be more than the one before.
+        step: Option<Decimal>,
+    },
+}
+
 /// A form of rule.
 pub trait RuleForm: fmt::Debug + Send + Sync {
     /// Its key in the rulebook.
@@ -96,6 +132,11 @@ pub trait RuleForm: fmt::Debug + Send + Sync {
         None
     }
 
+    /// What it asks over the rows of a group, if it does.
+    fn group(&self) -> Option<GroupForm<'_>> {
+        None
+    }
+
     /// What it asks over all rows, where one row alone cannot break it.
     fn uniqueness(&self) -> Option<Uniqueness<'_>> {
         None
@@ -120,15 +161,16 @@ macro_rules! forms {
             /// With unique over several columns: whether a blank is "equal" to another blank, or keeps its row "apart"
             /// from the comparison, as in SQL (if left out).
             pub blanks: Option<WrittenBlanks>,
-            /// Form: the same value in all rows of a group (not supported yet).
-            pub same: Option<Vec<String>>,
+            /// With same: how far numbers may be from the first one of the group.
+            pub tolerance: Option<f64>,
             /// Form: a row found in another list (not supported yet).
             #[schemars(with = "Option<serde_json::Map<String, serde_json::Value>>")]
             pub lookup: Option<IndexMap<String, de::IgnoredAny>>,
             /// The condition under which the rule counts.
             pub when: Option<String>,
-            /// Over what the rule goes: "row". Groups and sheets are not supported yet.
-            pub each: Option<String>,
+            /// Over what the rule goes: each "row" (if left out), the whole "sheet", or each group of rows with the same
+            /// values in some columns.
+            pub each: Option<WrittenEach>,
             /// How much it matters; an error if left out.
             pub severity: Option<Severity>,
             /// What to say; {column} quotes a cell.
@@ -173,4 +215,12 @@ forms! {
     whole_if_begun: Vec<String>,
     /// Form: these columns together differ from row to row.
     unique: Vec<String>,
+    /// Form: these columns have one value in all rows of a group.
+    same: Vec<String>,
+    /// Form: a group has so many rows.
+    rows: rows::WrittenRows,
+    /// Form: this column counts the rows of a group: 1, 2, 3 and so on.
+    numbered: String,
+    /// Form: this column ascends from row to row.
+    in_order: in_order::WrittenOrder,
 }

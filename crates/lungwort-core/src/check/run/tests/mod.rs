@@ -70,7 +70,13 @@ fn findings_come_in_the_order_of_rows_on_any_number_of_threads() {
         assert!(flow.is_continue());
         assert_eq!(checker.files()[0].filled_rows, 200_000);
         let sum: u64 = (1..=200_000_u64).filter(|row| !row.is_multiple_of(1_000)).sum();
-        let due = crate::check::Figure { label: "Seeds".to_owned(), value: Some(sum.to_string()), left_out: 200 };
+        let due = crate::check::Figure {
+            label: "Seeds".to_owned(),
+            value: Some(sum.to_string()),
+            left_out: 200,
+            by: String::new(),
+            sections: Vec::new(),
+        };
         assert_eq!(checker.figures(), [due]);
         all.push(sink.list);
     }

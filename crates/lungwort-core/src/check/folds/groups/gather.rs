@@ -1,0 +1,270 @@
+//! One chunk's rows, run by run: neighbours of one group come to one entry.
+
+use std::sync::Arc;
+
+use super::sequence::Ends;
+use super::total::Total;
+use super::{Grouping, SameOf};
+use crate::cell::{Value, key, shown};
+use crate::check::folds::Gathering;
+use crate::check::problem::bare;
+use crate::check::rows::RowValues;
+use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, whole_row};
+use crate::condition::{Accumulator, Condition, Row as _, Slot, Truth};
+use crate::finding::codes::rule as codes;
+use crate::finding::{Code, Message, Problem, RowSet, Severity, Topic};
+use crate::rulebook::{Sheet, Sheet as RulebookSheet};
+
+/// Neighbouring rows of one group.
+pub(in crate::check::folds) struct Run {
+    pub key: u128,
+    /// The first row within the chunk, and the numbers of the first and the last as a spreadsheet counts.
+    pub at: usize,
+    pub first: u64,
+    pub last: u64,
+    pub rows: u32,
+    /// Where its name is among the part's names.
+    pub name: std::ops::Range<usize>,
+}
+
+/// The first value of a run in a column that has one value.
+#[derive(Debug, Clone, Default, PartialEq)]
+pub(in crate::check::folds) enum FirstValue {
+    #[default]
+    None,
+    Key(u64),
+    Number(rust_decimal::Decimal),
+}
+
+impl FirstValue {
+    pub fn of(same: &SameOf<'_>, value: &Value<'_>) -> FirstValue {
+        match (value, same.tolerance) {
+            (Value::Number(number), Some(_)) => FirstValue::Number(*number),
+            _ => key::of(value).map_or(FirstValue::None, |key| FirstValue::Key(key as u64)),
+        }
+    }
+
+    /// Whether two are the same; what is blank or cannot be read is compared with nothing.
+    pub fn is_same(&self, other: &FirstValue, same: &SameOf<'_>) -> bool {
+        match (self, other) {
+            (FirstValue::None, _) | (_, FirstValue::None) => true,
+            (FirstValue::Number(one), FirstValue::Number(other)) => {
+                let apart = one.checked_sub(*other).map(|apart| apart.abs());
+                apart.is_some_and(|apart| apart <= same.tolerance.unwrap_or_default())
+            }
+            (one, other) => one == other,
+        }
+    }
+}
+
+/// A row whose value differs from the first one of its run.
+pub(in crate::check::folds) struct Differs {
+    pub run: usize,
+    pub same: usize,
+    pub row: usize,
+}
+
+/// What a chunk comes to.
+#[derive(Default)]
+pub(in crate::check::folds) struct Part {
+    pub runs: Vec<Run>,
+    pub names: String,
+    /// For each run, one a total.
+    pub totals: Vec<Total>,
+    /// For each run, one a column that has one value, and the row of it.
+    pub firsts: Vec<(FirstValue, usize)>,
+    /// For each run, one a column whose values follow each other, and the row of the first value.
+    pub ends: Vec<(Ends, usize)>,
+    pub differs: Vec<Differs>,
+    /// Totals that a row is left out of: the run, the total, the row's number.
+    pub open: Vec<(usize, usize, u64)>,
+    /// Rows that belong to no group.
+    pub without: RowSet,
+}
+
+struct Gatherer<'g, 'r> {
+    sheet: &'g RulebookSheet,
+    grouping: &'g Grouping<'r>,
+    from: &'g Gathering<'g>,
+    accumulators: Vec<Accumulator>,
+    part: Part,
+}
+
+pub(super) fn gather(
+    sheet: &Sheet,
+    grouping: &Grouping<'_>,
+    from: &Gathering<'_>,
+    result: &mut ChunkResult,
+) -> Option<Part> {
+    let fields: Option<Vec<usize>> = grouping.by.iter().map(|column| from.header.field_of[*column]).collect();
+    let fields = fields?;
+    let accumulators = grouping.totals.iter().map(|total| Accumulator::new(total.aggregate.get())).collect();
+    let mut gatherer = Gatherer { sheet, grouping, from, accumulators, part: Part::default() };
+    let chunk = &from.shaped.chunk;
+    let mut running: Option<usize> = None;
+    for (at, &row) in from.rows.iter().enumerate() {
+        if result.samples.binary_search(&row).is_ok() {
+            continue;
+        }
+        let text = |row: usize, field: usize| chunk.text(chunk.cell(row, field));
+        let goes_on =
+            running.is_some_and(|before| fields.iter().all(|field| text(before, *field) == text(row, *field)));
+        if !goes_on {
+            let Some(key) = gatherer.key(at, row) else {
+                gatherer.end_run();
+                running = None;
+                let number = chunk.row_number(row);
+                gatherer.part.without.add(number, number);
+                continue;
+            };
+            if running.is_none() || gatherer.part.runs.last().is_none_or(|run| run.key != key) {
+                gatherer.end_run();
+                gatherer.begin_run(key, row);
+            }
+        }
+        running = Some(row);
+        gatherer.row(at, row, result);
+    }
+    gatherer.end_run();
+    Some(gatherer.part)
+}
+
+impl Gatherer<'_, '_> {
+    /// The key of a row's group; `None` where a part of it is blank.
+    fn key(&self, at: usize, row: usize) -> Option<u128> {
+        let mut parts = key::Parts::default();
+        for column in self.grouping.by {
+            match self.from.values.typed[*column].get(at)? {
+                Value::Blank => return None,
+                // What could not be read is told apart as it is written.
+                Value::Unreadable => parts.add_text(self.text(row, *column).trim()),
+                value => parts.add(value),
+            }
+        }
+        Some(parts.key())
+    }
+
+    fn text(&self, row: usize, column: usize) -> &str {
+        let chunk = &self.from.shaped.chunk;
+        self.from.header.field_of[column].map(|field| chunk.original_text(row, field)).unwrap_or_default()
+    }
+
+    fn begin_run(&mut self, key: u128, row: usize) {
+        let from = self.part.names.len();
+        for (at, column) in self.grouping.by.iter().enumerate() {
+            let text = shown::clipped(self.text(row, *column).trim(), 60);
+            self.part.names.push_str(if at > 0 { " / " } else { "" });
+            self.part.names.push_str(&text);
+        }
+        let number = self.from.shaped.chunk.row_number(row);
+        let name = from..self.part.names.len();
+        self.part.runs.push(Run { key, at: row, first: number, last: number, rows: 0, name });
+        self.part.firsts.extend(self.grouping.same.iter().map(|_| (FirstValue::None, row)));
+        self.part.ends.extend(self.grouping.follows.iter().map(|_| (Ends::default(), row)));
+    }
+
+    fn end_run(&mut self) {
+        let totals = self.grouping.totals.len();
+        if self.part.totals.len() < self.part.runs.len() * totals {
+            let each = self.accumulators.iter_mut().zip(&self.grouping.totals);
+            self.part.totals.extend(each.map(|(accumulator, of)| Total::of(accumulator, of.aggregate.get())));
+        }
+    }
+
+    fn row(&mut self, at: usize, row: usize, result: &mut ChunkResult) {
+        let values = RowValues { values: self.from.values, at };
+        let number = self.from.shaped.chunk.row_number(row);
+        let run = self.part.runs.len() - 1;
+        self.part.runs[run].last = number;
+        self.part.runs[run].rows += 1;
+        let counts = |when: Option<&Condition>| when.map_or(Truth::True, |when| when.judge(&values));
+        for (slot, of) in self.grouping.totals.iter().enumerate() {
+            let read = match counts(of.when) {
+                Truth::True => self.accumulators[slot].add(of.aggregate.get(), &values),
+                Truth::False => true,
+                Truth::Unknown => of.when.is_none_or(|when| !reads_all(when, &values)),
+            };
+            if !read {
+                self.part.open.push((run, slot, number));
+            }
+        }
+        for (place, same) in self.grouping.same.iter().enumerate() {
+            if counts(same.when) != Truth::True {
+                continue;
+            }
+            let value = FirstValue::of(same, values.value(Slot::Column(same.column)));
+            let (first, first_row) = &mut self.part.firsts[run * self.grouping.same.len() + place];
+            if *first == FirstValue::None {
+                (*first, *first_row) = (value, row);
+            } else if !first.is_same(&value, same) {
+                self.part.differs.push(Differs { run, same: place, row });
+            }
+        }
+        for (place, follow) in self.grouping.follows.iter().enumerate() {
+            if counts(follow.when) != Truth::True {
+                continue;
+            }
+            let value = values.value(Slot::Column(follow.column));
+            let (ends, first_row) = &mut self.part.ends[run * self.grouping.follows.len() + place];
+            if !ends.is_begun() && value.is_known() {
+                *first_row = row;
+            }
+            if let Some(due) = ends.add(follow.how, value) {
+                let found = slip(self.sheet, self.grouping, place, &due, self.text(row, follow.column));
+                let field = self.from.header.field_of[follow.column];
+                let value = Some(self.text(row, follow.column).into());
+                result.findings.push(RowFinding {
+                    field,
+                    value,
+                    order: FIRST_RULE + follow.rule as u32,
+                    ..whole_row(row, found)
+                });
+            }
+        }
+    }
+}
+
+/// Whether all columns of a condition could be read: then it is a blank that leaves it open, and the row does not count.
+fn reads_all(when: &Condition, values: &RowValues<'_, '_>) -> bool {
+    when.columns().iter().any(|column| *values.value(Slot::Column(*column)) == Value::Unreadable)
+}
+
+/// A value that does not follow the one before.
+pub(super) fn slip(sheet: &Sheet, grouping: &Grouping<'_>, place: usize, due: &str, found: &str) -> Arc<Problem> {
+    let follow = &grouping.follows[place];
+    let counted = matches!(follow.how, super::Follow::Count);
+    let code = if counted { &codes::NUMBERING_SLIP } else { &codes::OUT_OF_ORDER };
+    let heading = &sheet.columns[follow.column].heading;
+    let message =
+        format!("{}; here {heading} is {}, and {due}.", sheet.rules[follow.rule].title, shown::quoted(found.trim()));
+    problem(sheet, follow.rule, code, message)
+}
+
+/// A problem of the groups themselves, whatever the rules.
+pub(super) fn of_groups(sheet: &Sheet, grouping: &Grouping<'_>, code: &'static Code, message: String) -> Arc<Problem> {
+    let column = grouping.by.first().copied().unwrap_or(0);
+    let about = sheet.columns.get(column);
+    Arc::new(Problem {
+        topic: Topic::Column(column),
+        subject: Arc::from(about.map(|column| column.heading.as_str()).unwrap_or_default()),
+        message: Message::sentence(message),
+        rulebook_line: about.map(|column| column.line),
+        ..bare(code)
+    })
+}
+
+/// A problem of a rule over groups.
+pub(super) fn problem(sheet: &Sheet, rule: usize, code: &'static Code, message: String) -> Arc<Problem> {
+    let about = &sheet.rules[rule];
+    let severity =
+        if code.severity == Severity::Error { about.severity.unwrap_or(code.severity) } else { code.severity };
+    Arc::new(Problem {
+        code,
+        severity,
+        topic: Topic::Rule(rule),
+        subject: Arc::from(about.title.as_str()),
+        message: Message::sentence(message),
+        correction: None,
+        rulebook_line: Some(about.line),
+    })
+}

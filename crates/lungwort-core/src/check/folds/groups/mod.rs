@@ -1,0 +1,158 @@
+//! Rules over groups of rows: rows with the same values in some columns, or all rows of the sheet.
+//!
+//! A chunk is gathered run by run: neighbouring rows of one group come to one entry, whatever the group has elsewhere. The
+//! runs are absorbed in the order of the file into one state a group, and the groups are judged when the sheet ends. A group
+//! takes about a hundred bytes, so that there may be one for every row.
+
+mod gather;
+mod judge;
+mod sequence;
+mod state;
+mod total;
+
+use std::sync::Arc;
+
+use super::{Absorbing, AnyFold, Ending, Fold, Gathering};
+use crate::check::rows::result::ChunkResult;
+use crate::condition::{Aggregate, Condition};
+use crate::rulebook::Sheet;
+use crate::rulebook::model::{Each, Rule};
+use crate::rulebook::rule::GroupForm;
+use gather::Part;
+use rust_decimal::Decimal;
+use sequence::Follow;
+use state::State;
+
+/// Groups by the same columns, and the rules that go over them.
+pub(super) struct Grouping<'r> {
+    /// The columns; none where all rows of the sheet are one group.
+    pub by: &'r [usize],
+    /// Whether the rows of a group must be together.
+    pub adjacent: bool,
+    pub totals: Vec<TotalOf<'r>>,
+    pub same: Vec<SameOf<'r>>,
+    pub follows: Vec<FollowOf<'r>>,
+    /// Conditions and sizes: the rule, its form, and where its totals are.
+    pub judged: Vec<(usize, GroupForm<'r>, std::ops::Range<usize>)>,
+}
+
+/// An aggregate of a rule, or a count of rows.
+pub(super) struct TotalOf<'r> {
+    pub aggregate: Aggregated<'r>,
+    pub when: Option<&'r Condition>,
+}
+
+/// What is aggregated.
+pub(super) enum Aggregated<'r> {
+    /// What a condition asks for.
+    Of(&'r Aggregate),
+    /// Rows.
+    Rows(Arc<Aggregate>),
+}
+
+impl Aggregated<'_> {
+    pub fn get(&self) -> &Aggregate {
+        match self {
+            Aggregated::Of(aggregate) => aggregate,
+            Aggregated::Rows(aggregate) => aggregate,
+        }
+    }
+}
+
+/// A column that has one value in a group.
+pub(super) struct SameOf<'r> {
+    pub rule: usize,
+    pub column: usize,
+    pub tolerance: Option<Decimal>,
+    pub when: Option<&'r Condition>,
+}
+
+/// A column whose values follow each other.
+pub(super) struct FollowOf<'r> {
+    pub rule: usize,
+    pub column: usize,
+    pub how: Follow,
+    pub when: Option<&'r Condition>,
+}
+
+impl<'r> Grouping<'r> {
+    fn add(&mut self, at: usize, rule: &'r Rule, form: GroupForm<'r>) {
+        let when = rule.when.as_ref();
+        let from = self.totals.len();
+        match form {
+            GroupForm::Check(formula) => {
+                let each = formula.aggregates().iter();
+                self.totals.extend(each.map(|aggregate| TotalOf { aggregate: Aggregated::Of(aggregate), when }));
+            }
+            GroupForm::Rows { .. } => {
+                let rows = Arc::new(Aggregate::of_rows());
+                self.totals.push(TotalOf { aggregate: Aggregated::Rows(rows), when });
+            }
+            GroupForm::Same { columns, tolerance } => {
+                let each = columns.iter();
+                self.same.extend(each.map(|column| SameOf { rule: at, column: *column, tolerance, when }));
+            }
+            GroupForm::Numbered(column) => self.follows.push(FollowOf { rule: at, column, how: Follow::Count, when }),
+            GroupForm::InOrder { column, strictly, step } => {
+                self.follows.push(FollowOf { rule: at, column, how: Follow::Ascend { strictly, step }, when });
+            }
+        }
+        if self.totals.len() > from {
+            self.judged.push((at, form, from..self.totals.len()));
+        }
+    }
+}
+
+struct Groups<'r> {
+    sheet: &'r Sheet,
+    groupings: Vec<Grouping<'r>>,
+}
+
+pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
+    let mut groupings: Vec<Grouping<'_>> = Vec::new();
+    for (at, rule) in sheet.rules.iter().enumerate() {
+        let (Some(form), (by, adjacent)) = (
+            rule.form.group(),
+            match &rule.each {
+                Each::Row => continue,
+                Each::Sheet => (&[][..], false),
+                Each::Group { by, adjacent } => (by.as_slice(), *adjacent),
+            },
+        ) else {
+            continue;
+        };
+        let place = groupings.iter().position(|known| known.by == by).unwrap_or_else(|| {
+            let none = Grouping { by, adjacent, totals: vec![], same: vec![], follows: vec![], judged: vec![] };
+            groupings.push(none);
+            groupings.len() - 1
+        });
+        groupings[place].adjacent |= adjacent;
+        groupings[place].add(at, rule, form);
+    }
+    (!groupings.is_empty()).then(|| Box::new(Groups { sheet, groupings }) as _)
+}
+
+impl Fold for Groups<'_> {
+    type Part = Vec<Option<Part>>;
+    type State = Vec<State>;
+
+    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Vec<Option<Part>> {
+        self.groupings.iter().map(|grouping| gather::gather(self.sheet, grouping, from, result)).collect()
+    }
+
+    fn absorb(&self, states: &mut Vec<State>, parts: Vec<Option<Part>>, with: &mut Absorbing<'_, '_>) {
+        states.resize_with(self.groupings.len(), State::default);
+        for ((grouping, state), part) in self.groupings.iter().zip(states).zip(parts) {
+            if let Some(part) = part {
+                state.absorb(grouping, part, with);
+            }
+        }
+    }
+
+    fn finish_sheet(&self, states: &mut Vec<State>, ending: &mut Ending<'_>) {
+        for (grouping, state) in self.groupings.iter().zip(states) {
+            judge::judge(self.sheet, grouping, state, ending);
+            state.end_of_file(ending.file);
+        }
+    }
+}

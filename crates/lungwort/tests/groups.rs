@@ -1,0 +1,302 @@
+//! Rules over groups of rows and over whole sheets: totals, values that agree, sizes, numbering and order.
+#![allow(missing_docs, clippy::unwrap_used, clippy::expect_used)]
+
+mod support;
+
+use support::books::{ods, rows, table};
+use support::{Folder, Ran};
+
+const COLUMNS: &str = "[[sheet]]\nname = 'Moves'\nkey = ['Move', 'Line']\ncolumn = [{ heading = 'Move' }, { heading = 'Line', type = 'whole' }, \
+    { heading = 'Currency' }, { heading = 'Debit', type = 'decimal' }, { heading = 'Credit', type = 'decimal' }, { heading = 'Date', type = 'date' }]\n";
+
+fn rulebook(rules: &[&str]) -> String {
+    let rules: String = rules.iter().map(|rule| format!("[[sheet.rule]]\n{rule}\n")).collect();
+    format!("{COLUMNS}{rules}")
+}
+
+fn ran(rules: &[&str], lines: &str) -> Ran {
+    Folder::with(&rulebook(rules), format!("Move,Line,Currency,Debit,Credit,Date\n{lines}")).check(&[])
+}
+
+/// Each finding as `code row key`.
+fn found(rules: &[&str], lines: &str) -> Vec<String> {
+    said(&ran(rules, lines))
+}
+
+fn said(ran: &Ran) -> Vec<String> {
+    let json = ran.json();
+    let say = |finding: &serde_json::Value| {
+        let row = finding["row"].as_u64().map_or("-".to_owned(), |row| row.to_string());
+        format!("{} {row} {}", finding["code"].as_str().unwrap(), finding["key"].as_str().unwrap_or("-"))
+    };
+    json["findings"].as_array().unwrap().iter().map(say).collect()
+}
+
+const EACH: &str = "each = { by = ['Move'] }";
+const BALANCE: &str = "each = { by = ['Move'] }\ncheck = 'SUM(Debit) = SUM(Credit)'";
+
+#[test]
+fn totals_of_groups_agree_wherever_their_rows_are() {
+    let good = "A,1,GBP,1.10,,\nB,1,GBP,5,,\nA,2,GBP,,1.1,\nB,2,GBP,,5.00,\n";
+    assert_eq!(found(&[BALANCE], good), [] as [&str; 0]);
+    let ran = ran(&[BALANCE], "A,1,GBP,120,,\nB,1,GBP,5,,\nA,2,GBP,,117.5,\nB,2,GBP,,5,\nA,3,GBP,,,\n");
+    assert_eq!(said(&ran), ["group-broken 2 A"]);
+    let message = ran.findings()[0].2.clone();
+    assert_eq!(
+        message,
+        "Move A: the sum of Debit must be the same as the sum of Credit; here the sum of Debit is 120 and the sum of Credit is 117.5 (2.5 apart), in rows 2, 4, 6."
+    );
+}
+
+#[test]
+fn the_same_in_workbooks_of_every_kind() {
+    let lines = "Move|Line|Currency|Debit|Credit|Date\nA|1|GBP|120|100|\nA|2|GBP|1|2|\nB|1|GBP|5|5|";
+    for (name, bytes) in [("data.xlsx", table("Moves", lines)), ("data.ods", ods("Moves", &rows(lines)))] {
+        let folder = Folder::with(&rulebook(&[BALANCE]), "");
+        folder.write(name, bytes);
+        let ran = folder.run(&["check", name, "-r", "t.rulebook.toml", "--format", "json"]);
+        assert_eq!(
+            said(&ran).iter().filter(|each| each.starts_with("group")).collect::<Vec<_>>(),
+            ["group-broken 2 A"],
+            "{name}"
+        );
+    }
+}
+
+#[test]
+fn numbers_written_otherwise_and_dates_are_one_group_and_texts_are_told_apart() {
+    let by = |column: &str| format!("each = {{ by = ['{column}'] }}\nrows = {{ min = 2 }}");
+    assert_eq!(found(&[&by("Line")], "A,7,x,,,\nB,007,x,,,\n"), [] as [&str; 0]);
+    assert_eq!(found(&[&by("Debit")], "A,1,x,1.5,,\nB,2,x,1.50,,\n"), [] as [&str; 0]);
+    assert_eq!(found(&[&by("Move")], "A,1,x,,,\na,2,x,,,\n"), ["group-size 2 A", "group-size 3 a"]);
+    // Several columns together.
+    let both = "each = { by = ['Move', 'Currency'] }\nrows = { max = 1 }";
+    assert_eq!(found(&[both], "A,1,x,,,\nA,2,y,,,\nB,1,x,,,\nA,3,x,,,\n"), ["group-size 2 A / x"]);
+}
+
+#[test]
+fn a_total_with_a_cell_that_cannot_be_read_is_open() {
+    let ran = ran(&[BALANCE], "A,1,GBP,1o,,\nA,2,GBP,,10,\nB,1,GBP,3,4,\n");
+    assert_eq!(said(&ran), ["unit-in-number 2 A / 1", "open-total 2 A", "group-broken 4 B"]);
+    let json = ran.json();
+    assert_eq!(json["findings"][1]["severity"], "warning");
+    assert!(ran.findings()[1].2.contains("cannot be judged until row 2 is corrected"), "{:?}", ran.findings()[1]);
+    // Only what the rule needs leaves it open, and a blank counts as nothing.
+    assert_eq!(found(&[BALANCE], "A,x,GBP,1,,\nA,2,GBP,,1,\nA,3,GBP,,,\n"), ["not-number 2 A / x"]);
+    // A row that is left out by the condition of the rule leaves nothing open.
+    let filtered = format!("{BALANCE}\nwhen = \"Currency = 'GBP'\"");
+    assert_eq!(found(&[&filtered], "A,1,EUR,1o,,\nA,2,GBP,2,2,\n"), ["unit-in-number 2 A / 1"]);
+    // Totals of more digits than can be calculated are open too.
+    let huge = "9".repeat(28);
+    let large = found(
+        &[BALANCE],
+        &format!("A,1,x,{huge},,\nA,2,x,{huge},,\nA,3,x,{huge},,\nA,4,x,0.01,,\nA,5,x,{huge}.5,0.1,\n"),
+    );
+    assert!(large.contains(&"open-total 2 A".to_owned()), "{large:?}");
+}
+
+#[test]
+fn a_value_is_the_same_in_all_rows_of_a_group() {
+    let same = format!("{EACH}\nsame = ['Currency', 'Date']");
+    let ran = ran(
+        &[&same],
+        "A,1,GBP,,,2026-01-02\nB,1,EUR,,,2026-01-02\nA,2,EUR,,,2026-01-02\nA,3,EUR,,,2026-01-03\nB,2,EUR,,,\n",
+    );
+    // Once a group and column, at the first row that differs; a blank is compared with nothing.
+    assert_eq!(said(&ran), ["not-the-same 4 A / 2", "not-the-same 5 A / 3"]);
+    assert!(
+        ran.findings()[0].2.starts_with("Currency is \"EUR\" here and \"GBP\" in row 2, the first of Move A"),
+        "{:?}",
+        ran.findings()
+    );
+    let within = format!("{EACH}\nsame = ['Debit']\ntolerance = 0.01");
+    assert_eq!(found(&[&within], "A,1,,1.00,,\nA,2,,1.01,,\nA,3,,0.99,,\nA,4,,1.02,,\n"), ["not-the-same 5 A / 4"]);
+}
+
+#[test]
+fn rows_are_counted_numbered_and_in_order() {
+    let size = format!("{EACH}\nrows = {{ min = 2, max = 3 }}");
+    assert_eq!(
+        found(&[&size], "A,1,,,,\nB,1,,,,\nB,2,,,,\nC,1,,,,\nC,2,,,,\nC,3,,,,\nC,4,,,,\n"),
+        ["group-size 2 A", "group-size 5 C"]
+    );
+    let numbered = format!("{EACH}\nnumbered = 'Line'");
+    // One finding a slip; it goes on from the number that was found.
+    assert_eq!(
+        found(&[&numbered], "A,1,,,,\nA,2,,,,\nB,2,,,,\nA,4,,,,\nA,5,,,,\nB,3,,,,\n"),
+        ["numbering-slip 4 B / 2", "numbering-slip 5 A / 4"]
+    );
+    let order = "each = 'sheet'\nin_order = 'Date'";
+    assert_eq!(
+        found(&[order], "A,1,,,,2026-01-02\nB,1,,,,2026-01-02\nA,2,,,,2026-01-01\nA,3,,,,2026-01-05\n"),
+        ["out-of-order 4 A / 2"]
+    );
+    let strictly = "each = 'sheet'\nin_order = { column = 'Date', strictly = true }";
+    assert_eq!(found(&[strictly], "A,1,,,,2026-01-02\nB,1,,,,2026-01-02\n"), ["out-of-order 3 B / 1"]);
+    let step = format!("{EACH}\nin_order = {{ column = 'Line', step = 10 }}");
+    assert_eq!(found(&[&step], "A,10,,,,\nA,20,,,,\nB,20,,,,\nA,31,,,,\nA,41,,,,\n"), ["out-of-order 5 A / 31"]);
+}
+
+#[test]
+fn the_whole_sheet_is_a_group_too() {
+    let ran = ran(
+        &["each = 'sheet'\ncheck = 'SUM(Debit) = SUM(Credit) AND COUNT(DISTINCT Currency) = 1'"],
+        "A,1,GBP,3,,\nB,1,EUR,,2,\n",
+    );
+    assert_eq!(said(&ran), ["group-broken - -"]);
+    assert_eq!(
+        ran.findings()[0].2,
+        "The sum of Debit must be the same as the sum of Credit and the number of different Currency must be 1; here the sum of Debit is 3, the sum of Credit is 2 and the number of different Currency is 2."
+    );
+}
+
+#[test]
+fn groups_that_must_be_together_and_are_not_are_one_finding() {
+    let adjacent = "each = { by = ['Move'], adjacent = true }\ncheck = 'SUM(Debit) = SUM(Credit)'";
+    let ran = ran(&[adjacent], "A,1,,1,,\nA,2,,,1,\nB,1,,1,1,\nA,3,,1,1,\nB,2,,1,1,\nA,4,,,1,\n");
+    // Its totals are over all its rows, wherever they are.
+    assert_eq!(said(&ran), ["split-group 5 A / 3", "split-group 6 B / 2", "group-broken 2 A"]);
+    assert!(ran.findings()[0].2.contains("they end in row 3, and go on in row 5"), "{:?}", ran.findings()[0]);
+    // Blank rows between do not part a group.
+    assert_eq!(found(&[adjacent], "A,1,,1,,\n,,,,,\nA,2,,,1,\n"), ["blank-row 3 A / 2"]);
+}
+
+#[test]
+fn rows_without_a_group_are_said_once_and_left_out() {
+    let lines = "A,1,,1,1,\n,2,,9,,\n,3,,9,,\n";
+    let ran = ran(&[BALANCE], lines);
+    assert_eq!(said(&ran), ["no-group 3 -"]);
+    assert!(ran.findings()[0].2.starts_with("2 rows have no Move, and belong to no group"), "{:?}", ran.findings()[0]);
+}
+
+#[test]
+fn a_group_over_two_files_is_said_in_the_second() {
+    let folder = Folder::with(&rulebook(&[BALANCE]), "Move,Line,Currency,Debit,Credit,Date\nA,1,,1,,\nB,1,,1,1,\n");
+    folder.write("more.csv", "Move,Line,Currency,Debit,Credit,Date\nC,1,,1,1,\nA,2,,,1,\n");
+    let ran = folder.run(&["check", "data.csv", "more.csv", "-r", "t.rulebook.toml", "--format", "json"]);
+    assert_eq!(said(&ran), ["group-broken 2 A", "group-over-files 3 A"]);
+    assert!(ran.findings()[1].2.contains("Move A is in data.csv too, from row 2 on"), "{:?}", ran.findings()[1]);
+}
+
+#[test]
+fn a_missing_column_is_said_at_the_headings_alone() {
+    let folder = Folder::with(&rulebook(&[BALANCE]), "Line,Currency,Debit,Credit,Date\n1,,1,,\n");
+    assert_eq!(said(&folder.check(&[])), ["missing-heading 1 -"]);
+}
+
+#[test]
+fn a_rules_own_words_and_severity_count() {
+    let rule = format!("{BALANCE}\nmessage = 'A movement balances'\nseverity = 'warning'");
+    let ran = ran(&[&rule], "A,1,,1,,\n");
+    assert_eq!(ran.status, 0);
+    assert!(
+        ran.findings()[0].2.starts_with("Move A: A movement balances; here the sum of Debit is 1"),
+        "{:?}",
+        ran.findings()[0]
+    );
+}
+
+#[test]
+fn neither_chunks_nor_threads_change_what_is_said() {
+    let mut lines = String::new();
+    for row in 0..400 {
+        let group = (row * 7) % 61;
+        lines.push_str(&format!(
+            "G{group},{},{},{},{},\n",
+            row % 5,
+            ["GBP", "EUR"][usize::from(row % 41 == 0)],
+            row % 9,
+            row % 8
+        ));
+    }
+    let adjacent = "each = { by = ['Move'], adjacent = true }\ncheck = 'SUM(Debit) = SUM(Credit)'";
+    let same = format!("{EACH}\nsame = ['Currency']");
+    let numbered = format!("{EACH}\nnumbered = 'Line'");
+    let rules = [adjacent, &same, &numbered];
+    let folder = Folder::with(&rulebook(&rules), format!("Move,Line,Currency,Debit,Credit,Date\n{lines}"));
+    let whole = folder.check(&[]);
+    assert!(said(&whole).len() > 100);
+    for threads in ["1", "2", "8"] {
+        for rows in ["1", "2", "7", "1000"] {
+            let cut = folder.check(&["--threads", threads, "--chunk-rows", rows]);
+            assert_eq!(cut.stdout, whole.stdout, "{threads} {rows}");
+        }
+    }
+}
+
+#[test]
+fn mistakes_in_rules_over_groups_are_said_with_their_place() {
+    for (rule, due) in [
+        ("same = ['Currency']", "same goes over several rows: say each = \"sheet\" or each = { by = [\"…\"] }"),
+        ("each = { by = ['Moove'] }\nrows = { min = 1 }", "no column is called Moove; did you mean Move?"),
+        ("each = 'document'\nrows = { min = 1 }", "each is \"row\", \"sheet\" or a group"),
+        ("each = 'sheet'\nat_least_one = ['Move', 'Line']", "at_least_one goes over one row at a time: leave out each"),
+        ("each = 'sheet'\nrows = { }", "rows needs min, max or both"),
+        ("each = 'sheet'\nrows = { min = 3, max = 2 }", "the least number of rows is greater than the greatest"),
+        ("each = 'sheet'\nnumbered = 'Move'", "only numbers count the rows: make Move type = \"whole\""),
+        ("each = 'sheet'\nsame = ['Move']\ntolerance = 1", "a tolerance is for columns of numbers"),
+        ("each = 'sheet'\nin_order = { column = 'Move', step = 1 }", "a step is a number other than 0"),
+        ("each = 'sheet'\ncheck = 'Debit = 1'", "Debit"),
+        ("each = 'sheet'\ncheck = '1 = 1'", "this names nothing over several rows"),
+        ("each = 'sheet'\ncheck = 'SUM(Debit)'", "a condition must be true or false"),
+    ] {
+        let ran = ran(&[rule], "A,1,,,,\n");
+        assert!(ran.status == 2 && ran.stderr.contains(due), "{rule}: {}", ran.stderr);
+    }
+}
+
+const FIGURES: &str = "[[sheet.figure]]\nlabel = 'Debits'\nvalue = 'SUM(Debit)'\nby = ['Currency']\n[[sheet.figure]]\nlabel = 'Rows'\nvalue = 'COUNT(*)'\n";
+
+#[test]
+fn figures_have_sections_and_a_total() {
+    let lines = "A,1,GBP,1.5,,\nB,1,EUR,2,,\nC,1,GBP,x,,\nD,1,,4,,\nE,1,EUR,0.25,,\n";
+    let folder = Folder::with(&format!("{COLUMNS}{FIGURES}"), format!("Move,Line,Currency,Debit,Credit,Date\n{lines}"));
+    let figures = folder.check(&[]).json()["figures"].clone();
+    assert_eq!((figures[0]["value"].as_str(), figures[0]["by"].as_str()), (Some("7.75"), Some("Currency")));
+    let sections: Vec<_> = figures[0]["sections"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .map(|each| {
+            (
+                each["section"].as_str().unwrap(),
+                each["value"].as_str().unwrap(),
+                each["rows_left_out"].as_u64().unwrap(),
+            )
+        })
+        .collect();
+    // In the order of their first rows; a blank makes a section, and counts in the total.
+    assert_eq!(sections, [("GBP", "1.5", 1), ("EUR", "2.25", 0), ("(blank)", "4", 0)]);
+    assert_eq!(
+        (figures[1]["value"].as_str(), figures[1]["by"].as_str(), figures[1]["sections"].as_array().unwrap().len()),
+        (Some("5"), None, 0)
+    );
+    let text = folder.run(&["check", "data.csv", "-r", "t.rulebook.toml"]).stdout;
+    assert!(
+        text.contains(
+            "Figures   Rows 5\n          Debits 7.75 (without 1 row whose value cannot be read); by Currency: GBP 1.5"
+        ),
+        "{text}"
+    );
+    let csv = folder.run(&["check", "data.csv", "-r", "t.rulebook.toml", "--format", "csv"]).stdout;
+    assert!(csv.ends_with(",,,,,,Debits,EUR,2.25,figure,,,,\r\n,,,,,,Debits,(blank),4,figure,,,,\r\n,,,,,,Debits,,7.75,figure,,,,\r\n,,,,,,Rows,,5,figure,,,,\r\n"), "{csv}");
+}
+
+#[test]
+fn a_screen_lists_twenty_sections_and_the_other_forms_all() {
+    let lines: String = (0..50).map(|at| format!("M{at},1,C{at:02},1,,\n")).collect();
+    let folder = Folder::with(&format!("{COLUMNS}{FIGURES}"), format!("Move,Line,Currency,Debit,Credit,Date\n{lines}"));
+    let text = folder.run(&["check", "data.csv", "-r", "t.rulebook.toml"]).stdout.replace("\n          ", " ");
+    assert!(text.contains("C19 1; and 30 more, which json, csv and xlsx list") && !text.contains("C20"), "{text}");
+    assert_eq!(folder.check(&[]).json()["figures"][0]["sections"].as_array().unwrap().len(), 50);
+    folder.run(&["check", "data.csv", "-r", "t.rulebook.toml", "-o", "report.xlsx"]);
+    let book = lungwort_core::intake::Source::path(&folder.path().join("report.xlsx")).unwrap().workbook().unwrap();
+    assert_eq!(book.sheets.last().unwrap().name, "Figures");
+    let unknown = FIGURES.replace("['Currency']", "['Curency']");
+    let ran = Folder::with(&format!("{COLUMNS}{unknown}"), "").check(&[]);
+    assert!(
+        ran.status == 2 && ran.stderr.contains("no column is called Curency; did you mean Currency?"),
+        "{}",
+        ran.stderr
+    );
+}
