@@ -15,6 +15,9 @@ use crate::finding::codes::rule as codes;
 use crate::finding::{Code, Message, Problem, RowSet, Severity, Topic};
 use crate::rulebook::{Sheet, Sheet as RulebookSheet};
 
+/// The longest name of a group that is shown.
+const NAME: usize = 60;
+
 /// Neighbouring rows of one group.
 pub(in crate::check::folds) struct Run {
     pub key: u128,
@@ -33,13 +36,14 @@ pub(in crate::check::folds) enum FirstValue {
     #[default]
     None,
     Key(u64),
-    Number(rust_decimal::Decimal),
+    /// Boxed, so that the commoner keys take half the room.
+    Number(Box<rust_decimal::Decimal>),
 }
 
 impl FirstValue {
     pub fn of(same: &SameOf<'_>, value: &Value<'_>) -> FirstValue {
         match (value, same.tolerance) {
-            (Value::Number(number), Some(_)) => FirstValue::Number(*number),
+            (Value::Number(number), Some(_)) => FirstValue::Number(Box::new(*number)),
             _ => key::of(value).map_or(FirstValue::None, |key| FirstValue::Key(key as u64)),
         }
     }
@@ -49,7 +53,7 @@ impl FirstValue {
         match (self, other) {
             (FirstValue::None, _) | (_, FirstValue::None) => true,
             (FirstValue::Number(one), FirstValue::Number(other)) => {
-                let apart = one.checked_sub(*other).map(|apart| apart.abs());
+                let apart = one.checked_sub(**other).map(|apart| apart.abs());
                 apart.is_some_and(|apart| apart <= same.tolerance.unwrap_or_default())
             }
             (one, other) => one == other,
@@ -152,9 +156,15 @@ impl Gatherer<'_, '_> {
     fn begin_run(&mut self, key: u128, row: usize) {
         let from = self.part.names.len();
         for (at, column) in self.grouping.by.iter().enumerate() {
-            let text = shown::clipped(self.text(row, *column).trim(), 60);
             self.part.names.push_str(if at > 0 { " / " } else { "" });
-            self.part.names.push_str(&text);
+            let chunk = &self.from.shaped.chunk;
+            let text = self.from.header.field_of[*column].map(|field| chunk.original_text(row, field).trim());
+            match text.unwrap_or_default() {
+                plain if plain.len() <= NAME && plain.bytes().all(|byte| byte.is_ascii_graphic()) => {
+                    self.part.names.push_str(plain);
+                }
+                other => self.part.names.push_str(&shown::clipped(other, NAME)),
+            }
         }
         let number = self.from.shaped.chunk.row_number(row);
         let name = from..self.part.names.len();

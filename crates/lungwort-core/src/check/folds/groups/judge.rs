@@ -75,18 +75,21 @@ fn one(
 ) -> Option<Said> {
     let from = group as usize * grouping.totals.len();
     let values = || -> Vec<Value<'static>> { slots.clone().map(|slot| state.totals[from + slot].value()).collect() };
-    let of_group = match grouping.by {
-        [] => String::new(),
-        _ => format!("{} {}: ", what(grouping, sheet), state.name(group)),
-    };
-    let about = &sheet.rules[rule];
-    let demand = match &about.message {
-        Some(_) => about.title.clone(),
-        None => about.form.sentence(sheet),
+    // Most groups keep to their rules, and nothing is put into words for them.
+    let begins = || {
+        let of_group = match grouping.by {
+            [] => String::new(),
+            _ => format!("{} {}: ", what(grouping, sheet), state.name(group)),
+        };
+        let about = &sheet.rules[rule];
+        match &about.message {
+            Some(_) => format!("{of_group}{}", about.title),
+            None => format!("{of_group}{}", about.form.sentence(sheet)),
+        }
     };
     let in_rows = if grouping.by.is_empty() { "" } else { ", in " };
-    let open: Vec<_> = slots.clone().filter_map(|slot| state.open.get(&(group, slot))).collect();
-    if let Some((rows, count)) = open.iter().max_by_key(|(_, count)| count) {
+    let open = || slots.clone().filter_map(|slot| state.open.get(&(group, slot))).max_by_key(|(_, count)| count);
+    if let Some((rows, count)) = (!state.open.is_empty()).then(open).flatten() {
         let more = if *count > OPEN_NAMED as u64 {
             format!(" and {} more", thousands(count - OPEN_NAMED as u64))
         } else {
@@ -95,10 +98,8 @@ fn one(
         let named: Vec<String> = rows.iter().map(u64::to_string).collect();
         let noun = if *count == 1 { "row" } else { "rows" };
         let is = if *count == 1 { "is" } else { "are" };
-        let head = format!(
-            "{of_group}{demand}; this cannot be judged until {noun} {}{more} {is} corrected{in_rows}",
-            listed(&named, "and")
-        );
+        let head =
+            format!("{}; this cannot be judged until {noun} {}{more} {is} corrected", begins(), listed(&named, "and"));
         return Some(Said { group, rule: Some(rule), code: &codes::OPEN_TOTAL, head, with_rows: false });
     }
     match form {
@@ -109,7 +110,7 @@ fn one(
                 return None;
             }
             let is = if count == 1 { "is" } else { "are" };
-            let head = format!("{of_group}{demand}; here there {is} {}{in_rows}", thousands(count));
+            let head = format!("{}; here there {is} {}{in_rows}", begins(), thousands(count));
             Some(Said { group, rule: Some(rule), code: &codes::GROUP_SIZE, head, with_rows: true })
         }
         GroupForm::Check(formula) => match formula.total_of(values(), ending.today) {
@@ -118,11 +119,11 @@ fn one(
                 let words: Vec<String> =
                     sides.iter().map(|(words, value)| format!("{words} is {}", value.written())).collect();
                 let apart = apart.map(|apart| format!(" ({apart} apart)")).unwrap_or_default();
-                let head = format!("{of_group}{demand}; here {}{apart}{in_rows}", listed(&words, "and"));
+                let head = format!("{}; here {}{apart}{in_rows}", begins(), listed(&words, "and"));
                 Some(Said { group, rule: Some(rule), code: &codes::GROUP_BROKEN, head, with_rows: true })
             }
             Value::Unreadable => {
-                let head = format!("{of_group}{demand}; a total has more than 28 digits and cannot be calculated");
+                let head = format!("{}; a total has more than 28 digits and cannot be calculated", begins());
                 Some(Said { group, rule: Some(rule), code: &codes::OPEN_TOTAL, head, with_rows: false })
             }
             _ => None,

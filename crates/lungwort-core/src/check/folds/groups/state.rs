@@ -22,12 +22,31 @@ pub(super) const OPEN_NAMED: usize = 3;
 
 /// What is known of one group, besides its totals.
 pub(super) struct Group {
-    pub key: u128,
+    /// Its key in two halves, so that a group packs into 40 bytes.
+    key: [u64; 2],
     pub first: u64,
     pub last: u64,
     pub rows: u32,
     /// Where its name ends among the names.
     pub name_end: u32,
+}
+
+impl Group {
+    fn has(&self, key: u128) -> bool {
+        self.key == halves(key)
+    }
+}
+
+fn halves(key: u128) -> [u64; 2] {
+    [(key >> 64) as u64, key as u64]
+}
+
+/// Makes room for one more, growing by a quarter: there may be very many, and a doubled list would be half empty.
+fn push_tightly<T>(list: &mut Vec<T>, one: T) {
+    if list.len() == list.capacity() {
+        list.reserve_exact(list.len() / 4 + 64);
+    }
+    list.push(one);
 }
 
 /// The groups of a file.
@@ -51,8 +70,10 @@ pub(in crate::check::folds) struct State {
     texts: HashMap<(usize, u64), Box<str>, FixedState>,
     /// Rows that belong to no group.
     pub(super) without: RowSet,
+    /// The file that has ended, whose groups are those of an earlier one as soon as rows of another come.
+    ended: Option<usize>,
     /// Groups of earlier files: the file, and the first row there.
-    earlier: HashMap<u128, (u32, u64), FixedState>,
+    earlier: HashMap<[u64; 2], (u32, u64), FixedState>,
     /// Groups of this file that are in an earlier one too.
     pub(super) over_files: Vec<(u32, usize, u64)>,
 }
@@ -61,6 +82,9 @@ const SPLIT: usize = usize::MAX;
 
 impl State {
     pub fn absorb(&mut self, grouping: &Grouping<'_>, part: Part, with: &mut Absorbing<'_, '_>) {
+        if let Some(file) = self.ended {
+            self.begin_file(file);
+        }
         let Part { runs, names, totals, firsts, ends, differs, open, without } = part;
         without.ranges().into_iter().for_each(|(first, last)| self.without.add(first, last));
         let (mut totals, mut firsts, mut ends) = (totals.into_iter(), firsts.into_iter(), ends.into_iter());
@@ -72,7 +96,7 @@ impl State {
             for place in 0..grouping.totals.len() {
                 let Some(total) = totals.next() else { break };
                 if is_new {
-                    self.totals.push(total)
+                    push_tightly(&mut self.totals, total)
                 } else {
                     self.totals[at * grouping.totals.len() + place].merge(total)
                 }
@@ -84,7 +108,7 @@ impl State {
             for place in 0..grouping.follows.len() {
                 let Some((run_ends, row)) = ends.next() else { break };
                 if is_new {
-                    self.ends.push(Ends::default());
+                    push_tightly(&mut self.ends, Ends::default());
                 }
                 let follow = &grouping.follows[place];
                 let due = self.ends[at * grouping.follows.len() + place].append(follow.how, run_ends);
@@ -110,16 +134,19 @@ impl State {
     fn group(&mut self, run: &Run, names: &str, grouping: &Grouping<'_>, with: &mut Absorbing<'_, '_>) -> (u32, bool) {
         let before = self.last;
         let known = before
-            .filter(|last| self.groups[*last as usize].key == run.key)
-            .or_else(|| self.index.find(run.key as u64, |at| self.groups[*at as usize].key == run.key).copied());
+            .filter(|last| self.groups[*last as usize].has(run.key))
+            .or_else(|| self.index.find(run.key as u64, |at| self.groups[*at as usize].has(run.key)).copied());
         let group = known.unwrap_or_else(|| {
             let at = self.groups.len() as u32;
             self.names.push_str(&names[run.name.clone()]);
             let name_end = u32::try_from(self.names.len()).unwrap_or(u32::MAX);
-            self.groups.push(Group { key: run.key, first: run.first, last: run.last, rows: 0, name_end });
+            let new = Group { key: halves(run.key), first: run.first, last: run.last, rows: 0, name_end };
+            push_tightly(&mut self.groups, new);
             let groups = &self.groups;
-            self.index.insert_unique(run.key as u64, at, |at| groups[*at as usize].key as u64);
-            if let Some((file, row)) = self.earlier.get(&run.key).filter(|(file, _)| *file as usize != with.file) {
+            self.index.insert_unique(run.key as u64, at, |at| groups[*at as usize].key[1]);
+            if let Some((file, row)) =
+                self.earlier.get(&halves(run.key)).filter(|(file, _)| *file as usize != with.file)
+            {
                 self.over_files.push((at, *file as usize, *row));
             }
             at
@@ -162,14 +189,15 @@ impl State {
     ) {
         let same = &grouping.same[place];
         if is_new {
-            self.firsts.push(FirstValue::None);
+            push_tightly(&mut self.firsts, FirstValue::None);
         }
         let known = &mut self.firsts[group as usize * grouping.same.len() + place];
         if *known == FirstValue::None {
             if let FirstValue::Key(key) = value
                 && self.texts.len() < TEXTS_KEPT
+                && !self.texts.contains_key(&(place, key))
             {
-                self.texts.entry((place, key)).or_insert_with(|| text(with, row, same.column).trim().into());
+                self.texts.insert((place, key), text(with, row, same.column).trim().into());
             }
             *known = value;
         } else if !known.is_same(&value, same) {
@@ -237,8 +265,13 @@ impl State {
         found
     }
 
-    /// Forgets the groups of a file but for where they were.
+    /// Ends the groups of a file.
     pub fn end_of_file(&mut self, file: usize) {
+        self.ended = Some(file);
+    }
+
+    /// Forgets the groups of a file that has ended, but for where they were.
+    fn begin_file(&mut self, file: usize) {
         let mut earlier = std::mem::take(&mut self.earlier);
         for group in &self.groups {
             earlier.entry(group.key).or_insert((file as u32, group.first));
