@@ -254,6 +254,7 @@ fn every_code_has_a_case() {
         include_str!("formats.rs"),
         include_str!("damage.rs"),
         include_str!("groups.rs"),
+        include_str!("headings.rs"),
         frame,
     ];
     for code in codes::all() {

@@ -45,6 +45,7 @@ fn the_demo_files_hold_mistakes_of_nearly_every_kind() {
         "shifted-row",
         "date-order",
         "wrong-level",
+        "mixed-headings",
         "endless-repeat",
         "uncertain-encoding",
         "other-encoding",

@@ -119,7 +119,7 @@ fn rules() {
         (
             "severity = 'note'",
             "[[sheet.rule]]",
-            "the rule requires nothing: give it one of check, all_or_none, at_least_one, at_most_one, exactly_one, no_gaps, whole_if_begun, unique",
+            "the rule requires nothing: give it one of check, all_or_none, at_least_one, at_most_one, exactly_one, no_gaps, whole_if_begun, unique, same, rows, numbered, in_order",
         ),
         (
             "check = 'Seeds > 1'\nunique = ['Id']",

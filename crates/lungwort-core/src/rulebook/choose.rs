@@ -1,9 +1,9 @@
 //! Which of several rulebooks a file's headings fit best.
 
-use std::collections::HashSet;
+use std::collections::{HashMap, HashSet};
 use std::path::{Path, PathBuf};
 
-use super::{ENDING, Rulebook, Sheet};
+use super::{Column, ENDING, Rulebook, Sheet};
 use crate::cell::fold::fold;
 
 /// How well a rulebook fits a file's headings.
@@ -24,14 +24,22 @@ pub const LEAST_SHARE: usize = 400;
 #[derive(Debug)]
 pub struct SheetHeadings {
     folded: HashSet<String>,
+    /// Other headings, each with the first one of its column.
+    others: HashMap<String, String>,
     of: usize,
 }
 
 impl SheetHeadings {
     /// Those of a sheet.
     pub fn new(sheet: &Sheet) -> SheetHeadings {
+        // Other headings of a column count as its first one.
         let folded = sheet.columns.iter().map(|column| fold(&column.heading)).collect();
-        SheetHeadings { folded, of: sheet.columns.len() }
+        let one = |column: &Column| {
+            let first = fold(&column.heading);
+            column.other_headings.iter().map(|other| (fold(other), first.clone())).collect::<Vec<_>>()
+        };
+        let others = sheet.columns.iter().flat_map(one).collect();
+        SheetHeadings { folded, others, of: sheet.columns.len() }
     }
 
     /// Those of every sheet of rows.
@@ -43,6 +51,8 @@ impl SheetHeadings {
     pub fn fit<S: AsRef<str>>(&self, row: &[S]) -> Fit {
         let theirs: HashSet<String> =
             row.iter().map(|heading| fold(heading.as_ref())).filter(|heading| !heading.is_empty()).collect();
+        let theirs: HashSet<String> =
+            theirs.into_iter().map(|heading| self.others.get(&heading).cloned().unwrap_or(heading)).collect();
         let shared = self.folded.intersection(&theirs).count();
         let all = self.folded.union(&theirs).count().max(1);
         Fit { share: shared * 1000 / all, shared, of: self.of }

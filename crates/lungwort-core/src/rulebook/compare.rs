@@ -3,6 +3,7 @@
 use super::change::Changes;
 pub use super::change::{Change, Weight};
 use super::model::FileRules;
+use super::written::WrittenExtra;
 use super::written::{WrittenNewline, WrittenQuoting};
 use super::{Column, Rule, Rulebook, Sheet, listed, property};
 use crate::cell::fold;
@@ -120,6 +121,11 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
         old.key.iter().map(|at| pairs.iter().find(|(before, _)| before == at).map(|(_, after)| *after)).collect();
     let same_key = kept.iter().copied().eq(new.key.iter().map(|at| Some(*at)));
     let required = |sheet: &Sheet| if sheet.required { "must be filled" } else { "may be left blank" }.to_owned();
+    let extra = |sheet: &Sheet| match sheet.extra {
+        WrittenExtra::Allowed => "allowed".to_owned(),
+        WrittenExtra::Warning => "a warning".to_owned(),
+        WrittenExtra::Error => "an error".to_owned(),
+    };
     let samples =
         |sheet: &Sheet| if sheet.sample_keys.is_empty() { "none".to_owned() } else { sheet.sample_keys.join(", ") };
     let looser = match (old.max_rows, new.max_rows) {
@@ -130,6 +136,7 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
     for (what, before, after, weight) in [
         ("rows", count(old.max_rows), count(new.max_rows), weight),
         ("rows under the headings", old.guide_rows.to_string(), new.guide_rows.to_string(), Weight::Moved),
+        ("columns beside the template's", extra(old), extra(new), Weight::Moved),
         ("key", key(old), key(new), Weight::Moved),
         ("keys of sample rows", samples(old), samples(new), Weight::Moved),
         ("the sheet", required(old), required(new), if new.required { Weight::Stricter } else { Weight::Looser }),
@@ -284,6 +291,14 @@ fn order(new: &Sheet, pairs: &[(usize, usize)], changes: &mut Changes) {
 fn columns((old_sheet, old): (&Sheet, &Column), (new_sheet, new): (&Sheet, &Column), changes: &mut Changes) {
     if old.heading != new.heading {
         let words = format!("is the new heading of {}", quoted(old.heading.trim()));
+        changes.say(&new.heading, words, Weight::Moved);
+    }
+    if old.other_headings != new.other_headings {
+        let said = |column: &Column| match column.other_headings.as_slice() {
+            [] => "no others".to_owned(),
+            others => listed(&others.iter().map(|other| quoted(other)).collect::<Vec<_>>(), "or"),
+        };
+        let words = format!("may also be headed {} now; before {}", said(new), said(old));
         changes.say(&new.heading, words, Weight::Moved);
     }
     if let (Some(before), Some(after)) = (&old.name, &new.name)

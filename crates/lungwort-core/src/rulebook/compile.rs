@@ -249,6 +249,7 @@ impl Compiler {
             guide_rows: written.guide_rows,
             required: written.required,
             max_rows: written.max_rows,
+            extra: written.extra,
             is_form: !written.cell.is_empty(),
             key,
             sample_keys: written.sample_keys.clone(),
@@ -292,16 +293,16 @@ impl Compiler {
         let (entries, kind) = written.entries();
         for (at, column) in entries.iter().enumerate() {
             let heading_path = format!("{path}.{kind}.{at}.heading");
-            if column.heading.trim().is_empty() {
+            let headings =
+                || std::iter::once(column.heading.first()).chain(column.heading.others().iter().map(String::as_str));
+            if headings().any(|heading| heading.trim().is_empty()) {
                 self.error(&heading_path, "a heading cannot be blank");
             }
-            for (path, text) in
-                [(heading_path, Some(&column.heading)), (format!("{path}.{kind}.{at}.name"), column.name.as_ref())]
-            {
-                let Some(text) = text else { continue };
+            let name = column.name.as_deref().map(|name| (format!("{path}.{kind}.{at}.name"), name));
+            for (path, text) in headings().map(|heading| (heading_path.clone(), heading)).chain(name) {
                 let Some(first) = seen.insert(text.to_lowercase(), at).filter(|first| *first != at) else { continue };
                 // A template may have one heading several times; then the columns are reported apart by their names.
-                let same_heading = entries[first].heading == column.heading && *text == column.heading;
+                let same_heading = entries[first].heading == column.heading && text == column.heading.first();
                 if same_heading && entries[first].name.is_some() && column.name.is_some() {
                     continue;
                 }

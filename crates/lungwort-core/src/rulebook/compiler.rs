@@ -24,11 +24,18 @@ pub(super) struct Compiler {
     pub encoding: Option<Encoding>,
 }
 
+/// A column that conditions may name: its headings, its name and its kind.
+struct Known {
+    headings: Vec<String>,
+    name: Option<String>,
+    kind: Kind,
+}
+
 /// The columns that conditions may name.
 pub(super) struct Columns {
     /// The path of the sheet in the rulebook.
     pub sheet: String,
-    list: Vec<(String, Option<String>, Kind)>,
+    list: Vec<Known>,
 }
 
 impl Columns {
@@ -41,28 +48,34 @@ impl Columns {
             WrittenType::Datetime => Kind::DateTime,
             WrittenType::YesNo => Kind::YesNo,
         };
-        let one =
-            |column: &super::written::WrittenColumn| (column.heading.clone(), column.name.clone(), kind(column.kind));
+        let one = |column: &super::written::WrittenColumn| Known {
+            headings: std::iter::once(column.heading.first().to_owned())
+                .chain(column.heading.others().to_vec())
+                .collect(),
+            name: column.name.clone(),
+            kind: kind(column.kind),
+        };
         Columns { sheet: path.to_owned(), list: sheet.entries().0.iter().map(one).collect() }
     }
 
     /// Whether a column holds numbers.
     pub(super) fn is_number(&self, column: usize) -> bool {
-        self.list.get(column).is_some_and(|(_, _, kind)| *kind == Kind::Number)
+        self.list.get(column).is_some_and(|known| known.kind == Kind::Number)
     }
 
     fn names(&self) -> impl Iterator<Item = &str> {
-        self.list.iter().flat_map(|(heading, name, _)| name.as_deref().into_iter().chain([heading.as_str()]))
+        self.list.iter().flat_map(|known| known.name.iter().chain(&known.headings).map(String::as_str))
     }
 }
 
 impl Scope for Columns {
     fn column(&self, wanted: &str) -> Option<(usize, Kind)> {
         let find = |same: &dyn Fn(&str) -> bool| {
-            self.list.iter().position(|(heading, name, _)| name.as_deref().is_some_and(same) || same(heading))
+            let has = |known: &Known| known.name.iter().chain(&known.headings).any(|each| same(each));
+            self.list.iter().position(has)
         };
         let at = find(&|known| known == wanted).or_else(|| find(&|known| known.eq_ignore_ascii_case(wanted)))?;
-        Some((at, self.list[at].2))
+        Some((at, self.list[at].kind))
     }
 
     fn nearest(&self, name: &str) -> Option<String> {

@@ -1,5 +1,6 @@
 //! A rulebook as the judges use it: everything compiled, every name resolved to a column's index.
 
+use super::written::WrittenExtra;
 use std::ops::Range;
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
@@ -120,6 +121,8 @@ pub struct Sheet {
     pub required: bool,
     /// The most filled rows.
     pub max_rows: Option<u64>,
+    /// What is said of columns that it does not have.
+    pub extra: WrittenExtra,
     /// Whether its columns are single labelled cells.
     pub is_form: bool,
     /// The columns that a row is known by: its key.
@@ -267,6 +270,13 @@ impl CharacterSet {
     /// Whether a character may stand there.
     pub fn takes(&self, each: char) -> bool {
         self.ranges.iter().any(|(first, last)| (*first..=*last).contains(&each))
+    }
+}
+
+impl Column {
+    /// Its headings: the first, and those of other languages or editions.
+    pub fn headings(&self) -> impl Iterator<Item = &str> {
+        std::iter::once(self.heading.as_str()).chain(self.other_headings.iter().map(String::as_str))
     }
 }
 

@@ -144,6 +144,9 @@ pub struct WrittenSheet {
     /// Words that the receiving side takes for a blank cell, in every column of this sheet: exactly as written.
     #[serde(default)]
     pub blank_words: Vec<String>,
+    /// What is said of columns that the template does not have: "allowed", "warning" (if left out) or "error".
+    #[serde(default)]
+    pub extra: WrittenExtra,
     /// The columns, in the template's order.
     #[serde(default)]
     pub column: Vec<WrittenColumn>,
@@ -163,6 +166,47 @@ impl WrittenSheet {
     pub fn entries(&self) -> (&[WrittenColumn], &'static str) {
         if self.cell.is_empty() { (&self.column, "column") } else { (&self.cell, "cell") }
     }
+}
+
+/// The heading of a column, as it is written.
+#[derive(Debug, Clone, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(untagged)]
+pub enum WrittenHeading {
+    /// One.
+    One(String),
+    /// One for each language or edition.
+    Several(Vec<String>),
+}
+
+impl WrittenHeading {
+    /// The first; empty where there is none.
+    pub fn first(&self) -> &str {
+        match self {
+            WrittenHeading::One(heading) => heading,
+            WrittenHeading::Several(headings) => headings.first().map(String::as_str).unwrap_or_default(),
+        }
+    }
+
+    /// The others.
+    pub fn others(&self) -> &[String] {
+        match self {
+            WrittenHeading::One(_) => &[],
+            WrittenHeading::Several(headings) => headings.get(1..).unwrap_or_default(),
+        }
+    }
+}
+
+/// What is said of columns that the template does not have.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum WrittenExtra {
+    /// Nothing.
+    Allowed,
+    /// A warning.
+    #[default]
+    Warning,
+    /// An error.
+    Error,
 }
 
 /// What a column's cells hold.

@@ -5,6 +5,7 @@
 
 mod date_order;
 
+use std::cmp::Reverse;
 use std::sync::Arc;
 
 use crate::cell::fold::{self, Folded};
@@ -13,11 +14,12 @@ use crate::cell::shown;
 use crate::check::problem::{file_problem, quote_words};
 use crate::finding::CellProblem;
 use crate::finding::{
-    Action, Code, Correction, Message, Place, Problem, Topic, codes::template as codes, codes::value as value_codes,
-    column_letter,
+    Action, Code, Correction, Message, Place, Problem, Severity, Topic, codes::template as codes,
+    codes::value as value_codes, column_letter,
 };
 use crate::intake::Chunk;
-use crate::rulebook::Sheet;
+use crate::rulebook::written::WrittenExtra;
+use crate::rulebook::{Column, Sheet};
 pub use date_order::DateOrder;
 
 /// Rows looked through for the headings.
@@ -52,6 +54,7 @@ pub fn read(sheet: &Sheet, chunk: &Chunk) -> Option<Header> {
     reading.exact();
     reading.near();
     reading.rest();
+    reading.languages();
     reading.order();
     reading.guide_rows();
     reading.quotes();
@@ -62,7 +65,7 @@ pub fn read(sheet: &Sheet, chunk: &Chunk) -> Option<Header> {
 
 fn find_row(sheet: &Sheet, chunk: &Chunk) -> Option<usize> {
     let wanted: std::collections::HashSet<String> =
-        sheet.columns.iter().map(|column| fold::fold(&column.heading)).collect();
+        sheet.columns.iter().flat_map(Column::headings).map(fold::fold).collect();
     let score = |row: usize| {
         let found: std::collections::HashSet<String> =
             chunk.row_texts(row).iter().map(|text| fold::fold(text)).filter(|text| wanted.contains(text)).collect();
@@ -130,7 +133,7 @@ impl Reading<'_> {
     fn exact(&mut self) {
         for field in 0..self.header.width {
             let text = self.texts[field];
-            let named = |index: &usize| self.sheet.columns[*index].heading == text;
+            let named = |index: &usize| self.sheet.columns[*index].headings().any(|heading| heading == text);
             let mut all = (0..self.sheet.columns.len()).filter(named);
             let Some(first) = all.next() else {
                 continue;
@@ -157,27 +160,28 @@ impl Reading<'_> {
         let columns = &self.sheet.columns;
         for field in 0..self.header.width {
             let text = self.texts[field];
-            if text.trim().is_empty() || columns.iter().any(|column| column.heading == text) {
+            if text.trim().is_empty() || columns.iter().any(|column| column.headings().any(|known| known == text)) {
                 continue;
             }
             let open: Vec<usize> = (0..columns.len()).filter(|index| self.header.field_of[*index].is_none()).collect();
             let folded = fold::fold(text);
-            let same =
-                open.iter().copied().find(|index| fold::fold(&columns[*index].heading) == folded && !folded.is_empty());
-            let candidates = Folded::new(open.iter().map(|index| columns[*index].heading.as_str()));
-            let slip = || candidates.nearest(text).map(|at| open[at]);
-            let Some((index, certain)) = same.map(|index| (index, true)).or_else(|| slip().map(|index| (index, false)))
+            let known: Vec<(usize, &str)> =
+                open.iter().flat_map(|index| columns[*index].headings().map(|heading| (*index, heading))).collect();
+            let same = known.iter().find(|(_, heading)| fold::fold(heading) == folded && !folded.is_empty());
+            let candidates = Folded::new(known.iter().map(|(_, heading)| *heading));
+            let slip = || candidates.nearest(text).map(|at| known[at]);
+            let Some(((index, wanted), certain)) =
+                same.map(|known| (*known, true)).or_else(|| slip().map(|known| (known, false)))
             else {
                 continue;
             };
             self.header.field_of[index] = Some(field);
-            let wanted = &columns[index].heading;
             let message = format!(
                 "The heading {} should be {}; the column was checked as that.",
                 shown::quoted(text),
                 shown::quoted(wanted)
             );
-            let rename = Action::RenameHeading(wanted.clone());
+            let rename = Action::RenameHeading(wanted.to_owned());
             let correction = if certain { rename.certain() } else { rename.likely() };
             self.note(&codes::NEAR_HEADING, Topic::Column(index), wanted, message, Some(field), correction);
         }
@@ -199,14 +203,49 @@ impl Reading<'_> {
             let text = self.texts[field];
             let blank = text.trim().is_empty();
             self.header.strays.push((field, !blank));
-            if !blank && !columns.iter().any(|column| column.heading == text) {
+            let extra = self.sheet.extra;
+            let known = columns.iter().any(|column| column.headings().any(|heading| heading == text));
+            if !blank && extra != WrittenExtra::Allowed && !known {
                 let message = format!(
                     "The template has no column {}; column {} was not checked.",
                     shown::quoted(text),
                     column_letter(field)
                 );
                 self.note(&codes::UNKNOWN_HEADING, Topic::Stray(field), text, message, Some(field), None);
+                if let (WrittenExtra::Error, Some((problem, ..))) = (extra, self.header.findings.last_mut()) {
+                    *problem = Arc::new(Problem { severity: Severity::Error, ..Problem::clone(problem) });
+                }
             }
+        }
+    }
+
+    /// Headings of several languages or editions in one sheet: that of most is the sheet's.
+    fn languages(&mut self) {
+        // Of each column that has several headings: which of them it has here.
+        let found = self.sheet.columns.iter().enumerate().filter(|(_, column)| !column.other_headings.is_empty());
+        let found: Vec<(usize, usize, usize)> = found
+            .filter_map(|(index, column)| {
+                let field = self.header.field_of[index]?;
+                let text = fold::fold(self.texts[field]);
+                let which = column.headings().position(|heading| fold::fold(heading) == text)?;
+                Some((index, field, which))
+            })
+            .collect();
+        let count = |which: usize| found.iter().filter(|(.., other)| *other == which).count();
+        let Some(most) = found.iter().map(|(.., which)| *which).max_by_key(|which| (count(*which), Reverse(*which)))
+        else {
+            return;
+        };
+        for (index, field, _) in found.into_iter().filter(|(.., which)| *which != most) {
+            let column = &self.sheet.columns[index];
+            let Some(due) = column.headings().nth(most) else { continue };
+            let message = format!(
+                "The heading {} is of another language or edition than most of the sheet's; there it is {}. The column was checked.",
+                shown::quoted(self.texts[field]),
+                shown::quoted(due)
+            );
+            let rename = Action::RenameHeading(due.to_owned()).likely();
+            self.note(&codes::MIXED_HEADINGS, Topic::Column(index), &column.heading, message, Some(field), rename);
         }
     }
 

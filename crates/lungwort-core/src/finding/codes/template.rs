@@ -26,6 +26,12 @@ NEAR_HEADING "near-heading" Error "A heading is misspelt"
     fix "Write the heading exactly as in the template."
     "Acession Number*" => "Accession number"
 
+MIXED_HEADINGS "mixed-headings" Warning "A heading of another language or edition than the rest"
+    means "The template's headings exist in several languages or editions, and this sheet has some of one and some of another."
+    matters "Most receiving sides expect one of them throughout."
+    fix "Put the heading of the same language or edition as the others."
+    "Lot number and Gattung" => "Lot number and Genus"
+
 UNKNOWN_HEADING "unknown-heading" Warning "A column that the template does not have"
     means "The heading is not one of the template's, and nothing near it. The column was not checked."
     matters "Some receiving sides refuse files with further columns, others ignore them and what they hold."

@@ -8,6 +8,7 @@
 mod check;
 mod compiling;
 
+use crate::rulebook::written::WrittenHeading;
 use std::ops::Range;
 
 use indexmap::IndexMap;
@@ -126,9 +127,10 @@ macro_rules! properties {
         #[derive(Debug, Clone, Deserialize, JsonSchema)]
         #[serde(deny_unknown_fields)]
         pub struct WrittenColumn {
-            /// The heading, exactly as in the template; of a labelled cell, the label.
+            /// The heading, exactly as in the template; of a labelled cell, the label. Several where it is another one in
+            /// other languages or editions, in the same order for every column.
             #[serde(alias = "label")]
-            pub heading: String,
+            pub heading: WrittenHeading,
             /// A short name for conditions and rules.
             pub name: Option<String>,
             $($( $(#[$meta])* pub $key: $written, )*)*
@@ -137,8 +139,10 @@ macro_rules! properties {
         /// One column, compiled.
         #[derive(Debug)]
         pub struct Column {
-            /// The heading as in the template.
+            /// The heading as in the template; the first of several.
             pub heading: String,
+            /// Its headings in other languages or editions.
+            pub other_headings: Vec<String>,
             /// The short name, where one is given.
             pub name: Option<String>,
             /// The line of the rulebook on which it begins, from one.
@@ -154,7 +158,8 @@ macro_rules! properties {
         /// Compiles a column.
         pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Column {
             Column {
-                heading: written.heading.clone(),
+                heading: written.heading.first().to_owned(),
+                other_headings: written.heading.others().to_vec(),
                 name: written.name.clone(),
                 line: on.line(),
                 key_places: on.key_places(),

@@ -49,6 +49,18 @@ fn nothing_changed_says_nothing() {
 }
 
 #[test]
+fn other_headings_and_columns_beside_the_templates_are_said() {
+    let german = ("heading = \"Genus\"", "heading = [\"Genus\", \"Gattung\"]");
+    assert_eq!(changes(&[german]), ["Moved: Genus may also be headed \"Gattung\" now; before no others"]);
+    let extra = ("[[sheet]]", "[[sheet]]\nextra = \"error\"");
+    let found = changes(&[extra]);
+    assert!(
+        found.len() == 1 && found[0].contains("columns beside the template's: an error now; before a warning"),
+        "{found:?}"
+    );
+}
+
+#[test]
 fn columns_come_go_and_are_renamed() {
     let added = ("  { heading = \"Seeds\"", "  { heading = \"Lot\", required = true },\n  { heading = \"Seeds\"");
     assert_eq!(changes(&[added]), ["Stricter: Lot is a new column, behind \"Collector\", and every row must fill it"]);
