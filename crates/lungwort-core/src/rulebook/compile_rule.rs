@@ -17,12 +17,13 @@ pub(super) fn rule(
     let path = format!("{}.rule.{at}", columns.sheet);
     refuse_what_comes_later(compiler, &path, written);
     let mut on = Forming { compiler, columns, each: Each::Row, path: path.clone() };
-    let each = each::compile(&mut on, written.each.as_ref());
-    on.each = each.clone().unwrap_or(Each::Sheet);
+    // Without knowing what it goes over, nothing true can be said of the rest.
+    let each = each::compile(&mut on, written.each.as_ref())?;
+    on.each = each.clone();
     let form = form(&mut on, written);
     let when = written.when.as_ref().map(|text| compiler.condition(&format!("{path}.when"), text, columns));
     let message = written.message.as_ref().map(|text| message(compiler, columns, &path, text));
-    let (form, when, each) = (form?, when.map_or(Some(None), |compiled| compiled.map(Some))?, each?);
+    let (form, when) = (form?, when.map_or(Some(None), |compiled| compiled.map(Some))?);
     goes_over(compiler, &path, &each, &*form);
     let sentence = form.sentence(sheet);
     let sentence = match (each.words(sheet), &when) {
