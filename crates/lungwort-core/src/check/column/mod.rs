@@ -389,11 +389,7 @@ column = [
 "#;
 
     fn rulebook() -> Rulebook {
-        let folder = std::env::temp_dir().join(format!("lungwort-column-{}", std::process::id()));
-        std::fs::create_dir_all(&folder).unwrap();
-        let path = folder.join("all.rulebook.toml");
-        std::fs::write(&path, COLUMNS).unwrap();
-        let loaded = crate::rulebook::load(&path).unwrap();
+        let loaded = crate::rulebook::load_text(Path::new("all.rulebook.toml"), COLUMNS);
         assert!(loaded.mistakes.list.is_empty(), "{}", loaded.mistakes.render());
         loaded.rulebook.unwrap()
     }
