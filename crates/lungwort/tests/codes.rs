@@ -255,6 +255,7 @@ fn every_code_has_a_case() {
         include_str!("damage.rs"),
         include_str!("groups.rs"),
         include_str!("headings.rs"),
+        include_str!("other_sheets.rs"),
         frame,
     ];
     for code in codes::all() {

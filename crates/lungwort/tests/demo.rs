@@ -77,6 +77,8 @@ fn the_demo_files_hold_mistakes_of_nearly_every_kind() {
         "repeated-row",
         "repeated-across",
         "group-over-files",
+        "not-on-sheet",
+        "not-used",
     ];
     let missing: Vec<_> =
         codes::all().map(|code| code.name).filter(|name| !found.contains(*name) && !not_here.contains(name)).collect();

@@ -10,8 +10,9 @@ use super::property::{self, Compiling};
 use super::reference::{Table, Wanted};
 use super::written::{WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenTemplate};
 use super::{compile_rule, load as reader, standard};
+use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
-use crate::condition::Formula;
+use crate::condition::{Formula, Scope};
 use crate::encoding::{self, Encoding};
 use crate::intake::dialect::delimiter_byte;
 use crate::intake::{Content, content_of};
@@ -102,6 +103,7 @@ impl Compiler {
             sheets.push(Sheet::default());
         }
         self.sheet_names(written);
+        self.other_sheets(written, &mut sheets);
         let template = written.template.as_ref().map(|template| self.template(folder, template));
         Rulebook {
             path: path.to_owned(),
@@ -112,6 +114,46 @@ impl Compiler {
             sheets,
             template,
             references: written.reference.values().map(|reference| folder.join(&reference.file)).collect(),
+        }
+    }
+
+    /// Finds the sheets and columns that columns of other sheets refer to.
+    fn other_sheets(&mut self, written: &WrittenRulebook, sheets: &mut [Sheet]) {
+        for number in 0..sheets.len() {
+            for at in 0..sheets[number].columns.len() {
+                let Some(on) = sheets[number].columns[at].on_sheet.clone() else { continue };
+                let (_, kind) = written.sheet[number].entries();
+                let path = format!("sheet.{number}.{kind}.{at}.allowed");
+                let named =
+                    |sheet: &Sheet| sheet.name.as_deref().is_some_and(|name| name.eq_ignore_ascii_case(&on.sheet));
+                let Some(other) = sheets.iter().position(named) else {
+                    let names = sheets.iter().filter_map(|sheet| sheet.name.as_deref());
+                    let hint = fold::nearest(&on.sheet, names).map(|near| format!("; did you mean {near}?"));
+                    self.error(
+                        &format!("{path}.sheet"),
+                        format!("no sheet is called {}{}", on.sheet, hint.unwrap_or_default()),
+                    );
+                    continue;
+                };
+                let columns = Columns::new(&written.sheet[other], &format!("sheet.{other}"));
+                let Some((target, _)) = columns.column(&on.column) else {
+                    let hint = columns.nearest(&on.column).map(|near| format!("; did you mean {near}?"));
+                    let message =
+                        format!("the sheet {} has no column {}{}", on.sheet, on.column, hint.unwrap_or_default());
+                    self.error(&format!("{path}.column"), message);
+                    continue;
+                };
+                if (other, target) == (number, at) {
+                    self.error(&path, "a column cannot be looked up in itself");
+                    continue;
+                }
+                if !sheets[other].referred_to.contains(&target) {
+                    sheets[other].referred_to.push(target);
+                }
+                if let Some(on) = &mut sheets[number].columns[at].on_sheet {
+                    on.target = Some((other, target));
+                }
+            }
         }
     }
 
@@ -254,6 +296,7 @@ impl Compiler {
             key,
             sample_keys: written.sample_keys.clone(),
             columns: compiled,
+            referred_to: Vec::new(),
             rules: Vec::new(),
             figures: Vec::new(),
         };

@@ -123,6 +123,19 @@ pub enum NearMiss<'l> {
     MeaningSlip(&'l str),
 }
 
+impl<'l> NearMiss<'l> {
+    /// The code that was most likely meant.
+    pub fn code(&self) -> &'l str {
+        match self {
+            NearMiss::Spelling(code)
+            | NearMiss::Meaning(code)
+            | NearMiss::Usual(code)
+            | NearMiss::Slip(code)
+            | NearMiss::MeaningSlip(code) => code,
+        }
+    }
+}
+
 impl List {
     /// Makes a list; a value that comes again is left out.
     pub fn new<'l>(entries: impl IntoIterator<Item = Entry<'l>>) -> List {

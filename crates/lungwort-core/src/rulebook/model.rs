@@ -131,6 +131,8 @@ pub struct Sheet {
     pub sample_keys: Vec<String>,
     /// The columns in the template's order.
     pub columns: Vec<Column>,
+    /// Columns that must have the values of another sheet.
+    pub referred_to: Vec<usize>,
     /// Requirements over more than one cell.
     pub rules: Vec<Rule>,
     /// Figures.

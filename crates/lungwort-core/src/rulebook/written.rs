@@ -6,7 +6,9 @@ use serde::{Deserialize, Serialize};
 
 pub use super::property::WrittenColumn;
 pub use super::rule::WrittenRule;
-pub use super::written_values::{WrittenAllowed, WrittenBound, WrittenDependent, WrittenPattern, WrittenPatterns};
+pub use super::written_values::{
+    WrittenAllowed, WrittenBound, WrittenDependent, WrittenOtherSheet, WrittenPattern, WrittenPatterns,
+};
 
 /// A whole rulebook: what one edition of a template requires.
 #[derive(Debug, Clone, Deserialize, JsonSchema)]

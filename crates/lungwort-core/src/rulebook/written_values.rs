@@ -74,6 +74,21 @@ pub enum WrittenAllowed {
     Reference(WrittenLookup),
     /// Lists of which another column's value chooses one.
     Dependent(WrittenDependent),
+    /// A column of another sheet of the same file.
+    OtherSheet(WrittenOtherSheet),
+}
+
+/// A column of another sheet.
+#[derive(Debug, Clone, Default, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenOtherSheet {
+    /// The sheet's name in the rulebook.
+    pub sheet: String,
+    /// The column's heading or name; the heading of this column if left out.
+    pub column: Option<String>,
+    /// Whether each value there must be used here too.
+    #[serde(default)]
+    pub both_ways: bool,
 }
 
 /// Lists of which another column's value chooses one.
@@ -175,8 +190,20 @@ impl<'de> Visitor<'de> for AllowedVisitor {
         let mut codes = IndexMap::new();
         let mut lookup: Option<WrittenLookup> = None;
         let mut dependent: Option<WrittenDependent> = None;
+        let mut other: Option<WrittenOtherSheet> = None;
         while let Some(key) = map.next_key::<String>()? {
             match (key.as_str(), &mut lookup) {
+                ("sheet", None) if codes.is_empty() && other.is_none() && dependent.is_none() => {
+                    other = Some(WrittenOtherSheet { sheet: map.next_value()?, ..WrittenOtherSheet::default() });
+                }
+                (key, None) if other.is_some() => {
+                    let Some(other) = &mut other else { continue };
+                    match key {
+                        "column" => other.column = Some(map.next_value()?),
+                        "both_ways" => other.both_ways = map.next_value()?,
+                        _ => return Err(de::Error::unknown_field(key, &["sheet", "column", "both_ways"])),
+                    }
+                }
                 ("depends_on", None) if codes.is_empty() && dependent.is_none() => {
                     dependent = Some(WrittenDependent { depends_on: map.next_value()?, ..WrittenDependent::default() });
                 }
@@ -200,6 +227,9 @@ impl<'de> Visitor<'de> for AllowedVisitor {
                     codes.insert(key, map.next_value::<Quoted>()?.0);
                 }
             }
+        }
+        if let Some(other) = other {
+            return Ok(WrittenAllowed::OtherSheet(other));
         }
         if let Some(dependent) = dependent {
             return Ok(WrittenAllowed::Dependent(dependent));
@@ -272,9 +302,11 @@ impl JsonSchema for WrittenAllowed {
 
     fn json_schema(generator: &mut SchemaGenerator) -> Schema {
         let lookup = generator.subschema_for::<WrittenLookup>();
+        let other = generator.subschema_for::<WrittenOtherSheet>();
         json_schema!({ "anyOf": [
             { "type": "array", "items": { "type": "string" }, "description": "The values." },
             lookup,
+            other,
             { "type": "object", "additionalProperties": false, "required": ["depends_on", "values"], "properties": {
                 "depends_on": { "type": "string", "description": "The column whose value chooses the list." },
                 "values": { "type": "object", "additionalProperties": { "type": "array", "items": { "type": "string" } },

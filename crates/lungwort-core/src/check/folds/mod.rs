@@ -8,6 +8,7 @@
 mod blank_rows;
 mod figures;
 mod groups;
+pub(crate) mod other_sheets;
 mod sample_rows;
 mod sparse_rows;
 pub(crate) mod unique;
@@ -33,6 +34,7 @@ const FOLDS: &[Maker] = &[
     sample_rows::make, //
     unique::make,
     groups::make,
+    other_sheets::make,
     figures::make,
     sparse_rows::make,
     blank_rows::make,

@@ -86,7 +86,7 @@ impl<'r> SheetJudge<'r> {
                 self.wants_value[index] = true;
                 dependent.columns.iter().for_each(|other| self.wants_value[*other] = true);
             }
-            self.wants_value[index] |= column.unique;
+            self.wants_value[index] |= column.unique || column.on_sheet.is_some() || sheet.referred_to.contains(&index);
         }
         for rule in &sheet.rules {
             conditions.extend(&rule.when);

@@ -6,6 +6,7 @@ mod another_reading;
 pub mod checker;
 pub mod metadata;
 pub mod open;
+pub(crate) mod other_sheets;
 pub(crate) mod pipeline;
 pub(crate) mod reporter;
 pub(crate) mod sequence;
@@ -74,6 +75,9 @@ impl Checker<'_> {
             return;
         }
         let mut out = Reporter { file: self.files.len() - 1, sheet: None, sink, stopped: false };
+        let read: Vec<bool> = self.sheets.iter().map(|state| state.filled_rows > 0).collect();
+        other_sheets::judge(&mut self.sheets, &|number| read[number].then_some(None), &mut out);
+        out.file = self.files.len() - 1;
         for state in self.sheets.iter().filter(|state| state.judge.sheet.required && state.filled_rows == 0) {
             let name = workbook::sheet_name(state.judge.sheet);
             let message = format!("no file of the batch has rows for the sheet {name}, which must be filled.");

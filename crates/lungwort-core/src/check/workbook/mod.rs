@@ -15,6 +15,7 @@ use crate::check::problem::file_problem;
 use crate::check::run::checker::Passage;
 use crate::check::run::metadata::{ContentMetadata, FileMetadata, SheetRead, WorkbookMetadata};
 use crate::check::run::open::{Opened, TOP, TopRows};
+use crate::check::run::other_sheets;
 use crate::check::run::reporter::Reporter;
 use crate::check::shape::labelled;
 use crate::check::{CheckError, Checker, file};
@@ -65,29 +66,16 @@ pub(crate) fn check(
             break;
         }
     }
+    let label = |number: usize| {
+        let at = assigned.get(number).copied().flatten()?;
+        read.get(number)?.as_ref().map(|_| Some(Arc::from(book.sheets[at].name.as_str())))
+    };
+    other_sheets::judge(&mut checker.sheets, &label, out);
     elsewhere(checker.rulebook, &book, &tops, (&assigned, blank.as_ref()), out);
     if let Some(blank) = &blank {
         blank.sheets(checker.rulebook, &book, out);
     }
-    let filled =
-        |number: usize| read.get(number).and_then(Option::as_ref).map_or(0, |sheet: &SheetRead| sheet.filled_rows);
-    let forms = |number: &usize| checker.rulebook.sheets[*number].is_form;
-    let total: u64 = (0..assigned.len()).filter(|number| !forms(number)).map(filled).sum();
-    let any = (0..assigned.len()).any(|number| filled(number) > 0);
-    let mut problems = file::row_limit(checker.rulebook.file.max_rows, total);
-    if !any {
-        problems.push(file::nothing_filled());
-    }
-    out.about_file(problems);
-    if any {
-        for (number, sheet) in checker.rulebook.sheets.iter().enumerate() {
-            let required = sheet.required && assigned[number].is_some() && checker.rulebook.sheets.len() > 1;
-            if required && filled(number) == 0 {
-                let message = format!("nothing is filled in on the sheet {}, which must be filled.", sheet_name(sheet));
-                out.say(&codes::EMPTY_SHEET, message);
-            }
-        }
-    }
+    let total = filled_rows(checker.rulebook, &assigned, &read, out);
     let others = (0..book.sheets.len()).filter(|at| !assigned.contains(&Some(*at)));
     let left_alone = others.map(|at| book.sheets[at].name.clone()).collect();
     let read: Vec<SheetRead> = read.into_iter().flatten().collect();
@@ -99,6 +87,35 @@ pub(crate) fn check(
         columns: read.first().map_or(0, |sheet| sheet.columns),
         content: ContentMetadata::Book(WorkbookMetadata { kind: book.kind, read, left_alone }),
     })
+}
+
+/// How many rows are filled in, and what is said where there are none or too many.
+fn filled_rows(
+    rulebook: &Rulebook,
+    assigned: &[Option<usize>],
+    read: &[Option<SheetRead>],
+    out: &mut Reporter<'_>,
+) -> u64 {
+    let filled =
+        |number: usize| read.get(number).and_then(Option::as_ref).map_or(0, |sheet: &SheetRead| sheet.filled_rows);
+    let forms = |number: &usize| rulebook.sheets[*number].is_form;
+    let total: u64 = (0..assigned.len()).filter(|number| !forms(number)).map(filled).sum();
+    let any = (0..assigned.len()).any(|number| filled(number) > 0);
+    let mut problems = file::row_limit(rulebook.file.max_rows, total);
+    if !any {
+        problems.push(file::nothing_filled());
+    }
+    out.about_file(problems);
+    if any {
+        for (number, sheet) in rulebook.sheets.iter().enumerate() {
+            let required = sheet.required && assigned[number].is_some() && rulebook.sheets.len() > 1;
+            if required && filled(number) == 0 {
+                let message = format!("nothing is filled in on the sheet {}, which must be filled.", sheet_name(sheet));
+                out.say(&codes::EMPTY_SHEET, message);
+            }
+        }
+    }
+    total
 }
 
 pub(crate) fn sheet_name(sheet: &Sheet) -> String {

@@ -109,4 +109,16 @@ NO_GROUP "no-group" Warning "Rows that belong to no group"
     matters "What is in the row is in no total."
     fix "Fill in the cell."
     "Document blank" => "Document D-7"
+
+NOT_ON_SHEET "not-on-sheet" Error "A value that another sheet of the file does not have"
+    means "The value must be in a column of another sheet of the same file, and it is not."
+    matters "The receiving side looks it up there and refuses the row."
+    fix "Correct the value, or add what it names to the other sheet."
+    "Lot 005, and no lot 005 on the sheet Lots" => "Lot 004, which is there"
+
+NOT_USED "not-used" Error "A value that another sheet of the file must use"
+    means "Each value of this column must be in a row of another sheet, and this one is in none."
+    matters "The receiving side takes the other sheet for incomplete."
+    fix "Add the rows that are missing on the other sheet, or take this one out."
+    "Lot 006, and no test of lot 006" => "a row for lot 006 on the sheet Tests"
 }

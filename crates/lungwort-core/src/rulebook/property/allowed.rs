@@ -31,6 +31,8 @@ fn allowed_values(compiler: &mut Compiler, columns: &Columns, path: &str, writte
             own(List::new(codes.iter().map(|(code, meaning)| Entry { code, meaning: Some(meaning) })))
         }
         WrittenAllowed::Dependent(dependent) => depending(compiler, columns, path, dependent)?,
+        // A property of its own, since it is judged when both sheets have been read.
+        WrittenAllowed::OtherSheet(_) => return None,
         WrittenAllowed::Reference(lookup) => return referenced(compiler, columns, path, lookup),
     };
     if allowed.list.is_empty() {

@@ -9,6 +9,7 @@ mod check;
 mod compiling;
 
 use crate::rulebook::written::WrittenHeading;
+pub use on_sheet::OnSheet;
 use std::ops::Range;
 
 use indexmap::IndexMap;
@@ -217,6 +218,8 @@ properties! {
         /// The values it accepts: a list, codes with meanings, or a reference.
         allowed: Option<WrittenAllowed>,
     }
+    /// Values of another sheet of the file.
+    on_sheet: Option<on_sheet::OnSheet> {}
     /// Values no longer used, with their successors.
     retired: IndexMap<String, String> {
         /// Values no longer used, each with the one that replaced it.
