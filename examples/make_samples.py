@@ -1,6 +1,6 @@
 #!/usr/bin/env python3
 """Makes the sample files of the example world: accessions.csv, accessions-east.tsv, accessions-ready.csv,
-movements.csv.
+movements.csv, lots.csv.
 
 Run it in this folder after the rulebook has changed. The same script makes the same bytes.
 """
@@ -176,6 +176,28 @@ def movements():
     return "".join(line([str(cell) for cell in row]) for row in [heading, *rows]).encode("utf-8")
 
 
-for name, data in [("accessions.csv", with_mistakes()), ("accessions-east.tsv", east()), ("accessions-ready.csv", ready()), ("movements.csv", movements())]:
+# Lots with collectors and donors side by side: some rows are wrong, each in its own way.
+LOTS = """\
+Lot,Genus,Received on,Collector,Part,Donor,Share
+,,,M. Björk,G,,
+L-101,Primula,12/06/2026,A. Marsh,F,Kew Meadow Trust,60
+,,,Zoë Gray,G,Fen Society,40
+,,,J. Sedge,G,,
+L-102,Lotus,14/06/2026,A. Marsh,G,,
+L-103,Galium,14/06/2026,T. Reed,F,Fen Society,50
+,,,T. Reed,F,Kew Meadow Trust,40
+L-104,Primula,15/06/2026,O. Fenn,,,
+,Lotus,,M. Björk,G,,
+L-105,Campanula,16/06/2026,,,Fen Society,100
+L-106,Quercus,16/06/2026,A. Marsh,F,,
+,,,,,Fen Society,100
+,,,J. Sedge,G,,
+L-107,,17/06/2026,Zoë Gray,G,,
+L-101,Primula,12/06/2026,T. Reed,G,,
+"""
+
+
+for name, data in [("accessions.csv", with_mistakes()), ("accessions-east.tsv", east()), ("accessions-ready.csv", ready()), ("movements.csv", movements()),
+                   ("lots.csv", LOTS.encode("utf-8"))]:
     with open(name, "wb") as out:
         out.write(data)

@@ -33,6 +33,7 @@ fn every_sample_gives_the_same_report_whatever_the_chunks() {
     for file in ["accessions.csv", "accessions-east.tsv", "accessions-ready.csv"] {
         in_every_way(&folder, file, &["--rulebook", "accessions.rulebook.toml"]);
     }
+    in_every_way(&folder, "lots.csv", &["--rulebook", "lots.rulebook.toml"]);
     in_every_way(&folder, "movements.csv", &["--rulebook", "movements.rulebook.toml"]);
     for file in ["germination.xlsx", "germination-accepted.xlsx", "germination-template.xlsx"] {
         in_every_way(&folder, file, &["--rulebook", "germination.rulebook.toml"]);

@@ -256,6 +256,7 @@ fn every_code_has_a_case() {
         include_str!("groups.rs"),
         include_str!("headings.rs"),
         include_str!("other_sheets.rs"),
+        include_str!("records.rs"),
         frame,
     ];
     for code in codes::all() {

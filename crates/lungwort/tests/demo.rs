@@ -26,7 +26,7 @@ fn the_demo_files_hold_mistakes_of_nearly_every_kind() {
     let folder = Folder::new();
     folder.run(&["demo", "d"]);
     let mut found = BTreeSet::new();
-    for name in ["d/accessions.csv", "d/accessions-east.tsv", "d/germination.xlsx", "d/movements.csv"] {
+    for name in ["d/accessions.csv", "d/accessions-east.tsv", "d/germination.xlsx", "d/movements.csv", "d/lots.csv"] {
         found.extend(folder.run(&["check", name, "--format", "json", "--today", "2026-11-23"]).codes());
     }
     // What only a file that is wrong as a whole, or a rule that the template does not have, can show.
@@ -77,6 +77,7 @@ fn the_demo_files_hold_mistakes_of_nearly_every_kind() {
         "repeated-row",
         "repeated-across",
         "group-over-files",
+        "header-repeated",
         "not-on-sheet",
         "not-used",
     ];

@@ -229,7 +229,7 @@ fn mistakes_in_rules_over_groups_are_said_with_their_place() {
     for (rule, due) in [
         ("same = ['Currency']", "same goes over several rows: say each = \"sheet\" or each = { by = [\"…\"] }"),
         ("each = { by = ['Moove'] }\nrows = { min = 1 }", "no column is called Moove; did you mean Move?"),
-        ("each = 'document'\nrows = { min = 1 }", "each is \"row\", \"sheet\" or a group"),
+        ("each = 'document'\nrows = { min = 1 }", "each is \"row\", \"record\", \"sheet\" or a group"),
         ("each = 'sheet'\nat_least_one = ['Move', 'Line']", "at_least_one goes over one row at a time: leave out each"),
         ("each = 'sheet'\nrows = { }", "rows needs min, max or both"),
         ("each = 'sheet'\nrows = { min = 3, max = 2 }", "the least number of rows is greater than the greatest"),

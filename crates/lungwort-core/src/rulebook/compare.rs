@@ -121,6 +121,7 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
         old.key.iter().map(|at| pairs.iter().find(|(before, _)| before == at).map(|(_, after)| *after)).collect();
     let same_key = kept.iter().copied().eq(new.key.iter().map(|at| Some(*at)));
     let required = |sheet: &Sheet| if sheet.required { "must be filled" } else { "may be left blank" }.to_owned();
+    let record = |sheet: &Sheet| sheet.record.as_ref().map_or("one row each".to_owned(), |record| record.words(sheet));
     let extra = |sheet: &Sheet| match sheet.extra {
         WrittenExtra::Allowed => "allowed".to_owned(),
         WrittenExtra::Warning => "a warning".to_owned(),
@@ -138,6 +139,7 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
         ("rows under the headings", old.guide_rows.to_string(), new.guide_rows.to_string(), Weight::Moved),
         ("columns beside the template's", extra(old), extra(new), Weight::Moved),
         ("key", key(old), key(new), Weight::Moved),
+        ("records", record(old), record(new), Weight::Moved),
         ("keys of sample rows", samples(old), samples(new), Weight::Moved),
         ("the sheet", required(old), required(new), if new.required { Weight::Stricter } else { Weight::Looser }),
     ] {

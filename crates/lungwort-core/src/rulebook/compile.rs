@@ -9,7 +9,7 @@ use super::model::{Column, EditionPlace, Figure, FileRules, Rulebook, Sheet, Tem
 use super::property::{self, Compiling};
 use super::reference::{Table, Wanted};
 use super::written::{WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenTemplate};
-use super::{compile_rule, load as reader, standard};
+use super::{compile_rule, load as reader, record, standard};
 use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
 use crate::condition::{Formula, Scope};
@@ -284,6 +284,7 @@ impl Compiler {
         self.refuse_repeated_names(&path, written);
         let compiled = (0..written.entries().0.len()).map(|at| self.column(&columns, written, at)).collect();
         let key = self.column_list(&format!("{path}.key"), &written.key, &columns);
+        let record = written.record.as_ref().and_then(|record| record::compile(self, &columns, (&path, &key), record));
         let mut sheet = Sheet {
             name: written.name.clone(),
             heading_row: written.heading_row.unwrap_or(1).max(1),
@@ -296,6 +297,7 @@ impl Compiler {
             key,
             sample_keys: written.sample_keys.clone(),
             columns: compiled,
+            record,
             referred_to: Vec::new(),
             rules: Vec::new(),
             figures: Vec::new(),

@@ -16,7 +16,8 @@ pub(super) fn rule(
 ) -> Option<Rule> {
     let path = format!("{}.rule.{at}", columns.sheet);
     refuse_what_comes_later(compiler, &path, written);
-    let mut on = Forming { compiler, columns, each: Each::Row, path: path.clone() };
+    let mut on =
+        Forming { compiler, columns, each: Each::Row, has_records: sheet.record.is_some(), path: path.clone() };
     // Without knowing what it goes over, nothing true can be said of the rest.
     let each = each::compile(&mut on, written.each.as_ref())?;
     on.each = each.clone();
@@ -64,7 +65,7 @@ fn goes_over(compiler: &mut Compiler, path: &str, each: &Each, form: &dyn RuleFo
             let message = format!("{key} goes over several rows: say each = \"sheet\" or each = {{ by = [\"…\"] }}");
             compiler.error(&format!("{path}.{key}"), message);
         }
-        (Each::Sheet | Each::Group { .. }, None) => {
+        (Each::Sheet | Each::Record | Each::Group { .. }, None) => {
             let message = format!("{key} goes over one row at a time: leave out each");
             compiler.error(&format!("{path}.each"), message);
         }

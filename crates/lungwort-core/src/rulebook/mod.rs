@@ -14,6 +14,7 @@ pub mod mistake;
 pub mod model;
 pub(crate) mod phrases;
 pub mod property;
+mod record;
 mod reference;
 pub mod rule;
 mod source;

@@ -11,6 +11,7 @@ use regex::Regex;
 
 use super::list::{Dependent, List};
 pub use super::property::Column;
+pub use super::record::{Record, RecordList};
 pub use super::rule::{Each, RuleForm};
 use super::written::{WrittenNewline, WrittenQuoting};
 use crate::cell::date::{DatePattern, TypeError};
@@ -131,6 +132,8 @@ pub struct Sheet {
     pub sample_keys: Vec<String>,
     /// The columns in the template's order.
     pub columns: Vec<Column>,
+    /// Records of several rows; none where each row is one.
+    pub record: Option<Record>,
     /// Columns that must have the values of another sheet.
     pub referred_to: Vec<usize>,
     /// Requirements over more than one cell.

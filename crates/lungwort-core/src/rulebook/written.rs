@@ -5,6 +5,7 @@ use schemars::{JsonSchema, Schema};
 use serde::{Deserialize, Serialize};
 
 pub use super::property::WrittenColumn;
+pub use super::record::{WrittenRecord, WrittenRecordList, WrittenRepeated};
 pub use super::rule::WrittenRule;
 pub use super::written_values::{
     WrittenAllowed, WrittenBound, WrittenDependent, WrittenOtherSheet, WrittenPattern, WrittenPatterns,
@@ -155,6 +156,8 @@ pub struct WrittenSheet {
     /// Instead of columns: single labelled cells, as on a cover sheet. They have the same properties.
     #[serde(default)]
     pub cell: Vec<WrittenColumn>,
+    /// Records of several rows, where a row may continue the one above.
+    pub record: Option<WrittenRecord>,
     /// Requirements over more than one cell.
     #[serde(default)]
     pub rule: Vec<WrittenRule>,

@@ -9,6 +9,7 @@ mod blank_rows;
 mod figures;
 mod groups;
 pub(crate) mod other_sheets;
+mod records;
 mod sample_rows;
 mod sparse_rows;
 pub(crate) mod unique;
@@ -33,6 +34,7 @@ type Maker = for<'r> fn(&'r Sheet) -> Option<Box<dyn AnyFold + 'r>>;
 const FOLDS: &[Maker] = &[
     sample_rows::make, //
     unique::make,
+    records::make,
     groups::make,
     other_sheets::make,
     figures::make,

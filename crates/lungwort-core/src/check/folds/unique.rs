@@ -23,6 +23,8 @@ struct UniqueSet<'r> {
     across: bool,
     /// Whether a blank is compared like a value.
     blanks_equal: bool,
+    /// Whether all of it is in the header of records, which is said again on the rows below.
+    in_header: bool,
     /// When it counts.
     when: Option<&'r Condition>,
     /// What a repetition is a finding about.
@@ -34,19 +36,28 @@ struct Unique<'r> {
 }
 
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
-    let columns = sheet.columns.iter().enumerate().filter(|(_, column)| column.unique).map(|(index, _)| UniqueSet {
-        columns: vec![index],
-        across: false,
-        blanks_equal: false,
-        when: None,
-        topic: Topic::Column(index),
-    });
+    let in_header = |columns: &[usize]| {
+        sheet.record.as_ref().is_some_and(|record| columns.iter().all(|column| record.header.contains(column)))
+    };
+    // That a record comes again is said of the record.
+    let is_key = |index: usize| sheet.record.is_some() && sheet.key == [index];
+    let columns = sheet.columns.iter().enumerate().filter(|(index, column)| column.unique && !is_key(*index)).map(
+        |(index, _)| UniqueSet {
+            columns: vec![index],
+            across: false,
+            blanks_equal: false,
+            in_header: in_header(&[index]),
+            when: None,
+            topic: Topic::Column(index),
+        },
+    );
     let rules = sheet.rules.iter().enumerate().filter_map(|(at, rule)| {
         let uniqueness = rule.form.uniqueness()?;
         Some(UniqueSet {
             columns: uniqueness.columns.to_vec(),
             across: uniqueness.across,
             blanks_equal: uniqueness.blanks_equal,
+            in_header: in_header(uniqueness.columns),
             when: rule.when.as_ref(),
             topic: Topic::Rule(at),
         })
@@ -121,6 +132,7 @@ fn gather_set(from: &Gathering<'_>, set: &UniqueSet<'_>, samples: &[usize], list
     list.values.reserve(rows.len());
     for (at, &row) in rows.iter().enumerate() {
         if samples.binary_search(&row).is_ok()
+            || set.in_header && shaped.continues(row)
             || !set.when.is_none_or(|when| when.judge(&RowValues { values, at }) == Truth::True)
         {
             continue;

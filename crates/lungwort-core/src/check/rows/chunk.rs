@@ -68,7 +68,7 @@ impl ChunkJudge<'_, '_> {
         }
         self.say_what_is_shown(chunk, &mut out);
         sort(&mut out.findings);
-        self.keys(chunk, &mut out.findings);
+        self.keys(shaped, &mut out.findings);
         one_fault_once(&mut out.findings);
         as_in_the_file(chunk, &mut out.findings);
         one_correction_a_cell(&mut out.findings);
@@ -186,10 +186,11 @@ impl ChunkJudge<'_, '_> {
     /// What is said of a required cell that is blank, or counts as blank.
     fn missing(&self, index: usize, text: &str) -> Arc<Problem> {
         let judge = &self.sheet.columns[index];
+        let must = &self.sheet.must[index];
         let why = match text.trim() {
             _ if text.is_empty() => return Arc::clone(&self.sheet.missing[index]),
-            word if judge.is_blank_word(word) => format!("is {word}, which counts as blank; every row must fill it."),
-            _ => "looks filled and holds only spaces; every row must fill it.".to_owned(),
+            word if judge.is_blank_word(word) => format!("is {word}, which counts as blank; {must}."),
+            _ => format!("looks filled and holds only spaces; {must}."),
         };
         judge.problem(CellProblem::new(&value_codes::MISSING_VALUE, why).required_by("required"))
     }
@@ -256,12 +257,16 @@ impl ChunkJudge<'_, '_> {
     }
 
     /// Gives each finding its row's key.
-    fn keys(&self, chunk: &Chunk, findings: &mut [RowFinding]) {
+    fn keys(&self, shaped: &Shaped, findings: &mut [RowFinding]) {
         let mut last: Option<(usize, Option<Arc<str>>)> = None;
         for finding in findings {
             let key = match &last {
                 Some((row, key)) if *row == finding.row => key.clone(),
-                _ => key_of(self.sheet, self.header, chunk, finding.row),
+                // A row that continues a record is known by it.
+                _ => match shaped.record_of(finding.row).filter(|_| shaped.continues(finding.row)) {
+                    Some(record) => record.key.clone(),
+                    None => key_of(self.sheet, self.header, &shaped.chunk, finding.row),
+                },
             };
             finding.key.clone_from(&key);
             last = Some((finding.row, key));

@@ -37,6 +37,8 @@ pub struct SheetJudge<'r> {
     pub wants_value: Vec<bool>,
     /// For each column, whether a rule asks if it is filled.
     pub wants_filled: Vec<bool>,
+    /// Where each column must be filled: `every row must fill it`.
+    pub must: Vec<String>,
     /// What is said where a required cell is blank, by column.
     pub missing: Vec<Arc<Problem>>,
     /// The day of the check.
@@ -52,21 +54,23 @@ impl<'r> SheetJudge<'r> {
             .enumerate()
             .map(|(index, column)| ColumnJudge::new(column, index, surroundings))
             .collect();
-        let missing = columns
-            .iter()
-            .map(|judge| {
-                judge.problem(
-                    CellProblem::new(&codes::MISSING_VALUE, "is blank; every row must fill it.")
-                        .required_by("required"),
-                )
-            })
-            .collect();
+        let must = |index: usize| {
+            let part = sheet.record.as_ref().and_then(|record| record.filled_in(sheet, index));
+            part.map_or("every row must fill it".to_owned(), |part| format!("it must be filled {part}"))
+        };
+        let must: Vec<String> = (0..columns.len()).map(must).collect();
+        let missing = columns.iter().zip(&must).map(|(judge, must)| {
+            let found = CellProblem::new(&codes::MISSING_VALUE, format!("is blank; {must}."));
+            judge.problem(found.required_by("required"))
+        });
+        let missing = missing.collect();
         let mut judge = SheetJudge {
             sheet,
             file,
             wants_value: vec![false; columns.len()],
             wants_filled: vec![false; columns.len()],
             missing,
+            must,
             columns,
             today: surroundings.today,
         };
@@ -103,6 +107,10 @@ impl<'r> SheetJudge<'r> {
         }
         for condition in conditions {
             condition.columns().iter().for_each(|column| self.wants_value[*column] = true);
+        }
+        if let Some(record) = &sheet.record {
+            let lists = record.lists.iter().flat_map(|list| &list.columns);
+            record.header.iter().chain(lists).for_each(|column| self.wants_value[*column] = true);
         }
         for figure in &sheet.figures {
             figure.by.iter().for_each(|column| self.wants_value[*column] = true);

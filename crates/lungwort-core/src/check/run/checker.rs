@@ -14,6 +14,7 @@ use crate::check::rows::chunk::ChunkJudge;
 use crate::check::rows::result::{Anything, Totals};
 use crate::check::shape::Shape;
 use crate::check::shape::labelled::Labelled;
+use crate::check::shape::record::Records;
 use crate::check::shape::table::Table;
 use crate::intake::pieces::{Pieces, Resumed};
 use crate::intake::{Chunk, Rows, Source};
@@ -105,7 +106,12 @@ impl<'r> Checker<'r> {
         } else {
             let header = header::read(sheet, &top).ok_or(CheckError::NoHeadings(None))?;
             rows.set_width(header.width);
-            (Box::new(Table::new(header.first_data)), header)
+            let key: Option<Vec<usize>> = sheet.key.iter().map(|column| header.field_of[*column]).collect();
+            // Without the columns of the key, which have been reported missing, nothing says where a record begins.
+            match key.filter(|_| sheet.record.is_some()) {
+                Some(key) => (Box::new(Records::new(header.first_data, key)), header),
+                None => (Box::new(Table::new(header.first_data)), header),
+            }
         };
         let mut resumed = Resumed::new(top, rows);
         let mut pieces;

@@ -4,6 +4,7 @@
 //! judges need not know what came before. A shape is one file here.
 
 pub(crate) mod labelled;
+pub(crate) mod record;
 pub(crate) mod table;
 
 use std::sync::Arc;
@@ -27,8 +28,8 @@ pub(crate) struct RowPlace {
     pub kind: RowKind,
     /// Whether blank rows come directly before it.
     pub after_blank: bool,
-    /// The record that it belongs to, counted from zero: in a table, each row of data is one.
-    #[expect(dead_code, reason = "what goes over the rows of a record reads it; so far no fold does")]
+    /// The record that it belongs to, counted from zero: in a table, each row of data is one. Of rows that continue the one
+    /// above it is the place among [`Shaped::records`].
     pub record: u64,
     /// The block of the sheet that it is in, counted from zero: a table is one block.
     #[expect(dead_code, reason = "what goes over the rows of a block reads it; so far no fold does")]
@@ -48,6 +49,17 @@ pub(crate) struct BlankRun {
     pub line: Option<u64>,
 }
 
+/// A record, or what of it is in a chunk.
+#[derive(Debug, Clone)]
+pub(crate) struct RecordPart {
+    /// What it is known by; `None` for rows that belong to no record, since nothing is above them.
+    pub key: Option<Arc<str>>,
+    /// The number of its first row, as a spreadsheet counts.
+    pub first: u64,
+    /// The row within the chunk on which it begins; `None` where that is in an earlier chunk.
+    pub begins: Option<usize>,
+}
+
 /// A chunk whose rows have been placed.
 #[derive(Debug, Default)]
 pub(crate) struct Shaped {
@@ -58,8 +70,23 @@ pub(crate) struct Shaped {
     pub places: Vec<RowPlace>,
     /// Runs of blank rows that end in this chunk, in order.
     pub blank_runs: Vec<BlankRun>,
+    /// Of rows that continue the one above: the records of the chunk, in order.
+    pub records: Vec<RecordPart>,
     /// Of labelled cells: the row and column in the file of each cell of the one row.
     pub cells: Option<Arc<[(u64, usize)]>>,
+}
+
+impl Shaped {
+    /// The record that a row belongs to, where rows may continue the one above.
+    pub fn record_of(&self, row: usize) -> Option<&RecordPart> {
+        let place = self.places.get(row).filter(|place| place.kind == RowKind::Data)?;
+        self.records.get(usize::try_from(place.record).ok()?)
+    }
+
+    /// Whether a row continues a record that began above it.
+    pub fn continues(&self, row: usize) -> bool {
+        self.record_of(row).is_some_and(|record| record.key.is_some() && record.begins != Some(row))
+    }
 }
 
 /// Places rows. What it must know of rows before is in itself.

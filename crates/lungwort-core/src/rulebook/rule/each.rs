@@ -11,7 +11,7 @@ use crate::rulebook::Sheet;
 #[derive(Debug, Clone, Deserialize, JsonSchema)]
 #[serde(untagged)]
 pub enum WrittenEach {
-    /// "row" or "sheet".
+    /// "row", "record" or "sheet".
     Word(String),
     /// Rows with the same values in these columns.
     By(WrittenGroups),
@@ -36,6 +36,8 @@ pub enum Each {
     Row,
     /// The rows of the sheet, all together.
     Sheet,
+    /// The rows of each record.
+    Record,
     /// Each group of rows.
     Group {
         /// The columns with the same values.
@@ -51,6 +53,7 @@ impl Each {
         match self {
             Each::Row => None,
             Each::Sheet => Some("In the whole sheet".to_owned()),
+            Each::Record => Some(format!("For each {}", named(sheet, &sheet.key, "and"))),
             Each::Group { by, .. } => Some(format!("For each {}", named(sheet, by, "and"))),
         }
     }
@@ -63,9 +66,14 @@ pub(in crate::rulebook) fn compile(on: &mut Forming<'_>, written: Option<&Writte
         Some(WrittenEach::Word(word)) => match word.as_str() {
             "row" => Some(Each::Row),
             "sheet" => Some(Each::Sheet),
+            "record" if on.has_records => Some(Each::Record),
+            "record" => {
+                on.compiler.error(&place, "the sheet has no records of several rows: declare them in [sheet.record]");
+                None
+            }
             other => {
                 let message = format!(
-                    "each is \"row\", \"sheet\" or a group such as {{ by = [\"Document\"] }}, and not \"{other}\""
+                    "each is \"row\", \"record\", \"sheet\" or a group such as {{ by = [\"Document\"] }}, and not \"{other}\""
                 );
                 on.compiler.error(&place, message);
                 None

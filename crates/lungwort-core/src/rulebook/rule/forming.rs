@@ -14,6 +14,8 @@ pub(in crate::rulebook) struct Forming<'c> {
     pub columns: &'c Columns,
     /// Over what the rule goes.
     pub each: Each,
+    /// Whether the sheet has records of several rows.
+    pub has_records: bool,
     /// The rule's place in the rulebook, such as `sheet.0.rule.3`.
     pub path: String,
 }

@@ -168,7 +168,7 @@ macro_rules! forms {
             pub lookup: Option<IndexMap<String, de::IgnoredAny>>,
             /// The condition under which the rule counts.
             pub when: Option<String>,
-            /// Over what the rule goes: each "row" (if left out), the whole "sheet", or each group of rows with the same
+            /// Over what the rule goes: each "row" (if left out), each "record", the whole "sheet", or each group of rows with the same
             /// values in some columns.
             pub each: Option<WrittenEach>,
             /// How much it matters; an error if left out.

@@ -111,14 +111,19 @@ pub(super) fn gather(
             continue;
         }
         let text = |row: usize, field: usize| chunk.text(chunk.cell(row, field));
-        let goes_on =
-            running.is_some_and(|before| fields.iter().all(|field| text(before, *field) == text(row, *field)));
+        let goes_on = match grouping.records {
+            true => running.is_some() && from.shaped.continues(row),
+            false => running.is_some_and(|before| fields.iter().all(|field| text(before, *field) == text(row, *field))),
+        };
         if !goes_on {
             let Some(key) = gatherer.key(at, row) else {
                 gatherer.end_run();
                 running = None;
                 let number = chunk.row_number(row);
-                gatherer.part.without.add(number, number);
+                // Rows that belong to no record have a finding of their own.
+                if !grouping.records {
+                    gatherer.part.without.add(number, number);
+                }
                 continue;
             };
             if running.is_none() || gatherer.part.runs.last().is_none_or(|run| run.key != key) {
@@ -136,6 +141,9 @@ pub(super) fn gather(
 impl Gatherer<'_, '_> {
     /// The key of a row's group; `None` where a part of it is blank.
     fn key(&self, at: usize, row: usize) -> Option<u128> {
+        if self.grouping.records {
+            return self.from.shaped.record_of(row)?.key.as_deref().map(key::of_text);
+        }
         let mut parts = key::Parts::default();
         for column in self.grouping.by {
             match self.from.values.typed[*column].get(at)? {
@@ -155,7 +163,10 @@ impl Gatherer<'_, '_> {
 
     fn begin_run(&mut self, key: u128, row: usize) {
         let from = self.part.names.len();
-        for (at, column) in self.grouping.by.iter().enumerate() {
+        let record = self.from.shaped.record_of(row).filter(|_| self.grouping.records);
+        self.part.names.push_str(record.and_then(|record| record.key.as_deref()).unwrap_or_default());
+        let by = if self.grouping.records { &[] } else { self.grouping.by };
+        for (at, column) in by.iter().enumerate() {
             self.part.names.push_str(if at > 0 { " / " } else { "" });
             let chunk = &self.from.shaped.chunk;
             let text = self.from.header.field_of[*column].map(|field| chunk.original_text(row, field).trim());

@@ -29,6 +29,8 @@ pub(super) struct Grouping<'r> {
     pub by: &'r [usize],
     /// Whether the rows of a group must be together.
     pub adjacent: bool,
+    /// Whether its groups are records of several rows, of which the key is filled on the first row alone.
+    pub records: bool,
     pub totals: Vec<TotalOf<'r>>,
     pub same: Vec<SameOf<'r>>,
     pub follows: Vec<FollowOf<'r>>,
@@ -110,20 +112,30 @@ struct Groups<'r> {
 
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     let mut groupings: Vec<Grouping<'_>> = Vec::new();
+    let none = |by, adjacent, records| Grouping {
+        by,
+        adjacent,
+        records,
+        totals: vec![],
+        same: vec![],
+        follows: vec![],
+        judged: vec![],
+    };
+    if sheet.record.is_some() {
+        // Also without a rule over them: the rows of a record must be together.
+        groupings.push(none(sheet.key.as_slice(), true, true));
+    }
     for (at, rule) in sheet.rules.iter().enumerate() {
-        let (Some(form), (by, adjacent)) = (
-            rule.form.group(),
-            match &rule.each {
-                Each::Row => continue,
-                Each::Sheet => (&[][..], false),
-                Each::Group { by, adjacent } => (by.as_slice(), *adjacent),
-            },
-        ) else {
-            continue;
+        let Some(form) = rule.form.group() else { continue };
+        let (by, adjacent, records) = match &rule.each {
+            Each::Row => continue,
+            Each::Sheet => (&[][..], false, false),
+            Each::Record => (sheet.key.as_slice(), true, true),
+            Each::Group { by, adjacent } => (by.as_slice(), *adjacent, false),
         };
-        let place = groupings.iter().position(|known| known.by == by).unwrap_or_else(|| {
-            let none = Grouping { by, adjacent, totals: vec![], same: vec![], follows: vec![], judged: vec![] };
-            groupings.push(none);
+        let known = groupings.iter().position(|known| known.by == by && known.records == records);
+        let place = known.unwrap_or_else(|| {
+            groupings.push(none(by, adjacent, records));
             groupings.len() - 1
         });
         groupings[place].adjacent |= adjacent;
