@@ -78,6 +78,9 @@ fn the_demo_files_hold_mistakes_of_nearly_every_kind() {
         "repeated-across",
         "group-over-files",
         "header-repeated",
+        "too-many-groups",
+        "sum-too-large",
+        "possible-split",
         "not-on-sheet",
         "not-used",
     ];

@@ -300,3 +300,62 @@ fn a_screen_lists_twenty_sections_and_the_other_forms_all() {
         ran.stderr
     );
 }
+
+fn limited(limits: &str, lines: &str) -> Ran {
+    let sheet = COLUMNS.replacen("[[sheet]]\n", &format!("[[sheet]]\n{limits}\n"), 1);
+    Folder::with(&sheet, format!("Move,Line,Currency,Debit,Credit,Date\n{lines}")).check(&[])
+}
+
+fn messages(ran: &Ran) -> Vec<String> {
+    ran.findings().into_iter().map(|(code, _, message)| format!("{code}: {message}")).collect()
+}
+
+#[test]
+fn limits_of_groups_and_sums_say_how_the_rows_could_be_split() {
+    let lines: String = (0..5).map(|group| format!("M{group},1,,10,,\nM{group},2,,5.5,,\n")).collect();
+    let by = "max_groups = { by = ['Move'], at_most = 2 }";
+    assert_eq!(
+        messages(&limited(by, &lines)),
+        [
+            "too-many-groups: There are 5 different Move; at most 2 are allowed.",
+            "possible-split: With no Move cut, the rows could go into 3 files in the order in which they first come: M0 to M1 (4 rows); M2 to M3 (4 rows); M4 (2 rows).",
+        ]
+    );
+    assert_eq!(messages(&limited("max_groups = { by = ['Move'], at_most = 5 }", &lines)), [] as [&str; 0]);
+    // A sum, with groups that are not cut and without.
+    let sum = format!("{}\nmax_sum = {{ column = 'Debit', at_most = 40 }}", by.replace('2', "9"));
+    let said = messages(&limited(&sum, &lines));
+    assert_eq!(said[0], "sum-too-large: Debit comes to 77.5; at most 40 is allowed.");
+    assert!(
+        said[1].contains("3 files") && said[1].contains("M0 to M1 (4 rows); M2 to M3 (4 rows); M4 (2 rows)"),
+        "{said:?}"
+    );
+    assert_eq!(messages(&limited("max_sum = { column = 'Debit', at_most = 40 }", &lines)), [said[0].clone()]);
+    assert_eq!(messages(&limited("max_sum = { column = 'Debit', at_most = 77.5 }", &lines)), [] as [&str; 0]);
+    // The limit of rows is said as ever, and the split beside it.
+    let rows = format!("{}\nmax_rows = 5", by.replace('2', "9"));
+    let ran = limited(&rows, &lines);
+    assert_eq!(ran.codes(), ["possible-split", "too-many-rows"]);
+    let said = messages(&ran);
+    assert!(said[0].starts_with("possible-split: With no Move cut, the rows could go into 3 files"), "{said:?}");
+    assert!(said[1].starts_with("too-many-rows"), "{said:?}");
+}
+
+#[test]
+fn a_group_larger_than_a_limit_cannot_be_sent_and_an_unreadable_cell_leaves_a_sum_open() {
+    let large = limited(
+        "max_groups = { by = ['Move'], at_most = 9 }\nmax_rows = 2",
+        "A,1,,1,,\nB,1,,1,,\nB,2,,1,,\nB,3,,1,,\n",
+    );
+    assert!(messages(&large)[0].ends_with("Move B alone is larger than one file may be."), "{:?}", messages(&large));
+    let open = limited("max_sum = { column = 'Debit', at_most = 1 }", "A,1,,x,,\nB,1,,5,,\n");
+    assert_eq!(open.codes(), ["not-number", "open-total"]);
+    for (limit, due) in [
+        ("max_sum = { column = 'Move', at_most = 1 }", "only numbers can be summed"),
+        ("max_sum = { column = 'Debit', at_most = 'many' }", "many is not a number"),
+        ("max_groups = { by = ['Moove'], at_most = 1 }", "no column is called Moove; did you mean Move?"),
+    ] {
+        let ran = limited(limit, "");
+        assert!(ran.status == 2 && ran.stderr.contains(due), "{limit}: {}", ran.stderr);
+    }
+}

@@ -58,6 +58,12 @@ impl Aggregate {
     pub fn of_rows() -> Aggregate {
         Aggregate { kind: AggregateKind::Count, argument: None, filter: None }
     }
+
+    /// The sum of a column.
+    pub fn sum_of(column: usize) -> Aggregate {
+        let argument = Some(Expression::Slot(super::Slot::Column(column)));
+        Aggregate { kind: AggregateKind::Sum, argument, filter: None }
+    }
 }
 
 /// An aggregate on its way, holding only what its kind needs: part of the rows, to be merged with other parts in any

@@ -122,6 +122,14 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
     let same_key = kept.iter().copied().eq(new.key.iter().map(|at| Some(*at)));
     let required = |sheet: &Sheet| if sheet.required { "must be filled" } else { "may be left blank" }.to_owned();
     let record = |sheet: &Sheet| sheet.record.as_ref().map_or("one row each".to_owned(), |record| record.words(sheet));
+    let groups = |sheet: &Sheet| match &sheet.max_groups {
+        Some((by, most)) => format!("at most {} different {}", thousands(*most), sheet.named(by)),
+        None => "without limit".to_owned(),
+    };
+    let sum = |sheet: &Sheet| match &sheet.max_sum {
+        Some((column, most)) => format!("at most {most} of {}", sheet.named(&[*column])),
+        None => "without limit".to_owned(),
+    };
     let extra = |sheet: &Sheet| match sheet.extra {
         WrittenExtra::Allowed => "allowed".to_owned(),
         WrittenExtra::Warning => "a warning".to_owned(),
@@ -139,6 +147,8 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
         ("rows under the headings", old.guide_rows.to_string(), new.guide_rows.to_string(), Weight::Moved),
         ("columns beside the template's", extra(old), extra(new), Weight::Moved),
         ("key", key(old), key(new), Weight::Moved),
+        ("groups", groups(old), groups(new), Weight::Stricter),
+        ("sum", sum(old), sum(new), Weight::Stricter),
         ("records", record(old), record(new), Weight::Moved),
         ("keys of sample rows", samples(old), samples(new), Weight::Moved),
         ("the sheet", required(old), required(new), if new.required { Weight::Stricter } else { Weight::Looser }),

@@ -3,12 +3,16 @@
 use std::collections::HashMap;
 use std::path::Path;
 
+use rust_decimal::Decimal;
+
 use super::compiler::{Columns, Compiler};
 use super::mistake::Mistakes;
 use super::model::{Column, EditionPlace, Figure, FileRules, Rulebook, Sheet, Template};
 use super::property::{self, Compiling};
 use super::reference::{Table, Wanted};
-use super::written::{WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenTemplate};
+use super::written::{
+    WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
+};
 use super::{compile_rule, load as reader, record, standard};
 use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
@@ -285,6 +289,11 @@ impl Compiler {
         let compiled = (0..written.entries().0.len()).map(|at| self.column(&columns, written, at)).collect();
         let key = self.column_list(&format!("{path}.key"), &written.key, &columns);
         let record = written.record.as_ref().and_then(|record| record::compile(self, &columns, (&path, &key), record));
+        let max_groups = written
+            .max_groups
+            .as_ref()
+            .map(|limit| (self.column_list(&format!("{path}.max_groups.by"), &limit.by, &columns), limit.at_most));
+        let max_sum = written.max_sum.as_ref().and_then(|limit| self.sum_limit(&path, &columns, limit));
         let mut sheet = Sheet {
             name: written.name.clone(),
             heading_row: written.heading_row.unwrap_or(1).max(1),
@@ -293,6 +302,8 @@ impl Compiler {
             required: written.required,
             max_rows: written.max_rows,
             extra: written.extra,
+            max_groups: max_groups.filter(|(by, _)| !by.is_empty()),
+            max_sum,
             is_form: !written.cell.is_empty(),
             key,
             sample_keys: written.sample_keys.clone(),
@@ -324,6 +335,24 @@ impl Compiler {
             }
         }
         sheet
+    }
+
+    fn sum_limit(&mut self, path: &str, columns: &Columns, limit: &WrittenSumLimit) -> Option<(usize, Decimal)> {
+        let place = format!("{path}.max_sum");
+        let column =
+            *self.column_list(&format!("{place}.column"), std::slice::from_ref(&limit.column), columns).first()?;
+        if !columns.is_number(column) {
+            self.error(
+                &format!("{place}.column"),
+                format!("only numbers can be summed: {} is another type", limit.column),
+            );
+            return None;
+        }
+        let at_most = limit.at_most.0.parse().ok();
+        if at_most.is_none() {
+            self.error(&format!("{place}.at_most"), format!("{} is not a number", limit.at_most.0));
+        }
+        Some((column, at_most?))
     }
 
     fn column(&mut self, columns: &Columns, sheet: &WrittenSheet, at: usize) -> Column {

@@ -1,5 +1,7 @@
 //! A rulebook as the judges use it: everything compiled, every name resolved to a column's index.
 
+use rust_decimal::Decimal;
+
 use super::written::WrittenExtra;
 use std::ops::Range;
 use std::path::{Path, PathBuf};
@@ -124,6 +126,10 @@ pub struct Sheet {
     pub max_rows: Option<u64>,
     /// What is said of columns that it does not have.
     pub extra: WrittenExtra,
+    /// The columns that make groups, and how many groups there may be.
+    pub max_groups: Option<(Vec<usize>, u64)>,
+    /// A column of numbers, and what they may come to.
+    pub max_sum: Option<(usize, Decimal)>,
     /// Whether its columns are single labelled cells.
     pub is_form: bool,
     /// The columns that a row is known by: its key.

@@ -144,6 +144,10 @@ pub struct WrittenSheet {
     pub required: bool,
     /// The most filled rows of this sheet.
     pub max_rows: Option<u64>,
+    /// The most groups of rows of this sheet.
+    pub max_groups: Option<WrittenGroupLimit>,
+    /// The greatest sum of a column of this sheet.
+    pub max_sum: Option<WrittenSumLimit>,
     /// Words that the receiving side takes for a blank cell, in every column of this sheet: exactly as written.
     #[serde(default)]
     pub blank_words: Vec<String>,
@@ -171,6 +175,26 @@ impl WrittenSheet {
     pub fn entries(&self) -> (&[WrittenColumn], &'static str) {
         if self.cell.is_empty() { (&self.column, "column") } else { (&self.cell, "cell") }
     }
+}
+
+/// The most groups of rows.
+#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenGroupLimit {
+    /// The columns whose values make the groups.
+    pub by: Vec<String>,
+    /// How many there may be.
+    pub at_most: u64,
+}
+
+/// The greatest sum of a column.
+#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenSumLimit {
+    /// The column.
+    pub column: String,
+    /// What its numbers may come to.
+    pub at_most: WrittenBound,
 }
 
 /// The heading of a column, as it is written.

@@ -108,6 +108,11 @@ impl<'r> SheetJudge<'r> {
         for condition in conditions {
             condition.columns().iter().for_each(|column| self.wants_value[*column] = true);
         }
+        for column in
+            sheet.max_groups.iter().flat_map(|(by, _)| by).chain(sheet.max_sum.iter().map(|(column, _)| column))
+        {
+            self.wants_value[*column] = true;
+        }
         if let Some(record) = &sheet.record {
             let lists = record.lists.iter().flat_map(|list| &list.columns);
             record.header.iter().chain(lists).for_each(|column| self.wants_value[*column] = true);

@@ -145,4 +145,10 @@ LINKED_WORKBOOK "linked-workbook" Warning "The workbook reads values from anothe
     matters "The other workbook is not sent along, so that nobody can bring the values up to date."
     fix "Copy the cells and paste them as values, then break the links."
     "a formula into prices.xlsx" => "the value itself"
+
+POSSIBLE_SPLIT "possible-split" Note "How the rows could go into several files"
+    means "The file passes a limit of the rulebook. The message says into how many files its rows could go, in the order of the file and with no group of rows cut."
+    matters "A group that is cut in two is refused, or taken for two."
+    fix "Make the files as the message says."
+    "one file of 612 movements" => "M-0001 to M-0500, and M-0501 to M-0612"
 }

@@ -157,4 +157,16 @@ ENTRY_COUNT "entry-count" Error "A record has too few or too many entries of a l
     matters "The receiving side refuses the record."
     fix "Add the entries that are missing, or take out those that are too many."
     "a lot without a collector" => "a lot with one collector"
+
+TOO_MANY_GROUPS "too-many-groups" Error "More groups of rows than are allowed"
+    means "The rulebook says how many groups of rows, such as documents, one file may have."
+    matters "The receiving side refuses the file."
+    fix "Split the rows into several files; the report says how that could be done without cutting a group."
+    "612 movements" => "two files of 500 and 112"
+
+SUM_TOO_LARGE "sum-too-large" Error "A column comes to more than is allowed"
+    means "The rulebook says what the numbers of this column may come to in one file."
+    matters "The receiving side refuses the file."
+    fix "Split the rows into several files, or correct the numbers."
+    "1,250 of at most 1,000" => "two files of 800 and 450"
 }

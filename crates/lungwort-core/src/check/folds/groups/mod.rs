@@ -6,6 +6,7 @@
 
 mod gather;
 mod judge;
+mod limits;
 mod sequence;
 mod state;
 mod total;
@@ -31,11 +32,20 @@ pub(super) struct Grouping<'r> {
     pub adjacent: bool,
     /// Whether its groups are records of several rows, of which the key is filled on the first row alone.
     pub records: bool,
+    /// What the sheet may have of its groups and rows.
+    pub limits: Option<Limits>,
     pub totals: Vec<TotalOf<'r>>,
     pub same: Vec<SameOf<'r>>,
     pub follows: Vec<FollowOf<'r>>,
     /// Conditions and sizes: the rule, its form, and where its totals are.
     pub judged: Vec<(usize, GroupForm<'r>, std::ops::Range<usize>)>,
+}
+
+/// What a sheet may have, and where its sum is among the totals.
+pub(super) struct Limits {
+    pub groups: Option<u64>,
+    pub rows: Option<u64>,
+    pub sum: Option<(usize, Decimal, usize)>,
 }
 
 /// An aggregate of a rule, or a count of rows.
@@ -48,15 +58,15 @@ pub(super) struct TotalOf<'r> {
 pub(super) enum Aggregated<'r> {
     /// What a condition asks for.
     Of(&'r Aggregate),
-    /// Rows.
-    Rows(Arc<Aggregate>),
+    /// Rows, or what a limit is of.
+    Own(Arc<Aggregate>),
 }
 
 impl Aggregated<'_> {
     pub fn get(&self) -> &Aggregate {
         match self {
             Aggregated::Of(aggregate) => aggregate,
-            Aggregated::Rows(aggregate) => aggregate,
+            Aggregated::Own(aggregate) => aggregate,
         }
     }
 }
@@ -88,7 +98,7 @@ impl<'r> Grouping<'r> {
             }
             GroupForm::Rows { .. } => {
                 let rows = Arc::new(Aggregate::of_rows());
-                self.totals.push(TotalOf { aggregate: Aggregated::Rows(rows), when });
+                self.totals.push(TotalOf { aggregate: Aggregated::Own(rows), when });
             }
             GroupForm::Same { columns, tolerance } => {
                 let each = columns.iter();
@@ -116,6 +126,7 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
         by,
         adjacent,
         records,
+        limits: None,
         totals: vec![],
         same: vec![],
         follows: vec![],
@@ -141,7 +152,41 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
         groupings[place].adjacent |= adjacent;
         groupings[place].add(at, rule, form);
     }
+    limit(sheet, &mut groupings, none);
     (!groupings.is_empty()).then(|| Box::new(Groups { sheet, groupings }) as _)
+}
+
+/// Puts the limits of a sheet to the groups that a split of it must not cut.
+fn limit<'r>(
+    sheet: &'r Sheet,
+    groupings: &mut Vec<Grouping<'r>>,
+    none: impl Fn(&'r [usize], bool, bool) -> Grouping<'r>,
+) {
+    if sheet.max_groups.is_none() && sheet.max_sum.is_none() && sheet.max_rows.is_none() {
+        return;
+    }
+    let by = match &sheet.max_groups {
+        Some((by, _)) => Some(by.as_slice()),
+        // The records, or the one kind of group that the rules name.
+        None => groupings.iter().find(|known| !known.by.is_empty()).map(|known| known.by),
+    };
+    // Without groups the number of rows is counted elsewhere.
+    if by.is_none() && sheet.max_sum.is_none() {
+        return;
+    }
+    let by = by.unwrap_or_default();
+    let place = groupings.iter().position(|known| known.by == by).unwrap_or_else(|| {
+        groupings.push(none(by, false, false));
+        groupings.len() - 1
+    });
+    let grouping = &mut groupings[place];
+    let sum = sheet.max_sum.as_ref().map(|(column, most)| {
+        let aggregate = Aggregated::Own(Arc::new(Aggregate::sum_of(*column)));
+        grouping.totals.push(TotalOf { aggregate, when: None });
+        (*column, *most, grouping.totals.len() - 1)
+    });
+    let groups = sheet.max_groups.as_ref().map(|(_, most)| *most);
+    grouping.limits = Some(Limits { groups, rows: sheet.max_rows, sum });
 }
 
 impl Fold for Groups<'_> {
@@ -164,6 +209,7 @@ impl Fold for Groups<'_> {
     fn finish_sheet(&self, states: &mut Vec<State>, ending: &mut Ending<'_>) {
         for (grouping, state) in self.groupings.iter().zip(states) {
             judge::judge(self.sheet, grouping, state, ending);
+            limits::judge(self.sheet, grouping, state, ending);
             state.end_of_file(ending.file);
         }
     }
