@@ -322,9 +322,11 @@ fn limits_of_groups_and_sums_say_how_the_rows_could_be_split() {
         ]
     );
     assert_eq!(messages(&limited("max_groups = { by = ['Move'], at_most = 5 }", &lines)), [] as [&str; 0]);
+    assert_eq!(limited(by, &lines).codes(), ["too-many-groups", "possible-split"]);
     // A sum, with groups that are not cut and without.
     let sum = format!("{}\nmax_sum = {{ column = 'Debit', at_most = 40 }}", by.replace('2', "9"));
     let said = messages(&limited(&sum, &lines));
+    assert_eq!(limited(&sum, &lines).codes(), ["sum-too-large", "possible-split"]);
     assert_eq!(said[0], "sum-too-large: Debit comes to 77.5; at most 40 is allowed.");
     assert!(
         said[1].contains("3 files") && said[1].contains("M0 to M1 (4 rows); M2 to M3 (4 rows); M4 (2 rows)"),
@@ -335,7 +337,7 @@ fn limits_of_groups_and_sums_say_how_the_rows_could_be_split() {
     // The limit of rows is said as ever, and the split beside it.
     let rows = format!("{}\nmax_rows = 5", by.replace('2', "9"));
     let ran = limited(&rows, &lines);
-    assert_eq!(ran.codes(), ["possible-split", "too-many-rows"]);
+    assert_eq!(ran.codes(), ["too-many-rows", "possible-split"]);
     let said = messages(&ran);
     assert!(said[0].starts_with("possible-split: With no Move cut, the rows could go into 3 files"), "{said:?}");
     assert!(said[1].starts_with("too-many-rows"), "{said:?}");
