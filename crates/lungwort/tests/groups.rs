@@ -361,3 +361,37 @@ fn a_group_larger_than_a_limit_cannot_be_sent_and_an_unreadable_cell_leaves_a_su
         assert!(ran.status == 2 && ran.stderr.contains(due), "{limit}: {}", ran.stderr);
     }
 }
+
+#[test]
+fn a_row_is_compared_with_the_one_before_it_in_the_sheet_its_group_or_its_record() {
+    let lines = "A,1,GBP,10,4,\nB,1,GBP,7,1,\nA,2,GBP,6,1,\nA,3,GBP,9,1,\nB,2,GBP,x,1,\nB,3,GBP,1,1,\n";
+    // What is left of the row before: in the sheet, each row follows the one above.
+    let sheet = "check = 'Debit <= previous.Debit'";
+    let ran1 = ran(&[sheet], lines);
+    assert_eq!(said(&ran1), ["rule-broken 5 A / 3", "not-number 6 B / 2"]);
+    assert_eq!(
+        ran1.findings()[0].2,
+        "Debit must be at most Debit of the row before; here Debit is 9, and in the row before Debit is 6."
+    );
+    // In its group: 10 - 4 is 6, and 6 - 1 is not 9. A row that cannot be read is compared with nothing.
+    let group = format!("{EACH}\ncheck = 'Debit = previous.Debit - previous.Credit'");
+    assert_eq!(found(&[&group], lines), ["rule-broken 5 A / 3", "not-number 6 B / 2"]);
+    // Under a condition, and with words of its own.
+    let when = format!("{sheet}\nwhen = \"Move = 'B'\"\nmessage = 'It never grows'");
+    assert_eq!(found(&[&when], "A,1,,1,,\nA,2,,2,,\nB,1,,3,,\n"), ["rule-broken 4 B / 1"]);
+    // In whatever pieces the rows are read.
+    let rules = [sheet.to_owned(), group];
+    let folder =
+        Folder::with(&rulebook(&[&rules[0], &rules[1]]), format!("Move,Line,Currency,Debit,Credit,Date\n{lines}"));
+    let whole = folder.check(&[]).stdout;
+    for rows in ["1", "2", "7"] {
+        assert_eq!(folder.check(&["--chunk-rows", rows, "--threads", "4"]).stdout, whole, "{rows}");
+    }
+    for (rule, due) in [
+        ("check = 'Debit > previous.Nothing'", "previous.Nothing"),
+        ("when = 'previous.Debit > 1'\ncheck = 'Debit > 1'", "previous.Debit names a list or another sheet"),
+    ] {
+        let ran = ran(&[rule], lines);
+        assert!(ran.status == 2 && ran.stderr.contains(due), "{rule}: {}", ran.stderr);
+    }
+}

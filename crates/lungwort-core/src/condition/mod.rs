@@ -244,6 +244,19 @@ impl Condition {
         &self.0.columns
     }
 
+    /// The columns of other rows that it names, ascending, each once.
+    pub fn other_columns(&self) -> Vec<usize> {
+        let mut columns = Vec::new();
+        self.0.expression.walk(&mut |part| {
+            if let Expression::Slot(Slot::Other(_, column)) = part {
+                columns.push(*column);
+            }
+        });
+        columns.sort_unstable();
+        columns.dedup();
+        columns
+    }
+
     /// The expression behind it.
     pub fn expression(&self) -> &Expression {
         &self.0.expression

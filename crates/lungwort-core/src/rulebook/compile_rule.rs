@@ -65,7 +65,7 @@ fn goes_over(compiler: &mut Compiler, path: &str, each: &Each, form: &dyn RuleFo
             let message = format!("{key} goes over several rows: say each = \"sheet\" or each = {{ by = [\"…\"] }}");
             compiler.error(&format!("{path}.{key}"), message);
         }
-        (Each::Sheet | Each::Record | Each::Group { .. }, None) => {
+        (Each::Sheet | Each::Record | Each::Group { .. }, None) if form.previous().is_none() => {
             let message = format!("{key} goes over one row at a time: leave out each");
             compiler.error(&format!("{path}.each"), message);
         }

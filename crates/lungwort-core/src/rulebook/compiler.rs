@@ -10,7 +10,7 @@ use super::reference::Table;
 use super::source::Source;
 use super::written::{WrittenPattern, WrittenSheet, WrittenType};
 use crate::cell::{Kind, fold};
-use crate::condition::{Condition, Formula, Scope};
+use crate::condition::{Condition, Formula, Scope, Slot};
 
 /// Where mistakes are gathered on the way.
 pub(super) struct Compiler {
@@ -83,6 +83,27 @@ impl Scope for Columns {
     }
 }
 
+/// The columns of a row, and those of the row before.
+struct WithPrevious<'c>(&'c Columns);
+
+impl Scope for WithPrevious<'_> {
+    fn column(&self, name: &str) -> Option<(usize, Kind)> {
+        self.0.column(name)
+    }
+
+    fn other(&self, alias: &str, name: &str) -> Option<(Slot, Kind)> {
+        let (column, kind) = self.0.column(name).filter(|_| alias.eq_ignore_ascii_case(PREVIOUS))?;
+        Some((Slot::Other(0, column), kind))
+    }
+
+    fn nearest(&self, name: &str) -> Option<String> {
+        self.0.nearest(name)
+    }
+}
+
+/// What the row before is called in conditions.
+pub(super) const PREVIOUS: &str = "previous";
+
 impl Compiler {
     pub(super) fn error(&mut self, path: &str, message: impl Into<String>) {
         let mistake = self.source.mistake(Level::Error, path, message);
@@ -114,6 +135,17 @@ impl Compiler {
     /// Compiles the condition at a path.
     pub(super) fn condition(&mut self, path: &str, text: &str, columns: &Columns) -> Option<Condition> {
         match Condition::compile(text, columns) {
+            Ok(condition) => Some(condition),
+            Err(mistakes) => {
+                self.condition_mistakes(path, text, mistakes);
+                None
+            }
+        }
+    }
+
+    /// Compiles a condition that may also name columns of the row before, as `previous.column`.
+    pub(super) fn condition_of_rows(&mut self, path: &str, text: &str, columns: &Columns) -> Option<Condition> {
+        match Condition::compile(text, &WithPrevious(columns)) {
             Ok(condition) => Some(condition),
             Err(mistakes) => {
                 self.condition_mistakes(path, text, mistakes);

@@ -153,6 +153,10 @@ impl Labels for Sheet {
         self.columns.get(column).map(|column| column.heading.clone()).unwrap_or_default()
     }
 
+    fn other_heading(&self, _: usize, column: usize) -> String {
+        format!("{} of the row before", self.heading(column))
+    }
+
     fn kind(&self, column: usize) -> Kind {
         self.columns.get(column).map_or(Kind::Text, |column| column.kind.kind())
     }

@@ -9,6 +9,7 @@ mod blank_rows;
 mod figures;
 mod groups;
 pub(crate) mod other_sheets;
+mod previous;
 mod records;
 mod sample_rows;
 mod sparse_rows;
@@ -36,6 +37,7 @@ const FOLDS: &[Maker] = &[
     unique::make,
     records::make,
     groups::make,
+    previous::make,
     other_sheets::make,
     figures::make,
     sparse_rows::make,

@@ -11,12 +11,22 @@ use crate::rulebook::{Sheet, listed};
 #[derive(Debug)]
 struct This(Condition);
 
+/// A condition over a row and the one before it.
+#[derive(Debug)]
+struct WithPrevious(Condition);
+
 /// A condition over the rows of a group.
 #[derive(Debug)]
 struct OverRows(Formula);
 
 pub(super) fn compile(on: &mut Forming<'_>, _: &WrittenRule, given: &str) -> Option<Box<dyn RuleForm>> {
     let place = format!("{}.check", on.path);
+    if given.to_ascii_lowercase().contains("previous.") {
+        let condition = on.compiler.condition_of_rows(&place, given, on.columns)?;
+        if !condition.other_columns().is_empty() {
+            return Some(Box::new(WithPrevious(condition)));
+        }
+    }
     if on.each != Each::Row {
         let formula = on.compiler.over_rows(&place, given, on.columns)?;
         return Some(Box::new(OverRows(formula)));
@@ -101,5 +111,43 @@ impl RuleForm for OverRows {
 
     fn group(&self) -> Option<GroupForm<'_>> {
         Some(GroupForm::Check(&self.0))
+    }
+}
+
+impl RuleForm for WithPrevious {
+    fn key(&self) -> &'static str {
+        "check"
+    }
+
+    fn columns(&self) -> Vec<usize> {
+        let mut columns = [self.0.columns().to_vec(), self.0.other_columns()].concat();
+        columns.sort_unstable();
+        columns.dedup();
+        columns
+    }
+
+    fn asks_if_filled(&self) -> Vec<usize> {
+        Vec::new()
+    }
+
+    fn needs_values(&self) -> Vec<usize> {
+        self.columns()
+    }
+
+    fn sentence(&self, sheet: &Sheet) -> String {
+        self.0.say_must(sheet)
+    }
+
+    // One row alone cannot break it: a fold looks at each row beside the one before.
+    fn judge(&self, _: &Sheet, _: &dyn RowCells) -> Option<Broken> {
+        None
+    }
+
+    fn example(&self, _: &Sheet, _: Date) -> RuleExample {
+        RuleExample::default()
+    }
+
+    fn previous(&self) -> Option<&Condition> {
+        Some(&self.0)
     }
 }

@@ -132,6 +132,11 @@ pub trait RuleForm: fmt::Debug + Send + Sync {
         None
     }
 
+    /// The condition over a row and the one before it that it is, if it is one.
+    fn previous(&self) -> Option<&Condition> {
+        None
+    }
+
     /// What it asks over the rows of a group, if it does.
     fn group(&self) -> Option<GroupForm<'_>> {
         None

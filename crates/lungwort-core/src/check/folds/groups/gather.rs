@@ -275,7 +275,12 @@ pub(super) fn of_groups(sheet: &Sheet, grouping: &Grouping<'_>, code: &'static C
 }
 
 /// A problem of a rule over groups.
-pub(super) fn problem(sheet: &Sheet, rule: usize, code: &'static Code, message: String) -> Arc<Problem> {
+pub(in crate::check::folds) fn problem(
+    sheet: &Sheet,
+    rule: usize,
+    code: &'static Code,
+    message: String,
+) -> Arc<Problem> {
     let about = &sheet.rules[rule];
     let severity =
         if code.severity == Severity::Error { about.severity.unwrap_or(code.severity) } else { code.severity };
