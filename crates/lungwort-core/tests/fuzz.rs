@@ -81,6 +81,11 @@ fn delimited_files() {
 }
 
 #[test]
+fn rows_in_groups_and_records() {
+    run("groups", 700, targets::groups);
+}
+
+#[test]
 fn sheets_of_workbooks() {
     run("workbook", 1_000, targets::workbook);
 }

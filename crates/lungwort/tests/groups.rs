@@ -395,3 +395,27 @@ fn a_row_is_compared_with_the_one_before_it_in_the_sheet_its_group_or_its_record
         assert!(ran.status == 2 && ran.stderr.contains(due), "{rule}: {}", ran.stderr);
     }
 }
+
+#[test]
+fn sums_are_exact_or_open_and_never_rounded() {
+    // 28 digits and three decimal places have no room in one number: the total is open, however the rows are cut up.
+    let folder = Folder::with(
+        &rulebook(&[BALANCE]),
+        "Move,Line,Currency,Debit,Credit,Date\nA,1,,9999999999999999999999999999,,\nA,2,,0.571,,\nB,1,,0.1,,\nB,2,,0.2,0.3,\n",
+    );
+    for rows in ["1", "2", "100"] {
+        assert_eq!(said(&folder.check(&["--chunk-rows", rows])), ["open-total 2 A"], "{rows}");
+    }
+}
+
+#[test]
+fn rows_that_belong_elsewhere_are_not_among_those_of_a_group() {
+    // A blank row and a row of another group between.
+    let lines = "A,1,,1,,\n\nA,2,,,3,\nB,1,,,,\nA,4,,1,,\n";
+    for rows in ["1", "2", "100"] {
+        let folder = Folder::with(&rulebook(&[BALANCE]), format!("Move,Line,Currency,Debit,Credit,Date\n{lines}"));
+        let found = folder.check(&["--chunk-rows", rows]).findings();
+        let said = found.iter().find(|(code, ..)| code == "group-broken").expect("it does not balance");
+        assert!(said.2.ends_with("in rows 2, 4, 6."), "{rows}: {}", said.2);
+    }
+}

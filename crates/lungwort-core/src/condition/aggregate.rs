@@ -82,6 +82,14 @@ pub enum Accumulator {
     Average(Sum, u64),
 }
 
+/// The sum of two numbers; `None` where it has more digits than can be kept, rather than a rounded one.
+pub(crate) fn exact_sum(one: Decimal, other: Decimal) -> Option<Decimal> {
+    let sum = one.checked_add(other)?;
+    // Digits are only given up where there is no room for the decimal places of both.
+    let kept = sum.scale() >= one.scale().max(other.scale());
+    (kept || sum.checked_sub(one) == Some(other) && sum.checked_sub(other) == Some(one)).then_some(sum)
+}
+
 /// A sum of exact decimals.
 #[derive(Debug, Default, Clone)]
 pub struct Sum {
@@ -115,7 +123,7 @@ impl Sum {
     }
 
     fn add_to_sum(&mut self, number: Decimal) {
-        match self.sum.checked_add(number) {
+        match exact_sum(self.sum, number) {
             Some(sum) => self.sum = sum,
             None => self.overflowed = true,
         }

@@ -19,6 +19,7 @@ mod typing;
 mod typing_calls;
 mod witness;
 
+pub(crate) use aggregate::exact_sum;
 pub use aggregate::{Accumulator, Aggregate, AggregateKind};
 pub use expression::{Expression, Slot};
 pub use run::Row;

@@ -17,11 +17,15 @@ use zip::write::SimpleFileOptions;
 
 const TODAY: jiff::civil::Date = jiff::civil::date(2026, 11, 23);
 
-static ACCESSIONS: LazyLock<Rulebook> = LazyLock::new(|| {
-    let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples/accessions.rulebook.toml");
-    let path = if path.exists() { path } else { "../examples/accessions.rulebook.toml".into() };
+static ACCESSIONS: LazyLock<Rulebook> = LazyLock::new(|| sample("accessions.rulebook.toml"));
+static LOTS: LazyLock<Rulebook> = LazyLock::new(|| sample("lots.rulebook.toml"));
+static MOVEMENTS: LazyLock<Rulebook> = LazyLock::new(|| sample("movements.rulebook.toml"));
+
+fn sample(name: &str) -> Rulebook {
+    let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples").join(name);
+    let path = if path.exists() { path } else { Path::new("../examples").join(name) };
     rulebook::load(&path).expect("the rulebook is there").rulebook.expect("the rulebook is right")
-});
+}
 
 const SEEDS: &str = r#"
 [rulebook]
@@ -65,7 +69,8 @@ fn same_either_way(name: &str, bytes: &[u8], rulebook: &Rulebook) {
     let (usual, small) = (said(1, None), said(2, Some(1)));
     let (usual, small) = (usual.unwrap_or_default(), small.unwrap_or_default());
     let differs = usual.iter().zip(&small).find(|(usual, small)| usual != small);
-    assert_eq!((differs, usual.len()), (None, small.len()));
+    let input = bytes.escape_ascii();
+    assert_eq!((differs, usual.len()), (None, small.len()), "{input}\n{:#?}\n{:#?}", usual.last(), small.last());
 }
 
 /// Any bytes as a file. Half of the time the headings are there, so that the rows are reached.
@@ -79,6 +84,14 @@ pub fn check(bytes: &[u8]) {
         _ => bytes.to_vec(),
     };
     same_either_way("fuzz.csv", &bytes, rulebook);
+}
+
+/// Any bytes as rows of records, or of groups, under their headings.
+pub fn groups(bytes: &[u8]) {
+    let Some((first, rest)) = bytes.split_first() else { return };
+    let rulebook: &Rulebook = if first % 2 == 0 { &LOTS } else { &MOVEMENTS };
+    let headings: Vec<&str> = rulebook.sheets[0].columns.iter().map(|column| column.heading.as_str()).collect();
+    same_either_way("fuzz.csv", &[headings.join(",").as_bytes(), b"\n", rest].concat(), rulebook);
 }
 
 /// A workbook with that markup in its sheet, under headings half of the time.

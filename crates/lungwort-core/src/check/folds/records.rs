@@ -37,11 +37,11 @@ pub(super) struct RowOf {
     entries: Vec<Option<u128>>,
 }
 
-/// The rows of a chunk, and the records that they belong to: the number of the first row, the key, whether it begins here.
+/// The rows of a chunk, and the records that they belong to: the number of the first row, and the key.
 #[derive(Default)]
 pub(super) struct Part {
     rows: Vec<RowOf>,
-    records: Vec<(u64, Option<Arc<str>>, bool)>,
+    records: Vec<(u64, Option<Arc<str>>)>,
 }
 
 /// The record that is going on.
@@ -49,6 +49,8 @@ pub(super) struct Part {
 pub(super) struct Current {
     first: u64,
     key: Option<Arc<str>>,
+    /// Whether its first row could not be judged, so that neither its header nor its first entries are known.
+    headless: bool,
     /// For each column of the header, its key on the first row and its text.
     header: Vec<Option<(u128, Box<str>)>>,
     lists: Vec<ListState>,
@@ -77,7 +79,7 @@ impl Fold for Records<'_> {
     fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Part {
         self.forgive(from, result);
         let shaped = from.shaped;
-        let records = shaped.records.iter().map(|each| (each.first, each.key.clone(), each.begins.is_some())).collect();
+        let records = shaped.records.iter().map(|each| (each.first, each.key.clone())).collect();
         let mut rows = Vec::with_capacity(from.rows.len());
         for (at, &row) in from.rows.iter().enumerate().filter(|(_, row)| result.samples.binary_search(row).is_err()) {
             let Some(record) = shaped.places.get(row).and_then(|place| usize::try_from(place.record).ok()) else {
@@ -113,17 +115,17 @@ impl Fold for Records<'_> {
 
     fn absorb(&self, state: &mut Sofar, part: Part, with: &mut Absorbing<'_, '_>) {
         for row in part.rows {
-            let Some((first, key, begins)) = part.records.get(row.record).cloned() else { continue };
+            let Some((first, key)) = part.records.get(row.record).cloned() else { continue };
             if key.is_none() {
                 let message = "the row belongs to no record: the key is blank, and no record begins above it.";
                 let problem = file_problem(&codes::NO_RECORD, "", CellProblem::new(&codes::NO_RECORD, message));
                 with.findings.push(whole_row(row.row, problem));
                 continue;
             }
-            if begins && state.current.as_ref().is_none_or(|current| current.first != first) {
+            if state.current.as_ref().is_none_or(|current| current.first != first) {
                 self.close(state.current.take(), &mut state.closed);
                 state.current = Some(self.begin(first, key, &row, with));
-            } else if let Some(current) = &state.current {
+            } else if let Some(current) = state.current.as_ref().filter(|current| !current.headless) {
                 self.header(current, &row, with);
             }
             if let Some(current) = &mut state.current {
@@ -169,7 +171,7 @@ impl Records<'_> {
         let texts = self.record.header.iter().map(|column| text(with, row.row, *column));
         let header = row.header.iter().zip(texts).map(|(key, text)| Some(((*key)?, Box::from(text)))).collect();
         let lists = self.record.lists.iter().map(|_| ListState::default()).collect();
-        Current { first, key, header, lists }
+        Current { first, key, headless: row.number != first, header, lists }
     }
 
     /// The header on a row that continues a record.
@@ -245,7 +247,7 @@ impl Records<'_> {
 
     /// Ends a record: its lists have as many entries as they must.
     fn close(&self, current: Option<Current>, out: &mut Vec<Placed>) {
-        let Some(current) = current else { return };
+        let Some(current) = current.filter(|current| !current.headless) else { return };
         for (list, state) in self.record.lists.iter().zip(&current.lists) {
             let few = state.count < list.min;
             if !few && list.max.is_none_or(|max| state.count <= max) {

@@ -83,6 +83,13 @@ impl Shaped {
         self.records.get(usize::try_from(place.record).ok()?)
     }
 
+    /// Whether two rows are of the same record.
+    pub fn same_record(&self, one: usize, other: usize) -> bool {
+        let of =
+            |row: usize| self.places.get(row).filter(|place| place.kind == RowKind::Data).map(|place| place.record);
+        of(one).is_some() && of(one) == of(other)
+    }
+
     /// Whether a row continues a record that began above it.
     pub fn continues(&self, row: usize) -> bool {
         self.record_of(row).is_some_and(|record| record.key.is_some() && record.begins != Some(row))

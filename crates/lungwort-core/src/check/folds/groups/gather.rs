@@ -112,21 +112,23 @@ pub(super) fn gather(
         }
         let text = |row: usize, field: usize| chunk.text(chunk.cell(row, field));
         let goes_on = match grouping.records {
-            true => running.is_some() && from.shaped.continues(row),
+            true => running.is_some_and(|before| from.shaped.same_record(before, row)),
             false => running.is_some_and(|before| fields.iter().all(|field| text(before, *field) == text(row, *field))),
         };
-        if !goes_on {
+        // A run has no other rows between, blank ones included, so that its rows are those from its first to its last.
+        let number = chunk.row_number(row);
+        let joined = gatherer.part.runs.last().is_some_and(|run| run.last + 1 == number);
+        if !goes_on || !joined {
             let Some(key) = gatherer.key(at, row) else {
                 gatherer.end_run();
                 running = None;
-                let number = chunk.row_number(row);
                 // Rows that belong to no record have a finding of their own.
                 if !grouping.records {
                     gatherer.part.without.add(number, number);
                 }
                 continue;
             };
-            if running.is_none() || gatherer.part.runs.last().is_none_or(|run| run.key != key) {
+            if running.is_none() || !joined || gatherer.part.runs.last().is_none_or(|run| run.key != key) {
                 gatherer.end_run();
                 gatherer.begin_run(key, row);
             }

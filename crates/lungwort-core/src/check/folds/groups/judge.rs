@@ -122,7 +122,8 @@ fn one(
                 let head = format!("{}; here {}{apart}{in_rows}", begins(), listed(&words, "and"));
                 Some(Said { group, rule: Some(rule), code: &codes::GROUP_BROKEN, head, with_rows: true })
             }
-            Value::Unreadable => {
+            // A comparison with such a total is neither true nor false.
+            open if open == Value::Unreadable || values().contains(&Value::Unreadable) => {
                 let head = format!("{}; a total has more than 28 digits and cannot be calculated", begins());
                 Some(Said { group, rule: Some(rule), code: &codes::OPEN_TOTAL, head, with_rows: false })
             }

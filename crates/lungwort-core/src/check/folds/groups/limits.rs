@@ -8,6 +8,7 @@ use super::{Grouping, Limits};
 use crate::cell::Value;
 use crate::check::folds::{Ending, Placed};
 use crate::check::problem::file_problem;
+use crate::condition::exact_sum;
 use crate::finding::codes::{file as file_codes, rule as codes};
 use crate::finding::ranges::thousands;
 use crate::finding::{CellProblem, Code, Place};
@@ -54,8 +55,7 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
     if let Some((column, most, slot)) = &limits.sum {
         let heading = &sheet.columns[*column].heading;
         let open = state.open.keys().any(|(_, known)| known == slot);
-        let total =
-            sums.as_ref().and_then(|sums| sums.iter().try_fold(Decimal::ZERO, |sum, one| sum.checked_add(*one)));
+        let total = sums.as_ref().and_then(|sums| sums.iter().try_fold(Decimal::ZERO, |sum, one| exact_sum(sum, *one)));
         match total.filter(|_| !open) {
             Some(total) if total > *most => {
                 passed = true;

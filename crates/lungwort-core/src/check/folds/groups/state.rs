@@ -161,7 +161,6 @@ impl State {
             if self.row_of.len() < end {
                 self.row_of.resize(end, 0);
             }
-            // Blank rows between those of a run are counted with it.
             self.row_of[run.first as usize..end].fill(group + 1);
         }
         if split && self.said.insert((group, SPLIT), ()).is_none() {

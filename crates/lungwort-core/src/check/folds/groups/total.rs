@@ -3,7 +3,7 @@
 use rust_decimal::Decimal;
 
 use crate::cell::Value;
-use crate::condition::{Accumulator, Aggregate};
+use crate::condition::{Accumulator, Aggregate, exact_sum};
 
 /// A total on its way.
 #[derive(Debug, Clone)]
@@ -37,13 +37,9 @@ impl Total {
     pub fn merge(&mut self, other: Total) {
         match (&mut *self, other) {
             (Total::Count(count), Total::Count(more)) => *count += more,
-            (Total::Sum(sum), Total::Sum(more)) => match sum.checked_add(more) {
-                // A sum that had to be rounded is not exact.
-                Some(whole) if whole.scale() >= sum.scale().max(more.scale()) || more.is_zero() || sum.is_zero() => {
-                    *sum = whole
-                }
-                Some(whole) if whole.checked_sub(more) == Some(*sum) => *sum = whole,
-                _ => *self = Total::TooLarge,
+            (Total::Sum(sum), Total::Sum(more)) => match exact_sum(*sum, more) {
+                Some(whole) => *sum = whole,
+                None => *self = Total::TooLarge,
             },
             (Total::Other(accumulator), Total::Other(more)) => accumulator.merge(*more),
             _ => *self = Total::TooLarge,
