@@ -3,20 +3,9 @@
 use jiff::civil::Date;
 
 use super::model::{Column, ColumnType, Rule, Sheet};
+pub use super::rule::example::{Cells, RuleExample};
 use crate::cell::Value;
 use crate::condition::{Condition, Labels, Truth, Witness, try_rows, witnesses};
-
-/// Cells of an example row: heading and text, blank as an empty text.
-pub type Cells = Vec<(String, String)>;
-
-/// Example rows for a rule.
-#[derive(Debug, Clone, Default, PartialEq, Eq)]
-pub struct RuleExample {
-    /// Cells that pass.
-    pub pass: Option<Cells>,
-    /// Cells that fail.
-    pub fail: Option<Cells>,
-}
 
 /// Finds example rows for a rule.
 pub fn rule_example(sheet: &Sheet, rule: &Rule, today: Date) -> RuleExample {

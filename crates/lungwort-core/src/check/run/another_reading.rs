@@ -1,12 +1,14 @@
 //! Where a file does not fit its rulebook as it was read: whether another delimiter or encoding explains all of it.
 
 use crate::cell::shown::quoted_argument;
-use crate::check::run::open::{TOP, TopRows};
 use crate::intake::dialect::delimiter_name;
 use crate::intake::pieces::read_top;
 use crate::intake::{ReadOptions, Source};
 use crate::rulebook::Rulebook;
 use crate::rulebook::choose::{Fit, SheetHeadings};
+
+/// Rows in which headings are looked for.
+const SEARCHED: usize = 30;
 
 /// Signs that some program sets between cells.
 const DELIMITERS: [u8; 10] = [b',', b';', b'\t', b'|', b':', b'^', b'~', b'#', b'!', b'*'];
@@ -14,8 +16,9 @@ const DELIMITERS: [u8; 10] = [b',', b';', b'\t', b'|', b':', b'^', b'~', b'#', b
 /// How well the headings of the sheet that fits best are found.
 fn fit(headings: &[SheetHeadings], source: &Source, options: ReadOptions) -> Option<(Fit, u8, &'static str)> {
     let mut rows = source.text(options).ok()?;
-    let top = TopRows::of(read_top(&mut rows, TOP).ok()?.as_ref());
-    let best = top.rows().flat_map(|row| headings.iter().map(|each| each.fit(&row)).collect::<Vec<_>>()).max()?;
+    let top = read_top(&mut rows, SEARCHED).ok()??;
+    let texts = (0..top.row_count().min(SEARCHED)).map(|row| top.row_texts(row));
+    let best = texts.flat_map(|row| headings.iter().map(|each| each.fit(&row)).collect::<Vec<_>>()).max()?;
     Some((best, rows.dialect().delimiter, rows.decoder().encoding().0.name()))
 }
 

@@ -98,7 +98,7 @@ pub struct TopRows {
 }
 
 impl TopRows {
-    pub(crate) fn of(chunk: Option<&Chunk>) -> TopRows {
+    fn of(chunk: Option<&Chunk>) -> TopRows {
         let Some(chunk) = chunk else { return TopRows::default() };
         let (mut text, mut ends, mut rows) = (String::new(), Vec::new(), Vec::new());
         for row in 0..chunk.row_count().min(TOP) {

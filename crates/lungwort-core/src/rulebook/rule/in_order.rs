@@ -8,7 +8,7 @@ use serde::Deserialize;
 use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
 use crate::condition::Labels;
 use crate::rulebook::Sheet;
-use crate::rulebook::guide_examples::RuleExample;
+use super::example::RuleExample;
 
 /// A column whose values ascend, as it is written.
 #[derive(Debug, Clone, Deserialize, JsonSchema)]

@@ -5,6 +5,7 @@
 //! what is meant. Rules as written, the schema, compiling, the guide, lint and the judging of rows go through the table.
 
 pub(super) mod each;
+pub mod example;
 mod forming;
 
 use std::fmt;
@@ -18,7 +19,7 @@ pub use each::{Each, WrittenEach};
 pub(super) use forming::Forming;
 
 use super::Sheet;
-use super::guide_examples::RuleExample;
+use example::RuleExample;
 use rust_decimal::Decimal;
 
 use crate::condition::{Condition, Formula};

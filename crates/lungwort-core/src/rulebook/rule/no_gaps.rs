@@ -6,7 +6,7 @@ use super::forming::{filled_examples, named};
 use super::{Broken, Forming, RowCells, RuleForm, WrittenRule};
 use crate::finding::codes::rule as codes;
 use crate::rulebook::Sheet;
-use crate::rulebook::guide_examples::RuleExample;
+use super::example::RuleExample;
 
 #[derive(Debug)]
 struct This {

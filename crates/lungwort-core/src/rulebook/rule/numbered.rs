@@ -5,7 +5,7 @@ use jiff::civil::Date;
 use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
 use crate::condition::Labels;
 use crate::rulebook::Sheet;
-use crate::rulebook::guide_examples::RuleExample;
+use super::example::RuleExample;
 
 #[derive(Debug)]
 struct This(usize);

@@ -7,7 +7,7 @@ use serde::Deserialize;
 use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
 use crate::finding::ranges::thousands;
 use crate::rulebook::Sheet;
-use crate::rulebook::guide_examples::RuleExample;
+use super::example::RuleExample;
 
 /// How many rows there must be.
 #[derive(Debug, Clone, Copy, Deserialize, JsonSchema)]

@@ -6,7 +6,7 @@ use rust_decimal::Decimal;
 use super::forming::named;
 use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
 use crate::rulebook::Sheet;
-use crate::rulebook::guide_examples::RuleExample;
+use super::example::RuleExample;
 
 #[derive(Debug)]
 struct This {

@@ -5,7 +5,7 @@ use jiff::civil::Date;
 use super::forming::named;
 use super::{Broken, Forming, RowCells, RuleForm, Uniqueness, WrittenBlanks, WrittenRule};
 use crate::rulebook::Sheet;
-use crate::rulebook::guide_examples::RuleExample;
+use super::example::RuleExample;
 
 #[derive(Debug)]
 struct This {
