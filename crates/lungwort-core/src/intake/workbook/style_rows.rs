@@ -17,8 +17,9 @@ struct OneColumn {
 }
 
 impl StyleRows {
-    /// Takes note of a filled cell; rows come in order.
-    #[inline]
+    /// Takes note of a filled cell; rows come in order. Kept out of the reading of cells, which most checks go through
+    /// without it.
+    #[inline(never)]
     pub fn add(&mut self, row: u64, column: usize, style: usize) {
         if column >= self.0.len() {
             self.0.resize(column + 1, OneColumn::default());
