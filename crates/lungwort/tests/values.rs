@@ -164,3 +164,33 @@ fn a_path_needs_a_separator_and_paths() {
         assert!(ran.status == 2 && ran.stderr.contains("the levels of a path need a separator"), "{}", ran.stderr);
     }
 }
+
+#[test]
+fn vat_numbers_are_checked_by_the_rules_of_their_country() {
+    let judged = |cell: &str| {
+        let folder = Folder::with(
+            "[[sheet]]\ncolumn = [{ heading = 'Id' }, { heading = 'VAT', format = 'vat-number' }]",
+            format!("Id,VAT\n1,{cell}\n"),
+        );
+        let json = folder.check(&[]).json();
+        let say = |each: &serde_json::Value| {
+            let value = each["correction"]["value"].as_str().map(|value| format!(" {value}")).unwrap_or_default();
+            format!("{}{value}", each["code"].as_str().unwrap_or_default())
+        };
+        json["findings"].as_array().unwrap().iter().map(say).collect::<Vec<_>>().join("; ")
+    };
+    for (cell, due) in [
+        ("DE136695976", ""),
+        ("FR83404833048", ""),
+        ("EL094259216", ""),
+        // One digit wrong, another country's length, and a country that is not of the Union.
+        ("DE136695977", "wrong-check-digit"),
+        ("DE13669597", "wrong-format"),
+        ("US136695976", "wrong-format"),
+        // As it is printed: the right form is proposed.
+        ("DE 136 695 976", "wrong-format DE136695976"),
+        ("de136695976", "wrong-format DE136695976"),
+    ] {
+        assert_eq!(judged(cell), due, "{cell}");
+    }
+}
