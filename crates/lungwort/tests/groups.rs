@@ -419,3 +419,34 @@ fn rows_that_belong_elsewhere_are_not_among_those_of_a_group() {
         assert!(said.2.ends_with("in rows 2, 4, 6."), "{rows}: {}", said.2);
     }
 }
+
+#[test]
+fn a_column_that_a_rule_needs_and_the_file_does_not_have_is_said_at_the_headings_alone() {
+    let same = format!("{EACH}\nsame = ['Currency']");
+    let numbered = format!("{EACH}\nnumbered = 'Line'");
+    let size = format!("{EACH}\nrows = {{ min = 2 }}");
+    let when = format!("{BALANCE}\nwhen = \"Currency = 'GBP'\"");
+    let sum = "each = 'sheet'\ncheck = 'SUM(Credit) > 0'";
+    for (rules, heading, row, due) in [
+        (vec![BALANCE, sum], "Move,Line,Currency,Debit,Date", "A,1,GBP,5,", vec!["missing-heading 1 -"]),
+        (vec![when.as_str()], "Move,Line,Debit,Credit,Date", "A,1,5,6,", vec!["missing-heading 1 -"]),
+        (vec![same.as_str()], "Move,Line,Debit,Credit,Date", "A,1,5,6,", vec!["missing-heading 1 -"]),
+        (vec![numbered.as_str()], "Move,Currency,Debit,Credit,Date", "A,GBP,5,6,", vec!["missing-heading 1 -"]),
+        (
+            vec!["check = 'Debit > previous.Credit'"],
+            "Move,Line,Currency,Debit,Date",
+            "A,1,GBP,5,",
+            vec!["missing-heading 1 -"],
+        ),
+        // What does not need the column is judged.
+        (
+            vec![BALANCE, size.as_str()],
+            "Move,Line,Currency,Debit,Date",
+            "A,1,GBP,5,",
+            vec!["missing-heading 1 -", "group-size 2 A"],
+        ),
+    ] {
+        let folder = Folder::with(&rulebook(&rules), format!("{heading}\n{row}\n"));
+        assert_eq!(said(&folder.check(&[])), due, "{rules:?}");
+    }
+}

@@ -127,3 +127,13 @@ fn mistakes_are_said_with_their_place() {
         assert!(ran.status == 2 && ran.stderr.contains(due), "{record}: {}", ran.stderr);
     }
 }
+
+#[test]
+fn a_list_whose_column_is_missing_is_not_judged() {
+    // Nothing is known of the entries of people, and those of donors are judged.
+    let folder = Folder::with(&format!("{COLUMNS}{RECORD}"), "Lot,Genus,Part,Donor,Share,Note\nA,x,f,K,1,\n,,,K,1,\n");
+    assert_eq!(said(&folder.check(&[])), ["missing-heading 1 - -", "repeated-entry 3 D A"]);
+    // A header that is missing is not compared either.
+    let folder = Folder::with(&format!("{COLUMNS}{RECORD}"), "Lot,Who,Part,Donor,Share,Note\nA,P,f,,,\nA,Q,f,,,\n");
+    assert_eq!(said(&folder.check(&[])), ["missing-heading 1 - -"]);
+}

@@ -77,6 +77,8 @@ pub(crate) struct Absorbing<'a, 'r> {
 /// What a fold can say at the end.
 pub(crate) struct Ending<'e> {
     pub totals: &'e mut Totals,
+    /// How the columns of the file stand.
+    pub header: &'e Header,
     /// Which file of the batch, and the names of all so far.
     pub file: usize,
     pub names: &'e [String],

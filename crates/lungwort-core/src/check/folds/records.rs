@@ -66,6 +66,8 @@ pub(super) struct Sofar {
 
 #[derive(Default)]
 struct ListState {
+    /// Whether a column of it is missing from the file, so that nothing is known of its entries.
+    unknown: bool,
     count: u64,
     /// Whether a row without an entry has come.
     ended: bool,
@@ -170,7 +172,9 @@ impl Records<'_> {
     fn begin(&self, first: u64, key: Option<Arc<str>>, row: &RowOf, with: &Absorbing<'_, '_>) -> Current {
         let texts = self.record.header.iter().map(|column| text(with, row.row, *column));
         let header = row.header.iter().zip(texts).map(|(key, text)| Some(((*key)?, Box::from(text)))).collect();
-        let lists = self.record.lists.iter().map(|_| ListState::default()).collect();
+        let unknown = |list: &RecordList| list.columns.iter().any(|column| with.header.field_of[*column].is_none());
+        let lists = self.record.lists.iter().map(|list| ListState { unknown: unknown(list), ..ListState::default() });
+        let lists = lists.collect();
         Current { first, key, headless: row.number != first, header, lists }
     }
 
@@ -206,6 +210,9 @@ impl Records<'_> {
     fn entries(&self, current: &mut Current, row: &RowOf, with: &mut Absorbing<'_, '_>) {
         for (at, (list, entry)) in self.record.lists.iter().zip(&row.entries).enumerate() {
             let state = &mut current.lists[at];
+            if state.unknown {
+                continue;
+            }
             let Some(entry) = entry else {
                 state.ended = true;
                 continue;
@@ -250,7 +257,7 @@ impl Records<'_> {
         let Some(current) = current.filter(|current| !current.headless) else { return };
         for (list, state) in self.record.lists.iter().zip(&current.lists) {
             let few = state.count < list.min;
-            if !few && list.max.is_none_or(|max| state.count <= max) {
+            if state.unknown || !few && list.max.is_none_or(|max| state.count <= max) {
                 continue;
             }
             let bound = match list.max {

@@ -116,6 +116,7 @@ impl Sequence<'_, '_> {
     pub fn finish(&mut self) {
         let mut ending = Ending {
             totals: &mut self.totals,
+            header: self.header,
             file: self.file,
             names: &self.names,
             today: self.judge.today,

@@ -29,6 +29,14 @@ struct Said {
 
 pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, ending: &mut Ending<'_>) {
     let mut said = Vec::new();
+    // A column that is missing has been reported at the headings, and nothing is known of what it would hold.
+    let has_all = |rule: usize| {
+        let about = &sheet.rules[rule];
+        let mut columns = about.form.columns();
+        columns.extend(about.when.iter().flat_map(|when| when.columns()));
+        columns.iter().all(|column| ending.header.field_of[*column].is_some())
+    };
+    let judged: Vec<_> = grouping.judged.iter().filter(|(rule, ..)| has_all(*rule)).collect();
     for group in 0..state.groups.len() as u32 {
         let elsewhere = state.over_files.iter().find(|(known, ..)| *known == group);
         if let Some((_, file, row)) = elsewhere {
@@ -41,7 +49,7 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
             said.push(Said { group, rule: None, code: &codes::GROUP_OVER_FILES, head, with_rows: true });
             continue;
         }
-        for (rule, form, slots) in &grouping.judged {
+        for (rule, form, slots) in &judged {
             said.extend(one(sheet, grouping, state, (group, *rule, form, slots.clone()), ending));
         }
     }
