@@ -90,3 +90,15 @@ fn rows_above_the_data_and_blank_cells_are_not_compared() {
     });
     assert_eq!(found, []);
 }
+
+#[test]
+fn cells_in_very_many_places_are_all_counted() {
+    let date = Format::new().set_num_format("yyyy-mm-dd");
+    let found = check(|sheet| {
+        for at in 1..=900 {
+            row(sheet, at, &if at % 2 == 0 { Format::new().set_bold() } else { text_format() }, &date, &Format::new());
+        }
+    });
+    assert_eq!(found.len(), 1);
+    assert!(found[0].2.starts_with("450 cells of \"Lot\" are not formatted as in the template"), "{}", found[0].2);
+}

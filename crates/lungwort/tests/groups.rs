@@ -450,3 +450,14 @@ fn a_column_that_a_rule_needs_and_the_file_does_not_have_is_said_at_the_headings
         assert_eq!(said(&folder.check(&[])), due, "{rules:?}");
     }
 }
+
+#[test]
+fn rows_without_a_group_are_counted_however_scattered_they_are() {
+    let lines: String =
+        (0..900).map(|row| if row % 2 == 0 { ",1,,1,1,\n".to_owned() } else { format!("M{row},1,,1,1,\n") }).collect();
+    for rows in ["7", "2000"] {
+        let folder = Folder::with(&rulebook(&[BALANCE]), format!("Move,Line,Currency,Debit,Credit,Date\n{lines}"));
+        let found = folder.check(&["--chunk-rows", rows]).findings();
+        assert!(found[0].2.starts_with("450 rows have no Move"), "{rows}: {}", found[0].2);
+    }
+}

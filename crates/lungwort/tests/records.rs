@@ -137,3 +137,9 @@ fn a_list_whose_column_is_missing_is_not_judged() {
     let folder = Folder::with(&format!("{COLUMNS}{RECORD}"), "Lot,Who,Part,Donor,Share,Note\nA,P,f,,,\nA,Q,f,,,\n");
     assert_eq!(said(&folder.check(&[])), ["missing-heading 1 - -"]);
 }
+
+#[test]
+fn long_keys_that_begin_alike_are_different_records() {
+    let long = "x".repeat(80);
+    assert_eq!(found(&format!("{long}1,a,P,f,,,\n{long}2,b,P,f,,,\n{long}3,c,P,f,,,\n")), [] as [&str; 0]);
+}

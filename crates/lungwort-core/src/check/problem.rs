@@ -4,8 +4,9 @@ use std::sync::Arc;
 
 use crate::finding::CellProblem;
 use crate::finding::codes::file as file_codes;
-use crate::finding::{Code, Message, Problem, Topic};
+use crate::finding::{Code, Message, Problem, Severity, Topic};
 use crate::intake::IssueKind;
+use crate::rulebook::Sheet;
 
 /// A problem of a code, to be filled in further.
 pub fn bare(code: &'static Code) -> Problem {
@@ -28,6 +29,32 @@ pub fn file_problem(code: &'static Code, subject: &str, found: CellProblem) -> A
         heading => Message { heading: Some(Arc::from(heading)), reason, ..Message::default() },
     };
     Arc::new(Problem { message: Message { expected, ..message }, correction, ..bare(code) })
+}
+
+/// A problem of a rule. The rulebook may say how much an error matters; what is less stays what it is.
+pub fn rule_problem(sheet: &Sheet, rule: usize, code: &'static Code, message: String) -> Arc<Problem> {
+    let about = &sheet.rules[rule];
+    let severity = about.severity.filter(|_| code.severity == Severity::Error).unwrap_or(code.severity);
+    Arc::new(Problem {
+        severity,
+        topic: Topic::Rule(rule),
+        subject: Arc::from(about.title.as_str()),
+        message: Message::sentence(message),
+        rulebook_line: Some(about.line),
+        ..bare(code)
+    })
+}
+
+/// A problem of a column as a whole.
+pub fn about_column(code: &'static Code, sheet: &Sheet, index: usize, message: String) -> Arc<Problem> {
+    let column = &sheet.columns[index];
+    Arc::new(Problem {
+        topic: Topic::Column(index),
+        subject: Arc::from(column.heading.as_str()),
+        message: Message::sentence(message),
+        rulebook_line: Some(column.line),
+        ..bare(code)
+    })
 }
 
 /// What is said of a quote that is not as it should be.

@@ -57,6 +57,27 @@ impl RowSet {
         }
     }
 
+    /// Takes in the rows of another set.
+    pub fn extend(&mut self, other: &RowSet) {
+        match &other.kept {
+            Kept::Ranges(ranges) => ranges.iter().for_each(|(first, last)| self.add(*first, *last)),
+            Kept::Rows(rows) => rows.iter().for_each(|row| self.add(row, row)),
+        }
+    }
+
+    /// Leaves out the rows above a row.
+    pub fn from_row(&self, first: u64) -> RowSet {
+        let mut kept = RowSet::default();
+        match &self.kept {
+            Kept::Ranges(ranges) => {
+                let below = ranges.iter().filter(|(_, end)| *end >= first);
+                below.for_each(|(begin, end)| kept.add(first.max(*begin), *end));
+            }
+            Kept::Rows(rows) => rows.iter().filter(|row| *row >= first).for_each(|row| kept.add(row, row)),
+        }
+        kept
+    }
+
     /// The first of the ranges, each with its first and last row.
     pub fn ranges(&self) -> Vec<(u64, u64)> {
         match &self.kept {

@@ -2,6 +2,8 @@
 
 use std::collections::HashMap;
 
+use indexmap::IndexSet;
+
 use crate::cell::{Value, fold, shown};
 use crate::finding::codes::{cell as cell_codes, value as codes};
 use crate::finding::{Action, CellProblem, Correction};
@@ -17,7 +19,7 @@ pub(super) struct Levels<'r> {
     /// The sign as the list has it, with or without spaces around it.
     joiner: String,
     /// For each path, its parts joined by a character that no cell has, what may follow.
-    under: HashMap<String, Vec<&'r str>>,
+    under: HashMap<String, IndexSet<&'r str>>,
 }
 
 const JOINER: &str = "\u{1f}";
@@ -26,17 +28,14 @@ impl<'r> Levels<'r> {
     /// Those of a column, where it has levels.
     pub fn of(column: &'r Column) -> Option<Levels<'r>> {
         let sign = column.separator.as_deref().filter(|_| column.path)?;
-        let mut under: HashMap<String, Vec<&str>> = HashMap::new();
+        let mut under: HashMap<String, IndexSet<&str>> = HashMap::new();
         let spaced = format!(" {} ", sign.trim());
         let mut entries = column.allowed.as_ref()?.list.entries();
         let joiner = if entries.any(|entry| entry.code.contains(&spaced)) { spaced } else { sign.to_owned() };
         for entry in column.allowed.as_ref()?.list.entries() {
             let mut path = String::new();
             for part in entry.code.split(sign).map(str::trim).filter(|part| !part.is_empty()) {
-                let children = under.entry(path.clone()).or_default();
-                if !children.contains(&part) {
-                    children.push(part);
-                }
+                under.entry(path.clone()).or_default().insert(part);
                 path = format!("{path}{JOINER}{part}");
             }
         }
@@ -60,9 +59,10 @@ impl<'r> Levels<'r> {
         }
         let mut path = String::new();
         for (at, part) in filled.iter().enumerate() {
-            let children = self.under.get(&path).map(Vec::as_slice).unwrap_or_default();
-            if !children.contains(part) {
-                found.push(self.misplaced(&filled, at, children));
+            let children = self.under.get(&path);
+            if !children.is_some_and(|children| children.contains(part)) {
+                let children: Vec<&str> = children.into_iter().flatten().copied().collect();
+                found.push(self.misplaced(&filled, at, &children));
                 return Value::Unreadable;
             }
             path = format!("{path}{JOINER}{part}");

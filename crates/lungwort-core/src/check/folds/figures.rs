@@ -157,7 +157,7 @@ fn key_of(figure: &Figure, from: &Gathering<'_>, at: usize, row: usize) -> u128 
     for column in &figure.by {
         match from.values.typed[*column].get(at) {
             None | Some(Value::Blank) => parts.add_text(""),
-            Some(Value::Unreadable) => parts.add_text(text_of(from, row, *column)),
+            Some(Value::Unreadable) => parts.add_text(from.text(row, *column).trim()),
             Some(value) => parts.add(value),
         }
     }
@@ -165,14 +165,9 @@ fn key_of(figure: &Figure, from: &Gathering<'_>, at: usize, row: usize) -> u128 
 }
 
 fn name_of(figure: &Figure, from: &Gathering<'_>, row: usize) -> String {
-    let part = |column: &usize| match text_of(from, row, *column) {
+    let part = |column: &usize| match from.text(row, *column).trim() {
         "" => BLANK.to_owned(),
         text => shown::clipped(text, 60),
     };
     figure.by.iter().map(part).collect::<Vec<_>>().join(" / ")
-}
-
-fn text_of<'g>(from: &Gathering<'g>, row: usize, column: usize) -> &'g str {
-    let chunk = &from.shaped.chunk;
-    from.header.field_of[column].map(|field| chunk.original_text(row, field).trim()).unwrap_or_default()
 }

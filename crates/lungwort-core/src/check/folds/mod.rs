@@ -59,6 +59,25 @@ pub(crate) struct Gathering<'g> {
     pub values: &'g Values<'g>,
 }
 
+impl<'g> Gathering<'g> {
+    /// The text of a cell as it is in the file; empty where the file does not have the column.
+    pub fn text(&self, row: usize, column: usize) -> &'g str {
+        original_text(&self.shaped.chunk, self.header, row, column)
+    }
+}
+
+/// A cell as it is in the file.
+fn original_text<'c>(chunk: &'c Chunk, header: &Header, row: usize, column: usize) -> &'c str {
+    header.field_of[column].map(|field| chunk.original_text(row, field)).unwrap_or_default()
+}
+
+impl<'a> Absorbing<'a, '_> {
+    /// The text of a cell as it is in the file; empty where the file does not have the column.
+    pub fn text(&self, row: usize, column: usize) -> &'a str {
+        original_text(self.chunk, self.header, row, column)
+    }
+}
+
 /// What a fold absorbs with.
 pub(crate) struct Absorbing<'a, 'r> {
     pub judge: &'a SheetJudge<'r>,

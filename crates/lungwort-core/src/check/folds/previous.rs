@@ -6,6 +6,7 @@ use jiff::civil::Date;
 
 use super::{Absorbing, AnyFold, Fold, Gathering};
 use crate::cell::{Value, key, shown};
+use crate::check::problem::rule_problem;
 use crate::check::rows::RowValues;
 use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, key_of, whole_row};
 use crate::condition::{Condition, Row, Slot, Truth};
@@ -134,7 +135,7 @@ impl Previous<'_> {
     fn group(&self, rule: &OneRule<'_>, from: &Gathering<'_>, at: usize, row: usize) -> Option<u128> {
         match &rule.rule.each {
             Each::Row | Each::Sheet => Some(0),
-            Each::Record => from.shaped.record_of(row)?.key.as_deref().map(key::of_text),
+            Each::Record => from.shaped.record_hash(row),
             Each::Group { by, .. } => {
                 let mut parts = key::Parts::default();
                 for column in by {
@@ -172,7 +173,7 @@ impl Previous<'_> {
         let title = rule.rule.title.trim_end_matches('.');
         let here = if own.is_empty() { String::new() } else { format!("here {}, and ", listed(&own, "and")) };
         let message = format!("{title}; {here}in the row before {}.", listed(&other, "and"));
-        let problem = super::groups::problem(self.sheet, rule.at, &codes::RULE_BROKEN, message);
+        let problem = rule_problem(self.sheet, rule.at, &codes::RULE_BROKEN, message);
         Some(RowFinding { order: FIRST_RULE + rule.at as u32, ..whole_row(row, problem) })
     }
 }

@@ -7,11 +7,11 @@ use hashbrown::HashMap;
 
 use super::{Absorbing, AnyFold, Ending, Fold, Gathering, Placed};
 use crate::cell::{Value, key, shown};
-use crate::check::problem::{bare, file_problem};
+use crate::check::problem::{about_column, file_problem};
 use crate::check::rows::result::{ChunkResult, FIRST_CELL, RowFinding, whole_row};
 use crate::finding::codes::{rule as codes, value as value_codes};
 use crate::finding::ranges::thousands;
-use crate::finding::{CellProblem, Code, Correction, Message, Place, Problem, Topic};
+use crate::finding::{CellProblem, Code, Correction, Place, Problem, Topic};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::{Record, RecordList};
 
@@ -170,7 +170,7 @@ impl Records<'_> {
     }
 
     fn begin(&self, first: u64, key: Option<Arc<str>>, row: &RowOf, with: &Absorbing<'_, '_>) -> Current {
-        let texts = self.record.header.iter().map(|column| text(with, row.row, *column));
+        let texts = self.record.header.iter().map(|column| with.text(row.row, *column).trim());
         let header = row.header.iter().zip(texts).map(|(key, text)| Some(((*key)?, Box::from(text)))).collect();
         let unknown = |list: &RecordList| list.columns.iter().any(|column| with.header.field_of[*column].is_none());
         let lists = self.record.lists.iter().map(|list| ListState { unknown: unknown(list), ..ListState::default() });
@@ -193,7 +193,7 @@ impl Records<'_> {
                 let there = first.as_ref().map_or("blank".to_owned(), |(_, text)| shown::quoted(text));
                 let reason = format!(
                     "is {}, and in row {}, where the record begins, it is {there}; it holds for the whole record.",
-                    shown::quoted(text(with, row.row, *column)),
+                    shown::quoted(with.text(row.row, *column).trim()),
                     current.first
                 );
                 (&codes::HEADER_DIFFERS, reason, None)
@@ -241,15 +241,11 @@ impl Records<'_> {
 
     /// A sentence about a column.
     fn sentence(&self, code: &'static Code, column: usize, message: String) -> Arc<Problem> {
-        let about = &self.sheet.columns[column];
-        Arc::new(Problem {
-            severity: about.severity.unwrap_or(code.severity),
-            topic: Topic::Column(column),
-            subject: Arc::from(about.heading.as_str()),
-            message: Message::sentence(message),
-            rulebook_line: Some(about.line),
-            ..bare(code)
-        })
+        let problem = about_column(code, self.sheet, column, message);
+        match self.sheet.columns[column].severity {
+            Some(severity) => Arc::new(Problem { severity, ..Problem::clone(&problem) }),
+            None => problem,
+        }
     }
 
     /// Ends a record: its lists have as many entries as they must.
@@ -279,13 +275,9 @@ impl Records<'_> {
     }
 }
 
-fn text<'w>(with: &'w Absorbing<'_, '_>, row: usize, column: usize) -> &'w str {
-    with.header.field_of[column].map(|field| with.chunk.original_text(row, field).trim()).unwrap_or_default()
-}
-
 fn cell(with: &mut Absorbing<'_, '_>, current: &Current, row: usize, column: usize, problem: Arc<Problem>) {
     let field = with.header.field_of[column];
-    let value = Some(text(with, row, column).into());
+    let value = Some(with.text(row, column).into());
     let order = FIRST_CELL + field.unwrap_or(0) as u32;
     with.findings.push(RowFinding { field, value, key: current.key.clone(), order, ..whole_row(row, problem) });
 }

@@ -18,9 +18,10 @@ use jiff::civil::Date;
 use crate::cell::Value;
 use crate::check::column::ColumnJudge;
 use crate::check::header::Header;
+use crate::check::problem;
 use crate::condition::{Condition, Row, Slot};
 use crate::finding::CellProblem;
-use crate::finding::{Message, Problem, Severity, Topic, codes::value as codes};
+use crate::finding::{Problem, codes::value as codes};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::{Each, FileRules, MessagePart};
 use crate::rulebook::property::Surroundings;
@@ -148,16 +149,7 @@ impl<'r> SheetJudge<'r> {
 
     /// A verdict about a rule.
     pub fn rule_problem(&self, rule: usize, code: &'static crate::finding::Code, message: String) -> Arc<Problem> {
-        let about = &self.sheet.rules[rule];
-        Arc::new(Problem {
-            code,
-            severity: about.severity.unwrap_or(Severity::Error),
-            topic: Topic::Rule(rule),
-            subject: Arc::from(about.title.as_str()),
-            message: Message::sentence(message),
-            correction: None,
-            rulebook_line: Some(about.line),
-        })
+        problem::rule_problem(self.sheet, rule, code, message)
     }
 }
 

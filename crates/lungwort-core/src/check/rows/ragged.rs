@@ -97,18 +97,10 @@ fn culprit(
         return None;
     }
     let joiner = char::from(delimiter).to_string();
-    // Cells before the join stand as they are, those behind it `surplus` places to the left: each is judged once
-    // in either place, and the sums say what every join would come to.
-    let before: Vec<usize> = (0..header.width).map(|field| judge.is_wrong(header, field, texts[field])).collect();
-    let behind: Vec<usize> =
-        (0..header.width).map(|field| judge.is_wrong(header, field, texts[field + surplus])).collect();
-    let mut wrong: usize = behind.iter().sum();
-    let mut scores = Vec::with_capacity(header.width);
-    for at in 0..header.width {
-        wrong -= behind[at];
-        scores.push(wrong + judge.is_wrong(header, at, &texts[at..=at + surplus].join(&joiner)));
-        wrong += before[at];
-    }
+    let left = left_wrong(judge, header, &texts, surplus);
+    let joined = |at: usize| texts[at..=at + surplus].join(&joiner);
+    let scores = left.into_iter().enumerate().map(|(at, left)| left + judge.is_wrong(header, at, &joined(at)));
+    let scores: Vec<usize> = scores.collect();
     let least = *scores.iter().min()?;
     let mut winners = scores.iter().enumerate().filter(|(_, score)| **score == least).map(|(at, _)| at);
     let first = winners.next()?;
@@ -121,4 +113,19 @@ fn culprit(
             flowing.next().filter(|_| flowing.next().is_none())
         }
     }
+}
+
+/// For each place, how many other cells would be wrong if it were joined with the `surplus` cells behind it: those before it stay
+/// as they are, those behind it stand `surplus` places to the left. Each is judged once in either place.
+pub(super) fn left_wrong(judge: &SheetJudge<'_>, header: &Header, texts: &[&str], surplus: usize) -> Vec<usize> {
+    let is_wrong = |field: usize, at: usize| judge.is_wrong(header, field, texts.get(at).copied().unwrap_or_default());
+    let behind: Vec<usize> = (0..header.width).map(|field| is_wrong(field, field + surplus)).collect();
+    let mut wrong: usize = behind.iter().sum();
+    let one = |at: usize| {
+        wrong -= behind[at];
+        let left = wrong;
+        wrong += is_wrong(at, at);
+        left
+    };
+    (0..header.width).map(one).collect()
 }

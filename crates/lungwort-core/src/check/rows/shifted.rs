@@ -10,7 +10,7 @@ use crate::cell::{Value, shown};
 use crate::check::header::Header;
 use crate::check::problem::file_problem;
 use crate::check::rows::result::{ChunkResult, RowFinding, whole_row};
-use crate::check::rows::{SheetJudge, Values};
+use crate::check::rows::{SheetJudge, Values, ragged};
 use crate::finding::codes::{file as codes, value as value_codes};
 use crate::finding::{Action, CellProblem, column_letter};
 use crate::intake::Chunk;
@@ -119,30 +119,29 @@ fn shift(
         let words = is_word(text(at)) && is_word(text(at + 1));
         usize::from(text(at + 1).starts_with(' ')) * 4 + usize::from(words) * 2 + usize::from(!is_key(at))
     };
+    let left = ragged::left_wrong(judge, header, texts, 1);
+    let last_filled = (0..width).rfind(|field| !text(*field).is_empty())?;
     let mut best: Option<((usize, Reverse<usize>), Shift)> = None;
     let mut equal = false;
     // The join lies at or before the first cell that is wrong.
-    for at in 0..first_wrong.min(width - 1) + 1 {
+    for (at, left) in left.into_iter().enumerate().take(first_wrong + 1) {
         if text(at).is_empty() || text(at + 1).is_empty() {
             continue;
         }
-        let before: usize = (0..at).map(|field| judge.is_wrong(header, field, text(field))).sum();
-        let behind: usize = (at + 1..width).map(|field| judge.is_wrong(header, field, text(field + 1))).sum();
-        let moved = (at + 2..width).filter(|field| !text(*field).is_empty()).count();
-        for (joined, gain) in joins(text(at), text(at + 1), delimiter) {
-            let score = before + behind + judge.is_wrong(header, at, &joined);
-            // One cell put right may be chance, unless the two are halves of one number or of one phrase.
-            if moved == 0 || score + gain > here {
-                continue;
-            }
-            let rank = (score, Reverse(likelihood(at)));
-            match &best {
-                Some((least, _)) if *least < rank => {}
-                Some((least, known)) if *least == rank => equal |= known.at != at,
-                _ => {
-                    best = Some((rank, Shift { at, first: text(at).to_owned(), joined }));
-                    equal = false;
-                }
+        let (joined, gain) = joined(text(at), text(at + 1), delimiter);
+        let score = left + judge.is_wrong(header, at, &joined);
+        // One cell put right may be chance, unless the two are halves of one number or of one phrase; and a join that moves
+        // nothing shows nothing.
+        if last_filled < at + 2 || score + gain > here {
+            continue;
+        }
+        let rank = (score, Reverse(likelihood(at)));
+        match &best {
+            Some((least, _)) if *least < rank => {}
+            Some((least, _)) if *least == rank => equal = true,
+            _ => {
+                best = Some((rank, Shift { at, first: text(at).to_owned(), joined }));
+                equal = false;
             }
         }
     }
@@ -151,15 +150,15 @@ fn shift(
 }
 
 /// What two neighbours may have been, and how many cells it must put right to be believed.
-fn joins(one: &str, other: &str, delimiter: u8) -> Vec<(String, usize)> {
+fn joined(one: &str, other: &str, delimiter: u8) -> (String, usize) {
     let digits =
         |text: &str, least: usize| (least..=3).contains(&text.len()) && text.bytes().all(|byte| byte.is_ascii_digit());
     let whole = other.split('.').next().unwrap_or(other);
     let thousands = digits(one.trim_start_matches('-'), 1) && digits(whole, 3) && delimiter == b',';
     if thousands {
-        return vec![(format!("{one}{other}"), 1)];
+        return (format!("{one}{other}"), 1);
     }
     let flows = other.starts_with(' ') && one.chars().any(char::is_alphabetic);
     let sign = char::from(delimiter);
-    vec![(format!("{one}{sign}{other}"), if flows { 1 } else { 2 })]
+    (format!("{one}{sign}{other}"), if flows { 1 } else { 2 })
 }

@@ -5,7 +5,7 @@ use std::sync::Arc;
 use super::{RowKind, RowPlace, Shape, Shaped};
 use crate::cell::{fold, shown};
 use crate::check::header::Header;
-use crate::check::workbook::sheet::about_column;
+use crate::check::problem::about_column;
 use crate::finding::Place;
 use crate::finding::codes::template as codes;
 use crate::intake::Chunk;

@@ -54,6 +54,8 @@ pub(crate) struct BlankRun {
 pub(crate) struct RecordPart {
     /// What it is known by; `None` for rows that belong to no record, since nothing is above them.
     pub key: Option<Arc<str>>,
+    /// The same without loss, for records to be recognised by: what is shown may be cut.
+    pub hash: u128,
     /// The number of its first row, as a spreadsheet counts.
     pub first: u64,
     /// The row within the chunk on which it begins; `None` where that is in an earlier chunk.
@@ -81,6 +83,11 @@ impl Shaped {
     pub fn record_of(&self, row: usize) -> Option<&RecordPart> {
         let place = self.places.get(row).filter(|place| place.kind == RowKind::Data)?;
         self.records.get(usize::try_from(place.record).ok()?)
+    }
+
+    /// What the record of a row is recognised by; `None` where it belongs to none.
+    pub fn record_hash(&self, row: usize) -> Option<u128> {
+        self.record_of(row).filter(|record| record.key.is_some()).map(|record| record.hash)
     }
 
     /// Whether two rows are of the same record.

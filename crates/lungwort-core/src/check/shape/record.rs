@@ -4,7 +4,7 @@ use std::sync::Arc;
 
 use super::table::Table;
 use super::{RecordPart, RowKind, Shape, Shaped};
-use crate::cell::shown;
+use crate::cell::{key, shown};
 
 /// Records of several rows.
 pub(crate) struct Records {
@@ -47,7 +47,7 @@ impl Shape for Records {
                 let name: Vec<String> = texts.clone().map(|text| shown::clipped(text, 60)).collect();
                 let key = other.then(|| Arc::from(name.join(" / ")));
                 let first = shaped.chunk.row_number(row);
-                let part = RecordPart { key, first, begins: Some(row) };
+                let part = RecordPart { key, hash: key::of_texts(texts.clone()), first, begins: Some(row) };
                 if other {
                     self.texts = texts.map(str::to_owned).collect();
                     self.current = Some(part.clone());

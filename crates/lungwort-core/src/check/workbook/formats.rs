@@ -1,8 +1,9 @@
 //! Cells that are formatted otherwise than the blank template formats their column: what pasting leaves behind.
 
 use crate::cell::shown;
+use crate::check::problem::about_column;
 use crate::check::run::reporter::Reporter;
-use crate::check::workbook::sheet::{DataPlace, about_column};
+use crate::check::workbook::sheet::DataPlace;
 use crate::finding::codes::template as codes;
 use crate::finding::ranges::thousands;
 use crate::finding::{Place, RowSet};
@@ -29,9 +30,8 @@ pub(crate) fn compare(
             if wanted.iter().any(|wanted| differences(wanted, style).is_empty()) {
                 continue;
             }
-            let ranges = styled.ranges().into_iter().filter(|(_, last)| *last >= data.first);
             let before = changed.rows();
-            ranges.for_each(|(first, last)| changed.add(first.max(data.first), last));
+            changed.extend(&styled.from_row(data.first));
             if changed.rows() > before {
                 what.extend(
                     differences(first, style).into_iter().filter(|words| !what.contains(words)).collect::<Vec<_>>(),

@@ -1,15 +1,13 @@
 //! What is reported of a sheet besides its cells: rows and columns that would be sent unseen, merged cells, drop-downs
 //! that were pasted over.
 
-use std::sync::Arc;
-
 use crate::check::header::Header;
-use crate::check::problem::file_problem;
+use crate::check::problem::{about_column, file_problem};
 use crate::check::run::reporter::Reporter;
 use crate::finding::CellProblem;
 use crate::finding::codes::template as codes;
 use crate::finding::ranges::thousands;
-use crate::finding::{Code, Message, Place, Problem, Topic, column_letter};
+use crate::finding::{Code, Place, column_letter};
 use crate::intake::workbook::{CellRange, SheetMetadata, Validation};
 use crate::rulebook::{Sheet, listed};
 
@@ -94,20 +92,6 @@ fn hidden_columns(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Repo
         let place = Place { row: Some(data.heading_row), field: Some(field), ..Place::default() };
         out.emit(about_column(&codes::HIDDEN_COLUMNS, data.sheet, index, message), place, None);
     }
-}
-
-/// A verdict about a column as a whole.
-pub(crate) fn about_column(code: &'static Code, sheet: &Sheet, index: usize, message: String) -> Arc<Problem> {
-    let column = &sheet.columns[index];
-    Arc::new(Problem {
-        code,
-        severity: code.severity,
-        topic: Topic::Column(index),
-        subject: Arc::from(column.heading.as_str()),
-        message: Message::sentence(message),
-        correction: None,
-        rulebook_line: Some(column.line),
-    })
 }
 
 fn merged(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {

@@ -5,10 +5,11 @@ use std::path::Path;
 use std::sync::Arc;
 
 use crate::cell::{fold, shown};
+use crate::check::problem::about_column;
 use crate::check::run::open::TopRows;
 use crate::check::run::reporter::Reporter;
 use crate::check::workbook::formats;
-use crate::check::workbook::sheet::{DataPlace, about_column};
+use crate::check::workbook::sheet::DataPlace;
 use crate::finding::codes::template as codes;
 use crate::finding::{Message, Place, Problem, Topic, column_letter};
 use crate::intake::workbook::{FullSheet, SheetMetadata, Style, Workbook};

@@ -7,13 +7,13 @@ use super::total::Total;
 use super::{Grouping, SameOf};
 use crate::cell::{Value, key, shown};
 use crate::check::folds::Gathering;
-use crate::check::problem::bare;
+use crate::check::problem::{about_column, rule_problem};
 use crate::check::rows::RowValues;
 use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, whole_row};
 use crate::condition::{Accumulator, Condition, Row as _, Slot, Truth};
 use crate::finding::codes::rule as codes;
-use crate::finding::{Code, Message, Problem, RowSet, Severity, Topic};
-use crate::rulebook::{Sheet, Sheet as RulebookSheet};
+use crate::finding::{Code, Problem, RowSet};
+use crate::rulebook::Sheet;
 
 /// The longest name of a group that is shown.
 const NAME: usize = 60;
@@ -87,7 +87,7 @@ pub(in crate::check::folds) struct Part {
 }
 
 struct Gatherer<'g, 'r> {
-    sheet: &'g RulebookSheet,
+    sheet: &'g Sheet,
     grouping: &'g Grouping<'r>,
     from: &'g Gathering<'g>,
     accumulators: Vec<Accumulator>,
@@ -144,23 +144,18 @@ impl Gatherer<'_, '_> {
     /// The key of a row's group; `None` where a part of it is blank.
     fn key(&self, at: usize, row: usize) -> Option<u128> {
         if self.grouping.records {
-            return self.from.shaped.record_of(row)?.key.as_deref().map(key::of_text);
+            return self.from.shaped.record_hash(row);
         }
         let mut parts = key::Parts::default();
         for column in self.grouping.by {
             match self.from.values.typed[*column].get(at)? {
                 Value::Blank => return None,
                 // What could not be read is told apart as it is written.
-                Value::Unreadable => parts.add_text(self.text(row, *column).trim()),
+                Value::Unreadable => parts.add_text(self.from.text(row, *column).trim()),
                 value => parts.add(value),
             }
         }
         Some(parts.key())
-    }
-
-    fn text(&self, row: usize, column: usize) -> &str {
-        let chunk = &self.from.shaped.chunk;
-        self.from.header.field_of[column].map(|field| chunk.original_text(row, field)).unwrap_or_default()
     }
 
     fn begin_run(&mut self, key: u128, row: usize) {
@@ -170,9 +165,7 @@ impl Gatherer<'_, '_> {
         let by = if self.grouping.records { &[] } else { self.grouping.by };
         for (at, column) in by.iter().enumerate() {
             self.part.names.push_str(if at > 0 { " / " } else { "" });
-            let chunk = &self.from.shaped.chunk;
-            let text = self.from.header.field_of[*column].map(|field| chunk.original_text(row, field).trim());
-            match text.unwrap_or_default() {
+            match self.from.text(row, *column).trim() {
                 plain if plain.len() <= NAME && plain.bytes().all(|byte| byte.is_ascii_graphic()) => {
                     self.part.names.push_str(plain);
                 }
@@ -205,7 +198,7 @@ impl Gatherer<'_, '_> {
             let read = match counts(of.when) {
                 Truth::True => self.accumulators[slot].add(of.aggregate.get(), &values),
                 Truth::False => true,
-                Truth::Unknown => of.when.is_none_or(|when| !reads_all(when, &values)),
+                Truth::Unknown => of.when.is_none_or(|when| !cannot_be_read(when, &values)),
             };
             if !read {
                 self.part.open.push((run, slot, number));
@@ -233,9 +226,9 @@ impl Gatherer<'_, '_> {
                 *first_row = row;
             }
             if let Some(due) = ends.add(follow.how, value) {
-                let found = slip(self.sheet, self.grouping, place, &due, self.text(row, follow.column));
+                let found = slip(self.sheet, self.grouping, place, &due, self.from.text(row, follow.column));
                 let field = self.from.header.field_of[follow.column];
-                let value = Some(self.text(row, follow.column).into());
+                let value = Some(self.from.text(row, follow.column).into());
                 result.findings.push(RowFinding {
                     field,
                     value,
@@ -247,8 +240,8 @@ impl Gatherer<'_, '_> {
     }
 }
 
-/// Whether all columns of a condition could be read: then it is a blank that leaves it open, and the row does not count.
-fn reads_all(when: &Condition, values: &RowValues<'_, '_>) -> bool {
+/// Whether a column of a condition could not be read. Else it is a blank that leaves it open, and the row does not count.
+fn cannot_be_read(when: &Condition, values: &RowValues<'_, '_>) -> bool {
     when.columns().iter().any(|column| *values.value(Slot::Column(*column)) == Value::Unreadable)
 }
 
@@ -260,39 +253,10 @@ pub(super) fn slip(sheet: &Sheet, grouping: &Grouping<'_>, place: usize, due: &s
     let heading = &sheet.columns[follow.column].heading;
     let message =
         format!("{}; here {heading} is {}, and {due}.", sheet.rules[follow.rule].title, shown::quoted(found.trim()));
-    problem(sheet, follow.rule, code, message)
+    rule_problem(sheet, follow.rule, code, message)
 }
 
 /// A problem of the groups themselves, whatever the rules.
 pub(super) fn of_groups(sheet: &Sheet, grouping: &Grouping<'_>, code: &'static Code, message: String) -> Arc<Problem> {
-    let column = grouping.by.first().copied().unwrap_or(0);
-    let about = sheet.columns.get(column);
-    Arc::new(Problem {
-        topic: Topic::Column(column),
-        subject: Arc::from(about.map(|column| column.heading.as_str()).unwrap_or_default()),
-        message: Message::sentence(message),
-        rulebook_line: about.map(|column| column.line),
-        ..bare(code)
-    })
-}
-
-/// A problem of a rule over groups.
-pub(in crate::check::folds) fn problem(
-    sheet: &Sheet,
-    rule: usize,
-    code: &'static Code,
-    message: String,
-) -> Arc<Problem> {
-    let about = &sheet.rules[rule];
-    let severity =
-        if code.severity == Severity::Error { about.severity.unwrap_or(code.severity) } else { code.severity };
-    Arc::new(Problem {
-        code,
-        severity,
-        topic: Topic::Rule(rule),
-        subject: Arc::from(about.title.as_str()),
-        message: Message::sentence(message),
-        correction: None,
-        rulebook_line: Some(about.line),
-    })
+    about_column(code, sheet, grouping.by.first().copied().unwrap_or(0), message)
 }

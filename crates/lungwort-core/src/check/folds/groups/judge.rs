@@ -3,10 +3,11 @@
 use std::sync::Arc;
 
 use super::Grouping;
-use super::gather::{of_groups, problem};
+use super::gather::of_groups;
 use super::state::{OPEN_NAMED, State, what};
 use crate::cell::Value;
 use crate::check::folds::{Ending, Placed};
+use crate::check::problem::rule_problem;
 use crate::finding::codes::rule as codes;
 use crate::finding::ranges::thousands;
 use crate::finding::{Place, Problem, RowSet};
@@ -37,8 +38,10 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
         columns.iter().all(|column| ending.header.field_of[*column].is_some())
     };
     let judged: Vec<_> = grouping.judged.iter().filter(|(rule, ..)| has_all(*rule)).collect();
+    // In the order of the groups, as they are.
+    let mut over_files = state.over_files.iter().peekable();
     for group in 0..state.groups.len() as u32 {
-        let elsewhere = state.over_files.iter().find(|(known, ..)| *known == group);
+        let elsewhere = over_files.next_if(|(known, ..)| *known == group);
         if let Some((_, file, row)) = elsewhere {
             let name = ending.names.get(*file).cloned().unwrap_or_default();
             let head = format!(
@@ -60,7 +63,7 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
         let in_rows = rows.get(&group).filter(|_| with_rows && !grouping.by.is_empty());
         let message = format!("{}{}.", capital(&head), in_rows.map(|rows| rows.words(RANGES)).unwrap_or_default());
         let problem = match rule {
-            Some(rule) => problem(sheet, rule, code, message),
+            Some(rule) => rule_problem(sheet, rule, code, message),
             None => of_groups(sheet, grouping, code, message),
         };
         let place = match grouping.by {

@@ -20,7 +20,6 @@ use crate::rulebook::Sheet;
 use crate::rulebook::model::{Each, Rule};
 use crate::rulebook::rule::GroupForm;
 use gather::Part;
-pub(super) use gather::problem;
 use rust_decimal::Decimal;
 use sequence::Follow;
 use state::State;

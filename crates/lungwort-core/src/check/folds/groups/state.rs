@@ -6,11 +6,12 @@ use foldhash::fast::FixedState;
 use hashbrown::HashTable;
 
 use super::Grouping;
-use super::gather::{FirstValue, Part, Run, of_groups, problem, slip};
+use super::gather::{FirstValue, Part, Run, of_groups, slip};
 use super::sequence::Ends;
 use super::total::Total;
 use crate::cell::shown;
 use crate::check::folds::Absorbing;
+use crate::check::problem::rule_problem;
 use crate::check::rows::result::{FIRST_RULE, RowFinding, whole_row};
 use crate::finding::RowSet;
 use crate::finding::codes::rule as codes;
@@ -86,7 +87,7 @@ impl State {
             self.begin_file(file);
         }
         let Part { runs, names, totals, firsts, ends, differs, open, without } = part;
-        without.ranges().into_iter().for_each(|(first, last)| self.without.add(first, last));
+        self.without.extend(&without);
         let (mut totals, mut firsts, mut ends) = (totals.into_iter(), firsts.into_iter(), ends.into_iter());
         let mut group_of = Vec::with_capacity(runs.len());
         for run in &runs {
@@ -113,7 +114,7 @@ impl State {
                 let follow = &grouping.follows[place];
                 let due = self.ends[at * grouping.follows.len() + place].append(follow.how, run_ends);
                 if let Some(due) = due {
-                    let found = slip(with.judge.sheet, grouping, place, &due, text(with, row, follow.column));
+                    let found = slip(with.judge.sheet, grouping, place, &due, with.text(row, follow.column));
                     push(with, row, follow.column, follow.rule, found);
                 }
             }
@@ -196,7 +197,7 @@ impl State {
                 && self.texts.len() < TEXTS_KEPT
                 && !self.texts.contains_key(&(place, key))
             {
-                self.texts.insert((place, key), text(with, row, same.column).trim().into());
+                self.texts.insert((place, key), with.text(row, same.column).trim().into());
             }
             *known = value;
         } else if !known.is_same(&value, same) {
@@ -218,7 +219,7 @@ impl State {
         };
         let sheet = with.judge.sheet;
         let heading = &sheet.columns[same.column].heading;
-        let here = shown::quoted(text(with, row, same.column).trim());
+        let here = shown::quoted(with.text(row, same.column).trim());
         let first = first.unwrap_or_else(|| "another".to_owned());
         let of = match grouping.by {
             [] => "the sheet".to_owned(),
@@ -228,7 +229,7 @@ impl State {
             "{heading} is {here} here and {first} in row {}, the first of {of}; it must be the same in all rows.",
             it.first
         );
-        let found = problem(sheet, same.rule, &codes::NOT_THE_SAME, message);
+        let found = rule_problem(sheet, same.rule, &codes::NOT_THE_SAME, message);
         push(with, row, same.column, same.rule, found);
     }
 
@@ -284,10 +285,6 @@ pub(super) fn what(grouping: &Grouping<'_>, sheet: &crate::rulebook::Sheet) -> S
     sheet.named(grouping.by)
 }
 
-fn text<'w>(with: &'w Absorbing<'_, '_>, row: usize, column: usize) -> &'w str {
-    with.header.field_of[column].map(|field| with.chunk.original_text(row, field)).unwrap_or_default()
-}
-
 fn push(
     with: &mut Absorbing<'_, '_>,
     row: usize,
@@ -296,7 +293,7 @@ fn push(
     problem: std::sync::Arc<crate::finding::Problem>,
 ) {
     let field = with.header.field_of[column];
-    let value = Some(text(with, row, column).into());
+    let value = Some(with.text(row, column).into());
     let key = crate::check::rows::result::key_of(with.judge, with.header, with.chunk, row);
     let order = FIRST_RULE + rule as u32;
     with.findings.push(RowFinding { field, value, key, order, ..whole_row(row, problem) });
