@@ -29,6 +29,9 @@ const HEADINGS: [&str; 13] = [
     "More",
 ];
 
+/// The first column that is for programs.
+const FOR_PROGRAMS: u16 = 5;
+
 /// Writes the sheet. The edition stands in its second row.
 pub fn write(book: &mut Workbook, rulebook: &Rulebook, sheets: &[Chosen<'_>]) -> Result<(), XlsxError> {
     let sheet = book.add_worksheet().set_name(name(rulebook, sheets))?;
@@ -63,18 +66,32 @@ pub fn write(book: &mut Workbook, rulebook: &Rulebook, sheets: &[Chosen<'_>]) ->
             }
             row += 1;
         }
-        row += 1;
-        for (number, rule) in (1..).zip(&chosen.sheet.rules) {
-            if number == 1 {
-                sheet.write_string_with_format(row, 0, chosen.sheet.rules_title(), &strong)?;
-                row += 1;
-            }
-            sheet.write_string(row, 0, format!("{number}. {}.", rule.sentence.trim_end_matches('.')))?;
-            row += 1;
-        }
-        row += 1;
+        row = parts(sheet, chosen.sheet, row + 1, &strong)? + 1;
     }
     Ok(())
+}
+
+/// How rows make up things, then the rules; each with its line for programs. Returns the row behind them.
+fn parts(out: &mut Worksheet, sheet: &Sheet, mut row: u32, strong: &Format) -> Result<u32, XlsxError> {
+    let plain = Format::new().set_num_format("@");
+    let mut number = 0;
+    for part in &sheet.parts {
+        let mut words = part.words.clone();
+        if part.key == "rule" {
+            number += 1;
+            words = format!("{number}. {words}");
+            if number == 1 {
+                out.write_string_with_format(row, 0, sheet.rules_title(), strong)?;
+                row += 1;
+            }
+        }
+        if !words.is_empty() {
+            out.write_string(row, 0, words)?;
+        }
+        out.write_string_with_format(row, FOR_PROGRAMS, format!("{} = {}", part.key, part.toml), &plain)?;
+        row += 1;
+    }
+    Ok(row)
 }
 
 /// The sheet's name: where the rulebook looks for the edition on a sheet that is not to be filled in, that one's.

@@ -216,7 +216,7 @@ impl Row for Totals {
 
 /// A condition: a formula of one row that is true or false.
 #[derive(Debug)]
-pub struct Condition(Formula);
+pub struct Condition(Formula, Box<str>);
 
 /// What came of a condition for one row.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -237,7 +237,12 @@ impl Condition {
     pub fn compile(source: &str, scope: &dyn Scope) -> Result<Condition, Vec<Mistake>> {
         let formula = Formula::of_row(source, scope)?;
         must_be_truth(formula.kind, source)?;
-        Ok(Condition(formula))
+        Ok(Condition(formula, source.into()))
+    }
+
+    /// It as it was written.
+    pub fn written(&self) -> &str {
+        &self.1
     }
 
     /// The columns it names, ascending, each once.

@@ -4,10 +4,11 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
-use super::draft::{Confidence, DraftColumn};
+use super::draft::{Confidence, DraftColumn, DraftRule, DraftSheet};
 use super::marks::{place, word_in};
 use super::source::TemplateSheet;
 use crate::cell::fold::fold;
+use crate::rulebook::PART_KINDS;
 use crate::rulebook::toml_text::{key, list, quoted};
 
 /// A length in words, such as `Text (40)`.
@@ -118,6 +119,31 @@ pub fn learn(sheet: &TemplateSheet, columns: &mut [DraftColumn]) -> bool {
     true
 }
 
+/// Learns what a guide says of a sheet beside its columns, as a rulebook writes it. `others` are the names of all sheets: a
+/// guide of several goes through them one after the other.
+pub fn learn_parts(guide: &TemplateSheet, others: &[String], sheet: &mut DraftSheet) {
+    let mut about: Option<&str> = None;
+    for cell in &guide.full.cells {
+        let text = cell.text.trim();
+        if let Some(name) = text.strip_prefix("Sheet ").filter(|name| others.iter().any(|other| other == name)) {
+            about = Some(name);
+        }
+        let Some((key, value)) = text.split_once(" = ").filter(|_| about.is_none_or(|name| name == sheet.name)) else {
+            continue;
+        };
+        let Some(kind) = PART_KINDS.iter().find(|kind| kind.key == key && (kind.reads)(value)) else { continue };
+        let source = place(guide, cell.row, cell.column);
+        if kind.several {
+            let table = toml::from_str::<toml::Table>(text).ok().and_then(|mut table| table.remove(key));
+            let lines = table.as_ref().and_then(toml::Value::as_table).into_iter().flatten();
+            let lines = lines.map(|(key, value)| (key.clone().into(), value.to_string())).collect();
+            sheet.rules.push(DraftRule { kind: kind.key, lines, source, confidence: Confidence::Known });
+        } else {
+            sheet.lines.set(kind.key, value, source, Confidence::Known);
+        }
+    }
+}
+
 fn take(kind: Tells, text: &str, at: &str, column: &mut DraftColumn) {
     let lines = &mut column.lines;
     match kind {
@@ -181,6 +207,12 @@ const KEYS: &[&str] = &[
     "retired",
     "allowed",
     "attachment_folder",
+    "required_when",
+    "blank_when",
+    "blank_words",
+    "never",
+    "form",
+    "path",
 ];
 
 /// `key = value`, one a line.

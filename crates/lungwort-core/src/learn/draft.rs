@@ -1,5 +1,7 @@
 //! A rulebook being drafted: each of its lines with where it was learned and how confidence it is.
 
+use std::borrow::Cow;
+
 /// How confidence a line is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
 pub enum Confidence {
@@ -76,11 +78,13 @@ pub struct DraftColumn {
     pub lines: Lines,
 }
 
-/// A rule.
+/// A rule, or another table of a sheet that there may be several of.
 #[derive(Debug, Clone)]
 pub struct DraftRule {
+    /// What it is in the rulebook: `rule`, `figure`, …
+    pub kind: &'static str,
     /// Its lines, as TOML writes them.
-    pub lines: Vec<(&'static str, String)>,
+    pub lines: Vec<(Cow<'static, str>, String)>,
     /// Where it was learned, in words.
     pub source: String,
     /// How confidence it is.

@@ -261,9 +261,11 @@ fn labelled(template: &Template, sheet: &TemplateSheet, column: DraftColumn, dra
 fn definitions_and_prose(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
     let is_entry = |at: usize| entries.iter().flatten().any(|entry| entry.at == at);
     let mut defining = Vec::new();
+    let names: Vec<String> = draft.sheets.iter().map(|sheet| sheet.name.clone()).collect();
     for (at, sheet) in template.sheets.iter().enumerate().filter(|(at, _)| !is_entry(*at)) {
         for drafted in &mut draft.sheets {
             if definitions::learn(sheet, &mut drafted.columns) {
+                definitions::learn_parts(sheet, &names, drafted);
                 defining.push(at);
             }
         }

@@ -51,7 +51,12 @@ fn together(sheet: &mut DraftSheet, samples: &SampleRows) {
         let names: Vec<&str> = group.iter().map(|member| sheet.columns[*member].name.as_str()).collect();
         let rows = samples.rows.len();
         let source = format!("{}, {held} of them filled", support("held", rows, rows));
-        let rule = DraftRule { lines: vec![("all_or_none", list(&names))], source, confidence: confidence(rows) };
+        let rule = DraftRule {
+            kind: "rule",
+            lines: vec![("all_or_none".into(), list(&names))],
+            source,
+            confidence: confidence(rows),
+        };
         sheet.rules.push(rule);
     }
 }
@@ -102,7 +107,8 @@ fn in_order(sheet: &mut DraftSheet, samples: &SampleRows) {
             let check = format!("{} >= {}", second.name, first.name);
             let message = format!("{} is before {}", second.heading.trim(), first.heading.trim());
             let rule = DraftRule {
-                lines: vec![("check", quoted(&check)), ("message", quoted(&message))],
+                kind: "rule",
+                lines: vec![("check".into(), quoted(&check)), ("message".into(), quoted(&message))],
                 source: support("held", pairs.len(), pairs.len()),
                 confidence: confidence(pairs.len()),
             };
@@ -144,7 +150,8 @@ fn sums(sheet: &mut DraftSheet, samples: &SampleRows) {
         let names: Vec<&str> = parts.iter().map(|(at, _)| sheet.columns[*at].name.as_str()).collect();
         let check = format!("{} = {}", sheet.columns[*total].name, names.join(" + "));
         rules.push(DraftRule {
-            lines: vec![("check", quoted(&check))],
+            kind: "rule",
+            lines: vec![("check".into(), quoted(&check))],
             source: support("held", rows, rows),
             confidence: confidence(rows),
         });

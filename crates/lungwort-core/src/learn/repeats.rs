@@ -23,7 +23,12 @@ pub fn learn(sheet: &mut DraftSheet, number_format: &mut Vec<String>) {
         sets.len()
     ));
     let source = format!("{} sets of {width} columns with the same headings", sets.len());
-    sheet.rules.push(DraftRule { lines: vec![("no_gaps", list(&firsts))], source, confidence: Confidence::Suggested });
+    sheet.rules.push(DraftRule {
+        kind: "rule",
+        lines: vec![("no_gaps".into(), list(&firsts))],
+        source,
+        confidence: Confidence::Suggested,
+    });
 }
 
 /// Headings that are the same but for a number, by number.

@@ -121,12 +121,12 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
     let names_used = |name: &str| {
         let quoted = quoted(name);
         let in_rules = sheet.rules.iter().flat_map(|rule| &rule.lines).any(|(_, value)| contains_word(value, name));
-        let in_columns = sheet
-            .columns
-            .iter()
-            .flat_map(|column| &column.lines.0)
-            .any(|line| line.key == "allowed" && line.value.contains(&quoted));
-        in_rules || in_columns || sheet.lines.0.iter().any(|line| line.key == "key" && line.value.contains(&quoted))
+        let in_columns = sheet.columns.iter().flat_map(|column| &column.lines.0).any(|line| match line.key {
+            "allowed" => line.value.contains(&quoted),
+            "required_when" | "blank_when" => contains_word(&line.value, name),
+            _ => false,
+        });
+        in_rules || in_columns || sheet.lines.0.iter().any(|line| line.value.contains(&quoted))
     };
     for (number, column) in sheet.columns.iter().enumerate() {
         let repeated = sheet.columns.iter().filter(|other| other.heading == column.heading).count() > 1;
@@ -137,7 +137,7 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
         let part = Part::Rule(at, number);
         out.line("", None);
         out.line(&format!("# {}", comment(&rule.source, rule.confidence)), None);
-        out.line(&format!("{behind}[[sheet.rule]]"), Some((part, "rule")));
+        out.line(&format!("{behind}[[sheet.{}]]", rule.kind), Some((part, "rule")));
         for (key, value) in &rule.lines {
             out.line(&format!("{behind}{key} = {value}"), Some((part, "rule")));
         }

@@ -13,7 +13,7 @@ use super::reference::{Table, Wanted};
 use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
-use super::{compile_rule, load as reader, record, standard};
+use super::{compile_rule, load as reader, parts, record, standard};
 use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
 use crate::condition::{Formula, Scope};
@@ -310,6 +310,7 @@ impl Compiler {
             columns: compiled,
             record,
             referred_to: Vec::new(),
+            parts: Vec::new(),
             rules: Vec::new(),
             figures: Vec::new(),
         };
@@ -334,6 +335,7 @@ impl Compiler {
                 Err(mistakes) => self.condition_mistakes(&place, &figure.value, mistakes),
             }
         }
+        sheet.parts = parts::of(written, &sheet);
         sheet
     }
 

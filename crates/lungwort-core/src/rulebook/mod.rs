@@ -12,6 +12,7 @@ pub mod list;
 mod load;
 pub mod mistake;
 pub mod model;
+mod parts;
 pub(crate) mod phrases;
 pub mod property;
 mod record;
@@ -28,6 +29,8 @@ pub use compile::{Loaded, load, load_text};
 pub(crate) use guide_examples::{known_values, written as written_value};
 pub use mistake::{Level, Mistake, Mistakes};
 pub use model::{Column, ColumnType, Rule, RuleForm, Rulebook, Sheet};
+pub(crate) use parts::KINDS as PART_KINDS;
+pub use parts::SheetPart;
 pub(crate) use phrases::{capital, listed};
 pub use written::schema;
 

@@ -12,6 +12,7 @@ use jiff::civil::Date;
 use regex::Regex;
 
 use super::list::{Dependent, List};
+pub use super::parts::SheetPart;
 pub use super::property::Column;
 pub use super::record::{Record, RecordList};
 pub use super::rule::{Each, RuleForm};
@@ -142,6 +143,8 @@ pub struct Sheet {
     pub record: Option<Record>,
     /// Columns that must have the values of another sheet.
     pub referred_to: Vec<usize>,
+    /// What a blank template says of it beside the columns.
+    pub parts: Vec<SheetPart>,
     /// Requirements over more than one cell.
     pub rules: Vec<Rule>,
     /// Figures.

@@ -1,28 +1,29 @@
 //! Records of several rows: what is filled on the first row of a record, and which lists its rows hold side by side.
 
 use schemars::JsonSchema;
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 use super::compiler::{Columns, Compiler};
+use super::parts::is_default;
 use super::{Sheet, listed};
 
 /// Records of several rows, as they are written.
-#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenRecord {
     /// The columns that are filled on the first row of a record and hold for all of its rows; those of the key are among them.
     pub header: Vec<String>,
     /// On the rows that continue a record: "allowed" (if left out) where a header may be repeated, and is then the same, or
     /// "blank" where it must be left blank.
-    #[serde(default)]
+    #[serde(default, skip_serializing_if = "is_default")]
     pub repeated: WrittenRepeated,
     /// Lists that the rows of a record hold side by side.
-    #[serde(default)]
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub list: Vec<WrittenRecordList>,
 }
 
 /// What a header may be on a row that continues a record.
-#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum WrittenRepeated {
     /// Blank, or the same as on the first row.
@@ -33,7 +34,7 @@ pub enum WrittenRepeated {
 }
 
 /// A list that the rows of a record hold.
-#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenRecordList {
     /// What its entries are called, such as contributors.
@@ -41,7 +42,7 @@ pub struct WrittenRecordList {
     /// The columns of an entry.
     pub columns: Vec<String>,
     /// The least entries of a record.
-    #[serde(default)]
+    #[serde(default, skip_serializing_if = "is_default")]
     pub min: u64,
     /// The most.
     pub max: Option<u64>,

@@ -178,7 +178,7 @@ impl WrittenSheet {
 }
 
 /// The most groups of rows.
-#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenGroupLimit {
     /// The columns whose values make the groups.
@@ -188,7 +188,7 @@ pub struct WrittenGroupLimit {
 }
 
 /// The greatest sum of a column.
-#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenSumLimit {
     /// The column.
@@ -343,7 +343,7 @@ pub enum WrittenUnit {
 }
 
 /// A figure that people compare before they send.
-#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenFigure {
     /// What it is called.
@@ -351,7 +351,7 @@ pub struct WrittenFigure {
     /// A formula over all rows, of COUNT(*), COUNT(DISTINCT …), SUM, MIN, MAX and AVG of columns.
     pub value: String,
     /// The columns whose values make sections, each with the figure of its own, beside the total.
-    #[serde(default)]
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub by: Vec<String>,
 }
 

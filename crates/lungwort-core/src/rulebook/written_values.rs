@@ -4,6 +4,7 @@ use indexmap::IndexMap;
 use schemars::{JsonSchema, Schema, SchemaGenerator, json_schema};
 use serde::Deserialize;
 use serde::de::{self, Deserializer, MapAccess, SeqAccess, Visitor};
+use serde::ser::{Serialize, Serializer};
 
 use super::written::WrittenLookup;
 
@@ -272,6 +273,12 @@ impl<'de> Visitor<'de> for BoundVisitor {
             Some((_, text)) => Ok(WrittenBound(text)),
             None => Err(de::Error::custom("this is empty")),
         }
+    }
+}
+
+impl Serialize for WrittenBound {
+    fn serialize<S: Serializer>(&self, to: S) -> Result<S::Ok, S::Error> {
+        to.serialize_str(&self.0)
     }
 }
 

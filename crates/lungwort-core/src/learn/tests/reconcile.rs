@@ -63,7 +63,8 @@ fn a_line_that_makes_a_mistake_becomes_an_offer_with_the_reason() {
 fn a_rule_that_cannot_be_is_only_offered() {
     let mut draft = draft(&[("type", "\"whole\"", Confidence::Known)]);
     let rule = |check: &str| DraftRule {
-        lines: vec![("check", quoted(check))],
+        kind: "rule",
+        lines: vec![("check".into(), quoted(check))],
         source: "held".to_owned(),
         confidence: Confidence::Confirm,
     };

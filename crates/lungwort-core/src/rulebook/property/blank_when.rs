@@ -4,6 +4,7 @@ use super::{Column, Compiling, Property, WrittenColumn};
 use crate::condition::Condition;
 use crate::rulebook::Sheet;
 use crate::rulebook::change::Changes;
+use crate::rulebook::toml_text::quoted;
 
 pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Option<Condition> {
     on.condition("blank_when", &written.blank_when)
@@ -18,9 +19,8 @@ impl Property for This {
         &["blank_when"]
     }
 
-    // A condition is not kept as it was written; whoever needs it in words has the sentence.
-    fn toml(&self, _: &Sheet, _: &Column) -> Vec<(&'static str, String)> {
-        Vec::new()
+    fn toml(&self, _: &Sheet, column: &Column) -> Vec<(&'static str, String)> {
+        column.blank_when.iter().map(|when| ("blank_when", quoted(when.written()))).collect()
     }
 
     fn compare(&self, old: (&Sheet, &Column), new: (&Sheet, &Column), changes: &mut Changes) {

@@ -1,14 +1,15 @@
 //! Over what a rule goes: each row, each group of rows with the same values in some columns, or the whole sheet.
 
 use schemars::JsonSchema;
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 use super::Forming;
 use super::forming::named;
 use crate::rulebook::Sheet;
+use crate::rulebook::parts::is_default;
 
 /// Over what a rule goes, as it is written.
-#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(untagged)]
 pub enum WrittenEach {
     /// "row", "record" or "sheet".
@@ -18,13 +19,13 @@ pub enum WrittenEach {
 }
 
 /// Groups of rows.
-#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenGroups {
     /// The columns that all rows of a group have the same values in.
     pub by: Vec<String>,
     /// Whether the rows of a group must be together, with no row of another group between.
-    #[serde(default)]
+    #[serde(default, skip_serializing_if = "is_default")]
     pub adjacent: bool,
 }
 

@@ -3,7 +3,7 @@
 use jiff::civil::Date;
 use rust_decimal::Decimal;
 use schemars::JsonSchema;
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
 use crate::condition::Labels;
@@ -11,7 +11,7 @@ use crate::rulebook::Sheet;
 use super::example::RuleExample;
 
 /// A column whose values ascend, as it is written.
-#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(untagged)]
 pub enum WrittenOrder {
     /// The column; two equal values in turn are in order.
@@ -21,13 +21,13 @@ pub enum WrittenOrder {
 }
 
 /// A column whose values ascend, and how.
-#[derive(Debug, Clone, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenOrderOf {
     /// The column.
     pub column: String,
     /// Whether each value must be greater than the one before, and not equal.
-    #[serde(default)]
+    #[serde(default, skip_serializing_if = "crate::rulebook::parts::is_default")]
     pub strictly: bool,
     /// How much greater each number must be than the one before.
     pub step: Option<f64>,

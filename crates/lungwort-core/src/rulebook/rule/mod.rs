@@ -13,12 +13,13 @@ use std::fmt;
 use indexmap::IndexMap;
 use jiff::civil::Date;
 use schemars::JsonSchema;
-use serde::{Deserialize, de};
+use serde::{Deserialize, Serialize, de};
 
 pub use each::{Each, WrittenEach};
 pub(super) use forming::Forming;
 
 use super::Sheet;
+use super::parts::is_default;
 use example::RuleExample;
 use rust_decimal::Decimal;
 
@@ -60,7 +61,7 @@ pub struct Uniqueness<'f> {
 }
 
 /// What a blank counts for where several columns must differ from row to row.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum WrittenBlanks {
     /// A row with a blank among them is not compared, as in SQL.
@@ -155,14 +156,14 @@ macro_rules! forms {
         $(mod $form;)*
 
         /// One requirement over more than one cell. It has exactly one of the forms.
-        #[derive(Debug, Clone, Default, Deserialize, JsonSchema)]
+        #[derive(Debug, Clone, Default, Serialize, Deserialize, JsonSchema)]
         #[serde(deny_unknown_fields)]
         pub struct WrittenRule {
             $( $(#[$doc])* pub $form: Option<$written>, )*
             /// With whole_if_begun: the columns that are then required; all of them if left out.
             pub needs: Option<Vec<String>>,
             /// With unique: a value must be unique in all these columns, whatever the row.
-            #[serde(default)]
+            #[serde(default, skip_serializing_if = "is_default")]
             pub across: bool,
             /// With unique over several columns: whether a blank is "equal" to another blank, or keeps its row "apart"
             /// from the comparison, as in SQL (if left out).
@@ -170,6 +171,7 @@ macro_rules! forms {
             /// With same: how far numbers may be from the first one of the group.
             pub tolerance: Option<f64>,
             /// Form: a row found in another list (not supported yet).
+            #[serde(skip_serializing)]
             #[schemars(with = "Option<serde_json::Map<String, serde_json::Value>>")]
             pub lookup: Option<IndexMap<String, de::IgnoredAny>>,
             /// The condition under which the rule counts.

@@ -2,7 +2,7 @@
 
 use jiff::civil::Date;
 use schemars::JsonSchema;
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
 use crate::finding::ranges::thousands;
@@ -10,7 +10,7 @@ use crate::rulebook::Sheet;
 use super::example::RuleExample;
 
 /// How many rows there must be.
-#[derive(Debug, Clone, Copy, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenRows {
     /// At least so many.

@@ -1,0 +1,92 @@
+//! What a blank template says of a sheet beside its columns: how rows make up things, rules and figures. Each is a sentence
+//! for people, and for programs the line of the rulebook that it comes from, so that `learn` reads back what was meant.
+
+use serde::Serialize;
+use serde::de::DeserializeOwned;
+
+use super::Sheet;
+use super::phrases::capital;
+use super::toml_text::list;
+use super::written::{WrittenFigure, WrittenGroupLimit, WrittenRecord, WrittenRule, WrittenSheet, WrittenSumLimit};
+use crate::finding::ranges::thousands;
+
+/// A part of a sheet.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct SheetPart {
+    /// Its key in the rulebook.
+    pub key: &'static str,
+    /// It as a sentence; empty where another part says it.
+    pub words: String,
+    /// Its value as a rulebook writes it.
+    pub toml: String,
+}
+
+/// A kind of part that is read back.
+pub(crate) struct PartKind {
+    /// Its key.
+    pub key: &'static str,
+    /// Whether a sheet may have several, each a table of its own.
+    pub several: bool,
+    /// Whether a value is one of this kind.
+    pub reads: fn(&str) -> bool,
+}
+
+/// The kinds of part that are read back.
+pub(crate) const KINDS: &[PartKind] = &[
+    PartKind { key: "key", several: false, reads: is_a::<Vec<String>> },
+    PartKind { key: "max_rows", several: false, reads: is_a::<u64> },
+    PartKind { key: "max_groups", several: false, reads: is_a::<WrittenGroupLimit> },
+    PartKind { key: "max_sum", several: false, reads: is_a::<WrittenSumLimit> },
+    PartKind { key: "record", several: false, reads: is_a::<WrittenRecord> },
+    PartKind { key: "rule", several: true, reads: is_a::<WrittenRule> },
+    PartKind { key: "figure", several: true, reads: is_a::<WrittenFigure> },
+];
+
+/// Whether a value is of a type.
+fn is_a<T: DeserializeOwned>(value: &str) -> bool {
+    toml::de::ValueDeserializer::parse(value).is_ok_and(|value| T::deserialize(value).is_ok())
+}
+
+/// The parts of a sheet.
+pub(super) fn of(written: &WrittenSheet, sheet: &Sheet) -> Vec<SheetPart> {
+    let mut parts = Vec::new();
+    let mut add = |key, words: String, toml: Option<String>| {
+        if let Some(toml) = toml {
+            parts.push(SheetPart { key, words, toml });
+        }
+    };
+    if !written.key.is_empty() {
+        add("key", format!("Key: {}.", sheet.named(&sheet.key)), Some(list(&written.key)));
+    }
+    if let (Some(of), Some(record)) = (&written.record, &sheet.record) {
+        add("record", format!("{}.", capital(&record.words(sheet))), inline(of));
+    }
+    if let Some(most) = sheet.max_rows {
+        add("max_rows", format!("At most {} filled rows.", thousands(most)), Some(most.to_string()));
+    }
+    if let (Some(of), Some((by, most))) = (&written.max_groups, &sheet.max_groups) {
+        add("max_groups", format!("At most {} different {}.", thousands(*most), sheet.named(by)), inline(of));
+    }
+    if let (Some(of), Some((column, most))) = (&written.max_sum, &sheet.max_sum) {
+        add("max_sum", format!("The sum of {} is at most {most}.", sheet.named(&[*column])), inline(of));
+    }
+    for (rule, of) in sheet.rules.iter().zip(written.rule.iter()) {
+        add("rule", format!("{}.", rule.sentence.trim_end_matches('.')), inline(of));
+    }
+    for figure in &written.figure {
+        add("figure", String::new(), inline(figure));
+    }
+    parts
+}
+
+/// A value as an inline table.
+fn inline<T: Serialize>(of: &T) -> Option<String> {
+    let mut text = String::new();
+    of.serialize(toml::ser::ValueSerializer::new(&mut text)).ok()?;
+    Some(text)
+}
+
+/// Whether a value is the one that is meant where nothing is written.
+pub(super) fn is_default<T: Default + PartialEq>(value: &T) -> bool {
+    *value == T::default()
+}
