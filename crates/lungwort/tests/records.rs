@@ -17,17 +17,8 @@ fn ran(more: &str, lines: &str) -> Ran {
         .check(&[])
 }
 
-fn said(ran: &Ran) -> Vec<String> {
-    let json = ran.json();
-    let say = |finding: &serde_json::Value| {
-        let text = |key: &str| finding[key].as_str().unwrap_or("-").to_owned();
-        format!("{} {} {} {}", text("code"), finding["row"].as_u64().unwrap_or(0), text("column"), text("key"))
-    };
-    json["findings"].as_array().unwrap().iter().map(say).collect()
-}
-
 fn found(lines: &str) -> Vec<String> {
-    said(&ran("", lines))
+    ran("", lines).places()
 }
 
 #[test]
@@ -70,7 +61,7 @@ fn a_header_that_must_be_blank_below_is_cleared() {
     let blank = RECORD.replace("list =", "repeated = 'blank'\nlist =");
     let data = "Lot,Genus,Who,Part,Donor,Share,Note\nA,x,P,f,,,\nA,,Q,g,,,\n,,,,,,n\n";
     let ran = Folder::with(&format!("{COLUMNS}{blank}"), data).check(&[]);
-    assert_eq!(said(&ran), ["header-repeated 3 A A"]);
+    assert_eq!(ran.places(), ["header-repeated 3 A A"]);
     let correction = ran.json()["findings"][0]["correction"].clone();
     assert_eq!((correction["value"].as_str(), correction["certainty"].as_str()), (Some(""), Some("certain")));
 }
@@ -79,7 +70,7 @@ fn a_header_that_must_be_blank_below_is_cleared() {
 fn rules_and_figures_go_over_records() {
     let rule = "[[sheet.rule]]\neach = 'record'\ncheck = 'SUM(Share) = 100 OR COUNT(Donor) = 0'\n";
     let ran = ran(rule, "A,x,P,f,K,60,\n,,,,L,40,\nB,y,P,f,K,50,\n,,,,L,40,\nC,z,P,f,,,\n");
-    assert_eq!(said(&ran), ["group-broken 4 - B"]);
+    assert_eq!(ran.places(), ["group-broken 4 - B"]);
     let message = &ran.findings()[0].2;
     assert!(message.starts_with("Lot B: ") && message.ends_with("in rows 4-5."), "{message}");
     let whole = Folder::with(&format!("{COLUMNS}{rule}"), "").check(&[]);
@@ -97,7 +88,7 @@ fn the_same_in_workbooks_of_every_kind_and_in_chunks_of_any_size() {
         folder.write(name, bytes);
         for size in ["1", "2", "7", "100"] {
             let ran = folder.run(&["check", name, "-r", "t.rulebook.toml", "--format", "json", "--chunk-rows", size]);
-            assert_eq!(said(&ran), due, "{name} {size}");
+            assert_eq!(ran.places(), due, "{name} {size}");
         }
     }
 }
@@ -105,7 +96,7 @@ fn the_same_in_workbooks_of_every_kind_and_in_chunks_of_any_size() {
 #[test]
 fn a_missing_key_column_is_said_at_the_headings() {
     let folder = Folder::with(&format!("{COLUMNS}{RECORD}"), "Genus,Who,Part,Donor,Share,Note\nx,P,f,,,\n");
-    assert_eq!(said(&folder.check(&[])), ["missing-heading 1 - -"]);
+    assert_eq!(folder.check(&[]).places(), ["missing-heading 1 - -"]);
 }
 
 #[test]
@@ -132,10 +123,10 @@ fn mistakes_are_said_with_their_place() {
 fn a_list_whose_column_is_missing_is_not_judged() {
     // Nothing is known of the entries of people, and those of donors are judged.
     let folder = Folder::with(&format!("{COLUMNS}{RECORD}"), "Lot,Genus,Part,Donor,Share,Note\nA,x,f,K,1,\n,,,K,1,\n");
-    assert_eq!(said(&folder.check(&[])), ["missing-heading 1 - -", "repeated-entry 3 D A"]);
+    assert_eq!(folder.check(&[]).places(), ["missing-heading 1 - -", "repeated-entry 3 D A"]);
     // A header that is missing is not compared either.
     let folder = Folder::with(&format!("{COLUMNS}{RECORD}"), "Lot,Who,Part,Donor,Share,Note\nA,P,f,,,\nA,Q,f,,,\n");
-    assert_eq!(said(&folder.check(&[])), ["missing-heading 1 - -"]);
+    assert_eq!(folder.check(&[]).places(), ["missing-heading 1 - -"]);
 }
 
 #[test]

@@ -65,6 +65,15 @@ pub enum Topic {
     Stray(usize),
     /// A rule of the rulebook, by its index there.
     Rule(usize),
+    /// A kind of row, by its index in the rulebook.
+    Kind(usize),
+}
+
+impl Topic {
+    /// Whether its subject is what is required of several cells, and not a heading.
+    pub fn is_over_cells(self) -> bool {
+        matches!(self, Topic::Rule(_) | Topic::Kind(_))
+    }
 }
 
 /// What was found, apart from where: the same for every cell with the same wrong value in the same column.

@@ -13,7 +13,7 @@ use super::reference::{Table, Wanted};
 use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
-use super::{compile_rule, load as reader, parts, record, standard};
+use super::{compile_rule, kinds, load as reader, parents, parts, record, standard};
 use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
 use crate::condition::{Formula, Scope};
@@ -88,7 +88,10 @@ pub fn load_text(path: &Path, text: &str) -> Loaded {
     let (written, source) = reader::read(text, &mut list);
     let mut compiler =
         Compiler { source, mistakes: list, references: HashMap::new(), blank_words: Vec::new(), encoding: None };
-    let rulebook = written.map(|written| compiler.rulebook(path, &written));
+    let rulebook = written.map(|mut written| {
+        written.sheet.iter_mut().for_each(kinds::into_columns);
+        compiler.rulebook(path, &written)
+    });
     let mut list = compiler.mistakes;
     list.sort_by_key(|mistake| mistake.span.start);
     Loaded { rulebook, mistakes: Mistakes { path: path.to_owned(), text: text.to_owned(), list } }
@@ -289,6 +292,9 @@ impl Compiler {
         let compiled = (0..written.entries().0.len()).map(|at| self.column(&columns, written, at)).collect();
         let key = self.column_list(&format!("{path}.key"), &written.key, &columns);
         let record = written.record.as_ref().and_then(|record| record::compile(self, &columns, (&path, &key), record));
+        let by_id = written.parents.is_some();
+        let kinds = written.kinds.as_ref().and_then(|of| kinds::compile(self, &columns, (&path, by_id), of));
+        let parents = parents::compile(self, &columns, (&path, &key), written);
         let max_groups = written
             .max_groups
             .as_ref()
@@ -309,6 +315,8 @@ impl Compiler {
             sample_keys: written.sample_keys.clone(),
             columns: compiled,
             record,
+            kinds,
+            parents,
             referred_to: Vec::new(),
             parts: Vec::new(),
             rules: Vec::new(),
@@ -320,23 +328,28 @@ impl Compiler {
         let rules =
             (0..written.rule.len()).filter_map(|at| compile_rule::rule(self, &columns, &sheet, &written.rule[at], at));
         sheet.rules = rules.collect();
+        self.figures(&columns, written, &mut sheet);
+        sheet.parts = parts::of(written, &sheet);
+        sheet
+    }
+
+    fn figures(&mut self, columns: &Columns, written: &WrittenSheet, sheet: &mut Sheet) {
+        let path = &columns.sheet;
         for (at, figure) in written.figure.iter().enumerate() {
             let place = format!("{path}.figure.{at}.value");
-            match Formula::over_rows(&figure.value, &columns) {
+            match Formula::over_rows(&figure.value, columns) {
                 Ok(formula) if formula.aggregates().is_empty() => {
                     let message =
                         "a figure is over all rows: COUNT(*), COUNT(DISTINCT …), SUM, MIN, MAX or AVG of columns";
                     self.error(&place, message);
                 }
                 Ok(formula) => {
-                    let by = self.column_list(&format!("{path}.figure.{at}.by"), &figure.by, &columns);
+                    let by = self.column_list(&format!("{path}.figure.{at}.by"), &figure.by, columns);
                     sheet.figures.push(Figure { label: figure.label.clone(), formula, by });
                 }
                 Err(mistakes) => self.condition_mistakes(&place, &figure.value, mistakes),
             }
         }
-        sheet.parts = parts::of(written, &sheet);
-        sheet
     }
 
     fn sum_limit(&mut self, path: &str, columns: &Columns, limit: &WrittenSumLimit) -> Option<(usize, Decimal)> {

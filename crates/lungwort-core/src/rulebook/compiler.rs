@@ -63,6 +63,11 @@ impl Columns {
         self.list.get(column).is_some_and(|known| known.kind == Kind::Number)
     }
 
+    /// The kind of a column's values.
+    pub(super) fn kind(&self, column: usize) -> Option<Kind> {
+        self.list.get(column).map(|known| known.kind)
+    }
+
     fn names(&self) -> impl Iterator<Item = &str> {
         self.list.iter().flat_map(|known| known.name.iter().chain(&known.headings).map(String::as_str))
     }

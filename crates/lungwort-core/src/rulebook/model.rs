@@ -11,7 +11,9 @@ use crate::encoding::Encoding;
 use jiff::civil::Date;
 use regex::Regex;
 
+pub use super::kinds::{Kind as RowKind, Kinds};
 use super::list::{Dependent, List};
+pub use super::parents::Parents;
 pub use super::parts::SheetPart;
 pub use super::property::Column;
 pub use super::record::{Record, RecordList};
@@ -141,6 +143,10 @@ pub struct Sheet {
     pub columns: Vec<Column>,
     /// Records of several rows; none where each row is one.
     pub record: Option<Record>,
+    /// Kinds of rows; none where all are of one kind.
+    pub kinds: Option<Kinds>,
+    /// How rows name the row that they belong to.
+    pub parents: Option<Parents>,
     /// Columns that must have the values of another sheet.
     pub referred_to: Vec<usize>,
     /// What a blank template says of it beside the columns.

@@ -7,7 +7,10 @@ use serde::de::DeserializeOwned;
 use super::Sheet;
 use super::phrases::capital;
 use super::toml_text::list;
-use super::written::{WrittenFigure, WrittenGroupLimit, WrittenRecord, WrittenRule, WrittenSheet, WrittenSumLimit};
+use super::written::{
+    WrittenFigure, WrittenGroupLimit, WrittenKinds, WrittenParents, WrittenRecord, WrittenRule, WrittenSheet,
+    WrittenSumLimit,
+};
 use crate::finding::ranges::thousands;
 
 /// A part of a sheet.
@@ -38,6 +41,8 @@ pub(crate) const KINDS: &[PartKind] = &[
     PartKind { key: "max_groups", several: false, reads: is_a::<WrittenGroupLimit> },
     PartKind { key: "max_sum", several: false, reads: is_a::<WrittenSumLimit> },
     PartKind { key: "record", several: false, reads: is_a::<WrittenRecord> },
+    PartKind { key: "kinds", several: false, reads: is_a::<WrittenKinds> },
+    PartKind { key: "parents", several: false, reads: is_a::<WrittenParents> },
     PartKind { key: "rule", several: true, reads: is_a::<WrittenRule> },
     PartKind { key: "figure", several: true, reads: is_a::<WrittenFigure> },
 ];
@@ -60,6 +65,12 @@ pub(super) fn of(written: &WrittenSheet, sheet: &Sheet) -> Vec<SheetPart> {
     }
     if let (Some(of), Some(record)) = (&written.record, &sheet.record) {
         add("record", format!("{}.", capital(&record.words(sheet))), inline(of));
+    }
+    if let (Some(of), Some(kinds)) = (&written.kinds, &sheet.kinds) {
+        add("kinds", format!("{}.", kinds.words(sheet)), inline(of));
+    }
+    if let (Some(of), Some(parents)) = (&written.parents, &sheet.parents) {
+        add("parents", format!("{}.", capital(&parents.words(sheet))), inline(of));
     }
     if let Some(most) = sheet.max_rows {
         add("max_rows", format!("At most {} filled rows.", thousands(most)), Some(most.to_string()));

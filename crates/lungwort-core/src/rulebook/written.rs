@@ -4,6 +4,8 @@ use indexmap::IndexMap;
 use schemars::{JsonSchema, Schema};
 use serde::{Deserialize, Serialize};
 
+pub use super::kinds::{WrittenKind, WrittenKinds};
+pub use super::parents::{WrittenChoice, WrittenParents};
 pub use super::property::WrittenColumn;
 pub use super::record::{WrittenRecord, WrittenRecordList, WrittenRepeated};
 pub use super::rule::WrittenRule;
@@ -162,6 +164,10 @@ pub struct WrittenSheet {
     pub cell: Vec<WrittenColumn>,
     /// Records of several rows, where a row may continue the one above.
     pub record: Option<WrittenRecord>,
+    /// Kinds of rows, where one column says what a row is.
+    pub kinds: Option<WrittenKinds>,
+    /// Rows that name the row that they belong to.
+    pub parents: Option<WrittenParents>,
     /// Requirements over more than one cell.
     #[serde(default)]
     pub rule: Vec<WrittenRule>,

@@ -48,6 +48,8 @@ const SAMPLES: &[(&str, &[u8])] = &[
     ("movements.csv", include_bytes!("../../../../examples/movements.csv")),
     ("lots.rulebook.toml", include_bytes!("../../../../examples/lots.rulebook.toml")),
     ("lots.csv", include_bytes!("../../../../examples/lots.csv")),
+    ("catalogue.rulebook.toml", include_bytes!("../../../../examples/catalogue.rulebook.toml")),
+    ("catalogue.csv", include_bytes!("../../../../examples/catalogue.csv")),
     ("taxa.csv", include_bytes!("../../../../examples/taxa.csv")),
     ("photos/primula-veris.jpg", b"a picture would be here\n"),
 ];
@@ -100,7 +102,7 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
     step("3", "What does one of them mean?")?;
     command("lungwort explain shown-only")?;
     super::explain::run(&ExplainArguments { code: Some("shown-only".to_owned()), markdown: false })?;
-    say!("\n{}", paint(style::STRONG, "Six things to try"));
+    say!("\n{}", paint(style::STRONG, "More to try"));
     let tries = [
         (format!("lungwort check {} --by row", file.display()), "the same, row by row"),
         (format!("lungwort rulebook {}", at(LEARNED).display()), "what was learned, column by column"),
@@ -108,6 +110,7 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
         (format!("lungwort check {}", at("accessions.csv").display()), "a delimited file"),
         (format!("lungwort check {}", at("movements.csv").display()), "rows in groups, each of which must balance"),
         (format!("lungwort check {}", at("lots.csv").display()), "rows that continue the one above"),
+        (format!("lungwort check {}", at("catalogue.csv").display()), "articles and their variants"),
     ];
     for (command, why) in tries {
         let gap = 68_usize.saturating_sub(command.len()).max(2);

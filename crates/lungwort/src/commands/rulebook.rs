@@ -163,6 +163,15 @@ fn write_sheet(sheet: &Sheet, today: Date, out: &mut dyn Write) -> Result<()> {
         ColumnConstraint::UpperBoundary(Width::Percentage(22)),
     ]);
     writeln!(out, "{table}")?;
+    let about_rows = sheet.parts.iter().filter(|part| part.key != "rule" && !part.words.is_empty());
+    for (at, part) in about_rows.enumerate() {
+        if at == 0 {
+            writeln!(out, "\n{}\n", paint(style::STRONG, "Rows"))?;
+        }
+        for (at, line) in style::wrap(&shown::visible(&part.words), style::width() - 4).iter().enumerate() {
+            writeln!(out, "{}{line}", if at == 0 { "" } else { "    " })?;
+        }
+    }
     if !sheet.rules.is_empty() {
         writeln!(out, "\n{}", paint(style::STRONG, sheet.rules_title()))?;
     }

@@ -2,7 +2,7 @@
 
 use std::io::{self, Write};
 
-use lungwort_core::finding::{Finding, Topic};
+use lungwort_core::finding::Finding;
 
 use super::wire::FindingEntry;
 use super::{Form, ReportOptions, Summary};
@@ -75,7 +75,7 @@ impl Form for Csv {
         if number >= self.limit {
             return Ok(());
         }
-        let is_rule = matches!(finding.problem.topic, Topic::Rule(_));
+        let is_rule = finding.problem.topic.is_over_cells();
         let entry = FindingEntry::of(finding, &self.names);
         let number = |value: Option<u64>| value.map(|value| value.to_string()).unwrap_or_default();
         let row = match entry.last_row {

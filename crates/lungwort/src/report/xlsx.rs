@@ -5,7 +5,7 @@ use std::io::{self, Write};
 
 use lungwort_core::cell::shown;
 use lungwort_core::finding::ranges::thousands;
-use lungwort_core::finding::{Cause, Finding, Severity, Topic};
+use lungwort_core::finding::{Cause, Finding, Severity};
 use rust_xlsxwriter::{Color, Format, FormatAlign, Workbook, Worksheet, XlsxError};
 
 use super::wire::FindingEntry;
@@ -131,7 +131,7 @@ impl Form for Xlsx {
         if number >= self.limit || self.failure.is_some() {
             return Ok(());
         }
-        let is_rule = matches!(finding.problem.topic, Topic::Rule(_));
+        let is_rule = finding.problem.topic.is_over_cells();
         let entry = FindingEntry::of(finding, &self.names);
         self.failure = self.row(&entry, is_rule).err();
         self.listed += 1;
@@ -252,7 +252,7 @@ fn causes(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<(), XlsxError>
     let sorted = summary.shown.sorted();
     for (row, cause) in (1..).zip(&sorted) {
         let file = summary.files.get(cause.file).map(|file| file.name.as_str()).unwrap_or_default();
-        let is_rule = matches!(cause.problem.topic, Topic::Rule(_));
+        let is_rule = cause.problem.topic.is_over_cells();
         let (heading, rule) = if is_rule { ("", &*cause.problem.subject) } else { (&*cause.problem.subject, "") };
         sheet.write_number_with_format(row, 0, cause.count as f64, &wrap)?;
         sheet.write_string_with_format(row, 1, cause.problem.severity.word(), &of(cause.problem.severity))?;

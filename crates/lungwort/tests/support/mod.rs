@@ -36,6 +36,16 @@ impl Ran {
         causes.iter().map(|cause| cause["code"].as_str().unwrap().to_owned()).collect()
     }
 
+    /// The findings of a json report as `code row column key`.
+    pub fn places(&self) -> Vec<String> {
+        let report = self.json();
+        let say = |finding: &serde_json::Value| {
+            let text = |key: &str| finding[key].as_str().unwrap_or("-").to_owned();
+            format!("{} {} {} {}", text("code"), finding["row"].as_u64().unwrap_or(0), text("column"), text("key"))
+        };
+        report["findings"].as_array().unwrap().iter().map(say).collect()
+    }
+
     /// The findings of a json report as `(code, row, message)`.
     pub fn findings(&self) -> Vec<(String, u64, String)> {
         let report = self.json();
@@ -106,6 +116,19 @@ impl Folder {
     pub fn check(&self, extra: &[&str]) -> Ran {
         let usual = ["check", "data.csv", "--rulebook", "t.rulebook.toml", "--format", "json", "--today", "2026-11-23"];
         self.run(&[&usual, extra].concat())
+    }
+
+    /// The same, held to be the same however many rows are judged at a time.
+    pub fn check_in_pieces(&self) -> Ran {
+        let whole = self.check(&[]);
+        for (rows, threads) in [("1", "1"), ("1", "8"), ("2", "3"), ("3", "8")] {
+            assert_eq!(
+                self.check(&["--chunk-rows", rows, "--threads", threads]).stdout,
+                whole.stdout,
+                "{rows} {threads}"
+            );
+        }
+        whole
     }
 
     /// A folder with a rulebook of these lines under `[[sheet]]` and a data file.

@@ -8,7 +8,9 @@
 mod blank_rows;
 mod figures;
 mod groups;
+mod kinds;
 pub(crate) mod other_sheets;
+mod parents;
 mod previous;
 mod records;
 mod sample_rows;
@@ -36,6 +38,8 @@ const FOLDS: &[Maker] = &[
     sample_rows::make, //
     unique::make,
     records::make,
+    kinds::make,
+    parents::make,
     groups::make,
     previous::make,
     other_sheets::make,

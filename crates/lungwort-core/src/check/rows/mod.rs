@@ -118,6 +118,14 @@ impl<'r> SheetJudge<'r> {
             let lists = record.lists.iter().flat_map(|list| &list.columns);
             record.header.iter().chain(lists).for_each(|column| self.wants_value[*column] = true);
         }
+        if let Some(kinds) = &sheet.kinds {
+            self.wants_value[kinds.column] = true;
+            kinds.kinds.iter().flat_map(|kind| &kind.ignored).for_each(|column| self.wants_filled[*column] = true);
+        }
+        if let Some(parents) = &sheet.parents {
+            let named = parents.id.iter().chain(&parents.parent);
+            named.for_each(|column| self.wants_value[*column] = true);
+        }
         for figure in &sheet.figures {
             figure.by.iter().for_each(|column| self.wants_value[*column] = true);
             figure.formula.columns().iter().for_each(|column| self.wants_value[*column] = true);

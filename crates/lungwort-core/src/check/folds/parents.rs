@@ -1,0 +1,508 @@
+//! Rows that name the row that they belong to, wherever it is: whether it is there, of a kind that they may belong to, above
+//! them where it must be, and no circle; and whether the values of variants are on the lists of their article.
+//!
+//! A row takes about 40 bytes. What is to be said of a row that is named further up waits for nothing but the end of the sheet;
+//! texts are kept only of rows whose parent has not come yet, and of those whose children are counted or listed.
+
+use std::sync::Arc;
+
+use foldhash::fast::FixedState;
+use hashbrown::{HashMap, HashSet};
+use indexmap::IndexSet;
+
+use super::kinds::{keys, wrong_count};
+use super::{Absorbing, AnyFold, Ending, Fold, Gathering, Placed};
+use crate::cell::{Value, fold, key, shown};
+use crate::check::problem::about_column;
+use crate::check::rows::Values;
+use crate::check::rows::result::{ChunkResult, key_of};
+use crate::finding::codes::shape as codes;
+use crate::finding::ranges::{RowSet, thousands};
+use crate::finding::{Code, Correction, Place, Problem};
+use crate::rulebook::model::Parents;
+use crate::rulebook::{Sheet, listed};
+
+/// Values and combinations that a message names.
+const NAMED: usize = 5;
+
+/// Combinations that are gone through to name those that are missing.
+const MOST_NAMED_OF: u64 = 10_000;
+
+struct Family<'r> {
+    sheet: &'r Sheet,
+    parents: &'r Parents,
+    /// What each kind is recognised by.
+    keys: Vec<Option<u128>>,
+    /// For each kind, whether rows of other kinds are counted under it.
+    counts: Vec<bool>,
+}
+
+pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
+    let parents = sheet.parents.as_ref()?;
+    let kinds = sheet.kinds.as_ref();
+    let counted = |above: usize| {
+        let mut all = kinds.iter().flat_map(|kinds| &kinds.kinds);
+        all.any(|kind| kind.count_words().is_some() && kind.under.contains(&above))
+    };
+    let counts = (0..kinds.map_or(0, |kinds| kinds.kinds.len())).map(counted).collect();
+    let keys = kinds.map(|kinds| keys(sheet, kinds)).unwrap_or_default();
+    Some(Box::new(Family { sheet, parents, keys, counts }))
+}
+
+/// What a row says it belongs to.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Names {
+    /// None.
+    Nothing,
+    /// Another row.
+    Row(u128),
+    /// What it says cannot be read, and has findings of its own.
+    Unknown,
+}
+
+/// A row as its family sees it.
+pub(super) struct RowOf {
+    row: usize,
+    number: u64,
+    id: Option<u128>,
+    names: Names,
+    kind: Option<usize>,
+}
+
+/// A row that is named, or that names.
+#[derive(Clone, Copy, Default)]
+struct Member {
+    /// Its number; zero for one that is named and has not come.
+    number: u64,
+    /// The one that it belongs to, counted from one.
+    above: u32,
+    /// Its kind, counted from one.
+    kind: u32,
+}
+
+/// A row whose parent had not come when it was read.
+struct Waiting {
+    member: u32,
+    above: u32,
+    key: Option<Arc<str>>,
+    text: Box<str>,
+    field: Option<usize>,
+    choices: Vec<Box<str>>,
+}
+
+/// What is known of a row that lists choices or whose children are counted.
+#[derive(Default)]
+struct Head {
+    key: Option<Arc<str>>,
+    lists: Vec<IndexSet<Box<str>, FixedState>>,
+    /// Combinations that have a row.
+    seen: HashSet<u128, FixedState>,
+    /// Variants with a value off a list: each may be meant for a combination without a row.
+    off: u64,
+    /// For each kind, how many rows of it are under this one; none where one of no known kind is.
+    counts: Vec<u64>,
+}
+
+#[derive(Default)]
+pub(super) struct State {
+    members: Vec<Member>,
+    by_id: HashMap<u128, u32, FixedState>,
+    heads: HashMap<u32, Head, FixedState>,
+    waiting: Vec<Waiting>,
+    /// What there is to say, and about which member.
+    said: Vec<(u32, Placed)>,
+    /// Where the columns of the choices are in the file.
+    fields: Vec<Option<usize>>,
+}
+
+/// The key of several columns of a row: none where one of them is blank or cannot be read.
+fn key_at(values: &Values<'_>, at: usize, columns: &[usize]) -> Names {
+    let mut parts = key::Parts::default();
+    let (mut filled, mut unknown) = (0, false);
+    for column in columns {
+        match values.typed[*column].get(at).unwrap_or(&Value::Blank) {
+            Value::Blank => {}
+            Value::Unreadable => unknown = true,
+            value => {
+                filled += 1;
+                parts.add(value);
+            }
+        }
+    }
+    match filled {
+        _ if unknown => Names::Unknown,
+        0 => Names::Nothing,
+        // One of several that is blank names nothing that could be found.
+        some if some < columns.len() => Names::Unknown,
+        _ => Names::Row(parts.key()),
+    }
+}
+
+impl Fold for Family<'_> {
+    type Part = Vec<RowOf>;
+    type State = State;
+
+    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Vec<RowOf> {
+        let Parents { id, parent, .. } = self.parents;
+        let is_there = |column: &usize| from.header.field_of[*column].is_some();
+        if !id.iter().chain(parent).all(is_there) {
+            return Vec::new();
+        }
+        let kinds = self.sheet.kinds.as_ref();
+        let judged = from.rows.iter().enumerate().filter(|(_, row)| result.samples.binary_search(row).is_err());
+        let one = |(at, &row): (usize, &usize)| {
+            let kind = kinds.and_then(|kinds| {
+                let key = key::of(from.values.typed[kinds.column].get(at)?)?;
+                self.keys.iter().position(|known| *known == Some(key))
+            });
+            let id = match key_at(from.values, at, id) {
+                Names::Row(key) => Some(key),
+                Names::Nothing | Names::Unknown => None,
+            };
+            let names = key_at(from.values, at, parent);
+            RowOf { row, number: from.shaped.chunk.row_number(row), id, names, kind }
+        };
+        judged.map(one).collect()
+    }
+
+    fn absorb(&self, state: &mut State, part: Vec<RowOf>, with: &mut Absorbing<'_, '_>) {
+        state.fields = self.parents.choices.iter().map(|(column, _)| with.header.field_of[*column]).collect();
+        for row in part {
+            let member = state.member(&row);
+            self.head(state, member, &row, with);
+            let above = match row.names {
+                Names::Row(key) => state.place_of(key),
+                Names::Nothing => {
+                    self.without(state, (member, &row), with);
+                    continue;
+                }
+                Names::Unknown => continue,
+            };
+            state.members[member as usize].above = above + 1;
+            let has_come = state.members[above as usize].number > 0 && above != member;
+            if has_come && self.sheet.kinds.is_none() && self.parents.choices.is_empty() {
+                continue;
+            }
+            let choices = self.parents.choices.iter().map(|(column, _)| with.text(row.row, *column).trim().into());
+            let waiting = Waiting {
+                member,
+                above,
+                key: key_of(with.judge, with.header, with.chunk, row.row),
+                text: self.text(with, row.row),
+                field: with.header.field_of[self.parents.parent[0]],
+                choices: choices.collect(),
+            };
+            if has_come {
+                self.judge(state, &waiting);
+            } else {
+                state.waiting.push(waiting);
+            }
+        }
+    }
+
+    fn finish_sheet(&self, state: &mut State, ending: &mut Ending<'_>) {
+        let in_circle = self.circles(state);
+        // What is wrong between the members of a circle is that it is one.
+        state
+            .said
+            .retain(|(member, placed)| placed.problem.code == &codes::PARENT_CIRCLE || !in_circle.contains(member));
+        for waiting in std::mem::take(&mut state.waiting) {
+            if in_circle.contains(&waiting.member) {
+                continue;
+            }
+            if state.members[waiting.above as usize].number == 0 {
+                let message = format!(
+                    "The row belongs to {}, and no row has that {}.",
+                    shown::quoted(&waiting.text),
+                    self.sheet.named(&self.parents.id)
+                );
+                self.say(state, &waiting, &codes::NO_PARENT, message);
+                continue;
+            }
+            if self.parents.above {
+                let message = format!(
+                    "The row belongs to {}, which is further down, in row {}; it must be above.",
+                    shown::quoted(&waiting.text),
+                    state.members[waiting.above as usize].number
+                );
+                self.say(state, &waiting, &codes::PARENT_BELOW, message);
+            }
+            self.judge(state, &waiting);
+        }
+        self.heads_end(state);
+        let State { mut said, .. } = std::mem::take(state);
+        said.sort_by_key(|(_, placed)| placed.place.row);
+        ending.findings.extend(said.into_iter().map(|(_, placed)| placed));
+    }
+}
+
+impl State {
+    /// The place of the row with that id, which may not have come yet.
+    fn place_of(&mut self, id: u128) -> u32 {
+        let members = &mut self.members;
+        *self.by_id.entry(id).or_insert_with(|| {
+            members.push(Member::default());
+            members.len() as u32 - 1
+        })
+    }
+
+    /// A row that has come. One whose id has come before is a member of its own: that it repeats is said elsewhere.
+    fn member(&mut self, row: &RowOf) -> u32 {
+        let place = row.id.map(|id| self.place_of(id));
+        let place = place.filter(|place| self.members[*place as usize].number == 0).unwrap_or_else(|| {
+            self.members.push(Member::default());
+            self.members.len() as u32 - 1
+        });
+        let kind = row.kind.map_or(0, |kind| kind as u32 + 1);
+        self.members[place as usize] = Member { number: row.number, kind, above: 0 };
+        place
+    }
+}
+
+impl Family<'_> {
+    /// What names the row above, as it is written.
+    fn text(&self, with: &Absorbing<'_, '_>, row: usize) -> Box<str> {
+        let texts = self.parents.parent.iter().map(|column| shown::clipped(with.text(row, *column).trim(), 60));
+        texts.collect::<Vec<_>>().join(" / ").into()
+    }
+
+    /// Keeps what is needed of a row whose children are counted, or that lists choices.
+    fn head(&self, state: &mut State, member: u32, row: &RowOf, with: &Absorbing<'_, '_>) {
+        let counted = row.kind.is_some_and(|kind| self.counts[kind]);
+        let list = |(_, of): &(usize, usize)| -> IndexSet<Box<str>, FixedState> {
+            let separator = self.sheet.columns[*of].separator.as_deref().unwrap_or(";");
+            let values = with.text(row.row, *of).split(separator).map(str::trim).filter(|value| !value.is_empty());
+            values.map(Box::from).collect()
+        };
+        let lists: Vec<_> = self.parents.choices.iter().map(list).collect();
+        if counted || lists.iter().any(|list| !list.is_empty()) {
+            let key = key_of(with.judge, with.header, with.chunk, row.row);
+            let counts = vec![0; if counted { self.counts.len() } else { 0 }];
+            state.heads.insert(member, Head { key, lists, seen: HashSet::default(), off: 0, counts });
+        }
+    }
+
+    fn say(&self, state: &mut State, row: &Waiting, code: &'static Code, message: String) {
+        let problem = about_column(code, self.sheet, self.parents.parent[0], message);
+        self.place(state, row, problem, row.field);
+    }
+
+    fn place(&self, state: &mut State, row: &Waiting, problem: Arc<Problem>, field: Option<usize>) {
+        let number = state.members[row.member as usize].number;
+        let place = Place { row: Some(number), field, ..Place::default() };
+        state.said.push((row.member, Placed { place, problem, key: row.key.clone() }));
+    }
+
+    /// A row that names none: its kind must be one that stands by itself.
+    fn without(&self, state: &mut State, (member, row): (u32, &RowOf), with: &Absorbing<'_, '_>) {
+        let Some((kinds, kind)) = self.sheet.kinds.as_ref().zip(row.kind) else { return };
+        let kind = &kinds.kinds[kind];
+        if kind.under.is_empty() {
+            return;
+        }
+        let column = self.parents.parent[0];
+        let above: Vec<String> = kind.under.iter().map(|at| kinds.kinds[*at].value.clone()).collect();
+        let message = format!(
+            "{} is blank; the row is {}, which belongs to {}.",
+            self.sheet.named(&self.parents.parent),
+            kind.value,
+            listed(&above, "or")
+        );
+        let place = Place { row: Some(row.number), field: with.header.field_of[column], ..Place::default() };
+        let key = key_of(with.judge, with.header, with.chunk, row.row);
+        let problem = about_column(&codes::NO_PARENT, self.sheet, column, message);
+        state.said.push((member, Placed { place, problem, key }));
+    }
+
+    /// A row and the one that it belongs to, which has come.
+    fn judge(&self, state: &mut State, row: &Waiting) {
+        let (member, above) = (state.members[row.member as usize], state.members[row.above as usize]);
+        if let Some(kinds) = &self.sheet.kinds
+            && let (Some(own), Some(other)) = (member.kind.checked_sub(1), above.kind.checked_sub(1))
+        {
+            let kind = &kinds.kinds[own as usize];
+            if !kind.under.contains(&(other as usize)) {
+                let may: Vec<String> = kind.under.iter().map(|at| kinds.kinds[*at].value.clone()).collect();
+                let may = if may.is_empty() {
+                    "and belongs to none".to_owned()
+                } else {
+                    format!("which belongs to {}", listed(&may, "or"))
+                };
+                let message = format!(
+                    "The row is {}, {may}; {} in row {} is {}.",
+                    kind.value,
+                    shown::quoted(&row.text),
+                    above.number,
+                    kinds.kinds[other as usize].value
+                );
+                self.say(state, row, &codes::WRONG_PARENT, message);
+                return;
+            }
+            let head = state.heads.get_mut(&row.above);
+            if let Some(count) = head.and_then(|head| head.counts.get_mut(own as usize)) {
+                *count += 1;
+            }
+        }
+        if self.sheet.kinds.is_some()
+            && member.kind == 0
+            && let Some(head) = state.heads.get_mut(&row.above)
+        {
+            head.counts.clear();
+        }
+        self.choices(state, row);
+    }
+
+    /// The values of a variant, which must be on the lists of its article.
+    fn choices(&self, state: &mut State, row: &Waiting) {
+        let Some(head) = state.heads.get_mut(&row.above) else { return };
+        let mut off = Vec::new();
+        let lists = self.parents.choices.iter().zip(&row.choices).zip(&head.lists);
+        for (at, ((choice, value), list)) in lists.enumerate() {
+            if !value.is_empty() && !list.is_empty() && !list.contains(value) {
+                off.push((at, *choice));
+            }
+        }
+        if off.is_empty() && row.choices.iter().all(|value| !value.is_empty()) {
+            head.seen.insert(key::of_texts(row.choices.iter().map(|value| &**value)));
+        }
+        head.off += u64::from(!off.is_empty());
+        let problems: Vec<(usize, Arc<Problem>)> = off
+            .into_iter()
+            .map(|(at, (column, of))| {
+                let list = &head.lists[at];
+                let named: Vec<String> = list.iter().take(NAMED).map(|value| value.to_string()).collect();
+                let more = list.len().saturating_sub(NAMED);
+                let more = if more > 0 { format!(" and {} more", thousands(more as u64)) } else { String::new() };
+                let near = fold::nearest(&row.choices[at], list.iter().take(200).map(|value| &**value));
+                let message = format!(
+                    "{} is {}; {} of {} has {}{more}.",
+                    self.sheet.named(&[column]),
+                    shown::quoted(&row.choices[at]),
+                    self.sheet.named(&[of]),
+                    shown::quoted(&row.text),
+                    if more.is_empty() { listed(&named, "and") } else { named.join(", ") },
+                );
+                let problem = about_column(&codes::OFF_PARENT_LIST, self.sheet, column, message);
+                let correction = near.and_then(Correction::likely);
+                (at, Arc::new(Problem { correction, ..Problem::clone(&problem) }))
+            })
+            .collect();
+        for (at, problem) in problems {
+            let field = state.fields.get(at).copied().flatten();
+            self.place(state, row, problem, field);
+        }
+    }
+
+    /// Rows that belong to each other in a circle; returns them all.
+    fn circles(&self, state: &mut State) -> HashSet<u32, FixedState> {
+        // Which walk came by: none yet, or its number from one.
+        let mut walks = vec![0_u32; state.members.len()];
+        let mut members = HashSet::default();
+        let mut found = Vec::new();
+        // A circle has at least one row whose parent is further down, or itself.
+        for (walk, waiting) in (1_u32..).zip(&state.waiting) {
+            let mut at = waiting.member;
+            while walks[at as usize] == 0 {
+                walks[at as usize] = walk;
+                match state.members[at as usize].above.checked_sub(1) {
+                    Some(above) => at = above,
+                    None => break,
+                }
+            }
+            let goes_round = walks[at as usize] == walk && state.members[at as usize].above > 0;
+            if goes_round && !members.contains(&at) {
+                let mut rows = RowSet::default();
+                let start = at;
+                loop {
+                    members.insert(at);
+                    let number = state.members[at as usize].number;
+                    rows.add(number, number);
+                    at = state.members[at as usize].above - 1;
+                    if at == start {
+                        break;
+                    }
+                }
+                found.push(rows);
+            }
+        }
+        let waiting = std::mem::take(&mut state.waiting);
+        for rows in found {
+            let first = rows.ranges().first().map_or(0, |(first, _)| *first);
+            let of = waiting.iter().find(|each| state.members[each.member as usize].number == first);
+            let words = rows.words(20);
+            let message = match rows.rows() {
+                1 => "The row belongs to itself.".to_owned(),
+                _ => format!("The rows belong to each other in a circle: {words}."),
+            };
+            let problem = about_column(&codes::PARENT_CIRCLE, self.sheet, self.parents.parent[0], message);
+            let place = Place { row: Some(first), field: of.and_then(|of| of.field), ..Place::default() };
+            let member = of.map_or(0, |of| of.member);
+            state.said.push((member, Placed { place, problem, key: of.and_then(|of| of.key.clone()) }));
+        }
+        state.waiting = waiting;
+        members
+    }
+
+    /// What rows must have under them by the end.
+    fn heads_end(&self, state: &mut State) {
+        let mut said = Vec::new();
+        for (member, head) in &state.heads {
+            let about = state.members[*member as usize];
+            let place = Place { row: Some(about.number), ..Place::default() };
+            if let Some(kinds) = &self.sheet.kinds
+                && let Some(above) = about.kind.checked_sub(1).filter(|_| !head.counts.is_empty())
+            {
+                for (below, count) in head.counts.iter().enumerate() {
+                    if let Some(problem) = wrong_count((self.sheet, kinds), above as usize, below, *count) {
+                        said.push((*member, Placed { place, problem, key: head.key.clone() }));
+                    }
+                }
+            }
+            if let Some(message) = self.missing(head) {
+                let column = self.parents.choices[0].1;
+                let problem = about_column(&codes::MISSING_VARIANT, self.sheet, column, message);
+                said.push((*member, Placed { place, problem, key: head.key.clone() }));
+            }
+        }
+        state.said.append(&mut said);
+    }
+
+    /// Combinations of a row's lists that have no row, in words.
+    fn missing(&self, head: &Head) -> Option<String> {
+        if !self.parents.all || head.lists.iter().any(IndexSet::is_empty) {
+            return None;
+        }
+        let all = head.lists.iter().try_fold(1_u64, |all, list| all.checked_mul(list.len() as u64));
+        let missing = all.unwrap_or(u64::MAX).saturating_sub(head.seen.len() as u64);
+        if missing <= head.off {
+            return None;
+        }
+        let mut named: Vec<String> = Vec::new();
+        for number in 0..all.unwrap_or(0).min(MOST_NAMED_OF) {
+            let mut rest = number;
+            let mut combination: Vec<&str> = Vec::with_capacity(head.lists.len());
+            for list in head.lists.iter().rev() {
+                combination.extend(list.get_index((rest % list.len() as u64) as usize).map(|value| &**value));
+                rest /= list.len() as u64;
+            }
+            combination.reverse();
+            if !head.seen.contains(&key::of_texts(combination.iter().copied())) {
+                named.push(combination.join(" / "));
+                if named.len() == NAMED {
+                    break;
+                }
+            }
+        }
+        let more = missing.saturating_sub(named.len() as u64);
+        let named = match more {
+            0 => listed(&named, "and"),
+            more => format!("{} and {} more", named.join(", "), thousands(more)),
+        };
+        let lists: Vec<String> = self.parents.choices.iter().map(|(_, of)| self.sheet.named(&[*of])).collect();
+        let lists = listed(&lists, "and");
+        Some(match head.lists.as_slice() {
+            [_] => format!("Each value of {lists} must have its row; there is none for {named}."),
+            _ => format!("Each combination of {lists} must have its row; there is none for {named}."),
+        })
+    }
+}

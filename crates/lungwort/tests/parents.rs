@@ -1,0 +1,157 @@
+//! Rows that name the row that they belong to: parents, circles, and the variants of an article.
+#![allow(missing_docs, clippy::unwrap_used, clippy::expect_used)]
+
+mod support;
+
+use support::books::{ods, rows, table};
+use support::{Folder, Ran};
+
+const COLUMNS: &str = "[[sheet]]\nname = 'Articles'\nkey = ['Id']\ncolumn = [{ heading = 'Id', unique = true }, { heading = 'Of' }, \
+    { heading = 'Kind' }, { heading = 'Sizes', separator = ';' }, { heading = 'Colours', separator = ';' }, { heading = 'Size' }, \
+    { heading = 'Colour' }]\n";
+const VARIANTS: &str = "[sheet.parents]\nparent = ['Of']\n\
+    choice = [{ column = 'Size', of = 'Sizes' }, { column = 'Colour', of = 'Colours' }]\nall = true\n";
+const KINDS: &str = "[sheet.kinds]\ncolumn = 'Kind'\nkind = [{ value = 'A' }, { value = 'L', under = ['A', 'L'], max = 2 }, \
+    { value = 'S', under = ['L'], min = 1 }]\n[sheet.parents]\nparent = ['Of']\n";
+
+fn ran(shape: &str, lines: &str) -> Ran {
+    let headings = "Id,Of,Kind,Sizes,Colours,Size,Colour\n";
+    Folder::with(&format!("{COLUMNS}{shape}"), format!("{headings}{lines}")).check_in_pieces()
+}
+
+fn found(shape: &str, lines: &str) -> Vec<String> {
+    ran(shape, lines).places()
+}
+
+#[test]
+fn the_row_that_is_named_must_be_there_and_above_where_asked() {
+    let plain = "[sheet.parents]\nparent = ['Of']\n";
+    let above = "[sheet.parents]\nparent = ['Of']\nabove = true\n";
+    let lines = "b,a,,,,,\na,,,,,,\nc,a,,,,,\nd,x,,,,,\n";
+    assert_eq!(found(plain, lines), ["no-parent 5 B d"]);
+    assert_eq!(found(above, lines), ["parent-below 2 B b", "no-parent 5 B d"]);
+    let messages = ran(above, lines).findings();
+    assert_eq!(messages[0].2, "The row belongs to \"a\", which is further down, in row 3; it must be above.");
+    assert_eq!(messages[1].2, "The row belongs to \"x\", and no row has that Id.");
+}
+
+#[test]
+fn a_circle_is_one_finding_and_what_hangs_on_it_none() {
+    let above = "[sheet.parents]\nparent = ['Of']\nabove = true\n";
+    let lines = "a,c,,,,,\nb,a,,,,,\nc,b,,,,,\nd,a,,,,,\ne,e,,,,,\nf,e,,,,,\n";
+    assert_eq!(found(above, lines), ["parent-circle 2 B a", "parent-circle 6 B e"]);
+    let messages = ran(above, lines).findings();
+    assert_eq!(messages[0].2, "The rows belong to each other in a circle: rows 2-4.");
+    assert_eq!(messages[1].2, "The row belongs to itself.");
+    // What leads into a circle is not in it; a row that repeats an id is no member of the circle.
+    assert_eq!(
+        found("[sheet.parents]\nparent = ['Of']\n", "x,a,,,,,\na,b,,,,,\nb,a,,,,,\nb,,,,,,\n"),
+        ["repeated-value 5 A b", "parent-circle 3 B a"]
+    );
+}
+
+#[test]
+fn the_kinds_of_both_rows_go_together() {
+    let lines = "1,,A,,,,\n2,1,L,,,,\n3,2,L,,,,\n4,3,S,,,,\n5,1,S,,,,\n6,,L,,,,\n7,1,A,,,,\n8,2,S,,,,\n";
+    let ran = ran(KINDS, lines);
+    assert_eq!(ran.places(), ["wrong-parent 6 B 5", "no-parent 7 B 6", "child-count 7 - 6", "wrong-parent 8 B 7"]);
+    let said: Vec<String> = ran.findings().into_iter().map(|found| found.2).collect();
+    assert_eq!(said[0], "The row is S, which belongs to L; \"1\" in row 2 is A.");
+    assert_eq!(said[1], "Of is blank; the row is L, which belongs to A or L.");
+    assert_eq!(said[2], "The row of L has no rows of S under it; it must have at least 1.");
+    assert_eq!(said[3], "The row is A, and belongs to none; \"1\" in row 2 is A.");
+}
+
+#[test]
+fn variants_are_on_the_lists_of_their_article() {
+    let lines = "A,,,S;M,red;blue,,\nA1,A,,,,S,red\nA2,A,,,,M,red\nA3,A,,,,M,blu\nA4,A,,,,XL,blue\nB1,B,,,,S,red\nB,,,S,red,,\n";
+    let ran = ran(VARIANTS, lines);
+    // Two combinations have no row, and two rows are off the lists: each may be meant for one of them.
+    assert_eq!(ran.places(), ["off-parent-list 5 G A3", "off-parent-list 6 F A4"]);
+    let report = ran.json();
+    assert_eq!(report["findings"][0]["message"], "Colour is \"blu\"; Colours of \"A\" has red and blue.");
+    assert_eq!(report["findings"][0]["correction"]["value"], "blue");
+    // A list that is blank says nothing; a blank value is another matter.
+    assert_eq!(found(VARIANTS, "A,,,,red,,\nA1,A,,,,S,red\nA2,A,,,,,red\n"), [] as [&str; 0]);
+}
+
+#[test]
+fn each_combination_has_its_row_where_asked() {
+    let lines = "A,,,S;M,red;blue,,\nA1,A,,,,S,red\nA2,A,,,,S,red\n";
+    let ran = ran(VARIANTS, lines);
+    assert_eq!(ran.places(), ["missing-variant 2 - A"]);
+    assert_eq!(
+        ran.findings()[0].2,
+        "Each combination of Sizes and Colours must have its row; there is none for S / blue, M / red and M / blue."
+    );
+    assert_eq!(found(&VARIANTS.replace("all = true", ""), lines), [] as [&str; 0]);
+    // Lists whose combinations nobody could write down are counted, not gone through.
+    let long: Vec<String> = (0..3000).map(|number| number.to_string()).collect();
+    let data = format!("Id,Of,Kind,Sizes,Colours,Size,Colour\nA,,,{0},{0},,\n", long.join(";"));
+    let folder = Folder::with(&format!("{COLUMNS}{VARIANTS}"), data);
+    let message = folder.check(&["--delimiter", ","]).findings()[0].2.clone();
+    assert!(message.ends_with("0 / 0, 0 / 1, 0 / 2, 0 / 3, 0 / 4 and 8,999,995 more."), "{message}");
+}
+
+#[test]
+fn rows_may_be_named_by_several_columns_and_by_numbers() {
+    let sheet = "[[sheet]]\nkey = ['Book', 'No']\ncolumn = [{ heading = 'Book' }, { heading = 'No', type = 'whole' }, \
+        { heading = 'Of book' }, { heading = 'Of no', type = 'whole' }]\n[sheet.parents]\nparent = ['Of book', 'Of no']\n";
+    let data = "Book,No,Of book,Of no\na,1,,\na,2,a,01\nb,1,a,3\nb,2,a,\nb,3,a,x\n";
+    // One of the two alone names nothing; what cannot be read has a finding of its own.
+    assert_eq!(Folder::with(sheet, data).check_in_pieces().places(), ["not-number 6 D b / 3", "no-parent 4 C b / 1"]);
+}
+
+#[test]
+fn the_same_in_workbooks_of_every_kind() {
+    let lines = "Id|Of|Kind|Sizes|Colours|Size|Colour\na||||||\nb|x|||||\nc|d|||||\nd|c|||||";
+    for (name, bytes) in [("data.xlsx", table("Articles", lines)), ("data.ods", ods("Articles", &rows(lines)))] {
+        let folder = Folder::with(&format!("{COLUMNS}{VARIANTS}"), "");
+        folder.write(name, bytes);
+        let ran = folder.run(&["check", name, "-r", "t.rulebook.toml", "--format", "json"]);
+        assert_eq!(ran.places(), ["no-parent 3 B b", "parent-circle 4 B c"], "{name}");
+    }
+}
+
+#[test]
+fn a_deep_chain_and_its_reverse_are_followed_to_the_end() {
+    let chain = |count: u32, next: &dyn Fn(u32) -> u32| -> String {
+        (0..count).map(|number| format!("{number},{},,,,,\n", next(number))).collect()
+    };
+    let plain = "[sheet.parents]\nparent = ['Of']\n";
+    // Each belongs to the next, and the last to none that is there.
+    let folder = Folder::with(
+        &format!("{COLUMNS}{plain}"),
+        format!("Id,Of,Kind,Sizes,Colours,Size,Colour\n{}", chain(20_000, &|number| number + 1)),
+    );
+    assert_eq!(folder.check(&[]).places(), ["no-parent 20001 B 19999"]);
+    // All of them are one circle.
+    let folder = Folder::with(
+        &format!("{COLUMNS}{plain}"),
+        format!("Id,Of,Kind,Sizes,Colours,Size,Colour\n{}", chain(20_000, &|number| (number + 1) % 20_000)),
+    );
+    let ran = folder.check(&[]);
+    assert_eq!(ran.places(), ["parent-circle 2 B 0"]);
+    assert_eq!(ran.findings()[0].2, "The rows belong to each other in a circle: rows 2-20001.");
+}
+
+#[test]
+fn mistakes_are_said_with_their_place() {
+    for (parents, due) in [
+        ("parent = ['Off']", "no column is called Off; did you mean Of?"),
+        ("parent = ['Of', 'Kind']", "a row is named by 1 column, and parent has 2"),
+        ("parent = ['Of']\nchoice = [{ column = 'Size', of = 'Kind' }]", "say in its column what separates the values"),
+        ("parent = ['Of']\nall = true", "all goes with choice"),
+        ("parent = ['Of']\nabov = true", "there is no key abov; did you mean above?"),
+    ] {
+        let ran = Folder::with(&format!("{COLUMNS}[sheet.parents]\n{parents}\n"), "").check(&[]);
+        assert!(ran.status == 2 && ran.stderr.contains(due), "{parents}: {}", ran.stderr);
+    }
+    let typed = "[[sheet]]\ncolumn = [{ heading = 'Id', type = 'whole' }, { heading = 'Of' }]\n[sheet.parents]\n";
+    for (more, due) in
+        [("parent = ['Of']", "give one of them"), ("id = ['Id']\nparent = ['Of']", "both columns need the same type")]
+    {
+        let ran = Folder::with(&format!("{typed}{more}\n"), "").check(&[]);
+        assert!(ran.status == 2 && ran.stderr.contains(due), "{more}: {}", ran.stderr);
+    }
+}
