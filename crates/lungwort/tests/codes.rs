@@ -259,6 +259,7 @@ fn every_code_has_a_case() {
         include_str!("records.rs"),
         include_str!("kinds.rs"),
         include_str!("parents.rs"),
+        include_str!("sets.rs"),
         frame,
     ];
     for code in codes::all() {

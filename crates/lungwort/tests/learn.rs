@@ -299,7 +299,15 @@ fn columns_that_repeat_are_told_apart() {
     }
     let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
     assert!(text.contains("# perhaps: 3 sets of 2 columns with the same headings"), "{text}");
-    assert!(text.contains("# no_gaps = [\"name\", \"name_2\", \"name_3\"]"), "{text}");
+    let due = "# [[sheet.set]]\n# name = \"entries\"\n# entries = [[\"name\", \"phone\"], [\"name_2\", \"phone_2\"], [\"name_3\", \"phone_3\"]]";
+    assert!(text.contains(due), "{text}");
+    // What is offered is right where the # is taken away.
+    let active = text
+        .replace("# [[sheet.set]]", "[[sheet.set]]")
+        .replace("# name = ", "name = ")
+        .replace("# entries =", "entries =");
+    folder.write("t.rulebook.toml", active);
+    assert_eq!(folder.run(&["rulebook", "t.rulebook.toml"]).status, 0);
 }
 
 #[test]

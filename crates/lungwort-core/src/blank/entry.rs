@@ -58,17 +58,18 @@ pub fn write(
     top(sheet, rulebook, chosen, &number_formats, heading_row)?;
     let rows = (chosen.first_data(), chosen.last_data(rulebook));
     let mut shade = 0;
-    let mut section: Option<&str> = None;
+    let mut section: Option<String> = None;
     for (field, (index, column)) in chosen.columns().enumerate() {
-        if field > 0 && column.section.as_deref() != section {
+        let band = band(chosen, index);
+        if field > 0 && band != section {
             shade = 1 - shade;
         }
-        section = column.section.as_deref();
+        section = band;
         let at = u16::try_from(field).map_err(|_| BlankError::Book("there are too many columns".to_owned()))?;
         let number_format =
             if column.required { &number_formats.required[shade] } else { &number_formats.optional[shade] };
         sheet.write_string_with_format(heading_row, at, &column.heading, number_format)?;
-        sheet.insert_note(heading_row, at, &note(chosen, column))?;
+        sheet.insert_note(heading_row, at, &note(chosen, index, column))?;
         for (row, text) in (heading_row + 1..).zip(&column.guide) {
             sheet.write_string_with_format(row, at, text, &number_formats.guide)?;
         }
@@ -105,7 +106,7 @@ fn top(
     number_formats: &NumberFormats,
     heading_row: u32,
 ) -> Result<(), BlankError> {
-    let has_sections = chosen.columns().any(|(_, column)| column.section.is_some());
+    let has_sections = chosen.columns().any(|(index, _)| band(chosen, index).is_some());
     if heading_row >= 2 || heading_row == 1 && !has_sections {
         sheet.write_string_with_format(0, 0, &rulebook.title, &Format::new().set_bold().set_font_size(14))?;
     }
@@ -121,14 +122,14 @@ fn top(
     if !has_sections || heading_row == 0 {
         return Ok(());
     }
-    let sections: Vec<Option<&str>> = chosen.columns().map(|(_, column)| column.section.as_deref()).collect();
+    let sections: Vec<Option<String>> = chosen.columns().map(|(index, _)| band(chosen, index)).collect();
     let (mut from, mut shade) = (0, 0);
     for at in 1..=sections.len() {
         if at < sections.len() && sections[at] == sections[from] {
             continue;
         }
         let (first, last) = (from as u16, at as u16 - 1);
-        let text = sections[from].unwrap_or_default();
+        let text = sections[from].as_deref().unwrap_or_default();
         if first == last {
             sheet.write_string_with_format(heading_row - 1, first, text, &number_formats.band[shade])?;
         } else {
@@ -137,6 +138,15 @@ fn top(
         (from, shade) = (at, 1 - shade);
     }
     Ok(())
+}
+
+/// The band over a column: its section, or the entry of the set that it belongs to.
+fn band(chosen: &Chosen<'_>, index: usize) -> Option<String> {
+    let of_set = || {
+        let set = chosen.sheet.sets.iter().find_map(|set| Some((set, set.entry_of(index)?)));
+        set.map(|(set, entry)| format!("{} {}", set.name, entry + 1))
+    };
+    chosen.sheet.columns[index].section.clone().or_else(of_set)
 }
 
 /// Where the rulebook looks for the edition, if that is on a sheet.
@@ -151,9 +161,12 @@ pub fn edition_cell(rulebook: &Rulebook, name: &str) -> Option<(u32, u16)> {
 }
 
 /// The note on a heading: whether it is required, and what to fill in.
-fn note(chosen: &Chosen<'_>, column: &Column) -> Note {
+fn note(chosen: &Chosen<'_>, index: usize, column: &Column) -> Note {
     let must = match (&column.required_when, column.required) {
-        (_, true) => "Required.".to_owned(),
+        (_, true) => {
+            let part = chosen.sheet.filled_in(index).map(|part| format!(" {part}")).unwrap_or_default();
+            format!("Required{part}.")
+        }
         (Some(when), _) => format!("Must be filled where {}.", when.say(chosen.sheet)),
         (None, false) => "May be left blank.".to_owned(),
     };
@@ -238,7 +251,7 @@ fn form(sheet: &mut Worksheet, rulebook: &Rulebook, chosen: &Chosen<'_>, lists: 
     for (index, column) in chosen.columns() {
         let number_format = if column.required { &strong } else { &plain };
         sheet.write_string_with_format(row, 0, &column.heading, number_format)?;
-        sheet.insert_note(row, 0, &note(chosen, column))?;
+        sheet.insert_note(row, 0, &note(chosen, index, column))?;
         let (value_row, value_column) = match column.value_place {
             WrittenValuePlace::Beside => (row, 1),
             WrittenValuePlace::Below => (row + 1, 0),

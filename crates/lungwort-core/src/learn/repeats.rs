@@ -4,31 +4,46 @@ use std::collections::BTreeMap;
 
 use super::draft::{Confidence, DraftRule, DraftSheet};
 use crate::cell::fold::fold;
-use crate::rulebook::toml_text::list;
+use crate::rulebook::toml_text::{list, quoted};
 
-/// Finds repeated sets, and offers that they are filled from the first on.
-pub fn learn(sheet: &mut DraftSheet, number_format: &mut Vec<String>) {
-    let Some(sets) = numbered(sheet).or_else(|| same(sheet)) else { return };
-    let firsts: Vec<&str> =
-        sets.iter().filter_map(|set| Some(sheet.columns.get(*set.first()?)?.name.as_str())).collect();
-    if firsts.len() < 2 {
+/// Finds repeated sets, and offers them; none where the template says itself which there are.
+pub fn learn(sheet: &mut DraftSheet, look_first: &mut Vec<String>) {
+    if sheet.rules.iter().any(|rule| rule.kind == "set") {
         return;
     }
+    let Some(sets) = numbered(sheet).or_else(|| same(sheet)) else { return };
     let width = sets[0].len();
     let from = sheet.columns[sets[0][0]].heading.trim().to_owned();
     let last = &sets[sets.len() - 1];
     let to = sheet.columns[last[last.len() - 1]].heading.trim().to_owned();
-    number_format.push(format!(
-        "{} sets of {width} columns each, from {from} to {to}: are they to be filled from the first on?",
-        sets.len()
+    let count = sets.len();
+    let firsts = |at: &Vec<usize>| at.first().map(|at| sheet.columns[*at].name.clone());
+    let source = format!("{count} sets of {width} columns with the same headings");
+    // Levels one below the other are no entries: two of them may be the same.
+    if width == 1 {
+        let levels: Vec<String> = sets.iter().filter_map(firsts).collect();
+        look_first.push(format!("{count} columns from {from} to {to}: are they filled from the first on?"));
+        let lines = vec![("no_gaps".into(), list(&levels))];
+        sheet.rules.push(DraftRule { kind: "rule", lines, source, confidence: Confidence::Suggested });
+        return;
+    }
+    look_first.push(format!(
+        "{count} sets of {width} columns each, from {from} to {to}: does each of them hold an entry, filled from the first on?"
     ));
-    let source = format!("{} sets of {width} columns with the same headings", sets.len());
-    sheet.rules.push(DraftRule {
-        kind: "rule",
-        lines: vec![("no_gaps".into(), list(&firsts))],
-        source,
-        confidence: Confidence::Suggested,
-    });
+    let name = |at: usize| sheet.columns[at].name.as_str();
+    // Names with the number of the entry in them are written once.
+    let by_number = |at: usize, number: usize| name(at).replacen(&number.to_string(), "{n}", 1);
+    let first: Vec<String> = sets[0].iter().map(|at| by_number(*at, 1)).collect();
+    let is_numbered = first.iter().all(|name| name.contains("{n}"))
+        && (1..).zip(&sets).all(|(number, set)| set.iter().map(|at| by_number(*at, number)).eq(first.iter().cloned()));
+    let columns = if is_numbered {
+        ("columns".into(), list(&first))
+    } else {
+        let entries = sets.iter().map(|set| list(&set.iter().map(|at| name(*at)).collect::<Vec<_>>()));
+        ("entries".into(), format!("[{}]", entries.collect::<Vec<_>>().join(", ")))
+    };
+    let lines = vec![("name".into(), quoted("entries")), columns];
+    sheet.rules.push(DraftRule { kind: "set", lines, source, confidence: Confidence::Suggested });
 }
 
 /// Headings that are the same but for a number, by number.

@@ -120,7 +120,10 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
     sheet.lines.0.iter().for_each(|line| out.entry(part, line, 0));
     let names_used = |name: &str| {
         let quoted = quoted(name);
-        let in_rules = sheet.rules.iter().flat_map(|rule| &rule.lines).any(|(_, value)| contains_word(value, name));
+        let by_number = numbered(name);
+        let in_rules = sheet.rules.iter().flat_map(|rule| &rule.lines).any(|(_, value)| {
+            contains_word(value, name) || by_number.iter().any(|pattern| value.contains(pattern.as_str()))
+        });
         let in_columns = sheet.columns.iter().flat_map(|column| &column.lines.0).any(|line| match line.key {
             "allowed" => line.value.contains(&quoted),
             "required_when" | "blank_when" => contains_word(&line.value, name),
@@ -142,6 +145,17 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
             out.line(&format!("{behind}{key} = {value}"), Some((part, "rule")));
         }
     }
+}
+
+/// A name with what stands for the number in the place of each number that it has: `store_{n}` for `store_1`.
+fn numbered(name: &str) -> Vec<String> {
+    let is_digit = |each: char| each.is_ascii_digit();
+    let starts = name.char_indices().filter(|(at, each)| is_digit(*each) && !name[..*at].ends_with(is_digit));
+    let one = |(at, _): (usize, char)| {
+        let rest = name[at..].trim_start_matches(is_digit);
+        format!("{}{{n}}{rest}", &name[..at])
+    };
+    starts.map(one).collect()
 }
 
 fn contains_word(text: &str, word: &str) -> bool {

@@ -22,7 +22,11 @@ pub fn lint(rulebook: &Rulebook, text: &str, today: Date) -> Vec<Mistake> {
         for (index, column) in sheet.columns.iter().enumerate() {
             examples(column, index, surroundings, &mut mistakes);
         }
-        for rule in &sheet.rules {
+        for (at, rule) in sheet.rules.iter().enumerate() {
+            // What is so with a rule of a column set is so for each of its entries.
+            if at > 0 && sheet.rules[at - 1].written == rule.written {
+                continue;
+            }
             reach(sheet, rule, today, &mut mistakes);
             silent_blanks(sheet, rule, today, &mut mistakes);
             off_list_constants(sheet, rule, &mut mistakes);

@@ -13,11 +13,12 @@ use super::reference::{Table, Wanted};
 use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
-use super::{compile_rule, kinds, load as reader, parents, parts, record, standard};
+use super::{compile_rule, kinds, load as reader, parents, parts, record, repeat, set, standard};
 use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
 use crate::condition::{Formula, Scope};
 use crate::encoding::{self, Encoding};
+use crate::finding::ranges::thousands;
 use crate::intake::dialect::delimiter_byte;
 use crate::intake::{Content, content_of};
 
@@ -295,6 +296,7 @@ impl Compiler {
         let by_id = written.parents.is_some();
         let kinds = written.kinds.as_ref().and_then(|of| kinds::compile(self, &columns, (&path, by_id), of));
         let parents = parents::compile(self, &columns, (&path, &key), written);
+        let sets = set::compile(self, &columns, (&path, &key), written);
         let max_groups = written
             .max_groups
             .as_ref()
@@ -317,6 +319,7 @@ impl Compiler {
             record,
             kinds,
             parents,
+            sets,
             referred_to: Vec::new(),
             parts: Vec::new(),
             rules: Vec::new(),
@@ -325,9 +328,7 @@ impl Compiler {
         if sheet.columns.is_empty() {
             self.error(&path, "the sheet has no [[sheet.column]]");
         }
-        let rules =
-            (0..written.rule.len()).filter_map(|at| compile_rule::rule(self, &columns, &sheet, &written.rule[at], at));
-        sheet.rules = rules.collect();
+        sheet.rules = compile_rule::rules(self, &columns, &sheet, written);
         self.figures(&columns, written, &mut sheet);
         sheet.parts = parts::of(written, &sheet);
         sheet
@@ -373,6 +374,14 @@ impl Compiler {
     fn column(&mut self, columns: &Columns, sheet: &WrittenSheet, at: usize) -> Column {
         let (entries, kind) = sheet.entries();
         let path = format!("{}.{kind}.{at}", columns.sheet);
+        if entries[at].times.is_some() {
+            let message = if kind == "cell" {
+                "times goes with columns: write each labelled cell of its own".to_owned()
+            } else {
+                format!("times is a whole number from 1 to {}", thousands(repeat::MOST.into()))
+            };
+            self.error(&format!("{path}.times"), message);
+        }
         let kind = property::read_kind(self, &path, &entries[at]);
         property::compile(&mut Compiling { compiler: self, columns, sheet, path, kind }, &entries[at])
     }
@@ -388,16 +397,20 @@ impl Compiler {
                 self.error(&heading_path, "a heading cannot be blank");
             }
             let name = column.name.as_deref().map(|name| (format!("{path}.{kind}.{at}.name"), name));
-            for (path, text) in headings().map(|heading| (heading_path.clone(), heading)).chain(name) {
+            for (place, text) in headings().map(|heading| (heading_path.clone(), heading)).chain(name) {
                 let Some(first) = seen.insert(text.to_lowercase(), at).filter(|first| *first != at) else { continue };
                 // A template may have one heading several times; then the columns are reported apart by their names.
                 let same_heading = entries[first].heading == column.heading && text == column.heading.first();
                 if same_heading && entries[first].name.is_some() && column.name.is_some() {
                     continue;
                 }
-                let hint = if same_heading { "; give each of them a name of its own" } else { "" };
+                let hint = match (same_heading, self.source.is_repeated(path, at)) {
+                    (_, true) => "; write {n} in it, where the number is",
+                    (true, false) => "; give each of them a name of its own",
+                    (false, false) => "",
+                };
                 let message = format!("\"{text}\" is the name or heading of column {} already{hint}", first + 1);
-                self.error(&path, message);
+                self.error(&place, message);
             }
         }
     }

@@ -3,17 +3,52 @@
 use super::compiler::{Columns, Compiler};
 use super::model::{Message, MessagePart, Rule, Sheet};
 use super::phrases::capital;
+use super::repeat::{NUMBER, with_number_in};
 use super::rule::{Each, FORMS, Forming, RuleForm, each};
-use super::written::WrittenRule;
+use super::set;
+use super::written::{WrittenRule, WrittenSheet};
 use crate::condition::Scope;
 
-pub(super) fn rule(
-    compiler: &mut Compiler,
-    columns: &Columns,
-    sheet: &Sheet,
-    written: &WrittenRule,
-    at: usize,
-) -> Option<Rule> {
+/// The rules of a sheet; those of a repeated column set once for each of its entries.
+pub(super) fn rules(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &WrittenSheet) -> Vec<Rule> {
+    let mut rules = Vec::new();
+    for (at, of) in written.rule.iter().enumerate() {
+        let Some(name) = &of.set else {
+            rules.extend(rule(compiler, columns, sheet, of, at));
+            continue;
+        };
+        let place = format!("{}.rule.{at}.set", columns.sheet);
+        let Some(set) = sheet.sets.iter().find(|set| set.name == *name) else {
+            // A set that could not be compiled has been reported.
+            if !written.set.iter().any(|set| set.name == *name) {
+                let known = set::names(&written.set);
+                let known = if known.is_empty() { "there is none".to_owned() } else { format!("there is {known}") };
+                compiler.error(&place, format!("no set is called {name}; {known}"));
+            }
+            continue;
+        };
+        let Ok(value) = toml::Value::try_from(of) else { continue };
+        if !value.to_string().contains(NUMBER) {
+            compiler.error(&place, format!("a rule of a set has {NUMBER} where the number of the entry is"));
+            continue;
+        }
+        for number in 1..=set.entries.len() {
+            let mut value = value.clone();
+            with_number_in(&mut value, &number.to_string());
+            let Ok(of) = value.try_into::<WrittenRule>() else { continue };
+            let compiled = rule(compiler, columns, sheet, &of, at);
+            let stop = compiled.is_none();
+            rules.extend(compiled);
+            // What is wrong with it once is wrong with it each time.
+            if stop {
+                break;
+            }
+        }
+    }
+    rules
+}
+
+fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &WrittenRule, at: usize) -> Option<Rule> {
     let path = format!("{}.rule.{at}", columns.sheet);
     refuse_what_comes_later(compiler, &path, written);
     let mut on =
@@ -45,7 +80,19 @@ pub(super) fn rule(
     let span = compiler.source.span(&format!("{path}.{}", form.key()));
     let when_span = compiler.source.find(&format!("{path}.when"));
     let line = compiler.source.line_of(span.start);
-    Some(Rule { form, each, when, severity: written.severity, message, title, sentence, line, span, when_span })
+    Some(Rule {
+        written: at,
+        form,
+        each,
+        when,
+        severity: written.severity,
+        message,
+        title,
+        sentence,
+        line,
+        span,
+        when_span,
+    })
 }
 
 fn refuse_what_comes_later(compiler: &mut Compiler, path: &str, written: &WrittenRule) {

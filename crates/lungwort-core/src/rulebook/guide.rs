@@ -27,7 +27,7 @@ pub fn columns(sheet: &Sheet) -> Vec<GuideLine> {
 
 fn line(sheet: &Sheet, column: &Column) -> GuideLine {
     let index = sheet.columns.iter().position(|other| std::ptr::eq(other, column));
-    let in_record = || sheet.record.as_ref()?.filled_in(sheet, index?);
+    let in_record = || sheet.filled_in(index?);
     let mut required = match &column.required_when {
         _ if column.required => in_record().unwrap_or_else(|| "yes".to_owned()),
         Some(when) => format!("where {}", when.say(sheet)),

@@ -9,6 +9,7 @@ use serde::Deserialize;
 use toml::de::{DeTable, DeValue};
 
 use super::mistake::{Level, Mistake};
+use super::repeat;
 use super::source::Source;
 use super::written::WrittenRulebook;
 use crate::cell::fold;
@@ -20,13 +21,15 @@ pub(super) fn read(text: &str, mistakes: &mut Vec<Mistake>) -> (Option<WrittenRu
         let span = error.span().unwrap_or(0..0);
         mistakes.push(Mistake { level: Level::Error, message: syntax_message(error.message()), span });
     }
-    let source = Source::new(text, document.get_ref().clone());
+    let mut source = Source::new(text, document.get_ref().clone());
     let span = document.span();
     let mut table = document.into_inner();
     let mut written = None;
     // Each round takes one entry out, and a text has no more entries than bytes.
     for _ in 0..text.len() + 1 {
-        let attempt = toml::Spanned::new(span.clone(), table.clone());
+        let mut repeated = table.clone();
+        source.origins = repeat::columns(&mut repeated);
+        let attempt = toml::Spanned::new(span.clone(), repeated);
         match WrittenRulebook::deserialize(toml::de::Deserializer::from(attempt)) {
             Ok(rulebook) => {
                 written = Some(rulebook);

@@ -18,6 +18,7 @@ pub use super::parts::SheetPart;
 pub use super::property::Column;
 pub use super::record::{Record, RecordList};
 pub use super::rule::{Each, RuleForm};
+pub use super::set::ColumnSet;
 use super::written::{WrittenNewline, WrittenQuoting};
 use crate::cell::date::{DatePattern, TypeError};
 use crate::cell::number::{self, DecimalMark};
@@ -147,6 +148,8 @@ pub struct Sheet {
     pub kinds: Option<Kinds>,
     /// How rows name the row that they belong to.
     pub parents: Option<Parents>,
+    /// Repeated column sets.
+    pub sets: Vec<ColumnSet>,
     /// Columns that must have the values of another sheet.
     pub referred_to: Vec<usize>,
     /// What a blank template says of it beside the columns.
@@ -311,6 +314,12 @@ impl Sheet {
         headings.join(" / ")
     }
 
+    /// Where a required column must be filled, if not in every row: on the first row of a record, or in each entry of a list.
+    pub fn filled_in(&self, column: usize) -> Option<String> {
+        let in_record = self.record.as_ref().and_then(|record| record.filled_in(self, column));
+        in_record.or_else(|| super::set::filled_in(&self.sets, column))
+    }
+
     /// What its rules are over, as a heading.
     pub fn rules_title(&self) -> &'static str {
         if self.rules.iter().all(|rule| rule.each == Each::Row) {
@@ -324,6 +333,8 @@ impl Sheet {
 /// A requirement over more than one cell.
 #[derive(Debug)]
 pub struct Rule {
+    /// Which of the written rules it comes from.
+    pub written: usize,
     /// What a cause of its findings is called: its own words, where it has any.
     pub title: String,
     /// What it asks.

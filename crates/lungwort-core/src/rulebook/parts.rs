@@ -8,8 +8,8 @@ use super::Sheet;
 use super::phrases::capital;
 use super::toml_text::list;
 use super::written::{
-    WrittenFigure, WrittenGroupLimit, WrittenKinds, WrittenParents, WrittenRecord, WrittenRule, WrittenSheet,
-    WrittenSumLimit,
+    WrittenFigure, WrittenGroupLimit, WrittenKinds, WrittenParents, WrittenRecord, WrittenRule, WrittenSet,
+    WrittenSheet, WrittenSumLimit,
 };
 use crate::finding::ranges::thousands;
 
@@ -43,6 +43,7 @@ pub(crate) const KINDS: &[PartKind] = &[
     PartKind { key: "record", several: false, reads: is_a::<WrittenRecord> },
     PartKind { key: "kinds", several: false, reads: is_a::<WrittenKinds> },
     PartKind { key: "parents", several: false, reads: is_a::<WrittenParents> },
+    PartKind { key: "set", several: true, reads: is_a::<WrittenSet> },
     PartKind { key: "rule", several: true, reads: is_a::<WrittenRule> },
     PartKind { key: "figure", several: true, reads: is_a::<WrittenFigure> },
 ];
@@ -81,8 +82,17 @@ pub(super) fn of(written: &WrittenSheet, sheet: &Sheet) -> Vec<SheetPart> {
     if let (Some(of), Some((column, most))) = (&written.max_sum, &sheet.max_sum) {
         add("max_sum", format!("The sum of {} is at most {most}.", sheet.named(&[*column])), inline(of));
     }
-    for (rule, of) in sheet.rules.iter().zip(written.rule.iter()) {
-        add("rule", format!("{}.", rule.sentence.trim_end_matches('.')), inline(of));
+    for (of, set) in written.set.iter().zip(&sheet.sets) {
+        add("set", format!("{}.", set.words(sheet)), inline(of));
+    }
+    for (at, of) in written.rule.iter().enumerate() {
+        let Some(rule) = sheet.rules.iter().find(|rule| rule.written == at) else { continue };
+        let sentence = rule.sentence.trim_end_matches('.');
+        let words = match &of.set {
+            Some(set) => format!("For each of the {set}, as for the first: {sentence}."),
+            None => format!("{sentence}."),
+        };
+        add("rule", words, inline(of));
     }
     for figure in &written.figure {
         add("figure", String::new(), inline(figure));

@@ -5,6 +5,7 @@ use std::ops::Range;
 use toml::de::{DeTable, DeValue};
 
 use super::mistake::{Level, Mistake};
+use super::repeat::{Origins, written_path};
 
 /// The parsed text, kept to look places up in.
 #[derive(Debug)]
@@ -14,6 +15,8 @@ pub struct Source {
     table: DeTable<'static>,
     /// Where its lines begin.
     starts: Vec<usize>,
+    /// Which of the written columns each column comes from, sheet by sheet.
+    pub(super) origins: Origins,
 }
 
 impl Source {
@@ -22,7 +25,7 @@ impl Source {
         // A table that owns all its data can outlive the text; the type says so only when it is built again.
         let table = table.into_iter().map(|(key, value)| (owned_key(key), owned_value(value))).collect();
         let starts = std::iter::once(0).chain(text.match_indices('\n').map(|(at, _)| at + 1)).collect();
-        Source { text: text.to_owned(), table, starts }
+        Source { text: text.to_owned(), table, starts, origins: Vec::new() }
     }
 
     /// The place of a value by its path, `sheet.0.column.2.heading`; of the deepest part of it that is there.
@@ -38,6 +41,8 @@ impl Source {
 
     /// The place of the deepest part of a path that is there, and whether that is all of it.
     fn walk(&self, path: &str) -> (Range<usize>, bool) {
+        let as_written = written_path(path, &self.origins);
+        let path = as_written.as_deref().unwrap_or(path);
         let mut best = 0..0;
         let mut table = Some(&self.table);
         let mut array = None;
@@ -65,6 +70,13 @@ impl Source {
             };
         }
         (best, true)
+    }
+
+    /// Whether a column of a sheet is one of several that were written once.
+    pub fn is_repeated(&self, sheet: &str, column: usize) -> bool {
+        let number = sheet.strip_prefix("sheet.").and_then(|number| number.parse::<usize>().ok());
+        let Some(origins) = number.and_then(|number| self.origins.get(number)) else { return false };
+        origins.get(column).is_some_and(|own| origins.iter().filter(|origin| *origin == own).count() > 1)
     }
 
     /// The line of a place, from one.

@@ -9,6 +9,7 @@ pub use super::parents::{WrittenChoice, WrittenParents};
 pub use super::property::WrittenColumn;
 pub use super::record::{WrittenRecord, WrittenRecordList, WrittenRepeated};
 pub use super::rule::WrittenRule;
+pub use super::set::WrittenSet;
 pub use super::written_values::{
     WrittenAllowed, WrittenBound, WrittenDependent, WrittenOtherSheet, WrittenPattern, WrittenPatterns,
 };
@@ -168,6 +169,9 @@ pub struct WrittenSheet {
     pub kinds: Option<WrittenKinds>,
     /// Rows that name the row that they belong to.
     pub parents: Option<WrittenParents>,
+    /// Repeated column sets: the same columns several times side by side.
+    #[serde(default)]
+    pub set: Vec<WrittenSet>,
     /// Requirements over more than one cell.
     #[serde(default)]
     pub rule: Vec<WrittenRule>,

@@ -175,10 +175,12 @@ fn write_sheet(sheet: &Sheet, today: Date, out: &mut dyn Write) -> Result<()> {
     if !sheet.rules.is_empty() {
         writeln!(out, "\n{}", paint(style::STRONG, sheet.rules_title()))?;
     }
-    for (number, rule) in sheet.rules.iter().enumerate() {
+    let said = sheet.parts.iter().filter(|part| part.key == "rule");
+    // A rule of a column set is said once, for all of its entries.
+    let firsts = sheet.rules.chunk_by(|one, other| one.written == other.written).filter_map(<[_]>::first);
+    for ((number, rule), said) in (1..).zip(firsts).zip(said) {
         writeln!(out)?;
-        let lines =
-            style::wrap(&format!("{:>2}. {}.", number + 1, rule.sentence.trim_end_matches('.')), style::width() - 4);
+        let lines = style::wrap(&format!("{number:>2}. {}", said.words), style::width() - 4);
         for (at, line) in lines.iter().enumerate() {
             writeln!(out, "{}{line}", if at == 0 { "" } else { "    " })?;
         }

@@ -14,6 +14,7 @@ mod parents;
 mod previous;
 mod records;
 mod sample_rows;
+mod sets;
 mod sparse_rows;
 pub(crate) mod unique;
 
@@ -40,6 +41,7 @@ const FOLDS: &[Maker] = &[
     records::make,
     kinds::make,
     parents::make,
+    sets::make,
     groups::make,
     previous::make,
     other_sheets::make,

@@ -141,7 +141,8 @@ impl ChunkJudge<'_, '_> {
             return;
         };
         let judge = &self.sheet.columns[index];
-        let required = judge.column().required;
+        // What is required of an entry is said of entries that are begun.
+        let required = judge.column().required && !self.sheet.in_set[index];
         let (wants_value, wants_filled) = (self.sheet.wants_value[index], self.sheet.wants_filled[index]);
         let (typed, filled) = (&mut values.typed[index], &mut values.filled[index]);
         let place = |row: usize, problem: Arc<Problem>, text: &str| RowFinding {

@@ -38,6 +38,8 @@ pub struct SheetJudge<'r> {
     pub wants_value: Vec<bool>,
     /// For each column, whether a rule asks if it is filled.
     pub wants_filled: Vec<bool>,
+    /// For each column, whether it belongs to a repeated set.
+    pub in_set: Vec<bool>,
     /// Where each column must be filled: `every row must fill it`.
     pub must: Vec<String>,
     /// What is said where a required cell is blank, by column.
@@ -56,7 +58,7 @@ impl<'r> SheetJudge<'r> {
             .map(|(index, column)| ColumnJudge::new(column, index, surroundings))
             .collect();
         let must = |index: usize| {
-            let part = sheet.record.as_ref().and_then(|record| record.filled_in(sheet, index));
+            let part = sheet.filled_in(index);
             part.map_or("every row must fill it".to_owned(), |part| format!("it must be filled {part}"))
         };
         let must: Vec<String> = (0..columns.len()).map(must).collect();
@@ -65,11 +67,13 @@ impl<'r> SheetJudge<'r> {
             judge.problem(found.required_by("required"))
         });
         let missing = missing.collect();
+        let in_set = |index: usize| sheet.sets.iter().any(|set| set.entry_of(index).is_some());
         let mut judge = SheetJudge {
             sheet,
             file,
             wants_value: vec![false; columns.len()],
             wants_filled: vec![false; columns.len()],
+            in_set: (0..columns.len()).map(in_set).collect(),
             missing,
             must,
             columns,
@@ -118,6 +122,13 @@ impl<'r> SheetJudge<'r> {
             let lists = record.lists.iter().flat_map(|list| &list.columns);
             record.header.iter().chain(lists).for_each(|column| self.wants_value[*column] = true);
         }
+        if sheet.sets.iter().any(|set| set.further_rows) {
+            sheet.key.iter().for_each(|column| self.wants_value[*column] = true);
+        }
+        for column in sheet.sets.iter().flat_map(|set| &set.entries).flatten() {
+            self.wants_value[*column] = true;
+            self.wants_filled[*column] = true;
+        }
         if let Some(kinds) = &sheet.kinds {
             self.wants_value[kinds.column] = true;
             kinds.kinds.iter().flat_map(|kind| &kind.ignored).for_each(|column| self.wants_filled[*column] = true);
@@ -139,7 +150,7 @@ impl<'r> SheetJudge<'r> {
         };
         let judge = &self.columns[index];
         let wrong = if text.trim().is_empty() {
-            judge.column().required
+            judge.column().required && self.sheet.filled_in(index).is_none()
         } else {
             !judge.quick::<false>(text, !text.is_ascii(), |_| ()) && !judge.judge(text).problems.is_empty()
         };

@@ -45,6 +45,12 @@ OFF_PARENT_LIST "off-parent-list" Error "A value that is not on the list of the 
     fix "Choose one of the listed values, or add the value to the list."
     "size XL of an article with S, M, L" => "size L"
 
+ROOM_LEFT "room-left" Error "A further row while the one before has room"
+    means "The entries of a row go on in a further row with the same key, and the row before has room for more of them."
+    matters "The receiving side takes the further row for another record, or refuses it."
+    fix "Move the entries into the row before, or correct the key."
+    "two of six places filled, and a further row" => "eight places: six in the first row, two in the further one"
+
 MISSING_VARIANT "missing-variant" Error "A combination that has no row"
     means "The row lists values, and the rulebook requires a row for each of their combinations."
     matters "The receiving side refuses the article, or offers a variant that does not exist."

@@ -89,21 +89,22 @@ fn sets(headings: &[&str]) -> Option<(String, String)> {
     let mut sheet = DraftSheet { columns: columns.collect(), ..DraftSheet::default() };
     let mut number_format = Vec::new();
     repeats::learn(&mut sheet, &mut number_format);
-    Some((sheet.rules.first()?.lines[0].1.clone(), number_format.first()?.clone()))
+    let (key, value) = sheet.rules.first()?.lines.last()?;
+    Some((format!("{key} = {value}"), number_format.first()?.clone()))
 }
 
 #[test]
 fn sets_of_columns_are_found_by_numbers_and_by_order() {
     let (rule, said) = sets(&["Id", "Donor 1 name", "Donor 1 phone", "Donor 2 name", "Donor 2 phone"]).unwrap();
-    assert_eq!(rule, "[\"donor_1_name\", \"donor_2_name\"]");
+    assert_eq!(rule, "columns = [\"donor_{n}_name\", \"donor_{n}_phone\"]");
     assert_eq!(
         said,
-        "2 sets of 2 columns each, from Donor 1 name to Donor 2 phone: are they to be filled from the first on?"
+        "2 sets of 2 columns each, from Donor 1 name to Donor 2 phone: does each of them hold an entry, filled from the first on?"
     );
     let (rule, _) = sets(&["Level 1", "Level 2", "Level 3"]).unwrap();
-    assert_eq!(rule, "[\"level_1\", \"level_2\", \"level_3\"]");
+    assert_eq!(rule, "no_gaps = [\"level_1\", \"level_2\", \"level_3\"]");
     let (rule, said) = sets(&["Id", "Name", "Phone", "Name", "Phone"]).unwrap();
-    assert_eq!(rule, "[\"name\", \"name_2\"]");
+    assert_eq!(rule, "entries = [[\"name\", \"phone\"], [\"name_2\", \"phone_2\"]]");
     assert!(said.starts_with("2 sets of 2 columns each, from Name to Phone"), "{said}");
     for none in [&["Id", "Name", "Phone"][..], &["Address line 1", "Town"], &["Name 1", "Phone 2"], &["2024", "2025"]] {
         assert_eq!(sets(none), None, "{none:?}");

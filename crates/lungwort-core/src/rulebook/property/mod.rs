@@ -134,6 +134,9 @@ macro_rules! properties {
             pub heading: WrittenHeading,
             /// A short name for conditions and rules.
             pub name: Option<String>,
+            /// How many times the column is there, with the others that say so one after the other; {n} in its texts is
+            /// the number.
+            pub times: Option<u32>,
             $($( $(#[$meta])* pub $key: $written, )*)*
         }
 

@@ -179,6 +179,8 @@ macro_rules! forms {
             /// Over what the rule goes: each "row" (if left out), each "record", the whole "sheet", or each group of rows with the same
             /// values in some columns.
             pub each: Option<WrittenEach>,
+            /// Of a repeated column set: the rule holds for each of its entries, with {n} for the number.
+            pub set: Option<String>,
             /// How much it matters; an error if left out.
             pub severity: Option<Severity>,
             /// What to say; {column} quotes a cell.
