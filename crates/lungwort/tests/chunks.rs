@@ -33,7 +33,7 @@ fn every_sample_gives_the_same_report_whatever_the_chunks() {
     for file in ["accessions.csv", "accessions-east.tsv", "accessions-ready.csv"] {
         in_every_way(&folder, file, &["--rulebook", "accessions.rulebook.toml"]);
     }
-    for name in ["lots", "movements", "catalogue", "stores"] {
+    for name in ["lots", "movements", "catalogue", "stores", "transfers"] {
         in_every_way(&folder, &format!("{name}.csv"), &["--rulebook", &format!("{name}.rulebook.toml")]);
     }
     for file in ["germination.xlsx", "germination-accepted.xlsx", "germination-template.xlsx"] {

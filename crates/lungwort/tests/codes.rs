@@ -260,6 +260,7 @@ fn every_code_has_a_case() {
         include_str!("kinds.rs"),
         include_str!("parents.rs"),
         include_str!("sets.rs"),
+        include_str!("blocks.rs"),
         frame,
     ];
     for code in codes::all() {

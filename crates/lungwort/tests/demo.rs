@@ -90,6 +90,7 @@ fn the_demo_files_hold_mistakes_of_nearly_every_kind() {
         "d/lots.csv",
         "d/catalogue.csv",
         "d/stores.csv",
+        "d/transfers.csv",
     ] {
         found.extend(folder.run(&["check", name, "--format", "json", "--today", "2026-11-23"]).codes());
     }

@@ -195,7 +195,7 @@ fn the_rest_of_the_file() {
         ),
         (
             "[rulebook]\ntitle = 'T'\n[[sheet]]\ncolumn = [{ heading = 'A' }]\ncell = [{ label = 'B' }]",
-            "a sheet has either columns or labelled cells; make two of it",
+            "a sheet has either columns or labelled cells; make two of it, or say that they are blocks, with [sheet.block]",
         ),
         (
             "[rulebook]\ntitle = 'T'\n[template]\nedition_in = { cell = 'B2', file_name = true }\n[[sheet]]\ncolumn = [{ heading = 'A' }]",

@@ -134,3 +134,24 @@ fn long_keys_that_begin_alike_are_different_records() {
     let long = "x".repeat(80);
     assert_eq!(found(&format!("{long}1,a,P,f,,,\n{long}2,b,P,f,,,\n{long}3,c,P,f,,,\n")), [] as [&str; 0]);
 }
+
+#[test]
+fn conditions_over_a_row_see_the_header_of_its_record() {
+    let rule = "[[sheet.rule]]\ncheck = \"Part <> 'f' OR Genus = 'x'\"\n";
+    let lines = "A,x,P,g,,,\n,,Q,f,,,\nB,y,P,g,,,\n,,Q,f,,,\n";
+    let folder =
+        Folder::with(&format!("{COLUMNS}{RECORD}{rule}"), format!("Lot,Genus,Who,Part,Donor,Share,Note\n{lines}"));
+    let ran = folder.check_in_pieces();
+    assert_eq!(ran.places(), ["rule-broken 5 D B"]);
+    assert_eq!(ran.findings()[0].2, "Part must not be f or Genus must be x; Genus is y and Part is f.");
+    // What goes over all rows sees each header once.
+    let figure = "[[sheet.figure]]\nlabel = 'Genera'\nvalue = 'COUNT(Genus)'\n";
+    let ran = self::ran(&format!("{rule}{figure}"), lines);
+    assert_eq!(ran.json()["figures"][0]["value"], "2");
+    // A header under a condition is looked at where the record begins.
+    let sheet =
+        COLUMNS.replace("heading = 'Genus', required = true", "heading = 'Genus', required_when = \"Part = 'f'\"");
+    let folder =
+        Folder::with(&format!("{sheet}{RECORD}"), "Lot,Genus,Who,Part,Donor,Share,Note\nA,,P,f,,,\n,,Q,f,,,\n");
+    assert_eq!(folder.check_in_pieces().places(), ["missing-when 2 B A"]);
+}

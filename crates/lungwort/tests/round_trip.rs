@@ -38,7 +38,7 @@ fn sample(name: &str) -> (Folder, String, String) {
 
 #[test]
 fn records_and_groups_of_the_samples_come_back() {
-    for (name, least) in [("lots", 10), ("movements", 5), ("catalogue", 10), ("stores", 7)] {
+    for (name, least) in [("lots", 10), ("movements", 5), ("catalogue", 10), ("stores", 7), ("transfers", 14)] {
         let (folder, data, rulebook) = sample(name);
         let (written, learned) = both(&folder, &data, &rulebook);
         assert!(written.len() >= least, "{name}: {written:#?}");

@@ -3,7 +3,7 @@
 use rust_xlsxwriter::{Color, Format, FormatAlign, FormatBorder, FormatUnderline, Note, Worksheet};
 
 use super::lists::Lists;
-use super::{BlankError, BlankOptions, Chosen, limits};
+use super::{BlankError, BlankOptions, Chosen, block, limits};
 use crate::rulebook::model::{ColumnType, EditionPlace};
 use crate::rulebook::written::{WrittenStored, WrittenValuePlace};
 use crate::rulebook::{Column, Rulebook};
@@ -12,15 +12,15 @@ use crate::rulebook::{Column, Rulebook};
 const SHADES: [u32; 2] = [0xDDEBF7, 0xE2EFDA];
 
 /// The formats of an entry sheet.
-struct NumberFormats {
+pub(super) struct NumberFormats {
     band: [Format; 2],
-    required: [Format; 2],
-    optional: [Format; 2],
+    pub required: [Format; 2],
+    pub optional: [Format; 2],
     guide: Format,
 }
 
 impl NumberFormats {
-    fn new() -> NumberFormats {
+    pub fn new() -> NumberFormats {
         let shaded = |shade: u32| {
             Format::new()
                 .set_background_color(Color::RGB(shade))
@@ -52,6 +52,9 @@ pub fn write(
 ) -> Result<(), BlankError> {
     if chosen.sheet.is_form {
         return form(sheet, rulebook, chosen, lists);
+    }
+    if chosen.sheet.block.is_some() {
+        return block::write(sheet, rulebook, chosen, lists);
     }
     let number_formats = NumberFormats::new();
     let heading_row = chosen.sheet.heading_row - 1;
@@ -161,7 +164,7 @@ pub fn edition_cell(rulebook: &Rulebook, name: &str) -> Option<(u32, u16)> {
 }
 
 /// The note on a heading: whether it is required, and what to fill in.
-fn note(chosen: &Chosen<'_>, index: usize, column: &Column) -> Note {
+pub(super) fn note(chosen: &Chosen<'_>, index: usize, column: &Column) -> Note {
     let must = match (&column.required_when, column.required) {
         (_, true) => {
             let part = chosen.sheet.filled_in(index).map(|part| format!(" {part}")).unwrap_or_default();
@@ -188,7 +191,7 @@ fn heights(sheet: &mut Worksheet, chosen: &Chosen<'_>, heading_row: u32) -> Resu
     Ok(())
 }
 
-fn width(column: &Column) -> f64 {
+pub(super) fn width(column: &Column) -> f64 {
     let longest_word = column.heading.split_whitespace().map(|word| word.chars().count()).max().unwrap_or(0);
     let example = column.example.as_ref().map_or(0, |example| example.chars().count());
     let most = column.length.as_ref().map_or(0, |length| length.max.min(20));
@@ -196,7 +199,7 @@ fn width(column: &Column) -> f64 {
 }
 
 /// The number format of a column's cells: text for codes, so that zeros stay, and dates as they are asked.
-fn cell_format(column: &Column) -> Option<Format> {
+pub(super) fn cell_format(column: &Column) -> Option<Format> {
     let is_code = !column.pattern.is_empty() || column.format.is_some() || column.unique || column.characters.is_some();
     let zeros = column.allowed.as_ref().is_some_and(|allowed| {
         allowed.list.entries().any(|entry| entry.code.bytes().all(|byte| byte.is_ascii_digit()))
@@ -246,26 +249,37 @@ fn form(sheet: &mut Worksheet, rulebook: &Rulebook, chosen: &Chosen<'_>, lists: 
     }
     sheet.set_column_width(0, 34)?;
     sheet.set_column_width(1, 40)?;
-    let strong = Format::new().set_bold().set_underline(FormatUnderline::Single);
-    let plain = Format::new();
-    for (index, column) in chosen.columns() {
-        let number_format = if column.required { &strong } else { &plain };
-        sheet.write_string_with_format(row, 0, &column.heading, number_format)?;
-        sheet.insert_note(row, 0, &note(chosen, index, column))?;
-        let (value_row, value_column) = match column.value_place {
-            WrittenValuePlace::Beside => (row, 1),
-            WrittenValuePlace::Below => (row + 1, 0),
-        };
-        let answer = cell_format(column)
-            .unwrap_or_default()
-            .set_background_color(Color::RGB(0xFFF2CC))
-            .set_border(FormatBorder::Thin);
-        sheet.write_blank(value_row, value_column, &answer)?;
-        let at = u64::from(value_row) + 1;
-        let source = lists.source(chosen, index, at);
-        let limit = limits::of(chosen.sheet, column, source.as_ref(), usize::from(value_column), (at, at))?;
-        sheet.add_data_validation(value_row, value_column, value_row, value_column, &limit)?;
-        row = value_row + 2;
+    for (index, _) in chosen.columns() {
+        row = labelled(sheet, chosen, lists, index, row)? + 2;
     }
     Ok(())
+}
+
+/// A label and the cell for its answer; returns the row of that.
+pub(super) fn labelled(
+    sheet: &mut Worksheet,
+    chosen: &Chosen<'_>,
+    lists: &mut Lists,
+    index: usize,
+    row: u32,
+) -> Result<u32, BlankError> {
+    let column = &chosen.sheet.columns[index];
+    let strong = Format::new().set_bold().set_underline(FormatUnderline::Single);
+    let number_format = if column.required { strong } else { Format::new() };
+    sheet.write_string_with_format(row, 0, &column.heading, &number_format)?;
+    sheet.insert_note(row, 0, &note(chosen, index, column))?;
+    let (value_row, value_column) = match column.value_place {
+        WrittenValuePlace::Beside => (row, 1),
+        WrittenValuePlace::Below => (row + 1, 0),
+    };
+    let answer = cell_format(column)
+        .unwrap_or_default()
+        .set_background_color(Color::RGB(0xFFF2CC))
+        .set_border(FormatBorder::Thin);
+    sheet.write_blank(value_row, value_column, &answer)?;
+    let at = u64::from(value_row) + 1;
+    let source = lists.source(chosen, index, at);
+    let limit = limits::of(chosen.sheet, column, source.as_ref(), usize::from(value_column), (at, at))?;
+    sheet.add_data_validation(value_row, value_column, value_row, value_column, &limit)?;
+    Ok(value_row)
 }

@@ -1,6 +1,7 @@
 //! A blank template made from a rulebook: a workbook with an entry sheet for each of its sheets, a guide and the lists
 //! of its drop-downs; or a delimited file with the headings.
 
+mod block;
 mod book;
 mod entry;
 mod guide;

@@ -35,12 +35,26 @@ pub fn write(rulebook: &Rulebook, options: &BlankOptions, delimiter: u8) -> Resu
     for _ in 1..sheet.sheet.heading_row {
         writer.write_record(vec![""; width]).map_err(broken)?;
     }
-    writer.write_record(sheet.columns().map(|(_, column)| column.heading.as_str())).map_err(broken)?;
+    let headed = sheet.sheet.headed();
+    let lines: Vec<&crate::rulebook::Column> =
+        sheet.columns().filter(|(index, _)| headed.contains(index)).map(|(_, column)| column).collect();
+    // Of a block, the labels come first, each with room for its answer.
+    let width = lines.len().max(2);
+    for (_, column) in sheet.columns().filter(|(index, _)| !headed.contains(index)) {
+        let label = std::iter::once(column.heading.as_str()).chain(std::iter::repeat_n("", width - 1));
+        writer.write_record(label).map_err(broken)?;
+        if column.is_below() {
+            writer.write_record(vec![""; width]).map_err(broken)?;
+        }
+    }
+    let padding = if sheet.sheet.block.is_some() { width - lines.len() } else { 0 };
+    let headings = lines.iter().map(|column| column.heading.as_str());
+    writer.write_record(headings.chain(std::iter::repeat_n("", padding))).map_err(broken)?;
     for row in 0..sheet.sheet.guide_rows as usize {
         let texts = sheet.columns().map(|(_, column)| column.guide.get(row).map(String::as_str).unwrap_or_default());
         writer.write_record(texts).map_err(broken)?;
     }
-    if options.samples {
+    if options.samples && sheet.sheet.block.is_none() {
         let texts = sheet.columns().map(|(_, column)| column.example.as_deref().unwrap_or_default());
         writer.write_record(texts).map_err(broken)?;
     }

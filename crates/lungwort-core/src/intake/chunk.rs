@@ -342,6 +342,22 @@ impl Chunk {
         self.cells = self.fields.len() as u64;
     }
 
+    /// Makes a row of the last `count` cells, where that row of another chunk is.
+    pub fn end_row_like(&mut self, count: usize, other: &Chunk, row: usize) {
+        if self.rows.is_empty() {
+            self.first_row = other.first_row + row as u64;
+        }
+        self.end_appended_row(count, other.rows[row].line);
+    }
+
+    /// Takes over what is known of another chunk besides its cells, where the rows and cells of both are the same.
+    pub fn take_notes(&mut self, other: &Chunk) {
+        self.number = other.number;
+        self.issues.clone_from(&other.issues);
+        self.invalid.clone_from(&other.invalid);
+        (self.quoted_cells, self.cells) = (other.quoted_cells, other.cells);
+    }
+
     /// A chunk without rows, of the same workbook as another.
     pub fn like(other: &Chunk) -> Chunk {
         Chunk { number_formats: other.number_formats.clone(), first_row: 1, ..Chunk::default() }

@@ -385,6 +385,11 @@ fn bound(kind: &str, formula: &str) -> Option<String> {
         return Some("\"today\"".to_owned());
     }
     let number = formula.parse::<f64>().ok().filter(|number| number.is_finite())?;
+    // A spreadsheet needs some bound to ask for a number or a date at all: its first day, or nothing but nines.
+    let no_bound = kind == "date" && number <= 1.0 || number.abs() == 999_999_999_999.0;
+    if no_bound {
+        return None;
+    }
     match kind {
         "date" => from_serial(number).map(|(date, _)| format!("\"{date}\"")),
         "time" => from_serial(number).map(|(_, time)| format!("\"{:02}:{:02}\"", time.hour(), time.minute())),

@@ -80,7 +80,7 @@ fn tells(heading: &str) -> Option<Tells> {
 }
 
 /// Learns from a sheet if it defines the columns; returns whether it does.
-pub fn learn(sheet: &TemplateSheet, columns: &mut [DraftColumn]) -> bool {
+pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn]) -> bool {
     let names: Vec<String> = columns.iter().map(|column| fold(&column.heading)).collect();
     // The column of the sheet in which most headings stand.
     let mut hits: std::collections::BTreeMap<usize, Vec<(u64, usize)>> = std::collections::BTreeMap::new();
@@ -112,7 +112,7 @@ pub fn learn(sheet: &TemplateSheet, columns: &mut [DraftColumn]) -> bool {
         for (field, kind) in &kinds {
             let text = sheet.text(row, *field);
             if !text.is_empty() && !matches!(text, "-" | "n/a" | "N/A") {
-                take(*kind, text, &place(sheet, row, *field), &mut columns[at]);
+                take(*kind, text, &place(sheet, row, *field), columns[at]);
             }
         }
     }

@@ -104,6 +104,8 @@ pub struct DraftSheet {
     pub lines: Lines,
     /// Whether its columns are labelled cells.
     pub is_form: bool,
+    /// Labelled cells above its headings, which may be the header of a block.
+    pub cells: Vec<DraftColumn>,
     /// Its columns.
     pub columns: Vec<DraftColumn>,
     /// Its rules.

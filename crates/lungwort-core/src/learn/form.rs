@@ -11,9 +11,22 @@ const LONGEST: usize = 60;
 
 /// Drafts a sheet of labelled cells; `None` where there are none.
 pub fn learn(template: &Template, sheet: &TemplateSheet) -> Option<DraftSheet> {
+    let columns = labels(template, sheet, u64::MAX);
+    if columns.len() < 2 {
+        return None;
+    }
+    let required = columns.iter().any(|column| column.lines.has("required"));
+    let mut draft = DraftSheet { name: sheet.name.clone(), is_form: true, columns, ..DraftSheet::default() };
+    if required {
+        draft.lines.set("required", "true", "it has required cells", Confidence::Confirm);
+    }
+    Some(draft)
+}
+
+/// The labelled cells above a row.
+pub fn labels(template: &Template, sheet: &TemplateSheet, before: u64) -> Vec<DraftColumn> {
     let mut columns: Vec<DraftColumn> = Vec::new();
-    let mut validated = Vec::new();
-    for cell in &sheet.full.cells {
+    for cell in sheet.full.cells.iter().filter(|cell| cell.row < before) {
         let text = cell.text.trim();
         let value_column = sheet.merged_at(cell.row, cell.column).map_or(cell.column, |range| range.last_column) + 1;
         if text.is_empty() || text.len() > LONGEST || !sheet.text(cell.row, value_column).is_empty() {
@@ -44,22 +57,13 @@ pub fn learn(template: &Template, sheet: &TemplateSheet) -> Option<DraftSheet> {
             }
         }
         columns.push(column);
-        validated.push(cell.row);
-    }
-    if columns.len() < 2 {
-        return None;
     }
     let headings: Vec<&str> = columns.iter().map(|column| column.heading.as_str()).collect();
     let names = unique_names(&headings);
     for (column, name) in columns.iter_mut().zip(names) {
         column.name = name;
     }
-    let required = columns.iter().any(|column| column.lines.has("required"));
-    let mut draft = DraftSheet { name: sheet.name.clone(), is_form: true, columns, ..DraftSheet::default() };
-    if required {
-        draft.lines.set("required", "true", "it has required cells", Confidence::Confirm);
-    }
-    Some(draft)
+    columns
 }
 
 #[cfg(test)]

@@ -37,7 +37,9 @@ pub fn without_must(text: &str) -> String {
     let only_must = matches!(
         lower.as_str(),
         "required" | "mandatory" | "optional" | "may be left blank" | "this field is required" | "required field"
-    ) || lower.starts_with("must be filled where");
+    ) || lower.starts_with("must be filled where")
+        || lower.starts_with("required in ")
+        || lower.starts_with("required on ");
     if only_must { rest.trim().to_owned() } else { text }
 }
 

@@ -5,6 +5,7 @@
 //! `samples`, `values` and `relations` at accepted files. What they find are lines of a [`draft`] with their source
 //! and their confidence; `write` makes a rulebook of them, and `reconcile` takes back what does not go together.
 
+mod blocks;
 mod choices;
 mod definitions;
 pub mod draft;
@@ -93,6 +94,11 @@ pub fn learn(
         return Err(LearnError::NoHeadings(template_path.to_owned()));
     }
     definitions_and_prose(&template, &entries, &mut draft);
+    for (drafted, entry) in draft.sheets.iter_mut().zip(&entries) {
+        if let Some(entry) = entry {
+            blocks::learn(&template.sheets[entry.at], &entry.layout, drafted);
+        }
+    }
     about(&template, &entries, template_path, beside, &mut draft);
     from_samples(sample_paths, &mut draft)?;
     for sheet in &mut draft.sheets {
@@ -122,7 +128,9 @@ fn sheets(template: &Template, draft: &mut Draft) -> Vec<Option<Entry>> {
         let layout = layouts[at].clone().filter(|_| (plain(at) || !any_plain) && !is_listed(template, sheet));
         match layout {
             Some(layout) if !is_definitions(template, sheet, &layout) => {
-                let drafted = one_sheet(template, sheet, &layout, draft);
+                let mut drafted = one_sheet(template, sheet, &layout, draft);
+                let cells = form::labels(template, sheet, layout.heading_row);
+                drafted.cells = cells.into_iter().map(|cell| labelled(template, sheet, cell, draft)).collect();
                 draft.sheets.push(drafted);
                 entries.push(Some(Entry { at, layout }));
             }
@@ -264,7 +272,8 @@ fn definitions_and_prose(template: &Template, entries: &[Option<Entry>], draft: 
     let names: Vec<String> = draft.sheets.iter().map(|sheet| sheet.name.clone()).collect();
     for (at, sheet) in template.sheets.iter().enumerate().filter(|(at, _)| !is_entry(*at)) {
         for drafted in &mut draft.sheets {
-            if definitions::learn(sheet, &mut drafted.columns) {
+            let mut all: Vec<&mut DraftColumn> = drafted.cells.iter_mut().chain(&mut drafted.columns).collect();
+            if definitions::learn(sheet, &mut all) {
                 definitions::learn_parts(sheet, &names, drafted);
                 defining.push(at);
             }

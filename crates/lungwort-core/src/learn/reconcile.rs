@@ -46,6 +46,7 @@ fn take_back(draft: &mut Draft, written: &Written, line: usize, why: &str) -> bo
         Part::File => &mut draft.file.0,
         Part::Template => &mut draft.template.0,
         Part::Sheet(at) => &mut draft.sheets[at].lines.0,
+        Part::Cell(sheet, at) => &mut draft.sheets[sheet].cells[at].lines.0,
         Part::Column(sheet, at) => &mut draft.sheets[sheet].columns[at].lines.0,
         Part::Rule(sheet, at) => {
             let rule = &mut draft.sheets[sheet].rules[at];

@@ -15,6 +15,7 @@ pub enum Part {
     Template,
     Sheet(usize),
     Column(usize, usize),
+    Cell(usize, usize),
     Rule(usize, usize),
 }
 
@@ -108,7 +109,8 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
     if !sheet.name.is_empty() {
         out.line(&format!("name = {}", quoted(&sheet.name)), Some((part, "name")));
     }
-    if !sheet.is_form {
+    // The headings of blocks are where their blocks are.
+    if !sheet.is_form && sheet.cells.is_empty() {
         out.line(&format!("heading_row = {}", sheet.heading_row), Some((part, "heading_row")));
     }
     if sheet.guide_rows > 0 {
@@ -131,9 +133,12 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
         });
         in_rules || in_columns || sheet.lines.0.iter().any(|line| line.value.contains(&quoted))
     };
+    for (number, cell) in sheet.cells.iter().enumerate() {
+        write_column(out, Part::Cell(at, number), cell, true, names_used(&cell.name));
+    }
     for (number, column) in sheet.columns.iter().enumerate() {
         let repeated = sheet.columns.iter().filter(|other| other.heading == column.heading).count() > 1;
-        write_column(out, (at, number), column, sheet.is_form, repeated || names_used(&column.name));
+        write_column(out, Part::Column(at, number), column, sheet.is_form, repeated || names_used(&column.name));
     }
     for (number, rule) in sheet.rules.iter().enumerate() {
         let behind = if rule.confidence == Confidence::Suggested { "# " } else { "" };
@@ -165,8 +170,7 @@ fn contains_word(text: &str, word: &str) -> bool {
     })
 }
 
-fn write_column(out: &mut Written, at: (usize, usize), column: &DraftColumn, is_form: bool, named: bool) {
-    let part = Part::Column(at.0, at.1);
+fn write_column(out: &mut Written, part: Part, column: &DraftColumn, is_form: bool, named: bool) {
     out.line("", None);
     out.line(if is_form { "[[sheet.cell]]" } else { "[[sheet.column]]" }, Some((part, "heading")));
     let lines = &column.lines.0;

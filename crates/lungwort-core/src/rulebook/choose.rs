@@ -33,13 +33,14 @@ impl SheetHeadings {
     /// Those of a sheet.
     pub fn new(sheet: &Sheet) -> SheetHeadings {
         // Other headings of a column count as its first one.
-        let folded = sheet.columns.iter().map(|column| fold(&column.heading)).collect();
+        let columns = &sheet.columns[sheet.headed()];
+        let folded = columns.iter().map(|column| fold(&column.heading)).collect();
         let one = |column: &Column| {
             let first = fold(&column.heading);
             column.other_headings.iter().map(|other| (fold(other), first.clone())).collect::<Vec<_>>()
         };
-        let others = sheet.columns.iter().flat_map(one).collect();
-        SheetHeadings { folded, others, of: sheet.columns.len() }
+        let others = columns.iter().flat_map(one).collect();
+        SheetHeadings { folded, others, of: columns.len() }
     }
 
     /// Those of every sheet of rows.

@@ -13,7 +13,7 @@ use super::reference::{Table, Wanted};
 use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
-use super::{compile_rule, kinds, load as reader, parents, parts, record, repeat, set, standard};
+use super::{block, compile_rule, kinds, load as reader, parents, parts, record, repeat, set, standard};
 use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
 use crate::condition::{Formula, Scope};
@@ -90,7 +90,10 @@ pub fn load_text(path: &Path, text: &str) -> Loaded {
     let mut compiler =
         Compiler { source, mistakes: list, references: HashMap::new(), blank_words: Vec::new(), encoding: None };
     let rulebook = written.map(|mut written| {
-        written.sheet.iter_mut().for_each(kinds::into_columns);
+        written.sheet.iter_mut().for_each(|sheet| {
+            kinds::into_columns(sheet);
+            block::number(sheet);
+        });
         compiler.rulebook(path, &written)
     });
     let mut list = compiler.mistakes;
@@ -287,7 +290,7 @@ impl Compiler {
             self.error(&format!("{path}.heading_row"), "rows are counted from 1");
         }
         if !written.cell.is_empty() && !written.column.is_empty() {
-            self.error(&format!("{path}.cell.0"), "a sheet has either columns or labelled cells; make two of it");
+            self.error(&format!("{path}.cell.0"), "a sheet has either columns or labelled cells; make two of it, or say that they are blocks, with [sheet.block]");
         }
         self.refuse_repeated_names(&path, written);
         let compiled = (0..written.entries().0.len()).map(|at| self.column(&columns, written, at)).collect();
@@ -297,6 +300,11 @@ impl Compiler {
         let kinds = written.kinds.as_ref().and_then(|of| kinds::compile(self, &columns, (&path, by_id), of));
         let parents = parents::compile(self, &columns, (&path, &key), written);
         let sets = set::compile(self, &columns, (&path, &key), written);
+        let cells = self.source.cells_of(number);
+        let (block, record) = match block::compile(self, &columns, (&path, cells), written) {
+            Some((block, record)) => (Some(block), Some(record)),
+            None => (None, record),
+        };
         let max_groups = written
             .max_groups
             .as_ref()
@@ -317,6 +325,7 @@ impl Compiler {
             sample_keys: written.sample_keys.clone(),
             columns: compiled,
             record,
+            block,
             kinds,
             parents,
             sets,

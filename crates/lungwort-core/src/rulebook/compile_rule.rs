@@ -51,8 +51,14 @@ pub(super) fn rules(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, w
 fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &WrittenRule, at: usize) -> Option<Rule> {
     let path = format!("{}.rule.{at}", columns.sheet);
     refuse_what_comes_later(compiler, &path, written);
-    let mut on =
-        Forming { compiler, columns, each: Each::Row, has_records: sheet.record.is_some(), path: path.clone() };
+    let mut on = Forming {
+        compiler,
+        columns,
+        each: Each::Row,
+        has_records: sheet.record.is_some(),
+        has_blocks: sheet.block.is_some(),
+        path: path.clone(),
+    };
     // Without knowing what it goes over, nothing true can be said of the rest.
     let each = each::compile(&mut on, written.each.as_ref())?;
     on.each = each.clone();

@@ -1,5 +1,6 @@
 //! What a template asks: as written (serde types), then checked and compiled (the types of [`model`]).
 
+mod block;
 mod change;
 pub mod choose;
 pub mod compare;

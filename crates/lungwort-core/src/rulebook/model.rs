@@ -2,7 +2,7 @@
 
 use rust_decimal::Decimal;
 
-use super::written::WrittenExtra;
+use super::written::{WrittenExtra, WrittenValuePlace};
 use std::ops::Range;
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
@@ -11,6 +11,7 @@ use crate::encoding::Encoding;
 use jiff::civil::Date;
 use regex::Regex;
 
+pub use super::block::Block;
 pub use super::kinds::{Kind as RowKind, Kinds};
 use super::list::{Dependent, List};
 pub use super::parents::Parents;
@@ -144,6 +145,8 @@ pub struct Sheet {
     pub columns: Vec<Column>,
     /// Records of several rows; none where each row is one.
     pub record: Option<Record>,
+    /// Stacked blocks; none where the sheet is one table.
+    pub block: Option<Block>,
     /// Kinds of rows; none where all are of one kind.
     pub kinds: Option<Kinds>,
     /// How rows name the row that they belong to.
@@ -301,6 +304,11 @@ impl CharacterSet {
 }
 
 impl Column {
+    /// Whether the value of a labelled cell is under its label, and not beside it.
+    pub fn is_below(&self) -> bool {
+        self.value_place == WrittenValuePlace::Below
+    }
+
     /// Its headings: the first, and those of other languages or editions.
     pub fn headings(&self) -> impl Iterator<Item = &str> {
         std::iter::once(self.heading.as_str()).chain(self.other_headings.iter().map(String::as_str))
@@ -312,6 +320,11 @@ impl Sheet {
     pub fn named(&self, columns: &[usize]) -> String {
         let headings: Vec<&str> = columns.iter().map(|column| self.columns[*column].heading.trim()).collect();
         headings.join(" / ")
+    }
+
+    /// Which of its columns have headings: all but the labelled cells in the header of blocks.
+    pub fn headed(&self) -> Range<usize> {
+        self.block.as_ref().map_or(0, |block| block.cells)..self.columns.len()
     }
 
     /// Where a required column must be filled, if not in every row: on the first row of a record, or in each entry of a list.

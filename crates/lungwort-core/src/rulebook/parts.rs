@@ -8,8 +8,8 @@ use super::Sheet;
 use super::phrases::capital;
 use super::toml_text::list;
 use super::written::{
-    WrittenFigure, WrittenGroupLimit, WrittenKinds, WrittenParents, WrittenRecord, WrittenRule, WrittenSet,
-    WrittenSheet, WrittenSumLimit,
+    WrittenBlock, WrittenFigure, WrittenGroupLimit, WrittenKinds, WrittenParents, WrittenRecord, WrittenRule,
+    WrittenSet, WrittenSheet, WrittenSumLimit,
 };
 use crate::finding::ranges::thousands;
 
@@ -41,6 +41,7 @@ pub(crate) const KINDS: &[PartKind] = &[
     PartKind { key: "max_groups", several: false, reads: is_a::<WrittenGroupLimit> },
     PartKind { key: "max_sum", several: false, reads: is_a::<WrittenSumLimit> },
     PartKind { key: "record", several: false, reads: is_a::<WrittenRecord> },
+    PartKind { key: "block", several: false, reads: is_a::<WrittenBlock> },
     PartKind { key: "kinds", several: false, reads: is_a::<WrittenKinds> },
     PartKind { key: "parents", several: false, reads: is_a::<WrittenParents> },
     PartKind { key: "set", several: true, reads: is_a::<WrittenSet> },
@@ -64,6 +65,9 @@ pub(super) fn of(written: &WrittenSheet, sheet: &Sheet) -> Vec<SheetPart> {
     if !written.key.is_empty() {
         add("key", format!("Key: {}.", sheet.named(&sheet.key)), Some(list(&written.key)));
     }
+    if let (Some(of), Some(block)) = (&written.block, &sheet.block) {
+        add("block", format!("{}.", capital(&block.words(sheet))), inline(of));
+    }
     if let (Some(of), Some(record)) = (&written.record, &sheet.record) {
         add("record", format!("{}.", capital(&record.words(sheet))), inline(of));
     }
@@ -85,7 +89,9 @@ pub(super) fn of(written: &WrittenSheet, sheet: &Sheet) -> Vec<SheetPart> {
     for (of, set) in written.set.iter().zip(&sheet.sets) {
         add("set", format!("{}.", set.words(sheet)), inline(of));
     }
-    for (at, of) in written.rule.iter().enumerate() {
+    // The rule that a block's number stands for is said with it.
+    let own = written.rule.len() - usize::from(written.block.as_ref().is_some_and(|block| block.number.is_some()));
+    for (at, of) in written.rule.iter().take(own).enumerate() {
         let Some(rule) = sheet.rules.iter().find(|rule| rule.written == at) else { continue };
         let sentence = rule.sentence.trim_end_matches('.');
         let words = match &of.set {

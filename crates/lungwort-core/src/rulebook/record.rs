@@ -70,11 +70,17 @@ pub struct RecordList {
     pub min: u64,
     /// The most.
     pub max: Option<u64>,
+    /// Whether no two entries may be the same.
+    pub distinct: bool,
 }
 
 impl Record {
     /// Where a column must be filled: on the first row of a record, or in each entry of a list; `None` for other columns.
     pub fn filled_in(&self, sheet: &Sheet, column: usize) -> Option<String> {
+        if sheet.block.is_some() {
+            let part = if self.header.contains(&column) { "in the header of each block" } else { "in each line" };
+            return Some(part.to_owned());
+        }
         if self.header.contains(&column) {
             return Some(format!("on the first row of each {}", sheet.named(&sheet.key)));
         }
@@ -124,7 +130,7 @@ pub(super) fn compile(
             compiler.error(&format!("{place}.max"), "the least number of entries is greater than the greatest");
         }
         taken.extend(&own);
-        lists.push(RecordList { name: list.name.clone(), columns: own, min: list.min, max: list.max });
+        lists.push(RecordList { name: list.name.clone(), columns: own, min: list.min, max: list.max, distinct: true });
     }
     Some(Record { header, must_be_blank: written.repeated == WrittenRepeated::Blank, lists })
 }

@@ -15,7 +15,14 @@ pub(super) const NUMBER: &str = "{n}";
 pub(super) const MOST: u32 = 1_000;
 
 /// Which of the written columns each column comes from, sheet by sheet.
-pub(super) type Origins = Vec<Vec<usize>>;
+pub(super) type Origins = Vec<Vec<Origin>>;
+
+/// Where a column is written: among the columns, or, in the header of blocks, among the labelled cells.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Origin {
+    Column(usize),
+    Cell(usize),
+}
 
 /// Repeats the columns that say how many times they are there. Returns where each column comes from.
 pub(super) fn columns(table: &mut DeTable<'_>) -> Origins {
@@ -24,17 +31,30 @@ pub(super) fn columns(table: &mut DeTable<'_>) -> Origins {
     sheets.iter_mut().map(|sheet| of_sheet(sheet.get_mut())).collect()
 }
 
-fn of_sheet(sheet: &mut DeValue<'_>) -> Vec<usize> {
+/// The labelled cells in the header of blocks, taken out of the sheet.
+fn cells_of_blocks<'i>(sheet: &mut DeTable<'i>) -> Vec<toml::Spanned<DeValue<'i>>> {
+    let is_list = |key: &str| matches!(sheet.get(key).map(toml::Spanned::get_ref), Some(DeValue::Array(_)));
+    if !sheet.contains_key("block") || !is_list("column") || !is_list("cell") {
+        return Vec::new();
+    }
+    match sheet.remove("cell").map(toml::Spanned::into_inner) {
+        Some(DeValue::Array(cells)) => cells.into_iter().collect(),
+        _ => Vec::new(),
+    }
+}
+
+fn of_sheet(sheet: &mut DeValue<'_>) -> Vec<Origin> {
     let DeValue::Table(sheet) = sheet else { return Vec::new() };
+    let cells = cells_of_blocks(sheet);
     let Some(DeValue::Array(columns)) = sheet.get_mut("column").map(toml::Spanned::get_mut) else { return Vec::new() };
     let times: Vec<Option<u32>> = columns.iter().map(|column| times(column.get_ref())).collect();
-    let mut out = Vec::new();
-    let mut origins = Vec::new();
+    let mut origins: Vec<Origin> = (0..cells.len()).map(Origin::Cell).collect();
+    let mut out = cells;
     let mut at = 0;
     while at < times.len() {
         if times[at].is_none() {
             out.extend(columns.get(at).cloned());
-            origins.push(at);
+            origins.push(Origin::Column(at));
             at += 1;
             continue;
         }
@@ -49,7 +69,7 @@ fn of_sheet(sheet: &mut DeValue<'_>) -> Vec<usize> {
                 }
                 with_number(column.get_mut(), &number.to_string());
                 out.push(column);
-                origins.push(which);
+                origins.push(Origin::Column(which));
             }
         }
         at = end;
@@ -88,10 +108,14 @@ pub(super) fn with_number_in(value: &mut toml::Value, number: &str) {
 }
 
 /// The path of a value as it is written, by the one that it has among the repeated columns.
-pub(super) fn written_path(path: &str, origins: &[Vec<usize>]) -> Option<String> {
+pub(super) fn written_path(path: &str, origins: &[Vec<Origin>]) -> Option<String> {
     let rest = path.strip_prefix("sheet.")?;
     let (sheet, rest) = rest.split_once(".column.")?;
     let end: Range<usize> = 0..rest.find('.').unwrap_or(rest.len());
     let origin = origins.get(sheet.parse::<usize>().ok()?)?.get(rest[end.clone()].parse::<usize>().ok()?)?;
-    Some(format!("sheet.{sheet}.column.{origin}{}", &rest[end.end..]))
+    let (kind, origin) = match origin {
+        Origin::Column(at) => ("column", at),
+        Origin::Cell(at) => ("cell", at),
+    };
+    Some(format!("sheet.{sheet}.{kind}.{origin}{}", &rest[end.end..]))
 }

@@ -5,7 +5,7 @@ use std::ops::Range;
 use toml::de::{DeTable, DeValue};
 
 use super::mistake::{Level, Mistake};
-use super::repeat::{Origins, written_path};
+use super::repeat::{Origin, Origins, written_path};
 
 /// The parsed text, kept to look places up in.
 #[derive(Debug)]
@@ -70,6 +70,12 @@ impl Source {
             };
         }
         (best, true)
+    }
+
+    /// How many of a sheet's columns are labelled cells in the header of blocks.
+    pub fn cells_of(&self, sheet: usize) -> usize {
+        let origins = self.origins.get(sheet).map(Vec::as_slice).unwrap_or_default();
+        origins.iter().filter(|origin| matches!(origin, Origin::Cell(_))).count()
     }
 
     /// Whether a column of a sheet is one of several that were written once.

@@ -4,6 +4,7 @@ use indexmap::IndexMap;
 use schemars::{JsonSchema, Schema};
 use serde::{Deserialize, Serialize};
 
+pub use super::block::WrittenBlock;
 pub use super::kinds::{WrittenKind, WrittenKinds};
 pub use super::parents::{WrittenChoice, WrittenParents};
 pub use super::property::WrittenColumn;
@@ -165,6 +166,8 @@ pub struct WrittenSheet {
     pub cell: Vec<WrittenColumn>,
     /// Records of several rows, where a row may continue the one above.
     pub record: Option<WrittenRecord>,
+    /// Stacked blocks: the labelled cells above and the columns of the lines, again and again.
+    pub block: Option<WrittenBlock>,
     /// Kinds of rows, where one column says what a row is.
     pub kinds: Option<WrittenKinds>,
     /// Rows that name the row that they belong to.

@@ -48,6 +48,8 @@ const SAMPLES: &[(&str, &[u8])] = &[
     ("movements.csv", include_bytes!("../../../../examples/movements.csv")),
     ("lots.rulebook.toml", include_bytes!("../../../../examples/lots.rulebook.toml")),
     ("lots.csv", include_bytes!("../../../../examples/lots.csv")),
+    ("transfers.rulebook.toml", include_bytes!("../../../../examples/transfers.rulebook.toml")),
+    ("transfers.csv", include_bytes!("../../../../examples/transfers.csv")),
     ("stores.rulebook.toml", include_bytes!("../../../../examples/stores.rulebook.toml")),
     ("stores.csv", include_bytes!("../../../../examples/stores.csv")),
     ("catalogue.rulebook.toml", include_bytes!("../../../../examples/catalogue.rulebook.toml")),
@@ -112,6 +114,7 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
         (format!("lungwort check {}", at("accessions.csv").display()), "a delimited file"),
         (format!("lungwort check {}", at("movements.csv").display()), "rows in groups, each of which must balance"),
         (format!("lungwort check {}", at("lots.csv").display()), "rows that continue the one above"),
+        (format!("lungwort check {}", at("transfers.csv").display()), "blocks, each with a header and lines"),
         (format!("lungwort check {}", at("stores.csv").display()), "the same columns several times side by side"),
         (format!("lungwort check {}", at("catalogue.csv").display()), "articles and their variants"),
     ];

@@ -87,7 +87,12 @@ fn summary(learned: &Learned, path: &Path, out: &mut dyn Write) -> Result<()> {
         let place = if sheet.is_form {
             "labelled cells".to_owned()
         } else {
-            format!("headings in row {}, data from row {}", sheet.heading_row, sheet.heading_row + sheet.guide_rows + 1)
+            let above = match sheet.cells.len() {
+                0 => String::new(),
+                cells => format!("blocks with {} above the lines; the first has its ", words(cells, "labelled cell", "labelled cells")),
+            };
+            let first = sheet.heading_row + sheet.guide_rows + 1;
+            format!("{above}headings in row {}, data from row {first}", sheet.heading_row)
         };
         labelled(&name, &format!("{}: {}", place, columns_in_words(sheet)), out)?;
     }

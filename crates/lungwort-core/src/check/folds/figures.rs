@@ -98,11 +98,16 @@ impl Fold for Figures<'_> {
         let mut figures = self.begin();
         for (figure, (whole, sections)) in self.sheet.figures.iter().zip(&mut figures) {
             let aggregates = figure.formula.aggregates();
+            // A figure over the header of blocks and over their lines goes over both.
+            let (columns, headed) = (figure.formula.columns(), self.sheet.headed());
+            let both = columns.iter().any(|at| headed.contains(at)) && columns.iter().any(|at| !headed.contains(at));
+            let counts = |row: usize| both || from.shaped.concerns(self.sheet, row, columns);
+            let rows = from.rows.iter().enumerate().filter(|(_, row)| counts(**row));
             if figure.by.is_empty() {
-                (0..from.rows.len()).for_each(|at| whole.add(aggregates, &RowValues { values: from.values, at }));
+                rows.for_each(|(at, _)| whole.add(aggregates, &RowValues { values: from.values, at }));
                 continue;
             }
-            for (at, &row) in from.rows.iter().enumerate() {
+            for (at, &row) in rows {
                 let key = key_of(figure, from, at, row);
                 let section = sections.of(key, || name_of(figure, from, row), figure);
                 section.add(aggregates, &RowValues { values: from.values, at });

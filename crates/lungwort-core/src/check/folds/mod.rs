@@ -6,6 +6,7 @@
 //! unique must be so in all files of a batch.
 
 mod blank_rows;
+mod blocks;
 mod figures;
 mod groups;
 mod kinds;
@@ -38,6 +39,7 @@ type Maker = for<'r> fn(&'r Sheet) -> Option<Box<dyn AnyFold + 'r>>;
 const FOLDS: &[Maker] = &[
     sample_rows::make, //
     unique::make,
+    blocks::make,
     records::make,
     kinds::make,
     parents::make,

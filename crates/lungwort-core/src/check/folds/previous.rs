@@ -90,7 +90,8 @@ impl Fold for Previous<'_> {
                 return ends;
             }
             for (at, &row) in from.rows.iter().enumerate() {
-                if result.samples.binary_search(&row).is_ok() {
+                let about = from.shaped.concerns(self.sheet, row, &rule.columns);
+                if !about || result.samples.binary_search(&row).is_ok() {
                     continue;
                 }
                 let Some(group) = self.group(rule, from, at, row) else { continue };

@@ -31,6 +31,8 @@ pub(super) struct RowOf {
     number: u64,
     /// The place of its record among those of the chunk.
     record: usize,
+    /// Whether the record begins on it.
+    begins: bool,
     /// For each column of the header, its key where it is filled.
     header: Vec<Option<u128>>,
     /// For each list, the key of its entry where it has one.
@@ -108,6 +110,7 @@ impl Fold for Records<'_> {
                 row,
                 number: shaped.chunk.row_number(row),
                 record,
+                begins: shaped.records.get(record).is_some_and(|part| part.begins == Some(row)),
                 header: self.record.header.iter().map(value).collect(),
                 entries: self.record.lists.iter().map(entry).collect(),
             });
@@ -130,7 +133,8 @@ impl Fold for Records<'_> {
             } else if let Some(current) = state.current.as_ref().filter(|current| !current.headless) {
                 self.header(current, &row, with);
             }
-            if let Some(current) = &mut state.current {
+            // The header of a block has no entry beside it.
+            if let Some(current) = state.current.as_mut().filter(|_| !(self.sheet.block.is_some() && row.begins)) {
                 self.entries(current, &row, with);
             }
         }
@@ -152,6 +156,12 @@ impl Records<'_> {
             let field = from.header.field_of[*column];
             field.is_some_and(|field| !shaped.chunk.text(shaped.chunk.cell(row, field)).trim().is_empty())
         };
+        let inherits = |row: usize, column: usize| {
+            let block = self.sheet.block.as_ref();
+            let from = block.and_then(|block| block.inherit.iter().find(|(line, _)| *line == column));
+            let header = shaped.record_of(row).map(|record| &record.header);
+            from.zip(header).is_some_and(|((_, cell), header)| header.iter().any(|(known, _)| known == cell))
+        };
         result.findings.retain(|finding| {
             let Topic::Column(column) = finding.problem.topic else { return true };
             if finding.problem.code != &value_codes::MISSING_VALUE {
@@ -163,7 +173,10 @@ impl Records<'_> {
                 return !orphan && !shaped.continues(finding.row);
             }
             match self.record.lists.iter().find(|list| list.columns.contains(&column)) {
-                Some(list) => list.columns.iter().any(|column| is_filled(finding.row, column)),
+                Some(list) => {
+                    let begun = list.columns.iter().any(|column| is_filled(finding.row, column));
+                    begun && !inherits(finding.row, column)
+                }
                 None => true,
             }
         });
@@ -175,7 +188,7 @@ impl Records<'_> {
         let unknown = |list: &RecordList| list.columns.iter().any(|column| with.header.field_of[*column].is_none());
         let lists = self.record.lists.iter().map(|list| ListState { unknown: unknown(list), ..ListState::default() });
         let lists = lists.collect();
-        Current { first, key, headless: row.number != first, header, lists }
+        Current { first, key, headless: !row.begins, header, lists }
     }
 
     /// The header on a row that continues a record.
@@ -230,7 +243,7 @@ impl Records<'_> {
                 let problem = self.sentence(&codes::GAP_IN_LIST, column, message);
                 cell(with, current, row.row, column, problem);
             }
-            if let Some(before) = before {
+            if let Some(before) = before.filter(|_| list.distinct) {
                 let message =
                     format!("The entry of {} is the same as the one in row {before} of this record.", list.name);
                 let problem = self.sentence(&codes::REPEATED_ENTRY, column, message);
@@ -262,9 +275,15 @@ impl Records<'_> {
             };
             let what = self.sheet.named(&self.sheet.key);
             let key = current.key.as_deref().unwrap_or_default();
-            let count = if state.count == 0 { "no".to_owned() } else { thousands(state.count) };
-            let message = format!("{what} {key} has {count} {}; {bound}.", list.name);
-            let column = list.columns.first().copied().unwrap_or(0);
+            let count = match state.count {
+                0 => format!("no {}", list.name),
+                1 => format!("1 entry of {}", list.name),
+                count => format!("{} {}", thousands(count), list.name),
+            };
+            let count = if self.sheet.block.is_some() && state.count == 1 { "1 line".to_owned() } else { count };
+            let message = format!("{what} {key} has {count}; {bound}.");
+            let of_block = self.sheet.block.as_ref().and_then(|_| self.sheet.key.first());
+            let column = of_block.or(list.columns.first()).copied().unwrap_or(0);
             let problem = self.sentence(&codes::ENTRY_COUNT, column, message);
             out.push(Placed {
                 place: Place { row: Some(current.first), ..Place::default() },

@@ -20,7 +20,8 @@ struct SparseRows<'r> {
 
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     let required = sheet.columns.iter().filter(|column| column.required).count();
-    if required < 3 || sheet.key.is_empty() {
+    // A line of a block has no header cells of its own.
+    if required < 3 || sheet.key.is_empty() || sheet.block.is_some() {
         return None;
     }
     Some(Box::new(SparseRows { sheet, required }))

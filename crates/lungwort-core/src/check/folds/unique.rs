@@ -40,7 +40,7 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
         sheet.record.as_ref().is_some_and(|record| columns.iter().all(|column| record.header.contains(column)))
     };
     // That a record comes again is said of the record.
-    let is_key = |index: usize| sheet.record.is_some() && sheet.key == [index];
+    let is_key = |index: usize| sheet.record.is_some() && sheet.block.is_none() && sheet.key == [index];
     let columns = sheet.columns.iter().enumerate().filter(|(index, column)| column.unique && !is_key(*index)).map(
         |(index, _)| UniqueSet {
             columns: vec![index],

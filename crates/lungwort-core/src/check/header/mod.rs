@@ -26,7 +26,7 @@ pub use date_order::DateOrder;
 const SEARCHED: usize = 30;
 
 /// How a file's columns stand to a rulebook's.
-#[derive(Debug, Default)]
+#[derive(Debug, Clone, Default)]
 pub struct Header {
     /// The row of the headings within the first batch.
     pub row: usize,
@@ -34,6 +34,8 @@ pub struct Header {
     pub first_data: usize,
     /// Cells in the heading row.
     pub width: usize,
+    /// Of blocks: where the cells of a header are put behind the columns of the lines.
+    pub cells_from: Option<usize>,
     /// For each column of the rulebook, its place in the file.
     pub field_of: Vec<Option<usize>>,
     /// Places in the file that belong to no column, and whether they have a heading.
@@ -65,7 +67,7 @@ pub fn read(sheet: &Sheet, chunk: &Chunk) -> Option<Header> {
 
 fn find_row(sheet: &Sheet, chunk: &Chunk) -> Option<usize> {
     let wanted: std::collections::HashSet<String> =
-        sheet.columns.iter().flat_map(Column::headings).map(fold::fold).collect();
+        sheet.columns[sheet.headed()].iter().flat_map(Column::headings).map(fold::fold).collect();
     let score = |row: usize| {
         let found: std::collections::HashSet<String> =
             chunk.row_texts(row).iter().map(|text| fold::fold(text)).filter(|text| wanted.contains(text)).collect();
@@ -134,7 +136,7 @@ impl Reading<'_> {
         for field in 0..self.header.width {
             let text = self.texts[field];
             let named = |index: &usize| self.sheet.columns[*index].headings().any(|heading| heading == text);
-            let mut all = (0..self.sheet.columns.len()).filter(named);
+            let mut all = self.sheet.headed().filter(named);
             let Some(first) = all.next() else {
                 continue;
             };
@@ -160,10 +162,12 @@ impl Reading<'_> {
         let columns = &self.sheet.columns;
         for field in 0..self.header.width {
             let text = self.texts[field];
-            if text.trim().is_empty() || columns.iter().any(|column| column.headings().any(|known| known == text)) {
+            if text.trim().is_empty()
+                || columns[self.sheet.headed()].iter().any(|column| column.headings().any(|known| known == text))
+            {
                 continue;
             }
-            let open: Vec<usize> = (0..columns.len()).filter(|index| self.header.field_of[*index].is_none()).collect();
+            let open: Vec<usize> = self.sheet.headed().filter(|index| self.header.field_of[*index].is_none()).collect();
             let folded = fold::fold(text);
             let known: Vec<(usize, &str)> =
                 open.iter().flat_map(|index| columns[*index].headings().map(|heading| (*index, heading))).collect();
@@ -189,7 +193,8 @@ impl Reading<'_> {
 
     fn rest(&mut self) {
         let columns = &self.sheet.columns;
-        for (index, column) in columns.iter().enumerate() {
+        for index in self.sheet.headed() {
+            let column = &columns[index];
             if self.header.field_of[index].is_none() {
                 let must = if column.required { ", which every row must fill," } else { "" };
                 let message = format!("The column {}{must} is missing from the file.", shown::quoted(&column.heading));
@@ -204,7 +209,8 @@ impl Reading<'_> {
             let blank = text.trim().is_empty();
             self.header.strays.push((field, !blank));
             let extra = self.sheet.extra;
-            let known = columns.iter().any(|column| column.headings().any(|heading| heading == text));
+            let known =
+                columns[self.sheet.headed()].iter().any(|column| column.headings().any(|heading| heading == text));
             if !blank && extra != WrittenExtra::Allowed && !known {
                 let message = format!(
                     "The template has no column {}; column {} was not checked.",
@@ -297,7 +303,8 @@ impl Reading<'_> {
             self.note(&codes::MOVED_COLUMN, Topic::Column(index), &heading, message, Some(field), None);
         }
         let (found, expected) = (self.chunk.row_number(self.header.row), u64::from(self.sheet.heading_row));
-        if found != expected {
+        // Above the headings of a block is its header.
+        if found != expected && self.sheet.block.is_none() {
             let message = format!("The headings are in row {found}; the template has them in row {expected}.");
             self.note(&codes::HEADINGS_MOVED, Topic::File, "", message, None, None);
         }

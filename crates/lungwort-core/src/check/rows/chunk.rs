@@ -3,7 +3,7 @@
 use std::collections::HashSet;
 use std::sync::Arc;
 
-use crate::cell::Value;
+use crate::cell::{Value, shown};
 use crate::check::column::Memory;
 use crate::check::folds::{AnyFold, Gathering};
 use crate::check::header::Header;
@@ -11,7 +11,7 @@ use crate::check::problem::quote_words;
 use crate::check::problem::{bare, file_problem};
 use crate::check::rows::result::{ChunkResult, ExactPlace, FIRST_CELL, RowFinding, key_of, sort, whole_row};
 use crate::check::rows::{SheetJudge, Values};
-use crate::check::rows::{dates, ragged, shifted};
+use crate::check::rows::{dates, inherit, ragged, shifted};
 use crate::check::shape::{RowKind, Shaped};
 use crate::finding::CellProblem;
 use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes, value as value_codes};
@@ -58,9 +58,12 @@ impl ChunkJudge<'_, '_> {
         self.strays(chunk, &rows, &mut out);
         self.invalid_bytes(chunk, &mut out);
         self.stored(chunk, &rows, &mut out);
-        self.conditional_cells(chunk, &rows, &values, &mut out);
+        inherit::for_good(self.sheet, shaped, &rows, &mut values);
+        let own = inherit::for_conditions(self.sheet, shaped, &rows, &mut values);
+        self.conditional_cells(shaped, &rows, &values, &mut out);
         self.dependent_lists(chunk, &rows, &values, &mut out);
-        self.rules(&rows, &values, &mut out);
+        self.rules(shaped, &rows, &values, &mut out);
+        inherit::give_back(own, &mut values);
         let from = Gathering { header: self.header, shaped, rows: &rows, values: &values };
         for fold in self.folds {
             let part = fold.gather(&from, &mut out);
@@ -265,13 +268,36 @@ impl ChunkJudge<'_, '_> {
                 Some((row, key)) if *row == finding.row => key.clone(),
                 // A row that continues a record is known by it.
                 _ => match shaped.record_of(finding.row).filter(|_| shaped.continues(finding.row)) {
-                    Some(record) => record.key.clone(),
-                    None => key_of(self.sheet, self.header, &shaped.chunk, finding.row),
+                    Some(record) => self.key_below(shaped, finding.row, record.key.as_deref()),
+                    None => match shaped.record_of(finding.row).filter(|_| self.sheet.sheet.block.is_some()) {
+                        Some(head) => head.key.clone(),
+                        None => key_of(self.sheet, self.header, &shaped.chunk, finding.row),
+                    },
                 },
             };
             finding.key.clone_from(&key);
             last = Some((finding.row, key));
         }
+    }
+}
+
+impl ChunkJudge<'_, '_> {
+    /// The key of a row that continues a record: the record's, and which of its lines it is where the rows are those of a block.
+    fn key_below(&self, shaped: &Shaped, row: usize, record: Option<&str>) -> Option<Arc<str>> {
+        let sheet = self.sheet.sheet;
+        let record = record?;
+        if sheet.block.is_none() {
+            return Some(Arc::from(record));
+        }
+        let own = sheet.key.iter().filter(|column| sheet.headed().contains(column));
+        let fields = own.filter_map(|column| self.header.field_of[*column]);
+        let texts = fields.map(|field| shown::clipped(shaped.chunk.original_text(row, field).trim(), 60));
+        let texts: Vec<String> = texts.filter(|text| !text.is_empty()).collect();
+        let line = shaped.places.get(row).map_or(0, |place| place.line);
+        Some(Arc::from(match texts.as_slice() {
+            [] => format!("{record}, line {line}"),
+            texts => format!("{record} / {}", texts.join(" / ")),
+        }))
     }
 }
 

@@ -8,6 +8,7 @@ use crate::check::rows::chunk::ChunkJudge;
 use crate::check::rows::result::{ChunkResult, FIRST_CELL, FIRST_RULE, RowFinding, whole_row};
 use crate::check::rows::{RowValues, Values};
 use crate::check::rules;
+use crate::check::shape::Shaped;
 use crate::condition::Truth;
 use crate::finding::CellProblem;
 use crate::finding::Problem;
@@ -16,7 +17,15 @@ use crate::intake::Chunk;
 
 impl ChunkJudge<'_, '_> {
     /// Cells that must be filled, or blank, under a condition.
-    pub(crate) fn conditional_cells(&self, chunk: &Chunk, rows: &[usize], values: &Values<'_>, out: &mut ChunkResult) {
+    pub(crate) fn conditional_cells(
+        &self,
+        shaped: &Shaped,
+        rows: &[usize],
+        values: &Values<'_>,
+        out: &mut ChunkResult,
+    ) {
+        let (sheet, chunk) = (self.sheet.sheet, &shaped.chunk);
+        let in_header = |index: usize| sheet.record.as_ref().is_some_and(|record| record.header.contains(&index));
         for (index, judge) in self.sheet.columns.iter().enumerate() {
             let column = judge.column();
             let Some(field) = self.header.field_of[index] else {
@@ -34,8 +43,12 @@ impl ChunkJudge<'_, '_> {
                         format!("is blank; it must be filled where {when}."),
                     ),
                 });
+                let own_row = |row: usize| !in_header(index) || !shaped.continues(row);
                 for (at, &row) in rows.iter().enumerate() {
                     let row_values = RowValues { values, at };
+                    if !own_row(row) || !shaped.concerns(sheet, row, &[index]) {
+                        continue;
+                    }
                     if row_values.is_filled(index) == wants_blank && condition.judge(&row_values) == Truth::True {
                         let order = FIRST_CELL + field as u32;
                         let value = (!wants_blank).then(|| Box::from(chunk.text(chunk.cell(row, field))));
@@ -121,7 +134,7 @@ impl ChunkJudge<'_, '_> {
         self.sheet.columns[index].problem(CellProblem::new(&value_codes::OFF_LIST_HERE, message).with(correction))
     }
 
-    pub(crate) fn rules(&self, rows: &[usize], values: &Values<'_>, out: &mut ChunkResult) {
+    pub(crate) fn rules(&self, shaped: &Shaped, rows: &[usize], values: &Values<'_>, out: &mut ChunkResult) {
         for (number, rule) in self.sheet.sheet.rules.iter().enumerate() {
             let mut named = rule.form.columns();
             named.extend(rule.when.iter().flat_map(|when| when.columns()));
@@ -129,6 +142,9 @@ impl ChunkJudge<'_, '_> {
                 continue;
             }
             for (at, &row) in rows.iter().enumerate() {
+                if !shaped.concerns(self.sheet.sheet, row, &named) {
+                    continue;
+                }
                 let row_values = RowValues { values, at };
                 let Some(broken) = rules::judge(self.sheet, number, row_values) else {
                     continue;
@@ -136,9 +152,13 @@ impl ChunkJudge<'_, '_> {
                 let message = rules::message(self.sheet, number, &broken, row_values);
                 let problem = self.sheet.rule_problem(number, broken.code, message);
                 let order = FIRST_RULE + number as u32;
+                // What a row has from the header of its record is not in the row.
+                let header = self.sheet.sheet.record.as_ref().filter(|_| shaped.continues(row));
+                let is_own = |column: &usize| header.is_none_or(|record| !record.header.contains(column));
+                let own = std::iter::once(broken.column).chain(named.iter().copied()).find(is_own);
                 out.findings.push(RowFinding {
                     order,
-                    field: self.header.field_of[broken.column],
+                    field: self.header.field_of[own.unwrap_or(broken.column)],
                     ..whole_row(row, problem)
                 });
             }

@@ -7,6 +7,7 @@ pub(crate) mod cell_metadata;
 pub(crate) mod chunk;
 mod conditional;
 mod dates;
+mod inherit;
 mod ragged;
 pub(crate) mod result;
 mod shifted;
@@ -40,6 +41,8 @@ pub struct SheetJudge<'r> {
     pub wants_filled: Vec<bool>,
     /// For each column, whether it belongs to a repeated set.
     pub in_set: Vec<bool>,
+    /// Columns of the header of a record whose values conditions over its other rows ask for.
+    pub carried: Vec<usize>,
     /// Where each column must be filled: `every row must fill it`.
     pub must: Vec<String>,
     /// What is said where a required cell is blank, by column.
@@ -73,6 +76,7 @@ impl<'r> SheetJudge<'r> {
             file,
             wants_value: vec![false; columns.len()],
             wants_filled: vec![false; columns.len()],
+            carried: Vec::new(),
             in_set: (0..columns.len()).map(in_set).collect(),
             missing,
             must,
@@ -80,6 +84,7 @@ impl<'r> SheetJudge<'r> {
             today: surroundings.today,
         };
         judge.note_wants();
+        judge.carried = inherit::carried(sheet);
         judge
     }
 

@@ -13,6 +13,7 @@ use crate::check::rows::SheetJudge;
 use crate::check::rows::chunk::ChunkJudge;
 use crate::check::rows::result::{Anything, Totals};
 use crate::check::shape::Shape;
+use crate::check::shape::block::Blocks;
 use crate::check::shape::labelled::Labelled;
 use crate::check::shape::record::Records;
 use crate::check::shape::table::Table;
@@ -104,12 +105,22 @@ impl<'r> Checker<'r> {
             let (labelled, header) = Labelled::find(sheet, &top);
             (Box::new(labelled), header)
         } else {
-            let header = header::read(sheet, &top).ok_or(CheckError::NoHeadings(None))?;
-            rows.set_width(header.width);
+            let mut header = header::read(sheet, &top).ok_or(CheckError::NoHeadings(None))?;
+            if sheet.block.is_none() {
+                rows.set_width(header.width);
+            }
             let key: Option<Vec<usize>> = sheet.key.iter().map(|column| header.field_of[*column]).collect();
             // Without the columns of the key, which have been reported missing, nothing says where a record begins.
             match key.filter(|_| sheet.record.is_some()) {
-                Some(key) => (Box::new(Records::new(header.first_data, key)), header),
+                _ if sheet.block.is_some() => {
+                    let blocks = Blocks::find(sheet, &self.sheets[passage.number].judge.carried, &mut header, &top);
+                    (Box::new(blocks), header)
+                }
+                Some(key) => {
+                    let carried = self.sheets[passage.number].judge.carried.iter();
+                    let carried = carried.filter_map(|column| Some((*column, header.field_of[*column]?))).collect();
+                    (Box::new(Records::new(header.first_data, key, carried)), header)
+                }
                 None => (Box::new(Table::new(header.first_data)), header),
             }
         };
@@ -125,6 +136,11 @@ impl<'r> Checker<'r> {
         };
         let totals = self.pass(&passage, &mut Reading::new(rows, &mut *shape, &self.options.clone()), &header, out)?;
         let columns = header.width - header.strays.iter().filter(|(_, headed)| !headed).count();
+        // Behind the columns of the lines there is nothing in the file.
+        let mut header = header;
+        if let Some(from) = header.cells_from {
+            header.field_of.iter_mut().for_each(|field| *field = field.filter(|field| *field < from));
+        }
         Ok(RowsRead { totals, columns, header })
     }
 

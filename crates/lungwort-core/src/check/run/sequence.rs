@@ -101,7 +101,15 @@ impl Sequence<'_, '_> {
             Some(ExactPlace::Byte(offset)) => place.offset = Some(*offset),
             None => {}
         }
-        if let Some(cells) = &shaped.cells {
+        let header_cells = shaped.header_cells.get(&finding.row).zip(self.header.cells_from);
+        if let Some((cells, from)) = header_cells {
+            let at = finding.field.and_then(|field| cells.get(field.checked_sub(from)?));
+            let begins = shaped.records.iter().find(|record| record.begins == Some(finding.row));
+            place.row = at.map(|at| at.0).or(begins.map(|record| record.first)).or(place.row);
+            (place.field, place.line) = (at.map(|at| at.1), None);
+        } else if let Some(from) = self.header.cells_from {
+            place.field = place.field.filter(|field| *field < from);
+        } else if let Some(cells) = &shaped.cells {
             let at = finding.field.and_then(|field| cells.get(field));
             (place.row, place.field) = (at.map(|at| at.0), at.map(|at| at.1));
         }
@@ -131,7 +139,9 @@ impl Sequence<'_, '_> {
             self.held.clear();
         }
         self.release();
-        for Placed { place, problem, key } in findings {
+        for Placed { mut place, problem, key } in findings {
+            // The cells of a header are nowhere by themselves.
+            place.field = place.field.filter(|field| self.header.cells_from.is_none_or(|from| *field < from));
             self.emit(Finding { address: self.address(place), problem, key, value: None });
         }
     }

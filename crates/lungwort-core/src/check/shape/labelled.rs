@@ -10,7 +10,6 @@ use crate::finding::Place;
 use crate::finding::codes::template as codes;
 use crate::intake::Chunk;
 use crate::rulebook::Sheet;
-use crate::rulebook::written::WrittenValuePlace;
 
 /// Blank cells between a label and its value that are passed over.
 const REACH: usize = 3;
@@ -30,19 +29,22 @@ pub(crate) struct Labelled {
 }
 
 /// Where a label's value is.
-struct ValuePlace {
+pub(super) struct ValuePlace {
     /// The row within the chunk; `None` for one below all that is filled.
-    row: Option<usize>,
+    pub row: Option<usize>,
     /// The row as a spreadsheet counts.
-    number: u64,
-    column: usize,
+    pub number: u64,
+    pub column: usize,
 }
 
 impl Labelled {
     /// Looks for the labels in the first rows of a sheet. The header says which are there.
     pub fn find(sheet: &Sheet, top: &Chunk) -> (Labelled, Header) {
-        let values: Vec<Option<ValuePlace>> =
-            (0..sheet.columns.len()).map(|index| value_of(sheet, top, index)).collect();
+        let is = |index: usize, text: &str| is_label(text, &sheet.columns[index].heading);
+        let below = |index: usize| sheet.columns[index].is_below();
+        let values: Vec<Option<ValuePlace>> = (0..sheet.columns.len())
+            .map(|index| value_of(top, (index, sheet.columns.len(), usize::MAX), &is, below(index)))
+            .collect();
         let width = sheet.columns.len();
         let mut header = Header { width, field_of: vec![None; width], ..Header::default() };
         for (index, place) in values.iter().enumerate() {
@@ -77,7 +79,7 @@ impl Shape for Labelled {
             }
             one.end_appended_row(self.values.len(), 1);
             let kind = if one.is_blank(0) { RowKind::Blank } else { RowKind::Data };
-            shaped.places.push(RowPlace { kind, after_blank: false, record: 0, block: 0 });
+            shaped.places.push(RowPlace { kind, after_blank: false, record: 0, line: 0 });
             let place =
                 |value: &Option<ValuePlace>| value.as_ref().map_or((1, 0), |value| (value.number, value.column));
             shaped.cells = Some(self.values.iter().map(place).collect::<Arc<[_]>>());
@@ -86,20 +88,25 @@ impl Shape for Labelled {
     }
 }
 
-/// Looks for a label. A blank value is next to it.
-fn value_of(sheet: &Sheet, chunk: &Chunk, index: usize) -> Option<ValuePlace> {
-    let column = &sheet.columns[index];
-    let is_other_label = |text: &str| sheet.columns.iter().any(|other| is_label(text, &other.heading));
+/// Looks for a label, of so many, and says where its value is: before that column. A blank value is next to the label.
+pub(super) fn value_of(
+    chunk: &Chunk,
+    (index, labels, before): (usize, usize, usize),
+    is: &dyn Fn(usize, &str) -> bool,
+    below: bool,
+) -> Option<ValuePlace> {
+    let is_other_label = |text: &str| (0..labels).any(|other| is(other, text));
     for row in 0..chunk.row_count() {
         let texts = chunk.row_texts(row);
-        let Some(label) = texts.iter().position(|text| is_label(text, &column.heading)) else { continue };
+        let Some(label) = texts.iter().position(|text| is(index, text)) else { continue };
         let number = chunk.row_number(row);
-        if column.value_place == WrittenValuePlace::Below {
+        if below {
             let below = (row + 1..chunk.row_count()).find(|next| chunk.row_number(*next) == number + 1);
             return Some(ValuePlace { row: below, number: number + 1, column: label });
         }
         // A label that spans several cells leaves blank ones behind it.
-        let filled = (label + 1..texts.len().min(label + 1 + REACH)).find(|at| !texts[*at].trim().is_empty());
+        let filled =
+            (label + 1..texts.len().min(label + 1 + REACH).min(before)).find(|at| !texts[*at].trim().is_empty());
         let value = filled.filter(|at| !is_other_label(texts[*at])).unwrap_or(label + 1);
         return Some(ValuePlace { row: Some(row), number, column: value });
     }

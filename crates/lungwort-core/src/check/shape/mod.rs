@@ -3,13 +3,18 @@
 //! In: chunks of rows as they are read. Out: the same rows, each with its kind and what it belongs to, so that the
 //! judges need not know what came before. A shape is one file here.
 
+pub(crate) mod block;
 pub(crate) mod labelled;
 pub(crate) mod record;
 pub(crate) mod table;
 
+use std::collections::HashMap;
 use std::sync::Arc;
 
+use block::BlockEvent;
+
 use crate::intake::Chunk;
+use crate::rulebook::Sheet;
 
 /// What a row is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -31,9 +36,8 @@ pub(crate) struct RowPlace {
     /// The record that it belongs to, counted from zero: in a table, each row of data is one. Of rows that continue the one
     /// above it is the place among [`Shaped::records`].
     pub record: u64,
-    /// The block of the sheet that it is in, counted from zero: a table is one block.
-    #[expect(dead_code, reason = "what goes over the rows of a block reads it; so far no fold does")]
-    pub block: u32,
+    /// Which line of its block it is, from one; zero where it is none.
+    pub line: u32,
 }
 
 /// Blank rows that rows of data follow.
@@ -60,6 +64,8 @@ pub(crate) struct RecordPart {
     pub first: u64,
     /// The row within the chunk on which it begins; `None` where that is in an earlier chunk.
     pub begins: Option<usize>,
+    /// What its first row has in the columns whose values hold for all of its rows, as far as anything asks for it.
+    pub header: Arc<[(usize, Box<str>)]>,
 }
 
 /// A chunk whose rows have been placed.
@@ -76,6 +82,10 @@ pub(crate) struct Shaped {
     pub records: Vec<RecordPart>,
     /// Of labelled cells: the row and column in the file of each cell of the one row.
     pub cells: Option<Arc<[(u64, usize)]>>,
+    /// Of blocks: the same of each row with the values of a header.
+    pub header_cells: HashMap<usize, Arc<[(u64, usize)]>>,
+    /// Of blocks: what happens on which row of the chunk, in order.
+    pub block_events: Vec<(usize, BlockEvent)>,
 }
 
 impl Shaped {
@@ -95,6 +105,24 @@ impl Shaped {
         let of =
             |row: usize| self.places.get(row).filter(|place| place.kind == RowKind::Data).map(|place| place.record);
         of(one).is_some() && of(one) == of(other)
+    }
+
+    /// Whether a row holds the header of a block.
+    pub fn is_head(&self, row: usize) -> bool {
+        self.record_of(row).is_some_and(|record| record.begins == Some(row))
+    }
+
+    /// The number of a row, as a spreadsheet counts; of the header of a block, that of its first row.
+    pub fn number_of(&self, sheet: &Sheet, row: usize) -> u64 {
+        let head = self.record_of(row).filter(|record| sheet.block.is_some() && record.begins == Some(row));
+        head.map_or(self.chunk.row_number(row), |record| record.first)
+    }
+
+    /// Whether what names these columns is about a row. Of blocks, what names a column of the lines, or none, is about the lines,
+    /// and the rest about the header.
+    pub fn concerns(&self, sheet: &Sheet, row: usize, columns: &[usize]) -> bool {
+        let about_lines = || columns.is_empty() || columns.iter().any(|column| sheet.headed().contains(column));
+        sheet.block.is_none() || self.is_head(row) != about_lines()
     }
 
     /// Whether a row continues a record that began above it.

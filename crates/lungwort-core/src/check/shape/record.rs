@@ -11,6 +11,8 @@ pub(crate) struct Records {
     table: Table,
     /// Where the columns of the key are in the file.
     key: Vec<usize>,
+    /// The columns whose values the rows below ask for, and where they are in the file.
+    carried: Vec<(usize, usize)>,
     /// The record that the last row belongs to.
     current: Option<RecordPart>,
     /// Its key, as it is written.
@@ -19,8 +21,9 @@ pub(crate) struct Records {
 
 impl Records {
     /// Records under so many rows that hold no data. `key` are the places of the key's columns.
-    pub fn new(template_rows: usize, key: Vec<usize>) -> Records {
-        Records { table: Table::new(template_rows), texts: vec![String::new(); key.len()], key, current: None }
+    pub fn new(template_rows: usize, key: Vec<usize>, carried: Vec<(usize, usize)>) -> Records {
+        let texts = vec![String::new(); key.len()];
+        Records { table: Table::new(template_rows), texts, key, carried, current: None }
     }
 }
 
@@ -47,7 +50,13 @@ impl Shape for Records {
                 let name: Vec<String> = texts.clone().map(|text| shown::clipped(text, 60)).collect();
                 let key = other.then(|| Arc::from(name.join(" / ")));
                 let first = shaped.chunk.row_number(row);
-                let part = RecordPart { key, hash: key::of_texts(texts.clone()), first, begins: Some(row) };
+                let of = |(column, field): &(usize, usize)| {
+                    let text = cells.get(*field).copied().unwrap_or_default().trim();
+                    (!text.is_empty()).then(|| (*column, Box::from(text)))
+                };
+                let header = self.carried.iter().filter_map(of).collect();
+                let hash = key::of_texts(texts.clone());
+                let part = RecordPart { key, hash, first, begins: Some(row), header };
                 if other {
                     self.texts = texts.map(str::to_owned).collect();
                     self.current = Some(part.clone());

@@ -35,7 +35,7 @@ impl Shape for Table {
         blank_runs.clear();
         for row in 0..chunk.row_count() {
             let number = chunk.row_number(row);
-            let mut place = RowPlace { kind: RowKind::Template, after_blank: false, record: 0, block: 0 };
+            let mut place = RowPlace { kind: RowKind::Template, after_blank: false, record: 0, line: 0 };
             if self.template_rows > 0 {
                 self.template_rows -= 1;
             } else {
@@ -49,8 +49,7 @@ impl Shape for Table {
                 } else {
                     let run = self.open.take();
                     blank_runs.extend(run.map(|(first, last, line)| BlankRun { before: row, first, last, line }));
-                    place =
-                        RowPlace { kind: RowKind::Data, after_blank: run.is_some(), record: self.records, block: 0 };
+                    place = RowPlace { kind: RowKind::Data, after_blank: run.is_some(), record: self.records, line: 0 };
                     self.records += 1;
                 }
             }

@@ -45,6 +45,30 @@ OFF_PARENT_LIST "off-parent-list" Error "A value that is not on the list of the 
     fix "Choose one of the listed values, or add the value to the list."
     "size XL of an article with S, M, L" => "size L"
 
+EMPTY_BLOCK "empty-block" Warning "A block with nothing in it"
+    means "A block was copied and neither its header nor a line of it is filled in."
+    matters "The receiving side takes it for a record without anything, or refuses it."
+    fix "Delete the block, or fill it in."
+    "a third block with labels alone" => "two blocks"
+
+HEADLESS_BLOCK "headless-block" Error "A block whose header is blank"
+    means "The block has lines, and nothing is filled in beside the labels above them."
+    matters "The receiving side does not know what the lines belong to."
+    fix "Fill in the header of the block."
+    "lines under blank labels" => "Movement M-0404 above the lines"
+
+CHANGED_BLOCK "changed-block" Error "A block that is not like the first one"
+    means "Labels or headings of the block are missing or others than in the first block, or it is cut off before its lines."
+    matters "The receiving side finds the values by the labels and headings, and misses these."
+    fix "Copy the first block again and move the values into it, or put the labels and headings right."
+    "Grams in one block, Weight in another" => "Grams in both"
+
+OUTSIDE_BLOCK "outside-block" Error "A row outside every block"
+    means "A blank row ends a block, and this row is filled and no block has begun since."
+    matters "The receiving side passes over the row, or refuses the file."
+    fix "Delete the blank row above it, or move the row into the block that it belongs to."
+    "a line behind a blank row" => "the line under the one before"
+
 ROOM_LEFT "room-left" Error "A further row while the one before has room"
     means "The entries of a row go on in a further row with the same key, and the row before has room for more of them."
     matters "The receiving side takes the further row for another record, or refuses it."

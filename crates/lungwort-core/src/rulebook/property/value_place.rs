@@ -6,7 +6,7 @@ use crate::rulebook::toml_text::quoted;
 use crate::rulebook::written::WrittenValuePlace;
 
 pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> WrittenValuePlace {
-    if written.value.is_some() && on.sheet.cell.is_empty() {
+    if written.value.is_some() && on.sheet.cell.is_empty() && on.sheet.block.is_none() {
         on.error("value", "value goes with a labelled cell, [[sheet.cell]]");
     }
     written.value.unwrap_or_default()

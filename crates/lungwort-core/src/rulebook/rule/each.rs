@@ -68,6 +68,11 @@ pub(in crate::rulebook) fn compile(on: &mut Forming<'_>, written: Option<&Writte
             "row" => Some(Each::Row),
             "sheet" => Some(Each::Sheet),
             "record" if on.has_records => Some(Each::Record),
+            "block" if on.has_blocks => Some(Each::Record),
+            "block" => {
+                on.compiler.error(&place, "the sheet has no blocks: declare them in [sheet.block]");
+                None
+            }
             "record" => {
                 on.compiler.error(&place, "the sheet has no records of several rows: declare them in [sheet.record]");
                 None

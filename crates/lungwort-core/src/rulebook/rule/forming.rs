@@ -16,6 +16,8 @@ pub(in crate::rulebook) struct Forming<'c> {
     pub each: Each,
     /// Whether the sheet has records of several rows.
     pub has_records: bool,
+    /// Whether these are blocks.
+    pub has_blocks: bool,
     /// The rule's place in the rulebook, such as `sheet.0.rule.3`.
     pub path: String,
 }

@@ -107,7 +107,8 @@ pub(super) fn gather(
     let chunk = &from.shaped.chunk;
     let mut running: Option<usize> = None;
     for (at, &row) in from.rows.iter().enumerate() {
-        if result.samples.binary_search(&row).is_ok() {
+        let outside = !grouping.records && !grouping.by.is_empty() && !from.shaped.concerns(sheet, row, grouping.by);
+        if outside || result.samples.binary_search(&row).is_ok() {
             continue;
         }
         let text = |row: usize, field: usize| chunk.text(chunk.cell(row, field));
@@ -116,7 +117,7 @@ pub(super) fn gather(
             false => running.is_some_and(|before| fields.iter().all(|field| text(before, *field) == text(row, *field))),
         };
         // A run has no other rows between, blank ones included, so that its rows are those from its first to its last.
-        let number = chunk.row_number(row);
+        let number = from.shaped.number_of(sheet, row);
         let joined = gatherer.part.runs.last().is_some_and(|run| run.last + 1 == number);
         if !goes_on || !joined {
             let Some(key) = gatherer.key(at, row) else {
@@ -172,7 +173,7 @@ impl Gatherer<'_, '_> {
                 other => self.part.names.push_str(&shown::clipped(other, NAME)),
             }
         }
-        let number = self.from.shaped.chunk.row_number(row);
+        let number = self.from.shaped.number_of(self.sheet, row);
         let name = from..self.part.names.len();
         self.part.runs.push(Run { key, at: row, first: number, last: number, rows: 0, name });
         self.part.firsts.extend(self.grouping.same.iter().map(|_| (FirstValue::None, row)));
@@ -189,12 +190,17 @@ impl Gatherer<'_, '_> {
 
     fn row(&mut self, at: usize, row: usize, result: &mut ChunkResult) {
         let values = RowValues { values: self.from.values, at };
-        let number = self.from.shaped.chunk.row_number(row);
+        let number = self.from.shaped.number_of(self.sheet, row);
         let run = self.part.runs.len() - 1;
         self.part.runs[run].last = number;
         self.part.runs[run].rows += 1;
         let counts = |when: Option<&Condition>| when.map_or(Truth::True, |when| when.judge(&values));
+        let head = self.sheet.block.is_some() && self.from.shaped.is_head(row);
         for (slot, of) in self.grouping.totals.iter().enumerate() {
+            // The rows of a block are its lines.
+            if head && of.aggregate.get().argument.is_none() {
+                continue;
+            }
             let read = match counts(of.when) {
                 Truth::True => self.accumulators[slot].add(of.aggregate.get(), &values),
                 Truth::False => true,
@@ -217,7 +223,7 @@ impl Gatherer<'_, '_> {
             }
         }
         for (place, follow) in self.grouping.follows.iter().enumerate() {
-            if counts(follow.when) != Truth::True {
+            if counts(follow.when) != Truth::True || !self.from.shaped.concerns(self.sheet, row, &[follow.column]) {
                 continue;
             }
             let value = values.value(Slot::Column(follow.column));
