@@ -183,7 +183,7 @@ Lot,Genus,Received on,Collector,Part,Donor,Share
 L-101,Primula,12/06/2026,A. Marsh,F,Kew Meadow Trust,60
 ,,,Zoë Gray,G,Fen Society,40
 ,,,J. Sedge,G,,
-L-102,Lotus,14/06/2026,A. Marsh,G,,
+L-102,Lotus,14/06/2026,A. Marsh; O. Fenn,G,,
 L-103,Galium,14/06/2026,T. Reed,F,Fen Society,50
 ,,,T. Reed,F,Kew Meadow Trust,40
 L-104,Primula,15/06/2026,O. Fenn,,,

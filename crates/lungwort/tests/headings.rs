@@ -93,3 +93,40 @@ fn a_heading_of_two_columns_is_a_mistake() {
     let none = Folder::with("[[sheet]]\ncolumn = [{ heading = [] }]", "Lot\n1\n").check(&[]);
     assert!(none.status == 2 && none.stderr.contains("a heading cannot be blank"), "{}", none.stderr);
 }
+
+const OPTIONAL: &str = "[[sheet]]\nkey = ['Lot']\ncolumn = [{ heading = 'Lot', required = true }, { heading = 'Provider', required = true }, \
+    { heading = 'Provider e-mail', format = 'email' }, { heading = 'REF_KEY', length = { max = 3 } }]\n\
+    optional = [{ name = 'provider', columns = ['Provider', 'Provider e-mail'] }, { columns = ['REF_KEY'] }]\n";
+
+#[test]
+fn optional_columns_are_all_there_or_none() {
+    let found = |data: &str| Folder::with(OPTIONAL, data).check(&[]).findings();
+    assert!(found("Lot,Provider,Provider e-mail,REF_KEY\n1,a,b@c.de,xyz\n").is_empty());
+    // The basic form is said, and a column that may be added by its technical name is not missed.
+    let basic = found("Lot\n1\n");
+    assert_eq!(basic.len(), 1, "{basic:?}");
+    assert_eq!(
+        (basic[0].0.as_str(), basic[0].2.as_str()),
+        ("without-optional", "The optional columns provider are not in the file: Provider / Provider e-mail.")
+    );
+    assert_eq!(Folder::with(OPTIONAL, "Lot\n1\n").check(&[]).status, 0);
+    // Half of the set is one finding at the headings; what is there is judged.
+    let half = found("Lot,Provider e-mail,REF_KEY\n1,b,wxyz\n");
+    let codes: Vec<&str> = half.iter().map(|found| found.0.as_str()).collect();
+    assert_eq!(codes, ["half-optional", "wrong-format", "too-long"]);
+    assert_eq!(half[0].2, "Of the optional columns provider, Provider is missing; a file has all of them, or none.");
+}
+
+#[test]
+fn mistakes_in_optional_columns_are_said_with_their_place() {
+    for (optional, due) in [
+        ("[{ columns = ['Provider', 'Provider'] }]", "Provider is here twice"),
+        ("[{ columns = ['Provider'] }, { columns = ['Provider'] }]", "a column belongs to one optional set"),
+        ("[{ columns = ['Lot'] }]", "the key is never optional"),
+        ("[{ columns = [] }]", "an optional set has at least one column"),
+    ] {
+        let sheet = format!("{}optional = {optional}\n", OPTIONAL.split("optional").next().unwrap());
+        let ran = Folder::with(&sheet, "").check(&[]);
+        assert!(ran.status == 2 && ran.stderr.contains(due), "{optional}: {}", ran.stderr);
+    }
+}

@@ -155,3 +155,18 @@ fn conditions_over_a_row_see_the_header_of_its_record() {
         Folder::with(&format!("{sheet}{RECORD}"), "Lot,Genus,Who,Part,Donor,Share,Note\nA,,P,f,,,\n,,Q,f,,,\n");
     assert_eq!(folder.check_in_pieces().places(), ["missing-when 2 B A"]);
 }
+
+#[test]
+fn several_entries_in_one_cell_are_noticed() {
+    let lines = "A,x,P; Q,f,,,\nB,y,\"P\nQ\",f,K|L|,1,one; two\nC,z,P;,f,,,\n";
+    assert_eq!(
+        found(lines),
+        ["several-entries 2 C A", "line-break 3 C B", "several-entries 3 C B", "several-entries 3 E B"]
+    );
+    let findings = ran("", lines).findings();
+    assert_eq!(findings[0].2, "Who is \"P; Q\": that looks like 2 entries; each entry has a row of its own.");
+    // A separator that the column allows, or a list, says itself what is wrong.
+    let sheet = COLUMNS.replace("heading = 'Who',", "heading = 'Who', separator = ';',");
+    let folder = Folder::with(&format!("{sheet}{RECORD}"), "Lot,Genus,Who,Part,Donor,Share,Note\nA,x,P;Q,f,,,\n");
+    assert_eq!(folder.check_in_pieces().places(), [] as [&str; 0]);
+}

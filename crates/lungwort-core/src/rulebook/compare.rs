@@ -122,6 +122,10 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
     let same_key = kept.iter().copied().eq(new.key.iter().map(|at| Some(*at)));
     let required = |sheet: &Sheet| if sheet.required { "must be filled" } else { "may be left blank" }.to_owned();
     let record = |sheet: &Sheet| sheet.record.as_ref().map_or("one row each".to_owned(), |record| record.words(sheet));
+    let optional = |sheet: &Sheet| {
+        let words: Vec<String> = sheet.optional.iter().map(|set| set.words(sheet)).collect();
+        if words.is_empty() { "none".to_owned() } else { words.join("; ") }
+    };
     let sets = |sheet: &Sheet| {
         let words: Vec<String> = sheet.sets.iter().map(|set| set.words(sheet)).collect();
         if words.is_empty() { "none".to_owned() } else { words.join("; ") }
@@ -157,6 +161,7 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
         ("groups", groups(old), groups(new), Weight::Stricter),
         ("sum", sum(old), sum(new), Weight::Stricter),
         ("records", record(old), record(new), Weight::Moved),
+        ("optional columns", optional(old), optional(new), Weight::Moved),
         ("repeated columns", sets(old), sets(new), Weight::Moved),
         ("kinds of rows", kinds(old), kinds(new), Weight::Moved),
         ("rows that others belong to", parents(old), parents(new), Weight::Moved),

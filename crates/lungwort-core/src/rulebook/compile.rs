@@ -13,7 +13,7 @@ use super::reference::{Table, Wanted};
 use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
-use super::{block, compile_rule, kinds, load as reader, parents, parts, record, repeat, set, standard};
+use super::{block, compile_rule, kinds, load as reader, optional, parents, parts, record, repeat, set, standard};
 use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
 use crate::condition::{Formula, Scope};
@@ -299,6 +299,7 @@ impl Compiler {
         let by_id = written.parents.is_some();
         let kinds = written.kinds.as_ref().and_then(|of| kinds::compile(self, &columns, (&path, by_id), of));
         let parents = parents::compile(self, &columns, (&path, &key), written);
+        let optional = optional::compile(self, &columns, (&path, &key), written);
         let sets = set::compile(self, &columns, (&path, &key), written);
         let cells = self.source.cells_of(number);
         let (block, record) = match block::compile(self, &columns, (&path, cells), written) {
@@ -328,6 +329,7 @@ impl Compiler {
             block,
             kinds,
             parents,
+            optional,
             sets,
             referred_to: Vec::new(),
             parts: Vec::new(),

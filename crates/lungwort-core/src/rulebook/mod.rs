@@ -14,6 +14,7 @@ pub mod list;
 mod load;
 pub mod mistake;
 pub mod model;
+mod optional;
 mod parents;
 mod parts;
 pub(crate) mod phrases;

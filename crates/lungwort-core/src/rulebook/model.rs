@@ -14,6 +14,7 @@ use regex::Regex;
 pub use super::block::Block;
 pub use super::kinds::{Kind as RowKind, Kinds};
 use super::list::{Dependent, List};
+pub use super::optional::Optional;
 pub use super::parents::Parents;
 pub use super::parts::SheetPart;
 pub use super::property::Column;
@@ -151,6 +152,8 @@ pub struct Sheet {
     pub kinds: Option<Kinds>,
     /// How rows name the row that they belong to.
     pub parents: Option<Parents>,
+    /// Optional sets of columns.
+    pub optional: Vec<Optional>,
     /// Repeated column sets.
     pub sets: Vec<ColumnSet>,
     /// Columns that must have the values of another sheet.

@@ -8,8 +8,8 @@ use super::Sheet;
 use super::phrases::capital;
 use super::toml_text::list;
 use super::written::{
-    WrittenBlock, WrittenFigure, WrittenGroupLimit, WrittenKinds, WrittenParents, WrittenRecord, WrittenRule,
-    WrittenSet, WrittenSheet, WrittenSumLimit,
+    WrittenBlock, WrittenFigure, WrittenGroupLimit, WrittenKinds, WrittenOptional, WrittenParents, WrittenRecord,
+    WrittenRule, WrittenSet, WrittenSheet, WrittenSumLimit,
 };
 use crate::finding::ranges::thousands;
 
@@ -44,6 +44,7 @@ pub(crate) const KINDS: &[PartKind] = &[
     PartKind { key: "block", several: false, reads: is_a::<WrittenBlock> },
     PartKind { key: "kinds", several: false, reads: is_a::<WrittenKinds> },
     PartKind { key: "parents", several: false, reads: is_a::<WrittenParents> },
+    PartKind { key: "optional", several: true, reads: is_a::<WrittenOptional> },
     PartKind { key: "set", several: true, reads: is_a::<WrittenSet> },
     PartKind { key: "rule", several: true, reads: is_a::<WrittenRule> },
     PartKind { key: "figure", several: true, reads: is_a::<WrittenFigure> },
@@ -85,6 +86,9 @@ pub(super) fn of(written: &WrittenSheet, sheet: &Sheet) -> Vec<SheetPart> {
     }
     if let (Some(of), Some((column, most))) = (&written.max_sum, &sheet.max_sum) {
         add("max_sum", format!("The sum of {} is at most {most}.", sheet.named(&[*column])), inline(of));
+    }
+    for (of, optional) in written.optional.iter().zip(&sheet.optional) {
+        add("optional", format!("{}.", optional.words(sheet)), inline(of));
     }
     for (of, set) in written.set.iter().zip(&sheet.sets) {
         add("set", format!("{}.", set.words(sheet)), inline(of));

@@ -6,6 +6,7 @@ use serde::{Deserialize, Serialize};
 
 pub use super::block::WrittenBlock;
 pub use super::kinds::{WrittenKind, WrittenKinds};
+pub use super::optional::WrittenOptional;
 pub use super::parents::{WrittenChoice, WrittenParents};
 pub use super::property::WrittenColumn;
 pub use super::record::{WrittenRecord, WrittenRecordList, WrittenRepeated};
@@ -172,6 +173,9 @@ pub struct WrittenSheet {
     pub kinds: Option<WrittenKinds>,
     /// Rows that name the row that they belong to.
     pub parents: Option<WrittenParents>,
+    /// Optional columns: sets of which a file has all or none.
+    #[serde(default)]
+    pub optional: Vec<WrittenOptional>,
     /// Repeated column sets: the same columns several times side by side.
     #[serde(default)]
     pub set: Vec<WrittenSet>,

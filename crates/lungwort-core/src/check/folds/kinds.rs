@@ -23,6 +23,8 @@ struct KindsOfRows<'r> {
     keys: Vec<Option<u128>>,
     /// For each kind, the kinds that can be under it, at once or further down.
     below: Vec<Vec<usize>>,
+    /// For each kind, whether rows under it are counted.
+    counted: Vec<bool>,
     /// Whether rows belong to the rows above by where they stand.
     by_place: bool,
 }
@@ -50,7 +52,10 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     };
     let below = (0..kinds.kinds.len()).map(below).collect();
     let by_place = sheet.parents.is_none() && kinds.kinds.iter().any(|kind| !kind.under.is_empty());
-    Some(Box::new(KindsOfRows { sheet, kinds, keys: keys(sheet, kinds), below, by_place }))
+    let counted =
+        |above: usize| kinds.kinds.iter().any(|kind| kind.count_words().is_some() && kind.under.contains(&above));
+    let counted = (0..kinds.kinds.len()).map(counted).collect();
+    Some(Box::new(KindsOfRows { counted, sheet, kinds, keys: keys(sheet, kinds), below, by_place }))
 }
 
 /// A row and its kind; `None` for one that is of no kind.
@@ -140,7 +145,9 @@ impl Fold for KindsOfRows<'_> {
                 }
                 _ => {}
             }
-            let key = key_of(with.judge, with.header, with.chunk, row);
+            // The key is for what is said of the rows under it.
+            let is_counted = self.counted[kind];
+            let key = is_counted.then(|| key_of(with.judge, with.header, with.chunk, row)).flatten();
             state.open[kind] = Some(Open { number, key, counts: vec![0; self.kinds.kinds.len()] });
         }
     }

@@ -16,6 +16,7 @@ mod previous;
 mod records;
 mod sample_rows;
 mod sets;
+mod several;
 mod sparse_rows;
 pub(crate) mod unique;
 
@@ -43,6 +44,7 @@ const FOLDS: &[Maker] = &[
     records::make,
     kinds::make,
     parents::make,
+    several::make,
     sets::make,
     groups::make,
     previous::make,

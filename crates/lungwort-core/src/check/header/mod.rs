@@ -191,11 +191,38 @@ impl Reading<'_> {
         }
     }
 
+    /// Optional sets of columns: all of them are there, or none. Returns the columns that are said here, or not at all.
+    fn optional(&mut self) -> Vec<usize> {
+        let mut said = Vec::new();
+        for set in &self.sheet.optional {
+            let missing: Vec<usize> =
+                set.columns.iter().copied().filter(|index| self.header.field_of[*index].is_none()).collect();
+            said.extend(&missing);
+            let Some(first) = missing.first().copied() else { continue };
+            let heading = &self.sheet.columns[first].heading;
+            let name = set.name.as_ref().map(|name| format!(" {name}")).unwrap_or_default();
+            if missing.len() < set.columns.len() {
+                let is_are = if missing.len() == 1 { "is" } else { "are" };
+                let message = format!(
+                    "Of the optional columns{name}, {} {is_are} missing; a file has all of them, or none.",
+                    self.sheet.named(&missing)
+                );
+                self.note(&codes::HALF_OPTIONAL, Topic::Column(first), heading, message, None, None);
+            } else if set.name.is_some() {
+                let message =
+                    format!("The optional columns{name} are not in the file: {}.", self.sheet.named(&missing));
+                self.note(&codes::WITHOUT_OPTIONAL, Topic::Column(first), heading, message, None, None);
+            }
+        }
+        said
+    }
+
     fn rest(&mut self) {
         let columns = &self.sheet.columns;
+        let said = self.optional();
         for index in self.sheet.headed() {
             let column = &columns[index];
-            if self.header.field_of[index].is_none() {
+            if self.header.field_of[index].is_none() && !said.contains(&index) {
                 let must = if column.required { ", which every row must fill," } else { "" };
                 let message = format!("The column {}{must} is missing from the file.", shown::quoted(&column.heading));
                 self.note(&codes::MISSING_HEADING, Topic::Column(index), &column.heading, message, None, None);

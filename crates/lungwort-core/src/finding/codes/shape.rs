@@ -69,6 +69,12 @@ OUTSIDE_BLOCK "outside-block" Error "A row outside every block"
     fix "Delete the blank row above it, or move the row into the block that it belongs to."
     "a line behind a blank row" => "the line under the one before"
 
+SEVERAL_ENTRIES "several-entries" Warning "Several entries in one cell"
+    means "The cell looks like several entries of a list with a sign between; each of them has a row, or columns, of its own."
+    matters "The receiving side takes them for one entry with an odd name."
+    fix "Put each entry into its own row or columns."
+    "A. Marsh; T. Reed in one cell" => "A. Marsh, and T. Reed on the next row"
+
 ROOM_LEFT "room-left" Error "A further row while the one before has room"
     means "The entries of a row go on in a further row with the same key, and the row before has room for more of them."
     matters "The receiving side takes the further row for another record, or refuses it."

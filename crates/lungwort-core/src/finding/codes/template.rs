@@ -14,6 +14,18 @@ NOTHING_FILLED "nothing-filled" Error "Nothing is filled in yet"
     fix "Fill in at least one row."
     "headings only" => "headings and rows"
 
+HALF_OPTIONAL "half-optional" Error "Only some of an optional set of columns"
+    means "The columns belong together: a file has all of them, as in the extended form of the template, or none."
+    matters "The receiving side takes the file for the extended form, and misses what is not there."
+    fix "Add the columns that are missing, or take out the others of the set."
+    "Provider without Provider e-mail" => "both, or neither"
+
+WITHOUT_OPTIONAL "without-optional" Note "Optional columns are not in the file"
+    means "The template has columns that may be left out together, and this file does."
+    matters "The file counts as the basic form of the template; what the columns would say is not sent."
+    fix "Nothing, if that is meant; else use the template with these columns."
+    "no provider columns" => "the columns Provider and Provider e-mail"
+
 MISSING_HEADING "missing-heading" Error "A heading of the template is missing"
     means "The file has no column with this heading, nor one that could be meant by it."
     matters "Receiving sides refuse a file whose headings are not those of the template, or treat the column as blank."
