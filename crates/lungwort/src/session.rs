@@ -15,7 +15,7 @@ use lungwort_core::intake::{ReadOptions, Source};
 
 use crate::commands::choose::{self, Chosen};
 use crate::output::{Destination, ForceArgument, Output};
-use crate::report::{FORMS, FormEntry};
+use crate::report::{By, FORMS, FormEntry};
 
 /// Endings of kinds of files in which no report is written, so that a report of text under such a name would mislead.
 const OTHER_KINDS: &[&str] = &["tsv", "xls", "xlsm", "xlsb", "ods", "htm", "html", "pdf", "doc", "docx", "xml", "toml"];
@@ -58,7 +58,7 @@ pub struct InputArguments {
 /// What a report shows, and where it goes.
 #[derive(Debug, Clone, Args)]
 pub struct ReportArguments {
-    /// List what is wrong by cause, or row by row
+    /// List what is wrong by cause, row by row, or group by group
     #[arg(long, value_enum, default_value_t = By::Cause)]
     pub by: By,
     /// The most causes or findings to list (the counts are always exact) [default: 12 causes in full, 200 findings by row]
@@ -99,7 +99,7 @@ impl ReportArguments {
     pub fn most(&self, form: &FormEntry) -> usize {
         self.limit.unwrap_or(match (self.by, form.name) {
             (By::Cause, "text") => 12,
-            (By::Row, "text") => 200,
+            (By::Row | By::Group, "text") => 200,
             (_, "json") => 1_000,
             _ => usize::MAX,
         })
@@ -170,15 +170,6 @@ impl ReportArguments {
         }
         Ok(if form.is_text { place.open()? } else { place.open()?.untouched() })
     }
-}
-
-/// How findings are listed.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum)]
-pub enum By {
-    /// Findings of one reason together
-    Cause,
-    /// Each row with its findings
-    Row,
 }
 
 /// The least severity shown.

@@ -144,3 +144,17 @@ fn the_same_check_gives_the_same_bytes() {
         assert_eq!(run(), run(), "{format}");
     }
 }
+
+#[test]
+fn what_is_wrong_is_listed_record_by_record() {
+    let folder = Folder::new();
+    folder.run(&["demo", "."]);
+    let one = |name: &str, rest: &[&str]| {
+        folder.run(&[&["check", name, "--today", "2026-11-23", "--by", "group"], rest].concat()).stdout
+    };
+    insta::assert_snapshot!(one("transfers.csv", &[]));
+    // The listing is shortened and the counts are exact.
+    let short = one("movements.csv", &["--limit", "3"]);
+    assert!(short.contains("… and 11 more findings: --limit 14 shows them all."), "{short}");
+    assert_eq!(short.lines().filter(|line| line.starts_with("M-")).count(), 3, "{short}");
+}

@@ -55,7 +55,7 @@ pub(super) fn compile(
             compiler.error(&place, "a column belongs to one optional set");
         }
         if own.iter().any(|column| key.contains(column)) {
-            compiler.error(&place, "the key is never optional: rows are known by it");
+            compiler.error(&place, "the key is never optional: it says which row is which");
         }
         taken.extend(&own);
         sets.push(Optional { name: set.name.clone(), columns: own });

@@ -12,7 +12,7 @@ use crate::Verdict;
 use crate::output::Output;
 use crate::progress::Progress;
 use crate::report::{Filter, FormEntry, ReportOptions, Gatherer, Summary};
-use crate::session::{By, ClockArguments, InputArguments, ReportArguments, Session};
+use crate::session::{ClockArguments, InputArguments, ReportArguments, Session};
 
 #[derive(Debug, Default, Args)]
 #[command(after_help = "Examples:
@@ -61,7 +61,7 @@ fn check_all(arguments: &CheckArguments, session: &Session, how: (&FormEntry, Fi
     let (form, filter) = how;
     let limit = report.most(form);
     let options = ReportOptions {
-        by_row: report.by == By::Row,
+        by: report.by,
         limit,
         names: session.files.iter().map(|path| path.display().to_string()).collect(),
     };

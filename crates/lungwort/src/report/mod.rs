@@ -4,6 +4,7 @@ mod csv;
 mod json;
 mod jsonl;
 mod text;
+mod text_groups;
 mod text_rows;
 mod wire;
 mod xlsx;
@@ -14,6 +15,8 @@ use std::ops::ControlFlow;
 use lungwort_core::check::{Figure, FileMetadata};
 use lungwort_core::finding::{Causes, Counts, Finding, Severity, Sink, Topic};
 use lungwort_core::rulebook::Rulebook;
+
+use clap::ValueEnum;
 
 use crate::output::Output;
 
@@ -69,11 +72,22 @@ pub trait Form {
     fn finish(&mut self, summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()>;
 }
 
+/// How findings are listed.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum)]
+pub enum By {
+    /// Findings of one reason together
+    Cause,
+    /// Each row with its findings
+    Row,
+    /// Each record or group of rows with its findings: what has the same first part of the key
+    Group,
+}
+
 /// What the user asks of a listing.
 #[derive(Debug, Clone)]
 pub struct ReportOptions {
-    /// Row by row rather than by cause.
-    pub by_row: bool,
+    /// How a text lists them.
+    pub by: By,
     /// The most findings, or causes, that are listed.
     pub limit: usize,
     /// The names of the files as given.
@@ -98,12 +112,13 @@ pub struct FormEntry {
 pub static FORMS: &[FormEntry] = &[
     FormEntry {
         name: "text",
-        what: "for people, by cause or row by row",
+        what: "for people, by cause, row by row, or record by record",
         endings: &["txt"],
         is_text: true,
-        make: |options| match options.by_row {
-            true => Box::new(text_rows::TextRows::new(options)),
-            false => Box::new(text::Text::new(options)),
+        make: |options| match options.by {
+            By::Cause => Box::new(text::Text::new(options)),
+            By::Row => Box::new(text_rows::TextRows::new(options)),
+            By::Group => Box::new(text_groups::TextGroups::new(options)),
         },
     },
     FormEntry {

@@ -63,6 +63,23 @@ impl TextRows {
     }
 }
 
+/// A finding in full, behind the place that it has in its row or record, which is so wide.
+pub fn write_finding(finding: &Finding, place: &str, wide: usize, out: &mut dyn Write) -> io::Result<()> {
+    let problem = &finding.problem;
+    let message = shown::visible(&problem.message.to_string());
+    let correction = problem.correction.as_ref().map(|each| text::arrow_behind(&message, each));
+    let text = format!("{message}{}", correction.unwrap_or_default());
+    let mark = paint(style::of(problem.severity), format!("{:<8}", problem.severity.word()));
+    let lines = style::wrap(&text, style::width().saturating_sub(wide + 15 + problem.code.name.len()));
+    for (at, line) in lines.iter().enumerate() {
+        let head = if at == 0 { format!("  {place:>wide$} {mark} ") } else { " ".repeat(wide + 12) };
+        let code =
+            if at + 1 == lines.len() { paint(style::FAINT, format!("  {}", problem.code.name)) } else { String::new() };
+        writeln!(out, "{head}{line}{code}")?;
+    }
+    Ok(())
+}
+
 impl Form for TextRows {
     fn finding(&mut self, finding: &Finding, number: u64, _: &mut dyn Write) -> io::Result<()> {
         if number >= self.limit {
@@ -70,23 +87,8 @@ impl Form for TextRows {
         }
         self.listed += 1;
         self.row_heading(finding)?;
-        let problem = &finding.problem;
         let column = finding.address.place.field.map(column_letter).unwrap_or_default();
-        let message = shown::visible(&problem.message.to_string());
-        let correction = problem.correction.as_ref().map(|each| text::arrow_behind(&message, each));
-        let text = format!("{message}{}", correction.unwrap_or_default());
-        let mark = paint(style::of(problem.severity), format!("{:<8}", problem.severity.word()));
-        let lines = style::wrap(&text, style::width() - 16 - problem.code.name.len() - 2);
-        for (at, line) in lines.iter().enumerate() {
-            let head = if at == 0 { format!("  {column:>3} {mark} ") } else { " ".repeat(15) };
-            let code = if at + 1 == lines.len() {
-                paint(style::FAINT, format!("  {}", problem.code.name))
-            } else {
-                String::new()
-            };
-            writeln!(self.rows, "{head}{line}{code}")?;
-        }
-        Ok(())
+        write_finding(finding, &column, 3, &mut self.rows)
     }
 
     fn finish(&mut self, summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {

@@ -81,8 +81,11 @@ pub(crate) fn key_of(sheet: &SheetJudge<'_>, header: &Header, chunk: &Chunk, row
         .filter(|field| *field < chunk.row(row).len())
         .map(|field| crate::cell::shown::clipped(chunk.original_text(row, field).trim(), 60))
         .collect();
-    let joined = parts.join(" / ");
-    parts.iter().any(|part| !part.is_empty()).then(|| Arc::from(joined))
+    if parts.iter().all(String::is_empty) {
+        return None;
+    }
+    let parts: Vec<&str> = parts.iter().map(|part| if part.is_empty() { "(blank)" } else { part }).collect();
+    Some(Arc::from(parts.join(" / ")))
 }
 
 /// A finding about a row, to be filled in further.

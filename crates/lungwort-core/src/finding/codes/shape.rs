@@ -70,7 +70,7 @@ OUTSIDE_BLOCK "outside-block" Error "A row outside every block"
     "a line behind a blank row" => "the line under the one before"
 
 SEVERAL_ENTRIES "several-entries" Warning "Several entries in one cell"
-    means "The cell looks like several entries of a list with a sign between; each of them has a row, or columns, of its own."
+    means "The cell looks like several entries of a list, with a semicolon, a bar or a line break between them; each of them has a row, or columns, of its own."
     matters "The receiving side takes them for one entry with an odd name."
     fix "Put each entry into its own row or columns."
     "A. Marsh; T. Reed in one cell" => "A. Marsh, and T. Reed on the next row"
