@@ -261,6 +261,7 @@ fn every_code_has_a_case() {
         include_str!("parents.rs"),
         include_str!("sets.rs"),
         include_str!("blocks.rs"),
+        include_str!("shown.rs"),
         frame,
     ];
     for code in codes::all() {

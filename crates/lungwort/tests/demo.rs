@@ -24,6 +24,7 @@ fn the_demo_writes_checks_and_says_what_to_try() {
 /// What only a file that is wrong as a whole, or a rule that the template does not have, can show.
 const NOT_HERE: &[&str] = &[
     "half-optional",
+    "shown-total",
     "without-optional",
     "nul-byte",
     "macros-inside",

@@ -461,3 +461,23 @@ fn rows_without_a_group_are_counted_however_scattered_they_are() {
         assert!(found[0].2.starts_with("450 rows have no Move"), "{rows}: {}", found[0].2);
     }
 }
+
+#[test]
+fn an_interval_says_how_many_rows_there_are() {
+    let sheet = "[[sheet]]\nkey = ['Box']\ncolumn = [{ heading = 'Lot' }, { heading = 'Box' }, { heading = 'From', type = 'whole' }, { heading = 'To', type = 'whole' }]\n\
+        [[sheet.rule]]\neach = { by = ['Lot'] }\nnumbered = { from = 'From', to = 'To' }\n";
+    // It may begin anywhere, and need not be said on every row.
+    let data = "Lot,Box,From,To\nA,a,5,7\nA,b,,\nA,c,5,7\nB,d,1,3\nB,e,1,3\nC,f,,\n";
+    let folder = Folder::with(sheet, data);
+    let ran = folder.check_in_pieces();
+    assert_eq!(said(&ran), ["group-broken 5 B"]);
+    let due = "Lot B: there must be as many rows as from From to To; here (the greatest To) − (the least From) + 1 is 3 and the number of rows is 2 (1 apart), in rows 5-6.";
+    assert_eq!(ran.findings()[0].2, due);
+    for (numbered, due) in [
+        ("{ from = 'Box', to = 'To' }", "only numbers count the rows"),
+        ("{ from = 'Form', to = 'To' }", "no column is called Form; did you mean From?"),
+    ] {
+        let ran = Folder::with(&sheet.replace("{ from = 'From', to = 'To' }", numbered), "").check(&[]);
+        assert!(ran.stderr.contains(due), "{}", ran.stderr);
+    }
+}

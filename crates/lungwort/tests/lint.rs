@@ -123,3 +123,28 @@ fn defaults_are_held_against_the_columns_own_rules() {
         assert_eq!(ran.status, i32::from(expected), "{column}");
     }
 }
+
+#[test]
+fn totals_that_blanks_open_and_divisions_without_a_tolerance_are_told() {
+    let advice = |check: &str| {
+        let sheet = format!(
+            "[[sheet]]\nkey = ['Id']\ncolumn = [{{ heading = 'Id' }}, {{ heading = 'Out', type = 'decimal' }}, \
+            {{ heading = 'In', type = 'decimal', required = true }}]\n[[sheet.rule]]\neach = 'sheet'\ncheck = '{check}'\n"
+        );
+        let said = Folder::with(&sheet, "").run(&["rulebook", "t.rulebook.toml"]).stdout;
+        said.lines().filter_map(|line| line.strip_prefix("advice: ").map(str::to_owned)).collect::<Vec<_>>()
+    };
+    let blank = "where Out is blank in all rows of a group this rule says nothing; if that is not meant, make it required or add IS NOT NULL";
+    let division =
+        "a division may not end, and is kept to 28 digits: compare with a tolerance, such as ABS(… - …) <= 0.01";
+    assert_eq!(advice("MAX(Out) < 10"), [blank]);
+    assert_eq!(advice("MAX(Out) < 10 AND MAX(Out) IS NOT NULL"), [] as [&str; 0]);
+    assert_eq!(advice("COALESCE(MIN(Out), 0) < 10"), [] as [&str; 0]);
+    // A sum of blanks is nothing, and a required column is never blank.
+    assert_eq!(advice("SUM(Out) = SUM(\"In\")"), [] as [&str; 0]);
+    assert_eq!(advice("MAX(\"In\") < 10"), [] as [&str; 0]);
+    assert_eq!(advice("SUM(Out) / COUNT(*) = 2"), [division]);
+    assert_eq!(advice("AVG(\"In\") = 2"), [division]);
+    assert_eq!(advice("ROUND(AVG(\"In\"), 2) = 2"), [] as [&str; 0]);
+    assert_eq!(advice("ABS(SUM(Out) / COUNT(*) - 2) <= 0.01"), [] as [&str; 0]);
+}

@@ -82,3 +82,15 @@ fn a_guide_of_two_sheets_gives_each_its_own() {
     assert!(tests.contains("unique = [") && !tests.contains("check ="), "{tests}");
     assert!(lots.contains("key = [\"Lot\"]  # Guide!") && tests.contains("key = [\"Trial\"]  # Guide!"), "{text}");
 }
+
+#[test]
+fn lists_on_other_sheets_come_back() {
+    let sheets = "[[sheet]]\nname = 'Lots'\nkey = ['Lot']\ncolumn = [{ heading = 'Lot', required = true }, { heading = 'Grams', type = 'decimal' }]\n\
+        [[sheet]]\nname = 'Tests'\nkey = ['Trial']\ncolumn = [{ heading = 'Trial', required = true }, \
+        { heading = 'Of lot', allowed = { sheet = 'Lots', column = 'Lot', both_ways = true } }]\n";
+    let folder = Folder::with(sheets, "");
+    assert_eq!(folder.run(&["template", "t.rulebook.toml", "-o", "blank.xlsx"]).status, 0);
+    assert_eq!(folder.run(&["learn", "blank.xlsx", "-o", "learned.rulebook.toml"]).status, 0);
+    let text = std::fs::read_to_string(folder.path().join("learned.rulebook.toml")).unwrap();
+    assert!(text.contains("allowed = { sheet = \"Lots\", column = \"Lot\", both_ways = true }"), "{text}");
+}

@@ -224,7 +224,7 @@ fn more(sheet: &Sheet, column: &Column) -> String {
     let lines = property::ALL.iter().flat_map(|property| property.toml(sheet, column));
     // A drop-down holds the values of a list, unless several are allowed in a cell.
     let left = |(key, _): &(&str, String)| match *key {
-        "allowed" => column.separator.is_some(),
+        "allowed" => column.separator.is_some() || column.on_sheet.is_some(),
         key => !ELSEWHERE.contains(&key),
     };
     lines.filter(left).map(|(key, value)| format!("{key} = {value}")).collect::<Vec<_>>().join("\n")

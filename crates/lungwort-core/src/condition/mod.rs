@@ -21,7 +21,7 @@ mod witness;
 
 pub(crate) use aggregate::exact_sum;
 pub use aggregate::{Accumulator, Aggregate, AggregateKind};
-pub use expression::{Expression, Slot};
+pub use expression::{Arithmetic, Comparison, Expression, Slot};
 pub use run::Row;
 pub use say::Labels;
 pub use witness::{Witness, try_rows, witnesses};
@@ -127,6 +127,11 @@ impl Formula {
     /// The columns it needs, ascending, each once.
     pub fn columns(&self) -> &[usize] {
         &self.columns
+    }
+
+    /// The expression behind it.
+    pub fn expression(&self) -> &Expression {
+        &self.expression
     }
 
     /// The aggregates in it: what is accumulated over rows for [`Formula::total`].

@@ -1,6 +1,8 @@
 //! A rulebook looked over for what compiles and is still not right: examples that break their own rules, rules
 //! that nothing can break, and rules that a blank cell gets past.
 
+mod groups;
+
 use std::ops::Range;
 use std::path::Path;
 
@@ -28,6 +30,7 @@ pub fn lint(rulebook: &Rulebook, text: &str, today: Date) -> Vec<Mistake> {
                 continue;
             }
             reach(sheet, rule, today, &mut mistakes);
+            groups::look_over(sheet, rule, &mut mistakes);
             silent_blanks(sheet, rule, today, &mut mistakes);
             off_list_constants(sheet, rule, &mut mistakes);
         }

@@ -7,7 +7,7 @@ use serde::{Deserialize, Serialize};
 use super::compiler::{Columns, Compiler};
 use super::model::{Record, RecordList};
 use super::parts::is_default;
-use super::rule::{WrittenEach, WrittenRule};
+use super::rule::{WrittenEach, WrittenNumbered, WrittenRule};
 use super::written::WrittenSheet;
 use super::{Sheet, listed};
 use crate::condition::Scope;
@@ -75,7 +75,7 @@ pub(super) fn number(sheet: &mut WrittenSheet) {
     let Some(number) = sheet.block.as_ref().and_then(|block| block.number.clone()) else { return };
     let rule = WrittenRule {
         each: Some(WrittenEach::Word("sheet".to_owned())),
-        numbered: Some(number),
+        numbered: Some(WrittenNumbered::Column(number)),
         message: Some("Blocks are numbered 1, 2, 3 and so on, without a gap".to_owned()),
         ..WrittenRule::default()
     };

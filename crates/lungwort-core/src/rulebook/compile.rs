@@ -20,6 +20,7 @@ use crate::condition::{Formula, Scope};
 use crate::encoding::{self, Encoding};
 use crate::finding::ranges::thousands;
 use crate::intake::dialect::delimiter_byte;
+use crate::intake::workbook::read_place;
 use crate::intake::{Content, content_of};
 
 /// A rulebook as far as it could be used, and what is wrong with it.
@@ -258,7 +259,7 @@ impl Compiler {
     }
 
     fn edition_place(&mut self, written: &WrittenEditionPlace) -> Option<EditionPlace> {
-        let cell = written.cell.as_ref().map(|cell| match crate::intake::workbook::read_place(cell) {
+        let cell = written.cell.as_ref().map(|cell| match read_place(cell) {
             Some((Some(column), Some(row))) => Some(EditionPlace::Cell { sheet: written.sheet.clone(), row, column }),
             _ => {
                 self.error("template.edition_in.cell", "a cell is written such as B2");
@@ -333,6 +334,7 @@ impl Compiler {
             sets,
             referred_to: Vec::new(),
             parts: Vec::new(),
+            totals_row: None,
             rules: Vec::new(),
             figures: Vec::new(),
         };
@@ -347,6 +349,11 @@ impl Compiler {
 
     fn figures(&mut self, columns: &Columns, written: &WrittenSheet, sheet: &mut Sheet) {
         let path = &columns.sheet;
+        sheet.totals_row = written.totals_row.as_ref().and_then(|row| {
+            let place = format!("{path}.totals_row.column");
+            let column = self.column_list(&place, std::slice::from_ref(&row.column), columns);
+            Some((*column.first()?, row.value.clone()))
+        });
         for (at, figure) in written.figure.iter().enumerate() {
             let place = format!("{path}.figure.{at}.value");
             match Formula::over_rows(&figure.value, columns) {
@@ -357,7 +364,14 @@ impl Compiler {
                 }
                 Ok(formula) => {
                     let by = self.column_list(&format!("{path}.figure.{at}.by"), &figure.by, columns);
-                    sheet.figures.push(Figure { label: figure.label.clone(), formula, by });
+                    let cell = figure.cell.as_ref().and_then(|cell| match read_place(cell) {
+                        Some((Some(column), Some(row))) => Some((row, column)),
+                        _ => {
+                            self.error(&format!("{path}.figure.{at}.cell"), "a cell is written such as B2");
+                            None
+                        }
+                    });
+                    sheet.figures.push(Figure { label: figure.label.clone(), formula, by, cell });
                 }
                 Err(mistakes) => self.condition_mistakes(&place, &figure.value, mistakes),
             }

@@ -162,6 +162,8 @@ pub struct Sheet {
     pub parts: Vec<SheetPart>,
     /// Requirements over more than one cell.
     pub rules: Vec<Rule>,
+    /// The row in which the template shows totals: the column that says so, and what it says.
+    pub totals_row: Option<(usize, String)>,
     /// Figures.
     pub figures: Vec<Figure>,
 }
@@ -395,4 +397,6 @@ pub struct Figure {
     pub formula: Formula,
     /// The columns whose values make its sections; none where it is over all rows only.
     pub by: Vec<usize>,
+    /// The cell in which the template shows it: the row, from one, and the column, from zero.
+    pub cell: Option<(u64, usize)>,
 }

@@ -9,7 +9,7 @@ use super::phrases::capital;
 use super::toml_text::list;
 use super::written::{
     WrittenBlock, WrittenFigure, WrittenGroupLimit, WrittenKinds, WrittenOptional, WrittenParents, WrittenRecord,
-    WrittenRule, WrittenSet, WrittenSheet, WrittenSumLimit,
+    WrittenRule, WrittenSet, WrittenSheet, WrittenSumLimit, WrittenTotalsRow,
 };
 use crate::finding::ranges::thousands;
 
@@ -44,6 +44,7 @@ pub(crate) const KINDS: &[PartKind] = &[
     PartKind { key: "block", several: false, reads: is_a::<WrittenBlock> },
     PartKind { key: "kinds", several: false, reads: is_a::<WrittenKinds> },
     PartKind { key: "parents", several: false, reads: is_a::<WrittenParents> },
+    PartKind { key: "totals_row", several: false, reads: is_a::<WrittenTotalsRow> },
     PartKind { key: "optional", several: true, reads: is_a::<WrittenOptional> },
     PartKind { key: "set", several: true, reads: is_a::<WrittenSet> },
     PartKind { key: "rule", several: true, reads: is_a::<WrittenRule> },
@@ -86,6 +87,10 @@ pub(super) fn of(written: &WrittenSheet, sheet: &Sheet) -> Vec<SheetPart> {
     }
     if let (Some(of), Some((column, most))) = (&written.max_sum, &sheet.max_sum) {
         add("max_sum", format!("The sum of {} is at most {most}.", sheet.named(&[*column])), inline(of));
+    }
+    if let (Some(of), Some((column, value))) = (&written.totals_row, &sheet.totals_row) {
+        let words = format!("The row in which {} is {value} is the row of totals.", sheet.named(&[*column]));
+        add("totals_row", words, inline(of));
     }
     for (of, optional) in written.optional.iter().zip(&sheet.optional) {
         add("optional", format!("{}.", optional.words(sheet)), inline(of));

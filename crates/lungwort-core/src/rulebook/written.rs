@@ -182,6 +182,8 @@ pub struct WrittenSheet {
     /// Requirements over more than one cell.
     #[serde(default)]
     pub rule: Vec<WrittenRule>,
+    /// The row in which the template shows totals: it is no row of data, and its numbers are compared with the sums of their columns.
+    pub totals_row: Option<WrittenTotalsRow>,
     /// Figures that people compare before they send.
     #[serde(default)]
     pub figure: Vec<WrittenFigure>,
@@ -370,6 +372,18 @@ pub struct WrittenFigure {
     /// The columns whose values make sections, each with the figure of its own, beside the total.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub by: Vec<String>,
+    /// The cell above the headings in which the template shows the same figure, such as B2; the two are compared.
+    pub cell: Option<String>,
+}
+
+/// The row in which the template shows totals.
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenTotalsRow {
+    /// The column that says that a row is the totals row.
+    pub column: String,
+    /// What it says there.
+    pub value: String,
 }
 
 /// A list from outside.

@@ -8,7 +8,7 @@ use super::{Absorbing, AnyFold, Fold, Gathering};
 use crate::cell::{Value, key, shown};
 use crate::check::rows::RowValues;
 use crate::check::rows::result::ChunkResult;
-use crate::condition::{Accumulator, Aggregate};
+use crate::condition::{Accumulator, Aggregate, Formula};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::Figure;
 
@@ -35,26 +35,26 @@ pub(super) struct Running {
 }
 
 impl Running {
-    fn new(figure: &Figure) -> Running {
-        let accumulators: Vec<Accumulator> = figure.formula.aggregates().iter().map(Accumulator::new).collect();
+    pub fn new(formula: &Formula) -> Running {
+        let accumulators: Vec<Accumulator> = formula.aggregates().iter().map(Accumulator::new).collect();
         Running { left_out: vec![0; accumulators.len()], accumulators }
     }
 
-    fn add(&mut self, aggregates: &[Aggregate], row: &RowValues<'_, '_>) {
+    pub fn add(&mut self, aggregates: &[Aggregate], row: &RowValues<'_, '_>) {
         for ((accumulator, left_out), aggregate) in self.accumulators.iter_mut().zip(&mut self.left_out).zip(aggregates)
         {
             *left_out += u64::from(!accumulator.add(aggregate, row));
         }
     }
 
-    fn merge(&mut self, other: Running) {
+    pub fn merge(&mut self, other: Running) {
         self.accumulators.iter_mut().zip(other.accumulators).for_each(|(total, part)| total.merge(part));
         self.left_out.iter_mut().zip(other.left_out).for_each(|(total, part)| *total += part);
     }
 
     /// Its value, and how many rows are left out.
-    fn close(&self, figure: &Figure, today: Date) -> (Option<String>, u64) {
-        let total = figure.formula.total(&self.accumulators, today);
+    pub fn close(&self, formula: &Formula, today: Date) -> (Option<String>, u64) {
+        let total = formula.total(&self.accumulators, today);
         let value = Some(total).filter(Value::is_known).map(|total| total.written());
         (value, self.left_out.iter().copied().max().unwrap_or(0))
     }
@@ -70,7 +70,7 @@ pub(super) struct Sections {
 impl Sections {
     fn of(&mut self, key: u128, name: impl FnOnce() -> String, figure: &Figure) -> &mut Running {
         let at = *self.index.entry(key).or_insert_with(|| {
-            self.list.push((key, name(), Running::new(figure)));
+            self.list.push((key, name(), Running::new(&figure.formula)));
             self.list.len() - 1
         });
         &mut self.list[at].2
@@ -86,7 +86,7 @@ pub(super) struct Accumulated {
 
 impl Figures<'_> {
     fn begin(&self) -> Vec<(Running, Sections)> {
-        self.sheet.figures.iter().map(|figure| (Running::new(figure), Sections::default())).collect()
+        self.sheet.figures.iter().map(|figure| (Running::new(&figure.formula), Sections::default())).collect()
     }
 }
 
@@ -139,9 +139,9 @@ impl Fold for Figures<'_> {
             let mut total = whole.clone();
             // The sections and the total are over the same rows.
             sections.list.iter().for_each(|(.., running)| total.merge(running.clone()));
-            let (value, left_out) = total.close(figure, today);
+            let (value, left_out) = total.close(&figure.formula, today);
             let section = |(_, name, running): &(u128, String, Running)| {
-                let (value, left_out) = running.close(figure, today);
+                let (value, left_out) = running.close(&figure.formula, today);
                 super::Section { name: name.clone(), value, left_out }
             };
             super::Figure {

@@ -17,6 +17,7 @@ mod records;
 mod sample_rows;
 mod sets;
 mod several;
+mod shown;
 mod sparse_rows;
 pub(crate) mod unique;
 
@@ -49,6 +50,7 @@ const FOLDS: &[Maker] = &[
     groups::make,
     previous::make,
     other_sheets::make,
+    shown::make,
     figures::make,
     sparse_rows::make,
     blank_rows::make,

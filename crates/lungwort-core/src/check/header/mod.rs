@@ -40,6 +40,8 @@ pub struct Header {
     pub field_of: Vec<Option<usize>>,
     /// Places in the file that belong to no column, and whether they have a heading.
     pub strays: Vec<(usize, bool)>,
+    /// For each figure of the sheet that the template shows in a cell, what is in it.
+    pub shown: Vec<Option<String>>,
     /// For each column of the rulebook, what the first rows show of the order of its dates.
     pub date_order: Vec<Option<DateOrder>>,
     /// What was found on the way.

@@ -3,7 +3,7 @@
 use std::collections::HashSet;
 use std::sync::Arc;
 
-use crate::cell::{Value, shown};
+use crate::cell::{Value, fold, shown};
 use crate::check::column::Memory;
 use crate::check::folds::{AnyFold, Gathering};
 use crate::check::header::Header;
@@ -86,6 +86,13 @@ impl ChunkJudge<'_, '_> {
         for (row, _) in places.iter().enumerate().filter(|(_, place)| place.kind != RowKind::Template) {
             first_of_data.get_or_insert(row);
             if places[row].kind == RowKind::Blank {
+                continue;
+            }
+            if let Some((column, value)) = &self.sheet.sheet.totals_row
+                && let Some(field) = self.header.field_of[*column]
+                && fold::fold(chunk.text(chunk.cell(row, field))) == fold::fold(value)
+            {
+                out.totals_rows.push(row);
                 continue;
             }
             out.filled_rows += 1;

@@ -127,6 +127,11 @@ impl<'r> SheetJudge<'r> {
             let lists = record.lists.iter().flat_map(|list| &list.columns);
             record.header.iter().chain(lists).for_each(|column| self.wants_value[*column] = true);
         }
+        if sheet.totals_row.is_some() {
+            let numbers =
+                sheet.columns.iter().enumerate().filter(|(_, column)| column.kind.kind() == crate::cell::Kind::Number);
+            numbers.for_each(|(column, _)| self.wants_value[column] = true);
+        }
         if sheet.sets.iter().any(|set| set.further_rows) {
             sheet.key.iter().for_each(|column| self.wants_value[*column] = true);
         }

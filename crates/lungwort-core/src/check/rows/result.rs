@@ -50,6 +50,8 @@ pub(crate) struct ChunkResult {
     pub findings: Vec<RowFinding>,
     /// Rows that are the template's own examples, ascending.
     pub samples: Vec<usize>,
+    /// Rows in which the template shows totals.
+    pub totals_rows: Vec<usize>,
     /// What each fold gathered.
     pub parts: Vec<Anything>,
     /// Rows that hold anything.

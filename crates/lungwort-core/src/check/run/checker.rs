@@ -124,6 +124,14 @@ impl<'r> Checker<'r> {
                 None => (Box::new(Table::new(header.first_data)), header),
             }
         };
+        // What the template shows in cells above the headings, for its figures to be compared with.
+        let mut header = header;
+        let text = |(row, column): (u64, usize)| {
+            let at = (0..top.row_count()).find(|at| top.row_number(*at) == row)?;
+            let text = top.text(top.cell(at, column)).trim();
+            (!text.is_empty()).then(|| text.to_owned())
+        };
+        header.shown = sheet.figures.iter().map(|figure| figure.cell.and_then(text)).collect();
         let mut resumed = Resumed::new(top, rows);
         let mut pieces;
         // Labels are looked for in all of the top, so that it stays in one piece.
@@ -137,7 +145,6 @@ impl<'r> Checker<'r> {
         let totals = self.pass(&passage, &mut Reading::new(rows, &mut *shape, &self.options.clone()), &header, out)?;
         let columns = header.width - header.strays.iter().filter(|(_, headed)| !headed).count();
         // Behind the columns of the lines there is nothing in the file.
-        let mut header = header;
         if let Some(from) = header.cells_from {
             header.field_of.iter_mut().for_each(|field| *field = field.filter(|field| *field < from));
         }

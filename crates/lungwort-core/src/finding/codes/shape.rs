@@ -75,6 +75,12 @@ SEVERAL_ENTRIES "several-entries" Warning "Several entries in one cell"
     fix "Put each entry into its own row or columns."
     "A. Marsh; T. Reed in one cell" => "A. Marsh, and T. Reed on the next row"
 
+SHOWN_TOTAL "shown-total" Error "A total in the file that is not the one of its rows"
+    means "The template shows a total, in a cell above the headings or in a row of totals, and it is not what the rows come to."
+    matters "The receiving side compares the two, or somebody trusts the wrong one."
+    fix "Correct the rows, or let the spreadsheet calculate the total again over all rows."
+    "Grams in all 120, and rows that come to 118" => "both 118"
+
 ROOM_LEFT "room-left" Error "A further row while the one before has room"
     means "The entries of a row go on in a further row with the same key, and the row before has room for more of them."
     matters "The receiving side takes the further row for another record, or refuses it."

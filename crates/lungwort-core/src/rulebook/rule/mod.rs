@@ -17,6 +17,7 @@ use serde::{Deserialize, Serialize, de};
 
 pub use each::{Each, WrittenEach};
 pub(super) use forming::Forming;
+pub use numbered::WrittenNumbered;
 
 use super::Sheet;
 use super::parts::is_default;
@@ -229,8 +230,8 @@ forms! {
     same: Vec<String>,
     /// Form: a group has so many rows.
     rows: rows::WrittenRows,
-    /// Form: this column counts the rows of a group: 1, 2, 3 and so on.
-    numbered: String,
+    /// Form: this column counts the rows of a group: 1, 2, 3 and so on; or two columns say from which number to which they go.
+    numbered: numbered::WrittenNumbered,
     /// Form: this column ascends from row to row.
     in_order: in_order::WrittenOrder,
 }

@@ -1,23 +1,73 @@
-//! A column that numbers the rows of a group: 1, 2, 3 and so on, without a gap.
+//! A column that numbers the rows of a group: 1, 2, 3 and so on, without a gap; or two, from which number to which they go.
 
 use jiff::civil::Date;
+use schemars::JsonSchema;
+use serde::{Deserialize, Serialize};
 
-use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
-use crate::condition::Labels;
-use crate::rulebook::Sheet;
 use super::example::RuleExample;
+use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
+use crate::condition::{Formula, Labels, Scope};
+use crate::rulebook::Sheet;
+
+/// What numbers the rows, as it is written.
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
+#[serde(untagged)]
+pub enum WrittenNumbered {
+    /// A column with the number of each row.
+    Column(String),
+    /// Two columns with the first and the last number of the group.
+    Interval(WrittenInterval),
+}
+
+/// From which number to which the rows of a group go.
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WrittenInterval {
+    /// The column with the first number.
+    pub from: String,
+    /// The column with the last one.
+    pub to: String,
+}
 
 #[derive(Debug)]
-struct This(usize);
+enum This {
+    Column(usize),
+    /// The two columns, and that there are as many rows.
+    Interval(usize, usize, Formula),
+}
 
-pub(super) fn compile(on: &mut Forming<'_>, _: &WrittenRule, given: &String) -> Option<Box<dyn RuleForm>> {
-    let place = format!("{}.numbered", on.path);
-    let column = *on.names("numbered", std::slice::from_ref(given), 1)?.first()?;
-    if !on.columns.is_number(column) {
-        on.compiler.error(&place, format!("only numbers count the rows: make {given} type = \"whole\""));
-        return None;
+pub(super) fn compile(on: &mut Forming<'_>, _: &WrittenRule, given: &WrittenNumbered) -> Option<Box<dyn RuleForm>> {
+    let mut number = |key: &str, name: &String| {
+        let place = format!("{}.{key}", on.path);
+        let column = *on.names(key, std::slice::from_ref(name), 1)?.first()?;
+        if !on.columns.is_number(column) {
+            on.compiler.error(&place, format!("only numbers count the rows: make {name} type = \"whole\""));
+            return None;
+        }
+        Some(column)
+    };
+    match given {
+        WrittenNumbered::Column(name) => Some(Box::new(This::Column(number("numbered", name)?))),
+        WrittenNumbered::Interval(WrittenInterval { from, to }) => {
+            let (first, last) = (number("numbered.from", from), number("numbered.to", to));
+            let (first, last) = (first?, last?);
+            let formula = Formula::condition_over_rows(r#"MAX("to") - MIN("from") + 1 = COUNT(*)"#, &Ends(first, last));
+            Some(Box::new(This::Interval(first, last, formula.ok()?)))
+        }
     }
-    Some(Box::new(This(column)))
+}
+
+/// The two columns of an interval, as the formula calls them.
+struct Ends(usize, usize);
+
+impl Scope for Ends {
+    fn column(&self, name: &str) -> Option<(usize, crate::cell::Kind)> {
+        Some((if name == "from" { self.0 } else { self.1 }, crate::cell::Kind::Number))
+    }
+
+    fn nearest(&self, _: &str) -> Option<String> {
+        None
+    }
 }
 
 impl RuleForm for This {
@@ -26,7 +76,10 @@ impl RuleForm for This {
     }
 
     fn columns(&self) -> Vec<usize> {
-        vec![self.0]
+        match self {
+            This::Column(column) => vec![*column],
+            This::Interval(from, to, _) => vec![*from, *to],
+        }
     }
 
     fn asks_if_filled(&self) -> Vec<usize> {
@@ -34,11 +87,18 @@ impl RuleForm for This {
     }
 
     fn needs_values(&self) -> Vec<usize> {
-        vec![self.0]
+        self.columns()
     }
 
     fn sentence(&self, sheet: &Sheet) -> String {
-        format!("{} must count the rows: 1, 2, 3 and so on, without a gap", sheet.heading(self.0))
+        match self {
+            This::Column(column) => {
+                format!("{} must count the rows: 1, 2, 3 and so on, without a gap", sheet.heading(*column))
+            }
+            This::Interval(from, to, _) => {
+                format!("there must be as many rows as from {} to {}", sheet.heading(*from), sheet.heading(*to))
+            }
+        }
     }
 
     fn judge(&self, _: &Sheet, _: &dyn RowCells) -> Option<Broken> {
@@ -50,6 +110,9 @@ impl RuleForm for This {
     }
 
     fn group(&self) -> Option<GroupForm<'_>> {
-        Some(GroupForm::Numbered(self.0))
+        Some(match self {
+            This::Column(column) => GroupForm::Numbered(*column),
+            This::Interval(.., formula) => GroupForm::Check(formula),
+        })
     }
 }
