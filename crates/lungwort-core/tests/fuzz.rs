@@ -86,6 +86,11 @@ fn rows_in_groups_and_records() {
 }
 
 #[test]
+fn rows_of_every_shape() {
+    run("shapes", 1_500, targets::shapes);
+}
+
+#[test]
 fn sheets_of_workbooks() {
     run("workbook", 1_000, targets::workbook);
 }

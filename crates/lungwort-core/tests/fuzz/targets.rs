@@ -21,6 +21,37 @@ static ACCESSIONS: LazyLock<Rulebook> = LazyLock::new(|| sample("accessions.rule
 static LOTS: LazyLock<Rulebook> = LazyLock::new(|| sample("lots.rulebook.toml"));
 static MOVEMENTS: LazyLock<Rulebook> = LazyLock::new(|| sample("movements.rulebook.toml"));
 
+static CATALOGUE: LazyLock<Rulebook> = LazyLock::new(|| sample("catalogue.rulebook.toml"));
+static STORES: LazyLock<Rulebook> = LazyLock::new(|| sample("stores.rulebook.toml"));
+static TRANSFERS: LazyLock<Rulebook> = LazyLock::new(|| sample("transfers.rulebook.toml"));
+static KINDS: LazyLock<Rulebook> = LazyLock::new(|| written(OF_KINDS));
+
+const OF_KINDS: &str = r#"
+[rulebook]
+title = "Kinds"
+[[sheet]]
+key = ["Number"]
+totals_row = { column = "Row", value = "Total" }
+column = [
+  { heading = "Row" },
+  { heading = "Number", unique = true },
+  { heading = "Genus" },
+  { heading = "Grams", type = "decimal" },
+  { heading = "Remarks" },
+]
+[sheet.kinds]
+column = "Row"
+kind = [
+  { value = "Accession", required = ["Genus"], ignored = ["Grams"] },
+  { value = "Lot", under = ["Accession"], required = ["Grams"], forbidden = ["Genus"], min = 1, max = 2 },
+  { value = "Sample", under = ["Lot"] },
+  { value = "Comment", required = ["Remarks"] },
+]
+[[sheet.figure]]
+label = "Grams"
+value = "SUM(Grams)"
+"#;
+
 fn sample(name: &str) -> Rulebook {
     let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples").join(name);
     let path = if path.exists() { path } else { Path::new("../examples").join(name) };
@@ -40,9 +71,11 @@ column = [
 ]
 "#;
 
-static OF_SEEDS: LazyLock<Rulebook> = LazyLock::new(|| {
-    rulebook::load_text(Path::new("fuzz.rulebook.toml"), SEEDS).rulebook.expect("the rulebook is right")
-});
+static OF_SEEDS: LazyLock<Rulebook> = LazyLock::new(|| written(SEEDS));
+
+fn written(text: &str) -> Rulebook {
+    rulebook::load_text(Path::new("fuzz.rulebook.toml"), text).rulebook.expect("the rulebook is right")
+}
 
 /// Keeps what every finding says.
 struct Said(Vec<String>);
@@ -92,6 +125,21 @@ pub fn groups(bytes: &[u8]) {
     let rulebook: &Rulebook = if first % 2 == 0 { &LOTS } else { &MOVEMENTS };
     let headings: Vec<&str> = rulebook.sheets[0].columns.iter().map(|column| column.heading.as_str()).collect();
     same_either_way("fuzz.csv", &[headings.join(",").as_bytes(), b"\n", rest].concat(), rulebook);
+}
+
+/// Any bytes as rows of kinds, of articles and variants, of column sets or of blocks.
+pub fn shapes(bytes: &[u8]) {
+    let Some((first, rest)) = bytes.split_first() else { return };
+    let (rulebook, headed): (&Rulebook, bool) = match first % 4 {
+        0 => (&TRANSFERS, false),
+        1 => (&KINDS, true),
+        2 => (&STORES, true),
+        _ => (&CATALOGUE, true),
+    };
+    // Blocks have their headings among their rows.
+    let headings: Vec<&str> = rulebook.sheets[0].columns.iter().map(|column| column.heading.as_str()).collect();
+    let top = if headed { format!("{}\n", headings.join(",")) } else { String::new() };
+    same_either_way("fuzz.csv", &[top.as_bytes(), rest].concat(), rulebook);
 }
 
 /// A workbook with that markup in its sheet, under headings half of the time.

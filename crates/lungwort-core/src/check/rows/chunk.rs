@@ -116,7 +116,12 @@ impl ChunkJudge<'_, '_> {
         }
         self.normalise_cells(chunk, &rows, out);
         chunk.keep_originals();
-        let first = first_of_data.unwrap_or(chunk.row_count());
+        // Rows of the template are among those of blocks; what is above the first data has been looked at with the headings.
+        let first = match self.sheet.sheet.block {
+            Some(_) => (0..chunk.row_count()).find(|row| chunk.row_number(*row) > self.header.row as u64 + 1),
+            None => first_of_data,
+        };
+        let first = first.unwrap_or(chunk.row_count());
         self.layout_issues(chunk, first, out);
         rows
     }
