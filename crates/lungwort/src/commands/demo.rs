@@ -54,6 +54,9 @@ const SAMPLES: &[(&str, &[u8])] = &[
     ("stores.csv", include_bytes!("../../../../examples/stores.csv")),
     ("catalogue.rulebook.toml", include_bytes!("../../../../examples/catalogue.rulebook.toml")),
     ("catalogue.csv", include_bytes!("../../../../examples/catalogue.csv")),
+    ("viability.rulebook.toml", include_bytes!("../../../../examples/viability.rulebook.toml")),
+    ("viability-lots.csv", include_bytes!("../../../../examples/viability-lots.csv")),
+    ("viability-tests.csv", include_bytes!("../../../../examples/viability-tests.csv")),
     ("taxa.csv", include_bytes!("../../../../examples/taxa.csv")),
     ("photos/primula-veris.jpg", b"a picture would be here\n"),
 ];
@@ -117,6 +120,10 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
         (format!("lungwort check {}", at("transfers.csv").display()), "blocks, each with a header and lines"),
         (format!("lungwort check {}", at("stores.csv").display()), "the same columns several times side by side"),
         (format!("lungwort check {}", at("catalogue.csv").display()), "articles and their variants"),
+        (
+            format!("lungwort check {} {}", at("viability-lots.csv").display(), at("viability-tests.csv").display()),
+            "tests that name lots of another file",
+        ),
     ];
     for (command, why) in tries {
         let gap = 68_usize.saturating_sub(command.len()).max(2);
