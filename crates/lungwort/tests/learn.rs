@@ -541,3 +541,84 @@ fn two_editions_are_compared_in_the_words_of_those_who_fill_them_in() {
     assert_eq!(ran.status, 0, "{}", ran.stderr);
     insta::assert_snapshot!(ran.stdout);
 }
+
+/// The lines that are offered.
+fn offered(folder: &Folder) -> Vec<String> {
+    let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+    text.lines().filter_map(|line| line.strip_prefix("# ")).map(str::to_owned).collect()
+}
+
+/// The text of the rulebook, with what is offered under a key made to count; it must be usable.
+fn taken_up(folder: &Folder, key: &str) -> String {
+    let path = folder.path().join("t.rulebook.toml");
+    let text = std::fs::read_to_string(&path).unwrap().replace(&format!("# {key} = "), &format!("{key} = "));
+    std::fs::write(&path, &text).unwrap();
+    let ran = folder.run(&["rulebook", "t.rulebook.toml"]);
+    assert_eq!(ran.status, 0, "{}{text}", ran.stderr);
+    ran.stdout
+}
+
+#[test]
+fn a_sample_that_goes_on_below_is_offered_as_records() {
+    let folder = Folder::new();
+    folder.write("template.xlsx", table("S", "Lot|Genus|Collector|Part\nL-1|Primula|Ann|F\n||Bob|G"));
+    learned(&folder, &["template.xlsx"]);
+    let lines = offered(&folder);
+    let line = lines.iter().find(|line| line.starts_with("record = ")).unwrap();
+    assert!(
+        line.contains(
+            "header = [\"lot\", \"genus\"], list = [{ name = \"entries\", columns = [\"collector\", \"part\"] }]"
+        ),
+        "{line}"
+    );
+    assert!(
+        taken_up(&folder, "record")
+            .contains("Records of several rows, headed by Lot / Genus, with entries (Collector / Part")
+    );
+    // A cell that is blank in the middle, or rows that are apart, hint at nothing.
+    for lines in ["Lot|Genus|Collector\nL-1|Primula|Ann\nL-2||Bob", "Lot|Genus|Collector\nL-1|Primula|Ann\n||\n||Bob"] {
+        let folder = Folder::new();
+        folder.write("template.xlsx", table("S", lines));
+        learned(&folder, &["template.xlsx"]);
+        assert!(!offered(&folder).iter().any(|line| line.contains("record = ")), "{lines}");
+    }
+}
+
+#[test]
+fn a_drop_down_of_row_types_is_offered_as_kinds() {
+    let mut book = Workbook::new();
+    let sheet = book.add_worksheet();
+    for (at, heading) in ["Row type", "Number", "Unit"].into_iter().enumerate() {
+        sheet.write(0, at as u16, heading).unwrap();
+    }
+    for (at, values) in [(0, ["Accession", "Lot"]), (2, ["g", "kg"])] {
+        let limit = rust_xlsxwriter::DataValidation::new().allow_list_strings(&values).unwrap();
+        sheet.add_data_validation(1, at, 99, at, &limit).unwrap();
+    }
+    let (folder, _) = from_book(&book.save_to_buffer().unwrap());
+    let due = "kinds = { column = \"row_type\", kind = [{ value = \"Accession\" }, { value = \"Lot\" }] }";
+    let lines = offered(&folder);
+    assert!(lines.iter().any(|line| line.starts_with(due)), "{lines:#?}");
+    assert!(taken_up(&folder, "kinds").contains("Row type says what a row is: Accession; Lot."));
+}
+
+#[test]
+fn labels_and_headings_that_are_there_twice_are_blocks() {
+    let one = "Transfer:||\nDay:||\nLot|Store|Grams\n||\n||\n";
+    let folder = Folder::new();
+    folder.write("template.xlsx", table("S", &one.repeat(2)));
+    let found = learned(&folder, &["template.xlsx"]);
+    assert!(found.contains(&"block = {}".to_owned()), "{found:#?}");
+    let labels: Vec<&String> = found.iter().filter(|line| line.starts_with("label = ")).collect();
+    assert_eq!(labels, ["label = \"Transfer:\"", "label = \"Day:\""]);
+    folder.write(
+        "filled.csv",
+        "Transfer:,T1,\nDay:,today,\nLot,Store,Grams\nL1,A,2\n,,\nTransfer:,T2,\nDay:,,\nLot,Store,Gram\nL2,A,2\n",
+    );
+    let ran = folder.run(&["check", "filled.csv", "-r", "t.rulebook.toml", "--format", "json"]);
+    assert_eq!(ran.codes(), ["wrong-file-kind", "changed-block"], "{}", ran.stdout);
+    // Once is a table with something above it.
+    let folder = Folder::new();
+    folder.write("template.xlsx", table("S", one));
+    assert!(!learned(&folder, &["template.xlsx"]).iter().any(|line| line.starts_with("block")));
+}

@@ -19,6 +19,7 @@ mod reconcile;
 mod relations;
 mod repeats;
 mod samples;
+mod shapes;
 mod source;
 mod values;
 mod write;
@@ -97,6 +98,7 @@ pub fn learn(
     for (drafted, entry) in draft.sheets.iter_mut().zip(&entries) {
         if let Some(entry) = entry {
             blocks::learn(&template.sheets[entry.at], &entry.layout, drafted);
+            shapes::learn(&template.sheets[entry.at], &entry.layout, drafted, &mut draft.look_first);
         }
     }
     about(&template, &entries, template_path, beside, &mut draft);

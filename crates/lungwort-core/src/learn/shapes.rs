@@ -1,0 +1,76 @@
+//! Shapes that a template only hints at, which are offered: records of several rows, by samples that go on below, and kinds of
+//! rows, by a drop-down that says what a row is.
+
+use super::draft::{Confidence, DraftColumn, DraftSheet};
+use super::headings::Layout;
+use super::names::plain_name;
+use super::source::TemplateSheet;
+use crate::rulebook::toml_text::{list, quoted};
+
+/// Headings of the column that says what a row is, as plain names.
+const KINDS: [&str; 9] = [
+    "row_type",
+    "row_kind",
+    "kind_of_row",
+    "type_of_row",
+    "record_type",
+    "record_kind",
+    "line_type",
+    "row",
+    "level_of_row",
+];
+
+/// The most kinds of rows that are offered.
+const MOST_KINDS: usize = 12;
+
+/// Offers what the samples and drop-downs of a sheet hint at.
+pub fn learn(source: &TemplateSheet, layout: &Layout, sheet: &mut DraftSheet, look_first: &mut Vec<String>) {
+    records(source, layout, sheet, look_first);
+    kinds(sheet, look_first);
+}
+
+/// A sample whose first cells are blank on the row below goes on there.
+fn records(source: &TemplateSheet, layout: &Layout, sheet: &mut DraftSheet, look_first: &mut Vec<String>) {
+    if sheet.lines.has("record") || sheet.lines.has("block") {
+        return;
+    }
+    let filled = |row: u64, column: &DraftColumn| !source.text(row, column.field).is_empty();
+    for pair in layout.sample_rows.windows(2).filter(|pair| pair[1] == pair[0] + 1) {
+        let (first, next) = (pair[0], pair[1]);
+        let header: Vec<&DraftColumn> =
+            sheet.columns.iter().filter(|column| filled(first, column) && !filled(next, column)).collect();
+        let entries: Vec<&DraftColumn> = sheet.columns.iter().filter(|column| filled(next, column)).collect();
+        // What is blank by chance is somewhere; what goes on is blank from the first column on.
+        let begins = sheet.columns.first().is_some_and(|column| header.iter().any(|own| own.field == column.field));
+        if !begins || entries.is_empty() || !entries.iter().all(|column| filled(first, column)) {
+            continue;
+        }
+        let names =
+            |columns: &[&DraftColumn]| list(&columns.iter().map(|column| column.name.as_str()).collect::<Vec<_>>());
+        let value = format!(
+            "{{ header = {}, list = [{{ name = \"entries\", columns = {} }}] }}",
+            names(&header),
+            names(&entries)
+        );
+        let source = format!("the sample in row {first} goes on in row {next}, where its first cells are blank");
+        look_first.push(format!("{source}: are there records of several rows?"));
+        sheet.lines.set("record", value, source, Confidence::Suggested);
+        return;
+    }
+}
+
+/// A drop-down under a heading such as "Row type".
+fn kinds(sheet: &mut DraftSheet, look_first: &mut Vec<String>) {
+    if sheet.lines.has("kinds") {
+        return;
+    }
+    let is_kind = |column: &&DraftColumn| {
+        KINDS.contains(&plain_name(&column.heading).as_str()) && (2..=MOST_KINDS).contains(&column.values.len())
+    };
+    let Some(column) = sheet.columns.iter().find(is_kind) else { return };
+    let kinds: Vec<String> = column.values.iter().map(|value| format!("{{ value = {} }}", quoted(value))).collect();
+    let value = format!("{{ column = {}, kind = [{}] }}", quoted(&column.name), kinds.join(", "));
+    let heading = column.heading.trim().to_owned();
+    look_first.push(format!("{heading}: does it say what kind of row each row is?"));
+    sheet.lines.set("kinds", value, format!("the drop-down of {heading}"), Confidence::Suggested);
+}
