@@ -481,3 +481,21 @@ fn an_interval_says_how_many_rows_there_are() {
         assert!(ran.stderr.contains(due), "{}", ran.stderr);
     }
 }
+
+#[test]
+fn the_limit_of_the_file_says_how_its_one_sheet_could_be_split() {
+    let rule = format!("[[sheet.rule]]\n{BALANCE}\n");
+    let sheet = format!("[file]\nmax_rows = 3\n{COLUMNS}{rule}");
+    let lines: String = (0..3).map(|group| format!("M{group},1,,10,,\nM{group},2,,,10,\n")).collect();
+    let data = format!("Move,Line,Currency,Debit,Credit,Date\n{lines}");
+    let ran = Folder::with(&sheet, &data).check_in_pieces();
+    let said = messages(&ran);
+    assert_eq!(ran.codes(), ["too-many-rows", "possible-split"]);
+    assert!(
+        said[0].contains("3 files in the order in which they first come: M0 (2 rows); M1 (2 rows); M2 (2 rows)"),
+        "{said:?}"
+    );
+    // The smaller limit counts.
+    let sheet = sheet.replacen("[[sheet]]\n", "[[sheet]]\nmax_rows = 4\n", 1);
+    assert!(messages(&Folder::with(&sheet, &data).check(&[])).iter().any(|said| said.contains("3 files")));
+}

@@ -115,6 +115,10 @@ impl Compiler {
             sheets.push(Sheet::default());
         }
         self.sheet_names(written);
+        // What one file may have is what its one sheet may have.
+        if let [only] = sheets.as_mut_slice() {
+            only.split_at = [only.max_rows, file.max_rows].into_iter().flatten().min();
+        }
         self.other_sheets(written, &mut sheets);
         let template = written.template.as_ref().map(|template| self.template(folder, template));
         Rulebook {
@@ -319,6 +323,7 @@ impl Compiler {
             guide_rows: written.guide_rows,
             required: written.required,
             max_rows: written.max_rows,
+            split_at: written.max_rows,
             extra: written.extra,
             max_groups: max_groups.filter(|(by, _)| !by.is_empty()),
             max_sum,

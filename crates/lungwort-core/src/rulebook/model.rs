@@ -130,6 +130,8 @@ pub struct Sheet {
     pub required: bool,
     /// The most filled rows.
     pub max_rows: Option<u64>,
+    /// The most filled rows of a file, by which rows too many could go into several.
+    pub split_at: Option<u64>,
     /// What is said of columns that it does not have.
     pub extra: WrittenExtra,
     /// The columns that make groups, and how many groups there may be.

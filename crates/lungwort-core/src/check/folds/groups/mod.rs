@@ -162,7 +162,7 @@ fn limit<'r>(
     groupings: &mut Vec<Grouping<'r>>,
     none: impl Fn(&'r [usize], bool, bool) -> Grouping<'r>,
 ) {
-    if sheet.max_groups.is_none() && sheet.max_sum.is_none() && sheet.max_rows.is_none() {
+    if sheet.max_groups.is_none() && sheet.max_sum.is_none() && sheet.split_at.is_none() {
         return;
     }
     let by = match &sheet.max_groups {
@@ -186,7 +186,7 @@ fn limit<'r>(
         (*column, *most, grouping.totals.len() - 1)
     });
     let groups = sheet.max_groups.as_ref().map(|(_, most)| *most);
-    grouping.limits = Some(Limits { groups, rows: sheet.max_rows, sum });
+    grouping.limits = Some(Limits { groups, rows: sheet.split_at, sum });
 }
 
 impl Fold for Groups<'_> {
