@@ -3,7 +3,7 @@
 use rust_xlsxwriter::{DocProperties, ExcelDateTime, Workbook};
 
 use super::lists::Lists;
-use super::{BlankError, BlankOptions, Chosen, entry, guide};
+use super::{BlankError, BlankOptions, Chosen, block, entry, guide};
 use crate::rulebook::Rulebook;
 
 /// Writes the workbook: the sheets to be filled in first, then the guide and the lists.
@@ -25,7 +25,10 @@ pub fn write(rulebook: &Rulebook, sheets: &[Chosen<'_>], options: &BlankOptions)
     let mut lists = Lists::default();
     for chosen in sheets {
         let sheet = book.add_worksheet().set_name(&chosen.name)?;
-        entry::write(sheet, rulebook, chosen, &mut lists, options)?;
+        match chosen.sheet.block {
+            Some(_) => block::write(sheet, rulebook, chosen, &mut lists)?,
+            None => entry::write(sheet, rulebook, chosen, &mut lists, options)?,
+        }
     }
     guide::write(&mut book, rulebook, sheets)?;
     lists.write(&mut book)?;

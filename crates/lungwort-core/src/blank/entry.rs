@@ -3,7 +3,7 @@
 use rust_xlsxwriter::{Color, Format, FormatAlign, FormatBorder, FormatUnderline, Note, Worksheet};
 
 use super::lists::Lists;
-use super::{BlankError, BlankOptions, Chosen, block, limits};
+use super::{BlankError, BlankOptions, Chosen, limits};
 use crate::rulebook::model::{ColumnType, EditionPlace};
 use crate::rulebook::written::{WrittenStored, WrittenValuePlace};
 use crate::rulebook::{Column, Rulebook};
@@ -52,9 +52,6 @@ pub fn write(
 ) -> Result<(), BlankError> {
     if chosen.sheet.is_form {
         return form(sheet, rulebook, chosen, lists);
-    }
-    if chosen.sheet.block.is_some() {
-        return block::write(sheet, rulebook, chosen, lists);
     }
     let number_formats = NumberFormats::new();
     let heading_row = chosen.sheet.heading_row - 1;

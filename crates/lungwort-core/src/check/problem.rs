@@ -2,9 +2,10 @@
 
 use std::sync::Arc;
 
+use crate::cell::shown;
 use crate::finding::CellProblem;
-use crate::finding::codes::file as file_codes;
-use crate::finding::{Code, Message, Problem, Severity, Topic};
+use crate::finding::codes::{file as file_codes, template as template_codes};
+use crate::finding::{Code, Message, Problem, Severity, Topic, column_letter};
 use crate::intake::IssueKind;
 use crate::rulebook::Sheet;
 
@@ -73,4 +74,16 @@ pub fn quote_words(kind: IssueKind) -> (&'static Code, &'static str) {
             "there are blanks between the closing quote and the delimiter; the cell was read without them.",
         ),
     }
+}
+
+/// A filled cell under no heading.
+pub fn stray(field: usize, text: &str) -> Arc<Problem> {
+    let letter = column_letter(field);
+    let message = format!("A cell is {} and column {letter} has no heading.", shown::quoted(text));
+    Arc::new(Problem {
+        topic: Topic::Stray(field),
+        subject: Arc::from(format!("Column {letter}")),
+        message: Message::sentence(message),
+        ..bare(&template_codes::NO_HEADING)
+    })
 }

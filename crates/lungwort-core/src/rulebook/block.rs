@@ -6,8 +6,8 @@ use serde::{Deserialize, Serialize};
 
 use super::compiler::{Columns, Compiler};
 use super::model::{Record, RecordList};
-use super::parts::is_default;
 use super::rule::{WrittenEach, WrittenNumbered, WrittenRule};
+use super::toml_text::is_default;
 use super::written::WrittenSheet;
 use super::{Sheet, listed};
 use crate::condition::Scope;

@@ -36,7 +36,6 @@ pub(crate) use guide_examples::{known_values, written as written_value};
 pub use mistake::{Level, Mistake, Mistakes};
 pub use model::{Column, ColumnType, Rule, RuleForm, Rulebook, Sheet};
 pub(crate) use parts::KINDS as PART_KINDS;
-pub use parts::SheetPart;
 pub(crate) use phrases::{capital, listed};
 pub use written::schema;
 

@@ -16,7 +16,6 @@ pub use super::kinds::{Kind as RowKind, Kinds};
 use super::list::{Dependent, List};
 pub use super::optional::Optional;
 pub use super::parents::Parents;
-pub use super::parts::SheetPart;
 pub use super::property::Column;
 pub use super::record::{Record, RecordList};
 pub use super::rule::{Each, RuleForm};
@@ -184,6 +183,17 @@ impl Labels for Sheet {
     }
 }
 
+/// A part of a sheet beside its columns, as a blank template says it.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct SheetPart {
+    /// Its key in the rulebook.
+    pub key: &'static str,
+    /// It as a sentence; empty where another part says it.
+    pub words: String,
+    /// Its value as a rulebook writes it.
+    pub toml: String,
+}
+
 /// What a column's cells hold, and how it is written.
 #[derive(Debug, Clone)]
 pub enum ColumnType {
@@ -337,7 +347,8 @@ impl Sheet {
     /// Where a required column must be filled, if not in every row: on the first row of a record, or in each entry of a list.
     pub fn filled_in(&self, column: usize) -> Option<String> {
         let in_record = self.record.as_ref().and_then(|record| record.filled_in(self, column));
-        in_record.or_else(|| super::set::filled_in(&self.sets, column))
+        let set = || self.sets.iter().find(|set| set.entry_of(column).is_some());
+        in_record.or_else(|| Some(format!("in each entry of {}", set()?.name)))
     }
 
     /// What its rules are over, as a heading.

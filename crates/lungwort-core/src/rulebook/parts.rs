@@ -5,6 +5,7 @@ use serde::Serialize;
 use serde::de::DeserializeOwned;
 
 use super::Sheet;
+use super::model::SheetPart;
 use super::phrases::capital;
 use super::toml_text::list;
 use super::written::{
@@ -12,17 +13,6 @@ use super::written::{
     WrittenRule, WrittenSet, WrittenSheet, WrittenSumLimit, WrittenTotalsRow,
 };
 use crate::finding::ranges::thousands;
-
-/// A part of a sheet.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct SheetPart {
-    /// Its key in the rulebook.
-    pub key: &'static str,
-    /// It as a sentence; empty where another part says it.
-    pub words: String,
-    /// Its value as a rulebook writes it.
-    pub toml: String,
-}
 
 /// A kind of part that is read back.
 pub(crate) struct PartKind {
@@ -120,9 +110,4 @@ fn inline<T: Serialize>(of: &T) -> Option<String> {
     let mut text = String::new();
     of.serialize(toml::ser::ValueSerializer::new(&mut text)).ok()?;
     Some(text)
-}
-
-/// Whether a value is the one that is meant where nothing is written.
-pub(super) fn is_default<T: Default + PartialEq>(value: &T) -> bool {
-    *value == T::default()
 }

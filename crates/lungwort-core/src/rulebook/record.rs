@@ -4,7 +4,7 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
 use super::compiler::{Columns, Compiler};
-use super::parts::is_default;
+use super::toml_text::is_default;
 use super::{Sheet, listed};
 
 /// Records of several rows, as they are written.

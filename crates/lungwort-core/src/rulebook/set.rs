@@ -4,8 +4,8 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
 use super::compiler::{Columns, Compiler};
-use super::parts::is_default;
 use super::repeat::{MOST, NUMBER};
+use super::toml_text::is_default;
 use super::written::WrittenSheet;
 use super::{Sheet, listed};
 use crate::condition::Scope;
@@ -162,12 +162,6 @@ fn one(compiler: &mut Compiler, columns: &Columns, place: &str, set: &WrittenSet
         min: set.min,
         further_rows: set.further_rows,
     })
-}
-
-/// Where a column of a set must be filled.
-pub(super) fn filled_in(sets: &[ColumnSet], column: usize) -> Option<String> {
-    let set = sets.iter().find(|set| set.entry_of(column).is_some())?;
-    Some(format!("in each entry of {}", set.name))
 }
 
 /// The names of sets, for messages.

@@ -1,5 +1,10 @@
 //! Texts, lists and keys as TOML writes them.
 
+/// Whether a value is the one that is meant where nothing is written, so that it need not be.
+pub fn is_default<T: Default + PartialEq>(value: &T) -> bool {
+    *value == T::default()
+}
+
 /// A text as TOML writes it.
 pub fn quoted(text: &str) -> String {
     let plain = !text.contains(['"', '\\', '\'']) && !text.chars().any(|each| each.is_control());

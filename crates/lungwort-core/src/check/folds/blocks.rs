@@ -3,8 +3,7 @@
 use std::sync::Arc;
 
 use super::{Absorbing, AnyFold, Ending, Fold, Gathering, Placed};
-use crate::check::problem::file_problem;
-use crate::check::rows::cell_metadata::stray;
+use crate::check::problem::{file_problem, stray};
 use crate::check::rows::result::{ChunkResult, RowFinding, whole_row};
 use crate::check::shape::block::BlockEvent;
 use crate::finding::codes::shape as codes;

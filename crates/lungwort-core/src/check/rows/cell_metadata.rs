@@ -8,11 +8,12 @@ use crate::cell::date::from_serial;
 use crate::cell::number::{DIGITS_KEPT, DecimalMark};
 use crate::cell::{Kind, shown};
 use crate::check::column::ColumnJudge;
+use crate::check::problem::stray;
 use crate::check::rows::chunk::ChunkJudge;
 use crate::check::rows::result::{ChunkResult, FIRST_CELL, RowFinding, whole_row};
 use crate::finding::CellProblem;
-use crate::finding::codes::{cell as codes, template as template_codes, value as value_codes};
-use crate::finding::{Correction, Message, Problem, Severity, Topic, column_letter};
+use crate::finding::codes::{cell as codes, value as value_codes};
+use crate::finding::{Correction, Problem, Severity};
 use crate::intake::Chunk;
 use crate::intake::cells::{CellMetadata, Formula, Stored};
 use crate::rulebook::ColumnType;
@@ -202,21 +203,6 @@ fn remarked(problem: &Problem, remark: String) -> Problem {
 
 fn at_cell(row: usize, field: usize, problem: Arc<Problem>) -> RowFinding {
     RowFinding { order: FIRST_CELL + field as u32, field: Some(field), ..whole_row(row, problem) }
-}
-
-/// A filled cell under no heading.
-pub(crate) fn stray(field: usize, text: &str) -> Arc<Problem> {
-    let letter = column_letter(field);
-    let message = format!("A cell is {} and column {letter} has no heading.", shown::quoted(text));
-    Arc::new(Problem {
-        code: &template_codes::NO_HEADING,
-        severity: template_codes::NO_HEADING.severity,
-        topic: Topic::Stray(field),
-        subject: Arc::from(format!("Column {letter}")),
-        message: Message::sentence(message),
-        correction: None,
-        rulebook_line: None,
-    })
 }
 
 fn reported(judge: &ColumnJudge<'_>, text: &str, found: CellProblem) -> Arc<Problem> {

@@ -6,7 +6,7 @@ use serde::{Deserialize, Serialize};
 use super::Forming;
 use super::forming::named;
 use crate::rulebook::Sheet;
-use crate::rulebook::parts::is_default;
+use crate::rulebook::toml_text::is_default;
 
 /// Over what a rule goes, as it is written.
 #[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]

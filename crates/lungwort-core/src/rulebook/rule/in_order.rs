@@ -27,7 +27,7 @@ pub struct WrittenOrderOf {
     /// The column.
     pub column: String,
     /// Whether each value must be greater than the one before, and not equal.
-    #[serde(default, skip_serializing_if = "crate::rulebook::parts::is_default")]
+    #[serde(default, skip_serializing_if = "crate::rulebook::toml_text::is_default")]
     pub strictly: bool,
     /// How much greater each number must be than the one before.
     pub step: Option<f64>,

@@ -20,7 +20,7 @@ pub(super) use forming::Forming;
 pub use numbered::WrittenNumbered;
 
 use super::Sheet;
-use super::parts::is_default;
+use super::toml_text::is_default;
 use example::RuleExample;
 use rust_decimal::Decimal;
 
