@@ -114,7 +114,10 @@ impl Shaped {
 
     /// The number of a row, as a spreadsheet counts; of the header of a block, that of its first row.
     pub fn number_of(&self, sheet: &Sheet, row: usize) -> u64 {
-        let head = self.record_of(row).filter(|record| sheet.block.is_some() && record.begins == Some(row));
+        if sheet.block.is_none() {
+            return self.chunk.row_number(row);
+        }
+        let head = self.record_of(row).filter(|record| record.begins == Some(row));
         head.map_or(self.chunk.row_number(row), |record| record.first)
     }
 
