@@ -84,6 +84,11 @@ impl Kind {
 }
 
 impl Kinds {
+    /// Whether rows of other kinds are counted under rows of a kind.
+    pub fn counts_under(&self, above: usize) -> bool {
+        self.kinds.iter().any(|kind| kind.count_words().is_some() && kind.under.contains(&above))
+    }
+
     /// They in words: `Row is Accession; or Lot, under an Accession`.
     pub fn words(&self, sheet: &Sheet) -> String {
         let one = |kind: &Kind| {

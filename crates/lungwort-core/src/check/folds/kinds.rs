@@ -52,9 +52,7 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     };
     let below = (0..kinds.kinds.len()).map(below).collect();
     let by_place = sheet.parents.is_none() && kinds.kinds.iter().any(|kind| !kind.under.is_empty());
-    let counted =
-        |above: usize| kinds.kinds.iter().any(|kind| kind.count_words().is_some() && kind.under.contains(&above));
-    let counted = (0..kinds.kinds.len()).map(counted).collect();
+    let counted = (0..kinds.kinds.len()).map(|above| kinds.counts_under(above)).collect();
     Some(Box::new(KindsOfRows { counted, sheet, kinds, keys: keys(sheet, kinds), below, by_place }))
 }
 
@@ -92,7 +90,7 @@ impl Fold for KindsOfRows<'_> {
         if from.header.field_of[self.kinds.column].is_none() {
             return Vec::new();
         }
-        let mut rows = Vec::with_capacity(from.rows.len());
+        let mut rows = Vec::with_capacity(if self.by_place { from.rows.len() } else { 0 });
         let mut ignored = Vec::new();
         for (at, &row) in from.rows.iter().enumerate() {
             if result.samples.binary_search(&row).is_ok() {
@@ -110,10 +108,12 @@ impl Fold for KindsOfRows<'_> {
                     ignored.push(RowFinding { order, field, value, ..whole_row(row, problem) });
                 }
             }
-            rows.push(RowOf { row, number: from.shaped.chunk.row_number(row), kind });
+            if self.by_place {
+                rows.push(RowOf { row, number: from.shaped.chunk.row_number(row), kind });
+            }
         }
         result.findings.append(&mut ignored);
-        if self.by_place { rows } else { Vec::new() }
+        rows
     }
 
     fn absorb(&self, state: &mut State, part: Vec<RowOf>, with: &mut Absorbing<'_, '_>) {

@@ -68,9 +68,9 @@ pub(super) struct State {
 }
 
 impl Shown<'_> {
-    /// The formulas: those of the figures, then the sums.
+    /// The formulas: those of the figures that the template shows, then the sums.
     fn formulas(&self) -> impl Iterator<Item = &Formula> {
-        let figures = self.sheet.figures.iter().map(|figure| &figure.formula);
+        let figures = self.sheet.figures.iter().filter(|figure| figure.cell.is_some()).map(|figure| &figure.formula);
         figures.chain(self.sums.iter().map(|sum| &sum.formula))
     }
 }
@@ -116,7 +116,9 @@ impl Fold for Shown<'_> {
         if running.is_empty() {
             return;
         }
-        for ((figure, text), running) in self.sheet.figures.iter().zip(&ending.header.shown).zip(&running) {
+        let figures = self.sheet.figures.iter().zip(&ending.header.shown).filter(|(figure, _)| figure.cell.is_some());
+        let shown_figures = figures.clone().count();
+        for ((figure, text), running) in figures.zip(&running) {
             let (Some((row, column)), Some(text)) = (figure.cell, text) else { continue };
             let place = format!("{}{row}", column_letter(column));
             let decimal = number::read(text, DecimalMark::Point);
@@ -133,7 +135,7 @@ impl Fold for Shown<'_> {
                 ColumnType::Whole(mark) | ColumnType::Decimal(mark) => number::read(&text, *mark),
                 _ => None,
             };
-            let running = &running[self.sheet.figures.len() + sum];
+            let running = &running[shown_figures + sum];
             let said = ("The row of totals".to_owned(), format!("the sum of {}", column.heading.trim()));
             let place = Place { row: Some(row), field: ending.header.field_of[of.column], ..Place::default() };
             let found = self.differs((of.column, said), (&text, decimal), (running, &of.formula), ending.today);

@@ -100,15 +100,6 @@ impl RuleForm for OverRows {
         self.0.say_must(sheet)
     }
 
-    // One row alone cannot break it: a fold looks over those of a group.
-    fn judge(&self, _: &Sheet, _: &dyn RowCells) -> Option<Broken> {
-        None
-    }
-
-    fn example(&self, _: &Sheet, _: Date) -> RuleExample {
-        RuleExample::default()
-    }
-
     fn group(&self) -> Option<GroupForm<'_>> {
         Some(GroupForm::Check(&self.0))
     }
@@ -136,15 +127,6 @@ impl RuleForm for WithPrevious {
 
     fn sentence(&self, sheet: &Sheet) -> String {
         self.0.say_must(sheet)
-    }
-
-    // One row alone cannot break it: a fold looks at each row beside the one before.
-    fn judge(&self, _: &Sheet, _: &dyn RowCells) -> Option<Broken> {
-        None
-    }
-
-    fn example(&self, _: &Sheet, _: Date) -> RuleExample {
-        RuleExample::default()
     }
 
     fn previous(&self) -> Option<&Condition> {

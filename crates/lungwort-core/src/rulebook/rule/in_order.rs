@@ -1,14 +1,12 @@
 //! A column whose values ascend from row to row.
 
-use jiff::civil::Date;
 use rust_decimal::Decimal;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
-use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
+use super::{Forming, GroupForm, RuleForm, WrittenRule};
 use crate::condition::Labels;
 use crate::rulebook::Sheet;
-use super::example::RuleExample;
 
 /// A column whose values ascend, as it is written.
 #[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
@@ -85,14 +83,6 @@ impl RuleForm for This {
             (None, true) => format!("{heading} must be greater from row to row"),
             (None, false) => format!("{heading} must be in ascending order"),
         }
-    }
-
-    fn judge(&self, _: &Sheet, _: &dyn RowCells) -> Option<Broken> {
-        None
-    }
-
-    fn example(&self, _: &Sheet, _: Date) -> RuleExample {
-        RuleExample::default()
     }
 
     fn group(&self) -> Option<GroupForm<'_>> {

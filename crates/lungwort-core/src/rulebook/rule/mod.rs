@@ -124,11 +124,15 @@ pub trait RuleForm: fmt::Debug + Send + Sync {
     /// What it asks, as a clause: `at least one of A and B must be filled`.
     fn sentence(&self, sheet: &Sheet) -> String;
 
-    /// What is wrong with a row by it.
-    fn judge(&self, sheet: &Sheet, row: &dyn RowCells) -> Option<Broken>;
+    /// What is wrong with a row by it; nothing where no single row can break it.
+    fn judge(&self, _: &Sheet, _: &dyn RowCells) -> Option<Broken> {
+        None
+    }
 
-    /// A row that passes and one that fails.
-    fn example(&self, sheet: &Sheet, today: Date) -> RuleExample;
+    /// A row that passes and one that fails; none where no single row can break it.
+    fn example(&self, _: &Sheet, _: Date) -> RuleExample {
+        RuleExample::default()
+    }
 
     /// The condition that it is, if it is one.
     fn condition(&self) -> Option<&Condition> {

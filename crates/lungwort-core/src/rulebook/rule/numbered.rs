@@ -1,11 +1,9 @@
 //! A column that numbers the rows of a group: 1, 2, 3 and so on, without a gap; or two, from which number to which they go.
 
-use jiff::civil::Date;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
-use super::example::RuleExample;
-use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
+use super::{Forming, GroupForm, RuleForm, WrittenRule};
 use crate::condition::{Formula, Labels, Scope};
 use crate::rulebook::Sheet;
 
@@ -99,14 +97,6 @@ impl RuleForm for This {
                 format!("there must be as many rows as from {} to {}", sheet.heading(*from), sheet.heading(*to))
             }
         }
-    }
-
-    fn judge(&self, _: &Sheet, _: &dyn RowCells) -> Option<Broken> {
-        None
-    }
-
-    fn example(&self, _: &Sheet, _: Date) -> RuleExample {
-        RuleExample::default()
     }
 
     fn group(&self) -> Option<GroupForm<'_>> {

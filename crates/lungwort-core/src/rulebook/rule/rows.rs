@@ -1,13 +1,11 @@
 //! How many rows a group has.
 
-use jiff::civil::Date;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
-use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
+use super::{Forming, GroupForm, RuleForm, WrittenRule};
 use crate::finding::ranges::thousands;
 use crate::rulebook::Sheet;
-use super::example::RuleExample;
 
 /// How many rows there must be.
 #[derive(Debug, Clone, Copy, Serialize, Deserialize, JsonSchema)]
@@ -52,14 +50,6 @@ impl RuleForm for This {
             (min, None) => format!("there must be at least {} {}", thousands(min), plural(min)),
             (min, Some(max)) => format!("there must be {} to {} rows", thousands(min), thousands(max)),
         }
-    }
-
-    fn judge(&self, _: &Sheet, _: &dyn RowCells) -> Option<Broken> {
-        None
-    }
-
-    fn example(&self, _: &Sheet, _: Date) -> RuleExample {
-        RuleExample::default()
     }
 
     fn group(&self) -> Option<GroupForm<'_>> {

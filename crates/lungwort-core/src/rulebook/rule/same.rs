@@ -1,12 +1,10 @@
 //! Columns that have one value in all rows of a group.
 
-use jiff::civil::Date;
 use rust_decimal::Decimal;
 
 use super::forming::named;
-use super::{Broken, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
+use super::{Forming, GroupForm, RuleForm, WrittenRule};
 use crate::rulebook::Sheet;
-use super::example::RuleExample;
 
 #[derive(Debug)]
 struct This {
@@ -53,14 +51,6 @@ impl RuleForm for This {
     fn sentence(&self, sheet: &Sheet) -> String {
         let within = self.tolerance.map(|tolerance| format!(", within {tolerance}")).unwrap_or_default();
         format!("{} must be the same in all rows{within}", named(sheet, &self.columns, "and"))
-    }
-
-    fn judge(&self, _: &Sheet, _: &dyn RowCells) -> Option<Broken> {
-        None
-    }
-
-    fn example(&self, _: &Sheet, _: Date) -> RuleExample {
-        RuleExample::default()
     }
 
     fn group(&self) -> Option<GroupForm<'_>> {

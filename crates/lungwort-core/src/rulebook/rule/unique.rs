@@ -1,11 +1,9 @@
 //! Columns that differ from row to row, together or each value in all of them.
 
-use jiff::civil::Date;
 
 use super::forming::named;
-use super::{Broken, Forming, RowCells, RuleForm, Uniqueness, WrittenBlanks, WrittenRule};
+use super::{Forming, RuleForm, Uniqueness, WrittenBlanks, WrittenRule};
 use crate::rulebook::Sheet;
-use super::example::RuleExample;
 
 #[derive(Debug)]
 struct This {
@@ -55,15 +53,6 @@ impl RuleForm for This {
             }
             (false, _) => format!("no two rows may have the same {names}; a row with a blank among them is not compared"),
         }
-    }
-
-    // One row alone cannot break it: a fold looks over all of them.
-    fn judge(&self, _: &Sheet, _: &dyn RowCells) -> Option<Broken> {
-        None
-    }
-
-    fn example(&self, _: &Sheet, _: Date) -> RuleExample {
-        RuleExample::default()
     }
 
     fn uniqueness(&self) -> Option<Uniqueness<'_>> {

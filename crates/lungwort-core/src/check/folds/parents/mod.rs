@@ -21,7 +21,7 @@ use crate::check::rows::Values;
 use crate::check::rows::result::{ChunkResult, key_of};
 use crate::finding::codes::shape as codes;
 use crate::finding::{Code, Place, Problem};
-use crate::rulebook::model::Parents;
+use crate::rulebook::model::{Kinds, Parents};
 use crate::rulebook::{Sheet, listed};
 
 struct Family<'r> {
@@ -36,11 +36,8 @@ struct Family<'r> {
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     let parents = sheet.parents.as_ref()?;
     let kinds = sheet.kinds.as_ref();
-    let counted = |above: usize| {
-        let mut all = kinds.iter().flat_map(|kinds| &kinds.kinds);
-        all.any(|kind| kind.count_words().is_some() && kind.under.contains(&above))
-    };
-    let counts = (0..kinds.map_or(0, |kinds| kinds.kinds.len())).map(counted).collect();
+    let counted = |kinds: &Kinds| (0..kinds.kinds.len()).map(|above| kinds.counts_under(above)).collect();
+    let counts = kinds.map(counted).unwrap_or_default();
     let keys = kinds.map(|kinds| keys(sheet, kinds)).unwrap_or_default();
     Some(Box::new(Family { sheet, parents, keys, counts }))
 }
