@@ -12,6 +12,7 @@ use lungwort_core::check::Opened;
 use lungwort_core::encoding::{self, Encoding};
 use lungwort_core::finding::Severity;
 use lungwort_core::intake::{ReadOptions, Source};
+use lungwort_core::rulebook::{Given, GivenFile};
 
 use crate::commands::choose::{self, Chosen};
 use crate::output::{Destination, ForceArgument, Output};
@@ -53,6 +54,9 @@ pub struct InputArguments {
     /// The quote character [default: detected from the text]
     #[arg(long, value_name = "SIGN")]
     pub quote: Option<char>,
+    /// An export of what the receiving side holds already; of several sheets, Sheet=FILE says for which
+    #[arg(long, value_name = "[SHEET=]FILE")]
+    pub existing: Vec<String>,
 }
 
 /// What a report shows, and where it goes.
@@ -208,13 +212,14 @@ impl Session {
     /// An option that makes no sense, a rulebook that cannot be used, a first file that cannot be read.
     pub fn resolve(input: &InputArguments, clock: ClockArguments) -> Result<Session> {
         let read_options = read_options(input)?;
+        let given = given(input)?;
         let mut first = None;
         let chosen = match &input.rulebook {
-            Some(path) => choose::named(path)?,
+            Some(path) => choose::named(path, &given)?,
             None => {
                 let path = input.files.first().context("no file is named")?;
                 let mut opened = open(path, read_options)?;
-                let chosen = choose::by_headings(&mut opened)?;
+                let chosen = choose::by_headings(&mut opened, &given)?;
                 first = Some(opened);
                 chosen
             }
@@ -226,7 +231,8 @@ impl Session {
             ("--quote", input.quote.map(String::from)),
             ("--today", clock.today.map(|day| day.to_string())),
         ];
-        let typed = typed.into_iter().filter_map(|(option, value)| Some((option, value?))).collect();
+        let typed = typed.into_iter().filter_map(|(option, value)| Some((option, value?)));
+        let typed = typed.chain(input.existing.iter().map(|text| ("--existing", text.clone()))).collect();
         let files = input.files.clone();
         Ok(Session { chosen, today: clock.day(), files, typed, read_options, first: RefCell::new(first) })
     }
@@ -252,6 +258,12 @@ impl Session {
             [one] => std::fs::metadata(one).ok().map(|about| about.len()),
             _ => None,
         }
+    }
+
+    /// Opens one of the files to look into it before its turn; `None` for standard input, and where it cannot be read.
+    pub fn open_ahead(&self, at: usize) -> Option<Opened> {
+        let path = self.files.get(at).filter(|path| *path != Path::new("-"))?;
+        Opened::new(Source::path(path).ok()?, self.read_options).ok()
     }
 
     /// Opens one of the files. The one that chose the rulebook is open already.
@@ -280,6 +292,30 @@ fn open(path: &Path, options: ReadOptions) -> Result<Opened> {
         anstream::eprintln!("lungwort: {option} is not used for {}: it is a workbook", path.display());
     }
     Ok(opened)
+}
+
+/// The exports that are named, none of which is a file to be checked.
+fn given(input: &InputArguments) -> Result<Given> {
+    let mut existing: Vec<GivenFile> = Vec::new();
+    for text in &input.existing {
+        let (sheet, file) = match text.split_once('=') {
+            // A file's name may have the sign in it.
+            Some((sheet, file)) if !Path::new(text).exists() => (Some(sheet.to_owned()), PathBuf::from(file)),
+            _ => (None, PathBuf::from(text)),
+        };
+        if existing.iter().any(|other| other.sheet == sheet) {
+            bail!("--existing is given twice for the same sheet: {}", file.display());
+        }
+        if let Some(same) = input.files.iter().find(|checked| same_file::is_same_file(checked, &file).unwrap_or(false))
+        {
+            bail!(
+                "{}: the existing records are the file that is checked; name an export of the receiving side",
+                same.display()
+            );
+        }
+        existing.push(GivenFile { sheet, file });
+    }
+    Ok(Given { existing })
 }
 
 fn read_options(input: &InputArguments) -> Result<ReadOptions> {

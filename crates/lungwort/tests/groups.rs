@@ -389,7 +389,7 @@ fn a_row_is_compared_with_the_one_before_it_in_the_sheet_its_group_or_its_record
     }
     for (rule, due) in [
         ("check = 'Debit > previous.Nothing'", "previous.Nothing"),
-        ("when = 'previous.Debit > 1'\ncheck = 'Debit > 1'", "previous.Debit names a list or another sheet"),
+        ("when = 'previous.Debit > 1'\ncheck = 'Debit > 1'", "only check knows the row before"),
     ] {
         let ran = ran(&[rule], lines);
         assert!(ran.status == 2 && ran.stderr.contains(due), "{rule}: {}", ran.stderr);

@@ -12,6 +12,7 @@ pub mod key;
 pub mod number;
 pub mod order;
 pub mod shown;
+pub mod spelling;
 pub mod texts;
 pub mod value;
 pub mod yes_no;

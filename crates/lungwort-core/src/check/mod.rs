@@ -11,6 +11,7 @@
 //! | `shape` | rows | rows that say which kind they are and what they belong to |
 //! | `rows` | a chunk of rows | typed values, and what is wrong with rows and cells |
 //! | `column` | one cell | its value, or what is wrong with it |
+//! | `lookups` | a row's keys | which row of a list it names, and what stands there |
 //! | `rules` | one row's values | which rules it breaks |
 //! | `folds` | chunks in any order, then in theirs | what only shows over several rows |
 
@@ -18,6 +19,7 @@ mod column;
 mod file;
 mod folds;
 mod header;
+mod lookups;
 mod problem;
 mod rows;
 mod rules;

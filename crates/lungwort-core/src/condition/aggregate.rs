@@ -25,6 +25,8 @@ pub enum AggregateKind {
     Max,
     /// The sum of numbers divided by how many there are.
     Average,
+    /// The one value that all rows share; the least where they do not.
+    Shared,
 }
 
 impl AggregateKind {
@@ -150,7 +152,7 @@ impl Accumulator {
             AggregateKind::Count => Accumulator::Count(0),
             AggregateKind::CountDistinct => Accumulator::Distinct(HashSet::default()),
             AggregateKind::Sum => Accumulator::Sum(Sum::default()),
-            AggregateKind::Min => Accumulator::Extreme(None, Ordering::Less),
+            AggregateKind::Min | AggregateKind::Shared => Accumulator::Extreme(None, Ordering::Less),
             AggregateKind::Max => Accumulator::Extreme(None, Ordering::Greater),
             AggregateKind::Average => Accumulator::Average(Sum::default(), 0),
         }

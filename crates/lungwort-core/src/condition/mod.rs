@@ -9,6 +9,7 @@ mod aggregate;
 mod cast;
 mod expression;
 mod functions;
+pub(crate) mod mentions;
 mod operator;
 mod parse;
 mod run;
@@ -41,6 +42,10 @@ pub trait Scope {
     /// What `alias.column` stands for: a column of another row.
     fn other(&self, _alias: &str, _name: &str) -> Option<(Slot, Kind)> {
         None
+    }
+    /// Why `alias.column` stands for nothing, as a sentence without a full stop.
+    fn why_not(&self, alias: &str, name: &str) -> String {
+        format!("{alias}.{name} is not known: columns are named without a point")
     }
     /// The known name nearest to one that is not known.
     fn nearest(&self, name: &str) -> Option<String>;
@@ -127,6 +132,23 @@ impl Formula {
     /// The columns it needs, ascending, each once.
     pub fn columns(&self) -> &[usize] {
         &self.columns
+    }
+
+    /// The columns of other rows that it names, each with its alias, ascending, each once.
+    pub fn others(&self) -> Vec<(usize, usize)> {
+        let mut others = Vec::new();
+        let mut note = |part: &Expression| {
+            if let Expression::Slot(Slot::Other(alias, column)) = part {
+                others.push((*alias, *column));
+            }
+        };
+        self.expression.walk(&mut note);
+        for part in self.aggregates.iter().flat_map(|each| each.argument.iter().chain(&each.filter)) {
+            part.walk(&mut note);
+        }
+        others.sort_unstable();
+        others.dedup();
+        others
     }
 
     /// The expression behind it.
@@ -255,17 +277,9 @@ impl Condition {
         &self.0.columns
     }
 
-    /// The columns of other rows that it names, ascending, each once.
-    pub fn other_columns(&self) -> Vec<usize> {
-        let mut columns = Vec::new();
-        self.0.expression.walk(&mut |part| {
-            if let Expression::Slot(Slot::Other(_, column)) = part {
-                columns.push(*column);
-            }
-        });
-        columns.sort_unstable();
-        columns.dedup();
-        columns
+    /// The columns of other rows that it names, each with its alias, ascending, each once.
+    pub fn others(&self) -> Vec<(usize, usize)> {
+        self.0.others()
     }
 
     /// The expression behind it.

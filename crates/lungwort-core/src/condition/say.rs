@@ -14,6 +14,10 @@ pub trait Labels {
     }
     /// Its kind, which decides between "before" and "less than".
     fn kind(&self, column: usize) -> Kind;
+    /// The kind of a column of another row.
+    fn other_kind(&self, _alias: usize, column: usize) -> Kind {
+        self.kind(column)
+    }
 }
 
 /// As a clause: `A is not before B`.
@@ -151,6 +155,9 @@ impl Sayer<'_> {
             Expression::Slot(Slot::Column(index)) => {
                 matches!(self.labels.kind(*index), Kind::Date | Kind::DateTime | Kind::Time)
             }
+            Expression::Slot(Slot::Other(alias, column)) => {
+                matches!(self.labels.other_kind(*alias, *column), Kind::Date | Kind::DateTime | Kind::Time)
+            }
             Expression::Cast(_, target) => matches!(target.kind, Kind::Date | Kind::DateTime | Kind::Time),
             Expression::Today | Expression::Constant(Value::Date(_) | Value::DateTime(_) | Value::Time(_)) => true,
             Expression::Arithmetic(_, left, right) => {
@@ -242,7 +249,7 @@ impl Sayer<'_> {
         let said = self.value(expression);
         let binds = |op: Arithmetic| u8::from(matches!(op, Arithmetic::Multiply | Arithmetic::Divide));
         let bare = match expression {
-            Expression::Slot(Slot::Column(_)) => true,
+            Expression::Slot(Slot::Column(_) | Slot::Other(..)) => true,
             Expression::Constant(Value::Number(number)) => !number.is_sign_negative(),
             Expression::Arithmetic(op, left, right) => {
                 let days = self.is_dated(left) && self.is_dated(right);
@@ -263,6 +270,7 @@ impl Sayer<'_> {
             (AggregateKind::Sum, what) => format!("the sum of {}", what.unwrap_or_default()),
             (AggregateKind::Min, what) => format!("the least {}", what.unwrap_or_default()),
             (AggregateKind::Max, what) => format!("the greatest {}", what.unwrap_or_default()),
+            (AggregateKind::Shared, what) => what.unwrap_or_default(),
             (AggregateKind::Average, what) => format!("the average of {}", what.unwrap_or_default()),
         };
         match &aggregate.filter {

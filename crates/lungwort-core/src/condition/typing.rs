@@ -107,6 +107,10 @@ impl<'s> Typing<'s> {
         };
         if let Some((slot, kind)) = found {
             if self.aggregates.is_some() && !self.within {
+                // What a row found says is the same for all rows that name it.
+                if let Slot::Other(..) = slot {
+                    return self.shared(slot, kind);
+                }
                 let name = names.join(".");
                 let message = format!("{name} differs from row to row: put it in SUM, COUNT, MIN, MAX or AVG");
                 self.mistake(span, message);
@@ -115,7 +119,10 @@ impl<'s> Typing<'s> {
             return Some((Expression::Slot(slot), Some(kind)));
         }
         let [name] = names else {
-            let message = format!("{} names a list or another sheet, which rules cannot reach yet", names.join("."));
+            let message = match names {
+                [alias, name] => self.scope.why_not(alias, name),
+                _ => format!("{} has too many points: a name is column or alias.column", names.join(".")),
+            };
             self.mistake(span, message);
             return None;
         };
@@ -127,6 +134,14 @@ impl<'s> Typing<'s> {
         };
         self.mistake(span, format!("no column is called {name}{hint}"));
         None
+    }
+
+    /// The value that the rows found by a group share.
+    fn shared(&mut self, slot: Slot, kind: Kind) -> Option<Typed> {
+        let aggregates = self.aggregates.as_mut()?;
+        let argument = Some(Expression::Slot(slot));
+        aggregates.push((Aggregate { kind: AggregateKind::Shared, argument, filter: None }, kind));
+        Some((Expression::Slot(Slot::Aggregate(aggregates.len() - 1)), Some(kind)))
     }
 
     /// `DATE '2026-03-05'`, `TIME '14:30'`, `TIMESTAMP '2026-03-05 14:30'`.

@@ -77,13 +77,15 @@ fn reach(sheet: &Sheet, rule: &Rule, today: Date, mistakes: &mut Vec<Mistake>) {
     let tried = |condition: &Condition| {
         witnesses(condition, today, &|column| sheet.kind(column), &|column| known(sheet, column))
     };
-    if let Some(condition) = rule.form.condition()
+    // What a list has is not known here.
+    let of_row = |condition: &&Condition| condition.others().is_empty();
+    if let Some(condition) = rule.form.condition().filter(of_row)
         && tried(condition).1.is_none()
     {
         let message = "no row can break this rule: it holds whatever the cells are".to_owned();
         mistakes.push(Mistake { level: Level::Advice, message, span: rule.span.clone() });
     }
-    if let Some(when) = &rule.when
+    if let Some(when) = rule.when.as_ref().filter(of_row)
         && tried(when).0.is_none()
     {
         let message = "this rule never applies: no row can meet its when".to_owned();
@@ -97,7 +99,7 @@ fn known(sheet: &Sheet, column: usize) -> Vec<Value<'static>> {
 
 /// A blank cell makes a comparison unknown, and a rule fails only where it is false.
 fn silent_blanks(sheet: &Sheet, rule: &Rule, today: Date, mistakes: &mut Vec<Mistake>) {
-    let Some(condition) = rule.form.condition() else { return };
+    let Some(condition) = rule.form.condition().filter(|condition| condition.others().is_empty()) else { return };
     let handled = asked_if_blank(condition);
     let guarded = rule.when.as_ref().map(asked_if_blank).unwrap_or_default();
     let may_be_blank =

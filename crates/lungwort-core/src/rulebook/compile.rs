@@ -2,18 +2,23 @@
 
 use std::collections::HashMap;
 use std::path::Path;
+use std::sync::Arc;
 
 use rust_decimal::Decimal;
 
 use super::compiler::{Columns, Compiler};
+use super::given::Given;
 use super::mistake::Mistakes;
 use super::model::{Column, EditionPlace, Figure, FileRules, Rulebook, Sheet, Template};
+use super::phrases::listed;
 use super::property::{self, Compiling};
-use super::reference::{Table, Wanted};
+use super::reference::{self, Wanted};
 use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
-use super::{block, compile_rule, kinds, load as reader, optional, parents, parts, record, repeat, set, standard};
+use super::{
+    block, compile_rule, kinds, load as reader, lookup, optional, parents, parts, record, repeat, set, standard,
+};
 use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
 use crate::condition::{Formula, Scope};
@@ -30,6 +35,8 @@ pub struct Loaded {
     pub rulebook: Option<Rulebook>,
     /// What is wrong.
     pub mistakes: Mistakes,
+    /// What is wrong with what was named beside it, each as a sentence that begins with the file.
+    pub given_mistakes: Vec<String>,
 }
 
 /// Where the files that a rulebook names are looked for, behind a sentence.
@@ -60,12 +67,33 @@ fn is_key(text: &str) -> bool {
         && text.bytes().all(|byte| byte.is_ascii_alphanumeric() || matches!(byte, b'_' | b'-' | b'.' | b'"'))
 }
 
+/// Whether anything but existing records looks in a reference.
+fn is_looked_in(book: &WrittenRulebook, name: &str) -> bool {
+    let of_column = |column: &super::written::WrittenColumn| match &column.allowed {
+        Some(super::written::WrittenAllowed::Reference(lookup)) => lookup.reference == name,
+        _ => false,
+    };
+    book.sheet.iter().any(|sheet| {
+        sheet.entries().0.iter().any(of_column)
+            || sheet.lookup.iter().any(|lookup| lookup.reference.as_deref() == Some(name))
+    })
+}
+
 /// Loads a rulebook and the references it names.
 ///
 /// # Errors
 ///
 /// Where the file cannot be read, is another kind of file, or is not UTF-8. What is wrong in it is in `Loaded::mistakes`.
 pub fn load(path: &Path) -> std::io::Result<Loaded> {
+    load_with(path, &Given::default())
+}
+
+/// The same with what was named beside it, such as exports of existing records.
+///
+/// # Errors
+///
+/// As for [`load`].
+pub fn load_with(path: &Path, given: &Given) -> std::io::Result<Loaded> {
     let bytes = std::fs::read(path)?;
     let invalid = |message: String| std::io::Error::new(std::io::ErrorKind::InvalidData, message);
     if let Some(what) = no_rulebook(&bytes) {
@@ -80,16 +108,20 @@ pub fn load(path: &Path) -> std::io::Result<Loaded> {
     }
     let text = String::from_utf8(bytes)
         .map_err(|_| invalid("it is not in UTF-8, as a rulebook must be; save it again in UTF-8".to_owned()))?;
-    Ok(load_text(path, &text))
+    Ok(load_text_with(path, &text, given))
 }
 
 /// The same with a text that would stand at that path.
 pub fn load_text(path: &Path, text: &str) -> Loaded {
+    load_text_with(path, text, &Given::default())
+}
+
+fn load_text_with(path: &Path, text: &str, given: &Given) -> Loaded {
     let text = text.strip_prefix('\u{feff}').unwrap_or(text);
     let mut list = Vec::new();
     let (written, source) = reader::read(text, &mut list);
-    let mut compiler =
-        Compiler { source, mistakes: list, references: HashMap::new(), blank_words: Vec::new(), encoding: None };
+    let mut compiler = Compiler::new(source, list);
+    compiler.given = given.clone();
     let rulebook = written.map(|mut written| {
         written.sheet.iter_mut().for_each(|sheet| {
             kinds::into_columns(sheet);
@@ -97,15 +129,18 @@ pub fn load_text(path: &Path, text: &str) -> Loaded {
         });
         compiler.rulebook(path, &written)
     });
-    let mut list = compiler.mistakes;
+    let mut list = std::mem::take(&mut compiler.mistakes);
     list.sort_by_key(|mistake| mistake.span.start);
-    Loaded { rulebook, mistakes: Mistakes { path: path.to_owned(), text: text.to_owned(), list } }
+    let given_mistakes = std::mem::take(&mut compiler.given_mistakes);
+    Loaded { rulebook, mistakes: Mistakes { path: path.to_owned(), text: text.to_owned(), list }, given_mistakes }
 }
 
 impl Compiler {
     fn rulebook(&mut self, path: &Path, written: &WrittenRulebook) -> Rulebook {
         let folder = path.parent().unwrap_or(Path::new(""));
+        self.folder = folder.to_owned();
         self.read_references(folder, written);
+        self.given_sheets(written);
         let file = self.file(&written.file);
         self.encoding = file.encoding;
         self.blank_words.clone_from(&written.file.blank_words);
@@ -120,6 +155,7 @@ impl Compiler {
             only.split_at = [only.max_rows, file.max_rows].into_iter().flatten().min();
         }
         self.other_sheets(written, &mut sheets);
+        lookup::to_sheets(&mut sheets);
         let template = written.template.as_ref().map(|template| self.template(folder, template));
         Rulebook {
             path: path.to_owned(),
@@ -129,7 +165,7 @@ impl Compiler {
             file,
             sheets,
             template,
-            references: written.reference.values().map(|reference| folder.join(&reference.file)).collect(),
+            references: written.reference.iter().map(|(name, list)| self.about_list(name, list)).collect(),
         }
     }
 
@@ -181,17 +217,40 @@ impl Compiler {
                     format!("{name} is a list that ships with the program: choose another name"),
                 );
             }
-            let table = match Table::read(folder, reference, &Wanted::of(written, name)) {
-                Ok(table) => Some(table),
+            let mut wanted = Wanted::of(written, name);
+            lookup::mentioned(written, name, &mut wanted);
+            wanted.names.extend(reference.types.keys().cloned());
+            let files = self.files_of(reference);
+            let replaced = |number: usize| {
+                let existing = written.sheet[number].existing.as_ref();
+                existing.and_then(|existing| existing.reference.as_ref()) == Some(name)
+                    && self.given_for(written, number).is_some()
+            };
+            let place = format!("reference.{name}.file");
+            if files.is_empty() {
+                // Existing records may be named when a file is checked.
+                let of_existing = |sheet: &WrittenSheet| {
+                    sheet.existing.as_ref().and_then(|existing| existing.reference.as_ref()) == Some(name)
+                };
+                if !written.sheet.iter().any(of_existing) {
+                    self.error(&place, format!("the reference {name} needs a file"));
+                }
+                self.references.insert(name.clone(), None);
+                continue;
+            }
+            // What is named in its place need not be read twice.
+            if (0..written.sheet.len()).any(replaced) && !is_looked_in(written, name) {
+                self.references.insert(name.clone(), None);
+                continue;
+            }
+            let table = match reference::read(&files, reference, &wanted) {
+                Ok(table) => Some(Arc::new(table)),
                 Err(why) => {
-                    self.error(
-                        &format!("reference.{name}.file"),
-                        format!(
-                            "the reference {name} cannot be read from {}: {why}{}",
-                            reference.file,
-                            looked_in(folder)
-                        ),
-                    );
+                    let names = reference.file.iter().flat_map(|files| files.names()).cloned().collect::<Vec<_>>();
+                    let names = listed(&names, "and");
+                    let message =
+                        format!("the reference {name} cannot be read from {names}: {why}{}", looked_in(folder));
+                    self.error(&place, message);
                     None
                 }
             };
@@ -290,7 +349,7 @@ impl Compiler {
     fn sheet(&mut self, book: &WrittenRulebook, number: usize) -> Sheet {
         let written = &book.sheet[number];
         let path = format!("sheet.{number}");
-        let columns = Columns::new(written, &path);
+        let mut columns = Columns::new(written, &path);
         if written.heading_row == Some(0) {
             self.error(&format!("{path}.heading_row"), "rows are counted from 1");
         }
@@ -298,6 +357,7 @@ impl Compiler {
             self.error(&format!("{path}.cell.0"), "a sheet has either columns or labelled cells; make two of it, or say that they are blocks, with [sheet.block]");
         }
         self.refuse_repeated_names(&path, written);
+        let existing = self.known_under_aliases(book, number, &mut columns);
         let compiled = (0..written.entries().0.len()).map(|at| self.column(&columns, written, at)).collect();
         let key = self.column_list(&format!("{path}.key"), &written.key, &columns);
         let record = written.record.as_ref().and_then(|record| record::compile(self, &columns, (&path, &key), record));
@@ -311,11 +371,6 @@ impl Compiler {
             Some((block, record)) => (Some(block), Some(record)),
             None => (None, record),
         };
-        let max_groups = written
-            .max_groups
-            .as_ref()
-            .map(|limit| (self.column_list(&format!("{path}.max_groups.by"), &limit.by, &columns), limit.at_most));
-        let max_sum = written.max_sum.as_ref().and_then(|limit| self.sum_limit(&path, &columns, limit));
         let mut sheet = Sheet {
             name: written.name.clone(),
             heading_row: written.heading_row.unwrap_or(1).max(1),
@@ -325,8 +380,8 @@ impl Compiler {
             max_rows: written.max_rows,
             split_at: written.max_rows,
             extra: written.extra,
-            max_groups: max_groups.filter(|(by, _)| !by.is_empty()),
-            max_sum,
+            max_groups: None,
+            max_sum: None,
             is_form: !written.cell.is_empty(),
             key,
             sample_keys: written.sample_keys.clone(),
@@ -338,6 +393,8 @@ impl Compiler {
             optional,
             sets,
             referred_to: Vec::new(),
+            lookups: Vec::new(),
+            existing,
             parts: Vec::new(),
             totals_row: None,
             rules: Vec::new(),
@@ -346,10 +403,44 @@ impl Compiler {
         if sheet.columns.is_empty() {
             self.error(&path, "the sheet has no [[sheet.column]]");
         }
+        self.group_limits(&columns, written, &mut sheet);
+        sheet.lookups = lookup::compile(self, &columns, (book, written, &sheet), columns.lookups.clone());
         sheet.rules = compile_rule::rules(self, &columns, &sheet, written);
         self.figures(&columns, written, &mut sheet);
         sheet.parts = parts::of(written, &sheet);
         sheet
+    }
+
+    /// Finds out what conditions may name under an alias, and returns what is known of existing records.
+    fn known_under_aliases(
+        &mut self,
+        book: &WrittenRulebook,
+        number: usize,
+        columns: &mut Columns,
+    ) -> Option<lookup::Existing> {
+        let written = &book.sheet[number];
+        let mut existing = lookup::existing(self, book, number);
+        if let Some(existing) = &mut existing {
+            // Only the kinds are asked for; what is wrong with them is reported with the columns themselves.
+            let mut silent = Compiler::silent();
+            let bare: Vec<Column> =
+                (0..written.entries().0.len()).map(|at| silent.column(columns, written, at)).collect();
+            let path = columns.sheet.clone();
+            lookup::map_columns(self, columns, (&path, &bare), written, existing);
+        }
+        columns.lookups = lookup::known(self, book, number, existing.as_ref());
+        existing
+    }
+
+    /// The most groups of a sheet, and the greatest sum.
+    fn group_limits(&mut self, columns: &Columns, written: &WrittenSheet, sheet: &mut Sheet) {
+        let path = &columns.sheet;
+        let max_groups = written
+            .max_groups
+            .as_ref()
+            .map(|limit| (self.column_list(&format!("{path}.max_groups.by"), &limit.by, columns), limit.at_most));
+        sheet.max_groups = max_groups.filter(|(by, _)| !by.is_empty());
+        sheet.max_sum = written.max_sum.as_ref().and_then(|limit| self.sum_limit(path, columns, limit));
     }
 
     fn figures(&mut self, columns: &Columns, written: &WrittenSheet, sheet: &mut Sheet) {

@@ -7,7 +7,7 @@ use super::repeat::{NUMBER, with_number_in};
 use super::rule::{Each, FORMS, Forming, RuleForm, each};
 use super::set;
 use super::written::{WrittenRule, WrittenSheet};
-use crate::condition::Scope;
+use crate::condition::{Scope, Slot};
 
 /// The rules of a sheet; those of a repeated column set once for each of its entries.
 pub(super) fn rules(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &WrittenSheet) -> Vec<Rule> {
@@ -50,7 +50,6 @@ pub(super) fn rules(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, w
 
 fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &WrittenRule, at: usize) -> Option<Rule> {
     let path = format!("{}.rule.{at}", columns.sheet);
-    refuse_what_comes_later(compiler, &path, written);
     let mut on = Forming {
         compiler,
         columns,
@@ -78,7 +77,7 @@ fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &Wri
     let title = message.as_ref().map(|message| {
         let parts = message.0.iter().map(|part| match part {
             MessagePart::Text(text) => text.clone(),
-            MessagePart::Cell(_) => "…".to_owned(),
+            MessagePart::Cell(_) | MessagePart::Found(..) => "…".to_owned(),
         });
         parts.collect::<String>().trim_end_matches('.').to_owned()
     });
@@ -101,15 +100,6 @@ fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &Wri
     })
 }
 
-fn refuse_what_comes_later(compiler: &mut Compiler, path: &str, written: &WrittenRule) {
-    if written.lookup.is_some() {
-        compiler.error(
-            &format!("{path}.lookup"),
-            "lookup is not supported yet; for a list of values there is allowed = { reference = … }",
-        );
-    }
-}
-
 /// Whether the form can go over what the rule says.
 fn goes_over(compiler: &mut Compiler, path: &str, each: &Each, form: &dyn RuleForm) {
     let key = form.key();
@@ -129,11 +119,8 @@ fn goes_over(compiler: &mut Compiler, path: &str, each: &Each, form: &dyn RuleFo
 fn form(on: &mut Forming<'_>, written: &WrittenRule) -> Option<Box<dyn RuleForm>> {
     let given: Vec<_> = FORMS.iter().filter(|form| (form.given)(written)).collect();
     let path = on.path.clone();
-    let later = written.lookup.is_some();
     let form = match given.as_slice() {
         [form] => form,
-        // A form that is not supported yet has been reported as that.
-        [] if later => return None,
         [] => {
             let keys: Vec<&str> = FORMS.iter().map(|form| form.key).collect();
             on.compiler.error(&path, format!("the rule requires nothing: give it one of {}", keys.join(", ")));
@@ -168,9 +155,12 @@ fn message(compiler: &mut Compiler, columns: &Columns, path: &str, text: &str) -
         };
         let name = &rest[open + 1..close];
         parts.push(MessagePart::Text(rest[..open].to_owned()));
-        match columns.column(name) {
-            Some((index, _)) => parts.push(MessagePart::Cell(index)),
-            None => {
+        let found =
+            name.split_once('.').and_then(|(alias, name)| columns.other(alias.trim(), name.trim().trim_matches('"')));
+        match (columns.column(name), found) {
+            (Some((index, _)), _) => parts.push(MessagePart::Cell(index)),
+            (None, Some((Slot::Other(alias, column), _))) => parts.push(MessagePart::Found(alias - 1, column)),
+            (None, _) => {
                 let hint = columns.nearest(name).map(|near| format!("; did you mean {{{near}}}?")).unwrap_or_default();
                 compiler.error(&format!("{path}.message"), format!("no column is called {name}{hint}"));
             }

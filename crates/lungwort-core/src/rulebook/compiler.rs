@@ -1,9 +1,13 @@
 //! What compiling a rulebook goes by: the place for mistakes, names of columns, conditions and patterns, tables.
 
 use std::collections::HashMap;
+use std::path::PathBuf;
+use std::sync::Arc;
 
 use crate::encoding::Encoding;
 
+use super::given::Given;
+use super::lookup::Known as KnownLookup;
 use super::mistake::{Level, Mistake};
 use super::model::Pattern;
 use super::reference::Table;
@@ -17,7 +21,13 @@ pub(super) struct Compiler {
     pub source: Source,
     pub mistakes: Vec<Mistake>,
     /// `None` for one that could not be read and has been reported.
-    pub references: HashMap<String, Option<Table>>,
+    pub references: HashMap<String, Option<Arc<Table>>>,
+    /// Where the files that it names are looked for.
+    pub folder: PathBuf,
+    /// What was named beside the rulebook.
+    pub given: Given,
+    /// What is wrong with that.
+    pub given_mistakes: Vec<String>,
     /// Words that count as blank in the whole file.
     pub blank_words: Vec<String>,
     /// The encoding that the file is required to have.
@@ -36,6 +46,8 @@ pub(super) struct Columns {
     /// The path of the sheet in the rulebook.
     pub sheet: String,
     list: Vec<Known>,
+    /// What is known under an alias.
+    pub lookups: Vec<KnownLookup>,
 }
 
 impl Columns {
@@ -55,7 +67,7 @@ impl Columns {
             name: column.name.clone(),
             kind: kind(column.kind),
         };
-        Columns { sheet: path.to_owned(), list: sheet.entries().0.iter().map(one).collect() }
+        Columns { sheet: path.to_owned(), list: sheet.entries().0.iter().map(one).collect(), lookups: Vec::new() }
     }
 
     /// Whether a column holds numbers.
@@ -83,6 +95,27 @@ impl Scope for Columns {
         Some((at, self.list[at].kind))
     }
 
+    fn other(&self, alias: &str, name: &str) -> Option<(Slot, Kind)> {
+        let at = self.lookups.iter().position(|known| known.alias.eq_ignore_ascii_case(alias))?;
+        let (column, kind) = self.lookups[at].columns.column(name)?;
+        Some((Slot::Other(at + 1, column), kind))
+    }
+
+    fn why_not(&self, alias: &str, name: &str) -> String {
+        if alias.eq_ignore_ascii_case(PREVIOUS) {
+            return format!("{alias}.{name} cannot be asked for here: only check knows the row before");
+        }
+        let lookup = self.lookups.iter().find(|known| known.alias.eq_ignore_ascii_case(alias));
+        match lookup {
+            Some(known) => format!("{} has no column {name}{}", known.list.words(), known.columns.hint(name)),
+            None => {
+                let near = fold::nearest(alias, self.lookups.iter().map(|known| known.alias.as_str()));
+                let hint = near.map(|near| format!("; did you mean {near}?")).unwrap_or_default();
+                format!("no look-up has the alias {alias}: declare it in [[sheet.lookup]]{hint}")
+            }
+        }
+    }
+
     fn nearest(&self, name: &str) -> Option<String> {
         fold::nearest(name, self.names()).map(str::to_owned)
     }
@@ -97,8 +130,15 @@ impl Scope for WithPrevious<'_> {
     }
 
     fn other(&self, alias: &str, name: &str) -> Option<(Slot, Kind)> {
-        let (column, kind) = self.0.column(name).filter(|_| alias.eq_ignore_ascii_case(PREVIOUS))?;
-        Some((Slot::Other(0, column), kind))
+        if !alias.eq_ignore_ascii_case(PREVIOUS) {
+            return self.0.other(alias, name);
+        }
+        let (column, kind) = self.0.column(name)?;
+        Some((Slot::Other(PREVIOUS_ROW, column), kind))
+    }
+
+    fn why_not(&self, alias: &str, name: &str) -> String {
+        self.0.why_not(alias, name)
     }
 
     fn nearest(&self, name: &str) -> Option<String> {
@@ -108,6 +148,8 @@ impl Scope for WithPrevious<'_> {
 
 /// What the row before is called in conditions.
 pub(super) const PREVIOUS: &str = "previous";
+/// Its place among the aliases: look-ups come behind it.
+pub(crate) const PREVIOUS_ROW: usize = 0;
 
 impl Compiler {
     pub(super) fn error(&mut self, path: &str, message: impl Into<String>) {

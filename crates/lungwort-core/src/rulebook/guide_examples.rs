@@ -28,6 +28,10 @@ pub(super) fn condition_example(sheet: &Sheet, condition: &Condition, today: Dat
 }
 
 fn find(sheet: &Sheet, condition: &Condition, today: Date) -> (Option<Cells>, Option<Cells>) {
+    // What a list has is not known here.
+    if !condition.others().is_empty() {
+        return (None, None);
+    }
     let kind = |column: usize| sheet.kind(column);
     let known = |column: usize| sheet.columns.get(column).map(known_values).unwrap_or_default();
     let (pass, fail) = witnesses(condition, today, &kind, &known);

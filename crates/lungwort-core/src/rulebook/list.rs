@@ -34,10 +34,17 @@ pub struct List {
     meanings: Texts,
     index: HashTable<u32>,
     short: Option<ShortSet>,
+    /// Values no longer used, each with the one that replaced it, and their meanings with the same.
+    replaced: Replaced,
+    /// The sender's own codes, each with the value that it is here.
+    own: Replaced,
     /// Folded texts that people use for a value, each with the value.
     usual: StdMap<String, Box<str>>,
     near: OnceLock<Near>,
 }
+
+/// Texts, each with the value that stands for it.
+type Replaced = StdMap<Box<str>, Box<str>>;
 
 /// Texts of up to 16 bytes, as most codes are, packed into two numbers and a length: looked up without hashing
 /// byte by byte.
@@ -121,6 +128,12 @@ pub enum NearMiss<'l> {
     Slip(&'l str),
     /// A small slip away from the meaning of this code.
     MeaningSlip(&'l str),
+    /// No longer used: this code replaced it.
+    Replaced(&'l str),
+    /// The meaning of a code no longer used: this one replaced it.
+    ReplacedMeaning(&'l str),
+    /// The sender's own code for this one.
+    Own(&'l str),
 }
 
 impl<'l> NearMiss<'l> {
@@ -131,7 +144,10 @@ impl<'l> NearMiss<'l> {
             | NearMiss::Meaning(code)
             | NearMiss::Usual(code)
             | NearMiss::Slip(code)
-            | NearMiss::MeaningSlip(code) => code,
+            | NearMiss::MeaningSlip(code)
+            | NearMiss::Replaced(code)
+            | NearMiss::ReplacedMeaning(code)
+            | NearMiss::Own(code) => code,
         }
     }
 }
@@ -165,9 +181,31 @@ impl List {
         list
     }
 
+    /// The same list, with values that were replaced: the value, its meaning, and what replaced it.
+    pub fn replacing<'t>(mut self, replaced: impl Iterator<Item = (&'t str, Option<&'t str>, &'t str)>) -> List {
+        for (value, meaning, successor) in replaced {
+            self.replaced.insert(value.into(), successor.into());
+            if let Some(meaning) = meaning {
+                self.usual.entry(fold::fold(meaning)).or_insert_with(|| successor.into());
+            }
+        }
+        self
+    }
+
+    /// The same list, with the sender's own codes.
+    pub fn with_own<'t>(mut self, own: impl Iterator<Item = (&'t str, &'t str)>) -> List {
+        self.own = own.filter(|(own, code)| own != code).map(|(own, code)| (own.into(), code.into())).collect();
+        self
+    }
+
+    /// What a value of the list is besides, where it is the sender's own code for another one.
+    pub fn is_own_code_too(&self, value: &str) -> Option<&str> {
+        if self.own.is_empty() { None } else { self.own.get(value).map(|code| &**code) }
+    }
+
     /// The same list, with texts that people use for a value though the list does not have them.
     pub fn known_as<'t>(mut self, usual: impl Iterator<Item = (&'t str, &'t str)>) -> List {
-        self.usual = usual.map(|(text, code)| (fold::fold(text), code.into())).collect();
+        self.usual.extend(usual.map(|(text, code)| (fold::fold(text), Box::from(code))));
         self
     }
 
@@ -202,6 +240,12 @@ impl List {
 
     /// What a value that is not on the list most likely stands for.
     pub fn near_miss(&self, value: &str) -> Option<NearMiss<'_>> {
+        if let Some(code) = self.replaced.get(value) {
+            return Some(NearMiss::Replaced(code));
+        }
+        if let Some(code) = self.own.get(value) {
+            return Some(NearMiss::Own(code));
+        }
         let near = self.near.get_or_init(|| self.prepare());
         let folded = fold::fold(value);
         let code = |at: u32| self.codes.get(at as usize);
@@ -210,6 +254,9 @@ impl List {
         }
         if let Some(Some(at)) = near.meanings.get(&folded).filter(|_| !folded.is_empty()) {
             return Some(NearMiss::Meaning(code(*at)));
+        }
+        if let Some(code) = self.usual.get(&folded).filter(|_| !self.replaced.is_empty()) {
+            return Some(NearMiss::ReplacedMeaning(code));
         }
         if let Some(code) = self.usual.get(&folded) {
             return Some(NearMiss::Usual(code));

@@ -12,12 +12,15 @@ use jiff::civil::Date;
 use regex::Regex;
 
 pub use super::block::Block;
+use super::compiler::PREVIOUS_ROW;
 pub use super::kinds::{Kind as RowKind, Kinds};
 use super::list::{Dependent, List};
+pub use super::lookup::{Existing, ListOf, Lookup, LookupKey};
 pub use super::optional::Optional;
 pub use super::parents::Parents;
 pub use super::property::Column;
 pub use super::record::{Record, RecordList};
+pub use super::reference::{Reference, Table};
 pub use super::rule::{Each, RuleForm};
 pub use super::set::ColumnSet;
 use super::written::{WrittenNewline, WrittenQuoting};
@@ -45,8 +48,8 @@ pub struct Rulebook {
     pub sheets: Vec<Sheet>,
     /// The blank template that it was made from.
     pub template: Option<Template>,
-    /// The files of the references that it names.
-    pub references: Vec<PathBuf>,
+    /// The references that it names.
+    pub references: Vec<Reference>,
 }
 
 impl Rulebook {
@@ -56,7 +59,18 @@ impl Rulebook {
         [("the rulebook", self.path.as_path())]
             .into_iter()
             .chain(template.map(|path| ("the template that the rulebook names", path)))
-            .chain(self.references.iter().map(|path| ("a reference of the rulebook", path.as_path())))
+            .chain(
+                self.references
+                    .iter()
+                    .flat_map(|list| &list.files)
+                    .map(|path| ("a reference of the rulebook", path.as_path())),
+            )
+            .chain(
+                self.sheets
+                    .iter()
+                    .filter_map(|sheet| sheet.existing.as_ref()?.file.as_deref())
+                    .map(|path| ("the export of existing records", path)),
+            )
     }
 }
 
@@ -161,6 +175,10 @@ pub struct Sheet {
     pub referred_to: Vec<usize>,
     /// What a blank template says of it beside the columns.
     pub parts: Vec<SheetPart>,
+    /// Look-ups, in the order of their aliases' slots.
+    pub lookups: Vec<Lookup>,
+    /// What the receiving side holds already, where anything speaks of it.
+    pub existing: Option<Existing>,
     /// Requirements over more than one cell.
     pub rules: Vec<Rule>,
     /// The row in which the template shows totals: the column that says so, and what it says.
@@ -174,8 +192,18 @@ impl Labels for Sheet {
         self.columns.get(column).map(|column| column.heading.clone()).unwrap_or_default()
     }
 
-    fn other_heading(&self, _: usize, column: usize) -> String {
-        format!("{} of the row before", self.heading(column))
+    fn other_heading(&self, alias: usize, column: usize) -> String {
+        match alias.checked_sub(PREVIOUS_ROW + 1).and_then(|at| self.lookups.get(at)) {
+            Some(lookup) => format!("{} of {}", lookup.columns.heading(column), lookup.found_words()),
+            None => format!("{} of the row before", self.heading(column)),
+        }
+    }
+
+    fn other_kind(&self, alias: usize, column: usize) -> Kind {
+        match alias.checked_sub(PREVIOUS_ROW + 1).and_then(|at| self.lookups.get(at)) {
+            Some(lookup) => lookup.columns.kind(column),
+            None => self.kind(column),
+        }
     }
 
     fn kind(&self, column: usize) -> Kind {
@@ -392,6 +420,17 @@ pub struct Rule {
 #[derive(Debug)]
 pub struct Message(pub Vec<MessagePart>);
 
+impl Message {
+    /// What it quotes of rows that look-ups find: which look-up, and the column of its list.
+    pub fn found(&self) -> Vec<(usize, usize)> {
+        let found = |part: &MessagePart| match part {
+            MessagePart::Found(lookup, column) => Some((*lookup, *column)),
+            _ => None,
+        };
+        self.0.iter().filter_map(found).collect()
+    }
+}
+
 /// A part of a message.
 #[derive(Debug)]
 pub enum MessagePart {
@@ -399,6 +438,8 @@ pub enum MessagePart {
     Text(String),
     /// The cell in that column.
     Cell(usize),
+    /// What a look-up found in a column of its list: which look-up, and the column.
+    Found(usize, usize),
 }
 
 /// A figure.

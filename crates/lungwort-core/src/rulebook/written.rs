@@ -6,10 +6,12 @@ use serde::{Deserialize, Serialize};
 
 pub use super::block::WrittenBlock;
 pub use super::kinds::{WrittenKind, WrittenKinds};
+pub use super::lookup::{WrittenExisting, WrittenNone, WrittenSheetLookup, WrittenUsed};
 pub use super::optional::WrittenOptional;
 pub use super::parents::{WrittenChoice, WrittenParents};
 pub use super::property::WrittenColumn;
 pub use super::record::{WrittenRecord, WrittenRecordList, WrittenRepeated};
+pub use super::reference::{WrittenLookup, WrittenReference};
 pub use super::rule::WrittenRule;
 pub use super::set::WrittenSet;
 pub use super::written_values::{
@@ -179,6 +181,11 @@ pub struct WrittenSheet {
     /// Repeated column sets: the same columns several times side by side.
     #[serde(default)]
     pub set: Vec<WrittenSet>,
+    /// Look-ups: the row of a list, of another sheet or of the existing records that each row names.
+    #[serde(default)]
+    pub lookup: Vec<WrittenSheetLookup>,
+    /// What the receiving side holds already.
+    pub existing: Option<WrittenExisting>,
     /// Requirements over more than one cell.
     #[serde(default)]
     pub rule: Vec<WrittenRule>,
@@ -384,37 +391,6 @@ pub struct WrittenTotalsRow {
     pub column: String,
     /// What it says there.
     pub value: String,
-}
-
-/// A list from outside.
-#[derive(Debug, Clone, Deserialize, JsonSchema)]
-#[serde(deny_unknown_fields)]
-pub struct WrittenReference {
-    /// A delimited file or a workbook, its path counted from the rulebook's folder.
-    pub file: String,
-    /// Of a workbook: the sheet; the first if left out.
-    pub sheet: Option<String>,
-    /// Of a workbook: the row of the headings, from one; the first filled one if left out.
-    pub heading_row: Option<u64>,
-    /// Its encoding; detected from its bytes if left out.
-    pub encoding: Option<String>,
-    /// Its delimiter; detected from its text if left out.
-    pub delimiter: Option<String>,
-}
-
-/// A column of a reference.
-#[derive(Debug, Clone, Default, PartialEq, Eq, Deserialize, Serialize, JsonSchema)]
-#[serde(deny_unknown_fields)]
-pub struct WrittenLookup {
-    /// The reference's name, or a standard list's.
-    pub reference: String,
-    /// The heading of the column with the values; the first if left out.
-    pub column: Option<String>,
-    /// The heading of the column with their meanings.
-    pub meaning: Option<String>,
-    /// Other columns of the reference, each with the column of this sheet that it must equal in the same row.
-    #[serde(default)]
-    pub matching: IndexMap<String, String>,
 }
 
 /// The JSON Schema of a rulebook.

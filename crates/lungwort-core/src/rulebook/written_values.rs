@@ -220,9 +220,14 @@ impl<'de> Visitor<'de> for AllowedVisitor {
                 }
                 ("column", Some(lookup)) => lookup.column = Some(map.next_value()?),
                 ("meaning", Some(lookup)) => lookup.meaning = Some(map.next_value()?),
+                ("own", Some(lookup)) => lookup.own = Some(map.next_value()?),
+                ("successor", Some(lookup)) => lookup.successor = Some(map.next_value()?),
                 ("matching", Some(lookup)) => lookup.matching = map.next_value()?,
                 (_, Some(_)) => {
-                    return Err(de::Error::unknown_field(&key, &["reference", "column", "meaning", "matching"]));
+                    return Err(de::Error::unknown_field(
+                        &key,
+                        &["reference", "column", "meaning", "own", "successor", "matching"],
+                    ));
                 }
                 (_, None) => {
                     codes.insert(key, map.next_value::<Quoted>()?.0);

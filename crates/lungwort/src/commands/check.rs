@@ -76,6 +76,12 @@ fn check_all(arguments: &CheckArguments, session: &Session, how: (&FormEntry, Fi
     };
     let rulebook = &session.chosen.rulebook;
     let mut checker = Checker::new(rulebook, session.folder(), options);
+    if session.files.len() > 1 && checker.looks_ahead() {
+        // A file that cannot be read is reported when its turn comes.
+        for opened in (0..session.files.len()).filter_map(|at| session.open_ahead(at)) {
+            checker.look_ahead(opened).ok();
+        }
+    }
     for (at, path) in session.files.iter().enumerate() {
         let name = path.display();
         let checked = session.open(at).and_then(|opened| {

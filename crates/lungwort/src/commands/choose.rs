@@ -6,7 +6,7 @@ use anyhow::{Context, Result, anyhow, bail};
 use lungwort_core::check::{Opened, TopRows};
 use lungwort_core::intake::io_words;
 use lungwort_core::rulebook::choose::{self, SheetHeadings};
-use lungwort_core::rulebook::{self, Rulebook};
+use lungwort_core::rulebook::{self, Given, Rulebook};
 
 /// A rulebook and why it was taken.
 pub struct Chosen {
@@ -16,13 +16,17 @@ pub struct Chosen {
 }
 
 /// Loads the rulebook that the user named.
-pub fn named(path: &Path) -> Result<Chosen> {
-    Ok(Chosen { rulebook: load(path)?, why: None })
+pub fn named(path: &Path, given: &Given) -> Result<Chosen> {
+    Ok(Chosen { rulebook: load_with(path, given)?, why: None })
 }
 
 /// Loads a rulebook; one with mistakes cannot be checked by.
 pub fn load(path: &Path) -> Result<Rulebook> {
-    let loaded = rulebook::load(path).map_err(|error| match error.kind() {
+    load_with(path, &Given::default())
+}
+
+fn load_with(path: &Path, given: &Given) -> Result<Rulebook> {
+    let loaded = rulebook::load_with(path, given).map_err(|error| match error.kind() {
         std::io::ErrorKind::NotFound => anyhow!("{}: there is no such rulebook", path.display()),
         std::io::ErrorKind::InvalidData => anyhow!("{}: {error}", path.display()),
         _ => anyhow!("{}: it cannot be read: {}", path.display(), io_words(&error)),
@@ -32,11 +36,24 @@ pub fn load(path: &Path) -> Result<Rulebook> {
         mistakes.list.retain(|mistake| mistake.level == rulebook::Level::Error);
         bail!("the rulebook cannot be used.\n\n{}", mistakes.render());
     }
+    if !loaded.given_mistakes.is_empty() {
+        bail!("{}", loaded.given_mistakes.join("\n"));
+    }
     loaded.rulebook.context("the rulebook cannot be used")
 }
 
 /// Chooses among the rulebooks in the file's folder, then in the current one, by the file's headings.
-pub fn by_headings(opened: &mut Opened) -> Result<Chosen> {
+pub fn by_headings(opened: &mut Opened, given: &Given) -> Result<Chosen> {
+    let chosen = best(opened)?;
+    // What is named beside it is read for the one that was chosen alone.
+    if given.existing.is_empty() {
+        return Ok(chosen);
+    }
+    let rulebook = load_with(&chosen.rulebook.path, given)?;
+    Ok(Chosen { rulebook, ..chosen })
+}
+
+fn best(opened: &mut Opened) -> Result<Chosen> {
     let beside = opened.source().file_path().and_then(Path::parent).unwrap_or(Path::new("")).to_owned();
     let beside = beside.as_path();
     let name = opened.name().to_owned();

@@ -57,6 +57,11 @@ const SAMPLES: &[(&str, &[u8])] = &[
     ("viability.rulebook.toml", include_bytes!("../../../../examples/viability.rulebook.toml")),
     ("viability-lots.csv", include_bytes!("../../../../examples/viability-lots.csv")),
     ("viability-tests.csv", include_bytes!("../../../../examples/viability-tests.csv")),
+    ("updates.rulebook.toml", include_bytes!("../../../../examples/updates.rulebook.toml")),
+    ("updates.csv", include_bytes!("../../../../examples/updates.csv")),
+    ("register.csv", include_bytes!("../../../../examples/register.csv")),
+    ("donors.csv", include_bytes!("../../../../examples/donors.csv")),
+    ("families.csv", include_bytes!("../../../../examples/families.csv")),
     ("taxa.csv", include_bytes!("../../../../examples/taxa.csv")),
     ("photos/primula-veris.jpg", b"a picture would be here\n"),
 ];

@@ -20,6 +20,7 @@ mod several;
 mod shown;
 mod sparse_rows;
 pub(crate) mod unique;
+mod used;
 
 use std::sync::Arc;
 
@@ -50,6 +51,7 @@ const FOLDS: &[Maker] = &[
     groups::make,
     previous::make,
     other_sheets::make,
+    used::make,
     shown::make,
     figures::make,
     sparse_rows::make,
@@ -178,6 +180,11 @@ pub(crate) trait Fold: Send + Sync {
     /// The rows of a sheet of one file are over.
     fn finish_sheet(&self, _state: &mut Self::State, _ending: &mut Ending<'_>) {}
 
+    /// The run is over: what there is to say of it as a whole.
+    fn finish_run(&self, _state: &Self::State, _judge: &SheetJudge<'_>) -> Vec<Arc<Problem>> {
+        Vec::new()
+    }
+
     /// The figures that have come together.
     fn figures(&self, _state: &Self::State) -> Vec<Figure> {
         Vec::new()
@@ -191,6 +198,7 @@ pub(crate) trait AnyFold: Send + Sync {
     fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Anything;
     fn absorb(&self, state: &mut Anything, part: Anything, with: &mut Absorbing<'_, '_>);
     fn finish_sheet(&self, state: &mut Anything, ending: &mut Ending<'_>);
+    fn finish_run(&self, state: &Anything, judge: &SheetJudge<'_>) -> Vec<Arc<Problem>>;
     fn figures(&self, state: &Anything) -> Vec<Figure>;
 }
 
@@ -218,6 +226,10 @@ impl<F: Fold> AnyFold for F {
         if let Some(state) = state.downcast_mut() {
             Fold::finish_sheet(self, state, ending);
         }
+    }
+
+    fn finish_run(&self, state: &Anything, judge: &SheetJudge<'_>) -> Vec<Arc<Problem>> {
+        state.downcast_ref().map(|state| Fold::finish_run(self, state, judge)).unwrap_or_default()
     }
 
     fn figures(&self, state: &Anything) -> Vec<Figure> {

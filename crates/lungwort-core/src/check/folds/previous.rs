@@ -11,6 +11,7 @@ use crate::check::rows::RowValues;
 use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, key_of, whole_row};
 use crate::condition::{Condition, Row, Slot, Truth};
 use crate::finding::codes::rule as codes;
+use crate::rulebook::compiler::PREVIOUS_ROW;
 use crate::rulebook::model::{Each, Rule};
 use crate::rulebook::{Sheet, listed, written_value};
 
@@ -20,6 +21,8 @@ struct OneRule<'r> {
     rule: &'r Rule,
     condition: &'r Condition,
     columns: Vec<usize>,
+    /// What it asks of rows that look-ups find.
+    found: Vec<Slot>,
 }
 
 struct Previous<'r> {
@@ -34,7 +37,10 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
         let mut columns: Vec<usize> = rule.form.columns().into_iter().chain(when).collect();
         columns.sort_unstable();
         columns.dedup();
-        Some(OneRule { at, rule, condition, columns })
+        let of_when = rule.when.iter().flat_map(|when| when.others());
+        let others = condition.others().into_iter().chain(of_when).filter(|(alias, _)| *alias != PREVIOUS_ROW);
+        let found = others.map(|(alias, column)| Slot::Other(alias, column)).collect();
+        Some(OneRule { at, rule, condition, columns, found })
     });
     let rules: Vec<OneRule<'_>> = rules.collect();
     (!rules.is_empty()).then(|| Box::new(Previous { sheet, rules }) as _)
@@ -42,7 +48,7 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
 
 /// What a rule needs of one row.
 #[derive(Debug, Clone)]
-pub(super) struct Kept(Vec<(usize, Value<'static>)>);
+pub(super) struct Kept(Vec<(Slot, Value<'static>)>);
 
 /// The rows of one rule in a chunk: the first of each group, which waits for the one before it, and the last of each.
 #[derive(Default)]
@@ -59,16 +65,16 @@ struct Pair<'p> {
 }
 
 impl Kept {
-    fn get(&self, column: usize) -> &Value<'static> {
-        self.0.iter().find(|(known, _)| *known == column).map_or(&Value::Blank, |(_, value)| value)
+    fn get(&self, slot: Slot) -> &Value<'static> {
+        self.0.iter().find(|(known, _)| *known == slot).map_or(&Value::Blank, |(_, value)| value)
     }
 }
 
 impl Row for Pair<'_> {
     fn value(&self, slot: Slot) -> &Value<'_> {
         match slot {
-            Slot::Column(column) => self.here.get(column),
-            Slot::Other(_, column) => self.before.get(column),
+            Slot::Other(PREVIOUS_ROW, column) => self.before.get(Slot::Column(column)),
+            Slot::Column(_) | Slot::Other(..) => self.here.get(slot),
             Slot::Aggregate(_) => &Value::Blank,
         }
     }
@@ -96,8 +102,9 @@ impl Fold for Previous<'_> {
                 }
                 let Some(group) = self.group(rule, from, at, row) else { continue };
                 let values = RowValues { values: from.values, at };
-                let value = |column: &usize| (*column, values.value(Slot::Column(*column)).clone().into_owned());
-                let kept = Kept(rule.columns.iter().map(value).collect());
+                let value = |slot: Slot| (slot, values.value(slot).clone().into_owned());
+                let slots = rule.columns.iter().map(|column| Slot::Column(*column)).chain(rule.found.iter().copied());
+                let kept = Kept(slots.map(value).collect());
                 match ends.last.insert(group, kept.clone()) {
                     Some(before) => {
                         if let Some(finding) = self.broken(rule, row, (&kept, &before), from.values.today) {
@@ -164,13 +171,15 @@ impl Previous<'_> {
         {
             return None;
         }
-        let said = |column: usize, kept: &Kept| match written_value(self.sheet, column, kept.get(column)).as_str() {
+        let said = |column: usize, kept: &Kept| match written_value(self.sheet, column, kept.get(Slot::Column(column)))
+            .as_str()
+        {
             "" => format!("{} is blank", self.sheet.columns[column].heading),
             text => format!("{} is {}", self.sheet.columns[column].heading, shown::clipped(text, shown::SHOWN)),
         };
         let own: Vec<String> = rule.condition.columns().iter().map(|column| said(*column, here)).collect();
-        let other: Vec<String> =
-            rule.condition.other_columns().into_iter().map(|column| said(column, before)).collect();
+        let others = rule.condition.others().into_iter().filter(|(alias, _)| *alias == PREVIOUS_ROW);
+        let other: Vec<String> = others.map(|(_, column)| said(column, before)).collect();
         let title = rule.rule.title.trim_end_matches('.');
         let here = if own.is_empty() { String::new() } else { format!("here {}, and ", listed(&own, "and")) };
         let message = format!("{title}; {here}in the row before {}.", listed(&other, "and"));

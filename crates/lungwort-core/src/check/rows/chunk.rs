@@ -44,6 +44,7 @@ impl ChunkJudge<'_, '_> {
         let mut values = Values {
             typed: self.sheet.wants_value.iter().map(|wanted| Vec::with_capacity(room(*wanted))).collect(),
             filled: self.sheet.wants_filled.iter().map(|wanted| Vec::with_capacity(room(*wanted))).collect(),
+            looked: Vec::new(),
             today: self.sheet.today,
         };
         // A few rows at a time, so that their cells stay in the nearest cache while column after column looks at them.
@@ -60,6 +61,9 @@ impl ChunkJudge<'_, '_> {
         self.stored(chunk, &rows, &mut out);
         inherit::for_good(self.sheet, shaped, &rows, &mut values);
         let own = inherit::for_conditions(self.sheet, shaped, &rows, &mut values);
+        if !self.sheet.lookups.is_empty() {
+            values.looked = self.look_up(shaped, &rows, &values, &mut out);
+        }
         self.conditional_cells(shaped, &rows, &values, &mut out);
         self.dependent_lists(chunk, &rows, &values, &mut out);
         self.rules(shaped, &rows, &values, &mut out);
@@ -79,7 +83,7 @@ impl ChunkJudge<'_, '_> {
     }
 
     /// Brings the rows of data to the headings' width, and returns those that can be judged.
-    fn layout(&self, shaped: &mut Shaped, out: &mut ChunkResult) -> Vec<usize> {
+    pub(crate) fn layout(&self, shaped: &mut Shaped, out: &mut ChunkResult) -> Vec<usize> {
         let Shaped { chunk, places, .. } = shaped;
         let mut rows = Vec::with_capacity(places.len());
         let mut first_of_data = None;

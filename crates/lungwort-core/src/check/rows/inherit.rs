@@ -23,6 +23,7 @@ pub(super) fn carried(sheet: &Sheet) -> Vec<usize> {
         asked.extend(rule.form.columns());
         asked.extend(rule.when.iter().flat_map(|when| when.columns()));
     }
+    asked.extend(sheet.lookups.iter().flat_map(|lookup| lookup.own_columns()));
     asked.extend(sheet.block.iter().flat_map(|block| &block.inherit).map(|(_, cell)| cell));
     let of_header = record.header.iter().copied();
     of_header.filter(|column| asked.contains(column)).collect()

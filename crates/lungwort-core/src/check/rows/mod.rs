@@ -19,11 +19,13 @@ use jiff::civil::Date;
 use crate::cell::Value;
 use crate::check::column::ColumnJudge;
 use crate::check::header::Header;
+use crate::check::lookups::{Looked, LookedIn};
 use crate::check::problem;
 use crate::condition::{Condition, Row, Slot};
 use crate::finding::CellProblem;
 use crate::finding::{Problem, codes::value as codes};
 use crate::rulebook::Sheet;
+use crate::rulebook::compiler::PREVIOUS_ROW;
 use crate::rulebook::model::{Each, FileRules, MessagePart};
 use crate::rulebook::property::Surroundings;
 
@@ -45,6 +47,8 @@ pub struct SheetJudge<'r> {
     pub carried: Vec<usize>,
     /// Where each column must be filled: `every row must fill it`.
     pub must: Vec<String>,
+    /// Its look-ups.
+    pub lookups: Vec<LookedIn<'r>>,
     /// What is said where a required cell is blank, by column.
     pub missing: Vec<Arc<Problem>>,
     /// The day of the check.
@@ -78,6 +82,7 @@ impl<'r> SheetJudge<'r> {
             wants_filled: vec![false; columns.len()],
             carried: Vec::new(),
             in_set: (0..columns.len()).map(in_set).collect(),
+            lookups: LookedIn::of(sheet, surroundings.today),
             missing,
             must,
             columns,
@@ -147,6 +152,9 @@ impl<'r> SheetJudge<'r> {
             let named = parents.id.iter().chain(&parents.parent);
             named.for_each(|column| self.wants_value[*column] = true);
         }
+        for column in self.lookups.iter().filter(|each| each.active).flat_map(|each| each.lookup.own_columns()) {
+            self.wants_value[column] = true;
+        }
         for figure in &sheet.figures {
             figure.by.iter().for_each(|column| self.wants_value[*column] = true);
             figure.formula.columns().iter().for_each(|column| self.wants_value[*column] = true);
@@ -188,6 +196,8 @@ pub struct Values<'b> {
     pub typed: Vec<Vec<Value<'b>>>,
     /// Whether the cell is filled.
     pub filled: Vec<Vec<bool>>,
+    /// What each look-up found.
+    pub looked: Vec<Looked<'b>>,
     /// The day of the check.
     pub today: Date,
 }
@@ -213,8 +223,12 @@ impl Row for RowValues<'_, '_> {
     fn value(&self, slot: Slot) -> &Value<'_> {
         match slot {
             Slot::Column(column) => self.values.typed[column].get(self.at).unwrap_or(&Value::Blank),
+            Slot::Other(alias, column) => {
+                let looked = alias.checked_sub(PREVIOUS_ROW + 1).and_then(|lookup| self.values.looked.get(lookup));
+                looked.and_then(|looked| looked.columns.get(column)?.get(self.at)).unwrap_or(&Value::Blank)
+            }
             // Rules over one row name nothing else.
-            Slot::Other(..) | Slot::Aggregate(_) => &Value::Blank,
+            Slot::Aggregate(_) => &Value::Blank,
         }
     }
 

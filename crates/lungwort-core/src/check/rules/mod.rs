@@ -5,6 +5,7 @@
 use crate::check::rows::{RowValues, SheetJudge};
 use crate::condition::{Condition, Row, Slot, Truth};
 use crate::rulebook::Sheet;
+use crate::rulebook::compiler::PREVIOUS_ROW;
 use crate::rulebook::model::{Message, MessagePart};
 use crate::rulebook::rule::{Broken, RowCells};
 
@@ -43,6 +44,10 @@ impl RowCells for JudgedRow<'_, '_, '_> {
     fn shown(&self, column: usize) -> String {
         shown_value(self.sheet, column, self.row)
     }
+
+    fn found(&self, lookup: usize, column: usize) -> String {
+        shown_found(lookup, column, self.row)
+    }
 }
 
 /// The message of a rule for a row: its own words or the rule's sentence, and the cells.
@@ -68,8 +73,18 @@ fn fill_in(judge: &SheetJudge<'_>, message: &Message, row: RowValues<'_, '_>) ->
             quotes = true;
             shown_value(judge.sheet, *column, row)
         }
+        MessagePart::Found(lookup, column) => {
+            quotes = true;
+            shown_found(*lookup, *column, row)
+        }
     });
     (text.collect(), quotes)
+}
+
+/// What a look-up found in a column of its list.
+fn shown_found(lookup: usize, column: usize, row: RowValues<'_, '_>) -> String {
+    let value = row.value(Slot::Other(lookup + PREVIOUS_ROW + 1, column));
+    crate::cell::shown::clipped(&value.written(), crate::cell::shown::SHOWN)
 }
 
 /// A cell's value as the column has it written.

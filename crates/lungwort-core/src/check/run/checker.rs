@@ -101,31 +101,8 @@ impl<'r> Checker<'r> {
         out: &mut Reporter<'_>,
     ) -> Result<RowsRead, CheckError> {
         let sheet = self.sheets[passage.number].judge.sheet;
-        let (mut shape, header): (Box<dyn Shape>, Header) = if sheet.is_form {
-            let (labelled, header) = Labelled::find(sheet, &top);
-            (Box::new(labelled), header)
-        } else {
-            let mut header = header::read(sheet, &top).ok_or(CheckError::NoHeadings(None))?;
-            if sheet.block.is_none() {
-                rows.set_width(header.width);
-            }
-            let key: Option<Vec<usize>> = sheet.key.iter().map(|column| header.field_of[*column]).collect();
-            // Without the columns of the key, which have been reported missing, nothing says where a record begins.
-            match key.filter(|_| sheet.record.is_some()) {
-                _ if sheet.block.is_some() => {
-                    let blocks = Blocks::find(sheet, &self.sheets[passage.number].judge.carried, &mut header, &top);
-                    (Box::new(blocks), header)
-                }
-                Some(key) => {
-                    let carried = self.sheets[passage.number].judge.carried.iter();
-                    let carried = carried.filter_map(|column| Some((*column, header.field_of[*column]?))).collect();
-                    (Box::new(Records::new(header.first_data, key, carried)), header)
-                }
-                None => (Box::new(Table::new(header.first_data)), header),
-            }
-        };
+        let (mut shape, mut header) = self.shape_of(passage.number, rows, &top).ok_or(CheckError::NoHeadings(None))?;
         // What the template shows in cells above the headings, for its figures to be compared with.
-        let mut header = header;
         let text = |(row, column): (u64, usize)| {
             let at = (0..top.row_count()).find(|at| top.row_number(*at) == row)?;
             let text = top.text(top.cell(at, column)).trim();
@@ -149,6 +126,29 @@ impl<'r> Checker<'r> {
             header.field_of.iter_mut().for_each(|field| *field = field.filter(|field| *field < from));
         }
         Ok(RowsRead { totals, columns, header })
+    }
+
+    /// How the rows of a sheet make up things, and which column is which; `None` where its headings are not there.
+    pub(crate) fn shape_of(&self, number: usize, rows: &mut dyn Rows, top: &Chunk) -> Option<(Box<dyn Shape>, Header)> {
+        let judge = &self.sheets[number].judge;
+        let sheet = judge.sheet;
+        if sheet.is_form {
+            let (labelled, header) = Labelled::find(sheet, top);
+            return Some((Box::new(labelled), header));
+        }
+        let mut header = header::read(sheet, top)?;
+        if sheet.block.is_some() {
+            let blocks = Blocks::find(sheet, &judge.carried, &mut header, top);
+            return Some((Box::new(blocks), header));
+        }
+        rows.set_width(header.width);
+        let key: Option<Vec<usize>> = sheet.key.iter().map(|column| header.field_of[*column]).collect();
+        // Without the columns of the key, which have been reported missing, nothing says where a record begins.
+        let Some(key) = key.filter(|_| sheet.record.is_some()) else {
+            return Some((Box::new(Table::new(header.first_data)), header));
+        };
+        let carried = judge.carried.iter().filter_map(|column| Some((*column, header.field_of[*column]?))).collect();
+        Some((Box::new(Records::new(header.first_data, key, carried)), header))
     }
 
     fn pass(

@@ -4,12 +4,14 @@
 
 mod another_reading;
 pub mod checker;
+mod lists;
 pub mod metadata;
 pub mod open;
 pub(crate) mod other_sheets;
 pub(crate) mod pipeline;
 pub(crate) mod reporter;
 pub(crate) mod sequence;
+mod sheet_tables;
 
 use std::ops::ControlFlow;
 
@@ -49,13 +51,20 @@ impl Checker<'_> {
     /// # Errors
     /// A [`CheckError`] where the file is not one of the rulebook's, or cannot be read on.
     pub fn file(&mut self, opened: Opened, sink: &mut dyn Sink) -> Result<ControlFlow<()>, CheckError> {
-        if self.files.is_empty() {
+        let first = self.files.is_empty();
+        if first {
             self.prepare()?;
+        }
+        if opened.is_workbook() && self.looks_ahead() {
+            self.look_ahead(opened.again()?)?;
         }
         let before = file::before_rows(self.rulebook, &opened);
         let source = opened.source().clone();
         let mut out = Reporter { file: self.files.len(), sheet: None, sink, stopped: false };
         out.about_file(before);
+        if first {
+            self.about_lists(&mut out);
+        }
         let metadata = if source.is_workbook() {
             workbook::check(self, opened, &mut out)?
         } else {
@@ -70,6 +79,16 @@ impl Checker<'_> {
 
     /// Ends a batch: of delimited files that stand for sheets, some may be missing.
     pub fn finish(&mut self, sink: &mut dyn Sink) {
+        self.sheets_of_batch(sink);
+        let mut out = Reporter { file: self.files.len().saturating_sub(1), sheet: None, sink, stopped: false };
+        for state in &self.sheets {
+            for (fold, of) in state.folds.iter().zip(&state.states) {
+                out.about_file(fold.finish_run(of, &state.judge));
+            }
+        }
+    }
+
+    fn sheets_of_batch(&mut self, sink: &mut dyn Sink) {
         let delimited = self.files.iter().all(|file| matches!(file.content, ContentMetadata::Text(_)));
         if self.sheets.len() < 2 || self.files.is_empty() || !delimited {
             return;
@@ -153,7 +172,7 @@ impl Checker<'_> {
     }
 
     /// The sheet whose headings a delimited file has.
-    fn sheet_of_text(&self, top: &Chunk) -> usize {
+    pub(crate) fn sheet_of_text(&self, top: &Chunk) -> usize {
         if self.sheets.len() == 1 {
             return 0;
         }

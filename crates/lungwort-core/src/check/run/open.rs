@@ -31,6 +31,14 @@ impl Opened {
         Ok(opened)
     }
 
+    /// The same file, opened again.
+    ///
+    /// # Errors
+    /// Where it cannot be.
+    pub fn again(&self) -> Result<Opened, OpenError> {
+        Opened::new(self.source.clone(), self.options)
+    }
+
     /// The name as given.
     pub fn name(&self) -> &str {
         self.source.name()

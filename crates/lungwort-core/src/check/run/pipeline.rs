@@ -31,7 +31,7 @@ impl<'r> Reading<'r> {
     }
 
     /// The next rows, placed, in the memory of others; `None` at the end.
-    fn next(&mut self, spare: Shaped) -> io::Result<Option<Shaped>> {
+    pub(crate) fn next(&mut self, spare: Shaped) -> io::Result<Option<Shaped>> {
         let mut shaped = spare;
         let Some(chunk) = self.rows.next_chunk(std::mem::take(&mut shaped.chunk))? else { return Ok(None) };
         if let Some(counter) = self.progress {

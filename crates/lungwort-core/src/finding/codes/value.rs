@@ -176,6 +176,18 @@ NEAR_VALUE "near-value" Error "A value of the list in another spelling"
     fix "Write the value exactly as on the list."
     "gb" => "GB"
 
+OWN_CODE "own-code" Error "Your own code where the receiving side's is required"
+    means "The list says which of its codes your own code is, and this is yours."
+    matters "The receiving side does not know your codes."
+    fix "Put the code of the receiving side."
+    "BAG-2" => "P20"
+
+TWO_MEANINGS "two-meanings" Note "A code that is also your own code for another one"
+    means "The value is on the list, and the list also has it as your own code for another value."
+    matters "It was taken for the receiving side's code, which may not be what was meant."
+    fix "If your own code was meant, put the code that it stands for."
+    "20, which is also your code for P20" => "P20"
+
 MEANING_FOR_CODE "meaning-for-code" Error "The meaning where the code is required"
     means "The list has codes with meanings, and the cell holds a meaning instead of its code."
     matters "The receiving side knows only the codes."

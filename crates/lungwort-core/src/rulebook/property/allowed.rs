@@ -9,9 +9,8 @@ use crate::rulebook::list::{Dependent, Entry, List};
 use crate::rulebook::written::{WrittenAllowed, WrittenDependent, WrittenLookup};
 use crate::rulebook::change::{Changes, Weight};
 use crate::rulebook::listed;
-use crate::cell::fold;
 use std::sync::Arc;
-use std::collections::HashSet;
+use std::collections::{HashMap, HashSet};
 use crate::finding::{CellProblem, Correction, Expected, codes::cell as cell_codes, codes::value as codes, ranges::thousands};
 use crate::rulebook::list::NearMiss;
 use crate::rulebook::model::Allowed;
@@ -73,16 +72,12 @@ fn referenced(compiler: &mut Compiler, columns: &Columns, path: &str, lookup: &W
         }
         return Some(Allowed { list, name: format!("the codes of {name}"), dependent: None });
     }
-    let Some(table) = compiler.references.remove(name) else {
-        let known =
-            compiler.references.keys().map(String::as_str).chain(crate::rulebook::standard::ALL.iter().map(|each| each.name));
-        let hint = fold::nearest(name, known).map(|near| format!("; did you mean {near}?")).unwrap_or_default();
+    let Some(table) = compiler.references.get(name).cloned() else {
+        let hint = compiler.hint_reference(name);
         compiler.error(&format!("{path}.reference"), format!("there is no reference {name}{hint}"));
         return None;
     };
-    let allowed = table.as_ref().and_then(|table| from_table(compiler, columns, path, lookup, table));
-    compiler.references.insert(name.clone(), table);
-    allowed
+    from_table(compiler, columns, path, lookup, table.as_deref()?)
 }
 
 fn from_table(
@@ -95,8 +90,7 @@ fn from_table(
     let mut place = |key: &str, heading: &str| {
         let found = table.heading(heading);
         if found.is_none() {
-            let hint = fold::nearest(heading, table.headings.iter().map(String::as_str));
-            let hint = hint.map(|near| format!("; did you mean {near}?")).unwrap_or_default();
+            let hint = table.hint(heading);
             compiler.error(
                 &format!("{path}.{key}"),
                 format!("the reference {} has no column {heading}{hint}", lookup.reference),
@@ -106,6 +100,8 @@ fn from_table(
     };
     let column = lookup.column.as_ref().map_or(Some(0), |heading| place("column", heading));
     let meaning = lookup.meaning.as_ref().map(|heading| place("meaning", heading));
+    let own_codes = lookup.own.as_ref().map(|heading| place("own", heading));
+    let successor = lookup.successor.as_ref().map(|heading| place("successor", heading));
     let others: Vec<Option<usize>> = lookup.matching.keys().map(|heading| place("matching", heading)).collect();
     let names: Vec<String> = lookup.matching.values().cloned().collect();
     let own: Vec<usize> = names
@@ -128,11 +124,79 @@ fn from_table(
             .map(|row| (others.iter().map(|at| table.cell(row, *at)).collect(), table.cell(row, column)));
         Dependent::new(own, rows)
     });
+    let (list, circle) = list_of(table, column, (meaning.flatten(), own_codes.flatten(), successor.flatten()));
+    if let Some(circle) = circle {
+        let message = format!("in the list {} each of these is replaced by the next, in a circle: {circle}", lookup.reference);
+        compiler.error(&format!("{path}.successor"), message);
+    }
     Some(Allowed {
-        list: Arc::new(table.list(column, meaning.flatten())),
+        list: Arc::new(list),
         name: format!("the values of {}", lookup.reference),
         dependent,
     })
+}
+
+/// The values of a table's column that are still used, with those that they replaced and the sender's own codes; and what is
+/// replaced in a circle, if anything is.
+fn list_of(
+    table: &crate::rulebook::reference::Table,
+    column: usize,
+    (meaning, own, successor): (Option<usize>, Option<usize>, Option<usize>),
+) -> (List, Option<String>) {
+    let Some(successor) = successor else {
+        let list = table.list(column, meaning);
+        return (with_own(list, table, column, own, &HashMap::new()), None);
+    };
+    let rows = || (0..table.row_count()).filter(|row| !table.cell(*row, column).is_empty());
+    let next: HashMap<&str, &str> = rows()
+        .map(|row| (table.cell(row, column), table.cell(row, successor)))
+        .filter(|(code, next)| !next.is_empty() && code != next)
+        .collect();
+    let used = rows().filter(|row| !next.contains_key(table.cell(*row, column)));
+    let list = table.list_of(used, column, meaning);
+    let mut ends: HashMap<&str, &str> = HashMap::new();
+    let mut circle = None;
+    for row in rows() {
+        let code = table.cell(row, column);
+        let mut chain = vec![code];
+        while let Some(further) = next.get(chain[chain.len() - 1]) {
+            if let Some(begins) = chain.iter().position(|known| known == further) {
+                circle.get_or_insert_with(|| chain[begins..].join(", "));
+                break;
+            }
+            if let Some(end) = ends.get(further) {
+                chain.push(end);
+                break;
+            }
+            chain.push(further);
+        }
+        if chain.len() > 1 {
+            ends.insert(code, chain[chain.len() - 1]);
+        }
+    }
+    let replaced = rows().filter_map(|row| {
+        let end = ends.get(table.cell(row, column))?;
+        let meaning = meaning.map(|at| table.cell(row, at)).filter(|text| !text.is_empty());
+        Some((table.cell(row, column), meaning, *end))
+    });
+    (with_own(list.replacing(replaced), table, column, own, &ends), circle)
+}
+
+/// The list with the sender's own codes, each for the value that is used now.
+fn with_own(
+    list: List,
+    table: &crate::rulebook::reference::Table,
+    column: usize,
+    own: Option<usize>,
+    ends: &HashMap<&str, &str>,
+) -> List {
+    let Some(own) = own else { return list };
+    let rows = (0..table.row_count()).filter(|row| !table.cell(*row, own).is_empty());
+    let pairs = rows.map(|row| {
+        let code = table.cell(row, column);
+        (table.cell(row, own), ends.get(code).copied().unwrap_or(code))
+    });
+    list.with_own(pairs)
 }
 
 fn list_words(sheet: &Sheet, allowed: &Allowed) -> String {
@@ -252,7 +316,7 @@ struct OnList<'r> {
 
 impl CellCheck for OnList<'_> {
     fn passes(&self, text: &str, _: &Value<'_>) -> bool {
-        self.allowed.list.contains(text)
+        self.allowed.list.contains(text) && self.allowed.list.is_own_code_too(text).is_none()
     }
 
     fn explain(&self, text: &str, _: &Value<'_>) -> CellProblem {
@@ -260,7 +324,23 @@ impl CellCheck for OnList<'_> {
             return CellProblem::new(&codes::RETIRED_VALUE, format!("no longer used. It was replaced by {successor}."))
                 .with(Correction::likely(successor));
         }
+        if let Some(other) = self.allowed.list.is_own_code_too(text).filter(|_| self.allowed.list.contains(text)) {
+            let message = format!("it was taken for the code; it is also your own code for {other}. If that is meant, put {other}.");
+            return CellProblem::new(&codes::TWO_MEANINGS, message);
+        }
         match self.allowed.list.near_miss(text) {
+            Some(NearMiss::Replaced(successor)) => {
+                let message = format!("no longer used. It was replaced by {successor}.");
+                CellProblem::new(&codes::RETIRED_VALUE, message).with(Correction::likely(successor))
+            }
+            Some(NearMiss::ReplacedMeaning(successor)) => {
+                let message = format!("the meaning of a code no longer used, which was replaced by {successor}.");
+                CellProblem::new(&codes::RETIRED_VALUE, message).with(Correction::likely(successor))
+            }
+            Some(NearMiss::Own(code)) => {
+                let message = format!("that is your own code; here it is {code}.");
+                CellProblem::new(&codes::OWN_CODE, message).with(Correction::certain(code))
+            }
             Some(NearMiss::Spelling(code)) => {
                 CellProblem::new(&codes::NEAR_VALUE, format!("the list has it as {}.", shown::quoted(code)))
                     .with(Correction::certain(code))

@@ -5,6 +5,7 @@ use jiff::civil::Date;
 use super::{Broken, Each, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
 use crate::condition::{Condition, Formula, Labels};
 use crate::finding::codes::rule as codes;
+use crate::rulebook::compiler::PREVIOUS_ROW;
 use crate::rulebook::guide_examples::{RuleExample, condition_example};
 use crate::rulebook::{Sheet, listed};
 
@@ -23,7 +24,7 @@ pub(super) fn compile(on: &mut Forming<'_>, _: &WrittenRule, given: &str) -> Opt
     let place = format!("{}.check", on.path);
     if given.to_ascii_lowercase().contains("previous.") {
         let condition = on.compiler.condition_of_rows(&place, given, on.columns)?;
-        if !condition.other_columns().is_empty() {
+        if condition.others().iter().any(|(alias, _)| *alias == PREVIOUS_ROW) {
             return Some(Box::new(WithPrevious(condition)));
         }
     }
@@ -59,13 +60,16 @@ impl RuleForm for This {
     fn judge(&self, sheet: &Sheet, row: &dyn RowCells) -> Option<Broken> {
         (row.holds(&self.0) == Some(false)).then(|| {
             // `Received on is 2026-03-04 and Collected on is 2026-03-05`
-            let said: Vec<String> = self
-                .0
-                .columns()
-                .iter()
-                .map(|column| format!("{} is {}", sheet.heading(*column), row.shown(*column)))
-                .collect();
-            let column = self.0.columns().first().copied().unwrap_or(0);
+            let own = self.0.columns().iter();
+            let own = own.map(|column| format!("{} is {}", sheet.heading(*column), row.shown(*column)));
+            let found = self.found().into_iter().map(|(lookup, column)| {
+                let heading = sheet.other_heading(lookup + PREVIOUS_ROW + 1, column);
+                format!("{heading} is {}", row.found(lookup, column))
+            });
+            let said: Vec<String> = own.chain(found).collect();
+            // Where it names no cell of the row, it is about the cells that the look-up goes by.
+            let looked_up = || self.found().first().and_then(|(at, _)| sheet.lookups.get(*at)?.own_columns().first().copied());
+            let column = self.0.columns().first().copied().or_else(looked_up).unwrap_or(0);
             Broken { code: &codes::RULE_BROKEN, detail: listed(&said, "and"), column }
         })
     }
@@ -111,7 +115,9 @@ impl RuleForm for WithPrevious {
     }
 
     fn columns(&self) -> Vec<usize> {
-        let mut columns = [self.0.columns().to_vec(), self.0.other_columns()].concat();
+        let others = self.0.others();
+        let before = others.iter().filter(|(alias, _)| *alias == PREVIOUS_ROW).map(|(_, column)| *column);
+        let mut columns: Vec<usize> = self.0.columns().iter().copied().chain(before).collect();
         columns.sort_unstable();
         columns.dedup();
         columns

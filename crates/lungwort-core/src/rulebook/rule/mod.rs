@@ -10,16 +10,16 @@ mod forming;
 
 use std::fmt;
 
-use indexmap::IndexMap;
 use jiff::civil::Date;
 use schemars::JsonSchema;
-use serde::{Deserialize, Serialize, de};
+use serde::{Deserialize, Serialize};
 
 pub use each::{Each, WrittenEach};
 pub(super) use forming::Forming;
 pub use numbered::WrittenNumbered;
 
 use super::Sheet;
+use super::compiler::PREVIOUS_ROW;
 use super::toml_text::is_default;
 use example::RuleExample;
 use rust_decimal::Decimal;
@@ -37,6 +37,9 @@ pub trait RowCells {
 
     /// A cell's value as its column writes it, for messages.
     fn shown(&self, column: usize) -> String;
+
+    /// What a look-up found in a column of its list, for messages.
+    fn found(&self, lookup: usize, column: usize) -> String;
 }
 
 /// What a rule found in a row.
@@ -139,6 +142,16 @@ pub trait RuleForm: fmt::Debug + Send + Sync {
         None
     }
 
+    /// What it asks of rows that look-ups find: which look-up, and the column of its list.
+    fn found(&self) -> Vec<(usize, usize)> {
+        let of_group = self.group().map(|form| match form {
+            GroupForm::Check(formula) => formula.others(),
+            _ => Vec::new(),
+        });
+        let conditions = self.condition().into_iter().chain(self.previous());
+        found_of(conditions.flat_map(Condition::others).chain(of_group.unwrap_or_default()))
+    }
+
     /// The condition over a row and the one before it that it is, if it is one.
     fn previous(&self) -> Option<&Condition> {
         None
@@ -153,6 +166,11 @@ pub trait RuleForm: fmt::Debug + Send + Sync {
     fn uniqueness(&self) -> Option<Uniqueness<'_>> {
         None
     }
+}
+
+/// Of columns of other rows, those of rows that look-ups find.
+pub(crate) fn found_of(others: impl Iterator<Item = (usize, usize)>) -> Vec<(usize, usize)> {
+    others.filter_map(|(alias, column)| Some((alias.checked_sub(PREVIOUS_ROW + 1)?, column))).collect()
 }
 
 /// Makes rules as written, and the table of forms, of the entries.
@@ -175,10 +193,6 @@ macro_rules! forms {
             pub blanks: Option<WrittenBlanks>,
             /// With same: how far numbers may be from the first one of the group.
             pub tolerance: Option<f64>,
-            /// Form: a row found in another list (not supported yet).
-            #[serde(skip_serializing)]
-            #[schemars(with = "Option<serde_json::Map<String, serde_json::Value>>")]
-            pub lookup: Option<IndexMap<String, de::IgnoredAny>>,
             /// The condition under which the rule counts.
             pub when: Option<String>,
             /// Over what the rule goes: each "row" (if left out), each "record", the whole "sheet", or each group of rows with the same

@@ -1,0 +1,97 @@
+//! An index of a table by a key: four bytes a row and a little, since the keys themselves are in the table.
+
+use std::collections::HashMap;
+
+use hashbrown::HashTable;
+
+use crate::cell::spelling::Folding;
+use crate::cell::{Value, key};
+use crate::rulebook::model::{ColumnType, LookupKey, Table};
+
+/// Which rows of a table have a key.
+#[derive(Debug, Default)]
+pub(crate) struct Index {
+    /// The first row of each key.
+    rows: HashTable<u32>,
+    /// Of a key that several rows have, the others.
+    more: HashMap<u32, Vec<u32>>,
+}
+
+impl Index {
+    /// Indexes the rows of a table that count. A row with a blank in the key is found by nothing.
+    pub fn new(table: &Table, of: &LookupKey, counts: &dyn Fn(usize) -> bool) -> Index {
+        let mut index = Index { rows: HashTable::with_capacity(table.row_count()), more: HashMap::new() };
+        for row in 0..table.row_count() {
+            let Some(key) = key_of_row(table, of, row).filter(|_| counts(row)) else { continue };
+            let row = row as u32;
+            match index.find(table, of, key) {
+                Some(first) => index.more.entry(first).or_default().push(row),
+                // There is room for all rows, so that none is hashed again.
+                None => drop(index.rows.insert_unique(key as u64, row, |row| hash_of_row(table, of, *row))),
+            }
+        }
+        index
+    }
+
+    /// The first row that has a key.
+    #[inline]
+    pub fn find(&self, table: &Table, of: &LookupKey, key: u128) -> Option<u32> {
+        let same = |row: &u32| key_of_row(table, of, *row as usize) == Some(key);
+        self.rows.find(key as u64, same).copied()
+    }
+
+    /// The other rows that have the key of this one.
+    pub fn others(&self, first: u32) -> &[u32] {
+        self.more.get(&first).map(Vec::as_slice).unwrap_or_default()
+    }
+
+    /// Keys that several rows have: the first rows of them, ascending.
+    pub fn repeated(&self) -> Vec<u32> {
+        let mut firsts: Vec<u32> = self.more.keys().copied().collect();
+        firsts.sort_unstable();
+        firsts
+    }
+}
+
+fn hash_of_row(table: &Table, of: &LookupKey, row: u32) -> u64 {
+    key_of_row(table, of, row as usize).unwrap_or_default() as u64
+}
+
+/// The key of a row of a table; `None` where a part of it is blank.
+pub(crate) fn key_of_row(table: &Table, of: &LookupKey, row: usize) -> Option<u128> {
+    if let ([column], [ColumnType::Text]) = (of.theirs.as_slice(), of.kinds.as_slice()) {
+        let text = table.cell(row, *column);
+        return (!text.is_empty()).then(|| key::of_text(&of.folding.apply(text)));
+    }
+    let mut parts = key::Parts::default();
+    for (column, kind) in of.theirs.iter().zip(&of.kinds) {
+        let text = table.cell(row, *column);
+        if text.is_empty() {
+            return None;
+        }
+        match kind.read(text) {
+            Ok(value) => add(&mut parts, &value, of.folding),
+            // What cannot be read is found by nothing.
+            Err(_) => return None,
+        }
+    }
+    Some(parts.key())
+}
+
+/// The key of values, as that of a row of the table would be.
+pub(crate) fn key_of_values<'v>(of: &LookupKey, value: impl Fn(usize) -> &'v Value<'v>) -> u128 {
+    if let ([column], Value::Text(text)) = (of.own.as_slice(), value(of.own[0])) {
+        let _ = column;
+        return key::of_text(&of.folding.apply(text));
+    }
+    let mut parts = key::Parts::default();
+    of.own.iter().for_each(|column| add(&mut parts, value(*column), of.folding));
+    parts.key()
+}
+
+fn add(parts: &mut key::Parts, value: &Value<'_>, folding: Folding) {
+    match value {
+        Value::Text(text) => parts.add_text(&folding.apply(text)),
+        other => parts.add(other),
+    }
+}

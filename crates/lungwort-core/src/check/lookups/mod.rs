@@ -1,0 +1,166 @@
+//! Looking rows up: in references, in other sheets, among the existing records.
+//!
+//! In: a look-up of the rulebook and the table it goes to. Out: which row of the table each row names, what stands in it, and
+//! findings where that is none, several, or one that may not be used. A table is indexed once, and found in constant time.
+
+mod index;
+mod near;
+mod rows;
+mod say;
+
+use std::sync::Arc;
+
+pub(crate) use index::Index;
+use near::Near;
+
+use crate::cell::Value;
+use crate::cell::shown::clipped;
+use crate::condition::{Condition, Row, Slot, Truth};
+use crate::rulebook::Sheet;
+use crate::rulebook::model::{ListOf, Lookup, LookupKey, Table};
+use crate::rulebook::rule::found_of;
+use crate::rulebook::written::WrittenNone;
+use jiff::civil::Date;
+
+/// Which row of the list a row names.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Found {
+    /// No key is filled.
+    Unasked,
+    /// A key could not be read.
+    Open,
+    /// This one.
+    Row(u32),
+    /// None has the key, which is that of this place.
+    None(u8),
+    /// Several have the key of this place; the first of them.
+    Several(u8, u32),
+    /// The first key names this row, and the key of this place another one or none.
+    Disagree(u8, u32),
+}
+
+/// A look-up with its table.
+pub(crate) struct LookedIn<'r> {
+    pub lookup: &'r Lookup,
+    /// The table; `None` while it is not known.
+    pub table: Option<Indexed>,
+    /// For each column of the list, whether anything asks for its values.
+    pub wants: Vec<bool>,
+    /// Whether anything depends on it.
+    pub active: bool,
+}
+
+/// A table indexed by the keys of a look-up.
+pub(crate) struct Indexed {
+    pub table: Arc<Table>,
+    indices: Vec<Index>,
+    near: Near,
+}
+
+/// What a chunk's rows found by one look-up.
+#[derive(Default)]
+pub(crate) struct Looked<'b> {
+    /// For each row.
+    pub found: Vec<Found>,
+    /// For each column of the list whose values are wanted, the values by row.
+    pub columns: Vec<Vec<Value<'b>>>,
+}
+
+/// A row of a list, for conditions over it.
+pub(crate) struct ListRow<'t> {
+    values: Vec<Value<'t>>,
+    today: Date,
+}
+
+impl Row for ListRow<'_> {
+    fn value(&self, slot: Slot) -> &Value<'_> {
+        match slot {
+            Slot::Column(column) => self.values.get(column).unwrap_or(&Value::Blank),
+            Slot::Other(..) | Slot::Aggregate(_) => &Value::Blank,
+        }
+    }
+
+    fn today(&self) -> Date {
+        self.today
+    }
+}
+
+impl<'r> LookedIn<'r> {
+    /// The look-ups of a sheet, each with what asks for it.
+    pub fn of(sheet: &'r Sheet, today: Date) -> Vec<LookedIn<'r>> {
+        let asked = asked(sheet);
+        let one = |(at, lookup): (usize, &'r Lookup)| {
+            let mut wants = vec![false; lookup.columns.0.len()];
+            asked.iter().filter(|(of, _)| *of == at).for_each(|(_, column)| wants[*column] = true);
+            let finds = lookup.none != WrittenNone::Allowed || lookup.must.is_some() || lookup.used.is_some();
+            let active = finds || wants.contains(&true);
+            let mut looked_in = LookedIn { lookup, table: None, wants, active };
+            if let ListOf::Reference { table, .. } | ListOf::Existing(Some(table)) = &lookup.list {
+                looked_in.set(Arc::clone(table), today);
+            }
+            looked_in
+        };
+        sheet.lookups.iter().enumerate().map(one).collect()
+    }
+
+    /// Keys that several rows of the table have: the key, and how many rows.
+    pub fn repeated(&self) -> Vec<(String, usize)> {
+        let Some(indexed) = &self.table else { return Vec::new() };
+        let of_key = |(key, index): (&LookupKey, &Index)| {
+            let one = |first: u32| {
+                let cells = key.theirs.iter().map(|column| clipped(indexed.table.cell(first as usize, *column), 60));
+                (cells.collect::<Vec<_>>().join(" / "), index.others(first).len() + 1)
+            };
+            index.repeated().into_iter().map(one).collect::<Vec<_>>()
+        };
+        self.lookup.keys.iter().zip(&indexed.indices).flat_map(of_key).collect()
+    }
+
+    /// Gives it the table that it looks in.
+    pub fn set(&mut self, table: Arc<Table>, today: Date) {
+        if !self.active {
+            return;
+        }
+        let lookup = self.lookup;
+        let counts = |row: usize| match &lookup.only {
+            Some(only) => holds(lookup, &table, row, only, today) == Truth::True,
+            None => true,
+        };
+        let indices = lookup.keys.iter().map(|key| Index::new(&table, key, &counts)).collect();
+        self.table = Some(Indexed { table, indices, near: Near::default() });
+    }
+}
+
+/// The value in a row and column of a list.
+pub(crate) fn read<'t>(lookup: &Lookup, table: &'t Table, row: usize, column: usize) -> Value<'t> {
+    let text = table.cell(row, column);
+    match lookup.columns.0.get(column) {
+        _ if text.is_empty() => Value::Blank,
+        Some(known) => known.kind.read(text).unwrap_or(Value::Unreadable),
+        None => Value::Unreadable,
+    }
+}
+
+/// Whether a condition over a list holds for one of its rows.
+pub(crate) fn holds(lookup: &Lookup, table: &Table, row: usize, condition: &Condition, today: Date) -> Truth {
+    let mut values = vec![Value::Blank; condition.columns().last().map_or(0, |last| last + 1)];
+    condition.columns().iter().for_each(|column| values[*column] = read(lookup, table, row, *column));
+    condition.judge(&ListRow { values, today })
+}
+
+/// What a sheet asks of the rows that its look-ups find.
+fn asked(sheet: &Sheet) -> Vec<(usize, usize)> {
+    let mut conditions: Vec<&Condition> = Vec::new();
+    let mut asked: Vec<(usize, usize)> = Vec::new();
+    for column in &sheet.columns {
+        conditions.extend(column.required_when.iter().chain(&column.blank_when));
+    }
+    for rule in &sheet.rules {
+        conditions.extend(&rule.when);
+        asked.extend(rule.form.found());
+        asked.extend(rule.message.iter().flat_map(crate::rulebook::model::Message::found));
+    }
+    asked.extend(found_of(conditions.into_iter().flat_map(Condition::others)));
+    asked.extend(found_of(sheet.figures.iter().flat_map(|figure| figure.formula.others())));
+    asked
+}

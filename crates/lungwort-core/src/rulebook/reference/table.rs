@@ -1,0 +1,118 @@
+//! The rows of a list, of which only the columns that somebody looks in are kept.
+
+use super::Wanted;
+use crate::cell::fold;
+use crate::cell::texts::Texts;
+use crate::rulebook::list::{Entry, List};
+
+/// A table from outside.
+#[derive(Debug, Default)]
+pub struct Table {
+    pub(super) headings: Vec<String>,
+    /// For each heading, its cells where they are wanted.
+    columns: Vec<Option<Texts>>,
+    rows: usize,
+}
+
+impl Table {
+    /// A table with these headings, of which some columns are kept.
+    pub(crate) fn new(headings: Vec<String>, wanted: &Wanted) -> Table {
+        let mut table = Table::default();
+        headings.into_iter().for_each(|heading| table.add_heading(heading, wanted));
+        table
+    }
+
+    /// Adds a column that is blank in the rows so far. Of a heading that comes twice, the first column counts.
+    pub(super) fn add_heading(&mut self, heading: String, wanted: &Wanted) {
+        let first = !self.headings.contains(&heading);
+        let kept = first && wanted.keeps(self.headings.len(), &heading);
+        self.columns.push(kept.then(|| {
+            let mut texts = Texts::default();
+            (0..self.rows).for_each(|_| {
+                texts.push("");
+            });
+            texts
+        }));
+        self.headings.push(heading);
+    }
+
+    /// Adds a row. The error is why there is no room for it.
+    pub(crate) fn add<'t>(&mut self, cell: impl Fn(usize) -> &'t str) -> Result<(), String> {
+        for (column, texts) in self.columns.iter_mut().enumerate() {
+            let Some(texts) = texts else { continue };
+            if !texts.push(cell(column).trim()) {
+                return Err("a column of it is larger than 4 GB".to_owned());
+            }
+        }
+        self.rows += 1;
+        Ok(())
+    }
+
+    /// Gives back room that was kept for more rows.
+    pub(super) fn shrink(&mut self) {
+        self.columns.iter_mut().flatten().for_each(Texts::shrink);
+    }
+
+    /// The headings.
+    pub fn headings(&self) -> &[String] {
+        &self.headings
+    }
+
+    /// The place of a heading, letter by letter; else in any letter case, or with `_` where it has spaces or hyphens.
+    pub fn heading(&self, wanted: &str) -> Option<usize> {
+        place_of(self.headings.iter().map(String::as_str), wanted)
+    }
+
+    /// The heading nearest to one that is not there, behind a semicolon.
+    pub fn hint(&self, wanted: &str) -> String {
+        let near = fold::nearest(wanted, self.headings.iter().map(String::as_str));
+        near.map(|near| format!("; did you mean {near}?")).unwrap_or_default()
+    }
+
+    /// A cell; empty where the column was not kept.
+    #[inline]
+    pub fn cell(&self, row: usize, column: usize) -> &str {
+        self.columns.get(column).and_then(Option::as_ref).map_or("", |texts| texts.get(row))
+    }
+
+    /// How many rows there are.
+    pub fn row_count(&self) -> usize {
+        self.rows
+    }
+
+    /// The column's values, each with its meaning.
+    pub(in crate::rulebook) fn list(&self, column: usize, meaning: Option<usize>) -> List {
+        self.list_of(0..self.rows, column, meaning)
+    }
+
+    /// The same of some rows.
+    pub(in crate::rulebook) fn list_of(
+        &self,
+        rows: impl Iterator<Item = usize>,
+        column: usize,
+        meaning: Option<usize>,
+    ) -> List {
+        let rows = rows.filter(|row| !self.cell(*row, column).is_empty());
+        List::new(rows.map(|row| {
+            let meaning = meaning.map(|at| self.cell(row, at)).filter(|text| !text.is_empty());
+            Entry { code: self.cell(row, column), meaning }
+        }))
+    }
+}
+
+/// The place of a name among headings: letter by letter; else in any letter case, or as one word.
+pub(in crate::rulebook) fn place_of<'h>(
+    headings: impl Iterator<Item = &'h str> + Clone,
+    wanted: &str,
+) -> Option<usize> {
+    let as_word = |text: &str| -> String {
+        text.chars().map(|each| if each.is_alphanumeric() { each } else { '_' }).flat_map(char::to_lowercase).collect()
+    };
+    let exact = headings.clone().position(|heading| heading == wanted);
+    exact.or_else(|| headings.clone().position(|heading| heading.to_lowercase() == wanted.to_lowercase())).or_else(
+        || {
+            let wanted = as_word(wanted);
+            headings.clone().position(|heading| as_word(heading).trim_matches('_') == wanted)
+        },
+    )
+}
