@@ -269,6 +269,7 @@ fn existing_records_are_looked_up_by_the_key_of_the_sheet() {
         assert_ne!(ran.status, 2, "{}", ran.stderr);
         ran.findings()
             .into_iter()
+            .filter(|(code, ..)| code != "held-row")
             .map(|(code, row, message)| format!("{code} {row} {}", message.replacen("Where", "where", 1)))
             .collect()
     };
@@ -297,7 +298,7 @@ fn a_key_that_several_records_have_is_reported_once() {
     folder.write("held.csv", "Lot,Seeds\nL-1,10\nL-2,5\nL-1,11\n");
     let ran = folder.check(&["--existing", "held.csv"]);
     let codes: Vec<String> = ran.findings().into_iter().map(|(code, row, _)| format!("{code} {row}")).collect();
-    assert_eq!(codes, ["listed-twice 0", "several-found 2"], "{}", ran.stdout);
+    assert_eq!(codes, ["listed-twice 0", "held-row 2", "several-found 2"], "{}", ran.stdout);
 }
 
 #[test]

@@ -7,6 +7,7 @@ mod cell_problem;
 pub mod codes;
 mod correction;
 mod message;
+mod plan;
 pub mod ranges;
 
 use std::ops::ControlFlow;
@@ -19,6 +20,7 @@ pub use cell_problem::CellProblem;
 pub use codes::Code;
 pub use correction::{Action, Certainty, Correction};
 pub use message::{Expected, Message};
+pub use plan::{CellChange, Outcome, RowPlan};
 pub use ranges::RowSet;
 
 /// How much a finding matters.
@@ -138,6 +140,9 @@ pub struct Finding {
 pub trait Sink {
     /// Takes one finding; `Break` when no more are wanted (the reader of a pipe has gone).
     fn take(&mut self, finding: Finding) -> ControlFlow<()>;
+
+    /// Takes what would become of a row, where that was asked for: behind what was found in it, unless that only shows later.
+    fn plan(&mut self, _: Address, _: RowPlan) {}
 }
 
 /// A file column's letter as spreadsheets have it: 0 is A, 26 is AA.

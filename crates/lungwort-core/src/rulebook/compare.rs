@@ -130,9 +130,6 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
         let words: Vec<String> = sheet.sets.iter().map(|set| set.words(sheet)).collect();
         if words.is_empty() { "none".to_owned() } else { words.join("; ") }
     };
-    let kinds = |sheet: &Sheet| sheet.kinds.as_ref().map_or("all the same".to_owned(), |kinds| kinds.words(sheet));
-    let parents =
-        |sheet: &Sheet| sheet.parents.as_ref().map_or("none named".to_owned(), |parents| parents.words(sheet));
     let groups = |sheet: &Sheet| match &sheet.max_groups {
         Some((by, most)) => format!("at most {} different {}", thousands(*most), sheet.named(by)),
         None => "without limit".to_owned(),
@@ -153,6 +150,7 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
         (_, after) => after.is_none(),
     };
     let weight = if looser { Weight::Looser } else { Weight::Stricter };
+    relations(old, new, name, changes);
     for (what, before, after, weight) in [
         ("rows", count(old.max_rows), count(new.max_rows), weight),
         ("rows under the headings", old.guide_rows.to_string(), new.guide_rows.to_string(), Weight::Moved),
@@ -163,13 +161,33 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
         ("records", record(old), record(new), Weight::Moved),
         ("optional columns", optional(old), optional(new), Weight::Moved),
         ("repeated columns", sets(old), sets(new), Weight::Moved),
-        ("kinds of rows", kinds(old), kinds(new), Weight::Moved),
-        ("rows that others belong to", parents(old), parents(new), Weight::Moved),
         ("keys of sample rows", samples(old), samples(new), Weight::Moved),
         ("the sheet", required(old), required(new), if new.required { Weight::Stricter } else { Weight::Looser }),
     ] {
         if before != after && !(what == "key" && same_key) {
             changes.say(name, format!("{what}: {after} now; before {before}"), weight);
+        }
+    }
+}
+
+/// What a sheet says of rows and other things: look-ups, intents, kinds and parents.
+fn relations(old: &Sheet, new: &Sheet, name: &str, changes: &mut Changes) {
+    let lookups = |sheet: &Sheet| {
+        let words: Vec<String> = sheet.lookups.iter().map(|lookup| lookup.words(sheet)).collect();
+        if words.is_empty() { "none".to_owned() } else { words.join("; ") }
+    };
+    let intent = |sheet: &Sheet| sheet.intent.as_ref().map_or("nothing said".to_owned(), |intent| intent.words(sheet));
+    let kinds = |sheet: &Sheet| sheet.kinds.as_ref().map_or("all the same".to_owned(), |kinds| kinds.words(sheet));
+    let parents =
+        |sheet: &Sheet| sheet.parents.as_ref().map_or("none named".to_owned(), |parents| parents.words(sheet));
+    for (what, before, after) in [
+        ("look-ups", lookups(old), lookups(new)),
+        ("what rows ask for", intent(old), intent(new)),
+        ("kinds of rows", kinds(old), kinds(new)),
+        ("rows that others belong to", parents(old), parents(new)),
+    ] {
+        if before != after {
+            changes.say(name, format!("{what}: {after} now; before {before}"), Weight::Moved);
         }
     }
 }

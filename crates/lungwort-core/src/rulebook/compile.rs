@@ -17,7 +17,7 @@ use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
 use super::{
-    block, compile_rule, kinds, load as reader, lookup, optional, parents, parts, record, repeat, set, standard,
+    block, compile_rule, intent, kinds, load as reader, lookup, optional, parents, parts, record, repeat, set, standard,
 };
 use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
@@ -74,7 +74,9 @@ fn is_looked_in(book: &WrittenRulebook, name: &str) -> bool {
         _ => false,
     };
     book.sheet.iter().any(|sheet| {
-        sheet.entries().0.iter().any(of_column)
+        let mut kept = sheet.intent.iter().flat_map(|intent| &intent.kept_by);
+        kept.any(|kept| kept.reference == name)
+            || sheet.entries().0.iter().any(of_column)
             || sheet.lookup.iter().any(|lookup| lookup.reference.as_deref() == Some(name))
     })
 }
@@ -219,6 +221,7 @@ impl Compiler {
             }
             let mut wanted = Wanted::of(written, name);
             lookup::mentioned(written, name, &mut wanted);
+            intent::mentioned(written, name, &mut wanted);
             wanted.names.extend(reference.types.keys().cloned());
             let files = self.files_of(reference);
             let replaced = |number: usize| {
@@ -395,6 +398,7 @@ impl Compiler {
             referred_to: Vec::new(),
             lookups: Vec::new(),
             existing,
+            intent: None,
             parts: Vec::new(),
             totals_row: None,
             rules: Vec::new(),
@@ -405,6 +409,7 @@ impl Compiler {
         }
         self.group_limits(&columns, written, &mut sheet);
         sheet.lookups = lookup::compile(self, &columns, (book, written, &sheet), columns.lookups.clone());
+        sheet.intent = written.intent.as_ref().and_then(|of| intent::compile(self, &columns, book, (of, &sheet)));
         sheet.rules = compile_rule::rules(self, &columns, &sheet, written);
         self.figures(&columns, written, &mut sheet);
         sheet.parts = parts::of(written, &sheet);

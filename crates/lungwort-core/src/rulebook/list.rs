@@ -209,6 +209,20 @@ impl List {
         self
     }
 
+    /// The value that a text stands for: itself, its meaning, what replaced it, the sender's own code for it; slips apart.
+    pub fn resolve<'t>(&'t self, text: &'t str) -> &'t str {
+        if self.contains(text) {
+            return text;
+        }
+        if let Some(code) = self.replaced.get(text).or_else(|| self.own.get(text)) {
+            return code;
+        }
+        let near = self.near.get_or_init(|| self.prepare());
+        let folded = fold::fold(text);
+        let found = near.codes.get(&folded).or_else(|| near.meanings.get(&folded)).copied().flatten();
+        found.map_or(text, |at| self.codes.get(at as usize))
+    }
+
     /// The values in the list's order.
     pub fn entries(&self) -> impl Iterator<Item = Entry<'_>> + Clone {
         (0..self.len()).map(|at| self.entry(at))

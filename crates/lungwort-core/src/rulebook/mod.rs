@@ -10,6 +10,7 @@ pub(crate) mod compiler;
 mod given;
 pub mod guide;
 mod guide_examples;
+pub mod intent;
 mod kinds;
 pub mod list;
 mod load;

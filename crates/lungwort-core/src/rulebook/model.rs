@@ -13,6 +13,7 @@ use regex::Regex;
 
 pub use super::block::Block;
 use super::compiler::PREVIOUS_ROW;
+pub use super::intent::{Action, Compared, Intent, KeptBy};
 pub use super::kinds::{Kind as RowKind, Kinds};
 use super::list::{Dependent, List};
 pub use super::lookup::{Existing, ListOf, Lookup, LookupKey};
@@ -179,6 +180,8 @@ pub struct Sheet {
     pub lookups: Vec<Lookup>,
     /// What the receiving side holds already, where anything speaks of it.
     pub existing: Option<Existing>,
+    /// What rows ask of the receiving side.
+    pub intent: Option<Intent>,
     /// Requirements over more than one cell.
     pub rules: Vec<Rule>,
     /// The row in which the template shows totals: the column that says so, and what it says.

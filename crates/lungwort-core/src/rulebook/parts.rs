@@ -9,8 +9,8 @@ use super::model::SheetPart;
 use super::phrases::capital;
 use super::toml_text::list;
 use super::written::{
-    WrittenBlock, WrittenFigure, WrittenGroupLimit, WrittenKinds, WrittenOptional, WrittenParents, WrittenRecord,
-    WrittenRule, WrittenSet, WrittenSheet, WrittenSumLimit, WrittenTotalsRow,
+    WrittenBlock, WrittenFigure, WrittenGroupLimit, WrittenIntent, WrittenKinds, WrittenOptional, WrittenParents,
+    WrittenRecord, WrittenRule, WrittenSet, WrittenSheet, WrittenSheetLookup, WrittenSumLimit, WrittenTotalsRow,
 };
 use crate::finding::ranges::thousands;
 
@@ -37,6 +37,8 @@ pub(crate) const KINDS: &[PartKind] = &[
     PartKind { key: "totals_row", several: false, reads: is_a::<WrittenTotalsRow> },
     PartKind { key: "optional", several: true, reads: is_a::<WrittenOptional> },
     PartKind { key: "set", several: true, reads: is_a::<WrittenSet> },
+    PartKind { key: "lookup", several: true, reads: is_a::<WrittenSheetLookup> },
+    PartKind { key: "intent", several: false, reads: is_a::<WrittenIntent> },
     PartKind { key: "rule", several: true, reads: is_a::<WrittenRule> },
     PartKind { key: "figure", several: true, reads: is_a::<WrittenFigure> },
 ];
@@ -87,6 +89,12 @@ pub(super) fn of(written: &WrittenSheet, sheet: &Sheet) -> Vec<SheetPart> {
     }
     for (of, set) in written.set.iter().zip(&sheet.sets) {
         add("set", format!("{}.", set.words(sheet)), inline(of));
+    }
+    for (of, lookup) in written.lookup.iter().zip(&sheet.lookups) {
+        add("lookup", format!("{}.", capital(&lookup.words(sheet))), inline(of));
+    }
+    if let (Some(of), Some(intent)) = (&written.intent, &sheet.intent) {
+        add("intent", format!("{}.", intent.words(sheet)), inline(of));
     }
     // The rule that a block's number stands for is said with it.
     let own = written.rule.len() - usize::from(written.block.as_ref().is_some_and(|block| block.number.is_some()));

@@ -5,6 +5,7 @@ use schemars::{JsonSchema, Schema};
 use serde::{Deserialize, Serialize};
 
 pub use super::block::WrittenBlock;
+pub use super::intent::WrittenIntent;
 pub use super::kinds::{WrittenKind, WrittenKinds};
 pub use super::lookup::{WrittenExisting, WrittenNone, WrittenSheetLookup, WrittenUsed};
 pub use super::optional::WrittenOptional;
@@ -186,6 +187,8 @@ pub struct WrittenSheet {
     pub lookup: Vec<WrittenSheetLookup>,
     /// What the receiving side holds already.
     pub existing: Option<WrittenExisting>,
+    /// What rows ask of the receiving side: a new record, a change, a removal.
+    pub intent: Option<WrittenIntent>,
     /// Requirements over more than one cell.
     #[serde(default)]
     pub rule: Vec<WrittenRule>,

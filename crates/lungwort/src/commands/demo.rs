@@ -60,6 +60,7 @@ const SAMPLES: &[(&str, &[u8])] = &[
     ("updates.rulebook.toml", include_bytes!("../../../../examples/updates.rulebook.toml")),
     ("updates.csv", include_bytes!("../../../../examples/updates.csv")),
     ("register.csv", include_bytes!("../../../../examples/register.csv")),
+    ("planned-tests.csv", include_bytes!("../../../../examples/planned-tests.csv")),
     ("donors.csv", include_bytes!("../../../../examples/donors.csv")),
     ("families.csv", include_bytes!("../../../../examples/families.csv")),
     ("taxa.csv", include_bytes!("../../../../examples/taxa.csv")),

@@ -9,6 +9,8 @@ mod blank_rows;
 mod blocks;
 mod figures;
 mod groups;
+mod held_rows;
+mod intents;
 mod kinds;
 pub(crate) mod other_sheets;
 mod parents;
@@ -31,7 +33,7 @@ use crate::check::rows::result::{Anything, Totals};
 use crate::check::rows::result::{ChunkResult, RowFinding};
 use crate::check::rows::{SheetJudge, Values};
 use crate::check::shape::Shaped;
-use crate::finding::{Place, Problem};
+use crate::finding::{Place, Problem, RowPlan};
 use crate::intake::{Chunk, OpenError, Source};
 use crate::rulebook::Sheet;
 
@@ -53,6 +55,8 @@ const FOLDS: &[Maker] = &[
     other_sheets::make,
     used::make,
     shown::make,
+    held_rows::make,
+    intents::make,
     figures::make,
     sparse_rows::make,
     blank_rows::make,
@@ -103,6 +107,8 @@ pub(crate) struct Absorbing<'a, 'r> {
     pub totals: &'a mut Totals,
     /// The findings of the chunk.
     pub findings: &'a mut Vec<RowFinding>,
+    /// What would become of the rows, where that is wanted.
+    pub plans: &'a mut Vec<(usize, RowPlan)>,
     /// Whether the findings so far are to wait for what comes later.
     pub hold_back: bool,
 }

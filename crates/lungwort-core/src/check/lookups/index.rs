@@ -59,20 +59,21 @@ fn hash_of_row(table: &Table, of: &LookupKey, row: u32) -> u64 {
 
 /// The key of a row of a table; `None` where a part of it is blank.
 pub(crate) fn key_of_row(table: &Table, of: &LookupKey, row: usize) -> Option<u128> {
-    if let ([column], [ColumnType::Text]) = (of.theirs.as_slice(), of.kinds.as_slice()) {
+    if let ([column], [ColumnType::Text], false) = (of.theirs.as_slice(), of.kinds.as_slice(), of.with_blanks) {
         let text = table.cell(row, *column);
         return (!text.is_empty()).then(|| key::of_text(&of.folding.apply(text)));
     }
+    key_of_texts(of, |at| (table.cell(row, of.theirs[at]), &of.kinds[at]))
+}
+
+/// The key of texts, each with how it is read; `None` where one is blank that may not be, or cannot be read: nothing has it then.
+pub(crate) fn key_of_texts<'t>(of: &LookupKey, part: impl Fn(usize) -> (&'t str, &'t ColumnType)) -> Option<u128> {
     let mut parts = key::Parts::default();
-    for (column, kind) in of.theirs.iter().zip(&of.kinds) {
-        let text = table.cell(row, *column);
-        if text.is_empty() {
-            return None;
-        }
-        match kind.read(text) {
-            Ok(value) => add(&mut parts, &value, of.folding),
-            // What cannot be read is found by nothing.
-            Err(_) => return None,
+    for at in 0..of.own.len() {
+        match part(at) {
+            ("", _) if of.with_blanks => parts.add_text(""),
+            ("", _) => return None,
+            (text, kind) => add(&mut parts, &kind.read(text).ok()?, of.folding),
         }
     }
     Some(parts.key())

@@ -10,13 +10,14 @@ mod say;
 
 use std::sync::Arc;
 
-pub(crate) use index::Index;
+pub(crate) use index::{Index, key_of_texts, key_of_values};
 use near::Near;
 
 use crate::cell::Value;
 use crate::cell::shown::clipped;
 use crate::condition::{Condition, Row, Slot, Truth};
 use crate::rulebook::Sheet;
+use crate::rulebook::lookup::ListColumns;
 use crate::rulebook::model::{ListOf, Lookup, LookupKey, Table};
 use crate::rulebook::rule::found_of;
 use crate::rulebook::written::WrittenNone;
@@ -93,7 +94,9 @@ impl<'r> LookedIn<'r> {
             let mut wants = vec![false; lookup.columns.0.len()];
             asked.iter().filter(|(of, _)| *of == at).for_each(|(_, column)| wants[*column] = true);
             let finds = lookup.none != WrittenNone::Allowed || lookup.must.is_some() || lookup.used.is_some();
-            let active = finds || wants.contains(&true);
+            // What a row asks for is decided by what it finds.
+            let decides = sheet.intent.as_ref().is_some_and(|intent| intent.lookup == at);
+            let active = finds || decides || wants.contains(&true);
             let mut looked_in = LookedIn { lookup, table: None, wants, active };
             if let ListOf::Reference { table, .. } | ListOf::Existing(Some(table)) = &lookup.list {
                 looked_in.set(Arc::clone(table), today);
@@ -132,9 +135,9 @@ impl<'r> LookedIn<'r> {
 }
 
 /// The value in a row and column of a list.
-pub(crate) fn read<'t>(lookup: &Lookup, table: &'t Table, row: usize, column: usize) -> Value<'t> {
+pub(crate) fn read<'t>(columns: &ListColumns, table: &'t Table, row: usize, column: usize) -> Value<'t> {
     let text = table.cell(row, column);
-    match lookup.columns.0.get(column) {
+    match columns.0.get(column) {
         _ if text.is_empty() => Value::Blank,
         Some(known) => known.kind.read(text).unwrap_or(Value::Unreadable),
         None => Value::Unreadable,
@@ -143,8 +146,13 @@ pub(crate) fn read<'t>(lookup: &Lookup, table: &'t Table, row: usize, column: us
 
 /// Whether a condition over a list holds for one of its rows.
 pub(crate) fn holds(lookup: &Lookup, table: &Table, row: usize, condition: &Condition, today: Date) -> Truth {
+    holds_in(&lookup.columns, table, row, condition, today)
+}
+
+/// The same of a list that is not looked up in.
+pub(crate) fn holds_in(columns: &ListColumns, table: &Table, row: usize, condition: &Condition, today: Date) -> Truth {
     let mut values = vec![Value::Blank; condition.columns().last().map_or(0, |last| last + 1)];
-    condition.columns().iter().for_each(|column| values[*column] = read(lookup, table, row, *column));
+    condition.columns().iter().for_each(|column| values[*column] = read(columns, table, row, *column));
     condition.judge(&ListRow { values, today })
 }
 
@@ -160,6 +168,7 @@ fn asked(sheet: &Sheet) -> Vec<(usize, usize)> {
         asked.extend(rule.form.found());
         asked.extend(rule.message.iter().flat_map(crate::rulebook::model::Message::found));
     }
+    conditions.extend(sheet.intent.iter().filter_map(|intent| intent.locked_when.as_ref()));
     asked.extend(found_of(conditions.into_iter().flat_map(Condition::others)));
     asked.extend(found_of(sheet.figures.iter().flat_map(|figure| figure.formula.others())));
     asked

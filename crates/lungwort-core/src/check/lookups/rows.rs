@@ -2,8 +2,7 @@
 
 use std::sync::Arc;
 
-use super::index::key_of_values;
-use super::{Found, Indexed, Looked, LookedIn, holds, read};
+use super::{Found, Indexed, Looked, LookedIn, holds, key_of_values, read};
 use crate::cell::Value;
 use crate::check::rows::chunk::ChunkJudge;
 use crate::check::rows::result::{ChunkResult, FIRST_CELL, RowFinding, whole_row};
@@ -56,7 +55,7 @@ impl ChunkJudge<'_, '_> {
             looked.found.push(found);
             for (column, _) in looked_in.wants.iter().enumerate().filter(|(_, wanted)| **wanted) {
                 looked.columns[column].push(match found {
-                    Found::Row(row) => read(lookup, &table.table, row as usize, column),
+                    Found::Row(row) => read(&lookup.columns, &table.table, row as usize, column),
                     Found::Unasked => Value::Blank,
                     Found::None(_) if lookup.none == WrittenNone::Allowed => Value::Blank,
                     _ => Value::Unreadable,

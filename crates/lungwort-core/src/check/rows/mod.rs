@@ -49,6 +49,8 @@ pub struct SheetJudge<'r> {
     pub must: Vec<String>,
     /// Its look-ups.
     pub lookups: Vec<LookedIn<'r>>,
+    /// Whether it is wanted what would become of each row.
+    pub previews: bool,
     /// What is said where a required cell is blank, by column.
     pub missing: Vec<Arc<Problem>>,
     /// The day of the check.
@@ -82,6 +84,7 @@ impl<'r> SheetJudge<'r> {
             wants_filled: vec![false; columns.len()],
             carried: Vec::new(),
             in_set: (0..columns.len()).map(in_set).collect(),
+            previews: false,
             lookups: LookedIn::of(sheet, surroundings.today),
             missing,
             must,
@@ -123,11 +126,28 @@ impl<'r> SheetJudge<'r> {
         for condition in conditions {
             condition.columns().iter().for_each(|column| self.wants_value[*column] = true);
         }
+        self.note_wants_of_shapes();
         for column in
             sheet.max_groups.iter().flat_map(|(by, _)| by).chain(sheet.max_sum.iter().map(|(column, _)| column))
         {
             self.wants_value[*column] = true;
         }
+        for column in sheet.intent.iter().filter_map(|intent| intent.locked_when.as_ref()).flat_map(Condition::columns)
+        {
+            self.wants_value[*column] = true;
+        }
+        for column in self.lookups.iter().filter(|each| each.active).flat_map(|each| each.lookup.own_columns()) {
+            self.wants_value[column] = true;
+        }
+        for figure in &sheet.figures {
+            figure.by.iter().for_each(|column| self.wants_value[*column] = true);
+            figure.formula.columns().iter().for_each(|column| self.wants_value[*column] = true);
+        }
+    }
+
+    /// What the ways in which rows make up things want.
+    fn note_wants_of_shapes(&mut self) {
+        let sheet = self.sheet;
         if let Some(record) = &sheet.record {
             let lists = record.lists.iter().flat_map(|list| &list.columns);
             record.header.iter().chain(lists).for_each(|column| self.wants_value[*column] = true);
@@ -151,13 +171,6 @@ impl<'r> SheetJudge<'r> {
         if let Some(parents) = &sheet.parents {
             let named = parents.id.iter().chain(&parents.parent);
             named.for_each(|column| self.wants_value[*column] = true);
-        }
-        for column in self.lookups.iter().filter(|each| each.active).flat_map(|each| each.lookup.own_columns()) {
-            self.wants_value[column] = true;
-        }
-        for figure in &sheet.figures {
-            figure.by.iter().for_each(|column| self.wants_value[*column] = true);
-            figure.formula.columns().iter().for_each(|column| self.wants_value[*column] = true);
         }
     }
 

@@ -9,7 +9,7 @@ use crate::check::rows::SheetJudge;
 use crate::check::rows::result::Anything;
 use crate::check::rows::result::{self, ChunkResult, ExactPlace, RowFinding, Totals};
 use crate::check::shape::{RowKind, Shaped};
-use crate::finding::{Address, Finding, Place, Sink};
+use crate::finding::{Address, Finding, Place, RowPlan, Sink};
 
 /// Puts findings in order and hands them on.
 pub(crate) struct Sequence<'m, 'r> {
@@ -52,6 +52,7 @@ impl Sequence<'_, '_> {
         self.totals.quoted += shaped.chunk.quoted_cells;
         self.totals.cells += shaped.chunk.cells;
         let before = findings.len();
+        let mut plans = Vec::new();
         let mut with = Absorbing {
             judge: self.judge,
             header: self.header,
@@ -60,6 +61,7 @@ impl Sequence<'_, '_> {
             names: &self.names,
             totals: &mut self.totals,
             findings: &mut findings,
+            plans: &mut plans,
             hold_back: false,
         };
         for ((fold, state), part) in self.folds.iter().zip(self.states.iter_mut()).zip(parts) {
@@ -80,6 +82,15 @@ impl Sequence<'_, '_> {
             } else {
                 self.emit(finding);
             }
+        }
+        self.hand_on(shaped, plans);
+    }
+
+    /// Hands on what would become of the rows, behind what was found in them.
+    fn hand_on(&mut self, shaped: &Shaped, plans: Vec<(usize, RowPlan)>) {
+        for (row, plan) in plans {
+            let place = Place { row: Some(shaped.chunk.row_number(row)), ..Place::default() };
+            self.sink.plan(self.address(place), plan);
         }
     }
 

@@ -97,7 +97,7 @@ impl Checker<'_> {
                 let chunk = &shaped.chunk;
                 let cell =
                     |column: usize| header.field_of[column].map_or("", |field| chunk.text(chunk.cell(row, field)));
-                table.add(cell).map_err(|why| CheckError::Io(std::io::Error::other(why)))?;
+                table.add(chunk.row_number(row), cell).map_err(|why| CheckError::Io(std::io::Error::other(why)))?;
             }
             spare = shaped;
         }

@@ -4,6 +4,7 @@
 
 pub mod cell;
 pub mod file;
+pub mod intent;
 pub mod lookup;
 pub mod rule;
 pub mod shape;
@@ -76,7 +77,10 @@ pub(crate) use codes;
 
 /// Every code, in the order of the stages.
 pub fn all() -> impl Iterator<Item = &'static Code> {
-    [file::ALL, template::ALL, cell::ALL, value::ALL, rule::ALL, shape::ALL, lookup::ALL].into_iter().flatten().copied()
+    [file::ALL, template::ALL, cell::ALL, value::ALL, rule::ALL, shape::ALL, lookup::ALL, intent::ALL]
+        .into_iter()
+        .flatten()
+        .copied()
 }
 
 /// The code of that name.

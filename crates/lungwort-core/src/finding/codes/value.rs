@@ -184,8 +184,8 @@ OWN_CODE "own-code" Error "Your own code where the receiving side's is required"
 
 TWO_MEANINGS "two-meanings" Note "A code that is also your own code for another one"
     means "The value is on the list, and the list also has it as your own code for another value."
-    matters "It was taken for the receiving side's code, which may not be what was meant."
-    fix "If your own code was meant, put the code that it stands for."
+    matters "It was read as the receiving side's code, which may not be what was meant."
+    fix "If your own code was meant, put the code that it means."
     "20, which is also your code for P20" => "P20"
 
 MEANING_FOR_CODE "meaning-for-code" Error "The meaning where the code is required"

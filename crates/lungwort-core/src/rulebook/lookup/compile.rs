@@ -1,7 +1,7 @@
 //! Look-ups from written to compiled: first which columns there are under which alias, then the keys and conditions.
 
 use super::columns::{ListColumn, ListColumns};
-use super::{EXISTING, Existing, ListOf, Lookup, LookupKey, WrittenFold, WrittenSheetLookup};
+use super::{EXISTING, Existing, ListOf, Lookup, LookupKey, WrittenFold, WrittenNone, WrittenSheetLookup};
 use crate::cell::Kind;
 use crate::cell::fold;
 use crate::cell::spelling::Folding;
@@ -188,7 +188,8 @@ fn one(
         keys,
         only,
         must,
-        none: written.none,
+        // Where rows say what they ask for, that decides what it is that none is found.
+        none: if written.existing && written_sheet.intent.is_some() { WrittenNone::Allowed } else { written.none },
         partial,
         used: written.used,
         used_when,
@@ -224,7 +225,7 @@ fn keys(
             compiler.error(&place, "a key needs at least one column");
         }
         if mine.len() == key.by.len() && !mine.is_empty() {
-            keys.push(LookupKey { own: mine, theirs, kinds, folding: folding(&key.fold) });
+            keys.push(LookupKey { own: mine, theirs, kinds, folding: folding(&key.fold), with_blanks: false });
         }
     }
     keys
@@ -240,7 +241,7 @@ fn implied_lookup() -> WrittenSheetLookup {
         keys: Vec::new(),
         only: None,
         must: None,
-        none: super::WrittenNone::Allowed,
+        none: WrittenNone::Allowed,
         used: None,
         used_when: None,
         show: Vec::new(),
@@ -275,7 +276,7 @@ fn implied_key(
             };
             let kinds = sheet.key.iter().zip(&theirs);
             let kinds = kinds.map(|(own, there)| kind_of(&sheet.columns[*own], &known.columns.0[*there])).collect();
-            Some(LookupKey { own: sheet.key.clone(), theirs, kinds, folding: Folding::default() })
+            Some(LookupKey { own: sheet.key.clone(), theirs, kinds, folding: Folding::default(), with_blanks: false })
         }
         _ => {
             compiler.error(path, "a look-up needs keys, such as keys = [{ by = { donor = \"Id\" } }]");
@@ -294,7 +295,7 @@ fn kind_of(own: &Column, there: &ListColumn) -> ColumnType {
     }
 }
 
-fn folding(written: &[WrittenFold]) -> Folding {
+pub(in crate::rulebook) fn folding(written: &[WrittenFold]) -> Folding {
     Folding {
         case: written.contains(&WrittenFold::Case),
         spaces: written.contains(&WrittenFold::Spaces),

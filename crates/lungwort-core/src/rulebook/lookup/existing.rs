@@ -29,7 +29,7 @@ pub struct Existing {
 
 /// Whether a sheet speaks of existing records.
 pub(in crate::rulebook) fn speaks_of_existing(sheet: &WrittenSheet) -> bool {
-    sheet.existing.is_some() || sheet.lookup.iter().any(|lookup| lookup.existing)
+    sheet.existing.is_some() || sheet.intent.is_some() || sheet.lookup.iter().any(|lookup| lookup.existing)
 }
 
 /// Finds out what a sheet knows of existing records; `None` where nothing speaks of them.

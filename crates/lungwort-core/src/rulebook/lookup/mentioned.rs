@@ -35,6 +35,8 @@ pub(super) fn of_existing(sheet: &WrittenSheet, wanted: &mut Wanted) {
         wanted.names.extend(column.name.iter().cloned());
         wanted.names.extend(std::iter::once(column.heading.first().to_owned()).chain(column.heading.others().to_vec()));
     }
+    let removed = sheet.intent.iter().filter_map(|intent| intent.removed_when.as_deref());
+    wanted.names.extend(removed.flat_map(mentions::words));
     wanted.names.extend(sheet.existing.iter().flat_map(|existing| existing.headings.values().cloned()));
     under_alias(sheet, EXISTING, wanted);
 }
@@ -51,6 +53,7 @@ fn under_alias(sheet: &WrittenSheet, alias: &str, wanted: &mut Wanted) {
         let message = rule.message.as_deref().unwrap_or_default();
         texts.extend(message.split('{').skip(1).filter_map(|part| part.split_once('}')).map(|(name, _)| name));
     }
+    texts.extend(sheet.intent.iter().filter_map(|intent| intent.locked_when.as_deref()));
     texts.extend(sheet.figure.iter().map(|figure| figure.value.as_str()));
     for text in texts {
         let names = mentions::aliased(text, alias);

@@ -11,7 +11,7 @@ mod written;
 use std::sync::Arc;
 
 pub use columns::{ListColumn, ListColumns};
-pub(super) use compile::{Known, compile, known, to_sheets};
+pub(super) use compile::{Known, compile, folding, known, to_sheets};
 pub use existing::Existing;
 pub(super) use existing::{compile as existing, map_columns, speaks_of_existing};
 pub(super) use mentioned::mentioned;
@@ -94,6 +94,8 @@ pub struct LookupKey {
     pub kinds: Vec<ColumnType>,
     /// What does not matter where texts are compared.
     pub folding: Folding,
+    /// Whether a blank is compared like a value, instead of being found by nothing.
+    pub with_blanks: bool,
 }
 
 impl Lookup {

@@ -325,7 +325,7 @@ impl CellCheck for OnList<'_> {
                 .with(Correction::likely(successor));
         }
         if let Some(other) = self.allowed.list.is_own_code_too(text).filter(|_| self.allowed.list.contains(text)) {
-            let message = format!("it was taken for the code; it is also your own code for {other}. If that is meant, put {other}.");
+            let message = format!("it was read as the code; it is also your own code for {other}. If that is meant, put {other}.");
             return CellProblem::new(&codes::TWO_MEANINGS, message);
         }
         match self.allowed.list.near_miss(text) {

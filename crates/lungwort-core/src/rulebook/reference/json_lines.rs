@@ -40,7 +40,7 @@ pub(super) fn add_rows(table: &mut Table, source: &Source, wanted: &Wanted) -> R
             }
         }
         let cells: Vec<String> = table.headings.iter().map(|key| object.get(key).map_or(String::new(), text)).collect();
-        table.add(|column| &cells[column])?;
+        table.add(number, |column| &cells[column])?;
     }
     Ok(())
 }

@@ -105,7 +105,9 @@ fn add_rows(
     while let Some(chunk) = resumed.next_chunk(spare).map_err(cannot)? {
         for row in skip..chunk.row_count() {
             if !chunk.is_blank(row) {
-                table.add(|column| places[column].map_or("", |place| chunk.text(chunk.cell(row, place))))?;
+                table.add(chunk.row_number(row), |column| {
+                    places[column].map_or("", |place| chunk.text(chunk.cell(row, place)))
+                })?;
             }
         }
         skip = 0;

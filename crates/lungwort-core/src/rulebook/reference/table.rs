@@ -12,6 +12,8 @@ pub struct Table {
     /// For each heading, its cells where they are wanted.
     columns: Vec<Option<Texts>>,
     rows: usize,
+    /// The number of each row in its file, as a spreadsheet counts.
+    numbers: Vec<u32>,
 }
 
 impl Table {
@@ -37,7 +39,7 @@ impl Table {
     }
 
     /// Adds a row. The error is why there is no room for it.
-    pub(crate) fn add<'t>(&mut self, cell: impl Fn(usize) -> &'t str) -> Result<(), String> {
+    pub(crate) fn add<'t>(&mut self, number: u64, cell: impl Fn(usize) -> &'t str) -> Result<(), String> {
         for (column, texts) in self.columns.iter_mut().enumerate() {
             let Some(texts) = texts else { continue };
             if !texts.push(cell(column).trim()) {
@@ -45,12 +47,14 @@ impl Table {
             }
         }
         self.rows += 1;
+        self.numbers.push(u32::try_from(number).unwrap_or(u32::MAX));
         Ok(())
     }
 
     /// Gives back room that was kept for more rows.
     pub(super) fn shrink(&mut self) {
         self.columns.iter_mut().flatten().for_each(Texts::shrink);
+        self.numbers.shrink_to_fit();
     }
 
     /// The headings.
@@ -73,6 +77,11 @@ impl Table {
     #[inline]
     pub fn cell(&self, row: usize, column: usize) -> &str {
         self.columns.get(column).and_then(Option::as_ref).map_or("", |texts| texts.get(row))
+    }
+
+    /// The number of a row in its file, as a spreadsheet counts; of JSON lines, its line.
+    pub fn number(&self, row: usize) -> u64 {
+        self.numbers.get(row).copied().unwrap_or_default().into()
     }
 
     /// How many rows there are.

@@ -1,0 +1,99 @@
+//! A row held against the record that it is about: which of its cells say something else.
+
+use crate::cell::Value;
+use crate::rulebook::Sheet;
+use crate::rulebook::intent::WrittenBlankCell;
+use crate::rulebook::model::{Column, Compared, Existing, Intent, Table};
+
+/// A cell that says something else than the record.
+pub(super) struct Change {
+    /// Its place among the compared columns.
+    pub at: usize,
+    /// Whether a blank cell deletes what is held.
+    pub wiped: bool,
+}
+
+/// The cells of a row that say something else than the record. `text` gives a cell; `None` where the file does not have the column.
+pub(super) fn changes<'t>(
+    (sheet, intent): (&Sheet, &Intent),
+    (existing, table, row): (&Existing, &Table, usize),
+    text: &dyn Fn(usize) -> Option<&'t str>,
+) -> Vec<Change> {
+    let mut changes = Vec::new();
+    for (at, compared) in intent.compared.iter().enumerate() {
+        let Some(own) = text(compared.column) else { continue };
+        let held = table.cell(row, compared.place);
+        if own == held {
+            continue;
+        }
+        let column = &sheet.columns[compared.column];
+        let own = match put(column, compared, own) {
+            Put::Left => continue,
+            Put::Text(text) => text,
+        };
+        if own.is_empty() {
+            if !held.is_empty() {
+                changes.push(Change { at, wiped: true });
+            }
+        } else if differs((column, own), (existing, compared, held), intent) {
+            changes.push(Change { at, wiped: false });
+        }
+    }
+    changes
+}
+
+/// What a cell puts into the record.
+pub(super) enum Put<'t> {
+    /// Nothing: what is held stays.
+    Left,
+    /// This.
+    Text(&'t str),
+}
+
+/// What a cell puts into the record.
+pub(super) fn put<'t>(column: &'t Column, compared: &Compared, text: &'t str) -> Put<'t> {
+    let text = text.trim();
+    let blank = text.is_empty() || column.blank_words.iter().any(|word| word == text);
+    match compared.blank {
+        _ if !blank => Put::Text(text),
+        WrittenBlankCell::Leave => Put::Left,
+        WrittenBlankCell::Wipe => Put::Text(""),
+        WrittenBlankCell::Default => Put::Text(column.default.as_deref().unwrap_or_default()),
+    }
+}
+
+/// Whether a filled cell says something else than is held: by value and type, lists regardless of order, codes by what they
+/// stand for.
+fn differs(
+    (column, own): (&Column, &str),
+    (existing, compared, held): (&Existing, &Compared, &str),
+    intent: &Intent,
+) -> bool {
+    if held.is_empty() {
+        return true;
+    }
+    let kind = existing.columns.0.get(compared.place).map_or(&column.kind, |known| &known.kind);
+    match (column.kind.read(own), kind.read(held)) {
+        (Ok(Value::Text(own)), Ok(Value::Text(held))) => {
+            let one = |text: &str| -> Vec<String> {
+                let mut parts: Vec<String> =
+                    match column.separator.as_deref().map(str::trim).filter(|sign| !sign.is_empty()) {
+                        Some(sign) => text.split(sign).map(|part| resolved(column, part.trim(), intent)).collect(),
+                        None => vec![resolved(column, text, intent)],
+                    };
+                parts.sort_unstable();
+                parts
+            };
+            own != held && one(&own) != one(&held)
+        }
+        (Ok(own), Ok(held)) => own.compare(&held) != Some(std::cmp::Ordering::Equal),
+        // What cannot be read has a finding of its own.
+        (Err(_), _) => false,
+        (_, Err(_)) => true,
+    }
+}
+
+fn resolved(column: &Column, text: &str, intent: &Intent) -> String {
+    let code = column.allowed.as_ref().map_or(text, |allowed| allowed.list.resolve(text));
+    intent.folding.apply(code).into_owned()
+}

@@ -1,0 +1,291 @@
+//! What rows ask of the receiving side: held against the existing records, and against what earlier rows have asked.
+//!
+//! A row is compared with its record where it is gathered. What it comes to is decided where it is absorbed, in the order of the
+//! file: an earlier row may have removed the record, or been refused.
+
+mod compare;
+mod decide;
+mod state;
+
+use std::collections::HashSet;
+use std::sync::Arc;
+
+use super::{Absorbing, AnyFold, Fold, Gathering};
+use crate::cell::key;
+use crate::check::lookups::{Found, Index, holds, key_of_values};
+use crate::check::problem::file_problem;
+use crate::check::rows::result::{ChunkResult, FIRST_CELL, RowFinding, key_of, whole_row};
+use crate::check::rows::{RowValues, SheetJudge};
+use crate::condition::{Row as _, Slot, Truth};
+use crate::finding::codes::intent as codes;
+use crate::finding::{CellChange, CellProblem, Correction, Outcome, Problem, RowPlan, Severity};
+use crate::rulebook::Sheet;
+use crate::rulebook::model::{Action, Existing, Intent};
+use compare::{Change, Put, changes, put};
+use state::{Acted, Asked};
+
+struct Intents<'r> {
+    sheet: &'r Sheet,
+    intent: &'r Intent,
+    existing: &'r Existing,
+    /// For each list that keeps records from being removed, its index.
+    kept_by: Vec<Index>,
+}
+
+pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
+    let (intent, existing) = (sheet.intent.as_ref()?, sheet.existing.as_ref()?);
+    // What is said of a list does not depend on the day.
+    let day = jiff::civil::Date::default();
+    let index = |kept: &crate::rulebook::model::KeptBy| {
+        let counts = |row: usize| match &kept.when {
+            Some(when) => crate::check::lookups::holds_in(&kept.columns, &kept.table, row, when, day) == Truth::True,
+            None => true,
+        };
+        Index::new(&kept.table, &kept.key, &counts)
+    };
+    let kept_by = intent.kept_by.iter().map(index).collect();
+    Some(Box::new(Intents { sheet, intent, existing, kept_by }))
+}
+
+/// What a row asks for, as far as the row itself says.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Says {
+    /// This.
+    Action(Action),
+    /// The key decides.
+    ByKey,
+    /// A word that means nothing.
+    Unknown,
+    /// Something that could not be read, which has been reported.
+    Unreadable,
+}
+
+/// A row, and the record that it is about.
+pub(super) struct OneRow {
+    row: usize,
+    says: Says,
+    found: Found,
+    /// Its key, where all of it is filled.
+    key: Option<u128>,
+    /// Where the record says something else.
+    changes: Vec<Change>,
+    /// Whether the record cannot be touched.
+    locked: bool,
+    /// Which list keeps the record from being removed.
+    kept: Option<usize>,
+    /// What of a document it is a line of.
+    document: Option<u128>,
+}
+
+/// What has been asked so far, and of which documents the file has lines.
+#[derive(Default)]
+pub(super) struct State {
+    asked: Asked,
+    documents: HashSet<u128>,
+}
+
+impl Fold for Intents<'_> {
+    type Part = Vec<OneRow>;
+    type State = State;
+
+    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Vec<OneRow> {
+        let rows = from.rows.iter().enumerate().filter(|(_, row)| result.samples.binary_search(row).is_err());
+        rows.map(|(at, &row)| self.one(from, at, row)).collect()
+    }
+
+    fn absorb(&self, state: &mut State, part: Vec<OneRow>, with: &mut Absorbing<'_, '_>) {
+        let is_error = |finding: &&RowFinding| finding.problem.severity == Severity::Error;
+        let wrong: HashSet<usize> = with.findings.iter().filter(is_error).map(|finding| finding.row).collect();
+        for row in part {
+            state.documents.extend(row.document);
+            self.absorb_row(&mut state.asked, &row, wrong.contains(&row.row), with);
+        }
+    }
+
+    fn finish_run(&self, _: &State, _: &SheetJudge<'_>) -> Vec<Arc<Problem>> {
+        Vec::new()
+    }
+}
+
+impl Intents<'_> {
+    fn one(&self, from: &Gathering<'_>, at: usize, row: usize) -> OneRow {
+        let values = RowValues { values: from.values, at };
+        let lookup = &self.sheet.lookups[self.intent.lookup];
+        let looked = from.values.looked.get(self.intent.lookup);
+        let found = looked.and_then(|looked| looked.found.get(at)).copied().unwrap_or(Found::Open);
+        let key =
+            lookup.keys.iter().find(|key| key.own.iter().all(|column| values.value(Slot::Column(*column)).is_known()));
+        let key_of_row = key.map(|key| key_of_values(key, |column| values.value(Slot::Column(column))));
+        let text = |column: usize| {
+            let field = from.header.field_of[column]?;
+            Some(from.shaped.chunk.text(from.shaped.chunk.cell(row, field)).trim())
+        };
+        let (mut differing, mut locked, mut kept) = (Vec::new(), false, None);
+        if let (Found::Row(held), Some(table)) = (found, &self.existing.table) {
+            differing = changes((self.sheet, self.intent), (self.existing, table, held as usize), &text);
+            locked = self.intent.locked_when.as_ref().is_some_and(|when| when.judge(&values) == Truth::True);
+            let by = |(at, index): (usize, &Index)| {
+                let kept = &self.intent.kept_by[at];
+                let key = key_of_values(&kept.key, |column| values.value(Slot::Column(column)));
+                index.find(&kept.table, &kept.key, key).map(|_| at)
+            };
+            kept = self.kept_by.iter().enumerate().find_map(by);
+        }
+        let document = (!self.intent.replaces.is_empty())
+            .then(|| key::of_texts(self.intent.replaces.iter().map(|(column, _)| text(*column).unwrap_or_default())));
+        OneRow { row, says: self.says(&text), found, key: key_of_row, changes: differing, locked, kept, document }
+    }
+
+    /// What the column of actions says.
+    fn says<'t>(&self, text: &dyn Fn(usize) -> Option<&'t str>) -> Says {
+        use crate::rulebook::intent::WrittenBlankAction as Blank;
+        let Some(text) = self.intent.action.and_then(text).filter(|text| !text.is_empty()) else {
+            return match self.intent.blank {
+                Blank::ByKey => Says::ByKey,
+                Blank::Create => Says::Action(Action::Create),
+                Blank::Skip => Says::Action(Action::Skip),
+            };
+        };
+        if let Some((_, action)) = self.intent.words.iter().find(|(word, _)| word == text) {
+            return Says::Action(*action);
+        }
+        // What is not on the column's list has been reported as that.
+        let allowed = self.intent.action.and_then(|column| self.sheet.columns[column].allowed.as_ref());
+        if allowed.is_some_and(|allowed| !allowed.list.contains(text)) { Says::Unreadable } else { Says::Unknown }
+    }
+
+    fn absorb_row(&self, asked: &mut Asked, row: &OneRow, wrong: bool, with: &mut Absorbing<'_, '_>) {
+        let decided = self.decide(asked, row, with);
+        let mut refused = wrong;
+        let mut problems: Vec<(usize, CellProblem)> = Vec::new();
+        problems.extend(decided.problem);
+        let action = decided.action;
+        if action == Some(Action::Change) && problems.is_empty() {
+            problems.extend(self.of_changes(row));
+        }
+        refused |= problems.iter().any(|(_, problem)| problem.code.severity == Severity::Error);
+        refused |= action.is_none();
+        for (column, problem) in problems {
+            let field = with.header.field_of[column];
+            // What is wrong with the key itself explains that nothing has it.
+            let explained = |finding: &RowFinding| {
+                finding.row == row.row && finding.field == field && finding.problem.severity == Severity::Error
+            };
+            if problem.code == &codes::NOT_HELD && wrong && with.findings.iter().any(explained) {
+                continue;
+            }
+            self.push(row.row, column, problem, with);
+        }
+        if let Some(action) = action.filter(|action| *action != Action::Skip && !refused) {
+            let acted = Acted::new(action, with.file, with.chunk.row_number(row.row));
+            match (row.found, &self.existing.table) {
+                (Found::Row(held), Some(table)) => asked.note_held(held, table.row_count(), acted),
+                _ => row.key.into_iter().for_each(|key| asked.note_new(key, acted)),
+            }
+        }
+        if with.judge.previews {
+            let outcome = match action {
+                _ if refused => Outcome::Refused,
+                Some(Action::Create) => Outcome::Created,
+                Some(Action::Change) if row.changes.is_empty() && matches!(row.found, Found::Row(_)) => {
+                    Outcome::Unchanged
+                }
+                Some(Action::Change) => Outcome::Changed,
+                Some(Action::Remove) => Outcome::Removed,
+                Some(Action::Skip) | None => Outcome::Skipped,
+            };
+            let plan = self.plan(row, outcome, with);
+            with.plans.push((row.row, plan));
+        }
+    }
+
+    /// What is said of the cells of a change.
+    fn of_changes(&self, row: &OneRow) -> Vec<(usize, CellProblem)> {
+        let (Found::Row(held), Some(table)) = (row.found, &self.existing.table) else { return Vec::new() };
+        if row.changes.is_empty() {
+            let column = self.about();
+            return vec![(
+                column,
+                CellProblem::new(&codes::NOTHING_CHANGED, "the row changes nothing: all of it is held already."),
+            )];
+        }
+        let mut problems = Vec::new();
+        for change in &row.changes {
+            let compared = &self.intent.compared[change.at];
+            let held = table.cell(held as usize, compared.place);
+            let shown = if held.is_empty() { "blank".to_owned() } else { crate::cell::shown::quoted(held) };
+            if compared.fixed {
+                let message = format!("it cannot be changed, and {shown} is held.");
+                let right = Some(held).filter(|held| !held.is_empty()).and_then(Correction::likely);
+                problems.push((compared.column, CellProblem::new(&codes::FIXED_VALUE, message).with(right)));
+            } else if compared.recreate {
+                let message = format!(
+                    "{shown} is held; it can only be changed by a row that removes the record and one below that creates it again."
+                );
+                problems.push((compared.column, CellProblem::new(&codes::NEEDS_NEW_RECORD, message)));
+            } else if change.wiped {
+                let message = format!("is blank, which deletes what is held: {shown}.");
+                problems.push((compared.column, CellProblem::new(&codes::VALUE_WIPED, message)));
+            }
+        }
+        problems
+    }
+
+    /// The column that a finding about the record as a whole is at: the first of its key.
+    fn about(&self) -> usize {
+        let lookup = &self.sheet.lookups[self.intent.lookup];
+        lookup.keys.first().map_or(0, |key| key.own[0])
+    }
+
+    fn push(&self, row: usize, column: usize, problem: CellProblem, with: &mut Absorbing<'_, '_>) {
+        let text = with.text(row, column);
+        let judge = &with.judge.columns[column];
+        let wiped = problem.code == &codes::VALUE_WIPED;
+        let problem = if wiped || text.trim().is_empty() && problem.message.starts_with("is blank") {
+            judge.problem(problem)
+        } else if text.trim().is_empty() {
+            file_problem(problem.code, "", problem)
+        } else {
+            judge.problem_of(text, problem)
+        };
+        let field = with.header.field_of[column];
+        with.findings.push(RowFinding {
+            field,
+            value: field.map(|_| text.into()),
+            key: key_of(with.judge, with.header, with.chunk, row),
+            order: FIRST_CELL + field.unwrap_or(0) as u32,
+            ..whole_row(row, problem)
+        });
+    }
+
+    /// What would become of a row.
+    fn plan(&self, row: &OneRow, outcome: Outcome, with: &Absorbing<'_, '_>) -> RowPlan {
+        let cell = |change: &Change| {
+            let compared = &self.intent.compared[change.at];
+            let column = &self.sheet.columns[compared.column];
+            let (Found::Row(held), Some(table)) = (row.found, &self.existing.table) else { return None };
+            let new = match put(column, compared, with.text(row.row, compared.column)) {
+                Put::Text(text) => text,
+                Put::Left => return None,
+            };
+            Some(CellChange {
+                heading: Arc::from(column.heading.as_str()),
+                old: table.cell(held as usize, compared.place).into(),
+                new: new.into(),
+                wiped: change.wiped,
+            })
+        };
+        let cells =
+            if outcome == Outcome::Changed { row.changes.iter().filter_map(cell).collect() } else { Vec::new() };
+        let kind = self.sheet.kinds.as_ref().map(|kinds| Arc::from(with.text(row.row, kinds.column).trim()));
+        RowPlan { outcome, key: key_of(with.judge, with.header, with.chunk, row.row), kind, cells, together: None }
+    }
+
+    /// Whether a record that is held counts as removed.
+    fn is_removed(&self, held: u32, with: &Absorbing<'_, '_>) -> bool {
+        let Some(table) = &self.existing.table else { return false };
+        let lookup = &self.sheet.lookups[self.intent.lookup];
+        let holds = |condition| holds(lookup, table, held as usize, condition, with.judge.today) == Truth::True;
+        self.intent.removed_when.as_ref().is_some_and(holds)
+    }
+}

@@ -1,0 +1,66 @@
+//! What would become of a row when the file is uploaded.
+
+use std::sync::Arc;
+
+/// What would become of a row.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
+pub enum Outcome {
+    /// A new record.
+    Created,
+    /// A record with other values.
+    Changed,
+    /// A record that goes.
+    Removed,
+    /// Left alone, as it asks for nothing.
+    Skipped,
+    /// A record that stays as it is.
+    Unchanged,
+    /// Refused: an error was found in it.
+    Refused,
+}
+
+impl Outcome {
+    /// Every outcome, in the order in which they are reported.
+    pub const ALL: [Outcome; 6] =
+        [Outcome::Created, Outcome::Changed, Outcome::Removed, Outcome::Skipped, Outcome::Unchanged, Outcome::Refused];
+
+    /// Its word.
+    pub fn word(self) -> &'static str {
+        match self {
+            Outcome::Created => "created",
+            Outcome::Changed => "changed",
+            Outcome::Removed => "removed",
+            Outcome::Skipped => "skipped",
+            Outcome::Unchanged => "unchanged",
+            Outcome::Refused => "refused",
+        }
+    }
+}
+
+/// A cell whose value would be another one.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct CellChange {
+    /// The heading.
+    pub heading: Arc<str>,
+    /// What is held.
+    pub old: Box<str>,
+    /// What it would be; blank where it would be deleted.
+    pub new: Box<str>,
+    /// Whether a blank cell deletes it.
+    pub wiped: bool,
+}
+
+/// What would become of a row.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct RowPlan {
+    /// What would become of it, as far as the row alone decides.
+    pub outcome: Outcome,
+    /// The row's key.
+    pub key: Option<Arc<str>>,
+    /// Its kind, where rows are of several.
+    pub kind: Option<Arc<str>>,
+    /// Of a change: the cells.
+    pub cells: Vec<CellChange>,
+    /// What rows go together with, where a part of them cannot be sent.
+    pub together: Option<u128>,
+}

@@ -1,0 +1,200 @@
+//! Intents from written to compiled.
+
+use std::sync::Arc;
+
+use super::written::{Action, WrittenBlankCell, WrittenIntent};
+use super::{Compared, Intent, KeptBy};
+use crate::cell::{Kind, fold};
+use crate::condition::{Condition, mentions};
+use crate::rulebook::compiler::{Columns, Compiler};
+use crate::rulebook::lookup::folding;
+use crate::rulebook::model::{ColumnType, Existing, ListOf, LookupKey, Sheet};
+use crate::rulebook::reference::Wanted;
+use crate::rulebook::written::WrittenRulebook;
+
+/// Adds what the intents of a rulebook ask of a list.
+pub(in crate::rulebook) fn mentioned(book: &WrittenRulebook, name: &str, wanted: &mut Wanted) {
+    for sheet in &book.sheet {
+        let Some(intent) = &sheet.intent else { continue };
+        for kept in intent.kept_by.iter().filter(|kept| kept.reference == name) {
+            wanted.names.insert(kept.column.clone());
+            wanted.names.extend(kept.when.iter().flat_map(|when| mentions::words(when)));
+        }
+    }
+}
+
+/// Compiles the intent of a sheet whose look-ups are known.
+pub(in crate::rulebook) fn compile(
+    compiler: &mut Compiler,
+    own: &Columns,
+    book: &WrittenRulebook,
+    (written, sheet): (&WrittenIntent, &Sheet),
+) -> Option<Intent> {
+    let path = format!("{}.intent", own.sheet);
+    let existing = sheet.existing.as_ref()?;
+    let of_existing = |list: &ListOf| matches!(list, ListOf::Existing(_));
+    let Some(lookup) = sheet.lookups.iter().position(|lookup| of_existing(&lookup.list)) else {
+        compiler.error(&path, "no look-up finds the existing records");
+        return None;
+    };
+    if sheet.record.is_some() || sheet.is_form {
+        let message = "an intent goes with sheets in which each row is a record of its own";
+        compiler.error(&path, message);
+        return None;
+    }
+    let action = written.action.as_ref().and_then(|name| named(compiler, own, &format!("{path}.action"), name));
+    if written.action.is_none() && !written.words.is_empty() {
+        compiler.error(&format!("{path}.words"), "words go with action, the column that they are in");
+    }
+    let words = words(compiler, &path, written);
+    let compared = compared(compiler, own, (&path, written), (sheet, action, lookup));
+    let locked_when =
+        written.locked_when.as_ref().and_then(|text| compiler.condition(&format!("{path}.locked_when"), text, own));
+    let removed_when = written.removed_when.as_ref().and_then(|text| {
+        let compiled = Condition::compile(text, &existing.columns);
+        compiled.map_err(|mistakes| compiler.condition_mistakes(&format!("{path}.removed_when"), text, mistakes)).ok()
+    });
+    let replaces = replaces(compiler, own, (&path, written), (sheet, existing));
+    let kept_by = kept_by(compiler, &path, book, (written, sheet, lookup));
+    let takes = match written.takes.as_slice() {
+        [] => Action::ALL[..3].to_vec(),
+        takes => takes.to_vec(),
+    };
+    Some(Intent {
+        line: compiler.source.line(&path),
+        action,
+        words,
+        blank: written.blank,
+        unknown_key: written.unknown_key,
+        takes,
+        key_on_create: written.key_on_create,
+        lookup,
+        compared,
+        folding: folding(&written.fold),
+        locked_when,
+        removed_when,
+        take_up: written.take_up,
+        kept_by,
+        sequences: written.sequences.clone(),
+        replaces,
+    })
+}
+
+/// The columns that are compared with the record.
+fn compared(
+    compiler: &mut Compiler,
+    own: &Columns,
+    (path, written): (&str, &WrittenIntent),
+    (sheet, action, lookup): (&Sheet, Option<usize>, usize),
+) -> Vec<Compared> {
+    let fixed = compiler.column_list(&format!("{path}.fixed"), &written.fixed, own);
+    let recreate = compiler.column_list(&format!("{path}.recreate"), &written.recreate, own);
+    let mut blanks: Vec<(usize, WrittenBlankCell)> = Vec::new();
+    for (name, does) in &written.blank_cells {
+        blanks.extend(named(compiler, own, &format!("{path}.blank_cells.{name}"), name).map(|column| (column, *does)));
+    }
+    let keys = sheet.lookups[lookup].own_columns();
+    let compared = (0..sheet.columns.len()).filter(|column| Some(*column) != action && !keys.contains(column));
+    let compared = compared.filter_map(|column| {
+        let place = sheet.existing.as_ref()?.places.get(column).copied().flatten()?;
+        let own = blanks.iter().find(|(known, _)| *known == column).map(|(_, does)| *does);
+        let blank = own.unwrap_or(written.blank_cell);
+        Some(Compared { column, place, blank, fixed: fixed.contains(&column), recreate: recreate.contains(&column) })
+    });
+    let compared: Vec<Compared> = compared.collect();
+    for each in compared.iter().filter(|each| each.blank == WrittenBlankCell::Default) {
+        let column = &sheet.columns[each.column];
+        let mut names = [column.name.as_ref(), Some(&column.heading)].into_iter().flatten();
+        if column.default.is_none()
+            && let Some(name) = names.find(|name| written.blank_cells.contains_key(*name))
+        {
+            let message = format!("{} has no default that a blank cell could put", column.heading);
+            compiler.error(&format!("{path}.blank_cells.{name}"), message);
+        }
+    }
+    compared
+}
+
+/// The columns that name a document, each with its place in the existing records.
+fn replaces(
+    compiler: &mut Compiler,
+    own: &Columns,
+    (path, written): (&str, &WrittenIntent),
+    (sheet, existing): (&Sheet, &Existing),
+) -> Vec<(usize, usize)> {
+    let mut replaces = Vec::new();
+    for column in compiler.column_list(&format!("{path}.replaces"), &written.replaces, own) {
+        match existing.places.get(column).copied().flatten() {
+            Some(place) => replaces.push((column, place)),
+            None => {
+                let message = format!("the existing records have no column {}", sheet.columns[column].heading);
+                compiler.error(&format!("{path}.replaces"), message);
+            }
+        }
+    }
+    replaces
+}
+
+fn named(compiler: &mut Compiler, own: &Columns, place: &str, name: &String) -> Option<usize> {
+    compiler.column_list(place, std::slice::from_ref(name), own).first().copied()
+}
+
+fn words(compiler: &mut Compiler, path: &str, written: &WrittenIntent) -> Vec<(String, Action)> {
+    let mut words: Vec<(String, Action)> = Vec::new();
+    for (action, list) in &written.words {
+        for word in list {
+            if let Some((_, other)) =
+                words.iter().find(|(known, _)| fold::fold(known) == fold::fold(word) && known == word)
+            {
+                let message = format!("\"{word}\" means {} already", other.word());
+                compiler.error(&format!("{path}.words.{}", action.word()), message);
+                continue;
+            }
+            words.push((word.clone(), *action));
+        }
+    }
+    if words.is_empty() {
+        words.extend(Action::ALL.map(|action| (action.word().to_owned(), action)));
+    }
+    words
+}
+
+fn kept_by(
+    compiler: &mut Compiler,
+    path: &str,
+    book: &WrittenRulebook,
+    (written, sheet, lookup): (&WrittenIntent, &Sheet, usize),
+) -> Vec<KeptBy> {
+    let mut lists = Vec::new();
+    for (at, kept) in written.kept_by.iter().enumerate() {
+        let place = format!("{path}.kept_by.{at}");
+        let Some(table) = compiler.references.get(&kept.reference).cloned() else {
+            let hint = compiler.hint_reference(&kept.reference);
+            compiler.error(&format!("{place}.reference"), format!("there is no reference {}{hint}", kept.reference));
+            continue;
+        };
+        let (Some(table), Some(reference)) = (table, book.reference.get(&kept.reference)) else { continue };
+        let columns = compiler.list_columns(&place, Some(&table), reference, Some(&kept.reference));
+        let Some(column) = columns.place(&kept.column) else {
+            let message =
+                format!("the list {} has no column {}{}", kept.reference, kept.column, columns.hint(&kept.column));
+            compiler.error(&format!("{place}.column"), message);
+            continue;
+        };
+        let key = sheet.lookups[lookup].keys.first().filter(|key| key.own.len() == 1);
+        let Some(key) = key else {
+            compiler.error(&place, "kept_by goes with records that are known by one column");
+            continue;
+        };
+        let own = &sheet.columns[key.own[0]].kind;
+        let kind = if own.kind() == Kind::Text { ColumnType::Text } else { own.clone() };
+        let (theirs, kinds) = (vec![column], vec![kind]);
+        let key = LookupKey { own: key.own.clone(), theirs, kinds, folding: key.folding, with_blanks: false };
+        let when = kept.when.as_ref().and_then(|text| {
+            let compiled = Condition::compile(text, &columns);
+            compiled.map_err(|mistakes| compiler.condition_mistakes(&format!("{place}.when"), text, mistakes)).ok()
+        });
+        lists.push(KeptBy { name: kept.reference.clone(), table: Arc::clone(&table), columns, key, when });
+    }
+    lists
+}
