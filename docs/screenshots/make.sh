@@ -48,6 +48,7 @@ shot records 'lungwort check lots.csv --by row --today 2026-11-23'
 shot blocks 'lungwort check transfers.csv --by group --today 2026-11-23'
 shot catalogue 'lungwort check catalogue.csv --today 2026-11-23'
 shot stores 'lungwort check stores.csv --today 2026-11-23'
+shot preview 'lungwort preview updates.csv --rows 2 --today 2026-11-23'
 shot rulebook 'lungwort rulebook accessions.rulebook.toml --today 2026-11-23'
 shot explain 'lungwort explain lost-zeros'
 sed -e 's/edition = "4"/edition = "5"/; s/max_rows  = 300/max_rows  = 250/; s/W = "collected in the wild", C/W = "collected in the wild", G = "gift", C/; s/heading = "Region"/heading = "Region"\nrequired = true/; s/max     = 90/max     = 85/; s/"Weight in grams"/"Weight (g)"/; s/at_least_one = \["Donor email", "Donor phone"\]/exactly_one = ["Donor email", "Donor phone"]/' \

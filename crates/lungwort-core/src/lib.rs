@@ -38,7 +38,7 @@
 //!
 //! let source = Source::memory("lots.csv".to_owned(), b"Lot,Seeds\nGB-1,120\nGB-2,many\n".as_slice().into())?;
 //! let opened = Opened::new(source, ReadOptions::default())?;
-//! let options = Options { today: jiff::civil::date(2026, 3, 5), threads: 1, chunk_rows: None, progress: None };
+//! let options = Options { today: jiff::civil::date(2026, 3, 5), threads: 1, chunk_rows: None, ..Options::default() };
 //! let mut checker = Checker::new(&rulebook, Path::new(""), options);
 //! let _ = checker.file(opened, &mut Printed)?;
 //! assert_eq!(checker.files().len(), 1);
@@ -55,6 +55,7 @@ pub mod finding;
 pub mod intake;
 pub mod learn;
 pub mod lint;
+pub mod preview;
 pub mod rulebook;
 
 pub use encoding::Encoding;

@@ -5,6 +5,7 @@
 
 mod commands;
 mod output;
+mod preview;
 mod progress;
 mod report;
 mod session;

@@ -123,38 +123,8 @@ impl ReportArguments {
     /// # Errors
     /// Where the two contradict each other, and where the form cannot go where it should.
     pub fn form(&self) -> Result<&'static FormEntry> {
-        let output = self.output.as_deref().filter(|path| *path != Path::new("-"));
-        let ending = output.and_then(Path::extension).map(|ending| ending.to_string_lossy().to_ascii_lowercase());
-        let by_ending = ending.as_deref().and_then(|ending| FORMS.iter().find(|form| form.endings.contains(&ending)));
-        let named = self.format.as_deref().and_then(|name| FORMS.iter().find(|form| form.name == name));
-        let form = match (named, by_ending) {
-            (Some(named), Some(by_ending)) if named.name != by_ending.name => bail!(
-                "--format {} does not go with {}: leave --format out, or give a name that ends in .{}",
-                named.name,
-                output.unwrap_or(Path::new("")).display(),
-                named.endings.join(" or .")
-            ),
-            (Some(form), _) | (None, Some(form)) => form,
-            (None, None) if ending.as_deref().is_some_and(|ending| OTHER_KINDS.contains(&ending)) => {
-                let known: Vec<String> =
-                    FORMS.iter().flat_map(|form| form.endings).map(|each| format!(".{each}")).collect();
-                bail!(
-                    "{}: no report is written as .{}; there are {}",
-                    output.unwrap_or(Path::new("")).display(),
-                    ending.unwrap_or_default(),
-                    known.join(", ")
-                )
-            }
-            (None, None) => &FORMS[0],
-        };
-        if !form.is_text && output.is_none() && std::io::stdout().is_terminal() {
-            bail!(
-                "a report as {} cannot be shown on a screen; give it a file with -o findings.{}",
-                form.name,
-                form.endings[0]
-            );
-        }
-        Ok(form)
+        let known: Vec<KnownForm> = FORMS.iter().map(|form| (form.name, form.endings, form.is_text)).collect();
+        Ok(&FORMS[form_of(&known, self.format.as_deref(), self.output.as_deref())?])
     }
 
     /// Where the report goes: never in place of a file that is read.
@@ -165,15 +135,55 @@ impl ReportArguments {
         let Some(path) = self.output.as_deref().filter(|path| *path != Path::new("-")) else {
             return Ok(if form.is_text { Output::standard() } else { Output::raw() });
         };
-        let mut place = Destination::new(path, self.force);
-        for file in &session.files {
-            place = place.keep("a file that is checked", file);
-        }
-        for (what, file) in session.chosen.rulebook.files() {
-            place = place.keep(what, file);
-        }
+        let place = session.keep_inputs(Destination::new(path, self.force));
         Ok(if form.is_text { place.open()? } else { place.open()?.untouched() })
     }
+}
+
+/// A form of output: its name, the endings of file names that ask for it, and whether it is text.
+pub type KnownForm = (&'static str, &'static [&'static str], bool);
+
+/// Which of the forms is asked for, or said by the ending of the output: its place among them.
+///
+/// # Errors
+/// Where the two contradict each other, and where the form cannot go where it should.
+pub fn form_of(known: &[KnownForm], named: Option<&str>, output: Option<&Path>) -> Result<usize> {
+    let output = output.filter(|path| *path != Path::new("-"));
+    let ending = output.and_then(Path::extension).map(|ending| ending.to_string_lossy().to_ascii_lowercase());
+    let by_ending =
+        ending.as_deref().and_then(|ending| known.iter().position(|(_, endings, _)| endings.contains(&ending)));
+    let named = named.and_then(|name| known.iter().position(|(known, ..)| *known == name));
+    let form = match (named, by_ending) {
+        (Some(named), Some(by_ending)) if named != by_ending => bail!(
+            "--format {} does not go with {}: leave --format out, or give a name that ends in .{}",
+            known[named].0,
+            output.unwrap_or(Path::new("")).display(),
+            known[named].1.join(" or .")
+        ),
+        (Some(form), _) | (None, Some(form)) => form,
+        (None, None) if ending.as_deref().is_some_and(|ending| is_other_kind(known, ending)) => {
+            let known: Vec<String> =
+                known.iter().flat_map(|(_, endings, _)| *endings).map(|each| format!(".{each}")).collect();
+            bail!(
+                "{}: no report is written as .{}; there are {}",
+                output.unwrap_or(Path::new("")).display(),
+                ending.unwrap_or_default(),
+                known.join(", ")
+            )
+        }
+        (None, None) => 0,
+    };
+    let (name, endings, is_text) = known[form];
+    if !is_text && output.is_none() && std::io::stdout().is_terminal() {
+        bail!("a report as {name} cannot be shown on a screen; give it a file with -o findings.{}", endings[0]);
+    }
+    Ok(form)
+}
+
+/// Whether an ending says another kind of file, so that a text under such a name would mislead.
+fn is_other_kind(known: &[KnownForm], ending: &str) -> bool {
+    let of_reports = FORMS.iter().any(|form| form.endings.contains(&ending));
+    OTHER_KINDS.contains(&ending) || of_reports && !known.iter().any(|(_, endings, _)| endings.contains(&ending))
 }
 
 /// The least severity shown.
@@ -235,6 +245,18 @@ impl Session {
         let typed = typed.chain(input.existing.iter().map(|text| ("--existing", text.clone()))).collect();
         let files = input.files.clone();
         Ok(Session { chosen, today: clock.day(), files, typed, read_options, first: RefCell::new(first) })
+    }
+
+    /// A place for output that is none of the files that are read.
+    pub fn keep_inputs<'p>(&self, place: Destination<'p>) -> Destination<'p> {
+        let mut place = place;
+        for file in &self.files {
+            place = place.keep("a file that is checked", file);
+        }
+        for (what, file) in self.chosen.rulebook.files() {
+            place = place.keep(what, file);
+        }
+        place
     }
 
     /// The folder in which files named in cells are looked for: that of the first file.

@@ -7,6 +7,8 @@ use lungwort_core::finding::Severity;
 
 /// Verdicts and headings.
 pub const STRONG: Style = Style::new().bold();
+/// Nothing in particular.
+pub const PLAIN: Style = Style::new();
 /// What is there to be looked up, not read.
 pub const FAINT: Style = Style::new().dimmed();
 /// Errors.

@@ -25,10 +25,11 @@ fn blocks(text: &str, kind: &str) -> Vec<String> {
 #[test]
 fn generated_pages_are_current() {
     let folder = Folder::new();
-    let pages: [(&str, &[&str]); 3] = [
+    let pages: [(&str, &[&str]); 4] = [
         ("docs/findings.md", &["explain", "--markdown"]),
         ("docs/rulebook.schema.json", &["schema", "rulebook"]),
         ("docs/report.schema.json", &["schema", "report"]),
+        ("docs/preview.schema.json", &["schema", "preview"]),
     ];
     for (page, arguments) in pages {
         let made = folder.run(arguments).stdout;
@@ -207,12 +208,21 @@ fn the_options_of_the_guide_run() {
     let folder = Folder::new();
     folder.run(&["demo", "d"]);
     let guide = document("docs/guide.md");
-    let options: Vec<&str> = guide.split('`').skip(1).step_by(2).filter(|text| text.starts_with("--")).collect();
-    assert!(options.len() >= 10, "{options:?}");
-    for option in options.iter().filter(|option| **option != "--rulebook") {
+    // Options of check, and those in the section on previews.
+    let (before, rest) = guide.split_once("## 4.").unwrap();
+    let (previews, after) = rest.split_once("## 5.").unwrap();
+    let options = |text: &str, command: &'static str| -> Vec<(String, &'static str)> {
+        let code = text.split('`').skip(1).step_by(2).filter(|text| text.starts_with("--"));
+        code.map(|option| (option.to_owned(), command)).collect()
+    };
+    let options = [options(before, "check"), options(previews, "preview"), options(after, "check")].concat();
+    assert!(options.len() >= 12, "{options:?}");
+    for (option, command) in
+        options.iter().filter(|(option, _)| !["--rulebook", "--existing"].contains(&option.as_str()))
+    {
         let extra = words(option);
         let extra: Vec<&str> = extra.iter().map(String::as_str).collect();
-        let ran = folder.run(&[&["check", "d/accessions-ready.csv"], extra.as_slice()].concat());
+        let ran = folder.run(&[&[*command, "d/accessions-ready.csv"], extra.as_slice()].concat());
         // Telling the wrong delimiter leaves no headings to find.
         let allowed = if option.contains("--delimiter") { 0..=2 } else { 0..=1 };
         assert!(allowed.contains(&ran.status), "{option}: {}", ran.stderr);

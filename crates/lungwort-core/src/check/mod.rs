@@ -28,8 +28,9 @@ mod shape;
 mod workbook;
 
 pub use column::ColumnJudge;
-pub use folds::{Figure, Section};
+pub use folds::{Figure, FigureChange, Section};
 pub use run::checker::Checker;
+pub use run::first_rows::{SampleColumn, SheetSample, first_rows};
 pub use run::metadata::{
     CheckError, ContentMetadata, FileMetadata, Options, SheetRead, TextMetadata, WorkbookMetadata,
 };

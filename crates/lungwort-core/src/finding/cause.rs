@@ -156,7 +156,7 @@ impl Causes {
 }
 
 /// Whether a finding with a row is about a row of data, and not about headings or what lies around the data.
-fn is_about_data(code: &super::Code) -> bool {
+pub(crate) fn is_about_data(code: &super::Code) -> bool {
     let rows = [&template::SAMPLE_ROW, &template::HALF_FILLED_ROW, &template::NO_HEADING, &template::STRAY_CELLS];
     let of_column = code.name == value::DATE_ORDER.name;
     !of_column && code.stage != Stage::Template || rows.iter().any(|row| row.name == code.name)

@@ -134,6 +134,8 @@ pub struct Finding {
     pub key: Option<Arc<str>>,
     /// The cell as it is in the file.
     pub value: Option<Box<str>>,
+    /// Of a group: all rows that it is about.
+    pub rows: Option<Arc<RowSet>>,
 }
 
 /// Takes findings in, in the order of files, rows and columns.

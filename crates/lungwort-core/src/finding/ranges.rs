@@ -102,6 +102,25 @@ impl RowSet {
         self.rows() - count(&self.ranges())
     }
 
+    /// Whether a row is in it.
+    pub fn contains(&self, row: u64) -> bool {
+        match &self.kept {
+            Kept::Ranges(ranges) => {
+                let at = ranges.partition_point(|(_, last)| *last < row);
+                ranges.get(at).is_some_and(|(first, _)| *first <= row)
+            }
+            Kept::Rows(rows) => rows.contains(row),
+        }
+    }
+
+    /// Every row, ascending.
+    pub fn iter(&self) -> Box<dyn Iterator<Item = u64> + '_> {
+        match &self.kept {
+            Kept::Ranges(ranges) => Box::new(ranges.iter().flat_map(|(first, last)| *first..=*last)),
+            Kept::Rows(rows) => Box::new(rows.iter()),
+        }
+    }
+
     /// How many rows there are.
     pub fn rows(&self) -> u64 {
         match &self.kept {

@@ -290,6 +290,7 @@ impl Compiler {
             quoting: written.quoting,
             max_bytes: written.max_bytes,
             max_rows: written.max_rows,
+            partial: written.partial,
             name: written.name.as_ref().and_then(|pattern| self.pattern("file.name", pattern)),
             formulas: written.formulas,
         }
@@ -398,6 +399,7 @@ impl Compiler {
             referred_to: Vec::new(),
             lookups: Vec::new(),
             existing,
+            together: Vec::new(),
             intent: None,
             parts: Vec::new(),
             totals_row: None,
@@ -440,6 +442,7 @@ impl Compiler {
     /// The most groups of a sheet, and the greatest sum.
     fn group_limits(&mut self, columns: &Columns, written: &WrittenSheet, sheet: &mut Sheet) {
         let path = &columns.sheet;
+        sheet.together = self.column_list(&format!("{path}.together"), &written.together, columns);
         let max_groups = written
             .max_groups
             .as_ref()

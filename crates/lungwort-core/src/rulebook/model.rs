@@ -2,7 +2,7 @@
 
 use rust_decimal::Decimal;
 
-use super::written::{WrittenExtra, WrittenValuePlace};
+use super::written::{WrittenExtra, WrittenPartial, WrittenValuePlace};
 use std::ops::Range;
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
@@ -125,6 +125,8 @@ pub struct FileRules {
     pub max_rows: Option<u64>,
     /// How the file's name is built.
     pub name: Option<Pattern>,
+    /// What the receiving side takes of a file in which rows are refused.
+    pub partial: WrittenPartial,
     /// Whether formulas may stand in cells; `None` where nothing is said.
     pub formulas: Option<bool>,
 }
@@ -180,6 +182,8 @@ pub struct Sheet {
     pub lookups: Vec<Lookup>,
     /// What the receiving side holds already, where anything speaks of it.
     pub existing: Option<Existing>,
+    /// Columns whose values make rows that go together; none where records say so, or each row goes by itself.
+    pub together: Vec<usize>,
     /// What rows ask of the receiving side.
     pub intent: Option<Intent>,
     /// Requirements over more than one cell.

@@ -101,11 +101,28 @@ pub struct WrittenFile {
     /// Words that the receiving side takes for a blank cell, in every column: exactly as written.
     #[serde(default)]
     pub blank_words: Vec<String>,
+    /// What the receiving side takes of a file in which rows are refused: the other "rows" (if left out), the "records" in which none
+    /// is refused, or "nothing".
+    #[serde(default)]
+    pub partial: WrittenPartial,
     /// How the file's name is built.
     pub name: Option<WrittenPattern>,
     /// Whether formulas are allowed in the cells of a workbook: true without a word, false as an error; a warning if
     /// left out.
     pub formulas: Option<bool>,
+}
+
+/// What the receiving side takes of a file in which rows are refused.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum WrittenPartial {
+    /// The other rows.
+    #[default]
+    Rows,
+    /// The records in which no row is refused.
+    Records,
+    /// Nothing.
+    Nothing,
 }
 
 /// How lines end.
@@ -187,6 +204,9 @@ pub struct WrittenSheet {
     pub lookup: Vec<WrittenSheetLookup>,
     /// What the receiving side holds already.
     pub existing: Option<WrittenExisting>,
+    /// Columns whose values make rows that go together, where the receiving side takes whole records; those of [sheet.record] if left out.
+    #[serde(default)]
+    pub together: Vec<String>,
     /// What rows ask of the receiving side: a new record, a change, a removal.
     pub intent: Option<WrittenIntent>,
     /// Requirements over more than one cell.

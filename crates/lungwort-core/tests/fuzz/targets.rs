@@ -94,7 +94,7 @@ fn same_either_way(name: &str, bytes: &[u8], rulebook: &Rulebook) {
     let said = |threads: usize, chunk_rows: Option<usize>| {
         let source = Source::memory(name.to_owned(), bytes.into()).ok()?;
         let opened = Opened::new(source, ReadOptions::default()).ok()?;
-        let options = Options { today: TODAY, threads, chunk_rows, progress: None };
+        let options = Options { today: TODAY, threads, chunk_rows, ..Options::default() };
         let mut sink = Said(Vec::new());
         let _ = Checker::new(rulebook, Path::new(""), options).file(opened, &mut sink).ok()?;
         Some(sink.0)

@@ -5,7 +5,7 @@ use std::path::Path;
 use anyhow::{Result, anyhow, bail};
 use clap::Args;
 use lungwort_core::check::{Checker, Options};
-use lungwort_core::finding::codes;
+use lungwort_core::finding::{Sink, codes};
 use lungwort_core::rulebook::{Rulebook, Sheet};
 
 use crate::Verdict;
@@ -73,34 +73,11 @@ fn check_all(arguments: &CheckArguments, session: &Session, how: (&FormEntry, Fi
         chunk_rows: arguments.chunk_rows,
         threads: arguments.threads.unwrap_or_else(|| std::thread::available_parallelism().map_or(1, usize::from)),
         progress: Some(progress.counter()),
+        ..Options::default()
     };
     let rulebook = &session.chosen.rulebook;
     let mut checker = Checker::new(rulebook, session.folder(), options);
-    if session.files.len() > 1 && checker.looks_ahead() {
-        // A file that cannot be read is reported when its turn comes.
-        for opened in (0..session.files.len()).filter_map(|at| session.open_ahead(at)) {
-            checker.look_ahead(opened).ok();
-        }
-    }
-    for (at, path) in session.files.iter().enumerate() {
-        let name = path.display();
-        let checked = session.open(at).and_then(|opened| {
-            let flow = checker.file(opened, &mut gatherer);
-            flow.map_err(|error| anyhow!("{name}: {error} ({})", rulebook.path.display()))
-        });
-        match checked {
-            Ok(flow) if flow.is_break() => break,
-            Ok(_) => {}
-            // One file of several does not keep the others from being checked.
-            Err(error) if session.files.len() > 1 && checker.files().len() == at => {
-                let why = error.to_string();
-                let why = why.strip_prefix(&format!("{name}: ")).unwrap_or(&why);
-                checker.leave_out(&name.to_string(), why, &mut gatherer);
-            }
-            Err(error) => return Err(error),
-        }
-    }
-    checker.finish(&mut gatherer);
+    check_files(&mut checker, session, &mut gatherer)?;
     drop(progress);
     let ready = gatherer.finish(|counts, shown| Summary {
         rulebook,
@@ -115,6 +92,37 @@ fn check_all(arguments: &CheckArguments, session: &Session, how: (&FormEntry, Fi
         again: session.again(),
     })?;
     Ok(ready)
+}
+
+/// Checks the files of a batch, one after the other.
+pub fn check_files(checker: &mut Checker<'_>, session: &Session, sink: &mut dyn Sink) -> Result<()> {
+    let rulebook = &session.chosen.rulebook;
+    if session.files.len() > 1 && checker.looks_ahead() {
+        // A file that cannot be read is reported when its turn comes.
+        for opened in (0..session.files.len()).filter_map(|at| session.open_ahead(at)) {
+            checker.look_ahead(opened).ok();
+        }
+    }
+    for (at, path) in session.files.iter().enumerate() {
+        let name = path.display();
+        let checked = session.open(at).and_then(|opened| {
+            let flow = checker.file(opened, sink);
+            flow.map_err(|error| anyhow!("{name}: {error} ({})", rulebook.path.display()))
+        });
+        match checked {
+            Ok(flow) if flow.is_break() => break,
+            Ok(_) => {}
+            // One file of several does not keep the others from being checked.
+            Err(error) if session.files.len() > 1 && checker.files().len() == at => {
+                let why = error.to_string();
+                let why = why.strip_prefix(&format!("{name}: ")).unwrap_or(&why);
+                checker.leave_out(&name.to_string(), why, sink);
+            }
+            Err(error) => return Err(error),
+        }
+    }
+    checker.finish(sink);
+    Ok(())
 }
 
 /// The rules of a sheet that name a column.

@@ -50,6 +50,8 @@ commands! {
     Template: template::TemplateArguments,
     /// Check filled files against a rulebook
     Check: check::CheckArguments,
+    /// Show what an upload would create, change and remove
+    Preview: preview::PreviewArguments,
     /// Say what a finding means and how to fix it
     Explain: explain::ExplainArguments,
     /// Print a JSON Schema, by which editors and programs know what goes where

@@ -5,7 +5,7 @@ use std::io::Write;
 use anyhow::Result;
 use clap::{Args, ValueEnum};
 
-use crate::{Verdict, output::Output, report};
+use crate::{Verdict, output::Output, preview, report};
 
 #[derive(Debug, Args)]
 #[command(after_help = "Examples:
@@ -22,12 +22,15 @@ enum Of {
     Rulebook,
     /// The json report, for programs that read it
     Report,
+    /// The json preview, for programs that read it
+    Preview,
 }
 
 pub fn run(arguments: &SchemaArguments) -> Result<Verdict> {
     let schema = match arguments.of {
         Of::Rulebook => lungwort_core::rulebook::schema(),
         Of::Report => report::document_schema(),
+        Of::Preview => preview::document_schema(),
     };
     let mut out = Output::standard();
     writeln!(out, "{}", serde_json::to_string_pretty(&schema)?)?;

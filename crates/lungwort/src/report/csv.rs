@@ -57,7 +57,7 @@ fn runs(text: &str) -> bool {
 }
 
 /// A cell in quotes where it needs them, with an apostrophe before what a spreadsheet would run.
-fn cell(text: &str) -> String {
+pub fn cell(text: &str) -> String {
     let runs = runs(text);
     let text = if runs { format!("'{text}") } else { text.to_owned() };
     if text.contains(['"', ',', '\n', '\r']) { format!("\"{}\"", text.replace('"', "\"\"")) } else { text }

@@ -266,14 +266,11 @@ fn figure_words(label: &str, value: Option<&str>, left_out: u64) -> String {
         1 => " (without 1 row whose value cannot be read)".to_owned(),
         more => format!(" (without {} rows whose values cannot be read)", thousands(more)),
     };
-    format!("{label} {}{left_out}", grouped(value))
+    format!("{label} {}{left_out}", value.map_or("none".to_owned(), grouped))
 }
 
 /// A figure with commas between thousands where it is a plain number.
-fn grouped(figure: Option<&str>) -> String {
-    let Some(figure) = figure else {
-        return "none".to_owned();
-    };
+pub fn grouped(figure: &str) -> String {
     let (sign, rest) = figure.strip_prefix('-').map_or(("", figure), |rest| ("-", rest));
     let (whole, fraction) = rest.split_once('.').map_or((rest, None), |(whole, fraction)| (whole, Some(fraction)));
     match whole.parse::<u64>() {

@@ -337,20 +337,27 @@ impl CauseEntry {
     }
 }
 
+impl CountsEntry {
+    /// The counts of a check.
+    pub fn of(summary: &Summary<'_>) -> CountsEntry {
+        let counts = summary.counts;
+        CountsEntry {
+            errors: counts.errors,
+            warnings: counts.warnings,
+            notes: counts.notes,
+            rows_with_findings: counts.rows,
+            rows: summary.rows(),
+        }
+    }
+}
+
 impl Outcome {
     /// What came of a check.
     pub fn of(summary: &Summary<'_>) -> Outcome {
-        let counts = summary.counts;
         Outcome {
             version: VERSION,
             ready: summary.is_ready(),
-            counts: CountsEntry {
-                errors: counts.errors,
-                warnings: counts.warnings,
-                notes: counts.notes,
-                rows_with_findings: counts.rows,
-                rows: summary.rows(),
-            },
+            counts: CountsEntry::of(summary),
             shown: summary.shown.counts().total(),
             files: summary.files.iter().map(FileEntry::of).collect(),
             rulebook: RulebookEntry {

@@ -159,7 +159,7 @@ fn begin(book: &mut Workbook) -> Result<(), XlsxError> {
 }
 
 /// Headings that stay where they are, and the width of each column.
-fn head(sheet: &mut Worksheet, headings: &[(&str, f64)]) -> Result<(), XlsxError> {
+pub fn head(sheet: &mut Worksheet, headings: &[(&str, f64)]) -> Result<(), XlsxError> {
     let bold = Format::new().set_bold().set_background_color(Color::RGB(0x00E7_EEF5)).set_text_wrap();
     for (column, (heading, width)) in (0..).zip(headings) {
         sheet.set_column_width(column, *width)?;
@@ -170,7 +170,7 @@ fn head(sheet: &mut Worksheet, headings: &[(&str, f64)]) -> Result<(), XlsxError
 }
 
 /// A text as a cell of text: as it is, but for what no workbook can hold.
-fn write_text(sheet: &mut Worksheet, row: u32, column: u16, text: &str) -> Result<(), XlsxError> {
+pub fn write_text(sheet: &mut Worksheet, row: u32, column: u16, text: &str) -> Result<(), XlsxError> {
     if text.is_empty() {
         return Ok(());
     }
@@ -183,7 +183,8 @@ fn storable(text: &str) -> String {
     kept.map(|each| if each.is_control() && !matches!(each, '\n' | '\t') { '\u{fffd}' } else { each }).collect()
 }
 
-fn first_sheet(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<(), XlsxError> {
+/// The verdict and what was read. Returns the first row that is free.
+pub fn verdict_sheet(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<u32, XlsxError> {
     let mut said = Vec::new();
     // What the report for people says first; its colours are for screens.
     text::top(summary, &mut said).map_err(XlsxError::IoError)?;
@@ -206,6 +207,11 @@ fn first_sheet(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<(), XlsxE
         }
         row += 1;
     }
+    Ok(row)
+}
+
+fn first_sheet(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<(), XlsxError> {
+    let row = verdict_sheet(sheet, summary)?;
     let next =
         "The sheet Causes has what is wrong by reason, the sheet Findings one finding a row; both can be filtered.";
     write_text(sheet, row + 1, 0, next)

@@ -8,7 +8,7 @@ use super::{Absorbing, AnyFold, Fold, Gathering};
 use crate::cell::{Value, key, shown};
 use crate::check::rows::RowValues;
 use crate::check::rows::result::ChunkResult;
-use crate::condition::{Accumulator, Aggregate, Formula};
+use crate::condition::{Accumulator, Aggregate, Formula, Row};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::Figure;
 
@@ -28,7 +28,7 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
 
 /// What the aggregates of one figure have come to over some rows.
 #[derive(Debug, Clone)]
-pub(super) struct Running {
+pub(in crate::check::folds) struct Running {
     accumulators: Vec<Accumulator>,
     /// For each, how many rows it leaves out because a value could not be read.
     left_out: Vec<u64>,
@@ -40,7 +40,7 @@ impl Running {
         Running { left_out: vec![0; accumulators.len()], accumulators }
     }
 
-    pub fn add(&mut self, aggregates: &[Aggregate], row: &RowValues<'_, '_>) {
+    pub fn add(&mut self, aggregates: &[Aggregate], row: &impl Row) {
         for ((accumulator, left_out), aggregate) in self.accumulators.iter_mut().zip(&mut self.left_out).zip(aggregates)
         {
             *left_out += u64::from(!accumulator.add(aggregate, row));

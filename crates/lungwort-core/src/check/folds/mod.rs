@@ -7,13 +7,14 @@
 
 mod blank_rows;
 mod blocks;
-mod figures;
+pub(in crate::check) mod figures;
 mod groups;
 mod held_rows;
 mod intents;
 mod kinds;
 pub(crate) mod other_sheets;
 mod parents;
+mod plans;
 mod previous;
 mod records;
 mod sample_rows;
@@ -24,16 +25,20 @@ mod sparse_rows;
 pub(crate) mod unique;
 mod used;
 
+use std::collections::HashMap;
 use std::sync::Arc;
+
+pub use intents::FigureChange;
 
 use jiff::civil::Date;
 
+use crate::cell::key;
 use crate::check::header::Header;
 use crate::check::rows::result::{Anything, Totals};
 use crate::check::rows::result::{ChunkResult, RowFinding};
 use crate::check::rows::{SheetJudge, Values};
 use crate::check::shape::Shaped;
-use crate::finding::{Place, Problem, RowPlan};
+use crate::finding::{Place, Problem, RowPlan, RowSet};
 use crate::intake::{Chunk, OpenError, Source};
 use crate::rulebook::Sheet;
 
@@ -57,6 +62,7 @@ const FOLDS: &[Maker] = &[
     shown::make,
     held_rows::make,
     intents::make,
+    plans::make,
     figures::make,
     sparse_rows::make,
     blank_rows::make,
@@ -75,9 +81,19 @@ pub(crate) struct Gathering<'g> {
     pub rows: &'g [usize],
     /// Their values.
     pub values: &'g Values<'g>,
+    /// Whether it is wanted what would become of each row.
+    pub previews: bool,
 }
 
 impl<'g> Gathering<'g> {
+    /// What a row goes together with, where a part of it cannot be sent.
+    pub fn together(&self, sheet: &Sheet, row: usize) -> Option<u128> {
+        if sheet.together.is_empty() {
+            return self.shaped.record_hash(row);
+        }
+        Some(key::of_texts(sheet.together.iter().map(|column| self.text(row, *column).trim())))
+    }
+
     /// The text of a cell as it is in the file; empty where the file does not have the column.
     pub fn text(&self, row: usize, column: usize) -> &'g str {
         original_text(&self.shaped.chunk, self.header, row, column)
@@ -90,6 +106,11 @@ fn original_text<'c>(chunk: &'c Chunk, header: &Header, row: usize, column: usiz
 }
 
 impl<'a> Absorbing<'a, '_> {
+    /// Whether it is known from an earlier pass that a row is refused.
+    pub fn is_refused(&self, row: usize) -> bool {
+        self.refused.is_some_and(|rows| rows.contains(self.chunk.row_number(row)))
+    }
+
     /// The text of a cell as it is in the file; empty where the file does not have the column.
     pub fn text(&self, row: usize, column: usize) -> &'a str {
         original_text(self.chunk, self.header, row, column)
@@ -107,6 +128,8 @@ pub(crate) struct Absorbing<'a, 'r> {
     pub totals: &'a mut Totals,
     /// The findings of the chunk.
     pub findings: &'a mut Vec<RowFinding>,
+    /// Rows that an earlier pass has found to be refused.
+    pub refused: Option<&'a RowSet>,
     /// What would become of the rows, where that is wanted.
     pub plans: &'a mut Vec<(usize, RowPlan)>,
     /// Whether the findings so far are to wait for what comes later.
@@ -125,6 +148,8 @@ pub(crate) struct Ending<'e> {
     pub today: Date,
     /// What there is to say of rows that have passed.
     pub findings: Vec<Placed>,
+    /// Of findings about groups, by their place among the findings: all rows of the group.
+    pub rows_of: HashMap<usize, RowSet>,
     /// Set where the findings that were held back are to be dropped.
     pub drop_held: bool,
 }
@@ -191,6 +216,14 @@ pub(crate) trait Fold: Send + Sync {
         Vec::new()
     }
 
+    /// What would become of records that no row names, once the run is over.
+    fn plans(&self, _state: &Self::State, _judge: &SheetJudge<'_>, _take: &mut dyn FnMut(RowPlan)) {}
+
+    /// The figures over the existing records, and what they would be.
+    fn before_and_after(&self, _state: &Self::State, _judge: &SheetJudge<'_>) -> Vec<FigureChange> {
+        Vec::new()
+    }
+
     /// The figures that have come together.
     fn figures(&self, _state: &Self::State) -> Vec<Figure> {
         Vec::new()
@@ -205,6 +238,8 @@ pub(crate) trait AnyFold: Send + Sync {
     fn absorb(&self, state: &mut Anything, part: Anything, with: &mut Absorbing<'_, '_>);
     fn finish_sheet(&self, state: &mut Anything, ending: &mut Ending<'_>);
     fn finish_run(&self, state: &Anything, judge: &SheetJudge<'_>) -> Vec<Arc<Problem>>;
+    fn plans(&self, state: &Anything, judge: &SheetJudge<'_>, take: &mut dyn FnMut(RowPlan));
+    fn before_and_after(&self, state: &Anything, judge: &SheetJudge<'_>) -> Vec<FigureChange>;
     fn figures(&self, state: &Anything) -> Vec<Figure>;
 }
 
@@ -236,6 +271,16 @@ impl<F: Fold> AnyFold for F {
 
     fn finish_run(&self, state: &Anything, judge: &SheetJudge<'_>) -> Vec<Arc<Problem>> {
         state.downcast_ref().map(|state| Fold::finish_run(self, state, judge)).unwrap_or_default()
+    }
+
+    fn plans(&self, state: &Anything, judge: &SheetJudge<'_>, take: &mut dyn FnMut(RowPlan)) {
+        if let Some(state) = state.downcast_ref() {
+            Fold::plans(self, state, judge, take);
+        }
+    }
+
+    fn before_and_after(&self, state: &Anything, judge: &SheetJudge<'_>) -> Vec<FigureChange> {
+        state.downcast_ref().map(|state| Fold::before_and_after(self, state, judge)).unwrap_or_default()
     }
 
     fn figures(&self, state: &Anything) -> Vec<Figure> {

@@ -68,7 +68,8 @@ impl ChunkJudge<'_, '_> {
         self.dependent_lists(chunk, &rows, &values, &mut out);
         self.rules(shaped, &rows, &values, &mut out);
         inherit::give_back(own, &mut values);
-        let from = Gathering { header: self.header, shaped, rows: &rows, values: &values };
+        let previews = self.sheet.previews;
+        let from = Gathering { header: self.header, shaped, rows: &rows, values: &values, previews };
         for fold in self.folds {
             let part = fold.gather(&from, &mut out);
             out.parts.push(part);

@@ -64,7 +64,9 @@ impl<'r> Checker<'r> {
         let sheets = rulebook.sheets.iter().map(|sheet| {
             let folds = folds::folds_for(sheet);
             let states = folds.iter().map(|fold| fold.begin()).collect();
-            SheetState { judge: SheetJudge::new(sheet, &rulebook.file, surroundings), folds, states, filled_rows: 0 }
+            let mut judge = SheetJudge::new(sheet, &rulebook.file, surroundings);
+            judge.previews = options.previews;
+            SheetState { judge, folds, states, filled_rows: 0 }
         });
         Checker { rulebook, sheets: sheets.collect(), options, files: Vec::new() }
     }
@@ -88,6 +90,15 @@ impl<'r> Checker<'r> {
         let of_sheet = |state: &SheetState<'_>| -> Vec<folds::Figure> {
             let folds = state.folds.iter().zip(&state.states);
             folds.flat_map(|(fold, state)| fold.figures(state)).collect()
+        };
+        self.sheets.iter().flat_map(of_sheet).collect()
+    }
+
+    /// The figures over the existing records, and what they would be.
+    pub fn figures_before_and_after(&self) -> Vec<folds::FigureChange> {
+        let of_sheet = |state: &SheetState<'_>| -> Vec<folds::FigureChange> {
+            let folds = state.folds.iter().zip(&state.states);
+            folds.flat_map(|(fold, of)| fold.before_and_after(of, &state.judge)).collect()
         };
         self.sheets.iter().flat_map(of_sheet).collect()
     }
@@ -160,6 +171,7 @@ impl<'r> Checker<'r> {
     ) -> Result<Totals, CheckError> {
         let (file, name) = passage.file;
         let names = self.files.iter().map(|file| file.name.clone()).chain([name.to_owned()]).collect();
+        let refused = self.options.refused.get(&(file, passage.sheet.clone()));
         let state = &mut self.sheets[passage.number];
         let mut sequence = Sequence {
             judge: &state.judge,
@@ -171,6 +183,7 @@ impl<'r> Checker<'r> {
             file,
             sheet: passage.sheet.clone(),
             totals: Totals::default(),
+            refused,
             held: Vec::new(),
             stopped: out.stopped,
         };

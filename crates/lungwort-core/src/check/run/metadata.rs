@@ -1,5 +1,6 @@
 //! How to check, what a checked file is, and why a check came to nothing.
 
+use std::collections::HashMap;
 use std::io;
 use std::path::PathBuf;
 use std::sync::Arc;
@@ -7,11 +8,12 @@ use std::sync::atomic::AtomicU64;
 
 use jiff::civil::Date;
 
+use crate::finding::RowSet;
 use crate::intake::workbook::BookKind;
 use crate::intake::{BookError, Chosen, NewlineCounts, OpenError, io_words};
 
 /// How to check.
-#[derive(Debug, Clone)]
+#[derive(Debug, Clone, Default)]
 pub struct Options {
     /// The day that counts as today.
     pub today: Date,
@@ -19,6 +21,10 @@ pub struct Options {
     pub threads: usize,
     /// The most rows judged at a time; as many as are read at a time where nothing is said. The result is the same.
     pub chunk_rows: Option<usize>,
+    /// Whether it is wanted what would become of each row.
+    pub previews: bool,
+    /// Rows that an earlier pass has found to be refused: of a file, and of a sheet as its findings name it.
+    pub refused: HashMap<(usize, Option<Arc<str>>), RowSet>,
     /// Counts the bytes read, for whoever shows progress.
     pub progress: Option<Arc<AtomicU64>>,
 }

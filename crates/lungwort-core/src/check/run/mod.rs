@@ -4,6 +4,7 @@
 
 mod another_reading;
 pub mod checker;
+pub mod first_rows;
 mod lists;
 pub mod metadata;
 pub mod open;
@@ -14,12 +15,13 @@ pub(crate) mod sequence;
 mod sheet_tables;
 
 use std::ops::ControlFlow;
+use std::sync::Arc;
 
 use crate::check::file;
 use crate::check::workbook::{self, template};
 use crate::encoding::Encoding;
-use crate::finding::Sink;
 use crate::finding::codes::{file as file_codes, template as codes};
+use crate::finding::{Address, Place, Sink};
 use crate::intake::pieces::read_top;
 use crate::intake::{Chunk, Source};
 use crate::rulebook::choose::SheetHeadings;
@@ -84,6 +86,12 @@ impl Checker<'_> {
         for state in &self.sheets {
             for (fold, of) in state.folds.iter().zip(&state.states) {
                 out.about_file(fold.finish_run(of, &state.judge));
+                if self.options.previews {
+                    let sheet =
+                        state.judge.sheet.name.as_deref().filter(|_| self.rulebook.sheets.len() > 1).map(Arc::from);
+                    let address = Address { file: out.file, sheet, place: Place::default() };
+                    fold.plans(of, &state.judge, &mut |plan| out.sink.plan(address.clone(), plan));
+                }
             }
         }
     }

@@ -26,7 +26,7 @@ impl Reporter<'_> {
     pub fn emit(&mut self, problem: Arc<Problem>, place: Place, value: Option<Box<str>>) {
         if !self.stopped {
             let address = Address { file: self.file, sheet: self.sheet.clone(), place };
-            let finding = Finding { address, problem, key: None, value };
+            let finding = Finding { address, problem, key: None, value, rows: None };
             self.stopped = self.sink.take(finding).is_break();
         }
     }

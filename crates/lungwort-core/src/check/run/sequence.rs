@@ -1,6 +1,7 @@
 //! Judged chunks put in the order of the file: what only shows over several of them is absorbed, and the findings
 //! are handed on with their addresses.
 
+use std::collections::HashMap;
 use std::sync::Arc;
 
 use crate::check::folds::{Absorbing, AnyFold, Ending, Placed};
@@ -9,7 +10,7 @@ use crate::check::rows::SheetJudge;
 use crate::check::rows::result::Anything;
 use crate::check::rows::result::{self, ChunkResult, ExactPlace, RowFinding, Totals};
 use crate::check::shape::{RowKind, Shaped};
-use crate::finding::{Address, Finding, Place, RowPlan, Sink};
+use crate::finding::{Address, Finding, Place, RowPlan, RowSet, Sink};
 
 /// Puts findings in order and hands them on.
 pub(crate) struct Sequence<'m, 'r> {
@@ -24,6 +25,8 @@ pub(crate) struct Sequence<'m, 'r> {
     /// The sheet's name, in a workbook.
     pub sheet: Option<Arc<str>>,
     pub totals: Totals,
+    /// Rows that an earlier pass has found to be refused.
+    pub refused: Option<&'m RowSet>,
     /// Findings of which it is not known yet whether they count.
     pub held: Vec<Finding>,
     pub stopped: bool,
@@ -39,6 +42,7 @@ impl Sequence<'_, '_> {
                 problem: Arc::clone(problem),
                 key: None,
                 value: value.clone(),
+                rows: None,
             };
             self.emit(finding);
         }
@@ -61,6 +65,7 @@ impl Sequence<'_, '_> {
             names: &self.names,
             totals: &mut self.totals,
             findings: &mut findings,
+            refused: self.refused,
             plans: &mut plans,
             hold_back: false,
         };
@@ -124,7 +129,8 @@ impl Sequence<'_, '_> {
             let at = finding.field.and_then(|field| cells.get(field));
             (place.row, place.field) = (at.map(|at| at.0), at.map(|at| at.1));
         }
-        Finding { address: self.address(place), problem: finding.problem, key: finding.key, value: finding.value }
+        let RowFinding { problem, key, value, .. } = finding;
+        Finding { address: self.address(place), problem, key, value, rows: None }
     }
 
     fn address(&self, place: Place) -> Address {
@@ -140,20 +146,22 @@ impl Sequence<'_, '_> {
             names: &self.names,
             today: self.judge.today,
             findings: Vec::new(),
+            rows_of: HashMap::new(),
             drop_held: false,
         };
         for (fold, state) in self.folds.iter().zip(self.states.iter_mut()) {
             fold.finish_sheet(state, &mut ending);
         }
-        let Ending { findings, drop_held, .. } = ending;
+        let Ending { findings, mut rows_of, drop_held, .. } = ending;
         if drop_held {
             self.held.clear();
         }
         self.release();
-        for Placed { mut place, problem, key } in findings {
+        for (at, Placed { mut place, problem, key }) in findings.into_iter().enumerate() {
             // The cells of a header are nowhere by themselves.
             place.field = place.field.filter(|field| self.header.cells_from.is_none_or(|from| *field < from));
-            self.emit(Finding { address: self.address(place), problem, key, value: None });
+            let rows = rows_of.remove(&at).map(Arc::new);
+            self.emit(Finding { address: self.address(place), problem, key, value: None, rows });
         }
     }
 

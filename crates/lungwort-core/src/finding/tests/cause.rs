@@ -21,7 +21,7 @@ fn finding(code: &'static Code, topic: Topic, row: Option<u64>, text: &str, corr
     let place = Place { row, ..Place::default() };
     let key = row.map(|row| Arc::from(format!("K{row}")));
     let address = Address { place, ..Address::default() };
-    Finding { address, problem: Arc::new(problem), key, value: Some(text.into()) }
+    Finding { address, problem: Arc::new(problem), key, value: Some(text.into()), rows: None }
 }
 
 fn off_list(row: u64, text: &str) -> Finding {

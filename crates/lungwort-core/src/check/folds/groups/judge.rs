@@ -71,6 +71,9 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
             _ => Place { row: Some(it.first), ..Place::default() },
         };
         let key = (!grouping.by.is_empty()).then(|| Arc::from(state.name(group)));
+        if let Some(rows) = rows.get(&group) {
+            ending.rows_of.insert(ending.findings.len(), rows.clone());
+        }
         ending.findings.push(Placed { place, problem, key });
     }
     without(sheet, grouping, &state.without, ending);

@@ -83,7 +83,7 @@ impl Intents<'_> {
             _ => {}
         }
         match row.found {
-            Found::Row(held) if self.is_removed(held, with) => Record::Archived,
+            Found::Row(held) if self.is_removed(held, with.judge.today) => Record::Archived,
             Found::Row(_) => Record::Held,
             Found::None(_) => Record::NotHeld,
             Found::Unasked => Record::Unnamed,

@@ -5,23 +5,29 @@
 
 mod compare;
 mod decide;
+mod figures;
 mod state;
 
 use std::collections::HashSet;
 use std::sync::Arc;
 
 use super::{Absorbing, AnyFold, Fold, Gathering};
-use crate::cell::key;
+use crate::cell::shown::clipped;
+use crate::cell::{Value, key};
+use crate::check::folds::figures::Running;
 use crate::check::lookups::{Found, Index, holds, key_of_values};
 use crate::check::problem::file_problem;
 use crate::check::rows::result::{ChunkResult, FIRST_CELL, RowFinding, key_of, whole_row};
 use crate::check::rows::{RowValues, SheetJudge};
 use crate::condition::{Row as _, Slot, Truth};
 use crate::finding::codes::intent as codes;
-use crate::finding::{CellChange, CellProblem, Correction, Outcome, Problem, RowPlan, Severity};
+use crate::finding::{CellChange, CellProblem, Correction, Outcome, RowPlan, Severity};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::{Action, Existing, Intent};
 use compare::{Change, Put, changes, put};
+use figures::Columns;
+pub use figures::FigureChange;
+use jiff::civil::Date;
 use state::{Acted, Asked};
 
 struct Intents<'r> {
@@ -30,6 +36,8 @@ struct Intents<'r> {
     existing: &'r Existing,
     /// For each list that keeps records from being removed, its index.
     kept_by: Vec<Index>,
+    /// The columns that figures are over.
+    figure_columns: Vec<usize>,
 }
 
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
@@ -44,7 +52,9 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
         Index::new(&kept.table, &kept.key, &counts)
     };
     let kept_by = intent.kept_by.iter().map(index).collect();
-    Some(Box::new(Intents { sheet, intent, existing, kept_by }))
+    let mut intents = Intents { sheet, intent, existing, kept_by, figure_columns: Vec::new() };
+    intents.figure_columns = intents.figure_columns();
+    Some(Box::new(intents))
 }
 
 /// What a row asks for, as far as the row itself says.
@@ -75,6 +85,10 @@ pub(super) struct OneRow {
     kept: Option<usize>,
     /// What of a document it is a line of.
     document: Option<u128>,
+    /// What it goes together with.
+    together: Option<u128>,
+    /// What it puts into the columns of the figures, where that is wanted.
+    effect: Vec<Value<'static>>,
 }
 
 /// What has been asked so far, and of which documents the file has lines.
@@ -82,6 +96,8 @@ pub(super) struct OneRow {
 pub(super) struct State {
     asked: Asked,
     documents: HashSet<u128>,
+    /// What the rows put into the figures.
+    added: Vec<Running>,
 }
 
 impl Fold for Intents<'_> {
@@ -98,16 +114,38 @@ impl Fold for Intents<'_> {
         let wrong: HashSet<usize> = with.findings.iter().filter(is_error).map(|finding| finding.row).collect();
         for row in part {
             state.documents.extend(row.document);
-            self.absorb_row(&mut state.asked, &row, wrong.contains(&row.row), with);
+            self.absorb_row(state, row, &wrong, with);
         }
     }
 
-    fn finish_run(&self, _: &State, _: &SheetJudge<'_>) -> Vec<Arc<Problem>> {
-        Vec::new()
+    fn plans(&self, state: &State, judge: &SheetJudge<'_>, take: &mut dyn FnMut(RowPlan)) {
+        let Some(table) = &self.existing.table else { return };
+        let keys = self.sheet.lookups[self.intent.lookup].keys.first();
+        for row in (0..table.row_count() as u32).filter(|row| self.is_replaced(state, *row)) {
+            if self.is_removed(row, judge.today) {
+                continue;
+            }
+            let parts =
+                keys.iter().flat_map(|key| &key.theirs).map(|column| clipped(table.cell(row as usize, *column), 60));
+            let key = Some(Arc::from(parts.collect::<Vec<_>>().join(" / ")));
+            take(RowPlan { outcome: Outcome::Removed, key, kind: None, cells: Vec::new(), together: None });
+        }
+    }
+
+    fn before_and_after(&self, state: &State, judge: &SheetJudge<'_>) -> Vec<FigureChange> {
+        let is_replaced = |row: u32| self.is_replaced(state, row);
+        self.before_and_after((&state.asked, &is_replaced), &state.added, judge.today)
     }
 }
 
 impl Intents<'_> {
+    /// Whether a record is part of a document of which the file has all lines, and none of them is about it.
+    fn is_replaced(&self, state: &State, row: u32) -> bool {
+        let Some(table) = self.existing.table.as_ref().filter(|_| !state.documents.is_empty()) else { return false };
+        let document = key::of_texts(self.intent.replaces.iter().map(|(_, place)| table.cell(row as usize, *place)));
+        state.documents.contains(&document) && state.asked.of_held(row).action().is_none()
+    }
+
     fn one(&self, from: &Gathering<'_>, at: usize, row: usize) -> OneRow {
         let values = RowValues { values: from.values, at };
         let lookup = &self.sheet.lookups[self.intent.lookup];
@@ -133,7 +171,14 @@ impl Intents<'_> {
         }
         let document = (!self.intent.replaces.is_empty())
             .then(|| key::of_texts(self.intent.replaces.iter().map(|(column, _)| text(*column).unwrap_or_default())));
-        OneRow { row, says: self.says(&text), found, key: key_of_row, changes: differing, locked, kept, document }
+        let held = match found {
+            Found::Row(held) => Some(held),
+            _ => None,
+        };
+        let effect = if from.previews { self.effect(held, &text) } else { Vec::new() };
+        let together = if from.previews { from.together(self.sheet, row) } else { None };
+        let says = self.says(&text);
+        OneRow { row, says, found, key: key_of_row, changes: differing, locked, kept, document, together, effect }
     }
 
     /// What the column of actions says.
@@ -154,14 +199,16 @@ impl Intents<'_> {
         if allowed.is_some_and(|allowed| !allowed.list.contains(text)) { Says::Unreadable } else { Says::Unknown }
     }
 
-    fn absorb_row(&self, asked: &mut Asked, row: &OneRow, wrong: bool, with: &mut Absorbing<'_, '_>) {
-        let decided = self.decide(asked, row, with);
+    fn absorb_row(&self, state: &mut State, row: OneRow, wrong: &HashSet<usize>, with: &mut Absorbing<'_, '_>) {
+        let wrong = wrong.contains(&row.row) || with.is_refused(row.row);
+        let asked = &mut state.asked;
+        let decided = self.decide(asked, &row, with);
         let mut refused = wrong;
         let mut problems: Vec<(usize, CellProblem)> = Vec::new();
         problems.extend(decided.problem);
         let action = decided.action;
         if action == Some(Action::Change) && problems.is_empty() {
-            problems.extend(self.of_changes(row));
+            problems.extend(self.of_changes(&row));
         }
         refused |= problems.iter().any(|(_, problem)| problem.code.severity == Severity::Error);
         refused |= action.is_none();
@@ -194,7 +241,15 @@ impl Intents<'_> {
                 Some(Action::Remove) => Outcome::Removed,
                 Some(Action::Skip) | None => Outcome::Skipped,
             };
-            let plan = self.plan(row, outcome, with);
+            if matches!(outcome, Outcome::Created | Outcome::Changed | Outcome::Unchanged) {
+                if state.added.is_empty() {
+                    state.added = self.no_figures();
+                }
+                let values = row.effect.clone();
+                let effect = Columns { columns: &self.figure_columns, values, today: with.judge.today };
+                self.add_to(&mut state.added, &effect);
+            }
+            let plan = self.plan(&row, outcome, with);
             with.plans.push((row.row, plan));
         }
     }
@@ -278,14 +333,20 @@ impl Intents<'_> {
         let cells =
             if outcome == Outcome::Changed { row.changes.iter().filter_map(cell).collect() } else { Vec::new() };
         let kind = self.sheet.kinds.as_ref().map(|kinds| Arc::from(with.text(row.row, kinds.column).trim()));
-        RowPlan { outcome, key: key_of(with.judge, with.header, with.chunk, row.row), kind, cells, together: None }
+        RowPlan {
+            outcome,
+            key: key_of(with.judge, with.header, with.chunk, row.row),
+            kind,
+            cells,
+            together: row.together,
+        }
     }
 
     /// Whether a record that is held counts as removed.
-    fn is_removed(&self, held: u32, with: &Absorbing<'_, '_>) -> bool {
+    fn is_removed(&self, held: u32, today: Date) -> bool {
         let Some(table) = &self.existing.table else { return false };
         let lookup = &self.sheet.lookups[self.intent.lookup];
-        let holds = |condition| holds(lookup, table, held as usize, condition, with.judge.today) == Truth::True;
+        let holds = |condition| holds(lookup, table, held as usize, condition, today) == Truth::True;
         self.intent.removed_when.as_ref().is_some_and(holds)
     }
 }

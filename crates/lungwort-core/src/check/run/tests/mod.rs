@@ -45,7 +45,7 @@ impl Sink for Kept {
 }
 
 fn options(threads: usize) -> Options {
-    Options { today: jiff::civil::date(2026, 11, 23), threads, chunk_rows: None, progress: Some(Arc::default()) }
+    Options { today: jiff::civil::date(2026, 11, 23), threads, progress: Some(Arc::default()), ..Options::default() }
 }
 
 fn opened(mut bytes: impl Read) -> Opened {

@@ -1,0 +1,135 @@
+//! Figures before and after an upload: over the existing records, and over what there would be.
+
+use jiff::civil::Date;
+
+use super::Intents;
+use super::compare::{Put, put};
+use super::state::Asked;
+use crate::cell::Value;
+use crate::check::folds::figures::Running;
+use crate::check::lookups::read;
+use crate::condition::{Row, Slot};
+use crate::rulebook::model::{Action, Figure, Table};
+
+/// A figure before and after.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct FigureChange {
+    /// What it is called.
+    pub label: String,
+    /// What it is over the existing records; `None` where there is nothing to calculate, or a column of it is not in the export.
+    pub before: Option<String>,
+    /// What it would be.
+    pub after: Option<String>,
+}
+
+/// Values by the columns of the sheet.
+pub(super) struct Columns<'v> {
+    /// The columns, ascending.
+    pub columns: &'v [usize],
+    pub values: Vec<Value<'v>>,
+    pub today: Date,
+}
+
+impl Row for Columns<'_> {
+    fn value(&self, slot: Slot) -> &Value<'_> {
+        let Slot::Column(column) = slot else { return &Value::Blank };
+        self.columns.binary_search(&column).ok().and_then(|at| self.values.get(at)).unwrap_or(&Value::Blank)
+    }
+
+    fn today(&self) -> Date {
+        self.today
+    }
+}
+
+impl Intents<'_> {
+    /// The columns that figures before and after are over, ascending.
+    pub(super) fn figure_columns(&self) -> Vec<usize> {
+        let mut columns: Vec<usize> =
+            self.sheet.figures.iter().flat_map(|figure| figure.formula.columns().iter().copied()).collect();
+        columns.sort_unstable();
+        columns.dedup();
+        columns
+    }
+
+    /// What a row puts into the columns of the figures, with what is held where it leaves that.
+    pub(super) fn effect<'t>(&self, held: Option<u32>, text: &dyn Fn(usize) -> Option<&'t str>) -> Vec<Value<'static>> {
+        let one = |&column: &usize| {
+            let of = &self.sheet.columns[column];
+            let own = |text: &str| match text {
+                "" => Value::Blank,
+                text => of.kind.read(text).map_or(Value::Unreadable, Value::into_owned),
+            };
+            let held_value = || {
+                let table = self.existing.table.as_ref()?;
+                let place = self.existing.places[column]?;
+                Some(read(&self.existing.columns, table, held? as usize, place).into_owned())
+            };
+            let compared = self.intent.compared.iter().find(|compared| compared.column == column);
+            match (text(column), compared) {
+                (None, _) => held_value().unwrap_or(Value::Blank),
+                (Some(text), Some(compared)) if held.is_some() => match put(of, compared, text) {
+                    Put::Left => held_value().unwrap_or(Value::Blank),
+                    Put::Text(text) => own(text),
+                },
+                (Some(text), _) => own(text.trim()),
+            }
+        };
+        self.figure_columns.iter().map(one).collect()
+    }
+
+    /// Figures that nothing has been added to.
+    pub(super) fn no_figures(&self) -> Vec<Running> {
+        self.sheet.figures.iter().map(|figure| Running::new(&figure.formula)).collect()
+    }
+
+    /// Adds the values of a row.
+    pub(super) fn add_to(&self, figures: &mut [Running], row: &Columns<'_>) {
+        for (running, figure) in figures.iter_mut().zip(&self.sheet.figures) {
+            running.add(figure.formula.aggregates(), row);
+        }
+    }
+
+    /// The figures over the existing records, and over what there would be. `added` is what the rows of the files put there.
+    pub(super) fn before_and_after(
+        &self,
+        (asked, is_replaced): (&Asked, &dyn Fn(u32) -> bool),
+        added: &[Running],
+        today: Date,
+    ) -> Vec<FigureChange> {
+        let Some(table) = &self.existing.table else { return Vec::new() };
+        let mut before = self.no_figures();
+        let mut after = if added.is_empty() { self.no_figures() } else { added.to_vec() };
+        for row in 0..table.row_count() as u32 {
+            let values = self.held(table, row, today);
+            if self.is_removed(row, today) {
+                continue;
+            }
+            self.add_to(&mut before, &values);
+            let stays = match asked.of_held(row).action() {
+                Some(Action::Change | Action::Remove | Action::Create) => false,
+                Some(Action::Skip) | None => !is_replaced(row),
+            };
+            if stays {
+                self.add_to(&mut after, &values);
+            }
+        }
+        let known = |figure: &Figure| {
+            let in_export = |column: &usize| self.existing.places.get(*column).is_some_and(Option::is_some);
+            figure.formula.columns().iter().all(in_export) && figure.formula.others().is_empty()
+        };
+        let change = |((figure, before), after): ((&Figure, &Running), &Running)| FigureChange {
+            label: figure.label.clone(),
+            before: Some(figure).filter(|figure| known(figure)).and_then(|_| before.close(&figure.formula, today).0),
+            after: Some(figure).filter(|figure| known(figure)).and_then(|_| after.close(&figure.formula, today).0),
+        };
+        self.sheet.figures.iter().zip(&before).zip(&after).map(change).collect()
+    }
+
+    fn held<'t>(&'t self, table: &'t Table, row: u32, today: Date) -> Columns<'t> {
+        let one = |column: &usize| match self.existing.places[*column] {
+            Some(place) => read(&self.existing.columns, table, row as usize, place),
+            None => Value::Blank,
+        };
+        Columns { columns: &self.figure_columns, values: self.figure_columns.iter().map(one).collect(), today }
+    }
+}

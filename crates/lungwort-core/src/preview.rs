@@ -1,0 +1,197 @@
+//! What an upload would do: how many records it would create, change and remove, which rows would be refused, and what would go
+//! through.
+//!
+//! In: the findings and the plans of rows, as a check hands them on. Out: exact counts by sheet and kind. A row is refused if an
+//! error was found in it, also where that only shows when the sheet has ended.
+
+use std::collections::HashMap;
+use std::sync::Arc;
+
+use indexmap::IndexMap;
+
+use crate::finding::cause::is_about_data;
+use crate::finding::codes::lookup::UNUSED_RECORD;
+use crate::finding::{Address, Finding, Outcome, RowPlan, RowSet, Severity};
+use crate::rulebook::written::WrittenPartial;
+
+/// A sheet of a file, as findings name it.
+pub type SheetPlace = (usize, Option<Arc<str>>);
+
+/// A sheet and a kind of row, where there are several.
+type SheetAndKind = (Option<Arc<str>>, Option<Arc<str>>);
+
+/// What came of a preview.
+#[derive(Debug, Clone, Default)]
+pub struct Preview {
+    partial: WrittenPartial,
+    /// The rows by sheet, kind and outcome.
+    rows: IndexMap<(SheetPlace, Option<Arc<str>>), [RowSet; 6]>,
+    /// Rows in which an error was found.
+    wrong: HashMap<SheetPlace, RowSet>,
+    /// Records that no row names and that would be removed.
+    unnamed: IndexMap<Option<Arc<str>>, u64>,
+    /// What rows go together with, where a part of them cannot be sent.
+    together: HashMap<SheetPlace, Vec<(u64, u128)>>,
+    /// Whether an error was found that is about no row.
+    wrong_as_a_whole: bool,
+}
+
+/// How many rows of a kind come to what.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct KindCounts {
+    /// The sheet, where there are several.
+    pub sheet: Option<Arc<str>>,
+    /// The kind of row, where there are several.
+    pub kind: Option<Arc<str>>,
+    /// By [`Outcome::ALL`].
+    pub counts: [u64; 6],
+}
+
+/// What would go through and what would stay behind.
+#[derive(Debug, Clone)]
+pub struct Passing {
+    /// Rows that would be carried out.
+    pub through: u64,
+    /// Rows that would stay behind, by sheet.
+    pub behind: Vec<(SheetPlace, RowSet)>,
+    /// Whether that is so because of an error that is about the file as a whole.
+    pub as_a_whole: bool,
+}
+
+fn place(address: &Address) -> SheetPlace {
+    (address.file, address.sheet.clone())
+}
+
+fn at(outcome: Outcome) -> usize {
+    Outcome::ALL.iter().position(|each| *each == outcome).unwrap_or(0)
+}
+
+impl Preview {
+    /// Begins a preview of a file of which the receiving side takes that.
+    pub fn new(partial: WrittenPartial) -> Preview {
+        Preview { partial, ..Preview::default() }
+    }
+
+    /// Takes in a finding.
+    pub fn finding(&mut self, finding: &Finding) {
+        if finding.problem.severity != Severity::Error {
+            return;
+        }
+        let of_data = is_about_data(finding.problem.code);
+        match (&finding.rows, finding.address.place.row.filter(|_| of_data)) {
+            (Some(rows), _) => self.wrong.entry(place(&finding.address)).or_default().extend(rows),
+            (None, Some(row)) => {
+                let last = finding.address.place.last_row.unwrap_or(row);
+                self.wrong.entry(place(&finding.address)).or_default().add(row, last);
+            }
+            // A record that nobody names holds nothing back where the receiving side takes what it can.
+            (None, None) => self.wrong_as_a_whole |= finding.problem.code != &UNUSED_RECORD,
+        }
+    }
+
+    /// Takes in what would become of a row.
+    pub fn plan(&mut self, address: &Address, plan: &RowPlan) {
+        let Some(row) = address.place.row else {
+            *self.unnamed.entry(address.sheet.clone()).or_default() += 1;
+            return;
+        };
+        let here = place(address);
+        if self.partial == WrittenPartial::Records
+            && let Some(together) = plan.together
+        {
+            self.together.entry(here.clone()).or_default().push((row, together));
+        }
+        self.rows.entry((here, plan.kind.clone())).or_default()[at(plan.outcome)].add(row, row);
+    }
+
+    /// Rows that were planned for before it showed that they are refused: to be told to a second pass.
+    pub fn refused_late(&self) -> HashMap<SheetPlace, RowSet> {
+        let mut late: HashMap<SheetPlace, RowSet> = HashMap::new();
+        for ((here, _), by_outcome) in &self.rows {
+            let Some(wrong) = self.wrong.get(here) else { continue };
+            for (outcome, rows) in Outcome::ALL.iter().zip(by_outcome) {
+                if *outcome != Outcome::Refused && wrong.iter().any(|row| rows.contains(row)) {
+                    late.insert(here.clone(), wrong.clone());
+                }
+            }
+        }
+        late
+    }
+
+    /// Forgets the plans, for a second pass to make them again. What was found stays.
+    pub fn again(&mut self) {
+        self.rows.clear();
+        self.unnamed.clear();
+        self.together.clear();
+    }
+
+    /// How many rows of which kind come to what.
+    pub fn counts(&self) -> Vec<KindCounts> {
+        let mut found: IndexMap<SheetAndKind, [u64; 6]> = IndexMap::new();
+        for ((here, kind), by_outcome) in &self.rows {
+            let counts = found.entry((here.1.clone(), kind.clone())).or_default();
+            for (count, rows) in counts.iter_mut().zip(by_outcome) {
+                *count += rows.rows();
+            }
+        }
+        // Rows that could not be read as rows of the sheet were planned for nothing.
+        for (here, wrong) in &self.wrong {
+            let planned = |row: u64| {
+                self.rows.iter().any(|((of, _), sets)| of == here && sets.iter().any(|set| set.contains(row)))
+            };
+            let sheets = self.rows.keys().any(|(of, _)| of == here);
+            let unplanned = wrong.iter().filter(|row| !planned(*row)).count() as u64;
+            if sheets && unplanned > 0 {
+                found.entry((here.1.clone(), None)).or_default()[at(Outcome::Refused)] += unplanned;
+            }
+        }
+        for (sheet, removed) in &self.unnamed {
+            found.entry((sheet.clone(), None)).or_default()[at(Outcome::Removed)] += removed;
+        }
+        found.into_iter().map(|((sheet, kind), counts)| KindCounts { sheet, kind, counts }).collect()
+    }
+
+    /// What would go through. `ready` is the verdict of the check.
+    pub fn passing(&self, ready: bool) -> Passing {
+        let mut through = 0;
+        let mut behind: IndexMap<SheetPlace, RowSet> = IndexMap::new();
+        let as_a_whole = !ready && self.wrong_as_a_whole;
+        let nothing = as_a_whole || !ready && self.partial == WrittenPartial::Nothing;
+        for ((here, _), by_outcome) in &self.rows {
+            let stays = behind.entry(here.clone()).or_default();
+            let kept_back = self.kept_back(here);
+            for (outcome, rows) in Outcome::ALL.iter().zip(by_outcome) {
+                match outcome {
+                    Outcome::Refused => stays.extend(rows),
+                    Outcome::Skipped => {}
+                    _ if nothing => stays.extend(rows),
+                    _ => {
+                        let held: Vec<u64> = kept_back.iter().copied().filter(|row| rows.contains(*row)).collect();
+                        held.iter().for_each(|row| stays.add(*row, *row));
+                        through += rows.rows() - held.len() as u64;
+                    }
+                }
+            }
+        }
+        // Rows that could not be read as rows of the sheet were planned for nothing.
+        for (here, wrong) in &self.wrong {
+            if let Some(rows) = behind.get_mut(here) {
+                rows.extend(wrong);
+            }
+        }
+        behind.retain(|_, rows| rows.rows() > 0);
+        Passing { through, behind: behind.into_iter().collect(), as_a_whole }
+    }
+
+    /// Rows that are right themselves and go together with one that is refused.
+    fn kept_back(&self, here: &SheetPlace) -> Vec<u64> {
+        let (Some(together), Some(wrong)) = (self.together.get(here), self.wrong.get(here)) else { return Vec::new() };
+        let cut: std::collections::HashSet<u128> =
+            together.iter().filter(|(row, _)| wrong.contains(*row)).map(|(_, group)| *group).collect();
+        together
+            .iter()
+            .filter(|(row, group)| cut.contains(group) && !wrong.contains(*row))
+            .map(|(row, _)| *row)
+            .collect()
+    }
+}
