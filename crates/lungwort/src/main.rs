@@ -3,6 +3,7 @@
 //! `main` → [`commands`] → the engine → [`report`]. Results go to standard output, everything else to standard
 //! error. Exit status: 0 ready, 1 not ready, 2 could not run.
 
+mod answers;
 mod commands;
 mod output;
 mod preview;

@@ -14,6 +14,7 @@ use lungwort_core::finding::Severity;
 use lungwort_core::intake::{ReadOptions, Source};
 use lungwort_core::rulebook::{Given, GivenFile};
 
+use crate::answers;
 use crate::commands::choose::{self, Chosen};
 use crate::output::{Destination, ForceArgument, Output};
 use crate::report::{By, FORMS, FormEntry};
@@ -57,6 +58,12 @@ pub struct InputArguments {
     /// An export of what the receiving side holds already; of several sheets, Sheet=FILE says for which
     #[arg(long, value_name = "[SHEET=]FILE")]
     pub existing: Vec<String>,
+    /// What the rulebook asks for when the file is sent, such as period=2026-11
+    #[arg(long, value_name = "NAME=VALUE")]
+    pub answer: Vec<String>,
+    /// A file with such answers, one a line
+    #[arg(long, value_name = "FILE")]
+    pub answers: Option<PathBuf>,
 }
 
 /// What a report shows, and where it goes.
@@ -222,7 +229,7 @@ impl Session {
     /// An option that makes no sense, a rulebook that cannot be used, a first file that cannot be read.
     pub fn resolve(input: &InputArguments, clock: ClockArguments) -> Result<Session> {
         let read_options = read_options(input)?;
-        let given = given(input)?;
+        let mut given = given(input)?;
         let mut first = None;
         let chosen = match &input.rulebook {
             Some(path) => choose::named(path, &given)?,
@@ -234,6 +241,14 @@ impl Session {
                 chosen
             }
         };
+        let mut chosen = chosen;
+        let asked = answers::ask(&chosen.rulebook, clock.day())?;
+        if !asked.is_empty() {
+            given.answers.extend(asked);
+            let rulebook = choose::named(&chosen.rulebook.path, &given)?.rulebook;
+            chosen = Chosen { rulebook, ..chosen };
+        }
+        answers::judge(&chosen.rulebook, clock.day())?;
         let typed = [
             ("--rulebook", input.rulebook.as_ref().map(|path| path.display().to_string())),
             ("--encoding", input.encoding.clone()),
@@ -242,7 +257,10 @@ impl Session {
             ("--today", clock.today.map(|day| day.to_string())),
         ];
         let typed = typed.into_iter().filter_map(|(option, value)| Some((option, value?)));
-        let typed = typed.chain(input.existing.iter().map(|text| ("--existing", text.clone()))).collect();
+        let typed = typed.chain(input.existing.iter().map(|text| ("--existing", text.clone())));
+        // Also those of a file and those that were asked for, so that the same is asked of nobody twice.
+        let answered = given.answers.iter().map(|(name, value)| ("--answer", format!("{name}={value}")));
+        let typed = typed.chain(answered).collect();
         let files = input.files.clone();
         Ok(Session { chosen, today: clock.day(), files, typed, read_options, first: RefCell::new(first) })
     }
@@ -337,7 +355,8 @@ fn given(input: &InputArguments) -> Result<Given> {
         }
         existing.push(GivenFile { sheet, file });
     }
-    Ok(Given { existing })
+    let answers = answers::given(&input.answer, input.answers.as_deref())?;
+    Ok(Given { existing, answers })
 }
 
 fn read_options(input: &InputArguments) -> Result<ReadOptions> {

@@ -260,6 +260,8 @@ fn every_code_has_a_case() {
         include_str!("lookups.rs"),
         include_str!("references.rs"),
         include_str!("intents.rs"),
+        include_str!("answers.rs"),
+        include_str!("attachments.rs"),
         include_str!("kinds.rs"),
         include_str!("parents.rs"),
         include_str!("sets.rs"),

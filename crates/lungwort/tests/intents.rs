@@ -208,6 +208,19 @@ fn without_an_export_only_the_row_itself_is_judged() {
 }
 
 #[test]
+fn rows_that_ask_for_nothing_do_not_count_in_sums() {
+    let sum =
+        |running: &str| format!("{INTENT}[[sheet.rule]]\neach = \"sheet\"\ncheck = \"SUM(seeds) <= 10\"\n{running}");
+    let rows = "C,A-1,,6,,,\n-,A-2,,6,,,\nC,A-3,,4,,,\n";
+    assert_eq!(codes(&sum(""), rows), Vec::<String>::new());
+    assert_eq!(codes(&sum("running = true\n"), rows), Vec::<String>::new());
+    assert_eq!(
+        codes(&sum("running = true\n"), "C,A-1,,6,,,\nC,A-2,,6,,,\nC,A-3,,4,,,\n"),
+        ["group-broken 3", "group-broken 4"]
+    );
+}
+
+#[test]
 fn mistakes_of_an_intent_are_reported_with_their_places() {
     let cases: &[(&str, &str)] = &[
         ("action = \"Doo\"", "no column is called Doo; did you mean Do?"),

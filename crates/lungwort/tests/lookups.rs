@@ -200,6 +200,19 @@ fn a_sum_over_all_rows_of_a_code_is_held_to_what_it_has_left() {
     );
 }
 
+#[test]
+fn a_running_sum_blames_the_rows_from_the_excess_on() {
+    let more =
+        "[[sheet.rule]]\neach = { by = [\"Code\"] }\ncheck = \"SUM(quantity) <= entitlement.left\"\nrunning = true\n";
+    let found = said(&asked(more, "1,E-1,6,,x\n2,E-2,3,,\n3,E-1,4.5,,x\n4,E-1,0.01,,x\n5,E-2,,,\n6,E-1,-5,,x\n"));
+    assert_eq!(
+        found,
+        [
+            "group-broken 5 The sum of Quantity must be at most left of the entitlement; with this row the sum of Quantity is 10.51 and left of the entitlement is 10.5 (0.01 apart).",
+        ]
+    );
+}
+
 const TWO_SHEETS: &str = r#"
 [[sheet]]
 name = "Cover"

@@ -66,7 +66,7 @@ const COLUMN_CASES: &[(&str, &str, &str)] = &[
     (
         "heading = 'X'\ntype = 'date'\ndate_format = 'dd/mm'",
         "'dd/mm'",
-        "it needs a day, a month and a year once each, or hh:mm; it is written such as yyyy-mm-dd",
+        "it needs a day, a month and a year once each, a month and a year, or hh:mm; it is written such as yyyy-mm-dd",
     ),
     ("heading = 'X'\ntype = 'time'\ntime_format = 'yyyy-mm-dd'", "'yyyy-mm-dd'", "this is not a pattern of a time"),
     ("heading = 'X'\ndecimal_mark = ';'", "';'", "the decimal mark is \".\" or \",\""),

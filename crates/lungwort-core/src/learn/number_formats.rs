@@ -60,7 +60,9 @@ pub fn date_pattern_of(code: &str) -> Option<String> {
         "m/d/yy" | "mm-dd-yy" | "m/d/yyyy" => "yyyy-mm-dd".to_owned(),
         _ => plain.split(' ').map(two_hours).collect::<Vec<_>>().join(" "),
     };
-    DatePattern::compile(&date_pattern).ok().map(|_| date_pattern)
+    // How a spreadsheet shows a date is no reason to ask for a month alone.
+    let compiled = DatePattern::compile(&date_pattern).ok()?;
+    (compiled.has_day() || compiled.has_time()).then_some(date_pattern)
 }
 
 fn two_hours(part: &str) -> String {

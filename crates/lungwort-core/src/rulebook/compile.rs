@@ -17,7 +17,8 @@ use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
 use super::{
-    block, compile_rule, intent, kinds, load as reader, lookup, optional, parents, parts, record, repeat, set, standard,
+    answer, block, compile_rule, intent, kinds, load as reader, lookup, optional, parents, parts, record, repeat, set,
+    standard,
 };
 use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
@@ -141,6 +142,8 @@ impl Compiler {
     fn rulebook(&mut self, path: &Path, written: &WrittenRulebook) -> Rulebook {
         let folder = path.parent().unwrap_or(Path::new(""));
         self.folder = folder.to_owned();
+        let answers = answer::compile(self, written);
+        self.answers = answer::as_list(&answers);
         self.read_references(folder, written);
         self.given_sheets(written);
         let file = self.file(&written.file);
@@ -167,6 +170,7 @@ impl Compiler {
             file,
             sheets,
             template,
+            answers,
             references: written.reference.iter().map(|(name, list)| self.about_list(name, list)).collect(),
         }
     }

@@ -66,6 +66,10 @@ fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &Wri
     let message = written.message.as_ref().map(|text| message(compiler, columns, &path, text));
     let (form, when) = (form?, when.map_or(Some(None), |compiled| compiled.map(Some))?);
     goes_over(compiler, &path, &each, &*form);
+    if written.running && form.group().is_none() {
+        let message = "running goes with check over several rows: say each = \"sheet\" or each = { by = [\"…\"] }";
+        compiler.error(&format!("{path}.running"), message);
+    }
     let sentence = form.sentence(sheet);
     let sentence = match (each.words(sheet), &when) {
         (Some(each), Some(when)) => format!("{each}, in rows where {}: {sentence}", when.say(sheet)),
@@ -91,6 +95,7 @@ fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &Wri
         each,
         when,
         severity: written.severity,
+        running: written.running,
         message,
         title,
         sentence,
@@ -138,6 +143,7 @@ fn form(on: &mut Forming<'_>, written: &WrittenRule) -> Option<Box<dyn RuleForm>
         ("needs", "whole_if_begun", written.needs.is_some()),
         ("across", "unique", written.across),
         ("tolerance", "same", written.tolerance.is_some()),
+        ("running", "check", written.running),
     ] {
         if given && form.key != owner {
             on.compiler.error(&format!("{path}.{key}"), format!("{key} goes with {owner}"));

@@ -7,7 +7,7 @@ use std::sync::Arc;
 use crate::encoding::Encoding;
 
 use super::given::Given;
-use super::lookup::Known as KnownLookup;
+use super::lookup::{Known as KnownLookup, KnownAnswer, ListColumn};
 use super::mistake::{Level, Mistake};
 use super::model::Pattern;
 use super::reference::Table;
@@ -15,6 +15,9 @@ use super::source::Source;
 use super::written::{WrittenPattern, WrittenSheet, WrittenType};
 use crate::cell::{Kind, fold};
 use crate::condition::{Condition, Formula, Scope, Slot};
+
+/// What is answered: as a list of one row, its columns, and as conditions over lists know it.
+pub(super) type Answers = (Arc<Table>, Vec<ListColumn>, Arc<Vec<KnownAnswer>>);
 
 /// Where mistakes are gathered on the way.
 pub(super) struct Compiler {
@@ -24,6 +27,8 @@ pub(super) struct Compiler {
     pub references: HashMap<String, Option<Arc<Table>>>,
     /// Where the files that it names are looked for.
     pub folder: PathBuf,
+    /// What is answered, as a list of one row and as conditions over lists know it.
+    pub answers: Answers,
     /// What was named beside the rulebook.
     pub given: Given,
     /// What is wrong with that.
@@ -55,7 +60,7 @@ impl Columns {
         let kind = |kind: WrittenType| match kind {
             WrittenType::Text => Kind::Text,
             WrittenType::Whole | WrittenType::Decimal => Kind::Number,
-            WrittenType::Date => Kind::Date,
+            WrittenType::Date | WrittenType::Month => Kind::Date,
             WrittenType::Time => Kind::Time,
             WrittenType::Datetime => Kind::DateTime,
             WrittenType::YesNo => Kind::YesNo,

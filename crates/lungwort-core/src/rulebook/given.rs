@@ -2,6 +2,7 @@
 
 use std::collections::HashMap;
 use std::path::PathBuf;
+use std::sync::Arc;
 
 use super::compiler::Compiler;
 use super::lookup::{ListColumn, ListColumns, speaks_of_existing};
@@ -20,6 +21,8 @@ use jiff::civil::Date;
 pub struct Given {
     /// Exports of existing records.
     pub existing: Vec<GivenFile>,
+    /// Answers, each with what it is called.
+    pub answers: Vec<(String, String)>,
 }
 
 /// A file for a sheet.
@@ -44,6 +47,7 @@ impl Compiler {
             mistakes,
             references: HashMap::new(),
             folder: PathBuf::new(),
+            answers: Default::default(),
             given: Given::default(),
             given_mistakes: Vec::new(),
             blank_words: Vec::new(),
@@ -140,7 +144,7 @@ impl Compiler {
         let plain =
             |heading: &String| ListColumn { heading: heading.clone(), names: Vec::new(), kind: ColumnType::Text };
         let headings = table.map(Table::headings).unwrap_or_default();
-        let mut columns = ListColumns(headings.iter().map(plain).collect());
+        let mut columns = ListColumns(headings.iter().map(plain).collect(), Arc::clone(&self.answers.2));
         for (heading, kind) in &written.types {
             let place = name.map_or_else(|| path.to_owned(), |name| format!("reference.{name}.types.{heading}"));
             let Some(kind) = read_type(kind) else {

@@ -1,5 +1,7 @@
 //! What a template asks: as written (serde types), then checked and compiled (the types of [`model`]).
 
+mod answer;
+pub(crate) mod attachment;
 mod block;
 mod change;
 pub mod choose;
@@ -34,6 +36,7 @@ pub(crate) mod toml_text;
 pub mod written;
 mod written_values;
 
+pub use answer::Answer;
 pub use compile::{Loaded, load, load_text, load_with};
 pub use given::{Given, GivenFile};
 pub(crate) use guide_examples::{known_values, written as written_value};

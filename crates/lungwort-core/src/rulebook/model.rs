@@ -11,6 +11,7 @@ use crate::encoding::Encoding;
 use jiff::civil::Date;
 use regex::Regex;
 
+pub use super::answer::Answer;
 pub use super::block::Block;
 use super::compiler::PREVIOUS_ROW;
 pub use super::intent::{Action, Compared, Intent, KeptBy};
@@ -49,6 +50,8 @@ pub struct Rulebook {
     pub sheets: Vec<Sheet>,
     /// The blank template that it was made from.
     pub template: Option<Template>,
+    /// What is answered when a file is sent.
+    pub answers: Vec<Answer>,
     /// The references that it names.
     pub references: Vec<Reference>,
 }
@@ -201,6 +204,9 @@ impl Labels for Sheet {
 
     fn other_heading(&self, alias: usize, column: usize) -> String {
         match alias.checked_sub(PREVIOUS_ROW + 1).and_then(|at| self.lookups.get(at)) {
+            Some(Lookup { list: ListOf::Answers(_), columns, .. }) => {
+                format!("the answer for {}", columns.heading(column))
+            }
             Some(lookup) => format!("{} of {}", lookup.columns.heading(column), lookup.found_words()),
             None => format!("{} of the row before", self.heading(column)),
         }
@@ -411,6 +417,8 @@ pub struct Rule {
     pub when: Option<Condition>,
     /// How much it matters.
     pub severity: Option<Severity>,
+    /// Whether it must hold after each row.
+    pub running: bool,
     /// What to say instead of the usual sentence.
     pub message: Option<Message>,
     /// The rule as a sentence.

@@ -34,6 +34,9 @@ pub struct WrittenRulebook {
     /// Lists from outside that cells are looked up in, by name.
     #[serde(default)]
     pub reference: IndexMap<String, WrittenReference>,
+    /// What is answered when a file is sent: it has the properties of a column.
+    #[serde(default)]
+    pub answer: Vec<WrittenColumn>,
     /// The blank template that the rulebook was made from.
     pub template: Option<WrittenTemplate>,
 }
@@ -300,6 +303,8 @@ pub enum WrittenType {
     Decimal,
     /// A date.
     Date,
+    /// A month of a year.
+    Month,
     /// A time of day.
     Time,
     /// A date and a time.

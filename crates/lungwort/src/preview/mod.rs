@@ -112,6 +112,10 @@ impl Spool {
         Ok(())
     }
 
+    fn has_room(&self) -> bool {
+        self.kept < self.most
+    }
+
     /// How many are not kept.
     pub fn beyond(&self) -> u64 {
         self.count - self.kept
@@ -175,6 +179,32 @@ impl Previewer {
     }
 
     fn list(&mut self, address: &Address, plan: RowPlan) -> io::Result<()> {
+        let wiped = plan.cells.iter().filter(|cell| cell.wiped).count() as u64;
+        let changed = plan.cells.len() as u64 - wiped;
+        self.cells_wiped += wiped;
+        self.cells_changed += changed;
+        if !self.only.is_empty() && !self.only.iter().any(|only| only.outcome() == plan.outcome) {
+            return Ok(());
+        }
+        // Which lists it goes into; most are full soon, and then it is only counted.
+        let is_removed = plan.outcome == Outcome::Removed;
+        let in_rows = match plan.outcome {
+            Outcome::Removed => false,
+            Outcome::Changed => changed > 0 || wiped == 0,
+            // Others are listed only where that is wanted.
+            _ => !self.only.is_empty(),
+        };
+        let lists = [(is_removed, &mut self.removed), (wiped > 0, &mut self.wiped), (in_rows, &mut self.rows)];
+        let mut room = false;
+        for (_, list) in lists.into_iter().filter(|(goes, _)| *goes) {
+            room |= list.has_room();
+            if !list.has_room() {
+                list.count += 1;
+            }
+        }
+        if !room {
+            return Ok(());
+        }
         let cell = |cell: &lungwort_core::finding::CellChange| CellEntry {
             heading: cell.heading.to_string(),
             old: cell.old.to_string(),
@@ -190,27 +220,19 @@ impl Previewer {
             kind: plan.kind.as_deref().map(str::to_owned),
             cells: plan.cells.iter().map(cell).collect(),
         };
-        let wiped = entry.cells.iter().filter(|cell| cell.deleted).count() as u64;
-        self.cells_wiped += wiped;
-        self.cells_changed += entry.cells.len() as u64 - wiped;
-        if !self.only.is_empty() && !self.only.iter().any(|only| only.outcome() == plan.outcome) {
-            return Ok(());
-        }
-        if wiped > 0 {
+        if wiped > 0 && self.wiped.has_room() {
             let cells = entry.cells.iter().filter(|cell| cell.deleted).cloned().collect();
             self.wiped.add(&PlanEntry { cells, ..entry.clone() })?;
         }
-        match plan.outcome {
-            Outcome::Removed => self.removed.add(&entry),
-            // What a blank cell deletes has been listed.
-            Outcome::Changed => {
-                let cells: Vec<CellEntry> = entry.cells.iter().filter(|cell| !cell.deleted).cloned().collect();
-                if cells.is_empty() && wiped > 0 { Ok(()) } else { self.rows.add(&PlanEntry { cells, ..entry }) }
-            }
-            // Others are counted, and listed only where that is wanted.
-            _ if self.only.is_empty() => Ok(()),
-            _ => self.rows.add(&entry),
+        if is_removed && self.removed.has_room() {
+            self.removed.add(&entry)?;
         }
+        if in_rows && self.rows.has_room() {
+            // What a blank cell deletes has been listed.
+            let cells = entry.cells.iter().filter(|cell| !cell.deleted).cloned().collect();
+            self.rows.add(&PlanEntry { cells, ..entry })?;
+        }
+        Ok(())
     }
 }
 

@@ -10,6 +10,7 @@ use lungwort_core::finding::{Cause, Certainty, Correction, Finding, Severity, To
 use lungwort_core::intake::Chosen;
 use lungwort_core::intake::dialect::delimiter_name;
 use lungwort_core::intake::workbook::BookKind;
+use lungwort_core::rulebook::Rulebook;
 use unicode_width::UnicodeWidthStr;
 
 use super::{Form, ReportOptions, Summary};
@@ -131,6 +132,10 @@ pub fn top(summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
         labelled("", &format!("and {} more files", summary.files.len() - 6), out)?;
     }
     labelled("Rulebook", &rulebook_words(summary), out)?;
+    let answers = answer_words(summary.rulebook);
+    if !answers.is_empty() {
+        labelled("Answers", &answers, out)?;
+    }
     figures(&summary.figures, out)?;
     if summary.filtered {
         let shown = summary.shown.counts().total();
@@ -232,6 +237,15 @@ fn rulebook_words(summary: &Summary<'_>) -> String {
     let issuer = rulebook.issuer.as_ref().map(|issuer| format!(" of the {issuer}")).unwrap_or_default();
     let chosen = summary.chosen.as_ref().map(|why| format!("; chosen because {why}")).unwrap_or_default();
     format!("{}{edition}{issuer} ({}{chosen})", rulebook.title, rulebook.path.display())
+}
+
+/// What was answered for the upload.
+fn answer_words(rulebook: &Rulebook) -> String {
+    let answered = rulebook.answers.iter().filter_map(|answer| {
+        let value = answer.value.as_ref()?;
+        Some(format!("{} {}", shown::visible(&answer.column.heading), shown::clipped(value, 60)))
+    });
+    answered.collect::<Vec<_>>().join("; ")
 }
 
 /// The figures: those over all rows in one line, and one line for each that has sections.

@@ -46,8 +46,19 @@ pub struct Outcome {
     pub files: Vec<FileEntry>,
     /// The rulebook.
     pub rulebook: RulebookEntry,
+    /// What was answered for the upload.
+    pub answers: Vec<AnswerEntry>,
     /// Figures that people compare before they send.
     pub figures: Vec<FigureEntry>,
+}
+
+/// An answer.
+#[derive(Debug, Serialize, JsonSchema)]
+pub struct AnswerEntry {
+    /// What was asked for.
+    pub heading: String,
+    /// What was answered; null where nothing was.
+    pub value: Option<String>,
 }
 
 /// Exact counts.
@@ -366,6 +377,12 @@ impl Outcome {
                 edition: summary.rulebook.edition.clone(),
                 chosen_because: summary.chosen.clone(),
             },
+            answers: summary
+                .rulebook
+                .answers
+                .iter()
+                .map(|answer| AnswerEntry { heading: answer.column.heading.clone(), value: answer.value.clone() })
+                .collect(),
             figures: summary
                 .figures
                 .iter()

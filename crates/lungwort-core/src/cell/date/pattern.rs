@@ -154,7 +154,8 @@ impl DatePattern {
             parts.push(part);
             at += run;
         }
-        let shape = (parts.iter().any(|part| matches!(part, Part::Day(_))), parts.contains(&Part::Hour));
+        let is_date = |part: &Part| matches!(part, Part::Day(_) | Part::Year2 | Part::Year4);
+        let shape = (parts.iter().any(is_date), parts.contains(&Part::Hour));
         let date_pattern = DatePattern { fixed: Fixed::of(&parts), parts, shape, written: written.to_owned() };
         date_pattern.check_whole()?;
         Ok(date_pattern)
@@ -169,11 +170,12 @@ impl DatePattern {
         let minutes = count(|part| matches!(part, Part::Minute));
         let date = (years, months, days);
         let time = (hours, minutes);
-        let whole = matches!((date, time), ((1, 1, 1), (0, 0) | (1, 1)) | ((0, 0, 0), (1, 1)));
+        // A month alone is its first day.
+        let whole = matches!((date, time), ((1, 1, 1), (0, 0) | (1, 1)) | ((1, 1, 0), (0, 0)) | ((0, 0, 0), (1, 1)));
         if whole {
             Ok(())
         } else {
-            Err(DatePatternError("it needs a day, a month and a year once each, or hh:mm".into()))
+            Err(DatePatternError("it needs a day, a month and a year once each, a month and a year, or hh:mm".into()))
         }
     }
 
@@ -182,7 +184,12 @@ impl DatePattern {
         &self.written
     }
 
-    /// Whether it patterns a day.
+    /// Whether the day is in it: a month alone is its first day.
+    pub fn has_day(&self) -> bool {
+        self.parts.iter().any(|part| matches!(part, Part::Day(_)))
+    }
+
+    /// Whether it patterns a day or a month.
     pub fn has_date(&self) -> bool {
         self.shape.0
     }
@@ -204,6 +211,7 @@ impl DatePattern {
         }
         let [year, month, day, hour, minute, second] = self.fields(text.as_bytes()).ok_or(TypeError::Form)?;
         let date = || {
+            let day = if self.has_day() { day } else { 1 };
             // All six are of at most four digits, so they fit.
             Date::new(year as i16, month as i8, day as i8).map_err(|_| TypeError::NoSuch)
         };

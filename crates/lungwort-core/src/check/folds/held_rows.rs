@@ -73,7 +73,7 @@ impl Fold for HeldRows<'_> {
                 (text, &self.sheet.columns[key.own[at]].kind)
             };
             let Some(wanted) = key_of_texts(key, text) else { continue };
-            let Some(first) = index.find(&self.table, key, wanted) else { continue };
+            let Some(first) = index.find(wanted) else { continue };
             let held: Vec<u32> = std::iter::once(first).chain(index.others(first).iter().copied()).collect();
             let mut named: Vec<String> =
                 held.iter().take(NAMED).map(|row| self.table.number(*row as usize).to_string()).collect();

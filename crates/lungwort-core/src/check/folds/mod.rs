@@ -5,6 +5,7 @@
 //! itself, so that the threads that gather can share the fold. The states live as long as the run: what must be
 //! unique must be so in all files of a batch.
 
+mod attachments;
 mod blank_rows;
 mod blocks;
 pub(in crate::check) mod figures;
@@ -17,6 +18,7 @@ mod parents;
 mod plans;
 mod previous;
 mod records;
+mod running;
 mod sample_rows;
 mod sets;
 mod several;
@@ -32,7 +34,7 @@ pub use intents::FigureChange;
 
 use jiff::civil::Date;
 
-use crate::cell::key;
+use crate::cell::{Value, key};
 use crate::check::header::Header;
 use crate::check::rows::result::{Anything, Totals};
 use crate::check::rows::result::{ChunkResult, RowFinding};
@@ -41,6 +43,7 @@ use crate::check::shape::Shaped;
 use crate::finding::{Place, Problem, RowPlan, RowSet};
 use crate::intake::{Chunk, OpenError, Source};
 use crate::rulebook::Sheet;
+use crate::rulebook::model::Each;
 
 /// Makes the fold where a sheet asks for it.
 type Maker = for<'r> fn(&'r Sheet) -> Option<Box<dyn AnyFold + 'r>>;
@@ -56,9 +59,11 @@ const FOLDS: &[Maker] = &[
     several::make,
     sets::make,
     groups::make,
+    running::make,
     previous::make,
     other_sheets::make,
     used::make,
+    attachments::make,
     shown::make,
     held_rows::make,
     intents::make,
@@ -86,6 +91,24 @@ pub(crate) struct Gathering<'g> {
 }
 
 impl<'g> Gathering<'g> {
+    /// The group that a row belongs to: all of the sheet are one where a rule names none.
+    pub fn group(&self, each: &Each, at: usize, row: usize) -> Option<u128> {
+        match each {
+            Each::Row | Each::Sheet => Some(0),
+            Each::Record => self.shaped.record_hash(row),
+            Each::Group { by, .. } => {
+                let mut parts = key::Parts::default();
+                for column in by {
+                    match self.values.typed[*column].get(at)? {
+                        Value::Blank | Value::Unreadable => return None,
+                        value => parts.add(value),
+                    }
+                }
+                Some(parts.key())
+            }
+        }
+    }
+
     /// What a row goes together with, where a part of it cannot be sent.
     pub fn together(&self, sheet: &Sheet, row: usize) -> Option<u128> {
         if sheet.together.is_empty() {

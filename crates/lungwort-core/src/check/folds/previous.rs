@@ -5,14 +5,14 @@ use hashbrown::HashMap;
 use jiff::civil::Date;
 
 use super::{Absorbing, AnyFold, Fold, Gathering};
-use crate::cell::{Value, key, shown};
+use crate::cell::{Value, shown};
 use crate::check::problem::rule_problem;
 use crate::check::rows::RowValues;
 use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, key_of, whole_row};
 use crate::condition::{Condition, Row, Slot, Truth};
 use crate::finding::codes::rule as codes;
 use crate::rulebook::compiler::PREVIOUS_ROW;
-use crate::rulebook::model::{Each, Rule};
+use crate::rulebook::model::Rule;
 use crate::rulebook::{Sheet, listed, written_value};
 
 /// A rule, and the columns that it needs of a row.
@@ -100,7 +100,7 @@ impl Fold for Previous<'_> {
                 if !about || result.samples.binary_search(&row).is_ok() {
                     continue;
                 }
-                let Some(group) = self.group(rule, from, at, row) else { continue };
+                let Some(group) = from.group(&rule.rule.each, at, row) else { continue };
                 let values = RowValues { values: from.values, at };
                 let value = |slot: Slot| (slot, values.value(slot).clone().into_owned());
                 let slots = rule.columns.iter().map(|column| Slot::Column(*column)).chain(rule.found.iter().copied());
@@ -139,24 +139,6 @@ impl Fold for Previous<'_> {
 }
 
 impl Previous<'_> {
-    /// The group that a row belongs to: all of the sheet are one where the rule names none.
-    fn group(&self, rule: &OneRule<'_>, from: &Gathering<'_>, at: usize, row: usize) -> Option<u128> {
-        match &rule.rule.each {
-            Each::Row | Each::Sheet => Some(0),
-            Each::Record => from.shaped.record_hash(row),
-            Each::Group { by, .. } => {
-                let mut parts = key::Parts::default();
-                for column in by {
-                    match from.values.typed[*column].get(at)? {
-                        Value::Blank | Value::Unreadable => return None,
-                        value => parts.add(value),
-                    }
-                }
-                Some(parts.key())
-            }
-        }
-    }
-
     /// What is said of a row that breaks the rule.
     fn broken(
         &self,

@@ -9,6 +9,7 @@ mod rows;
 mod say;
 
 use std::sync::Arc;
+use std::sync::atomic::{AtomicU8, Ordering};
 
 pub(crate) use index::{Index, key_of_texts, key_of_values};
 use near::Near;
@@ -17,7 +18,7 @@ use crate::cell::Value;
 use crate::cell::shown::clipped;
 use crate::condition::{Condition, Row, Slot, Truth};
 use crate::rulebook::Sheet;
-use crate::rulebook::lookup::ListColumns;
+use crate::rulebook::lookup::{KnownAnswer, ListColumns};
 use crate::rulebook::model::{ListOf, Lookup, LookupKey, Table};
 use crate::rulebook::rule::found_of;
 use crate::rulebook::written::WrittenNone;
@@ -49,6 +50,8 @@ pub(crate) struct LookedIn<'r> {
     pub wants: Vec<bool>,
     /// Whether anything depends on it.
     pub active: bool,
+    /// Whether the cells of the rows found are looked at.
+    pub looks_at_rows: bool,
 }
 
 /// A table indexed by the keys of a look-up.
@@ -56,6 +59,8 @@ pub(crate) struct Indexed {
     pub table: Arc<Table>,
     indices: Vec<Index>,
     near: Near,
+    /// For each row, whether it may be used, once somebody has asked: 0 where nobody has, 1 where it may, 2 where not.
+    usable: Vec<AtomicU8>,
 }
 
 /// What a chunk's rows found by one look-up.
@@ -70,6 +75,7 @@ pub(crate) struct Looked<'b> {
 /// A row of a list, for conditions over it.
 pub(crate) struct ListRow<'t> {
     values: Vec<Value<'t>>,
+    answers: &'t [KnownAnswer],
     today: Date,
 }
 
@@ -77,7 +83,8 @@ impl Row for ListRow<'_> {
     fn value(&self, slot: Slot) -> &Value<'_> {
         match slot {
             Slot::Column(column) => self.values.get(column).unwrap_or(&Value::Blank),
-            Slot::Other(..) | Slot::Aggregate(_) => &Value::Blank,
+            Slot::Other(_, answer) => self.answers.get(answer).map_or(&Value::Blank, |known| &known.value),
+            Slot::Aggregate(_) => &Value::Blank,
         }
     }
 
@@ -97,8 +104,11 @@ impl<'r> LookedIn<'r> {
             // What a row asks for is decided by what it finds.
             let decides = sheet.intent.as_ref().is_some_and(|intent| intent.lookup == at);
             let active = finds || decides || wants.contains(&true);
-            let mut looked_in = LookedIn { lookup, table: None, wants, active };
-            if let ListOf::Reference { table, .. } | ListOf::Existing(Some(table)) = &lookup.list {
+            let looks_at_rows = decides || wants.contains(&true);
+            let mut looked_in = LookedIn { lookup, table: None, wants, active, looks_at_rows };
+            if let ListOf::Reference { table, .. } | ListOf::Existing(Some(table)) | ListOf::Answers(table) =
+                &lookup.list
+            {
                 looked_in.set(Arc::clone(table), today);
             }
             looked_in
@@ -119,6 +129,20 @@ impl<'r> LookedIn<'r> {
         self.lookup.keys.iter().zip(&indexed.indices).flat_map(of_key).collect()
     }
 
+    /// Whether a row that was found may be used. What holds for a row of the list holds whoever names it.
+    pub fn is_usable(&self, table: &Indexed, row: u32, today: Date) -> bool {
+        let (Some(must), Some(known)) = (&self.lookup.must, table.usable.get(row as usize)) else { return true };
+        match known.load(Ordering::Relaxed) {
+            1 => true,
+            2 => false,
+            _ => {
+                let usable = holds(self.lookup, &table.table, row as usize, must, today) != Truth::False;
+                known.store(if usable { 1 } else { 2 }, Ordering::Relaxed);
+                usable
+            }
+        }
+    }
+
     /// Gives it the table that it looks in.
     pub fn set(&mut self, table: Arc<Table>, today: Date) {
         if !self.active {
@@ -130,7 +154,9 @@ impl<'r> LookedIn<'r> {
             None => true,
         };
         let indices = lookup.keys.iter().map(|key| Index::new(&table, key, &counts)).collect();
-        self.table = Some(Indexed { table, indices, near: Near::default() });
+        let rows = if lookup.must.is_some() { table.row_count() } else { 0 };
+        let usable = std::iter::repeat_with(AtomicU8::default).take(rows).collect();
+        self.table = Some(Indexed { table, indices, near: Near::default(), usable });
     }
 }
 
@@ -153,7 +179,7 @@ pub(crate) fn holds(lookup: &Lookup, table: &Table, row: usize, condition: &Cond
 pub(crate) fn holds_in(columns: &ListColumns, table: &Table, row: usize, condition: &Condition, today: Date) -> Truth {
     let mut values = vec![Value::Blank; condition.columns().last().map_or(0, |last| last + 1)];
     condition.columns().iter().for_each(|column| values[*column] = read(columns, table, row, *column));
-    condition.judge(&ListRow { values, today })
+    condition.judge(&ListRow { values, answers: &columns.1, today })
 }
 
 /// What a sheet asks of the rows that its look-ups find.

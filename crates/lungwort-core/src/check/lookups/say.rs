@@ -24,6 +24,7 @@ impl LookedIn<'_> {
             ListOf::Reference { name, .. } => format!("in the list {name}"),
             ListOf::Sheet(_, name) => format!("on the sheet {name}"),
             ListOf::Existing(_) => "among the existing records".to_owned(),
+            ListOf::Answers(_) => "among the answers".to_owned(),
         }
     }
 
@@ -107,11 +108,7 @@ impl LookedIn<'_> {
                 text => format!("{} {}", self.lookup.columns.heading(*column), quoted(text)),
             })
             .collect();
-        let found = table.indices[key].find(
-            &table.table,
-            of,
-            super::index::key_of_values(of, |column| row.value(Slot::Column(column))),
-        );
+        let found = table.indices[key].find(super::index::key_of_values(of, |column| row.value(Slot::Column(column))));
         let names = match found {
             Some(other) => {
                 let other = clipped(table.table.cell(other as usize, first.theirs[0]), 60);

@@ -68,6 +68,7 @@ impl ChunkJudge<'_, '_> {
         self.dependent_lists(chunk, &rows, &values, &mut out);
         self.rules(shaped, &rows, &values, &mut out);
         inherit::give_back(own, &mut values);
+        out.skipped = self.skipped(chunk, &rows);
         let previews = self.sheet.previews;
         let from = Gathering { header: self.header, shaped, rows: &rows, values: &values, previews };
         for fold in self.folds {
@@ -129,6 +130,14 @@ impl ChunkJudge<'_, '_> {
         let first = first.unwrap_or(chunk.row_count());
         self.layout_issues(chunk, first, out);
         rows
+    }
+
+    /// Rows that ask for nothing.
+    fn skipped(&self, chunk: &Chunk, rows: &[usize]) -> Vec<usize> {
+        let Some(intent) = &self.sheet.sheet.intent else { return Vec::new() };
+        let Some(field) = intent.action.and_then(|column| self.header.field_of[column]) else { return Vec::new() };
+        let skips = |row: &&usize| intent.is_skipped(chunk.text(chunk.cell(**row, field)).trim());
+        rows.iter().filter(skips).copied().collect()
     }
 
     /// What the scan found wrong with quotes.

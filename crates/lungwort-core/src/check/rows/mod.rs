@@ -12,6 +12,7 @@ mod ragged;
 pub(crate) mod result;
 mod shifted;
 
+use std::path::PathBuf;
 use std::sync::Arc;
 
 use jiff::civil::Date;
@@ -53,6 +54,8 @@ pub struct SheetJudge<'r> {
     pub previews: bool,
     /// What is said where a required cell is blank, by column.
     pub missing: Vec<Arc<Problem>>,
+    /// The folder beside which named files are looked for.
+    pub folder: PathBuf,
     /// The day of the check.
     pub today: Date,
 }
@@ -89,6 +92,7 @@ impl<'r> SheetJudge<'r> {
             missing,
             must,
             columns,
+            folder: surroundings.folder.to_owned(),
             today: surroundings.today,
         };
         judge.note_wants();

@@ -50,6 +50,8 @@ pub(crate) struct ChunkResult {
     pub findings: Vec<RowFinding>,
     /// Rows that are the template's own examples, ascending.
     pub samples: Vec<usize>,
+    /// Rows that ask for nothing, ascending: rules over several rows leave them out.
+    pub skipped: Vec<usize>,
     /// Rows in which the template shows totals.
     pub totals_rows: Vec<usize>,
     /// What each fold gathered.
@@ -58,6 +60,13 @@ pub(crate) struct ChunkResult {
     pub filled_rows: u64,
     /// The last row that holds anything, as a spreadsheet counts.
     pub last_filled: Option<u64>,
+}
+
+impl ChunkResult {
+    /// Whether rules over several rows leave a row out: the template's own examples, and rows that ask for nothing.
+    pub fn leaves_out(&self, row: usize) -> bool {
+        self.samples.binary_search(&row).is_ok() || self.skipped.binary_search(&row).is_ok()
+    }
 }
 
 /// A part or a state of some fold.

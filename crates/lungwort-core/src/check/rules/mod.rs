@@ -2,12 +2,13 @@
 //!
 //! In: a row's typed values. Out: the rules that it breaks, each with the cells that are part of it.
 
+use crate::cell::Value;
 use crate::check::rows::{RowValues, SheetJudge};
 use crate::condition::{Condition, Row, Slot, Truth};
-use crate::rulebook::Sheet;
 use crate::rulebook::compiler::PREVIOUS_ROW;
 use crate::rulebook::model::{Message, MessagePart};
 use crate::rulebook::rule::{Broken, RowCells};
+use crate::rulebook::{ColumnType, Sheet};
 
 /// Judges a row by one rule. What must be unique is judged elsewhere, over all rows.
 pub fn judge(judge: &SheetJudge<'_>, rule: usize, row: RowValues<'_, '_>) -> Option<Broken> {
@@ -46,7 +47,7 @@ impl RowCells for JudgedRow<'_, '_, '_> {
     }
 
     fn found(&self, lookup: usize, column: usize) -> String {
-        shown_found(lookup, column, self.row)
+        shown_found(self.sheet, (lookup, column), self.row)
     }
 }
 
@@ -75,16 +76,22 @@ fn fill_in(judge: &SheetJudge<'_>, message: &Message, row: RowValues<'_, '_>) ->
         }
         MessagePart::Found(lookup, column) => {
             quotes = true;
-            shown_found(*lookup, *column, row)
+            shown_found(judge.sheet, (*lookup, *column), row)
         }
     });
     (text.collect(), quotes)
 }
 
 /// What a look-up found in a column of its list.
-fn shown_found(lookup: usize, column: usize, row: RowValues<'_, '_>) -> String {
+fn shown_found(sheet: &Sheet, (lookup, column): (usize, usize), row: RowValues<'_, '_>) -> String {
     let value = row.value(Slot::Other(lookup + PREVIOUS_ROW + 1, column));
-    crate::cell::shown::clipped(&value.written(), crate::cell::shown::SHOWN)
+    let kind = sheet.lookups.get(lookup).and_then(|of| of.columns.0.get(column)).map(|of| &of.kind);
+    let written = match (value, kind) {
+        // A month is not its first day.
+        (Value::Date(date), Some(ColumnType::Moment(_, pattern))) if !pattern.has_day() => pattern.write(*date),
+        (value, _) => value.written(),
+    };
+    crate::cell::shown::clipped(&written, crate::cell::shown::SHOWN)
 }
 
 /// A cell's value as the column has it written.

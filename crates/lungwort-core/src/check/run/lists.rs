@@ -2,7 +2,7 @@
 
 use super::checker::Checker;
 use super::reporter::Reporter;
-use crate::cell::shown::quoted;
+use crate::cell::shown::{quoted, quoted_argument};
 use crate::finding::codes::lookup as codes;
 use crate::finding::ranges::thousands;
 use crate::rulebook::listed;
@@ -15,6 +15,17 @@ impl Checker<'_> {
     /// Says what is wrong with the lists as such, once a run.
     pub(crate) fn about_lists(&self, out: &mut Reporter<'_>) {
         self.ages_and_sizes(out);
+        for answer in &self.rulebook.answers {
+            if answer.value.is_none() && answer.column.required {
+                let name = answer.column.name.as_ref().unwrap_or(&answer.column.heading);
+                let message = format!(
+                    "{} is not answered, and must be: --answer {}",
+                    answer.column.heading,
+                    quoted_argument(&format!("{name}=…"))
+                );
+                out.say(&codes::MISSING_ANSWER, message);
+            }
+        }
         let looked_in = self.sheets.iter().flat_map(|state| &state.judge.lookups);
         for looked_in in looked_in.filter(|looked_in| matches!(looked_in.lookup.list, ListOf::Existing(_))) {
             let repeated = looked_in.repeated();

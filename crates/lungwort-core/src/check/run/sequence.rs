@@ -50,7 +50,8 @@ impl Sequence<'_, '_> {
 
     /// Takes in the next chunk of the file.
     pub fn absorb(&mut self, shaped: &Shaped, result: ChunkResult) {
-        let ChunkResult { mut findings, parts, filled_rows, last_filled, samples: _, totals_rows: _ } = result;
+        let ChunkResult { mut findings, parts, filled_rows, last_filled, samples: _, skipped: _, totals_rows: _ } =
+            result;
         self.totals.filled_rows += filled_rows;
         self.totals.last_filled = last_filled.unwrap_or(self.totals.last_filled);
         self.totals.quoted += shaped.chunk.quoted_cells;

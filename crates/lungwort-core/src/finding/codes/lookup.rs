@@ -51,6 +51,12 @@ PARTIAL_LIST "partial-list" Warning "A list with another number of rows than it 
     fix "Take the whole list again, or correct the number in the rulebook."
     "812 of 1,000 rows" => "1,000 rows"
 
+MISSING_ANSWER "missing-answer" Error "Something that must be answered when the file is sent"
+    means "The receiving side asks for it when the file is uploaded, such as a period or for whom it is, and nothing was answered."
+    matters "The upload is not accepted without it, and what depends on it cannot be checked."
+    fix "Answer it with --answer NAME=VALUE, or in a file with --answers."
+    "no period" => "--answer period=2026-11"
+
 LISTED_TWICE "listed-twice" Warning "A list in which a key is there several times"
     means "Several rows of the existing records have the key by which records are known, so that none of them can be named by it."
     matters "It is not known which of them a row is about."

@@ -92,6 +92,14 @@ impl Intent {
         self.words.iter().filter(|(_, means)| *means == action).map(|(word, _)| word.as_str()).collect()
     }
 
+    /// Whether a row that says that asks for nothing.
+    pub fn is_skipped(&self, says: &str) -> bool {
+        match says {
+            "" => self.blank == WrittenBlankAction::Skip,
+            says => self.words.iter().any(|(word, action)| *action == Action::Skip && word == says),
+        }
+    }
+
     /// It as a sentence.
     pub fn words(&self, sheet: &Sheet) -> String {
         let takes: Vec<String> = self.takes.iter().map(|action| action.word().to_owned()).collect();

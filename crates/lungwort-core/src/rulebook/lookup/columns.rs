@@ -1,7 +1,9 @@
 //! The columns of a list, as conditions name them.
 
-use crate::cell::{Kind, fold};
-use crate::condition::{Labels, Scope};
+use std::sync::Arc;
+
+use crate::cell::{Kind, Value, fold};
+use crate::condition::{Labels, Scope, Slot};
 use crate::rulebook::model::ColumnType;
 use crate::rulebook::reference::place_of;
 
@@ -16,9 +18,18 @@ pub struct ListColumn {
     pub kind: ColumnType,
 }
 
-/// The columns of a list, in its order.
+/// An answer that conditions over a list may name.
+#[derive(Debug, Clone)]
+pub struct KnownAnswer {
+    /// What it is called, and what it holds.
+    pub column: ListColumn,
+    /// What was answered.
+    pub value: Value<'static>,
+}
+
+/// The columns of a list, in its order; and the answers that conditions over it may name.
 #[derive(Debug, Clone, Default)]
-pub struct ListColumns(pub Vec<ListColumn>);
+pub struct ListColumns(pub Vec<ListColumn>, pub Arc<Vec<KnownAnswer>>);
 
 impl ListColumns {
     /// The place of a column.
@@ -43,6 +54,16 @@ impl Scope for ListColumns {
         Some((at, self.0[at].kind.kind()))
     }
 
+    fn other(&self, alias: &str, name: &str) -> Option<(Slot, Kind)> {
+        let is = |known: &KnownAnswer| {
+            std::iter::once(&known.column.heading)
+                .chain(&known.column.names)
+                .any(|each| each.eq_ignore_ascii_case(name))
+        };
+        let at = self.1.iter().position(is).filter(|_| alias.eq_ignore_ascii_case("answer"))?;
+        Some((Slot::Other(0, at), self.1[at].column.kind.kind()))
+    }
+
     fn nearest(&self, name: &str) -> Option<String> {
         let names = self.0.iter().flat_map(|column| std::iter::once(&column.heading).chain(&column.names));
         fold::nearest(name, names.map(String::as_str)).map(str::to_owned)
@@ -52,6 +73,14 @@ impl Scope for ListColumns {
 impl Labels for ListColumns {
     fn heading(&self, column: usize) -> String {
         self.0.get(column).map(|column| column.heading.clone()).unwrap_or_default()
+    }
+
+    fn other_heading(&self, _: usize, answer: usize) -> String {
+        self.1.get(answer).map(|known| format!("the answer for {}", known.column.heading)).unwrap_or_default()
+    }
+
+    fn other_kind(&self, _: usize, answer: usize) -> Kind {
+        self.1.get(answer).map_or(Kind::Text, |known| known.column.kind.kind())
     }
 
     fn kind(&self, column: usize) -> Kind {

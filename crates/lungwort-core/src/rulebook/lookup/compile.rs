@@ -1,11 +1,14 @@
 //! Look-ups from written to compiled: first which columns there are under which alias, then the keys and conditions.
 
+use std::sync::Arc;
+
 use super::columns::{ListColumn, ListColumns};
 use super::{EXISTING, Existing, ListOf, Lookup, LookupKey, WrittenFold, WrittenNone, WrittenSheetLookup};
 use crate::cell::Kind;
 use crate::cell::fold;
 use crate::cell::spelling::Folding;
 use crate::condition::Condition;
+use crate::rulebook::answer;
 use crate::rulebook::compiler::{Columns, Compiler};
 use crate::rulebook::model::{Column, ColumnType, Sheet};
 use crate::rulebook::written::{WrittenRulebook, WrittenSheet};
@@ -51,6 +54,13 @@ pub(in crate::rulebook) fn known(
         }
         found.push(Known { alias, list, columns, at });
     }
+    // Answers are known everywhere.
+    if !book.answer.is_empty() && !found.iter().any(|known| known.alias.eq_ignore_ascii_case(answer::ALIAS)) {
+        let (table, columns, _) = &compiler.answers;
+        let list = ListOf::Answers(Arc::clone(table));
+        let columns = ListColumns(columns.clone(), Arc::default());
+        found.push(Known { alias: answer::ALIAS.to_owned(), list, columns, at: usize::MAX });
+    }
     // Existing records are known without being looked up: by the key of the sheet.
     if let Some(existing) = existing
         && !found.iter().any(|known| known.alias == EXISTING)
@@ -95,7 +105,8 @@ fn list_of(
                 compiler.error(&format!("{path}.sheet"), "a sheet cannot be looked up in itself");
                 return None;
             }
-            let columns = ListColumns(book.sheet[other].entries().0.iter().map(of_written).collect());
+            let answers = Arc::clone(&compiler.answers.2);
+            let columns = ListColumns(book.sheet[other].entries().0.iter().map(of_written).collect(), answers);
             Some((ListOf::Sheet(other, name.clone()), columns))
         }
         (None, None, true) => {
@@ -178,7 +189,7 @@ fn one(
     let partial = match &known.list {
         ListOf::Reference { name, .. } => book.reference.get(name).is_some_and(|reference| reference.partial),
         ListOf::Existing(_) => sheet.existing.as_ref().is_some_and(|existing| existing.partial),
-        ListOf::Sheet(..) => false,
+        ListOf::Sheet(..) | ListOf::Answers(_) => false,
     };
     Lookup {
         line: compiler.source.line(&path),
@@ -257,6 +268,7 @@ fn implied_key(
 ) -> Option<LookupKey> {
     match &known.list {
         ListOf::Sheet(other, _) if !book.sheet[*other].cell.is_empty() && book.sheet[*other].column.is_empty() => None,
+        ListOf::Answers(_) => None,
         ListOf::Existing(table) => {
             let existing = sheet.existing.as_ref()?;
             if sheet.key.is_empty() {

@@ -10,7 +10,7 @@ mod written;
 
 use std::sync::Arc;
 
-pub use columns::{ListColumn, ListColumns};
+pub use columns::{KnownAnswer, ListColumn, ListColumns};
 pub(super) use compile::{Known, compile, folding, known, to_sheets};
 pub use existing::Existing;
 pub(super) use existing::{compile as existing, map_columns, speaks_of_existing};
@@ -41,6 +41,8 @@ pub enum ListOf {
     Sheet(usize, String),
     /// The existing records, where they are known.
     Existing(Option<Arc<Table>>),
+    /// What is answered when a file is sent: one row.
+    Answers(Arc<Table>),
 }
 
 impl ListOf {
@@ -50,6 +52,7 @@ impl ListOf {
             ListOf::Reference { name, .. } => format!("the list {name}"),
             ListOf::Sheet(_, name) => format!("the sheet {name}"),
             ListOf::Existing(_) => "the existing records".to_owned(),
+            ListOf::Answers(_) => "the answers".to_owned(),
         }
     }
 }

@@ -53,6 +53,7 @@ pub(in crate::rulebook) fn read(compiler: &mut Compiler, path: &str, written: &W
         WrittenType::Whole => ColumnType::Whole(mark),
         WrittenType::Decimal => ColumnType::Decimal(mark),
         WrittenType::Date => with_pattern(Kind::Date, "date_format", &written.date_format, "yyyy-mm-dd"),
+        WrittenType::Month => with_pattern(Kind::Date, "date_format", &written.date_format, "yyyy-mm"),
         WrittenType::Time => with_pattern(Kind::Time, "time_format", &written.time_format, "hh:mm"),
         WrittenType::Datetime => with_pattern(Kind::DateTime, "date_format", &written.date_format, "yyyy-mm-dd hh:mm"),
         WrittenType::YesNo => ColumnType::YesNo(
@@ -81,6 +82,9 @@ impl Property for This {
             ColumnType::Whole(_) => "a whole number".to_owned(),
             ColumnType::Decimal(DecimalMark::Point) => "a number".to_owned(),
             ColumnType::Decimal(DecimalMark::Comma) => "a number with a decimal comma".to_owned(),
+            ColumnType::Moment(Kind::Date, date_pattern) if !date_pattern.has_day() => {
+                format!("a month written {}", date_pattern.written())
+            }
             ColumnType::Moment(kind, date_pattern) => format!("{} written {}", kind.words(), date_pattern.written()),
             ColumnType::YesNo(Some(words)) => format!("{} or {}", words.yes, words.no),
             ColumnType::YesNo(None) => "yes or no".to_owned(),
@@ -96,6 +100,7 @@ impl Property for This {
             ColumnType::Decimal(_) => line("type", quoted("decimal")),
             ColumnType::Moment(kind, pattern) => {
                 let (word, key) = match kind {
+                    Kind::Date if !pattern.has_day() => ("month", "date_format"),
                     Kind::Time => ("time", "time_format"),
                     Kind::DateTime => ("datetime", "date_format"),
                     _ => ("date", "date_format"),

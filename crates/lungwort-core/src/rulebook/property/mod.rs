@@ -9,6 +9,8 @@ mod check;
 mod compiling;
 
 use crate::rulebook::written::WrittenHeading;
+pub(crate) use attachments::folder_of;
+pub use attachments::{Attachments, WrittenAttachments};
 pub use on_sheet::OnSheet;
 use std::ops::Range;
 
@@ -115,7 +117,7 @@ impl KeyPlaces {
 }
 
 /// What a column takes, as phrases.
-pub(crate) fn words(sheet: &Sheet, column: &super::Column) -> Vec<String> {
+pub fn words(sheet: &Sheet, column: &super::Column) -> Vec<String> {
     ALL.iter().flat_map(|property| property.words(sheet, column)).collect()
 }
 
@@ -319,6 +321,11 @@ properties! {
     attachment_folder: Option<String> {
         /// The folder, beside the file, in which the files named in this column are.
         attachment_folder: Option<String>,
+    }
+    /// The files that it names.
+    attachments: Option<Attachments> {
+        /// The files that are named in this column: in a folder, or uploaded before.
+        attachments: Option<WrittenAttachments>,
     }
     /// What a blank cell is taken for.
     default: Option<String> {

@@ -51,6 +51,7 @@ const CASES: &[(&str, &str)] = &[
     ("form", "format = 'iban'\nform = 'printed'"),
     ("never", "never = '.*#.*'"),
     ("attachment_folder", "attachment_folder = 'photos'"),
+    ("attachments", "attachments = { folder = 'photos', kinds = ['jpg'], once = true }"),
     ("blank_words", "blank_words = ['NA', '-']"),
     ("default", "default = 'x'"),
     ("help", "help = 'What it is'"),

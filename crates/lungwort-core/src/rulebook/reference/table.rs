@@ -5,12 +5,16 @@ use crate::cell::fold;
 use crate::cell::texts::Texts;
 use crate::rulebook::list::{Entry, List};
 
-/// A table from outside.
+/// A table from outside. The cells of a row are next to each other, since a row that is looked up is looked at as a whole.
 #[derive(Debug, Default)]
 pub struct Table {
     pub(super) headings: Vec<String>,
-    /// For each heading, its cells where they are wanted.
-    columns: Vec<Option<Texts>>,
+    /// For each heading, its place among the cells of a row, where it is wanted.
+    places: Vec<Option<usize>>,
+    /// How many cells of a row are kept.
+    width: usize,
+    /// The cells, row by row.
+    cells: Texts,
     rows: usize,
     /// The number of each row in its file, as a spreadsheet counts.
     numbers: Vec<u32>,
@@ -28,22 +32,27 @@ impl Table {
     pub(super) fn add_heading(&mut self, heading: String, wanted: &Wanted) {
         let first = !self.headings.contains(&heading);
         let kept = first && wanted.keeps(self.headings.len(), &heading);
-        self.columns.push(kept.then(|| {
-            let mut texts = Texts::default();
-            (0..self.rows).for_each(|_| {
-                texts.push("");
-            });
-            texts
-        }));
+        self.places.push(kept.then_some(self.width));
         self.headings.push(heading);
+        if !kept {
+            return;
+        }
+        // Columns are nearly always known before the first row.
+        let (cells, width) = (std::mem::take(&mut self.cells), self.width);
+        self.width += 1;
+        for row in 0..self.rows {
+            for at in 0..width {
+                self.cells.push(cells.get(row * width + at));
+            }
+            self.cells.push("");
+        }
     }
 
     /// Adds a row. The error is why there is no room for it.
     pub(crate) fn add<'t>(&mut self, number: u64, cell: impl Fn(usize) -> &'t str) -> Result<(), String> {
-        for (column, texts) in self.columns.iter_mut().enumerate() {
-            let Some(texts) = texts else { continue };
-            if !texts.push(cell(column).trim()) {
-                return Err("a column of it is larger than 4 GB".to_owned());
+        for (column, place) in self.places.iter().enumerate() {
+            if place.is_some() && !self.cells.push(cell(column).trim()) {
+                return Err("what is looked for in it is larger than 4 GB".to_owned());
             }
         }
         self.rows += 1;
@@ -53,7 +62,7 @@ impl Table {
 
     /// Gives back room that was kept for more rows.
     pub(super) fn shrink(&mut self) {
-        self.columns.iter_mut().flatten().for_each(Texts::shrink);
+        self.cells.shrink();
         self.numbers.shrink_to_fit();
     }
 
@@ -76,7 +85,16 @@ impl Table {
     /// A cell; empty where the column was not kept.
     #[inline]
     pub fn cell(&self, row: usize, column: usize) -> &str {
-        self.columns.get(column).and_then(Option::as_ref).map_or("", |texts| texts.get(row))
+        match self.places.get(column) {
+            Some(Some(place)) => self.cells.get(row * self.width + place),
+            _ => "",
+        }
+    }
+
+    /// Looks at the beginning of a row, so that it is near when its cells are asked for.
+    #[inline]
+    pub(crate) fn touch(&self, row: usize) -> u8 {
+        self.cells.get(row * self.width).as_bytes().first().copied().unwrap_or_default()
     }
 
     /// The number of a row in its file, as a spreadsheet counts; of JSON lines, its line.

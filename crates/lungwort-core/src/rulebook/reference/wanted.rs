@@ -27,6 +27,10 @@ impl Wanted {
         let mut wanted = Wanted::default();
         let columns = rulebook.sheet.iter().flat_map(|sheet| sheet.entries().0);
         for column in columns {
+            if let Some(of) = column.attachments.as_ref().filter(|of| of.uploaded.as_deref() == Some(name)) {
+                wanted.first |= of.column.is_none();
+                wanted.names.extend(of.column.clone());
+            }
             let Some(WrittenAllowed::Reference(lookup)) = &column.allowed else { continue };
             if lookup.reference != name {
                 continue;

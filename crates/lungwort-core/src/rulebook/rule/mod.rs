@@ -193,6 +193,9 @@ macro_rules! forms {
             pub blanks: Option<WrittenBlanks>,
             /// With same: how far numbers may be from the first one of the group.
             pub tolerance: Option<f64>,
+            /// With check over groups: it must hold after each row, so that the rows from the excess on are blamed.
+            #[serde(default, skip_serializing_if = "is_default")]
+            pub running: bool,
             /// The condition under which the rule counts.
             pub when: Option<String>,
             /// Over what the rule goes: each "row" (if left out), each "record", the whole "sheet", or each group of rows with the same

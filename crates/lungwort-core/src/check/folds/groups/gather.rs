@@ -108,7 +108,7 @@ pub(super) fn gather(
     let mut running: Option<usize> = None;
     for (at, &row) in from.rows.iter().enumerate() {
         let outside = !grouping.records && !grouping.by.is_empty() && !from.shaped.concerns(sheet, row, grouping.by);
-        if outside || result.samples.binary_search(&row).is_ok() {
+        if outside || result.leaves_out(row) {
             continue;
         }
         let text = |row: usize, field: usize| chunk.text(chunk.cell(row, field));

@@ -137,7 +137,8 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
         groupings.push(none(sheet.key.as_slice(), true, true));
     }
     for (at, rule) in sheet.rules.iter().enumerate() {
-        let Some(form) = rule.form.group() else { continue };
+        // What must hold after each row is judged row by row.
+        let Some(form) = rule.form.group().filter(|_| !rule.running) else { continue };
         let (by, adjacent, records) = match &rule.each {
             Each::Row => continue,
             Each::Sheet => (&[][..], false, false),

@@ -38,6 +38,8 @@ struct Intents<'r> {
     kept_by: Vec<Index>,
     /// The columns that figures are over.
     figure_columns: Vec<usize>,
+    /// The headings of the columns.
+    headings: Vec<Arc<str>>,
 }
 
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
@@ -52,7 +54,8 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
         Index::new(&kept.table, &kept.key, &counts)
     };
     let kept_by = intent.kept_by.iter().map(index).collect();
-    let mut intents = Intents { sheet, intent, existing, kept_by, figure_columns: Vec::new() };
+    let headings = sheet.columns.iter().map(|column| Arc::from(column.heading.as_str())).collect();
+    let mut intents = Intents { sheet, intent, existing, kept_by, figure_columns: Vec::new(), headings };
     intents.figure_columns = intents.figure_columns();
     Some(Box::new(intents))
 }
@@ -153,7 +156,10 @@ impl Intents<'_> {
         let found = looked.and_then(|looked| looked.found.get(at)).copied().unwrap_or(Found::Open);
         let key =
             lookup.keys.iter().find(|key| key.own.iter().all(|column| values.value(Slot::Column(*column)).is_known()));
-        let key_of_row = key.map(|key| key_of_values(key, |column| values.value(Slot::Column(column))));
+        // A record that is held is known by its row.
+        let key_of_row = key
+            .filter(|_| !matches!(found, Found::Row(_)))
+            .map(|key| key_of_values(key, |column| values.value(Slot::Column(column))));
         let text = |column: usize| {
             let field = from.header.field_of[column]?;
             Some(from.shaped.chunk.text(from.shaped.chunk.cell(row, field)).trim())
@@ -165,7 +171,7 @@ impl Intents<'_> {
             let by = |(at, index): (usize, &Index)| {
                 let kept = &self.intent.kept_by[at];
                 let key = key_of_values(&kept.key, |column| values.value(Slot::Column(column)));
-                index.find(&kept.table, &kept.key, key).map(|_| at)
+                index.find(key).map(|_| at)
             };
             kept = self.kept_by.iter().enumerate().find_map(by);
         }
@@ -199,7 +205,7 @@ impl Intents<'_> {
         if allowed.is_some_and(|allowed| !allowed.list.contains(text)) { Says::Unreadable } else { Says::Unknown }
     }
 
-    fn absorb_row(&self, state: &mut State, row: OneRow, wrong: &HashSet<usize>, with: &mut Absorbing<'_, '_>) {
+    fn absorb_row(&self, state: &mut State, mut row: OneRow, wrong: &HashSet<usize>, with: &mut Absorbing<'_, '_>) {
         let wrong = wrong.contains(&row.row) || with.is_refused(row.row);
         let asked = &mut state.asked;
         let decided = self.decide(asked, &row, with);
@@ -245,7 +251,7 @@ impl Intents<'_> {
                 if state.added.is_empty() {
                     state.added = self.no_figures();
                 }
-                let values = row.effect.clone();
+                let values = std::mem::take(&mut row.effect);
                 let effect = Columns { columns: &self.figure_columns, values, today: with.judge.today };
                 self.add_to(&mut state.added, &effect);
             }
@@ -268,6 +274,9 @@ impl Intents<'_> {
         for change in &row.changes {
             let compared = &self.intent.compared[change.at];
             let held = table.cell(held as usize, compared.place);
+            if !(compared.fixed || compared.recreate || change.wiped) {
+                continue;
+            }
             let shown = if held.is_empty() { "blank".to_owned() } else { crate::cell::shown::quoted(held) };
             if compared.fixed {
                 let message = format!("it cannot be changed, and {shown} is held.");
@@ -324,7 +333,7 @@ impl Intents<'_> {
                 Put::Left => return None,
             };
             Some(CellChange {
-                heading: Arc::from(column.heading.as_str()),
+                heading: Arc::clone(&self.headings[compared.column]),
                 old: table.cell(held as usize, compared.place).into(),
                 new: new.into(),
                 wiped: change.wiped,

@@ -1,0 +1,122 @@
+//! Running totals: a condition over aggregates that must hold after each row, so that the rows from the excess on are blamed.
+
+use foldhash::fast::FixedState;
+use hashbrown::HashMap;
+
+use super::{Absorbing, AnyFold, Fold, Gathering};
+use crate::cell::Value;
+use crate::check::problem::rule_problem;
+use crate::check::rows::RowValues;
+use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, key_of, whole_row};
+use crate::condition::{Accumulator, Formula, Truth};
+use crate::finding::codes::rule as codes;
+use crate::rulebook::model::Rule;
+use crate::rulebook::rule::GroupForm;
+use crate::rulebook::{Sheet, listed};
+
+struct OneRule<'r> {
+    at: usize,
+    rule: &'r Rule,
+    formula: &'r Formula,
+    /// The columns that it and its condition need.
+    columns: Vec<usize>,
+}
+
+struct Running<'r> {
+    sheet: &'r Sheet,
+    rules: Vec<OneRule<'r>>,
+}
+
+pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
+    let mut rules = Vec::new();
+    for (at, rule) in sheet.rules.iter().enumerate().filter(|(_, rule)| rule.running) {
+        let Some(GroupForm::Check(formula)) = rule.form.group() else { continue };
+        let of_when = rule.when.iter().flat_map(|when| when.columns().to_vec());
+        let columns = rule.form.columns().into_iter().chain(of_when).collect();
+        rules.push(OneRule { at, rule, formula, columns });
+    }
+    (!rules.is_empty()).then(|| Box::new(Running { sheet, rules }) as _)
+}
+
+/// The rows of a chunk that count for a rule: the row, its group, and what it adds.
+#[derive(Default)]
+pub(super) struct Added {
+    rows: Vec<(usize, u128)>,
+    /// For each row, one an aggregate.
+    each: Vec<Accumulator>,
+}
+
+/// What the groups of a rule have come to.
+#[derive(Default)]
+pub(super) struct Totals {
+    places: HashMap<u128, usize, FixedState>,
+    totals: Vec<Accumulator>,
+}
+
+impl Fold for Running<'_> {
+    type Part = Vec<Added>;
+    type State = Vec<Totals>;
+
+    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Vec<Added> {
+        let one = |rule: &OneRule<'_>| {
+            let mut added = Added::default();
+            if rule.columns.iter().any(|column| from.header.field_of[*column].is_none()) {
+                return added;
+            }
+            for (at, &row) in from.rows.iter().enumerate() {
+                let values = RowValues { values: from.values, at };
+                let counts = rule.rule.when.as_ref().is_none_or(|when| when.judge(&values) == Truth::True);
+                if result.leaves_out(row) || !counts || !from.shaped.concerns(self.sheet, row, &rule.columns) {
+                    continue;
+                }
+                let Some(group) = from.group(&rule.rule.each, at, row) else { continue };
+                added.rows.push((row, group));
+                added.each.extend(rule.formula.aggregates().iter().map(|aggregate| {
+                    let mut accumulator = Accumulator::new(aggregate);
+                    // What cannot be read has a finding of its own, and adds nothing.
+                    accumulator.add(aggregate, &values);
+                    accumulator
+                }));
+            }
+            added
+        };
+        self.rules.iter().map(one).collect()
+    }
+
+    fn absorb(&self, states: &mut Vec<Totals>, part: Vec<Added>, with: &mut Absorbing<'_, '_>) {
+        states.resize_with(self.rules.len(), Totals::default);
+        for ((rule, state), added) in self.rules.iter().zip(states).zip(part) {
+            let count = rule.formula.aggregates().len();
+            let mut each = added.each.into_iter();
+            for (row, group) in added.rows {
+                let place = *state.places.entry(group).or_insert(state.totals.len());
+                if place == state.totals.len() {
+                    state.totals.extend(rule.formula.aggregates().iter().map(Accumulator::new));
+                }
+                let totals = &mut state.totals[place..place + count];
+                totals.iter_mut().zip(each.by_ref()).for_each(|(total, more)| total.merge(more));
+                let values = || -> Vec<Value<'static>> { totals.iter().map(Accumulator::value).collect() };
+                if rule.formula.total_of(values(), with.judge.today) != Value::YesNo(false) {
+                    continue;
+                }
+                let (sides, apart) = rule.formula.sides(values(), with.judge.today, self.sheet);
+                let words: Vec<String> =
+                    sides.iter().map(|(words, value)| format!("{words} is {}", value.written())).collect();
+                let apart = apart.map(|apart| format!(" ({apart} apart)")).unwrap_or_default();
+                let title = match &rule.rule.message {
+                    Some(_) => rule.rule.title.clone(),
+                    None => crate::rulebook::capital(&rule.rule.form.sentence(self.sheet)),
+                };
+                let message = format!("{title}; with this row {}{apart}.", listed(&words, "and"));
+                let problem = rule_problem(self.sheet, rule.at, &codes::GROUP_BROKEN, message);
+                let column = rule.columns.first().and_then(|column| with.header.field_of[*column]);
+                with.findings.push(RowFinding {
+                    field: column,
+                    order: FIRST_RULE + rule.at as u32,
+                    key: key_of(with.judge, with.header, with.chunk, row),
+                    ..whole_row(row, problem)
+                });
+            }
+        }
+    }
+}
