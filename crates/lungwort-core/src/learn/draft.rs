@@ -123,6 +123,15 @@ pub struct DraftReference {
     pub heading_row: u64,
 }
 
+/// A list beside the template.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct DraftList {
+    /// Its name in the rulebook.
+    pub name: String,
+    /// Its file, as the rulebook names it.
+    pub file: String,
+}
+
 /// A whole rulebook.
 #[derive(Debug, Clone, Default)]
 pub struct Draft {
@@ -134,6 +143,8 @@ pub struct Draft {
     pub template: Lines,
     /// Lists that stay in the template.
     pub references: Vec<DraftReference>,
+    /// Lists beside the template.
+    pub lists: Vec<DraftList>,
     /// The sheets.
     pub sheets: Vec<DraftSheet>,
     /// What a person should look at first, the most important first.

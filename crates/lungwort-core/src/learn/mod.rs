@@ -11,6 +11,7 @@ mod definitions;
 pub mod draft;
 mod form;
 mod headings;
+mod lists;
 mod marks;
 mod names;
 mod number_formats;
@@ -44,12 +45,15 @@ pub enum LearnError {
     NoHeadings(PathBuf),
     /// An accepted file has none of the template's headings.
     NoRows(PathBuf),
+    /// A list cannot be used, and why.
+    List(PathBuf, String),
 }
 
 impl std::fmt::Display for LearnError {
     fn fmt(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
         match self {
             LearnError::Open(path, error) => write!(out, "{}: {error}", path.display()),
+            LearnError::List(path, why) => write!(out, "{}: {why}", path.display()),
             LearnError::NoHeadings(path) => write!(
                 out,
                 "{}: none of its sheets has a row that looks like the headings of a table to be filled; if it is a filled file, name the blank template and give this one with --sample",
@@ -87,6 +91,20 @@ pub fn learn(
     beside: &Path,
     today: Date,
 ) -> Result<Learned, LearnError> {
+    learn_with(template_path, sample_paths, (&[], &[]), (beside, today))
+}
+
+/// The same with exports of the receiving side's own lists, and of the records that it holds already.
+///
+/// # Errors
+/// As for [`learn`].
+pub fn learn_with(
+    template_path: &Path,
+    sample_paths: &[PathBuf],
+    (references, existing): (&[PathBuf], &[PathBuf]),
+    (beside, today): (&Path, Date),
+) -> Result<Learned, LearnError> {
+    let lists = lists::lists(references, existing, beside).map_err(|(path, why)| LearnError::List(path, why))?;
     let template = Template::read(template_path).map_err(|error| LearnError::Open(template_path.to_owned(), error))?;
     let mut draft = Draft::default();
     draft.sources.push(template.file_name.clone());
@@ -102,7 +120,7 @@ pub fn learn(
         }
     }
     about(&template, &entries, template_path, beside, &mut draft);
-    from_samples(sample_paths, &mut draft)?;
+    from_samples(sample_paths, &lists, &mut draft)?;
     for sheet in &mut draft.sheets {
         key(sheet);
         repeats::learn(sheet, &mut draft.look_first);
@@ -350,7 +368,7 @@ fn path_from(folder: &Path, path: &Path) -> String {
     relative.or_else(|| whole(path)).unwrap_or_else(|| path.to_owned()).display().to_string().replace('\\', "/")
 }
 
-fn from_samples(paths: &[PathBuf], draft: &mut Draft) -> Result<(), LearnError> {
+fn from_samples(paths: &[PathBuf], lists: &[lists::NamedList], draft: &mut Draft) -> Result<(), LearnError> {
     let mut samples: Vec<samples::SampleRows> = draft.sheets.iter().map(|_| samples::SampleRows::default()).collect();
     for path in paths {
         let read =
@@ -366,6 +384,7 @@ fn from_samples(paths: &[PathBuf], draft: &mut Draft) -> Result<(), LearnError> 
             values::learn(sheet, samples, &mut draft.look_first);
             relations::learn(sheet, samples);
         }
+        lists::learn(lists, sheet, samples, &mut draft.lists);
     }
     Ok(())
 }

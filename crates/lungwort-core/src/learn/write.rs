@@ -81,6 +81,11 @@ pub fn write(draft: &Draft) -> Written {
         out.line(&format!("sheet       = {}", quoted(&reference.sheet)), None);
         out.line(&format!("heading_row = {}", reference.heading_row), None);
     }
+    for list in &draft.lists {
+        out.line("", None);
+        out.line(&format!("[reference.{}]", list.name), None);
+        out.line(&format!("file = {}", quoted(&list.file)), None);
+    }
     for (at, sheet) in draft.sheets.iter().enumerate() {
         write_sheet(&mut out, at, sheet);
     }
@@ -145,7 +150,12 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
         let part = Part::Rule(at, number);
         out.line("", None);
         out.line(&format!("# {}", comment(&rule.source, rule.confidence)), None);
-        out.line(&format!("{behind}[[sheet.{}]]", rule.kind), Some((part, "rule")));
+        // Of existing records there is one table.
+        let header = match rule.kind {
+            "existing" => "[sheet.existing]".to_owned(),
+            kind => format!("[[sheet.{kind}]]"),
+        };
+        out.line(&format!("{behind}{header}"), Some((part, "rule")));
         for (key, value) in &rule.lines {
             out.line(&format!("{behind}{key} = {value}"), Some((part, "rule")));
         }

@@ -102,6 +102,8 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
         output: None,
         force: arguments.force,
         clock: ClockArguments { today: Some(SAMPLE_DAY) },
+        reference: Vec::new(),
+        existing: Vec::new(),
     })?;
     step("2", "A workbook has come back from colleagues: is it ready to be sent?")?;
     let file = at("germination.xlsx");

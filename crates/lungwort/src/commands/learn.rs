@@ -6,7 +6,7 @@ use std::path::{Path, PathBuf};
 use anyhow::{Context, Result};
 use clap::Args;
 use lungwort_core::cell::shown::quoted_argument;
-use lungwort_core::learn::draft::{Draft, DraftColumn, Confidence};
+use lungwort_core::learn::draft::{Confidence, Draft, DraftColumn, DraftRule};
 use lungwort_core::learn::{self, Learned};
 use lungwort_core::rulebook::ENDING;
 
@@ -22,6 +22,7 @@ const LOOKED_AT: usize = 6;
 #[command(after_help = "Examples:
   lungwort learn accessions-template.xlsx
   lungwort learn accessions-template.xlsx --sample sent-in-march.xlsx --sample sent-in-june.csv
+  lungwort learn updates-template.csv --sample sent.csv --reference donors.csv --existing register.csv
   lungwort learn accessions-template.csv -o accessions.rulebook.toml
 
 The template may be a workbook or a delimited file, blank or with sample rows. Files that were accepted before tell
@@ -33,6 +34,12 @@ pub struct LearnArguments {
     /// A filled file that was accepted
     #[arg(long, value_name = "ACCEPTED")]
     pub sample: Vec<PathBuf>,
+    /// An export of a list of the receiving side, such as its donors
+    #[arg(long, value_name = "LIST")]
+    pub reference: Vec<PathBuf>,
+    /// An export of what the receiving side holds already
+    #[arg(long, value_name = "FILE")]
+    pub existing: Vec<PathBuf>,
     /// The rulebook to write; - for standard output [default: the template's name with .rulebook.toml, beside it]
     #[arg(long, short, value_name = "FILE")]
     pub output: Option<PathBuf>,
@@ -49,10 +56,15 @@ pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
         Output::standard()
     } else {
         let place = Destination::new(&path, arguments.force).keep("the template", &arguments.template);
-        arguments.sample.iter().fold(place, |place, sample| place.keep("an accepted file", sample)).open()?
+        let place = arguments.sample.iter().fold(place, |place, sample| place.keep("an accepted file", sample));
+        let lists = arguments.reference.iter().chain(&arguments.existing);
+        lists.fold(place, |place, list| place.keep("a list", list)).open()?
     };
     let folder = if to_screen { Path::new("") } else { path.parent().unwrap_or(Path::new("")) };
-    let learned = learn::learn(&arguments.template, &arguments.sample, folder, arguments.clock.day()).context("nothing could be learned")?;
+    let lists = (arguments.reference.as_slice(), arguments.existing.as_slice());
+    let beside = (folder, arguments.clock.day());
+    let learned = learn::learn_with(&arguments.template, &arguments.sample, lists, beside);
+    let learned = learned.context("nothing could be learned")?;
     file.write_all(learned.text.as_bytes())?;
     file.finish()?;
     if !to_screen {
@@ -138,7 +150,8 @@ fn columns_in_words(sheet: &learn::draft::DraftSheet) -> String {
     let noun = if sheet.is_form { "cells" } else { "columns" };
     let said: Vec<String> =
         parts.iter().filter(|(count, ..)| *count > 0).map(|(count, one, more)| words(*count, one, more)).collect();
-    let rules = sheet.rules.iter().filter(|rule| rule.confidence > Confidence::Suggested).count();
+    let active = |rule: &&DraftRule| rule.confidence > Confidence::Suggested;
+    let rules = sheet.rules.iter().filter(active).filter(|rule| rule.kind == "rule").count();
     let rules = if rules > 0 { format!("; {} between columns", words(rules, "rule", "rules")) } else { String::new() };
     let said = if said.is_empty() { String::new() } else { format!(", {}", said.join(", ")) };
     format!("{} {noun}{said}{rules}", sheet.columns.len())
@@ -186,7 +199,12 @@ fn look_first(draft: &Draft, out: &mut dyn Write) -> Result<()> {
                 said.push(format!("{}{more}: {words}", names[..names.len().min(4)].join(", ")));
             }
         }
-        let rules = sheet.rules.iter().filter(|rule| rule.confidence == Confidence::Confirm).count();
+        let of_lists = sheet.rules.iter().filter(|rule| matches!(rule.kind, "lookup" | "existing"));
+        said.extend(of_lists.filter(|rule| rule.confidence == Confidence::Confirm).map(|rule| match rule.kind {
+            "lookup" => format!("look-up: {}", rule.source),
+            _ => format!("existing records: {}", rule.source),
+        }));
+        let rules = sheet.rules.iter().filter(|rule| rule.confidence == Confidence::Confirm && rule.kind == "rule").count();
         if rules > 0 {
             said.push(format!(
                 "{} between columns, which held in every row of the samples",

@@ -17,7 +17,7 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
 pub use age::Age;
-pub(super) use read::read;
+pub(crate) use read::read;
 pub use table::Table;
 pub(super) use table::place_of;
 pub(crate) use wanted::Wanted;

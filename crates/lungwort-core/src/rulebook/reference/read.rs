@@ -13,11 +13,7 @@ use crate::intake::{Chunk, ReadOptions, Rows, Source};
 const TOP: usize = 30;
 
 /// Reads the files of a list, one after the other. The error is why they cannot be used.
-pub(in crate::rulebook) fn read(
-    files: &[PathBuf],
-    written: &WrittenReference,
-    wanted: &Wanted,
-) -> Result<Table, String> {
+pub(crate) fn read(files: &[PathBuf], written: &WrittenReference, wanted: &Wanted) -> Result<Table, String> {
     let mut table: Option<Table> = None;
     for file in files {
         let of_file = |why: String| match files {
