@@ -58,6 +58,9 @@ pub struct InputArguments {
     /// An export of what the receiving side holds already; of several sheets, Sheet=FILE says for which
     #[arg(long, value_name = "[SHEET=]FILE")]
     pub existing: Vec<String>,
+    /// An export of what another system holds: a key that it gave is named as that
+    #[arg(long, value_name = "OTHER=FILE")]
+    pub existing_of: Vec<String>,
     /// What the rulebook asks for when the file is sent, such as period=2026-11
     #[arg(long, value_name = "NAME=VALUE")]
     pub answer: Vec<String>,
@@ -258,6 +261,7 @@ impl Session {
         ];
         let typed = typed.into_iter().filter_map(|(option, value)| Some((option, value?)));
         let typed = typed.chain(input.existing.iter().map(|text| ("--existing", text.clone())));
+        let typed = typed.chain(input.existing_of.iter().map(|text| ("--existing-of", text.clone())));
         // Also those of a file and those that were asked for, so that the same is asked of nobody twice.
         let answered = given.answers.iter().map(|(name, value)| ("--answer", format!("{name}={value}")));
         let typed = typed.chain(answered).collect();
@@ -356,7 +360,16 @@ fn given(input: &InputArguments) -> Result<Given> {
         existing.push(GivenFile { sheet, file });
     }
     let answers = answers::given(&input.answer, input.answers.as_deref())?;
-    Ok(Given { existing, answers })
+    let mut existing_of = Vec::new();
+    for text in &input.existing_of {
+        match text.split_once('=') {
+            Some((name, file)) if !name.trim().is_empty() => {
+                existing_of.push((name.trim().to_owned(), PathBuf::from(file)));
+            }
+            _ => bail!("--existing-of {text}: it is written NAME=FILE, with the name of the other system"),
+        }
+    }
+    Ok(Given { existing, existing_of, answers })
 }
 
 fn read_options(input: &InputArguments) -> Result<ReadOptions> {

@@ -208,6 +208,29 @@ fn without_an_export_only_the_row_itself_is_judged() {
 }
 
 #[test]
+fn a_key_that_another_system_gave_is_named_as_that() {
+    let folder = folder(INTENT, "C,B-7,,5,,,\nC,B-8,,5,,,\n");
+    folder.write("other.csv", "Seeds,No\n5,B-7\n");
+    let messages = |arguments: &[&str]| -> Vec<String> {
+        let ran = folder.check(arguments);
+        assert_ne!(ran.status, 2, "{}", ran.stderr);
+        ran.findings().into_iter().map(|(.., message)| message).collect()
+    };
+    assert_eq!(
+        messages(&["--existing-of", "the north register=other.csv"]),
+        [
+            "No is \"B-7\": the row asks to change, and no such record is held. The key was given by the north register, and this side has another one for it.",
+            "No is \"B-8\": the row asks to change, and no such record is held.",
+        ]
+    );
+    for (argument, why) in [("other.csv", "it is written NAME=FILE"), ("north=none.csv", "none.csv")] {
+        let ran = folder.check(&["--existing-of", argument]);
+        assert_eq!(ran.status, 2);
+        assert!(ran.stderr.contains(why), "{}", ran.stderr);
+    }
+}
+
+#[test]
 fn rows_that_ask_for_nothing_do_not_count_in_sums() {
     let sum =
         |running: &str| format!("{INTENT}[[sheet.rule]]\neach = \"sheet\"\ncheck = \"SUM(seeds) <= 10\"\n{running}");

@@ -201,6 +201,22 @@ fn a_sum_over_all_rows_of_a_code_is_held_to_what_it_has_left() {
 }
 
 #[test]
+fn of_several_values_in_a_cell_each_is_looked_up() {
+    let sheet = "[reference.donors]\nfile = \"donors.csv\"\n[[sheet]]\nkey = [\"No\"]\ncolumn = [{ heading = \"No\" }, { heading = \"Donors\", separator = \"; \" }, { heading = \"Note\" }]\n[[sheet.lookup]]\nalias = \"donor\"\nreference = \"donors\"\nkeys = [{ by = { Donors = \"Id\" } }]\n[[sheet.rule]]\ncheck = \"note = donor.state\"\n";
+    let folder =
+        Folder::with(sheet, "No,Donors,Note\n1,D-001; D-003,x\n2,D-001; D-009; D-008,\n3,D-001,left\n4,D-777,\n");
+    folder.write("donors.csv", DONORS);
+    assert_eq!(
+        said(&folder),
+        [
+            "not-found 3 Donors is \"D-001; D-009; D-008\": of its 3 values, \"D-009\" and \"D-008\" are not in the list donors.",
+            "rule-broken 4 Note must be the same as State of the donor; Note is left and State of the donor is active.",
+            "not-found 5 Donors is \"D-777\": it is not in the list donors.",
+        ]
+    );
+}
+
+#[test]
 fn a_running_sum_blames_the_rows_from_the_excess_on() {
     let more =
         "[[sheet.rule]]\neach = { by = [\"Code\"] }\ncheck = \"SUM(quantity) <= entitlement.left\"\nrunning = true\n";

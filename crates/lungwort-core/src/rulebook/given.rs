@@ -21,6 +21,8 @@ use jiff::civil::Date;
 pub struct Given {
     /// Exports of existing records.
     pub existing: Vec<GivenFile>,
+    /// Exports of what other systems hold, each with what the system is called.
+    pub existing_of: Vec<(String, PathBuf)>,
     /// Answers, each with what it is called.
     pub answers: Vec<(String, String)>,
 }

@@ -380,6 +380,13 @@ impl Sheet {
         headings.join(" / ")
     }
 
+    /// What several values in a cell of a column are separated by, where the columns are one column of text that may have several.
+    pub fn separator_of(&self, columns: &[usize]) -> Option<&str> {
+        let [only] = columns else { return None };
+        let column = self.columns.get(*only).filter(|column| matches!(column.kind, ColumnType::Text))?;
+        column.separator.as_deref().map(str::trim).filter(|sign| !sign.is_empty())
+    }
+
     /// Which of its columns have headings: all but the labelled cells in the header of blocks.
     pub fn headed(&self) -> Range<usize> {
         self.block.as_ref().map_or(0, |block| block.cells)..self.columns.len()

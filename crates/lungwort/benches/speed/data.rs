@@ -10,6 +10,8 @@ pub const CASES: &[(&str, &str, &str)] = &[
     ("1,000,000 rows, 0.1 % wrong", "million.csv", "lots.rulebook.toml"),
     ("1,000,000 rows, keys shuffled", "shuffled.csv", "lots.rulebook.toml"),
     ("1,000,000 rows, nothing unique", "million.csv", "lots-not-unique.rulebook.toml"),
+    ("1,000,000 rows against 1,000,000 held", "million.csv", "lots-held.rulebook.toml"),
+    ("the same, keys shuffled", "shuffled.csv", "lots-held.rulebook.toml"),
     ("200,000 rows, every cell wrong", "wrong.csv", "lots.rulebook.toml"),
     ("300 rows", "small.csv", "lots.rulebook.toml"),
     ("workbook of 100,000 rows, shared texts", "lots-shared.xlsx", "lots.rulebook.toml"),
@@ -83,6 +85,27 @@ figure = [
 ]
 "#;
 
+/// A running sum against what is left.
+const RUNNING: &str = r#"  { each = { by = ["Phone"] }, check = "SUM(Seeds) <= holder.left", running = true },"#;
+
+/// A look-up into 100,000 rows by two keys, a running sum against what is left, and rows held against 1,000,000 existing records.
+const HELD: &str = r#"
+[[sheet.lookup]]
+alias = "holder"
+reference = "holders"
+keys = [{ by = { Phone = "Phone" } }, { by = { Phone = "Second phone" } }]
+must = "state <> 'left'"
+[sheet.existing]
+reference = "held"
+[sheet.intent]
+fixed = ["Shelf"]
+[reference.holders]
+file = "holders.csv"
+types = { Left = "decimal" }
+[reference.held]
+file = "held.csv"
+"#;
+
 const GENERA: [&str; 12] = [
     "Primula",
     "Quercus",
@@ -121,6 +144,9 @@ pub fn make_all(folder: &Path) {
     std::fs::write(folder.join("lot-taxa.csv"), format!("Genus,Species\n{taxa}")).unwrap();
     std::fs::write(folder.join("lots.rulebook.toml"), RULEBOOK).unwrap();
     std::fs::write(folder.join("lots-not-unique.rulebook.toml"), RULEBOOK.replace("unique = true, ", "")).unwrap();
+    let held = format!("{}{HELD}", RULEBOOK.replace("\nrule = [", &format!("\nrule = [\n{RUNNING}")));
+    std::fs::write(folder.join("lots-held.rulebook.toml"), held).unwrap();
+    make_held(folder);
     for (name, rows, wrong, step) in [
         ("million.csv", 1_000_000, 1000, 1),
         ("shuffled.csv", 1_000_000, 1000, 700_001),
@@ -131,6 +157,27 @@ pub fn make_all(folder: &Path) {
         if !path.exists() {
             make(&path, rows, wrong, step);
         }
+    }
+}
+
+/// What is held, and who holds it.
+fn make_held(folder: &Path) {
+    let (held, holders) = (folder.join("held.csv"), folder.join("holders.csv"));
+    if held.exists() {
+        return;
+    }
+    let mut out = BufWriter::new(File::create(holders).unwrap());
+    writeln!(out, "Phone,Second phone,Left,State").unwrap();
+    for row in 0..100_000 {
+        writeln!(out, "+4416329{row:05},+4416329{row:05},100000000,active").unwrap();
+    }
+    let mut out = BufWriter::new(File::create(held).unwrap());
+    writeln!(out, "Lot number,Genus,Species,Country,Seeds,Weight,Viability,Organic,Remarks,State").unwrap();
+    let mut numbers = Numbers(7);
+    for row in 0..1_000_000 {
+        let (genus, species) = (numbers.pick(&GENERA), numbers.pick(&SPECIES));
+        let (seeds, weight) = (20 + numbers.below(9000), numbers.below(1000));
+        writeln!(out, "TSV-{row:08},{genus},{species},GB,{seeds},1.{weight:03},60.5,Y,from a hay meadow,held").unwrap();
     }
 }
 

@@ -46,7 +46,7 @@ fn load_with(path: &Path, given: &Given) -> Result<Rulebook> {
 pub fn by_headings(opened: &mut Opened, given: &Given) -> Result<Chosen> {
     let chosen = best(opened)?;
     // What is named beside it is read for the one that was chosen alone.
-    if given.existing.is_empty() && given.answers.is_empty() {
+    if given.existing.is_empty() && given.existing_of.is_empty() && given.answers.is_empty() {
         return Ok(chosen);
     }
     let rulebook = load_with(&chosen.rulebook.path, given)?;

@@ -96,6 +96,11 @@ pub(crate) fn key_of_values<'v>(of: &LookupKey, value: impl Fn(usize) -> &'v Val
     parts.key()
 }
 
+/// The key of one of several texts in a cell.
+pub(crate) fn key_of_part(of: &LookupKey, part: &str) -> u128 {
+    key::of_text(&of.folding.apply(part))
+}
+
 fn add(parts: &mut key::Parts, value: &Value<'_>, folding: Folding) {
     match value {
         Value::Text(text) => parts.add_text(&folding.apply(text)),

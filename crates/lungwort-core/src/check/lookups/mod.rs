@@ -11,12 +11,13 @@ mod say;
 use std::sync::Arc;
 use std::sync::atomic::{AtomicU8, Ordering};
 
+use index::key_of_part;
 pub(crate) use index::{Index, key_of_texts, key_of_values};
 use near::Near;
 
 use crate::cell::Value;
 use crate::cell::shown::clipped;
-use crate::condition::{Condition, Row, Slot, Truth};
+use crate::condition::{Condition, Labels as _, Row, Slot, Truth};
 use crate::rulebook::Sheet;
 use crate::rulebook::lookup::{KnownAnswer, ListColumns};
 use crate::rulebook::model::{ListOf, Lookup, LookupKey, Table};
@@ -31,6 +32,8 @@ pub(crate) enum Found {
     Unasked,
     /// A key could not be read.
     Open,
+    /// Several values in the cell, each of which names a row.
+    List,
     /// This one.
     Row(u32),
     /// None has the key, which is that of this place.
@@ -50,6 +53,8 @@ pub(crate) struct LookedIn<'r> {
     pub wants: Vec<bool>,
     /// Whether anything depends on it.
     pub active: bool,
+    /// Keys that other systems gave: what each is called, and its keys.
+    elsewhere: Vec<(String, Index)>,
     /// Whether the cells of the rows found are looked at.
     pub looks_at_rows: bool,
 }
@@ -105,7 +110,11 @@ impl<'r> LookedIn<'r> {
             let decides = sheet.intent.as_ref().is_some_and(|intent| intent.lookup == at);
             let active = finds || decides || wants.contains(&true);
             let looks_at_rows = decides || wants.contains(&true);
-            let mut looked_in = LookedIn { lookup, table: None, wants, active, looks_at_rows };
+            let elsewhere = match lookup.list {
+                ListOf::Existing(_) => elsewhere(sheet, lookup),
+                _ => Vec::new(),
+            };
+            let mut looked_in = LookedIn { lookup, table: None, wants, active, elsewhere, looks_at_rows };
             if let ListOf::Reference { table, .. } | ListOf::Existing(Some(table)) | ListOf::Answers(table) =
                 &lookup.list
             {
@@ -127,6 +136,11 @@ impl<'r> LookedIn<'r> {
             index.repeated().into_iter().map(one).collect::<Vec<_>>()
         };
         self.lookup.keys.iter().zip(&indexed.indices).flat_map(of_key).collect()
+    }
+
+    /// The system that gave a key, if another one did.
+    pub fn given_by(&self, key: u128) -> Option<&str> {
+        self.elsewhere.iter().find(|(_, index)| index.find(key).is_some()).map(|(name, _)| name.as_str())
     }
 
     /// Whether a row that was found may be used. What holds for a row of the list holds whoever names it.
@@ -180,6 +194,30 @@ pub(crate) fn holds_in(columns: &ListColumns, table: &Table, row: usize, conditi
     let mut values = vec![Value::Blank; condition.columns().last().map_or(0, |last| last + 1)];
     condition.columns().iter().for_each(|column| values[*column] = read(columns, table, row, *column));
     condition.judge(&ListRow { values, answers: &columns.1, today })
+}
+
+/// The keys that other systems gave, by the first key of a look-up among the existing records.
+fn elsewhere(sheet: &Sheet, lookup: &Lookup) -> Vec<(String, Index)> {
+    let Some(existing) = &sheet.existing else { return Vec::new() };
+    let one = |(name, table): &(String, Arc<Table>)| {
+        let key = lookup.keys.first()?;
+        let place = |(own, theirs): (&usize, &usize)| {
+            let column = &sheet.columns[*own];
+            let names = std::iter::once(lookup.columns.heading(*theirs));
+            let names = names.chain(column.headings().map(str::to_owned)).chain(column.name.clone());
+            names.into_iter().find_map(|name| table.heading(&name))
+        };
+        let theirs: Option<Vec<usize>> = key.own.iter().zip(&key.theirs).map(place).collect();
+        let key = LookupKey {
+            own: key.own.clone(),
+            theirs: theirs?,
+            kinds: key.kinds.clone(),
+            folding: key.folding,
+            with_blanks: false,
+        };
+        Some((name.clone(), Index::new(table, &key, &|_| true)))
+    };
+    existing.elsewhere.iter().filter_map(one).collect()
 }
 
 /// What a sheet asks of the rows that its look-ups find.

@@ -50,7 +50,9 @@ impl ChunkJudge<'_, '_> {
             [] => looked.found.resize(rows.len(), Found::Row(0)),
             keys => {
                 let keys = keys.iter().enumerate().filter(|(_, key)| has(key));
-                let asked: Vec<Asked> = keys.map(|key| ask(table, key, values, rows.len())).collect();
+                let separator = |key: &LookupKey| self.sheet.sheet.separator_of(&key.own);
+                let asked = keys.map(|key| ask(table, key, (values, rows.len()), separator(key.1)));
+                let asked: Vec<Asked> = asked.collect();
                 looked.found.extend((0..rows.len()).map(|at| find(table, &asked, at)));
             }
         }
@@ -99,9 +101,12 @@ impl ChunkJudge<'_, '_> {
     ) -> Option<(usize, Arc<crate::finding::Problem>)> {
         let lookup = looked_in.lookup;
         let (key, problem) = match found {
-            Found::Unasked | Found::Open => return None,
+            Found::Unasked | Found::Open | Found::List => return None,
             Found::None(_) if lookup.none == WrittenNone::Allowed => return None,
-            Found::None(key) => (key, looked_in.not_found(table, usize::from(key), row)),
+            Found::None(key) => {
+                let separator = self.sheet.sheet.separator_of(&lookup.keys[usize::from(key)].own);
+                (key, looked_in.not_found(table, usize::from(key), row, separator))
+            }
             Found::Several(key, first) => (key, looked_in.several(table, usize::from(key), first, row)),
             Found::Disagree(key, first) => (key, looked_in.disagree(table, usize::from(key), first, row)),
             Found::Row(at) => {
@@ -140,11 +145,18 @@ enum Named {
     Unreadable,
     /// The first row of the list that has it, if any has.
     First(Option<u32>),
+    /// Of several values in the cell, each is that of a row of the list.
+    List,
 }
 
 /// Looks a key up for all rows of a chunk: first all keys, then all rows of the list with nothing between. A row of a million is found
 /// with a miss or two of the cache, and these go on at the same time only where little else does.
-fn ask(table: &Indexed, (number, key): (usize, &LookupKey), values: &Values<'_>, rows: usize) -> Asked {
+fn ask(
+    table: &Indexed,
+    (number, key): (usize, &LookupKey),
+    (values, rows): (&Values<'_>, usize),
+    separator: Option<&str>,
+) -> Asked {
     let mut named = Vec::with_capacity(rows);
     let mut keys = Vec::with_capacity(rows);
     for at in 0..rows {
@@ -167,12 +179,34 @@ fn ask(table: &Indexed, (number, key): (usize, &LookupKey), values: &Values<'_>,
         keys.push(of);
     }
     let index = &table.indices[number];
+    if let Some(sign) = separator {
+        for (at, name) in named.iter_mut().enumerate() {
+            if let (Named::First(_), Value::Text(text)) =
+                (&*name, RowValues { values, at }.value(Slot::Column(key.own[0])))
+            {
+                *name = of_list(key, index, text, sign);
+            }
+        }
+        return Asked { number, named };
+    }
     for (name, key) in named.iter_mut().zip(keys) {
         if let Named::First(first) = name {
             *first = index.find(key);
         }
     }
     Asked { number, named }
+}
+
+/// What a cell of several values names.
+fn of_list(key: &LookupKey, index: &super::Index, text: &str, sign: &str) -> Named {
+    let parts = text.split(sign).map(str::trim).filter(|part| !part.is_empty());
+    let mut found: Vec<Option<u32>> = parts.map(|part| index.find(super::key_of_part(key, part))).collect();
+    match found.as_slice() {
+        [_] => Named::First(found.pop().flatten()),
+        several if several.iter().all(Option::is_some) => Named::List,
+        // One that is not there is named by what is said of the cell.
+        _ => Named::First(None),
+    }
 }
 
 /// Finds the row that a row names. The first filled key decides, and each further one that is filled must name the same.
@@ -185,6 +219,7 @@ fn find(table: &Indexed, asked: &[Asked], at: usize) -> Found {
             // What it would name is not known; a key before it has decided.
             Named::Unreadable => return decided.unwrap_or(Found::Open),
             Named::First(first) => first,
+            Named::List => return decided.unwrap_or(Found::List),
         };
         let others = |first: u32| table.indices[*number].others(first);
         match (decided, first) {

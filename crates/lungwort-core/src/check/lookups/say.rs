@@ -38,9 +38,18 @@ impl LookedIn<'_> {
         if parts.is_empty() { String::new() } else { format!("with {} ", listed(&parts, "and")) }
     }
 
-    pub(super) fn not_found(&self, table: &Indexed, key: usize, row: &RowValues<'_, '_>) -> CellProblem {
+    pub(super) fn not_found(
+        &self,
+        table: &Indexed,
+        key: usize,
+        row: &RowValues<'_, '_>,
+        separator: Option<&str>,
+    ) -> CellProblem {
         let of = &self.lookup.keys[key];
         let text = row.value(Slot::Column(of.own[0])).written();
+        if let Some(sign) = separator.filter(|sign| text.contains(*sign)) {
+            return self.parts_not_found(table, key, &text, sign);
+        }
         let today = row.today();
         let counts = |at: usize| match &self.lookup.only {
             Some(only) => holds(self.lookup, &table.table, at, only, today) == Truth::True,
@@ -49,8 +58,25 @@ impl LookedIn<'_> {
         let near = table.near.row(&table.table, of, &text, &counts);
         let near = near.map(|at| table.table.cell(at, of.theirs[0])).filter(|near| **near != text);
         let hint = near.map(|near| format!(" Did you mean {}?", clipped(near, 60))).unwrap_or_default();
-        let message = format!("{}it is not {}.{hint}", self.further(of, row), self.place());
+        let given = || self.given_by(super::index::key_of_values(of, |column| row.value(Slot::Column(column))));
+        let given = if key == 0 { given() } else { None };
+        let given =
+            given.map(|name| format!(" It was given by {}, and this side has another one for it.", clipped(name, 60)));
+        let message =
+            format!("{}it is not {}.{hint}{}", self.further(of, row), self.place(), given.unwrap_or_default());
         CellProblem::new(&codes::NOT_FOUND, message).with(near.and_then(Correction::likely))
+    }
+
+    /// What is said of a cell of several values, of which some are not there.
+    fn parts_not_found(&self, table: &Indexed, key: usize, text: &str, sign: &str) -> CellProblem {
+        let of = &self.lookup.keys[key];
+        let parts: Vec<&str> = text.split(sign).map(str::trim).filter(|part| !part.is_empty()).collect();
+        let index = &table.indices[key];
+        let missing = parts.iter().filter(|part| index.find(super::key_of_part(of, part)).is_none());
+        let missing: Vec<String> = missing.map(|part| quoted(part)).collect();
+        let is = if missing.len() == 1 { "is" } else { "are" };
+        let message = format!("of its {} values, {} {is} not {}.", parts.len(), listed(&missing, "and"), self.place());
+        CellProblem::new(&codes::NOT_FOUND, message)
     }
 
     pub(super) fn several(&self, table: &Indexed, key: usize, first: u32, row: &RowValues<'_, '_>) -> CellProblem {

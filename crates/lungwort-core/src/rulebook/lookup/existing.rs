@@ -25,6 +25,8 @@ pub struct Existing {
     pub places: Vec<Option<usize>>,
     /// Whether the export is known to be a part of the records.
     pub partial: bool,
+    /// What other systems hold: what each is called, and its export.
+    pub elsewhere: Vec<(String, Arc<Table>)>,
 }
 
 /// Whether a sheet speaks of existing records.
@@ -64,7 +66,14 @@ pub(in crate::rulebook) fn compile(compiler: &mut Compiler, book: &WrittenRulebo
     }
     let partial = written.partial;
     let columns = compiler.list_columns(&path, table.as_deref(), &written, name.map(String::as_str));
-    Some(Existing { table, file, columns, places: Vec::new(), partial })
+    let mut elsewhere = Vec::new();
+    for (name, other) in compiler.given.existing_of.clone() {
+        match read_given(&other, &WrittenReference::default(), sheet) {
+            Ok(table) => elsewhere.push((name, Arc::new(table))),
+            Err(why) => compiler.given_mistakes.push(format!("{}: {why}", other.display())),
+        }
+    }
+    Some(Existing { table, file, columns, places: Vec::new(), partial, elsewhere })
 }
 
 /// Reads a file that --existing names. Of a workbook, the sheet of the same name counts, if it has one.

@@ -88,7 +88,7 @@ impl Intents<'_> {
             Found::None(_) => Record::NotHeld,
             Found::Unasked => Record::Unnamed,
             Found::Open if self.existing.table.is_none() && row.key.is_none() => Record::Unnamed,
-            Found::Open | Found::Several(..) | Found::Disagree(..) => Record::Unclear,
+            Found::Open | Found::List | Found::Several(..) | Found::Disagree(..) => Record::Unclear,
         }
     }
 
@@ -152,10 +152,15 @@ impl Intents<'_> {
         }
         match record {
             Record::Unnamed => self.key_missing(&format!("a row that asks to {} must name the record", said(action))),
-            Record::NotHeld => Some(CellProblem::new(
-                &codes::NOT_HELD,
-                format!("the row asks to {}, and no such record is held.", said(action)),
-            )),
+            Record::NotHeld => {
+                let given = row.key.and_then(|key| with.judge.lookups[self.intent.lookup].given_by(key));
+                let given = given.map(|name| {
+                    format!(" The key was given by {}, and this side has another one for it.", clipped(name, 60))
+                });
+                let given = given.unwrap_or_default();
+                let message = format!("the row asks to {}, and no such record is held.{given}", said(action));
+                Some(CellProblem::new(&codes::NOT_HELD, message))
+            }
             Record::Archived => Some(CellProblem::new(
                 &codes::NOT_HELD,
                 format!("the row asks to {}, and the record counts as removed.", said(action)),
