@@ -1,6 +1,9 @@
 //! A row held against the record that it is about: which of its cells say something else.
 
+use std::borrow::Cow;
+
 use crate::cell::Value;
+use crate::cell::spelling::Folding;
 use crate::rulebook::Sheet;
 use crate::rulebook::intent::WrittenBlankCell;
 use crate::rulebook::model::{Column, Compared, Existing, Intent, Table};
@@ -74,18 +77,7 @@ fn differs(
     }
     let kind = existing.columns.0.get(compared.place).map_or(&column.kind, |known| &known.kind);
     match (column.kind.read(own), kind.read(held)) {
-        (Ok(Value::Text(own)), Ok(Value::Text(held))) => {
-            let one = |text: &str| -> Vec<String> {
-                let mut parts: Vec<String> =
-                    match column.separator.as_deref().map(str::trim).filter(|sign| !sign.is_empty()) {
-                        Some(sign) => text.split(sign).map(|part| resolved(column, part.trim(), intent)).collect(),
-                        None => vec![resolved(column, text, intent)],
-                    };
-                parts.sort_unstable();
-                parts
-            };
-            own != held && one(&own) != one(&held)
-        }
+        (Ok(Value::Text(own)), Ok(Value::Text(held))) => own != held && texts_differ(column, (&own, &held), intent),
         (Ok(own), Ok(held)) => own.compare(&held) != Some(std::cmp::Ordering::Equal),
         // What cannot be read has a finding of its own.
         (Err(_), _) => false,
@@ -93,7 +85,26 @@ fn differs(
     }
 }
 
-fn resolved(column: &Column, text: &str, intent: &Intent) -> String {
+/// Whether two texts that are not the same letter by letter say something else.
+fn texts_differ(column: &Column, (own, held): (&str, &str), intent: &Intent) -> bool {
+    let separator = column.separator.as_deref().map(str::trim).filter(|sign| !sign.is_empty());
+    match separator {
+        // Most columns are plain text, in which every letter counts.
+        None if column.allowed.is_none() && intent.folding == Folding::default() => true,
+        None => resolved(column, own, intent) != resolved(column, held, intent),
+        Some(sign) => {
+            let parts = |text: &str| {
+                let mut parts: Vec<String> =
+                    text.split(sign).map(|part| resolved(column, part.trim(), intent).into_owned()).collect();
+                parts.sort_unstable();
+                parts
+            };
+            parts(own) != parts(held)
+        }
+    }
+}
+
+fn resolved<'t>(column: &'t Column, text: &'t str, intent: &Intent) -> Cow<'t, str> {
     let code = column.allowed.as_ref().map_or(text, |allowed| allowed.list.resolve(text));
-    intent.folding.apply(code).into_owned()
+    intent.folding.apply(code)
 }
