@@ -120,6 +120,7 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
     say!("\n{}", paint(style::STRONG, "More to try"));
     let tries = [
         (format!("lungwort check {} --by row", file.display()), "the same, row by row"),
+        (format!("lungwort preview {}", at("updates.csv").display()), "what an upload would create, change and remove"),
         (format!("lungwort rulebook {}", at(LEARNED).display()), "what was learned, column by column"),
         (format!("lungwort template {} -o blank.xlsx", at("accessions.rulebook.toml").display()), "a blank template"),
         (format!("lungwort check {}", at("accessions.csv").display()), "a delimited file"),
