@@ -3,7 +3,7 @@
 
 mod support;
 
-use support::Folder;
+use support::{Folder, books};
 
 const HELD: &str = "No,Family,Seeds,Unit,Remark,State,Tags\nA-1,Rosaceae,1200,box,fragile,held,red; blue\nA-2,Fabaceae,800,bag,,held,\nA-3,Poaceae,15.50,box,,cancelled,\nA-4,Poaceae,7,box,,archived,\n";
 
@@ -205,6 +205,55 @@ fn without_an_export_only_the_row_itself_is_judged() {
     let found: Vec<String> =
         folder.check_in_pieces().findings().into_iter().map(|(code, row, _)| format!("{code} {row}")).collect();
     assert_eq!(found, ["key-missing 3", "record-twice 5", "unknown-action 6"]);
+}
+
+#[test]
+fn a_workbook_held_against_a_workbook_is_judged_as_text_against_text() {
+    let rows = "Do,No,Family,Seeds,Unit,Remark,Tags\nC,A-1,Fabaceae,1200,BOX,fragile,blue; red\nN,A-2,,9,,,\nR,A-9,,,,,\nC,A-3,,15.5,,,\nC,A-2,,801,,,\n";
+    let intent = format!("{INTENT}fixed = [\"Family\"]\nlocked_when = \"existing.state = 'cancelled'\"\n");
+    let folder = folder(&intent, "");
+    let lines = |text: &str| text.replace(',', "|");
+    folder.write("data.csv", rows);
+    folder.write("data.xlsx", books::tables(&[("Rows", &lines(rows))]));
+    folder.write("held.xlsx", books::tables(&[("Read me", "An export"), ("Records", &lines(HELD))]));
+    folder.write(
+        "second.rulebook.toml",
+        std::fs::read_to_string(folder.path().join("t.rulebook.toml"))
+            .unwrap()
+            .replace("file = \"held.csv\"", "file = \"held.xlsx\"\nsheet = \"Records\""),
+    );
+    let said = |file: &str, rulebook: &str| -> Vec<String> {
+        let ran = folder.run(&["check", file, "-r", rulebook, "--format", "json", "--today", "2026-11-23"]);
+        assert_ne!(ran.status, 2, "{}", ran.stderr);
+        let ours = ["fixed-value", "already-held", "not-held", "locked-record", "record-twice"];
+        let found = ran.findings().into_iter().filter(|(code, ..)| ours.contains(&code.as_str()));
+        found.map(|(code, row, message)| format!("{code} {row} {message}")).collect()
+    };
+    let due = said("data.csv", "t.rulebook.toml");
+    assert_eq!(due.len(), 4, "{due:?}");
+    for (file, rulebook) in
+        [("data.xlsx", "t.rulebook.toml"), ("data.csv", "second.rulebook.toml"), ("data.xlsx", "second.rulebook.toml")]
+    {
+        assert_eq!(said(file, rulebook), due, "{file} {rulebook}");
+    }
+}
+
+#[test]
+fn an_export_that_lacks_what_is_needed_is_blamed_and_not_the_rulebook() {
+    let intent = format!("{INTENT}locked_when = \"existing.state = 'cancelled'\"\n");
+    let folder = folder(&intent, "C,A-1,,5,,,\n");
+    for (export, why) in [
+        ("Family,Seeds\nRosaceae,5\n", "other.csv: it has no column No, by which records are known"),
+        (
+            "No,Seeds\nA-1,5\n",
+            "other.csv: it does not have what t.rulebook.toml needs: the existing records have no column state",
+        ),
+    ] {
+        folder.write("other.csv", export);
+        let ran = folder.check(&["--existing", "other.csv"]);
+        assert_eq!(ran.status, 2, "{export}");
+        assert!(ran.stderr.contains(why), "{why}: {}", ran.stderr);
+    }
 }
 
 #[test]

@@ -112,7 +112,7 @@ impl Scope for Columns {
         }
         let lookup = self.lookups.iter().find(|known| known.alias.eq_ignore_ascii_case(alias));
         match lookup {
-            Some(known) => format!("{} has no column {name}{}", known.list.words(), known.columns.hint(name)),
+            Some(known) => format!("{}{}", known.list.lacks(name), known.columns.hint(name)),
             None => {
                 let near = fold::nearest(alias, self.lookups.iter().map(|known| known.alias.as_str()));
                 let hint = near.map(|near| format!("; did you mean {near}?")).unwrap_or_default();

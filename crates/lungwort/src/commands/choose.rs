@@ -31,13 +31,20 @@ fn load_with(path: &Path, given: &Given) -> Result<Rulebook> {
         std::io::ErrorKind::InvalidData => anyhow!("{}: {error}", path.display()),
         _ => anyhow!("{}: it cannot be read: {}", path.display(), io_words(&error)),
     })?;
+    // What is wrong with what was named beside it explains what is missing since.
+    if !loaded.given_mistakes.is_empty() {
+        bail!("{}", loaded.given_mistakes.join("\n"));
+    }
     if loaded.mistakes.has_errors() {
+        if let Some(export) = given.existing.first()
+            && rulebook::load(path).is_ok_and(|alone| !alone.mistakes.has_errors())
+            && let Some(mistake) = loaded.mistakes.list.iter().find(|mistake| mistake.level == rulebook::Level::Error)
+        {
+            bail!("{}: it does not have what {} needs: {}", export.file.display(), path.display(), mistake.message);
+        }
         let mut mistakes = loaded.mistakes;
         mistakes.list.retain(|mistake| mistake.level == rulebook::Level::Error);
         bail!("the rulebook cannot be used.\n\n{}", mistakes.render());
-    }
-    if !loaded.given_mistakes.is_empty() {
-        bail!("{}", loaded.given_mistakes.join("\n"));
     }
     loaded.rulebook.context("the rulebook cannot be used")
 }

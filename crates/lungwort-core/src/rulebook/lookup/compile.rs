@@ -181,8 +181,7 @@ fn one(
             Some(place) => show.push(place),
             None => {
                 let hint = known.columns.hint(name);
-                compiler
-                    .error(&format!("{path}.show.{at}"), format!("{} has no column {name}{hint}", known.list.words()));
+                compiler.error(&format!("{path}.show.{at}"), format!("{}{hint}", known.list.lacks(name)));
             }
         }
     }
@@ -224,7 +223,7 @@ fn keys(
             let there = known.columns.place(heading);
             if there.is_none() {
                 let hint = known.columns.hint(heading);
-                let message = format!("{} has no column {heading}{hint}", known.list.words());
+                let message = format!("{}{hint}", known.list.lacks(heading));
                 compiler.error(&format!("{place}.{name}"), message);
             }
             let (Some(column), Some(there)) = (column.first().copied(), there) else { continue };
@@ -281,6 +280,10 @@ fn implied_key(
                 let lacking = sheet.key.iter().find(|column| place(column).is_none());
                 let heading = lacking.map(|column| sheet.columns[*column].heading.clone()).unwrap_or_default();
                 let file = existing.file.as_ref().map(|file| file.display().to_string()).unwrap_or_default();
+                // A heading that is not there as the rulebook says has been reported.
+                if !compiler.given_mistakes.is_empty() {
+                    return None;
+                }
                 compiler.given_mistakes.push(format!(
                     "{file}: it has no column {heading}, by which records are known; if it is called otherwise there, say so with headings in [sheet.existing]"
                 ));

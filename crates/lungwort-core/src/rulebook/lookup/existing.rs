@@ -25,6 +25,8 @@ pub struct Existing {
     pub places: Vec<Option<usize>>,
     /// Whether the export is known to be a part of the records.
     pub partial: bool,
+    /// Whether it was named beside the rulebook, and not in it.
+    pub is_given: bool,
     /// What other systems hold: what each is called, and its export.
     pub elsewhere: Vec<(String, Arc<Table>)>,
 }
@@ -44,7 +46,7 @@ pub(in crate::rulebook) fn compile(compiler: &mut Compiler, book: &WrittenRulebo
         return None;
     }
     let mut written = WrittenReference::default();
-    let (mut table, mut file) = (None, None);
+    let (mut table, mut file, mut is_given) = (None, None, false);
     if let Some(name) = name {
         match book.reference.get(name) {
             Some(reference) => {
@@ -59,6 +61,7 @@ pub(in crate::rulebook) fn compile(compiler: &mut Compiler, book: &WrittenRulebo
         }
     }
     if let Some(given) = given {
+        is_given = true;
         match read_given(&given, &written, sheet) {
             Ok(read) => (table, file) = (Some(Arc::new(read)), Some(given)),
             Err(why) => compiler.given_mistakes.push(format!("{}: {why}", given.display())),
@@ -73,7 +76,7 @@ pub(in crate::rulebook) fn compile(compiler: &mut Compiler, book: &WrittenRulebo
             Err(why) => compiler.given_mistakes.push(format!("{}: {why}", other.display())),
         }
     }
-    Some(Existing { table, file, columns, places: Vec::new(), partial, elsewhere })
+    Some(Existing { table, file, columns, places: Vec::new(), partial, is_given, elsewhere })
 }
 
 /// Reads a file that --existing names. Of a workbook, the sheet of the same name counts, if it has one.
@@ -127,7 +130,12 @@ pub(in crate::rulebook) fn map_columns(
             Some(at) => existing.places[column] = Some(at),
             None => {
                 let hint = existing.columns.hint(heading);
-                compiler.error(&place, format!("the existing records have no column {heading}{hint}"));
+                match existing.file.as_ref().filter(|_| existing.is_given) {
+                    Some(file) => compiler
+                        .given_mistakes
+                        .push(format!("{}: the existing records have no column {heading}{hint}", file.display())),
+                    None => compiler.error(&place, format!("the existing records have no column {heading}{hint}")),
+                }
             }
         }
     }

@@ -46,6 +46,12 @@ pub enum ListOf {
 }
 
 impl ListOf {
+    /// That it has no column of a name, as a sentence without a full stop.
+    pub fn lacks(&self, column: &str) -> String {
+        let verb = if matches!(self, ListOf::Existing(_) | ListOf::Answers(_)) { "have" } else { "has" };
+        format!("{} {verb} no column {column}", self.words())
+    }
+
     /// What it is called.
     pub fn words(&self) -> String {
         match self {
