@@ -7,6 +7,9 @@ use super::functions::Function;
 pub use super::operator::{Arithmetic, Comparison};
 use crate::cell::{Kind, Value};
 
+/// The place of the row before among the aliases of a rule: look-ups come behind it.
+pub const PREVIOUS_ROW: usize = 0;
+
 /// Where the value of a name comes from.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
 pub enum Slot {

@@ -22,7 +22,7 @@ mod witness;
 
 pub(crate) use aggregate::exact_sum;
 pub use aggregate::{Accumulator, Aggregate, AggregateKind};
-pub use expression::{Arithmetic, Comparison, Expression, Slot};
+pub use expression::{Arithmetic, Comparison, Expression, PREVIOUS_ROW, Slot};
 pub use run::Row;
 pub use say::Labels;
 pub use witness::{Witness, try_rows, witnesses};

@@ -14,7 +14,7 @@ use super::reference::Table;
 use super::source::Source;
 use super::written::{WrittenPattern, WrittenSheet, WrittenType};
 use crate::cell::{Kind, fold};
-use crate::condition::{Condition, Formula, Scope, Slot};
+use crate::condition::{Condition, Formula, PREVIOUS_ROW, Scope, Slot};
 
 /// What is answered: as a list of one row, its columns, and as conditions over lists know it.
 pub(super) type Answers = (Arc<Table>, Vec<ListColumn>, Arc<Vec<KnownAnswer>>);
@@ -153,8 +153,6 @@ impl Scope for WithPrevious<'_> {
 
 /// What the row before is called in conditions.
 pub(super) const PREVIOUS: &str = "previous";
-/// Its place among the aliases: look-ups come behind it.
-pub(crate) const PREVIOUS_ROW: usize = 0;
 
 impl Compiler {
     pub(super) fn error(&mut self, path: &str, message: impl Into<String>) {

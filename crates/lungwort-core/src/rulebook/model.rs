@@ -13,7 +13,6 @@ use regex::Regex;
 
 pub use super::answer::Answer;
 pub use super::block::Block;
-use super::compiler::PREVIOUS_ROW;
 pub use super::intent::{Action, Compared, Intent, KeptBy};
 pub use super::kinds::{Kind as RowKind, Kinds};
 use super::list::{Dependent, List};
@@ -30,6 +29,7 @@ use crate::cell::date::{DatePattern, TypeError};
 use crate::cell::number::{self, DecimalMark};
 use crate::cell::yes_no::{self, YesNoWords};
 use crate::cell::{Kind, Value};
+use crate::condition::PREVIOUS_ROW;
 use crate::condition::{Condition, Formula, Labels};
 use crate::finding::Severity;
 

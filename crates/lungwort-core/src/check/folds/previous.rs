@@ -9,9 +9,9 @@ use crate::cell::{Value, shown};
 use crate::check::problem::rule_problem;
 use crate::check::rows::RowValues;
 use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, key_of, whole_row};
+use crate::condition::PREVIOUS_ROW;
 use crate::condition::{Condition, Row, Slot, Truth};
 use crate::finding::codes::rule as codes;
-use crate::rulebook::compiler::PREVIOUS_ROW;
 use crate::rulebook::model::Rule;
 use crate::rulebook::{Sheet, listed, written_value};
 

@@ -22,11 +22,11 @@ use crate::check::column::ColumnJudge;
 use crate::check::header::Header;
 use crate::check::lookups::{Looked, LookedIn};
 use crate::check::problem;
+use crate::condition::PREVIOUS_ROW;
 use crate::condition::{Condition, Row, Slot};
 use crate::finding::CellProblem;
 use crate::finding::{Problem, codes::value as codes};
 use crate::rulebook::Sheet;
-use crate::rulebook::compiler::PREVIOUS_ROW;
 use crate::rulebook::model::{Each, FileRules, MessagePart};
 use crate::rulebook::property::Surroundings;
 

@@ -4,8 +4,8 @@
 
 use crate::cell::Value;
 use crate::check::rows::{RowValues, SheetJudge};
+use crate::condition::PREVIOUS_ROW;
 use crate::condition::{Condition, Row, Slot, Truth};
-use crate::rulebook::compiler::PREVIOUS_ROW;
 use crate::rulebook::model::{Message, MessagePart};
 use crate::rulebook::rule::{Broken, RowCells};
 use crate::rulebook::{ColumnType, Sheet};

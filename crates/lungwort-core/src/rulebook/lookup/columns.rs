@@ -4,7 +4,7 @@ use std::sync::Arc;
 
 use crate::cell::{Kind, Value, fold};
 use crate::condition::{Labels, Scope, Slot};
-use crate::rulebook::model::ColumnType;
+use crate::rulebook::ColumnType;
 use crate::rulebook::reference::place_of;
 
 /// A column of a list.

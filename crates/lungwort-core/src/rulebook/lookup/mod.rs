@@ -17,10 +17,8 @@ pub(super) use existing::{compile as existing, map_columns, speaks_of_existing};
 pub(super) use mentioned::mentioned;
 pub use written::{WrittenExisting, WrittenFold, WrittenLookupKey, WrittenNone, WrittenSheetLookup, WrittenUsed};
 
-use super::Sheet;
-use super::model::ColumnType;
-use super::phrases::listed;
 use super::reference::Table;
+use super::{ColumnType, Sheet, listed};
 use crate::cell::spelling::Folding;
 use crate::condition::Condition;
 

@@ -5,7 +5,7 @@ use jiff::civil::Date;
 use super::{Broken, Each, Forming, GroupForm, RowCells, RuleForm, WrittenRule};
 use crate::condition::{Condition, Formula, Labels};
 use crate::finding::codes::rule as codes;
-use crate::rulebook::compiler::PREVIOUS_ROW;
+use crate::condition::PREVIOUS_ROW;
 use crate::rulebook::guide_examples::{RuleExample, condition_example};
 use crate::rulebook::{Sheet, listed};
 

@@ -19,8 +19,8 @@ pub(super) use forming::Forming;
 pub use numbered::WrittenNumbered;
 
 use super::Sheet;
-use super::compiler::PREVIOUS_ROW;
 use super::toml_text::is_default;
+use crate::condition::PREVIOUS_ROW;
 use example::RuleExample;
 use rust_decimal::Decimal;
 
