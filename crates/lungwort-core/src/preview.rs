@@ -195,3 +195,101 @@ impl Preview {
             .collect()
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::check::problem_of_code;
+    use crate::finding::codes::{lookup, rule, template};
+    use crate::finding::{Code, Place};
+
+    fn at(row: Option<u64>) -> Address {
+        Address { file: 0, sheet: None, place: Place { row, ..Place::default() } }
+    }
+
+    fn finding(code: &'static Code, row: Option<u64>, rows: Option<&[u64]>) -> Finding {
+        let set = rows.map(|rows| {
+            let mut set = RowSet::default();
+            rows.iter().for_each(|row| set.add(*row, *row));
+            Arc::new(set)
+        });
+        Finding { address: at(row), problem: Arc::new(problem_of_code(code)), key: None, value: None, rows: set }
+    }
+
+    fn plan(outcome: Outcome, together: Option<u128>) -> RowPlan {
+        RowPlan { outcome, key: None, kind: None, cells: Vec::new(), together }
+    }
+
+    fn made(partial: WrittenPartial) -> Preview {
+        let mut preview = Preview::new(partial);
+        let outcomes = [Outcome::Created, Outcome::Changed, Outcome::Removed, Outcome::Skipped, Outcome::Unchanged];
+        for (row, outcome) in (2..).zip(outcomes) {
+            preview.plan(&at(Some(row)), &plan(outcome, Some(u128::from(row / 2))));
+        }
+        preview
+    }
+
+    fn behind(preview: &Preview, ready: bool) -> (u64, Vec<u64>) {
+        let passing = preview.passing(ready);
+        (passing.through, passing.behind.iter().flat_map(|(_, rows)| rows.iter()).collect())
+    }
+
+    #[test]
+    fn rows_are_counted_by_outcome_and_all_but_the_skipped_go_through() {
+        let preview = made(WrittenPartial::Rows);
+        assert_eq!(preview.counts()[0].counts, [1, 1, 1, 1, 1, 0]);
+        assert_eq!(behind(&preview, true), (4, Vec::new()));
+        assert!(preview.refused_late().is_empty());
+    }
+
+    #[test]
+    fn a_row_that_turns_out_to_be_refused_is_for_a_second_pass() {
+        let mut preview = made(WrittenPartial::Rows);
+        preview.finding(&finding(&rule::GROUP_BROKEN, Some(2), Some(&[2, 3])));
+        let late = preview.refused_late();
+        assert_eq!(late[&(0, None)].iter().collect::<Vec<_>>(), [2, 3]);
+        preview.again();
+        assert!(preview.counts().iter().all(|line| line.counts[0] == 0));
+        for row in 2..4 {
+            preview.plan(&at(Some(row)), &plan(Outcome::Refused, None));
+        }
+        assert!(preview.refused_late().is_empty());
+        assert_eq!(behind(&preview, false), (0, vec![2, 3]));
+    }
+
+    #[test]
+    fn what_goes_together_stays_behind_together() {
+        let mut preview = made(WrittenPartial::Records);
+        // Rows 2 and 3 go together, and so do 4 and 5.
+        preview.finding(&finding(&rule::RULE_BROKEN, Some(3), None));
+        let mut again = preview.clone();
+        again.again();
+        for (row, outcome) in
+            [(2, Outcome::Created), (3, Outcome::Refused), (4, Outcome::Removed), (6, Outcome::Changed)]
+        {
+            again.plan(&at(Some(row)), &plan(outcome, Some(u128::from(row / 2))));
+        }
+        assert_eq!(behind(&again, false), (2, vec![2, 3]));
+    }
+
+    #[test]
+    fn an_error_about_the_file_lets_nothing_through_and_one_about_a_record_that_nobody_names_does() {
+        let mut preview = made(WrittenPartial::Rows);
+        preview.finding(&finding(&lookup::UNUSED_RECORD, None, None));
+        assert_eq!(behind(&preview, false).0, 4);
+        preview.finding(&finding(&template::MISSING_HEADING, None, None));
+        assert_eq!(behind(&preview, false), (0, vec![2, 3, 4, 6]));
+        assert!(preview.passing(false).as_a_whole);
+    }
+
+    #[test]
+    fn nothing_goes_through_where_a_file_is_taken_as_a_whole() {
+        let mut preview = made(WrittenPartial::Nothing);
+        assert_eq!(behind(&preview, true).0, 4);
+        preview.finding(&finding(&rule::RULE_BROKEN, Some(9), None));
+        assert_eq!(behind(&preview, false), (0, vec![2, 3, 4, 6, 9]));
+        // A row that was planned for nothing, since it could not be read, is refused.
+        let refused: u64 = preview.counts().iter().map(|line| line.counts[5]).sum();
+        assert_eq!(refused, 1);
+    }
+}

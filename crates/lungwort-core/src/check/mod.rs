@@ -29,6 +29,8 @@ mod workbook;
 
 pub use column::ColumnJudge;
 pub use folds::{Figure, FigureChange, Section};
+#[cfg(test)]
+pub(crate) use problem::bare as problem_of_code;
 pub use run::checker::Checker;
 pub use run::first_rows::{SampleColumn, SheetSample, first_rows};
 pub use run::metadata::{

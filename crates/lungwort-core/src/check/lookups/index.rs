@@ -107,3 +107,72 @@ fn add(parts: &mut key::Parts, value: &Value<'_>, folding: Folding) {
         other => parts.add(other),
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::cell::number::DecimalMark;
+    use crate::rulebook::reference::Wanted;
+
+    fn table(rows: &[[&str; 2]]) -> Table {
+        let mut table = Table::new(vec!["A".to_owned(), "B".to_owned()], &Wanted::everything());
+        for (number, row) in (2..).zip(rows) {
+            table.add(number, |column| row[column]).unwrap();
+        }
+        table
+    }
+
+    fn key(theirs: &[usize], kinds: &[ColumnType], folding: Folding) -> LookupKey {
+        LookupKey { own: theirs.to_vec(), theirs: theirs.to_vec(), kinds: kinds.to_vec(), folding, with_blanks: false }
+    }
+
+    fn text(text: &str) -> Value<'_> {
+        Value::Text(text.into())
+    }
+
+    #[test]
+    fn a_row_is_found_by_its_key_and_rows_that_share_one_are_known() {
+        let table = table(&[["x", "1"], ["", "2"], ["y", "3"], ["x", "4"], ["x", "5"]]);
+        let of = key(&[0], &[ColumnType::Text], Folding::default());
+        let index = Index::new(&table, &of, &|_| true);
+        let find = |wanted: &str| {
+            index.find(key_of_values(&of, |_| match wanted {
+                "x" => &Value::Text(std::borrow::Cow::Borrowed("x")),
+                "y" => &Value::Text(std::borrow::Cow::Borrowed("y")),
+                _ => &Value::Text(std::borrow::Cow::Borrowed("")),
+            }))
+        };
+        assert_eq!((find("x"), find("y"), find("")), (Some(0), Some(2), None));
+        assert_eq!((index.others(0), index.others(2)), ([3, 4].as_slice(), [].as_slice()));
+        assert_eq!(index.repeated(), [0]);
+        assert_eq!(Index::new(&table, &of, &|row| row > 0).find(key_of_row(&table, &of, 0).unwrap()), Some(3));
+    }
+
+    #[test]
+    fn numbers_are_found_by_value_and_texts_by_what_is_folded() {
+        let table = table(&[["Zoë  Gray", "1.50"], ["Ann Lee", "many"]]);
+        let numbers = key(&[1], &[ColumnType::Decimal(DecimalMark::Point)], Folding::default());
+        let index = Index::new(&table, &numbers, &|_| true);
+        let number = Value::Number("1.5".parse().unwrap());
+        assert_eq!(index.find(key_of_values(&numbers, |_| &number)), Some(0));
+        let folded = key(&[0], &[ColumnType::Text], Folding::ALL);
+        let index = Index::new(&table, &folded, &|_| true);
+        let (name, other) = (text("zoe gray"), text("zoegray"));
+        assert_eq!(index.find(key_of_values(&folded, |_| &name)), Some(0));
+        assert_eq!(index.find(key_of_values(&folded, |_| &other)), None);
+        assert_eq!(key_of_part(&folded, "ANN LEE"), key_of_row(&table, &folded, 1).unwrap());
+    }
+
+    #[test]
+    fn several_columns_make_one_key_in_which_a_blank_may_count() {
+        let table = table(&[["a", "b"], ["a", ""], ["ab", ""]]);
+        let mut both = key(&[0, 1], &[ColumnType::Text, ColumnType::Text], Folding::default());
+        assert_eq!(key_of_row(&table, &both, 1), None);
+        both.with_blanks = true;
+        let keys: Vec<Option<u128>> = (0..3).map(|row| key_of_row(&table, &both, row)).collect();
+        assert!(keys.iter().all(Option::is_some));
+        assert_ne!(keys[1], keys[2]);
+        let texts = ["a", ""];
+        assert_eq!(key_of_texts(&both, |at| (texts[at], &ColumnType::Text)), keys[1]);
+    }
+}

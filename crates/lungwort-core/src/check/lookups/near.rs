@@ -81,3 +81,48 @@ fn shortened(text: &str) -> impl Iterator<Item = String> + '_ {
     let without = text.char_indices().map(|(at, letter)| format!("{}{}", &text[..at], &text[at + letter.len_utf8()..]));
     std::iter::once(text.to_owned()).chain(without)
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::cell::spelling::Folding;
+    use crate::rulebook::model::ColumnType;
+    use crate::rulebook::reference::Wanted;
+
+    fn near(words: &[&str], text: &str) -> Option<String> {
+        let mut table = Table::new(vec!["Word".to_owned()], &Wanted::everything());
+        for (number, word) in (2..).zip(words) {
+            table.add(number, |_| word).unwrap();
+        }
+        let (own, theirs, kinds) = (vec![0], vec![0], vec![ColumnType::Text]);
+        let key = LookupKey { own, theirs, kinds, folding: Folding::default(), with_blanks: false };
+        let row = Near::default().row(&table, &key, text, &|_| true)?;
+        Some(table.cell(row, 0).to_owned())
+    }
+
+    #[test]
+    fn another_spelling_and_one_slip_are_near_and_what_could_be_two_is_not() {
+        let words = ["Primula", "Lotus", "Lotis", "D-0012", "Thymus alba"];
+        let is = |text: &str, due: Option<&str>| assert_eq!(near(&words, text).as_deref(), due, "{text}");
+        is("primula", Some("Primula"));
+        is("PRI-MULA", Some("Primula"));
+        is("Primla", Some("Primula"));
+        is("Prmiula", Some("Primula"));
+        is("Primulas", Some("Primula"));
+        is("Lotas", None);
+        is("d0012", Some("D-0012"));
+        is("D-0013", None);
+        is("thymusalba", Some("Thymus alba"));
+        is("Pr", None);
+        is("", None);
+    }
+
+    #[test]
+    fn rows_that_do_not_count_are_near_to_nothing() {
+        let mut table = Table::new(vec!["Word".to_owned()], &Wanted::everything());
+        table.add(2, |_| "Primula").unwrap();
+        let (own, theirs, kinds) = (vec![0], vec![0], vec![ColumnType::Text]);
+        let key = LookupKey { own, theirs, kinds, folding: Folding::default(), with_blanks: false };
+        assert_eq!(Near::default().row(&table, &key, "primula", &|_| false), None);
+    }
+}

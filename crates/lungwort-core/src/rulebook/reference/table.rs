@@ -143,3 +143,40 @@ pub(in crate::rulebook) fn place_of<'h>(
         },
     )
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn wanted(names: &[&str]) -> Wanted {
+        Wanted { names: names.iter().map(|name| (*name).to_owned()).collect(), ..Wanted::default() }
+    }
+
+    #[test]
+    fn only_wanted_columns_are_kept_and_of_two_alike_the_first() {
+        let headings = ["Id", "Name", "Id", "Valid to"].map(str::to_owned).to_vec();
+        let mut table = Table::new(headings, &wanted(&["id", "valid_to"]));
+        table.add(4, |column| ["1", "x", "2", " 2026 "][column]).unwrap();
+        assert_eq!([0, 1, 2, 3, 9].map(|column| table.cell(0, column)), ["1", "", "", "2026", ""]);
+        assert_eq!((table.row_count(), table.number(0), table.cell(1, 0)), (1, 4, ""));
+    }
+
+    #[test]
+    fn a_column_that_comes_later_is_blank_in_the_rows_so_far() {
+        let mut table = Table::new(vec!["A".to_owned()], &wanted(&["A", "B"]));
+        table.add(1, |_| "a1").unwrap();
+        table.add(2, |_| "a2").unwrap();
+        table.add_heading("B".to_owned(), &wanted(&["A", "B"]));
+        table.add(3, |column| ["a3", "b3"][column]).unwrap();
+        let cells: Vec<[&str; 2]> = (0..3).map(|row| [table.cell(row, 0), table.cell(row, 1)]).collect();
+        assert_eq!(cells, [["a1", ""], ["a2", ""], ["a3", "b3"]]);
+    }
+
+    #[test]
+    fn headings_are_found_letter_by_letter_first_and_then_as_names() {
+        let headings = ["valid to", "Valid to", "E-mail"];
+        let place = |wanted: &str| place_of(headings.iter().copied(), wanted);
+        assert_eq!((place("Valid to"), place("VALID TO"), place("valid_to")), (Some(1), Some(0), Some(0)));
+        assert_eq!((place("e_mail"), place("email"), place("mail")), (Some(2), None, None));
+    }
+}

@@ -26,6 +26,7 @@ impl Acted {
             1 => Some(Action::Create),
             2 => Some(Action::Change),
             3 => Some(Action::Remove),
+            4 => Some(Action::Skip),
             _ => None,
         }
     }
@@ -79,5 +80,32 @@ impl Asked {
             Some((_, known)) => *known = acted,
             None => drop(self.new.insert_unique(wanted[0], (wanted, acted), |(key, _)| key[0])),
         }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn what_was_asked_is_kept_in_eight_bytes() {
+        for action in Action::ALL {
+            let acted = Acted::new(action, 7, 12_345_678_901);
+            assert_eq!((acted.action(), acted.file(), acted.row()), (Some(action), 7, 12_345_678_901));
+        }
+        assert_eq!(Acted::default().action(), None);
+        assert_eq!(size_of::<Acted>(), 8);
+    }
+
+    #[test]
+    fn the_last_thing_asked_of_a_record_counts() {
+        let mut asked = Asked::default();
+        assert_eq!(asked.of_held(3).action(), None);
+        asked.note_held(3, 5, Acted::new(Action::Change, 0, 2));
+        asked.note_held(3, 5, Acted::new(Action::Remove, 0, 4));
+        assert_eq!((asked.of_held(3).action(), asked.of_held(2).action()), (Some(Action::Remove), None));
+        asked.note_new(9, Acted::new(Action::Create, 0, 5));
+        asked.note_new(9 + (1 << 64), Acted::new(Action::Change, 1, 6));
+        assert_eq!((asked.of_new(9).row(), asked.of_new(9 + (1 << 64)).row(), asked.of_new(8).action()), (5, 6, None));
     }
 }
