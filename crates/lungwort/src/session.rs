@@ -8,7 +8,7 @@ use anyhow::{Context, Result, anyhow, bail};
 use clap::{Args, ValueEnum};
 use jiff::civil::Date;
 use lungwort_core::cell::shown::quoted_argument;
-use lungwort_core::check::Opened;
+use lungwort_core::check::{Opened, Options};
 use lungwort_core::encoding::{self, Encoding};
 use lungwort_core::finding::Severity;
 use lungwort_core::intake::{ReadOptions, Source};
@@ -67,6 +67,33 @@ pub struct InputArguments {
     /// A file with such answers, one a line
     #[arg(long, value_name = "FILE")]
     pub answers: Option<PathBuf>,
+}
+
+/// How the rows are judged.
+#[derive(Debug, Clone, Default, Args)]
+pub struct RunArguments {
+    /// Count warnings as errors
+    #[arg(long)]
+    pub strict: bool,
+    /// Worker threads [default: one for each core]
+    #[arg(long, value_name = "COUNT")]
+    pub threads: Option<usize>,
+    /// The most rows judged at a time; the result is the same
+    #[arg(long, value_name = "COUNT", hide = true)]
+    pub chunk_rows: Option<usize>,
+}
+
+impl RunArguments {
+    /// The options of a run.
+    pub fn options(&self, session: &Session) -> Options {
+        let cores = || std::thread::available_parallelism().map_or(1, usize::from);
+        Options {
+            today: session.today,
+            chunk_rows: self.chunk_rows,
+            threads: self.threads.unwrap_or_else(cores),
+            ..Options::default()
+        }
+    }
 }
 
 /// What a report shows, and where it goes.

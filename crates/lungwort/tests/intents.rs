@@ -166,6 +166,40 @@ fn a_record_may_be_locked_or_removed_or_named_by_another_list() {
 }
 
 #[test]
+fn what_keeps_a_record_may_depend_on_the_day() {
+    let sheet = SHEET.replace("\"tests.csv\"", "\"tests.csv\"\ntypes = { Due = \"date\" }");
+    let kept = "kept_by = [{ reference = \"tests\", column = \"Accession\", when = \"due > CURRENT_DATE\" }]\n";
+    let folder = Folder::with(&format!("{sheet}{INTENT}{kept}"), "Do,No\nR,A-1\nR,A-2\n");
+    folder.write("held.csv", HELD);
+    folder.write("tests.csv", "Accession,Due\nA-1,2026-11-20\nA-2,2026-11-30\n");
+    let kept_on = |day: &str| -> Vec<u64> {
+        let found = folder
+            .run(&["check", "data.csv", "--rulebook", "t.rulebook.toml", "--format", "json", "--today", day])
+            .findings();
+        found.iter().filter(|(code, ..)| code == "still-named").map(|(_, row, _)| *row).collect()
+    };
+    assert_eq!(kept_on("2026-11-19"), [2, 3]);
+    assert_eq!(kept_on("2026-11-25"), [3]);
+    assert_eq!(kept_on("2026-12-01"), [0_u64; 0]);
+}
+
+#[test]
+fn the_blank_part_of_a_key_is_the_one_that_is_named() {
+    let sheet = SHEET.replace("key = [\"No\"]", "key = [\"No\", \"Unit\"]").replace(", default = \"BOX\"", "");
+    let folder = Folder::with(&format!("{sheet}{INTENT}"), "Do,No,Unit,Seeds\nC,A-1,,5\nC,,,5\n");
+    folder.write("held.csv", HELD);
+    folder.write("tests.csv", "Accession\nA-7\n");
+    let missing = folder.check_in_pieces().findings().into_iter().filter(|(code, ..)| code == "key-missing");
+    assert_eq!(
+        missing.map(|(_, row, message)| format!("{row} {message}")).collect::<Vec<_>>(),
+        [
+            "2 Unit is blank, and a row that asks to change must name the record: fill it in.",
+            "3 No is blank, and a row that asks to change must name the record: fill it in.",
+        ]
+    );
+}
+
+#[test]
 fn a_row_sees_what_earlier_rows_did_unless_they_are_refused() {
     let rows =
         "C,A-1,,5,,,\nC,A-1,,6,,,\nR,A-2,,,,,\nC,A-2,,6,,,\nN,A-2,,6,,,\nN,A-9,,x,,,\nN,A-9,,6,,,\nN,A-9,,7,,,\n";

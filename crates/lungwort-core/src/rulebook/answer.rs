@@ -4,15 +4,12 @@
 use std::sync::Arc;
 
 use super::compiler::{Columns, Compiler};
-use super::lookup::{KnownAnswer, ListColumn};
+use super::lookup::{ANSWER, KnownAnswer, ListColumn};
 use super::model::Column;
 use super::property::{self, Compiling};
 use super::reference::{Table, Wanted};
 use super::written::{WrittenColumn, WrittenRulebook, WrittenSheet};
 use crate::cell::{Value, fold};
-
-/// The alias of answers.
-pub(super) const ALIAS: &str = "answer";
 
 /// An answer that is given when a file is sent.
 #[derive(Debug)]
@@ -26,7 +23,7 @@ pub struct Answer {
 /// Compiles the answers of a rulebook with what was given for them.
 pub(super) fn compile(compiler: &mut Compiler, book: &WrittenRulebook) -> Vec<Answer> {
     let Some(sheet) = as_sheet(&book.answer) else { return Vec::new() };
-    let columns = Columns::new(&sheet, ALIAS);
+    let columns = Columns::new(&sheet, ANSWER);
     let mut answers = Vec::new();
     for (at, written) in sheet.column.iter().enumerate() {
         let path = format!("answer.{at}");

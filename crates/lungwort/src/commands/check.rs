@@ -12,7 +12,7 @@ use crate::Verdict;
 use crate::output::Output;
 use crate::progress::Progress;
 use crate::report::{Filter, FormEntry, ReportOptions, Gatherer, Summary};
-use crate::session::{ClockArguments, InputArguments, ReportArguments, Session};
+use crate::session::{ClockArguments, InputArguments, RunArguments, ReportArguments, Session};
 
 #[derive(Debug, Default, Args)]
 #[command(after_help = "Examples:
@@ -31,15 +31,8 @@ pub struct CheckArguments {
     pub report: ReportArguments,
     #[command(flatten)]
     pub clock: ClockArguments,
-    /// Count warnings as errors
-    #[arg(long)]
-    pub strict: bool,
-    /// Worker threads [default: one for each core]
-    #[arg(long, value_name = "COUNT")]
-    pub threads: Option<usize>,
-    /// The most rows judged at a time; the report is the same
-    #[arg(long, value_name = "COUNT", hide = true)]
-    pub chunk_rows: Option<usize>,
+    #[command(flatten)]
+    pub run: RunArguments,
 }
 
 pub fn run(arguments: &CheckArguments) -> Result<Verdict> {
@@ -69,11 +62,8 @@ fn check_all(arguments: &CheckArguments, session: &Session, how: (&FormEntry, Fi
     let mut gatherer = Gatherer::new(filter, (form.make)(&options), out);
     let progress = Progress::start(session.size());
     let options = Options {
-        today: session.today,
-        chunk_rows: arguments.chunk_rows,
-        threads: arguments.threads.unwrap_or_else(|| std::thread::available_parallelism().map_or(1, usize::from)),
         progress: Some(progress.counter()),
-        ..Options::default()
+        ..arguments.run.options(session)
     };
     let rulebook = &session.chosen.rulebook;
     let mut checker = Checker::new(rulebook, session.folder(), options);
@@ -84,7 +74,7 @@ fn check_all(arguments: &CheckArguments, session: &Session, how: (&FormEntry, Fi
         chosen: session.chosen.why.clone(),
         files: checker.files(),
         figures: checker.figures(),
-        strict: arguments.strict,
+        strict: arguments.run.strict,
         counts,
         shown,
         filtered,

@@ -11,7 +11,7 @@ use super::check::check_files;
 use crate::Verdict;
 use crate::output::{Destination, ForceArgument, Output};
 use crate::preview::{FORMS, FormEntry, Only, Previewer, Shown};
-use crate::session::{ClockArguments, InputArguments, Session, form_of};
+use crate::session::{ClockArguments, InputArguments, RunArguments, Session, form_of};
 
 #[derive(Debug, Args)]
 #[command(after_help = "Examples:
@@ -43,15 +43,8 @@ pub struct PreviewArguments {
     pub output: Option<PathBuf>,
     #[command(flatten)]
     pub force: ForceArgument,
-    /// Count warnings as errors
-    #[arg(long)]
-    pub strict: bool,
-    /// Worker threads [default: one for each core]
-    #[arg(long, value_name = "COUNT")]
-    pub threads: Option<usize>,
-    /// The most rows judged at a time; the preview is the same
-    #[arg(long, value_name = "COUNT", hide = true)]
-    pub chunk_rows: Option<usize>,
+    #[command(flatten)]
+    pub run: RunArguments,
 }
 
 fn form_names() -> clap::builder::PossibleValuesParser {
@@ -86,11 +79,8 @@ fn preview(arguments: &PreviewArguments, session: &Session, form: &FormEntry, ou
     let names: Vec<String> = session.files.iter().map(|path| path.display().to_string()).collect();
     let mut previewer = Previewer::new(Preview::new(rulebook.file.partial), (most, arguments.only.clone()), names);
     let mut options = Options {
-        today: session.today,
-        chunk_rows: arguments.chunk_rows,
-        threads: arguments.threads.unwrap_or_else(|| std::thread::available_parallelism().map_or(1, usize::from)),
         previews: true,
-        ..Options::default()
+        ..arguments.run.options(session)
     };
     let mut checker = Checker::new(rulebook, session.folder(), options.clone());
     check_files(&mut checker, session, &mut previewer)?;
@@ -114,7 +104,7 @@ fn preview(arguments: &PreviewArguments, session: &Session, form: &FormEntry, ou
         files: checker.files(),
         figures: checker.figures_before_and_after(),
         plain_figures: checker.figures(),
-        strict: arguments.strict,
+        strict: arguments.run.strict,
         first_rows,
         limit: most,
     };

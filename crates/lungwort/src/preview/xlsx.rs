@@ -7,7 +7,7 @@ use rust_xlsxwriter::{Workbook, Worksheet, XlsxError};
 
 use super::{PlanEntry, Previewer, Shown, Spool, sheet_words};
 use crate::output::Output;
-use crate::report::{head, verdict_sheet, write_text};
+use crate::report::{head, verdict_sheet, write_figure, write_text};
 
 /// Lines of a list at most: what a sheet has rows for, less the headings.
 const MOST: u32 = 1_000_000;
@@ -23,6 +23,9 @@ const LIST: &[(&str, f64)] = &[
     ("Held now", 28.0),
     ("Would be", 28.0),
 ];
+
+/// What stands where a figure cannot be worked out.
+const UNKNOWN: &str = "not known";
 
 const FIGURES: &[(&str, f64)] = &[("Figure", 30.0), ("Before", 18.0), ("After", 18.0)];
 
@@ -56,8 +59,8 @@ fn book(shown: &Shown<'_>, previewer: &mut Previewer) -> Result<Vec<u8>, XlsxErr
         head(sheet, FIGURES)?;
         for (row, figure) in (1..).zip(&shown.figures) {
             write_text(sheet, row, 0, &figure.label)?;
-            number(sheet, row, 1, figure.before.as_deref())?;
-            number(sheet, row, 2, figure.after.as_deref())?;
+            write_figure(sheet, row, 1, figure.before.as_deref().unwrap_or(UNKNOWN))?;
+            write_figure(sheet, row, 2, figure.after.as_deref().unwrap_or(UNKNOWN))?;
         }
     }
     book.save_to_buffer()
@@ -74,17 +77,6 @@ fn counts(sheet: &mut Worksheet, from: u32, previewer: &Previewer) -> Result<(),
         }
     }
     Ok(())
-}
-
-/// A number that a cell can hold exactly is one; more digits stay a text.
-fn number(sheet: &mut Worksheet, row: u32, column: u16, value: Option<&str>) -> Result<(), XlsxError> {
-    match value.and_then(|value| Some((value, value.parse::<f64>().ok()?))) {
-        Some((value, number)) if value.bytes().filter(u8::is_ascii_digit).count() <= 15 => {
-            sheet.write_number(row, column, number)?;
-            Ok(())
-        }
-        _ => write_text(sheet, row, column, value.unwrap_or("not known")),
-    }
 }
 
 fn list(

@@ -23,7 +23,7 @@ use crate::output::Output;
 pub use csv::cell as csv_cell;
 pub use text::{grouped, top};
 pub use wire::{CountsEntry, document_schema};
-pub use xlsx::{head, verdict_sheet, write_text};
+pub use xlsx::{head, verdict_sheet, write_figure, write_text};
 
 /// What a report is about, known when all is checked.
 pub struct Summary<'s> {

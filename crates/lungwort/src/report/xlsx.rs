@@ -178,6 +178,17 @@ pub fn write_text(sheet: &mut Worksheet, row: u32, column: u16, text: &str) -> R
     Ok(())
 }
 
+/// A number that a cell can hold exactly is written as one; more digits, or words, stay a text.
+pub fn write_figure(sheet: &mut Worksheet, row: u32, column: u16, value: &str) -> Result<(), XlsxError> {
+    match value.parse::<f64>() {
+        Ok(number) if value.bytes().filter(u8::is_ascii_digit).count() <= 15 => {
+            sheet.write_number(row, column, number)?;
+            Ok(())
+        }
+        _ => write_text(sheet, row, column, value),
+    }
+}
+
 fn storable(text: &str) -> String {
     let kept = text.chars().take(LONGEST);
     kept.map(|each| if each.is_control() && !matches!(each, '\n' | '\t') { '\u{fffd}' } else { each }).collect()
@@ -228,13 +239,7 @@ fn figures(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<(), XlsxError
             for (column, text) in [(0, figure.label.as_str()), (1, figure.by.as_str()), (2, section)] {
                 write_text(sheet, row, column, text)?;
             }
-            // A number that a cell can hold exactly is one; more digits stay a text.
-            match value.and_then(|value| Some((value, value.parse::<f64>().ok()?))) {
-                Some((value, number)) if value.bytes().filter(u8::is_ascii_digit).count() <= 15 => {
-                    sheet.write_number(row, 3, number)?;
-                }
-                _ => write_text(sheet, row, 3, value.unwrap_or_default())?,
-            }
+            write_figure(sheet, row, 3, value.unwrap_or_default())?;
             if left_out > 0 {
                 sheet.write_number(row, 4, left_out as f64)?;
             }

@@ -2,7 +2,7 @@
 
 use std::sync::{Arc, Mutex};
 
-use super::{Absorbing, AnyFold, Fold, Gathering};
+use super::{AnyFold, Fold, Gathering};
 use crate::cell::spelling::Folding;
 use crate::check::lookups::{Index, key_of_texts};
 use crate::check::problem::file_problem;
@@ -89,6 +89,4 @@ impl Fold for HeldRows<'_> {
             result.findings.push(whole_row(row, problem));
         }
     }
-
-    fn absorb(&self, (): &mut (), (): (), _: &mut Absorbing<'_, '_>) {}
 }

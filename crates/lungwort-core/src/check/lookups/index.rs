@@ -87,8 +87,9 @@ pub(crate) fn key_of_texts<'t>(of: &LookupKey, part: impl Fn(usize) -> (&'t str,
 
 /// The key of values, as that of a row of the table would be.
 pub(crate) fn key_of_values<'v>(of: &LookupKey, value: impl Fn(usize) -> &'v Value<'v>) -> u128 {
-    if let ([column], Value::Text(text)) = (of.own.as_slice(), value(of.own[0])) {
-        let _ = column;
+    if let [column] = of.own.as_slice()
+        && let Value::Text(text) = value(*column)
+    {
         return key::of_text(&of.folding.apply(text));
     }
     let mut parts = key::Parts::default();

@@ -60,7 +60,7 @@ impl Scope for ListColumns {
                 .chain(&known.column.names)
                 .any(|each| each.eq_ignore_ascii_case(name))
         };
-        let at = self.1.iter().position(is).filter(|_| alias.eq_ignore_ascii_case("answer"))?;
+        let at = self.1.iter().position(is).filter(|_| alias.eq_ignore_ascii_case(super::ANSWER))?;
         Some((Slot::Other(0, at), self.1[at].column.kind.kind()))
     }
 

@@ -8,7 +8,6 @@ use crate::cell::Kind;
 use crate::cell::fold;
 use crate::cell::spelling::Folding;
 use crate::condition::Condition;
-use crate::rulebook::answer;
 use crate::rulebook::compiler::{Columns, Compiler};
 use crate::rulebook::model::{Column, ColumnType, Sheet};
 use crate::rulebook::written::{WrittenRulebook, WrittenSheet};
@@ -55,11 +54,11 @@ pub(in crate::rulebook) fn known(
         found.push(Known { alias, list, columns, at });
     }
     // Answers are known everywhere.
-    if !book.answer.is_empty() && !found.iter().any(|known| known.alias.eq_ignore_ascii_case(answer::ALIAS)) {
+    if !book.answer.is_empty() && !found.iter().any(|known| known.alias.eq_ignore_ascii_case(super::ANSWER)) {
         let (table, columns, _) = &compiler.answers;
         let list = ListOf::Answers(Arc::clone(table));
         let columns = ListColumns(columns.clone(), Arc::default());
-        found.push(Known { alias: answer::ALIAS.to_owned(), list, columns, at: usize::MAX });
+        found.push(Known { alias: super::ANSWER.to_owned(), list, columns, at: usize::MAX });
     }
     // Existing records are known without being looked up: by the key of the sheet.
     if let Some(existing) = existing

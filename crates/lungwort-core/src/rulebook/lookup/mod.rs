@@ -25,6 +25,9 @@ use crate::condition::Condition;
 /// The alias of existing records where nothing else is said.
 pub const EXISTING: &str = "existing";
 
+/// The alias of what is answered when a file is sent.
+pub(super) const ANSWER: &str = "answer";
+
 /// What is looked in.
 #[derive(Debug, Clone)]
 pub enum ListOf {

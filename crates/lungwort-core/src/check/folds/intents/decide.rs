@@ -52,10 +52,13 @@ impl Intents<'_> {
                 return Decided { action: None, problem: Some((column, self.unknown_word(row, column, with))) };
             }
             Says::Action(action) => action,
-            Says::ByKey => match self.by_key(&record) {
+            Says::ByKey => match self.by_key(&record, row, with) {
                 Ok(action) => action,
                 Err(problem) => {
-                    return Decided { action: None, problem: problem.map(|problem| (self.about(), problem)) };
+                    return Decided {
+                        action: None,
+                        problem: problem.map(|problem| (self.place(&problem, row, with), problem)),
+                    };
                 }
             },
         };
@@ -65,14 +68,26 @@ impl Intents<'_> {
         if !self.intent.takes.contains(&action) {
             let takes: Vec<String> = self.intent.takes.iter().map(|takes| takes.word().to_owned()).collect();
             let message =
-                format!("the row asks to {}, and this upload accepts only: {}.", said(action), listed(&takes, "and"));
+                format!("the row asks to {}, and this upload accepts only: {}.", action.word(), listed(&takes, "and"));
             return Decided {
                 action: Some(action),
                 problem: Some((column, CellProblem::new(&codes::ACTION_NOT_ACCEPTED, message))),
             };
         }
         let problem = self.of_record(action, (&record, before), row, with);
-        Decided { action: Some(action), problem: problem.map(|problem| (self.about(), problem)) }
+        Decided { action: Some(action), problem: problem.map(|problem| (self.place(&problem, row, with), problem)) }
+    }
+
+    /// The column that a problem with the record is at.
+    fn place(&self, problem: &CellProblem, row: &OneRow, with: &Absorbing<'_, '_>) -> usize {
+        if problem.code == &codes::KEY_MISSING { self.blank_key(row, with) } else { self.about() }
+    }
+
+    /// The first column of the key that is blank.
+    fn blank_key(&self, row: &OneRow, with: &Absorbing<'_, '_>) -> usize {
+        let key = self.sheet.lookups[self.intent.lookup].keys.first();
+        let mut columns = key.iter().flat_map(|key| &key.own).copied();
+        columns.find(|column| with.text(row.row, *column).trim().is_empty()).unwrap_or_else(|| self.about())
     }
 
     /// How the record of a row is when the row comes to it.
@@ -93,7 +108,7 @@ impl Intents<'_> {
     }
 
     /// What a row asks for whose key decides.
-    fn by_key(&self, record: &Record) -> Result<Action, Option<CellProblem>> {
+    fn by_key(&self, record: &Record, row: &OneRow, with: &Absorbing<'_, '_>) -> Result<Action, Option<CellProblem>> {
         match record {
             Record::Held | Record::New => Ok(Action::Change),
             Record::Archived if self.intent.take_up => Ok(Action::Create),
@@ -105,15 +120,15 @@ impl Intents<'_> {
                 "no such record is held, and a new one would have to say so.",
             ))),
             Record::Unnamed if self.intent.key_on_create != WrittenKeyOnCreate::Given => Ok(Action::Create),
-            Record::Unnamed => Err(self.key_missing("the row names no record")),
+            Record::Unnamed => Err(self.key_missing("the row names no record", row, with)),
             Record::Unclear if self.existing.table.is_none() => Ok(Action::Create),
             Record::Unclear => Err(None),
         }
     }
 
     /// Nothing where the key is required anyway, and its being blank has been reported.
-    fn key_missing(&self, why: &str) -> Option<CellProblem> {
-        let column = &self.sheet.columns[self.about()];
+    fn key_missing(&self, why: &str, row: &OneRow, with: &Absorbing<'_, '_>) -> Option<CellProblem> {
+        let column = &self.sheet.columns[self.blank_key(row, with)];
         let message = format!("is blank, and {why}: fill it in.");
         (!column.required).then(|| CellProblem::new(&codes::KEY_MISSING, message))
     }
@@ -132,7 +147,7 @@ impl Intents<'_> {
         if action == Action::Create {
             return match record {
                 Record::Unnamed if self.intent.key_on_create == WrittenKeyOnCreate::Given => {
-                    self.key_missing("a new record needs it")
+                    self.key_missing("a new record needs it", row, with)
                 }
                 Record::Unnamed | Record::Unclear => None,
                 _ if self.intent.key_on_create == WrittenKeyOnCreate::Blank => {
@@ -151,23 +166,25 @@ impl Intents<'_> {
             };
         }
         match record {
-            Record::Unnamed => self.key_missing(&format!("a row that asks to {} must name the record", said(action))),
+            Record::Unnamed => {
+                self.key_missing(&format!("a row that asks to {} must name the record", action.word()), row, with)
+            }
             Record::NotHeld => {
                 let given = row.key.and_then(|key| with.judge.lookups[self.intent.lookup].given_by(key));
                 let given = given.map(|name| {
                     format!(" The key was given by {}, and this side has another one for it.", clipped(name, 60))
                 });
                 let given = given.unwrap_or_default();
-                let message = format!("the row asks to {}, and no such record is held.{given}", said(action));
+                let message = format!("the row asks to {}, and no such record is held.{given}", action.word());
                 Some(CellProblem::new(&codes::NOT_HELD, message))
             }
             Record::Archived => Some(CellProblem::new(
                 &codes::NOT_HELD,
-                format!("the row asks to {}, and the record counts as removed.", said(action)),
+                format!("the row asks to {}, and the record counts as removed.", action.word()),
             )),
             Record::Gone(by) => Some(CellProblem::new(
                 &codes::NOT_HELD,
-                format!("the row asks to {}, and row {} has removed the record.", said(action), by.row()),
+                format!("the row asks to {}, and row {} has removed the record.", action.word(), by.row()),
             )),
             Record::Held if row.locked => {
                 let when = self.intent.locked_when.as_ref().map(|when| when.say(self.sheet)).unwrap_or_default();
@@ -196,7 +213,7 @@ impl Intents<'_> {
             file if file == with.file => String::new(),
             file => format!(" of {}", with.names.get(file).cloned().unwrap_or_default()),
         };
-        let message = format!("row {}{elsewhere} asks to {} the same record already.", before.row(), said(earlier));
+        let message = format!("row {}{elsewhere} asks to {} the same record already.", before.row(), earlier.word());
         Some(CellProblem::new(&codes::RECORD_TWICE, message))
     }
 
@@ -213,14 +230,5 @@ impl Intents<'_> {
             .find(|word| crate::cell::fold::fold(word) == folded);
         let correction = same.and_then(Correction::certain).or(near.and_then(Correction::likely));
         CellProblem::new(&codes::UNKNOWN_ACTION, format!("it is none of {}.", listed(&words, "and"))).with(correction)
-    }
-}
-
-fn said(action: Action) -> &'static str {
-    match action {
-        Action::Create => "create",
-        Action::Change => "change",
-        Action::Remove => "remove",
-        Action::Skip => "skip",
     }
 }

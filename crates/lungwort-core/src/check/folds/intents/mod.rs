@@ -9,13 +9,13 @@ mod figures;
 mod state;
 
 use std::collections::HashSet;
-use std::sync::Arc;
+use std::sync::{Arc, OnceLock};
 
 use super::{Absorbing, AnyFold, Fold, Gathering};
 use crate::cell::shown::clipped;
 use crate::cell::{Value, key};
 use crate::check::folds::figures::Running;
-use crate::check::lookups::{Found, Index, holds, key_of_values};
+use crate::check::lookups::{Found, Index, holds, holds_in, key_of_values};
 use crate::check::problem::file_problem;
 use crate::check::rows::result::{ChunkResult, FIRST_CELL, RowFinding, key_of, whole_row};
 use crate::check::rows::{RowValues, SheetJudge};
@@ -23,7 +23,7 @@ use crate::condition::{Row as _, Slot, Truth};
 use crate::finding::codes::intent as codes;
 use crate::finding::{CellChange, CellProblem, Correction, Outcome, RowPlan, Severity};
 use crate::rulebook::Sheet;
-use crate::rulebook::model::{Action, Existing, Intent};
+use crate::rulebook::model::{Action, Existing, Intent, KeptBy};
 use compare::{Change, Put, changes, put};
 use figures::Columns;
 pub use figures::FigureChange;
@@ -34,8 +34,8 @@ struct Intents<'r> {
     sheet: &'r Sheet,
     intent: &'r Intent,
     existing: &'r Existing,
-    /// For each list that keeps records from being removed, its index.
-    kept_by: Vec<Index>,
+    /// For each list that keeps records from being removed, its index, made when the first row needs it.
+    kept_by: OnceLock<Vec<Index>>,
     /// The columns that figures are over.
     figure_columns: Vec<usize>,
     /// The headings of the columns.
@@ -44,18 +44,9 @@ struct Intents<'r> {
 
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     let (intent, existing) = (sheet.intent.as_ref()?, sheet.existing.as_ref()?);
-    // What is said of a list does not depend on the day.
-    let day = jiff::civil::Date::default();
-    let index = |kept: &crate::rulebook::model::KeptBy| {
-        let counts = |row: usize| match &kept.when {
-            Some(when) => crate::check::lookups::holds_in(&kept.columns, &kept.table, row, when, day) == Truth::True,
-            None => true,
-        };
-        Index::new(&kept.table, &kept.key, &counts)
-    };
-    let kept_by = intent.kept_by.iter().map(index).collect();
     let headings = sheet.columns.iter().map(|column| Arc::from(column.heading.as_str())).collect();
-    let mut intents = Intents { sheet, intent, existing, kept_by, figure_columns: Vec::new(), headings };
+    let mut intents =
+        Intents { sheet, intent, existing, kept_by: OnceLock::new(), figure_columns: Vec::new(), headings };
     intents.figure_columns = intents.figure_columns();
     Some(Box::new(intents))
 }
@@ -149,6 +140,14 @@ impl Intents<'_> {
         state.documents.contains(&document) && state.asked.of_held(row).action().is_none()
     }
 
+    fn kept_by(&self, today: Date) -> &[Index] {
+        let index = |kept: &KeptBy| {
+            let holds = |row: usize, when| holds_in(&kept.columns, &kept.table, row, when, today) == Truth::True;
+            Index::new(&kept.table, &kept.key, &|row| kept.when.as_ref().is_none_or(|when| holds(row, when)))
+        };
+        self.kept_by.get_or_init(|| self.intent.kept_by.iter().map(index).collect())
+    }
+
     fn one(&self, from: &Gathering<'_>, at: usize, row: usize) -> OneRow {
         let values = RowValues { values: from.values, at };
         let lookup = &self.sheet.lookups[self.intent.lookup];
@@ -173,7 +172,7 @@ impl Intents<'_> {
                 let key = key_of_values(&kept.key, |column| values.value(Slot::Column(column)));
                 index.find(key).map(|_| at)
             };
-            kept = self.kept_by.iter().enumerate().find_map(by);
+            kept = self.kept_by(from.values.today).iter().enumerate().find_map(by);
         }
         let document = (!self.intent.replaces.is_empty())
             .then(|| key::of_texts(self.intent.replaces.iter().map(|(column, _)| text(*column).unwrap_or_default())));
@@ -304,8 +303,8 @@ impl Intents<'_> {
     fn push(&self, row: usize, column: usize, problem: CellProblem, with: &mut Absorbing<'_, '_>) {
         let text = with.text(row, column);
         let judge = &with.judge.columns[column];
-        let wiped = problem.code == &codes::VALUE_WIPED;
-        let problem = if wiped || text.trim().is_empty() && problem.message.starts_with("is blank") {
+        // What is said of these is that the cell is blank.
+        let problem = if [&codes::VALUE_WIPED, &codes::KEY_MISSING].contains(&problem.code) {
             judge.problem(problem)
         } else if text.trim().is_empty() {
             file_problem(problem.code, "", problem)
