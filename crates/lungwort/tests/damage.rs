@@ -55,6 +55,9 @@ fn the_cause_of_damage_is_named_whatever_the_column_asks() {
         ("allowed = ['0E0', '3E0']", "0", "code-changed ?0E0"),
         ("allowed = ['0E0', '3E0']", "3", "code-changed ?3E0"),
         ("allowed = ['123', '456']", "123.0", "code-changed ?123"),
+        ("allowed = ['123', '456']", "123.000000", "code-changed ?123"),
+        ("allowed = ['123', '456']", "123,00", "code-changed ?123"),
+        ("allowed = ['MAR-01', 'LOT-01']", "01. Mrz", "code-changed ?MAR-01"),
         // A plus sign, a letter, a truth value.
         ("format = 'phone'", "441632960004", "code-changed ?+441632960004"),
         ("allowed = ['Zoë', 'Noé']", "Zo?", "lost-character ?Zoë"),

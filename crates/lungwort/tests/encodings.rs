@@ -91,6 +91,29 @@ fn an_encoding_that_is_not_certain_is_said_with_a_word_in_it_and_in_two_others()
 }
 
 #[test]
+fn the_csv_form_says_of_each_file_how_its_encoding_is_known() {
+    let csv = |rulebook: &str, bytes: Vec<u8>, options: &[&str]| {
+        let usual = ["check", "data.csv", "-r", "t.rulebook.toml", "--format", "csv"];
+        let arguments: Vec<&str> = [&usual, options].concat();
+        let ran = Folder::with(rulebook, bytes).run(&arguments);
+        ran.stdout.lines().find(|line| line.contains(",encoding,")).unwrap().to_owned()
+    };
+    let plain = || "Id,Place\n1,Koln\n".as_bytes().to_vec();
+    let marked = [b"\xef\xbb\xbf".as_slice(), &plain()].concat();
+    let latin = || encoded("Id,Place\n1,Köln\n", "windows-1252");
+    for (line, by, name) in [
+        (csv(SHEET, plain(), &[]), "valid", "UTF-8"),
+        (csv(SHEET, marked, &[]), "mark", "UTF-8"),
+        (csv(SHEET, latin(), &[]), "uncertain", "windows-1252"),
+        (csv(SHEET, latin(), &["--encoding", "windows-1252"]), "asked", "windows-1252"),
+    ] {
+        assert!(line.starts_with("data.csv,,"), "{line}");
+        assert!(line.contains(&format!(",encoding,{name},file,,")), "{line}");
+        assert!(line.ends_with(&format!(",,{by}")), "{line}");
+    }
+}
+
+#[test]
 fn tables_of_spreadsheet_programs_for_older_systems_are_read_as_what_they_are() {
     let german = "Id,Place\n1,Köln\n2,Tübingen\n3,Gänsefürth\n";
     let polish = "Id,Place\n1,Łódź\n2,Wąbrzeźno\n3,Żółwin\n";

@@ -3,7 +3,7 @@
 
 mod support;
 
-use rust_xlsxwriter::{Color, Format, Worksheet};
+use rust_xlsxwriter::{Color, DataValidation, Format, Worksheet};
 use support::Folder;
 use support::books::{book, rows, texts};
 
@@ -101,4 +101,39 @@ fn cells_in_very_many_places_are_all_counted() {
     });
     assert_eq!(found.len(), 1);
     assert!(found[0].2.starts_with("450 cells of \"Lot\" are not formatted as in the template"), "{}", found[0].2);
+}
+
+#[test]
+fn a_drop_down_with_another_list_is_part_of_the_warning_of_its_column() {
+    let folder = Folder::new();
+    let list = |values: &[&str]| DataValidation::new().allow_list_strings(values).unwrap();
+    folder.write("t.rulebook.toml", RULEBOOK);
+    let open = |sheet: &mut Worksheet| {
+        blank(sheet);
+        sheet.add_data_validation(1, 2, 9, 2, &list(&["Kew", "Ely"])).unwrap();
+    };
+    folder.write("blank.xlsx", book("Lots", open));
+    let filled = |split: u32| {
+        book("Lots", move |sheet| {
+            blank(sheet);
+            let date = Format::new().set_num_format("yyyy-mm-dd");
+            (1..=6).for_each(|at| row(sheet, at, &text_format(), &date, &Format::new()));
+            sheet.add_data_validation(1, 2, split, 2, &list(&["Kew", "Ely"])).unwrap();
+            if split < 9 {
+                sheet.add_data_validation(split + 1, 2, 9, 2, &list(&["Kew", "Bath"])).unwrap();
+            }
+        })
+    };
+    folder.write("same.xlsx", filled(9));
+    folder.write("pasted.xlsx", filled(3));
+    assert_eq!(folder.run(&["check", "same.xlsx", "-r", "t.rulebook.toml", "--format", "json"]).findings(), []);
+    let found = folder.run(&["check", "pasted.xlsx", "-r", "t.rulebook.toml", "--format", "json"]).findings();
+    assert_eq!(found.len(), 1, "{found:?}");
+    assert_eq!((found[0].0.as_str(), found[0].1), ("format-changed", 5));
+    assert!(
+        found[0].2.contains("3 cells of \"Place\" are not formatted as in the template (rows 5-7)"),
+        "{}",
+        found[0].2
+    );
+    assert!(found[0].2.contains("the drop-down offers \"Kew,Bath\", not \"Kew,Ely\""), "{}", found[0].2);
 }

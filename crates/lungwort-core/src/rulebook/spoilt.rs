@@ -118,6 +118,9 @@ mod tests {
         for (code, cell) in [
             ("MAR-01", "01-Mar"),
             ("MAR1", "1-Mar"),
+            ("MAR-01", "01. Mrz"),
+            ("MAI-07", "07. Mai"),
+            ("DEC-05", "05-déc"),
             ("SEPT2", "02-Sep"),
             ("DEC-05", "2026-12-05"),
             ("1/2", "2-Jan"),

@@ -2,9 +2,10 @@
 
 use std::io::{self, Write};
 
+use lungwort_core::check::FileMetadata;
 use lungwort_core::finding::Finding;
 
-use super::wire::FindingEntry;
+use super::wire::{FileEntry, FindingEntry};
 use super::{Form, ReportOptions, Summary};
 
 /// The csv report.
@@ -63,6 +64,21 @@ pub fn cell(text: &str) -> String {
     if text.contains(['"', ',', '\n', '\r']) { format!("\"{}\"", text.replace('"', "\"\"")) } else { text }
 }
 
+/// How a delimited file was read, in the columns of a finding about it.
+fn file_row(file: &FileMetadata, out: &mut dyn Write) -> io::Result<()> {
+    let entry = FileEntry::of(file);
+    let (Some(encoding), Some(by)) = (entry.encoding, entry.encoding_by) else { return Ok(()) };
+    let how = match by {
+        "mark" => "by its byte order mark",
+        "asked" => "as asked for",
+        "valid" => "all its bytes are valid in it",
+        "detected" => "detected from its bytes",
+        _ => "not certain: no other encoding is likelier",
+    };
+    let message = cell(&format!("Read in the encoding {encoding}: {how}."));
+    write!(out, "{},,,,,,,encoding,{},file,,{message},,{by}\r\n", cell(&entry.name), cell(&encoding))
+}
+
 /// A figure in the columns of a finding about a rule.
 fn figure_row(label: &str, section: &str, value: Option<&str>, out: &mut dyn Write) -> io::Result<()> {
     let value = cell(value.unwrap_or_default());
@@ -108,6 +124,9 @@ impl Form for Csv {
 
     fn finish(&mut self, summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
         self.begin(out)?;
+        for file in summary.files {
+            file_row(file, out)?;
+        }
         // The figures come last, each section with its name as the key.
         for figure in &summary.figures {
             for section in &figure.sections {

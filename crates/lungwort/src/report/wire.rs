@@ -115,7 +115,8 @@ pub struct SheetEntry {
 }
 
 impl FileEntry {
-    fn of(file: &FileMetadata) -> FileEntry {
+    /// What the reports say of a file.
+    pub fn of(file: &FileMetadata) -> FileEntry {
         let (text, book) = match &file.content {
             ContentMetadata::Text(text) => (Some(text), None),
             ContentMetadata::Book(book) => (None, Some(book)),

@@ -10,12 +10,33 @@ pub use pattern::{DatePattern, DatePatternError, TypeError};
 
 use jiff::civil::{Date, Time};
 
-/// The month of a name or its first three letters in English; `SEPT` counts as well.
+/// The month of a name or its first three letters in English (`SEPT` counts as well), or of the short name that
+/// spreadsheet programs show in other languages.
 pub fn month_of(name: &str) -> Option<i8> {
     let known = |full| pattern::month_name(name.as_bytes(), full).filter(|(_, length)| *length == name.len());
-    let (month, _) = known(true).or_else(|| known(false)).or(name.eq_ignore_ascii_case("sept").then_some((9, 4)))?;
-    i8::try_from(month).ok()
+    if let Some((month, _)) = known(true).or_else(|| known(false)) {
+        return i8::try_from(month).ok();
+    }
+    let name = name.to_lowercase();
+    SHORT_MONTHS.iter().find(|(_, names)| names.contains(&name.as_str())).map(|(month, _)| *month)
 }
+
+/// Short names of months that differ from the English ones: German, French, Spanish, Italian, Portuguese, Dutch, Polish
+/// and Swedish, as in the Unicode Common Locale Data Repository, without the full stop.
+const SHORT_MONTHS: [(i8, &[&str]); 12] = [
+    (1, &["jän", "janv", "ene", "gen", "sty"]),
+    (2, &["févr", "fév", "fev", "lut"]),
+    (3, &["mär", "mrz", "märz", "mars", "mrt"]),
+    (4, &["avr", "abr", "kwi"]),
+    (5, &["mai", "mag", "mei", "maj"]),
+    (6, &["juin", "juni", "giu", "cze"]),
+    (7, &["juil", "juli", "lug", "lip"]),
+    (8, &["août", "ago", "sie"]),
+    (9, &["sept", "set", "wrz"]),
+    (10, &["okt", "ott", "out", "paź"]),
+    (11, &["lis"]),
+    (12, &["dez", "déc", "dic", "gru"]),
+];
 
 /// The date that a spreadsheet's day number stands for, in the 1900 system (day 1 is 1 January 1900, and
 /// day 60, the 29 February 1900 that never was, is skipped). Only days from 1920 to 2119 count, since a

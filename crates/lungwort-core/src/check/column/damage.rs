@@ -67,8 +67,9 @@ fn plus_gone(judge: &ColumnJudge<'_>, text: &str) -> Option<CellProblem> {
 }
 
 fn fraction_added(judge: &ColumnJudge<'_>, text: &str) -> Option<CellProblem> {
-    let whole = text.strip_suffix(".0").or(text.strip_suffix(".00"))?;
+    let (whole, zeros) = text.split_once('.').or_else(|| text.split_once(',').filter(|(_, rest)| rest.len() < 3))?;
     let digits = !whole.is_empty() && whole.bytes().all(|byte| byte.is_ascii_digit());
+    let digits = digits && !zeros.is_empty() && zeros.bytes().all(|byte| byte == b'0');
     (digits && judge.takes(whole)).then(|| {
         let message = format!("an export has written the code {whole} as a number with a fraction.");
         CellProblem::new(&codes::CODE_CHANGED, message).with(Correction::likely(whole))

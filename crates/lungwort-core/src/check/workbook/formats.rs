@@ -1,4 +1,5 @@
-//! Cells that are formatted otherwise than the blank template formats their column: what pasting leaves behind.
+//! Cells that are formatted otherwise than the blank template formats their column, or have another drop-down: what pasting
+//! leaves behind.
 
 use crate::cell::shown;
 use crate::check::problem::about_column;
@@ -7,14 +8,14 @@ use crate::check::workbook::sheet::DataPlace;
 use crate::finding::codes::template as codes;
 use crate::finding::ranges::thousands;
 use crate::finding::{Place, RowSet};
-use crate::intake::workbook::{FullSheet, Style, StyleRows};
+use crate::intake::workbook::{FullSheet, SheetMetadata, Style, StyleRows, Validation};
 use crate::rulebook::listed;
 
 /// Compares the columns of a sheet. `blank` is the template's sheet with its styles; `rows` has the styles of
 /// the filled cells.
 pub(crate) fn compare(
     (blank, due): (&FullSheet, &[Style]),
-    (rows, found): (&StyleRows, &[Style]),
+    (rows, found, metadata): (&StyleRows, &[Style], &SheetMetadata),
     data: &DataPlace<'_>,
     out: &mut Reporter<'_>,
 ) {
@@ -22,11 +23,9 @@ pub(crate) fn compare(
         let Some(field) = *field else { continue };
         let heading = &data.sheet.columns[index].heading;
         let wanted = of_template(blank, due, u64::from(data.sheet.guide_rows), heading);
-        let Some(first) = wanted.first() else { continue };
-        let mut changed = RowSet::default();
-        let mut what: Vec<String> = Vec::new();
+        let (mut changed, mut what) = other_lists((blank, heading), (metadata, field), data);
         for (style, styled) in rows.of_column(field) {
-            let Some(style) = found.get(style) else { continue };
+            let (Some(style), Some(first)) = (found.get(style), wanted.first()) else { continue };
             if wanted.iter().any(|wanted| differences(wanted, style).is_empty()) {
                 continue;
             }
@@ -51,6 +50,55 @@ pub(crate) fn compare(
         );
         let place = Place { row: Some(row), field: Some(field), ..Place::default() };
         out.emit(about_column(&codes::FORMAT_CHANGED, data.sheet, index, message), place, None);
+    }
+}
+
+/// The filled rows whose drop-down offers something else than the template's drop-downs of that column do, and what it offers.
+fn other_lists(
+    (blank, heading): (&FullSheet, &str),
+    (metadata, field): (&SheetMetadata, usize),
+    data: &DataPlace<'_>,
+) -> (RowSet, Vec<String>) {
+    let mut rows = RowSet::default();
+    let mut what = Vec::new();
+    let Some((_, column)) = blank.place_of(heading) else { return (rows, what) };
+    let due: Vec<&Validation> = blank.metadata.drop_downs(column).map(|(list, _)| list).collect();
+    let Some(first) = due.first() else { return (rows, what) };
+    for (list, range) in metadata.drop_downs(field) {
+        let (from, to) = (range.first_row.max(data.first), range.last_row.min(data.last));
+        if from > to || due.iter().any(|due| plain_list(&due.first) == plain_list(&list.first)) {
+            continue;
+        }
+        rows.add(from, to);
+        let words = format!("the drop-down offers {}, not {}", list_name(&list.first), list_name(&first.first));
+        if !what.contains(&words) {
+            what.push(words);
+        }
+    }
+    (rows, what)
+}
+
+/// The list of a drop-down without what programs add to it, and without the row that it is relative to.
+fn plain_list(formula: &str) -> String {
+    let mut plain = String::new();
+    let mut fixed = false;
+    let quoted = formula.starts_with('"');
+    for each in formula.trim_start_matches('=').chars() {
+        match each {
+            '\'' | ' ' => {}
+            '0'..='9' if !quoted && !fixed => {}
+            each => plain.extend(each.to_lowercase()),
+        }
+        fixed = each == '$' || fixed && each.is_ascii_digit();
+    }
+    plain
+}
+
+/// What a drop-down offers, as a person would say it.
+fn list_name(formula: &str) -> String {
+    match formula.trim().strip_prefix('"').and_then(|rest| rest.strip_suffix('"')) {
+        Some(values) => shown::quoted(values),
+        None => format!("the list in {}", shown::clipped(formula.trim_start_matches('='), 60)),
     }
 }
 
@@ -148,6 +196,23 @@ mod tests {
         let themed = Style { ink: Some("theme 4".to_owned()), ..style("@") };
         let saved_elsewhere = Style { ink: Some("4472C4".to_owned()), ..style("@") };
         assert_eq!(differences(&themed, &saved_elsewhere), [] as [String; 0]);
+    }
+
+    #[test]
+    fn the_same_list_written_by_two_programs_is_no_other_list() {
+        for (one, other) in [
+            ("Lists!$A$2:$A$9", "'Lists'!$A$2:$A$9"),
+            ("INDIRECT($B2)", "INDIRECT($B70)"),
+            ("\"fr,pl\"", "\"fr, pl\""),
+            ("Places", "=Places"),
+        ] {
+            assert_eq!(plain_list(one), plain_list(other));
+        }
+        for (one, other) in
+            [("Lists!$A$2:$A$9", "Lists!$A$2:$A$8"), ("\"1,2\"", "\"1,3\""), ("Lists!$A$2", "Lists!$B$2")]
+        {
+            assert_ne!(plain_list(one), plain_list(other));
+        }
     }
 
     #[test]

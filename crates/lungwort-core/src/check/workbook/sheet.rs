@@ -8,7 +8,7 @@ use crate::finding::CellProblem;
 use crate::finding::codes::template as codes;
 use crate::finding::ranges::thousands;
 use crate::finding::{Code, Place, column_letter};
-use crate::intake::workbook::{CellRange, SheetMetadata, Validation};
+use crate::intake::workbook::{CellRange, SheetMetadata};
 use crate::rulebook::{Sheet, listed};
 
 /// Where the data of a sheet stand.
@@ -117,13 +117,7 @@ fn lost_drop_downs(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Rep
     }
     for (index, field) in data.header.field_of.iter().enumerate() {
         let Some(field) = *field else { continue };
-        let lists: Vec<&Validation> =
-            metadata.validations.iter().filter(|validation| validation.kind == "list").collect();
-        let covers: Vec<&CellRange> = lists
-            .iter()
-            .flat_map(|validation| &validation.ranges)
-            .filter(|range| (range.first_column..=range.last_column).contains(&field))
-            .collect();
+        let covers: Vec<&CellRange> = metadata.drop_downs(field).map(|(_, range)| range).collect();
         if covers.is_empty() {
             continue;
         }

@@ -79,8 +79,8 @@ impl TemplateComparison {
         data: &DataPlace<'_>,
         out: &mut Reporter<'_>,
     ) {
-        let (Some(Some(blank)), Some(rows)) = (self.sheets.get(number), rows.style_rows()) else { return };
-        formats::compare((blank, &self.styles), (rows, styles), data, out);
+        let (Some(Some(blank)), Some(style_rows)) = (self.sheets.get(number), rows.style_rows()) else { return };
+        formats::compare((blank, &self.styles), (style_rows, styles, rows.metadata()), data, out);
     }
 
     /// Whether the template has a sheet of that name.
@@ -150,11 +150,7 @@ impl TemplateComparison {
     /// Drop-downs of the template that the filled sheet has nowhere any more.
     pub fn drop_downs(&self, number: usize, metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {
         let Some(Some(blank)) = self.sheets.get(number) else { return };
-        let lists = |metadata: &SheetMetadata, field: usize| {
-            let mut ranges =
-                metadata.validations.iter().filter(|each| each.kind == "list").flat_map(|each| &each.ranges);
-            ranges.any(|range| (range.first_column..=range.last_column).contains(&field))
-        };
+        let lists = |metadata: &SheetMetadata, field: usize| metadata.drop_downs(field).next().is_some();
         for (index, column) in data.sheet.columns.iter().enumerate() {
             let in_template = blank.place_of(&column.heading).map(|(_, column)| column);
             let (Some(was), Some(is)) = (in_template, data.header.field_of[index]) else { continue };

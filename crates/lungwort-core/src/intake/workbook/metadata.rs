@@ -99,6 +99,15 @@ pub struct SheetMetadata {
     pub column_styles: Vec<(usize, usize, usize)>,
 }
 
+impl SheetMetadata {
+    /// The drop-downs that cells of a column have, each with the cells.
+    pub fn drop_downs(&self, column: usize) -> impl Iterator<Item = (&Validation, &CellRange)> {
+        let lists = self.validations.iter().filter(|validation| validation.kind == "list");
+        let placed = lists.flat_map(|list| list.ranges.iter().map(move |range| (list, range)));
+        placed.filter(move |(_, range)| (range.first_column..=range.last_column).contains(&column))
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
