@@ -4,14 +4,14 @@
 //! In: the findings and the plans of rows, as a check hands them on. Out: exact counts by sheet and kind. A row is refused if an
 //! error was found in it, also where that only shows when the sheet has ended.
 
-use std::collections::HashMap;
+use std::collections::{HashMap, HashSet};
 use std::sync::Arc;
 
 use indexmap::IndexMap;
 
 use crate::finding::cause::is_about_data;
 use crate::finding::codes::lookup::UNUSED_RECORD;
-use crate::finding::{Address, Finding, Outcome, RowPlan, RowSet, Severity};
+use crate::finding::{Address, Finding, Outcome, RowPlan, RowSet, Severity, Together};
 use crate::rulebook::written::WrittenPartial;
 
 /// A sheet of a file, as findings name it.
@@ -26,12 +26,16 @@ pub struct Preview {
     partial: WrittenPartial,
     /// The rows by sheet, kind and outcome.
     rows: IndexMap<(SheetPlace, Option<Arc<str>>), [RowSet; 6]>,
+    /// Records beyond the first of rows that are about several, by sheet, kind and outcome.
+    further: IndexMap<(SheetPlace, Option<Arc<str>>), [u64; 6]>,
+    /// The last row that was planned for.
+    last: Option<(SheetPlace, u64)>,
     /// Rows in which an error was found.
     wrong: HashMap<SheetPlace, RowSet>,
     /// Records that no row names and that would be removed.
     unnamed: IndexMap<Option<Arc<str>>, u64>,
     /// What rows go together with, where a part of them cannot be sent.
-    together: HashMap<SheetPlace, Vec<(u64, u128)>>,
+    together: HashMap<SheetPlace, Vec<(u64, Together)>>,
     /// Whether an error was found that is about no row.
     wrong_as_a_whole: bool,
 }
@@ -96,12 +100,21 @@ impl Preview {
             return;
         };
         let here = place(address);
-        if self.partial == WrittenPartial::Records
-            && let Some(together) = plan.together
-        {
-            self.together.entry(here.clone()).or_default().push((row, together));
+        // A row of which several plans come is about several records.
+        if self.last.as_ref().is_some_and(|(of, last)| *last == row && *of == here) {
+            self.further.entry((here, plan.kind.clone())).or_default()[at(plan.outcome)] += 1;
+            return;
+        }
+        self.last = Some((here.clone(), row));
+        if self.partial == WrittenPartial::Records && plan.together != Together::default() {
+            self.together.entry(here.clone()).or_default().push((row, plan.together));
         }
         self.rows.entry((here, plan.kind.clone())).or_default()[at(plan.outcome)].add(row, row);
+    }
+
+    /// Whether a row was about several records.
+    pub fn has_several(&self) -> bool {
+        !self.further.is_empty()
     }
 
     /// Rows that were planned for before it showed that they are refused: to be told to a second pass.
@@ -121,11 +134,13 @@ impl Preview {
     /// Forgets the plans, for a second pass to make them again. What was found stays.
     pub fn again(&mut self) {
         self.rows.clear();
+        self.further.clear();
+        self.last = None;
         self.unnamed.clear();
         self.together.clear();
     }
 
-    /// How many rows of which kind come to what.
+    /// How many rows of which kind come to what; of rows that are about several records, how many of these.
     pub fn counts(&self) -> Vec<KindCounts> {
         let mut found: IndexMap<SheetAndKind, [u64; 6]> = IndexMap::new();
         for ((here, kind), by_outcome) in &self.rows {
@@ -133,6 +148,10 @@ impl Preview {
             for (count, rows) in counts.iter_mut().zip(by_outcome) {
                 *count += rows.rows();
             }
+        }
+        for ((here, kind), further) in &self.further {
+            let counts = found.entry((here.1.clone(), kind.clone())).or_default();
+            counts.iter_mut().zip(further).for_each(|(count, more)| *count += more);
         }
         // Rows that could not be read as rows of the sheet were planned for nothing.
         for (here, wrong) in &self.wrong {
@@ -186,13 +205,53 @@ impl Preview {
     /// Rows that are right themselves and go together with one that is refused.
     fn kept_back(&self, here: &SheetPlace) -> Vec<u64> {
         let (Some(together), Some(wrong)) = (self.together.get(here), self.wrong.get(here)) else { return Vec::new() };
-        let cut: std::collections::HashSet<u128> =
-            together.iter().filter(|(row, _)| wrong.contains(*row)).map(|(_, group)| *group).collect();
-        together
-            .iter()
-            .filter(|(row, group)| cut.contains(group) && !wrong.contains(*row))
-            .map(|(row, _)| *row)
-            .collect()
+        let mut families = Families::default();
+        let rows: Vec<(u64, usize)> = together.iter().map(|(row, of)| (*row, families.of(*of))).collect();
+        let rows: Vec<(u64, usize)> = rows.iter().map(|(row, place)| (*row, families.root(*place))).collect();
+        let cut: HashSet<usize> =
+            rows.iter().filter(|(row, _)| wrong.contains(*row)).map(|(_, family)| *family).collect();
+        let kept = rows.iter().filter(|(row, family)| cut.contains(family) && !wrong.contains(*row));
+        kept.map(|(row, _)| *row).collect()
+    }
+}
+
+/// What goes together, from row to row: a union of sets.
+#[derive(Default)]
+struct Families {
+    places: HashMap<u128, usize>,
+    /// For each, one that it is together with; itself where it is the root of them.
+    above: Vec<usize>,
+}
+
+impl Families {
+    /// Takes in what a row goes together with, and returns its place.
+    fn of(&mut self, together: Together) -> usize {
+        let Together { own, parent } = together;
+        let mut places = own.into_iter().chain(parent).map(|key| {
+            *self.places.entry(key).or_insert_with(|| {
+                self.above.push(self.above.len());
+                self.above.len() - 1
+            })
+        });
+        let (first, second) = (places.next(), places.next());
+        let Some(first) = first else {
+            self.above.push(self.above.len());
+            return self.above.len() - 1;
+        };
+        if let Some(second) = second {
+            let (one, other) = (self.root(first), self.root(second));
+            self.above[one] = other;
+        }
+        first
+    }
+
+    fn root(&mut self, mut place: usize) -> usize {
+        while self.above[place] != place {
+            // Each look-up halves the way, so that no chain stays long.
+            self.above[place] = self.above[self.above[place]];
+            place = self.above[place];
+        }
+        place
     }
 }
 
@@ -216,7 +275,8 @@ mod tests {
         Finding { address: at(row), problem: Arc::new(problem_of_code(code)), key: None, value: None, rows: set }
     }
 
-    fn plan(outcome: Outcome, together: Option<u128>) -> RowPlan {
+    fn plan(outcome: Outcome, own: Option<u128>) -> RowPlan {
+        let together = Together { own, parent: None };
         RowPlan { outcome, key: None, kind: None, cells: Vec::new(), together }
     }
 

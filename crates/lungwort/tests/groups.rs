@@ -197,6 +197,46 @@ fn a_rules_own_words_and_severity_count() {
 }
 
 #[test]
+fn the_words_of_a_rule_over_groups_quote_what_is_known() {
+    let first = |rule: &str, lines: &str| {
+        let folder = Folder::with(&rulebook(&[rule]), format!("Move,Line,Currency,Debit,Credit,Date\n{lines}"));
+        folder.check_in_pieces().findings()[0].2.clone()
+    };
+    // Of a group its key, and of a row all of its cells.
+    for (rule, lines, due) in [
+        (
+            format!("{BALANCE}\nmessage = 'Movement {{Move}} does not balance'"),
+            "A,1,,1,,\n",
+            "Movement A does not balance; here the sum of Debit is 1",
+        ),
+        (
+            "each = { by = ['Move', 'Currency'] }\ncheck = 'SUM(Debit) = SUM(Credit)'\nmessage = '{Currency} {Line} of {Move}'"
+                .to_owned(),
+            "A,1,GBP,1,,\n",
+            "GBP … of A; here the sum",
+        ),
+        (
+            format!("{EACH}\nnumbered = 'Line'\nmessage = '{{Currency}} lines of {{Move}} are counted'"),
+            "A,1,GBP,,,\nA,3,EUR,,,\n",
+            "EUR lines of A are counted; here Line is \"3\"",
+        ),
+        (
+            "check = 'Debit >= previous.Debit'\nmessage = 'Line {Line} of {Move} goes down'".to_owned(),
+            "A,1,,5,,\nA,2,,4,,\n",
+            "Line 2 of A goes down; here Debit is 4",
+        ),
+        (
+            format!("{EACH}\ncheck = 'SUM(Debit) <= 5'\nrunning = true\nmessage = 'Line {{Line}} of {{Move}} is too much'"),
+            "A,1,,5,,\nA,2,,4,,\n",
+            "Line 2 of A is too much; with this row",
+        ),
+    ] {
+        let said = first(&rule, lines);
+        assert!(said.starts_with(due), "{said}");
+    }
+}
+
+#[test]
 fn neither_chunks_nor_threads_change_what_is_said() {
     let mut lines = String::new();
     for row in 0..400 {

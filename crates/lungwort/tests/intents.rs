@@ -373,3 +373,172 @@ fn rows_of_an_add_on_that_are_held_already_are_named() {
     folder.write("more.csv", "Seeds,No,Note\n10,1,\n5,2,x\n5,3,z\n");
     assert_eq!(said("more.csv").len(), 2);
 }
+
+const SEVERAL: &str = r#"
+[reference.held]
+file = "held.csv"
+[reference.tests]
+file = "tests.csv"
+[[sheet]]
+key = ["No"]
+column = [
+  { heading = "Do" },
+  { heading = "No", separator = ";" },
+  { heading = "Seeds", type = "decimal" },
+  { heading = "Unit", default = "2" },
+]
+[sheet.existing]
+reference = "held"
+[sheet.intent]
+action = "Do"
+words = { create = ["N"], change = ["C"], remove = ["R"] }
+locked_when = "existing.State = 'cancelled'"
+kept_by = [{ reference = "tests", column = "Accession" }]
+[[sheet.figure]]
+label = "Seeds"
+value = "SUM(Seeds)"
+"#;
+
+fn several(rows: &str) -> Folder {
+    let folder = Folder::with(SEVERAL, format!("Do,No,Seeds,Unit\n{rows}"));
+    folder.write("held.csv", HELD);
+    folder.write("tests.csv", "Test,Accession\nT-1,A-1\n");
+    folder
+}
+
+#[test]
+fn a_cell_that_names_several_records_asks_for_each_of_them() {
+    let said = |rows: &str| {
+        let ran = several(rows).check_in_pieces();
+        let said = |(code, row, message): (String, u64, String)| format!("{code} {row} {message}");
+        ran.findings().into_iter().map(said).collect::<Vec<_>>()
+    };
+    assert_eq!(said("C,A-1,5,\nN,B-1;B-2,5,\nR,A-4;A-2,,\n"), [] as [&str; 0]);
+    // One that is wrong is named, and refuses the row: none of the others has been asked for.
+    assert_eq!(
+        said("C,A-1;A-9,5,\nN,B-1;A-2,5,\nC,A-2;A-3,5,\nR,A-2;A-1,,\nC,A-1;A-2,5,\nN,B-1;B-3,5,\n"),
+        [
+            "not-held 2 No is \"A-1;A-9\": for \"A-9\", the row asks to change, and no such record is held.",
+            "already-held 3 No is \"B-1;A-2\": for \"A-2\", the row asks for a new record, and this one is held already.",
+            "locked-record 4 No is \"A-2;A-3\": for \"A-3\", the record cannot be touched, since State of the existing record is cancelled.",
+            "still-named 5 No is \"A-2;A-1\": for \"A-1\", the record cannot be removed while the list tests names it.",
+        ]
+    );
+    // A later row sees each of them.
+    let twice = said("N,B-1;B-2,5,\nN,B-3;B-2,5,\n");
+    assert_eq!(twice, ["record-twice 3 No is \"B-3;B-2\": for \"B-2\", row 2 asks to create the same record already."]);
+}
+
+#[test]
+fn a_preview_counts_each_record_of_a_cell() {
+    let folder = several("C,A-1;A-2,5,\nN,B-1;B-2;B-3,7,\nC,A-1;B-9,1,\n");
+    let ran =
+        folder.run(&["preview", "data.csv", "-r", "t.rulebook.toml", "--format", "json", "--today", "2026-11-23"]);
+    let json = ran.json();
+    let counts = &json["sheets"][0];
+    assert_eq!((&counts["created"], &counts["changed"], &counts["refused"]), (&3.into(), &2.into(), &2.into()));
+    let keys: Vec<&str> = json["rows"].as_array().unwrap().iter().filter_map(|row| row["key"].as_str()).collect();
+    assert_eq!(keys[..2], ["A-1", "A-2"]);
+    // 1200 and 800 become 5 each, 15.5 and 7 stay, and three new ones have 7 each.
+    let figure = &json["figures"][0];
+    assert_eq!((figure["before"].as_str(), figure["after"].as_str()), (Some("2022.5"), Some("53.5")));
+    let text = folder.run(&["preview", "data.csv", "-r", "t.rulebook.toml"]).stdout;
+    assert!(text.contains("  records          3          2"), "{text}");
+    assert!(text.contains("2 rows would go through; 1 row would stay behind"), "{text}");
+}
+
+#[test]
+fn a_blank_cell_of_a_new_record_takes_the_default_unless_it_is_left() {
+    let after = |more: &str| {
+        let book = SEVERAL.replace("[[sheet.figure]]", &format!("{more}\n[[sheet.figure]]"));
+        let book =
+            book.replace("SUM(Seeds)", "SUM(CAST(Unit AS DECIMAL)) FILTER (WHERE Unit <> 'box' AND Unit <> 'bag')");
+        let folder = Folder::with(&book, "Do,No,Seeds,Unit\nN,B-1,5,\nN,B-2,5,3\n");
+        folder.write("held.csv", HELD);
+        folder.write("tests.csv", "Test,Accession\nT-1,A-1\n");
+        let ran = folder.run(&["preview", "data.csv", "-r", "t.rulebook.toml", "--format", "json"]);
+        assert_ne!(ran.status, 2, "{}", ran.stderr);
+        ran.json()["figures"][0]["after"].as_str().map(str::to_owned)
+    };
+    assert_eq!(after("").as_deref(), Some("5"));
+    assert_eq!(after("blank_cell_on_create = 'leave'").as_deref(), Some("3"));
+    assert_eq!(after("blank_cells_on_create = { Unit = 'leave' }").as_deref(), Some("3"));
+    assert_eq!(
+        after("blank_cell_on_create = 'leave'\nblank_cells_on_create = { Unit = 'default' }").as_deref(),
+        Some("5")
+    );
+}
+
+const TWO_SHEETS: &str = r#"
+[reference.held]
+file = "held.csv"
+[reference.trials]
+file = "trials.csv"
+[[sheet]]
+name = "Lots"
+key = ["No"]
+column = [{ heading = "Do" }, { heading = "No" }, { heading = "Made from" }]
+[sheet.existing]
+reference = "held"
+[sheet.intent]
+action = "Do"
+kept_by = [{ sheet = "Trials", column = "Lot" }, { sheet = "lots", column = "Made from" }]
+[[sheet]]
+name = "Trials"
+key = ["Trial"]
+column = [{ heading = "Do" }, { heading = "Trial" }, { heading = "Lot" }]
+[sheet.existing]
+reference = "trials"
+[sheet.intent]
+action = "Do"
+"#;
+
+#[test]
+fn a_record_that_another_row_of_the_upload_names_is_not_removed() {
+    let lots = "Do,No,Made from\nremove,A-1,\nremove,A-2,\nremove,A-3,\nremove,A-4,\nchange,A-5,A-3\nremove,A-6,A-4\n";
+    let trials = "Do,Trial,Lot\ncreate,T-9,A-1\nremove,T-1,A-2\n";
+    let held = "No,Made from\nA-1,x\nA-2,x\nA-3,x\nA-4,x\nA-5,x\nA-6,x\n";
+    let due = [
+        "No is \"A-1\": the record cannot be removed while row 2 of the sheet \"Trials\" names it.",
+        "No is \"A-3\": the record cannot be removed while row 6 names it.",
+    ];
+    let folder = Folder::new();
+    folder.write("t.rulebook.toml", format!("[rulebook]\ntitle = 'T'\n{TWO_SHEETS}"));
+    folder.write("held.csv", held);
+    folder.write("trials.csv", "Trial,Lot\nT-1,A-2\n");
+    folder.write("Lots.csv", lots);
+    folder.write("Trials.csv", trials);
+    folder
+        .write("data.xlsx", books::tables(&[("Trials", &trials.replace(',', "|")), ("Lots", &lots.replace(',', "|"))]));
+    for files in [vec!["data.xlsx"], vec!["Lots.csv", "Trials.csv"], vec!["Trials.csv", "Lots.csv"]] {
+        let arguments = [&["check"], files.as_slice(), &["-r", "t.rulebook.toml", "--format", "json"]].concat();
+        let ran = folder.run(&arguments);
+        assert_ne!(ran.status, 2, "{}", ran.stderr);
+        let said: Vec<String> = ran
+            .findings()
+            .into_iter()
+            .map(|(code, _, message)| {
+                assert_eq!(code, "still-named");
+                message
+            })
+            .collect();
+        assert_eq!(said, due, "{files:?}");
+    }
+    // What is refused late is taken back.
+    let ran = folder.run(&["preview", "data.xlsx", "-r", "t.rulebook.toml", "--format", "json"]);
+    let sheets = ran.json()["sheets"].clone();
+    let lots = sheets.as_array().unwrap().iter().find(|sheet| sheet["sheet"] == "Lots").unwrap();
+    assert_eq!((&lots["removed"], &lots["refused"], &lots["changed"]), (&3.into(), &2.into(), &1.into()));
+    // A mistake has its place.
+    for (wrong, due) in [
+        ("sheet = \"Trial\"", "no sheet is called Trial; did you mean Trials?"),
+        ("reference = \"held\", sheet = \"Trials\"", "kept_by names a reference or a sheet of the upload"),
+        ("sheet = \"Trials\", when = \"Lot = 'x'\"", "when goes with a reference"),
+    ] {
+        let book = TWO_SHEETS.replacen("sheet = \"Trials\"", wrong, 1);
+        folder.write("t.rulebook.toml", format!("[rulebook]\ntitle = 'T'\n{book}"));
+        let ran = folder.run(&["check", "data.xlsx", "-r", "t.rulebook.toml"]);
+        assert_eq!(ran.status, 2);
+        assert!(ran.stderr.contains(due), "{}", ran.stderr);
+    }
+}

@@ -217,6 +217,22 @@ fn of_several_values_in_a_cell_each_is_looked_up() {
 }
 
 #[test]
+fn each_of_several_values_in_a_cell_must_be_usable_and_counts_as_a_use() {
+    let sheet = "[reference.donors]\nfile = \"donors.csv\"\n[[sheet]]\nkey = [\"No\"]\ncolumn = [{ heading = \"No\" }, { heading = \"Donors\", separator = \";\" }]\n[[sheet.lookup]]\nalias = \"donor\"\nreference = \"donors\"\nkeys = [{ by = { Donors = \"Id\" } }]\nmust = \"state <> 'left'\"\nused = \"once\"\n";
+    let folder = Folder::with(sheet, "No,Donors\n1,D-001;D-003\n2,D-001\n3,D-002;D-003\n");
+    folder.write("donors.csv", "Id,State\nD-001,active\nD-002,left\nD-003,active\nD-004,active\n");
+    assert_eq!(
+        said(&folder),
+        [
+            "used-again 3 Donors is \"D-001\": row 2 names the same row of the list donors already, and each may be named once.",
+            "not-usable 4 Donors is \"D-002;D-003\": for \"D-002\", it is in the list donors and may not be used: State must not be left; there State is left.",
+            "used-again 4 Donors is \"D-002;D-003\": for \"D-003\", row 2 names the same row of the list donors already, and each may be named once.",
+            "unused-record 0 No row names Id D-004 of the list donors, which must be named.",
+        ]
+    );
+}
+
+#[test]
 fn a_running_sum_blames_the_rows_from_the_excess_on() {
     let more =
         "[[sheet.rule]]\neach = { by = [\"Code\"] }\ncheck = \"SUM(quantity) <= entitlement.left\"\nrunning = true\n";

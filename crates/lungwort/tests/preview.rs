@@ -269,3 +269,24 @@ fn a_workbook_is_previewed_sheet_by_sheet_and_without_an_export_every_row_is_new
     let text = folder.run(&["preview", "data.xlsx", "-r", "t.rulebook.toml"]).stdout;
     assert!(text.contains("nothing is known of existing records"), "{text}");
 }
+
+#[test]
+fn a_family_of_rows_stays_behind_as_a_whole_where_records_go_as_a_whole() {
+    let book = "[file]\npartial = 'records'\n[[sheet]]\nkey = ['Code']\ncolumn = [{ heading = 'Code' }, { heading = 'Of' }, { heading = 'Seeds', type = 'whole' }]\n[sheet.parents]\nparent = ['Of']\n";
+    // B's grandchild is wrong; the rows of A, and C that stands alone, go through.
+    let rows = "B2,B1,many\nA1,A,1\nA,,2\nB1,B,3\nB,,4\nC,,5\nB3,B,6\n";
+    let folder = Folder::with(book, format!("Code,Of,Seeds\n{rows}"));
+    let text = preview(&folder, &[]).stdout;
+    assert!(
+        text.contains(
+            "3 rows would go through; 4 rows would stay behind, since records go as a whole: rows 2, 5-6, 8."
+        ),
+        "{text}"
+    );
+    // A chain of a hundred thousand, child before parent, is found as one.
+    let mut chain: String = (1..100_000).map(|at| format!("N{at},N{},1\n", at + 1)).collect();
+    chain.push_str("N100000,,many\nX,,1\n");
+    folder.write("data.csv", format!("Code,Of,Seeds\n{chain}"));
+    let text = preview(&folder, &[]).stdout;
+    assert!(text.contains("1 row would go through; 100,000 rows would stay behind"), "{text}");
+}

@@ -170,3 +170,17 @@ fn several_entries_in_one_cell_are_noticed() {
     let folder = Folder::with(&format!("{sheet}{RECORD}"), "Lot,Genus,Who,Part,Donor,Share,Note\nA,x,P;Q,f,,,\n");
     assert_eq!(folder.check_in_pieces().places(), [] as [&str; 0]);
 }
+
+#[test]
+fn the_sections_of_a_figure_go_by_the_header_of_the_record() {
+    let figure = "[[sheet.figure]]\nlabel = 'Shares'\nvalue = 'SUM(Share)'\nby = ['Genus']\n";
+    let lines = "A,x,P,f,K,1,\n,,Q,g,L,2,\nB,y,P,f,K,5,\nC,x,P,f,K,10,\n,,Q,g,L,20,\n";
+    let ran =
+        Folder::with(&format!("{COLUMNS}{RECORD}{figure}"), format!("Lot,Genus,Who,Part,Donor,Share,Note\n{lines}"))
+            .check_in_pieces();
+    let figure = &ran.json()["figures"][0];
+    let sections = figure["sections"].as_array().unwrap();
+    let sections: Vec<_> = sections.iter().map(|each| (each["section"].as_str(), each["value"].as_str())).collect();
+    assert_eq!(sections, [(Some("x"), Some("33")), (Some("y"), Some("5"))]);
+    assert_eq!(figure["value"], "38");
+}

@@ -149,3 +149,33 @@ fn values_replaced_in_a_circle_are_a_mistake_of_the_list() {
     assert_eq!(ran.status, 2);
     assert!(ran.stderr.contains("each of these is replaced by the next, in a circle: B, D"), "{}", ran.stderr);
 }
+
+#[test]
+fn the_age_of_an_export_that_is_named_is_that_of_its_file() {
+    let book = "[reference.held]\ntaken = '2020-01-01'\nmax_age = '30 days'\n[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id' }]\n[sheet.existing]\nreference = 'held'\n";
+    let folder = Folder::with(book, "Id\nA\n");
+    let path = folder.write("held.csv", "Id\nB\n");
+    let file = std::fs::File::options().write(true).open(path).unwrap();
+    let day: std::time::SystemTime = "2026-10-01T12:00:00Z".parse::<jiff::Timestamp>().unwrap().into();
+    file.set_modified(day).unwrap();
+    let said = |today: &str| {
+        let arguments = [
+            "check",
+            "data.csv",
+            "-r",
+            "t.rulebook.toml",
+            "--existing",
+            "held.csv",
+            "--format",
+            "json",
+            "--today",
+            today,
+        ];
+        folder.run(&arguments).findings()
+    };
+    assert_eq!(said("2026-10-31"), []);
+    let found = said("2026-11-01");
+    assert_eq!((found.len(), found[0].0.as_str()), (1, "old-list"));
+    assert!(found[0].2.contains("\"held.csv\" was last written on 2026-10-01, 31 days ago"), "{}", found[0].2);
+    assert!(found[0].2.contains("at most 30 days old"), "{}", found[0].2);
+}

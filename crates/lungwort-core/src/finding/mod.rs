@@ -20,7 +20,7 @@ pub use cell_problem::CellProblem;
 pub use codes::Code;
 pub use correction::{Action, Certainty, Correction};
 pub use message::{Expected, Message};
-pub use plan::{CellChange, Outcome, RowPlan};
+pub use plan::{CellChange, Outcome, RowPlan, Together};
 pub use ranges::RowSet;
 
 /// How much a finding matters.

@@ -62,5 +62,14 @@ pub struct RowPlan {
     /// Of a change: the cells.
     pub cells: Vec<CellChange>,
     /// What rows go together with, where a part of them cannot be sent.
-    pub together: Option<u128>,
+    pub together: Together,
+}
+
+/// What a row goes together with: rows that share either go together, and so on from row to row.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq)]
+pub struct Together {
+    /// The record, group or family that it is of.
+    pub own: Option<u128>,
+    /// The row that it belongs to, by what is that row's own.
+    pub parent: Option<u128>,
 }

@@ -2,27 +2,22 @@
 
 use std::collections::HashMap;
 use std::path::Path;
-use std::sync::Arc;
 
 use rust_decimal::Decimal;
 
-use super::compiler::{Columns, Compiler};
+use super::compiler::{Columns, Compiler, looked_in};
 use super::given::Given;
 use super::mistake::Mistakes;
 use super::model::{Column, EditionPlace, Figure, FileRules, Rulebook, Sheet, Template};
-use super::phrases::listed;
 use super::property::{self, Compiling};
-use super::reference::{self, Wanted};
 use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
 use super::{
     answer, block, compile_rule, intent, kinds, load as reader, lookup, optional, parents, parts, record, repeat, set,
-    standard,
 };
-use crate::cell::fold;
 use crate::cell::shown::quoted_argument;
-use crate::condition::{Formula, Scope};
+use crate::condition::Formula;
 use crate::encoding::{self, Encoding};
 use crate::finding::ranges::thousands;
 use crate::intake::dialect::delimiter_byte;
@@ -38,12 +33,6 @@ pub struct Loaded {
     pub mistakes: Mistakes,
     /// What is wrong with what was named beside it, each as a sentence that begins with the file.
     pub given_mistakes: Vec<String>,
-}
-
-/// Where the files that a rulebook names are looked for, behind a sentence.
-fn looked_in(folder: &Path) -> String {
-    let folder = std::path::absolute(if folder.as_os_str().is_empty() { Path::new(".") } else { folder });
-    folder.map(|folder| format!(" (looked for in {})", folder.display())).unwrap_or_default()
 }
 
 /// What a file is that is no rulebook, where that can be told: a workbook, a table of text, a picture.
@@ -66,20 +55,6 @@ fn is_key(text: &str) -> bool {
     let text = text.trim();
     !text.is_empty()
         && text.bytes().all(|byte| byte.is_ascii_alphanumeric() || matches!(byte, b'_' | b'-' | b'.' | b'"'))
-}
-
-/// Whether anything but existing records looks in a reference.
-fn is_looked_in(book: &WrittenRulebook, name: &str) -> bool {
-    let of_column = |column: &super::written::WrittenColumn| match &column.allowed {
-        Some(super::written::WrittenAllowed::Reference(lookup)) => lookup.reference == name,
-        _ => false,
-    };
-    book.sheet.iter().any(|sheet| {
-        let mut kept = sheet.intent.iter().flat_map(|intent| &intent.kept_by);
-        kept.any(|kept| kept.reference == name)
-            || sheet.entries().0.iter().any(of_column)
-            || sheet.lookup.iter().any(|lookup| lookup.reference.as_deref() == Some(name))
-    })
 }
 
 /// Loads a rulebook and the references it names.
@@ -159,7 +134,7 @@ impl Compiler {
         if let [only] = sheets.as_mut_slice() {
             only.split_at = [only.max_rows, file.max_rows].into_iter().flatten().min();
         }
-        self.other_sheets(written, &mut sheets);
+        self.between_sheets(written, &mut sheets);
         lookup::to_sheets(&mut sheets);
         let template = written.template.as_ref().map(|template| self.template(folder, template));
         Rulebook {
@@ -171,97 +146,7 @@ impl Compiler {
             sheets,
             template,
             answers,
-            references: written.reference.iter().map(|(name, list)| self.about_list(name, list)).collect(),
-        }
-    }
-
-    /// Finds the sheets and columns that columns of other sheets refer to.
-    fn other_sheets(&mut self, written: &WrittenRulebook, sheets: &mut [Sheet]) {
-        for number in 0..sheets.len() {
-            for at in 0..sheets[number].columns.len() {
-                let Some(on) = sheets[number].columns[at].on_sheet.clone() else { continue };
-                let (_, kind) = written.sheet[number].entries();
-                let path = format!("sheet.{number}.{kind}.{at}.allowed");
-                let named =
-                    |sheet: &Sheet| sheet.name.as_deref().is_some_and(|name| name.eq_ignore_ascii_case(&on.sheet));
-                let Some(other) = sheets.iter().position(named) else {
-                    let names = sheets.iter().filter_map(|sheet| sheet.name.as_deref());
-                    let hint = fold::nearest(&on.sheet, names).map(|near| format!("; did you mean {near}?"));
-                    self.error(
-                        &format!("{path}.sheet"),
-                        format!("no sheet is called {}{}", on.sheet, hint.unwrap_or_default()),
-                    );
-                    continue;
-                };
-                let columns = Columns::new(&written.sheet[other], &format!("sheet.{other}"));
-                let Some((target, _)) = columns.column(&on.column) else {
-                    let hint = columns.nearest(&on.column).map(|near| format!("; did you mean {near}?"));
-                    let message =
-                        format!("the sheet {} has no column {}{}", on.sheet, on.column, hint.unwrap_or_default());
-                    self.error(&format!("{path}.column"), message);
-                    continue;
-                };
-                if (other, target) == (number, at) {
-                    self.error(&path, "a column cannot be looked up in itself");
-                    continue;
-                }
-                if !sheets[other].referred_to.contains(&target) {
-                    sheets[other].referred_to.push(target);
-                }
-                if let Some(on) = &mut sheets[number].columns[at].on_sheet {
-                    on.target = Some((other, target));
-                }
-            }
-        }
-    }
-
-    fn read_references(&mut self, folder: &Path, written: &WrittenRulebook) {
-        for (name, reference) in &written.reference {
-            if standard::ALL.iter().any(|standard| standard.name == name) {
-                self.error(
-                    &format!("reference.{name}"),
-                    format!("{name} is a list that ships with the program: choose another name"),
-                );
-            }
-            let mut wanted = Wanted::of(written, name);
-            lookup::mentioned(written, name, &mut wanted);
-            intent::mentioned(written, name, &mut wanted);
-            wanted.names.extend(reference.types.keys().cloned());
-            let files = self.files_of(reference);
-            let replaced = |number: usize| {
-                let existing = written.sheet[number].existing.as_ref();
-                existing.and_then(|existing| existing.reference.as_ref()) == Some(name)
-                    && self.given_for(written, number).is_some()
-            };
-            let place = format!("reference.{name}.file");
-            if files.is_empty() {
-                // Existing records may be named when a file is checked.
-                let of_existing = |sheet: &WrittenSheet| {
-                    sheet.existing.as_ref().and_then(|existing| existing.reference.as_ref()) == Some(name)
-                };
-                if !written.sheet.iter().any(of_existing) {
-                    self.error(&place, format!("the reference {name} needs a file"));
-                }
-                self.references.insert(name.clone(), None);
-                continue;
-            }
-            // What is named in its place need not be read twice.
-            if (0..written.sheet.len()).any(replaced) && !is_looked_in(written, name) {
-                self.references.insert(name.clone(), None);
-                continue;
-            }
-            let table = match reference::read(&files, reference, &wanted) {
-                Ok(table) => Some(Arc::new(table)),
-                Err(why) => {
-                    let names = reference.file.iter().flat_map(|files| files.names()).cloned().collect::<Vec<_>>();
-                    let names = listed(&names, "and");
-                    let message =
-                        format!("the reference {name} cannot be read from {names}: {why}{}", looked_in(folder));
-                    self.error(&place, message);
-                    None
-                }
-            };
-            self.references.insert(name.clone(), table);
+            references: written.reference.iter().map(|(name, list)| self.about_list(written, name, list)).collect(),
         }
     }
 
@@ -388,8 +273,6 @@ impl Compiler {
             max_rows: written.max_rows,
             split_at: written.max_rows,
             extra: written.extra,
-            max_groups: None,
-            max_sum: None,
             is_form: !written.cell.is_empty(),
             key,
             sample_keys: written.sample_keys.clone(),
@@ -400,15 +283,8 @@ impl Compiler {
             parents,
             optional,
             sets,
-            referred_to: Vec::new(),
-            lookups: Vec::new(),
             existing,
-            together: Vec::new(),
-            intent: None,
-            parts: Vec::new(),
-            totals_row: None,
-            rules: Vec::new(),
-            figures: Vec::new(),
+            ..Sheet::default()
         };
         if sheet.columns.is_empty() {
             self.error(&path, "the sheet has no [[sheet.column]]");

@@ -78,14 +78,7 @@ fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &Wri
         (None, None) => capital(&sentence),
     };
     // Where no row is meant there is no cell to be quoted.
-    let title = message.as_ref().map(|message| {
-        let parts = message.0.iter().map(|part| match part {
-            MessagePart::Text(text) => text.clone(),
-            MessagePart::Cell(_) | MessagePart::Found(..) => "…".to_owned(),
-        });
-        parts.collect::<String>().trim_end_matches('.').to_owned()
-    });
-    let title = title.unwrap_or_else(|| sentence.clone());
+    let title = message.as_ref().map_or_else(|| sentence.clone(), |message| message.with(&|_| None));
     let span = compiler.source.span(&format!("{path}.{}", form.key()));
     let when_span = compiler.source.find(&format!("{path}.when"));
     let line = compiler.source.line_of(span.start);

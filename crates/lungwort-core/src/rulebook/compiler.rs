@@ -1,7 +1,7 @@
 //! What compiling a rulebook goes by: the place for mistakes, names of columns, conditions and patterns, tables.
 
 use std::collections::HashMap;
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
 use crate::encoding::Encoding;
@@ -15,6 +15,12 @@ use super::source::Source;
 use super::written::{WrittenPattern, WrittenSheet, WrittenType};
 use crate::cell::{Kind, fold};
 use crate::condition::{Condition, Formula, PREVIOUS_ROW, Scope, Slot};
+
+/// Where the files that a rulebook names are looked for, behind a sentence.
+pub(super) fn looked_in(folder: &Path) -> String {
+    let folder = std::path::absolute(if folder.as_os_str().is_empty() { Path::new(".") } else { folder });
+    folder.map(|folder| format!(" (looked for in {})", folder.display())).unwrap_or_default()
+}
 
 /// What is answered: as a list of one row, its columns, and as conditions over lists know it.
 pub(super) type Answers = (Arc<Table>, Vec<ListColumn>, Arc<Vec<KnownAnswer>>);

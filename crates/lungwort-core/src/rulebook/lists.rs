@@ -1,21 +1,44 @@
 //! What lists are as far as a rulebook says, and which export was named for which sheet.
 
 use std::collections::HashMap;
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
-use super::compiler::Compiler;
+use super::compiler::{Compiler, looked_in};
 use super::given::Given;
 use super::lookup::{ListColumn, ListColumns, speaks_of_existing};
 use super::model::ColumnType;
-use super::reference::{Age, Reference, Table, WrittenReference};
+use super::phrases::listed;
+use super::reference::{self, Age, Reference, Table, Wanted, WrittenReference};
 use super::source::Source;
 use super::standard;
-use super::written::WrittenRulebook;
+use super::written::{WrittenAllowed, WrittenColumn, WrittenRulebook, WrittenSheet};
+use super::{intent, lookup};
 use crate::cell::date::DatePattern;
 use crate::cell::number::DecimalMark;
 use crate::cell::{Kind, fold};
 use jiff::civil::Date;
+
+/// The day on which a file was last written, in UTC.
+fn written_on(file: &Path) -> Option<Date> {
+    let written = std::fs::metadata(file).and_then(|about| about.modified()).ok()?;
+    let moment = jiff::Timestamp::try_from(written).ok()?;
+    Some(moment.to_zoned(jiff::tz::TimeZone::UTC).date())
+}
+
+/// Whether anything but existing records looks in a reference.
+fn is_looked_in(book: &WrittenRulebook, name: &str) -> bool {
+    let of_column = |column: &WrittenColumn| match &column.allowed {
+        Some(WrittenAllowed::Reference(lookup)) => lookup.reference == name,
+        _ => false,
+    };
+    book.sheet.iter().any(|sheet| {
+        let mut kept = sheet.intent.iter().flat_map(|intent| &intent.kept_by);
+        kept.any(|kept| kept.reference.as_deref() == Some(name))
+            || sheet.entries().0.iter().any(of_column)
+            || sheet.lookup.iter().any(|lookup| lookup.reference.as_deref() == Some(name))
+    })
+}
 
 impl Compiler {
     /// One that reports to nobody.
@@ -80,8 +103,68 @@ impl Compiler {
         near.map(|near| format!("; did you mean {near}?")).unwrap_or_default()
     }
 
+    /// Reads the lists that the rulebook names, each with the columns that somebody looks in.
+    pub(super) fn read_references(&mut self, folder: &Path, written: &WrittenRulebook) {
+        for (name, reference) in &written.reference {
+            if standard::ALL.iter().any(|standard| standard.name == name) {
+                self.error(
+                    &format!("reference.{name}"),
+                    format!("{name} is a list that ships with the program: choose another name"),
+                );
+            }
+            let mut wanted = Wanted::of(written, name);
+            lookup::mentioned(written, name, &mut wanted);
+            intent::mentioned(written, name, &mut wanted);
+            wanted.names.extend(reference.types.keys().cloned());
+            let files = self.files_of(reference);
+            let replaced = |number: usize| {
+                let existing = written.sheet[number].existing.as_ref();
+                existing.and_then(|existing| existing.reference.as_ref()) == Some(name)
+                    && self.given_for(written, number).is_some()
+            };
+            let place = format!("reference.{name}.file");
+            if files.is_empty() {
+                // Existing records may be named when a file is checked.
+                let of_existing = |sheet: &WrittenSheet| {
+                    sheet.existing.as_ref().and_then(|existing| existing.reference.as_ref()) == Some(name)
+                };
+                if !written.sheet.iter().any(of_existing) {
+                    self.error(&place, format!("the reference {name} needs a file"));
+                }
+                self.references.insert(name.clone(), None);
+                continue;
+            }
+            // What is named in its place need not be read twice.
+            if (0..written.sheet.len()).any(replaced) && !is_looked_in(written, name) {
+                self.references.insert(name.clone(), None);
+                continue;
+            }
+            let table = match reference::read(&files, reference, &wanted) {
+                Ok(table) => Some(Arc::new(table)),
+                Err(why) => {
+                    let names = reference.file.iter().flat_map(|files| files.names()).cloned().collect::<Vec<_>>();
+                    let names = listed(&names, "and");
+                    let message =
+                        format!("the reference {name} cannot be read from {names}: {why}{}", looked_in(folder));
+                    self.error(&place, message);
+                    None
+                }
+            };
+            self.references.insert(name.clone(), table);
+        }
+    }
+
+    /// The export that was named in place of a list of existing records.
+    fn given_instead(&self, book: &WrittenRulebook, name: &str) -> Option<PathBuf> {
+        let of_list = |number: &usize| {
+            let existing = book.sheet[*number].existing.as_ref();
+            existing.and_then(|existing| existing.reference.as_deref()) == Some(name)
+        };
+        (0..book.sheet.len()).filter(of_list).find_map(|number| self.given_for(book, number))
+    }
+
     /// What is known of a list as a whole.
-    pub(super) fn about_list(&mut self, name: &str, written: &WrittenReference) -> Reference {
+    pub(super) fn about_list(&mut self, book: &WrittenRulebook, name: &str, written: &WrittenReference) -> Reference {
         let path = format!("reference.{name}");
         let taken = written.taken.as_ref().and_then(|day| match day.0.parse::<Date>() {
             Ok(day) => Some(day),
@@ -98,7 +181,8 @@ impl Compiler {
             }
             age
         });
-        if written.max_age.is_some() && written.taken.is_none() {
+        let given = self.given_instead(book, name);
+        if written.max_age.is_some() && written.taken.is_none() && given.is_none() && written.file.is_some() {
             let message =
                 "without the day on which the list was taken its age is not known: add taken = \"2026-11-01\"";
             self.error(&format!("{path}.max_age"), message);
@@ -109,7 +193,8 @@ impl Compiler {
         Reference {
             name: name.to_owned(),
             files: self.files_of(written),
-            taken,
+            taken: if given.is_some() { None } else { taken },
+            given: given.and_then(|file| Some((file.display().to_string(), written_on(&file)?))),
             max_age,
             rows: written.rows.zip(has),
             partial: written.partial,

@@ -2,6 +2,7 @@
 
 mod answer;
 pub(crate) mod attachment;
+mod between_sheets;
 mod block;
 mod change;
 pub mod choose;

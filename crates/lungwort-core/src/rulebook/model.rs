@@ -28,7 +28,7 @@ use super::written::{WrittenNewline, WrittenQuoting};
 use crate::cell::date::{DatePattern, TypeError};
 use crate::cell::number::{self, DecimalMark};
 use crate::cell::yes_no::{self, YesNoWords};
-use crate::cell::{Kind, Value};
+use crate::cell::{Kind, Value, shown};
 use crate::condition::PREVIOUS_ROW;
 use crate::condition::{Condition, Formula, Labels};
 use crate::finding::Severity;
@@ -179,6 +179,8 @@ pub struct Sheet {
     pub sets: Vec<ColumnSet>,
     /// Columns that must have the values of another sheet.
     pub referred_to: Vec<usize>,
+    /// Columns whose rows keep the records that they name from being removed by another row of the upload.
+    pub kept_names: Vec<usize>,
     /// What a blank template says of it beside the columns.
     pub parts: Vec<SheetPart>,
     /// Look-ups, in the order of their aliases' slots.
@@ -367,6 +369,12 @@ impl Column {
         self.value_place == WrittenValuePlace::Below
     }
 
+    /// Whether a cell counts as blank.
+    pub fn is_blank(&self, text: &str) -> bool {
+        let text = text.trim();
+        text.is_empty() || self.blank_words.iter().any(|word| word == text)
+    }
+
     /// Its headings: the first, and those of other languages or editions.
     pub fn headings(&self) -> impl Iterator<Item = &str> {
         std::iter::once(self.heading.as_str()).chain(self.other_headings.iter().map(String::as_str))
@@ -450,6 +458,38 @@ impl Message {
             _ => None,
         };
         self.0.iter().filter_map(found).collect()
+    }
+
+    /// The columns whose cells it quotes.
+    pub fn cells(&self) -> impl Iterator<Item = usize> {
+        self.0.iter().filter_map(|part| match part {
+            MessagePart::Cell(column) => Some(*column),
+            _ => None,
+        })
+    }
+
+    /// The message with the cells that are known; `…` stands for those that are not.
+    pub fn with<'t>(&self, cell: &dyn Fn(usize) -> Option<&'t str>) -> String {
+        let part = |part: &MessagePart| match part {
+            MessagePart::Text(text) => text.clone(),
+            MessagePart::Cell(column) => match cell(*column).map(str::trim) {
+                None => "…".to_owned(),
+                Some("") => "blank".to_owned(),
+                Some(text) => shown::clipped(text, shown::SHOWN),
+            },
+            MessagePart::Found(..) => "…".to_owned(),
+        };
+        self.0.iter().map(part).collect::<String>().trim_end_matches('.').to_owned()
+    }
+}
+
+impl Rule {
+    /// Its message, or the usual sentence, without a full stop: with the cells that are known.
+    pub fn said<'t>(&self, cell: &dyn Fn(usize) -> Option<&'t str>) -> String {
+        match &self.message {
+            Some(message) => message.with(cell),
+            None => self.sentence.trim_end_matches('.').to_owned(),
+        }
     }
 }
 

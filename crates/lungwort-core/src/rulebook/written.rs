@@ -207,7 +207,7 @@ pub struct WrittenSheet {
     pub lookup: Vec<WrittenSheetLookup>,
     /// What the receiving side holds already.
     pub existing: Option<WrittenExisting>,
-    /// Columns whose values make rows that go together, where the receiving side takes whole records; those of [sheet.record] if left out.
+    /// Columns whose values make rows that go together, where the receiving side takes whole records; those of [sheet.record], or a row with all that name it by [sheet.parents], if left out.
     #[serde(default)]
     pub together: Vec<String>,
     /// What rows ask of the receiving side: a new record, a change, a removal.

@@ -2,6 +2,7 @@
 
 mod csv;
 mod json;
+mod passing;
 mod text;
 mod xlsx;
 
@@ -345,10 +346,10 @@ pub static FORMS: &[FormEntry] = &[
 ];
 
 /// A place of a sheet in words, where there are several files or sheets.
-pub fn sheet_words(sheet: Option<&Arc<str>>, kind: Option<&Arc<str>>) -> String {
+pub fn sheet_words(sheet: Option<&Arc<str>>, kind: Option<&Arc<str>>, records: bool) -> String {
     match (sheet, kind) {
         (Some(sheet), Some(kind)) => format!("{sheet}: {kind}"),
         (Some(one), None) | (None, Some(one)) => one.to_string(),
-        (None, None) => "rows".to_owned(),
+        (None, None) => if records { "records" } else { "rows" }.to_owned(),
     }
 }

@@ -6,16 +6,14 @@ use lungwort_core::cell::shown;
 use lungwort_core::check::SheetSample;
 use lungwort_core::finding::Outcome;
 use lungwort_core::finding::ranges::thousands;
-use lungwort_core::rulebook::written::WrittenPartial;
 use unicode_width::UnicodeWidthStr;
 
+use super::passing::{self, counted};
 use super::{PlanEntry, Previewer, Shown, Spool, sheet_words};
 use crate::output::Output;
 use crate::report::top;
 use crate::style::{self, paint};
 
-/// Ranges of rows named for what stays behind.
-const RANGES: usize = 8;
 /// The widest that a cell's value is shown.
 const VALUE: usize = 40;
 
@@ -47,16 +45,13 @@ pub fn write(shown: &Shown<'_>, previewer: &mut Previewer, out: &mut Output) -> 
     next(shown, previewer, out)
 }
 
-fn counted(count: u64, noun: &str) -> String {
-    format!("{} {noun}{}", thousands(count), if count == 1 { "" } else { "s" })
-}
-
 /// How many rows come to what, and what would go through.
 fn counts(shown: &Shown<'_>, previewer: &Previewer, out: &mut Output) -> io::Result<()> {
     writeln!(out, "\n{}", paint(style::STRONG, "What the upload would do"))?;
     let lines = previewer.preview.counts();
+    let records = previewer.preview.has_several();
     let name = |line: &lungwort_core::preview::KindCounts| {
-        shown::clipped(&sheet_words(line.sheet.as_ref(), line.kind.as_ref()), 30)
+        shown::clipped(&sheet_words(line.sheet.as_ref(), line.kind.as_ref(), records), 30)
     };
     let width = lines.iter().map(|line| name(line).width()).max().unwrap_or(4).max(4);
     write!(out, "  {:width$}", "")?;
@@ -78,29 +73,7 @@ fn counts(shown: &Shown<'_>, previewer: &Previewer, out: &mut Output) -> io::Res
         }
         writeln!(out)?;
     }
-    let passing = previewer.preview.passing(shown.is_ready(previewer));
-    let behind: u64 = passing.behind.iter().map(|(_, rows)| rows.rows()).sum();
-    let mut words = match (passing.through, behind) {
-        (0, 0) => return Ok(()),
-        (_, 0) => "All of it would go through.".to_owned(),
-        (0, _) => "Nothing would go through".to_owned(),
-        (through, _) => format!("{} would go through", counted(through, "row")),
-    };
-    if behind > 0 {
-        let several = passing.behind.len() > 1;
-        let of = |((_, sheet), rows): &((usize, Option<std::sync::Arc<str>>), lungwort_core::finding::RowSet)| {
-            let sheet = sheet.as_ref().filter(|_| several).map(|sheet| format!(" of {sheet}")).unwrap_or_default();
-            format!("{}{sheet}", rows.words(RANGES))
-        };
-        let rows: Vec<String> = passing.behind.iter().map(of).collect();
-        let why = match shown.rulebook.file.partial {
-            _ if passing.as_a_whole => ", since an error is about the file as a whole",
-            WrittenPartial::Rows => "",
-            WrittenPartial::Records => ", since records go as a whole",
-            WrittenPartial::Nothing => ", since this side takes a file as a whole or not at all",
-        };
-        words.push_str(&format!("; {} would stay behind{why}: {}.", counted(behind, "row"), rows.join("; ")));
-    }
+    let Some(words) = passing::words(shown, previewer) else { return Ok(()) };
     writeln!(out)?;
     for line in style::wrap(&words, style::width() - 2) {
         writeln!(out, "  {line}")?;

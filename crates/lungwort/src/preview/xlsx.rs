@@ -3,8 +3,10 @@
 use std::io::{self, Write};
 
 use lungwort_core::finding::Outcome;
+use lungwort_core::finding::ranges::thousands;
 use rust_xlsxwriter::{Workbook, Worksheet, XlsxError};
 
+use super::passing;
 use super::{PlanEntry, Previewer, Shown, Spool, sheet_words};
 use crate::output::Output;
 use crate::report::{head, verdict_sheet, write_figure, write_text};
@@ -39,7 +41,15 @@ fn book(shown: &Shown<'_>, previewer: &mut Previewer) -> Result<Vec<u8>, XlsxErr
     let first = book.add_worksheet();
     first.set_name("Summary")?;
     let row = verdict_sheet(first, &shown.summary(previewer))?;
-    counts(first, row + 1, previewer)?;
+    let mut row = counts(first, row + 1, previewer)? + 1;
+    if let Some(words) = passing::words(shown, previewer) {
+        write_text(first, row, 1, &words)?;
+        row += 1;
+    }
+    for (file, records) in shown.existing() {
+        write_text(first, row, 1, &format!("Existing records: {} in {file}", thousands(records as u64)))?;
+        row += 1;
+    }
     let gone = book.add_worksheet();
     gone.set_name("Would be gone")?;
     let mut at = 1;
@@ -66,17 +76,18 @@ fn book(shown: &Shown<'_>, previewer: &mut Previewer) -> Result<Vec<u8>, XlsxErr
     book.save_to_buffer()
 }
 
-fn counts(sheet: &mut Worksheet, from: u32, previewer: &Previewer) -> Result<(), XlsxError> {
+fn counts(sheet: &mut Worksheet, from: u32, previewer: &Previewer) -> Result<u32, XlsxError> {
     let mut row = from;
+    let records = previewer.preview.has_several();
     for line in previewer.preview.counts() {
-        let of = sheet_words(line.sheet.as_ref(), line.kind.as_ref());
+        let of = sheet_words(line.sheet.as_ref(), line.kind.as_ref(), records);
         for (outcome, count) in Outcome::ALL.iter().zip(line.counts).filter(|(_, count)| *count > 0) {
             sheet.write_number(row, 0, count as f64)?;
             write_text(sheet, row, 1, &format!("{of}: {}", outcome.word()))?;
             row += 1;
         }
     }
-    Ok(())
+    Ok(row)
 }
 
 fn list(

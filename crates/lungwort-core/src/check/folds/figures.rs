@@ -1,13 +1,15 @@
 //! Figures over all rows that people compare before they send, and over sections of them.
 
+use std::borrow::Cow;
+
 use foldhash::fast::FixedState;
 use hashbrown::HashMap;
 use jiff::civil::Date;
 
 use super::{Absorbing, AnyFold, Fold, Gathering};
 use crate::cell::{Value, key, shown};
-use crate::check::rows::RowValues;
 use crate::check::rows::result::ChunkResult;
+use crate::check::rows::{RowValues, inherit};
 use crate::condition::{Accumulator, Aggregate, Formula, Row};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::Figure;
@@ -108,7 +110,7 @@ impl Fold for Figures<'_> {
                 continue;
             }
             for (at, &row) in rows {
-                let key = key_of(figure, from, at, row);
+                let key = key_of(self.sheet, figure, from, (at, row));
                 let section = sections.of(key, || name_of(figure, from, row), figure);
                 section.add(aggregates, &RowValues { values: from.values, at });
             }
@@ -156,21 +158,30 @@ impl Fold for Figures<'_> {
     }
 }
 
-/// The key of a row's section. A blank is a section too.
-fn key_of(figure: &Figure, from: &Gathering<'_>, at: usize, row: usize) -> u128 {
+/// The key of a row's section: of a row that continues a record, what its header says. A blank is a section too.
+fn key_of(sheet: &Sheet, figure: &Figure, from: &Gathering<'_>, (at, row): (usize, usize)) -> u128 {
     let mut parts = key::Parts::default();
-    for column in &figure.by {
-        match from.values.typed[*column].get(at) {
+    for &column in &figure.by {
+        let own = from.values.typed[column].get(at).filter(|value| **value != Value::Blank);
+        let of_header = || inherit::of_header(sheet, from.shaped, row, column).map(Cow::Owned);
+        match own.map(Cow::Borrowed).or_else(of_header).as_deref() {
             None | Some(Value::Blank) => parts.add_text(""),
-            Some(Value::Unreadable) => parts.add_text(from.text(row, *column).trim()),
+            Some(Value::Unreadable) => parts.add_text(text_of(from, row, column)),
             Some(value) => parts.add(value),
         }
     }
     parts.key()
 }
 
+/// What a row, or the header of the record that it continues, has in a column.
+fn text_of<'f>(from: &'f Gathering<'_>, row: usize, column: usize) -> &'f str {
+    let own = from.text(row, column).trim();
+    let of_header = || inherit::text_of_header(from.shaped, row, column).map(str::trim);
+    Some(own).filter(|own| !own.is_empty()).or_else(of_header).unwrap_or_default()
+}
+
 fn name_of(figure: &Figure, from: &Gathering<'_>, row: usize) -> String {
-    let part = |column: &usize| match from.text(row, *column).trim() {
+    let part = |column: &usize| match text_of(from, row, *column) {
         "" => BLANK.to_owned(),
         text => shown::clipped(text, 60),
     };

@@ -11,7 +11,7 @@ mod blocks;
 pub(in crate::check) mod figures;
 mod groups;
 mod held_rows;
-mod intents;
+pub(crate) mod intents;
 mod kinds;
 pub(crate) mod other_sheets;
 mod parents;
@@ -40,7 +40,7 @@ use crate::check::rows::result::{Anything, Totals};
 use crate::check::rows::result::{ChunkResult, RowFinding};
 use crate::check::rows::{SheetJudge, Values};
 use crate::check::shape::Shaped;
-use crate::finding::{Place, Problem, RowPlan, RowSet};
+use crate::finding::{Place, Problem, RowPlan, RowSet, Together};
 use crate::intake::{Chunk, OpenError, Source};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::Each;
@@ -80,6 +80,7 @@ pub(crate) fn folds_for(sheet: &Sheet) -> Vec<Box<dyn AnyFold + '_>> {
 
 /// What a fold gathers from.
 pub(crate) struct Gathering<'g> {
+    pub judge: &'g SheetJudge<'g>,
     pub header: &'g Header,
     pub shaped: &'g Shaped,
     /// The rows that were judged, within the chunk.
@@ -110,11 +111,18 @@ impl<'g> Gathering<'g> {
     }
 
     /// What a row goes together with, where a part of it cannot be sent.
-    pub fn together(&self, sheet: &Sheet, row: usize) -> Option<u128> {
-        if sheet.together.is_empty() {
-            return self.shaped.record_hash(row);
+    pub fn together(&self, sheet: &Sheet, row: usize) -> Together {
+        let of = |columns: &[usize]| {
+            let texts = columns.iter().map(|column| self.text(row, *column).trim());
+            texts.clone().any(|text| !text.is_empty()).then(|| key::of_texts(texts))
+        };
+        if !sheet.together.is_empty() {
+            return Together { own: of(&sheet.together), parent: None };
         }
-        Some(key::of_texts(sheet.together.iter().map(|column| self.text(row, *column).trim())))
+        match (self.shaped.record_hash(row), &sheet.parents) {
+            (None, Some(parents)) => Together { own: of(&parents.id), parent: of(&parents.parent) },
+            (own, _) => Together { own, parent: None },
+        }
     }
 
     /// The text of a cell as it is in the file; empty where the file does not have the column.

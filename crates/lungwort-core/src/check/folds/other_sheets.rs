@@ -24,6 +24,8 @@ pub(crate) struct Found {
 #[derive(Debug, Default)]
 pub(crate) struct State {
     pub columns: Vec<(usize, Found)>,
+    /// Of columns that keep records from being removed, the values in rows that stay.
+    pub keeping: Vec<(usize, Found)>,
 }
 
 impl State {
@@ -31,9 +33,15 @@ impl State {
     pub fn of(&self, column: usize) -> Option<&Found> {
         self.columns.iter().find(|(known, _)| *known == column).map(|(_, found)| found)
     }
+
+    /// The values of a column that keep records.
+    pub fn keeping(&self, column: usize) -> Option<&Found> {
+        self.keeping.iter().find(|(known, _)| *known == column).map(|(_, found)| found)
+    }
 }
 
-struct OtherSheets {
+struct OtherSheets<'r> {
+    sheet: &'r Sheet,
     /// Columns that refer to another sheet, and columns that another one refers to.
     columns: Vec<usize>,
 }
@@ -41,20 +49,29 @@ struct OtherSheets {
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     let refers = |index: &usize| sheet.columns[*index].on_sheet.is_some() || sheet.referred_to.contains(index);
     let columns: Vec<usize> = (0..sheet.columns.len()).filter(refers).collect();
-    (!columns.is_empty()).then(|| Box::new(OtherSheets { columns }) as _)
+    let any = !columns.is_empty() || !sheet.kept_names.is_empty();
+    any.then(|| Box::new(OtherSheets { sheet, columns }) as _)
 }
 
-impl Fold for OtherSheets {
-    type Part = Vec<Found>;
+impl Fold for OtherSheets<'_> {
+    /// The values of the columns, and of those that keep records.
+    type Part = (Vec<Found>, Vec<Found>);
     type State = State;
 
-    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Vec<Found> {
+    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Self::Part {
         let chunk = &from.shaped.chunk;
-        let one = |column: &usize| {
+        let intent = self.sheet.intent.as_ref();
+        let action = intent.and_then(|intent| intent.action).and_then(|column| from.header.field_of[column]);
+        // A row that asks to remove its own record, or for nothing, keeps no other one.
+        let goes = |row: usize| {
+            let says = action.map(|field| chunk.text(chunk.cell(row, field)).trim());
+            intent.zip(says).is_some_and(|(intent, says)| intent.is_removed_or_skipped(says))
+        };
+        let one = |column: &usize, keeping: bool| {
             let mut found = Found { field: from.header.field_of[*column], ..Found::default() };
             let Some(field) = found.field else { return found };
             for (at, &row) in from.rows.iter().enumerate() {
-                if result.samples.binary_search(&row).is_ok() {
+                if result.samples.binary_search(&row).is_ok() || keeping && goes(row) {
                     continue;
                 }
                 // What is blank or cannot be read has findings of its own.
@@ -65,14 +82,17 @@ impl Fold for OtherSheets {
             }
             found
         };
-        self.columns.iter().map(one).collect()
+        let columns = self.columns.iter().map(|column| one(column, false)).collect();
+        (columns, self.sheet.kept_names.iter().map(|column| one(column, true)).collect())
     }
 
-    fn absorb(&self, state: &mut State, part: Vec<Found>, with: &mut Absorbing<'_, '_>) {
-        if state.columns.is_empty() {
-            state.columns = self.columns.iter().map(|column| (*column, Found::default())).collect();
+    fn absorb(&self, state: &mut State, (columns, keeping): Self::Part, with: &mut Absorbing<'_, '_>) {
+        let begun = |columns: &[usize]| columns.iter().map(|column| (*column, Found::default())).collect();
+        if state.columns.is_empty() && state.keeping.is_empty() {
+            (state.columns, state.keeping) = (begun(&self.columns), begun(&self.sheet.kept_names));
         }
-        for ((_, known), found) in state.columns.iter_mut().zip(part) {
+        let known = state.columns.iter_mut().chain(&mut state.keeping);
+        for ((_, known), found) in known.zip(columns.into_iter().chain(keeping)) {
             known.field = found.field;
             for (key, (text, rows)) in found.values {
                 let places = rows.into_iter().map(|(_, row)| (with.file as u32, row));

@@ -5,7 +5,7 @@ use std::sync::Arc;
 
 use super::{Absorbing, AnyFold, Fold, Gathering};
 use crate::check::rows::result::{ChunkResult, RowFinding, key_of};
-use crate::finding::{Outcome, RowPlan, Severity};
+use crate::finding::{Outcome, RowPlan, Severity, Together};
 use crate::rulebook::Sheet;
 
 struct Plans<'r> {
@@ -18,7 +18,7 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
 
 impl Fold for Plans<'_> {
     /// The rows, and what each goes together with.
-    type Part = Vec<(usize, Option<u128>)>;
+    type Part = Vec<(usize, Together)>;
     type State = ();
 
     fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Self::Part {

@@ -107,7 +107,8 @@ impl Fold for Previous<'_> {
                 let kept = Kept(slots.map(value).collect());
                 match ends.last.insert(group, kept.clone()) {
                     Some(before) => {
-                        if let Some(finding) = self.broken(rule, row, (&kept, &before), from.values.today) {
+                        let text = |column: usize| Some(from.text(row, column));
+                        if let Some(finding) = self.broken(rule, row, (&kept, &before, from.values.today), &text) {
                             result.findings.push(finding.at(from.header.field_of[first_column(rule)]));
                         }
                     }
@@ -124,7 +125,8 @@ impl Fold for Previous<'_> {
         for ((rule, known), ends) in self.rules.iter().zip(state).zip(part) {
             for (group, row, here) in ends.first {
                 let Some(before) = known.get(&group) else { continue };
-                if let Some(finding) = self.broken(rule, row, (&here, before), with.judge.today) {
+                let text = |column: usize| Some(with.text(row, column));
+                if let Some(finding) = self.broken(rule, row, (&here, before, with.judge.today), &text) {
                     let key = key_of(with.judge, with.header, with.chunk, row);
                     with.findings.push(RowFinding { key, ..finding.at(with.header.field_of[first_column(rule)]) });
                 }
@@ -140,12 +142,12 @@ impl Fold for Previous<'_> {
 
 impl Previous<'_> {
     /// What is said of a row that breaks the rule.
-    fn broken(
+    fn broken<'t>(
         &self,
         rule: &OneRule<'_>,
         row: usize,
-        (here, before): (&Kept, &Kept),
-        today: Date,
+        (here, before, today): (&Kept, &Kept, Date),
+        text: &dyn Fn(usize) -> Option<&'t str>,
     ) -> Option<RowFinding> {
         let pair = Pair { here, before, today };
         if rule.rule.when.as_ref().is_some_and(|when| when.judge(&pair) != Truth::True)
@@ -162,7 +164,7 @@ impl Previous<'_> {
         let own: Vec<String> = rule.condition.columns().iter().map(|column| said(*column, here)).collect();
         let others = rule.condition.others().into_iter().filter(|(alias, _)| *alias == PREVIOUS_ROW);
         let other: Vec<String> = others.map(|(_, column)| said(column, before)).collect();
-        let title = rule.rule.title.trim_end_matches('.');
+        let title = rule.rule.said(text);
         let here = if own.is_empty() { String::new() } else { format!("here {}, and ", listed(&own, "and")) };
         let message = format!("{title}; {here}in the row before {}.", listed(&other, "and"));
         let problem = rule_problem(self.sheet, rule.at, &codes::RULE_BROKEN, message);

@@ -104,7 +104,7 @@ impl Fold for Running<'_> {
                     sides.iter().map(|(words, value)| format!("{words} is {}", value.written())).collect();
                 let apart = apart.map(|apart| format!(" ({apart} apart)")).unwrap_or_default();
                 let title = match &rule.rule.message {
-                    Some(_) => rule.rule.title.clone(),
+                    Some(message) => message.with(&|column| Some(with.text(row, column))),
                     None => crate::rulebook::capital(&rule.rule.form.sentence(self.sheet)),
                 };
                 let message = format!("{title}; with this row {}{apart}.", listed(&words, "and"));

@@ -5,7 +5,8 @@ use hashbrown::HashMap;
 use std::sync::Arc;
 
 use super::{Absorbing, AnyFold, Fold, Gathering};
-use crate::cell::shown::clipped;
+use crate::cell::Value;
+use crate::cell::shown::{clipped, quoted};
 use crate::check::lookups::{Found, LookedIn, holds};
 use crate::check::problem::file_problem;
 use crate::check::rows::SheetJudge;
@@ -40,12 +41,18 @@ impl Fold for Used {
     fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Named {
         let of = |lookup: &usize| {
             let found = from.values.looked.get(*lookup).map(|looked| looked.found.as_slice()).unwrap_or_default();
-            let rows = from.rows.iter().zip(found).filter(|(row, _)| result.samples.binary_search(row).is_err());
-            let named = rows.filter_map(|(row, found)| match found {
-                Found::Row(at) => Some((*row, *at)),
-                _ => None,
-            });
-            named.filter(|(row, _)| !from.shaped.continues(*row)).collect()
+            let rows = from.rows.iter().zip(found).enumerate();
+            let rows = rows.filter(|(_, (row, _))| result.samples.binary_search(row).is_err());
+            let mut named = Vec::new();
+            for (at, (row, found)) in rows.filter(|(_, (row, _))| !from.shaped.continues(**row)) {
+                match found {
+                    Found::Row(of) => named.push((*row, *of)),
+                    // Each of several values in the cell names a row.
+                    Found::List => named.extend(of_parts(from, *lookup, at).map(|of| (*row, of))),
+                    _ => {}
+                }
+            }
+            named
         };
         self.lookups.iter().map(of).collect()
     }
@@ -64,15 +71,20 @@ impl Fold for Used {
                 {
                     continue;
                 }
-                let Some(column) = looked_in.lookup.keys.first().map(|key| key.own[0]) else { continue };
+                let Some(key) = looked_in.lookup.keys.first() else { continue };
+                let column = key.own[0];
                 let field = with.header.field_of[column];
                 let text = with.text(row, column);
                 let elsewhere = match first.0 as usize {
                     file if file == with.file => String::new(),
                     file => format!(" of {}", with.names.get(file).cloned().unwrap_or_default()),
                 };
+                // Of several values in the cell, it is said which.
+                let held = looked_in.table.as_ref().map(|table| table.table.cell(found as usize, key.theirs[0]));
+                let of_several = with.judge.sheet.separator_of(&key.own).and(held).filter(|held| *held != text.trim());
+                let which = of_several.map(|held| format!("for {}, ", quoted(held))).unwrap_or_default();
                 let message = format!(
-                    "row {}{elsewhere} names the same row of {} already, and each may be named once.",
+                    "{which}row {}{elsewhere} names the same row of {} already, and each may be named once.",
                     first.1,
                     looked_in.lookup.list.words()
                 );
@@ -122,6 +134,27 @@ impl Fold for Used {
         }
         problems
     }
+}
+
+/// The rows of a list that the values in a cell name.
+fn of_parts<'g>(from: &Gathering<'g>, lookup: usize, at: usize) -> impl Iterator<Item = u32> + use<'g> {
+    let looked_in = &from.judge.lookups[lookup];
+    let text = |column: usize| match from.values.typed[column].get(at) {
+        Some(Value::Text(text)) => Some(text.as_ref()),
+        _ => None,
+    };
+    let keys = looked_in.lookup.keys.iter().enumerate();
+    let cell = keys.filter(|(_, key)| key.own.len() == 1).find_map(|(number, key)| {
+        let sign = from.judge.sheet.separator_of(&key.own)?;
+        Some((number, text(key.own[0])?, sign))
+    });
+    cell.into_iter().flat_map(move |(number, text, sign)| {
+        let parts = text.split(sign).map(str::trim).filter(|part| !part.is_empty());
+        parts.filter_map(move |part| match looked_in.find_part(number, part) {
+            Found::Row(row) => Some(row),
+            _ => None,
+        })
+    })
 }
 
 /// Whether it matters how often a row of a list is named.

@@ -11,8 +11,7 @@ mod say;
 use std::sync::Arc;
 use std::sync::atomic::{AtomicU8, Ordering};
 
-use index::key_of_part;
-pub(crate) use index::{Index, key_of_texts, key_of_values};
+pub(crate) use index::{Index, key_of_part, key_of_texts, key_of_values};
 use near::Near;
 
 use crate::cell::Value;
@@ -141,6 +140,20 @@ impl<'r> LookedIn<'r> {
     /// The system that gave a key, if another one did.
     pub fn given_by(&self, key: u128) -> Option<&str> {
         self.elsewhere.iter().find(|(_, index)| index.find(key).is_some()).map(|(name, _)| name.as_str())
+    }
+
+    /// What one of several values in a cell finds by a key of one column.
+    pub fn find_part(&self, number: usize, part: &str) -> Found {
+        let Some((index, key)) =
+            self.table.as_ref().and_then(|table| table.indices.get(number)).zip(self.lookup.keys.get(number))
+        else {
+            return Found::Open;
+        };
+        match index.find(key_of_part(key, part)) {
+            None => Found::None(number as u8),
+            Some(first) if !index.others(first).is_empty() => Found::Several(number as u8, first),
+            Some(first) => Found::Row(first),
+        }
     }
 
     /// Whether a row that was found may be used. What holds for a row of the list holds whoever names it.

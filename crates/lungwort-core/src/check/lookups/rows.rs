@@ -4,11 +4,13 @@ use std::sync::Arc;
 
 use super::{Found, Indexed, Looked, LookedIn, key_of_values, read};
 use crate::cell::Value;
+use crate::cell::shown::quoted;
 use crate::check::rows::chunk::ChunkJudge;
 use crate::check::rows::result::{ChunkResult, FIRST_CELL, RowFinding, whole_row};
 use crate::check::rows::{RowValues, Values};
 use crate::check::shape::Shaped;
 use crate::condition::{Row, Slot};
+use crate::finding::CellProblem;
 use crate::rulebook::model::LookupKey;
 use crate::rulebook::written::WrittenNone;
 
@@ -101,7 +103,8 @@ impl ChunkJudge<'_, '_> {
     ) -> Option<(usize, Arc<crate::finding::Problem>)> {
         let lookup = looked_in.lookup;
         let (key, problem) = match found {
-            Found::Unasked | Found::Open | Found::List => return None,
+            Found::Unasked | Found::Open => return None,
+            Found::List => self.of_list_not_usable(looked_in, table, row)?,
             Found::None(_) if lookup.none == WrittenNone::Allowed => return None,
             Found::None(key) => {
                 let separator = self.sheet.sheet.separator_of(&lookup.keys[usize::from(key)].own);
@@ -125,6 +128,36 @@ impl ChunkJudge<'_, '_> {
         let text = row.value(Slot::Column(column)).written();
         let problem = judge.problem_of(&text, problem);
         Some((usize::from(key), looked_in.as_severe(problem)))
+    }
+}
+
+impl ChunkJudge<'_, '_> {
+    /// What is said of several values in a cell, each of which names a row, where one of the rows may not be used; and by which key.
+    fn of_list_not_usable(
+        &self,
+        looked_in: &LookedIn<'_>,
+        table: &Indexed,
+        row: &RowValues<'_, '_>,
+    ) -> Option<(u8, CellProblem)> {
+        let must = looked_in.lookup.must.as_ref()?;
+        let cell = |(number, key): (usize, &LookupKey)| {
+            let sign = self.sheet.sheet.separator_of(&key.own)?;
+            match row.value(Slot::Column(*key.own.first()?)) {
+                Value::Text(text) => Some((number, text, sign)),
+                _ => None,
+            }
+        };
+        let (number, text, sign) = looked_in.lookup.keys.iter().enumerate().find_map(cell)?;
+        let parts = text.split(sign).map(str::trim).filter(|part| !part.is_empty());
+        let found = parts.map(|part| (part, looked_in.find_part(number, part)));
+        found.into_iter().find_map(|(part, found)| match found {
+            Found::Row(at) if !looked_in.is_usable(table, at, self.sheet.today) => {
+                let problem = looked_in.not_usable(table, must, at);
+                let message = format!("for {}, {}", quoted(part), problem.message);
+                Some((number as u8, CellProblem { message, correction: None, ..problem }))
+            }
+            _ => None,
+        })
     }
 }
 

@@ -70,7 +70,7 @@ impl ChunkJudge<'_, '_> {
         inherit::give_back(own, &mut values);
         out.skipped = self.skipped(chunk, &rows);
         let previews = self.sheet.previews;
-        let from = Gathering { header: self.header, shaped, rows: &rows, values: &values, previews };
+        let from = Gathering { judge: self.sheet, header: self.header, shaped, rows: &rows, values: &values, previews };
         for fold in self.folds {
             let part = fold.gather(&from, &mut out);
             out.parts.push(part);

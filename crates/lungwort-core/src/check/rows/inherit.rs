@@ -23,16 +23,22 @@ pub(super) fn carried(sheet: &Sheet) -> Vec<usize> {
         asked.extend(rule.form.columns());
         asked.extend(rule.when.iter().flat_map(|when| when.columns()));
     }
+    asked.extend(sheet.figures.iter().flat_map(|figure| &figure.by));
     asked.extend(sheet.lookups.iter().flat_map(|lookup| lookup.own_columns()));
     asked.extend(sheet.block.iter().flat_map(|block| &block.inherit).map(|(_, cell)| cell));
     let of_header = record.header.iter().copied();
     of_header.filter(|column| asked.contains(column)).collect()
 }
 
-/// What the record of a row has in a column of its header.
-fn of_header<'b>(sheet: &Sheet, shaped: &Shaped, row: usize, column: usize) -> Option<Value<'b>> {
+/// What the record of a row that continues it has in a column of its header, as text.
+pub(crate) fn text_of_header(shaped: &Shaped, row: usize, column: usize) -> Option<&str> {
     let record = shaped.record_of(row).filter(|_| shaped.continues(row))?;
-    let text = record.header.iter().find(|(known, _)| *known == column).map(|(_, text)| text)?;
+    record.header.iter().find(|(known, _)| *known == column).map(|(_, text)| text.as_ref())
+}
+
+/// The same, as a value.
+pub(crate) fn of_header<'b>(sheet: &Sheet, shaped: &Shaped, row: usize, column: usize) -> Option<Value<'b>> {
+    let text = text_of_header(shaped, row, column)?;
     Some(sheet.columns[column].kind.read(text).map_or(Value::Unreadable, Value::into_owned))
 }
 

@@ -7,7 +7,7 @@ pub(crate) mod cell_metadata;
 pub(crate) mod chunk;
 mod conditional;
 mod dates;
-mod inherit;
+pub(crate) mod inherit;
 mod ragged;
 pub(crate) mod result;
 mod shifted;
@@ -27,7 +27,7 @@ use crate::condition::{Condition, Row, Slot};
 use crate::finding::CellProblem;
 use crate::finding::{Problem, codes::value as codes};
 use crate::rulebook::Sheet;
-use crate::rulebook::model::{Each, FileRules, MessagePart};
+use crate::rulebook::model::{Each, FileRules, Message};
 use crate::rulebook::property::Surroundings;
 
 /// Everything that rows are judged by.
@@ -112,14 +112,13 @@ impl<'r> SheetJudge<'r> {
                 self.wants_value[index] = true;
                 dependent.columns.iter().for_each(|other| self.wants_value[*other] = true);
             }
-            self.wants_value[index] |= column.unique || column.on_sheet.is_some() || sheet.referred_to.contains(&index);
+            self.wants_value[index] |= column.unique || column.on_sheet.is_some();
+            self.wants_value[index] |= sheet.referred_to.contains(&index) || sheet.kept_names.contains(&index);
         }
         for rule in &sheet.rules {
             conditions.extend(&rule.when);
-            for part in rule.message.iter().flat_map(|message| &message.0) {
-                if let MessagePart::Cell(column) = part {
-                    self.wants_value[*column] = true;
-                }
+            for column in rule.message.iter().flat_map(Message::cells) {
+                self.wants_value[column] = true;
             }
             if let Each::Group { by, .. } = &rule.each {
                 by.iter().for_each(|column| self.wants_value[*column] = true);

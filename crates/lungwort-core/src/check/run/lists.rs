@@ -45,15 +45,13 @@ impl Checker<'_> {
 
     fn ages_and_sizes(&self, out: &mut Reporter<'_>) {
         for list in &self.rulebook.references {
-            if let (Some(taken), Some(max_age)) = (list.taken, &list.max_age)
-                && let Some(age) = max_age.passed(taken, self.options.today)
+            let taken = list.taken.map(|taken| (format!("the list {} was taken", list.name), taken));
+            let given = list.given.as_ref().map(|(file, day)| (format!("{} was last written", quoted(file)), *day));
+            if let (Some((what, day)), Some(max_age)) = (taken.or(given), &list.max_age)
+                && let Some(age) = max_age.passed(day, self.options.today)
             {
-                let message = format!(
-                    "the list {} was taken on {taken}, {age} ago, and should be at most {} old.",
-                    list.name,
-                    max_age.words()
-                );
-                out.say(&codes::OLD_LIST, message);
+                let words = max_age.words();
+                out.say(&codes::OLD_LIST, format!("{what} on {day}, {age} ago, and should be at most {words} old."));
             }
             if let Some((due, has)) = list.rows.filter(|(due, has)| due != has) {
                 let message = format!(

@@ -8,7 +8,9 @@ use std::sync::Arc;
 use super::checker::SheetState;
 use super::reporter::Reporter;
 use crate::cell::shown;
+use crate::check::folds::intents;
 use crate::check::folds::other_sheets::{Found, State};
+use crate::finding::codes::intent as intent_codes;
 use crate::finding::codes::rule as codes;
 use crate::finding::{CellProblem, Correction, Place};
 use crate::rulebook::list::{Entry, List};
@@ -36,10 +38,39 @@ pub(crate) fn judge(
             }
         }
     }
+    still_named(sheets, label, out);
     out.sheet = None;
     for state in sheets.iter_mut().flat_map(|state| &mut state.states) {
         if let Some(state) = state.downcast_mut::<State>() {
             *state = State::default();
+        } else if let Some(state) = state.downcast_mut::<intents::State>() {
+            state.removals.clear();
+        }
+    }
+}
+
+/// Records that one row removes and another row of the upload names.
+fn still_named(sheets: &[SheetState<'_>], label: &dyn Fn(usize) -> Option<Option<Arc<str>>>, out: &mut Reporter<'_>) {
+    for (number, state) in sheets.iter().enumerate() {
+        let (Some(intent), Some(here)) = (&state.judge.sheet.intent, label(number)) else { continue };
+        let removals = state.states.iter().find_map(|state| state.downcast_ref::<intents::State>());
+        for removal in removals.iter().flat_map(|state| &state.removals) {
+            let named = |(other, column): &(usize, usize)| {
+                let state = sheets.get(*other)?.states.iter().find_map(|state| state.downcast_ref::<State>())?;
+                let (_, places) = state.keeping(*column)?.values.get(&removal.key)?;
+                let of_other = |place: &&(u32, u64)| *other != number || **place != (removal.file as u32, removal.row);
+                Some((*other, places.iter().find(of_other)?.1))
+            };
+            let Some((other, row)) = intent.kept_by_rows.iter().find_map(named) else { continue };
+            let sheet = match sheets[other].judge.sheet.name.as_deref().filter(|_| other != number) {
+                Some(name) => format!(" of the sheet {}", shown::quoted(name)),
+                None => String::new(),
+            };
+            let message = format!("the record cannot be removed while row {row}{sheet} names it.");
+            let found = CellProblem::new(&intent_codes::STILL_NAMED, message);
+            let problem = state.judge.columns[removal.column].problem_of(&removal.text, found);
+            out.sheet = here.clone();
+            emit(&problem, (&removal.text, &[(removal.file as u32, removal.row)]), removal.field, out);
         }
     }
 }

@@ -2,7 +2,7 @@
 
 use std::sync::Arc;
 
-use super::written::{Action, WrittenBlankCell, WrittenIntent};
+use super::written::{Action, WrittenBlankCell, WrittenBlankOnCreate, WrittenIntent};
 use super::{Compared, Intent, KeptBy};
 use crate::cell::{Kind, fold};
 use crate::condition::{Condition, mentions};
@@ -16,7 +16,7 @@ use crate::rulebook::written::WrittenRulebook;
 pub(in crate::rulebook) fn mentioned(book: &WrittenRulebook, name: &str, wanted: &mut Wanted) {
     for sheet in &book.sheet {
         let Some(intent) = &sheet.intent else { continue };
-        for kept in intent.kept_by.iter().filter(|kept| kept.reference == name) {
+        for kept in intent.kept_by.iter().filter(|kept| kept.reference.as_deref() == Some(name)) {
             wanted.names.insert(kept.column.clone());
             wanted.names.extend(kept.when.iter().flat_map(|when| mentions::words(when)));
         }
@@ -48,6 +48,7 @@ pub(in crate::rulebook) fn compile(
     }
     let words = words(compiler, &path, written);
     let compared = compared(compiler, own, (&path, written), (sheet, action, lookup));
+    let left_on_create = left_on_create(compiler, own, (&path, written), sheet);
     let locked_when =
         written.locked_when.as_ref().and_then(|text| compiler.condition(&format!("{path}.locked_when"), text, own));
     let removed_when = written.removed_when.as_ref().and_then(|text| {
@@ -70,11 +71,14 @@ pub(in crate::rulebook) fn compile(
         key_on_create: written.key_on_create,
         lookup,
         compared,
+        left_on_create,
         folding: folding(&written.fold),
         locked_when,
         removed_when,
         take_up: written.take_up,
         kept_by,
+        kept_by_sheets: written.kept_by.iter().filter_map(|kept| kept.sheet.clone()).collect(),
+        kept_by_rows: Vec::new(),
         sequences: written.sequences.clone(),
         replaces,
     })
@@ -113,6 +117,29 @@ fn compared(
         }
     }
     compared
+}
+
+/// The columns in which a blank cell of a row that creates stays blank.
+fn left_on_create(
+    compiler: &mut Compiler,
+    own: &Columns,
+    (path, written): (&str, &WrittenIntent),
+    sheet: &Sheet,
+) -> Vec<usize> {
+    let does = |column: &usize, own: &[(usize, WrittenBlankOnCreate)]| {
+        own.iter().find(|(known, _)| known == column).map_or(written.blank_cell_on_create, |(_, does)| *does)
+    };
+    let mut by_column = Vec::new();
+    for (name, does) in &written.blank_cells_on_create {
+        let place = format!("{path}.blank_cells_on_create.{name}");
+        let Some(column) = named(compiler, own, &place, name) else { continue };
+        if *does == WrittenBlankOnCreate::Default && sheet.columns[column].default.is_none() {
+            let message = format!("{} has no default that a blank cell could put", sheet.columns[column].heading);
+            compiler.error(&place, message);
+        }
+        by_column.push((column, *does));
+    }
+    (0..sheet.columns.len()).filter(|column| does(column, &by_column) == WrittenBlankOnCreate::Leave).collect()
 }
 
 /// The columns that name a document, each with its place in the existing records.
@@ -168,16 +195,28 @@ fn kept_by(
     let mut lists = Vec::new();
     for (at, kept) in written.kept_by.iter().enumerate() {
         let place = format!("{path}.kept_by.{at}");
-        let Some(table) = compiler.references.get(&kept.reference).cloned() else {
-            let hint = compiler.hint_reference(&kept.reference);
-            compiler.error(&format!("{place}.reference"), format!("there is no reference {}{hint}", kept.reference));
+        let name = match (&kept.reference, &kept.sheet) {
+            (Some(name), None) => name,
+            // Sheets are found once all of them are known.
+            (None, Some(_)) if kept.when.is_none() => continue,
+            (None, Some(_)) => {
+                compiler.error(&format!("{place}.when"), "when goes with a reference");
+                continue;
+            }
+            _ => {
+                compiler.error(&place, "kept_by names a reference or a sheet of the upload");
+                continue;
+            }
+        };
+        let Some(table) = compiler.references.get(name).cloned() else {
+            let hint = compiler.hint_reference(name);
+            compiler.error(&format!("{place}.reference"), format!("there is no reference {name}{hint}"));
             continue;
         };
-        let (Some(table), Some(reference)) = (table, book.reference.get(&kept.reference)) else { continue };
-        let columns = compiler.list_columns(&place, Some(&table), reference, Some(&kept.reference));
+        let (Some(table), Some(reference)) = (table, book.reference.get(name)) else { continue };
+        let columns = compiler.list_columns(&place, Some(&table), reference, Some(name));
         let Some(column) = columns.place(&kept.column) else {
-            let message =
-                format!("the list {} has no column {}{}", kept.reference, kept.column, columns.hint(&kept.column));
+            let message = format!("the list {name} has no column {}{}", kept.column, columns.hint(&kept.column));
             compiler.error(&format!("{place}.column"), message);
             continue;
         };
@@ -194,7 +233,7 @@ fn kept_by(
             let compiled = Condition::compile(text, &columns);
             compiled.map_err(|mistakes| compiler.condition_mistakes(&format!("{place}.when"), text, mistakes)).ok()
         });
-        lists.push(KeptBy { name: kept.reference.clone(), table: Arc::clone(&table), columns, key, when });
+        lists.push(KeptBy { name: name.clone(), table: Arc::clone(&table), columns, key, when });
     }
     lists
 }

@@ -7,7 +7,8 @@ mod written;
 
 pub(super) use compile::{compile, mentioned};
 pub use written::{
-    Action, WrittenBlankAction, WrittenBlankCell, WrittenIntent, WrittenKeptBy, WrittenKeyOnCreate, WrittenUnknownKey,
+    Action, WrittenBlankAction, WrittenBlankCell, WrittenBlankOnCreate, WrittenIntent, WrittenKeptBy,
+    WrittenKeyOnCreate, WrittenUnknownKey,
 };
 
 use std::sync::Arc;
@@ -38,6 +39,8 @@ pub struct Intent {
     pub lookup: usize,
     /// The columns that are compared with the record, each with its place there and what a blank cell does.
     pub compared: Vec<Compared>,
+    /// The columns that a row that creates leaves blank where its cell is, also where they have a default.
+    pub left_on_create: Vec<usize>,
     /// What is no change in a text.
     pub folding: Folding,
     /// Where a record cannot be touched.
@@ -48,6 +51,10 @@ pub struct Intent {
     pub take_up: bool,
     /// Lists that keep a record from being removed.
     pub kept_by: Vec<KeptBy>,
+    /// Sheets of the upload whose rows keep a record from being removed.
+    pub kept_by_sheets: Vec<String>,
+    /// The same, each with the column, once all sheets are known.
+    pub kept_by_rows: Vec<(usize, usize)>,
     /// What two rows may ask of one record one after the other.
     pub sequences: Vec<(Action, Action)>,
     /// The columns that name a document of which the file has all lines, each with its place in the record.
@@ -100,6 +107,11 @@ impl Intent {
         }
     }
 
+    /// Whether a row that says that asks for a removal or for nothing.
+    pub fn is_removed_or_skipped(&self, says: &str) -> bool {
+        self.is_skipped(says) || self.words.iter().any(|(word, action)| *action == Action::Remove && word == says)
+    }
+
     /// It as a sentence.
     pub fn words(&self, sheet: &Sheet) -> String {
         let takes: Vec<String> = self.takes.iter().map(|action| action.word().to_owned()).collect();
@@ -136,8 +148,9 @@ impl Intent {
         if let Some(locked) = &self.locked_when {
             said.push_str(&format!("; a record cannot be touched where {}", locked.say(sheet)));
         }
-        if !self.kept_by.is_empty() {
-            let names: Vec<String> = self.kept_by.iter().map(|kept| kept.name.clone()).collect();
+        let of_sheets = self.kept_by_sheets.iter().map(|name| format!("a row of {name}"));
+        let names: Vec<String> = self.kept_by.iter().map(|kept| kept.name.clone()).chain(of_sheets).collect();
+        if !names.is_empty() {
             said.push_str(&format!("; a record cannot be removed while {} names it", listed(&names, "or")));
         }
         if !self.replaces.is_empty() {

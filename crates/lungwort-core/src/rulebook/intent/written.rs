@@ -70,6 +70,12 @@ pub struct WrittenIntent {
     /// The same by column, where it is otherwise.
     #[serde(default, skip_serializing_if = "IndexMap::is_empty")]
     pub blank_cells: IndexMap<String, WrittenBlankCell>,
+    /// What a blank cell does in a row that creates: put the column's "default" (if left out), or "leave" the new record without it.
+    #[serde(default, skip_serializing_if = "is_default")]
+    pub blank_cell_on_create: WrittenBlankOnCreate,
+    /// The same by column, where it is otherwise.
+    #[serde(default, skip_serializing_if = "IndexMap::is_empty")]
+    pub blank_cells_on_create: IndexMap<String, WrittenBlankOnCreate>,
     /// Differences of spelling that are no change: "case", "spaces", "unicode", "accents".
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub fold: Vec<crate::rulebook::lookup::WrittenFold>,
@@ -141,14 +147,30 @@ pub enum WrittenBlankCell {
     Default,
 }
 
+/// What a blank cell does in a row that creates.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum WrittenBlankOnCreate {
+    /// The column's default takes its place.
+    #[default]
+    Default,
+    /// The new record has nothing there.
+    Leave,
+}
+
 /// A list whose rows keep a record from being removed.
 #[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct WrittenKeptBy {
     /// The reference.
-    pub reference: String,
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub reference: Option<String>,
+    /// Or a sheet of the upload, this one or another: rows there that name the record, and do not go themselves, keep it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sheet: Option<String>,
     /// The column in which it names the record.
     pub column: String,
-    /// Only rows of it for which this condition holds.
+    /// Of a reference: only rows of it for which this condition holds.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub when: Option<String>,
 }

@@ -45,7 +45,8 @@ pub struct WrittenReference {
     pub types: IndexMap<String, String>,
     /// The day on which it was taken from the receiving side: "2026-11-01".
     pub taken: Option<WrittenBound>,
-    /// How old it may be, such as "30 days" or "6 weeks"; an older one is a warning.
+    /// How old it may be, such as "30 days" or "6 weeks"; an older one is a warning. Of an export that is named by --existing the
+    /// day on which the file was last written counts.
     pub max_age: Option<String>,
     /// How many rows it should have; another number is a warning.
     pub rows: Option<u64>,
@@ -102,6 +103,8 @@ pub struct Reference {
     pub files: Vec<PathBuf>,
     /// The day on which it was taken.
     pub taken: Option<Date>,
+    /// The export that was named in its place, and the day on which that was last written.
+    pub given: Option<(String, Date)>,
     /// How old it may be.
     pub max_age: Option<Age>,
     /// How many rows it should have, and has.

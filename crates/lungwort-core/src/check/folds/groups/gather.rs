@@ -232,7 +232,7 @@ impl Gatherer<'_, '_> {
                 *first_row = row;
             }
             if let Some(due) = ends.add(follow.how, value) {
-                let found = slip(self.sheet, self.grouping, place, &due, self.from.text(row, follow.column));
+                let found = slip(self.sheet, self.grouping, (place, &due), &|column| self.from.text(row, column));
                 let field = self.from.header.field_of[follow.column];
                 let value = Some(self.from.text(row, follow.column).into());
                 result.findings.push(RowFinding {
@@ -252,13 +252,18 @@ fn cannot_be_read(when: &Condition, values: &RowValues<'_, '_>) -> bool {
 }
 
 /// A value that does not follow the one before.
-pub(super) fn slip(sheet: &Sheet, grouping: &Grouping<'_>, place: usize, due: &str, found: &str) -> Arc<Problem> {
+pub(super) fn slip<'t>(
+    sheet: &Sheet,
+    grouping: &Grouping<'_>,
+    (place, due): (usize, &str),
+    text: &dyn Fn(usize) -> &'t str,
+) -> Arc<Problem> {
     let follow = &grouping.follows[place];
     let counted = matches!(follow.how, super::Follow::Count);
     let code = if counted { &codes::NUMBERING_SLIP } else { &codes::OUT_OF_ORDER };
     let heading = &sheet.columns[follow.column].heading;
-    let message =
-        format!("{}; here {heading} is {}, and {due}.", sheet.rules[follow.rule].title, shown::quoted(found.trim()));
+    let said = sheet.rules[follow.rule].said(&|column| Some(text(column)));
+    let message = format!("{said}; here {heading} is {}, and {due}.", shown::quoted(text(follow.column).trim()));
     rule_problem(sheet, follow.rule, code, message)
 }
 

@@ -68,7 +68,7 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
         };
         let place = match grouping.by {
             [] => Place::default(),
-            _ => Place { row: Some(it.first), ..Place::default() },
+            _ => Place { row: Some(it.first()), ..Place::default() },
         };
         let key = (!grouping.by.is_empty()).then(|| Arc::from(state.name(group)));
         if let Some(rows) = rows.get(&group) {
@@ -97,7 +97,15 @@ fn one(
         };
         let about = &sheet.rules[rule];
         match &about.message {
-            Some(_) => format!("{of_group}{}", about.title),
+            Some(message) => {
+                let said = message.with(&|column| state.value_of(grouping, group, column));
+                // Where the message itself names the group, it is not named twice.
+                if message.cells().any(|column| grouping.by.contains(&column)) {
+                    said
+                } else {
+                    format!("{of_group}{said}")
+                }
+            }
             None => format!("{of_group}{}", about.form.sentence(sheet)),
         }
     };

@@ -23,10 +23,10 @@ pub(super) const OPEN_NAMED: usize = 3;
 
 /// What is known of one group, besides its totals.
 pub(super) struct Group {
-    /// Its key in two halves, so that a group packs into 40 bytes.
+    /// Its key in two halves, so that a group packs into 32 bytes.
     key: [u64; 2],
-    pub first: u64,
-    pub last: u64,
+    first: u32,
+    last: u32,
     pub rows: u32,
     /// Where its name ends among the names.
     pub name_end: u32,
@@ -36,6 +36,21 @@ impl Group {
     fn has(&self, key: u128) -> bool {
         self.key == halves(key)
     }
+
+    /// Its first row.
+    pub fn first(&self) -> u64 {
+        u64::from(self.first)
+    }
+
+    /// Whether it has all rows from its first to its last.
+    fn is_together(&self) -> bool {
+        self.last - self.first + 1 == self.rows
+    }
+}
+
+/// A row's number in half the room: files end long before four billion rows.
+fn short(row: u64) -> u32 {
+    u32::try_from(row).unwrap_or(u32::MAX)
 }
 
 fn halves(key: u128) -> [u64; 2] {
@@ -60,8 +75,10 @@ pub(in crate::check::folds) struct State {
     pub(super) totals: Vec<Total>,
     firsts: Vec<FirstValue>,
     ends: Vec<Ends>,
-    /// The group of each row, plus one; the row as an index.
+    /// The group of each row, plus one; the row as an index. Nothing as long as each group's rows are together.
     row_of: Vec<u32>,
+    /// Whether the rows of a group are not together.
+    scattered: bool,
     /// The group of the last row.
     last: Option<u32>,
     /// Totals of a group that rows are left out of: the rows that are named, and how many there are.
@@ -114,7 +131,7 @@ impl State {
                 let follow = &grouping.follows[place];
                 let due = self.ends[at * grouping.follows.len() + place].append(follow.how, run_ends);
                 if let Some(due) = due {
-                    let found = slip(with.judge.sheet, grouping, place, &due, with.text(row, follow.column));
+                    let found = slip(with.judge.sheet, grouping, (place, &due), &|column| with.text(row, column));
                     push(with, row, follow.column, follow.rule, found);
                 }
             }
@@ -141,7 +158,8 @@ impl State {
             let at = self.groups.len() as u32;
             self.names.push_str(&names[run.name.clone()]);
             let name_end = u32::try_from(self.names.len()).unwrap_or(u32::MAX);
-            let new = Group { key: halves(run.key), first: run.first, last: run.last, rows: 0, name_end };
+            let (first, last) = (short(run.first), short(run.last));
+            let new = Group { key: halves(run.key), first, last, rows: 0, name_end };
             push_tightly(&mut self.groups, new);
             let groups = &self.groups;
             self.index.insert_unique(run.key as u64, at, |at| groups[*at as usize].key[1]);
@@ -155,14 +173,15 @@ impl State {
         let it = &mut self.groups[group as usize];
         let split = known.is_some() && before != Some(group) && grouping.adjacent;
         let until = it.last;
-        it.last = run.last;
+        let goes_on = known.is_none() || u64::from(it.last) + 1 == run.first;
+        if !goes_on && !self.scattered && !grouping.by.is_empty() {
+            self.scatter();
+        }
+        let it = &mut self.groups[group as usize];
+        it.last = short(run.last);
         it.rows += run.rows;
-        if !grouping.by.is_empty() {
-            let end = run.last as usize + 1;
-            if self.row_of.len() < end {
-                self.row_of.resize(end, 0);
-            }
-            self.row_of[run.first as usize..end].fill(group + 1);
+        if self.scattered {
+            self.belong(run.first as usize..run.last as usize + 1, group);
         }
         if split && self.said.insert((group, SPLIT), ()).is_none() {
             let name = self.name(group).to_owned();
@@ -176,6 +195,24 @@ impl State {
         }
         self.last = Some(group);
         (group, known.is_none())
+    }
+
+    /// From the first group on whose rows are not together, each row's group is kept.
+    fn scatter(&mut self) {
+        self.scattered = true;
+        for group in 0..self.groups.len() {
+            let Group { first, last, rows, .. } = self.groups[group];
+            if rows > 0 {
+                self.belong(first as usize..last as usize + 1, group as u32);
+            }
+        }
+    }
+
+    fn belong(&mut self, rows: std::ops::Range<usize>, group: u32) {
+        if self.row_of.len() < rows.end {
+            self.row_of.resize(rows.end, 0);
+        }
+        self.row_of[rows].fill(group + 1);
     }
 
     /// Takes in the first value of a run in a column that has one value.
@@ -241,6 +278,17 @@ impl State {
         self.names.get(from..end(at)).unwrap_or_default()
     }
 
+    /// The group's value in a column that its rows are grouped by, where it can be told from the name.
+    pub fn value_of(&self, grouping: &Grouping<'_>, group: u32, column: usize) -> Option<&str> {
+        let at = grouping.by.iter().position(|by| *by == column)?;
+        let mut values = self.name(group).split(" / ");
+        match grouping.by {
+            [_] => Some(self.name(group)),
+            by if values.clone().count() == by.len() => values.nth(at),
+            _ => None,
+        }
+    }
+
     /// The rows of some groups, looked for in one go.
     pub fn rows_of(&self, groups: &[u32]) -> HashMap<u32, RowSet, FixedState> {
         let mut found: HashMap<u32, RowSet, FixedState> = HashMap::default();
@@ -248,8 +296,8 @@ impl State {
         for group in groups {
             let it = &self.groups[*group as usize];
             found.entry(*group).or_default();
-            if it.last - it.first + 1 == u64::from(it.rows) {
-                found.entry(*group).or_default().add(it.first, it.last);
+            if it.is_together() {
+                found.entry(*group).or_default().add(it.first(), u64::from(it.last));
             } else {
                 scattered.push(*group);
             }
@@ -274,7 +322,7 @@ impl State {
     fn begin_file(&mut self, file: usize) {
         let mut earlier = std::mem::take(&mut self.earlier);
         for group in &self.groups {
-            earlier.entry(group.key).or_insert((file as u32, group.first));
+            earlier.entry(group.key).or_insert((file as u32, group.first()));
         }
         *self = State { earlier, ..State::default() };
     }

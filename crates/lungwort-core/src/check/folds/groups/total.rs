@@ -10,8 +10,10 @@ use crate::condition::{Accumulator, Aggregate, exact_sum};
 pub enum Total {
     /// How many.
     Count(u64),
-    /// An exact sum.
-    Sum(Decimal),
+    /// An exact sum of up to 18 digits, and how many of them are behind the decimal mark.
+    Sum(i64, u8),
+    /// An exact sum of more digits. Boxed, so that the commoner sums take half the room.
+    Long(Box<Decimal>),
     /// A sum of more digits than can be calculated.
     TooLarge,
     /// What is wanted seldom enough to be kept as it is.
@@ -24,7 +26,7 @@ impl Total {
         let total = match accumulator {
             Accumulator::Count(count) => Total::Count(*count),
             Accumulator::Sum(_) => match accumulator.value() {
-                Value::Number(sum) => Total::Sum(sum),
+                Value::Number(sum) => Total::of_sum(sum),
                 _ => Total::TooLarge,
             },
             _ => return Total::Other(Box::new(std::mem::replace(accumulator, Accumulator::new(aggregate)))),
@@ -33,16 +35,30 @@ impl Total {
         total
     }
 
+    fn of_sum(sum: Decimal) -> Total {
+        match (i64::try_from(sum.mantissa()), u8::try_from(sum.scale())) {
+            (Ok(digits), Ok(places)) => Total::Sum(digits, places),
+            _ => Total::Long(Box::new(sum)),
+        }
+    }
+
+    fn sum(&self) -> Option<Decimal> {
+        match self {
+            Total::Sum(digits, places) => Some(Decimal::new(*digits, u32::from(*places))),
+            Total::Long(sum) => Some(**sum),
+            _ => None,
+        }
+    }
+
     /// Takes in what further rows came to.
     pub fn merge(&mut self, other: Total) {
         match (&mut *self, other) {
             (Total::Count(count), Total::Count(more)) => *count += more,
-            (Total::Sum(sum), Total::Sum(more)) => match exact_sum(*sum, more) {
-                Some(whole) => *sum = whole,
-                None => *self = Total::TooLarge,
-            },
             (Total::Other(accumulator), Total::Other(more)) => accumulator.merge(*more),
-            _ => *self = Total::TooLarge,
+            (this, more) => {
+                let whole = this.sum().zip(more.sum()).and_then(|(one, other)| exact_sum(one, other));
+                *this = whole.map_or(Total::TooLarge, Total::of_sum);
+            }
         }
     }
 
@@ -50,9 +66,30 @@ impl Total {
     pub fn value(&self) -> Value<'static> {
         match self {
             Total::Count(count) => Value::Number(Decimal::from(*count)),
-            Total::Sum(sum) => Value::Number(*sum),
+            Total::Sum(digits, places) => Value::Number(Decimal::new(*digits, u32::from(*places))),
+            Total::Long(sum) => Value::Number(**sum),
             Total::TooLarge => Value::Unreadable,
             Total::Other(accumulator) => accumulator.value(),
         }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn sums_stay_exact_as_they_outgrow_their_room() {
+        let sum = |text: &str| Total::of_sum(text.parse().unwrap());
+        let mut total = sum("0.10");
+        for _ in 0..3 {
+            total.merge(sum("9223372036854775807"));
+        }
+        assert_eq!(total.value(), Value::Number("27670116110564327421.10".parse().unwrap()));
+        total.merge(sum("-27670116110564327421"));
+        assert_eq!(total.value(), Value::Number("0.10".parse().unwrap()));
+        total.merge(sum("79228162514264337593543950335"));
+        assert_eq!(total.value(), Value::Unreadable);
+        assert_eq!(size_of::<Total>(), 16);
     }
 }

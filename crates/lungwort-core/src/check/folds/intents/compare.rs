@@ -56,9 +56,8 @@ pub(super) enum Put<'t> {
 /// What a cell puts into the record.
 pub(super) fn put<'t>(column: &'t Column, compared: &Compared, text: &'t str) -> Put<'t> {
     let text = text.trim();
-    let blank = text.is_empty() || column.blank_words.iter().any(|word| word == text);
     match compared.blank {
-        _ if !blank => Put::Text(text),
+        _ if !column.is_blank(text) => Put::Text(text),
         WrittenBlankCell::Leave => Put::Left,
         WrittenBlankCell::Wipe => Put::Text(""),
         WrittenBlankCell::Default => Put::Text(column.default.as_deref().unwrap_or_default()),

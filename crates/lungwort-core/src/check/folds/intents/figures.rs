@@ -64,13 +64,20 @@ impl Intents<'_> {
                 let place = self.existing.places[column]?;
                 Some(read(&self.existing.columns, table, held? as usize, place).into_owned())
             };
+            // A new record has the column's default where nothing is given, unless the receiving side leaves it out.
+            let given = || match &of.default {
+                Some(default) if !self.intent.left_on_create.contains(&column) => own(default),
+                _ => Value::Blank,
+            };
             let compared = self.intent.compared.iter().find(|compared| compared.column == column);
             match (text(column), compared) {
+                (None, _) if held.is_none() => given(),
                 (None, _) => held_value().unwrap_or(Value::Blank),
                 (Some(text), Some(compared)) if held.is_some() => match put(of, compared, text) {
                     Put::Left => held_value().unwrap_or(Value::Blank),
                     Put::Text(text) => own(text),
                 },
+                (Some(text), _) if held.is_none() && of.is_blank(text) => given(),
                 (Some(text), _) => own(text.trim()),
             }
         };

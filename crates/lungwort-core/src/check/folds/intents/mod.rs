@@ -5,6 +5,7 @@
 
 mod compare;
 mod decide;
+mod elements;
 mod figures;
 mod state;
 
@@ -21,7 +22,7 @@ use crate::check::rows::result::{ChunkResult, FIRST_CELL, RowFinding, key_of, wh
 use crate::check::rows::{RowValues, SheetJudge};
 use crate::condition::{Row as _, Slot, Truth};
 use crate::finding::codes::intent as codes;
-use crate::finding::{CellChange, CellProblem, Correction, Outcome, RowPlan, Severity};
+use crate::finding::{CellChange, CellProblem, Correction, Outcome, RowPlan, Severity, Together};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::{Action, Existing, Intent, KeptBy};
 use compare::{Change, Put, changes, put};
@@ -64,10 +65,14 @@ enum Says {
     Unreadable,
 }
 
-/// A row, and the record that it is about.
+/// A row, and the record that it is about; or one of several, where its key has several values.
 pub(super) struct OneRow {
     row: usize,
+    /// Which of the values in its key.
+    element: Option<Box<str>>,
     says: Says,
+    /// What it comes to; `None` while that is not known.
+    action: Option<Action>,
     found: Found,
     /// Its key, where all of it is filled.
     key: Option<u128>,
@@ -80,18 +85,40 @@ pub(super) struct OneRow {
     /// What of a document it is a line of.
     document: Option<u128>,
     /// What it goes together with.
-    together: Option<u128>,
+    together: Together,
     /// What it puts into the columns of the figures, where that is wanted.
     effect: Vec<Value<'static>>,
 }
 
 /// What has been asked so far, and of which documents the file has lines.
 #[derive(Default)]
-pub(super) struct State {
+pub(crate) struct State {
     asked: Asked,
     documents: HashSet<u128>,
     /// What the rows put into the figures.
     added: Vec<Running>,
+    /// Removals that another row of the upload may forbid.
+    pub removals: Vec<Removal>,
+}
+
+/// A row that removes a record.
+pub(crate) struct Removal {
+    /// The record's key, as a value of a column.
+    pub key: u128,
+    /// It as text, and the column that it is in.
+    pub text: Box<str>,
+    pub column: usize,
+    pub field: Option<usize>,
+    pub file: usize,
+    pub row: u64,
+}
+
+/// The cells of a row, without the spaces around them; `None` where the file does not have the column.
+fn cell_of<'g>(from: &'g Gathering<'_>, row: usize) -> impl Fn(usize) -> Option<&'g str> {
+    move |column| {
+        let field = from.header.field_of[column]?;
+        Some(from.shaped.chunk.text(from.shaped.chunk.cell(row, field)).trim())
+    }
 }
 
 impl Fold for Intents<'_> {
@@ -100,15 +127,22 @@ impl Fold for Intents<'_> {
 
     fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Vec<OneRow> {
         let rows = from.rows.iter().enumerate().filter(|(_, row)| result.samples.binary_search(row).is_err());
-        rows.map(|(at, &row)| self.one(from, at, row)).collect()
+        let mut part = Vec::with_capacity(from.rows.len());
+        for (at, &row) in rows {
+            match self.elements(from, at, row) {
+                Some(elements) => part.extend(elements),
+                None => part.push(self.one(from, at, row)),
+            }
+        }
+        part
     }
 
-    fn absorb(&self, state: &mut State, part: Vec<OneRow>, with: &mut Absorbing<'_, '_>) {
+    fn absorb(&self, state: &mut State, mut part: Vec<OneRow>, with: &mut Absorbing<'_, '_>) {
         let is_error = |finding: &&RowFinding| finding.problem.severity == Severity::Error;
         let wrong: HashSet<usize> = with.findings.iter().filter(is_error).map(|finding| finding.row).collect();
-        for row in part {
-            state.documents.extend(row.document);
-            self.absorb_row(state, row, &wrong, with);
+        for records in part.chunk_by_mut(|one, other| one.row == other.row) {
+            state.documents.extend(records[0].document);
+            self.absorb_row(state, records, &wrong, with);
         }
     }
 
@@ -122,7 +156,13 @@ impl Fold for Intents<'_> {
             let parts =
                 keys.iter().flat_map(|key| &key.theirs).map(|column| clipped(table.cell(row as usize, *column), 60));
             let key = Some(Arc::from(parts.collect::<Vec<_>>().join(" / ")));
-            take(RowPlan { outcome: Outcome::Removed, key, kind: None, cells: Vec::new(), together: None });
+            take(RowPlan {
+                outcome: Outcome::Removed,
+                key,
+                kind: None,
+                cells: Vec::new(),
+                together: Together::default(),
+            });
         }
     }
 
@@ -159,10 +199,7 @@ impl Intents<'_> {
         let key_of_row = key
             .filter(|_| !matches!(found, Found::Row(_)))
             .map(|key| key_of_values(key, |column| values.value(Slot::Column(column))));
-        let text = |column: usize| {
-            let field = from.header.field_of[column]?;
-            Some(from.shaped.chunk.text(from.shaped.chunk.cell(row, field)).trim())
-        };
+        let text = cell_of(from, row);
         let (mut differing, mut locked, mut kept) = (Vec::new(), false, None);
         if let (Found::Row(held), Some(table)) = (found, &self.existing.table) {
             differing = changes((self.sheet, self.intent), (self.existing, table, held as usize), &text);
@@ -174,16 +211,22 @@ impl Intents<'_> {
             };
             kept = self.kept_by(from.values.today).iter().enumerate().find_map(by);
         }
-        let document = (!self.intent.replaces.is_empty())
-            .then(|| key::of_texts(self.intent.replaces.iter().map(|(column, _)| text(*column).unwrap_or_default())));
+        let document = self.document(&text);
         let held = match found {
             Found::Row(held) => Some(held),
             _ => None,
         };
         let effect = if from.previews { self.effect(held, &text) } else { Vec::new() };
-        let together = if from.previews { from.together(self.sheet, row) } else { None };
+        let together = if from.previews { from.together(self.sheet, row) } else { Together::default() };
         let says = self.says(&text);
-        OneRow { row, says, found, key: key_of_row, changes: differing, locked, kept, document, together, effect }
+        let (key, changes) = (key_of_row, differing);
+        OneRow { row, element: None, says, action: None, found, key, changes, locked, kept, document, together, effect }
+    }
+
+    /// Of which document a row is a line.
+    fn document<'t>(&self, text: &dyn Fn(usize) -> Option<&'t str>) -> Option<u128> {
+        let names = self.intent.replaces.iter().map(|(column, _)| text(*column).unwrap_or_default());
+        (!self.intent.replaces.is_empty()).then(|| key::of_texts(names))
     }
 
     /// What the column of actions says.
@@ -204,59 +247,93 @@ impl Intents<'_> {
         if allowed.is_some_and(|allowed| !allowed.list.contains(text)) { Says::Unreadable } else { Says::Unknown }
     }
 
-    fn absorb_row(&self, state: &mut State, mut row: OneRow, wrong: &HashSet<usize>, with: &mut Absorbing<'_, '_>) {
-        let wrong = wrong.contains(&row.row) || with.is_refused(row.row);
-        let asked = &mut state.asked;
-        let decided = self.decide(asked, &row, with);
+    /// Takes in a row: one record, or several of which one that is wrong refuses all.
+    fn absorb_row(
+        &self,
+        state: &mut State,
+        records: &mut [OneRow],
+        wrong: &HashSet<usize>,
+        with: &mut Absorbing<'_, '_>,
+    ) {
+        let row = records[0].row;
+        let wrong = wrong.contains(&row) || with.is_refused(row);
         let mut refused = wrong;
-        let mut problems: Vec<(usize, CellProblem)> = Vec::new();
-        problems.extend(decided.problem);
-        let action = decided.action;
-        if action == Some(Action::Change) && problems.is_empty() {
-            problems.extend(self.of_changes(&row));
-        }
-        refused |= problems.iter().any(|(_, problem)| problem.code.severity == Severity::Error);
-        refused |= action.is_none();
-        for (column, problem) in problems {
-            let field = with.header.field_of[column];
-            // What is wrong with the key itself explains that nothing has it.
-            let explained = |finding: &RowFinding| {
-                finding.row == row.row && finding.field == field && finding.problem.severity == Severity::Error
-            };
-            if problem.code == &codes::NOT_HELD && wrong && with.findings.iter().any(explained) {
-                continue;
+        for record in &mut *records {
+            let decided = self.decide(&state.asked, record, with);
+            let mut problems: Vec<(usize, CellProblem)> = decided.problem.into_iter().collect();
+            if decided.action == Some(Action::Change) && problems.is_empty() {
+                problems.extend(self.of_changes(record));
             }
-            self.push(row.row, column, problem, with);
-        }
-        if let Some(action) = action.filter(|action| *action != Action::Skip && !refused) {
-            let acted = Acted::new(action, with.file, with.chunk.row_number(row.row));
-            match (row.found, &self.existing.table) {
-                (Found::Row(held), Some(table)) => asked.note_held(held, table.row_count(), acted),
-                _ => row.key.into_iter().for_each(|key| asked.note_new(key, acted)),
-            }
-        }
-        if with.judge.previews {
-            let outcome = match action {
-                _ if refused => Outcome::Refused,
-                Some(Action::Create) => Outcome::Created,
-                Some(Action::Change) if row.changes.is_empty() && matches!(row.found, Found::Row(_)) => {
-                    Outcome::Unchanged
+            refused |= problems.iter().any(|(_, problem)| problem.code.severity == Severity::Error);
+            refused |= decided.action.is_none();
+            record.action = decided.action;
+            for (column, problem) in problems {
+                let field = with.header.field_of[column];
+                // What is wrong with the key itself explains that nothing has it.
+                let explained = |finding: &RowFinding| {
+                    finding.row == row && finding.field == field && finding.problem.severity == Severity::Error
+                };
+                let is_wrong = problem.code == &codes::NOT_HELD && wrong && record.element.is_none();
+                if !(is_wrong && with.findings.iter().any(explained)) {
+                    self.push(row, column, record.named(problem), with);
                 }
-                Some(Action::Change) => Outcome::Changed,
-                Some(Action::Remove) => Outcome::Removed,
-                Some(Action::Skip) | None => Outcome::Skipped,
-            };
-            if matches!(outcome, Outcome::Created | Outcome::Changed | Outcome::Unchanged) {
-                if state.added.is_empty() {
-                    state.added = self.no_figures();
-                }
-                let values = std::mem::take(&mut row.effect);
-                let effect = Columns { columns: &self.figure_columns, values, today: with.judge.today };
-                self.add_to(&mut state.added, &effect);
             }
-            let plan = self.plan(&row, outcome, with);
-            with.plans.push((row.row, plan));
         }
+        for record in records {
+            if !refused {
+                self.note(state, record, with);
+            }
+            if with.judge.previews {
+                self.preview(state, record, refused, with);
+            }
+        }
+    }
+
+    /// Keeps in mind what a row asked of a record.
+    fn note(&self, state: &mut State, record: &OneRow, with: &Absorbing<'_, '_>) {
+        let Some(action) = record.action.filter(|action| *action != Action::Skip) else { return };
+        let row = with.chunk.row_number(record.row);
+        if action == Action::Remove && !self.intent.kept_by_rows.is_empty() {
+            let column = self.about();
+            let text: &str = record.element.as_deref().unwrap_or_else(|| with.text(record.row, column).trim());
+            let value = self.sheet.columns[column].kind.read(text).ok();
+            state.removals.extend(value.as_ref().and_then(key::of).map(|key| Removal {
+                key,
+                text: text.into(),
+                column,
+                field: with.header.field_of[column],
+                file: with.file,
+                row,
+            }));
+        }
+        let acted = Acted::new(action, with.file, row);
+        match (record.found, &self.existing.table) {
+            (Found::Row(held), Some(table)) => state.asked.note_held(held, table.row_count(), acted),
+            _ => record.key.into_iter().for_each(|key| state.asked.note_new(key, acted)),
+        }
+    }
+
+    /// Says what would become of a record.
+    fn preview(&self, state: &mut State, record: &mut OneRow, refused: bool, with: &mut Absorbing<'_, '_>) {
+        let is_held = matches!(record.found, Found::Row(_));
+        let outcome = match record.action {
+            _ if refused => Outcome::Refused,
+            Some(Action::Create) => Outcome::Created,
+            Some(Action::Change) if record.changes.is_empty() && is_held => Outcome::Unchanged,
+            Some(Action::Change) => Outcome::Changed,
+            Some(Action::Remove) => Outcome::Removed,
+            Some(Action::Skip) | None => Outcome::Skipped,
+        };
+        if matches!(outcome, Outcome::Created | Outcome::Changed | Outcome::Unchanged) {
+            if state.added.is_empty() {
+                state.added = self.no_figures();
+            }
+            let values = std::mem::take(&mut record.effect);
+            let effect = Columns { columns: &self.figure_columns, values, today: with.judge.today };
+            self.add_to(&mut state.added, &effect);
+        }
+        let plan = self.plan(record, outcome, with);
+        with.plans.push((record.row, plan));
     }
 
     /// What is said of the cells of a change.
@@ -343,7 +420,10 @@ impl Intents<'_> {
         let kind = self.sheet.kinds.as_ref().map(|kinds| Arc::from(with.text(row.row, kinds.column).trim()));
         RowPlan {
             outcome,
-            key: key_of(with.judge, with.header, with.chunk, row.row),
+            key: match &row.element {
+                Some(element) => Some(Arc::from(clipped(element, 60))),
+                None => key_of(with.judge, with.header, with.chunk, row.row),
+            },
             kind,
             cells,
             together: row.together,
