@@ -24,6 +24,7 @@ mod sets;
 mod several;
 mod shown;
 mod sparse_rows;
+mod total;
 pub(crate) mod unique;
 mod used;
 

@@ -3,6 +3,7 @@
 use foldhash::fast::FixedState;
 use hashbrown::HashMap;
 
+use super::total::Total;
 use super::{Absorbing, AnyFold, Fold, Gathering};
 use crate::cell::Value;
 use crate::check::problem::rule_problem;
@@ -43,14 +44,14 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
 pub(super) struct Added {
     rows: Vec<(usize, u128)>,
     /// For each row, one an aggregate.
-    each: Vec<Accumulator>,
+    each: Vec<Total>,
 }
 
 /// What the groups of a rule have come to.
 #[derive(Default)]
 pub(super) struct Totals {
     places: HashMap<u128, usize, FixedState>,
-    totals: Vec<Accumulator>,
+    totals: Vec<Total>,
 }
 
 impl Fold for Running<'_> {
@@ -63,6 +64,7 @@ impl Fold for Running<'_> {
             if rule.columns.iter().any(|column| from.header.field_of[*column].is_none()) {
                 return added;
             }
+            let mut accumulators: Vec<Accumulator> = rule.formula.aggregates().iter().map(Accumulator::new).collect();
             for (at, &row) in from.rows.iter().enumerate() {
                 let values = RowValues { values: from.values, at };
                 let counts = rule.rule.when.as_ref().is_none_or(|when| when.judge(&values) == Truth::True);
@@ -71,11 +73,10 @@ impl Fold for Running<'_> {
                 }
                 let Some(group) = from.group(&rule.rule.each, at, row) else { continue };
                 added.rows.push((row, group));
-                added.each.extend(rule.formula.aggregates().iter().map(|aggregate| {
-                    let mut accumulator = Accumulator::new(aggregate);
+                added.each.extend(rule.formula.aggregates().iter().zip(&mut accumulators).map(|(aggregate, one)| {
                     // What cannot be read has a finding of its own, and adds nothing.
-                    accumulator.add(aggregate, &values);
-                    accumulator
+                    one.add(aggregate, &values);
+                    Total::of(one, aggregate)
                 }));
             }
             added
@@ -91,11 +92,13 @@ impl Fold for Running<'_> {
             for (row, group) in added.rows {
                 let place = *state.places.entry(group).or_insert(state.totals.len());
                 if place == state.totals.len() {
-                    state.totals.extend(rule.formula.aggregates().iter().map(Accumulator::new));
+                    state.totals.extend(each.by_ref().take(count));
+                } else {
+                    let totals = &mut state.totals[place..place + count];
+                    totals.iter_mut().zip(each.by_ref()).for_each(|(total, more)| total.merge(more));
                 }
-                let totals = &mut state.totals[place..place + count];
-                totals.iter_mut().zip(each.by_ref()).for_each(|(total, more)| total.merge(more));
-                let values = || -> Vec<Value<'static>> { totals.iter().map(Accumulator::value).collect() };
+                let totals = &state.totals[place..place + count];
+                let values = || -> Vec<Value<'static>> { totals.iter().map(Total::value).collect() };
                 if rule.formula.total_of(values(), with.judge.today) != Value::YesNo(false) {
                     continue;
                 }

@@ -3,10 +3,10 @@
 use std::sync::Arc;
 
 use super::sequence::Ends;
-use super::total::Total;
 use super::{Grouping, SameOf};
 use crate::cell::{Value, key, shown};
 use crate::check::folds::Gathering;
+use crate::check::folds::total::Total;
 use crate::check::problem::{about_column, rule_problem};
 use crate::check::rows::RowValues;
 use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, whole_row};

@@ -9,7 +9,6 @@ mod judge;
 mod limits;
 mod sequence;
 mod state;
-mod total;
 
 use std::sync::Arc;
 
