@@ -197,7 +197,9 @@ pub(super) fn width(column: &Column) -> f64 {
 
 /// The number format of a column's cells: text for codes, so that zeros stay, and dates as they are asked.
 pub(super) fn cell_format(column: &Column) -> Option<Format> {
-    let is_code = !column.pattern.is_empty() || column.format.is_some() || column.unique || column.characters.is_some();
+    // An address is never taken for a number.
+    let of_digits = column.format.is_some_and(|format| !matches!(format.name, "email" | "web-address"));
+    let is_code = !column.pattern.is_empty() || of_digits || column.unique || column.characters.is_some();
     let zeros = column.allowed.as_ref().is_some_and(|allowed| {
         allowed.list.entries().any(|entry| entry.code.bytes().all(|byte| byte.is_ascii_digit()))
     });

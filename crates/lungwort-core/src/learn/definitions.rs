@@ -119,6 +119,12 @@ pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn]) -> bool {
     true
 }
 
+/// Whether a sheet is a guide that was made from a rulebook: it says all of it in a form for programs.
+pub fn is_made_guide(sheet: &TemplateSheet) -> bool {
+    let has = |row: u64, wanted: &str| sheet.row(row).iter().any(|(_, text)| *text == wanted);
+    (1..=sheet.last_row().min(60)).any(|row| ["Accepts", "Named format", "More"].iter().all(|wanted| has(row, wanted)))
+}
+
 /// Learns what a guide says of a sheet beside its columns, as a rulebook writes it. `others` are the names of all sheets: a
 /// guide of several goes through them one after the other.
 pub fn learn_parts(guide: &TemplateSheet, others: &[String], sheet: &mut DraftSheet) {

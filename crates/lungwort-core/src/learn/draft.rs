@@ -149,6 +149,23 @@ pub struct Draft {
     pub sheets: Vec<DraftSheet>,
     /// What a person should look at first, the most important first.
     pub look_first: Vec<String>,
+    /// What was taken back, since what is known to be right breaks it.
+    pub not_kept: Vec<String>,
     /// What it was learned from, in words.
     pub sources: Vec<String>,
+    /// How many sentences of the template oblige, and how many of them came to something.
+    pub obliging: usize,
+    /// Those that a line of the rulebook stands for, or that every check looks at anyway.
+    pub turned: usize,
+    /// Those that a person must read.
+    pub unread: Vec<Unread>,
+}
+
+/// A sentence of the template that obliges and that no line of the rulebook stands for.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Unread {
+    /// It as it stands.
+    pub text: String,
+    /// Where.
+    pub place: String,
 }

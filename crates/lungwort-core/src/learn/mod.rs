@@ -16,12 +16,14 @@ mod marks;
 mod names;
 mod number_formats;
 mod prose;
+mod prove;
 mod reconcile;
 mod relations;
 mod repeats;
 mod samples;
 mod shapes;
 mod source;
+mod statements;
 mod values;
 mod write;
 
@@ -113,6 +115,7 @@ pub fn learn_with(
         return Err(LearnError::NoHeadings(template_path.to_owned()));
     }
     definitions_and_prose(&template, &entries, &mut draft);
+    statements::learn(&template, &entries, &mut draft);
     for (drafted, entry) in draft.sheets.iter_mut().zip(&entries) {
         if let Some(entry) = entry {
             blocks::learn(&template.sheets[entry.at], &entry.layout, drafted);
@@ -126,7 +129,17 @@ pub fn learn_with(
         repeats::learn(sheet, &mut draft.look_first);
     }
     sample_keys(&template, &entries, &mut draft);
-    let text = reconcile::reconcile(&mut draft, beside, today);
+    for sheet in &mut draft.sheets {
+        // What counts already is not offered again.
+        let counting: Vec<_> = sheet
+            .rules
+            .iter()
+            .filter(|rule| rule.confidence > Confidence::Suggested)
+            .map(|rule| rule.lines.clone())
+            .collect();
+        sheet.rules.retain(|rule| rule.confidence > Confidence::Suggested || !counting.contains(&rule.lines));
+    }
+    let text = prove::prove(&mut draft, (&template, &entries), sample_paths, (beside, today));
     Ok(Learned { text, draft })
 }
 

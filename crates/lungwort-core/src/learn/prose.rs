@@ -34,7 +34,7 @@ pub fn learn(template: &Template, is_prose: &dyn Fn(&TemplateSheet, u64) -> bool
 }
 
 /// Ways of saying how many rows are taken.
-static ROWS: LazyLock<[Option<Regex>; 3]> = LazyLock::new(|| {
+static ROWS: LazyLock<[Option<Regex>; 6]> = LazyLock::new(|| {
     let count = r"([0-9]{1,3}(?:[,. \u{a0}][0-9]{3})+|[0-9]+)";
     let nouns = r"(?:[a-z]+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions)";
     let begin = r"(?:max(?:imum)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than)";
@@ -43,6 +43,10 @@ static ROWS: LazyLock<[Option<Regex>; 3]> = LazyLock::new(|| {
         Regex::new(&format!(r"{begin}[^.0-9]{{0,25}}{count} {nouns}")).ok(),
         Regex::new(&format!(r"{count} {nouns}[^.0-9]{{0,20}}{end}")).ok(),
         Regex::new(&format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})[^0-9]{{0,12}}{count}")).ok(),
+        // The noun is the sheet's thing: what a file may hold is counted in it.
+        Regex::new(&format!(r"\b(?:file|upload|batch|submission|workbook|datei)\b[^.0-9]{{0,40}}(?:{begin}|more than|mehr als|höchstens|maximal)[^.0-9]{{0,10}}{count} [a-zäöü]{{3,}}")).ok(),
+        Regex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|au plus|au maximum) {count} \pL{{3,}}[^.0-9]{{0,20}}(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)")).ok(),
+        Regex::new(&format!(r"\b(?:fichier|envoi)\b[^.0-9]{{0,40}}(?:plus de|au plus|au maximum)[^.0-9]{{0,10}}{count} \pL{{3,}}")).ok(),
     ]
 });
 
@@ -87,6 +91,23 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
     if sending && (lower.contains("utf-8") || lower.contains("utf8")) {
         draft.file.set("encoding", "\"utf-8\"", format!("{at}: {}", clipped(text)), Confidence::Confirm);
     }
+    if sending && lower.contains("unicode text") {
+        draft.file.set("encoding", "\"utf-16le\"", format!("{at}: {}", clipped(text)), Confidence::Confirm);
+        draft.file.set("delimiter", "\"tab\"", format!("{at}: {}", clipped(text)), Confidence::Confirm);
+    }
+    for (words, sign) in [
+        ("csv with semicolons", ";"),
+        ("csv, with semicolons", ";"),
+        ("semicolon-separated", ";"),
+        ("csv with commas", ","),
+        ("comma-separated", ","),
+        ("tab-separated", "tab"),
+        ("tab-delimited", "tab"),
+    ] {
+        if lower.contains(words) {
+            draft.file.set("delimiter", quoted(sign), format!("{at}: {}", clipped(text)), Confidence::Confirm);
+        }
+    }
     let kinds: Vec<&str> = ["csv", "tsv", "xlsx", "xlsm", "xls", "ods"]
         .into_iter()
         .filter(|kind| lower.split(|each: char| !each.is_ascii_alphanumeric()).any(|word| word == *kind))
@@ -94,6 +115,13 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
     if !kinds.is_empty() && sending {
         draft.file.set("formats", list(&kinds), format!("{at}: {}", clipped(text)), Confidence::Confirm);
     }
+}
+
+/// Whether a sentence says something of the file as a whole.
+pub fn says_something(text: &str) -> bool {
+    let mut draft = Draft::default();
+    limits(text, "", &mut draft);
+    !draft.file.0.is_empty() || edition_in(text).is_some()
 }
 
 /// `Given out by the National Seed Register`.

@@ -13,7 +13,7 @@ use crate::rulebook::{Level, load_text, mistake};
 const ROUNDS: usize = 400;
 
 /// Writes the draft, with what does not go together taken back.
-pub fn reconcile(draft: &mut Draft, beside: &Path, today: Date) -> String {
+pub fn reconcile(draft: &mut Draft, beside: &Path, today: Date) -> Written {
     let path = beside.join("draft.rulebook.toml");
     for _ in 0..ROUNDS {
         let written = write(draft);
@@ -30,10 +30,10 @@ pub fn reconcile(draft: &mut Draft, beside: &Path, today: Date) -> String {
             changed |= take_back(draft, &written, line, &wrong.message);
         }
         if !changed {
-            return written.text;
+            return written;
         }
     }
-    write(draft).text
+    write(draft)
 }
 
 /// Makes the line an offer, or leaves a rule out.
@@ -41,6 +41,11 @@ fn take_back(draft: &mut Draft, written: &Written, line: usize, why: &str) -> bo
     let Some((part, key)) = line.checked_sub(1).and_then(|at| written.made_from.get(at).copied().flatten()) else {
         return false;
     };
+    offer(draft, part, key, &format!("it does not go with the rest: {}", why.trim_end_matches('.'))).is_some()
+}
+
+/// Makes a line an offer, or leaves a rule out; returns what it said, where it counted.
+pub(super) fn offer(draft: &mut Draft, part: Part, key: &str, why: &str) -> Option<String> {
     let lines = match part {
         Part::About => &mut draft.about.0,
         Part::File => &mut draft.file.0,
@@ -52,7 +57,9 @@ fn take_back(draft: &mut Draft, written: &Written, line: usize, why: &str) -> bo
             let rule = &mut draft.sheets[sheet].rules[at];
             let counted = rule.confidence > Confidence::Suggested;
             rule.confidence = Confidence::Suggested;
-            return counted;
+            rule.source = format!("{}; {why}", rule.source);
+            let said = rule.lines.iter().map(|(key, value)| format!("{key} = {value}"));
+            return counted.then(|| said.collect::<Vec<_>>().join(", "));
         }
     };
     // A mistake about a column as a whole is laid to its least confidence line.
@@ -61,15 +68,11 @@ fn take_back(draft: &mut Draft, written: &Written, line: usize, why: &str) -> bo
         let counting = lines.iter().enumerate().filter(|(_, line)| line.confidence > Confidence::Suggested);
         counting.min_by_key(|(_, line)| line.confidence).map(|(at, _)| at)
     };
-    match own.or_else(least) {
-        Some(at) => {
-            let found: &mut Line = &mut lines[at];
-            found.confidence = Confidence::Suggested;
-            found.source = format!("{}; it does not go with the rest: {}", found.source, why.trim_end_matches('.'));
-            true
-        }
-        None => false,
-    }
+    let at = own.or_else(least)?;
+    let found: &mut Line = &mut lines[at];
+    found.confidence = Confidence::Suggested;
+    found.source = format!("{}; {why}", found.source);
+    Some(format!("{} = {}", found.key, found.value))
 }
 
 #[cfg(test)]

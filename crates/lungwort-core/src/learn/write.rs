@@ -1,6 +1,7 @@
 //! A draft as the text of a rulebook, each line with where it was learned.
 
-use super::draft::{Confidence, Draft, DraftColumn, DraftSheet, Line};
+use super::draft::{Confidence, Draft, DraftColumn, DraftSheet, Line, Unread};
+use crate::cell::shown;
 use crate::rulebook::property;
 use crate::rulebook::toml_text::quoted;
 
@@ -88,6 +89,13 @@ pub fn write(draft: &Draft) -> Written {
     }
     for (at, sheet) in draft.sheets.iter().enumerate() {
         write_sheet(&mut out, at, sheet);
+    }
+    if !draft.unread.is_empty() {
+        out.line("", None);
+        out.line("# Said in the template and not turned into a rule:", None);
+        for Unread { text, place } in &draft.unread {
+            out.line(&format!("#   {place}: {}", shown::clipped(text, 300)), None);
+        }
     }
     out
 }

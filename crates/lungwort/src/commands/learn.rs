@@ -5,8 +5,8 @@ use std::path::{Path, PathBuf};
 
 use anyhow::{Context, Result};
 use clap::Args;
-use lungwort_core::cell::shown::quoted_argument;
-use lungwort_core::learn::draft::{Confidence, Draft, DraftColumn, DraftRule};
+use lungwort_core::cell::shown::{self, quoted_argument};
+use lungwort_core::learn::draft::{Confidence, Draft, DraftColumn, DraftRule, Unread};
 use lungwort_core::learn::{self, Learned};
 use lungwort_core::rulebook::ENDING;
 
@@ -117,7 +117,9 @@ fn summary(learned: &Learned, path: &Path, out: &mut dyn Write) -> Result<()> {
         &format!("{known} as the template says, {confirm} to confirm, {suggested} suggested (behind #, not active)"),
         out,
     )?;
+    sentences(draft, out)?;
     look_first(draft, out)?;
+    to_read(draft, out)?;
     writeln!(out, "\n{}", paint(style::STRONG, "Next"))?;
     for (command, why) in [
         (format!("lungwort rulebook {}", quoted_argument(&path.display().to_string())), "what it requires, column by column"),
@@ -125,6 +127,38 @@ fn summary(learned: &Learned, path: &Path, out: &mut dyn Write) -> Result<()> {
     ] {
         let gap = 62_usize.saturating_sub(command.chars().count()).max(2);
         writeln!(out, "  {}{}{}", paint(style::GOOD, &command), " ".repeat(gap), paint(style::FAINT, why))?;
+    }
+    Ok(())
+}
+
+/// `41 sentences that oblige: 35 turned into lines of the rulebook or checked anyway, 6 for you to read`
+fn sentences(draft: &Draft, out: &mut dyn Write) -> Result<()> {
+    if draft.obliging == 0 {
+        return Ok(());
+    }
+    let count = words(draft.obliging, "sentence that obliges", "sentences that oblige");
+    let left = match draft.unread.len() {
+        0 => "none is left over".to_owned(),
+        left => format!("{left} for you to read"),
+    };
+    let said = format!("{count}: {} stand behind lines of the rulebook or are checked anyway, {left}", draft.turned);
+    labelled("sentences", &said, out)
+}
+
+/// What the template says and no line stands for.
+fn to_read(draft: &Draft, out: &mut dyn Write) -> Result<()> {
+    if draft.unread.is_empty() {
+        return Ok(());
+    }
+    writeln!(out, "\n{}", paint(style::STRONG, "Read these yourself: the template says them, and no line of the rulebook does"))?;
+    for Unread { text, place } in draft.unread.iter().take(LOOKED_AT) {
+        let line = format!("{place}: {}", shown::clipped(text, 200));
+        for (at, part) in style::wrap(&line, style::width() - 4).iter().enumerate() {
+            writeln!(out, "  {} {part}", if at == 0 { "·" } else { " " })?;
+        }
+    }
+    if draft.unread.len() > LOOKED_AT {
+        writeln!(out, "    and {} more, at the end of the rulebook", draft.unread.len() - LOOKED_AT)?;
     }
     Ok(())
 }
@@ -212,6 +246,7 @@ fn look_first(draft: &Draft, out: &mut dyn Write) -> Result<()> {
             ));
         }
     }
+    said.splice(0..0, draft.not_kept.iter().cloned());
     if said.is_empty() {
         return Ok(());
     }

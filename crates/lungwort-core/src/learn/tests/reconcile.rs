@@ -19,7 +19,7 @@ fn draft(lines: &[(&'static str, &str, Confidence)]) -> Draft {
 /// The keys that count after settling, and the text.
 fn reconciled(draft: Draft) -> (Vec<&'static str>, String) {
     let mut draft = draft;
-    let text = reconcile(&mut draft, Path::new(""), jiff::civil::date(2026, 11, 25));
+    let text = reconcile(&mut draft, Path::new(""), jiff::civil::date(2026, 11, 25)).text;
     let loaded = load_text(Path::new("t.rulebook.toml"), &text);
     assert!(!loaded.mistakes.has_errors(), "{text}\n{}", loaded.mistakes.render());
     let counting = draft.sheets[0].columns[0].lines.0.iter().filter(|line| line.confidence > Confidence::Suggested);
@@ -69,7 +69,7 @@ fn a_rule_that_cannot_be_is_only_offered() {
         confidence: Confidence::Confirm,
     };
     draft.sheets[0].rules = vec![rule("x > 0"), rule("y > 0"), rule("x >")];
-    let text = reconcile(&mut draft, Path::new(""), jiff::civil::date(2026, 11, 25));
+    let text = reconcile(&mut draft, Path::new(""), jiff::civil::date(2026, 11, 25)).text;
     assert!(text.contains("[[sheet.rule]]\ncheck = \"x > 0\""), "{text}");
     assert!(text.contains("# [[sheet.rule]]\n# check = \"y > 0\"") && text.contains("# check = \"x >\""), "{text}");
 }
@@ -81,7 +81,7 @@ fn texts_of_every_kind_come_back_as_they_were() {
     {
         let mut draft = draft(&[]);
         draft.sheets[0].columns[0].heading = text.to_owned();
-        let written = reconcile(&mut draft, Path::new(""), jiff::civil::date(2026, 11, 25));
+        let written = reconcile(&mut draft, Path::new(""), jiff::civil::date(2026, 11, 25)).text;
         let loaded = load_text(Path::new("t.rulebook.toml"), &written);
         assert!(!loaded.mistakes.has_errors(), "{text:?}: {written}");
         assert_eq!(loaded.rulebook.unwrap().sheets[0].columns[0].heading, text);

@@ -1,0 +1,125 @@
+//! Which values a column takes: `OPEN or SHUT`, `choose from fr, pl, sv`, `A = alive, X = none`, `y/n`.
+
+use super::sentence::Sentence;
+use super::subject::{Mention, Place};
+use super::words::Language;
+use super::{Claim, Reading, Target};
+use crate::learn::draft::Confidence;
+use crate::rulebook::toml_text::{key, list, quoted};
+
+/// A value is no longer than this, and has no more words.
+const LONGEST: usize = 24;
+const WORDS: usize = 3;
+
+/// What a sentence says of the values of one column.
+pub(super) fn read(sentence: &Sentence, language: &Language, place: Place, mentions: &[Mention]) -> Reading {
+    let behind = mentions.iter().map(|mention| mention.words.end).max().unwrap_or(0);
+    let text = sentence.rest(behind);
+    let claim = |key: &'static str, value: String, confidence: Confidence| Claim {
+        on: Target::Column(place),
+        key,
+        value,
+        confidence,
+    };
+    if let Some(pairs) = pairs(text).or_else(|| pairs(&sentence.text)) {
+        let entries: Vec<String> =
+            pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code), quoted(meaning))).collect();
+        return Reading::of(vec![claim("allowed", format!("{{ {} }}", entries.join(", ")), Confidence::Known)]);
+    }
+    if let Some((yes, no)) = yes_no(sentence, language) {
+        let words = format!("{{ yes = {}, no = {} }}", quoted(&yes), quoted(&no));
+        return Reading::of(vec![
+            claim("type", quoted("yes_no"), Confidence::Known),
+            claim("yes_no", words, Confidence::Known),
+        ]);
+    }
+    let lead = language.choose.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
+    let lead = lead.max_by_key(|place| place.end);
+    let led_before = sentence.any(language.choose).is_some();
+    let listed =
+        lead.as_ref().and_then(|lead| values(sentence.rest(lead.end), language, true)).map(|values| (values, true));
+    let listed = listed.or_else(|| values(text, language, led_before).map(|values| (values, led_before)));
+    let Some((values, led)) = listed else { return Reading::default() };
+    let codes = values.iter().all(|value| {
+        !value.contains(' ') && value.chars().any(char::is_uppercase) && !value.chars().any(char::is_lowercase)
+    });
+    let asked = led && (sentence.has(language.obliging) || codes || values.len() >= 2);
+    if !(asked || codes) {
+        return Reading::default();
+    }
+    Reading::of(vec![claim(
+        "allowed",
+        list(&values),
+        if codes || led { Confidence::Known } else { Confidence::Confirm },
+    )])
+}
+
+/// `A = alive, X = none`
+fn pairs(text: &str) -> Option<Vec<(String, String)>> {
+    let parts: Vec<&str> = text.split([',', ';']).map(str::trim).filter(|part| !part.is_empty()).collect();
+    let one = |part: &&str| {
+        let part = part.trim_start_matches("and ").trim_start_matches("or ").trim_end_matches('.');
+        let (code, meaning) = part.split_once('=').or_else(|| part.split_once(": "))?;
+        // What leads up to the first code stands before it.
+        let code = code.trim().rsplit(char::is_whitespace).next()?.trim_matches(['"', '\'', '(', ':']);
+        let meaning = meaning.trim().trim_end_matches(')');
+        let fits = !code.is_empty() && code.len() <= 12 && !meaning.is_empty() && meaning.len() <= 60;
+        fits.then(|| (code.to_owned(), meaning.to_owned()))
+    };
+    let pairs: Option<Vec<(String, String)>> = parts.iter().map(one).collect();
+    pairs.filter(|pairs| pairs.len() >= 2 && text.contains('='))
+}
+
+/// `y/n`, `true or false`
+fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String, String)> {
+    for (yes, no) in language.yes_no {
+        for at in 0..sentence.words.len().saturating_sub(1) {
+            let (first, from) = &sentence.words[at];
+            let next = if sentence.words.get(at + 1).is_some_and(|(word, _)| language.or.contains(&word.as_str())) {
+                at + 2
+            } else {
+                at + 1
+            };
+            let Some((second, to)) = sentence.words.get(next) else { continue };
+            let sign = sentence.text[from.end..to.start].trim();
+            let joined = next == at + 2 || matches!(sign, "/" | "|" | ",");
+            if joined && first == yes && second == no {
+                let written = |place: &std::ops::Range<usize>| sentence.text[place.clone()].to_owned();
+                return Some((written(from), written(to)));
+            }
+        }
+    }
+    None
+}
+
+/// The values of a list in words; `led` where words before it say that it is one.
+fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
+    let text = text.trim().trim_start_matches([':', '-', '–']).trim_end_matches(['.', ')']).trim();
+    let text = text.strip_prefix('(').unwrap_or(text);
+    let mut parts: Vec<String> = text.split([',', '/', '|', ';']).map(str::to_owned).collect();
+    for word in language.or.iter().chain(if led { language.and } else { &[] }) {
+        let sign = format!(" {word} ");
+        parts =
+            parts.iter().flat_map(|part| part.split(sign.as_str()).map(str::to_owned).collect::<Vec<_>>()).collect();
+    }
+    let plain = |part: &String| {
+        let mut part = part.trim();
+        for word in language.or.iter().chain(language.and).chain(language.choose) {
+            if let Some(rest) =
+                part.get(..word.len()).filter(|head| head.eq_ignore_ascii_case(word)).and(part.get(word.len()..))
+                && rest.starts_with(' ')
+            {
+                part = rest.trim();
+            }
+        }
+        part.trim_matches(['"', '\'', '“', '”', '‘', '’', '«', '»', ':']).trim().to_owned()
+    };
+    let values: Vec<String> = parts.iter().map(plain).filter(|part| !part.is_empty()).collect();
+    let fits = |value: &String| value.chars().count() <= LONGEST && value.split_whitespace().count() <= WORDS;
+    let several = values.len() >= 2 && values.iter().all(fits);
+    // A list of words is all of one kind: none is a phrase among codes.
+    let phrases = values.iter().filter(|value| value.contains(' ')).count();
+    let numbers = values.iter().all(|value| value.parse::<f64>().is_ok()) && values.len() < 3;
+    let distinct: std::collections::HashSet<&String> = values.iter().collect();
+    (several && phrases * 2 <= values.len() && !numbers && distinct.len() == values.len()).then_some(values)
+}

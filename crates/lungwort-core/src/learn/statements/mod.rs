@@ -1,0 +1,356 @@
+//! What a template says in sentences, wherever people read it: titles, instructions, notes, messages, guide rows, legends, tables
+//! that go through the columns, the headings themselves.
+//!
+//! In: the template and the draft so far. Out: lines of the draft, each with the sentence that it comes from, and the sentences
+//! that oblige and came to nothing, so that none is passed over in silence. The words are tables, one a language, in `words`.
+
+mod choices;
+pub(super) mod look;
+mod required;
+mod sentence;
+mod sizes;
+mod subject;
+mod words;
+
+use std::collections::HashSet;
+
+use super::Entry;
+use super::draft::{Confidence, Draft, DraftColumn, DraftRule, Unread};
+use super::marks::place;
+use super::source::{Template, TemplateSheet};
+use super::{definitions, prose};
+use crate::cell::shown::clipped;
+use crate::rulebook::toml_text::quoted;
+use sentence::{Sentence, sentences};
+use subject::{Mention, Place};
+use words::Language;
+
+/// Sentences of a template that are looked at; instructions of a book's length are read that far.
+const MOST: usize = 20_000;
+/// A cell with a longer text is a page, and read as far as this.
+const LONGEST: usize = 20_000;
+
+/// What a text is about where it names no column.
+#[derive(Debug, Clone, PartialEq, Eq)]
+enum About {
+    /// A column of a sheet of the draft.
+    Column(usize, usize),
+    /// The sheet that it stands on.
+    Sheet(usize),
+    /// Any.
+    Any,
+}
+
+/// The template with the sheets that are to be filled.
+struct Entries<'t> {
+    template: &'t Template,
+    /// For each sheet of the draft, its place in the template.
+    at: Vec<Option<usize>>,
+}
+
+impl Entries<'_> {
+    fn sheet_of(&self, drafted: usize) -> Option<&TemplateSheet> {
+        self.template.sheets.get((*self.at.get(drafted)?)?)
+    }
+}
+
+/// A text of the template: where it stands, and what it is about.
+struct Text {
+    text: String,
+    place: String,
+    about: About,
+}
+
+/// What a sentence asks for.
+#[derive(Debug)]
+struct Claim {
+    on: Target,
+    key: &'static str,
+    value: String,
+    confidence: Confidence,
+}
+
+/// What it is asked of.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Target {
+    Column(Place),
+    /// A rule of a sheet.
+    Rule(usize),
+}
+
+/// What was made of a sentence.
+#[derive(Debug, Default)]
+struct Reading {
+    claims: Vec<Claim>,
+    understood: bool,
+}
+
+impl Reading {
+    fn of(claims: Vec<Claim>) -> Reading {
+        Reading { understood: !claims.is_empty(), claims }
+    }
+
+    fn and(&mut self, other: Reading) {
+        self.understood |= other.understood;
+        self.claims.extend(other.claims);
+    }
+}
+
+/// Reads all texts of the template into the draft.
+pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
+    if template.sheets.iter().any(definitions::is_made_guide) {
+        return;
+    }
+    let at = entries.iter().map(|entry| entry.as_ref().map(|entry| entry.at)).collect();
+    let known = Entries { template, at };
+    let mut seen = HashSet::new();
+    let mut count = 0;
+    for text in texts(&known, entries, draft) {
+        let mut before: Vec<Mention> = Vec::new();
+        for sentence in sentences(&text.text) {
+            if count == MOST || !seen.insert((sentence.text.clone(), text.place.clone())) {
+                continue;
+            }
+            count += 1;
+            before = one(&known, (&text, &sentence), before, draft);
+        }
+    }
+    headings(draft);
+    // A look that a sentence explains is no riddle.
+    let explained =
+        |column: &DraftColumn| column.lines.get("required").is_some_and(|line| line.confidence == Confidence::Known);
+    if draft.sheets.iter().flat_map(|sheet| &sheet.columns).any(explained) {
+        draft.look_first.retain(|line| !line.contains("nothing says why"));
+    }
+}
+
+/// Reads one sentence; returns the columns that it names, which the next one may go on about.
+fn one(
+    known: &Entries<'_>,
+    (text, sentence): (&Text, &Sentence),
+    before: Vec<Mention>,
+    draft: &mut Draft,
+) -> Vec<Mention> {
+    let mut named = Vec::new();
+    let mut reading = Reading::default();
+    let mut obliges = false;
+    for language in words::ALL {
+        obliges |= sentence.has(language.obliging) || sentence.has(language.required);
+        let mentions = subject::mentions(sentence, language, draft, &text.about);
+        let mut places: Vec<Place> = mentions.iter().map(|mention| mention.place).collect();
+        places.dedup();
+        if places.is_empty() {
+            places = match text.about {
+                About::Column(sheet, column) => vec![(sheet, column)],
+                _ => before.iter().map(|mention| mention.place).collect(),
+            };
+        }
+        if named.is_empty() {
+            named = if mentions.is_empty() { before.clone() } else { mentions.clone() };
+        }
+        reading = understand(known, (text, sentence, language), (&mentions, &places), draft);
+        if reading.understood {
+            break;
+        }
+    }
+    let is_about_file = reading.claims.is_empty() && prose::says_something(&sentence.text);
+    if reading.understood || is_about_file {
+        if obliges {
+            draft.obliging += 1;
+            draft.turned += 1;
+        }
+        let source = format!("{}: {}", text.place, clipped(&sentence.text, 90));
+        for claim in reading.claims {
+            take(claim, &source, draft);
+        }
+    } else if obliges && sentence.words.len() > 2 && !sentence.text.ends_with('?') {
+        draft.obliging += 1;
+        draft.unread.push(Unread { text: sentence.text.clone(), place: text.place.clone() });
+    }
+    named
+}
+
+/// What the words of headings stand for.
+fn headings(draft: &mut Draft) {
+    for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
+        let plain = subject::plain_heading(&column.heading);
+        let Some(heading) = sentences(&plain).pop() else { continue };
+        let lines = &mut column.lines;
+        let typed = lines.has("type") || lines.has("format") || lines.has("allowed") || lines.has("pattern");
+        for language in words::ALL {
+            let words = heading.words.len();
+            let ends = |phrase: &str| {
+                (0..words).any(|at| heading.find_from(phrase, at).is_some_and(|place| place.end == words))
+            };
+            let format = language.heading_formats.iter().find(|(phrase, _)| ends(phrase));
+            let source = "the word in its heading";
+            if let Some((_, format)) = format.filter(|_| !typed) {
+                lines.set("format", quoted(format), source, Confidence::Confirm);
+            } else if (heading.has(language.heading_shares) || column.heading.contains('%')) && !typed {
+                lines.set("type", quoted("decimal"), source, Confidence::Confirm);
+                lines.set("min", "0", source, Confidence::Suggested);
+                lines.set("max", "100", source, Confidence::Suggested);
+            } else if language.heading_amounts.iter().any(|word| ends(word)) && !typed {
+                lines.set("type", quoted("decimal"), source, Confidence::Confirm);
+            }
+        }
+    }
+}
+
+fn understand(
+    known: &Entries<'_>,
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    draft: &Draft,
+) -> Reading {
+    let looks = subject::by_look(sentence, language, known, draft, &text.about);
+    let in_reach = |sheet: usize| match text.about {
+        About::Sheet(of) | About::Column(of, _) => of == sheet,
+        About::Any => true,
+    };
+    let all: Vec<Place> = draft
+        .sheets
+        .iter()
+        .enumerate()
+        .filter(|(at, sheet)| in_reach(*at) && !sheet.is_form)
+        .flat_map(|(at, sheet)| (0..sheet.columns.len()).map(move |column| (at, column)))
+        .collect();
+    let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
+    let mut reading = required::read(sentence, language, (mentions, places), (&looks, &all), &name);
+    let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_)));
+    if !about_rule {
+        let from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
+        reading.and(sizes::read(sentence, language, places, from));
+        let mut single = places.to_vec();
+        single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
+        let has_form = reading.claims.iter().any(|claim| !matches!(claim.key, "required" | "required_when" | "unique"));
+        if let ([_], false) = (single.as_slice(), has_form) {
+            for place in places {
+                reading.and(choices::read(sentence, language, *place, mentions));
+            }
+        }
+    }
+    if !reading.understood {
+        let anyway = |every: &&[&[&str]]| every.iter().all(|phrases| sentence.has(phrases));
+        reading.understood = language.anyway.iter().any(|every| anyway(every));
+    }
+    reading
+}
+
+fn take(claim: Claim, source: &str, draft: &mut Draft) {
+    match claim.on {
+        Target::Column((sheet, column)) => {
+            let lines = &mut draft.sheets[sheet].columns[column].lines;
+            // A list of the template's own says more than words.
+            let listed =
+                lines.has("allowed") && matches!(claim.key, "allowed" | "pattern" | "length" | "case" | "type");
+            // An offer beside what counts already is none.
+            let offered = claim.key == "required_when" && lines.get("required").is_some();
+            let other_kind =
+                claim.key == "type" && lines.get("type").is_some_and(|line| line.confidence == Confidence::Known);
+            if !(listed || offered || other_kind) {
+                lines.set(claim.key, claim.value, source, claim.confidence);
+            }
+        }
+        Target::Rule(sheet) => {
+            let rules = &mut draft.sheets[sheet].rules;
+            let lines = vec![(claim.key.into(), claim.value)];
+            if !rules.iter().any(|rule| rule.lines == lines) {
+                rules.push(DraftRule { kind: "rule", lines, source: source.to_owned(), confidence: claim.confidence });
+            }
+        }
+    }
+}
+
+/// All texts that people read, each with what it is about.
+fn texts(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft) -> Vec<Text> {
+    let mut texts = Vec::new();
+    let fold = crate::cell::fold::fold;
+    let headings: Vec<(String, usize, usize)> = draft
+        .sheets
+        .iter()
+        .enumerate()
+        .flat_map(|(at, sheet)| {
+            sheet.columns.iter().enumerate().map(move |(column, of)| (fold(&of.heading), at, column))
+        })
+        .collect();
+    for (number, sheet) in known.template.sheets.iter().enumerate() {
+        let entry = entries
+            .iter()
+            .enumerate()
+            .find_map(|(at, entry)| Some((at, entry.as_ref().filter(|entry| entry.at == number)?)));
+        let mut push = |text: &str, place: String, about: About| {
+            let text: String = text.chars().take(LONGEST).collect();
+            texts.push(Text { text, place, about });
+        };
+        for cell in &sheet.full.cells {
+            let at = place(sheet, cell.row, cell.column);
+            let about = match entry {
+                Some((drafted, entry)) => {
+                    let guide = entry.layout.guide_rows.contains(&cell.row);
+                    let of_heading = cell.row == entry.layout.heading_row;
+                    let column = draft.sheets[drafted].columns.iter().position(|column| column.field == cell.column);
+                    match column.filter(|_| guide || of_heading) {
+                        // Of a heading, what is in brackets says something.
+                        Some(column) if of_heading => {
+                            for part in bracketed(&cell.text) {
+                                push(part, at.clone(), About::Column(drafted, column));
+                            }
+                            continue;
+                        }
+                        Some(column) => About::Column(drafted, column),
+                        None if cell.row < entry.layout.heading_row => About::Sheet(drafted),
+                        None if cell.row > entry.layout.heading_row && !entry.layout.guide_rows.contains(&cell.row) => {
+                            continue;
+                        }
+                        None => About::Sheet(drafted),
+                    }
+                }
+                None => {
+                    // A table that goes through the columns names one at the beginning of a row.
+                    let left = sheet.row(cell.row).into_iter().filter(|(column, _)| *column < cell.column);
+                    let named = left.into_iter().find_map(|(_, text)| {
+                        let folded = fold(text);
+                        headings.iter().find(|(heading, ..)| *heading == folded && !folded.is_empty())
+                    });
+                    match named {
+                        Some((_, sheet, column)) => About::Column(*sheet, *column),
+                        None => About::Any,
+                    }
+                }
+            };
+            push(&cell.text, at, about);
+        }
+        let Some((drafted, entry)) = entry else { continue };
+        for (column, of) in draft.sheets[drafted].columns.iter().enumerate() {
+            let about = About::Column(drafted, column);
+            if let Some(note) = sheet.note(entry.layout.heading_row, of.field) {
+                push(note, format!("the note on {}", place(sheet, entry.layout.heading_row, of.field)), about.clone());
+            }
+            for (validation, range) in sheet.validations(of.field, entry.layout.heading_row) {
+                if !validation.prompt.is_empty() {
+                    push(&validation.prompt, format!("the message shown in {}", range.words()), about.clone());
+                }
+            }
+        }
+    }
+    texts
+}
+
+/// What is in brackets in a heading.
+fn bracketed(heading: &str) -> Vec<&str> {
+    let mut found = Vec::new();
+    let mut rest = heading;
+    while let Some(open) = rest.find(['(', '[']) {
+        let inside = &rest[open + 1..];
+        let Some(close) = inside.find([')', ']']) else { break };
+        found.push(&inside[..close]);
+        rest = &inside[close + 1..];
+    }
+    // What is on further lines of a heading explains it as well.
+    found.extend(heading.split('\n').skip(1).filter(|line| !line.contains(['(', '['])));
+    found
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,146 @@
+//! Texts cut into sentences, and sentences into words.
+
+use std::ops::Range;
+
+use super::words::Language;
+
+/// A sentence with its words.
+#[derive(Debug, Clone)]
+pub(super) struct Sentence {
+    /// It as it stands.
+    pub text: String,
+    /// Its words in small letters, each with its place in the text.
+    pub words: Vec<(String, Range<usize>)>,
+}
+
+/// Shortenings behind which a full stop ends no sentence.
+const SHORT: &[&str] = &[
+    "e.g", "i.e", "max", "min", "no", "nos", "approx", "etc", "z.b", "bzw", "ca", "p.ex", "col", "cols", "incl", "vs",
+    "nr", "resp",
+];
+
+/// The sentences of a text.
+pub(super) fn sentences(text: &str) -> Vec<Sentence> {
+    let mut found = Vec::new();
+    for line in text.split(['\n', '\r']) {
+        let mut from = 0;
+        for (at, each) in line.char_indices() {
+            let end = at + each.len_utf8();
+            let next = line[end..].chars().next();
+            let ends = matches!(each, '.' | '!' | '?') && next.is_none_or(char::is_whitespace);
+            let word = line[from..at].rsplit(char::is_whitespace).next().unwrap_or_default().to_lowercase();
+            let follows = line[end..].trim_start().chars().next();
+            let short = SHORT.contains(&word.trim_start_matches('(')) || follows.is_some_and(char::is_lowercase);
+            if ends && !(each == '.' && short) {
+                found.extend(Sentence::new(&line[from..end]));
+                from = end;
+            }
+        }
+        found.extend(Sentence::new(&line[from..]));
+    }
+    found
+}
+
+impl Sentence {
+    fn new(text: &str) -> Option<Sentence> {
+        let text = text.trim().trim_start_matches(['•', '·', '-', '–', '*', '→']).trim();
+        if !text.chars().any(char::is_alphanumeric) {
+            return None;
+        }
+        let mut words = Vec::new();
+        let mut from: Option<usize> = None;
+        let ends = text.char_indices().map(|(at, each)| (at, Some(each))).chain([(text.len(), None)]);
+        for (at, each) in ends {
+            let inside = each.is_some_and(|each| {
+                // A number keeps its marks, and a word its apostrophe.
+                let before = text[..at].chars().next_back();
+                let behind = text[at + each.len_utf8()..].chars().next();
+                let digits = before.is_some_and(|b| b.is_ascii_digit()) && behind.is_some_and(|b| b.is_ascii_digit());
+                let letters = before.is_some_and(char::is_alphabetic) && behind.is_some_and(char::is_alphabetic);
+                each.is_alphanumeric() || each == '_' || matches!(each, '.' | ',') && digits || each == '\'' && letters
+            });
+            match (from, inside) {
+                (None, true) => from = Some(at),
+                (Some(start), false) => {
+                    words.push((text[start..at].to_lowercase(), start..at));
+                    from = None;
+                }
+                _ => {}
+            }
+        }
+        Some(Sentence { text: text.to_owned(), words })
+    }
+
+    /// Where a phrase stands first, as a range of words, from a word on.
+    pub fn find_from(&self, phrase: &str, from: usize) -> Option<Range<usize>> {
+        let wanted: Vec<&str> = phrase.split([' ', '-']).collect();
+        (from..self.words.len().checked_sub(wanted.len() - 1)?.max(from)).find_map(|at| {
+            let here = self.words.get(at..at + wanted.len())?;
+            here.iter().zip(&wanted).all(|((word, _), wanted)| word == wanted).then_some(at..at + wanted.len())
+        })
+    }
+
+    /// Where a phrase stands first.
+    pub fn find(&self, phrase: &str) -> Option<Range<usize>> {
+        self.find_from(phrase, 0)
+    }
+
+    /// The first place of any of some phrases; of those that begin there the longest.
+    pub fn any(&self, phrases: &[&str]) -> Option<Range<usize>> {
+        let found = phrases.iter().filter_map(|phrase| self.find(phrase));
+        found.min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))
+    }
+
+    /// Whether any of some phrases is there.
+    pub fn has(&self, phrases: &[&str]) -> bool {
+        phrases.iter().any(|phrase| self.find(phrase).is_some())
+    }
+
+    /// The number that a word is, in digits or in letters.
+    pub fn number(&self, at: usize, language: &Language) -> Option<f64> {
+        let (word, _) = self.words.get(at)?;
+        if let Some((_, number)) = language.numbers.iter().find(|(name, _)| name == word) {
+            return Some(*number as f64);
+        }
+        let grouped = word.contains(',') && word.split(',').skip(1).all(|group| group.len() == 3);
+        let plain = if grouped { word.replace(',', "") } else { word.replace(',', ".") };
+        let number: f64 = plain.parse().ok().filter(|number: &f64| number.is_finite())?;
+        // The sign stands before the word.
+        let start = self.words[at].1.start;
+        let before = self.text[..start].chars().next_back();
+        let negative = matches!(before, Some('-' | '−'))
+            && self.text[..start - before.map_or(0, char::len_utf8)].ends_with([' ', '(']);
+        Some(if negative { -number } else { number })
+    }
+
+    /// The text from a word on; of the whole sentence where there is none.
+    pub fn rest(&self, from: usize) -> &str {
+        self.words.get(from).map_or("", |(_, place)| &self.text[place.start..])
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn texts_are_cut_where_sentences_end() {
+        let said: Vec<String> = sentences("Max. 80 characters, e.g. a name. Never blank!\n• 1.5 is fine")
+            .into_iter()
+            .map(|each| each.text)
+            .collect();
+        assert_eq!(said, ["Max. 80 characters, e.g. a name.", "Never blank!", "1.5 is fine"]);
+        assert!(sentences(" -- \n…").is_empty());
+    }
+
+    #[test]
+    fn phrases_are_found_as_words_and_numbers_read() {
+        let sentence = &sentences("No file may hold more than 1,500 e-mail rows, from -2.5 to seven.")[0];
+        assert_eq!(sentence.find("e mail"), Some(7..9));
+        assert_eq!(sentence.find("mail rows from"), Some(8..11));
+        assert_eq!(sentence.find("row"), None);
+        let english = super::super::words::ALL[0];
+        let numbers: Vec<f64> = (0..sentence.words.len()).filter_map(|at| sentence.number(at, english)).collect();
+        assert_eq!(numbers, [1500.0, -2.5, 7.0]);
+    }
+}

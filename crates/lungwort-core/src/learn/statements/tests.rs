@@ -1,0 +1,165 @@
+//! Sentences in many wordings, each with what is made of it.
+
+use super::*;
+use crate::learn::draft::{DraftColumn, DraftSheet};
+use crate::learn::source::Template;
+
+const HEADINGS: &[&str] = &[
+    "Lot",
+    "Family",
+    "Weight",
+    "Sown on",
+    "State",
+    "Phone",
+    "Email",
+    "Address",
+    "Remarks",
+    "Site 1",
+    "Site 2",
+    "Site 3",
+    "Box",
+    "Tags",
+    "Grade",
+    "Latitude",
+    "Longitude",
+];
+
+fn draft(headings: &[&str]) -> Draft {
+    let column = |(field, heading): (usize, &&str)| DraftColumn {
+        heading: (*heading).to_owned(),
+        field,
+        name: crate::learn::names::plain_name(heading),
+        ..DraftColumn::default()
+    };
+    let columns = headings.iter().enumerate().map(column).collect();
+    Draft { sheets: vec![DraftSheet { heading_row: 1, columns, ..DraftSheet::default() }], ..Draft::default() }
+}
+
+/// What comes of a text: `Heading key = value` by line, `form = [...]` by rule, `? text` of what is left to be read.
+fn read(text: &str) -> Vec<String> {
+    let template = Template {
+        file_name: "t.csv".to_owned(),
+        kind: "csv",
+        sheets: Vec::new(),
+        styles: Vec::new(),
+        names: Vec::new(),
+        properties: Vec::new(),
+        text: None,
+    };
+    let known = Entries { template: &template, at: vec![None] };
+    let mut draft = draft(HEADINGS);
+    let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about: About::Any };
+    let mut before = Vec::new();
+    for sentence in sentences(&text.text) {
+        before = one(&known, (&text, &sentence), before, &mut draft);
+    }
+    let mut said = Vec::new();
+    for column in &draft.sheets[0].columns {
+        for line in &column.lines.0 {
+            let offer = if line.confidence == Confidence::Suggested { "perhaps " } else { "" };
+            said.push(format!("{offer}{} {} = {}", column.heading, line.key, line.value));
+        }
+    }
+    said.extend(
+        draft.sheets[0].rules.iter().flat_map(|rule| rule.lines.iter().map(|(key, value)| format!("{key} = {value}"))),
+    );
+    said.extend(draft.unread.iter().map(|unread| format!("? {}", unread.text)));
+    said
+}
+
+#[track_caller]
+fn holds(cases: &[(&str, &[&str])]) {
+    for (text, due) in cases {
+        assert_eq!(read(text), *due, "{text}");
+    }
+}
+
+#[test]
+fn what_must_be_filled_in() {
+    holds(&[
+        ("Needed: Lot, Weight", &["Lot required = true", "Weight required = true"]),
+        ("Two of the columns are obligatory: Lot and Sown on.", &["Lot required = true", "Sown on required = true"]),
+        (
+            "Columns A and C to D may not be empty.",
+            &["Lot required = true", "Weight required = true", "Sown on required = true"],
+        ),
+        ("The family must be filled in.", &["Family required = true"]),
+        ("Never leave the lot blank.", &["Lot required = true"]),
+        ("Remarks are optional.", &[]),
+        ("The remarks are not required.", &[]),
+        ("Family is mandatory if the seed was gathered in the wild.", &["perhaps Family required_when = \"… = '…'\""]),
+        ("Weight: empty for a new lot, needed for a change.", &["perhaps Weight required_when = \"… = '…'\""]),
+        ("Fill in Phone or Address, one of the two is required.", &["at_least_one = [\"phone\", \"address\"]"]),
+        ("Give a phone or an email, but not both.", &["exactly_one = [\"phone\", \"email\"]"]),
+        ("Latitude and Longitude go together.", &["all_or_none = [\"latitude\", \"longitude\"]"]),
+        ("Fill Site 1 to 3 from the left without a hole.", &["no_gaps = [\"site_1\", \"site_2\", \"site_3\"]"]),
+        ("Lot ist eine Pflichtangabe.", &["Lot required = true"]),
+        ("Die Spalten A und C müssen ausgefüllt werden.", &["Lot required = true", "Weight required = true"]),
+        ("La colonne Family est obligatoire.", &["Family required = true"]),
+    ]);
+    let all = read("Every column has to be filled, except Remarks and Tags.");
+    assert_eq!(all.len(), HEADINGS.len() - 2);
+    assert!(!all.iter().any(|line| line.starts_with("Remarks")), "{all:?}");
+}
+
+#[test]
+fn which_values_are_taken() {
+    holds(&[
+        ("State is OPEN or SHUT.", &["State allowed = [\"OPEN\", \"SHUT\"]"]),
+        ("State: JAR / BAG / TUBE", &["State allowed = [\"JAR\", \"BAG\", \"TUBE\"]"]),
+        ("For Family choose from fr, pl, sv.", &["Family allowed = [\"fr\", \"pl\", \"sv\"]"]),
+        ("Grade: A = alive, X = none", &["Grade allowed = { A = \"alive\", X = \"none\" }"]),
+        ("Box: y/n", &["Box type = \"yes_no\"", "Box yes_no = { yes = \"y\", no = \"n\" }"]),
+        ("Box must be true or false.", &["Box type = \"yes_no\"", "Box yes_no = { yes = \"true\", no = \"false\" }"]),
+        ("Allowed values for Grade: good, fair or poor.", &["Grade allowed = [\"good\", \"fair\", \"poor\"]"]),
+        // Prose is no list.
+        ("Remarks may say how the seed was gathered, or by whom it was cleaned.", &[]),
+        ("The state of the field or of the house is of no interest here.", &[]),
+    ]);
+}
+
+#[test]
+fn how_values_are_written() {
+    holds(&[
+        ("Lot: seven digits", &["Lot pattern = '\\d{7}'"]),
+        ("The lot is an 8-digit number.", &["Lot pattern = '\\d{8}'"]),
+        ("Lot has three capital letters and five digits.", &["Lot pattern = '[A-Z]{3}\\d{5}'"]),
+        ("Lot begins with LT- and has six digits behind it.", &["Lot pattern = 'LT\\-\\d{6}'"]),
+        ("Lot: GT, hyphen, five digits", &["Lot pattern = 'GT\\-\\d{5}'"]),
+        ("Lot: year, hyphen, five digits, such as 2023-00375", &["Lot pattern = '\\d{4}\\-\\d{5}'"]),
+        // What the example does not bear out is not kept.
+        ("Lot: five digits, such as GT-00001", &[]),
+        ("Lot: six capital letters and digits, as in the register", &["Lot pattern = '[A-Z0-9]{6}'"]),
+        ("Remarks may hold at most 120 bytes.", &["? Remarks may hold at most 120 bytes."]),
+        ("Remarks: no more than 80 characters.", &["Remarks length = { max = 80 }"]),
+        ("Remarks must have between 3 and 20 characters.", &["Remarks length = { min = 3, max = 20 }"]),
+        ("Weight: two decimals at most", &["Weight type = \"decimal\"", "Weight places = 2"]),
+        ("Box is a whole number from 1 to 12.", &["Box type = \"whole\"", "Box min = 1", "Box max = 12"]),
+        ("Weight must be at least 0.5.", &["Weight type = \"decimal\"", "Weight min = 0.5"]),
+        ("Sown on: yyyymmdd", &["Sown on type = \"date\"", "Sown on date_format = \"yyyymmdd\""]),
+        ("Write Sown on as D MMM YY.", &["Sown on type = \"date\"", "Sown on date_format = \"d mmm yy\""]),
+        ("Sown on must not be in the future.", &["Sown on max = \"today\""]),
+        ("Tags: several may be given, with a comma between.", &["Tags separator = \",\""]),
+        ("Email is an e-mail address.", &["Email format = \"email\""]),
+        ("A lot is never used twice: no duplicates.", &["Lot unique = true"]),
+        ("Lot is unique.", &["Lot unique = true"]),
+        ("State is written in capitals.", &["State case = \"upper\""]),
+        ("Lot hat sieben Ziffern.", &["Lot pattern = '\\d{7}'"]),
+        ("Remarks: höchstens 40 Zeichen", &["Remarks length = { max = 40 }"]),
+        ("Remarks : au plus 40 caractères", &["Remarks length = { max = 40 }"]),
+    ]);
+}
+
+#[test]
+fn nothing_that_obliges_is_passed_over() {
+    holds(&[
+        ("Both forms must reach us on the same day.", &["? Both forms must reach us on the same day."]),
+        ("Do not change the headings.", &[]),
+        ("Remove the examples before you send the file.", &[]),
+        ("Thank you for your help.", &[]),
+        (
+            "Lot is required. It must be agreed with the vault.",
+            &["Lot required = true", "? It must be agreed with the vault."],
+        ),
+    ]);
+}

@@ -1,0 +1,84 @@
+//! The words in which templates say what they ask for: one table a language, so that another language is data.
+
+mod english;
+mod french;
+mod german;
+
+/// Every language, in the order in which they are tried.
+pub(super) const ALL: &[&Language] = &[&english::WORDS, &german::WORDS, &french::WORDS];
+
+/// Words and phrases in small letters. A phrase is found as whole words, hyphens and spaces alike.
+pub(super) struct Language {
+    /// Something has to be filled in.
+    pub required: &'static [&'static str],
+    /// It need not be.
+    pub optional: &'static [&'static str],
+    /// Only under a condition.
+    pub conditional: &'static [&'static str],
+    /// Words of sentences that oblige.
+    pub obliging: &'static [&'static str],
+    /// All columns; and what takes some out.
+    pub all: &'static [&'static str],
+    pub except: &'static [&'static str],
+    /// What stands before the letters of columns.
+    pub columns: &'static [&'static str],
+    /// Between the ends of a range, and between the last two of several.
+    pub to: &'static [&'static str],
+    pub and: &'static [&'static str],
+    pub or: &'static [&'static str],
+    /// Numbers in words.
+    pub numbers: &'static [(&'static str, u64)],
+    /// What numbers count.
+    pub digits: &'static [&'static str],
+    pub letters: &'static [&'static str],
+    pub capitals: &'static [&'static str],
+    pub characters: &'static [&'static str],
+    pub decimals: &'static [&'static str],
+    /// What else numbers count: no limit of a value.
+    pub others: &'static [&'static str],
+    /// Kinds of numbers.
+    pub whole: &'static [&'static str],
+    pub number: &'static [&'static str],
+    /// Limits.
+    pub at_most: &'static [&'static str],
+    pub at_least: &'static [&'static str],
+    pub above: &'static [&'static str],
+    pub below: &'static [&'static str],
+    pub exactly: &'static [&'static str],
+    pub between: &'static [&'static str],
+    pub positive: &'static [&'static str],
+    pub not_negative: &'static [&'static str],
+    pub not_future: &'static [&'static str],
+    /// No value twice.
+    pub unique: &'static [&'static str],
+    /// Letters in capitals throughout.
+    pub in_capitals: &'static [&'static str],
+    /// Several values in a cell, and the names of signs.
+    pub several: &'static [&'static str],
+    pub signs: &'static [(&'static str, &'static str)],
+    /// A year of four digits, as a part of a code; and what leads up to an example.
+    pub year: &'static [&'static str],
+    pub example: &'static [&'static str],
+    /// Kinds of values that a heading's word stands for.
+    pub heading_formats: &'static [(&'static str, &'static str)],
+    pub heading_amounts: &'static [&'static str],
+    pub heading_shares: &'static [&'static str],
+    /// What a code begins with.
+    pub begins: &'static [&'static str],
+    /// A list follows; with these, also of plain words.
+    pub choose: &'static [&'static str],
+    /// Yes and no.
+    pub yes_no: &'static [(&'static str, &'static str)],
+    /// Formats that have a name.
+    pub formats: &'static [(&'static str, &'static str)],
+    /// Some of several columns: at least one, exactly one, all or none, no gap.
+    pub at_least_one: &'static [&'static str],
+    pub exactly_one: &'static [&'static str],
+    pub together: &'static [&'static str],
+    pub no_gaps: &'static [&'static str],
+    /// Colours and looks.
+    pub colours: &'static [(&'static str, super::look::Colour)],
+    pub bold: &'static [&'static str],
+    /// What every check looks at anyway: each line has phrases of which one each must be there.
+    pub anyway: &'static [&'static [&'static [&'static str]]],
+}
