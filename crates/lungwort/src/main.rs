@@ -8,6 +8,7 @@ mod commands;
 mod output;
 mod preview;
 mod progress;
+mod questions;
 mod report;
 mod session;
 mod style;

@@ -20,11 +20,11 @@ const MOST_VALUES: usize = 20_000;
 
 /// A list of values as the template holds it.
 #[derive(Debug, Clone, Default)]
-struct Choices {
-    values: Vec<(String, Option<String>)>,
+pub(super) struct Choices {
+    pub values: Vec<(String, Option<String>)>,
     /// Where it is listed: the sheet, its heading and the heading's row.
-    listed_at: Option<(String, String, u64)>,
-    source: String,
+    pub listed_at: Option<(String, String, u64)>,
+    pub source: String,
 }
 
 /// What the drop-downs and limits of a sheet's columns say.
@@ -142,7 +142,7 @@ fn drop_down(
 }
 
 /// A list as the rulebook writes it: a standard one, a reference into the template, or in place.
-fn allowed(choices: &Choices, draft: &mut Draft) -> (String, String) {
+pub(super) fn allowed(choices: &Choices, draft: &mut Draft) -> (String, String) {
     let values: HashSet<&str> = choices.values.iter().map(|(value, _)| value.as_str()).collect();
     if values.len() >= 20 {
         for standard in standard::ALL {

@@ -1,6 +1,7 @@
 //! A rulebook being drafted: each of its lines with where it was learned and how confidence it is.
 
 use std::borrow::Cow;
+use std::collections::HashMap;
 
 /// How confidence a line is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -153,6 +154,8 @@ pub struct Draft {
     pub not_kept: Vec<String>,
     /// What it was learned from, in words.
     pub sources: Vec<String>,
+    /// The values of accepted files by heading, the commonest first, each with how often it came up.
+    pub seen: HashMap<String, Vec<(String, usize)>>,
     /// How many sentences of the template oblige, and how many of them came to something.
     pub obliging: usize,
     /// Those that a line of the rulebook stands for, or that every check looks at anyway.

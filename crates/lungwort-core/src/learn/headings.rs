@@ -194,6 +194,27 @@ fn is_date_pattern(text: &str) -> bool {
         && text.contains("yy")
 }
 
+/// Whether a row says of each column only whether it must be filled: `M`, `O`, `C`; yes and no; an x.
+fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
+    let marks = [
+        "m",
+        "o",
+        "c",
+        "r",
+        "mandatory",
+        "optional",
+        "conditional",
+        "required",
+        "must",
+        "may",
+        "pflicht",
+        "obligatoire",
+        "facultatif",
+    ];
+    let all = cells.iter().all(|(_, text)| marks.contains(&text.to_lowercase().as_str()));
+    all && cells.len() >= 2 && cells.len() * 2 >= columns
+}
+
 /// Guide rows first, then samples, then the first row for data.
 fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
     let columns: Vec<usize> = layout.headings.iter().map(|(column, _)| *column).collect();
@@ -211,6 +232,7 @@ fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
         let before_limits = limits_begin.is_some_and(|begin| row < begin);
         let technical = layout.technical_row == Some(row);
         let telling = cells.len() >= 2 && telling * 10 >= cells.len() * 3 && row <= layout.heading_row + 4;
+        let telling = telling || row == layout.heading_row + 1 && is_row_of_marks(&cells, columns.len());
         if cells.is_empty() || !(technical || before_limits || telling) {
             break;
         }

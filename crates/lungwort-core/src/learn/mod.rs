@@ -7,6 +7,7 @@
 
 mod blocks;
 mod choices;
+mod code_lists;
 mod definitions;
 pub mod draft;
 mod form;
@@ -17,6 +18,7 @@ mod names;
 mod number_formats;
 mod prose;
 mod prove;
+pub mod questions;
 mod reconcile;
 mod relations;
 mod repeats;
@@ -27,6 +29,7 @@ mod statements;
 mod values;
 mod write;
 
+use std::collections::HashMap;
 use std::path::{Path, PathBuf};
 
 use crate::rulebook::toml_text::{list, quoted};
@@ -115,6 +118,8 @@ pub fn learn_with(
         return Err(LearnError::NoHeadings(template_path.to_owned()));
     }
     definitions_and_prose(&template, &entries, &mut draft);
+    let is_entry = |at: usize| entries.iter().flatten().any(|entry| entry.at == at);
+    code_lists::learn(&template, &is_entry, &mut draft);
     statements::learn(&template, &entries, &mut draft);
     for (drafted, entry) in draft.sheets.iter_mut().zip(&entries) {
         if let Some(entry) = entry {
@@ -336,7 +341,7 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
         let title = cells
             .into_iter()
             .find(|(.., text)| text.len() >= 4 && text.len() <= 80 && text.contains(char::is_alphabetic));
-        title.map(|(row, column, text)| (text.to_owned(), marks::place(sheet, row, column)))
+        title.map(|(row, column, text)| (first_sentence(text).to_owned(), marks::place(sheet, row, column)))
     });
     let property = template.properties.iter().find(|(name, value)| name == "title" && !value.is_empty());
     let stem = template.file_name.rsplit_once('.').map_or(template.file_name.as_str(), |(stem, _)| stem);
@@ -373,6 +378,12 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
     );
 }
 
+/// The first sentence of a title, without the sign of a remark.
+fn first_sentence(text: &str) -> &str {
+    let text = text.trim_start_matches(['#', ' ']);
+    text.split_once(". ").map_or(text, |(first, _)| first)
+}
+
 /// A path as seen from a folder, where it lies in or under it; as given otherwise.
 fn path_from(folder: &Path, path: &Path) -> String {
     let whole = |path: &Path| std::fs::canonicalize(path).ok();
@@ -398,8 +409,21 @@ fn from_samples(paths: &[PathBuf], lists: &[lists::NamedList], draft: &mut Draft
             relations::learn(sheet, samples);
         }
         lists::learn(lists, sheet, samples, &mut draft.lists);
+        seen(sheet, samples, &mut draft.seen);
     }
     Ok(())
+}
+
+/// The values that come up in each column, the commonest first.
+fn seen(sheet: &DraftSheet, samples: &samples::SampleRows, seen: &mut HashMap<String, Vec<(String, usize)>>) {
+    for (at, column) in sheet.columns.iter().enumerate().filter(|_| !samples.rows.is_empty()) {
+        let mut counts: HashMap<&str, usize> = HashMap::new();
+        samples.rows.iter().for_each(|row| *counts.entry(row[at].as_str()).or_default() += 1);
+        let mut values: Vec<(String, usize)> =
+            counts.into_iter().map(|(text, count)| (text.to_owned(), count)).collect();
+        values.sort_by(|one, other| other.1.cmp(&one.1).then_with(|| one.0.cmp(&other.0)));
+        seen.insert(column.heading.trim_end_matches(['*', ' ']).to_owned(), values);
+    }
 }
 
 /// The column that rows are known by: one whose values differ, or one whose heading says so.

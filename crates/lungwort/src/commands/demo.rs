@@ -97,7 +97,9 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
     let (template, accepted) = (at("germination-template.xlsx"), at("germination-accepted.xlsx"));
     command(&format!("lungwort learn {} --sample {}", template.display(), accepted.display()))?;
     super::learn::run(&LearnArguments {
-        template,
+        template: Some(template),
+        resume: None,
+        no_ask: true,
         sample: vec![accepted],
         output: None,
         force: arguments.force,

@@ -3,15 +3,17 @@
 use std::io::Write;
 use std::path::{Path, PathBuf};
 
-use anyhow::{Context, Result};
+use anyhow::{Context, Result, bail};
 use clap::Args;
 use lungwort_core::cell::shown::{self, quoted_argument};
 use lungwort_core::learn::draft::{Confidence, Draft, DraftColumn, DraftRule, Unread};
+use lungwort_core::learn::questions::questions as open_questions;
 use lungwort_core::learn::{self, Learned};
 use lungwort_core::rulebook::ENDING;
 
 use crate::Verdict;
 use crate::output::{Destination, ForceArgument, Output};
+use crate::questions::{self, Asked};
 use crate::session::ClockArguments;
 use crate::style::{self, paint};
 
@@ -29,8 +31,14 @@ The template may be a workbook or a delimited file, blank or with sample rows. F
 what the template does not: how dates are written, which values come up, which columns go together.")]
 pub struct LearnArguments {
     /// The downloaded template
-    #[arg(value_name = "TEMPLATE")]
-    pub template: PathBuf,
+    #[arg(value_name = "TEMPLATE", required_unless_present = "resume")]
+    pub template: Option<PathBuf>,
+    /// Go on with the open questions of a rulebook that was drafted before
+    #[arg(long, value_name = "RULEBOOK", conflicts_with_all = ["template", "sample", "reference", "existing", "output"])]
+    pub resume: Option<PathBuf>,
+    /// Leave the questions open, also on a terminal
+    #[arg(long)]
+    pub no_ask: bool,
     /// A filled file that was accepted
     #[arg(long, value_name = "ACCEPTED")]
     pub sample: Vec<PathBuf>,
@@ -50,12 +58,17 @@ pub struct LearnArguments {
 }
 
 pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
+    let template = match (&arguments.template, &arguments.resume) {
+        (_, Some(rulebook)) => return resume(rulebook, arguments),
+        (Some(template), None) => template,
+        (None, None) => bail!("name the template"),
+    };
     let to_screen = arguments.output.as_deref() == Some(Path::new("-"));
-    let path = arguments.output.clone().unwrap_or_else(|| beside(&arguments.template));
+    let path = arguments.output.clone().unwrap_or_else(|| beside(template));
     let mut file = if to_screen {
         Output::standard()
     } else {
-        let place = Destination::new(&path, arguments.force).keep("the template", &arguments.template);
+        let place = Destination::new(&path, arguments.force).keep("the template", template);
         let place = arguments.sample.iter().fold(place, |place, sample| place.keep("an accepted file", sample));
         let lists = arguments.reference.iter().chain(&arguments.existing);
         lists.fold(place, |place, list| place.keep("a list", list)).open()?
@@ -63,16 +76,60 @@ pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
     let folder = if to_screen { Path::new("") } else { path.parent().unwrap_or(Path::new("")) };
     let lists = (arguments.reference.as_slice(), arguments.existing.as_slice());
     let beside = (folder, arguments.clock.day());
-    let learned = learn::learn_with(&arguments.template, &arguments.sample, lists, beside);
+    let learned = learn::learn_with(template, &arguments.sample, lists, beside);
     let learned = learned.context("nothing could be learned")?;
     file.write_all(learned.text.as_bytes())?;
     file.finish()?;
     if !to_screen {
         let mut out = Output::standard();
-        summary(&learned, &path, &mut out)?;
+        let asks = !arguments.no_ask && questions::can_ask();
+        summary(&learned, &path, asks, &mut out)?;
         out.finish()?;
+        if asks {
+            let asked = questions::ask(&learned.text, &learned.draft.seen, arguments.clock.day())?;
+            keep(&path, &asked)?;
+        }
     }
     Ok(Verdict::Ready)
+}
+
+/// Goes on with the questions of a rulebook.
+fn resume(path: &Path, arguments: &LearnArguments) -> Result<Verdict> {
+    let text = std::fs::read_to_string(path).with_context(|| format!("{} cannot be read", path.display()))?;
+    let open = open_questions(&text);
+    if open.is_empty() {
+        anstream::println!("{}: no question is open.", path.display());
+        return Ok(Verdict::Ready);
+    }
+    if arguments.no_ask || !questions::can_ask() {
+        let noun = if open.len() == 1 { "question is" } else { "questions are" };
+        anstream::println!("{}: {} {noun} open; on a terminal they are asked:", path.display(), open.len());
+        open.iter().for_each(|question| anstream::println!("  · {} ({})", question.words, question.evidence));
+        return Ok(Verdict::Ready);
+    }
+    let asked = questions::ask(&text, &std::collections::HashMap::new(), arguments.clock.day())?;
+    keep(path, &asked)?;
+    Ok(Verdict::Ready)
+}
+
+/// Writes the answers into the rulebook, and says how many questions are left.
+fn keep(path: &Path, asked: &Asked) -> Result<()> {
+    if asked.answered > 0 {
+        let mut file = Destination::new(path, ForceArgument { force: true }).open()?;
+        file.write_all(asked.text.as_bytes())?;
+        file.finish()?;
+    }
+    let named = quoted_argument(&path.display().to_string());
+    let (answered, open) = (words(asked.answered, "answer", "answers"), asked.open);
+    match open {
+        0 => anstream::println!("\n{answered} kept in {}; no question is open.", path.display()),
+        open => anstream::println!(
+            "\n{answered} kept in {}; {} open: lungwort learn --resume {named}",
+            path.display(),
+            words(open, "question is", "questions are")
+        ),
+    }
+    Ok(())
 }
 
 /// The template's name with the ending of rulebooks.
@@ -82,7 +139,7 @@ fn beside(template: &Path) -> PathBuf {
     template.with_file_name(format!("{stem}{ENDING}"))
 }
 
-fn summary(learned: &Learned, path: &Path, out: &mut dyn Write) -> Result<()> {
+fn summary(learned: &Learned, path: &Path, asks: bool, out: &mut dyn Write) -> Result<()> {
     let draft = &learned.draft;
     let columns: usize = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum();
     writeln!(
@@ -121,10 +178,14 @@ fn summary(learned: &Learned, path: &Path, out: &mut dyn Write) -> Result<()> {
     look_first(draft, out)?;
     to_read(draft, out)?;
     writeln!(out, "\n{}", paint(style::STRONG, "Next"))?;
-    for (command, why) in [
+    let open = open_questions(&learned.text).len();
+    let named = quoted_argument(&path.display().to_string());
+    let resume = (open > 0 && !asks)
+        .then(|| (format!("lungwort learn --resume {named}"), "answer its questions, one at a time"));
+    for (command, why) in resume.into_iter().chain([
         (format!("lungwort rulebook {}", quoted_argument(&path.display().to_string())), "what it requires, column by column"),
         (format!("lungwort check YOUR-FILE --rulebook {}", quoted_argument(&path.display().to_string())), "check a filled file"),
-    ] {
+    ]) {
         let gap = 62_usize.saturating_sub(command.chars().count()).max(2);
         writeln!(out, "  {}{}{}", paint(style::GOOD, &command), " ".repeat(gap), paint(style::FAINT, why))?;
     }

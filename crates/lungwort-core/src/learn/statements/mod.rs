@@ -5,18 +5,19 @@
 //! that oblige and came to nothing, so that none is passed over in silence. The words are tables, one a language, in `words`.
 
 mod choices;
+mod codes;
 pub(super) mod look;
 mod required;
 mod sentence;
 mod sizes;
 mod subject;
+mod texts;
 mod words;
 
 use std::collections::HashSet;
 
 use super::Entry;
 use super::draft::{Confidence, Draft, DraftColumn, DraftRule, Unread};
-use super::marks::place;
 use super::source::{Template, TemplateSheet};
 use super::{definitions, prose};
 use crate::cell::shown::clipped;
@@ -105,7 +106,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     let known = Entries { template, at };
     let mut seen = HashSet::new();
     let mut count = 0;
-    for text in texts(&known, entries, draft) {
+    for text in texts::all(&known, entries, draft) {
         let mut before: Vec<Mention> = Vec::new();
         for sentence in sentences(&text.text) {
             if count == MOST || !seen.insert((sentence.text.clone(), text.place.clone())) {
@@ -124,6 +125,31 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     }
 }
 
+/// The columns that a sentence names together with a sheet: `the codes for the unit are on the sheet Units`.
+pub(super) fn columns_named_with(template: &Template, sheet: &str, draft: &Draft) -> Vec<(usize, usize)> {
+    let wanted = sheet.to_lowercase();
+    let others = template.sheets.iter().flat_map(|sheet| &sheet.full.cells);
+    let texts = others.filter(|cell| cell.text.to_lowercase().contains(&wanted) && cell.text.len() <= LONGEST);
+    for sentence in texts.flat_map(|cell| sentences(&cell.text)) {
+        let Some(place) = sentence.find(&wanted) else { continue };
+        for language in by_language(&sentence) {
+            let mentions = subject::mentions(&sentence, language, draft, &About::Any);
+            let mut places: Vec<Place> = mentions
+                .iter()
+                .filter(|mention| !place.contains(&mention.words.start))
+                .map(|mention| mention.place)
+                .collect();
+            places.dedup();
+            let headings: HashSet<&str> =
+                places.iter().map(|(sheet, column)| draft.sheets[*sheet].columns[*column].heading.as_str()).collect();
+            if headings.len() == 1 {
+                return places;
+            }
+        }
+    }
+    Vec::new()
+}
+
 /// Reads one sentence; returns the columns that it names, which the next one may go on about.
 fn one(
     known: &Entries<'_>,
@@ -134,7 +160,7 @@ fn one(
     let mut named = Vec::new();
     let mut reading = Reading::default();
     let mut obliges = false;
-    for language in words::ALL {
+    for language in by_language(sentence) {
         obliges |= sentence.has(language.obliging) || sentence.has(language.required);
         let mentions = subject::mentions(sentence, language, draft, &text.about);
         let mut places: Vec<Place> = mentions.iter().map(|mention| mention.place).collect();
@@ -197,6 +223,17 @@ fn headings(draft: &mut Draft) {
     }
 }
 
+/// The languages that a sentence may be in, the likeliest first.
+fn by_language(sentence: &Sentence) -> Vec<&'static Language> {
+    let score =
+        |language: &Language| sentence.words.iter().filter(|(word, _)| language.small.contains(&word.as_str())).count();
+    let mut found: Vec<(usize, &Language)> = words::ALL.iter().map(|language| (score(language), *language)).collect();
+    let most = found.iter().map(|(score, _)| *score).max().unwrap_or(0);
+    // One that is plainly less likely would misread it.
+    found.retain(|(score, _)| *score == most || most == 0);
+    found.into_iter().map(|(_, language)| language).collect()
+}
+
 fn understand(
     known: &Entries<'_>,
     (text, sentence, language): (&Text, &Sentence, &Language),
@@ -232,7 +269,7 @@ fn understand(
     }
     if !reading.understood {
         let anyway = |every: &&[&[&str]]| every.iter().all(|phrases| sentence.has(phrases));
-        reading.understood = language.anyway.iter().any(|every| anyway(every));
+        reading.understood = language.anyway.iter().any(anyway);
     }
     reading
 }
@@ -260,96 +297,6 @@ fn take(claim: Claim, source: &str, draft: &mut Draft) {
             }
         }
     }
-}
-
-/// All texts that people read, each with what it is about.
-fn texts(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft) -> Vec<Text> {
-    let mut texts = Vec::new();
-    let fold = crate::cell::fold::fold;
-    let headings: Vec<(String, usize, usize)> = draft
-        .sheets
-        .iter()
-        .enumerate()
-        .flat_map(|(at, sheet)| {
-            sheet.columns.iter().enumerate().map(move |(column, of)| (fold(&of.heading), at, column))
-        })
-        .collect();
-    for (number, sheet) in known.template.sheets.iter().enumerate() {
-        let entry = entries
-            .iter()
-            .enumerate()
-            .find_map(|(at, entry)| Some((at, entry.as_ref().filter(|entry| entry.at == number)?)));
-        let mut push = |text: &str, place: String, about: About| {
-            let text: String = text.chars().take(LONGEST).collect();
-            texts.push(Text { text, place, about });
-        };
-        for cell in &sheet.full.cells {
-            let at = place(sheet, cell.row, cell.column);
-            let about = match entry {
-                Some((drafted, entry)) => {
-                    let guide = entry.layout.guide_rows.contains(&cell.row);
-                    let of_heading = cell.row == entry.layout.heading_row;
-                    let column = draft.sheets[drafted].columns.iter().position(|column| column.field == cell.column);
-                    match column.filter(|_| guide || of_heading) {
-                        // Of a heading, what is in brackets says something.
-                        Some(column) if of_heading => {
-                            for part in bracketed(&cell.text) {
-                                push(part, at.clone(), About::Column(drafted, column));
-                            }
-                            continue;
-                        }
-                        Some(column) => About::Column(drafted, column),
-                        None if cell.row < entry.layout.heading_row => About::Sheet(drafted),
-                        None if cell.row > entry.layout.heading_row && !entry.layout.guide_rows.contains(&cell.row) => {
-                            continue;
-                        }
-                        None => About::Sheet(drafted),
-                    }
-                }
-                None => {
-                    // A table that goes through the columns names one at the beginning of a row.
-                    let left = sheet.row(cell.row).into_iter().filter(|(column, _)| *column < cell.column);
-                    let named = left.into_iter().find_map(|(_, text)| {
-                        let folded = fold(text);
-                        headings.iter().find(|(heading, ..)| *heading == folded && !folded.is_empty())
-                    });
-                    match named {
-                        Some((_, sheet, column)) => About::Column(*sheet, *column),
-                        None => About::Any,
-                    }
-                }
-            };
-            push(&cell.text, at, about);
-        }
-        let Some((drafted, entry)) = entry else { continue };
-        for (column, of) in draft.sheets[drafted].columns.iter().enumerate() {
-            let about = About::Column(drafted, column);
-            if let Some(note) = sheet.note(entry.layout.heading_row, of.field) {
-                push(note, format!("the note on {}", place(sheet, entry.layout.heading_row, of.field)), about.clone());
-            }
-            for (validation, range) in sheet.validations(of.field, entry.layout.heading_row) {
-                if !validation.prompt.is_empty() {
-                    push(&validation.prompt, format!("the message shown in {}", range.words()), about.clone());
-                }
-            }
-        }
-    }
-    texts
-}
-
-/// What is in brackets in a heading.
-fn bracketed(heading: &str) -> Vec<&str> {
-    let mut found = Vec::new();
-    let mut rest = heading;
-    while let Some(open) = rest.find(['(', '[']) {
-        let inside = &rest[open + 1..];
-        let Some(close) = inside.find([')', ']']) else { break };
-        found.push(&inside[..close]);
-        rest = &inside[close + 1..];
-    }
-    // What is on further lines of a heading explains it as well.
-    found.extend(heading.split('\n').skip(1).filter(|line| !line.contains(['(', '['])));
-    found
 }
 
 #[cfg(test)]

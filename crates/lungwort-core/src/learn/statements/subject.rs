@@ -69,11 +69,27 @@ pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, 
             found.push(Mention { place: *place, words: range });
         }
     }
+    beside_others(sentence, &headings, &mut found);
     found.extend(by_letter(sentence, language, draft, about));
     found.extend(numbered(sentence, language, draft, &found));
     found.sort_by_key(|mention| (mention.words.start, mention.place));
     found.dedup();
     found
+}
+
+/// Words of every day that are headings stand for them beside one that is surely named: `a SKU and a title`.
+fn beside_others(sentence: &Sentence, headings: &[(Vec<String>, Place, String)], found: &mut Vec<Mention>) {
+    let sure: Vec<Range<usize>> = found.iter().map(|mention| mention.words.clone()).collect();
+    for (words, place, _) in headings.iter().filter(|(words, ..)| words.len() == 1) {
+        let Some(at) = place_of(sentence, words, 0).filter(|at| !sure.iter().any(|known| known.contains(at))) else {
+            continue;
+        };
+        let near =
+            |known: &Range<usize>| known.end <= at && at - known.end <= 2 || known.start > at && known.start - at <= 3;
+        if sure.iter().any(near) {
+            found.push(Mention { place: *place, words: at..at + 1 });
+        }
+    }
 }
 
 /// A heading without its asterisk and what is in brackets behind it.

@@ -4,6 +4,10 @@ use super::Language;
 use crate::learn::statements::look::Colour;
 
 pub(super) const WORDS: Language = Language {
+    small: &[
+        "the", "of", "is", "are", "a", "an", "with", "be", "in", "this", "that", "it", "you", "your", "please", "for",
+        "on", "as", "by", "or", "and", "to", "from",
+    ],
     required: &[
         "required",
         "mandatory",
@@ -255,6 +259,8 @@ pub(super) const WORDS: Language = Language {
         "never the same twice",
         "may occur once",
     ],
+    negations: &["never", "not", "no", "don't", "cannot"],
+    twice: &["twice", "repeat", "repeated", "duplicate", "duplicates", "duplicated", "more than once"],
     in_capitals: &[
         "in capitals",
         "in capital letters",

@@ -4,6 +4,34 @@ use super::Language;
 use crate::learn::statements::look::Colour;
 
 pub(super) const WORDS: Language = Language {
+    small: &[
+        "le",
+        "la",
+        "les",
+        "est",
+        "sont",
+        "un",
+        "une",
+        "avec",
+        "dans",
+        "veuillez",
+        "pour",
+        "sur",
+        "du",
+        "de",
+        "des",
+        "et",
+        "ou",
+        "au",
+        "aux",
+        "en",
+        "doit",
+        "pas",
+        "lettres",
+        "chiffres",
+        "caractères",
+        "plus",
+    ],
     required: &[
         "obligatoire",
         "obligatoires",
@@ -129,6 +157,8 @@ pub(super) const WORDS: Language = Language {
         "pas de doublons",
         "aucun doublon",
     ],
+    negations: &["jamais", "pas", "aucun", "aucune", "sans"],
+    twice: &["deux fois", "répété", "répétée", "doublon", "doublons"],
     in_capitals: &["en majuscules", "majuscules uniquement"],
     several: &["plusieurs", "séparés par", "séparées par", "séparer par"],
     signs: &[

@@ -9,6 +9,8 @@ pub(super) const ALL: &[&Language] = &[&english::WORDS, &german::WORDS, &french:
 
 /// Words and phrases in small letters. A phrase is found as whole words, hyphens and spaces alike.
 pub(super) struct Language {
+    /// Small words by which the language of a sentence shows.
+    pub small: &'static [&'static str],
     /// Something has to be filled in.
     pub required: &'static [&'static str],
     /// It need not be.
@@ -51,6 +53,9 @@ pub(super) struct Language {
     pub not_future: &'static [&'static str],
     /// No value twice.
     pub unique: &'static [&'static str],
+    /// The same in two words: `never` and `twice`.
+    pub negations: &'static [&'static str],
+    pub twice: &'static [&'static str],
     /// Letters in capitals throughout.
     pub in_capitals: &'static [&'static str],
     /// Several values in a cell, and the names of signs.

@@ -1,0 +1,208 @@
+//! The open questions of a drafted rulebook: what each line that is to be confirmed, and each that is only offered, comes to in
+//! plain words, and the text once somebody has answered. It works on the text alone, so that it can go on another day.
+
+use jiff::civil::Date;
+
+use crate::rulebook::load_text;
+use std::path::Path;
+
+/// A question about a line of the rulebook, or about a rule.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Question {
+    /// What it is about: a heading, or nothing.
+    pub subject: Option<String>,
+    /// It in plain words.
+    pub words: String,
+    /// What speaks for yes.
+    pub evidence: String,
+    /// What yes changes.
+    pub effect: &'static str,
+    /// Whether it counts until somebody says no; else it does not until somebody says yes.
+    pub counts: bool,
+    /// The lines of the text, from zero: from its comment to the last line of its code.
+    lines: std::ops::Range<usize>,
+    weight: usize,
+}
+
+/// What a person says.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Said {
+    /// It is so.
+    Yes,
+    /// It is not.
+    No,
+}
+
+/// The keys that are asked about, the most consequential first: the key, the question, what yes changes. `{}` stands for the
+/// heading, `[]` for the value.
+const ASKED: &[(&str, &str, &str)] = &[
+    ("required", "Is {} always required?", "a row without it is refused"),
+    ("allowed", "Does {} take only these values: []?", "any other value is refused"),
+    ("unique", "Is each value of {} used only once?", "a second row with the same value is refused"),
+    ("at_least_one", "Must at least one of [] be filled?", "a row with none of them is refused"),
+    ("exactly_one", "Must exactly one of [] be filled?", "a row with none or several of them is refused"),
+    ("all_or_none", "Are [] filled together or not at all?", "a row with only some of them is refused"),
+    ("no_gaps", "Are [] filled from the first on, without a gap?", "a row with a gap among them is refused"),
+    ("check", "Does this hold in every row: []?", "a row for which it does not hold is refused"),
+    ("type", "Is {} always []?", "anything else is refused"),
+    ("yes_no", "Are the words of {} just these: []?", "other words are refused"),
+    ("date_format", "Are the dates of {} written []?", "dates in another form are refused"),
+    ("pattern", "Is every {} built like []?", "a value that is built otherwise is refused"),
+    ("format", "Is {} always [] as its standard has it?", "a value that is not is refused"),
+    ("length", "Has {} this many characters: []?", "longer or shorter values are refused"),
+    ("min", "Is {} at least []?", "smaller values are refused"),
+    ("max", "Is {} at most []?", "larger values are refused"),
+    ("above", "Is {} always more than []?", "other values are refused"),
+    ("below", "Is {} always less than []?", "other values are refused"),
+    ("places", "Has {} at most [] decimal places?", "more places are refused"),
+    ("separator", "May {} hold several values, separated by []?", "each of them is checked by itself"),
+    ("stored", "Must the cells of {} be stored as []?", "cells that are stored otherwise are refused"),
+    ("key", "Are rows known by []?", "findings name them so"),
+    ("formats", "Are only files of these kinds taken: []?", "other kinds are refused"),
+    ("encoding", "Must the file be saved as []?", "other encodings are reported"),
+    ("delimiter", "Do the cells of a file have [] between them?", "other signs are reported"),
+    ("max_bytes", "May a file have at most [] bytes?", "a larger file is refused"),
+    ("max_rows", "May a file have at most [] rows?", "a longer file is refused"),
+];
+
+/// The open questions of a rulebook, the most consequential first.
+pub fn questions(text: &str) -> Vec<Question> {
+    let lines: Vec<&str> = text.lines().collect();
+    let mut found = Vec::new();
+    let mut heading: Option<String> = None;
+    for (at, line) in lines.iter().enumerate() {
+        let bare = line.trim_start_matches("# ");
+        if line.starts_with('[') {
+            heading = None;
+        }
+        if let Some(value) = assigned(line, "heading").or_else(|| assigned(line, "label")) {
+            heading = Some(value.trim_matches('"').to_owned());
+        }
+        let own = mark(line).filter(|_| bare.contains(" = "));
+        let above = at.checked_sub(1).and_then(|above| lines.get(above)).and_then(|above| {
+            let comment = above.strip_prefix("# ")?;
+            Some((comment.starts_with("confirm: "), open(comment)?.to_owned()))
+        });
+        let (from, counts, evidence) = match (own, above) {
+            (Some((counts, evidence)), _) => (at, counts, evidence),
+            (None, Some((counts, evidence))) => (at - 1, counts, evidence),
+            _ => continue,
+        };
+        let end = if bare.starts_with('[') { end_of_table(&lines, at) } else { at + 1 };
+        let code = lines[at..end].iter().map(|line| without_comment(line.trim_start_matches("# ")));
+        let code: Vec<&str> = code.collect();
+        found.extend(ask((&code, heading.as_deref()), from..end, counts, evidence));
+    }
+    found.sort_by_key(|question| (question.weight, question.lines.start));
+    found
+}
+
+/// The text once a question is answered, with who answered it; `Err` says what does not go together then.
+///
+/// # Errors
+///
+/// Where the rulebook could not be used any more.
+pub fn answered(text: &str, question: &Question, said: Said, (who, day): (&str, Date)) -> Result<String, String> {
+    let mut lines: Vec<String> = text.lines().map(str::to_owned).collect();
+    let verb = if said == Said::Yes { "confirmed" } else { "declined" };
+    for line in lines.get_mut(question.lines.clone()).into_iter().flatten() {
+        let mut code = line.clone();
+        for word in ["confirm: ", "perhaps: "] {
+            code = code.replacen(word, &format!("{verb} by {who} on {day}: "), 1);
+        }
+        let is_comment = code.starts_with(&format!("# {verb} by "));
+        *line = match (said, is_comment) {
+            (_, true) => code,
+            (Said::Yes, false) => code.strip_prefix("# ").unwrap_or(&code).to_owned(),
+            (Said::No, false) if code.starts_with('#') => code,
+            (Said::No, false) => format!("# {code}"),
+        };
+    }
+    let text = format!("{}\n", lines.join("\n"));
+    let loaded = load_text(Path::new("draft.rulebook.toml"), &text);
+    let first = loaded.mistakes.list.iter().find(|mistake| mistake.level == crate::rulebook::Level::Error);
+    // A reference lies where the rulebook does, which is not known here.
+    match first.filter(|mistake| !mistake.message.contains("cannot be read")) {
+        Some(mistake) => Err(mistake.message.clone()),
+        None => Ok(text),
+    }
+}
+
+/// The evidence behind `confirm: ` or `perhaps: ` at the beginning of a comment.
+fn open(comment: &str) -> Option<&str> {
+    comment.strip_prefix("confirm: ").or_else(|| comment.strip_prefix("perhaps: "))
+}
+
+/// Whether a line of code counts, and its evidence, where it is open.
+fn mark(line: &str) -> Option<(bool, String)> {
+    let (_, comment) = line.split_once("  # ")?;
+    Some((!line.starts_with('#'), open(comment)?.to_owned()))
+}
+
+fn without_comment(line: &str) -> &str {
+    line.split("  # ").next().unwrap_or(line).trim_end()
+}
+
+fn assigned<'l>(line: &'l str, key: &str) -> Option<&'l str> {
+    let (name, value) = line.split_once('=')?;
+    (name.trim() == key).then(|| without_comment(value).trim())
+}
+
+/// Where a table ends: at the first blank line.
+fn end_of_table(lines: &[&str], from: usize) -> usize {
+    lines[from..].iter().position(|line| line.trim().is_empty()).map_or(lines.len(), |length| from + length)
+}
+
+fn ask(
+    (code, heading): (&[&str], Option<&str>),
+    lines: std::ops::Range<usize>,
+    counts: bool,
+    evidence: String,
+) -> Option<Question> {
+    let asked = |line: &&str| {
+        let (key, value) = line.split_once('=')?;
+        let (weight, (_, words, effect)) = ASKED.iter().enumerate().find(|(_, (known, ..))| *known == key.trim())?;
+        Some((weight, *words, *effect, key.trim().to_owned(), value.trim().to_owned()))
+    };
+    let (weight, words, effect, key, value) = code.iter().find_map(asked)?;
+    // A condition that is still to be written cannot be confirmed.
+    if value.contains('…') {
+        return None;
+    }
+    let in_rule = code[0].starts_with('[');
+    let subject = heading.filter(|_| !in_rule).map(|heading| heading.trim_end_matches(['*', ' ']).to_owned());
+    let words = words.replace("{}", subject.as_deref().unwrap_or("it")).replace("[]", &plain(&key, &value));
+    Some(Question { subject, words, evidence, effect, counts, lines, weight })
+}
+
+/// A value of the rulebook as a person would say it.
+fn plain(key: &str, value: &str) -> String {
+    let table = toml::from_str::<toml::Table>(&format!("value = {value}")).ok();
+    let value = match table.as_ref().and_then(|table| table.get("value")) {
+        Some(toml::Value::String(text)) => text.clone(),
+        Some(toml::Value::Array(items)) => {
+            let items: Vec<String> = items.iter().filter_map(|item| item.as_str().map(str::to_owned)).collect();
+            crate::rulebook::listed(&items, "and")
+        }
+        Some(toml::Value::Table(entries)) => {
+            let entries: Vec<String> = entries
+                .iter()
+                .map(|(key, value)| format!("{key} = {}", value.as_str().map_or(value.to_string(), str::to_owned)))
+                .collect();
+            entries.join(", ")
+        }
+        _ => value.to_owned(),
+    };
+    match (key, value.as_str()) {
+        ("type", "whole") => "a whole number".to_owned(),
+        ("type", "decimal") => "a number".to_owned(),
+        ("type", "date") => "a date".to_owned(),
+        ("type", "datetime") => "a date with a time".to_owned(),
+        ("type", "yes_no") => "yes or no".to_owned(),
+        _ => value,
+    }
+}
+
+#[cfg(test)]
+#[path = "tests/questions.rs"]
+mod tests;

@@ -1,0 +1,168 @@
+//! Codes that are built of counted letters and digits: `three capital letters`, `LT- and five digits`, `year, hyphen, five digits`.
+
+use regex::Regex;
+
+use super::sentence::Sentence;
+use super::words::Language;
+
+/// Letters or digits of one piece at most.
+const MOST: f64 = 60.0;
+
+/// The expression for codes that are built as a sentence says.
+pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    let mut builder = Builder { sentence, language, at: from, regex: String::new(), counted: 0 };
+    while builder.at < sentence.words.len() {
+        if !(builder.counted_piece() || builder.letters_as_they_stand() || builder.sign()?) {
+            builder.at += 1;
+        }
+    }
+    let Builder { mut regex, mut counted, .. } = builder;
+    if counted == 0 && sentence.has(language.begins) && !regex.is_empty() {
+        regex.push_str(".*");
+        counted = 1;
+    }
+    let compiled = Regex::new(&format!("^(?:{regex})$")).ok()?;
+    // An example in the same sentence must be one.
+    let example = sentence.any(language.example).map(|place| sentence.rest(place.end));
+    let fits = example.is_none_or(|rest| {
+        let ends = |each: char| each.is_whitespace() || matches!(each, ',' | ';' | ')');
+        let first = rest.split(ends).next().unwrap_or_default();
+        compiled.is_match(first.trim_matches(['"', '\'', '“', '”', '.']))
+    });
+    (counted > 0 && fits && !regex.contains('\'')).then_some(regex)
+}
+
+struct Builder<'s> {
+    sentence: &'s Sentence,
+    language: &'s Language,
+    at: usize,
+    regex: String,
+    /// How many pieces with a count there are.
+    counted: usize,
+}
+
+impl Builder<'_> {
+    /// Where the longest of some phrases that begins at a word ends.
+    fn phrase_at(&self, phrases: &[&str], at: usize) -> Option<usize> {
+        let here = phrases.iter().filter_map(|phrase| self.sentence.find_from(phrase, at));
+        here.filter(|place| place.start == at).map(|place| place.end).max()
+    }
+
+    /// The kind of letters that is named at a word, and where its name ends.
+    fn kind_at(&self, at: usize) -> Option<(&'static str, usize)> {
+        let language = self.language;
+        let kinds = [(language.capitals, "[A-Z]"), (language.letters, "[A-Za-z]"), (language.digits, r"\d")];
+        kinds.into_iter().find_map(|(phrases, class)| Some((class, self.phrase_at(phrases, at)?)))
+    }
+
+    /// `three capital letters`, `six to eight digits`, `six capital letters and digits`
+    fn counted_piece(&mut self) -> bool {
+        let (sentence, language, at) = (self.sentence, self.language, self.at);
+        let is_count = |count: &f64| *count >= 1.0 && *count <= MOST && count.fract() == 0.0;
+        let Some(count) = sentence.number(at, language).filter(is_count) else { return false };
+        if let Some((class, end)) = self.kind_at(at + 1) {
+            // Letters and digits, of both kinds and in any order.
+            let next = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.or, end));
+            let mixed = next.and_then(|next| self.phrase_at(language.digits, next)).filter(|_| class != r"\d");
+            let (class, end) = match mixed {
+                Some(end) => (if class == "[A-Z]" { "[A-Z0-9]" } else { "[A-Za-z0-9]" }, end),
+                None => (class, end),
+            };
+            self.regex.push_str(&match (
+                qualified(sentence, language.at_most, at),
+                qualified(sentence, language.at_least, at),
+            ) {
+                (true, _) => format!("{class}{{1,{count}}}"),
+                (_, true) => format!("{class}{{{count},}}"),
+                _ if count == 1.0 => class.to_owned(),
+                _ => format!("{class}{{{count}}}"),
+            });
+            self.counted += 1;
+            self.at = end;
+            return true;
+        }
+        let upper = self.phrase_at(language.to, at + 1).or_else(|| self.phrase_at(language.or, at + 1));
+        let upper = upper.and_then(|next| Some((self.kind_at(next + 1)?, sentence.number(next, language)?)));
+        let Some(((class, end), most)) = upper.filter(|(_, most)| *most > count && is_count(most)) else {
+            return false;
+        };
+        self.regex.push_str(&format!("{class}{{{count},{most}}}"));
+        self.counted += 1;
+        self.at = end;
+        true
+    }
+
+    /// `LT-`, or what is in quotes behind "begins with"
+    fn letters_as_they_stand(&mut self) -> bool {
+        let Some((text, end)) = literal(self.sentence, self.at) else { return false };
+        let begins = self.sentence.any(self.language.begins).is_some_and(|begins| begins.end == self.at);
+        // Letters between counted pieces are as likely words of the sentence.
+        let alone = self.regex.is_empty() == (self.counted == 0) && looks_like_part(&text);
+        if begins || alone {
+            self.regex.push_str(&regex::escape(&text));
+            self.at = end;
+        }
+        begins || alone
+    }
+
+    /// `hyphen`; `None` where something stands before the first one that is not understood.
+    fn sign(&mut self) -> Option<bool> {
+        let named = |(name, sign): &(&str, &'static str)| Some((*sign, self.phrase_at(&[name], self.at)?));
+        let Some((sign, end)) = self.language.signs.iter().find_map(named) else { return Some(false) };
+        if self.regex.is_empty() {
+            // What stands before the first sign is a part of the code: letters as they are, or a year.
+            let (word, place) = self.sentence.words.get(self.at.checked_sub(1)?)?;
+            let text = &self.sentence.text[place.clone()];
+            if text.chars().all(|each| each.is_ascii_uppercase() || each.is_ascii_digit()) {
+                self.regex.push_str(text);
+            } else if self.language.year.contains(&word.as_str()) {
+                self.regex.push_str(r"\d{4}");
+            } else {
+                return None;
+            }
+        }
+        self.regex.push_str(&regex::escape(sign));
+        self.at = end;
+        Some(true)
+    }
+}
+
+/// Whether a limiting phrase stands shortly before a number.
+pub(super) fn qualified(sentence: &Sentence, phrases: &[&str], at: usize) -> bool {
+    let before = |phrase: &&str| {
+        (at.saturating_sub(5)..at).any(|from| {
+            let place = sentence.find_from(phrase, from);
+            place.is_some_and(|place| place.start == from && place.end <= at && at - place.end <= 1)
+        })
+    };
+    phrases.iter().any(before)
+}
+
+/// A piece of a code at a word, as it stands: in quotes, or with the signs behind it; and the word behind it.
+fn literal(sentence: &Sentence, at: usize) -> Option<(String, usize)> {
+    let (_, place) = sentence.words.get(at)?;
+    let before = sentence.text[..place.start].chars().next_back();
+    let rest = &sentence.text[place.start..];
+    let next =
+        |end: usize| sentence.words.iter().position(|(_, other)| other.start >= end).unwrap_or(sentence.words.len());
+    if let Some(open) = before.filter(|each| matches!(each, '"' | '\'' | '“' | '‘' | '„' | '«')) {
+        let close = match open {
+            '“' | '„' => ['”', '“'],
+            '‘' => ['’', '‘'],
+            '«' => ['»', '»'],
+            same => [same, same],
+        };
+        let text = &rest[..rest.find(close)?];
+        return (text.len() <= 12).then(|| (text.to_owned(), next(place.start + text.len())));
+    }
+    let is_part = |each: &char| each.is_alphanumeric() || matches!(each, '-' | '/' | '_');
+    let text: String = rest.chars().take_while(is_part).collect();
+    let text = text.trim_end_matches('/').to_owned();
+    (!text.is_empty() && text.len() <= 12).then(|| (text.clone(), next(place.start + text.len())))
+}
+
+/// Whether a word among others is a part of a code: capitals with a sign behind them.
+fn looks_like_part(text: &str) -> bool {
+    let capitals = text.chars().any(|each| each.is_ascii_uppercase()) && !text.chars().any(char::is_lowercase);
+    capitals && text.ends_with(['-', '/', '_'])
+}

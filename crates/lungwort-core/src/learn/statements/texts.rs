@@ -1,0 +1,96 @@
+//! All texts of a template that people read, each with what it is about.
+
+use super::{About, Entries, LONGEST, Text};
+use crate::cell::fold::fold;
+use crate::learn::draft::Draft;
+use crate::learn::marks::place;
+use crate::learn::source::TemplateSheet;
+use crate::learn::{Entry, headings::Layout};
+
+/// Headings in plain letters, each with its sheet and column.
+type Headings = Vec<(String, usize, usize)>;
+
+/// The texts, sheet by sheet.
+pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft) -> Vec<Text> {
+    let of_sheet = |(at, sheet): (usize, &crate::learn::draft::DraftSheet)| {
+        let one = |(column, of): (usize, &crate::learn::draft::DraftColumn)| (fold(&of.heading), at, column);
+        sheet.columns.iter().enumerate().map(one).collect::<Headings>()
+    };
+    let headings: Headings = draft.sheets.iter().enumerate().flat_map(of_sheet).collect();
+    let mut texts = Vec::new();
+    for (number, sheet) in known.template.sheets.iter().enumerate() {
+        let own = |(at, entry): (usize, &Option<Entry>)| {
+            entry.as_ref().filter(|entry| entry.at == number).map(|entry| (at, entry.layout.clone()))
+        };
+        match entries.iter().enumerate().find_map(own) {
+            Some((drafted, layout)) => on_entry((sheet, drafted, &layout), draft, &mut texts),
+            None => elsewhere(sheet, &headings, &mut texts),
+        }
+    }
+    texts
+}
+
+fn text(text: &str, place: String, about: About) -> Text {
+    Text { text: text.chars().take(LONGEST).collect(), place, about }
+}
+
+/// On a sheet that is to be filled: titles, headings, guide rows, notes and messages.
+fn on_entry((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), draft: &Draft, texts: &mut Vec<Text>) {
+    let columns = &draft.sheets[drafted].columns;
+    for cell in &sheet.full.cells {
+        let at = place(sheet, cell.row, cell.column);
+        let column = columns.iter().position(|column| column.field == cell.column);
+        let guide = layout.guide_rows.contains(&cell.row);
+        match column {
+            // Of a heading, what is in brackets says something.
+            Some(column) if cell.row == layout.heading_row => {
+                let parts = bracketed(&cell.text).into_iter();
+                texts.extend(parts.map(|part| text(part, at.clone(), About::Column(drafted, column))));
+            }
+            Some(column) if guide => texts.push(text(&cell.text, at, About::Column(drafted, column))),
+            _ if guide || cell.row < layout.heading_row => texts.push(text(&cell.text, at, About::Sheet(drafted))),
+            _ => {}
+        }
+    }
+    for (column, of) in columns.iter().enumerate() {
+        let about = About::Column(drafted, column);
+        if let Some(note) = sheet.note(layout.heading_row, of.field) {
+            let at = format!("the note on {}", place(sheet, layout.heading_row, of.field));
+            texts.push(text(note, at, about.clone()));
+        }
+        for (validation, range) in sheet.validations(of.field, layout.heading_row) {
+            if !validation.prompt.is_empty() {
+                let at = format!("the message shown in {}", range.words());
+                texts.push(text(&validation.prompt, at, about.clone()));
+            }
+        }
+    }
+}
+
+/// On any other sheet. A table that goes through the columns names one at the beginning of a row.
+fn elsewhere(sheet: &TemplateSheet, headings: &Headings, texts: &mut Vec<Text>) {
+    for cell in &sheet.full.cells {
+        let left = sheet.row(cell.row).into_iter().filter(|(column, _)| *column < cell.column);
+        let named = left.into_iter().find_map(|(_, text)| {
+            let folded = fold(text);
+            headings.iter().find(|(heading, ..)| *heading == folded && !folded.is_empty())
+        });
+        let about = named.map_or(About::Any, |(_, sheet, column)| About::Column(*sheet, *column));
+        texts.push(text(&cell.text, place(sheet, cell.row, cell.column), about));
+    }
+}
+
+/// What is in brackets in a heading.
+fn bracketed(heading: &str) -> Vec<&str> {
+    let mut found = Vec::new();
+    let mut rest = heading;
+    while let Some(open) = rest.find(['(', '[']) {
+        let inside = &rest[open + 1..];
+        let Some(close) = inside.find([')', ']']) else { break };
+        found.push(&inside[..close]);
+        rest = &inside[close + 1..];
+    }
+    // What is on further lines of a heading explains it as well.
+    found.extend(heading.split('\n').skip(1).filter(|line| !line.contains(['(', '['])));
+    found
+}

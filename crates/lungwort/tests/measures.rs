@@ -1,0 +1,183 @@
+//! How much of what templates say is learned from them: the templates in `templates/`, none of which anything was fitted to by
+//! name, each with a clean file, a bad one, and the mistakes planted in it.
+//!
+//! A template is a text: `kind:`, then `== sheet NAME` with its rows (`|` between cells), `== fill COLOUR SHEET CELLS`,
+//! `== clean SHEET ROW` and `== bad SHEET ROW` with rows from that row on, `== accepted SHEET ROW`, and `== planted` with a cell
+//! (or `*` for any place) and a code in each line. Delimited ones have one sheet without a name and rows as they stand.
+#![allow(missing_docs, clippy::unwrap_used)]
+
+mod support;
+
+use rust_xlsxwriter::{Color, Format, Workbook};
+use support::Folder;
+
+#[derive(Default)]
+struct Made {
+    name: String,
+    is_text: bool,
+    sheets: Vec<(String, Vec<Vec<String>>)>,
+    fills: Vec<(u32, String, Vec<String>)>,
+    /// What is filled in: clean, bad or accepted; the sheet, the row from one, the rows.
+    filled: Vec<(String, String, usize, Vec<Vec<String>>)>,
+    planted: Vec<(String, String)>,
+}
+
+fn cells(line: &str, is_text: bool) -> Vec<String> {
+    if is_text { vec![line.to_owned()] } else { line.split('|').map(str::to_owned).collect() }
+}
+
+fn read(name: &str, text: &str) -> Made {
+    let mut made = Made { name: name.to_owned(), ..Made::default() };
+    let mut section = String::new();
+    for line in text.lines() {
+        if let Some(kind) = line.strip_prefix("kind: ") {
+            made.is_text = kind == "csv";
+        } else if let Some(head) = line.strip_prefix("== ") {
+            head.split(' ').next().unwrap().clone_into(&mut section);
+            let rest = head[section.len()..].trim();
+            match section.as_str() {
+                "sheet" => made.sheets.push((rest.to_owned(), Vec::new())),
+                "fill" => {
+                    let mut words = rest.split(' ').map(str::to_owned);
+                    let colour = u32::from_str_radix(&words.next().unwrap(), 16).unwrap();
+                    made.fills.push((colour, words.next().unwrap(), words.collect()));
+                }
+                "planted" => {}
+                what => {
+                    let (sheet, row) = rest.rsplit_once(' ').unwrap_or(("", rest));
+                    made.filled.push((what.to_owned(), sheet.to_owned(), row.parse().unwrap(), Vec::new()));
+                }
+            }
+        } else {
+            let row = cells(line, made.is_text);
+            match section.as_str() {
+                "sheet" => made.sheets.last_mut().unwrap().1.push(row),
+                "planted" => {
+                    let (cell, code) = line.split_once(' ').unwrap();
+                    made.planted.push((cell.to_owned(), code.to_owned()));
+                }
+                _ => made.filled.last_mut().unwrap().3.push(row),
+            }
+        }
+    }
+    made
+}
+
+impl Made {
+    /// The template with the rows of that name, or without any.
+    fn file(&self, with: &str) -> Vec<u8> {
+        let rows_of = |sheet: &str, rows: &[Vec<String>]| {
+            let mut rows = rows.to_vec();
+            for (_, _, from, filled) in self.filled.iter().filter(|(what, on, ..)| what == with && on == sheet) {
+                rows.resize(from - 1, Vec::new());
+                rows.extend(filled.iter().cloned());
+            }
+            rows
+        };
+        if self.is_text {
+            let (name, rows) = &self.sheets[0];
+            let lines: Vec<String> = rows_of(name, rows).into_iter().map(|row| row.concat()).collect();
+            return format!("{}\n", lines.join("\n")).into_bytes();
+        }
+        let mut book = Workbook::new();
+        for (name, rows) in &self.sheets {
+            let sheet = book.add_worksheet().set_name(name).unwrap();
+            for (row, cells) in (0..).zip(rows_of(name, rows)) {
+                for (column, text) in (0..).zip(cells).filter(|(_, text)| !text.is_empty()) {
+                    let cell = format!("{}{}", char::from(b'A' + column as u8), row + 1);
+                    let fill = self.fills.iter().find(|(_, on, cells)| on == name && cells.contains(&cell));
+                    let format = match fill {
+                        Some((colour, ..)) => Format::new().set_background_color(Color::RGB(*colour)),
+                        None => Format::new(),
+                    };
+                    sheet.write_string_with_format(row, column, text, &format).unwrap();
+                }
+            }
+        }
+        book.save_to_buffer().unwrap()
+    }
+
+    fn has(&self, what: &str) -> bool {
+        self.filled.iter().any(|(known, ..)| known == what)
+    }
+}
+
+/// What came of learning and checking one template.
+struct Measured {
+    found: usize,
+    planted: usize,
+    missed: Vec<String>,
+    clean: Vec<String>,
+}
+
+fn measure(made: &Made) -> Measured {
+    let folder = Folder::new();
+    let ending = if made.is_text { "csv" } else { "xlsx" };
+    let file = |what: &str| format!("{what}.{ending}");
+    for what in ["template", "clean", "bad", "accepted"] {
+        folder.write(&file(what), made.file(what));
+    }
+    let mut measured = Measured { found: 0, planted: made.planted.len(), missed: Vec::new(), clean: Vec::new() };
+    for with in [false, true] {
+        let (template, accepted) = (file("template"), file("accepted"));
+        let mut arguments = vec!["learn", &template, "-o", "t.rulebook.toml", "--force"];
+        if with {
+            if !made.has("accepted") {
+                continue;
+            }
+            arguments.extend(["--sample", &accepted]);
+        }
+        let learned = folder.run(&arguments);
+        assert_eq!(learned.status, 0, "{}: {}", made.name, learned.stderr);
+        let check = |what: &str| {
+            folder.run(&["check", &file(what), "-r", "t.rulebook.toml", "--format", "json", "--today", "2026-11-26"])
+        };
+        let clean = check("clean");
+        if clean.status != 0 {
+            measured.clean.extend(
+                clean.findings().iter().map(|(code, row, message)| format!("{}: {code} {row} {message}", made.name)),
+            );
+        }
+        if with {
+            continue;
+        }
+        let bad = check("bad").json();
+        let findings = bad["findings"].as_array().unwrap();
+        for (cell, code) in &made.planted {
+            let here = |finding: &&serde_json::Value| {
+                let place = format!(
+                    "{}{}",
+                    finding["column"].as_str().unwrap_or_default(),
+                    finding["row"].as_u64().unwrap_or(0)
+                );
+                finding["code"] == code.as_str() && (cell == "*" || place == *cell)
+            };
+            if findings.iter().any(|finding| here(&finding)) {
+                measured.found += 1;
+            } else {
+                measured.missed.push(format!("{}: {cell} {code}", made.name));
+            }
+        }
+    }
+    measured
+}
+
+#[test]
+fn most_of_what_templates_warn_of_is_found_and_no_clean_file_is_refused() {
+    let folder = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/templates");
+    let mut files: Vec<_> = std::fs::read_dir(folder).unwrap().map(|file| file.unwrap().path()).collect();
+    files.sort();
+    let (mut found, mut planted, mut missed, mut refused) = (0, 0, Vec::new(), Vec::new());
+    for file in &files {
+        let name = file.file_stem().unwrap().to_string_lossy().into_owned();
+        let measured = measure(&read(&name, &std::fs::read_to_string(file).unwrap()));
+        println!("{name:<12} {} of {} planted mistakes found", measured.found, measured.planted);
+        found += measured.found;
+        planted += measured.planted;
+        missed.extend(measured.missed);
+        refused.extend(measured.clean);
+    }
+    println!("{found} of {planted} planted mistakes found as learned; missed: {missed:#?}");
+    assert!(refused.is_empty(), "clean files that are refused: {refused:#?}");
+    assert!(found * 10 >= planted * 9, "{found} of {planted}; missed: {missed:#?}");
+}
