@@ -354,7 +354,7 @@ fn what_cannot_be_learned_is_said() {
     folder.write("notes.xlsx", table("Notes", "Dear all,\nplease find the figures below."));
     folder.write("photo.xlsx", b"\x89PNG\r\n\x1a\n");
     for (name, reason) in [
-        ("notes.xlsx", "none of its sheets has a row that looks like the headings"),
+        ("notes.xlsx", "sheet Notes, 2 rows: row 1: Dear all,; row 2: please find the figures below."),
         ("photo.xlsx", "it is a picture"),
         ("nowhere.xlsx", "there is no such file"),
     ] {
@@ -621,4 +621,74 @@ fn labels_and_headings_that_are_there_twice_are_blocks() {
     let folder = Folder::new();
     folder.write("template.xlsx", table("S", one));
     assert!(!learned(&folder, &["template.xlsx"]).iter().any(|line| line.starts_with("block")));
+}
+
+#[test]
+fn the_headings_may_be_named_where_they_cannot_be_told() {
+    let folder = Folder::new();
+    let lines: Vec<String> = (1..40).map(|at| format!("Region {at}|{}|{}", at * 10, at * 3)).collect();
+    folder.write("t.xlsx", table("Summary", &lines.join("\n")));
+    assert_eq!(folder.run(&["learn", "t.xlsx"]).status, 2);
+    assert!(!folder.path().join("t.rulebook.toml").exists());
+    let ran = folder.run(&["learn", "t.xlsx", "--sheet", "Summary", "--heading-row", "3"]);
+    assert!(ran.status == 0 && ran.stdout.contains("headings in row 3"), "{}{}", ran.stdout, ran.stderr);
+    let ran = folder.run(&["learn", "t.xlsx", "--sheet", "Sumary", "--force"]);
+    assert!(ran.status == 2 && ran.stderr.contains("it has no sheet Sumary; its sheets are Summary"), "{}", ran.stderr);
+    // Two headings and nothing else are enough.
+    folder.write("two.xlsx", table("Lots", "Lot|Weight"));
+    let ran = folder.run(&["learn", "two.xlsx"]);
+    assert!(ran.status == 0 && ran.stdout.contains("2 columns of 1 sheet"), "{}", ran.stderr);
+}
+
+#[test]
+fn every_sheet_is_learned_or_said_to_be_something_else() {
+    let folder = Folder::new();
+    let sheets = [
+        ("Help", "How to fill in the sheet of lots, one row each.\nLot is required."),
+        ("Lots", "Lot|Unit|Remarks"),
+        ("Units", "Code|Meaning\nBOX|a box\nBAG|a bag\nJAR|a jar"),
+        ("Colours", "Colour\nred\nblue\ngreen"),
+    ];
+    folder.write("t.xlsx", support::books::tables(&sheets));
+    let ran = folder.run(&["learn", "t.xlsx"]);
+    let flat = ran.stdout.split_whitespace().collect::<Vec<_>>().join(" ");
+    assert!(
+        flat.contains("Help (instructions), Units (a list), Colours (a list that no column was found for)"),
+        "{flat}"
+    );
+    let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+    assert!(text.contains("allowed = { BOX = \"a box\", BAG = \"a bag\", JAR = \"a jar\" }"), "{text}");
+}
+
+#[test]
+fn what_an_accepted_file_breaks_is_not_kept_and_said() {
+    let folder = Folder::new();
+    folder.write(
+        "t.xlsx",
+        support::books::tables(&[("Help", "Lot: seven digits\nBox is A or B."), ("Lots", "Lot|Box|Who")]),
+    );
+    folder.write("sent.csv", "Lot,Box,Who\nL-1,A,x\nL-2,B,y\n");
+    let ran = folder.run(&["learn", "t.xlsx", "--sample", "sent.csv", "-o", "r.rulebook.toml"]);
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+    let flat = ran.stdout.split_whitespace().collect::<Vec<_>>().join(" ");
+    assert!(
+        flat.contains("Lot: pattern = '\\d{7}' is not kept: sent.csv, which was accepted, breaks it 2 times"),
+        "{flat}"
+    );
+    let check = folder.run(&["check", "sent.csv", "-r", "r.rulebook.toml"]);
+    assert_eq!(check.status, 0, "{}", check.stdout);
+    let text = std::fs::read_to_string(folder.path().join("r.rulebook.toml")).unwrap();
+    assert!(text.contains("allowed = [\"A\", \"B\"]") && text.contains("# pattern = "), "{text}");
+}
+
+#[test]
+fn a_template_that_lies_elsewhere_is_named_from_the_rulebook() {
+    let folder = Folder::new();
+    std::fs::create_dir_all(folder.path().join("downloads")).unwrap();
+    std::fs::create_dir_all(folder.path().join("rules")).unwrap();
+    folder.write("downloads/t.xlsx", table("Lots", "Lot*|Box|Who"));
+    let ran = folder.run(&["learn", "downloads/t.xlsx", "-o", "rules/r.rulebook.toml"]);
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+    let text = std::fs::read_to_string(folder.path().join("rules/r.rulebook.toml")).unwrap();
+    assert!(text.contains("= \"../downloads/t.xlsx\""), "{text}");
 }

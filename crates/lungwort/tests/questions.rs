@@ -62,8 +62,7 @@ fn on_a_terminal(folder: &Folder, arguments: &[&str], answers: &[&str]) -> Strin
     drop(writer);
     drop(pair.master);
     reading.join().unwrap();
-    let screen = screen.lock().unwrap().clone();
-    screen
+    screen.lock().unwrap().clone()
 }
 
 #[test]

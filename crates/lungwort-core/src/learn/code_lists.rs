@@ -26,6 +26,11 @@ pub(super) fn learn(template: &Template, is_entry: &dyn Fn(usize) -> bool, draft
     }
 }
 
+/// Whether a sheet holds codes.
+pub(super) fn is_list(sheet: &TemplateSheet) -> bool {
+    list_of(sheet).is_some()
+}
+
 /// The codes of a sheet with what they mean, and what stands over them; `None` where it is no list.
 fn list_of(sheet: &TemplateSheet) -> Option<(Choices, String)> {
     let first = (1..=sheet.last_row()).find(|row| !sheet.row(*row).is_empty())?;

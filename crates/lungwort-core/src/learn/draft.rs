@@ -73,6 +73,8 @@ pub struct DraftColumn {
     pub field: usize,
     /// A name for conditions: the heading in plain small letters.
     pub name: String,
+    /// Whether the template says that it may be blank.
+    pub optional: bool,
     /// The values of its drop-down.
     pub values: Vec<String>,
     /// Its keys.
@@ -150,6 +152,8 @@ pub struct Draft {
     pub sheets: Vec<DraftSheet>,
     /// What a person should look at first, the most important first.
     pub look_first: Vec<String>,
+    /// The sheets that are not to be filled, each with what it is taken for.
+    pub others: Vec<(String, String)>,
     /// What was taken back, since what is known to be right breaks it.
     pub not_kept: Vec<String>,
     /// What it was learned from, in words.

@@ -29,7 +29,26 @@ pub struct Layout {
 
 /// Finds the headings of a sheet; `None` for a sheet that is no table to be filled.
 pub fn find(sheet: &TemplateSheet, is_text: bool) -> Option<Layout> {
-    let heading_row = heading_row(sheet, is_text)?;
+    at(sheet, heading_row(sheet, is_text)?)
+}
+
+/// The layout with the row that most looks like headings, whatever else the sheet is.
+pub fn likeliest(sheet: &TemplateSheet) -> Option<Layout> {
+    at(sheet, heading_row(sheet, true)?)
+}
+
+/// Headings in the last filled row of a sheet, with nothing under them.
+pub fn alone(sheet: &TemplateSheet) -> Option<Layout> {
+    let row = heading_row(sheet, true).filter(|row| *row == sheet.last_row())?;
+    let sentences = sheet.row(row).iter().filter(|(_, text)| is_guidance(text)).count();
+    (sentences == 0).then(|| at(sheet, row)).flatten()
+}
+
+/// The layout of a sheet whose headings are in that row.
+pub fn at(sheet: &TemplateSheet, heading_row: u64) -> Option<Layout> {
+    if sheet.row(heading_row).is_empty() {
+        return None;
+    }
     let headings: Vec<(usize, String)> = sheet
         .row(heading_row)
         .into_iter()

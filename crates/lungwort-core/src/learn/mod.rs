@@ -12,10 +12,12 @@ mod definitions;
 pub mod draft;
 mod form;
 mod headings;
+mod keys;
 mod lists;
 mod marks;
 mod names;
 mod number_formats;
+mod others;
 mod prose;
 mod prove;
 pub mod questions;
@@ -32,6 +34,7 @@ mod write;
 use std::collections::HashMap;
 use std::path::{Path, PathBuf};
 
+use crate::rulebook::listed;
 use crate::rulebook::toml_text::{list, quoted};
 use jiff::civil::Date;
 
@@ -46,8 +49,10 @@ use crate::intake::OpenError;
 pub enum LearnError {
     /// A file cannot be read.
     Open(PathBuf, OpenError),
-    /// No row of the template looks like headings.
-    NoHeadings(PathBuf),
+    /// No row of the template looks like headings; what was seen instead, sheet by sheet.
+    NoHeadings(PathBuf, Vec<String>),
+    /// The template has no sheet of that name; those that it has.
+    NoSheet(PathBuf, String, Vec<String>),
     /// An accepted file has none of the template's headings.
     NoRows(PathBuf),
     /// A list cannot be used, and why.
@@ -59,11 +64,24 @@ impl std::fmt::Display for LearnError {
         match self {
             LearnError::Open(path, error) => write!(out, "{}: {error}", path.display()),
             LearnError::List(path, why) => write!(out, "{}: {why}", path.display()),
-            LearnError::NoHeadings(path) => write!(
-                out,
-                "{}: none of its sheets has a row that looks like the headings of a table to be filled; if it is a filled file, name the blank template and give this one with --sample",
-                path.display()
-            ),
+            LearnError::NoHeadings(path, seen) => {
+                write!(out, "{}: no row of it looks like the headings of a table to be filled", path.display())?;
+                seen.iter().try_for_each(|seen| {
+                    write!(
+                        out,
+                        "
+  {seen}"
+                    )
+                })?;
+                write!(
+                    out,
+                    "
+If one of them is, name it with --heading-row (and --sheet); if this is a filled file, name the blank template and give this one with --sample"
+                )
+            }
+            LearnError::NoSheet(path, wanted, names) => {
+                write!(out, "{}: it has no sheet {wanted}; its sheets are {}", path.display(), listed(names, "and"))
+            }
             LearnError::NoRows(path) => {
                 write!(
                     out,
@@ -96,7 +114,16 @@ pub fn learn(
     beside: &Path,
     today: Date,
 ) -> Result<Learned, LearnError> {
-    learn_with(template_path, sample_paths, (&[], &[]), (beside, today))
+    learn_with(template_path, sample_paths, (&[], &[]), (beside, today), &Hints::default())
+}
+
+/// Where the headings are, where somebody says so.
+#[derive(Debug, Clone, Default)]
+pub struct Hints {
+    /// The sheet that is to be filled.
+    pub sheet: Option<String>,
+    /// The row of its headings, from one.
+    pub heading_row: Option<u64>,
 }
 
 /// The same with exports of the receiving side's own lists, and of the records that it holds already.
@@ -108,14 +135,18 @@ pub fn learn_with(
     sample_paths: &[PathBuf],
     (references, existing): (&[PathBuf], &[PathBuf]),
     (beside, today): (&Path, Date),
+    hints: &Hints,
 ) -> Result<Learned, LearnError> {
     let lists = lists::lists(references, existing, beside).map_err(|(path, why)| LearnError::List(path, why))?;
     let template = Template::read(template_path).map_err(|error| LearnError::Open(template_path.to_owned(), error))?;
     let mut draft = Draft::default();
     draft.sources.push(template.file_name.clone());
-    let entries = sheets(&template, &mut draft);
+    if let Some(wanted) = hints.sheet.as_ref().filter(|wanted| template.sheet(wanted).is_none()) {
+        return Err(LearnError::NoSheet(template_path.to_owned(), wanted.clone(), others::names(&template)));
+    }
+    let entries = sheets(&template, hints, &mut draft);
     if draft.sheets.iter().all(|sheet| sheet.is_form) {
-        return Err(LearnError::NoHeadings(template_path.to_owned()));
+        return Err(LearnError::NoHeadings(template_path.to_owned(), others::seen(&template)));
     }
     definitions_and_prose(&template, &entries, &mut draft);
     let is_entry = |at: usize| entries.iter().flatten().any(|entry| entry.at == at);
@@ -130,10 +161,10 @@ pub fn learn_with(
     about(&template, &entries, template_path, beside, &mut draft);
     from_samples(sample_paths, &lists, &mut draft)?;
     for sheet in &mut draft.sheets {
-        key(sheet);
+        keys::key(sheet);
         repeats::learn(sheet, &mut draft.look_first);
     }
-    sample_keys(&template, &entries, &mut draft);
+    keys::sample_keys(&template, &entries, &mut draft);
     for sheet in &mut draft.sheets {
         // What counts already is not offered again.
         let counting: Vec<_> = sheet
@@ -144,6 +175,7 @@ pub fn learn_with(
             .collect();
         sheet.rules.retain(|rule| rule.confidence > Confidence::Suggested || !counting.contains(&rule.lines));
     }
+    draft.others = others::others(&template, &entries, &draft);
     let text = prove::prove(&mut draft, (&template, &entries), sample_paths, (beside, today));
     Ok(Learned { text, draft })
 }
@@ -154,10 +186,22 @@ struct Entry {
     layout: Layout,
 }
 
-fn sheets(template: &Template, draft: &mut Draft) -> Vec<Option<Entry>> {
+fn sheets(template: &Template, hints: &Hints, draft: &mut Draft) -> Vec<Option<Entry>> {
     let mut entries = Vec::new();
-    let layouts: Vec<Option<Layout>> =
-        template.sheets.iter().map(|sheet| headings::find(sheet, template.text.is_some())).collect();
+    let is_text = template.text.is_some();
+    let found = |sheet: &TemplateSheet| match (&hints.sheet, hints.heading_row) {
+        (None, None) => headings::find(sheet, is_text),
+        (wanted, row) => {
+            let meant = wanted.as_ref().is_none_or(|wanted| wanted.eq_ignore_ascii_case(&sheet.name));
+            meant.then(|| row.map_or_else(|| headings::likeliest(sheet), |row| headings::at(sheet, row))).flatten()
+        }
+    };
+    let mut layouts: Vec<Option<Layout>> = template.sheets.iter().map(found).collect();
+    if layouts.iter().all(Option::is_none) {
+        // Headings alone, without a mark or a limit, are still headings where there is nothing else.
+        layouts = template.sheets.iter().map(headings::alone).collect();
+    }
+    let layouts = layouts;
     // A table with a few rows may be a list; where another is plainly to be filled, it is taken for one.
     let plain =
         |at: usize| layouts[at].as_ref().is_some_and(|layout| headings::is_plainly_entry(&template.sheets[at], layout));
@@ -384,12 +428,17 @@ fn first_sentence(text: &str) -> &str {
     text.split_once(". ").map_or(text, |(first, _)| first)
 }
 
-/// A path as seen from a folder, where it lies in or under it; as given otherwise.
+/// A path as seen from a folder: with `..` where it lies outside, so that both can be handed on together. As it is where the two
+/// have nothing in common, such as two drives.
 fn path_from(folder: &Path, path: &Path) -> String {
     let whole = |path: &Path| std::fs::canonicalize(path).ok();
     let folder = if folder.as_os_str().is_empty() { Path::new(".") } else { folder };
-    let relative = whole(path).and_then(|path| Some(path.strip_prefix(whole(folder)?).ok()?.to_owned()));
-    relative.or_else(|| whole(path)).unwrap_or_else(|| path.to_owned()).display().to_string().replace('\\', "/")
+    let relative = whole(path).zip(whole(folder)).and_then(|(path, folder)| {
+        let shared = path.components().zip(folder.components()).take_while(|(one, other)| one == other).count();
+        let up = folder.components().skip(shared).map(|_| std::path::Component::ParentDir);
+        (shared > 0).then(|| up.chain(path.components().skip(shared)).collect::<PathBuf>())
+    });
+    relative.unwrap_or_else(|| path.to_owned()).display().to_string().replace('\\', "/")
 }
 
 fn from_samples(paths: &[PathBuf], lists: &[lists::NamedList], draft: &mut Draft) -> Result<(), LearnError> {
@@ -423,53 +472,5 @@ fn seen(sheet: &DraftSheet, samples: &samples::SampleRows, seen: &mut HashMap<St
             counts.into_iter().map(|(text, count)| (text.to_owned(), count)).collect();
         values.sort_by(|one, other| other.1.cmp(&one.1).then_with(|| one.0.cmp(&other.0)));
         seen.insert(column.heading.trim_end_matches(['*', ' ']).to_owned(), values);
-    }
-}
-
-/// The column that rows are known by: one whose values differ, or one whose heading says so.
-fn key(sheet: &mut DraftSheet) {
-    if sheet.is_form {
-        return;
-    }
-    let unique = sheet.columns.iter().find(|column| column.lines.get("unique").is_some());
-    let words = ["id", "identifier", "number", "code", "reference", "key", "sku", "no"];
-    let named = sheet.columns.iter().take(5).find(|column| {
-        let plain = names::plain_name(&column.heading);
-        plain.split('_').any(|word| words.contains(&word))
-    });
-    if let Some(column) = unique {
-        let source = format!("each value of {} is unique", column.heading.trim());
-        sheet.lines.set("key", list(&[&column.name]), source, Confidence::Confirm);
-    } else if let Some(column) = named.or(sheet.columns.first()) {
-        let source = format!("a guess: {} looks like a key", column.heading.trim());
-        sheet.lines.set("key", list(&[&column.name]), source, Confidence::Confirm);
-    }
-}
-
-/// The keys of the template's own sample rows.
-fn sample_keys(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
-    for (sheet, entry) in draft.sheets.iter_mut().zip(entries) {
-        let Some(entry) = entry.as_ref().filter(|entry| !entry.layout.sample_rows.is_empty()) else { continue };
-        let source = &template.sheets[entry.at];
-        let Some(line) = sheet.lines.get("key") else { continue };
-        let key = sheet.columns.iter().find(|column| line.value == list(&[&column.name]));
-        let Some(field) = key.map(|column| column.field) else { continue };
-        let keys: Vec<&str> = entry
-            .layout
-            .sample_rows
-            .iter()
-            .map(|row| source.text(*row, field))
-            .filter(|text| !text.is_empty())
-            .collect();
-        if !keys.is_empty() && keys.len() <= 100 {
-            let rows = format!("the sample rows of the template, from row {}", entry.layout.sample_rows[0]);
-            sheet.lines.set("sample_keys", list(&keys), rows, Confidence::Known);
-        }
-        for column in sheet.columns.iter_mut() {
-            let text = source.text(entry.layout.sample_rows[0], column.field);
-            if !text.is_empty() {
-                column.lines.set("example", quoted(text), "the first sample row", Confidence::Confirm);
-            }
-        }
     }
 }

@@ -40,12 +40,17 @@ const DATE_PATTERNS: &[&str] = &[
 /// Learns each column of a sheet.
 pub fn learn(sheet: &mut DraftSheet, samples: &SampleRows, number_format: &mut Vec<String>) {
     let rows = samples.rows.len();
+    // Where the template says which columns are required, the others are not, however often they are filled.
+    let says =
+        |column: &DraftColumn| column.lines.get("required").is_some_and(|line| line.confidence == Confidence::Known);
+    let marked = sheet.columns.iter().any(says);
     for at in 0..sheet.columns.len() {
         let values: Vec<&str> =
             samples.rows.iter().map(|row| row[at].as_str()).filter(|text| !text.is_empty()).collect();
         let column = &mut sheet.columns[at];
         if values.len() == rows && rows >= 5 && !column.lines.has("required") {
-            column.lines.set("required", "true", support("filled", rows, rows), confidence(rows));
+            let confidence = if marked || column.optional { Confidence::Suggested } else { confidence(rows) };
+            column.lines.set("required", "true", support("filled", rows, rows), confidence);
         }
         if values.len() < 5 {
             continue;
@@ -162,7 +167,10 @@ fn distinct(column: &mut DraftColumn, values: &[&str]) {
         && (is_text || typed == "\"whole\"")
         && column.lines.get("allowed").is_none()
     {
-        column.lines.set("unique", "true", format!("{count} of {count} values differ"), confidence(count));
+        // Prices, names and days differ as well as long as there are few of them.
+        let identifies = super::keys::identifies(&column.heading) || is_text && pattern(values).is_some();
+        let confidence = if identifies { confidence(count) } else { Confidence::Suggested };
+        column.lines.set("unique", "true", format!("{count} of {count} values differ"), confidence);
     }
     if !is_text || column.lines.get("allowed").is_some() || column.lines.get("format").is_some() {
         return;
@@ -186,7 +194,14 @@ fn distinct(column: &mut DraftColumn, values: &[&str]) {
             }
         }
         // Words and names that came up so far are no closed list; codes most likely are.
-        let codes = all.iter().all(|value| value.chars().count() <= 12 && !value.contains(' '));
+        let is_code = |value: &&str| {
+            let built = value
+                .chars()
+                .all(|each| each.is_ascii_uppercase() || each.is_ascii_digit() || matches!(each, '-' | '_' | '/'));
+            let small = value.chars().all(|each| each.is_ascii_lowercase() || each == '_');
+            value.chars().count() <= 12 && (built || small)
+        };
+        let codes = all.iter().all(is_code) && count >= all.len() * 10;
         column.lines.set("allowed", list(&all), said, if codes { confidence(count) } else { Confidence::Suggested });
     } else if let Some(regex) =
         pattern(values).filter(|_| accumulator.len() >= 10 && column.lines.get("pattern").is_none())

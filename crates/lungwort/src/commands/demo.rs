@@ -98,14 +98,11 @@ pub fn run(arguments: &DemoArguments) -> Result<Verdict> {
     command(&format!("lungwort learn {} --sample {}", template.display(), accepted.display()))?;
     super::learn::run(&LearnArguments {
         template: Some(template),
-        resume: None,
         no_ask: true,
         sample: vec![accepted],
-        output: None,
         force: arguments.force,
         clock: ClockArguments { today: Some(SAMPLE_DAY) },
-        reference: Vec::new(),
-        existing: Vec::new(),
+        ..LearnArguments::default()
     })?;
     step("2", "A workbook has come back from colleagues: is it ready to be sent?")?;
     let file = at("germination.xlsx");

@@ -8,7 +8,7 @@ use clap::Args;
 use lungwort_core::cell::shown::{self, quoted_argument};
 use lungwort_core::learn::draft::{Confidence, Draft, DraftColumn, DraftRule, Unread};
 use lungwort_core::learn::questions::questions as open_questions;
-use lungwort_core::learn::{self, Learned};
+use lungwort_core::learn::{self, Hints, Learned};
 use lungwort_core::rulebook::ENDING;
 
 use crate::Verdict;
@@ -20,7 +20,7 @@ use crate::style::{self, paint};
 /// Things to look at that are named on the screen.
 const LOOKED_AT: usize = 6;
 
-#[derive(Debug, Args)]
+#[derive(Debug, Default, Args)]
 #[command(after_help = "Examples:
   lungwort learn accessions-template.xlsx
   lungwort learn accessions-template.xlsx --sample sent-in-march.xlsx --sample sent-in-june.csv
@@ -48,6 +48,12 @@ pub struct LearnArguments {
     /// An export of what the receiving side holds already
     #[arg(long, value_name = "FILE")]
     pub existing: Vec<PathBuf>,
+    /// The sheet that is to be filled, where that cannot be told
+    #[arg(long, value_name = "NAME")]
+    pub sheet: Option<String>,
+    /// The row of its headings, from 1, where that cannot be told
+    #[arg(long, value_name = "ROW", value_parser = clap::value_parser!(u64).range(1..))]
+    pub heading_row: Option<u64>,
     /// The rulebook to write; - for standard output [default: the template's name with .rulebook.toml, beside it]
     #[arg(long, short, value_name = "FILE")]
     pub output: Option<PathBuf>,
@@ -75,8 +81,9 @@ pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
     };
     let folder = if to_screen { Path::new("") } else { path.parent().unwrap_or(Path::new("")) };
     let lists = (arguments.reference.as_slice(), arguments.existing.as_slice());
+    let hints = Hints { sheet: arguments.sheet.clone(), heading_row: arguments.heading_row };
     let beside = (folder, arguments.clock.day());
-    let learned = learn::learn_with(template, &arguments.sample, lists, beside);
+    let learned = learn::learn_with(template, &arguments.sample, lists, beside, &hints);
     let learned = learned.context("nothing could be learned")?;
     file.write_all(learned.text.as_bytes())?;
     file.finish()?;
@@ -164,6 +171,10 @@ fn summary(learned: &Learned, path: &Path, asks: bool, out: &mut dyn Write) -> R
             format!("{above}headings in row {}, data from row {first}", sheet.heading_row)
         };
         labelled(&name, &format!("{}: {}", place, columns_in_words(sheet)), out)?;
+    }
+    if !draft.others.is_empty() {
+        let others: Vec<String> = draft.others.iter().map(|(name, what)| format!("{name} ({what})")).collect();
+        labelled("other sheets", &others.join(", "), out)?;
     }
     if let Some(edition) = draft.about.get("edition") {
         labelled("edition", &format!("{}, in {}", edition.value.trim_matches('"'), edition.source), out)?;

@@ -31,6 +31,9 @@ const MOST: usize = 20_000;
 /// A cell with a longer text is a page, and read as far as this.
 const LONGEST: usize = 20_000;
 
+/// The key of a claim that a column may be blank: no line of a rulebook says so.
+const OPTIONAL: &str = "optional";
+
 /// What a text is about where it names no column.
 #[derive(Debug, Clone, PartialEq, Eq)]
 enum About {
@@ -60,6 +63,8 @@ struct Text {
     text: String,
     place: String,
     about: About,
+    /// Whether it stands in the heading itself.
+    of_heading: bool,
 }
 
 /// What a sentence asks for.
@@ -257,7 +262,7 @@ fn understand(
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_)));
     if !about_rule {
         let from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
-        reading.and(sizes::read(sentence, language, places, from));
+        reading.and(of_texts(sizes::read(sentence, language, places, from), text, language, draft));
         let mut single = places.to_vec();
         single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
         let has_form = reading.claims.iter().any(|claim| !matches!(claim.key, "required" | "required_when" | "unique"));
@@ -274,8 +279,35 @@ fn understand(
     reading
 }
 
+/// A limit without a unit is one of the length, where the column is one of texts: where its heading says so, or where the
+/// limit stands in a heading that says nothing of an amount.
+fn of_texts(reading: Reading, text: &Text, language: &Language, draft: &Draft) -> Reading {
+    let is_text = |claim: &Claim| {
+        let Target::Column((sheet, column)) = claim.on else { return false };
+        let of = &draft.sheets[sheet].columns[column];
+        let Some(heading) = sentences(&subject::plain_heading(&of.heading)).pop() else { return false };
+        let typed = of.lines.get("type").is_some() || heading.has(language.heading_amounts);
+        !typed && (text.of_heading || heading.has(language.heading_texts))
+    };
+    let only_limits = reading.claims.iter().all(|claim| {
+        matches!(claim.key, "min" | "max") || claim.key == "type" && claim.confidence == Confidence::Confirm
+    });
+    if !only_limits || !reading.claims.iter().any(is_text) {
+        return reading;
+    }
+    let claims = reading.claims.into_iter().filter_map(|claim| match claim.key {
+        _ if !is_text(&claim) => Some(claim),
+        "min" | "max" => {
+            Some(Claim { key: "length", value: format!("{{ {} = {} }}", claim.key, claim.value), ..claim })
+        }
+        _ => None,
+    });
+    Reading::of(claims.collect())
+}
+
 fn take(claim: Claim, source: &str, draft: &mut Draft) {
     match claim.on {
+        Target::Column((sheet, column)) if claim.key == OPTIONAL => draft.sheets[sheet].columns[column].optional = true,
         Target::Column((sheet, column)) => {
             let lines = &mut draft.sheets[sheet].columns[column].lines;
             // A list of the template's own says more than words.

@@ -3,7 +3,7 @@
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::Language;
-use super::{Claim, Reading, Target};
+use super::{Claim, OPTIONAL, Reading, Target};
 use crate::learn::draft::Confidence;
 use crate::rulebook::toml_text::list;
 
@@ -24,10 +24,14 @@ pub(super) fn read(
     let Some(required) = sentence.any(language.required) else {
         // That something may be blank asks for nothing.
         reading.understood = optional.is_some() && !(mentions.is_empty() && looks.is_empty() && subjects.is_empty());
+        if reading.understood {
+            reading.claims.extend(subjects.iter().map(|place| may_be_blank(*place)));
+        }
         return reading;
     };
     if optional.as_ref().is_some_and(|optional| optional.start <= required.start && required.end <= optional.end) {
         reading.understood = true;
+        reading.claims.extend(subjects.iter().map(|place| may_be_blank(*place)));
         return reading;
     }
     let excepted = sentence.any(language.except).map(|except| except.start);
@@ -76,6 +80,10 @@ pub(super) fn read(
         });
     }
     reading
+}
+
+fn may_be_blank(place: Place) -> Claim {
+    Claim { on: Target::Column(place), key: OPTIONAL, value: String::new(), confidence: Confidence::Suggested }
 }
 
 /// `a phone number or an address`, `one of the two, not both`, `both or neither`, `from the left without a gap`

@@ -111,9 +111,9 @@ fn place_of(sentence: &Sentence, words: &[String], from: usize) -> Option<usize>
     let last = sentence.words.len().checked_sub(words.len())?;
     (from..=last).find(|at| {
         sentence.words[*at..].iter().zip(words).enumerate().all(|(number, ((word, _), wanted))| {
-            let plural =
-                number + 1 == words.len() && wanted.len() > 3 && word.strip_suffix('s') == Some(wanted.as_str());
-            word == wanted || plural
+            let last = number + 1 == words.len();
+            let plural = last && wanted.len() > 3 && word.strip_suffix('s') == Some(wanted.as_str());
+            word == wanted || plural || last && word.strip_suffix("'s") == Some(wanted.as_str())
         })
     })
 }

@@ -48,7 +48,7 @@ fn read(text: &str) -> Vec<String> {
     };
     let known = Entries { template: &template, at: vec![None] };
     let mut draft = draft(HEADINGS);
-    let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about: About::Any };
+    let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about: About::Any, of_heading: false };
     let mut before = Vec::new();
     for sentence in sentences(&text.text) {
         before = one(&known, (&text, &sentence), before, &mut draft);
@@ -130,6 +130,8 @@ fn how_values_are_written() {
         // What the example does not bear out is not kept.
         ("Lot: five digits, such as GT-00001", &[]),
         ("Lot: six capital letters and digits, as in the register", &["Lot pattern = '[A-Z0-9]{6}'"]),
+        ("Remarks: at most 80", &["Remarks length = { max = 80 }"]),
+        ("Weight: at most 80", &["Weight type = \"decimal\"", "Weight max = 80"]),
         ("Remarks may hold at most 120 bytes.", &["? Remarks may hold at most 120 bytes."]),
         ("Remarks: no more than 80 characters.", &["Remarks length = { max = 80 }"]),
         ("Remarks must have between 3 and 20 characters.", &["Remarks length = { min = 3, max = 20 }"]),

@@ -31,7 +31,7 @@ pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft)
 }
 
 fn text(text: &str, place: String, about: About) -> Text {
-    Text { text: text.chars().take(LONGEST).collect(), place, about }
+    Text { text: text.chars().take(LONGEST).collect(), place, about, of_heading: false }
 }
 
 /// On a sheet that is to be filled: titles, headings, guide rows, notes and messages.
@@ -45,7 +45,9 @@ fn on_entry((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), draft: &
             // Of a heading, what is in brackets says something.
             Some(column) if cell.row == layout.heading_row => {
                 let parts = bracketed(&cell.text).into_iter();
-                texts.extend(parts.map(|part| text(part, at.clone(), About::Column(drafted, column))));
+                let of_heading =
+                    |part| Text { of_heading: true, ..text(part, at.clone(), About::Column(drafted, column)) };
+                texts.extend(parts.map(of_heading));
             }
             Some(column) if guide => texts.push(text(&cell.text, at, About::Column(drafted, column))),
             _ if guide || cell.row < layout.heading_row => texts.push(text(&cell.text, at, About::Sheet(drafted))),

@@ -49,7 +49,14 @@ fn types_are_told_from_values() {
             made(60, |at| ["Y", "N"][at as usize % 2].to_owned()),
             &["required = true", "type = \"yes_no\"", "yes_no = { yes = \"Y\", no = \"N\" }"],
         ),
-        (made(40, |at| format!("a{at}@b.example")), &["required = true", "format = \"email\"", "unique = true"]),
+        (made(40, |at| format!("a{at}@b.example")), &["required = true", "format = \"email\"", "#unique = true"]),
+        // Names of places come up often and are no closed list, and prices that differ no key.
+        (
+            made(90, |at| ["Kew", "Ely", "Bath"][at as usize % 3].to_owned()),
+            &["required = true", "#allowed = [\"Bath\", \"Ely\", \"Kew\"]"],
+        ),
+        (made(40, |at| (at + 100).to_string()), &["required = true", "type = \"whole\"", "#unique = true"]),
+        (made(40, |at| format!("LT-{at:04}")), &["required = true", "unique = true"]),
         (
             made(80, |at| format!("Some words no {}", at % 3)),
             &["required = true", "#allowed = [\"Some words no 0\", \"Some words no 1\", \"Some words no 2\"]"],

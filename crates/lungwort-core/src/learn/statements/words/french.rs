@@ -181,6 +181,17 @@ pub(super) const WORDS: Language = Language {
         ("adresse web", "web-address"),
     ],
     heading_amounts: &["quantité", "nombre", "poids", "prix", "montant"],
+    heading_texts: &[
+        "titre",
+        "nom",
+        "remarque",
+        "remarques",
+        "description",
+        "commentaire",
+        "adresse",
+        "motif",
+        "texte",
+    ],
     heading_shares: &["pour cent", "pourcentage"],
     begins: &["commence par", "commencent par", "débute par"],
     choose: &[

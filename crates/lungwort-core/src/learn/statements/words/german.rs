@@ -199,6 +199,18 @@ pub(super) const WORDS: Language = Language {
         ("internetadresse", "web-address"),
     ],
     heading_amounts: &["menge", "anzahl", "gewicht", "preis", "betrag"],
+    heading_texts: &[
+        "titel",
+        "name",
+        "bemerkung",
+        "bemerkungen",
+        "beschreibung",
+        "kommentar",
+        "adresse",
+        "grund",
+        "notiz",
+        "text",
+    ],
     heading_shares: &["prozent"],
     begins: &["beginnt mit", "beginnen mit", "fängt mit"],
     choose: &[

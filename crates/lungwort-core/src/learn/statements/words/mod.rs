@@ -67,6 +67,8 @@ pub(super) struct Language {
     /// Kinds of values that a heading's word stands for.
     pub heading_formats: &'static [(&'static str, &'static str)],
     pub heading_amounts: &'static [&'static str],
+    /// Words of headings over texts: a limit without a unit is one of their length.
+    pub heading_texts: &'static [&'static str],
     pub heading_shares: &'static [&'static str],
     /// What a code begins with.
     pub begins: &'static [&'static str],
