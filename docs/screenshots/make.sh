@@ -38,7 +38,19 @@ RUN
     wait "$window" 2>/dev/null || true
 }
 
+# waiting NAME 'COMMAND': a command that waits for an answer, as it stands on a terminal.
+waiting() {
+    xterm -b 8 -bw 0 -geometry 157x46+0+0 -fa 'DejaVu Sans Mono' -fs 10 -xrm 'xterm*boldColors: false' -bg '#fbfaf7' -fg '#22281f' -xrm 'xterm*color2: #2e7d32' \
+        -xrm 'xterm*color3: #9a6700' -xrm 'xterm*color1: #b3261e' -e bash -c "cd seeds; printf '\033[1m\$ %s\033[0m\n' '$2'; $2; sleep 20" &
+    local window=$!
+    sleep 3
+    xwd -root -silent | convert xwd:- -depth 8 -colors 64 "$here/$1.png"
+    kill "$window" 2>/dev/null || true
+    wait "$window" 2>/dev/null || true
+}
+
 shot learn 'lungwort learn germination-template.xlsx --sample germination-accepted.xlsx -o learned.rulebook.toml'
+waiting questions 'lungwort learn --resume learned.rulebook.toml'
 rm seeds/learned.rulebook.toml
 shot check-workbook 'lungwort check germination.xlsx --today 2026-11-23'
 shot check 'lungwort check accessions.csv --today 2026-11-23'

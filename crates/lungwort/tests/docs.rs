@@ -177,11 +177,16 @@ fn the_commands_of_the_documents_run() {
             .replace("CODE", "off-list")
             .replace("TEMPLATE", "germination-template.xlsx")
             .replace("RULEBOOK -o accessions.csv", "accessions.rulebook.toml -o blank.xlsx")
+            .replace("--resume RULEBOOK", "--resume germination.rulebook.toml")
             .replace("OLD", "accessions.rulebook.toml")
             .replace("NEW", "accessions.rulebook.toml");
         // Learning writes no rulebook over, and of two that fit equally none is chosen.
-        if filled.contains("learn") {
-            std::fs::remove_file(here.join("germination.rulebook.toml")).unwrap();
+        if filled.contains("learn") && !filled.contains("--resume") {
+            for drafted in ["germination.rulebook.toml", "next.rulebook.toml"].map(|name| here.join(name)) {
+                if drafted.exists() {
+                    std::fs::remove_file(drafted).unwrap();
+                }
+            }
         }
         let editions = ["accessions-3.rulebook.toml", "accessions-4.rulebook.toml"].map(|name| here.join(name));
         if filled.contains("accessions-3") {
@@ -208,21 +213,28 @@ fn the_options_of_the_guide_run() {
     let folder = Folder::new();
     folder.run(&["demo", "d"]);
     let guide = document("docs/guide.md");
-    // Options of check, and those in the section on previews.
-    let (before, rest) = guide.split_once("## 4.").unwrap();
+    // Options of learn in its chapter, those of check, and those in the section on previews.
+    let (learning, rest) = guide.split_once("## 2.").unwrap();
+    let (before, rest) = rest.split_once("## 4.").unwrap();
     let (previews, after) = rest.split_once("## 5.").unwrap();
     let options = |text: &str, command: &'static str| -> Vec<(String, &'static str)> {
         let code = text.split('`').skip(1).step_by(2).filter(|text| text.starts_with("--"));
         code.map(|option| (option.to_owned(), command)).collect()
     };
-    let options = [options(before, "check"), options(previews, "preview"), options(after, "check")].concat();
+    let options =
+        [options(learning, "learn"), options(before, "check"), options(previews, "preview"), options(after, "check")]
+            .concat();
     assert!(options.len() >= 12, "{options:?}");
     for (option, command) in
         options.iter().filter(|(option, _)| !["--rulebook", "--existing"].contains(&option.as_str()))
     {
         let extra = words(option);
         let extra: Vec<&str> = extra.iter().map(String::as_str).collect();
-        let ran = folder.run(&[&[*command, "d/accessions-ready.csv"], extra.as_slice()].concat());
+        let file: &[&str] = match *command {
+            "learn" => &["learn", "d/germination-template.xlsx", "-o", "learned.rulebook.toml", "--force"],
+            command => &[command, "d/accessions-ready.csv"],
+        };
+        let ran = folder.run(&[file, extra.as_slice()].concat());
         // Telling the wrong delimiter leaves no headings to find.
         let allowed = if option.contains("--delimiter") { 0..=2 } else { 0..=1 };
         assert!(allowed.contains(&ran.status), "{option}: {}", ran.stderr);

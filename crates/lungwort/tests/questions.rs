@@ -128,3 +128,28 @@ fn rows_are_shown_and_other_words_asked_again() {
     assert!(screen.contains("1 ×") && screen.contains("\"L-0001\""), "{screen}");
     assert!(screen.contains("\"maybe\" is none of yes, no, later, rows and stop"), "{screen}");
 }
+
+#[test]
+fn a_new_edition_keeps_what_was_confirmed_and_says_what_it_changes() {
+    let folder = folder();
+    let learned = folder.run(&["learn", "template.csv", "--sample", "accepted.csv", "-o", "old.rulebook.toml"]);
+    assert_eq!(learned.status, 0);
+    on_a_terminal(&folder, &["learn", "--resume", "old.rulebook.toml", "--today", "2026-11-26"], &["yes", "stop"]);
+    let old = std::fs::read_to_string(folder.path().join("old.rulebook.toml")).unwrap();
+    folder.write(
+        "old.rulebook.toml",
+        old.replace("heading  = \"Box\"", "heading  = \"Box\"\nhelp = \"Where it stands.\""),
+    );
+    folder.write("next.csv", "Lot,Box,Kept by\n");
+    let ran = folder.run(&["learn", "next.csv", "--onto", "old.rulebook.toml", "-o", "new.rulebook.toml"]);
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+    let new = std::fs::read_to_string(folder.path().join("new.rulebook.toml")).unwrap();
+    assert!(new.contains("confirmed by mara on 2026-11-26: filled in 60 of 60 rows"), "{new}");
+    assert!(new.contains("Where it stands."), "{new}");
+    let flat = ran.stdout.split_whitespace().collect::<Vec<_>>().join(" ");
+    assert!(flat.contains("the new template has no longer Grams"), "{flat}");
+    assert!(flat.contains("What the new edition changes") && flat.contains("Kept by"), "{flat}");
+    // The old rulebook is read, and never written over.
+    let ran = folder.run(&["learn", "next.csv", "--onto", "old.rulebook.toml", "-o", "old.rulebook.toml", "--force"]);
+    assert!(ran.status == 2 && ran.stderr.contains("the older rulebook"), "{}", ran.stderr);
+}

@@ -17,6 +17,7 @@ mod lists;
 mod marks;
 mod names;
 mod number_formats;
+mod onto;
 mod others;
 mod prose;
 mod prove;
@@ -117,13 +118,15 @@ pub fn learn(
     learn_with(template_path, sample_paths, (&[], &[]), (beside, today), &Hints::default())
 }
 
-/// Where the headings are, where somebody says so.
+/// What somebody says besides: where the headings are, and which rulebook is gone on with.
 #[derive(Debug, Clone, Default)]
 pub struct Hints {
     /// The sheet that is to be filled.
     pub sheet: Option<String>,
     /// The row of its headings, from one.
     pub heading_row: Option<u64>,
+    /// The text of an older edition's rulebook, of which what somebody confirmed or wrote stays.
+    pub onto: Option<String>,
 }
 
 /// The same with exports of the receiving side's own lists, and of the records that it holds already.
@@ -174,6 +177,9 @@ pub fn learn_with(
             .map(|rule| rule.lines.clone())
             .collect();
         sheet.rules.retain(|rule| rule.confidence > Confidence::Suggested || !counting.contains(&rule.lines));
+    }
+    if let Some(old) = &hints.onto {
+        onto::merge(old, &mut draft);
     }
     draft.others = others::others(&template, &entries, &draft);
     let text = prove::prove(&mut draft, (&template, &entries), sample_paths, (beside, today));

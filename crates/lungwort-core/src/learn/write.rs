@@ -58,6 +58,8 @@ fn comment(source: &str, confidence: Confidence) -> String {
     match confidence {
         Confidence::Known => source,
         Confidence::Confirm => format!("confirm: {source}"),
+        // What somebody declined is not open any more.
+        Confidence::Suggested if source.starts_with("declined by ") => source,
         Confidence::Suggested => format!("perhaps: {source}"),
     }
 }

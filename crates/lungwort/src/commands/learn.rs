@@ -9,7 +9,7 @@ use lungwort_core::cell::shown::{self, quoted_argument};
 use lungwort_core::learn::draft::{Confidence, Draft, DraftColumn, DraftRule, Unread};
 use lungwort_core::learn::questions::questions as open_questions;
 use lungwort_core::learn::{self, Hints, Learned};
-use lungwort_core::rulebook::ENDING;
+use lungwort_core::rulebook::{self, ENDING};
 
 use crate::Verdict;
 use crate::output::{Destination, ForceArgument, Output};
@@ -17,6 +17,8 @@ use crate::questions::{self, Asked};
 use crate::session::ClockArguments;
 use crate::style::{self, paint};
 
+/// Changes that are named on the screen.
+const CHANGES: usize = 12;
 /// Things to look at that are named on the screen.
 const LOOKED_AT: usize = 6;
 
@@ -36,6 +38,9 @@ pub struct LearnArguments {
     /// Go on with the open questions of a rulebook that was drafted before
     #[arg(long, value_name = "RULEBOOK", conflicts_with_all = ["template", "sample", "reference", "existing", "output"])]
     pub resume: Option<PathBuf>,
+    /// The rulebook of an older edition: what somebody confirmed or wrote in it stays
+    #[arg(long, value_name = "RULEBOOK")]
+    pub onto: Option<PathBuf>,
     /// Leave the questions open, also on a terminal
     #[arg(long)]
     pub no_ask: bool,
@@ -48,10 +53,10 @@ pub struct LearnArguments {
     /// An export of what the receiving side holds already
     #[arg(long, value_name = "FILE")]
     pub existing: Vec<PathBuf>,
-    /// The sheet that is to be filled, where that cannot be told
+    /// The sheet that is to be filled, where that cannot be found out
     #[arg(long, value_name = "NAME")]
     pub sheet: Option<String>,
-    /// The row of its headings, from 1, where that cannot be told
+    /// The row of its headings, from 1, where that cannot be found out
     #[arg(long, value_name = "ROW", value_parser = clap::value_parser!(u64).range(1..))]
     pub heading_row: Option<u64>,
     /// The rulebook to write; - for standard output [default: the template's name with .rulebook.toml, beside it]
@@ -76,12 +81,17 @@ pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
     } else {
         let place = Destination::new(&path, arguments.force).keep("the template", template);
         let place = arguments.sample.iter().fold(place, |place, sample| place.keep("an accepted file", sample));
+        let place = arguments.onto.iter().fold(place, |place, old| place.keep("the older rulebook", old));
         let lists = arguments.reference.iter().chain(&arguments.existing);
         lists.fold(place, |place, list| place.keep("a list", list)).open()?
     };
     let folder = if to_screen { Path::new("") } else { path.parent().unwrap_or(Path::new("")) };
     let lists = (arguments.reference.as_slice(), arguments.existing.as_slice());
-    let hints = Hints { sheet: arguments.sheet.clone(), heading_row: arguments.heading_row };
+    let onto = arguments.onto.as_ref().map(|old| {
+        std::fs::read_to_string(old).with_context(|| format!("{} cannot be read", old.display()))
+    });
+    let onto = onto.transpose()?;
+    let hints = Hints { onto, sheet: arguments.sheet.clone(), heading_row: arguments.heading_row };
     let beside = (folder, arguments.clock.day());
     let learned = learn::learn_with(template, &arguments.sample, lists, beside, &hints);
     let learned = learned.context("nothing could be learned")?;
@@ -90,7 +100,7 @@ pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
     if !to_screen {
         let mut out = Output::standard();
         let asks = !arguments.no_ask && questions::can_ask();
-        summary(&learned, &path, asks, &mut out)?;
+        summary(&learned, (&path, asks, arguments.onto.as_deref()), &mut out)?;
         out.finish()?;
         if asks {
             let asked = questions::ask(&learned.text, &learned.draft.seen, arguments.clock.day())?;
@@ -146,7 +156,7 @@ fn beside(template: &Path) -> PathBuf {
     template.with_file_name(format!("{stem}{ENDING}"))
 }
 
-fn summary(learned: &Learned, path: &Path, asks: bool, out: &mut dyn Write) -> Result<()> {
+fn summary(learned: &Learned, (path, asks, onto): (&Path, bool, Option<&Path>), out: &mut dyn Write) -> Result<()> {
     let draft = &learned.draft;
     let columns: usize = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum();
     writeln!(
@@ -187,6 +197,9 @@ fn summary(learned: &Learned, path: &Path, asks: bool, out: &mut dyn Write) -> R
     )?;
     sentences(draft, out)?;
     look_first(draft, out)?;
+    if let Some(old) = onto {
+        changes(old, path, out)?;
+    }
     to_read(draft, out)?;
     writeln!(out, "\n{}", paint(style::STRONG, "Next"))?;
     let open = open_questions(&learned.text).len();
@@ -215,6 +228,26 @@ fn sentences(draft: &Draft, out: &mut dyn Write) -> Result<()> {
     };
     let said = format!("{count}: {} stand behind lines of the rulebook or are checked anyway, {left}", draft.turned);
     labelled("sentences", &said, out)
+}
+
+/// What the new edition asks otherwise than the old one.
+fn changes(old: &Path, new: &Path, out: &mut dyn Write) -> Result<()> {
+    let (Some(before), Some(after)) = (rulebook::load(old)?.rulebook, rulebook::load(new)?.rulebook) else { return Ok(()) };
+    let changes = rulebook::compare::compare(&before, &after);
+    writeln!(out, "\n{}", paint(style::STRONG, "What the new edition changes"))?;
+    if changes.is_empty() {
+        writeln!(out, "  nothing")?;
+    }
+    for change in changes.iter().take(CHANGES) {
+        let line = format!("{}: {}", change.subject, change.words);
+        for (at, part) in style::wrap(&line, style::width() - 4).iter().enumerate() {
+            writeln!(out, "  {} {part}", if at == 0 { "·" } else { " " })?;
+        }
+    }
+    if changes.len() > CHANGES {
+        writeln!(out, "    and {} more: lungwort rulebook OLD --compare NEW", changes.len() - CHANGES)?;
+    }
+    Ok(())
 }
 
 /// What the template says and no line stands for.
