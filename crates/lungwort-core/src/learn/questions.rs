@@ -48,7 +48,7 @@ const ASKED: &[(&str, &str, &str)] = &[
     ("yes_no", "Are the words of {} just these: []?", "other words are refused"),
     ("date_format", "Are the dates of {} written []?", "dates in another form are refused"),
     ("pattern", "Is every {} built like []?", "a value that is built otherwise is refused"),
-    ("format", "Is {} always [] as its standard has it?", "a value that is not is refused"),
+    ("format", "Is {} always []?", "a value that is not is refused"),
     ("length", "Has {} this many characters: []?", "longer or shorter values are refused"),
     ("min", "Is {} at least []?", "smaller values are refused"),
     ("max", "Is {} at most []?", "larger values are refused"),
@@ -68,12 +68,18 @@ const ASKED: &[(&str, &str, &str)] = &[
 /// The open questions of a rulebook, the most consequential first.
 pub fn questions(text: &str) -> Vec<Question> {
     let lines: Vec<&str> = text.lines().collect();
+    let names = names(&lines);
     let mut found = Vec::new();
     let mut heading: Option<String> = None;
+    let mut sheet: Option<String> = None;
     for (at, line) in lines.iter().enumerate() {
         let bare = line.trim_start_matches("# ");
         if line.starts_with('[') {
             heading = None;
+            sheet = (*line == "[[sheet]]").then(String::new);
+        }
+        if let (Some(sheet), Some(name)) = (&mut sheet, assigned(line, "name")) {
+            name.trim_matches('"').clone_into(sheet);
         }
         if let Some(value) = assigned(line, "heading").or_else(|| assigned(line, "label")) {
             heading = Some(value.trim_matches('"').to_owned());
@@ -91,9 +97,31 @@ pub fn questions(text: &str) -> Vec<Question> {
         let end = if bare.starts_with('[') { end_of_table(&lines, at) } else { at + 1 };
         let code = lines[at..end].iter().map(|line| without_comment(line.trim_start_matches("# ")));
         let code: Vec<&str> = code.collect();
-        found.extend(ask((&code, heading.as_deref()), from..end, counts, evidence));
+        let about = About { heading: heading.as_deref(), sheet: sheet.as_deref(), names: &names };
+        found.extend(ask(&code, &about, from..end, counts, evidence));
     }
     found.sort_by_key(|question| (question.weight, question.lines.start));
+    found
+}
+
+/// What a line is about: a column by its heading, or a sheet by its name.
+struct About<'l> {
+    heading: Option<&'l str>,
+    sheet: Option<&'l str>,
+    names: &'l [(String, String)],
+}
+
+/// The names of columns with their headings.
+fn names(lines: &[&str]) -> Vec<(String, String)> {
+    let mut heading = None;
+    let mut found = Vec::new();
+    for line in lines {
+        heading = assigned(line, "heading").or_else(|| assigned(line, "label")).or(heading);
+        if let (Some(name), Some(heading)) = (assigned(line, "name"), heading) {
+            let heading = heading.trim_matches('"').trim_end_matches(['*', ' ']);
+            found.push((name.trim_matches('"').to_owned(), heading.to_owned()));
+        }
+    }
     found
 }
 
@@ -154,7 +182,8 @@ fn end_of_table(lines: &[&str], from: usize) -> usize {
 }
 
 fn ask(
-    (code, heading): (&[&str], Option<&str>),
+    code: &[&str],
+    about: &About<'_>,
     lines: std::ops::Range<usize>,
     counts: bool,
     evidence: String,
@@ -170,18 +199,37 @@ fn ask(
         return None;
     }
     let in_rule = code[0].starts_with('[');
-    let subject = heading.filter(|_| !in_rule).map(|heading| heading.trim_end_matches(['*', ' ']).to_owned());
-    let words = words.replace("{}", subject.as_deref().unwrap_or("it")).replace("[]", &plain(&key, &value));
+    if let (Some(sheet), "required") = (about.sheet, key.as_str()) {
+        let words = format!("Must something be filled in on the sheet {sheet}?");
+        return Some(Question {
+            subject: None,
+            words,
+            evidence,
+            effect: "a file without it is refused",
+            counts,
+            lines,
+            weight,
+        });
+    }
+    let subject = about.heading.filter(|_| !in_rule).map(|heading| heading.trim_end_matches(['*', ' ']).to_owned());
+    let words =
+        words.replace("{}", subject.as_deref().unwrap_or("it")).replace("[]", &plain(&key, &value, about.names));
     Some(Question { subject, words, evidence, effect, counts, lines, weight })
 }
 
 /// A value of the rulebook as a person would say it.
-fn plain(key: &str, value: &str) -> String {
+fn plain(key: &str, value: &str, names: &[(String, String)]) -> String {
     let table = toml::from_str::<toml::Table>(&format!("value = {value}")).ok();
     let value = match table.as_ref().and_then(|table| table.get("value")) {
         Some(toml::Value::String(text)) => text.clone(),
         Some(toml::Value::Array(items)) => {
-            let items: Vec<String> = items.iter().filter_map(|item| item.as_str().map(str::to_owned)).collect();
+            // Columns are called by their headings.
+            let of_columns = matches!(key, "key" | "at_least_one" | "exactly_one" | "all_or_none" | "no_gaps");
+            let called = |name: &str| {
+                let heading = names.iter().find(|(known, _)| of_columns && known == name);
+                heading.map_or(name, |(_, heading)| heading.as_str()).to_owned()
+            };
+            let items: Vec<String> = items.iter().filter_map(|item| item.as_str().map(called)).collect();
             crate::rulebook::listed(&items, "and")
         }
         Some(toml::Value::Table(entries)) => {
@@ -199,6 +247,9 @@ fn plain(key: &str, value: &str) -> String {
         ("type", "date") => "a date".to_owned(),
         ("type", "datetime") => "a date with a time".to_owned(),
         ("type", "yes_no") => "yes or no".to_owned(),
+        ("format", "email") => "an email address".to_owned(),
+        ("format", "web-address") => "a web address".to_owned(),
+        ("format", name) => format!("valid as {name}, as its standard has it"),
         _ => value,
     }
 }

@@ -33,9 +33,12 @@ pub(super) fn read(sentence: &Sentence, language: &Language, place: Place, menti
             claim("yes_no", words, Confidence::Known),
         ]);
     }
-    let lead = language.choose.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
-    let lead = lead.max_by_key(|place| place.end);
-    let led_before = sentence.any(language.choose).is_some();
+    let strong = language.choose.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
+    let weak = language.copulas.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
+    // Words such as "is" lead up to a list only where nothing stands between them and what they are said of.
+    let weak = weak.filter(|place| place.start <= behind + 1);
+    let lead = strong.chain(weak).max_by_key(|place| place.end);
+    let led_before = sentence.any(language.choose).is_some_and(|place| place.start < behind);
     let listed =
         lead.as_ref().and_then(|lead| values(sentence.rest(lead.end), language, true)).map(|values| (values, true));
     let listed = listed.or_else(|| values(text, language, led_before).map(|values| (values, led_before)));
@@ -104,7 +107,7 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
     }
     let plain = |part: &String| {
         let mut part = part.trim();
-        for word in language.or.iter().chain(language.and).chain(language.choose) {
+        for word in language.or.iter().chain(language.and).chain(language.choose).chain(language.copulas) {
             if let Some(rest) =
                 part.get(..word.len()).filter(|head| head.eq_ignore_ascii_case(word)).and(part.get(word.len()..))
                 && rest.starts_with(' ')
@@ -116,7 +119,13 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
     };
     let values: Vec<String> = parts.iter().map(plain).filter(|part| !part.is_empty()).collect();
     let fits = |value: &String| value.chars().count() <= LONGEST && value.split_whitespace().count() <= WORDS;
-    let several = values.len() >= 2 && values.iter().all(fits);
+    // A word of every sentence is no value.
+    let common = |value: &String| {
+        let lower = value.to_lowercase();
+        let first = lower.split_whitespace().next().unwrap_or_default();
+        language.small.contains(&first) || language.obliging.contains(&lower.as_str())
+    };
+    let several = values.len() >= 2 && values.iter().all(|value| fits(value) && !common(value));
     // A list of words is all of one kind: none is a phrase among codes.
     let phrases = values.iter().filter(|value| value.contains(' ')).count();
     let numbers = values.iter().all(|value| value.parse::<f64>().is_ok()) && values.len() < 3;

@@ -14,6 +14,11 @@ use crate::cell::format::Format;
 use crate::learn::draft::Confidence;
 use crate::rulebook::toml_text::quoted;
 
+/// Words between a column and a format that is named for it, at most.
+const NEAR: usize = 4;
+/// Words of a sentence that says that values come once; a longer one speaks of other things as well.
+const SHORT: usize = 16;
+
 /// A line for each of the columns.
 type Said = Vec<(&'static str, String, Confidence)>;
 
@@ -37,11 +42,14 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
             found.push(("case", quoted("upper"), known));
         }
     }
-    let named = language.formats.iter().find(|(phrase, _)| sentence.find_from(phrase, from).is_some());
+    // Far behind its column, a format is another thing's.
+    let near = |phrase: &str| sentence.find_from(phrase, from).is_some_and(|place| place.start <= from + NEAR);
+    let named = language.formats.iter().find(|(phrase, _)| near(phrase));
     if let Some((_, name)) = named.filter(|(_, name)| found.is_empty() && Format::named(name).is_some()) {
         found.push(("format", quoted(name), Confidence::Confirm));
     }
-    if sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice) {
+    let short = sentence.words.len() <= SHORT;
+    if short && (sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice)) {
         found.push(("unique", "true".to_owned(), known));
     }
     if let Some(sign) = separator(sentence, language) {
@@ -50,6 +58,9 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     if sentence.has(language.not_future) && sentence.has(language.obliging) {
         found.push(("max", quoted("today"), known));
     }
+    // What several columns are limited to together is not what each of them is.
+    let several = places.windows(2).any(|pair| pair[0].1 != pair[1].1);
+    found.retain(|(key, ..)| !(several && matches!(*key, "min" | "max" | "above" | "below" | "unique")));
     let claim = |place: &Place, (key, value, confidence): &(&'static str, String, Confidence)| Claim {
         on: Target::Column(*place),
         key,
@@ -163,7 +174,10 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
     }
     let kinds =
         [(language.at_most, "max"), (language.at_least, "min"), (language.above, "above"), (language.below, "below")];
-    match kinds.iter().find(|(phrases, _)| before(phrases)) {
+    // "More than" alone tells what happens then, and asks for nothing.
+    let asks = sentence.has(language.obliging);
+    let kind = kinds.iter().find(|(phrases, _)| before(phrases));
+    match kind.filter(|(_, key)| asks || !matches!(*key, "above" | "below")) {
         Some((_, key)) => (Counted::Limits(vec![(*key, value)]), 1),
         None => (Counted::Nothing, 1),
     }

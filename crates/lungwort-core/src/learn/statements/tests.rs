@@ -112,6 +112,16 @@ fn which_values_are_taken() {
         ("Box: y/n", &["Box type = \"yes_no\"", "Box yes_no = { yes = \"y\", no = \"n\" }"]),
         ("Box must be true or false.", &["Box type = \"yes_no\"", "Box yes_no = { yes = \"true\", no = \"false\" }"]),
         ("Allowed values for Grade: good, fair or poor.", &["Grade allowed = [\"good\", \"fair\", \"poor\"]"]),
+        (
+            "The lot has to be agreed with the vault before it is sent, always.",
+            &["? The lot has to be agreed with the vault before it is sent, always."],
+        ),
+        ("State must be open or shut.", &["State allowed = [\"open\", \"shut\"]"]),
+        ("The state is told to the sender, and the box is sealed, cleaned and sent.", &[]),
+        (
+            "Only lots from wild plants are accepted from Kew, Ely and Bath.",
+            &["? Only lots from wild plants are accepted from Kew, Ely and Bath."],
+        ),
         // Prose is no list.
         ("Remarks may say how the seed was gathered, or by whom it was cleaned.", &[]),
         ("The state of the field or of the house is of no interest here.", &[]),
@@ -130,6 +140,13 @@ fn how_values_are_written() {
         // What the example does not bear out is not kept.
         ("Lot: five digits, such as GT-00001", &[]),
         ("Lot: six capital letters and digits, as in the register", &["Lot pattern = '[A-Z0-9]{6}'"]),
+        ("A row without a lot will be returned to you, as will one with a weight of more than 10000.", &[]),
+        (
+            "The remarks are read by people, and the e-mail of whoever sends them is used only once, for the confirmation, and must be agreed.",
+            &[
+                "? The remarks are read by people, and the e-mail of whoever sends them is used only once, for the confirmation, and must be agreed.",
+            ],
+        ),
         ("Remarks: at most 80", &["Remarks length = { max = 80 }"]),
         ("Weight: at most 80", &["Weight type = \"decimal\"", "Weight max = 80"]),
         ("Remarks may hold at most 120 bytes.", &["? Remarks may hold at most 120 bytes."]),

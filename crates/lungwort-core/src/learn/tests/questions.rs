@@ -52,15 +52,21 @@ fn what_weighs_most_is_asked_first_and_in_plain_words() {
         [
             "Is Weight always required?",
             "Does Count take only these values: 1 and 2?",
-            "Are weight and count filled together or not at all?",
+            "Are Weight and Count filled together or not at all?",
             "Is Weight always a number?",
             "Is every Lot built like [A-Z]{2}\\d{5}?",
-            "Are rows known by lot?",
+            "Are rows known by Lot?",
         ]
     );
     let required = by("Is Weight always required?");
     assert_eq!((required.counts, required.evidence.as_str()), (false, "filled in 9 of 9 rows"));
     assert!(by("Is every Lot built like [A-Z]{2}\\d{5}?").counts);
+}
+
+#[test]
+fn a_sheet_is_asked_about_by_its_name() {
+    let text = "[[sheet]]\nname = \"Sender\"\nrequired = true  # confirm: it has required cells\n[[sheet.cell]]\nlabel = \"Name\"\n";
+    assert_eq!(questions(text)[0].words, "Must something be filled in on the sheet Sender?");
 }
 
 #[test]
@@ -70,7 +76,7 @@ fn yes_makes_a_line_count_and_says_by_whom() {
     let text = after("Is every Lot built like [A-Z]{2}\\d{5}?", Said::Yes);
     assert!(text.contains("# confirmed by mara on 2026-11-26: fits in 120 of 120 rows, each"), "{text}");
     assert!(text.contains("\npattern  = '[A-Z]{2}\\d{5}'\n"), "{text}");
-    let text = after("Are weight and count filled together or not at all?", Said::Yes);
+    let text = after("Are Weight and Count filled together or not at all?", Said::Yes);
     assert!(
         text.contains("# confirmed by mara on 2026-11-26: held in 9 of 9 rows\n[[sheet.rule]]\nall_or_none = ["),
         "{text}"

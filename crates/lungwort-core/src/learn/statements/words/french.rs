@@ -206,9 +206,8 @@ pub(super) const WORDS: Language = Language {
         "autorisé",
         "admis",
         "parmi",
-        "uniquement",
-        "seulement",
     ],
+    copulas: &["est", "sont", "uniquement", "seulement", "doit être", "peut être"],
     yes_no: &[("oui", "non"), ("o", "n"), ("vrai", "faux")],
     formats: &[
         ("adresse électronique", "email"),

@@ -224,10 +224,8 @@ pub(super) const WORDS: Language = Language {
         "zulässig",
         "zulässige werte",
         "erlaubte werte",
-        "nur",
-        "muss",
-        "ist",
     ],
+    copulas: &["ist", "sind", "muss", "nur", "ist nur", "darf nur", "kann"],
     yes_no: &[("ja", "nein"), ("j", "n"), ("wahr", "falsch")],
     formats: &[
         ("e mail adresse", "email"),

@@ -74,6 +74,8 @@ pub(super) struct Language {
     pub begins: &'static [&'static str],
     /// A list follows; with these, also of plain words.
     pub choose: &'static [&'static str],
+    /// The same directly behind what it is said of: `State is OPEN or SHUT`.
+    pub copulas: &'static [&'static str],
     /// Yes and no.
     pub yes_no: &'static [(&'static str, &'static str)],
     /// Formats that have a name.
