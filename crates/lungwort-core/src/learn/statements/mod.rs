@@ -7,6 +7,7 @@
 mod choices;
 mod codes;
 pub(super) mod look;
+mod order;
 mod required;
 mod sentence;
 mod sizes;
@@ -272,6 +273,7 @@ fn understand(
             }
         }
     }
+    reading.and(order::read(sentence, language, mentions, &name));
     if !reading.understood {
         let anyway = |every: &&[&[&str]]| every.iter().all(|phrases| sentence.has(phrases));
         reading.understood = language.anyway.iter().any(anyway);

@@ -170,6 +170,16 @@ fn how_values_are_written() {
 }
 
 #[test]
+fn which_of_two_columns_comes_first() {
+    holds(&[
+        ("Weight is never less than Box.", &["check = \"weight >= box\""]),
+        ("The weight must be greater than the grade.", &["check = \"weight > grade\""]),
+        ("Sown on must not be after the weight.", &["check = \"sown_on <= weight\""]),
+        ("Weigh the box before you weigh the lot.", &[]),
+    ]);
+}
+
+#[test]
 fn nothing_that_obliges_is_passed_over() {
     holds(&[
         ("Both forms must reach us on the same day.", &["? Both forms must reach us on the same day."]),

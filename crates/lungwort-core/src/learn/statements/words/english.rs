@@ -239,6 +239,8 @@ pub(super) const WORDS: Language = Language {
     positive: &["positive", "above zero", "greater than zero", "more than zero"],
     not_negative: &["not negative", "never negative", "not be negative", "no negative", "zero or more"],
     not_future: &["in the future", "after today", "later than today", "past date", "in the past", "lie ahead"],
+    earlier: &["before", "earlier than", "less than", "smaller than", "lower than"],
+    later: &["after", "later than", "greater than", "more than", "larger than"],
     unique: &[
         "never twice",
         "unique",

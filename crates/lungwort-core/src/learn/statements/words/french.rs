@@ -148,6 +148,8 @@ pub(super) const WORDS: Language = Language {
     positive: &["positif", "positive"],
     not_negative: &["non négatif", "jamais négatif"],
     not_future: &["dans le futur", "dans l avenir", "après aujourd hui"],
+    earlier: &["avant", "avant le", "inférieur à", "inférieure à"],
+    later: &["après", "après le", "supérieur à", "supérieure à"],
     unique: &[
         "unique",
         "une seule fois",

@@ -164,6 +164,8 @@ pub(super) const WORDS: Language = Language {
     positive: &["positiv", "positive", "größer als null"],
     not_negative: &["nicht negativ", "nie negativ"],
     not_future: &["in der zukunft", "nach heute"],
+    earlier: &["vor", "vor dem", "früher als", "kleiner als"],
+    later: &["nach", "nach dem", "später als", "größer als"],
     unique: &[
         "eindeutig",
         "nur einmal",

@@ -51,6 +51,9 @@ pub(super) struct Language {
     pub positive: &'static [&'static str],
     pub not_negative: &'static [&'static str],
     pub not_future: &'static [&'static str],
+    /// One column before or after another.
+    pub earlier: &'static [&'static str],
+    pub later: &'static [&'static str],
     /// No value twice.
     pub unique: &'static [&'static str],
     /// The same in two words: `never` and `twice`.
