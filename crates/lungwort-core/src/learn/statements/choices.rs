@@ -123,7 +123,8 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
     let common = |value: &String| {
         let lower = value.to_lowercase();
         let first = lower.split_whitespace().next().unwrap_or_default();
-        language.small.contains(&first) || language.obliging.contains(&lower.as_str())
+        let is_code = !value.chars().any(char::is_lowercase);
+        !is_code && (language.small.contains(&first) || language.obliging.contains(&lower.as_str()))
     };
     let several = values.len() >= 2 && values.iter().all(|value| fits(value) && !common(value));
     // A list of words is all of one kind: none is a phrase among codes.

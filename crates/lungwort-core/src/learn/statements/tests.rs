@@ -106,6 +106,7 @@ fn what_must_be_filled_in() {
 fn which_values_are_taken() {
     holds(&[
         ("State is OPEN or SHUT.", &["State allowed = [\"OPEN\", \"SHUT\"]"]),
+        ("State is A or B.", &["State allowed = [\"A\", \"B\"]"]),
         ("State: JAR / BAG / TUBE", &["State allowed = [\"JAR\", \"BAG\", \"TUBE\"]"]),
         ("For Family choose from fr, pl, sv.", &["Family allowed = [\"fr\", \"pl\", \"sv\"]"]),
         ("Grade: A = alive, X = none", &["Grade allowed = { A = \"alive\", X = \"none\" }"]),
