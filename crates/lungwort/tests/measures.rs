@@ -1,5 +1,5 @@
-//! How much of what templates say is learned from them: the templates in `templates/`, none of which anything was fitted to by
-//! name, each with a clean file, a bad one, and the mistakes planted in it.
+//! How much of what templates say is learned from them: the templates in `templates/`, each with a clean file, a bad one, and the
+//! mistakes planted in it.
 //!
 //! A template is a text: `kind:`, then `== sheet NAME` with its rows (`|` between cells), `== fill COLOUR SHEET CELLS`,
 //! `== clean SHEET ROW` and `== bad SHEET ROW` with rows from that row on, `== accepted SHEET ROW`, and `== planted` with a cell
