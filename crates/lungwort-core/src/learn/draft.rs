@@ -160,11 +160,9 @@ pub struct Draft {
     pub sources: Vec<String>,
     /// The values of accepted files by heading, the commonest first, each with how often it came up.
     pub seen: HashMap<String, Vec<(String, usize)>>,
-    /// How many sentences of the template oblige, and how many of them came to something.
+    /// How many sentences of the template oblige.
     pub obliging: usize,
-    /// Those that a line of the rulebook stands for, or that every check looks at anyway.
-    pub turned: usize,
-    /// Those that a person must read.
+    /// Those of them that a person must read: no line of the rulebook stands for them, and no check looks at them anyway.
     pub unread: Vec<Unread>,
 }
 

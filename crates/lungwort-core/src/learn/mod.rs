@@ -67,17 +67,10 @@ impl std::fmt::Display for LearnError {
             LearnError::List(path, why) => write!(out, "{}: {why}", path.display()),
             LearnError::NoHeadings(path, seen) => {
                 write!(out, "{}: no row of it looks like the headings of a table to be filled", path.display())?;
-                seen.iter().try_for_each(|seen| {
-                    write!(
-                        out,
-                        "
-  {seen}"
-                    )
-                })?;
+                seen.iter().try_for_each(|seen| write!(out, "\n  {seen}"))?;
                 write!(
                     out,
-                    "
-If one of them is, name it with --heading-row (and --sheet); if this is a filled file, name the blank template and give this one with --sample"
+                    "\nIf one of them is, name it with --heading-row (and --sheet); if this is a filled file, name the blank template and give this one with --sample"
                 )
             }
             LearnError::NoSheet(path, wanted, names) => {

@@ -112,8 +112,9 @@ fn samples(draft: &mut Draft, (template, entries): (&Template, &[Option<Entry>])
     for (at, entry) in entries.iter().enumerate() {
         let Some(entry) = entry.as_ref().filter(|entry| !entry.layout.sample_rows.is_empty()) else { continue };
         let sheet = &template.sheets[entry.at];
-        let mut alone =
-            Draft { references: draft.references.clone(), template: draft.template.clone(), ..Draft::default() };
+        // Lists that stay in the template are read from there.
+        let file = draft.template.0.iter().filter(|line| line.key == "file").cloned().collect();
+        let mut alone = Draft { references: draft.references.clone(), template: Lines(file), ..Draft::default() };
         let mut own = draft.sheets[at].clone();
         own.lines.remove("sample_keys");
         (own.heading_row, own.guide_rows, own.name) = (1, 0, String::new());
@@ -122,7 +123,7 @@ fn samples(draft: &mut Draft, (template, entries): (&Template, &[Option<Entry>])
         own.cells.clear();
         let columns = own.columns.clone();
         alone.sheets.push(own);
-        let written = write(&Draft { template: Lines::default(), ..alone });
+        let written = write(&alone);
         let mut out = csv::Writer::from_writer(Vec::new());
         let mut spared = Vec::new();
         let _ = out.write_record(columns.iter().map(|column| column.heading.as_str()));

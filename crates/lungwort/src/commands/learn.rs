@@ -226,7 +226,7 @@ fn sentences(draft: &Draft, out: &mut dyn Write) -> Result<()> {
         0 => "none is left over".to_owned(),
         left => format!("{left} for you to read"),
     };
-    let said = format!("{count}: {} stand behind lines of the rulebook or are checked anyway, {left}", draft.turned);
+    let said = format!("{count}: {} stand behind lines of the rulebook or are checked anyway, {left}", draft.obliging - draft.unread.len());
     labelled("sentences", &said, out)
 }
 

@@ -187,10 +187,7 @@ fn one(
     }
     let is_about_file = reading.claims.is_empty() && prose::says_something(&sentence.text);
     if reading.understood || is_about_file {
-        if obliges {
-            draft.obliging += 1;
-            draft.turned += 1;
-        }
+        draft.obliging += usize::from(obliges);
         let source = format!("{}: {}", text.place, clipped(&sentence.text, 90));
         for claim in reading.claims {
             take(claim, &source, draft);

@@ -128,8 +128,11 @@ impl Fold for Intents<'_> {
     fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Vec<OneRow> {
         let rows = from.rows.iter().enumerate().filter(|(_, row)| result.samples.binary_search(row).is_err());
         let mut part = Vec::with_capacity(from.rows.len());
+        // Most keys hold one value, and their rows are not looked through for more.
+        let keys = &self.sheet.lookups[self.intent.lookup].keys;
+        let may_be_several = keys.iter().any(|key| self.sheet.separator_of(&key.own).is_some());
         for (at, &row) in rows {
-            match self.elements(from, at, row) {
+            match may_be_several.then(|| self.elements(from, at, row)).flatten() {
                 Some(elements) => part.extend(elements),
                 None => part.push(self.one(from, at, row)),
             }
