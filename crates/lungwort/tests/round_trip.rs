@@ -94,3 +94,27 @@ fn lists_on_other_sheets_come_back() {
     let text = std::fs::read_to_string(folder.path().join("learned.rulebook.toml")).unwrap();
     assert!(text.contains("allowed = { sheet = \"Lots\", column = \"Lot\", both_ways = true }"), "{text}");
 }
+
+#[test]
+fn a_drop_down_of_what_is_filled_in_elsewhere_is_no_list() {
+    // Only the drop-down says it: the guide, in which the rulebook writes it too, is left out.
+    let mut book = rust_xlsxwriter::Workbook::new();
+    let lots = book.add_worksheet().set_name("Lots").unwrap();
+    for (at, heading) in (0..).zip(["Lot *", "Weight", "Bag"]) {
+        lots.write_string(0, at, heading).unwrap();
+    }
+    let tests = book.add_worksheet().set_name("Tests").unwrap();
+    tests.write_string(0, 0, "Of lot").unwrap();
+    tests.write_string(0, 1, "Result").unwrap();
+    let shown =
+        rust_xlsxwriter::DataValidation::new().allow_list_formula(rust_xlsxwriter::Formula::new("=Lots!$A$2:$A$500"));
+    tests.add_data_validation(1, 0, 499, 0, &shown).unwrap();
+    let words = rust_xlsxwriter::DataValidation::new().allow_list_strings(&["good", "bad"]).unwrap();
+    tests.add_data_validation(1, 1, 499, 1, &words).unwrap();
+    let folder = Folder::new();
+    folder.write("t.xlsx", book.save_to_buffer().unwrap());
+    assert_eq!(folder.run(&["learn", "t.xlsx"]).status, 0);
+    let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+    assert!(text.contains("name = \"Lots\""), "{text}");
+    assert!(text.contains("allowed = { sheet = \"Lots\", column = \"Lot *\" }  # the drop-down of A2:A500"), "{text}");
+}

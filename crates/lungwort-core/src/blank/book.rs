@@ -22,7 +22,7 @@ pub fn write(rulebook: &Rulebook, sheets: &[Chosen<'_>], options: &BlankOptions)
         ExcelDateTime::from_ymd(day.year().unsigned_abs(), day.month().unsigned_abs(), day.day().unsigned_abs())?;
     properties = properties.set_creation_datetime(&made);
     book.set_properties(&properties);
-    let mut lists = Lists::default();
+    let mut lists = Lists::new(rulebook, sheets);
     for chosen in sheets {
         let sheet = book.add_worksheet().set_name(&chosen.name)?;
         match chosen.sheet.block {

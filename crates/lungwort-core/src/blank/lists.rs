@@ -4,6 +4,7 @@ use rust_xlsxwriter::{Color, Format, FormatBorder, Workbook, XlsxError};
 
 use super::Chosen;
 use crate::finding::column_letter;
+use crate::rulebook::Rulebook;
 use crate::rulebook::model::{Allowed, ColumnType};
 
 /// The sheet with the lists.
@@ -36,9 +37,28 @@ struct Listed {
 pub struct Lists {
     lists: Vec<Listed>,
     next: usize,
+    /// Columns of sheets to be filled, by their places in the rulebook: what is filled in there is chosen from elsewhere.
+    filled: Vec<((usize, usize), String)>,
 }
 
 impl Lists {
+    /// None yet. `sheets` are those of the template.
+    pub fn new(rulebook: &Rulebook, sheets: &[Chosen<'_>]) -> Lists {
+        let mut filled = Vec::new();
+        for chosen in sheets.iter().filter(|chosen| !chosen.sheet.is_form && chosen.sheet.block.is_none()) {
+            let Some(number) = rulebook.sheets.iter().position(|sheet| std::ptr::eq(sheet, chosen.sheet)) else {
+                continue;
+            };
+            let (first, last) = (chosen.first_data(), chosen.last_data(rulebook));
+            for (field, (at, _)) in chosen.columns().enumerate() {
+                let letter = column_letter(field);
+                let name = chosen.name.replace('\'', "''");
+                filled.push(((number, at), format!("='{name}'!${letter}${first}:${letter}${last}")));
+            }
+        }
+        Lists { filled, ..Lists::default() }
+    }
+
     /// The source of a column's drop-down; `None` where there is none. `cell_of` gives the letter of another column.
     pub fn source(&mut self, chosen: &Chosen<'_>, index: usize, first_row: u64) -> Option<Source> {
         let column = &chosen.sheet.columns[index];
@@ -49,7 +69,14 @@ impl Lists {
             return Some(Source::Inline(vec![words.0, words.1]));
         }
         // Several values in a cell cannot be chosen from a drop-down.
-        let allowed = column.allowed.as_ref().filter(|_| column.separator.is_none())?;
+        if column.separator.is_some() {
+            return None;
+        }
+        if let Some(target) = column.on_sheet.as_ref().and_then(|on| on.target) {
+            let of = self.filled.iter().find(|(at, _)| *at == target);
+            return of.map(|(_, range)| Source::Formula(range.clone()));
+        }
+        let allowed = column.allowed.as_ref()?;
         if let Some(source) = self.dependent(chosen, index, allowed, first_row) {
             return Some(source);
         }

@@ -113,6 +113,10 @@ fn drop_down(
         }
         return;
     }
+    if let Some(value) = on_entry_sheet(template, sheet, formula) {
+        columns[at].lines.set("allowed", value, source, confidence);
+        return;
+    }
     let Some(choices) = choices(template, sheet, formula) else {
         draft.look_first.push(format!(
             "{}: its drop-down ({}) could not be read; add its values",
@@ -199,6 +203,27 @@ fn choices(template: &Template, sheet: &TemplateSheet, formula: &str) -> Option<
     let range = read_range(range)?;
     let on = if on == sheet.name { sheet } else { template.sheet(on)? };
     of_range(on, range)
+}
+
+/// Where a drop-down shows what was filled in on another sheet: that sheet and its column.
+fn on_entry_sheet(template: &Template, sheet: &TemplateSheet, formula: &str) -> Option<String> {
+    let formula = template.named(formula).unwrap_or(formula).trim_start_matches('=');
+    let (name, range) = split_sheet(formula, sheet);
+    let range = read_range(range)?;
+    let other = template.sheet(name).filter(|other| other.name != sheet.name && !other.hidden)?;
+    if range.first_column != range.last_column || super::is_listed(template, other) {
+        return None;
+    }
+    let layout = super::headings::find(other, template.text.is_some())?;
+    let below = range.first_row > layout.heading_row;
+    let (_, heading) = layout.headings.iter().find(|(field, _)| *field == range.first_column && below)?;
+    Some(format!("{{ sheet = {}, column = {} }}", quoted(&other.name), quoted(heading)))
+}
+
+/// Whether a drop-down shows a part of this sheet in which nothing is yet.
+pub(super) fn is_blank_range(sheet: &TemplateSheet, formula: &str) -> bool {
+    let (_, range) = split_sheet(formula.trim_start_matches('='), sheet);
+    read_range(range).is_some_and(|range| of_range(sheet, range).is_none())
 }
 
 /// The sheet and the range of `'List of codes'!$A$2:$A$9`.

@@ -8,8 +8,8 @@ use super::draft::{Confidence, DraftColumn, DraftRule, DraftSheet};
 use super::marks::{place, word_in};
 use super::source::TemplateSheet;
 use crate::cell::fold::fold;
-use crate::rulebook::PART_KINDS;
 use crate::rulebook::toml_text::{key, list, quoted};
+use crate::rulebook::{PART_KINDS, property};
 
 /// A length in words, such as `Text (40)`.
 static SIZED: LazyLock<Option<Regex>> =
@@ -201,32 +201,13 @@ fn only_what_it_takes(text: &str, column: &mut DraftColumn) {
     }
 }
 
-/// Keys that a guide may hold as the rulebook writes them.
-const KEYS: &[&str] = &[
-    "unique",
-    "separator",
-    "characters",
-    "case",
-    "line_breaks",
-    "default",
-    "decimal_mark",
-    "retired",
-    "allowed",
-    "attachment_folder",
-    "required_when",
-    "blank_when",
-    "blank_words",
-    "never",
-    "form",
-    "path",
-];
-
-/// `key = value`, one a line.
+/// `key = value`, one a line, as the rulebook writes it: more exact than a drop-down or a note can be.
 fn more(text: &str, at: &str, column: &mut DraftColumn) {
     for line in text.lines() {
         let Some((name, value)) = line.split_once(" = ") else { continue };
-        let known = KEYS.iter().find(|key| **key == name.trim());
+        let known = property::ALL.iter().flat_map(|property| property.keys()).find(|key| **key == name.trim());
         if let Some(known) = known.filter(|_| toml::from_str::<toml::Table>(line).is_ok()) {
+            column.lines.remove(known);
             column.lines.set(known, value.trim(), at, Confidence::Known);
         }
     }

@@ -231,7 +231,14 @@ fn sheets(template: &Template, hints: &Hints, draft: &mut Draft) -> Vec<Option<E
 }
 
 /// Whether a sheet holds the lists of drop-downs.
-fn is_listed(template: &Template, sheet: &TemplateSheet) -> bool {
+pub(crate) fn is_listed(template: &Template, sheet: &TemplateSheet) -> bool {
+    // A sheet whose own columns have limits is one to be filled, also where another's drop-down shows what was filled in.
+    let limited: std::collections::HashSet<usize> = (sheet.full.metadata.validations.iter())
+        .flat_map(|validation| validation.ranges.iter().map(|range| range.first_column))
+        .collect();
+    if limited.len() >= 2 {
+        return false;
+    }
     let names = template.names.iter().map(|(_, target)| target.as_str());
     let others = template.sheets.iter().filter(|other| other.name != sheet.name);
     let lists = others.flat_map(|other| &other.full.metadata.validations).map(|validation| validation.first.as_str());
@@ -243,7 +250,8 @@ fn is_listed(template: &Template, sheet: &TemplateSheet) -> bool {
             .filter(|target| !own(target))
             .filter(|target| !template.names.iter().any(|(name, other)| other == target && name.starts_with("_xlnm")))
             .chain(lists)
-            .any(|target| pointed.iter().any(|pointed| target.to_lowercase().contains(&pointed.to_lowercase())))
+            .filter(|target| pointed.iter().any(|pointed| target.to_lowercase().contains(&pointed.to_lowercase())))
+            .any(|target| !choices::is_blank_range(sheet, target))
 }
 
 /// Whether a table tells what the columns of another sheet are, rather than being one to be filled.

@@ -172,3 +172,18 @@ fn only_the_columns_that_are_wanted_are_there() {
     let error = write_book(&loaded, &options(Wanted::Named(vec!["Sedes".to_owned()]), false)).unwrap_err();
     assert_eq!(error.to_string(), "no column is called Sedes; did you mean Seeds?");
 }
+
+#[test]
+fn a_value_of_another_sheet_is_chosen_from_what_is_filled_in_there() {
+    let asked = "[rulebook]\ntitle = 'Two'\n[file]\nmax_rows = 5\n[[sheet]]\nname = \"Donor's lots\"\nkey = ['Lot']\n\
+                 column = [{ heading = 'Date' }, { heading = 'Lot', unique = true }]\n[[sheet]]\nname = 'Tests'\nkey = ['Lot']\n\
+                 column = [{ heading = 'Lot', allowed = { sheet = \"Donor's lots\" } }, \
+                 { heading = 'Several', separator = ';', allowed = { sheet = \"Donor's lots\", column = 'Lot' } }]\n";
+    let loaded = load_text(Path::new("t.rulebook.toml"), asked);
+    assert!(!loaded.mistakes.has_errors(), "{}", loaded.mistakes.render());
+    let bytes = write_book(&loaded.rulebook.unwrap(), &options(Wanted::All, false)).unwrap();
+    let mut book = Book::open(Bytes::Memory(bytes.into()), true).unwrap();
+    let tests = book.full_sheet(1, 1_000).unwrap();
+    assert_eq!(limit(&tests, 0).first, "'Donor''s lots'!$B$2:$B$6");
+    assert_eq!(limit(&tests, 1).kind, "", "several in a cell cannot be chosen");
+}
