@@ -100,3 +100,20 @@ xdotool mousemove 214 767 click 1
 sleep 2
 xwd -root -silent | convert xwd:- -depth 8 -colors 128 "$here/findings.png"
 pkill -f soffice.bin || true
+
+
+# A rulebook in a spreadsheet program, with a choice open.
+sleep 2
+lungwort learn seeds/germination-template.xlsx --sample seeds/germination-accepted.xlsx -o germination.rulebook.toml --no-ask >/dev/null
+lungwort rulebook germination.rulebook.toml -o germination.rulebook.xlsx 2>/dev/null
+HOME="$work" soffice --norestore --nologo --calc germination.rulebook.xlsx >/dev/null 2>&1 &
+sleep 15
+window=$(xdotool search --onlyvisible --name 'germination' | tail -n 1)
+xdotool windowsize "$window" 1280 800 windowmove "$window" 0 0
+sleep 2
+xdotool mousemove 980 375 click 1
+sleep 1
+xdotool key alt+Down
+sleep 2
+xwd -root -silent | convert xwd:- -depth 8 -colors 128 "$here/rulebook-workbook.png"
+pkill -f soffice.bin || true

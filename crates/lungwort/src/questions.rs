@@ -7,7 +7,7 @@ use anyhow::Result;
 use dialoguer::Input;
 use jiff::civil::Date;
 use lungwort_core::cell::shown;
-use lungwort_core::learn::questions::{Question, Said, answered, questions};
+use lungwort_core::rulebook::questions::{Question, Said, answered, questions};
 
 use crate::style::{self, paint};
 
@@ -53,7 +53,7 @@ fn typed(text: &str) -> Option<Typed> {
 /// Where the terminal cannot be read.
 pub fn ask(text: &str, seen: &HashMap<String, Vec<(String, usize)>>, today: Date) -> Result<Asked> {
     let who = ["USER", "USERNAME"].iter().find_map(|name| std::env::var(name).ok()).filter(|who| !who.is_empty());
-    let who = who.unwrap_or_else(|| "somebody".to_owned());
+    let by = format!("{} on {today}", who.unwrap_or_else(|| "somebody".to_owned()));
     let mut asked = Asked { text: text.to_owned(), answered: 0, open: 0 };
     let mut passed: Vec<String> = Vec::new();
     let total = questions(text).len();
@@ -70,7 +70,7 @@ pub fn ask(text: &str, seen: &HashMap<String, Vec<(String, usize)>>, today: Date
         asked.open = open.len();
         say(question, asked.answered + passed.len() + 1, total);
         match answer()? {
-            Typed::Said(said) => match answered(&asked.text, question, said, (&who, today)) {
+            Typed::Said(said) => match answered(&asked.text, question, said, &by) {
                 Ok(text) => (asked.text, asked.answered) = (text, asked.answered + 1),
                 Err(why) => {
                     anstream::eprintln!("   that does not go with the rest of the rulebook ({why}); left open");

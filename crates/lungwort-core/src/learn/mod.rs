@@ -21,7 +21,6 @@ mod onto;
 mod others;
 mod prose;
 mod prove;
-pub mod questions;
 mod reconcile;
 mod relations;
 mod repeats;

@@ -3,7 +3,7 @@
 use std::collections::{HashMap, HashSet};
 use std::path::{Path, PathBuf};
 
-use super::{Column, ENDING, Rulebook, Sheet};
+use super::{BOOK_ENDING, Column, ENDING, Rulebook, Sheet};
 use crate::cell::fold::fold;
 
 /// How well a rulebook fits a file's headings.
@@ -60,15 +60,24 @@ impl SheetHeadings {
     }
 }
 
-/// The rulebooks in a folder, by name.
+fn is_called(name: &str) -> bool {
+    [ENDING, BOOK_ENDING].iter().any(|ending| name.ends_with(ending)) && !name.starts_with("~$")
+}
+
+/// The rulebooks in a folder, by name; one kept as a workbook only where the same is not there as text.
 pub fn in_folder(folder: &Path) -> Vec<PathBuf> {
     let folder = if folder.as_os_str().is_empty() { Path::new(".") } else { folder };
     let entries = std::fs::read_dir(folder).into_iter().flatten().flatten();
     let mut found: Vec<PathBuf> = entries
         .map(|entry| entry.path())
         .map(|path| path.strip_prefix("./").map(Path::to_owned).unwrap_or(path))
-        .filter(|path| path.file_name().is_some_and(|name| name.to_string_lossy().ends_with(ENDING)))
+        .filter(|path| path.file_name().is_some_and(|name| is_called(&name.to_string_lossy())))
+        // What is no regular file may never end.
+        .filter(|path| path.is_file())
         .collect();
     found.sort();
+    let texts: HashSet<PathBuf> =
+        found.iter().filter(|path| path.extension().is_some_and(|ending| ending == "toml")).cloned().collect();
+    found.retain(|path| texts.contains(path) || !texts.contains(&path.with_extension("toml")));
     found
 }

@@ -14,7 +14,8 @@ use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
 use super::{
-    answer, block, compile_rule, intent, kinds, load as reader, lookup, optional, parents, parts, record, repeat, set,
+    answer, as_workbook, block, compile_rule, intent, kinds, load as reader, lookup, optional, parents, parts, record,
+    repeat, set,
 };
 use crate::cell::shown::quoted_argument;
 use crate::condition::Formula;
@@ -74,6 +75,13 @@ pub fn load(path: &Path) -> std::io::Result<Loaded> {
 pub fn load_with(path: &Path, given: &Given) -> std::io::Result<Loaded> {
     let bytes = std::fs::read(path)?;
     let invalid = |message: String| std::io::Error::new(std::io::ErrorKind::InvalidData, message);
+    if content_of(&bytes[..bytes.len().min(4096)]) == Content::Workbook {
+        match as_workbook::read(&bytes) {
+            Ok(read) => return Ok(load_workbook(path, read, given)),
+            Err(as_workbook::Unread::Broken(why)) => return Err(invalid(why)),
+            Err(as_workbook::Unread::NotOne) => {}
+        }
+    }
     if let Some(what) = no_rulebook(&bytes) {
         let draft = match what {
             "a workbook" | "a table of text" => {
@@ -87,6 +95,41 @@ pub fn load_with(path: &Path, given: &Given) -> std::io::Result<Loaded> {
     let text = String::from_utf8(bytes)
         .map_err(|_| invalid("it is not in UTF-8, as a rulebook must be; save it again in UTF-8".to_owned()))?;
     Ok(load_text_with(path, &text, given))
+}
+
+/// The text of a rulebook, also of one that is kept as a workbook.
+///
+/// # Errors
+///
+/// Where it cannot be read, is no text in UTF-8, or is a workbook with a cell that is not understood.
+pub fn text_of(path: &Path) -> std::io::Result<String> {
+    let bytes = std::fs::read(path)?;
+    let invalid = |message: String| std::io::Error::new(std::io::ErrorKind::InvalidData, message);
+    if content_of(&bytes[..bytes.len().min(4096)]) == Content::Workbook {
+        return match as_workbook::read(&bytes) {
+            Ok(read) => match read.refused.first() {
+                Some((place, why)) => Err(invalid(format!("{}: {why}", place.words))),
+                None => Ok(read.text),
+            },
+            Err(as_workbook::Unread::Broken(why)) => Err(invalid(why)),
+            Err(as_workbook::Unread::NotOne) => Err(invalid("that is a workbook and not a rulebook".to_owned())),
+        };
+    }
+    String::from_utf8(bytes).map_err(|_| invalid("it is not in UTF-8, as a rulebook must be".to_owned()))
+}
+
+/// A rulebook that is kept as a workbook: what is wrong with it is said of its cells.
+fn load_workbook(path: &Path, read: as_workbook::Text, given: &Given) -> Loaded {
+    let mut loaded = load_text_with(path, &read.text, given);
+    let refused = read.refused.iter().map(|(place, why)| super::mistake::Mistake {
+        level: super::Level::Error,
+        message: why.clone(),
+        span: place.span.clone(),
+    });
+    loaded.mistakes.list.extend(refused);
+    loaded.mistakes.cells = read.places;
+    loaded.mistakes.cells.extend(read.refused.into_iter().map(|(place, _)| place));
+    loaded
 }
 
 /// The same with a text that would stand at that path.
@@ -110,7 +153,11 @@ fn load_text_with(path: &Path, text: &str, given: &Given) -> Loaded {
     let mut list = std::mem::take(&mut compiler.mistakes);
     list.sort_by_key(|mistake| mistake.span.start);
     let given_mistakes = std::mem::take(&mut compiler.given_mistakes);
-    Loaded { rulebook, mistakes: Mistakes { path: path.to_owned(), text: text.to_owned(), list }, given_mistakes }
+    Loaded {
+        rulebook,
+        mistakes: Mistakes { path: path.to_owned(), text: text.to_owned(), list, cells: Vec::new() },
+        given_mistakes,
+    }
 }
 
 impl Compiler {

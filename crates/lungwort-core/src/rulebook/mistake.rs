@@ -5,6 +5,8 @@ use std::path::{Path, PathBuf};
 
 use unicode_normalization::char::is_combining_mark;
 
+use super::as_workbook::CellPlace;
+
 /// How much a mistake matters.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
 pub enum Level {
@@ -34,6 +36,8 @@ pub struct Mistakes {
     pub text: String,
     /// What is wrong.
     pub list: Vec<Mistake>,
+    /// Of a rulebook that is kept as a workbook: the cells that its text was made from.
+    pub cells: Vec<CellPlace>,
 }
 
 impl Mistakes {
@@ -44,7 +48,21 @@ impl Mistakes {
 
     /// Every mistake with its file, line, the line's text, and carets under the place.
     pub fn render(&self) -> String {
-        self.list.iter().map(|mistake| render(&self.path, &self.text, mistake)).collect::<Vec<_>>().join("\n")
+        let one = |mistake: &Mistake| match self.cell(mistake) {
+            Some(cell) => {
+                format!("{}: {}\n --> {}: {cell}\n", word(mistake.level), mistake.message, self.path.display())
+            }
+            None => render(&self.path, &self.text, mistake),
+        };
+        self.list.iter().map(one).collect::<Vec<_>>().join("\n")
+    }
+
+    /// The cell that a mistake is about: the one of the narrowest part of the text.
+    fn cell(&self, mistake: &Mistake) -> Option<&str> {
+        let holds = |place: &&CellPlace| {
+            place.span.start <= mistake.span.start && mistake.span.start < place.span.end.max(place.span.start + 1)
+        };
+        self.cells.iter().filter(holds).min_by_key(|place| place.span.len()).map(|place| place.words.as_str())
     }
 }
 
@@ -55,16 +73,20 @@ pub fn line_and_column(text: &str, at: usize) -> (usize, usize) {
     (before.matches('\n').count() + 1, before[line_start..].chars().count() + 1)
 }
 
+fn word(level: Level) -> &'static str {
+    match level {
+        Level::Error => "error",
+        Level::Advice => "advice",
+    }
+}
+
 fn render(path: &Path, text: &str, mistake: &Mistake) -> String {
     let (line, column) = line_and_column(text, mistake.span.start);
     let shown = text.lines().nth(line - 1).unwrap_or_default();
     let on_line = text[mistake.span.start.min(text.len())..].split('\n').next().unwrap_or_default();
     let wide = mistake.span.len().min(on_line.trim_end().len());
     let carets = on_line.get(..wide).unwrap_or(on_line).chars().filter(|each| !is_combining_mark(*each)).count().max(1);
-    let word = match mistake.level {
-        Level::Error => "error",
-        Level::Advice => "advice",
-    };
+    let word = word(mistake.level);
     let margin = line.to_string().len();
     // Tabs are kept so that the carets stand right however wide a tab is.
     let indent: String = shown.chars().take(column - 1).map(|each| if each == '\t' { '\t' } else { ' ' }).collect();

@@ -1,6 +1,7 @@
 //! What a template asks: as written (serde types), then checked and compiled (the types of [`model`]).
 
 mod answer;
+pub mod as_workbook;
 pub(crate) mod attachment;
 mod between_sheets;
 mod block;
@@ -26,6 +27,7 @@ mod parents;
 mod parts;
 pub(crate) mod phrases;
 pub mod property;
+pub mod questions;
 mod record;
 pub mod reference;
 mod repeat;
@@ -39,7 +41,7 @@ pub mod written;
 mod written_values;
 
 pub use answer::Answer;
-pub use compile::{Loaded, load, load_text, load_with};
+pub use compile::{Loaded, load, load_text, load_with, text_of};
 pub use given::{Given, GivenFile};
 pub(crate) use guide_examples::{known_values, written as written_value};
 pub use mistake::{Level, Mistake, Mistakes};
@@ -50,3 +52,5 @@ pub use written::schema;
 
 /// The ending of a rulebook's file name.
 pub const ENDING: &str = ".rulebook.toml";
+/// The ending of one that is kept as a workbook.
+pub const BOOK_ENDING: &str = ".rulebook.xlsx";

@@ -7,12 +7,13 @@ use anyhow::{Context, Result, bail};
 use clap::Args;
 use lungwort_core::cell::shown::{self, quoted_argument};
 use lungwort_core::learn::draft::{Confidence, Draft, DraftColumn, DraftRule, Unread};
-use lungwort_core::learn::questions::questions as open_questions;
+use lungwort_core::rulebook::questions::questions as open_questions;
 use lungwort_core::learn::{self, Hints, Learned};
 use lungwort_core::rulebook::{self, ENDING};
 
 use crate::Verdict;
 use crate::output::{Destination, ForceArgument, Output};
+use super::rulebook::as_named;
 use crate::questions::{self, Asked};
 use crate::session::ClockArguments;
 use crate::style::{self, paint};
@@ -88,14 +89,14 @@ pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
     let folder = if to_screen { Path::new("") } else { path.parent().unwrap_or(Path::new("")) };
     let lists = (arguments.reference.as_slice(), arguments.existing.as_slice());
     let onto = arguments.onto.as_ref().map(|old| {
-        std::fs::read_to_string(old).with_context(|| format!("{} cannot be read", old.display()))
+        rulebook::text_of(old).with_context(|| format!("{} cannot be read", old.display()))
     });
     let onto = onto.transpose()?;
     let hints = Hints { onto, sheet: arguments.sheet.clone(), heading_row: arguments.heading_row };
     let beside = (folder, arguments.clock.day());
     let learned = learn::learn_with(template, &arguments.sample, lists, beside, &hints);
     let learned = learned.context("nothing could be learned")?;
-    file.write_all(learned.text.as_bytes())?;
+    file.write_bytes(&as_kept(&path, &learned.text)?)?;
     file.finish()?;
     if !to_screen {
         let mut out = Output::standard();
@@ -110,9 +111,15 @@ pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
     Ok(Verdict::Ready)
 }
 
+/// A rulebook's text as it is kept in a file: as a workbook where the name ends so.
+fn as_kept(path: &Path, text: &str) -> Result<Vec<u8>> {
+    let is_book = path.extension().is_some_and(|ending| ending.eq_ignore_ascii_case("xlsx"));
+    if is_book { as_named(path, path, text) } else { Ok(text.as_bytes().to_vec()) }
+}
+
 /// Goes on with the questions of a rulebook.
 fn resume(path: &Path, arguments: &LearnArguments) -> Result<Verdict> {
-    let text = std::fs::read_to_string(path).with_context(|| format!("{} cannot be read", path.display()))?;
+    let text = rulebook::text_of(path).with_context(|| format!("{} cannot be read", path.display()))?;
     let open = open_questions(&text);
     if open.is_empty() {
         anstream::println!("{}: no question is open.", path.display());
@@ -133,7 +140,7 @@ fn resume(path: &Path, arguments: &LearnArguments) -> Result<Verdict> {
 fn keep(path: &Path, asked: &Asked) -> Result<()> {
     if asked.answered > 0 {
         let mut file = Destination::new(path, ForceArgument { force: true }).open()?;
-        file.write_all(asked.text.as_bytes())?;
+        file.write_bytes(&as_kept(path, &asked.text)?)?;
         file.finish()?;
     }
     let named = quoted_argument(&path.display().to_string());
@@ -206,14 +213,21 @@ fn summary(learned: &Learned, (path, asks, onto): (&Path, bool, Option<&Path>), 
     let named = quoted_argument(&path.display().to_string());
     let resume = (open > 0 && !asks)
         .then(|| (format!("lungwort learn --resume {named}"), "answer its questions, one at a time"));
-    for (command, why) in resume.into_iter().chain([
-        (format!("lungwort rulebook {}", quoted_argument(&path.display().to_string())), "what it requires, column by column"),
-        (format!("lungwort check YOUR-FILE --rulebook {}", quoted_argument(&path.display().to_string())), "check a filled file"),
-    ]) {
+    let by_column = (format!("lungwort rulebook {named}"), "what it requires, column by column");
+    let check = (format!("lungwort check YOUR-FILE --rulebook {named}"), "check a filled file");
+    for (command, why) in resume.into_iter().chain([by_column]).chain(as_book(path)).chain([check]) {
         let gap = 62_usize.saturating_sub(command.chars().count()).max(2);
         writeln!(out, "  {}{}{}", paint(style::GOOD, &command), " ".repeat(gap), paint(style::FAINT, why))?;
     }
     Ok(())
+}
+
+/// The command that makes a workbook of a rulebook, and what for.
+fn as_book(path: &Path) -> Option<(String, &'static str)> {
+    let book = path.with_extension("xlsx");
+    let name = |path: &Path| quoted_argument(&path.display().to_string());
+    let command = format!("lungwort rulebook {} -o {}", name(path), name(&book));
+    (book != path).then_some((command, "change it in a spreadsheet program"))
 }
 
 /// `41 sentences that oblige: 35 turned into lines of the rulebook or checked anyway, 6 for you to read`

@@ -3,7 +3,7 @@
 use std::io::Write;
 use std::path::{Path, PathBuf};
 
-use anyhow::{Result, anyhow};
+use anyhow::{Result, anyhow, bail};
 use clap::Args;
 use comfy_table::{ColumnConstraint, ContentArrangement, LineStyle, Table, Width, presets};
 use jiff::civil::Date;
@@ -12,13 +12,13 @@ use lungwort_core::intake::io_words;
 use lungwort_core::lint;
 use lungwort_core::rulebook::compare::{self, Weight};
 use lungwort_core::rulebook::guide::{self, RuleExample};
-use lungwort_core::rulebook::{self, Level, Rulebook, Sheet};
+use lungwort_core::rulebook::{self, Level, Loaded, Rulebook, Sheet, as_workbook};
 
 use unicode_width::UnicodeWidthStr;
 
 use super::choose;
 use crate::Verdict;
-use crate::output::Output;
+use crate::output::{Destination, ForceArgument, Output};
 use crate::session::ClockArguments;
 use crate::style::{self, paint};
 
@@ -26,7 +26,12 @@ use crate::style::{self, paint};
 #[command(after_help = "Examples:
   lungwort rulebook accessions.rulebook.toml
   lungwort rulebook accessions.rulebook.toml --lint
-  lungwort rulebook accessions-3.rulebook.toml --compare accessions-4.rulebook.toml")]
+  lungwort rulebook accessions.rulebook.toml -o accessions.rulebook.xlsx
+  lungwort rulebook accessions.rulebook.xlsx -o accessions.rulebook.toml
+  lungwort rulebook accessions-3.rulebook.toml --compare accessions-4.rulebook.toml
+
+As a workbook (.xlsx) a rulebook can be changed in a spreadsheet program: a column, a rule, a code or a setting a row. Every command
+takes it as it takes the text (.toml), and -o turns each into the other; nothing is lost on the way.")]
 pub struct RulebookArguments {
     /// The rulebook
     file: PathBuf,
@@ -36,6 +41,11 @@ pub struct RulebookArguments {
     /// List what changed from it to this newer rulebook
     #[arg(long, value_name = "NEW", conflicts_with = "lint")]
     compare: Option<PathBuf>,
+    /// Write it as a workbook (.xlsx) that can be changed in a spreadsheet program, or as text (.toml)
+    #[arg(long, short, value_name = "FILE", conflicts_with_all = ["lint", "compare"])]
+    output: Option<PathBuf>,
+    #[command(flatten)]
+    force: ForceArgument,
     #[command(flatten)]
     clock: ClockArguments,
 }
@@ -55,6 +65,9 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
         let advice = lint::lint(rulebook, &loaded.mistakes.text, today);
         loaded.mistakes.list.extend(advice);
         loaded.mistakes.list.sort_by_key(|mistake| mistake.span.start);
+    }
+    if let Some(output) = arguments.output.as_ref().filter(|_| !loaded.mistakes.has_errors()) {
+        return write_as(&loaded, path, output, arguments.force);
     }
     let mut out = Output::standard();
     let count = |level: Level| loaded.mistakes.list.iter().filter(|mistake| mistake.level == level).count();
@@ -89,6 +102,46 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
     }
     out.finish()?;
     Ok(if errors > 0 { Verdict::NotReady } else { Verdict::Ready })
+}
+
+/// A rulebook's text as the ending of a name has it: as a workbook, or as text. `from` is where it lies.
+///
+/// # Errors
+///
+/// Where the name ends in neither, or the text does not fit into a workbook.
+pub fn as_named(output: &Path, from: &Path, text: &str) -> Result<Vec<u8>> {
+    let ending = output.extension().map(|ending| ending.to_string_lossy().to_ascii_lowercase()).unwrap_or_default();
+    match ending.as_str() {
+        "xlsx" => as_workbook::write(from, text).map_err(|error| anyhow!("{}: {error}", from.display())),
+        "toml" => Ok(text.as_bytes().to_vec()),
+        other => bail!("-o {}: a rulebook is written as .xlsx or .toml, not as {other:?}", output.display()),
+    }
+}
+
+/// Writes the rulebook as a workbook, or as text.
+fn write_as(loaded: &Loaded, path: &Path, output: &Path, force: ForceArgument) -> Result<Verdict> {
+    let bytes = as_named(output, path, &loaded.mistakes.text)?;
+    let place = Destination::new(output, force).keep("the rulebook", path);
+    let files = loaded.rulebook.iter().flat_map(|rulebook| rulebook.files());
+    let mut out = files.fold(place, |place, (what, path)| place.keep(what, path)).open()?;
+    out.write_bytes(&bytes)?;
+    out.finish()?;
+    anstream::eprintln!("Wrote {}.", output.display());
+    let folder = |path: &Path| std::path::absolute(path).ok().and_then(|path| path.parent().map(Path::to_owned));
+    if folder(path) != folder(output) && loaded.rulebook.as_ref().is_some_and(|rulebook| rulebook.files().count() > 1) {
+        anstream::eprintln!(
+            "It names other files by their way from its folder: move them along, or write it beside {}.",
+            path.display()
+        );
+    }
+    if output.extension().is_some_and(|ending| ending.eq_ignore_ascii_case("xlsx")) {
+        let name = |path: &Path| shown::quoted_argument(&path.display().to_string());
+        anstream::eprintln!(
+            "Change it in a spreadsheet program, then look at it with: lungwort rulebook {}",
+            name(output)
+        );
+    }
+    Ok(Verdict::Ready)
 }
 
 /// What changed between two editions.

@@ -220,6 +220,11 @@ macro_rules! forms {
     };
 }
 
+/// The keys of all forms.
+pub(super) fn keys() -> Vec<&'static str> {
+    FORMS.iter().map(|form| form.key).collect()
+}
+
 /// A form in the table.
 pub(super) struct Form {
     /// Its key.

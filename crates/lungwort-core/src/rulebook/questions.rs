@@ -1,10 +1,9 @@
 //! The open questions of a drafted rulebook: what each line that is to be confirmed, and each that is only offered, comes to in
 //! plain words, and the text once somebody has answered. It works on the text alone, so that it can go on another day.
 
-use jiff::civil::Date;
-
-use crate::rulebook::load_text;
 use std::path::Path;
+
+use super::load_text;
 
 /// A question about a line of the rulebook, or about a rule.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -125,18 +124,18 @@ fn names(lines: &[&str]) -> Vec<(String, String)> {
     found
 }
 
-/// The text once a question is answered, with who answered it; `Err` says what does not go together then.
+/// The text once a question is answered, and `by` whom, where or when; `Err` says what does not go together then.
 ///
 /// # Errors
 ///
 /// Where the rulebook could not be used any more.
-pub fn answered(text: &str, question: &Question, said: Said, (who, day): (&str, Date)) -> Result<String, String> {
+pub fn answered(text: &str, question: &Question, said: Said, by: &str) -> Result<String, String> {
     let mut lines: Vec<String> = text.lines().map(str::to_owned).collect();
     let verb = if said == Said::Yes { "confirmed" } else { "declined" };
     for line in lines.get_mut(question.lines.clone()).into_iter().flatten() {
         let mut code = line.clone();
         for word in ["confirm: ", "perhaps: "] {
-            code = code.replacen(word, &format!("{verb} by {who} on {day}: "), 1);
+            code = code.replacen(word, &format!("{verb} by {by}: "), 1);
         }
         let is_comment = code.starts_with(&format!("# {verb} by "));
         *line = match (said, is_comment) {

@@ -41,7 +41,7 @@ fn by(words: &str) -> Question {
 }
 
 fn after(words: &str, said: Said) -> String {
-    answered(TEXT, &by(words), said, ("mara", jiff::civil::date(2026, 11, 26))).unwrap()
+    answered(TEXT, &by(words), said, "mara on 2026-11-26").unwrap()
 }
 
 #[test]
@@ -98,6 +98,6 @@ fn no_takes_a_line_out() {
 fn what_would_not_go_together_is_refused() {
     let text = TEXT.replace("# allowed = [\"1\", \"2\"]", "type = \"whole\"\n# pattern = '[a'");
     let question = questions(&text).into_iter().find(|question| question.words.contains("built like [a")).unwrap();
-    let why = answered(&text, &question, Said::Yes, ("mara", jiff::civil::date(2026, 11, 26))).unwrap_err();
+    let why = answered(&text, &question, Said::Yes, "mara on 2026-11-26").unwrap_err();
     assert_eq!(why, "the pattern cannot be used: unclosed character class");
 }
