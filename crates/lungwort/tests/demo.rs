@@ -65,6 +65,7 @@ const NOT_HERE: &[&str] = &[
     "unencodable-character",
     "ambiguous-date",
     "template-unreadable",
+    "template-missing",
     "not-time",
     "too-many-given",
     "not-exactly-one",

@@ -692,3 +692,34 @@ fn a_template_that_lies_elsewhere_is_named_from_the_rulebook() {
     let text = std::fs::read_to_string(folder.path().join("rules/r.rulebook.toml")).unwrap();
     assert!(text.contains("= \"../downloads/t.xlsx\""), "{text}");
 }
+
+#[test]
+fn a_template_is_known_again_under_another_name() {
+    let folder = Folder::new();
+    let book = support::books::table("Rows", "Id *|Name\n");
+    folder.write("lots.xlsx", &book);
+    folder.write("data.xlsx", support::books::table("Rows", "Id *|Name\n1|a"));
+    assert_eq!(folder.run(&["learn", "lots.xlsx"]).status, 0);
+    let codes = || folder.run(&["check", "data.xlsx", "-r", "lots.rulebook.toml", "--format", "json"]).codes();
+    assert_eq!(codes(), Vec::<String>::new());
+    // Downloaded once more, and the first one thrown away: the frame is compared still.
+    folder.write("lots (1).xlsx", &book);
+    folder.write("another.xlsx", support::books::table("Rows", "Id *|Other\n"));
+    std::fs::remove_file(folder.path().join("lots.xlsx")).unwrap();
+    assert_eq!(codes(), Vec::<String>::new());
+    std::fs::remove_file(folder.path().join("lots (1).xlsx")).unwrap();
+    let ran = folder.run(&["check", "data.xlsx", "-r", "lots.rulebook.toml", "--format", "json"]);
+    assert_eq!((ran.codes(), ran.status), (vec!["template-missing".to_owned()], 0));
+}
+
+#[test]
+fn the_ending_of_a_text_is_learned() {
+    let folder = Folder::new();
+    folder.write("lots.txt", "Id *;Name\n");
+    folder.write("data.txt", "Id *;Name\n1;a\n");
+    folder.write("data.csv", "Id *;Name\n1;a\n");
+    assert_eq!(folder.run(&["learn", "lots.txt"]).status, 0);
+    let codes = |file: &str| folder.run(&["check", file, "-r", "lots.rulebook.toml", "--format", "json"]).codes();
+    assert_eq!(codes("data.txt"), Vec::<String>::new());
+    assert_eq!(codes("data.csv"), ["wrong-file-kind"]);
+}

@@ -426,6 +426,15 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
             confidence: Confidence::Known,
         },
     );
+    draft.template.0.insert(
+        1,
+        draft::Line {
+            key: "sha256",
+            value: quoted(&template.digest),
+            source: "its digest: a copy of it under another name is known by it".to_owned(),
+            confidence: Confidence::Known,
+        },
+    );
 }
 
 /// The first sentence of a title, without the sign of a remark.

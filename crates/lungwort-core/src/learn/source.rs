@@ -24,6 +24,8 @@ pub struct Template {
     pub properties: Vec<(String, String)>,
     /// Of delimited text: the encoding, the sign between cells, and whether there is a byte order mark.
     pub text: Option<TextForm>,
+    /// The digest of its bytes.
+    pub digest: String,
 }
 
 /// How a delimited template is written.
@@ -45,12 +47,14 @@ impl Template {
     /// Reads a template.
     pub fn read(path: &Path) -> Result<Template, OpenError> {
         let source = Source::path(path)?;
+        let digest = source.digest().map_err(OpenError::from)?;
         let file_name = path.file_name().map(|name| name.to_string_lossy().into_owned()).unwrap_or_default();
-        if source.is_workbook() {
+        let read = if source.is_workbook() {
             Template::of_book(file_name, source.workbook()?)
         } else {
             Template::of_text(file_name, &source)
-        }
+        };
+        read.map(|read| Template { digest, ..read })
     }
 
     fn of_book(file_name: String, book: Workbook) -> Result<Template, OpenError> {
@@ -72,6 +76,7 @@ impl Template {
             names: book.defined_names().to_vec(),
             properties: book.properties(),
             text: None,
+            digest: String::new(),
         })
     }
 
@@ -96,13 +101,19 @@ impl Template {
             bom: decoder.has_bom(),
         };
         Ok(Template {
-            kind: if text.delimiter == b'\t' { "tsv" } else { "csv" },
+            // What a side calls .txt may have any delimiter.
+            kind: match (file_name.rsplit_once('.'), text.delimiter) {
+                (Some((_, ending)), _) if ending.eq_ignore_ascii_case("txt") => "txt",
+                (_, b'\t') => "tsv",
+                _ => "csv",
+            },
             file_name,
             sheets: vec![TemplateSheet { name: String::new(), hidden: false, full }],
             styles: Vec::new(),
             names: Vec::new(),
             properties: Vec::new(),
             text: Some(text),
+            digest: String::new(),
         })
     }
 

@@ -1,7 +1,7 @@
 //! From the written rulebook to the compiled one; every mistake is gathered, none stops the rest.
 
 use std::collections::HashMap;
-use std::path::Path;
+use std::path::{Path, PathBuf};
 
 use rust_decimal::Decimal;
 
@@ -23,7 +23,7 @@ use crate::encoding::{self, Encoding};
 use crate::finding::ranges::thousands;
 use crate::intake::dialect::delimiter_byte;
 use crate::intake::workbook::read_place;
-use crate::intake::{Content, content_of};
+use crate::intake::{Content, Source, content_of};
 
 /// A rulebook as far as it could be used, and what is wrong with it.
 #[derive(Debug)]
@@ -56,6 +56,27 @@ fn is_key(text: &str) -> bool {
     let text = text.trim();
     !text.is_empty()
         && text.bytes().all(|byte| byte.is_ascii_alphanumeric() || matches!(byte, b'_' | b'-' | b'.' | b'"'))
+}
+
+/// The most files in a folder that are held against a digest, and the largest of them.
+const MOST_COPIES: usize = 200;
+const LARGEST_COPY: u64 = 50_000_000;
+
+/// A file beside one that is not there, of the same ending and with the digest that it had: `lots (1).xlsx`.
+fn copy_of(named: &Path, digest: &str) -> Option<PathBuf> {
+    let folder = named.parent().filter(|folder| !folder.as_os_str().is_empty()).unwrap_or(Path::new("."));
+    let ending = named.extension()?;
+    let mut beside: Vec<PathBuf> = std::fs::read_dir(folder).ok()?.flatten().map(|entry| entry.path()).collect();
+    beside.sort();
+    let alike = |path: &&PathBuf| {
+        path.extension().is_some_and(|other| other.eq_ignore_ascii_case(ending))
+            && path.metadata().is_ok_and(|file| file.is_file() && file.len() <= LARGEST_COPY)
+    };
+    let is_it = |path: &&PathBuf| {
+        let found = Source::path(path).ok().and_then(|source| source.digest().ok());
+        found.is_some_and(|found| found.eq_ignore_ascii_case(digest))
+    };
+    beside.iter().filter(alike).take(MOST_COPIES).find(is_it).cloned()
 }
 
 /// Loads a rulebook and the references it names.
@@ -250,15 +271,24 @@ impl Compiler {
     }
 
     fn template(&mut self, folder: &Path, written: &WrittenTemplate) -> Template {
-        let file = written.file.as_ref().map(|file| folder.join(file));
-        if file.as_ref().is_some_and(|file| !file.exists()) {
+        let named = written.file.as_ref().map(|file| folder.join(file));
+        let is_digest = |text: &str| text.len() == 64 && text.bytes().all(|byte| byte.is_ascii_hexdigit());
+        if written.sha256.as_deref().is_some_and(|text| !is_digest(text)) {
+            self.error("template.sha256", "a SHA-256 digest has 64 hexadecimal digits");
+        }
+        let there = named.clone().filter(|file| file.is_file());
+        let copy = || copy_of(named.as_ref()?, written.sha256.as_deref()?);
+        let file = there.or_else(copy);
+        let missing = named.filter(|_| file.is_none());
+        if missing.is_some() {
             let name = written.file.as_deref().unwrap_or_default();
+            let copy = if written.sha256.is_some() { ", nor a copy of it under another name" } else { "" };
             let message =
-                format!("there is no file {name}{}; checks go on without comparing with it", looked_in(folder));
+                format!("there is no file {name}{}{copy}; checks go on without comparing with it", looked_in(folder));
             self.advise("template.file", message);
         }
         let place = written.edition_in.as_ref().and_then(|place| self.edition_place(place));
-        Template { file: file.filter(|file| file.exists()), edition_in: place }
+        Template { file, missing, edition_in: place }
     }
 
     fn edition_place(&mut self, written: &WrittenEditionPlace) -> Option<EditionPlace> {

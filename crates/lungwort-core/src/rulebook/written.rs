@@ -47,6 +47,8 @@ pub struct WrittenRulebook {
 pub struct WrittenTemplate {
     /// Its file, the path counted from the rulebook's folder.
     pub file: Option<String>,
+    /// The SHA-256 digest (FIPS 180-4) of the file, in hexadecimal digits: a copy of it under another name in the same folder is known by it.
+    pub sha256: Option<String>,
     /// Where a filled file says which edition it is of.
     pub edition_in: Option<WrittenEditionPlace>,
 }

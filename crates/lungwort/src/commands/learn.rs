@@ -216,8 +216,12 @@ fn summary(learned: &Learned, (path, asks, onto): (&Path, bool, Option<&Path>), 
     let by_column = (format!("lungwort rulebook {named}"), "what it requires, column by column");
     let check = (format!("lungwort check YOUR-FILE --rulebook {named}"), "check a filled file");
     for (command, why) in resume.into_iter().chain([by_column]).chain(as_book(path)).chain([check]) {
-        let gap = 62_usize.saturating_sub(command.chars().count()).max(2);
-        writeln!(out, "  {}{}{}", paint(style::GOOD, &command), " ".repeat(gap), paint(style::FAINT, why))?;
+        // A long one is a line of its own.
+        let gap = match 62_usize.checked_sub(command.chars().count()).filter(|gap| *gap >= 2) {
+            Some(gap) => " ".repeat(gap),
+            None => format!("\n{}", " ".repeat(8)),
+        };
+        writeln!(out, "  {}{gap}{}", paint(style::GOOD, &command), paint(style::FAINT, why))?;
     }
     Ok(())
 }

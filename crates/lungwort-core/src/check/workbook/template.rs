@@ -34,7 +34,15 @@ impl TemplateComparison {
     /// Reads the template; `None` where the rulebook names none, or one that is no workbook. One that is named and
     /// cannot be read is reported, since nothing can then be compared with it.
     pub fn read(rulebook: &Rulebook, out: &mut Reporter<'_>) -> Option<TemplateComparison> {
-        let path = rulebook.template.as_ref()?.file.as_ref()?;
+        let template = rulebook.template.as_ref()?;
+        if let Some(missing) = &template.missing {
+            let message = format!(
+                "the blank template {}, which the rulebook names, is not there: what belongs to the template was not compared.",
+                missing.display()
+            );
+            out.say(&codes::TEMPLATE_MISSING, message);
+        }
+        let path = template.file.as_ref()?;
         match TemplateComparison::of(path, rulebook) {
             Ok(comparison) => comparison,
             Err(error) => {

@@ -177,10 +177,16 @@ FORMAT_CHANGED "format-changed" Warning "Cells are formatted otherwise than in t
     "General instead of Text" => "Text, as in the template"
 
 TEMPLATE_UNREADABLE "template-unreadable" Warning "The blank template could not be compared"
-    means "The rulebook names the blank template that it was made from, and that file is gone or cannot be read. What belongs to the template was not compared."
+    means "The rulebook names the blank template that it was made from, and that file cannot be read. What belongs to the template was not compared."
     matters "Sheets that were removed, texts above the headings and drop-downs that were pasted over go unseen."
     fix "Put the template back where the rulebook names it, or correct its name there."
     "template = \"gone.xlsx\"" => "the template as it was downloaded"
+
+TEMPLATE_MISSING "template-missing" Note "The blank template is not there to compare with"
+    means "The rulebook names the blank template that it was made from, and there is no such file, nor a copy of it under another name beside where it should be."
+    matters "Sheets that were removed, texts above the headings and drop-downs that were pasted over go unseen. The rows are checked all the same."
+    fix "Put the template where the rulebook names it, if you have it."
+    "lots.xlsx is not in the folder" => "lots.xlsx as it was downloaded"
 
 TEMPLATE_CHANGED "template-changed" Warning "Something of the template around the data was changed"
     means "A cell above the headings, or a sheet that belongs to the template, is not as in the blank template."
