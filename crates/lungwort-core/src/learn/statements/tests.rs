@@ -45,6 +45,7 @@ fn read(text: &str) -> Vec<String> {
         names: Vec::new(),
         properties: Vec::new(),
         text: None,
+        digest: String::new(),
     };
     let known = Entries { template: &template, at: vec![None] };
     let mut draft = draft(HEADINGS);

@@ -24,6 +24,7 @@ fn template(names: &[(&str, &str)]) -> Template {
         names: names.iter().map(|(name, target)| ((*name).to_owned(), (*target).to_owned())).collect(),
         properties: Vec::new(),
         text: None,
+        digest: String::new(),
     }
 }
 

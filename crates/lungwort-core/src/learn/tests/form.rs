@@ -19,6 +19,7 @@ fn template(styles: Vec<Style>) -> Template {
         names: Vec::new(),
         properties: Vec::new(),
         text: None,
+        digest: String::new(),
     }
 }
 
