@@ -25,7 +25,7 @@ pub(super) struct Lists {
 
 pub(super) const TITLES: &[Title] = &[
     Title::new("List", "Its name, as the column Accepts of the sheet Columns has it.", 24.0),
-    Title::new("Code", "What stands in a cell.", 18.0),
+    Title::new("Code", "What is written in a cell.", 18.0),
     Title::new("Meaning", "What the code means; leave it blank for plain values.", 44.0),
     Title::new("Replaced by", "For a value that is no longer accepted: the code that took its place.", 18.0),
 ];
