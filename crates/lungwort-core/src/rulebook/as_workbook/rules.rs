@@ -62,7 +62,7 @@ pub(super) fn grid(document: &DocumentMut, said: &[Vec<String>]) -> Grid {
     }
     Grid {
         name: "Rules",
-        about: "What is asked over more than one cell, one rule a row.",
+        about: "Requirements over more than one cell, one rule a row.",
         titles: TITLES.iter().map(Title::copy).collect(),
         rows,
     }

@@ -38,8 +38,8 @@ const FILE: &[Setting] = settings! {
     "quoting" "Quotes" text "all: every cell is in quotes. never: none is."
     "max_bytes" "Most bytes" number "The largest file, in bytes."
     "max_rows" "Most rows" number "The most filled rows below the headings."
-    "blank_words" "Words for blank" texts "Words that the receiving side takes for a blank cell, with commas between."
-    "partial" "Where rows are refused" text "What is taken then: the other rows, the records without one, or nothing."
+    "blank_words" "Words for blank" texts "Words that count as a blank cell, with commas between."
+    "partial" "Where rows are refused" text "What goes through then: rows, records or nothing."
     "formulas" "Formulas" truth "yes: they are allowed. no: they are refused."
 };
 
@@ -86,7 +86,7 @@ pub(super) fn shows(path: &str, key: &str) -> bool {
 pub(super) const TITLES: &[Title] = &[
     Title::new("Where", "What the setting belongs to.", 22.0).shows(),
     Title::new("Setting", "Which it is.", 24.0).shows(),
-    Title::new("Value", "Leave it blank where nothing is asked.", 44.0),
+    Title::new("Value", "Leave it blank where nothing is required.", 44.0),
     Title::new("What it is", "What may be written.", 70.0).shows(),
 ];
 
@@ -106,7 +106,7 @@ pub(super) fn grid(document: &DocumentMut) -> Grid {
     }
     Grid {
         name: "File",
-        about: "What the receiving side takes as a file, and what is asked of each sheet.",
+        about: "What the receiving side accepts as a file, and what is required of each sheet.",
         titles: super::titles(TITLES),
         rows,
     }
