@@ -54,6 +54,7 @@ pub mod encoding;
 pub mod finding;
 pub mod intake;
 pub mod learn;
+pub mod limits;
 pub mod lint;
 pub mod preview;
 pub mod rulebook;

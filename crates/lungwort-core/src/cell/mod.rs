@@ -9,6 +9,7 @@ pub mod date;
 pub mod fold;
 pub mod format;
 pub mod key;
+mod near;
 pub mod number;
 pub mod order;
 pub mod shown;

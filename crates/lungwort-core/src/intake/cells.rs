@@ -1,6 +1,10 @@
 //! What a workbook keeps of a cell besides its text: how it is stored, how it is shown, whether a formula made it.
 
+use std::collections::HashMap;
+
 use ssfmt::FormatOptions;
+
+use crate::limits::NUMBER_FORMAT;
 
 /// How a cell's value is stored.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -66,7 +70,8 @@ impl NumberFormat {
     pub fn new(code: &str) -> NumberFormat {
         use ssfmt::ast::{DatePart, FormatPart};
         let is_general = code.eq_ignore_ascii_case("general") || code.is_empty();
-        let compiled = if is_general { None } else { ssfmt::NumberFormat::parse(code).ok() };
+        let reads = !is_general && code.len() <= NUMBER_FORMAT;
+        let compiled = if reads { ssfmt::NumberFormat::parse(code).ok() } else { None };
         let parts = || compiled.iter().flat_map(|format| format.sections()).take(1).flat_map(|section| &section.parts);
         let of_time = |part: &FormatPart| {
             matches!(
@@ -114,9 +119,9 @@ impl NumberFormats {
     pub fn new<'c>(codes: impl Iterator<Item = &'c str>) -> NumberFormats {
         let mut number_formats =
             NumberFormats { number_formats: vec![NumberFormat::new("General")], of_style: Vec::new() };
+        let mut places: HashMap<&str, usize> = HashMap::from([("General", 0)]);
         for code in codes {
-            let known = number_formats.number_formats.iter().position(|number_format| number_format.code == code);
-            let at = known.unwrap_or_else(|| {
+            let at = *places.entry(code).or_insert_with(|| {
                 number_formats.number_formats.push(NumberFormat::new(code));
                 number_formats.number_formats.len() - 1
             });

@@ -7,11 +7,12 @@ use super::decode::{Decoder, Invalid};
 use super::dialect::{Dialect, NewlineCounts};
 use super::scan::Scanner;
 use super::sniff::{Sniffed, sniff};
+pub use crate::limits::LARGEST_ROW;
 
 /// Text gathered before rows are looked for: several hundred rows, and small enough to stay in the cache.
 const CHUNK: usize = 128 * 1024;
-/// The largest row.
-pub const LARGEST_ROW: usize = 32 << 20;
+/// Text behind which a scan ends, where a quote that never closes has gathered more.
+const ENOUGH: usize = 2 * CHUNK;
 /// Text looked at to tell the delimiter.
 const SAMPLE: usize = 64 * 1024;
 
@@ -31,9 +32,10 @@ pub struct Chunks<R> {
     decoder: Decoder<R>,
     scanner: Scanner,
     sniffed: Sniffed,
-    /// Text of a row that is not whole yet.
+    /// Text that was read and is in no row yet, from `pending_at` on.
     pending: String,
-    /// Where `pending` begins in the file's text.
+    pending_at: usize,
+    /// Where that begins in the file's text.
     pending_start: u64,
     invalid: Vec<Invalid>,
     next_row: u64,
@@ -66,6 +68,7 @@ impl<R: Read> Chunks<R> {
             scanner: Scanner::new(sniffed.dialect),
             sniffed,
             pending,
+            pending_at: 0,
             pending_start: 0,
             invalid: Vec::new(),
             next_row: 1,
@@ -108,19 +111,16 @@ impl<R: Read> Chunks<R> {
     pub fn next_chunk(&mut self, spare: Chunk) -> io::Result<Option<Chunk>> {
         let mut chunk = spare;
         chunk.clear();
-        chunk.text.push_str(&self.pending);
-        self.pending.clear();
         let mut wanted = CHUNK;
         loop {
-            while chunk.text.len() < wanted && !self.text_ended {
-                self.text_ended = !self.decoder.fill(&mut chunk.text)?;
-            }
+            self.gather(&mut chunk.text, wanted)?;
             self.invalid.extend(self.decoder.take_invalid());
             if chunk.text.is_empty() || self.endless.is_some() {
                 return Ok(None);
             }
             let too_large = chunk.text.len() > LARGEST_ROW;
-            let mut consumed = self.scanner.scan(&mut chunk, self.text_ended);
+            let at_end = self.text_ended && self.pending.is_empty();
+            let mut consumed = self.scanner.scan(&mut chunk, at_end, ENOUGH);
             if chunk.row_count() == 0 && too_large {
                 // Perhaps only a quote that never closes holds it together: read it as if the text ended here.
                 consumed = self.scan_past_open_quote(&mut chunk);
@@ -138,13 +138,37 @@ impl<R: Read> Chunks<R> {
         }
     }
 
+    /// Adds to a text until it has so many bytes, or all are read: what is left of before first.
+    fn gather(&mut self, text: &mut String, wanted: usize) -> io::Result<()> {
+        if text.len() < wanted && !self.pending.is_empty() {
+            let mut end = (self.pending_at + wanted - text.len()).min(self.pending.len());
+            while !self.pending.is_char_boundary(end) {
+                end += 1;
+            }
+            text.push_str(&self.pending[self.pending_at..end]);
+            self.pending_at = end;
+            if end == self.pending.len() {
+                // What was large need not be kept.
+                if self.pending.capacity() > ENOUGH {
+                    self.pending = String::new();
+                }
+                self.pending.clear();
+                self.pending_at = 0;
+            }
+        }
+        while text.len() < wanted && !self.text_ended && self.pending.is_empty() {
+            self.text_ended = !self.decoder.fill(text)?;
+        }
+        Ok(())
+    }
+
     /// Scans the rows up to the last line end with quotes that do not close taken as plain.
     fn scan_past_open_quote(&mut self, chunk: &mut Chunk) -> usize {
         let Some(end) = chunk.text.rfind(['\n', '\r']).map(|at| at + 1) else {
             return 0;
         };
         let rest = chunk.text.split_off(end);
-        let consumed = self.scanner.scan(chunk, true);
+        let consumed = self.scanner.scan(chunk, true, ENOUGH);
         chunk.text.push_str(&rest);
         consumed
     }
@@ -154,8 +178,19 @@ impl<R: Read> Chunks<R> {
         chunk.first_row = self.next_row;
         chunk.number = self.next_number;
         chunk.cells = chunk.fields.len() as u64;
-        self.pending.push_str(&chunk.text[consumed..]);
-        chunk.text.truncate(consumed);
+        let left = chunk.text.len() - consumed;
+        if !self.pending.is_empty() {
+            // All of the chunk's text came from there.
+            self.pending_at -= left;
+            chunk.text.truncate(consumed);
+        } else if left > ENOUGH {
+            let rows = chunk.text[..consumed].to_owned();
+            self.pending = std::mem::replace(&mut chunk.text, rows);
+            self.pending_at = consumed;
+        } else {
+            self.pending.push_str(&chunk.text[consumed..]);
+            chunk.text.truncate(consumed);
+        }
         self.pending_start += consumed as u64;
         self.next_row += chunk.row_count() as u64;
         self.next_number += 1;

@@ -11,6 +11,7 @@ use wide::{i8x16, u8x16};
 
 use super::chunk::{Chunk, Field, Issue, IssueKind, RowStart};
 use super::dialect::{Dialect, NewlineCounts};
+use crate::limits::CHUNK_ROWS;
 
 const STEP: usize = 64;
 
@@ -105,16 +106,17 @@ impl Scanner {
     }
 
     /// Finds the whole rows of the chunk's text and returns the bytes they take up. `at_end` when no more text
-    /// follows: then the last row may lack a line end, and a quote that is still open never closes.
-    pub fn scan(&mut self, chunk: &mut Chunk, at_end: bool) -> usize {
+    /// follows: then the last row may lack a line end, and a quote that is still open never closes. Behind `enough` bytes, or
+    /// [`CHUNK_ROWS`] rows, the rest is left.
+    pub fn scan(&mut self, chunk: &mut Chunk, at_end: bool, enough: usize) -> usize {
         // Taken out so that cells can be added while the text is read.
         let text = std::mem::take(&mut chunk.text);
-        let consumed = self.rows(text.as_bytes(), chunk, at_end);
+        let consumed = self.rows(text.as_bytes(), chunk, at_end, enough);
         chunk.text = text;
         consumed
     }
 
-    fn rows(&mut self, text: &[u8], chunk: &mut Chunk, at_end: bool) -> usize {
+    fn rows(&mut self, text: &[u8], chunk: &mut Chunk, at_end: bool, enough: usize) -> usize {
         let mut row = Row::begin(0, chunk.fields.len(), self.line);
         let mut at = 0;
         'steps: while at < text.len() {
@@ -149,6 +151,9 @@ impl Scanner {
                     None => return self.forget(chunk, &row),
                 };
                 self.end_row(chunk, &mut row, next);
+                if next >= enough || chunk.rows.len() >= CHUNK_ROWS {
+                    return next;
+                }
                 if next > place + 1 {
                     // The LF of a CR LF ends no further row.
                     at = next;

@@ -61,7 +61,7 @@ fn sniff_quote(sample: &str) -> u8 {
 fn score(sample: &str, dialect: Dialect) -> u64 {
     let mut chunk = Chunk { text: sample.to_owned(), ..Chunk::default() };
     // A sample may end within a row, which then has too few cells; it is one row in many.
-    Scanner::new(dialect).scan(&mut chunk, true);
+    Scanner::new(dialect).scan(&mut chunk, true, usize::MAX);
     let mut counts = std::collections::HashMap::<usize, u64>::new();
     let mut filled = 0_u64;
     for row in 0..chunk.row_count() {

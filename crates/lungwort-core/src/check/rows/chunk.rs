@@ -17,6 +17,7 @@ use crate::finding::CellProblem;
 use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes, value as value_codes};
 use crate::finding::{Code, Message, Problem, Topic};
 use crate::intake::Chunk;
+use crate::limits::INVALID_IN_CELL;
 
 /// Rows judged at a time.
 const TILE: usize = 64;
@@ -263,11 +264,18 @@ impl ChunkJudge<'_, '_> {
             finding.problem.code != &cell_codes::LOST_CHARACTER
                 || finding.field.is_none_or(|field| !cells.contains(&(finding.row, field)))
         });
+        let mut in_cell = ((usize::MAX, 0), 0_usize);
         for &(row, field, offset) in places {
+            in_cell = ((row, field), if in_cell.0 == (row, field) { in_cell.1 + 1 } else { 1 });
+            if in_cell.1 > INVALID_IN_CELL {
+                continue;
+            }
             let heading = self.sheet.heading_of(self.header, field);
             let text = chunk.row(row).get(field).map(|cell| chunk.text(*cell)).unwrap_or_default();
+            let last = in_cell.1 == INVALID_IN_CELL;
+            let bytes = if last { "and bytes behind it are no characters" } else { "is not a character" };
             let message = format!(
-                "is {}: the byte at offset {offset} of the file is not a character in its encoding.",
+                "is {}: the byte at offset {offset} of the file {bytes} in its encoding.",
                 crate::cell::shown::quoted(text)
             );
             let problem = file_problem(

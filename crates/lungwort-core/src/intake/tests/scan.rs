@@ -19,7 +19,7 @@ fn scan_in(text: &str, pieces: usize) -> (Rows, Vec<(IssueKind, usize, usize, u6
         pending.push_str(&rest[..cut]);
         rest = &rest[cut..];
         let mut chunk = Chunk { text: std::mem::take(&mut pending), ..Chunk::default() };
-        let consumed = scanner.scan(&mut chunk, rest.is_empty());
+        let consumed = scanner.scan(&mut chunk, rest.is_empty(), usize::MAX);
         pending.push_str(&chunk.text[consumed..]);
         issues.extend(chunk.issues.iter().map(|issue| (issue.kind, rows.len() + issue.row, issue.field, issue.line)));
         rows.extend((0..chunk.row_count()).map(|row| {

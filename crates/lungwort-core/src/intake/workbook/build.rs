@@ -1,11 +1,15 @@
 //! Cells of a sheet put together to chunks of rows.
 
+use std::io;
 use std::sync::Arc;
+
+use super::error::BookError;
 
 use crate::cell::date::from_serial;
 use crate::intake::cells::{CellMetadata, Formula, NumberFormats, Stored, push_number};
 use crate::intake::chunk::{Chunk, Field, RowStart};
 use crate::intake::scan_special;
+use crate::limits::{LARGEST_SHEET_ROW, REPEATED_FREE, REPEATED_TIMES};
 
 /// Text gathered for a chunk.
 const CHUNK: usize = 96 * 1024;
@@ -45,6 +49,13 @@ pub struct Builder {
     shown: Option<String>,
     /// Cells that every row has at least.
     pub width: usize,
+    /// Where the texts of the row begin: the bytes of those before it.
+    texts_before: usize,
+    /// What the texts of all rows came to, and what they may come to.
+    texts: u64,
+    most_texts: u64,
+    /// What was more than a row, or all of them, may hold.
+    oversized: Option<String>,
 }
 
 impl Builder {
@@ -60,6 +71,23 @@ impl Builder {
             disordered: false,
             shown: None,
             width: 0,
+            texts_before: 0,
+            texts: 0,
+            most_texts: u64::MAX,
+            oversized: None,
+        }
+    }
+
+    /// Says how large the packed workbook is, by which the texts of its cells are measured.
+    pub fn set_packed(&mut self, bytes: u64) {
+        self.most_texts = bytes.saturating_mul(REPEATED_TIMES).max(REPEATED_FREE);
+    }
+
+    /// An error where a row, or all of them, have more text than they may.
+    pub fn within_limits(&mut self) -> io::Result<()> {
+        match self.oversized.take() {
+            Some(what) => Err(BookError::Oversized(what).into()),
+            None => Ok(()),
         }
     }
 
@@ -86,6 +114,7 @@ impl Builder {
     pub fn begin_row(&mut self, row: u64) {
         self.row = row.max(self.next_row);
         self.row_start = self.chunk.fields.len();
+        self.texts_before = self.chunk.text.len() + self.chunk.built.len();
         self.filled = false;
     }
 
@@ -137,6 +166,10 @@ impl Builder {
                 metadata.stored = Stored::Error;
             }
         }
+        if self.is_oversized() {
+            self.chunk.text.truncate(start);
+            return;
+        }
         let end = self.chunk.text.len();
         if end == start && formula == Formula::None || column >= MOST_COLUMNS {
             self.chunk.text.truncate(start);
@@ -160,6 +193,16 @@ impl Builder {
             if with_metadata { field.with_metadata() } else { field },
             with_metadata.then_some(metadata),
         );
+    }
+
+    /// Whether the row holds too much, the cell that was just added included.
+    fn is_oversized(&mut self) -> bool {
+        let row = self.chunk.text.len() + self.chunk.built.len() - self.texts_before;
+        if row > LARGEST_SHEET_ROW && self.oversized.is_none() {
+            let (number, most) = (self.row, LARGEST_SHEET_ROW >> 20);
+            self.oversized = Some(format!("row {number} of a sheet holds more than {most} MB of text"));
+        }
+        self.oversized.is_some()
     }
 
     fn place(&mut self, column: usize, field: Field, metadata: Option<CellMetadata>) {
@@ -224,6 +267,11 @@ impl Builder {
         self.chunk.rows.push(RowStart { field: self.row_start as u32, count: count as u32, line: self.row });
         self.next_row = self.row + 1;
         self.filled = false;
+        self.texts += (self.chunk.text.len() + self.chunk.built.len() - self.texts_before) as u64;
+        if self.texts > self.most_texts && self.oversized.is_none() {
+            let what = format!("the texts of its cells come to more than {REPEATED_TIMES} times its size");
+            self.oversized = Some(what);
+        }
         true
     }
 

@@ -5,7 +5,7 @@
 
 use std::io::{self, Read};
 
-use memchr::{memchr, memmem, memrchr};
+use memchr::{memchr, memchr2, memmem, memrchr};
 
 use super::error::BookError;
 
@@ -75,17 +75,24 @@ pub struct Markup<R> {
     start: usize,
     end: usize,
     ended: bool,
+    /// Bytes that were in the buffer and are passed.
+    passed: u64,
 }
 
 impl<R: Read> Markup<R> {
     /// Begins to read.
     pub fn new(source: R) -> Markup<R> {
-        Markup { source, buffer: vec![0; BUFFER], start: 0, end: 0, ended: false }
+        Markup { source, buffer: vec![0; BUFFER], start: 0, end: 0, ended: false, passed: 0 }
     }
 
     /// What is read from.
     pub fn source(&self) -> &R {
         &self.source
+    }
+
+    /// How many bytes of the source are behind.
+    pub fn position(&self) -> u64 {
+        self.passed + self.start as u64
     }
 
     /// The next piece.
@@ -154,10 +161,12 @@ impl<R: Read> Markup<R> {
                 return Err(BookError::Damaged(what.to_owned()).into());
             }
             _ => {
-                let mut from = 1;
+                // What was looked through is not looked through again: a `>` may be in an attribute, a million may be.
+                let (mut from, mut quote) = (1, None);
                 loop {
                     let at = self.find(b">", from)?.ok_or_else(broken)?;
-                    if is_whole(&self.buffer[self.start..self.start + at]) {
+                    quote = open_quote(quote, &self.buffer[self.start + from..self.start + at]);
+                    if quote.is_none() {
                         return Ok(at + 1);
                     }
                     from = at + 1;
@@ -195,6 +204,7 @@ impl<R: Read> Markup<R> {
         if self.start > 0 {
             self.buffer.copy_within(self.start..self.end, 0);
             self.end -= self.start;
+            self.passed += self.start as u64;
             self.start = 0;
         }
         if self.end == self.buffer.len() {
@@ -210,25 +220,19 @@ impl<R: Read> Markup<R> {
     }
 }
 
-/// Whether the tag's text has no open quote: a `>` may stand in an attribute.
-fn is_whole(tag: &[u8]) -> bool {
-    let (mut double, mut single) = (0_u32, 0_u32);
-    for byte in tag {
-        double += u32::from(*byte == b'"');
-        single += u32::from(*byte == b'\'');
+/// The quote that is open behind a part of a tag: a `>` may be in an attribute.
+fn open_quote(before: Option<u8>, part: &[u8]) -> Option<u8> {
+    let mut quote = before;
+    let mut rest = part;
+    loop {
+        let next = match quote {
+            Some(open) => memchr(open, rest),
+            None => memchr2(b'"', b'\'', rest),
+        };
+        let Some(at) = next else { return quote };
+        quote = if quote.is_none() { Some(rest[at]) } else { None };
+        rest = &rest[at + 1..];
     }
-    if single == 0 {
-        return double.is_multiple_of(2);
-    }
-    let mut quote = None;
-    for byte in tag {
-        match (quote, byte) {
-            (None, b'"' | b'\'') => quote = Some(*byte),
-            (Some(open), byte) if open == *byte => quote = None,
-            _ => {}
-        }
-    }
-    quote.is_none()
 }
 
 fn open(tag: &[u8]) -> Token<'_> {

@@ -1,6 +1,6 @@
 //! An OpenDocument spreadsheet (ISO/IEC 26300), read as a stream. All its sheets stand in one part, one after another.
 
-use std::io;
+use std::io::{self, Cursor, Read};
 use std::sync::Arc;
 
 use super::build::{Builder, MOST_COLUMNS, Raw, text};
@@ -12,6 +12,7 @@ use super::ods_limits;
 use super::package::{Package, Part};
 use crate::intake::Chunk;
 use crate::intake::cells::{Formula, NumberFormats};
+use crate::limits::{LARGEST_SHEET_ROW, UNPACKED};
 
 /// The part with the sheets.
 const CONTENT: &str = "content.xml";
@@ -22,6 +23,31 @@ const MOST_REPEATED: u64 = 2_000_000;
 /// Wider rows are repeated a few times only.
 const WIDEST: u64 = 2_000;
 const FEW: u64 = 10;
+
+/// The part with the sheets, from the archive or from memory.
+pub enum Content {
+    Part(Box<Part>),
+    Memory(Cursor<Arc<[u8]>>),
+}
+
+impl Content {
+    /// About how many bytes of the archive have been read for it.
+    pub fn packed_read(&self) -> u64 {
+        match self {
+            Content::Part(part) => part.packed_read(),
+            Content::Memory(_) => 0,
+        }
+    }
+}
+
+impl Read for Content {
+    fn read(&mut self, out: &mut [u8]) -> io::Result<usize> {
+        match self {
+            Content::Part(part) => part.read(out),
+            Content::Memory(bytes) => bytes.read(out),
+        }
+    }
+}
 
 /// An OpenDocument spreadsheet.
 pub struct Ods {
@@ -36,6 +62,10 @@ pub struct Ods {
     limits: Arc<Vec<(String, Validation)>>,
     /// The first rows of each sheet: all sheets are in one part, which is gone through once for all of them.
     tops: Vec<Option<Chunk>>,
+    /// Where the rows of each sheet begin, and whether it has none.
+    starts: Vec<(u64, bool)>,
+    /// The part with the sheets, once it was unpacked as a whole.
+    unpacked: Option<Arc<[u8]>>,
 }
 
 /// Rows that are kept of each sheet while the document is gone through.
@@ -44,13 +74,13 @@ const TOP: usize = 30;
 impl Ods {
     /// Reads which sheets there are.
     pub fn open(package: Package) -> Result<Ods, BookError> {
-        let mut markup = Markup::new(content(&package)?);
+        let mut markup = Markup::new(Content::Part(Box::new(content(&package)?)));
         let mut sheets = Vec::new();
         let mut links: Vec<String> = Vec::new();
         let (mut style, mut hiding) = (String::new(), Vec::new());
         let mut names = Vec::new();
         let mut limits = Limits::default();
-        let mut tops = Vec::new();
+        let (mut tops, mut starts) = (Vec::new(), Vec::new());
         loop {
             let mut begun = None;
             match markup.next()? {
@@ -80,7 +110,9 @@ impl Ods {
                 token => limits.take(token),
             }
             if let Some(ended) = begun {
+                starts.push((markup.position(), ended));
                 let mut rows = OdsRows::new(markup, Arc::default());
+                rows.set_packed(package.packed());
                 rows.ended = ended;
                 tops.push(rows.top()?);
                 markup = rows.markup;
@@ -90,7 +122,7 @@ impl Ods {
         if sheets.is_empty() {
             return Err(BookError::Damaged("it has no sheet".to_owned()));
         }
-        Ok(Ods { package, sheets, links, names, limits: Arc::new(limits.list), tops })
+        Ok(Ods { package, sheets, links, names, limits: Arc::new(limits.list), tops, starts, unpacked: None })
     }
 
     /// Hands the first rows of the sheets out.
@@ -99,10 +131,30 @@ impl Ods {
     }
 
     /// The rows of the sheet at a place.
-    pub fn rows(&self, at: usize) -> Result<OdsRows, BookError> {
-        let mut rows = OdsRows::new(Markup::new(content(&self.package)?), Arc::clone(&self.limits));
-        rows.find_sheet(&self.sheets[at].name)?;
+    pub fn rows(&mut self, at: usize) -> Result<OdsRows, BookError> {
+        let (from, ended) = self.starts.get(at).copied().unwrap_or((0, true));
+        let source = self.content_from(from)?;
+        let mut rows = OdsRows::new(Markup::new(source), Arc::clone(&self.limits));
+        rows.set_packed(self.package.packed());
+        rows.ended = ended;
         Ok(rows)
+    }
+
+    /// The part with the sheets from a place on. Where it is not large it is unpacked once, and not again for every sheet.
+    fn content_from(&mut self, from: u64) -> Result<Content, BookError> {
+        if self.unpacked.is_none() && self.sheets.len() > 2 && self.package.size(CONTENT) <= UNPACKED as u64 {
+            let mut bytes = Vec::new();
+            content(&self.package)?.take(UNPACKED as u64 + 1).read_to_end(&mut bytes)?;
+            self.unpacked = (bytes.len() <= UNPACKED).then(|| Arc::from(bytes));
+        }
+        if let Some(unpacked) = &self.unpacked {
+            let mut cursor = Cursor::new(Arc::clone(unpacked));
+            cursor.set_position(from);
+            return Ok(Content::Memory(cursor));
+        }
+        let mut part = content(&self.package)?;
+        io::copy(&mut (&mut part).take(from), &mut io::sink())?;
+        Ok(Content::Part(Box::new(part)))
     }
 }
 
@@ -178,7 +230,7 @@ struct OdsCell {
 
 /// Reads the rows of a sheet.
 pub struct OdsRows {
-    markup: Markup<Part>,
+    markup: Markup<Content>,
     builder: Builder,
     next_row: u64,
     next_column: usize,
@@ -192,7 +244,7 @@ pub struct OdsRows {
 }
 
 impl OdsRows {
-    fn new(markup: Markup<Part>, limits: Arc<Vec<(String, Validation)>>) -> OdsRows {
+    fn new(markup: Markup<Content>, limits: Arc<Vec<(String, Validation)>>) -> OdsRows {
         OdsRows {
             markup,
             builder: Builder::new(Arc::new(NumberFormats::new([].into_iter()))),
@@ -219,29 +271,18 @@ impl OdsRows {
     }
 
     /// What is read from.
-    pub fn source(&self) -> &Part {
+    pub fn source(&self) -> &Content {
         self.markup.source()
+    }
+
+    /// Says how large the packed workbook is.
+    fn set_packed(&mut self, bytes: u64) {
+        self.builder.set_packed(bytes);
     }
 
     /// Sees to it that every row has at least so many cells.
     pub fn set_width(&mut self, width: usize) {
         self.builder.width = width;
-    }
-
-    fn find_sheet(&mut self, wanted: &str) -> io::Result<()> {
-        loop {
-            match self.markup.next()? {
-                Token::Open { name: b"table", attributes, closed } if value(attributes, b"table:name") == wanted => {
-                    self.ended = closed;
-                    return Ok(());
-                }
-                Token::End => {
-                    self.ended = true;
-                    return Ok(());
-                }
-                _ => {}
-            }
-        }
     }
 
     /// The next chunk.
@@ -255,6 +296,7 @@ impl OdsRows {
     fn more(&mut self) -> io::Result<bool> {
         if let Some((cells, left, left_out)) = self.repeats.pop() {
             self.put(&cells);
+            self.builder.within_limits()?;
             if left > 1 {
                 self.repeats.push((cells, left - 1, left_out));
             } else {
@@ -390,6 +432,10 @@ impl OdsRows {
         let mut cell = cell;
         let (mut paragraphs, mut inside, mut metadata) = (0, 0_u32, false);
         loop {
+            if cell.shown.len() > LARGEST_SHEET_ROW {
+                let most = LARGEST_SHEET_ROW >> 20;
+                return Err(BookError::Oversized(format!("a cell of it holds more than {most} MB of text")).into());
+            }
             match self.markup.next()? {
                 Token::Open { name: b"annotation", closed, .. } => metadata = !closed,
                 Token::Close { name: b"annotation" } => metadata = false,

@@ -11,6 +11,7 @@ use zip::{CompressionMethod, ZipArchive};
 use super::error::BookError;
 use super::xml_text::XmlText;
 use crate::intake::bytes::{ByteStream, Bytes};
+use crate::limits::{ATTRIBUTES, NAMESPACES};
 
 /// The largest part that is read as a whole.
 const LARGEST_SMALL_PART: u64 = 64 << 20;
@@ -96,6 +97,11 @@ impl Package {
         self.places.get(&name.to_ascii_lowercase()).and_then(|at| self.entries.get(*at))
     }
 
+    /// How many bytes its parts have, packed as they are.
+    pub fn packed(&self) -> u64 {
+        self.entries.iter().map(|entry| entry.packed).sum()
+    }
+
     /// A small part as text; `None` where there is none.
     ///
     /// # Errors
@@ -149,8 +155,36 @@ impl Package {
 
 /// Reads a small part.
 pub fn parse<'t>(text: &'t str, what: &str) -> Result<Document<'t>, BookError> {
+    if !is_modest(text) {
+        return Err(BookError::Oversized(format!(
+            "{what} has an element with more than {ATTRIBUTES} attributes, or more than {NAMESPACES} namespaces"
+        )));
+    }
     let options = ParsingOptions { nodes_limit: 4_000_000, ..ParsingOptions::default() };
     Document::parse_with_options(text, options).map_err(|_| BookError::Damaged(format!("{what} cannot be read")))
+}
+
+/// Whether no element has so many attributes, and the part so many namespaces, that a full parser would need long for them.
+fn is_modest(text: &str) -> bool {
+    let bytes = text.as_bytes();
+    let (mut in_tag, mut quote, mut attributes, mut most) = (false, None, 0_usize, 0_usize);
+    for byte in bytes {
+        match (in_tag, quote, byte) {
+            (false, _, b'<') => (in_tag, attributes) = (true, 0),
+            (true, None, b'>') => in_tag = false,
+            (true, None, b'"' | b'\'') => {
+                quote = Some(*byte);
+                attributes += 1;
+                most = most.max(attributes);
+            }
+            (true, Some(open), byte) if open == *byte => quote = None,
+            _ => {}
+        }
+    }
+    if most > ATTRIBUTES {
+        return false;
+    }
+    memchr::memmem::find_iter(bytes, b"xmlns").count() <= NAMESPACES
 }
 
 /// A part being read. Its checksum is compared at its end.

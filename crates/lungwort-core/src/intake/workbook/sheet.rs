@@ -4,7 +4,7 @@ use std::io::{self, Read};
 use std::sync::Arc;
 
 use super::build::{Builder, MOST_COLUMNS, Raw};
-use super::error::broken_off;
+use super::error::{BookError, broken_off};
 use super::markup::{Attributes, Markup, Token, push_text, push_utf8, resolve_escapes};
 use super::metadata::{CellRange, SheetMetadata, Validation, read_range};
 use super::strings::SharedStrings;
@@ -12,6 +12,7 @@ use super::style_rows::StyleRows;
 use crate::intake::Chunk;
 use crate::intake::cells::{Formula, NumberFormats};
 use crate::intake::scan_special;
+use crate::limits::{LIMITS, MERGED, RANGES};
 
 /// Empty rows in a row after which what follows is looked through for values first.
 const PATIENCE: u32 = 16;
@@ -56,6 +57,11 @@ struct Cell {
 pub struct XlsxRows<R> {
     markup: Markup<R>,
     strings: Arc<SharedStrings>,
+    /// Limits of cells whose ranges are counted, and how many those are.
+    limits_counted: usize,
+    ranges: usize,
+    /// A shared text that is not in memory.
+    shared: String,
     looks_1904: bool,
     builder: Builder,
     scratch: String,
@@ -93,6 +99,9 @@ impl<R: Read> XlsxRows<R> {
             markup: Markup::new(source),
             strings,
             looks_1904,
+            limits_counted: 0,
+            ranges: 0,
+            shared: String::new(),
             builder: Builder::new(number_formats),
             scratch: String::new(),
             cell: Cell {
@@ -150,6 +159,11 @@ impl<R: Read> XlsxRows<R> {
     /// The styles kept: row, column, style.
     pub fn take_styles(&mut self) -> Vec<(u64, usize, usize)> {
         self.styles.take().unwrap_or_default()
+    }
+
+    /// Says how large the packed workbook is.
+    pub fn set_packed(&mut self, bytes: u64) {
+        self.builder.set_packed(bytes);
     }
 
     /// Follows which rows of each column have which style.
@@ -225,7 +239,9 @@ impl<R: Read> XlsxRows<R> {
                 _ => {}
             }
         }
-        if !self.builder.end_row() {
+        let has_values = self.builder.end_row();
+        self.builder.within_limits()?;
+        if !has_values {
             self.empty_rows += 1;
             return Ok(());
         }
@@ -292,7 +308,7 @@ impl<R: Read> XlsxRows<R> {
             Kind::Number => Raw::Number(text),
             Kind::Shared => {
                 let at = text.trim().parse().unwrap_or(usize::MAX);
-                let (text, special) = self.strings.get(at)?;
+                let (text, special) = self.strings.get(at, &mut self.shared)?;
                 Raw::Text(text, special)
             }
             Kind::Inline | Kind::FormulaText => {
@@ -325,6 +341,29 @@ impl<R: Read> XlsxRows<R> {
 
     /// One piece of what stands before or behind the rows.
     fn around(&mut self) -> io::Result<()> {
+        self.piece_around()?;
+        let limits = &self.metadata.validations;
+        let open = self.validation.as_ref().map_or(0, |(validation, _)| validation.ranges.len());
+        if let Some(last) = limits.last().filter(|_| limits.len() > self.limits_counted) {
+            (self.limits_counted, self.ranges) = (limits.len(), self.ranges + last.ranges.len());
+        }
+        let many = |what: &str, most: usize| {
+            let most = crate::finding::ranges::thousands(most as u64);
+            Err(BookError::Oversized(format!("a sheet of it has more than {most} {what}")).into())
+        };
+        if limits.len() > LIMITS {
+            return many("limits of cells", LIMITS);
+        }
+        if self.ranges + open > RANGES {
+            return many("ranges of cells with limits", RANGES);
+        }
+        if self.metadata.merged.len().max(self.metadata.hidden_columns.len()) > MERGED {
+            return many("merged cells or hidden columns", MERGED);
+        }
+        Ok(())
+    }
+
+    fn piece_around(&mut self) -> io::Result<()> {
         match self.markup.next()? {
             Token::Open { name: b"sheetData", closed, .. } => {
                 self.in_rows = !closed;
@@ -429,7 +468,7 @@ fn range_of(attributes: Attributes<'_>) -> Option<CellRange> {
 }
 
 fn ranges(text: &str) -> Vec<CellRange> {
-    text.split_ascii_whitespace().filter_map(read_range).collect()
+    text.split_ascii_whitespace().filter_map(read_range).take(RANGES + 1).collect()
 }
 
 fn validation(attributes: Attributes<'_>) -> Validation {

@@ -1,5 +1,7 @@
 //! The styles of cells: number formats, and what sets one heading apart from another.
 
+use std::collections::HashMap;
+
 use roxmltree::{Document, Node};
 
 use super::error::BookError;
@@ -25,7 +27,7 @@ pub struct Style {
 /// Reads the part with the styles.
 pub fn read(text: &str) -> Result<Vec<Style>, BookError> {
     let document = parse(text, "its list of styles")?;
-    let codes: Vec<(u32, String)> = named(&document, "numFmt")
+    let codes: HashMap<u32, String> = named(&document, "numFmt")
         .filter_map(|node| {
             let id = node.attribute("numFmtId")?.parse().ok()?;
             Some((id, node.attribute("formatCode")?.to_owned()))
@@ -40,7 +42,7 @@ pub fn read(text: &str) -> Result<Vec<Style>, BookError> {
     let number = |node: &Node<'_, '_>, key: &str| node.attribute(key).and_then(|text| text.parse::<usize>().ok());
     let styles = within("cellXfs", "xf").into_iter().map(|node| {
         let id = number(&node, "numFmtId").unwrap_or(0) as u32;
-        let own = codes.iter().find(|(known, _)| *known == id).map(|(_, code)| code.clone());
+        let own = codes.get(&id).cloned();
         let font = number(&node, "fontId").and_then(|at| fonts.get(at));
         let fill = number(&node, "fillId").and_then(|at| fills.get(at));
         let locked = node.descendants().find(|inner| inner.tag_name().name() == "protection");

@@ -1,5 +1,6 @@
 //! An Office Open XML workbook (ISO/IEC 29500): which parts it has and what they are to each other.
 
+use std::collections::HashMap;
 use std::sync::Arc;
 
 use roxmltree::{Document, Node};
@@ -12,6 +13,7 @@ use super::sheet::XlsxRows;
 use super::strings::SharedStrings;
 use super::styles::{self, Style};
 use crate::intake::cells::NumberFormats;
+use crate::limits::RELATED;
 
 /// What an archive holds of a workbook.
 pub struct Xlsx {
@@ -120,13 +122,15 @@ impl Xlsx {
             return Err(BookError::Damaged(format!("the part {part} is missing")));
         };
         let mut rows = XlsxRows::new(stream, strings, Arc::clone(&self.number_formats), self.days_of_1904);
+        rows.set_packed(self.package.packed());
         rows.set_filtered(self.table_filter(part)?);
         Ok(rows)
     }
 
     /// The range of a filter that is set in a table: a table keeps its filter in a part of its own.
     fn table_filter(&self, sheet_part: &str) -> Result<Option<CellRange>, BookError> {
-        for relation in relations(&self.package, sheet_part)?.iter().filter(|relation| relation.kind == "table") {
+        let parts = relations(&self.package, sheet_part)?;
+        for relation in parts.iter().filter(|relation| relation.kind == "table").take(RELATED) {
             let Some(text) = self.package.text(&relation.target)? else { continue };
             let document = parse(&text, "a table of it")?;
             let filter = find(&document, "autoFilter").filter(|node| node.children().any(|inner| inner.is_element()));
@@ -146,8 +150,8 @@ impl Xlsx {
         let Some(sheet) = self.sheets.get(at) else { return Ok(Vec::new()) };
         let parts = relations(&self.package, &sheet.part)?;
         let mut notes = Vec::new();
-        for relation in parts.iter().filter(|relation| matches!(relation.kind.as_str(), "comments" | "threadedComment"))
-        {
+        let of_notes = |relation: &&Relation| matches!(relation.kind.as_str(), "comments" | "threadedComment");
+        for relation in parts.iter().filter(of_notes).take(RELATED) {
             let Some(text) = self.package.text(&relation.target)? else { continue };
             let document = parse(&text, "its notes")?;
             let cells =
@@ -186,10 +190,11 @@ fn find<'d>(document: &'d Document<'_>, name: &str) -> Option<Node<'d, 'd>> {
 
 fn sheets(document: &Document<'_>, parts: &[Relation]) -> Vec<XlsxSheet> {
     let nodes = document.descendants().filter(|node| node.tag_name().name() == "sheet");
+    let by_id: HashMap<&str, &Relation> = parts.iter().rev().map(|relation| (relation.id.as_str(), relation)).collect();
     nodes
         .filter_map(|node| {
             let id = node.attributes().find(|attribute| attribute.name() == "id" && attribute.namespace().is_some())?;
-            let relation = parts.iter().find(|relation| relation.id == id.value())?;
+            let relation = by_id.get(id.value())?;
             // Sheets of charts and macros have no rows.
             let hidden = node.attribute("state").is_some_and(|state| state != "visible");
             (relation.kind == "worksheet").then(|| XlsxSheet {
@@ -202,7 +207,7 @@ fn sheets(document: &Document<'_>, parts: &[Relation]) -> Vec<XlsxSheet> {
 
 fn links(package: &Package, parts: &[Relation]) -> Result<Vec<String>, BookError> {
     let mut links = Vec::new();
-    for relation in parts.iter().filter(|relation| relation.kind == "externalLink") {
+    for relation in parts.iter().filter(|relation| relation.kind == "externalLink").take(RELATED) {
         let targets = relations(package, &relation.target)?;
         let name =
             targets.first().map(|target| target.target.rsplit(['/', '\\']).next().unwrap_or_default().to_owned());

@@ -123,6 +123,8 @@ fn of_tables(
         grid.rows.iter().filter_map(|row| Some((split(&row.path)?.0, Vec::new()))).collect();
     let mut left: HashMap<&str, &Row> = grid.rows.iter().map(|row| (row.cells[0].as_str(), row)).collect();
     let none: Vec<String> = Vec::new();
+    let before: HashMap<String, Vec<Table>> =
+        groups.keys().map(|group| (group.clone(), tables_of(document, &sheets, group))).collect();
     for (line, cells) in &actual.rows {
         // A number that comes twice is of a row that was copied.
         let known = cells.first().and_then(|number| left.remove(number.as_str()));
@@ -134,7 +136,7 @@ fn of_tables(
             }
         };
         let old = known.and_then(|row| split(&row.path)).and_then(|(group, at)| Some((group, at?)));
-        let mut table = old.as_ref().and_then(|(group, at)| table_at(document, group, *at)).unwrap_or_default();
+        let mut table = old.as_ref().and_then(|(group, at)| before.get(group)?.get(*at)).cloned().unwrap_or_default();
         let mut refused = Vec::new();
         let old_cells = known.map_or(&none, |row| &row.cells);
         let changed = one(&mut table, old_cells, cells, &mut refused);
@@ -160,17 +162,15 @@ fn of_tables(
     }
 }
 
-fn table_at(document: &DocumentMut, group: &str, at: usize) -> Option<Table> {
-    let parts: Vec<&str> = group.split('.').collect();
-    let all = match parts.as_slice() {
+fn tables_of(document: &DocumentMut, sheets: &[Table], group: &str) -> Vec<Table> {
+    match group.split('.').collect::<Vec<_>>().as_slice() {
         ["sheet", number, key] => {
-            let sheets = tables::sheets(document);
-            tables::of(sheets.get(number.parse::<usize>().ok()?)?.get(key))
+            let sheet = number.parse::<usize>().ok().and_then(|number| sheets.get(number));
+            tables::of(sheet.and_then(|sheet| sheet.get(key)))
         }
         [key] => tables::of(document.get(key)),
         _ => Vec::new(),
-    };
-    all.into_iter().nth(at)
+    }
 }
 
 fn group_of_column(sheets: &[Table], cells: &[String]) -> Result<String, (usize, String)> {

@@ -134,10 +134,11 @@ fn on_sheet(grid: &Grid, sheet: &FullSheet) -> Actual {
             None => rows.push((cell.row, HashMap::from([(cell.column, text)]))),
         }
     }
+    let known: HashMap<&str, &Row> = grid.rows.iter().map(|row| (row.cells[0].as_str(), row)).collect();
     let filled = rows.into_iter().map(|(line, cells)| {
         let text = |place: &Option<usize>| place.and_then(|at| cells.get(&at)).cloned();
         let number = text(&places[0]).unwrap_or_default();
-        let known = grid.rows.iter().find(|row| row.cells[0] == number);
+        let known = known.get(number.as_str());
         let in_order = places.iter().enumerate().map(|(at, place)| match (place, known) {
             (None, Some(known)) => known.cells.get(at).cloned().unwrap_or_default(),
             _ => text(place).unwrap_or_default(),
@@ -157,13 +158,18 @@ fn on_sheet(grid: &Grid, sheet: &FullSheet) -> Actual {
 fn places(text: &str, grids: &[Grid], actual: &[Actual], paths: &[(&'static str, u64, String)]) -> Vec<CellPlace> {
     let (_, source) = crate::rulebook::load::read(text, &mut Vec::new());
     let mut places = Vec::new();
+    let sheets: HashMap<&str, _> = grids
+        .iter()
+        .filter_map(|grid| {
+            let actual = actual.iter().find(|actual| actual.name == grid.name)?;
+            let rows: HashMap<u64, &[String]> =
+                actual.rows.iter().map(|(line, cells)| (*line, cells.as_slice())).collect();
+            Some((grid.name, (grid, actual, rows, super::keys_of(grid.name))))
+        })
+        .collect();
     for (name, line, path) in paths {
-        let (Some(grid), Some(actual)) =
-            (grids.iter().find(|grid| grid.name == *name), actual.iter().find(|actual| actual.name == *name))
-        else {
-            continue;
-        };
-        let Some((_, cells)) = actual.rows.iter().find(|(known, _)| known == line) else { continue };
+        let Some((grid, actual, rows, keys)) = sheets.get(name) else { continue };
+        let Some(cells) = rows.get(line) else { continue };
         if let Some(span) = source.find(path) {
             // A row of one value is its value.
             let value = match *name {
@@ -173,9 +179,9 @@ fn places(text: &str, grids: &[Grid], actual: &[Actual], paths: &[(&'static str,
             };
             places.push(CellPlace { span, words: cell_words(grid, actual, *line, value, cells) });
         }
-        for (at, keys) in super::keys_of(name) {
+        for (at, keys) in keys {
             for span in keys.iter().filter_map(|key| source.find(&format!("{path}.{key}"))) {
-                places.push(CellPlace { span, words: cell_words(grid, actual, *line, Some(at), cells) });
+                places.push(CellPlace { span, words: cell_words(grid, actual, *line, Some(*at), cells) });
             }
         }
     }

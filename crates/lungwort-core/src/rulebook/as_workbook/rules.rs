@@ -37,7 +37,8 @@ pub(super) static TITLES: LazyLock<Vec<Title>> = LazyLock::new(|| {
         Title::new("More", "All else, as the rulebook writes it: key = value, one a line.", 26.0),
         Title::new("Learned from", "Where it was learned.", 36.0).shows(),
         Title::new("To confirm", "What counts until somebody says no.", 30.0).shows(),
-        Title::new("Confirmed", "yes: what is to be confirmed is right. no: it no longer counts.", 11.0).of(&["yes", "no"]),
+        Title::new("Confirmed", "yes: what is to be confirmed is right. no: it no longer counts.", 11.0)
+            .of(&["yes", "no"]),
     ]
 });
 

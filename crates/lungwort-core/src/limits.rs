@@ -1,0 +1,36 @@
+//! What a file, a rulebook or a list may cost, however it was made: one table, so that work and memory have a bound in
+//! every part of the program. Whatever passes a limit ends in a finding or a message that names it.
+
+/// The largest row, in bytes: longer ones are no rows of a table, and the reading ends there.
+pub const LARGEST_ROW: usize = 32 << 20;
+/// The most rows that are handed on together: each costs memory of its own, however short it is.
+pub const CHUNK_ROWS: usize = 4_096;
+
+/// The largest row of a workbook, in bytes of its texts: 500 cells that are as full as a cell can be.
+pub const LARGEST_SHEET_ROW: usize = 16 << 20;
+/// What the texts of a workbook's cells may come to, whatever its size: a text that is kept once stands in many cells.
+pub const REPEATED_FREE: u64 = 64 << 20;
+/// Beyond that, how many times the size of the packed workbook they may come to.
+pub const REPEATED_TIMES: u64 = 256;
+/// Texts that a workbook shares and that stay in memory, in bytes; the others are kept in a temporary file.
+pub const SHARED_IN_MEMORY: usize = 96 << 20;
+/// The most attributes of one element in parts that are read whole: a full parser compares them with each other.
+pub const ATTRIBUTES: usize = 256;
+/// The most namespaces that a part declares: each element in which one counts knows all of them.
+pub const NAMESPACES: usize = 1_000;
+/// The longest number format, as spreadsheet programs have it; a longer one is not applied.
+pub const NUMBER_FORMAT: usize = 255;
+/// The most parts that one part names and that are looked at, of a kind such as tables.
+pub const RELATED: usize = 1_000;
+/// The most ranges of cells that a sheet's limits may name.
+pub const RANGES: usize = 1_000_000;
+/// The most merged cells, and the most hidden columns, of a sheet: each is a finding.
+pub const MERGED: usize = 200_000;
+/// Near misses: the most candidates that one word is compared with letter by letter. More are too much alike to name one of them.
+pub const COMPARED: usize = 4_096;
+/// The most limits (drop-downs and the like) of a sheet: spreadsheet programs have room for about 65,000.
+pub const LIMITS: usize = 100_000;
+/// The most invalid bytes of one cell that are reported one by one; the others are one finding.
+pub const INVALID_IN_CELL: usize = 16;
+/// The largest part with sheets that is unpacked as a whole, in bytes, so that many sheets of it are found at once.
+pub const UNPACKED: usize = 48 << 20;
