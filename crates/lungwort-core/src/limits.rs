@@ -34,3 +34,15 @@ pub const LIMITS: usize = 100_000;
 pub const INVALID_IN_CELL: usize = 16;
 /// The largest part with sheets that is unpacked as a whole, in bytes, so that many sheets of it are found at once.
 pub const UNPACKED: usize = 48 << 20;
+/// Comparing two editions: the most columns with another heading whose rules are looked for under the new one.
+pub const RENAMED: usize = 1_000;
+/// The most mistakes of a rulebook that are shown; the others are counted.
+pub const MISTAKES: usize = 50;
+/// How often a rulebook is read again, each time without what was wrong.
+pub const READ_AGAIN: usize = 100;
+/// The longest pattern, in bytes: its compiled form takes hundreds of times as much.
+pub const PATTERN: usize = 10_000;
+/// The most constants of a condition that example values are made from.
+pub const WITNESSES: usize = 200;
+/// The most characters of a rulebook's line that are shown with a mistake.
+pub const SHOWN_LINE: usize = 160;

@@ -9,6 +9,7 @@ use super::{Mistake, Scope, functions, typing_calls};
 use crate::cell::date::DatePattern;
 use crate::cell::number::{self, DecimalMark};
 use crate::cell::{Kind, Value};
+use crate::limits::PATTERN;
 
 /// Types a tree on the way.
 pub(super) struct Typing<'s> {
@@ -292,6 +293,10 @@ impl<'s> Typing<'s> {
             }
         };
         let compiled = match &pattern.kind {
+            NodeKind::Text(written) if written.len() > PATTERN => {
+                self.mistake(&pattern.span, format!("the pattern is longer than {PATTERN} characters"));
+                return None;
+            }
             NodeKind::Text(written) => match functions::like_pattern(written, escape) {
                 Ok(regex) => Pattern::Constant(written.clone(), Box::new(regex)),
                 Err(_) => {
@@ -310,6 +315,10 @@ impl<'s> Typing<'s> {
             self.mistake(&pattern.span, "LIKE_REGEX is followed by an expression in single quotes");
             return None;
         };
+        if written.len() > PATTERN {
+            self.mistake(&pattern.span, format!("the pattern is longer than {PATTERN} characters"));
+            return None;
+        }
         let mut builder = regex::RegexBuilder::new(written);
         builder.size_limit(4 << 20);
         if let Some(flags) = flags {

@@ -10,6 +10,7 @@ use rust_decimal::Decimal;
 use super::expression::{Expression, Pattern};
 use super::{Condition, ListedRow, Truth};
 use crate::cell::{Kind, Value};
+use crate::limits::WITNESSES;
 
 /// A value for each column that the condition names.
 pub type Witness = Vec<(usize, Value<'static>)>;
@@ -81,6 +82,8 @@ fn candidates(
         Expression::Today => constants.push(Value::Date(today)),
         _ => {}
     });
+    // A few of a long list show as well as all of them what is meant.
+    constants.truncate(WITNESSES);
     let around = |column: usize| {
         let mut list: Vec<Value<'static>> = extra(column);
         for constant in &constants {

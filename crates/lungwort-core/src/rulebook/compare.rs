@@ -1,5 +1,7 @@
 //! What changed between two editions of a template, in the words of whoever fills it in.
 
+use std::collections::{HashMap, HashSet};
+
 use super::change::Changes;
 pub use super::change::{Change, Weight};
 use super::model::FileRules;
@@ -11,6 +13,7 @@ use crate::cell::shown::quoted;
 use crate::finding::Severity;
 use crate::finding::ranges::thousands;
 use crate::intake::dialect::{self, delimiter_name};
+use crate::limits::RENAMED;
 
 /// The changes from one rulebook to another, what is stricter first.
 pub fn compare(old: &Rulebook, new: &Rulebook) -> Vec<Change> {
@@ -196,14 +199,17 @@ fn relations(old: &Sheet, new: &Sheet, name: &str, changes: &mut Changes) {
 fn rules(old: &Sheet, new: &Sheet, pairs: &[(usize, usize)], changes: &mut Changes) {
     let mut before: Vec<(String, &Rule)> = old.rules.iter().map(|rule| (rule.sentence.clone(), rule)).collect();
     // A rule that only calls a column by its new heading is the same rule.
-    for (one, other) in pairs {
-        let (was, is) = (&old.columns[*one].heading, &new.columns[*other].heading);
-        if was != is {
-            before.iter_mut().for_each(|(sentence, _)| *sentence = sentence.replace(was.as_str(), is));
-        }
+    let headings = pairs.iter().map(|(one, other)| (&old.columns[*one].heading, &new.columns[*other].heading));
+    for (was, is) in headings.filter(|(was, is)| was != is).take(RENAMED) {
+        before.iter_mut().for_each(|(sentence, _)| *sentence = sentence.replace(was.as_str(), is));
     }
+    let mut known_by: HashMap<&str, &Rule> = HashMap::new();
+    before.iter().rev().for_each(|(sentence, rule)| {
+        known_by.insert(sentence.as_str(), rule);
+    });
+    let still: HashSet<&str> = new.rules.iter().map(|rule| rule.sentence.as_str()).collect();
     for rule in &new.rules {
-        let Some((_, known)) = before.iter().find(|(sentence, _)| *sentence == rule.sentence) else {
+        let Some(known) = known_by.get(rule.sentence.as_str()) else {
             changes.say("New rule", rule.sentence.clone(), Weight::Stricter);
             continue;
         };
@@ -215,8 +221,7 @@ fn rules(old: &Sheet, new: &Sheet, pairs: &[(usize, usize)], changes: &mut Chang
             changes.say("Rule", words.replace("an warning", "a warning").replace("an note", "a note"), weight);
         }
     }
-    for (sentence, _) in before.iter().filter(|(sentence, _)| !new.rules.iter().any(|rule| rule.sentence == *sentence))
-    {
+    for (sentence, _) in before.iter().filter(|(sentence, _)| !still.contains(sentence.as_str())) {
         changes.say("Rule removed", sentence.clone(), Weight::Looser);
     }
 }
@@ -253,8 +258,10 @@ fn sheets(old: &Sheet, new: &Sheet, name: &str, changes: &mut Changes) {
         changes.say(name, words, Weight::Moved);
     }
     let pairs = pairs(old, new);
+    let before_of: HashMap<usize, usize> = pairs.iter().map(|(before, after)| (*after, *before)).collect();
+    let paired: HashSet<usize> = pairs.iter().map(|(before, _)| *before).collect();
     for (at, column) in new.columns.iter().enumerate() {
-        match pairs.iter().find(|(_, after)| *after == at) {
+        match before_of.get(&at) {
             None => {
                 let must = if column.required { ", and every row must fill it" } else { "" };
                 let behind =
@@ -262,11 +269,11 @@ fn sheets(old: &Sheet, new: &Sheet, name: &str, changes: &mut Changes) {
                 let words = format!("is a new column{}{must}", behind.unwrap_or(", the first".to_owned()));
                 changes.say(&column.heading, words, if column.required { Weight::Stricter } else { Weight::Looser });
             }
-            Some((before, _)) => columns((old, &old.columns[*before]), (new, column), changes),
+            Some(before) => columns((old, &old.columns[*before]), (new, column), changes),
         }
     }
     for (at, column) in old.columns.iter().enumerate() {
-        if !pairs.iter().any(|(before, _)| *before == at) {
+        if !paired.contains(&at) {
             changes.say(&column.heading, "was removed".to_owned(), Weight::Stricter);
         }
     }
@@ -278,54 +285,80 @@ fn sheets(old: &Sheet, new: &Sheet, name: &str, changes: &mut Changes) {
 
 /// Columns of both editions that are the same: by heading, by name, and by nearly the same heading.
 fn pairs(old: &Sheet, new: &Sheet) -> Vec<(usize, usize)> {
-    let mut pairs: Vec<(usize, usize)> = Vec::new();
-    type Same = fn(&Column, &Column) -> bool;
-    let same: [Same; 3] = [
-        |one, other| one.heading == other.heading,
-        |one, other| fold::fold(&one.heading) == fold::fold(&other.heading),
-        |one, other| one.name.is_some() && one.name == other.name,
+    let mut pairing =
+        Pairing { of_old: vec![None; old.columns.len()], of_new: vec![None; new.columns.len()], pairs: Vec::new() };
+    type KeyOf = fn(&Column) -> Option<String>;
+    let keys: [KeyOf; 3] = [
+        |column| Some(column.heading.clone()),
+        |column| Some(fold::fold(&column.heading)),
+        |column| column.name.clone(),
     ];
-    for same in same {
-        for (before, column) in old.columns.iter().enumerate() {
-            let free = |at: &usize| !pairs.iter().any(|(_, after)| after == at);
-            if pairs.iter().any(|(known, _)| *known == before) {
-                continue;
+    for key in keys {
+        let mut free: HashMap<String, Vec<usize>> = HashMap::new();
+        // The last first, so that the first is taken from the end.
+        for at in (0..new.columns.len()).rev().filter(|at| pairing.of_new[*at].is_none()) {
+            if let Some(key) = key(&new.columns[at]) {
+                free.entry(key).or_default().push(at);
             }
-            let found = (0..new.columns.len()).filter(free).find(|at| same(column, &new.columns[*at]));
-            pairs.extend(found.map(|after| (before, after)));
+        }
+        for (before, column) in old.columns.iter().enumerate() {
+            if pairing.of_old[before].is_none() {
+                let found = key(column).and_then(|key| free.get_mut(&key)?.pop());
+                pairing.add(before, found);
+            }
         }
     }
-    // One column between the same neighbours that takes the same is most likely called otherwise now.
+    let free: Vec<usize> = (0..new.columns.len()).filter(|at| pairing.of_new[*at].is_none()).collect();
+    let headings = fold::Folded::new(free.iter().map(|at| new.columns[*at].heading.as_str()));
     for (before, column) in old.columns.iter().enumerate() {
-        if pairs.iter().any(|(known, _)| *known == before) {
+        if pairing.of_old[before].is_some() {
             continue;
         }
-        let free: Vec<usize> =
-            (0..new.columns.len()).filter(|at| !pairs.iter().any(|(_, after)| after == at)).collect();
-        let neighbours = |at: usize| {
-            let left = before
-                .checked_sub(1)
-                .is_none_or(|left| at.checked_sub(1).is_some_and(|other| pairs.contains(&(left, other))));
-            let right =
-                before + 1 == old.columns.len() && at + 1 == new.columns.len() || pairs.contains(&(before + 1, at + 1));
-            left && right
-        };
-        let near =
-            fold::nearest(&column.heading, free.iter().map(|at| new.columns[*at].heading.as_str())).map(str::to_owned);
-        let found = free.iter().copied().find(|at| {
-            near.as_deref() == Some(new.columns[*at].heading.as_str())
-                || neighbours(*at) && property::words(old, column) == property::words(new, &new.columns[*at])
-        });
-        pairs.extend(found.map(|after| (before, after)));
+        let near = headings.nearest(&column.heading).map(|place| free[place]);
+        let near = near.filter(|at| pairing.of_new[*at].is_none());
+        // One column between the same neighbours that takes the same is most likely called otherwise now.
+        let between = pairing.between_neighbours(before);
+        let between = between.filter(|at| property::words(old, column) == property::words(new, &new.columns[*at]));
+        pairing.add(before, near.into_iter().chain(between).min());
     }
-    pairs
+    pairing.pairs
+}
+
+/// Which column of one edition is which of the other.
+struct Pairing {
+    of_old: Vec<Option<usize>>,
+    of_new: Vec<Option<usize>>,
+    /// In the order in which they were found.
+    pairs: Vec<(usize, usize)>,
+}
+
+impl Pairing {
+    fn add(&mut self, before: usize, after: Option<usize>) {
+        if let Some(after) = after {
+            (self.of_old[before], self.of_new[after]) = (Some(after), Some(before));
+            self.pairs.push((before, after));
+        }
+    }
+
+    /// The column without a partner that has the same neighbours as one of the old edition.
+    fn between_neighbours(&self, before: usize) -> Option<usize> {
+        let is_last = before + 1 == self.of_old.len();
+        let at = match before.checked_sub(1) {
+            Some(left) => self.of_old[left]? + 1,
+            None if is_last => self.of_new.len().checked_sub(1)?,
+            None => self.of_old[before + 1]?.checked_sub(1)?,
+        };
+        let right = is_last && at + 1 == self.of_new.len()
+            || self.of_old.get(before + 1).copied().flatten().is_some_and(|right| right == at + 1);
+        (right && self.of_new.get(at).is_some_and(Option::is_none)).then_some(at)
+    }
 }
 
 fn order(new: &Sheet, pairs: &[(usize, usize)], changes: &mut Changes) {
     let mut sorted = pairs.to_vec();
     sorted.sort_unstable();
     let places: Vec<usize> = sorted.iter().map(|(_, after)| *after).collect();
-    let kept = crate::cell::order::longest_ascending(&places);
+    let kept: HashSet<usize> = crate::cell::order::longest_ascending(&places).into_iter().collect();
     for at in places.iter().filter(|at| !kept.contains(at)) {
         let behind = at.checked_sub(1).map(|before| format!("behind {}", quoted(new.columns[before].heading.trim())));
         let words = format!("is {} now", behind.unwrap_or("first".to_owned()));

@@ -5,6 +5,7 @@ use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
 use crate::encoding::Encoding;
+use crate::limits::PATTERN;
 
 use super::given::Given;
 use super::lookup::{Known as KnownLookup, KnownAnswer, ListColumn};
@@ -236,9 +237,14 @@ impl Compiler {
 
     /// Compiles a pattern, anchored at both ends.
     pub(super) fn pattern(&mut self, path: &str, written: &WrittenPattern) -> Option<Pattern> {
-        let built =
-            regex::RegexBuilder::new(&format!("^(?:{})$", plain_digits(&written.regex))).size_limit(4 << 20).build();
-        match built {
+        if written.regex.len() > PATTERN {
+            self.error(path, format!("the pattern is longer than {PATTERN} characters"));
+            return None;
+        }
+        let plain = plain_digits(&written.regex);
+        let build = |text: &str| regex::RegexBuilder::new(text).size_limit(4 << 20).build();
+        // By itself first: brackets that only fit those around it would let it out of its anchors.
+        match build(&plain).and_then(|_| build(&format!("^(?:{plain})$"))) {
             Ok(regex) => Some(Pattern { regex, written: written.regex.clone(), words: written.words.clone() }),
             Err(error) => {
                 let text = error.to_string();

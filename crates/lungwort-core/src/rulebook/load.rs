@@ -13,6 +13,7 @@ use super::repeat;
 use super::source::Source;
 use super::written::WrittenRulebook;
 use crate::cell::fold;
+use crate::limits::READ_AGAIN;
 
 /// Reads a rulebook. `None` where too little is right to go on.
 pub(super) fn read(text: &str, mistakes: &mut Vec<Mistake>) -> (Option<WrittenRulebook>, Source) {
@@ -26,7 +27,12 @@ pub(super) fn read(text: &str, mistakes: &mut Vec<Mistake>) -> (Option<WrittenRu
     let mut table = document.into_inner();
     let mut written = None;
     // Each round takes one entry out, and a text has no more entries than bytes.
-    for _ in 0..text.len() + 1 {
+    for round in 0..text.len() + 1 {
+        if round > READ_AGAIN {
+            let message = format!("there are more than {READ_AGAIN} mistakes; the rest of the rulebook was not read");
+            mistakes.push(Mistake { level: Level::Error, message, span: 0..0 });
+            break;
+        }
         let mut repeated = table.clone();
         source.origins = repeat::columns(&mut repeated);
         let attempt = toml::Spanned::new(span.clone(), repeated);

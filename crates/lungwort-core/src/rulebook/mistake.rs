@@ -6,6 +6,9 @@ use std::path::{Path, PathBuf};
 use unicode_normalization::char::is_combining_mark;
 
 use super::as_workbook::CellPlace;
+use crate::cell::shown::visible;
+use crate::finding::ranges::thousands;
+use crate::limits::{MISTAKES, SHOWN_LINE};
 
 /// How much a mistake matters.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -46,15 +49,21 @@ impl Mistakes {
         self.list.iter().any(|mistake| mistake.level == Level::Error)
     }
 
-    /// Every mistake with its file, line, the line's text, and carets under the place.
+    /// The mistakes with file, line, the line's text, and carets under the place: the first ones, and how many more there are.
     pub fn render(&self) -> String {
         let one = |mistake: &Mistake| match self.cell(mistake) {
             Some(cell) => {
-                format!("{}: {}\n --> {}: {cell}\n", word(mistake.level), mistake.message, self.path.display())
+                let (message, path) = (visible(&mistake.message), visible(&self.path.display().to_string()));
+                format!("{}: {message}\n --> {path}: {}\n", word(mistake.level), visible(cell))
             }
             None => render(&self.path, &self.text, mistake),
         };
-        self.list.iter().map(one).collect::<Vec<_>>().join("\n")
+        let mut said: Vec<String> = self.list.iter().take(MISTAKES).map(one).collect();
+        let left = self.list.len().saturating_sub(MISTAKES);
+        if left > 0 {
+            said.push(format!("and {} more, which are shown once these are fixed\n", thousands(left as u64)));
+        }
+        said.join("\n")
     }
 
     /// The cell that a mistake is about: the one of the narrowest part of the text.
@@ -82,20 +91,28 @@ fn word(level: Level) -> &'static str {
 
 fn render(path: &Path, text: &str, mistake: &Mistake) -> String {
     let (line, column) = line_and_column(text, mistake.span.start);
-    let shown = text.lines().nth(line - 1).unwrap_or_default();
+    let whole = text.lines().nth(line - 1).unwrap_or_default();
+    // Of a long line, what is around the place.
+    let cut = if whole.chars().count() > SHOWN_LINE { (column - 1).saturating_sub(SHOWN_LINE / 4) } else { 0 };
+    let (before, column) = if cut > 0 { ("…", column - cut + 1) } else { ("", column) };
+    let part: String = whole.chars().skip(cut).take(SHOWN_LINE).collect();
+    let behind = if whole.chars().count() > cut + SHOWN_LINE { "…" } else { "" };
+    let shown = format!("{before}{part}{behind}");
     let on_line = text[mistake.span.start.min(text.len())..].split('\n').next().unwrap_or_default();
     let wide = mistake.span.len().min(on_line.trim_end().len());
-    let carets = on_line.get(..wide).unwrap_or(on_line).chars().filter(|each| !is_combining_mark(*each)).count().max(1);
+    let carets = on_line.get(..wide).unwrap_or(on_line).chars().filter(|each| !is_combining_mark(*each)).count();
+    let carets = carets.clamp(1, (part.chars().count() + 1).saturating_sub(column.saturating_sub(1)).max(1));
     let word = word(mistake.level);
     let margin = line.to_string().len();
     // Tabs are kept so that the carets stand right however wide a tab is.
     let indent: String = shown.chars().take(column - 1).map(|each| if each == '\t' { '\t' } else { ' ' }).collect();
+    let at = if cut > 0 { column + cut - 1 } else { column };
     format!(
-        "{word}: {}\n{:margin$}--> {}:{line}:{column}\n{line} | {}\n{:margin$} | {indent}{}\n",
-        mistake.message,
+        "{word}: {}\n{:margin$}--> {}:{line}:{at}\n{line} | {}\n{:margin$} | {indent}{}\n",
+        visible(&mistake.message),
         "",
-        path.display(),
-        crate::cell::shown::visible(shown).replace("<tab>", "\t"),
+        visible(&path.display().to_string()),
+        visible(&shown).replace("<tab>", "\t"),
         "",
         "^".repeat(carets),
     )

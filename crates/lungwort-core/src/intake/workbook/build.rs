@@ -179,20 +179,22 @@ impl Builder {
         if matches!(metadata.stored, Stored::Number) {
             field = field.number();
         }
+        let with_metadata = self.is_noted(&mut metadata, start..end);
+        let field = if with_metadata { field.with_metadata() } else { field };
+        self.place(column, field, with_metadata.then_some(metadata));
+    }
+
+    /// Whether anything of a cell has to be kept besides its text; what the screen shows is, where it is another text.
+    fn is_noted(&mut self, metadata: &mut CellMetadata, text: std::ops::Range<usize>) -> bool {
         let mut plain_number =
             metadata.stored == Stored::Number && self.number_formats.get(metadata.number_format).is_general;
-        if let Some(shown) = self.shown.take().filter(|shown| *shown != self.chunk.text[start..end]) {
+        if let Some(shown) = self.shown.take().filter(|shown| *shown != self.chunk.text[text]) {
             let from = self.chunk.built.len();
             self.chunk.built.push_str(&shown);
             metadata.shown = Some((from as u32, self.chunk.built.len() as u32));
             plain_number = false;
         }
-        let with_metadata = formula != Formula::None || !(plain_number || metadata.stored == Stored::Text);
-        self.place(
-            column,
-            if with_metadata { field.with_metadata() } else { field },
-            with_metadata.then_some(metadata),
-        );
+        metadata.formula != Formula::None || !(plain_number || metadata.stored == Stored::Text)
     }
 
     /// Whether the row holds too much, the cell that was just added included.
