@@ -46,3 +46,5 @@ pub const PATTERN: usize = 10_000;
 pub const WITNESSES: usize = 200;
 /// The most characters of a rulebook's line that are shown with a mistake.
 pub const SHOWN_LINE: usize = 160;
+/// The largest rulebook, or file of answers, in bytes.
+pub const SMALL_FILE: u64 = 64 << 20;

@@ -23,8 +23,8 @@ const TRIES: usize = 3;
 pub fn given(typed: &[String], file: Option<&Path>) -> Result<Vec<(String, String)>> {
     let mut answers = Vec::new();
     if let Some(path) = file {
-        let text = match std::fs::read_to_string(path) {
-            Ok(text) => text,
+        let text = match lungwort_core::intake::read_small(path) {
+            Ok(bytes) => String::from_utf8_lossy(&bytes).into_owned(),
             Err(error) => bail!("{}: the answers cannot be read: {}", path.display(), io_words(&error)),
         };
         for (number, line) in (1..).zip(text.trim_start_matches('\u{feff}').lines()) {
@@ -95,7 +95,7 @@ pub fn ask(rulebook: &Rulebook, today: Date) -> Result<Vec<(String, String)>> {
         let takes = words(&lungwort_core::rulebook::Sheet::default(), &answer.column).join("; ");
         let mut done = false;
         for _ in 0..TRIES {
-            anstream::eprint!("{} ({takes}): ", answer.column.heading);
+            crate::output::say(&format!("{} ({takes}): ", answer.column.heading));
             std::io::stderr().flush()?;
             let mut line = String::new();
             if std::io::stdin().read_line(&mut line)? == 0 {
@@ -106,7 +106,7 @@ pub fn ask(rulebook: &Rulebook, today: Date) -> Result<Vec<(String, String)>> {
                 continue;
             }
             match wrong(answer, text, today) {
-                Some(message) => anstream::eprintln!("{message}"),
+                Some(message) => crate::output::note!("{message}"),
                 None => {
                     let name = answer.column.name.as_ref().unwrap_or(&answer.column.heading);
                     answers.push((name.clone(), text.to_owned()));

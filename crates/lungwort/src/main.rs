@@ -26,14 +26,35 @@ pub enum Verdict {
     NotReady,
 }
 
+/// What was typed cannot be understood, or help was wanted.
+fn refused(error: &clap::Error) -> ExitCode {
+    let said = error.render().to_string();
+    // What was typed is part of the message, and may be anything.
+    if said.chars().any(|each| lungwort_core::cell::shown::is_unsafe(each) && !matches!(each, '\n' | '\t')) {
+        output::say(&said);
+    } else {
+        let _ = error.print();
+    }
+    ExitCode::from(u8::try_from(error.exit_code()).unwrap_or(2))
+}
+
 fn main() -> ExitCode {
-    let arguments = commands::Arguments::parse();
+    let arguments = match commands::Arguments::try_parse() {
+        Ok(arguments) => arguments,
+        Err(error) => return refused(&error),
+    };
     arguments.width.into_iter().for_each(style::set_width);
     match commands::run(arguments.command) {
         Ok(Verdict::Ready) => ExitCode::SUCCESS,
         Ok(Verdict::NotReady) => ExitCode::from(1),
+        Err(error) if error.downcast_ref::<std::io::Error>().is_some() => {
+            // Of what is read and written elsewhere, the file is named.
+            let why = error.downcast_ref().map(lungwort_core::intake::io_words).unwrap_or_default();
+            output::note!("{}: standard output cannot be written: {why}", style::paint(style::ERROR, "lungwort"));
+            ExitCode::from(2)
+        }
         Err(error) => {
-            anstream::eprintln!("{}: {error:#}", style::paint(style::ERROR, "lungwort"));
+            output::note!("{}: {error:#}", style::paint(style::ERROR, "lungwort"));
             ExitCode::from(2)
         }
     }

@@ -3,11 +3,14 @@
 use std::fs::{self, File, OpenOptions};
 use std::io::{self, BufWriter, Write};
 use std::path::{Path, PathBuf};
+use std::sync::{Mutex, Once};
 
 use anyhow::{Result, anyhow, bail};
 use clap::Args;
 use lungwort_core::intake::io_words;
 use tempfile::NamedTempFile;
+
+use crate::style;
 
 /// Links that are followed one after the other before it is said that they go in a circle.
 const MOST_LINKS: usize = 40;
@@ -95,13 +98,63 @@ fn behind_links(path: &Path) -> Result<PathBuf> {
 fn beside(place: &Path) -> io::Result<NamedTempFile> {
     let folder = place.parent().filter(|folder| !folder.as_os_str().is_empty()).unwrap_or(Path::new("."));
     let mut builder = tempfile::Builder::new();
+    take_away_when_stopped();
     #[cfg(unix)]
     let builder = {
         use std::os::unix::fs::PermissionsExt;
         builder.permissions(fs::Permissions::from_mode(0o666))
     };
-    builder.tempfile_in(folder)
+    let file = builder.tempfile_in(folder)?;
+    if let Ok(mut open) = UNFINISHED.lock() {
+        open.push(file.path().to_owned());
+    }
+    Ok(file)
 }
+
+/// Files that are being written beside their places.
+static UNFINISHED: Mutex<Vec<PathBuf>> = Mutex::new(Vec::new());
+
+/// Sees to it that no half of a file is left when the program is stopped from outside (Ctrl-C, or a signal to end).
+fn take_away_when_stopped() {
+    static ONCE: Once = Once::new();
+    ONCE.call_once(|| {
+        // Where another handler is set already, what it does is all that happens.
+        let _ = ctrlc::set_handler(|| {
+            for path in UNFINISHED.lock().map(|open| open.clone()).unwrap_or_default() {
+                let _ = fs::remove_file(path);
+            }
+            std::process::exit(STOPPED);
+        });
+    });
+}
+
+/// The exit status of a program that was stopped with Ctrl-C, as shells have it.
+const STOPPED: i32 = 130;
+
+/// Says something beside the results, on standard error. Nobody may be listening, which is no reason to break off.
+pub fn say(text: &str) {
+    let mut out = anstream::AutoStream::auto(io::stderr());
+    let _ = out.write_all(style::on_screen(text).as_bytes());
+    let _ = out.flush();
+}
+
+/// The same, formatted, with a line end.
+macro_rules! note {
+    ($($what:tt)*) => {
+        $crate::output::say(&format!("{}\n", format_args!($($what)*)))
+    };
+}
+pub(crate) use note;
+
+/// Says a result, on standard output, with a line end.
+macro_rules! tell {
+    ($($what:tt)*) => {{
+        let mut out = $crate::output::Output::standard();
+        let _ = std::io::Write::write_fmt(&mut out, format_args!("{}\n", format_args!($($what)*)));
+        let _ = out.finish();
+    }};
+}
+pub(crate) use tell;
 
 /// Where results go, and whether they are text: colours are taken out of text that goes to no terminal.
 pub struct Output {
@@ -158,6 +211,10 @@ impl Output {
             To::Stream(mut out, name) => out.flush().map_err(|error| cannot(&name, &error))?,
             To::File(out, place, name) => {
                 let file = out.into_inner().map_err(|error| cannot(&name, error.error()))?;
+                // Once it has its name, it is nothing to be taken away.
+                if let Ok(mut open) = UNFINISHED.lock() {
+                    open.retain(|path| path != file.path());
+                }
                 file.persist(&place).map_err(|error| cannot(&name, &error.error))?;
             }
         }
@@ -168,17 +225,16 @@ impl Output {
 impl Write for Output {
     fn write(&mut self, bytes: &[u8]) -> io::Result<usize> {
         match &mut self.to {
-            To::Standard(out) => out.write(bytes),
+            To::Standard(out) if self.is_text => {
+                out.write_all(style::on_screen(&String::from_utf8_lossy(bytes)).as_bytes())?;
+            }
             // Colours are for terminals only.
             To::File(..) | To::Stream(..) if self.is_text => {
-                self.write_bytes(&anstream::adapter::strip_bytes(bytes).into_vec())?;
-                Ok(bytes.len())
+                self.write_bytes(style::without_styles(&String::from_utf8_lossy(bytes)).as_bytes())?;
             }
-            To::File(..) | To::Stream(..) => {
-                self.write_bytes(bytes)?;
-                Ok(bytes.len())
-            }
+            _ => self.write_bytes(bytes)?,
         }
+        Ok(bytes.len())
     }
 
     fn flush(&mut self) -> io::Result<()> {

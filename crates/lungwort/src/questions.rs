@@ -59,7 +59,7 @@ pub fn ask(text: &str, seen: &HashMap<String, Vec<(String, usize)>>, today: Date
     let total = questions(text).len();
     if total > 0 {
         let noun = if total == 1 { "question is" } else { "questions are" };
-        anstream::eprintln!(
+        crate::output::note!(
             "{total} {noun} open, the most consequential first. Answer yes, no, later, rows (show some), or stop."
         );
     }
@@ -73,7 +73,7 @@ pub fn ask(text: &str, seen: &HashMap<String, Vec<(String, usize)>>, today: Date
             Typed::Said(said) => match answered(&asked.text, question, said, &by) {
                 Ok(text) => (asked.text, asked.answered) = (text, asked.answered + 1),
                 Err(why) => {
-                    anstream::eprintln!("   that does not go with the rest of the rulebook ({why}); left open");
+                    crate::output::note!("   that does not go with the rest of the rulebook ({why}); left open");
                     passed.push(question.words.clone());
                 }
             },
@@ -87,15 +87,15 @@ pub fn ask(text: &str, seen: &HashMap<String, Vec<(String, usize)>>, today: Date
 }
 
 fn say(question: &Question, number: usize, total: usize) {
-    anstream::eprintln!(
+    crate::output::note!(
         "\n{}",
         paint(style::STRONG, format!("{number} of {total}  {}", shown::visible(&question.words)))
     );
     for line in style::wrap(&shown::visible(&question.evidence), style::width() - 3) {
-        anstream::eprintln!("   {line}");
+        crate::output::note!("   {line}");
     }
     let now = if question.counts { "it counts until you say no" } else { "it does not count until you say yes" };
-    anstream::eprintln!("   If yes, {}; {now}.", question.effect);
+    crate::output::note!("   If yes, {}; {now}.", question.effect);
 }
 
 fn answer() -> Result<Typed> {
@@ -107,7 +107,7 @@ fn answer() -> Result<Typed> {
             .map_err(anyhow::Error::from)?;
         match typed(&text) {
             Some(typed) => return Ok(typed),
-            None => anstream::eprintln!("   {} is none of yes, no, later, rows and stop", shown::quoted(&text)),
+            None => crate::output::note!("   {} is none of yes, no, later, rows and stop", shown::quoted(&text)),
         }
     }
 }
@@ -116,14 +116,14 @@ fn answer() -> Result<Typed> {
 fn rows(question: &Question, seen: &HashMap<String, Vec<(String, usize)>>) {
     let values = question.subject.as_ref().and_then(|heading| seen.get(heading));
     let Some(values) = values.filter(|values| !values.is_empty()) else {
-        anstream::eprintln!("   no rows are at hand: give an accepted file with --sample");
+        crate::output::note!("   no rows are at hand: give an accepted file with --sample");
         return;
     };
     for (value, times) in values.iter().take(SHOWN) {
         let value = if value.is_empty() { "(blank)".to_owned() } else { shown::quoted(value) };
-        anstream::eprintln!("   {times:>6} ×  {value}");
+        crate::output::note!("   {times:>6} ×  {value}");
     }
     if values.len() > SHOWN {
-        anstream::eprintln!("   and {} other values", values.len() - SHOWN);
+        crate::output::note!("   and {} other values", values.len() - SHOWN);
     }
 }

@@ -334,7 +334,7 @@ impl Session {
     /// Opens one of the files to look into it before its turn; `None` for standard input, and where it cannot be read.
     pub fn open_ahead(&self, at: usize) -> Option<Opened> {
         let path = self.files.get(at).filter(|path| *path != Path::new("-"))?;
-        Opened::new(Source::path(path).ok()?, self.read_options).ok()
+        Opened::new(Source::regular(path).ok()?, self.read_options).ok()
     }
 
     /// Opens one of the files. The one that chose the rulebook is open already.
@@ -360,7 +360,7 @@ fn open(path: &Path, options: ReadOptions) -> Result<Opened> {
         ("--quote", options.quote.is_some()),
     ];
     for (option, _) in unused.iter().filter(|(_, given)| opened.is_workbook() && *given) {
-        anstream::eprintln!("lungwort: {option} is not used for {}: it is a workbook", path.display());
+        crate::output::note!("lungwort: {option} is not used for {}: it is a workbook", path.display());
     }
     Ok(opened)
 }

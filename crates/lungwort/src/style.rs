@@ -3,6 +3,7 @@
 use std::sync::OnceLock;
 
 use anstyle::{AnsiColor, Style};
+use lungwort_core::cell::shown;
 use lungwort_core::finding::Severity;
 
 /// Verdicts and headings.
@@ -29,9 +30,39 @@ pub fn of(severity: Severity) -> Style {
     }
 }
 
-/// A text in a style.
+/// Every style, each with a sign of its own in texts that are on their way out.
+const STYLES: [Style; 7] = [PLAIN, STRONG, FAINT, ERROR, WARNING, NOTE, GOOD];
+/// The sign that ends a style; those behind it begin one each. They are no characters (Unicode 23.7), and in no file's text.
+const END: u32 = 0xfdd0;
+
+/// A text in a style. What it becomes on a screen is decided by [`on_screen`], so that nothing else in a text can be taken for a style.
 pub fn paint(style: Style, text: impl std::fmt::Display) -> String {
-    format!("{style}{text}{style:#}")
+    let sign = |at: u32| char::from_u32(END + at).unwrap_or_default();
+    let at = STYLES.iter().position(|known| *known == style).unwrap_or_default();
+    format!("{}{text}{}", sign(at as u32 + 1), sign(0))
+}
+
+/// A text as a terminal gets it: styles as escape sequences, and whatever else a terminal would act on named instead.
+pub fn on_screen(text: &str) -> String {
+    let mut out = String::with_capacity(text.len());
+    let mut open = PLAIN;
+    for each in text.chars() {
+        match u32::from(each).checked_sub(END).and_then(|at| usize::try_from(at).ok()) {
+            Some(0) => out.push_str(&format!("{open:#}")),
+            Some(at) if at <= STYLES.len() => {
+                open = STYLES[at - 1];
+                out.push_str(&format!("{open}"));
+            }
+            _ if matches!(each, '\n' | '\t') || !shown::is_unsafe(each) => out.push(each),
+            _ => out.push_str(&shown::visible(each.encode_utf8(&mut [0; 4]))),
+        }
+    }
+    out
+}
+
+/// A text without styles, for files.
+pub fn without_styles(text: &str) -> String {
+    anstream::adapter::strip_str(&on_screen(text)).to_string()
 }
 
 /// The least and the greatest width that reports are made for.

@@ -1,6 +1,9 @@
 //! A delimited template: the headings in their row, the guide rows, and a sample row where one is wanted.
 
+use std::borrow::Cow;
+
 use super::{BlankError, BlankOptions, chosen};
+use crate::cell::shown;
 use crate::encoding::Encoding;
 use crate::rulebook::Rulebook;
 use crate::rulebook::written::{WrittenNewline, WrittenQuoting};
@@ -15,9 +18,20 @@ pub fn write(rulebook: &Rulebook, options: &BlankOptions, delimiter: u8) -> Resu
     let rows: Vec<&super::Chosen<'_>> = sheets.iter().filter(|sheet| !sheet.sheet.is_form).collect();
     let [sheet] = rows.as_slice() else { return Err(BlankError::SeveralSheets) };
     let section = &rulebook.file;
+    let texts = sheet.columns().flat_map(|(_, column)| {
+        [Some(column.heading.as_str()), column.example.as_deref()]
+            .into_iter()
+            .flatten()
+            .chain(column.guide.iter().map(String::as_str))
+    });
+    // A spreadsheet that takes another sign for the delimiter would run what is behind it.
+    let would_run =
+        |text: &str| text.split([',', ';', '\t', '|', '\n']).any(|part| shown::runs(part) && !is_plain(part));
+    let risky = texts.into_iter().any(would_run);
     let quoting = match section.quoting {
         Some(WrittenQuoting::All) => csv::QuoteStyle::Always,
         Some(WrittenQuoting::Never) => csv::QuoteStyle::Never,
+        None if risky => csv::QuoteStyle::Always,
         None => csv::QuoteStyle::Necessary,
     };
     let newline = match section.newline {
@@ -48,18 +62,30 @@ pub fn write(rulebook: &Rulebook, options: &BlankOptions, delimiter: u8) -> Resu
         }
     }
     let padding = if sheet.sheet.block.is_some() { width - lines.len() } else { 0 };
-    let headings = lines.iter().map(|column| column.heading.as_str());
-    writer.write_record(headings.chain(std::iter::repeat_n("", padding))).map_err(broken)?;
+    let headings = lines.iter().map(|column| inert(&column.heading));
+    let padding = std::iter::repeat_n(Cow::Borrowed(""), padding);
+    writer.write_record(headings.chain(padding).map(|text| text.into_owned())).map_err(broken)?;
     for row in 0..sheet.sheet.guide_rows as usize {
-        let texts = sheet.columns().map(|(_, column)| column.guide.get(row).map(String::as_str).unwrap_or_default());
-        writer.write_record(texts).map_err(broken)?;
+        let texts =
+            sheet.columns().map(|(_, column)| inert(column.guide.get(row).map(String::as_str).unwrap_or_default()));
+        writer.write_record(texts.map(|text| text.into_owned())).map_err(broken)?;
     }
     if options.samples && sheet.sheet.block.is_none() {
-        let texts = sheet.columns().map(|(_, column)| column.example.as_deref().unwrap_or_default());
-        writer.write_record(texts).map_err(broken)?;
+        let texts = sheet.columns().map(|(_, column)| inert(column.example.as_deref().unwrap_or_default()));
+        writer.write_record(texts.map(|text| text.into_owned())).map_err(broken)?;
     }
     let bytes = writer.into_inner().map_err(|error| BlankError::Io(error.into_error()))?;
     encoded(rulebook, bytes)
+}
+
+/// Whether a text that begins like a formula has nothing in it that one calls or reaches with.
+fn is_plain(text: &str) -> bool {
+    !text.trim_start().starts_with(['=', '@']) && !text.contains(['(', '!', '|', '=', '&'])
+}
+
+/// A text as it may be in a cell: what a spreadsheet would run has an apostrophe before it. A heading such as "+/- grams" stays.
+fn inert(text: &str) -> Cow<'_, str> {
+    if is_plain(text) { Cow::Borrowed(text) } else { shown::inert(text) }
 }
 
 /// The text in the encoding that the rulebook asks for.

@@ -1,5 +1,7 @@
 //! Cell text made fit to be looked at: control and invisible characters are named, long text is cut.
 
+use std::borrow::Cow;
+
 /// The longest value shown in a message, in characters.
 pub const SHOWN: usize = 48;
 
@@ -25,6 +27,30 @@ pub fn clipped(text: &str, most: usize) -> String {
 /// The whole text with whatever cannot be seen named.
 pub fn visible(text: &str) -> String {
     clipped(text, usize::MAX)
+}
+
+/// Whether a spreadsheet would run a text, space and line ends before it apart: a sign with a plain number behind it, as in a
+/// phone number, it would not.
+pub fn runs(text: &str) -> bool {
+    let is_number = |rest: &str| {
+        rest.bytes().any(|byte| byte.is_ascii_digit())
+            && rest.bytes().all(|byte| byte.is_ascii_digit() || matches!(byte, b' ' | b'.' | b','))
+    };
+    let begins = text.trim_start_matches(|each: char| each.is_whitespace() || each.is_control());
+    match begins.strip_prefix(['+', '-']) {
+        Some(rest) => !is_number(rest),
+        None => begins.starts_with(['=', '@']) || text.starts_with(['\t', '\r']),
+    }
+}
+
+/// A text with an apostrophe before it where a spreadsheet would run it.
+pub fn inert(text: &str) -> Cow<'_, str> {
+    if runs(text) { Cow::Owned(format!("'{text}")) } else { Cow::Borrowed(text) }
+}
+
+/// Whether a character could make a terminal do something, or a text read otherwise than it is.
+pub fn is_unsafe(each: char) -> bool {
+    each.is_control() || is_directional(each)
 }
 
 fn push_shown(out: &mut String, each: char) {

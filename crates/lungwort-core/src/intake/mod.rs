@@ -23,7 +23,7 @@ pub use decode::{Chosen, Decoder, Invalid};
 pub use dialect::{Dialect, NewlineCounts};
 pub use kind::{Content, content_of};
 pub use reader::{Chunks, ReadOptions};
-pub use source::{OpenError, Source};
+pub use source::{OpenError, Source, read_small};
 pub use workbook::{BookError, SheetRows, Workbook};
 
 /// Gives chunks of rows, whatever they are read from.

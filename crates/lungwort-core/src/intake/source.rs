@@ -15,6 +15,7 @@ use super::kind::is_relative;
 use super::workbook::Workbook;
 use super::{BookError, Chunks, Content, Decoder, ReadOptions, content_of};
 use crate::encoding::{Encoding, Step};
+use crate::limits::SMALL_FILE;
 
 /// Of a stream, what is kept in memory.
 const KEPT_IN_MEMORY: usize = 1 << 20;
@@ -34,6 +35,8 @@ pub enum OpenError {
     Workbook(BookError),
     /// It is something else than a table.
     NoTable(&'static str),
+    /// It is a device or a pipe, where only a file will do.
+    Device,
 }
 
 impl std::fmt::Display for OpenError {
@@ -45,6 +48,7 @@ impl std::fmt::Display for OpenError {
                 _ => write!(out, "it cannot be read: {}", io_words(error)),
             },
             OpenError::Folder => out.write_str("it is a folder; name the file in it"),
+            OpenError::Device => out.write_str("it is a device or a pipe, and no file"),
             OpenError::Empty => out.write_str("it is empty: not even headings are in it"),
             OpenError::Workbook(error) => error.fmt(out),
             OpenError::NoTable(what) if is_relative(what) => {
@@ -82,6 +86,38 @@ pub struct Source {
     content: Content,
 }
 
+/// The bytes of a rulebook or the like.
+///
+/// # Errors
+/// Where it cannot be read, is no regular file, or is larger than one can be.
+pub fn read_small(path: &Path) -> io::Result<Vec<u8>> {
+    let about = std::fs::metadata(path)?;
+    let invalid = |message: String| io::Error::new(io::ErrorKind::InvalidData, message);
+    if about.is_dir() {
+        return Err(invalid(OpenError::Folder.to_string()));
+    }
+    if !about.is_file() {
+        return Err(invalid(OpenError::Device.to_string()));
+    }
+    if about.len() > SMALL_FILE {
+        return Err(invalid(format!("it is larger than {} MB, as no rulebook is", SMALL_FILE >> 20)));
+    }
+    std::fs::read(path)
+}
+
+/// Whether it is a device, which may never end.
+#[cfg(unix)]
+fn is_endless(about: &std::fs::Metadata) -> bool {
+    use std::os::unix::fs::FileTypeExt;
+    about.file_type().is_char_device() || about.file_type().is_block_device()
+}
+
+/// Whether it is a device, which may never end: of these there are no such files elsewhere.
+#[cfg(not(unix))]
+fn is_endless(_: &std::fs::Metadata) -> bool {
+    false
+}
+
 impl Source {
     /// A file on disk. One that can be read only once (a pipe with a name) is kept as a stream is.
     ///
@@ -93,11 +129,26 @@ impl Source {
             return Err(OpenError::Folder);
         }
         let name = path.display().to_string();
+        if is_endless(&about) {
+            return Err(OpenError::Device);
+        }
         if !about.is_file() {
             let kept = Source::stream(name, &mut File::open(path)?)?;
             return Ok(Source { path: Some(path.to_owned()), ..kept });
         }
         Source::of(name, Some(path.to_owned()), Bytes::Path(path.to_owned()), about.len())
+    }
+
+    /// A file on disk that is read because another one names it, or beside the data: no pipe, which might never end.
+    ///
+    /// # Errors
+    /// [`OpenError::Io`], [`OpenError::Folder`], [`OpenError::Device`].
+    pub fn regular(path: &Path) -> Result<Source, OpenError> {
+        let about = std::fs::metadata(path)?;
+        if !about.is_file() && !about.is_dir() {
+            return Err(OpenError::Device);
+        }
+        Source::path(path)
     }
 
     /// Bytes in memory. The name serves for messages and for what its ending says.

@@ -86,7 +86,7 @@ fn judge(text: &str, source: Source, spared: Vec<usize>, (beside, today): (&Path
 
 /// Checks an accepted file.
 fn file(draft: &mut Draft, written: &Written, path: &Path, around: (&Path, Date)) -> bool {
-    let Ok(source) = Source::path(path) else { return false };
+    let Ok(source) = Source::regular(path) else { return false };
     let name = path.file_name().map(|name| name.to_string_lossy().into_owned()).unwrap_or_default();
     let Some(against) = judge(&written.text, source, Vec::new(), around) else { return false };
     let mut changed = false;

@@ -26,7 +26,7 @@ pub struct SampleRows {
 
 /// Adds the rows of an accepted file to those of each sheet whose headings it has; returns how many there were.
 pub fn read(path: &Path, sheets: &[DraftSheet], samples: &mut [SampleRows]) -> Result<usize, OpenError> {
-    let source = Source::path(path)?;
+    let source = Source::regular(path)?;
     if !source.is_workbook() {
         return take(&mut source.text(ReadOptions::default())?, sheets, samples);
     }

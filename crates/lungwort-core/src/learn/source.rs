@@ -46,7 +46,7 @@ pub struct TemplateSheet {
 impl Template {
     /// Reads a template.
     pub fn read(path: &Path) -> Result<Template, OpenError> {
-        let source = Source::path(path)?;
+        let source = Source::regular(path)?;
         let digest = source.digest().map_err(OpenError::from)?;
         let file_name = path.file_name().map(|name| name.to_string_lossy().into_owned()).unwrap_or_default();
         let read = if source.is_workbook() {

@@ -23,7 +23,7 @@ use crate::encoding::{self, Encoding};
 use crate::finding::ranges::thousands;
 use crate::intake::dialect::delimiter_byte;
 use crate::intake::workbook::read_place;
-use crate::intake::{Content, Source, content_of};
+use crate::intake::{Content, Source, content_of, read_small};
 
 /// A rulebook as far as it could be used, and what is wrong with it.
 #[derive(Debug)]
@@ -73,7 +73,7 @@ fn copy_of(named: &Path, digest: &str) -> Option<PathBuf> {
             && path.metadata().is_ok_and(|file| file.is_file() && file.len() <= LARGEST_COPY)
     };
     let is_it = |path: &&PathBuf| {
-        let found = Source::path(path).ok().and_then(|source| source.digest().ok());
+        let found = Source::regular(path).ok().and_then(|source| source.digest().ok());
         found.is_some_and(|found| found.eq_ignore_ascii_case(digest))
     };
     beside.iter().filter(alike).take(MOST_COPIES).find(is_it).cloned()
@@ -94,7 +94,7 @@ pub fn load(path: &Path) -> std::io::Result<Loaded> {
 ///
 /// As for [`load`].
 pub fn load_with(path: &Path, given: &Given) -> std::io::Result<Loaded> {
-    let bytes = std::fs::read(path)?;
+    let bytes = read_small(path)?;
     let invalid = |message: String| std::io::Error::new(std::io::ErrorKind::InvalidData, message);
     if content_of(&bytes[..bytes.len().min(4096)]) == Content::Workbook {
         match as_workbook::read(&bytes) {
@@ -124,7 +124,7 @@ pub fn load_with(path: &Path, given: &Given) -> std::io::Result<Loaded> {
 ///
 /// Where it cannot be read, is no text in UTF-8, or is a workbook with a cell that is not understood.
 pub fn text_of(path: &Path) -> std::io::Result<String> {
-    let bytes = std::fs::read(path)?;
+    let bytes = read_small(path)?;
     let invalid = |message: String| std::io::Error::new(std::io::ErrorKind::InvalidData, message);
     if content_of(&bytes[..bytes.len().min(4096)]) == Content::Workbook {
         return match as_workbook::read(&bytes) {

@@ -44,7 +44,7 @@ pub fn run(arguments: &CheckArguments) -> Result<Verdict> {
     out.finish()?;
     if let Some(path) = arguments.report.output.as_deref().filter(|path| *path != Path::new("-")) {
         let word = if ready { "READY" } else { "NOT READY" };
-        anstream::eprintln!("{word}: the report is in {}.", path.display());
+        crate::output::note!("{word}: the report is in {}.", path.display());
     }
     Ok(if ready { Verdict::Ready } else { Verdict::NotReady })
 }

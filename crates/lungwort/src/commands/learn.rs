@@ -122,13 +122,13 @@ fn resume(path: &Path, arguments: &LearnArguments) -> Result<Verdict> {
     let text = rulebook::text_of(path).with_context(|| format!("{} cannot be read", path.display()))?;
     let open = open_questions(&text);
     if open.is_empty() {
-        anstream::println!("{}: no question is open.", path.display());
+        crate::output::tell!("{}: no question is open.", path.display());
         return Ok(Verdict::Ready);
     }
     if arguments.no_ask || !questions::can_ask() {
         let noun = if open.len() == 1 { "question is" } else { "questions are" };
-        anstream::println!("{}: {} {noun} open; on a terminal they are asked:", path.display(), open.len());
-        open.iter().for_each(|question| anstream::println!("  · {} ({})", question.words, question.evidence));
+        crate::output::tell!("{}: {} {noun} open; on a terminal they are asked:", path.display(), open.len());
+        open.iter().for_each(|question| crate::output::tell!("  · {} ({})", question.words, question.evidence));
         return Ok(Verdict::Ready);
     }
     let asked = questions::ask(&text, &std::collections::HashMap::new(), arguments.clock.day())?;
@@ -146,8 +146,8 @@ fn keep(path: &Path, asked: &Asked) -> Result<()> {
     let named = quoted_argument(&path.display().to_string());
     let (answered, open) = (words(asked.answered, "answer", "answers"), asked.open);
     match open {
-        0 => anstream::println!("\n{answered} kept in {}; no question is open.", path.display()),
-        open => anstream::println!(
+        0 => crate::output::tell!("\n{answered} kept in {}; no question is open.", path.display()),
+        open => crate::output::tell!(
             "\n{answered} kept in {}; {} open: lungwort learn --resume {named}",
             path.display(),
             words(open, "question is", "questions are")

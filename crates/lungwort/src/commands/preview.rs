@@ -60,7 +60,7 @@ pub fn run(arguments: &PreviewArguments) -> Result<Verdict> {
     out.finish()?;
     if let Some(path) = arguments.output.as_deref().filter(|path| *path != Path::new("-")) {
         let word = if ready { "READY" } else { "NOT READY" };
-        anstream::eprintln!("{word}: the preview is in {}.", path.display());
+        crate::output::note!("{word}: the preview is in {}.", path.display());
     }
     Ok(if ready { Verdict::Ready } else { Verdict::NotReady })
 }

@@ -126,17 +126,17 @@ fn write_as(loaded: &Loaded, path: &Path, output: &Path, force: ForceArgument) -
     let mut out = files.fold(place, |place, (what, path)| place.keep(what, path)).open()?;
     out.write_bytes(&bytes)?;
     out.finish()?;
-    anstream::eprintln!("Wrote {}.", output.display());
+    crate::output::note!("Wrote {}.", output.display());
     let folder = |path: &Path| std::path::absolute(path).ok().and_then(|path| path.parent().map(Path::to_owned));
     if folder(path) != folder(output) && loaded.rulebook.as_ref().is_some_and(|rulebook| rulebook.files().count() > 1) {
-        anstream::eprintln!(
+        crate::output::note!(
             "It names other files by their way from its folder: move them along, or write it beside {}.",
             path.display()
         );
     }
     if output.extension().is_some_and(|ending| ending.eq_ignore_ascii_case("xlsx")) {
         let name = |path: &Path| shown::quoted_argument(&path.display().to_string());
-        anstream::eprintln!(
+        crate::output::note!(
             "Change it in a spreadsheet program, then look at it with: lungwort rulebook {}",
             name(output)
         );

@@ -68,11 +68,11 @@ pub fn run(arguments: &TemplateArguments) -> Result<Verdict> {
     let bytes = made.map_err(|error| anyhow!("{}: {error}", arguments.rulebook.display()))?;
     out.write_bytes(&bytes).context("the template cannot be written")?;
     out.finish()?;
-    anstream::eprintln!("Wrote the blank template {}.", arguments.output.display());
+    crate::output::note!("Wrote the blank template {}.", arguments.output.display());
     if ending != "xlsx" {
         for form in rulebook.sheets.iter().filter(|sheet| sheet.is_form) {
             let name = form.name.as_deref().unwrap_or("of labelled cells");
-            anstream::eprintln!(
+            crate::output::note!(
                 "It does not have the labelled cells of sheet {name}: a delimited file cannot hold them. Write .xlsx for all sheets."
             );
         }

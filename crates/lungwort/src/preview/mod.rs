@@ -313,7 +313,7 @@ pub struct FormEntry {
     pub what: &'static str,
     /// Endings of file names that ask for it.
     pub endings: &'static [&'static str],
-    /// Whether it is text.
+    /// Whether it is text for people, rather than data.
     pub is_text: bool,
     /// Writes it.
     pub write: WriteForm,
@@ -326,14 +326,14 @@ pub static FORMS: &[FormEntry] = &[
         name: "json",
         what: "one document for programs",
         endings: &["json"],
-        is_text: true,
+        is_text: false,
         write: json::write,
     },
     FormEntry {
         name: "csv",
         what: "one cell or row a line, for a spreadsheet",
         endings: &["csv"],
-        is_text: true,
+        is_text: false,
         write: csv::write,
     },
     FormEntry {

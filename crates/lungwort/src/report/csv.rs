@@ -2,6 +2,7 @@
 
 use std::io::{self, Write};
 
+use lungwort_core::cell::shown;
 use lungwort_core::check::FileMetadata;
 use lungwort_core::finding::Finding;
 
@@ -45,23 +46,15 @@ impl Csv {
     }
 }
 
-/// Whether a spreadsheet would run the text: a sign with a plain number behind it, as in a phone number, it would not.
-fn runs(text: &str) -> bool {
-    let is_number = |rest: &str| {
-        rest.bytes().any(|byte| byte.is_ascii_digit())
-            && rest.bytes().all(|byte| byte.is_ascii_digit() || matches!(byte, b' ' | b'.' | b','))
-    };
-    match text.strip_prefix(['+', '-']) {
-        Some(rest) => !is_number(rest),
-        None => text.starts_with(['=', '@', '\t', '\r']),
-    }
-}
-
-/// A cell in quotes where it needs them, with an apostrophe before what a spreadsheet would run.
+/// A cell in quotes where it needs them, with an apostrophe before what a spreadsheet would run. Also where a spreadsheet takes
+/// another sign for the delimiter, quotes keep a cell together.
 pub fn cell(text: &str) -> String {
-    let runs = runs(text);
-    let text = if runs { format!("'{text}") } else { text.to_owned() };
-    if text.contains(['"', ',', '\n', '\r']) { format!("\"{}\"", text.replace('"', "\"\"")) } else { text }
+    let text = shown::inert(text);
+    if text.contains(['"', ',', ';', '\t', '|', '\n', '\r']) {
+        format!("\"{}\"", text.replace('"', "\"\""))
+    } else {
+        text.into_owned()
+    }
 }
 
 /// How a delimited file was read, in the columns of a finding about it.

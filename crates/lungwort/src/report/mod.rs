@@ -105,7 +105,7 @@ pub struct FormEntry {
     pub what: &'static str,
     /// Endings of file names that ask for it.
     pub endings: &'static [&'static str],
-    /// Whether it is text, which loses its colours where it is no terminal that it goes to.
+    /// Whether it is text for people, rather than data: styles become colours or nothing, and a terminal gets nothing to act on.
     pub is_text: bool,
     /// Makes it.
     pub make: fn(&ReportOptions) -> Box<dyn Form>,
@@ -128,21 +128,21 @@ pub static FORMS: &[FormEntry] = &[
         name: "json",
         what: "one document for programs, with counts and causes",
         endings: &["json"],
-        is_text: true,
+        is_text: false,
         make: |options| Box::new(json::Json::new(options)),
     },
     FormEntry {
         name: "jsonl",
         what: "one finding a line for programs, the summary last",
         endings: &["jsonl", "ndjson"],
-        is_text: true,
+        is_text: false,
         make: |options| Box::new(jsonl::Jsonl::new(options)),
     },
     FormEntry {
         name: "csv",
         what: "one finding a row for a spreadsheet",
         endings: &["csv"],
-        is_text: true,
+        is_text: false,
         make: |options| Box::new(csv::Csv::new(options)),
     },
     FormEntry {

@@ -199,14 +199,14 @@ pub fn verdict_sheet(sheet: &mut Worksheet, summary: &Summary<'_>) -> Result<u32
     let mut said = Vec::new();
     // What the report for people says first; its colours are for screens.
     text::top(summary, &mut said).map_err(XlsxError::IoError)?;
-    let plain = anstream::adapter::strip_bytes(&said).into_vec();
+    let plain = crate::style::without_styles(&String::from_utf8_lossy(&said));
     let color = if summary.is_ready() { Color::RGB(0x0020_7A3C) } else { Color::RGB(0x00B3_261E) };
     let strong = Format::new().set_bold().set_font_size(14).set_font_color(color);
     let faint = Format::new().set_font_color(Color::Gray).set_align(FormatAlign::Top);
     sheet.set_column_width(0, 14)?;
     sheet.set_column_width(1, 110)?;
     let mut row = 0;
-    for line in String::from_utf8_lossy(&plain).lines() {
+    for line in plain.lines() {
         match line.split_at_checked(10).filter(|_| row > 0) {
             Some((label, words)) => {
                 sheet.write_string_with_format(row, 0, label.trim(), &faint)?;

@@ -75,7 +75,7 @@ impl<'r> Checker<'r> {
     pub(crate) fn prepare(&mut self) -> Result<(), CheckError> {
         let folder = self.rulebook.path.parent().unwrap_or(Path::new(""));
         for fold in self.sheets.iter_mut().flat_map(|state| &mut state.folds) {
-            fold.prepare(&|path| Source::path(&folder.join(path)))?;
+            fold.prepare(&|path| Source::regular(&folder.join(path)))?;
         }
         Ok(())
     }

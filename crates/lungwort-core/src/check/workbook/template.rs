@@ -57,7 +57,7 @@ impl TemplateComparison {
     }
 
     fn of(path: &Path, rulebook: &Rulebook) -> Result<Option<TemplateComparison>, OpenError> {
-        let source = Source::path(path)?;
+        let source = Source::regular(path)?;
         if !source.is_workbook() {
             // Of a delimited template, the headings and guide rows are in the rulebook.
             source.text(ReadOptions::default())?;

@@ -91,7 +91,7 @@ fn read_given(file: &PathBuf, written: &WrittenReference, sheet: &WrittenSheet) 
     wanted.names.extend(written.types.keys().cloned());
     // An export has its own encoding and delimiter, whatever the one that the rulebook names has.
     let mut how = WrittenReference { sheet: None, ..written.clone() };
-    let source = Source::path(file).map_err(|error| error.to_string())?;
+    let source = Source::regular(file).map_err(|error| error.to_string())?;
     if source.is_workbook()
         && let Some(name) = &sheet.name
         && let Ok(book) = source.workbook()

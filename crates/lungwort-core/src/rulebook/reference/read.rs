@@ -20,7 +20,7 @@ pub(crate) fn read(files: &[PathBuf], written: &WrittenReference, wanted: &Wante
             [_] => why,
             _ => format!("{}: {why}", file.display()),
         };
-        let source = Source::path(file).map_err(|error| of_file(error.to_string()))?;
+        let source = Source::regular(file).map_err(|error| of_file(error.to_string()))?;
         add_file(&mut table, &source, written, wanted).map_err(of_file)?;
     }
     let mut table = table.ok_or_else(|| "it is empty".to_owned())?;
