@@ -44,6 +44,9 @@ fn main() -> ExitCode {
         Err(error) => return refused(&error),
     };
     arguments.width.into_iter().for_each(style::set_width);
+    if arguments.allow_outside {
+        session::allow_outside();
+    }
     match commands::run(arguments.command) {
         Ok(Verdict::Ready) => ExitCode::SUCCESS,
         Ok(Verdict::NotReady) => ExitCode::from(1),

@@ -179,3 +179,28 @@ fn the_age_of_an_export_that_is_named_is_that_of_its_file() {
     assert!(found[0].2.contains("\"held.csv\" was last written on 2026-10-01, 31 days ago"), "{}", found[0].2);
     assert!(found[0].2.contains("at most 30 days old"), "{}", found[0].2);
 }
+
+#[test]
+fn a_rulebook_reads_nothing_outside_its_folder_unless_it_may() {
+    let folder = Folder::new();
+    let rulebook = "[rulebook]\ntitle = 'T'\n[template]\nfile = '../blank.xlsx'\n[reference.names]\nfile = '../names.csv'\n[[sheet]]\nkey = ['Id']\n\
+        column = [{ heading = 'Id' }, { heading = 'Name', allowed = { reference = 'names', column = 'Name' } }]\n";
+    folder.write("names.csv", "Name\nann\n");
+    folder.write("blank.xlsx", support::books::table("Rows", "Id|Name"));
+    folder.write("in/t.rulebook.toml", rulebook);
+    folder.write("in/data.csv", "Id,Name\n1,bob\n");
+    let check = ["check", "in/data.csv", "-r", "in/t.rulebook.toml"];
+    let refused = folder.run(&check);
+    assert_eq!(refused.status, 2, "{}", refused.stdout);
+    assert!(refused.stderr.contains("the reference names is outside the rulebook's folder (../names.csv)"), "{}", refused.stderr);
+    assert!(refused.stderr.contains("--allow-outside"), "{}", refused.stderr);
+    let allowed = folder.run(&[&check[..], &["--allow-outside", "--format", "json"]].concat());
+    assert_eq!(allowed.codes(), ["off-list"], "{}", allowed.stderr);
+    // A template is only compared with: without it the check goes on.
+    folder.write("in/t.rulebook.toml", rulebook.replace("../names.csv", "names.csv"));
+    folder.write("in/names.csv", "Name\nbob\n");
+    folder.write("in/data.xlsx", support::books::table("Rows", "Id|Name\n1|bob"));
+    let noted = folder.run(&["check", "in/data.xlsx", "-r", "in/t.rulebook.toml", "--format", "json"]);
+    assert_eq!((noted.codes(), noted.status), (vec!["template-missing".to_owned()], 0));
+    assert!(noted.findings()[0].2.contains("is outside the rulebook's folder"), "{}", noted.stdout);
+}

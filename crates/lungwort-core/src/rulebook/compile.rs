@@ -14,8 +14,8 @@ use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
 use super::{
-    answer, as_workbook, block, compile_rule, intent, kinds, load as reader, lookup, optional, parents, parts, record,
-    repeat, set,
+    answer, as_workbook, block, compile_rule, intent, kinds, load as reader, lookup, optional, outside, parents, parts,
+    record, repeat, set,
 };
 use crate::cell::shown::quoted_argument;
 use crate::condition::Formula;
@@ -155,7 +155,8 @@ fn load_workbook(path: &Path, read: as_workbook::Text, given: &Given) -> Loaded 
 
 /// The same with a text that would stand at that path.
 pub fn load_text(path: &Path, text: &str) -> Loaded {
-    load_text_with(path, text, &Given::default())
+    // A text at hand is not a stranger's file.
+    load_text_with(path, text, &Given { allow_outside: true, ..Given::default() })
 }
 
 fn load_text_with(path: &Path, text: &str, given: &Given) -> Loaded {
@@ -276,10 +277,21 @@ impl Compiler {
         if written.sha256.as_deref().is_some_and(|text| !is_digest(text)) {
             self.error("template.sha256", "a SHA-256 digest has 64 hexadecimal digits");
         }
+        let written_name = written.file.as_deref().unwrap_or_default();
+        if !self.given.allow_outside && written.file.is_some() && outside::is_outside(folder, written_name) {
+            let message = format!(
+                "the template {written_name} is outside the rulebook's folder, and was not compared: {}",
+                outside::HOW
+            );
+            self.advise("template.file", message);
+            let place = written.edition_in.as_ref().and_then(|place| self.edition_place(place));
+            let why = "is outside the rulebook's folder (allow that with --allow-outside)";
+            return Template { file: None, missing: named.map(|path| (path, why)), edition_in: place };
+        }
         let there = named.clone().filter(|file| file.is_file());
         let copy = || copy_of(named.as_ref()?, written.sha256.as_deref()?);
         let file = there.or_else(copy);
-        let missing = named.filter(|_| file.is_none());
+        let missing = named.filter(|_| file.is_none()).map(|path| (path, "is not there"));
         if missing.is_some() {
             let name = written.file.as_deref().unwrap_or_default();
             let copy = if written.sha256.is_some() { ", nor a copy of it under another name" } else { "" };

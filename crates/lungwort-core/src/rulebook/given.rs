@@ -11,6 +11,8 @@ pub struct Given {
     pub existing_of: Vec<(String, PathBuf)>,
     /// Answers, each with what it is called.
     pub answers: Vec<(String, String)>,
+    /// Whether the rulebook may name files that are not in or under its folder.
+    pub allow_outside: bool,
 }
 
 /// A file for a sheet.

@@ -8,6 +8,7 @@ use super::compiler::{Compiler, looked_in};
 use super::given::Given;
 use super::lookup::{ListColumn, ListColumns, speaks_of_existing};
 use super::model::ColumnType;
+use super::outside;
 use super::phrases::listed;
 use super::reference::{self, Age, Reference, Table, Wanted, WrittenReference};
 use super::source::Source;
@@ -136,6 +137,14 @@ impl Compiler {
             }
             // What is named in its place need not be read twice.
             if (0..written.sheet.len()).any(replaced) && !is_looked_in(written, name) {
+                self.references.insert(name.clone(), None);
+                continue;
+            }
+            let outside = |file: &&String| !self.given.allow_outside && outside::is_outside(folder, file);
+            if let Some(file) = reference.file.iter().flat_map(|files| files.names()).find(outside) {
+                let message =
+                    format!("the reference {name} is outside the rulebook's folder ({file}): {}", outside::HOW);
+                self.error(&place, message);
                 self.references.insert(name.clone(), None);
                 continue;
             }

@@ -23,6 +23,7 @@ pub mod lookup;
 pub mod mistake;
 pub mod model;
 mod optional;
+mod outside;
 mod parents;
 mod parts;
 pub(crate) mod phrases;

@@ -83,8 +83,8 @@ impl Rulebook {
 pub struct Template {
     /// Its file.
     pub file: Option<PathBuf>,
-    /// The file that the rulebook names and that is not there, nor a copy of it.
-    pub missing: Option<PathBuf>,
+    /// The file that the rulebook names and that is not read, and why: `is not there`.
+    pub missing: Option<(PathBuf, &'static str)>,
     /// Where a filled file says which edition it is of.
     pub edition_in: Option<EditionPlace>,
 }

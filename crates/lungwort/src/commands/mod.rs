@@ -16,6 +16,9 @@ pub struct Arguments {
     /// The width of reports in columns, 40 to 200 [default: COLUMNS, or the terminal's]
     #[arg(long, value_name = "COLUMNS", global = true)]
     pub width: Option<usize>,
+    /// Let rulebooks name lists, templates and folders that are not in or under their own folder
+    #[arg(long, global = true)]
+    pub allow_outside: bool,
     #[command(subcommand)]
     pub command: Command,
 }

@@ -12,14 +12,14 @@ use lungwort_core::intake::io_words;
 use lungwort_core::lint;
 use lungwort_core::rulebook::compare::{self, Weight};
 use lungwort_core::rulebook::guide::{self, RuleExample};
-use lungwort_core::rulebook::{self, Level, Loaded, Rulebook, Sheet, as_workbook};
+use lungwort_core::rulebook::{self, Given, Level, Loaded, Rulebook, Sheet, as_workbook};
 
 use unicode_width::UnicodeWidthStr;
 
 use super::choose;
 use crate::Verdict;
 use crate::output::{Destination, ForceArgument, Output};
-use crate::session::ClockArguments;
+use crate::session::{ClockArguments, may_be_outside};
 use crate::style::{self, paint};
 
 #[derive(Debug, Args)]
@@ -56,7 +56,7 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
     if let Some(new) = &arguments.compare {
         return compare_with(path, new);
     }
-    let mut loaded = rulebook::load(path).map_err(|error| match error.kind() {
+    let mut loaded = rulebook::load_with(path, &Given { allow_outside: may_be_outside(), ..Given::default() }).map_err(|error| match error.kind() {
         std::io::ErrorKind::NotFound => anyhow!("{}: there is no such file", path.display()),
         std::io::ErrorKind::InvalidData => anyhow!("{}: {error}", path.display()),
         _ => anyhow!("{}: it cannot be read: {}", path.display(), io_words(&error)),

@@ -35,9 +35,9 @@ impl TemplateComparison {
     /// cannot be read is reported, since nothing can then be compared with it.
     pub fn read(rulebook: &Rulebook, out: &mut Reporter<'_>) -> Option<TemplateComparison> {
         let template = rulebook.template.as_ref()?;
-        if let Some(missing) = &template.missing {
+        if let Some((missing, why)) = &template.missing {
             let message = format!(
-                "the blank template {}, which the rulebook names, is not there: what belongs to the template was not compared.",
+                "the blank template {}, which the rulebook names, {why}: what belongs to the template was not compared.",
                 missing.display()
             );
             out.say(&codes::TEMPLATE_MISSING, message);

@@ -5,12 +5,17 @@ use std::path::Path;
 
 use super::{CellCheck, Column, Compiling, Property, Surroundings, WrittenColumn};
 use crate::cell::{Value, fold};
-use crate::rulebook::Sheet;
+use crate::rulebook::{Sheet, attachment};
 use crate::rulebook::toml_text::quoted;
 use crate::finding::{CellProblem, Correction, codes::value as codes};
 
-pub(super) fn compile(_: &mut Compiling<'_>, written: &WrittenColumn) -> Option<String> {
-    written.attachment_folder.clone()
+pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Option<String> {
+    let folder = written.attachment_folder.as_ref()?;
+    if !on.compiler.given.allow_outside && !attachment::is_inside(folder) {
+        on.error("attachment_folder", "the folder must be in or under that of the file, or be allowed with --allow-outside");
+        return None;
+    }
+    Some(folder.clone())
 }
 
 pub(super) struct This;

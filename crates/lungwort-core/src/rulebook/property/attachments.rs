@@ -61,8 +61,9 @@ pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Option
     if of.folder.is_some() && !of.hosts.is_empty() {
         on.error("attachments", "hosts go with web addresses, and not with a folder");
     }
-    if of.folder.as_deref().is_some_and(|folder| !attachment::is_inside(folder)) {
-        on.error("attachments", "the folder must be in or under that of the file");
+    let allowed = on.compiler.given.allow_outside;
+    if of.folder.as_deref().is_some_and(|folder| !allowed && !attachment::is_inside(folder)) {
+        on.error("attachments", "the folder must be in or under that of the file, or be allowed with --allow-outside");
         return None;
     }
     if of.folder.is_none() && (of.max_bytes.is_some() || of.all_used) {
