@@ -48,3 +48,5 @@ pub const WITNESSES: usize = 200;
 pub const SHOWN_LINE: usize = 160;
 /// The largest rulebook, or file of answers, in bytes.
 pub const SMALL_FILE: u64 = 64 << 20;
+/// How many blank columns to the left of a cell make it far from all others: the blanks of its row would cost as much as filled cells.
+pub const FAR: usize = 1_000;

@@ -50,7 +50,7 @@ fn main() -> ExitCode {
     match commands::run(arguments.command) {
         Ok(Verdict::Ready) => ExitCode::SUCCESS,
         Ok(Verdict::NotReady) => ExitCode::from(1),
-        Err(error) if error.downcast_ref::<std::io::Error>().is_some() => {
+        Err(error) if error.chain().count() == 1 && error.downcast_ref::<std::io::Error>().is_some() => {
             // Of what is read and written elsewhere, the file is named.
             let why = error.downcast_ref().map(lungwort_core::intake::io_words).unwrap_or_default();
             output::note!("{}: standard output cannot be written: {why}", style::paint(style::ERROR, "lungwort"));

@@ -192,7 +192,11 @@ fn a_rulebook_reads_nothing_outside_its_folder_unless_it_may() {
     let check = ["check", "in/data.csv", "-r", "in/t.rulebook.toml"];
     let refused = folder.run(&check);
     assert_eq!(refused.status, 2, "{}", refused.stdout);
-    assert!(refused.stderr.contains("the reference names is outside the rulebook's folder (../names.csv)"), "{}", refused.stderr);
+    assert!(
+        refused.stderr.contains("the reference names is outside the rulebook's folder (../names.csv)"),
+        "{}",
+        refused.stderr
+    );
     assert!(refused.stderr.contains("--allow-outside"), "{}", refused.stderr);
     let allowed = folder.run(&[&check[..], &["--allow-outside", "--format", "json"]].concat());
     assert_eq!(allowed.codes(), ["off-list"], "{}", allowed.stderr);

@@ -26,6 +26,7 @@ pub(crate) struct DataPlace<'d> {
 /// Tells what a sheet's facts come to.
 pub(crate) fn tell_of(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {
     cut(metadata, out);
+    far(metadata, out);
     hidden_rows(metadata, data, out);
     hidden_columns(metadata, data, out);
     merged(metadata, data, out);
@@ -50,6 +51,18 @@ fn cut(metadata: &SheetMetadata, out: &mut Reporter<'_>) {
         column_letter(range.last_column)
     );
     say(&codes::REPEATED_ROWS, message, Place::default(), out);
+}
+
+/// Cells far to the right of the others, or beyond the last column of a sheet.
+fn far(metadata: &SheetMetadata, out: &mut Reporter<'_>) {
+    let Some(far) = metadata.far else { return };
+    let (count, cells) = (thousands(far.count), if far.count == 1 { "cell is" } else { "cells are" });
+    let message = format!(
+        "{count} {cells} far to the right of the others, the first in {}{}; nothing of the template is there, and they were not checked. Clear them if they are not meant to be sent.",
+        column_letter(far.column),
+        far.row
+    );
+    say(&codes::FAR_CELLS, message, Place { field: Some(far.column), ..at_row(far.row) }, out);
 }
 
 fn hidden_rows(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {

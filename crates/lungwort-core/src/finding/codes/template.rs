@@ -164,6 +164,12 @@ STRAY_CELLS "stray-cells" Error "A few cells are on their own below the data"
     fix "Clear the cells, or move them to another sheet."
     "Total: 412" => "nothing below the data"
 
+FAR_CELLS "far-cells" Warning "Cells far to the right of the others"
+    means "Cells are filled with a thousand or more blank columns to the left of them, or beyond the last column that a sheet can have."
+    matters "Nobody sees them, and they are sent with the rest. Some receiving sides count them as columns."
+    fix "Go to the cell that is named, look, and clear what is there."
+    "x in XFD2" => "nothing there"
+
 LOST_DROP_DOWN "lost-drop-down" Warning "A drop-down of the template is gone"
     means "The template has a drop-down in this column, and in some rows or in all it is no longer there. Pasting cells over a drop-down removes it."
     matters "Where there is no drop-down, the sheet accepted whatever was pasted."

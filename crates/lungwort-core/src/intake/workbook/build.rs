@@ -5,11 +5,12 @@ use std::sync::Arc;
 
 use super::error::BookError;
 
+use super::metadata::Far;
 use crate::cell::date::from_serial;
 use crate::intake::cells::{CellMetadata, Formula, NumberFormats, Stored, push_number};
 use crate::intake::chunk::{Chunk, Field, RowStart};
 use crate::intake::scan_special;
-use crate::limits::{LARGEST_SHEET_ROW, REPEATED_FREE, REPEATED_TIMES};
+use crate::limits::{FAR, LARGEST_SHEET_ROW, REPEATED_FREE, REPEATED_TIMES};
 
 /// Text gathered for a chunk.
 const CHUNK: usize = 96 * 1024;
@@ -54,6 +55,8 @@ pub struct Builder {
     /// What the texts of all rows came to, and what they may come to.
     texts: u64,
     most_texts: u64,
+    /// Cells that are in no row, since they are far from all others.
+    pub far: Option<Far>,
     /// What was more than a row, or all of them, may hold.
     oversized: Option<String>,
 }
@@ -74,6 +77,7 @@ impl Builder {
             texts_before: 0,
             texts: 0,
             most_texts: u64::MAX,
+            far: None,
             oversized: None,
         }
     }
@@ -171,8 +175,14 @@ impl Builder {
             return;
         }
         let end = self.chunk.text.len();
-        if end == start && formula == Formula::None || column >= MOST_COLUMNS {
+        if end == start && formula == Formula::None {
             self.chunk.text.truncate(start);
+            return;
+        }
+        let before = if self.filled { self.chunk.fields.len() - self.row_start } else { 0 };
+        if column >= MOST_COLUMNS || column >= before + FAR {
+            self.chunk.text.truncate(start);
+            self.is_far(column);
             return;
         }
         let mut field = Field::new(start, end, special);
@@ -195,6 +205,12 @@ impl Builder {
             plain_number = false;
         }
         metadata.formula != Formula::None || !(plain_number || metadata.stored == Stored::Text)
+    }
+
+    /// Counts a cell that is far from the others of its row: the blanks between them would cost as much as filled cells.
+    fn is_far(&mut self, column: usize) {
+        let first = Far { count: 0, row: self.row, column };
+        self.far.get_or_insert(first).count += 1;
     }
 
     /// Whether the row holds too much, the cell that was just added included.

@@ -78,6 +78,17 @@ pub struct Validation {
     pub only_warns: bool,
 }
 
+/// Filled cells that are far from the others.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Far {
+    /// How many.
+    pub count: u64,
+    /// The row of the first.
+    pub row: u64,
+    /// Its column, from zero.
+    pub column: usize,
+}
+
 /// What a sheet is besides its rows.
 #[derive(Debug, Clone, Default)]
 pub struct SheetMetadata {
@@ -95,6 +106,8 @@ pub struct SheetMetadata {
     pub filtered: Option<CellRange>,
     /// Drop-downs and limits.
     pub validations: Vec<Validation>,
+    /// Cells that stand far to the right of the others in their row, or beyond the last column, and are in no row.
+    pub far: Option<Far>,
     /// Styles of whole columns: first, last, style.
     pub column_styles: Vec<(usize, usize, usize)>,
 }

@@ -297,6 +297,7 @@ impl OdsRows {
         if let Some((cells, left, left_out)) = self.repeats.pop() {
             self.put(&cells);
             self.builder.within_limits()?;
+            self.metadata.far = self.builder.far;
             if left > 1 {
                 self.repeats.push((cells, left - 1, left_out));
             } else {

@@ -244,7 +244,7 @@ impl OtherRows {
         while let Some(cell) = self.waiting.take().or_else(|| self.cells.next()) {
             if open != Some(cell.row) {
                 if open.is_some() {
-                    self.builder.end_row();
+                    self.end_row()?;
                 }
                 if self.builder.is_full() {
                     self.waiting = Some(cell);
@@ -256,9 +256,15 @@ impl OtherRows {
             self.add(&cell);
         }
         if open.is_some() {
-            self.builder.end_row();
+            self.end_row()?;
         }
         Ok(self.builder.finish())
+    }
+
+    fn end_row(&mut self) -> io::Result<()> {
+        self.builder.end_row();
+        self.metadata.far = self.builder.far;
+        self.builder.within_limits()
     }
 
     fn add(&mut self, cell: &Filled) {

@@ -240,6 +240,7 @@ impl<R: Read> XlsxRows<R> {
             }
         }
         let has_values = self.builder.end_row();
+        self.metadata.far = self.builder.far;
         self.builder.within_limits()?;
         if !has_values {
             self.empty_rows += 1;
@@ -293,10 +294,7 @@ impl<R: Read> XlsxRows<R> {
             (_, true) => Formula::WithResult,
             (_, false) => Formula::WithoutResult,
         };
-        if column >= MOST_COLUMNS {
-            return Ok(());
-        }
-        if let Some(rows) = &mut self.style_rows {
+        if let Some(rows) = self.style_rows.as_mut().filter(|_| column < MOST_COLUMNS) {
             rows.add(self.row.0, column, style);
         }
         let text = self.scratch.as_str();
