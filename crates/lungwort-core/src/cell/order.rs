@@ -2,19 +2,22 @@
 
 /// The members of a longest ascending subsequence.
 pub fn longest_ascending(list: &[usize]) -> Vec<usize> {
-    let mut best: Vec<Vec<usize>> = Vec::new();
-    for value in list {
-        // The runs are kept by length; each ends in the least value that a run of that length can end in.
-        let at = best.partition_point(|run| run.last() < Some(value));
-        let mut run = if at > 0 { best[at - 1].clone() } else { Vec::new() };
-        run.push(*value);
-        if at < best.len() {
-            best[at] = run;
+    // By length, where the run ends that ends in the least value; each value knows the one before it in its run.
+    let mut ends: Vec<usize> = Vec::new();
+    let mut before: Vec<Option<usize>> = Vec::with_capacity(list.len());
+    for (at, value) in list.iter().enumerate() {
+        let length = ends.partition_point(|end| list[*end] < *value);
+        before.push(length.checked_sub(1).map(|shorter| ends[shorter]));
+        if length < ends.len() {
+            ends[length] = at;
         } else {
-            best.push(run);
+            ends.push(at);
         }
     }
-    best.pop().unwrap_or_default()
+    let mut run: Vec<usize> =
+        std::iter::successors(ends.last().copied(), |at| before[*at]).map(|at| list[at]).collect();
+    run.reverse();
+    run
 }
 
 #[cfg(test)]

@@ -81,8 +81,9 @@ fn words_around(sheet: &TemplateSheet, layout: &Layout, column: &mut DraftColumn
         let text = sheet.text(row, column.field);
         let short = says_required(text).or_else(|| {
             // A row of M and O says it if nothing else stands in it.
-            let all = sheet.row(row);
-            let letters = all.len() > 1 && all.iter().all(|(_, text)| matches!(*text, "M" | "O" | "R" | "C"));
+            let is_letter = |text: &str| matches!(text, "M" | "O" | "R" | "C");
+            let all = if is_letter(text) { sheet.row(row) } else { Vec::new() };
+            let letters = all.len() > 1 && all.iter().all(|(_, text)| is_letter(text));
             letters.then_some(matches!(text, "M" | "R"))
         });
         let said = short.or_else(|| layout.guide_rows.contains(&row).then(|| word_in(text)).flatten());

@@ -370,7 +370,7 @@ fn definitions_and_prose(template: &Template, entries: &[Option<Entry>], draft: 
     let is_prose = |sheet: &TemplateSheet, row: u64| {
         let at = template.sheets.iter().position(|other| std::ptr::eq(other, sheet)).unwrap_or(0);
         // The rows of tables are no sentences.
-        let few = sheet.row(row).len() <= 2;
+        let few = sheet.has_few(row, 2);
         match entries.iter().flatten().find(|entry| entry.at == at) {
             Some(entry) => few && row < entry.layout.heading_row,
             None => few,

@@ -62,11 +62,10 @@ impl Template {
         let mut sheets = Vec::new();
         for at in 0..book.sheets.len() {
             let entry = book.sheets[at].clone();
-            sheets.push(TemplateSheet {
-                name: entry.name,
-                hidden: entry.hidden,
-                full: book.full_sheet(at, MOST_CELLS)?,
-            });
+            let mut full = book.full_sheet(at, MOST_CELLS)?;
+            // Nearly always they are in this order already.
+            full.styles.sort_by_key(|(row, column, _)| (*row, *column));
+            sheets.push(TemplateSheet { name: entry.name, hidden: entry.hidden, full });
         }
         Ok(Template {
             file_name,
@@ -141,6 +140,13 @@ impl TemplateSheet {
         cells.map(|cell| (cell.column, cell.text.trim())).filter(|(_, text)| !text.is_empty()).collect()
     }
 
+    /// Whether at most so many cells of a row are filled.
+    pub fn has_few(&self, row: u64, most: usize) -> bool {
+        let from = self.full.cells.partition_point(|cell| cell.row < row);
+        let cells = self.full.cells[from..].iter().take_while(|cell| cell.row == row);
+        cells.filter(|cell| !cell.text.trim().is_empty()).take(most + 1).count() <= most
+    }
+
     /// The last filled row.
     pub fn last_row(&self) -> u64 {
         self.full.cells.last().map_or(0, |cell| cell.row)
@@ -148,7 +154,8 @@ impl TemplateSheet {
 
     /// The style of a cell: its own, or its column's.
     pub fn style(&self, row: u64, column: usize) -> Option<usize> {
-        let own = self.full.styles.iter().find(|(at, other, _)| *at == row && *other == column);
+        let from = self.full.styles.partition_point(|(at, other, _)| (*at, *other) < (row, column));
+        let own = self.full.styles.get(from).filter(|(at, other, _)| (*at, *other) == (row, column));
         let of_column =
             || self.full.metadata.column_styles.iter().find(|(first, last, _)| (*first..=*last).contains(&column));
         own.map(|(.., style)| *style).or_else(|| of_column().map(|(.., style)| *style))

@@ -1,5 +1,7 @@
 //! A draft as the text of a rulebook, each line with where it was learned.
 
+use std::collections::HashMap;
+
 use super::draft::{Confidence, Draft, DraftColumn, DraftSheet, Line, Unread};
 use crate::cell::shown;
 use crate::rulebook::property;
@@ -135,24 +137,36 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
         );
     }
     sheet.lines.0.iter().for_each(|line| out.entry(part, line, 0));
+    // Where names of columns may be: what is not there is in none of them.
+    let in_rules: Vec<&str> =
+        sheet.rules.iter().flat_map(|rule| &rule.lines).map(|(_, value)| value.as_str()).collect();
+    let of_columns = || sheet.columns.iter().flat_map(|column| &column.lines.0);
+    let conditions: Vec<&str> = of_columns()
+        .filter(|line| matches!(line.key, "required_when" | "blank_when"))
+        .map(|line| line.value.as_str())
+        .collect();
+    let dependent: Vec<&str> = of_columns()
+        .filter(|line| line.key == "allowed" && line.value.contains("depends_on"))
+        .chain(&sheet.lines.0)
+        .map(|line| line.value.as_str())
+        .collect();
     let names_used = |name: &str| {
         let quoted = quoted(name);
-        let by_number = numbered(name);
-        let in_rules = sheet.rules.iter().flat_map(|rule| &rule.lines).any(|(_, value)| {
+        let by_number = if in_rules.is_empty() { Vec::new() } else { numbered(name) };
+        let in_rule = |value: &&str| {
             contains_word(value, name) || by_number.iter().any(|pattern| value.contains(pattern.as_str()))
-        });
-        let in_columns = sheet.columns.iter().flat_map(|column| &column.lines.0).any(|line| match line.key {
-            "allowed" => line.value.contains(&quoted),
-            "required_when" | "blank_when" => contains_word(&line.value, name),
-            _ => false,
-        });
-        in_rules || in_columns || sheet.lines.0.iter().any(|line| line.value.contains(&quoted))
+        };
+        in_rules.iter().any(in_rule)
+            || conditions.iter().any(|value| contains_word(value, name))
+            || dependent.iter().any(|value| value.contains(&quoted))
     };
+    let mut times: HashMap<&str, usize> = HashMap::new();
+    sheet.columns.iter().for_each(|column| *times.entry(column.heading.as_str()).or_default() += 1);
     for (number, cell) in sheet.cells.iter().enumerate() {
         write_column(out, Part::Cell(at, number), cell, true, names_used(&cell.name));
     }
     for (number, column) in sheet.columns.iter().enumerate() {
-        let repeated = sheet.columns.iter().filter(|other| other.heading == column.heading).count() > 1;
+        let repeated = times.get(column.heading.as_str()).is_some_and(|times| *times > 1);
         write_column(out, Part::Column(at, number), column, sheet.is_form, repeated || names_used(&column.name));
     }
     for (number, rule) in sheet.rules.iter().enumerate() {

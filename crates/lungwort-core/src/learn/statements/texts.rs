@@ -1,5 +1,7 @@
 //! All texts of a template that people read, each with what it is about.
 
+use std::collections::HashMap;
+
 use super::{About, Entries, LONGEST, Text};
 use crate::cell::fold::fold;
 use crate::learn::draft::Draft;
@@ -71,14 +73,19 @@ fn on_entry((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), draft: &
 
 /// On any other sheet. A table that goes through the columns names one at the beginning of a row.
 fn elsewhere(sheet: &TemplateSheet, headings: &Headings, texts: &mut Vec<Text>) {
+    let mut by_heading: HashMap<&str, (usize, usize)> = HashMap::new();
+    for (heading, sheet, column) in headings.iter().rev().filter(|(heading, ..)| !heading.is_empty()) {
+        by_heading.insert(heading.as_str(), (*sheet, *column));
+    }
+    // The row, and the column that the first cell of it with a heading names.
+    let mut named: (u64, Option<(usize, usize)>) = (0, None);
     for cell in &sheet.full.cells {
-        let left = sheet.row(cell.row).into_iter().filter(|(column, _)| *column < cell.column);
-        let named = left.into_iter().find_map(|(_, text)| {
-            let folded = fold(text);
-            headings.iter().find(|(heading, ..)| *heading == folded && !folded.is_empty())
-        });
-        let about = named.map_or(About::Any, |(_, sheet, column)| About::Column(*sheet, *column));
+        if named.0 != cell.row {
+            named = (cell.row, None);
+        }
+        let about = named.1.map_or(About::Any, |(sheet, column)| About::Column(sheet, column));
         texts.push(text(&cell.text, place(sheet, cell.row, cell.column), about));
+        named.1 = named.1.or_else(|| by_heading.get(fold(&cell.text).as_str()).copied());
     }
 }
 
