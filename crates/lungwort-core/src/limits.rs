@@ -50,3 +50,5 @@ pub const SHOWN_LINE: usize = 160;
 pub const SMALL_FILE: u64 = 64 << 20;
 /// How many blank columns to the left of a cell make it far from all others: the blanks of its row would cost as much as filled cells.
 pub const FAR: usize = 1_000;
+/// How many cells the filled ones of an XLS or XLSB workbook may be spread over: its reader makes room for the blanks between them.
+pub const SPREAD: u64 = 4_000_000;

@@ -70,6 +70,7 @@ impl Workbook {
         if package.has("xl/workbook.bin") {
             let macros = package.has("xl/vbaProject.bin");
             package_bounds(&package)?;
+            xls_bounds::check_binary(&package)?;
             return Ok(Workbook::of_other(BookKind::Xlsb, other::OtherBook::open(&bytes, BookKind::Xlsb)?, macros));
         }
         if package.has("content.xml") && package.has("META-INF/manifest.xml") {
