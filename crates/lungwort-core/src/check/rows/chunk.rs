@@ -90,6 +90,8 @@ impl ChunkJudge<'_, '_> {
         let Shaped { chunk, places, .. } = shaped;
         let mut rows = Vec::with_capacity(places.len());
         let mut first_of_data = None;
+        // Of many rows with the same cells missing, the same is said.
+        let mut short: Option<(usize, Arc<Problem>)> = None;
         for (row, _) in places.iter().enumerate().filter(|(_, place)| place.kind != RowKind::Template) {
             first_of_data.get_or_insert(row);
             if places[row].kind == RowKind::Blank {
@@ -104,12 +106,20 @@ impl ChunkJudge<'_, '_> {
             }
             out.filled_rows += 1;
             out.last_filled = Some(chunk.row_number(row));
-            if chunk.is_sheet() {
+            let count = chunk.row(row).len();
+            let known = short.as_ref().filter(|(cells, _)| *cells == count && !chunk.is_sheet());
+            if let Some((_, problem)) = known {
+                ragged::pad(chunk, row, self.header.width);
+                out.findings.push(whole_row(row, Arc::clone(problem)));
+            } else if chunk.is_sheet() {
                 self.bring_to_width(chunk, row, out);
             } else if chunk.row(row).len() != self.header.width
                 && let Some(ragged) = ragged::reconcile(self.sheet, self.header, chunk, row, self.delimiter)
             {
                 let problem = file_problem(ragged.found.code, "The row", ragged.found);
+                if count < self.header.width {
+                    short = Some((count, Arc::clone(&problem)));
+                }
                 out.findings.push(RowFinding {
                     field: ragged.field,
                     value: ragged.value,

@@ -34,9 +34,7 @@ pub fn reconcile(
     let due = header.width;
     if cells.len() < due {
         let missing = due - cells.len();
-        let mut padded = cells.clone();
-        padded.resize(due, Field::empty());
-        chunk.set_row(row, &padded);
+        pad(chunk, row, due);
         let plural = if missing == 1 { "cell is" } else { "cells are" };
         let message = format!("{} where the headings have {due}: {missing} {plural} missing.", has_cells(cells.len()));
         return Some(Ragged {
@@ -76,6 +74,13 @@ pub fn reconcile(
     let found = CellProblem::new(&codes::LONG_ROW, message)
         .with(Action::JoinCells { count: surplus + 1, value: text.to_string() }.likely());
     Some(Ragged { row, found, field: Some(at), value: Some(text), hopeless: false })
+}
+
+/// Adds the cells that a row lacks.
+pub fn pad(chunk: &mut Chunk, row: usize, due: usize) {
+    let mut padded: Vec<Field> = chunk.row(row).to_vec();
+    padded.resize(due, Field::empty());
+    chunk.set_row(row, &padded);
 }
 
 fn has_cells(count: usize) -> String {
