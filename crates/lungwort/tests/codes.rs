@@ -260,6 +260,7 @@ fn every_code_has_a_case() {
         include_str!("lookups.rs"),
         include_str!("references.rs"),
         include_str!("learn.rs"),
+        include_str!("hostile.rs"),
         include_str!("intents.rs"),
         include_str!("answers.rs"),
         include_str!("attachments.rs"),

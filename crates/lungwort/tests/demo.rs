@@ -66,6 +66,7 @@ const NOT_HERE: &[&str] = &[
     "ambiguous-date",
     "template-unreadable",
     "template-missing",
+    "far-cells",
     "not-time",
     "too-many-given",
     "not-exactly-one",
