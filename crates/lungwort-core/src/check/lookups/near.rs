@@ -4,12 +4,14 @@
 use std::collections::HashMap;
 use std::sync::OnceLock;
 
-use crate::cell::fold;
+use crate::cell::fold::{self, Folded};
 use crate::cell::key;
 use crate::rulebook::model::{LookupKey, Table};
 
 /// Larger tables are not searched for slips of one letter: their index would take more room than they do.
 const MOST_FOR_SLIPS: usize = 50_000;
+/// In tables that are no larger, words with as many slips are found as in lists that stand in the rulebook.
+const MOST_SEARCHED: usize = 5_000;
 /// Longer words are not searched for slips.
 const LONGEST: usize = 40;
 /// A row that stands for several.
@@ -20,6 +22,7 @@ const SEVERAL: u32 = u32::MAX;
 pub(super) struct Near {
     folded: OnceLock<HashMap<u64, u32>>,
     slips: OnceLock<HashMap<u64, u32>>,
+    words: OnceLock<Folded>,
 }
 
 impl Near {
@@ -45,6 +48,14 @@ impl Near {
         let is_word = |text: &str| !text.chars().any(char::is_numeric) && (3..=LONGEST).contains(&text.chars().count());
         if table.row_count() > MOST_FOR_SLIPS || !is_word(&wanted) {
             return None;
+        }
+        if table.row_count() <= MOST_SEARCHED {
+            let words = self.words.get_or_init(|| {
+                let word =
+                    |row: usize| Some(table.cell(row, *column)).filter(|key| counts(row) && is_word(&fold::fold(key)));
+                Folded::new((0..table.row_count()).map(|row| word(row).unwrap_or_default()))
+            });
+            return words.nearest(text);
         }
         let slips = self.slips.get_or_init(|| {
             let mut index = HashMap::new();
@@ -109,6 +120,8 @@ mod tests {
         is("Primla", Some("Primula"));
         is("Prmiula", Some("Primula"));
         is("Primulas", Some("Primula"));
+        is("Pirmlua", Some("Primula"));
+        is("Thymsu abla", Some("Thymus alba"));
         is("Lotas", None);
         is("d0012", Some("D-0012"));
         is("D-0013", None);
