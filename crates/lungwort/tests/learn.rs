@@ -4,7 +4,9 @@
 mod support;
 
 use rust_xlsxwriter::{Color, DataValidation, DataValidationRule, Format, Formula, Note, Workbook, Worksheet};
+use std::path::Path;
 use support::Folder;
+
 use support::books::{book, rows, table, texts};
 
 /// Learns `template.xlsx`; the rulebook's lines without their sources, blank lines left out.
@@ -722,4 +724,19 @@ fn the_ending_of_a_text_is_learned() {
     let codes = |file: &str| folder.run(&["check", file, "-r", "lots.rulebook.toml", "--format", "json"]).codes();
     assert_eq!(codes("data.txt"), Vec::<String>::new());
     assert_eq!(codes("data.csv"), ["wrong-file-kind"]);
+}
+
+#[test]
+fn a_cover_that_is_filled_in_is_no_table() {
+    let folder = Folder::new();
+    let examples = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    let labels = |name: &str| -> Vec<String> {
+        folder.write(name, std::fs::read(examples.join(name)).unwrap());
+        assert_eq!(folder.run(&["learn", name, "-o", "t.rulebook.toml", "--force"]).status, 0);
+        let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+        text.lines().filter(|line| line.starts_with("label")).map(str::to_owned).collect()
+    };
+    let blank = labels("germination-template.xlsx");
+    assert_eq!(blank.len(), 4, "{blank:?}");
+    assert_eq!(labels("germination-accepted.xlsx"), blank);
 }

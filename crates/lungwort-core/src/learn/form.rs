@@ -4,8 +4,11 @@ use super::draft::{Confidence, DraftColumn, DraftSheet};
 use super::names::unique_names;
 use super::source::{Template, TemplateSheet};
 use crate::cell::fold::fold;
+use crate::intake::workbook::FullCell;
 use crate::rulebook::toml_text::quoted;
 
+/// Labels of one cover are no farther below each other.
+const FAR_BELOW: u64 = 40;
 /// A label is no longer than this.
 const LONGEST: usize = 60;
 
@@ -23,13 +26,36 @@ pub fn learn(template: &Template, sheet: &TemplateSheet) -> Option<DraftSheet> {
     Some(draft)
 }
 
+/// The column of the labels of a cover sheet that is filled in, and the row of the first: two or more of them under each other are marked
+/// as labels are, with nothing in their rows but a value, and at least half of them have one. Of a table, only the headings would be marked.
+pub fn filled_cover(sheet: &TemplateSheet) -> Option<(usize, u64)> {
+    let is_marked = |text: &str| text.ends_with([':', '*']) && text.chars().count() <= LONGEST;
+    let marked = |cell: &&FullCell| is_marked(cell.text.trim()) && sheet.has_few(cell.row, 2);
+    let first = sheet.full.cells.iter().find(marked)?;
+    let below: Vec<u64> = sheet
+        .full
+        .cells
+        .iter()
+        .filter(marked)
+        .filter(|cell| cell.column == first.column && cell.row <= first.row + FAR_BELOW)
+        .map(|cell| cell.row)
+        .collect();
+    let filled = below.iter().filter(|row| !sheet.text(**row, first.column + 1).is_empty()).count();
+    (below.len() >= 2 && filled * 2 >= below.len()).then_some((first.column, first.row))
+}
+
 /// The labelled cells above a row.
 pub fn labels(template: &Template, sheet: &TemplateSheet, before: u64) -> Vec<DraftColumn> {
     let mut columns: Vec<DraftColumn> = Vec::new();
+    let cover = if before == u64::MAX { filled_cover(sheet) } else { None };
+    let may_be_filled = |cell: &FullCell| {
+        cover.is_some_and(|(column, row)| cell.column == column && cell.row >= row && sheet.has_few(cell.row, 2))
+    };
     for cell in sheet.full.cells.iter().filter(|cell| cell.row < before) {
         let text = cell.text.trim();
         let value_column = sheet.merged_at(cell.row, cell.column).map_or(cell.column, |range| range.last_column) + 1;
-        if text.is_empty() || text.len() > LONGEST || !sheet.text(cell.row, value_column).is_empty() {
+        let is_filled = !sheet.text(cell.row, value_column).is_empty();
+        if text.is_empty() || text.len() > LONGEST || is_filled && !may_be_filled(cell) {
             continue;
         }
         let limit = sheet.validations(value_column, cell.row - 1);

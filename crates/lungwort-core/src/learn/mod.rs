@@ -188,6 +188,7 @@ fn sheets(template: &Template, hints: &Hints, draft: &mut Draft) -> Vec<Option<E
     let mut entries = Vec::new();
     let is_text = template.text.is_some();
     let found = |sheet: &TemplateSheet| match (&hints.sheet, hints.heading_row) {
+        (None, None) if form::filled_cover(sheet).is_some() => None,
         (None, None) => headings::find(sheet, is_text),
         (wanted, row) => {
             let meant = wanted.as_ref().is_none_or(|wanted| wanted.eq_ignore_ascii_case(&sheet.name));
