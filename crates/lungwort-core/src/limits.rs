@@ -52,3 +52,5 @@ pub const SMALL_FILE: u64 = 64 << 20;
 pub const FAR: usize = 1_000;
 /// How many cells the filled ones of an XLS or XLSB workbook may be spread over: its reader makes room for the blanks between them.
 pub const SPREAD: u64 = 4_000_000;
+/// The columns that a sheet can have.
+pub const MOST_COLUMNS: usize = 16_384;

@@ -6,6 +6,7 @@
 mod answers;
 mod commands;
 mod output;
+mod outside;
 mod preview;
 mod progress;
 mod questions;
@@ -45,7 +46,7 @@ fn main() -> ExitCode {
     };
     arguments.width.into_iter().for_each(style::set_width);
     if arguments.allow_outside {
-        session::allow_outside();
+        outside::allow();
     }
     match commands::run(arguments.command) {
         Ok(Verdict::Ready) => ExitCode::SUCCESS,

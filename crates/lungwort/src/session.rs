@@ -4,8 +4,6 @@ use std::cell::RefCell;
 use std::io::IsTerminal;
 use std::path::{Path, PathBuf};
 
-use std::sync::atomic::{AtomicBool, Ordering};
-
 use anyhow::{Context, Result, anyhow, bail};
 use clap::{Args, ValueEnum};
 use jiff::civil::Date;
@@ -19,19 +17,8 @@ use lungwort_core::rulebook::{Given, GivenFile};
 use crate::answers;
 use crate::commands::choose::{self, Chosen};
 use crate::output::{Destination, ForceArgument, Output};
+use crate::outside;
 use crate::report::{By, FORMS, FormEntry};
-
-static ALLOW_OUTSIDE: AtomicBool = AtomicBool::new(false);
-
-/// Lets rulebooks name files that are not in or under their folder, for the whole run.
-pub fn allow_outside() {
-    ALLOW_OUTSIDE.store(true, Ordering::Relaxed);
-}
-
-/// Whether they may.
-pub fn may_be_outside() -> bool {
-    ALLOW_OUTSIDE.load(Ordering::Relaxed)
-}
 
 /// Endings of kinds of files in which no report is written, so that a report of text under such a name would mislead.
 const OTHER_KINDS: &[&str] = &["tsv", "xls", "xlsm", "xlsb", "ods", "htm", "html", "pdf", "doc", "docx", "xml", "toml"];
@@ -410,7 +397,7 @@ fn given(input: &InputArguments) -> Result<Given> {
             _ => bail!("--existing-of {text}: it is written NAME=FILE, with the name of the other system"),
         }
     }
-    Ok(Given { existing, existing_of, answers, allow_outside: may_be_outside() })
+    Ok(Given { existing, existing_of, answers, allow_outside: outside::is_allowed() })
 }
 
 fn read_options(input: &InputArguments) -> Result<ReadOptions> {

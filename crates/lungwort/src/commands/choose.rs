@@ -8,7 +8,7 @@ use lungwort_core::intake::io_words;
 use lungwort_core::rulebook::choose::{self, SheetHeadings};
 use lungwort_core::rulebook::{self, Given, Rulebook};
 
-use crate::session::may_be_outside;
+use crate::outside;
 
 /// A rulebook and why it was taken.
 pub struct Chosen {
@@ -24,7 +24,7 @@ pub fn named(path: &Path, given: &Given) -> Result<Chosen> {
 
 /// Loads a rulebook; one with mistakes cannot be checked by.
 pub fn load(path: &Path) -> Result<Rulebook> {
-    load_with(path, &Given { allow_outside: may_be_outside(), ..Given::default() })
+    load_with(path, &Given { allow_outside: outside::is_allowed(), ..Given::default() })
 }
 
 fn load_with(path: &Path, given: &Given) -> Result<Rulebook> {

@@ -15,7 +15,8 @@ use crate::Verdict;
 use crate::output::{Destination, ForceArgument, Output};
 use super::rulebook::as_named;
 use crate::questions::{self, Asked};
-use crate::session::{ClockArguments, may_be_outside};
+use crate::outside;
+use crate::session::ClockArguments;
 use crate::style::{self, paint};
 
 /// Changes that are named on the screen.
@@ -104,7 +105,7 @@ pub fn run(arguments: &LearnArguments) -> Result<Verdict> {
         summary(&learned, (&path, asks, arguments.onto.as_deref()), &mut out)?;
         out.finish()?;
         let named = learned.draft.template.get("file").map(|line| line.value.trim_matches('"'));
-        if named.is_some_and(|file| file.starts_with("..") || Path::new(file).is_absolute()) && !may_be_outside() {
+        if named.is_some_and(|file| file.starts_with("..") || Path::new(file).is_absolute()) && !outside::is_allowed() {
             crate::output::note!(
                 "The template is outside the rulebook's folder. Put both into one folder, or checks read it only with --allow-outside."
             );

@@ -19,7 +19,8 @@ use unicode_width::UnicodeWidthStr;
 use super::choose;
 use crate::Verdict;
 use crate::output::{Destination, ForceArgument, Output};
-use crate::session::{ClockArguments, may_be_outside};
+use crate::outside;
+use crate::session::ClockArguments;
 use crate::style::{self, paint};
 
 #[derive(Debug, Args)]
@@ -56,7 +57,7 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
     if let Some(new) = &arguments.compare {
         return compare_with(path, new);
     }
-    let mut loaded = rulebook::load_with(path, &Given { allow_outside: may_be_outside(), ..Given::default() }).map_err(|error| match error.kind() {
+    let mut loaded = rulebook::load_with(path, &Given { allow_outside: outside::is_allowed(), ..Given::default() }).map_err(|error| match error.kind() {
         std::io::ErrorKind::NotFound => anyhow!("{}: there is no such file", path.display()),
         std::io::ErrorKind::InvalidData => anyhow!("{}: {error}", path.display()),
         _ => anyhow!("{}: it cannot be read: {}", path.display(), io_words(&error)),

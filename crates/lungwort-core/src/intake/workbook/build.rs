@@ -16,8 +16,7 @@ use crate::limits::{FAR, LARGEST_SHEET_ROW, REPEATED_FREE, REPEATED_TIMES};
 const CHUNK: usize = 96 * 1024;
 /// Up to this row blank rows are kept, so that what stands above the data is found where it is.
 const DENSE: u64 = 64;
-/// Columns a sheet can have.
-pub const MOST_COLUMNS: usize = 16_384;
+pub use crate::limits::MOST_COLUMNS;
 
 /// A value as it is stored.
 #[derive(Debug, Clone, Copy)]

@@ -6,8 +6,7 @@ use indexmap::IndexMap;
 use toml_edit::{DocumentMut, Table};
 
 use super::lists::Lists;
-use super::read::Actual;
-use super::{Grid, Row, columns, more, rules, settings, tables};
+use super::{Actual, Grid, Row, columns, more, rules, settings, tables};
 
 /// A cell that was not understood: the sheet, the row as the workbook counts, the place of its column, and why.
 pub(super) type Refused = (&'static str, u64, usize, String);

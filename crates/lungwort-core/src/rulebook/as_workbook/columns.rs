@@ -50,24 +50,10 @@ pub(super) static TITLES: LazyLock<Vec<Title>> = LazyLock::new(|| {
     titles
 });
 
-/// Every column of a document with its path.
-pub(super) fn all(document: &DocumentMut) -> Vec<(String, Table)> {
-    let mut all = Vec::new();
-    for (number, sheet) in tables::sheets(document).iter().enumerate() {
-        for kind in ["cell", "column"] {
-            let of = tables::of(sheet.get(kind)).into_iter().enumerate();
-            all.extend(of.map(|(at, column)| (format!("sheet.{number}.{kind}.{at}"), column)));
-        }
-    }
-    let answers = tables::of(document.get("answer")).into_iter().enumerate();
-    all.extend(answers.map(|(at, column)| (format!("answer.{at}"), column)));
-    all
-}
-
 /// The sheet.
 pub(super) fn grid(document: &DocumentMut, lists: &Lists) -> Grid {
     let sheets = tables::sheets(document);
-    let rows = all(document).into_iter().enumerate().map(|(at, (path, column))| {
+    let rows = tables::columns(document).into_iter().enumerate().map(|(at, (path, column))| {
         let (sheet, kind) = match path.split('.').collect::<Vec<_>>().as_slice() {
             ["sheet", number, kind, _] => {
                 let number: usize = number.parse().unwrap_or_default();

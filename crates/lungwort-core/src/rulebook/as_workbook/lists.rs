@@ -34,7 +34,7 @@ impl Lists {
     /// Those of a document.
     pub fn of(document: &DocumentMut) -> Lists {
         let mut lists = Lists::default();
-        for (path, column) in super::columns::all(document) {
+        for (path, column) in tables::columns(document) {
             if let Some(entries) = entries(&column).filter(|entries| !is_short(&column, entries)) {
                 lists.add(&tables::heading(&column), entries, path);
             }

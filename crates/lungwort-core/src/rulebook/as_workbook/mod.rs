@@ -71,6 +71,22 @@ struct Row {
     cells: Vec<String>,
 }
 
+/// A sheet as it stands in the workbook, its cells in the order of the grid's headings.
+struct Actual {
+    name: &'static str,
+    /// The row as the workbook counts, and its cells.
+    rows: Vec<(u64, Vec<String>)>,
+    /// Where each heading of the grid is, from zero.
+    places: Vec<Option<usize>>,
+}
+
+impl Actual {
+    /// Its rows without their numbers.
+    fn plain(&self) -> Vec<Row> {
+        self.rows.iter().map(|(_, cells)| Row { path: String::new(), cells: cells.clone() }).collect()
+    }
+}
+
 /// A cell of the workbook, and the part of the text that was made from it.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct CellPlace {

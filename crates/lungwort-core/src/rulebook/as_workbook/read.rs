@@ -6,7 +6,7 @@ use std::sync::Arc;
 use toml_edit::DocumentMut;
 
 use super::apply::{self, Refused};
-use super::{CellPlace, Grid, HEADING_ROW, Row, TEXT_SHEET, Text, grids};
+use super::{Actual, CellPlace, Grid, HEADING_ROW, Row, TEXT_SHEET, Text, grids};
 use crate::finding::column_letter;
 use crate::intake::Bytes;
 use crate::intake::workbook::{FullSheet, Workbook};
@@ -21,22 +21,6 @@ pub enum Unread {
     NotOne,
     /// It cannot be read.
     Broken(String),
-}
-
-/// A sheet as it stands in the workbook, its cells in the order of the grid's headings.
-pub(super) struct Actual {
-    pub name: &'static str,
-    /// The row as the workbook counts, and its cells.
-    pub rows: Vec<(u64, Vec<String>)>,
-    /// Where each heading of the grid is, from zero.
-    places: Vec<Option<usize>>,
-}
-
-impl Actual {
-    /// Its rows without their numbers.
-    pub fn plain(&self) -> Vec<Row> {
-        self.rows.iter().map(|(_, cells)| Row { path: String::new(), cells: cells.clone() }).collect()
-    }
 }
 
 /// Whether bytes are a workbook that was made from a rulebook.

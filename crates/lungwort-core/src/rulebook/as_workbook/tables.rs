@@ -94,6 +94,20 @@ pub(super) fn sheets(document: &DocumentMut) -> Vec<Table> {
     of(document.get("sheet"))
 }
 
+/// Every column of a document with its path.
+pub(super) fn columns(document: &DocumentMut) -> Vec<(String, Table)> {
+    let mut all = Vec::new();
+    for (number, sheet) in sheets(document).iter().enumerate() {
+        for kind in ["cell", "column"] {
+            let numbered = of(sheet.get(kind)).into_iter().enumerate();
+            all.extend(numbered.map(|(at, column)| (format!("sheet.{number}.{kind}.{at}"), column)));
+        }
+    }
+    let answers = of(document.get("answer")).into_iter().enumerate();
+    all.extend(answers.map(|(at, column)| (format!("answer.{at}"), column)));
+    all
+}
+
 /// The first of the headings of a column, or the label of a cell.
 pub(super) fn heading(column: &Table) -> String {
     let item = column.get("heading").or_else(|| column.get("label"));
