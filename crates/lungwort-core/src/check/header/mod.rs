@@ -6,6 +6,7 @@
 mod date_order;
 
 use std::cmp::Reverse;
+use std::collections::{HashMap, HashSet};
 use std::sync::Arc;
 
 use crate::cell::fold::{self, Folded};
@@ -89,6 +90,17 @@ fn find_row(sheet: &Sheet, chunk: &Chunk) -> Option<usize> {
     Some(if taken { expected } else { best })
 }
 
+/// The columns by each of their headings, in their order.
+fn by_heading(sheet: &Sheet) -> HashMap<&str, Vec<usize>> {
+    let mut found: HashMap<&str, Vec<usize>> = HashMap::new();
+    for index in sheet.headed() {
+        for heading in sheet.columns[index].headings() {
+            found.entry(heading).or_default().push(index);
+        }
+    }
+    found
+}
+
 struct Reading<'a> {
     sheet: &'a Sheet,
     chunk: &'a Chunk,
@@ -135,16 +147,13 @@ impl Reading<'_> {
     }
 
     fn exact(&mut self) {
+        let by_heading = by_heading(self.sheet);
         for field in 0..self.header.width {
             let text = self.texts[field];
-            let named = |index: &usize| self.sheet.columns[*index].headings().any(|heading| heading == text);
-            let mut all = self.sheet.headed().filter(named);
-            let Some(first) = all.next() else {
-                continue;
-            };
+            let Some(all) = by_heading.get(text) else { continue };
             // A template may have one heading several times; they are taken in their order.
-            let open = |index: &usize| self.header.field_of[*index].is_none();
-            let index = Some(first).filter(open).or_else(|| all.find(open)).unwrap_or(first);
+            let open = |index: &&usize| self.header.field_of[**index].is_none();
+            let index = all.iter().find(open).copied().unwrap_or(all[0]);
             if self.header.field_of[index].is_some() {
                 let first = self.header.field_of[index].map(column_letter).unwrap_or_default();
                 let message = format!(
@@ -162,11 +171,10 @@ impl Reading<'_> {
     /// Headings that are one of the template's but for spelling.
     fn near(&mut self) {
         let columns = &self.sheet.columns;
+        let by_heading = by_heading(self.sheet);
         for field in 0..self.header.width {
             let text = self.texts[field];
-            if text.trim().is_empty()
-                || columns[self.sheet.headed()].iter().any(|column| column.headings().any(|known| known == text))
-            {
+            if text.trim().is_empty() || by_heading.contains_key(text) {
                 continue;
             }
             let open: Vec<usize> = self.sheet.headed().filter(|index| self.header.field_of[*index].is_none()).collect();
@@ -230,16 +238,14 @@ impl Reading<'_> {
                 self.note(&codes::MISSING_HEADING, Topic::Column(index), &column.heading, message, None, None);
             }
         }
-        for field in 0..self.texts.len() {
-            if self.header.field_of.contains(&Some(field)) {
-                continue;
-            }
+        let by_heading = by_heading(self.sheet);
+        let placed: HashSet<usize> = self.header.field_of.iter().copied().flatten().collect();
+        for field in (0..self.texts.len()).filter(|field| !placed.contains(field)) {
             let text = self.texts[field];
             let blank = text.trim().is_empty();
             self.header.strays.push((field, !blank));
             let extra = self.sheet.extra;
-            let known =
-                columns[self.sheet.headed()].iter().any(|column| column.headings().any(|heading| heading == text));
+            let known = by_heading.contains_key(text);
             if !blank && extra != WrittenExtra::Allowed && !known {
                 let message = format!(
                     "The template has no column {}; column {} was not checked.",
@@ -319,7 +325,8 @@ impl Reading<'_> {
         let mut placed: Vec<(usize, usize)> =
             self.header.field_of.iter().enumerate().filter_map(|(index, field)| Some(((*field)?, index))).collect();
         placed.sort_unstable();
-        let in_order = longest_ascending(&placed.iter().map(|(_, index)| *index).collect::<Vec<_>>());
+        let in_order: HashSet<usize> =
+            longest_ascending(&placed.iter().map(|(_, index)| *index).collect::<Vec<_>>()).into_iter().collect();
         for (field, index) in placed.iter().copied().filter(|(_, index)| !in_order.contains(index)).collect::<Vec<_>>()
         {
             let heading = self.sheet.columns[index].heading.clone();
