@@ -25,11 +25,11 @@ pub const RELATED: usize = 1_000;
 /// The most ranges of cells that a sheet's limits may name.
 pub const RANGES: usize = 1_000_000;
 /// The most merged cells, and the most hidden columns, of a sheet: each is a finding.
-pub const MERGED: usize = 200_000;
+pub const MERGED: usize = 500_000;
 /// Near misses: the most candidates that one word is compared with letter by letter. More are too much alike to name one of them.
 pub const COMPARED: usize = 4_096;
-/// The most limits (drop-downs and the like) of a sheet: spreadsheet programs have room for about 65,000.
-pub const LIMITS: usize = 100_000;
+/// The most limits (drop-downs and the like) of a sheet: spreadsheet programs have room for about 65,000, and scripts write more.
+pub const LIMITS: usize = 500_000;
 /// The most invalid bytes of one cell that are reported one by one; the others are one finding.
 pub const INVALID_IN_CELL: usize = 16;
 /// The largest part with sheets that is unpacked as a whole, in bytes, so that many sheets of it are found at once.

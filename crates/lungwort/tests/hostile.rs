@@ -115,6 +115,23 @@ fn rows_and_cells_of_workbooks_have_limits() {
     let back: String = (0..16_384).rev().map(|at| inline(&format!("{}2", letters(at)), "x")).collect();
     folder.write("back.xlsx", book(&format!("<row r=\"2\">{back}</row>"), "", &[]));
     assert_eq!(check(&folder, "back.xlsx").status, 1);
+    // Under headings nothing is far, however few cells of a row are filled.
+    let wide = books::book("S", |sheet| {
+        for at in 0..3_000_u16 {
+            sheet
+                .write_string(
+                    0,
+                    at,
+                    ["A", "B", "C"].get(usize::from(at)).map_or(format!("H{at}"), |name| (*name).to_owned()),
+                )
+                .unwrap();
+        }
+        sheet.write_string(1, 0, "x").unwrap();
+        sheet.write_string(1, 2_900, "y").unwrap();
+    });
+    folder.write("wide.xlsx", wide);
+    let ran = check(&folder, "wide.xlsx");
+    assert!(!ran.stdout.contains("far-cells") && ran.stdout.contains("1 filled row"), "{}", ran.stdout);
     let beyond = format!("<row r=\"2\">{}{}</row>", inline("A2", "x"), inline("ZZZ2", "y"));
     folder.write("beyond.xlsx", book(&beyond, "", &[]));
     assert!(check(&folder, "beyond.xlsx").stdout.contains("far-cells"));

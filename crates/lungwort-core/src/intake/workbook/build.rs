@@ -54,6 +54,8 @@ pub struct Builder {
     /// What the texts of all rows came to, and what they may come to.
     texts: u64,
     most_texts: u64,
+    /// The cells of the widest row so far.
+    widest: usize,
     /// Cells that are in no row, since they are far from all others.
     pub far: Option<Far>,
     /// What was more than a row, or all of them, may hold.
@@ -76,6 +78,7 @@ impl Builder {
             texts_before: 0,
             texts: 0,
             most_texts: u64::MAX,
+            widest: 0,
             far: None,
             oversized: None,
         }
@@ -179,7 +182,8 @@ impl Builder {
             return;
         }
         let before = if self.filled { self.chunk.fields.len() - self.row_start } else { 0 };
-        if column >= MOST_COLUMNS || column >= before + FAR {
+        // Where headings are, nothing is far.
+        if column >= MOST_COLUMNS || column >= before.max(self.width).max(self.widest) + FAR {
             self.chunk.text.truncate(start);
             self.is_far(column);
             return;
@@ -281,6 +285,7 @@ impl Builder {
             self.chunk.fields.resize(least, Field::empty());
         }
         let count = self.chunk.fields.len() - self.row_start;
+        self.widest = self.widest.max(count);
         self.chunk.rows.push(RowStart { field: self.row_start as u32, count: count as u32, line: self.row });
         self.next_row = self.row + 1;
         self.filled = false;
