@@ -108,6 +108,8 @@ type One<'f> = &'f mut dyn FnMut(&mut Table, &[String], &[String], &mut Vec<(usi
 
 /// The number of a table among those that were there, whether it changed, and the table.
 type Kept = (Option<usize>, bool, Table);
+/// The same with the row of the workbook.
+type Placed = (Kept, u64);
 
 fn of_tables(
     document: &mut DocumentMut,
@@ -118,7 +120,7 @@ fn of_tables(
 ) {
     let sheets = tables::sheets(document);
     let split = |path: &str| path.rsplit_once('.').map(|(group, at)| (group.to_owned(), at.parse::<usize>().ok()));
-    let mut groups: IndexMap<String, Vec<Kept>> =
+    let mut groups: IndexMap<String, Vec<Placed>> =
         grid.rows.iter().filter_map(|row| Some((split(&row.path)?.0, Vec::new()))).collect();
     let mut left: HashMap<&str, &Row> = grid.rows.iter().map(|row| (row.cells[0].as_str(), row)).collect();
     let none: Vec<String> = Vec::new();
@@ -142,10 +144,15 @@ fn of_tables(
         applied.refused.extend(refused.into_iter().map(|(at, why)| (grid.name, *line, at, why)));
         let kept = groups.entry(group.clone()).or_default();
         let place = old.filter(|(before, _)| *before == group).map(|(_, at)| at);
-        applied.paths.push((grid.name, *line, format!("{group}.{}", kept.len())));
-        kept.push((place, changed, table));
+        kept.push(((place, changed, table), *line));
     }
-    for (group, kept) in groups {
+    for (group, mut placed) in groups {
+        // Somebody may have sorted the sheet to look for something: what was there keeps its order, what is new comes behind it.
+        placed.sort_by_key(|((place, ..), _)| place.unwrap_or(usize::MAX));
+        for (at, (_, line)) in placed.iter().enumerate() {
+            applied.paths.push((grid.name, *line, format!("{group}.{at}")));
+        }
+        let kept: Vec<Kept> = placed.into_iter().map(|(kept, _)| kept).collect();
         match group.split('.').collect::<Vec<_>>().as_slice() {
             ["sheet", number, key] => {
                 let number = number.parse().unwrap_or_default();

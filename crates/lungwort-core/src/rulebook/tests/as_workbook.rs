@@ -157,7 +157,7 @@ fn rows_are_known_by_their_numbers() {
     let headings: Vec<&str> =
         text.lines().filter_map(|line| line.split("heading = \"").nth(1)?.split('"').next()).collect();
     assert_eq!(gone[3], "Country | Land");
-    assert_eq!(headings, ["Odd", "Lot", "Weight", "Other weight"]);
+    assert_eq!(headings, ["Lot", "Odd", "Weight", "Other weight"], "a sheet that was sorted says the same");
     assert!(text.contains("below = 9, pattern = { regex = '\\d+', words = \"digits\" } },\n]"), "{text}");
 }
 
