@@ -18,7 +18,7 @@ mod write;
 
 use std::ops::Range;
 
-pub use read::{Unread, is_rulebook, read};
+pub use read::{Unread, read};
 pub use write::{NotWritten, write};
 
 /// A sheet of the workbook.

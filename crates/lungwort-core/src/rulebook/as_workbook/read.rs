@@ -23,13 +23,6 @@ pub enum Unread {
     Broken(String),
 }
 
-/// Whether bytes are a workbook that was made from a rulebook.
-pub fn is_rulebook(bytes: &[u8]) -> bool {
-    let Ok(mut book) = Workbook::open(Bytes::Memory(Arc::from(bytes)), true) else { return false };
-    let Some(at) = book.sheets.iter().position(|sheet| sheet.name == "Columns") else { return false };
-    book.full_sheet(at, MOST_CELLS).is_ok_and(|sheet| has_headings(&sheet))
-}
-
 fn has_headings(sheet: &FullSheet) -> bool {
     let at_top: Vec<&str> = texts(sheet, HEADING_ROW).map(|(_, text)| text).collect();
     ["No.", "Sheet", "Kind", "Heading"].iter().all(|title| at_top.contains(title))
