@@ -213,7 +213,7 @@ fn the_words_of_a_rule_over_groups_quote_what_is_known() {
             "each = { by = ['Move', 'Currency'] }\ncheck = 'SUM(Debit) = SUM(Credit)'\nmessage = '{Currency} {Line} of {Move}'"
                 .to_owned(),
             "A,1,GBP,1,,\n",
-            "GBP … of A; here the sum",
+            "GBP 1 of A; here the sum",
         ),
         (
             format!("{EACH}\nnumbered = 'Line'\nmessage = '{{Currency}} lines of {{Move}} are counted'"),

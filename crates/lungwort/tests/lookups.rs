@@ -201,6 +201,40 @@ fn a_sum_over_all_rows_of_a_code_is_held_to_what_it_has_left() {
 }
 
 #[test]
+fn messages_of_rules_over_rows_quote_what_was_found() {
+    let more = r#"
+[[sheet.rule]]
+each = { by = ["Code"] }
+check = "SUM(quantity) <= entitlement.left"
+message = "{Code} has {entitlement.left} {entitlement.unit} left ({Remark}, {Day})"
+[[sheet.rule]]
+each = "sheet"
+in_order = "Day"
+message = "{Code} in {entitlement.unit} comes later"
+[[sheet.rule]]
+check = "quantity < previous.quantity"
+message = "{entitlement.unit} of {Code} must fall"
+[[sheet.rule]]
+each = { by = ["Code"] }
+check = "SUM(quantity) < entitlement.left"
+running = true
+message = "{Code} asks for all {entitlement.left}"
+"#;
+    let found = said(&asked(more, "1,E-1,6,,a\n2,E-2,3,2026-01-05,\n3,E-1,4.5,2026-01-04,b\n5,E-1,0.01,,b\n"));
+    assert_eq!(
+        found,
+        [
+            "group-broken 3 E-2 asks for all 3; with this row the sum of Quantity is 3 and left of the entitlement is 3 (0 apart).",
+            "out-of-order 4 E-1 in g comes later; here Day is \"2026-01-04\", and the row before has 2026-01-05.",
+            "rule-broken 4 g of E-1 must fall; here Quantity is 4.5, and in the row before Quantity is 3.",
+            "group-broken 4 E-1 asks for all 10.5; with this row the sum of Quantity is 10.5 and left of the entitlement is 10.5 (0 apart).",
+            "group-broken 5 E-1 asks for all 10.5; with this row the sum of Quantity is 10.51 and left of the entitlement is 10.5 (0.01 apart).",
+            "group-broken 2 E-1 has 10.5 g left (a, blank); here the sum of Quantity is 10.51 and left of the entitlement is 10.5 (0.01 apart), in rows 2, 4-5.",
+        ]
+    );
+}
+
+#[test]
 fn of_several_values_in_a_cell_each_is_looked_up() {
     let sheet = "[reference.donors]\nfile = \"donors.csv\"\n[[sheet]]\nkey = [\"No\"]\ncolumn = [{ heading = \"No\" }, { heading = \"Donors\", separator = \"; \" }, { heading = \"Note\" }]\n[[sheet.lookup]]\nalias = \"donor\"\nreference = \"donors\"\nkeys = [{ by = { Donors = \"Id\" } }]\n[[sheet.rule]]\ncheck = \"note = donor.state\"\n";
     let folder =

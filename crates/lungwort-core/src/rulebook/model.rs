@@ -3,6 +3,7 @@
 use rust_decimal::Decimal;
 
 use super::written::{WrittenExtra, WrittenPartial, WrittenValuePlace};
+use std::borrow::Cow;
 use std::ops::Range;
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
@@ -464,39 +465,43 @@ impl Message {
 
     /// The columns whose cells it quotes.
     pub fn cells(&self) -> impl Iterator<Item = usize> {
-        self.0.iter().filter_map(|part| match part {
-            MessagePart::Cell(column) => Some(*column),
-            _ => None,
-        })
+        self.0.iter().filter_map(MessagePart::cell)
     }
 
-    /// The message with the cells that are known; `…` stands for those that are not.
-    pub fn with<'t>(&self, cell: &dyn Fn(usize) -> Option<&'t str>) -> String {
+    /// What it quotes.
+    pub fn quotes(&self) -> impl Iterator<Item = &MessagePart> {
+        self.0.iter().filter(|part| !matches!(part, MessagePart::Text(_)))
+    }
+
+    /// The message with what it quotes, as far as that is known, without a full stop; `…` is put for the rest.
+    pub fn with<'t>(&self, quote: &dyn Fn(&MessagePart) -> Option<Cow<'t, str>>) -> String {
         let part = |part: &MessagePart| match part {
             MessagePart::Text(text) => text.clone(),
-            MessagePart::Cell(column) => match cell(*column).map(str::trim) {
+            part => match quote(part).as_deref().map(str::trim) {
                 None => "…".to_owned(),
-                Some("") => "blank".to_owned(),
+                Some("") => BLANK.to_owned(),
                 Some(text) => shown::clipped(text, shown::SHOWN),
             },
-            MessagePart::Found(..) => "…".to_owned(),
         };
         self.0.iter().map(part).collect::<String>().trim_end_matches('.').to_owned()
     }
 }
 
 impl Rule {
-    /// Its message, or the usual sentence, without a full stop: with the cells that are known.
-    pub fn said<'t>(&self, cell: &dyn Fn(usize) -> Option<&'t str>) -> String {
+    /// Its message, or the usual sentence, without a full stop: with what is known of what it quotes.
+    pub fn said<'t>(&self, quote: &dyn Fn(&MessagePart) -> Option<Cow<'t, str>>) -> String {
         match &self.message {
-            Some(message) => message.with(cell),
+            Some(message) => message.with(quote),
             None => self.sentence.trim_end_matches('.').to_owned(),
         }
     }
 }
 
+/// What a message says where a cell that it quotes is blank.
+pub const BLANK: &str = "blank";
+
 /// A part of a message.
-#[derive(Debug)]
+#[derive(Debug, PartialEq)]
 pub enum MessagePart {
     /// As it is.
     Text(String),
@@ -504,6 +509,16 @@ pub enum MessagePart {
     Cell(usize),
     /// What a look-up found in a column of its list: which look-up, and the column.
     Found(usize, usize),
+}
+
+impl MessagePart {
+    /// The column whose cell it quotes.
+    pub fn cell(&self) -> Option<usize> {
+        match self {
+            MessagePart::Cell(column) => Some(*column),
+            _ => None,
+        }
+    }
 }
 
 /// A figure.

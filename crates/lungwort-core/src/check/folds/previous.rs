@@ -9,10 +9,11 @@ use crate::cell::{Value, shown};
 use crate::check::problem::rule_problem;
 use crate::check::rows::RowValues;
 use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, key_of, whole_row};
+use crate::check::rules::quoted;
 use crate::condition::PREVIOUS_ROW;
 use crate::condition::{Condition, Row, Slot, Truth};
 use crate::finding::codes::rule as codes;
-use crate::rulebook::model::Rule;
+use crate::rulebook::model::{Message, Rule};
 use crate::rulebook::{Sheet, listed, written_value};
 
 /// A rule, and the columns that it needs of a row.
@@ -39,7 +40,9 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
         columns.dedup();
         let of_when = rule.when.iter().flat_map(|when| when.others());
         let others = condition.others().into_iter().chain(of_when).filter(|(alias, _)| *alias != PREVIOUS_ROW);
-        let found = others.map(|(alias, column)| Slot::Other(alias, column)).collect();
+        let quoted = rule.message.iter().flat_map(Message::found);
+        let quoted = quoted.map(|(lookup, column)| (lookup + PREVIOUS_ROW + 1, column));
+        let found = others.chain(quoted).map(|(alias, column)| Slot::Other(alias, column)).collect();
         Some(OneRule { at, rule, condition, columns, found })
     });
     let rules: Vec<OneRule<'_>> = rules.collect();
@@ -107,7 +110,7 @@ impl Fold for Previous<'_> {
                 let kept = Kept(slots.map(value).collect());
                 match ends.last.insert(group, kept.clone()) {
                     Some(before) => {
-                        let text = |column: usize| Some(from.text(row, column));
+                        let text = |column: usize| from.text(row, column);
                         if let Some(finding) = self.broken(rule, row, (&kept, &before, from.values.today), &text) {
                             result.findings.push(finding.at(from.header.field_of[first_column(rule)]));
                         }
@@ -125,7 +128,7 @@ impl Fold for Previous<'_> {
         for ((rule, known), ends) in self.rules.iter().zip(state).zip(part) {
             for (group, row, here) in ends.first {
                 let Some(before) = known.get(&group) else { continue };
-                let text = |column: usize| Some(with.text(row, column));
+                let text = |column: usize| with.text(row, column);
                 if let Some(finding) = self.broken(rule, row, (&here, before, with.judge.today), &text) {
                     let key = key_of(with.judge, with.header, with.chunk, row);
                     with.findings.push(RowFinding { key, ..finding.at(with.header.field_of[first_column(rule)]) });
@@ -147,7 +150,7 @@ impl Previous<'_> {
         rule: &OneRule<'_>,
         row: usize,
         (here, before, today): (&Kept, &Kept, Date),
-        text: &dyn Fn(usize) -> Option<&'t str>,
+        text: &dyn Fn(usize) -> &'t str,
     ) -> Option<RowFinding> {
         let pair = Pair { here, before, today };
         if rule.rule.when.as_ref().is_some_and(|when| when.judge(&pair) != Truth::True)
@@ -164,7 +167,7 @@ impl Previous<'_> {
         let own: Vec<String> = rule.condition.columns().iter().map(|column| said(*column, here)).collect();
         let others = rule.condition.others().into_iter().filter(|(alias, _)| *alias == PREVIOUS_ROW);
         let other: Vec<String> = others.map(|(_, column)| said(column, before)).collect();
-        let title = rule.rule.said(text);
+        let title = rule.rule.said(&|part| quoted(self.sheet, part, text, &pair));
         let here = if own.is_empty() { String::new() } else { format!("here {}, and ", listed(&own, "and")) };
         let message = format!("{title}; {here}in the row before {}.", listed(&other, "and"));
         let problem = rule_problem(self.sheet, rule.at, &codes::RULE_BROKEN, message);

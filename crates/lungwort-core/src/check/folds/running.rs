@@ -9,6 +9,7 @@ use crate::cell::Value;
 use crate::check::problem::rule_problem;
 use crate::check::rows::RowValues;
 use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, key_of, whole_row};
+use crate::check::rules::quoted;
 use crate::condition::{Accumulator, Formula, Truth};
 use crate::finding::codes::rule as codes;
 use crate::rulebook::model::Rule;
@@ -45,6 +46,8 @@ pub(super) struct Added {
     rows: Vec<(usize, u128)>,
     /// For each row, one an aggregate.
     each: Vec<Total>,
+    /// For each row the rule's message, where it quotes what is only known here.
+    said: Vec<String>,
 }
 
 /// What the groups of a rule have come to.
@@ -73,6 +76,10 @@ impl Fold for Running<'_> {
                 }
                 let Some(group) = from.group(&rule.rule.each, at, row) else { continue };
                 added.rows.push((row, group));
+                if let Some(message) = rule.rule.message.as_ref().filter(|message| !message.found().is_empty()) {
+                    let text = |column| from.text(row, column);
+                    added.said.push(message.with(&|part| quoted(self.sheet, part, &text, &values)));
+                }
                 added.each.extend(rule.formula.aggregates().iter().zip(&mut accumulators).map(|(aggregate, one)| {
                     // What cannot be read has a finding of its own, and adds nothing.
                     one.add(aggregate, &values);
@@ -89,7 +96,7 @@ impl Fold for Running<'_> {
         for ((rule, state), added) in self.rules.iter().zip(states).zip(part) {
             let count = rule.formula.aggregates().len();
             let mut each = added.each.into_iter();
-            for (row, group) in added.rows {
+            for (at, (row, group)) in added.rows.into_iter().enumerate() {
                 let place = *state.places.entry(group).or_insert(state.totals.len());
                 if place == state.totals.len() {
                     state.totals.extend(each.by_ref().take(count));
@@ -106,9 +113,12 @@ impl Fold for Running<'_> {
                 let words: Vec<String> =
                     sides.iter().map(|(words, value)| format!("{words} is {}", value.written())).collect();
                 let apart = apart.map(|apart| format!(" ({apart} apart)")).unwrap_or_default();
-                let title = match &rule.rule.message {
-                    Some(message) => message.with(&|column| Some(with.text(row, column))),
-                    None => crate::rulebook::capital(&rule.rule.form.sentence(self.sheet)),
+                let title = match (&rule.rule.message, added.said.get(at)) {
+                    (_, Some(said)) => said.clone(),
+                    (Some(message), None) => {
+                        message.with(&|part| part.cell().map(|column| with.text(row, column).into()))
+                    }
+                    (None, None) => crate::rulebook::capital(&rule.rule.form.sentence(self.sheet)),
                 };
                 let message = format!("{title}; with this row {}{apart}.", listed(&words, "and"));
                 let problem = rule_problem(self.sheet, rule.at, &codes::GROUP_BROKEN, message);

@@ -2,11 +2,13 @@
 //!
 //! In: a row's typed values. Out: the rules that it breaks, each with the cells that are part of it.
 
+use std::borrow::Cow;
+
 use crate::cell::Value;
 use crate::check::rows::{RowValues, SheetJudge};
 use crate::condition::PREVIOUS_ROW;
 use crate::condition::{Condition, Row, Slot, Truth};
-use crate::rulebook::model::{Message, MessagePart};
+use crate::rulebook::model::{BLANK, Message, MessagePart};
 use crate::rulebook::rule::{Broken, RowCells};
 use crate::rulebook::{ColumnType, Sheet};
 
@@ -47,7 +49,7 @@ impl RowCells for JudgedRow<'_, '_, '_> {
     }
 
     fn found(&self, lookup: usize, column: usize) -> String {
-        shown_found(self.sheet, (lookup, column), self.row)
+        shown_found(self.sheet, (lookup, column), &self.row)
     }
 }
 
@@ -76,14 +78,28 @@ fn fill_in(judge: &SheetJudge<'_>, message: &Message, row: RowValues<'_, '_>) ->
         }
         MessagePart::Found(lookup, column) => {
             quotes = true;
-            shown_found(judge.sheet, (*lookup, *column), row)
+            shown_found(judge.sheet, (*lookup, *column), &row)
         }
     });
     (text.collect(), quotes)
 }
 
+/// What a part of a message quotes of a row: the cell as it is in the file, or what a look-up found.
+pub fn quoted<'t>(
+    sheet: &Sheet,
+    part: &MessagePart,
+    text: &dyn Fn(usize) -> &'t str,
+    row: &dyn Row,
+) -> Option<Cow<'t, str>> {
+    match part {
+        MessagePart::Text(_) => None,
+        MessagePart::Cell(column) => Some(Cow::Borrowed(text(*column))),
+        MessagePart::Found(lookup, column) => Some(Cow::Owned(shown_found(sheet, (*lookup, *column), row))),
+    }
+}
+
 /// What a look-up found in a column of its list.
-fn shown_found(sheet: &Sheet, (lookup, column): (usize, usize), row: RowValues<'_, '_>) -> String {
+fn shown_found(sheet: &Sheet, (lookup, column): (usize, usize), row: &dyn Row) -> String {
     let value = row.value(Slot::Other(lookup + PREVIOUS_ROW + 1, column));
     let kind = sheet.lookups.get(lookup).and_then(|of| of.columns.0.get(column)).map(|of| &of.kind);
     let written = match (value, kind) {
@@ -99,7 +115,7 @@ fn shown_value(sheet: &Sheet, column: usize, row: RowValues<'_, '_>) -> String {
     let value = row.value(Slot::Column(column));
     let written = crate::rulebook::written_value(sheet, column, value);
     match written.as_str() {
-        "" => "blank".to_owned(),
+        "" => BLANK.to_owned(),
         text => crate::cell::shown::clipped(text, crate::cell::shown::SHOWN),
     }
 }

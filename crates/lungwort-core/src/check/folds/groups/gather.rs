@@ -2,14 +2,18 @@
 
 use std::sync::Arc;
 
+use foldhash::fast::FixedState;
+use hashbrown::HashMap;
+
 use super::sequence::Ends;
-use super::{Grouping, SameOf};
+use super::{Grouping, QUOTE, SameOf};
 use crate::cell::{Value, key, shown};
 use crate::check::folds::Gathering;
 use crate::check::folds::total::Total;
 use crate::check::problem::{about_column, rule_problem};
 use crate::check::rows::RowValues;
 use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, whole_row};
+use crate::check::rules::quoted;
 use crate::condition::{Accumulator, Condition, Row as _, Slot, Truth};
 use crate::finding::codes::rule as codes;
 use crate::finding::{Code, Problem, RowSet};
@@ -80,6 +84,9 @@ pub(in crate::check::folds) struct Part {
     /// For each run, one a column whose values follow each other, and the row of the first value.
     pub ends: Vec<(Ends, usize)>,
     pub differs: Vec<Differs>,
+    /// What a rule says of the row that begins the values of a run, where it quotes what only the chunk knows: by the place
+    /// of those values.
+    pub said: HashMap<usize, String, FixedState>,
     /// Totals that a row is left out of: the run, the total, the row's number.
     pub open: Vec<(usize, usize, u64)>,
     /// Rows that belong to no group.
@@ -131,7 +138,7 @@ pub(super) fn gather(
             };
             if running.is_none() || !joined || gatherer.part.runs.last().is_none_or(|run| run.key != key) {
                 gatherer.end_run();
-                gatherer.begin_run(key, row);
+                gatherer.begin_run(key, (at, row));
             }
         }
         running = Some(row);
@@ -159,19 +166,25 @@ impl Gatherer<'_, '_> {
         Some(parts.key())
     }
 
-    fn begin_run(&mut self, key: u128, row: usize) {
+    fn begin_run(&mut self, key: u128, (at, row): (usize, usize)) {
         let from = self.part.names.len();
         let record = self.from.shaped.record_of(row).filter(|_| self.grouping.records);
         self.part.names.push_str(record.and_then(|record| record.key.as_deref()).unwrap_or_default());
         let by = if self.grouping.records { &[] } else { self.grouping.by };
-        for (at, column) in by.iter().enumerate() {
-            self.part.names.push_str(if at > 0 { " / " } else { "" });
+        for (place, column) in by.iter().enumerate() {
+            self.part.names.push_str(if place > 0 { " / " } else { "" });
             match self.from.text(row, *column).trim() {
                 plain if plain.len() <= NAME && plain.bytes().all(|byte| byte.is_ascii_graphic()) => {
                     self.part.names.push_str(plain);
                 }
                 other => self.part.names.push_str(&shown::clipped(other, NAME)),
             }
+        }
+        let values = RowValues { values: self.from.values, at };
+        for part in &self.grouping.quotes {
+            self.part.names.push(QUOTE);
+            let quote = quoted(self.sheet, part, &|column| self.from.text(row, column), &values);
+            self.part.names.push_str(&shown::clipped(quote.as_deref().unwrap_or_default().trim(), shown::SHOWN));
         }
         let number = self.from.shaped.number_of(self.sheet, row);
         let name = from..self.part.names.len();
@@ -228,11 +241,17 @@ impl Gatherer<'_, '_> {
             }
             let value = values.value(Slot::Column(follow.column));
             let (ends, first_row) = &mut self.part.ends[run * self.grouping.follows.len() + place];
+            let text = |column| self.from.text(row, column);
+            let rule = &self.sheet.rules[follow.rule];
+            let said = || rule.said(&|part| quoted(self.sheet, part, &text, &values));
             if !ends.is_begun() && value.is_known() {
                 *first_row = row;
+                if rule.message.as_ref().is_some_and(|message| !message.found().is_empty()) {
+                    self.part.said.insert(run * self.grouping.follows.len() + place, said());
+                }
             }
             if let Some(due) = ends.add(follow.how, value) {
-                let found = slip(self.sheet, self.grouping, (place, &due), &|column| self.from.text(row, column));
+                let found = slip(self.sheet, self.grouping, (place, &due), &said(), text(follow.column));
                 let field = self.from.header.field_of[follow.column];
                 let value = Some(self.from.text(row, follow.column).into());
                 result.findings.push(RowFinding {
@@ -252,18 +271,18 @@ fn cannot_be_read(when: &Condition, values: &RowValues<'_, '_>) -> bool {
 }
 
 /// A value that does not follow the one before.
-pub(super) fn slip<'t>(
+pub(super) fn slip(
     sheet: &Sheet,
     grouping: &Grouping<'_>,
     (place, due): (usize, &str),
-    text: &dyn Fn(usize) -> &'t str,
+    said: &str,
+    here: &str,
 ) -> Arc<Problem> {
     let follow = &grouping.follows[place];
     let counted = matches!(follow.how, super::Follow::Count);
     let code = if counted { &codes::NUMBERING_SLIP } else { &codes::OUT_OF_ORDER };
     let heading = &sheet.columns[follow.column].heading;
-    let said = sheet.rules[follow.rule].said(&|column| Some(text(column)));
-    let message = format!("{said}; here {heading} is {}, and {due}.", shown::quoted(text(follow.column).trim()));
+    let message = format!("{said}; here {heading} is {}, and {due}.", shown::quoted(here.trim()));
     rule_problem(sheet, follow.rule, code, message)
 }
 

@@ -1,5 +1,6 @@
 //! The groups of a file, judged when its rows are over.
 
+use std::borrow::Cow;
 use std::sync::Arc;
 
 use super::Grouping;
@@ -98,7 +99,7 @@ fn one(
         let about = &sheet.rules[rule];
         match &about.message {
             Some(message) => {
-                let said = message.with(&|column| state.value_of(grouping, group, column));
+                let said = message.with(&|part| state.quoted(grouping, group, part).map(Cow::Borrowed));
                 // Where the message itself names the group, it is not named twice.
                 if message.cells().any(|column| grouping.by.contains(&column)) {
                     said

@@ -16,12 +16,15 @@ use super::{Absorbing, AnyFold, Ending, Fold, Gathering};
 use crate::check::rows::result::ChunkResult;
 use crate::condition::{Aggregate, Condition};
 use crate::rulebook::Sheet;
-use crate::rulebook::model::{Each, Rule};
+use crate::rulebook::model::{Each, Message, MessagePart, Rule};
 use crate::rulebook::rule::GroupForm;
 use gather::Part;
 use rust_decimal::Decimal;
 use sequence::Follow;
 use state::State;
+
+/// What is put between a group's name and each of its quotes. No text that is shown has it.
+const QUOTE: char = '\u{1f}';
 
 /// Groups by the same columns, and the rules that go over them.
 pub(super) struct Grouping<'r> {
@@ -36,6 +39,8 @@ pub(super) struct Grouping<'r> {
     pub totals: Vec<TotalOf<'r>>,
     pub same: Vec<SameOf<'r>>,
     pub follows: Vec<FollowOf<'r>>,
+    /// What the messages of its rules quote of a group's first row, besides what the group goes by.
+    pub quotes: Vec<&'r MessagePart>,
     /// Conditions and sizes: the rule, its form, and where its totals are.
     pub judged: Vec<(usize, GroupForm<'r>, std::ops::Range<usize>)>,
 }
@@ -109,6 +114,12 @@ impl<'r> Grouping<'r> {
             }
         }
         if self.totals.len() > from {
+            let others = rule.message.iter().flat_map(Message::quotes);
+            for part in others.filter(|part| part.cell().is_none_or(|column| !self.by.contains(&column))) {
+                if !self.quotes.contains(&part) {
+                    self.quotes.push(part);
+                }
+            }
             self.judged.push((at, form, from..self.totals.len()));
         }
     }
@@ -129,6 +140,7 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
         totals: vec![],
         same: vec![],
         follows: vec![],
+        quotes: vec![],
         judged: vec![],
     };
     if sheet.record.is_some() {

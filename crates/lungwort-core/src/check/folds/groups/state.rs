@@ -5,9 +5,9 @@ use std::collections::HashMap;
 use foldhash::fast::FixedState;
 use hashbrown::HashTable;
 
-use super::Grouping;
 use super::gather::{FirstValue, Part, Run, of_groups, slip};
 use super::sequence::Ends;
+use super::{Grouping, QUOTE};
 use crate::cell::shown;
 use crate::check::folds::Absorbing;
 use crate::check::folds::total::Total;
@@ -15,6 +15,7 @@ use crate::check::problem::rule_problem;
 use crate::check::rows::result::{FIRST_RULE, RowFinding, whole_row};
 use crate::finding::RowSet;
 use crate::finding::codes::rule as codes;
+use crate::rulebook::model::MessagePart;
 
 /// Different texts of columns that have one value that are remembered, to be named where another is found.
 const TEXTS_KEPT: usize = 10_000;
@@ -103,11 +104,11 @@ impl State {
         if let Some(file) = self.ended {
             self.begin_file(file);
         }
-        let Part { runs, names, totals, firsts, ends, differs, open, without } = part;
+        let Part { runs, names, totals, firsts, ends, differs, mut said, open, without } = part;
         self.without.extend(&without);
         let (mut totals, mut firsts, mut ends) = (totals.into_iter(), firsts.into_iter(), ends.into_iter());
         let mut group_of = Vec::with_capacity(runs.len());
-        for run in &runs {
+        for (at_run, run) in runs.iter().enumerate() {
             let (group, is_new) = self.group(run, &names, grouping, with);
             group_of.push(group);
             let at = group as usize;
@@ -131,7 +132,11 @@ impl State {
                 let follow = &grouping.follows[place];
                 let due = self.ends[at * grouping.follows.len() + place].append(follow.how, run_ends);
                 if let Some(due) = due {
-                    let found = slip(with.judge.sheet, grouping, (place, &due), &|column| with.text(row, column));
+                    let sheet = with.judge.sheet;
+                    let cell = |part: &MessagePart| part.cell().map(|column| with.text(row, column).into());
+                    let said = said.remove(&(at_run * grouping.follows.len() + place));
+                    let said = said.unwrap_or_else(|| sheet.rules[follow.rule].said(&cell));
+                    let found = slip(sheet, grouping, (place, &due), &said, with.text(row, follow.column));
                     push(with, row, follow.column, follow.rule, found);
                 }
             }
@@ -272,6 +277,19 @@ impl State {
 
     /// What a group is called: its values in the columns of the group.
     pub fn name(&self, group: u32) -> &str {
+        self.kept_of(group).split(QUOTE).next().unwrap_or_default()
+    }
+
+    /// What a message quotes of a group: what it goes by, or a cell of its first row.
+    pub fn quoted(&self, grouping: &Grouping<'_>, group: u32, part: &MessagePart) -> Option<&str> {
+        match grouping.quotes.iter().position(|quote| *quote == part) {
+            Some(place) => self.kept_of(group).split(QUOTE).nth(place + 1),
+            None => self.value_of(grouping, group, part.cell()?),
+        }
+    }
+
+    /// Its name and its quotes.
+    fn kept_of(&self, group: u32) -> &str {
         let end = |at: usize| self.groups.get(at).map_or(0, |group| group.name_end as usize);
         let at = group as usize;
         let from = at.checked_sub(1).map_or(0, end);
@@ -279,7 +297,7 @@ impl State {
     }
 
     /// The group's value in a column that its rows are grouped by, where it can be told from the name.
-    pub fn value_of(&self, grouping: &Grouping<'_>, group: u32, column: usize) -> Option<&str> {
+    fn value_of(&self, grouping: &Grouping<'_>, group: u32, column: usize) -> Option<&str> {
         let at = grouping.by.iter().position(|by| *by == column)?;
         let mut values = self.name(group).split(" / ");
         match grouping.by {
