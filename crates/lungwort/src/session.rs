@@ -8,11 +8,11 @@ use anyhow::{Context, Result, anyhow, bail};
 use clap::{Args, ValueEnum};
 use jiff::civil::Date;
 use lungwort_core::cell::shown::quoted_argument;
-use lungwort_core::check::{Opened, Options};
+use lungwort_core::check::{Opened, Options, TopRows};
 use lungwort_core::encoding::{self, Encoding};
 use lungwort_core::finding::Severity;
 use lungwort_core::intake::{ReadOptions, Source};
-use lungwort_core::rulebook::{Given, GivenFile};
+use lungwort_core::rulebook::{self, Given, GivenFile};
 
 use crate::answers;
 use crate::commands::choose::{self, Chosen};
@@ -273,6 +273,13 @@ impl Session {
             }
         };
         let mut chosen = chosen;
+        if chosen.rulebook.has_other_headings() {
+            given.heading = heading_of_first(input, read_options, &mut first, &chosen)?;
+            if given.heading > 0 {
+                let rulebook = choose::named(&chosen.rulebook.path, &given)?.rulebook;
+                chosen = Chosen { rulebook, ..chosen };
+            }
+        }
         let asked = answers::ask(&chosen.rulebook, clock.day())?;
         if !asked.is_empty() {
             given.answers.extend(asked);
@@ -350,6 +357,26 @@ impl Session {
     }
 }
 
+/// In which of their headings the first file has most columns, so that messages use the words that people have before them.
+/// What stands in the way of reading it is said in its turn.
+fn heading_of_first(
+    input: &InputArguments,
+    options: ReadOptions,
+    first: &mut Option<Opened>,
+    chosen: &Chosen,
+) -> Result<usize> {
+    let opened = match first {
+        Some(opened) => opened,
+        None => {
+            let path = input.files.first().context("no file is named")?;
+            first.insert(open(path, options)?)
+        }
+    };
+    let Ok(tops) = opened.tops() else { return Ok(0) };
+    let cells = tops.iter().flat_map(TopRows::rows).flatten();
+    Ok(rulebook::choose::heading_of_most(&chosen.rulebook, cells))
+}
+
 fn open(path: &Path, options: ReadOptions) -> Result<Opened> {
     let source =
         if path == Path::new("-") { Source::stream("-".to_owned(), &mut std::io::stdin()) } else { Source::path(path) };
@@ -397,7 +424,7 @@ fn given(input: &InputArguments) -> Result<Given> {
             _ => bail!("--existing-of {text}: it is written NAME=FILE, with the name of the other system"),
         }
     }
-    Ok(Given { existing, existing_of, answers, allow_outside: outside::is_allowed() })
+    Ok(Given { existing, existing_of, answers, allow_outside: outside::is_allowed(), heading: 0 })
 }
 
 fn read_options(input: &InputArguments) -> Result<ReadOptions> {

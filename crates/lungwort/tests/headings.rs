@@ -130,3 +130,32 @@ fn mistakes_in_optional_columns_are_said_with_their_place() {
         assert!(ran.status == 2 && ran.stderr.contains(due), "{optional}: {}", ran.stderr);
     }
 }
+
+#[test]
+fn messages_use_the_headings_that_the_file_has() {
+    let rows = "A,x,five,1\nB,x,0,\nC,x,1,\n";
+    let said = |folder: &Folder, options: &[&str]| -> Vec<String> {
+        folder.check(options).findings().into_iter().map(|(_, _, message)| message).collect()
+    };
+    let folder = Folder::with(&format!("[[sheet]]\n{COLUMNS}"), format!("Partie,Gattung,Samen,EAN\n{rows}"));
+    let expected = [
+        "Samen is \"five\": it should be a whole number, in digits only.",
+        "Samen must be more than 0; Samen is 0.",
+        "Gattung x: there may be at most 2 rows; here there are 3, in rows 2-4.",
+    ];
+    let found = said(&folder, &[]);
+    assert!(expected.iter().all(|part| found.iter().any(|one| one == part)), "{found:?}");
+    // Columns are called by any of their headings, as before.
+    assert_eq!(said(&folder, &["--only", "Genus"]), said(&folder, &["--only", "Gattung"]));
+    assert_eq!(said(&folder, &["--only", "Genus"]).len(), 1);
+    // Where the rulebook is chosen by the headings, too.
+    let chosen = folder.run(&["check", "data.csv"]);
+    assert!(chosen.stdout.contains("Samen must be more than 0"), "{}", chosen.stdout);
+    // Of as many columns in each, the first is meant.
+    let even = Folder::with(&format!("[[sheet]]\n{COLUMNS}"), "Lot,Gattung,Other,EAN\nA,x,5,1\n");
+    assert!(
+        said(&even, &[]).iter().any(|one| one.contains("The column \"Seeds\" is missing")),
+        "{:?}",
+        said(&even, &[])
+    );
+}

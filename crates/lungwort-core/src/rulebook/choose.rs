@@ -60,6 +60,23 @@ impl SheetHeadings {
     }
 }
 
+/// Which of their headings most columns have in a file, by its top rows; the first where as many have another.
+pub fn heading_of_most<'c>(rulebook: &Rulebook, cells: impl Iterator<Item = &'c str>) -> usize {
+    let mut places: HashMap<String, Vec<usize>> = HashMap::new();
+    for column in rulebook.sheets.iter().flat_map(|sheet| &sheet.columns).filter(|it| !it.other_headings.is_empty()) {
+        column.headings().enumerate().for_each(|(place, heading)| places.entry(fold(heading)).or_default().push(place));
+    }
+    let mut counts: Vec<usize> = Vec::new();
+    if places.is_empty() {
+        return 0;
+    }
+    for place in cells.filter_map(|cell| places.get(&fold(cell))).flatten() {
+        counts.resize(counts.len().max(place + 1), 0);
+        counts[*place] += 1;
+    }
+    (0..counts.len()).max_by_key(|place| (counts[*place], std::cmp::Reverse(*place))).unwrap_or(0)
+}
+
 fn is_called(name: &str) -> bool {
     [ENDING, BOOK_ENDING].iter().any(|ending| name.ends_with(ending)) && !name.starts_with("~$")
 }

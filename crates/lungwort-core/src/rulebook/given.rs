@@ -13,6 +13,8 @@ pub struct Given {
     pub answers: Vec<(String, String)>,
     /// Whether the rulebook may name files that are not in or under its folder.
     pub allow_outside: bool,
+    /// Which of a column's headings messages use, where it has several: that of the file's language or edition.
+    pub heading: usize,
 }
 
 /// A file for a sheet.

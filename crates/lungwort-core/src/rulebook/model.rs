@@ -58,6 +58,11 @@ pub struct Rulebook {
 }
 
 impl Rulebook {
+    /// Whether some columns have other headings in other languages or editions.
+    pub fn has_other_headings(&self) -> bool {
+        self.sheets.iter().flat_map(|sheet| &sheet.columns).any(|column| !column.other_headings.is_empty())
+    }
+
     /// Every file that it is read from or names, and what that is: none of them may be written over.
     pub fn files(&self) -> impl Iterator<Item = (&'static str, &Path)> {
         let template = self.template.as_ref().and_then(|template| template.file.as_deref());

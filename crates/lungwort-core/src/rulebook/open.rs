@@ -133,6 +133,7 @@ fn load_text_with(path: &Path, text: &str, given: &Given) -> Loaded {
         written.sheet.iter_mut().for_each(|sheet| {
             kinds::into_columns(sheet);
             block::number(sheet);
+            sheet.column.iter_mut().for_each(|column| column.heading.prefer(given.heading));
         });
         compiler.rulebook(path, &written)
     });

@@ -270,6 +270,15 @@ impl WrittenHeading {
         }
     }
 
+    /// Puts one of several before the others.
+    pub fn prefer(&mut self, which: usize) {
+        if let WrittenHeading::Several(headings) = self
+            && which < headings.len()
+        {
+            headings[..=which].rotate_right(1);
+        }
+    }
+
     /// The others.
     pub fn others(&self) -> &[String] {
         match self {

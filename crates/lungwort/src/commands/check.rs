@@ -129,8 +129,9 @@ fn filter(arguments: &ReportArguments, rulebook: &Rulebook) -> Result<Filter> {
     let (mut only, mut rules, mut has_column) = (Vec::new(), Vec::new(), false);
     for wanted in &arguments.only {
         let columns = || rulebook.sheets.iter().flat_map(|sheet| &sheet.columns);
-        let column = columns()
-            .find(|column| column.heading.eq_ignore_ascii_case(wanted) || column.name.as_deref() == Some(wanted));
+        let column = columns().find(|column| {
+            column.headings().any(|heading| heading.eq_ignore_ascii_case(wanted)) || column.name.as_ref() == Some(wanted)
+        });
         match (column, codes::named(wanted)) {
             (Some(column), _) => {
                 has_column = true;
@@ -139,7 +140,7 @@ fn filter(arguments: &ReportArguments, rulebook: &Rulebook) -> Result<Filter> {
             }
             (None, Some(code)) => only.push(code.name.to_owned()),
             (None, None) => {
-                let names = columns().map(|column| column.heading.as_str());
+                let names = columns().flat_map(|column| column.headings());
                 let near = lungwort_core::cell::fold::nearest(wanted, names.chain(codes::all().map(|code| code.name)));
                 let hint = near.map(|near| format!("; did you mean {near:?}?")).unwrap_or_default();
                 bail!("--only {wanted}: there is no such code or column{hint}");
