@@ -162,6 +162,40 @@ fn groups_that_must_be_together_and_are_not_are_one_finding() {
 }
 
 #[test]
+fn groups_that_have_ended_count_again_where_more_of_them_comes() {
+    let rules = [
+        "each = { by = ['Move'], adjacent = true }\ncheck = 'SUM(Debit) = SUM(Credit)'",
+        "each = { by = ['Move'] }\nsame = ['Currency']",
+        "each = { by = ['Move'] }\nnumbered = 'Line'",
+    ];
+    let together: String = (0..3_000).map(|at| format!("M{at},1,EUR,1,,\nM{at},2,EUR,,1,\n")).collect();
+    // One that goes on as it should but for its totals, and many of which each row is wrong.
+    for more in [1, 1_500] {
+        let again: String = (0..more).map(|at| format!("M{},4,GBP,2,,\n", at * 2)).collect();
+        let ran = Folder::with(&rulebook(&rules), format!("Move,Line,Currency,Debit,Credit,Date\n{together}{again}"));
+        let ran = ran.run(&["check", "data.csv", "-r", "t.rulebook.toml", "--format", "json", "--limit", "10000"]);
+        let found = ran.findings();
+        let of = |code: &str| found.iter().filter(|(known, ..)| known == code).collect::<Vec<_>>();
+        for code in ["group-broken", "not-the-same", "numbering-slip", "split-group"] {
+            assert_eq!(of(code).len(), more, "{code}");
+        }
+        let last = (more - 1) * 2;
+        let (first, row) = (last * 2 + 2, 6_001 + more);
+        let said: Vec<&str> = ["group-broken", "not-the-same", "numbering-slip", "split-group"]
+            .iter()
+            .map(|code| of(code)[more - 1].2.as_str())
+            .collect();
+        let expected = [
+            format!("Move M{last}: the sum of Debit must be the same as the sum of Credit; here the sum of Debit is 3 and the sum of Credit is 1 (2 apart), in rows {first}-{}, {row}.", first + 1),
+            format!("Currency is \"GBP\" here and \"EUR\" in row {first}, the first of Move M{last}; it must be the same in all rows."),
+            "For each Move: Line must count the rows: 1, 2, 3 and so on, without a gap; here Line is \"4\", and it should be 3.".to_owned(),
+            format!("The rows of Move M{last} are not together: they end in row {}, and go on in row {row}, with other rows between.", first + 1),
+        ];
+        assert_eq!(said, expected);
+    }
+}
+
+#[test]
 fn rows_without_a_group_are_said_once_and_left_out() {
     let lines = "A,1,,1,1,\n,2,,9,,\n,3,,9,,\n";
     let ran = ran(&[BALANCE], lines);

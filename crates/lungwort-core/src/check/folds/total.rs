@@ -4,6 +4,7 @@ use std::cmp::Ordering;
 
 use rust_decimal::Decimal;
 
+use super::groups::cold::{Packed, take};
 use crate::cell::Value;
 use crate::condition::{Accumulator, Aggregate, exact_sum};
 
@@ -110,6 +111,36 @@ impl Total {
             Total::TooLarge => Value::Unreadable,
             Total::Other(accumulator) => accumulator.value(),
         }
+    }
+}
+
+impl Packed for Total {
+    fn pack(&self, record: &mut Vec<u8>) -> bool {
+        let mut short = |tag: u8, digits: u64, more: u8| {
+            record.extend([tag, more]);
+            record.extend(digits.to_le_bytes());
+        };
+        match self {
+            Total::Count(count) => short(0, *count, 0),
+            Total::Sum(digits, places) => short(1, digits.cast_unsigned(), *places),
+            Total::Extreme(digits, places, Ordering::Less) => short(2, digits.cast_unsigned(), *places),
+            Total::Extreme(digits, places, _) => short(3, digits.cast_unsigned(), *places),
+            // Seldom enough to stay in memory.
+            Total::Long(_) | Total::TooLarge | Total::Other(_) => return false,
+        }
+        true
+    }
+
+    fn unpack(record: &mut &[u8]) -> Option<Total> {
+        let [tag, places] = take(record)?;
+        let digits = u64::from_le_bytes(take(record)?);
+        Some(match tag {
+            0 => Total::Count(digits),
+            1 => Total::Sum(digits.cast_signed(), places),
+            2 => Total::Extreme(digits.cast_signed(), places, Ordering::Less),
+            3 => Total::Extreme(digits.cast_signed(), places, Ordering::Greater),
+            _ => return None,
+        })
     }
 }
 

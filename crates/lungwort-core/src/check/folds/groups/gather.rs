@@ -5,6 +5,7 @@ use std::sync::Arc;
 use foldhash::fast::FixedState;
 use hashbrown::HashMap;
 
+use super::cold::{Packed, take};
 use super::sequence::Ends;
 use super::{Grouping, QUOTE, SameOf};
 use crate::cell::{Value, key, shown};
@@ -62,6 +63,32 @@ impl FirstValue {
             }
             (one, other) => one == other,
         }
+    }
+}
+
+impl Packed for FirstValue {
+    fn pack(&self, record: &mut Vec<u8>) -> bool {
+        match self {
+            FirstValue::None => record.push(0),
+            FirstValue::Key(key) => {
+                record.push(1);
+                record.extend(key.to_le_bytes());
+            }
+            FirstValue::Number(number) => {
+                record.push(2);
+                number.pack(record);
+            }
+        }
+        true
+    }
+
+    fn unpack(record: &mut &[u8]) -> Option<FirstValue> {
+        Some(match take(record)? {
+            [0] => FirstValue::None,
+            [1] => FirstValue::Key(u64::from_le_bytes(take(record)?)),
+            [2] => FirstValue::Number(Box::new(Packed::unpack(record)?)),
+            _ => return None,
+        })
     }
 }
 

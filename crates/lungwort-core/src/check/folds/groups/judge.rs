@@ -8,12 +8,14 @@ use super::gather::of_groups;
 use super::state::{OPEN_NAMED, State, what};
 use crate::cell::Value;
 use crate::check::folds::{Ending, Placed};
+use crate::check::header::Header;
 use crate::check::problem::rule_problem;
 use crate::finding::codes::rule as codes;
 use crate::finding::ranges::thousands;
 use crate::finding::{Place, Problem, RowSet};
 use crate::rulebook::rule::GroupForm;
 use crate::rulebook::{Sheet, capital, listed};
+use jiff::civil::Date;
 
 /// Ranges of rows that a message names.
 const RANGES: usize = 4;
@@ -31,36 +33,26 @@ struct Said {
 
 pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, ending: &mut Ending<'_>) {
     let mut said = Vec::new();
-    // A column that is missing has been reported at the headings, and nothing is known of what it would hold.
-    let has_all = |rule: usize| {
-        let about = &sheet.rules[rule];
-        let mut columns = about.form.columns();
-        columns.extend(about.when.iter().flat_map(|when| when.columns()));
-        columns.iter().all(|column| ending.header.field_of[*column].is_some())
-    };
-    let judged: Vec<_> = grouping.judged.iter().filter(|(rule, ..)| has_all(*rule)).collect();
+    let judged = judged(sheet, grouping, ending.header);
     // In the order of the groups, as they are.
     let mut over_files = state.over_files.iter().peekable();
-    for group in 0..state.groups.len() as u32 {
+    for group in (0..state.store.len()).filter(|group| state.store.is_warm(*group)) {
         let elsewhere = over_files.next_if(|(known, ..)| *known == group);
         if let Some((_, file, row)) = elsewhere {
             let name = ending.names.get(*file).cloned().unwrap_or_default();
             let head = format!(
                 "{} {} is in {name} too, from row {row} on, and its totals are not judged; here it is in ",
                 what(grouping, sheet),
-                state.name(group)
+                state.store.name(group)
             );
             said.push(Said { group, rule: None, code: &codes::GROUP_OVER_FILES, head, with_rows: true });
             continue;
         }
-        for (rule, form, slots) in &judged {
-            said.extend(one(sheet, grouping, state, (group, *rule, form, slots.clone()), ending));
-        }
+        said.extend(judged.iter().filter_map(|at| one(sheet, grouping, state, (group, *at), ending.today)));
     }
     let groups: Vec<u32> = said.iter().map(|said| said.group).collect();
     let rows = state.rows_of(&groups);
     for Said { group, rule, code, head, with_rows } in said {
-        let it = &state.groups[group as usize];
         let in_rows = rows.get(&group).filter(|_| with_rows && !grouping.by.is_empty());
         let message = format!("{}{}.", capital(&head), in_rows.map(|rows| rows.words(RANGES)).unwrap_or_default());
         let problem = match rule {
@@ -69,91 +61,140 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
         };
         let place = match grouping.by {
             [] => Place::default(),
-            _ => Place { row: Some(it.first()), ..Place::default() },
+            _ => Place { row: Some(state.store.first(group)), ..Place::default() },
         };
-        let key = (!grouping.by.is_empty()).then(|| Arc::from(state.name(group)));
+        let key = (!grouping.by.is_empty()).then(|| Arc::from(state.store.name(group)));
         if let Some(rows) = rows.get(&group) {
             ending.rows_of.insert(ending.findings.len(), rows.clone());
         }
         ending.findings.push(Placed { place, problem, key });
     }
+    if state.store.lost {
+        let message = "Some groups could not be judged: the temporary file that they were kept in cannot be read.";
+        let problem = of_groups(sheet, grouping, &codes::OPEN_TOTAL, message.to_owned());
+        ending.findings.push(Placed { place: Place::default(), problem, key: None });
+    }
     without(sheet, grouping, &state.without, ending);
 }
 
-/// Judges one group by one rule.
-fn one(
-    sheet: &Sheet,
-    grouping: &Grouping<'_>,
-    state: &State,
-    (group, rule, form, slots): (u32, usize, &GroupForm<'_>, std::ops::Range<usize>),
-    ending: &Ending<'_>,
-) -> Option<Said> {
-    let from = group as usize * grouping.totals.len();
-    let values = || -> Vec<Value<'static>> { slots.clone().map(|slot| state.totals[from + slot].value()).collect() };
-    // Most groups keep to their rules, and nothing is put into words for them.
-    let begins = || {
-        let of_group = match grouping.by {
-            [] => String::new(),
-            _ => format!("{} {}: ", what(grouping, sheet), state.name(group)),
-        };
+/// The rules by which groups are judged in a file, as places in `judged`.
+pub(super) fn judged(sheet: &Sheet, grouping: &Grouping<'_>, header: &Header) -> Vec<usize> {
+    // A column that is missing has been reported at the headings, and nothing is known of what it would hold.
+    let has_all = |rule: usize| {
         let about = &sheet.rules[rule];
-        match &about.message {
-            Some(message) => {
-                let said = message.with(&|part| state.quoted(grouping, group, part).map(Cow::Borrowed));
-                // Where the message itself names the group, it is not named twice.
-                if message.cells().any(|column| grouping.by.contains(&column)) {
-                    said
-                } else {
-                    format!("{of_group}{said}")
-                }
-            }
-            None => format!("{of_group}{}", about.form.sentence(sheet)),
-        }
+        let mut columns = about.form.columns();
+        columns.extend(about.when.iter().flat_map(|when| when.columns()));
+        columns.iter().all(|column| header.field_of[*column].is_some())
     };
-    let in_rows = if grouping.by.is_empty() { "" } else { ", in " };
-    let open = || slots.clone().filter_map(|slot| state.open.get(&(group, slot))).max_by_key(|(_, count)| count);
-    if let Some((rows, count)) = (!state.open.is_empty()).then(open).flatten() {
-        let more = if *count > OPEN_NAMED as u64 {
-            format!(" and {} more", thousands(count - OPEN_NAMED as u64))
-        } else {
-            String::new()
-        };
-        let named: Vec<String> = rows.iter().map(u64::to_string).collect();
-        let noun = if *count == 1 { "row" } else { "rows" };
-        let is = if *count == 1 { "is" } else { "are" };
-        let head =
-            format!("{}; this cannot be judged until {noun} {}{more} {is} corrected", begins(), listed(&named, "and"));
-        return Some(Said { group, rule: Some(rule), code: &codes::OPEN_TOTAL, head, with_rows: false });
+    (0..grouping.judged.len()).filter(|at| has_all(grouping.judged[*at].0)).collect()
+}
+
+/// What speaks against a group.
+enum Against {
+    /// A cell could not be read: the place of the total.
+    Open(usize),
+    /// A total has too many digits.
+    TooLong,
+    Rows(u64),
+    Broken,
+}
+
+/// Whether nothing is to be said of a group by one rule.
+pub(super) fn keeps(grouping: &Grouping<'_>, state: &State, (group, at): (u32, usize), today: Date) -> bool {
+    against(grouping, state, (group, at), today).is_none()
+}
+
+/// The totals of a group that a rule is over. The group is in memory.
+fn values(grouping: &Grouping<'_>, state: &State, (group, at): (u32, usize)) -> Vec<Value<'static>> {
+    let from = state.store.slot(group, grouping.totals.len());
+    grouping.judged[at].2.clone().map(|slot| state.store.totals[from + slot].value()).collect()
+}
+
+/// What speaks against a group by one rule. Most groups keep to their rules, and nothing is put into words for them.
+fn against(grouping: &Grouping<'_>, state: &State, (group, at): (u32, usize), today: Date) -> Option<Against> {
+    let (_, form, slots) = &grouping.judged[at];
+    let open = || slots.clone().max_by_key(|slot| state.open.get(&(group, *slot)).map(|(_, count)| *count));
+    if let Some(slot) =
+        (!state.open.is_empty()).then(open).flatten().filter(|at| state.open.contains_key(&(group, *at)))
+    {
+        return Some(Against::Open(slot));
     }
+    let mut values = values(grouping, state, (group, at));
     match form {
         GroupForm::Rows { min, max } => {
-            let Some(Value::Number(count)) = values().pop() else { return None };
+            let Some(Value::Number(count)) = values.pop() else { return None };
             let count = u64::try_from(count).unwrap_or(0);
-            if count >= *min && max.is_none_or(|max| count <= max) {
-                return None;
-            }
-            let is = if count == 1 { "is" } else { "are" };
-            let head = format!("{}; here there {is} {}{in_rows}", begins(), thousands(count));
-            Some(Said { group, rule: Some(rule), code: &codes::GROUP_SIZE, head, with_rows: true })
+            (count < *min || max.is_some_and(|max| count > max)).then_some(Against::Rows(count))
         }
-        GroupForm::Check(formula) => match formula.total_of(values(), ending.today) {
-            Value::YesNo(false) => {
-                let (sides, apart) = formula.sides(values(), ending.today, sheet);
-                let words: Vec<String> =
-                    sides.iter().map(|(words, value)| format!("{words} is {}", value.written())).collect();
-                let apart = apart.map(|apart| format!(" ({apart} apart)")).unwrap_or_default();
-                let head = format!("{}; here {}{apart}{in_rows}", begins(), listed(&words, "and"));
-                Some(Said { group, rule: Some(rule), code: &codes::GROUP_BROKEN, head, with_rows: true })
+        GroupForm::Check(formula) => {
+            let unread = values.contains(&Value::Unreadable);
+            match formula.total_of(values, today) {
+                Value::YesNo(false) => Some(Against::Broken),
+                // A comparison with such a total is neither true nor false.
+                open if open == Value::Unreadable || unread => Some(Against::TooLong),
+                _ => None,
             }
-            // A comparison with such a total is neither true nor false.
-            open if open == Value::Unreadable || values().contains(&Value::Unreadable) => {
-                let head = format!("{}; a total has more than 28 digits and cannot be calculated", begins());
-                Some(Said { group, rule: Some(rule), code: &codes::OPEN_TOTAL, head, with_rows: false })
-            }
-            _ => None,
-        },
+        }
         _ => None,
     }
+}
+
+/// What a rule is over and asks, as the beginning of a sentence.
+fn begins(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, (group, at): (u32, usize)) -> String {
+    let of_group = match grouping.by {
+        [] => String::new(),
+        _ => format!("{} {}: ", what(grouping, sheet), state.store.name(group)),
+    };
+    let about = &sheet.rules[grouping.judged[at].0];
+    match &about.message {
+        Some(message) => {
+            let said = message.with(&|part| state.quoted(grouping, group, part).map(Cow::Borrowed));
+            // Where the message itself names the group, it is not named twice.
+            if message.cells().any(|column| grouping.by.contains(&column)) { said } else { format!("{of_group}{said}") }
+        }
+        None => format!("{of_group}{}", about.form.sentence(sheet)),
+    }
+}
+
+/// Judges one group, which is in memory, by one rule.
+fn one(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, (group, at): (u32, usize), today: Date) -> Option<Said> {
+    let against = against(grouping, state, (group, at), today)?;
+    let begins = begins(sheet, grouping, state, (group, at));
+    let (rule, form, _) = &grouping.judged[at];
+    let in_rows = if grouping.by.is_empty() { "" } else { ", in " };
+    let (code, head, with_rows) = match against {
+        Against::Open(slot) => {
+            let (rows, count) = state.open.get(&(group, slot))?;
+            let more = match count.saturating_sub(OPEN_NAMED as u64) {
+                0 => String::new(),
+                more => format!(" and {} more", thousands(more)),
+            };
+            let named: Vec<String> = rows.iter().map(u64::to_string).collect();
+            let noun = if *count == 1 { "row" } else { "rows" };
+            let is = if *count == 1 { "is" } else { "are" };
+            let named = listed(&named, "and");
+            let head = format!("{begins}; this cannot be judged until {noun} {named}{more} {is} corrected");
+            (&codes::OPEN_TOTAL, head, false)
+        }
+        Against::TooLong => {
+            let head = format!("{begins}; a total has more than 28 digits and cannot be calculated");
+            (&codes::OPEN_TOTAL, head, false)
+        }
+        Against::Rows(count) => {
+            let is = if count == 1 { "is" } else { "are" };
+            (&codes::GROUP_SIZE, format!("{begins}; here there {is} {}{in_rows}", thousands(count)), true)
+        }
+        Against::Broken => {
+            let GroupForm::Check(formula) = form else { return None };
+            let (sides, apart) = formula.sides(values(grouping, state, (group, at)), today, sheet);
+            let words: Vec<String> =
+                sides.iter().map(|(words, value)| format!("{words} is {}", value.written())).collect();
+            let apart = apart.map(|apart| format!(" ({apart} apart)")).unwrap_or_default();
+            let head = format!("{begins}; here {}{apart}{in_rows}", listed(&words, "and"));
+            (&codes::GROUP_BROKEN, head, true)
+        }
+    };
+    Some(Said { group, rule: Some(*rule), code, head, with_rows })
 }
 
 /// Rows that belong to no group.

@@ -41,7 +41,7 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
         ending.findings.push(Placed { place: Place::default(), problem, key: None });
     };
     let named = what(grouping, sheet);
-    let groups = state.groups.len() as u64;
+    let groups = u64::from(state.store.len());
     let mut passed = false;
     if let Some(most) = limits.groups.filter(|most| groups > *most) {
         passed = true;
@@ -50,7 +50,7 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
         say(&codes::TOO_MANY_GROUPS, message);
     }
     let sums = sums(grouping, state);
-    let rows: u64 = state.groups.iter().map(|group| u64::from(group.rows)).sum();
+    let rows: u64 = (0..state.store.len()).map(|group| u64::from(state.store.rows(group))).sum();
     passed |= limits.rows.is_some_and(|most| rows > most);
     if let Some((column, most, slot)) = &limits.sum {
         let heading = &sheet.columns[*column].heading;
@@ -81,12 +81,14 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
 /// What the groups come to; `None` where one cannot be calculated.
 fn sums(grouping: &Grouping<'_>, state: &State) -> Option<Vec<Decimal>> {
     let slot = grouping.limits.as_ref()?.sum.as_ref().map(|(.., slot)| *slot);
-    let one = |group: usize| match slot.map(|slot| state.totals[group * grouping.totals.len() + slot].value()) {
+    let total =
+        |group: u32, slot: usize| state.store.totals[state.store.slot(group, grouping.totals.len()) + slot].value();
+    let one = |group: u32| match slot.map(|slot| total(group, slot)) {
         None => Some(Decimal::ZERO),
         Some(Value::Number(sum)) => Some(sum),
         Some(_) => None,
     };
-    (0..state.groups.len()).map(one).collect()
+    (0..state.store.len()).map(one).collect()
 }
 
 /// The groups in the order of the file, a new file begun where the next one would pass a limit.
@@ -97,12 +99,12 @@ fn split(grouping: &Grouping<'_>, state: &State, (limits, sums): (&Limits, &[Dec
             && limits.sum.as_ref().is_none_or(|(_, most, _)| size.sum <= *most)
     };
     let mut shares: Vec<Share> = Vec::new();
-    for (at, (group, sum)) in (0_u32..).zip(state.groups.iter().zip(sums)) {
-        let alone = Size { rows: u64::from(group.rows), sum: *sum };
+    for (at, sum) in (0..state.store.len()).zip(sums) {
+        let alone = Size { rows: u64::from(state.store.rows(at)), sum: *sum };
         if !fits(1, &alone) {
             return format!(
                 "The rows cannot be split into files that keep to the limits: {named} {} alone is larger than one file may be.",
-                state.name(at)
+                state.store.name(at)
             );
         }
         if let Some(share) = shares.last_mut() {
@@ -119,7 +121,7 @@ fn split(grouping: &Grouping<'_>, state: &State, (limits, sums): (&Limits, &[Dec
     }
     let one = |share: &Share| {
         let rows = if share.size.rows == 1 { "row" } else { "rows" };
-        let (first, last) = (state.name(share.first), state.name(share.last));
+        let (first, last) = (state.store.name(share.first), state.store.name(share.last));
         let names = if share.first == share.last { first.to_owned() } else { format!("{first} to {last}") };
         format!("{names} ({} {rows})", thousands(share.size.rows))
     };

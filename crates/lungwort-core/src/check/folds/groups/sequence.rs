@@ -4,6 +4,7 @@ use std::cmp::Ordering;
 
 use rust_decimal::Decimal;
 
+use super::cold::{Packed, take};
 use crate::cell::Value;
 
 /// What must follow what.
@@ -97,6 +98,19 @@ impl Ends {
             },
             _ => None,
         }
+    }
+}
+
+impl Packed for Ends {
+    fn pack(&self, record: &mut Vec<u8>) -> bool {
+        record.extend(self.before.to_le_bytes());
+        record.extend(self.behind.to_le_bytes());
+        self.first.pack(record) && self.last.pack(record)
+    }
+
+    fn unpack(record: &mut &[u8]) -> Option<Ends> {
+        let [before, behind] = [take(record)?, take(record)?].map(u32::from_le_bytes);
+        Some(Ends { first: Packed::unpack(record)?, last: Packed::unpack(record)?, before, behind })
     }
 }
 

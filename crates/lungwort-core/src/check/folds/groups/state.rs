@@ -3,14 +3,14 @@
 use std::collections::HashMap;
 
 use foldhash::fast::FixedState;
-use hashbrown::HashTable;
 
+use super::Grouping;
 use super::gather::{FirstValue, Part, Run, of_groups, slip};
+use super::judge::{judged, keeps};
 use super::sequence::Ends;
-use super::{Grouping, QUOTE};
+use super::store::{Key, Store, parts, push_tightly};
 use crate::cell::shown;
 use crate::check::folds::Absorbing;
-use crate::check::folds::total::Total;
 use crate::check::problem::rule_problem;
 use crate::check::rows::result::{FIRST_RULE, RowFinding, whole_row};
 use crate::finding::RowSet;
@@ -22,60 +22,12 @@ const TEXTS_KEPT: usize = 10_000;
 /// Rows that are named where they leave a total open.
 pub(super) const OPEN_NAMED: usize = 3;
 
-/// What is known of one group, besides its totals.
-pub(super) struct Group {
-    /// Its key in two halves, so that a group packs into 32 bytes.
-    key: [u64; 2],
-    first: u32,
-    last: u32,
-    pub rows: u32,
-    /// Where its name ends among the names.
-    pub name_end: u32,
-}
-
-impl Group {
-    fn has(&self, key: u128) -> bool {
-        self.key == halves(key)
-    }
-
-    /// Its first row.
-    pub fn first(&self) -> u64 {
-        u64::from(self.first)
-    }
-
-    /// Whether it has all rows from its first to its last.
-    fn is_together(&self) -> bool {
-        self.last - self.first + 1 == self.rows
-    }
-}
-
-/// A row's number in half the room: files end long before four billion rows.
-fn short(row: u64) -> u32 {
-    u32::try_from(row).unwrap_or(u32::MAX)
-}
-
-fn halves(key: u128) -> [u64; 2] {
-    [(key >> 64) as u64, key as u64]
-}
-
-/// Makes room for one more, growing by a quarter: there may be very many, and a doubled list would be half empty.
-fn push_tightly<T>(list: &mut Vec<T>, one: T) {
-    if list.len() == list.capacity() {
-        list.reserve_exact(list.len() / 4 + 64);
-    }
-    list.push(one);
-}
-
 /// The groups of a file.
 #[derive(Default)]
 pub(in crate::check::folds) struct State {
-    index: HashTable<u32>,
-    pub(super) groups: Vec<Group>,
-    names: String,
-    /// For each group, one a total.
-    pub(super) totals: Vec<Total>,
-    firsts: Vec<FirstValue>,
-    ends: Vec<Ends>,
+    pub(super) store: Store,
+    /// The rules by which a group is judged as soon as it ends.
+    judged: Option<Vec<usize>>,
     /// The group of each row, plus one; the row as an index. Nothing as long as each group's rows are together.
     row_of: Vec<u32>,
     /// Whether the rows of a group are not together.
@@ -92,7 +44,7 @@ pub(in crate::check::folds) struct State {
     /// The file that has ended, whose groups are those of an earlier one as soon as rows of another come.
     ended: Option<usize>,
     /// Groups of earlier files: the file, and the first row there.
-    earlier: HashMap<[u64; 2], (u32, u64), FixedState>,
+    earlier: HashMap<Key, (u32, u64), FixedState>,
     /// Groups of this file that are in an earlier one too.
     pub(super) over_files: Vec<(u32, usize, u64)>,
 }
@@ -107,18 +59,14 @@ impl State {
         let Part { runs, names, totals, firsts, ends, differs, mut said, open, without } = part;
         self.without.extend(&without);
         let (mut totals, mut firsts, mut ends) = (totals.into_iter(), firsts.into_iter(), ends.into_iter());
-        let mut group_of = Vec::with_capacity(runs.len());
+        let (mut differs, mut open) = (differs.into_iter().peekable(), open.into_iter().peekable());
         for (at_run, run) in runs.iter().enumerate() {
             let (group, is_new) = self.group(run, &names, grouping, with);
-            group_of.push(group);
-            let at = group as usize;
+            let store = &mut self.store;
+            let (from, follows) = (store.slot(group, grouping.totals.len()), store.slot(group, grouping.follows.len()));
             for place in 0..grouping.totals.len() {
                 let Some(total) = totals.next() else { break };
-                if is_new {
-                    push_tightly(&mut self.totals, total)
-                } else {
-                    self.totals[at * grouping.totals.len() + place].merge(total)
-                }
+                if is_new { push_tightly(&mut store.totals, total) } else { store.totals[from + place].merge(total) }
             }
             for place in 0..grouping.same.len() {
                 let Some((first, row)) = firsts.next() else { break };
@@ -127,10 +75,10 @@ impl State {
             for place in 0..grouping.follows.len() {
                 let Some((run_ends, row)) = ends.next() else { break };
                 if is_new {
-                    push_tightly(&mut self.ends, Ends::default());
+                    push_tightly(&mut self.store.ends, Ends::default());
                 }
                 let follow = &grouping.follows[place];
-                let due = self.ends[at * grouping.follows.len() + place].append(follow.how, run_ends);
+                let due = self.store.ends[follows + place].append(follow.how, run_ends);
                 if let Some(due) = due {
                     let sheet = with.judge.sheet;
                     let cell = |part: &MessagePart| part.cell().map(|column| with.text(row, column).into());
@@ -140,56 +88,64 @@ impl State {
                     push(with, row, follow.column, follow.rule, found);
                 }
             }
-        }
-        for differ in differs {
-            self.differs(grouping, group_of[differ.run], differ.same, differ.row, with);
-        }
-        for (run, slot, row) in open {
-            let (rows, count) = self.open.entry((group_of[run], slot)).or_default();
-            *count += 1;
-            if rows.len() < OPEN_NAMED {
-                rows.push(row);
+            while let Some(differ) = differs.next_if(|differ| differ.run == at_run) {
+                self.differs(grouping, group, differ.same, differ.row, with);
             }
+            while let Some((_, slot, row)) = open.next_if(|(run, ..)| *run == at_run) {
+                let (rows, count) = self.open.entry((group, slot)).or_default();
+                *count += 1;
+                if rows.len() < OPEN_NAMED {
+                    rows.push(row);
+                }
+            }
+        }
+    }
+
+    /// A group whose rows have ended, as far as is known. Where it keeps to its rules, little of it is needed any more.
+    fn close(&mut self, group: u32, grouping: &Grouping<'_>, with: &Absorbing<'_, '_>) {
+        let sheet = with.judge.sheet;
+        // What limits are of is asked of all groups at the end.
+        if grouping.by.is_empty() || grouping.limits.is_some() || !self.store.can_put_away(group) {
+            return;
+        }
+        let judged = self.judged.take().unwrap_or_else(|| judged(sheet, grouping, with.header));
+        let over_files = self.over_files.last().is_some_and(|(known, ..)| *known == group);
+        let keeps = !over_files && judged.iter().all(|at| keeps(grouping, self, (group, *at), with.judge.today));
+        self.judged = Some(judged);
+        if keeps {
+            self.store.put_away(group, grouping);
         }
     }
 
     /// The group of a run, and whether it is new.
     fn group(&mut self, run: &Run, names: &str, grouping: &Grouping<'_>, with: &mut Absorbing<'_, '_>) -> (u32, bool) {
         let before = self.last;
-        let known = before
-            .filter(|last| self.groups[*last as usize].has(run.key))
-            .or_else(|| self.index.find(run.key as u64, |at| self.groups[*at as usize].has(run.key)).copied());
+        let known = before.filter(|last| self.store.has(*last, run.key));
+        if let (None, Some(ended)) = (known, before) {
+            self.close(ended, grouping, with);
+        }
+        let known = known.or_else(|| self.store.find(run.key));
+        if let Some(group) = known {
+            self.store.fetch(group, grouping);
+        }
         let group = known.unwrap_or_else(|| {
-            let at = self.groups.len() as u32;
-            self.names.push_str(&names[run.name.clone()]);
-            let name_end = u32::try_from(self.names.len()).unwrap_or(u32::MAX);
-            let (first, last) = (short(run.first), short(run.last));
-            let new = Group { key: halves(run.key), first, last, rows: 0, name_end };
-            push_tightly(&mut self.groups, new);
-            let groups = &self.groups;
-            self.index.insert_unique(run.key as u64, at, |at| groups[*at as usize].key[1]);
-            if let Some((file, row)) =
-                self.earlier.get(&halves(run.key)).filter(|(file, _)| *file as usize != with.file)
-            {
-                self.over_files.push((at, *file as usize, *row));
-            }
+            let at = self.store.add(run.key, (run.first, run.last), &names[run.name.clone()]);
+            let earlier = self.earlier.get(&parts(run.key)).filter(|(file, _)| *file as usize != with.file);
+            self.over_files.extend(earlier.map(|(file, row)| (at, *file as usize, *row)));
             at
         });
-        let it = &mut self.groups[group as usize];
         let split = known.is_some() && before != Some(group) && grouping.adjacent;
-        let until = it.last;
-        let goes_on = known.is_none() || u64::from(it.last) + 1 == run.first;
+        let until = self.store.last(group);
+        let goes_on = known.is_none() || until + 1 == run.first;
         if !goes_on && !self.scattered && !grouping.by.is_empty() {
             self.scatter();
         }
-        let it = &mut self.groups[group as usize];
-        it.last = short(run.last);
-        it.rows += run.rows;
+        self.store.add_rows(group, run.last, run.rows);
         if self.scattered {
             self.belong(run.first as usize..run.last as usize + 1, group);
         }
         if split && self.said.insert((group, SPLIT), ()).is_none() {
-            let name = self.name(group).to_owned();
+            let name = self.store.name(group).to_owned();
             let what = what(grouping, with.judge.sheet);
             let message = format!(
                 "The rows of {what} {name} are not together: they end in row {until}, and go on in row {}, with other rows between.",
@@ -205,10 +161,9 @@ impl State {
     /// From the first group on whose rows are not together, each row's group is kept.
     fn scatter(&mut self) {
         self.scattered = true;
-        for group in 0..self.groups.len() {
-            let Group { first, last, rows, .. } = self.groups[group];
-            if rows > 0 {
-                self.belong(first as usize..last as usize + 1, group as u32);
+        for group in 0..self.store.len() {
+            if self.store.rows(group) > 0 {
+                self.belong(self.store.first(group) as usize..self.store.last(group) as usize + 1, group);
             }
         }
     }
@@ -231,9 +186,10 @@ impl State {
     ) {
         let same = &grouping.same[place];
         if is_new {
-            push_tightly(&mut self.firsts, FirstValue::None);
+            push_tightly(&mut self.store.firsts, FirstValue::None);
         }
-        let known = &mut self.firsts[group as usize * grouping.same.len() + place];
+        let at = self.store.slot(group, grouping.same.len()) + place;
+        let known = &mut self.store.firsts[at];
         if *known == FirstValue::None {
             if let FirstValue::Key(key) = value
                 && self.texts.len() < TEXTS_KEPT
@@ -253,8 +209,7 @@ impl State {
             return;
         }
         let same = &grouping.same[place];
-        let it = &self.groups[group as usize];
-        let first = match &self.firsts[group as usize * grouping.same.len() + place] {
+        let first = match &self.store.firsts[self.store.slot(group, grouping.same.len()) + place] {
             FirstValue::Number(number) => Some(number.normalize().to_string()),
             FirstValue::Key(key) => self.texts.get(&(place, *key)).map(|text| shown::quoted(text)),
             FirstValue::None => None,
@@ -265,43 +220,30 @@ impl State {
         let first = first.unwrap_or_else(|| "another".to_owned());
         let of = match grouping.by {
             [] => "the sheet".to_owned(),
-            _ => format!("{} {}", what(grouping, sheet), self.name(group)),
+            _ => format!("{} {}", what(grouping, sheet), self.store.name(group)),
         };
         let message = format!(
             "{heading} is {here} here and {first} in row {}, the first of {of}; it must be the same in all rows.",
-            it.first
+            self.store.first(group)
         );
         let found = rule_problem(sheet, same.rule, &codes::NOT_THE_SAME, message);
         push(with, row, same.column, same.rule, found);
     }
 
-    /// What a group is called: its values in the columns of the group.
-    pub fn name(&self, group: u32) -> &str {
-        self.kept_of(group).split(QUOTE).next().unwrap_or_default()
-    }
-
     /// What a message quotes of a group: what it goes by, or a cell of its first row.
     pub fn quoted(&self, grouping: &Grouping<'_>, group: u32, part: &MessagePart) -> Option<&str> {
         match grouping.quotes.iter().position(|quote| *quote == part) {
-            Some(place) => self.kept_of(group).split(QUOTE).nth(place + 1),
+            Some(place) => self.store.quote(group, place),
             None => self.value_of(grouping, group, part.cell()?),
         }
-    }
-
-    /// Its name and its quotes.
-    fn kept_of(&self, group: u32) -> &str {
-        let end = |at: usize| self.groups.get(at).map_or(0, |group| group.name_end as usize);
-        let at = group as usize;
-        let from = at.checked_sub(1).map_or(0, end);
-        self.names.get(from..end(at)).unwrap_or_default()
     }
 
     /// The group's value in a column that its rows are grouped by, where it can be told from the name.
     fn value_of(&self, grouping: &Grouping<'_>, group: u32, column: usize) -> Option<&str> {
         let at = grouping.by.iter().position(|by| *by == column)?;
-        let mut values = self.name(group).split(" / ");
+        let mut values = self.store.name(group).split(" / ");
         match grouping.by {
-            [_] => Some(self.name(group)),
+            [_] => Some(self.store.name(group)),
             by if values.clone().count() == by.len() => values.nth(at),
             _ => None,
         }
@@ -312,10 +254,9 @@ impl State {
         let mut found: HashMap<u32, RowSet, FixedState> = HashMap::default();
         let mut scattered = Vec::new();
         for group in groups {
-            let it = &self.groups[*group as usize];
             found.entry(*group).or_default();
-            if it.is_together() {
-                found.entry(*group).or_default().add(it.first(), u64::from(it.last));
+            if self.store.is_together(*group) {
+                found.entry(*group).or_default().add(self.store.first(*group), self.store.last(*group));
             } else {
                 scattered.push(*group);
             }
@@ -339,8 +280,8 @@ impl State {
     /// Forgets the groups of a file that has ended, but for where they were.
     fn begin_file(&mut self, file: usize) {
         let mut earlier = std::mem::take(&mut self.earlier);
-        for group in &self.groups {
-            earlier.entry(group.key).or_insert((file as u32, group.first()));
+        for (key, row) in self.store.first_rows() {
+            earlier.entry(key).or_insert((file as u32, row));
         }
         *self = State { earlier, ..State::default() };
     }
