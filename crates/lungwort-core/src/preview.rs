@@ -28,6 +28,10 @@ pub struct Preview {
     rows: IndexMap<(SheetPlace, Option<Arc<str>>), [RowSet; 6]>,
     /// Records beyond the first of rows that are about several, by sheet, kind and outcome.
     further: IndexMap<(SheetPlace, Option<Arc<str>>), [u64; 6]>,
+    /// Further rows of records that are counted with the first, by sheet, kind and outcome.
+    continuing: IndexMap<(SheetPlace, Option<Arc<str>>), [RowSet; 6]>,
+    /// The rows of records of several rows that are one thing each.
+    records: HashMap<SheetPlace, Vec<(u64, u128)>>,
     /// The last row that was planned for.
     last: Option<(SheetPlace, u64)>,
     /// Rows in which an error was found.
@@ -100,6 +104,13 @@ impl Preview {
             return;
         };
         let here = place(address);
+        if let Some(record) = plan.record {
+            self.records.entry(here.clone()).or_default().push((row, record));
+        }
+        if plan.continues {
+            self.continuing.entry((here, plan.kind.clone())).or_default()[at(plan.outcome)].add(row, row);
+            return;
+        }
         // A row of which several plans come is about several records.
         if self.last.as_ref().is_some_and(|(of, last)| *last == row && *of == here) {
             self.further.entry((here, plan.kind.clone())).or_default()[at(plan.outcome)] += 1;
@@ -112,20 +123,35 @@ impl Preview {
         self.rows.entry((here, plan.kind.clone())).or_default()[at(plan.outcome)].add(row, row);
     }
 
-    /// Whether a row was about several records.
+    /// Whether rows and records are not the same.
     pub fn has_several(&self) -> bool {
-        !self.further.is_empty()
+        !self.further.is_empty() || !self.records.is_empty()
+    }
+
+    /// All rows that were planned for.
+    fn planned(&self) -> impl Iterator<Item = (&SheetPlace, &[RowSet; 6])> {
+        self.rows.iter().chain(&self.continuing).map(|((here, _), by_outcome)| (here, by_outcome))
+    }
+
+    /// Rows that are refused: those in which an error was found, and the others of their records, where these are one thing.
+    fn refused(&self, here: &SheetPlace) -> Option<RowSet> {
+        let mut refused = self.wrong.get(here)?.clone();
+        let Some(records) = self.records.get(here) else { return Some(refused) };
+        let cut: HashSet<u128> =
+            records.iter().filter(|(row, _)| refused.contains(*row)).map(|(_, record)| *record).collect();
+        records.iter().filter(|(_, record)| cut.contains(record)).for_each(|(row, _)| refused.add(*row, *row));
+        Some(refused)
     }
 
     /// Rows that were planned for before it showed that they are refused: to be told to a second pass.
     pub fn refused_late(&self) -> HashMap<SheetPlace, RowSet> {
         let mut late: HashMap<SheetPlace, RowSet> = HashMap::new();
-        for ((here, _), by_outcome) in &self.rows {
-            let Some(wrong) = self.wrong.get(here) else { continue };
-            for (outcome, rows) in Outcome::ALL.iter().zip(by_outcome) {
-                if *outcome != Outcome::Refused && wrong.iter().any(|row| rows.contains(row)) {
-                    late.insert(here.clone(), wrong.clone());
-                }
+        for here in self.wrong.keys() {
+            let Some(refused) = self.refused(here) else { continue };
+            let others = self.planned().filter(|(of, _)| *of == here).flat_map(|(_, by)| Outcome::ALL.iter().zip(by));
+            let mut others = others.filter(|(outcome, _)| **outcome != Outcome::Refused);
+            if others.any(|(_, rows)| refused.iter().any(|row| rows.contains(row))) {
+                late.insert(here.clone(), refused);
             }
         }
         late
@@ -135,6 +161,8 @@ impl Preview {
     pub fn again(&mut self) {
         self.rows.clear();
         self.further.clear();
+        self.continuing.clear();
+        self.records.clear();
         self.last = None;
         self.unnamed.clear();
         self.together.clear();
@@ -155,10 +183,10 @@ impl Preview {
         }
         // Rows that could not be read as rows of the sheet were planned for nothing.
         for (here, wrong) in &self.wrong {
-            let planned = |row: u64| {
-                self.rows.iter().any(|((of, _), sets)| of == here && sets.iter().any(|set| set.contains(row)))
-            };
-            let sheets = self.rows.keys().any(|(of, _)| of == here);
+            let planned =
+                |row: u64| self.planned().any(|(of, sets)| of == here && sets.iter().any(|set| set.contains(row)));
+            // Rows of no record are none of those that are counted.
+            let sheets = self.rows.keys().any(|(of, _)| of == here) && !self.records.contains_key(here);
             let unplanned = wrong.iter().filter(|row| !planned(*row)).count() as u64;
             if sheets && unplanned > 0 {
                 found.entry((here.1.clone(), None)).or_default()[at(Outcome::Refused)] += unplanned;
@@ -176,7 +204,7 @@ impl Preview {
         let mut behind: IndexMap<SheetPlace, RowSet> = IndexMap::new();
         let as_a_whole = !ready && self.wrong_as_a_whole;
         let nothing = as_a_whole || !ready && self.partial == WrittenPartial::Nothing;
-        for ((here, _), by_outcome) in &self.rows {
+        for (here, by_outcome) in self.planned() {
             let stays = behind.entry(here.clone()).or_default();
             let kept_back = self.kept_back(here);
             for (outcome, rows) in Outcome::ALL.iter().zip(by_outcome) {
@@ -277,7 +305,7 @@ mod tests {
 
     fn plan(outcome: Outcome, own: Option<u128>) -> RowPlan {
         let together = Together { own, parent: None };
-        RowPlan { outcome, key: None, kind: None, cells: Vec::new(), together }
+        RowPlan { outcome, key: None, kind: None, cells: Vec::new(), together, record: None, continues: false }
     }
 
     fn made(partial: WrittenPartial) -> Preview {

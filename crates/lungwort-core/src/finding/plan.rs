@@ -63,6 +63,10 @@ pub struct RowPlan {
     pub cells: Vec<CellChange>,
     /// What rows go together with, where a part of them cannot be sent.
     pub together: Together,
+    /// The record of several rows that it is of, where that is one thing to the receiving side.
+    pub record: Option<u128>,
+    /// Whether it is a further row of that record, which is counted with the first.
+    pub continues: bool,
 }
 
 /// What a row goes together with: rows that share either go together, and so on from row to row.

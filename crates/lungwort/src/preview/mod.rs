@@ -180,6 +180,10 @@ impl Previewer {
     }
 
     fn list(&mut self, address: &Address, plan: RowPlan) -> io::Result<()> {
+        // Further rows of a record go the way of its first.
+        if plan.continues {
+            return Ok(());
+        }
         let wiped = plan.cells.iter().filter(|cell| cell.wiped).count() as u64;
         let changed = plan.cells.len() as u64 - wiped;
         self.cells_wiped += wiped;

@@ -140,7 +140,12 @@ fn original_text<'c>(chunk: &'c Chunk, header: &Header, row: usize, column: usiz
 impl<'a> Absorbing<'a, '_> {
     /// Whether it is known from an earlier pass that a row is refused.
     pub fn is_refused(&self, row: usize) -> bool {
-        self.refused.is_some_and(|rows| rows.contains(self.chunk.row_number(row)))
+        self.is_refused_number(self.chunk.row_number(row))
+    }
+
+    /// The same of a row by its number, as a spreadsheet counts.
+    pub fn is_refused_number(&self, number: u64) -> bool {
+        self.refused.is_some_and(|rows| rows.contains(number))
     }
 
     /// The text of a cell as it is in the file; empty where the file does not have the column.

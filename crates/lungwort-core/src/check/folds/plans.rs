@@ -42,7 +42,10 @@ impl Fold for Plans<'_> {
             let outcome = if refused { Outcome::Refused } else { Outcome::Created };
             let key = key_of(with.judge, with.header, with.chunk, row);
             let kind = self.sheet.kinds.as_ref().map(|kinds| Arc::from(with.text(row, kinds.column).trim()));
-            with.plans.push((row, RowPlan { outcome, key, kind, cells: Vec::new(), together }));
+            with.plans.push((
+                row,
+                RowPlan { outcome, key, kind, cells: Vec::new(), together, record: None, continues: false },
+            ));
         }
     }
 }

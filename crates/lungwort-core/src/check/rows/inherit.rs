@@ -26,6 +26,10 @@ pub(super) fn carried(sheet: &Sheet) -> Vec<usize> {
     asked.extend(sheet.figures.iter().flat_map(|figure| &figure.by));
     asked.extend(sheet.lookups.iter().flat_map(|lookup| lookup.own_columns()));
     asked.extend(sheet.block.iter().flat_map(|block| &block.inherit).map(|(_, cell)| cell));
+    // Lines that are each held against a record of their own have all of the header.
+    if sheet.intent.as_ref().is_some_and(|intent| !intent.whole_records) {
+        asked.extend(&record.header);
+    }
     let of_header = record.header.iter().copied();
     of_header.filter(|column| asked.contains(column)).collect()
 }

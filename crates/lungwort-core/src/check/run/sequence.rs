@@ -95,7 +95,10 @@ impl Sequence<'_, '_> {
     /// Hands on what would become of the rows, behind what was found in them.
     fn hand_on(&mut self, shaped: &Shaped, plans: Vec<(usize, RowPlan)>) {
         for (row, plan) in plans {
-            let place = Place { row: Some(shaped.chunk.row_number(row)), ..Place::default() };
+            // The header of a block begins above the row that stands for it.
+            let head = shaped.header_cells.get(&row).and_then(|_| shaped.record_of(row));
+            let number = head.map_or(shaped.chunk.row_number(row), |record| record.first);
+            let place = Place { row: Some(number), ..Place::default() };
             self.sink.plan(self.address(place), plan);
         }
     }

@@ -37,12 +37,20 @@ pub(in crate::rulebook) fn compile(
         compiler.error(&path, "no look-up finds the existing records");
         return None;
     };
-    if sheet.record.is_some() || sheet.is_form {
-        let message = "an intent goes with sheets in which each row is a record of its own";
-        compiler.error(&path, message);
-        return None;
-    }
     let action = written.action.as_ref().and_then(|name| named(compiler, own, &format!("{path}.action"), name));
+    let whole_records = sheet
+        .record
+        .as_ref()
+        .is_some_and(|record| sheet.lookups[lookup].own_columns().iter().all(|column| record.header.contains(column)));
+    if let (true, Some(record), Some(action)) = (whole_records, &sheet.record, action)
+        && !record.header.contains(&action)
+    {
+        let message = format!(
+            "a record of several rows is one thing here, and its first row says what is asked: make {} a column of its header",
+            sheet.columns[action].heading
+        );
+        compiler.error(&format!("{path}.action"), message);
+    }
     if written.action.is_none() && !written.words.is_empty() {
         compiler.error(&format!("{path}.words"), "words go with action, the column that they are in");
     }
@@ -81,6 +89,7 @@ pub(in crate::rulebook) fn compile(
         kept_by_rows: Vec::new(),
         sequences: written.sequences.clone(),
         replaces,
+        whole_records,
     })
 }
 
@@ -98,7 +107,10 @@ fn compared(
         blanks.extend(named(compiler, own, &format!("{path}.blank_cells.{name}"), name).map(|column| (column, *does)));
     }
     let keys = sheet.lookups[lookup].own_columns();
+    let in_header = |column: &usize| sheet.record.as_ref().is_none_or(|record| record.header.contains(column));
+    let whole_records = keys.iter().all(in_header);
     let compared = (0..sheet.columns.len()).filter(|column| Some(*column) != action && !keys.contains(column));
+    let compared = compared.filter(|column| !whole_records || in_header(column));
     let compared = compared.filter_map(|column| {
         let place = sheet.existing.as_ref()?.places.get(column).copied().flatten()?;
         let own = blanks.iter().find(|(known, _)| *known == column).map(|(_, does)| *does);

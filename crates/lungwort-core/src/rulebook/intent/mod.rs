@@ -59,6 +59,8 @@ pub struct Intent {
     pub sequences: Vec<(Action, Action)>,
     /// The columns that name a document of which the file has all lines, each with its place in the record.
     pub replaces: Vec<(usize, usize)>,
+    /// Whether records of several rows are one thing each: their key is in the header.
+    pub whole_records: bool,
     /// Its line in the rulebook.
     pub line: usize,
 }
@@ -147,6 +149,9 @@ impl Intent {
         }
         if let Some(locked) = &self.locked_when {
             said.push_str(&format!("; a record cannot be touched where {}", locked.say(sheet)));
+        }
+        if self.whole_records {
+            said.push_str("; a record of several rows is one thing, of which the columns of the header are compared");
         }
         let of_sheets = self.kept_by_sheets.iter().map(|name| format!("a row of {name}"));
         let names: Vec<String> = self.kept_by.iter().map(|kept| kept.name.clone()).chain(of_sheets).collect();

@@ -69,6 +69,9 @@ impl Intents<'_> {
             let found = from.judge.lookups[self.intent.lookup].find_part(number, part);
             let mut record = OneRow {
                 row,
+                number: from.shaped.number_of(self.sheet, row),
+                header: None,
+                record: from.shaped.record_hash(row).filter(|_| self.intent.whole_records),
                 element: Some((*part).into()),
                 says: self.says(&text),
                 action: None,

@@ -7,6 +7,7 @@ mod compare;
 mod decide;
 mod elements;
 mod figures;
+mod records;
 mod state;
 
 use std::collections::HashSet;
@@ -29,6 +30,7 @@ use compare::{Change, Put, changes, put};
 use figures::Columns;
 pub use figures::FigureChange;
 use jiff::civil::Date;
+use records::{HeaderTexts, Part as RowPart};
 use state::{Acted, Asked};
 
 struct Intents<'r> {
@@ -68,6 +70,12 @@ enum Says {
 /// A row, and the record that it is about; or one of several, where its key has several values.
 pub(super) struct OneRow {
     row: usize,
+    /// Its number, as a spreadsheet counts.
+    number: u64,
+    /// Where it continues a record: what the header has for its blank cells.
+    header: HeaderTexts,
+    /// The record of several rows that it stands for.
+    record: Option<u128>,
     /// Which of the values in its key.
     element: Option<Box<str>>,
     says: Says,
@@ -95,8 +103,12 @@ pub(super) struct OneRow {
 pub(crate) struct State {
     asked: Asked,
     documents: HashSet<u128>,
+    /// Records that rows of documents name which are refused.
+    refused: HashSet<u32>,
     /// What the rows put into the figures.
     added: Vec<Running>,
+    /// What records of several rows come to, of which further rows may follow: those of the last chunk.
+    records: Vec<(u128, Outcome)>,
     /// Removals that another row of the upload may forbid.
     pub removals: Vec<Removal>,
 }
@@ -122,30 +134,45 @@ fn cell_of<'g>(from: &'g Gathering<'_>, row: usize) -> impl Fn(usize) -> Option<
 }
 
 impl Fold for Intents<'_> {
-    type Part = Vec<OneRow>;
+    /// The rows that stand for a record, and further rows of records of several rows.
+    type Part = (Vec<OneRow>, Vec<(usize, u128)>);
     type State = State;
 
-    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Vec<OneRow> {
+    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Self::Part {
         let rows = from.rows.iter().enumerate().filter(|(_, row)| result.samples.binary_search(row).is_err());
-        let mut part = Vec::with_capacity(from.rows.len());
+        let (mut part, mut further) = (Vec::with_capacity(from.rows.len()), Vec::new());
         // Most keys hold one value, and their rows are not looked through for more.
         let keys = &self.sheet.lookups[self.intent.lookup].keys;
         let may_be_several = keys.iter().any(|key| self.sheet.separator_of(&key.own).is_some());
         for (at, &row) in rows {
+            match self.part(from, row) {
+                RowPart::Own => {}
+                RowPart::Nothing => continue,
+                RowPart::Further(hash) => {
+                    further.push((row, hash));
+                    continue;
+                }
+            }
             match may_be_several.then(|| self.elements(from, at, row)).flatten() {
                 Some(elements) => part.extend(elements),
                 None => part.push(self.one(from, at, row)),
             }
         }
-        part
+        (part, further)
     }
 
-    fn absorb(&self, state: &mut State, mut part: Vec<OneRow>, with: &mut Absorbing<'_, '_>) {
+    fn absorb(&self, state: &mut State, (mut part, further): Self::Part, with: &mut Absorbing<'_, '_>) {
         let is_error = |finding: &&RowFinding| finding.problem.severity == Severity::Error;
         let wrong: HashSet<usize> = with.findings.iter().filter(is_error).map(|finding| finding.row).collect();
         for records in part.chunk_by_mut(|one, other| one.row == other.row) {
             state.documents.extend(records[0].document);
             self.absorb_row(state, records, &wrong, with);
+        }
+        if with.judge.previews && self.intent.whole_records {
+            self.further(state, &further, with);
+            // The last one may go on in the next chunk.
+            let keep = state.records.len().saturating_sub(1);
+            state.records.drain(..keep);
         }
     }
 
@@ -165,6 +192,8 @@ impl Fold for Intents<'_> {
                 kind: None,
                 cells: Vec::new(),
                 together: Together::default(),
+                record: None,
+                continues: false,
             });
         }
     }
@@ -180,7 +209,9 @@ impl Intents<'_> {
     fn is_replaced(&self, state: &State, row: u32) -> bool {
         let Some(table) = self.existing.table.as_ref().filter(|_| !state.documents.is_empty()) else { return false };
         let document = key::of_texts(self.intent.replaces.iter().map(|(_, place)| table.cell(row as usize, *place)));
-        state.documents.contains(&document) && state.asked.of_held(row).action().is_none()
+        state.documents.contains(&document)
+            && state.asked.of_held(row).action().is_none()
+            && !state.refused.contains(&row)
     }
 
     fn kept_by(&self, today: Date) -> &[Index] {
@@ -192,7 +223,8 @@ impl Intents<'_> {
     }
 
     fn one(&self, from: &Gathering<'_>, at: usize, row: usize) -> OneRow {
-        let values = RowValues { values: from.values, at };
+        let header = self.header_texts(from, row);
+        let values = self.with_header(from, (row, &header), RowValues { values: from.values, at });
         let lookup = &self.sheet.lookups[self.intent.lookup];
         let looked = from.values.looked.get(self.intent.lookup);
         let found = looked.and_then(|looked| looked.found.get(at)).copied().unwrap_or(Found::Open);
@@ -202,7 +234,11 @@ impl Intents<'_> {
         let key_of_row = key
             .filter(|_| !matches!(found, Found::Row(_)))
             .map(|key| key_of_values(key, |column| values.value(Slot::Column(column))));
-        let text = cell_of(from, row);
+        let cell = cell_of(from, row);
+        let text = |column| match cell(column) {
+            Some("") => self.inherited(&header, column).or(Some("")),
+            text => text,
+        };
         let (mut differing, mut locked, mut kept) = (Vec::new(), false, None);
         if let (Found::Row(held), Some(table)) = (found, &self.existing.table) {
             differing = changes((self.sheet, self.intent), (self.existing, table, held as usize), &text);
@@ -221,9 +257,23 @@ impl Intents<'_> {
         };
         let effect = if from.previews { self.effect(held, &text) } else { Vec::new() };
         let together = if from.previews { from.together(self.sheet, row) } else { Together::default() };
-        let says = self.says(&text);
-        let (key, changes) = (key_of_row, differing);
-        OneRow { row, element: None, says, action: None, found, key, changes, locked, kept, document, together, effect }
+        OneRow {
+            row,
+            number: from.shaped.number_of(self.sheet, row),
+            record: from.shaped.record_hash(row).filter(|_| self.intent.whole_records),
+            element: None,
+            says: self.says(&text),
+            action: None,
+            found,
+            key: key_of_row,
+            changes: differing,
+            locked,
+            kept,
+            document,
+            together,
+            effect,
+            header: header.clone(),
+        }
     }
 
     /// Of which document a row is a line.
@@ -259,7 +309,7 @@ impl Intents<'_> {
         with: &mut Absorbing<'_, '_>,
     ) {
         let row = records[0].row;
-        let wrong = wrong.contains(&row) || with.is_refused(row);
+        let wrong = wrong.contains(&row) || with.is_refused_number(records[0].number);
         let mut refused = wrong;
         for record in &mut *records {
             let decided = self.decide(&state.asked, record, with);
@@ -277,14 +327,20 @@ impl Intents<'_> {
                     finding.row == row && finding.field == field && finding.problem.severity == Severity::Error
                 };
                 let is_wrong = problem.code == &codes::NOT_HELD && wrong && record.element.is_none();
-                if !(is_wrong && with.findings.iter().any(explained)) {
+                // What the header has is said where it is.
+                let of_header =
+                    self.inherited(&record.header, column).is_some() && with.text(row, column).trim().is_empty();
+                if !of_header && !(is_wrong && with.findings.iter().any(explained)) {
                     self.push(row, column, record.named(problem), with);
                 }
             }
         }
         for record in records {
-            if !refused {
-                self.note(state, record, with);
+            match (refused, record.found) {
+                (false, _) => self.note(state, record, with),
+                // A line that is wrong is in the file all the same.
+                (true, Found::Row(held)) if !self.intent.replaces.is_empty() => drop(state.refused.insert(held)),
+                (true, _) => {}
             }
             if with.judge.previews {
                 self.preview(state, record, refused, with);
@@ -295,10 +351,10 @@ impl Intents<'_> {
     /// Keeps in mind what a row asked of a record.
     fn note(&self, state: &mut State, record: &OneRow, with: &Absorbing<'_, '_>) {
         let Some(action) = record.action.filter(|action| *action != Action::Skip) else { return };
-        let row = with.chunk.row_number(record.row);
+        let row = record.number;
         if action == Action::Remove && !self.intent.kept_by_rows.is_empty() {
             let column = self.about();
-            let text: &str = record.element.as_deref().unwrap_or_else(|| with.text(record.row, column).trim());
+            let text: &str = record.element.as_deref().unwrap_or_else(|| self.text(record, column, with).trim());
             let value = self.sheet.columns[column].kind.read(text).ok();
             state.removals.extend(value.as_ref().and_then(key::of).map(|key| Removal {
                 key,
@@ -335,6 +391,7 @@ impl Intents<'_> {
             let effect = Columns { columns: &self.figure_columns, values, today: with.judge.today };
             self.add_to(&mut state.added, &effect);
         }
+        state.records.extend(record.record.map(|hash| (hash, outcome)));
         let plan = self.plan(record, outcome, with);
         with.plans.push((record.row, plan));
     }
@@ -344,10 +401,11 @@ impl Intents<'_> {
         let (Found::Row(held), Some(table)) = (row.found, &self.existing.table) else { return Vec::new() };
         if row.changes.is_empty() {
             let column = self.about();
-            return vec![(
-                column,
-                CellProblem::new(&codes::NOTHING_CHANGED, "the row changes nothing: all of it is held already."),
-            )];
+            let said = match self.intent.whole_records {
+                false => "the row changes nothing: all of it is held already.",
+                true => "the header changes nothing; what its rows list is not compared with what is held.",
+            };
+            return vec![(column, CellProblem::new(&codes::NOTHING_CHANGED, said))];
         }
         let mut problems = Vec::new();
         for change in &row.changes {
@@ -407,7 +465,7 @@ impl Intents<'_> {
             let compared = &self.intent.compared[change.at];
             let column = &self.sheet.columns[compared.column];
             let (Found::Row(held), Some(table)) = (row.found, &self.existing.table) else { return None };
-            let new = match put(column, compared, with.text(row.row, compared.column)) {
+            let new = match put(column, compared, self.text(row, compared.column, with)) {
                 Put::Text(text) => text,
                 Put::Left => return None,
             };
@@ -425,11 +483,13 @@ impl Intents<'_> {
             outcome,
             key: match &row.element {
                 Some(element) => Some(Arc::from(clipped(element, 60))),
-                None => key_of(with.judge, with.header, with.chunk, row.row),
+                None => self.key(row, with),
             },
             kind,
             cells,
             together: row.together,
+            record: row.record,
+            continues: false,
         }
     }
 
