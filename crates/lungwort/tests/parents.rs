@@ -155,3 +155,75 @@ fn mistakes_are_said_with_their_place() {
         assert!(ran.status == 2 && ran.stderr.contains(due), "{more}: {}", ran.stderr);
     }
 }
+
+const OWN_IDS: &str = "[[sheet]]\ncolumn = [{ heading = 'Row' }, { heading = 'Accession' }, { heading = 'Lot' }, { heading = 'Sample' }, \
+    { heading = 'Grams', type = 'decimal' }]\n[sheet.kinds]\ncolumn = 'Row'\nkind = [{ value = 'A', id = ['Accession'] }, \
+    { value = 'L', id = ['Lot'], under = ['A'], min = 1 }, { value = 'S', id = ['Sample'], under = ['L'] }]\n[sheet.parents]\n";
+
+const OF_THREE_KINDS: &str =
+    "Row,Accession,Lot,Sample,Grams\nA,1,,,\nL,1,1,,5\nS,,1,1,1\nS,,9,2,1\nA,2,,,\nL,7,3,,1\nL,,4,,1\nL,8,5,,1\n";
+
+#[test]
+fn each_kind_may_be_named_by_a_column_of_its_own() {
+    let folder = Folder::with(OWN_IDS, OF_THREE_KINDS);
+    let ran = folder.check_in_pieces();
+    assert_eq!(
+        ran.places(),
+        ["no-parent 5 C -", "child-count 6 - -", "no-parent 7 B -", "no-parent 8 B -", "no-parent 9 B -"]
+    );
+    let said: Vec<String> = ran.findings().into_iter().map(|(.., message)| message).collect();
+    assert_eq!(said[0], "The row belongs to \"9\", and no row has that Lot.");
+    assert_eq!(said[3], "Accession is blank; the row is L, which belongs to A.");
+    for (wrong, due) in [
+        (OWN_IDS.replace("[sheet.parents]", ""), "id goes with [sheet.parents]"),
+        (OWN_IDS.replace("id = ['Lot']", "id = ['Lots']"), "no column is called Lots; did you mean Lot?"),
+        (OWN_IDS.replace("[sheet.parents]", "[sheet.parents]\nlabel = ['Lot']"), "label goes with parent"),
+        (OWN_IDS.replace("[sheet.parents]", "[sheet.parents]\nparent = ['Grams']"), "both columns need the same type"),
+    ] {
+        let ran = Folder::with(&wrong, "").check(&[]);
+        assert!(ran.status == 2 && ran.stderr.contains(due), "{due}: {}", ran.stderr);
+    }
+}
+
+#[test]
+fn a_row_may_belong_to_one_that_is_held_and_each_kind_is_held_by_its_own_id() {
+    let folder = Folder::with(&format!("{OWN_IDS}[sheet.existing]\n[sheet.intent]\n"), OF_THREE_KINDS);
+    // An accession and a lot with the same id, and an accession that only the receiving side has.
+    folder.write("held.csv", "Row,Accession,Lot,Sample,Grams\nA,1,,,\nL,1,1,,4\nA,7,,,\nL,7,3,,1\nL,7,8,,1\n");
+    let ran = folder.check(&["--existing", "held.csv"]);
+    assert_eq!(
+        ran.places(),
+        [
+            "nothing-changed 2 B -",
+            "nothing-changed 7 C -",
+            "no-parent 5 C -",
+            "child-count 6 - -",
+            "no-parent 8 B -",
+            "no-parent 9 B -"
+        ]
+    );
+    assert!(ran.findings()[5].2.ends_with("no row has that Accession; nor is it held."), "{:?}", ran.findings());
+    let preview =
+        folder.run(&["preview", "data.csv", "-r", "t.rulebook.toml", "--existing", "held.csv", "--format", "json"]);
+    let count = |kind: usize, word: &str| preview.json()["sheets"][kind][word].as_u64();
+    assert_eq!((count(0, "unchanged"), count(0, "refused")), (Some(1), Some(1)));
+    assert_eq!((count(1, "changed"), count(1, "unchanged"), count(1, "refused")), (Some(1), Some(1), Some(2)));
+    assert_eq!((count(2, "created"), count(2, "refused")), (Some(1), Some(1)));
+}
+
+#[test]
+fn a_label_names_the_nearest_row_above_where_no_row_has_such_an_id() {
+    let shape = "[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id' }, { heading = 'Title' }, { heading = 'Of' }]\n\
+        [sheet.parents]\nparent = ['Of']\nlabel = ['Title']\n";
+    let rows =
+        "Id,Title,Of\n1,Rose,\n2,Petal,Rose\n3,Leaf,Fern\n4,Fern,\n5,Spore,2\n6,2,\n7,Moss,7\n8,Ash,Elm\n9,Elm,Ash\n";
+    let ran = Folder::with(shape, rows).check_in_pieces();
+    assert_eq!(ran.places(), ["no-parent 4 C 3", "parent-circle 8 C 7", "no-parent 9 C 8"]);
+    assert_eq!(
+        ran.findings()[0].2,
+        "The row belongs to \"Fern\", and no row has that Id, and none above has that Title."
+    );
+    // What is found by its label is above.
+    let above = Folder::with(&format!("{shape}above = true\n"), "Id,Title,Of\n1,Rose,\n2,Petal,Rose\n3,x,4\n4,y,\n");
+    assert_eq!(above.check_in_pieces().places(), ["parent-below 4 C 3"]);
+}

@@ -7,7 +7,7 @@ use super::compiler::{Columns, Compiler};
 use super::toml_text::is_default;
 use super::written::{WrittenColumn, WrittenSheet, WrittenType};
 use super::written_values::WrittenAllowed;
-use super::{Sheet, listed};
+use super::{Column, Sheet, listed};
 use crate::condition::Scope;
 use crate::finding::ranges::thousands;
 
@@ -27,6 +27,9 @@ pub struct WrittenKinds {
 pub struct WrittenKind {
     /// What the column says in such a row.
     pub value: String,
+    /// Where rows name what they belong to: the columns that a row of this kind is named by, if each kind has its own.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub id: Vec<String>,
     /// The columns that such a row must fill, besides those that every row must.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub required: Vec<String>,
@@ -44,6 +47,17 @@ pub struct WrittenKind {
     pub min: u64,
     /// The most.
     pub max: Option<u64>,
+}
+
+impl WrittenKinds {
+    /// The condition that a row is of a kind. `column` says what a row is.
+    pub fn condition(&self, column: &Column, value: &str) -> String {
+        let name = column.heading.replace('"', "\"\"");
+        match column.kind.kind() {
+            crate::cell::Kind::Number => format!("\"{name}\" = {value}"),
+            _ => format!("\"{name}\" = '{}'", value.replace('\'', "''")),
+        }
+    }
 }
 
 /// Kinds of rows.
@@ -183,6 +197,9 @@ pub(super) fn compile(
             if listed.iter().any(|column| ignored.contains(column)) {
                 compiler.error(&format!("{place}.{key}"), format!("a column that is ignored cannot be {key}"));
             }
+        }
+        if !kind.id.is_empty() && !by_id {
+            compiler.error(&format!("{place}.id"), "id goes with [sheet.parents], where rows name what they belong to");
         }
         let mut under = Vec::new();
         for (which, name) in kind.under.iter().enumerate() {

@@ -44,7 +44,15 @@ impl HeldRows<'_> {
         }
         let theirs: Vec<usize> = columns.iter().filter_map(|column| self.existing.places[*column]).collect();
         let kinds = theirs.iter().map(|place| self.existing.columns.0[*place].kind.clone()).collect();
-        let key = LookupKey { own: columns, theirs, kinds, folding: Folding::default(), with_blanks: true };
+        let key = LookupKey {
+            own: columns,
+            theirs,
+            kinds,
+            folding: Folding::default(),
+            with_blanks: true,
+            when: None,
+            only: None,
+        };
         let index = Index::new(&self.table, &key, &|_| true);
         let made = Arc::new(ByColumns { key, index });
         indices.push(Arc::clone(&made));

@@ -45,6 +45,7 @@ use crate::finding::{Place, Problem, RowPlan, RowSet, Together};
 use crate::intake::{Chunk, OpenError, Source};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::Each;
+use crate::rulebook::model::Parents;
 
 /// Makes the fold where a sheet asks for it.
 type Maker = for<'r> fn(&'r Sheet) -> Option<Box<dyn AnyFold + 'r>>;
@@ -121,9 +122,28 @@ impl<'g> Gathering<'g> {
             return Together { own: of(&sheet.together), parent: None };
         }
         match (self.shaped.record_hash(row), &sheet.parents) {
-            (None, Some(parents)) => Together { own: of(&parents.id), parent: of(&parents.parent) },
+            (None, Some(parents)) => self.family(sheet, parents, row),
             (own, _) => Together { own, parent: None },
         }
+    }
+
+    /// A row with all that name it.
+    fn family(&self, sheet: &Sheet, parents: &Parents, row: usize) -> Together {
+        let kinds = sheet.kinds.as_ref();
+        let kind = kinds.and_then(|kinds| {
+            let text = self.text(row, kinds.column).trim();
+            kinds.kinds.iter().position(|kind| kind.value == text)
+        });
+        // Ids of kinds that have their own may be alike.
+        let apart = parents.parent.is_empty();
+        let of = |kind: Option<usize>, columns: &[usize]| {
+            let texts = columns.iter().map(|column| self.text(row, *column).trim());
+            let kind = kind.filter(|_| apart).map(|kind| kind.to_string());
+            let filled = texts.clone().any(|text| !text.is_empty());
+            filled.then(|| key::of_texts(kind.iter().map(String::as_str).chain(texts)))
+        };
+        let parent = parents.named_in(kinds, kind).into_iter().find_map(|(above, columns)| of(above, columns));
+        Together { own: of(kind, parents.id_of(kind)), parent }
     }
 
     /// The text of a cell as it is in the file; empty where the file does not have the column.

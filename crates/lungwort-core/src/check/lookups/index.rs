@@ -124,7 +124,15 @@ mod tests {
     }
 
     fn key(theirs: &[usize], kinds: &[ColumnType], folding: Folding) -> LookupKey {
-        LookupKey { own: theirs.to_vec(), theirs: theirs.to_vec(), kinds: kinds.to_vec(), folding, with_blanks: false }
+        LookupKey {
+            own: theirs.to_vec(),
+            theirs: theirs.to_vec(),
+            kinds: kinds.to_vec(),
+            folding,
+            with_blanks: false,
+            when: None,
+            only: None,
+        }
     }
 
     fn text(text: &str) -> Value<'_> {

@@ -142,6 +142,12 @@ impl<'r> LookedIn<'r> {
         self.elsewhere.iter().find(|(_, index)| index.find(key).is_some()).map(|(name, _)| name.as_str())
     }
 
+    /// Whether a row of the list has that key.
+    pub fn has(&self, number: usize, key: u128) -> bool {
+        let index = self.table.as_ref().and_then(|table| table.indices.get(number));
+        index.is_some_and(|index| index.find(key).is_some())
+    }
+
     /// What one of several values in a cell finds by a key of one column.
     pub fn find_part(&self, number: usize, part: &str) -> Found {
         let Some((index, key)) =
@@ -180,7 +186,12 @@ impl<'r> LookedIn<'r> {
             Some(only) => holds(lookup, &table, row, only, today) == Truth::True,
             None => true,
         };
-        let indices = lookup.keys.iter().map(|key| Index::new(&table, key, &counts)).collect();
+        let of_key = |key: &LookupKey, row: usize| {
+            let only = key.only.as_ref();
+            only.is_none_or(|only| holds_in(&lookup.columns, &table, row, only, today) == Truth::True)
+        };
+        let index = |key: &LookupKey| Index::new(&table, key, &|row| counts(row) && of_key(key, row));
+        let indices = lookup.keys.iter().map(index).collect();
         let rows = if lookup.must.is_some() { table.row_count() } else { 0 };
         let usable = std::iter::repeat_with(AtomicU8::default).take(rows).collect();
         self.table = Some(Indexed { table, indices, near: Near::default(), usable });
@@ -227,6 +238,8 @@ fn elsewhere(sheet: &Sheet, lookup: &Lookup) -> Vec<(String, Index)> {
             kinds: key.kinds.clone(),
             folding: key.folding,
             with_blanks: false,
+            when: None,
+            only: None,
         };
         Some((name.clone(), Index::new(table, &key, &|_| true)))
     };

@@ -106,7 +106,8 @@ mod tests {
             table.add(number, |_| word).unwrap();
         }
         let (own, theirs, kinds) = (vec![0], vec![0], vec![ColumnType::Text]);
-        let key = LookupKey { own, theirs, kinds, folding: Folding::default(), with_blanks: false };
+        let key =
+            LookupKey { own, theirs, kinds, folding: Folding::default(), with_blanks: false, when: None, only: None };
         let row = Near::default().row(&table, &key, text, &|_| true)?;
         Some(table.cell(row, 0).to_owned())
     }
@@ -135,7 +136,8 @@ mod tests {
         let mut table = Table::new(vec!["Word".to_owned()], &Wanted::everything());
         table.add(2, |_| "Primula").unwrap();
         let (own, theirs, kinds) = (vec![0], vec![0], vec![ColumnType::Text]);
-        let key = LookupKey { own, theirs, kinds, folding: Folding::default(), with_blanks: false };
+        let key =
+            LookupKey { own, theirs, kinds, folding: Folding::default(), with_blanks: false, when: None, only: None };
         assert_eq!(Near::default().row(&table, &key, "primula", &|_| false), None);
     }
 }

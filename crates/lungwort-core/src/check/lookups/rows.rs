@@ -204,6 +204,7 @@ fn ask(
             }
         }
         let (name, of) = match (unreadable, blank) {
+            _ if !key.counts_for(&row) => (Named::Blank, 0),
             (true, _) => (Named::Unreadable, 0),
             (false, true) => (Named::Blank, 0),
             _ => (Named::First(None), key_of_values(key, |column| row.value(Slot::Column(column)))),

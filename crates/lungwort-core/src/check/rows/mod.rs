@@ -142,6 +142,10 @@ impl<'r> SheetJudge<'r> {
         for column in self.lookups.iter().filter(|each| each.active).flat_map(|each| each.lookup.own_columns()) {
             self.wants_value[column] = true;
         }
+        let keys = sheet.lookups.iter().flat_map(|lookup| &lookup.keys);
+        for column in keys.filter_map(|key| key.when.as_ref()).flat_map(|when| when.columns()) {
+            self.wants_value[*column] = true;
+        }
         for figure in &sheet.figures {
             figure.by.iter().for_each(|column| self.wants_value[*column] = true);
             figure.formula.columns().iter().for_each(|column| self.wants_value[*column] = true);
@@ -172,8 +176,7 @@ impl<'r> SheetJudge<'r> {
             kinds.kinds.iter().flat_map(|kind| &kind.ignored).for_each(|column| self.wants_filled[*column] = true);
         }
         if let Some(parents) = &sheet.parents {
-            let named = parents.id.iter().chain(&parents.parent);
-            named.for_each(|column| self.wants_value[*column] = true);
+            parents.columns().for_each(|column| self.wants_value[column] = true);
         }
     }
 

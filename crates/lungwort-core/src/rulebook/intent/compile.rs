@@ -106,7 +106,9 @@ fn compared(
     for (name, does) in &written.blank_cells {
         blanks.extend(named(compiler, own, &format!("{path}.blank_cells.{name}"), name).map(|column| (column, *does)));
     }
-    let keys = sheet.lookups[lookup].own_columns();
+    // A column of a key that only counts for some rows says something else in the others.
+    let always = sheet.lookups[lookup].keys.iter().filter(|key| key.when.is_none());
+    let keys: Vec<usize> = always.flat_map(|key| key.own.iter().copied()).collect();
     let in_header = |column: &usize| sheet.record.as_ref().is_none_or(|record| record.header.contains(column));
     let whole_records = keys.iter().all(in_header);
     let compared = (0..sheet.columns.len()).filter(|column| Some(*column) != action && !keys.contains(column));
@@ -240,7 +242,15 @@ fn kept_by(
         let own = &sheet.columns[key.own[0]].kind;
         let kind = if own.kind() == Kind::Text { ColumnType::Text } else { own.clone() };
         let (theirs, kinds) = (vec![column], vec![kind]);
-        let key = LookupKey { own: key.own.clone(), theirs, kinds, folding: key.folding, with_blanks: false };
+        let key = LookupKey {
+            own: key.own.clone(),
+            theirs,
+            kinds,
+            folding: key.folding,
+            with_blanks: false,
+            when: None,
+            only: None,
+        };
         let when = kept.when.as_ref().and_then(|text| {
             let compiled = Condition::compile(text, &columns);
             compiled.map_err(|mistakes| compiler.condition_mistakes(&format!("{place}.when"), text, mistakes)).ok()

@@ -157,7 +157,10 @@ fn one(
     };
     let mut keys = keys(compiler, own, (&path, written), (sheet, &known));
     if written.keys.is_empty() {
-        keys.extend(implied_key(compiler, (&path, book), sheet, &known));
+        match kind_keys(compiler, (own, &path), (written_sheet, sheet), &known) {
+            Some(of_kinds) => keys.extend(of_kinds),
+            None => keys.extend(implied_key(compiler, (&path, book), sheet, &known)),
+        }
     }
     let mut condition = |key: &str, text: &Option<String>| {
         let text = text.as_ref()?;
@@ -233,8 +236,22 @@ fn keys(
         if key.by.is_empty() {
             compiler.error(&place, "a key needs at least one column");
         }
+        let when = key.when.as_ref().and_then(|text| compiler.condition(&format!("{path}.keys.{at}.when"), text, own));
+        if when.as_ref().is_some_and(|when| !when.others().is_empty()) {
+            compiler.error(
+                &format!("{path}.keys.{at}.when"),
+                "which rows a key counts for can only be told by their own cells",
+            );
+            continue;
+        }
         if mine.len() == key.by.len() && !mine.is_empty() {
-            keys.push(LookupKey { own: mine, theirs, kinds, folding: folding(&key.fold), with_blanks: false });
+            let only = key.only.as_ref().and_then(|text| {
+                let compiled = Condition::compile(text, &known.columns);
+                let place = format!("{path}.keys.{at}.only");
+                compiled.map_err(|mistakes| compiler.condition_mistakes(&place, text, mistakes)).ok()
+            });
+            let (folding, when, only) = (folding(&key.fold), when.map(Arc::new), only.map(Arc::new));
+            keys.push(LookupKey { own: mine, theirs, kinds, folding, with_blanks: false, when, only });
         }
     }
     keys
@@ -248,13 +265,44 @@ fn implied_lookup() -> WrittenSheetLookup {
         sheet: None,
         existing: true,
         keys: Vec::new(),
-        only: None,
         must: None,
         none: WrittenNone::Allowed,
         used: None,
         used_when: None,
+        only: None,
         show: Vec::new(),
     }
+}
+
+/// The keys of existing records where each kind of row has its own.
+fn kind_keys(
+    compiler: &mut Compiler,
+    (own, path): (&Columns, &str),
+    (written, sheet): (&WrittenSheet, &Sheet),
+    known: &Known,
+) -> Option<Vec<LookupKey>> {
+    let (existing, kinds, parents) = (sheet.existing.as_ref()?, sheet.kinds.as_ref()?, sheet.parents.as_ref()?);
+    let of_existing = matches!(known.list, ListOf::Existing(_));
+    if !of_existing || parents.kind_ids.is_empty() {
+        return None;
+    }
+    let place = |column: &usize| existing.places.get(*column).copied().flatten();
+    let mut keys = Vec::new();
+    for (at, kind) in kinds.kinds.iter().enumerate() {
+        let mine = parents.id_of(Some(at)).to_vec();
+        let Some(theirs) = mine.iter().map(place).collect::<Option<Vec<usize>>>().filter(|_| !mine.is_empty()) else {
+            continue;
+        };
+        let read = mine.iter().zip(&theirs);
+        let read = read.map(|(own, there)| kind_of(&sheet.columns[*own], &known.columns.0[*there])).collect();
+        let text = written.kinds.as_ref()?.condition(&sheet.columns[kinds.column], &kind.value);
+        let when = compiler.condition(path, &text, own).map(Arc::new);
+        // A lot has the id of its accession too; the kind itself tells them apart, where the export has it.
+        let only = place(&kinds.column).and_then(|_| Condition::compile(&text, &known.columns).ok()).map(Arc::new);
+        let folding = Folding::default();
+        keys.push(LookupKey { own: mine, theirs, kinds: read, folding, with_blanks: false, when, only });
+    }
+    Some(keys).filter(|keys| !keys.is_empty())
 }
 
 /// The key that need not be written: that of existing records is the sheet's, and a sheet of labelled cells is one row.
@@ -290,7 +338,15 @@ fn implied_key(
             };
             let kinds = sheet.key.iter().zip(&theirs);
             let kinds = kinds.map(|(own, there)| kind_of(&sheet.columns[*own], &known.columns.0[*there])).collect();
-            Some(LookupKey { own: sheet.key.clone(), theirs, kinds, folding: Folding::default(), with_blanks: false })
+            Some(LookupKey {
+                own: sheet.key.clone(),
+                theirs,
+                kinds,
+                folding: Folding::default(),
+                with_blanks: false,
+                when: None,
+                only: None,
+            })
         }
         _ => {
             compiler.error(path, "a look-up needs keys, such as keys = [{ by = { donor = \"Id\" } }]");

@@ -20,7 +20,7 @@ pub use written::{WrittenExisting, WrittenFold, WrittenLookupKey, WrittenNone, W
 use super::reference::Table;
 use super::{ColumnType, Sheet, listed};
 use crate::cell::spelling::Folding;
-use crate::condition::Condition;
+use crate::condition::{Condition, Row, Truth};
 
 /// The alias of existing records where nothing else is said.
 pub const EXISTING: &str = "existing";
@@ -106,6 +106,17 @@ pub struct LookupKey {
     pub folding: Folding,
     /// Whether a blank is compared like a value, instead of being found by nothing.
     pub with_blanks: bool,
+    /// Which rows of the sheet it counts for.
+    pub when: Option<Arc<Condition>>,
+    /// Which rows of the list it finds.
+    pub only: Option<Arc<Condition>>,
+}
+
+impl LookupKey {
+    /// Whether it counts for a row.
+    pub fn counts_for(&self, row: &impl Row) -> bool {
+        self.when.as_ref().is_none_or(|when| when.judge(row) == Truth::True)
+    }
 }
 
 impl Lookup {

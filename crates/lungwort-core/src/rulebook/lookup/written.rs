@@ -48,6 +48,12 @@ pub struct WrittenLookupKey {
     /// Differences of spelling that do not matter: "case", "spaces", "unicode", "accents".
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub fold: Vec<WrittenFold>,
+    /// A condition over the row: the key counts only where it holds, such as "Row = 'Lot'" where kinds of rows have keys of their own.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub when: Option<String>,
+    /// A condition over the columns of the list: the key finds only rows for which it holds.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub only: Option<String>,
 }
 
 /// A difference of spelling that does not matter.

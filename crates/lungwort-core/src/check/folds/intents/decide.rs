@@ -39,8 +39,8 @@ enum Record {
 
 impl Intents<'_> {
     pub(super) fn decide(&self, asked: &Asked, row: &OneRow, with: &Absorbing<'_, '_>) -> Decided {
-        let column = self.intent.action.unwrap_or_else(|| self.about());
-        let before = match (row.found, row.key) {
+        let column = self.intent.action.unwrap_or_else(|| self.about(row));
+        let before = match (row.found, self.asked_key(row)) {
             (Found::Row(held), _) => asked.of_held(held),
             (_, Some(key)) => asked.of_new(key),
             _ => Acted::default(),
@@ -80,14 +80,14 @@ impl Intents<'_> {
 
     /// The column that a problem with the record is at.
     fn place(&self, problem: &CellProblem, row: &OneRow, with: &Absorbing<'_, '_>) -> usize {
-        if problem.code == &codes::KEY_MISSING { self.blank_key(row, with) } else { self.about() }
+        if problem.code == &codes::KEY_MISSING { self.blank_key(row, with) } else { self.about(row) }
     }
 
     /// The first column of the key that is blank.
     fn blank_key(&self, row: &OneRow, with: &Absorbing<'_, '_>) -> usize {
-        let key = self.sheet.lookups[self.intent.lookup].keys.first();
+        let key = self.sheet.lookups[self.intent.lookup].keys.get(row.by);
         let mut columns = key.iter().flat_map(|key| &key.own).copied();
-        columns.find(|column| with.text(row.row, *column).trim().is_empty()).unwrap_or_else(|| self.about())
+        columns.find(|column| with.text(row.row, *column).trim().is_empty()).unwrap_or_else(|| self.about(row))
     }
 
     /// How the record of a row is when the row comes to it.

@@ -54,7 +54,7 @@ impl Intents<'_> {
         let values = RowValues { values: from.values, at };
         let lookup = &self.sheet.lookups[self.intent.lookup];
         let is_filled = |column: &usize| values.value(Slot::Column(*column)).is_known();
-        let number = lookup.keys.iter().position(|key| key.own.iter().all(is_filled))?;
+        let number = lookup.keys.iter().position(|key| key.counts_for(&values) && key.own.iter().all(is_filled))?;
         let key = &lookup.keys[number];
         let sign = self.sheet.separator_of(&key.own)?;
         let column = *key.own.first()?;
@@ -71,6 +71,7 @@ impl Intents<'_> {
                 row,
                 number: from.shaped.number_of(self.sheet, row),
                 header: None,
+                by: number,
                 record: from.shaped.record_hash(row).filter(|_| self.intent.whole_records),
                 element: Some((*part).into()),
                 says: self.says(&text),

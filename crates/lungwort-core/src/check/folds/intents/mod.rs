@@ -25,7 +25,7 @@ use crate::condition::{Row as _, Slot, Truth};
 use crate::finding::codes::intent as codes;
 use crate::finding::{CellChange, CellProblem, Correction, Outcome, RowPlan, Severity, Together};
 use crate::rulebook::Sheet;
-use crate::rulebook::model::{Action, Existing, Intent, KeptBy};
+use crate::rulebook::model::{Action, Existing, Intent, KeptBy, LookupKey};
 use compare::{Change, Put, changes, put};
 use figures::Columns;
 pub use figures::FigureChange;
@@ -74,6 +74,8 @@ pub(super) struct OneRow {
     number: u64,
     /// Where it continues a record: what the header has for its blank cells.
     header: HeaderTexts,
+    /// The key by which the record is known.
+    by: usize,
     /// The record of several rows that it stands for.
     record: Option<u128>,
     /// Which of the values in its key.
@@ -228,8 +230,9 @@ impl Intents<'_> {
         let lookup = &self.sheet.lookups[self.intent.lookup];
         let looked = from.values.looked.get(self.intent.lookup);
         let found = looked.and_then(|looked| looked.found.get(at)).copied().unwrap_or(Found::Open);
-        let key =
-            lookup.keys.iter().find(|key| key.own.iter().all(|column| values.value(Slot::Column(*column)).is_known()));
+        let counting = || lookup.keys.iter().enumerate().filter(|(_, key)| key.counts_for(&values));
+        let is_known = |key: &LookupKey| key.own.iter().all(|column| values.value(Slot::Column(*column)).is_known());
+        let key = counting().find(|(_, key)| is_known(key)).map(|(_, key)| key);
         // A record that is held is known by its row.
         let key_of_row = key
             .filter(|_| !matches!(found, Found::Row(_)))
@@ -260,6 +263,7 @@ impl Intents<'_> {
         OneRow {
             row,
             number: from.shaped.number_of(self.sheet, row),
+            by: counting().next().map_or(0, |(at, _)| at),
             record: from.shaped.record_hash(row).filter(|_| self.intent.whole_records),
             element: None,
             says: self.says(&text),
@@ -353,7 +357,7 @@ impl Intents<'_> {
         let Some(action) = record.action.filter(|action| *action != Action::Skip) else { return };
         let row = record.number;
         if action == Action::Remove && !self.intent.kept_by_rows.is_empty() {
-            let column = self.about();
+            let column = self.about(record);
             let text: &str = record.element.as_deref().unwrap_or_else(|| self.text(record, column, with).trim());
             let value = self.sheet.columns[column].kind.read(text).ok();
             state.removals.extend(value.as_ref().and_then(key::of).map(|key| Removal {
@@ -368,7 +372,7 @@ impl Intents<'_> {
         let acted = Acted::new(action, with.file, row);
         match (record.found, &self.existing.table) {
             (Found::Row(held), Some(table)) => state.asked.note_held(held, table.row_count(), acted),
-            _ => record.key.into_iter().for_each(|key| state.asked.note_new(key, acted)),
+            _ => self.asked_key(record).into_iter().for_each(|key| state.asked.note_new(key, acted)),
         }
     }
 
@@ -400,7 +404,7 @@ impl Intents<'_> {
     fn of_changes(&self, row: &OneRow) -> Vec<(usize, CellProblem)> {
         let (Found::Row(held), Some(table)) = (row.found, &self.existing.table) else { return Vec::new() };
         if row.changes.is_empty() {
-            let column = self.about();
+            let column = self.about(row);
             let said = match self.intent.whole_records {
                 false => "the row changes nothing: all of it is held already.",
                 true => "the header changes nothing; what its rows list is not compared with what is held.",
@@ -432,10 +436,15 @@ impl Intents<'_> {
         problems
     }
 
+    /// What a new record is known by to later rows: kinds of rows that have keys of their own may have the same ones.
+    fn asked_key(&self, row: &OneRow) -> Option<u128> {
+        let own = self.sheet.lookups[self.intent.lookup].keys.get(row.by).is_some_and(|key| key.when.is_some());
+        row.key.map(|key| if own { key.wrapping_add((row.by as u128 + 1) << 64) } else { key })
+    }
+
     /// The column that a finding about the record as a whole is at: the first of its key.
-    fn about(&self) -> usize {
-        let lookup = &self.sheet.lookups[self.intent.lookup];
-        lookup.keys.first().map_or(0, |key| key.own[0])
+    fn about(&self, row: &OneRow) -> usize {
+        self.sheet.lookups[self.intent.lookup].keys.get(row.by).map_or(0, |key| key.own[0])
     }
 
     fn push(&self, row: usize, column: usize, problem: CellProblem, with: &mut Absorbing<'_, '_>) {

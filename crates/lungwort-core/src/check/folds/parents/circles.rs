@@ -51,7 +51,7 @@ impl Family<'_> {
                 1 => "The row belongs to itself.".to_owned(),
                 _ => format!("The rows belong to each other in a circle: {words}."),
             };
-            let problem = about_column(&codes::PARENT_CIRCLE, self.sheet, self.parents.parent[0], message);
+            let problem = about_column(&codes::PARENT_CIRCLE, self.sheet, self.parents.about(), message);
             let place = Place { row: Some(first), field: of.and_then(|of| of.field), ..Place::default() };
             let member = of.map_or(0, |of| of.member);
             state.said.push((member, Placed { place, problem, key: of.and_then(|of| of.key.clone()) }));

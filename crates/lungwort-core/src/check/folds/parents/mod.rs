@@ -16,12 +16,13 @@ use indexmap::IndexSet;
 use super::kinds::keys;
 use super::{Absorbing, AnyFold, Ending, Fold, Gathering, Placed};
 use crate::cell::{Value, key, shown};
+use crate::check::lookups::key_of_values;
 use crate::check::problem::about_column;
 use crate::check::rows::Values;
 use crate::check::rows::result::{ChunkResult, key_of};
 use crate::finding::codes::shape as codes;
 use crate::finding::{Code, Place, Problem};
-use crate::rulebook::model::{Kinds, Parents};
+use crate::rulebook::model::{Kinds, ListOf, Parents};
 use crate::rulebook::{Sheet, listed};
 
 struct Family<'r> {
@@ -59,6 +60,11 @@ pub(super) struct RowOf {
     number: u64,
     id: Option<u128>,
     names: Names,
+    /// The kind whose columns name the row that it belongs to; none where one column does for all kinds.
+    named_in: Option<usize>,
+    label: Option<u128>,
+    /// Whether what it belongs to is held by the receiving side.
+    is_held: bool,
     kind: Option<usize>,
 }
 
@@ -79,7 +85,11 @@ struct Waiting {
     above: u32,
     key: Option<Arc<str>>,
     text: Box<str>,
+    named_in: Option<usize>,
     field: Option<usize>,
+    /// The nearest row above that has such a label, counted from one.
+    by_label: u32,
+    is_held: bool,
     choices: Vec<Box<str>>,
 }
 
@@ -100,6 +110,8 @@ struct Head {
 pub(super) struct State {
     members: Vec<Member>,
     by_id: HashMap<u128, u32, FixedState>,
+    /// The last row with each label.
+    by_label: HashMap<u128, u32, FixedState>,
     heads: HashMap<u32, Head, FixedState>,
     waiting: Vec<Waiting>,
     /// What there is to say, and about which member.
@@ -109,8 +121,9 @@ pub(super) struct State {
 }
 
 /// The key of several columns of a row: none where one of them is blank or cannot be read.
-fn key_at(values: &Values<'_>, at: usize, columns: &[usize]) -> Names {
+fn key_at(values: &Values<'_>, at: usize, (kind, columns): (Option<usize>, &[usize])) -> Names {
     let mut parts = key::Parts::default();
+    kind.iter().for_each(|kind| parts.add(&Value::Number((*kind).into())));
     let (mut filled, mut unknown) = (0, false);
     for column in columns {
         match values.typed[*column].get(at).unwrap_or(&Value::Blank) {
@@ -136,9 +149,7 @@ impl Fold for Family<'_> {
     type State = State;
 
     fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Vec<RowOf> {
-        let Parents { id, parent, .. } = self.parents;
-        let is_there = |column: &usize| from.header.field_of[*column].is_some();
-        if !id.iter().chain(parent).all(is_there) {
+        if self.parents.columns().any(|column| from.header.field_of[column].is_none()) {
             return Vec::new();
         }
         let kinds = self.sheet.kinds.as_ref();
@@ -148,12 +159,24 @@ impl Fold for Family<'_> {
                 let key = key::of(from.values.typed[kinds.column].get(at)?)?;
                 self.keys.iter().position(|known| *known == Some(key))
             });
-            let id = match key_at(from.values, at, id) {
-                Names::Row(key) => Some(key),
-                Names::Nothing | Names::Unknown => None,
+            let key_of = |kind: Option<usize>, columns: &[usize]| match columns {
+                [] => None,
+                columns => match key_at(from.values, at, (kind, columns)) {
+                    Names::Row(key) => Some(key),
+                    Names::Nothing | Names::Unknown => None,
+                },
             };
-            let names = key_at(from.values, at, parent);
-            RowOf { row, number: from.shaped.chunk.row_number(row), id, names, kind }
+            let (named_in, names) = self.names(from.values, at, kind);
+            RowOf {
+                row,
+                number: from.shaped.chunk.row_number(row),
+                id: key_of(kind.filter(|_| self.parents.parent.is_empty()), self.parents.id_of(kind)),
+                names,
+                named_in,
+                label: key_of(None, &self.parents.label),
+                is_held: matches!(names, Names::Row(_)) && self.is_held(from, at, named_in),
+                kind,
+            }
         };
         judged.map(one).collect()
     }
@@ -167,11 +190,17 @@ impl Fold for Family<'_> {
                 Names::Row(key) => state.place_of(key),
                 Names::Nothing => {
                     self.without(state, (member, &row), with);
+                    state.by_label.extend(row.label.map(|label| (label, member)));
                     continue;
                 }
                 Names::Unknown => continue,
             };
             state.members[member as usize].above = above + 1;
+            let by_label = match row.names {
+                Names::Row(key) if !self.parents.label.is_empty() => state.by_label.get(&key).map_or(0, |at| at + 1),
+                _ => 0,
+            };
+            state.by_label.extend(row.label.map(|label| (label, member)));
             let has_come = state.members[above as usize].number > 0 && above != member;
             if has_come && self.sheet.kinds.is_none() && self.parents.choices.is_empty() {
                 continue;
@@ -181,8 +210,11 @@ impl Fold for Family<'_> {
                 member,
                 above,
                 key: key_of(with.judge, with.header, with.chunk, row.row),
-                text: self.text(with, row.row),
-                field: with.header.field_of[self.parents.parent[0]],
+                text: self.text(with, row.row, row.named_in),
+                named_in: row.named_in,
+                field: with.header.field_of[self.named_by(row.named_in)[0]],
+                by_label,
+                is_held: row.is_held,
                 choices: choices.collect(),
             };
             if has_come {
@@ -194,6 +226,7 @@ impl Fold for Family<'_> {
     }
 
     fn finish_sheet(&self, state: &mut State, ending: &mut Ending<'_>) {
+        state.settle_labels();
         let in_circle = self.circles(state);
         // What is wrong between the members of a circle is that it is one.
         state
@@ -204,15 +237,24 @@ impl Fold for Family<'_> {
                 continue;
             }
             if state.members[waiting.above as usize].number == 0 {
+                if waiting.is_held {
+                    continue;
+                }
+                let label = match self.parents.label.as_slice() {
+                    [] => String::new(),
+                    label => format!(", and none above has that {}", self.sheet.named(label)),
+                };
+                let held = if self.knows_held(waiting.named_in).is_some() { "; nor is it held" } else { "" };
                 let message = format!(
-                    "The row belongs to {}, and no row has that {}.",
+                    "The row belongs to {}, and no row has that {}{label}{held}.",
                     shown::quoted(&waiting.text),
-                    self.sheet.named(&self.parents.id)
+                    self.sheet.named(self.id_named(waiting.named_in)),
                 );
                 self.say(state, &waiting, &codes::NO_PARENT, message);
                 continue;
             }
-            if self.parents.above {
+            let (here, there) = (&state.members[waiting.member as usize], &state.members[waiting.above as usize]);
+            if self.parents.above && there.number > here.number {
                 let message = format!(
                     "The row belongs to {}, which is further down, in row {}; it must be above.",
                     shown::quoted(&waiting.text),
@@ -230,6 +272,16 @@ impl Fold for Family<'_> {
 }
 
 impl State {
+    /// Where no row has the id that a row names, the nearest row above with that label is meant.
+    fn settle_labels(&mut self) {
+        for waiting in &mut self.waiting {
+            if self.members[waiting.above as usize].number == 0 && waiting.by_label > 0 {
+                waiting.above = waiting.by_label - 1;
+                self.members[waiting.member as usize].above = waiting.by_label;
+            }
+        }
+    }
+
     /// The place of the row with that id, which may not have come yet.
     fn place_of(&mut self, id: u128) -> u32 {
         let members = &mut self.members;
@@ -253,9 +305,52 @@ impl State {
 }
 
 impl Family<'_> {
+    /// What a row of a kind says it belongs to, and the kind whose columns say so.
+    fn names(&self, values: &Values<'_>, at: usize, kind: Option<usize>) -> (Option<usize>, Names) {
+        let mut places = self.parents.named_in(self.sheet.kinds.as_ref(), kind).into_iter();
+        let named = places.find_map(|(above, columns)| match key_at(values, at, (above, columns)) {
+            Names::Nothing => None,
+            names => Some((above, names)),
+        });
+        named.unwrap_or((None, Names::Nothing))
+    }
+
+    /// The columns in which a row names what it belongs to.
+    fn named_by(&self, named_in: Option<usize>) -> &[usize] {
+        if self.parents.parent.is_empty() { self.parents.id_of(named_in) } else { &self.parents.parent }
+    }
+
+    /// The columns that the row has it in.
+    fn id_named(&self, named_in: Option<usize>) -> &[usize] {
+        let first = || self.parents.kind_ids.iter().find(|ids| !ids.is_empty()).map(Vec::as_slice).unwrap_or_default();
+        match (self.parents.id_of(named_in), named_in) {
+            ([], None) => first(),
+            (ids, _) => ids,
+        }
+    }
+
+    /// The look-up of existing records, and its key by which a row that is named can be held, where these are known.
+    fn knows_held(&self, named_in: Option<usize>) -> Option<(usize, usize)> {
+        self.sheet.existing.as_ref()?.table.as_ref()?;
+        let ids = self.id_named(named_in);
+        let at = self.sheet.lookups.iter().position(|lookup| matches!(lookup.list, ListOf::Existing(_)))?;
+        Some((at, self.sheet.lookups[at].keys.iter().position(|key| key.own == ids)?))
+    }
+
+    /// Whether the row that a row names is held by the receiving side.
+    fn is_held(&self, from: &Gathering<'_>, at: usize, named_in: Option<usize>) -> bool {
+        let Some((lookup, number)) = self.knows_held(named_in) else { return false };
+        let (ids, named) = (self.id_named(named_in), self.named_by(named_in));
+        let value = |column: usize| {
+            let place = ids.iter().position(|id| *id == column).and_then(|place| named.get(place));
+            place.and_then(|named| from.values.typed[*named].get(at)).unwrap_or(&Value::Blank)
+        };
+        from.judge.lookups[lookup].has(number, key_of_values(&self.sheet.lookups[lookup].keys[number], value))
+    }
+
     /// What names the row above, as it is written.
-    fn text(&self, with: &Absorbing<'_, '_>, row: usize) -> Box<str> {
-        let texts = self.parents.parent.iter().map(|column| shown::clipped(with.text(row, *column).trim(), 60));
+    fn text(&self, with: &Absorbing<'_, '_>, row: usize, named_in: Option<usize>) -> Box<str> {
+        let texts = self.named_by(named_in).iter().map(|column| shown::clipped(with.text(row, *column).trim(), 60));
         texts.collect::<Vec<_>>().join(" / ").into()
     }
 
@@ -276,7 +371,7 @@ impl Family<'_> {
     }
 
     fn say(&self, state: &mut State, row: &Waiting, code: &'static Code, message: String) {
-        let problem = about_column(code, self.sheet, self.parents.parent[0], message);
+        let problem = about_column(code, self.sheet, self.named_by(row.named_in)[0], message);
         self.place(state, row, problem, row.field);
     }
 
@@ -293,11 +388,12 @@ impl Family<'_> {
         if kind.under.is_empty() {
             return;
         }
-        let column = self.parents.parent[0];
+        let columns = self.named_by(kind.under.first().copied());
+        let column = columns.first().copied().unwrap_or_else(|| self.parents.about());
         let above: Vec<String> = kind.under.iter().map(|at| kinds.kinds[*at].value.clone()).collect();
         let message = format!(
             "{} is blank; the row is {}, which belongs to {}.",
-            self.sheet.named(&self.parents.parent),
+            self.sheet.named(columns),
             kind.value,
             listed(&above, "or")
         );
