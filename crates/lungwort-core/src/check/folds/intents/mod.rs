@@ -334,7 +334,7 @@ impl Intents<'_> {
                 // What the header has is said where it is.
                 let of_header =
                     self.inherited(&record.header, column).is_some() && with.text(row, column).trim().is_empty();
-                if !of_header && !(is_wrong && with.findings.iter().any(explained)) {
+                if !(of_header || is_wrong && with.findings.iter().any(explained)) {
                     self.push(row, column, record.named(problem), with);
                 }
             }
