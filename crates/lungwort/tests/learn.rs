@@ -73,7 +73,7 @@ fn headings_are_found_among_titles_bands_and_technical_names() {
         found.contains(&"heading_row = 4".to_owned()) && found.contains(&"guide_rows = 2".to_owned()),
         "{found:#?}"
     );
-    assert!(found.contains(&"sample_keys = [\"2026-00000\"]".to_owned()), "{found:#?}");
+    assert!(found.contains(&"sample_rows = [[\"2026-00000\", \"Example\", \"1\", \"0.5\"]]".to_owned()), "{found:#?}");
     assert!(found.contains(&"title = \"Seed accessions\"".to_owned()), "{found:#?}");
     assert_eq!(column(&found, "Genus")[..2], ["section = \"Identity\"", "example = \"Example\""]);
     assert_eq!(column(&found, "Accession number")[0], "name = \"acc_no\"");
@@ -229,7 +229,7 @@ fn delimited_templates_are_learned_too() {
         "delimiter = \";\"",
         "required = true",
         "date_format = \"dd/mm/yyyy\"",
-        "sample_keys = [\"X-000\"]",
+        "sample_rows = [[\"X-000\", \"01/02/2025\", \"5\"]]",
         "guide_rows = 1",
     ] {
         assert!(text.split_whitespace().collect::<Vec<_>>().join(" ").contains(part), "{part}: {text}");

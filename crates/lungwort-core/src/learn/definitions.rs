@@ -267,6 +267,14 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
     } else {
         None
     };
+    // `Decimal (2)`
+    if kind == Some("decimal")
+        && let Some((_, inside)) = lower.split_once('(')
+        && let Some(places) = number_in(inside).filter(|places| *places <= 12)
+        && !inside.contains([',', '.'])
+    {
+        column.lines.set("places", places.to_string(), source.clone(), Confidence::Confirm);
+    }
     if let Some(kind) = kind {
         let confidence =
             if kind == "decimal" && !lower.contains("decimal") { Confidence::Confirm } else { Confidence::Known };
@@ -296,9 +304,30 @@ pub fn date_pattern_in(lower: &str) -> Option<String> {
     crate::cell::date::DatePattern::compile(found).ok().map(|_| found.to_owned())
 }
 
+/// `1-9999`, `0.5 to 20`
+fn range_in(text: &str) -> Option<(String, String)> {
+    static RANGE: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(
+            r"^\s*(?:from |between )?(-?[0-9]+(?:\.[0-9]+)?)\s*(?:-|–|to|\.\.|and)\s*([0-9]+(?:\.[0-9]+)?)\s*%?\s*$",
+        )
+        .ok()
+    });
+    let found = RANGE.as_ref()?.captures(text)?;
+    let (least, most) = (found.get(1)?.as_str(), found.get(2)?.as_str());
+    let ascends = least.parse::<f64>().ok()? < most.parse::<f64>().ok()?;
+    // Digits with a zero before them are parts of a code.
+    let plain = |text: &str| text == "0" || text.starts_with("0.") || !text.starts_with('0');
+    (ascends && plain(least) && plain(most)).then(|| (least.to_owned(), most.to_owned()))
+}
+
 /// `W, C or U`; `W = wild; C = cultivated`.
 fn values(text: &str, at: &str, column: &mut DraftColumn) {
     let source = format!("{at} lists them");
+    if let Some((least, most)) = range_in(text) {
+        column.lines.set("min", least, format!("{at} says {text}"), Confidence::Known);
+        column.lines.set("max", most, format!("{at} says {text}"), Confidence::Known);
+        return;
+    }
     let parts: Vec<&str> = text
         .split(['\n', ';'])
         .flat_map(|part| if text.contains(['\n', ';']) { vec![part] } else { part.split(',').collect() })

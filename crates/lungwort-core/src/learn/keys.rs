@@ -32,7 +32,9 @@ pub(super) fn key(sheet: &mut DraftSheet) {
     }
     let words =
         |column: &DraftColumn| names::plain_name(&column.heading).split('_').map(str::to_owned).collect::<Vec<_>>();
-    let never = |column: &DraftColumn| words(column).iter().any(|word| NEVER.contains(&word.as_str()));
+    let unfilled = |column: &DraftColumn| column.lines.get("blank_when").is_some_and(|line| line.value == "\"TRUE\"");
+    let never =
+        |column: &DraftColumn| unfilled(column) || words(column).iter().any(|word| NEVER.contains(&word.as_str()));
     // The lower, the surer.
     let rank = |column: &DraftColumn| {
         let words = words(column);
@@ -55,7 +57,10 @@ pub(super) fn key(sheet: &mut DraftSheet) {
     sheet.lines.set("key", list(&[&column.name]), source, Confidence::Confirm);
 }
 
-/// The keys of the template's own sample rows.
+/// Sample rows that a rulebook names, at most.
+const MOST_SAMPLES: usize = 100;
+
+/// The template's own sample rows: by their keys, where these are surely keys, or as they are.
 pub(super) fn sample_keys(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
     for (sheet, entry) in draft.sheets.iter_mut().zip(entries) {
         let Some(entry) = entry.as_ref().filter(|entry| !entry.layout.sample_rows.is_empty()) else { continue };
@@ -63,16 +68,21 @@ pub(super) fn sample_keys(template: &Template, entries: &[Option<Entry>], draft:
         let Some(line) = sheet.lines.get("key") else { continue };
         let key = sheet.columns.iter().find(|column| line.value == list(&[&column.name]));
         let Some(field) = key.map(|column| column.field) else { continue };
-        let keys: Vec<&str> = entry
-            .layout
-            .sample_rows
-            .iter()
-            .map(|row| source.text(*row, field))
-            .filter(|text| !text.is_empty())
-            .collect();
-        if !keys.is_empty() && keys.len() <= 100 {
-            let rows = format!("the sample rows of the template, from row {}", entry.layout.sample_rows[0]);
-            sheet.lines.set("sample_keys", list(&keys), rows, Confidence::Known);
+        let rows = &entry.layout.sample_rows;
+        let keys: Vec<&str> = rows.iter().map(|row| source.text(*row, field)).filter(|text| !text.is_empty()).collect();
+        let said = format!("the sample rows of the template, from row {}", rows[0]);
+        // A row that has the key of a sample by chance is none; only a key that is surely one tells.
+        let sure = sheet.columns.iter().any(|column| column.field == field && column.lines.get("unique").is_some());
+        if sure && !keys.is_empty() && keys.len() <= MOST_SAMPLES {
+            sheet.lines.set("sample_keys", list(&keys), said, Confidence::Known);
+        } else if rows.len() <= MOST_SAMPLES {
+            let cells = |row: &u64| {
+                let cells: Vec<&str> =
+                    sheet.columns.iter().map(|column| source.text(*row, column.field).trim()).collect();
+                list(&cells)
+            };
+            let all: Vec<String> = rows.iter().map(cells).collect();
+            sheet.lines.set("sample_rows", format!("[{}]", all.join(", ")), said, Confidence::Known);
         }
         for column in sheet.columns.iter_mut() {
             let text = source.text(entry.layout.sample_rows[0], column.field);

@@ -206,7 +206,8 @@ fn sheets(template: &Template, hints: &Hints, draft: &mut Draft) -> Vec<Option<E
         |at: usize| layouts[at].as_ref().is_some_and(|layout| headings::is_plainly_entry(&template.sheets[at], layout));
     let any_plain = (0..layouts.len()).any(plain);
     for (at, sheet) in template.sheets.iter().enumerate().filter(|(_, sheet)| !sheet.hidden) {
-        let layout = layouts[at].clone().filter(|_| (plain(at) || !any_plain) && !is_listed(template, sheet));
+        let listed = is_listed(template, sheet) || layouts.len() > 1 && code_lists::has_several(sheet);
+        let layout = layouts[at].clone().filter(|_| (plain(at) || !any_plain) && !listed);
         match layout {
             Some(layout) if !is_definitions(template, sheet, &layout) => {
                 let mut drafted = one_sheet(template, sheet, &layout, draft);

@@ -117,6 +117,7 @@ fn samples(draft: &mut Draft, (template, entries): (&Template, &[Option<Entry>])
         let mut alone = Draft { references: draft.references.clone(), template: Lines(file), ..Draft::default() };
         let mut own = draft.sheets[at].clone();
         own.lines.remove("sample_keys");
+        own.lines.remove("sample_rows");
         (own.heading_row, own.guide_rows, own.name) = (1, 0, String::new());
         // Rules over blocks and records need their shape; rows that continue others are judged by themselves here.
         own.rules.clear();

@@ -146,8 +146,11 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
         WrittenExtra::Warning => "a warning".to_owned(),
         WrittenExtra::Error => "an error".to_owned(),
     };
-    let samples =
-        |sheet: &Sheet| if sheet.sample_keys.is_empty() { "none".to_owned() } else { sheet.sample_keys.join(", ") };
+    let samples = |sheet: &Sheet| {
+        let rows = sheet.sample_rows.iter().map(|row| row.join(" / "));
+        let all: Vec<String> = sheet.sample_keys.iter().cloned().chain(rows).collect();
+        if all.is_empty() { "none".to_owned() } else { all.join(", ") }
+    };
     let looser = match (old.max_rows, new.max_rows) {
         (Some(before), Some(after)) => after > before,
         (_, after) => after.is_none(),

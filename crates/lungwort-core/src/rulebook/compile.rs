@@ -225,6 +225,7 @@ impl Compiler {
             is_form: !written.cell.is_empty(),
             key,
             sample_keys: written.sample_keys.clone(),
+            sample_rows: written.sample_rows.clone(),
             columns: compiled,
             record,
             block,

@@ -171,6 +171,8 @@ pub struct Sheet {
     pub key: Vec<usize>,
     /// Keys of the template's sample rows.
     pub sample_keys: Vec<String>,
+    /// Its sample rows where no key tells them, each by its cells in the order of the columns.
+    pub sample_rows: Vec<Vec<String>>,
     /// The columns in the template's order.
     pub columns: Vec<Column>,
     /// Records of several rows; none where each row is one.

@@ -36,6 +36,8 @@ pub enum Said {
 /// heading, `[]` for the value.
 const ASKED: &[(&str, &str, &str)] = &[
     ("required", "Is {} always required?", "a row without it is refused"),
+    ("required_when", "Is {} required where []?", "a row without it is refused then"),
+    ("blank_when", "Must {} be left blank where []?", "a row with something in it is refused then"),
     ("allowed", "Does {} take only these values: []?", "any other value is refused"),
     ("unique", "Is each value of {} used only once?", "a second row with the same value is refused"),
     ("at_least_one", "Must at least one of [] be filled?", "a row with none of them is refused"),
@@ -211,15 +213,30 @@ fn ask(
         });
     }
     let subject = about.heading.filter(|_| !in_rule).map(|heading| heading.trim_end_matches(['*', ' ']).to_owned());
+    // What nobody fills in has no condition.
+    let words = if value == "\"TRUE\"" { words.replace(" where []", "") } else { words.to_owned() };
     let words =
         words.replace("{}", subject.as_deref().unwrap_or("it")).replace("[]", &plain(&key, &value, about.names));
     Some(Question { subject, words, evidence, effect, counts, lines, weight })
+}
+
+/// A condition that compares columns with values, with headings in place of names.
+fn condition(text: &str, names: &[(String, String)]) -> String {
+    let mut said = Vec::new();
+    for word in text.split(' ') {
+        let called = names.iter().find(|(name, _)| name == word).map(|(_, heading)| heading.as_str());
+        said.push(called.unwrap_or(word));
+    }
+    let said = said.join(" ");
+    let said = said.replace(" IS NOT NULL", " is filled").replace(" IS NULL", " is blank");
+    said.replace(" IN (", " is one of (").replace(" = '", " is '").replace('\'', "")
 }
 
 /// A value of the rulebook as a person would say it.
 fn plain(key: &str, value: &str, names: &[(String, String)]) -> String {
     let table = toml::from_str::<toml::Table>(&format!("value = {value}")).ok();
     let value = match table.as_ref().and_then(|table| table.get("value")) {
+        Some(toml::Value::String(text)) if matches!(key, "required_when" | "blank_when") => condition(text, names),
         Some(toml::Value::String(text)) => text.clone(),
         Some(toml::Value::Array(items)) => {
             // Columns are called by their headings.

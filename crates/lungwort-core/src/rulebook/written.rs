@@ -169,6 +169,9 @@ pub struct WrittenSheet {
     /// Keys of the sample rows that the template came with.
     #[serde(default)]
     pub sample_keys: Vec<String>,
+    /// The sample rows that the template came with, where no key tells them: the cells of each in the order of the columns.
+    #[serde(default)]
+    pub sample_rows: Vec<Vec<String>>,
     /// Whether something must be filled in on this sheet. Of a single sheet, this is understood.
     #[serde(default)]
     pub required: bool,

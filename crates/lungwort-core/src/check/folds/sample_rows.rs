@@ -17,7 +17,7 @@ struct SampleRows<'r> {
 
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     let examples = sheet.columns.iter().filter(|column| column.example.is_some()).count();
-    if examples < LEAST_EXAMPLES && sheet.sample_keys.is_empty() {
+    if examples < LEAST_EXAMPLES && sheet.sample_keys.is_empty() && sheet.sample_rows.is_empty() {
         return None;
     }
     Some(Box::new(SampleRows { sheet }))
@@ -40,13 +40,19 @@ impl Fold for SampleRows<'_> {
             .collect();
         let text = |row: usize, field: usize| chunk.text(chunk.cell(row, field));
         let key = self.sheet.key.first().and_then(|column| from.header.field_of[*column]);
+        // Columns that the file does not have tell nothing.
+        let is_row = |cells: &[String], row: usize| {
+            let each = || cells.iter().zip(&from.header.field_of).filter_map(|(cell, field)| Some((cell, (*field)?)));
+            each().any(|(cell, _)| !cell.is_empty()) && each().all(|(cell, field)| text(row, field).trim() == cell)
+        };
         let is_sample = |row: usize| {
             let by_key = || key.is_some_and(|field| self.sheet.sample_keys.iter().any(|key| key == text(row, field)));
             let by_cells = || {
                 examples.len() >= LEAST_EXAMPLES
                     && examples.iter().all(|(field, example)| text(row, *field) == *example)
             };
-            by_key() || by_cells()
+            let by_row = || self.sheet.sample_rows.iter().any(|cells| is_row(cells, row));
+            by_key() || by_cells() || by_row()
         };
         let samples: Vec<usize> = from.rows.iter().copied().filter(|row| is_sample(*row)).collect();
         if samples.is_empty() {

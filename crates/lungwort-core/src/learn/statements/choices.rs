@@ -11,8 +11,14 @@ use crate::rulebook::toml_text::{key, list, quoted};
 const LONGEST: usize = 24;
 const WORDS: usize = 3;
 
-/// What a sentence says of the values of one column.
-pub(super) fn read(sentence: &Sentence, language: &Language, place: Place, mentions: &[Mention]) -> Reading {
+/// What a sentence says of the values of one column. `heading` is the column's; `alone` says that the sentence stands in a place
+/// that is about this column, such as its guide row.
+pub(super) fn read(
+    sentence: &Sentence,
+    language: &Language,
+    (place, heading, alone): (Place, &Sentence, bool),
+    mentions: &[Mention],
+) -> Reading {
     let behind = mentions.iter().map(|mention| mention.words.end).max().unwrap_or(0);
     let text = sentence.rest(behind);
     let claim = |key: &'static str, value: String, confidence: Confidence| Claim {
@@ -35,10 +41,19 @@ pub(super) fn read(sentence: &Sentence, language: &Language, place: Place, menti
     }
     let strong = language.choose.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
     let weak = language.copulas.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
+    if let Some((standard, named)) = standard(sentence, language, heading) {
+        let confidence = if named { Confidence::Known } else { Confidence::Confirm };
+        return Reading::of(vec![claim("allowed", format!("{{ reference = {} }}", quoted(standard)), confidence)]);
+    }
     // Words such as "is" lead up to a list only where nothing stands between them and what they are said of.
     let weak = weak.filter(|place| place.start <= behind + 1);
     let lead = strong.chain(weak).max_by_key(|place| place.end);
     let led_before = sentence.any(language.choose).is_some_and(|place| place.start < behind);
+    let signed =
+        alone || sentence.text[..sentence.words.get(behind).map_or(0, |(_, at)| at.start)].trim_end().ends_with(':');
+    if let Some(values) = signs(text, signed) {
+        return Reading::of(vec![claim("allowed", list(&values), Confidence::Known)]);
+    }
     let listed =
         lead.as_ref().and_then(|lead| values(sentence.rest(lead.end), language, true)).map(|values| (values, true));
     let listed = listed.or_else(|| values(text, language, led_before).map(|values| (values, led_before)));
@@ -48,13 +63,46 @@ pub(super) fn read(sentence: &Sentence, language: &Language, place: Place, menti
     });
     let asked = led && (sentence.has(language.obliging) || codes || values.len() >= 2);
     if !(asked || codes) {
-        return Reading::default();
+        // What stands alone is a list where the heading is that of kinds of things; elsewhere it may be one.
+        let words = values.iter().all(|value| value.split_whitespace().count() == 1);
+        let of_kinds = heading.has(language.kinds) || words && values.len() >= 3;
+        let confidence = if of_kinds { Confidence::Confirm } else { Confidence::Suggested };
+        let whole = alone && behind == 0;
+        return Reading::of(whole.then(|| claim("allowed", list(&values), confidence)).into_iter().collect());
     }
     Reading::of(vec![claim(
         "allowed",
         list(&values),
         if codes || led { Confidence::Known } else { Confidence::Confirm },
     )])
+}
+
+/// A list of codes of a standard that a sentence names for a column, and whether it names it in full.
+pub(super) fn standard(sentence: &Sentence, language: &Language, heading: &Sentence) -> Option<(&'static str, bool)> {
+    let of = language.standards.iter().find(|(phrases, headings, _)| heading.has(headings) && sentence.has(phrases))?;
+    Some((of.2, sentence.text.to_lowercase().contains("iso")))
+}
+
+/// Values with signs between that stand between values alone: `good | fair | poor`, and single letters in `f/m/x`.
+fn signs(text: &str, about: bool) -> Option<Vec<String>> {
+    let text = text.trim().trim_matches(['(', ')', ':', '.']).trim();
+    let parts = |sign: char| -> Vec<&str> { text.split(sign).map(str::trim).collect() };
+    let (bars, slashes) = (parts('|'), parts('/'));
+    let short = |parts: &[&str]| {
+        parts.iter().all(|part| part.chars().count() <= LONGEST && part.split_whitespace().count() <= WORDS)
+    };
+    let found = if bars.len() >= 2 && short(&bars) {
+        bars
+    } else if about && slashes.len() >= 2 && slashes.iter().all(|part| part.chars().count() <= 2) {
+        slashes
+    } else {
+        return None;
+    };
+    let distinct: std::collections::HashSet<&&str> = found.iter().collect();
+    let plain = found.iter().all(|part| !part.is_empty()) && distinct.len() == found.len();
+    // Parts of a date, and fractions, are no values.
+    let letters = found.iter().all(|part| part.chars().any(char::is_alphabetic));
+    (plain && letters).then(|| found.iter().map(|part| (*part).to_owned()).collect())
 }
 
 /// `A = alive, X = none`

@@ -10,13 +10,18 @@ const MOST: f64 = 60.0;
 
 /// The expression for codes that are built as a sentence says.
 pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
-    let mut builder = Builder { sentence, language, at: from, regex: String::new(), counted: 0 };
-    while builder.at < sentence.words.len() {
-        if !(builder.counted_piece() || builder.letters_as_they_stand() || builder.sign()?) {
+    let mut builder = Builder { sentence, language, at: from, regex: String::new(), counted: 0, vague: false };
+    while builder.at < sentence.words.len() && !builder.is_example() {
+        if !(builder.named_letter() || builder.counted_piece() || builder.letters_as_they_stand() || builder.sign()?) {
+            builder.vague |= builder.is_vague();
             builder.at += 1;
         }
     }
-    let Builder { mut regex, mut counted, .. } = builder;
+    let Builder { mut regex, mut counted, vague, .. } = builder;
+    // A piece of which it is not said how long it is leaves the whole open.
+    if vague {
+        return None;
+    }
     if counted == 0 && sentence.has(language.begins) && !regex.is_empty() {
         regex.push_str(".*");
         counted = 1;
@@ -39,9 +44,44 @@ struct Builder<'s> {
     regex: String,
     /// How many pieces with a count there are.
     counted: usize,
+    /// Whether letters or digits are named without their count.
+    vague: bool,
 }
 
 impl Builder<'_> {
+    /// Whether an example begins here: it is no further piece.
+    fn is_example(&self) -> bool {
+        self.counted > 0 && self.phrase_at(self.language.example, self.at).is_some()
+    }
+
+    /// `letters` without a count, behind another piece or before one.
+    fn is_vague(&self) -> bool {
+        let before = self.at.checked_sub(1).and_then(|at| self.sentence.words.get(at));
+        let joined = before.is_some_and(|(word, _)| {
+            let language = self.language;
+            language.and.contains(&word.as_str())
+                || language.or.contains(&word.as_str())
+                || word == "without"
+                || word == "in"
+                || word == "only"
+        });
+        self.kind_at(self.at).is_some() && !joined && !self.regex.is_empty()
+    }
+
+    /// `the letter L`
+    fn named_letter(&mut self) -> bool {
+        let (sentence, at) = (self.sentence, self.at);
+        let Some(("[A-Za-z]" | "[A-Z]", end)) = self.kind_at(at) else { return false };
+        let Some((_, place)) = sentence.words.get(end) else { return false };
+        let text = &sentence.text[place.clone()];
+        if text.len() > 3 || !text.bytes().all(|byte| byte.is_ascii_uppercase()) {
+            return false;
+        }
+        self.regex.push_str(text);
+        self.at = end + 1;
+        true
+    }
+
     /// Where the longest of some phrases that begins at a word ends.
     fn phrase_at(&self, phrases: &[&str], at: usize) -> Option<usize> {
         let here = phrases.iter().filter_map(|phrase| self.sentence.find_from(phrase, at));
@@ -59,7 +99,12 @@ impl Builder<'_> {
     fn counted_piece(&mut self) -> bool {
         let (sentence, language, at) = (self.sentence, self.language, self.at);
         let is_count = |count: &f64| *count >= 1.0 && *count <= MOST && count.fract() == 0.0;
-        let Some(count) = sentence.number(at, language).filter(is_count) else { return false };
+        // "One or two digits" counts both, and "a letter" one.
+        let article = || {
+            let (word, _) = sentence.words.get(at)?;
+            (language.articles.contains(&word.as_str()) && self.kind_at(at + 1).is_some()).then_some(1.0)
+        };
+        let Some(count) = sentence.number(at, language).filter(is_count).or_else(article) else { return false };
         if let Some((class, end)) = self.kind_at(at + 1) {
             // Letters and digits, of both kinds and in any order.
             let next = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.or, end));

@@ -169,7 +169,11 @@ fn one(
     for language in by_language(sentence) {
         obliges |= sentence.has(language.obliging) || sentence.has(language.required);
         let mentions = subject::mentions(sentence, language, draft, &text.about);
-        let mut places: Vec<Place> = mentions.iter().map(|mention| mention.place).collect();
+        // What is named in a condition is not what the sentence is about.
+        let condition = required::condition_span(sentence, language);
+        let outside =
+            |mention: &&Mention| condition.as_ref().is_none_or(|condition| !condition.contains(&mention.words.start));
+        let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
         places.dedup();
         if places.is_empty() {
             places = match text.about {
@@ -257,16 +261,41 @@ fn understand(
         .collect();
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
     let mut reading = required::read(sentence, language, (mentions, places), (&looks, &all), &name);
+    let dated = dates(sentence, language, mentions, &all, draft);
+    let places = if dated.is_empty() { places } else { &dated };
+    let dated = !dated.is_empty();
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_)));
     if !about_rule {
         let from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
-        reading.and(of_texts(sizes::read(sentence, language, places, from), text, language, draft));
+        let standard = match places {
+            [place] => standard_of(sentence, language, *place, draft),
+            _ => None,
+        };
+        let mut of_values = match &standard {
+            Some(_) => Reading::default(),
+            None => of_texts(sizes::read(sentence, language, places, from), text, language, draft),
+        };
+        if dated {
+            of_values.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
+            of_values.understood = !of_values.claims.is_empty();
+        }
+        if !sentence.has(language.at_most) {
+            exactly_so_many(&mut of_values, draft);
+        }
+        // What holds under a condition of another column is no limit of all rows.
+        if required::condition_of(sentence, language, mentions, &name).is_some() {
+            of_values.claims.iter_mut().for_each(|claim| claim.confidence = Confidence::Suggested);
+        }
+        reading.and(of_values);
         let mut single = places.to_vec();
         single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
         let has_form = reading.claims.iter().any(|claim| !matches!(claim.key, "required" | "required_when" | "unique"));
         if let ([_], false) = (single.as_slice(), has_form) {
             for place in places {
-                reading.and(choices::read(sentence, language, *place, mentions));
+                let heading = &draft.sheets[place.0].columns[place.1].heading;
+                let Some(heading) = sentences(&subject::plain_heading(heading)).pop() else { continue };
+                let alone = text.about == About::Column(place.0, place.1);
+                reading.and(choices::read(sentence, language, (*place, &heading, alone), mentions));
             }
         }
     }
@@ -276,6 +305,45 @@ fn understand(
         reading.understood = language.anyway.iter().any(anyway);
     }
     reading
+}
+
+/// Codes of a standard that a sentence names for a column.
+fn standard_of(sentence: &Sentence, language: &Language, place: Place, draft: &Draft) -> Option<()> {
+    let heading = &draft.sheets[place.0].columns[place.1].heading;
+    let heading = sentences(&subject::plain_heading(heading)).pop()?;
+    choices::standard(sentence, language, &heading).map(|_| ())
+}
+
+/// A number of characters without more words is the length of a code that identifies, and the most of another text.
+fn exactly_so_many(reading: &mut Reading, draft: &Draft) {
+    for claim in reading.claims.iter_mut().filter(|claim| claim.key == "length") {
+        let Target::Column((sheet, column)) = claim.on else { continue };
+        let column = &draft.sheets[sheet].columns[column];
+        if super::keys::identifies(&column.heading)
+            && let Some(most) = claim.value.strip_prefix("{ max = ")
+        {
+            claim.value = format!("{{ exactly = {most}");
+            claim.confidence = Confidence::Confirm;
+        }
+    }
+}
+
+/// Columns of days, where a sentence speaks of dates in general and names no column: those whose headings say so.
+fn dates(sentence: &Sentence, language: &Language, mentions: &[Mention], all: &[Place], draft: &Draft) -> Vec<Place> {
+    let from = sentence.any(language.all_dates).map(|place| place.start);
+    if !mentions.is_empty() || from.is_none_or(|from| from > 2) {
+        return Vec::new();
+    }
+    let is_date = |place: &&Place| {
+        let column = &draft.sheets[place.0].columns[place.1];
+        let heading = sentences(&subject::plain_heading(&column.heading)).pop();
+        heading.is_some_and(|heading| {
+            let words = [heading.words.first(), heading.words.last()];
+            let says = words.into_iter().flatten().any(|(word, _)| language.dates.contains(&word.as_str()));
+            says && column.lines.get("type").is_none_or(|line| line.value.contains("date"))
+        })
+    };
+    all.iter().filter(is_date).copied().collect()
 }
 
 /// A limit without a unit is one of the length, where the column is one of texts: where its heading says so, or where the
@@ -288,6 +356,16 @@ fn of_texts(reading: Reading, text: &Text, language: &Language, draft: &Draft) -
         let typed = of.lines.get("type").is_some() || heading.has(language.heading_amounts);
         !typed && (text.of_heading || heading.has(language.heading_texts))
     };
+    // Both ends of a range are those of numbers, but under a heading of texts.
+    let has = |key: &str| reading.claims.iter().any(|claim| claim.key == key);
+    let texts = |claim: &Claim| {
+        let Target::Column((sheet, column)) = claim.on else { return false };
+        let heading = sentences(&subject::plain_heading(&draft.sheets[sheet].columns[column].heading)).pop();
+        heading.is_some_and(|heading| heading.has(language.heading_texts))
+    };
+    if has("min") && has("max") && !reading.claims.iter().any(texts) {
+        return reading;
+    }
     let only_limits = reading.claims.iter().all(|claim| {
         matches!(claim.key, "min" | "max") || claim.key == "type" && claim.confidence == Confidence::Confirm
     });
@@ -316,6 +394,12 @@ fn take(claim: Claim, source: &str, draft: &mut Draft) {
             let offered = claim.key == "required_when" && lines.get("required").is_some();
             let other_kind =
                 claim.key == "type" && lines.get("type").is_some_and(|line| line.confidence == Confidence::Known);
+            // An offer that is complete takes the place of one that is not.
+            let complete = |value: &str| !value.contains('…');
+            let open = lines.0.iter().any(|line| line.key == claim.key && !complete(&line.value));
+            if open && complete(&claim.value) {
+                lines.remove(claim.key);
+            }
             if !(listed || offered || other_kind) {
                 lines.set(claim.key, claim.value, source, claim.confidence);
             }

@@ -5,7 +5,10 @@ use super::subject::{Mention, Place};
 use super::words::Language;
 use super::{Claim, OPTIONAL, Reading, Target};
 use crate::learn::draft::Confidence;
-use crate::rulebook::toml_text::list;
+use crate::rulebook::toml_text::{list, quoted};
+
+/// Words between two columns of which one is to be filled, at most: `a phone number or an e-mail`.
+const OR_BETWEEN: usize = 4;
 
 /// What a sentence says of the filling in of columns. `looks` are those of a colour that it names, `all` every column in its reach.
 pub(super) fn read(
@@ -20,8 +23,17 @@ pub(super) fn read(
     if reading.understood {
         return reading;
     }
+    if let Some(forbidden) = sentence.any(language.forbidden) {
+        let places = if !looks.is_empty() && mentions.is_empty() { looks } else { subjects };
+        reading.claims.extend(must_be_blank(sentence, language, (mentions, places, &forbidden), name));
+        reading.understood = !reading.claims.is_empty();
+        return reading;
+    }
     let optional = sentence.any(language.optional);
-    let Some(required) = sentence.any(language.required) else {
+    // "Conditional" says something only with its condition.
+    let needed =
+        || sentence.any(language.conditional_on).filter(|_| condition_of(sentence, language, mentions, name).is_some());
+    let Some(required) = sentence.any(language.required).or_else(needed) else {
         // That something may be blank asks for nothing.
         reading.understood = optional.is_some() && !(mentions.is_empty() && looks.is_empty() && subjects.is_empty());
         if reading.understood {
@@ -54,6 +66,7 @@ pub(super) fn read(
     let condition = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.start).min();
     let condition = condition.filter(|at| !required.contains(at));
     reading.understood = true;
+    let said = condition_of(sentence, language, mentions, name).unwrap_or_else(|| "… = '…'".to_owned());
     for place in places {
         // What is named within the condition is what the condition is about.
         let named_in_condition = condition.is_some_and(|at| {
@@ -68,7 +81,7 @@ pub(super) fn read(
             Some(_) => Claim {
                 on: Target::Column(place),
                 key: "required_when",
-                value: "\"… = '…'\"".to_owned(),
+                value: quoted(&said),
                 confidence: Confidence::Suggested,
             },
             None => Claim {
@@ -80,6 +93,93 @@ pub(super) fn read(
         });
     }
     reading
+}
+
+/// Columns that nobody is to fill in, or not under a condition.
+fn must_be_blank(
+    sentence: &Sentence,
+    language: &Language,
+    (mentions, places, forbidden): (&[Mention], &[Place], &std::ops::Range<usize>),
+    name: &dyn Fn(Place) -> String,
+) -> Vec<Claim> {
+    let condition = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.start).min();
+    let condition = condition.filter(|at| !forbidden.contains(at));
+    let said = match condition {
+        None => Some("TRUE".to_owned()),
+        Some(_) => condition_of(sentence, language, mentions, name),
+    };
+    let in_condition = |place: &Place| {
+        let end = condition.map(|at| if at < forbidden.start { forbidden.start } else { usize::MAX });
+        condition.zip(end).is_some_and(|(at, end)| {
+            mentions.iter().any(|of| of.place == *place && of.words.start > at && of.words.start < end)
+        })
+    };
+    let value = quoted(&said.unwrap_or_else(|| "… = '…'".to_owned()));
+    let confidence = if condition.is_some() { Confidence::Suggested } else { Confidence::Confirm };
+    let of = places.iter().filter(|place| !in_condition(place));
+    of.map(|place| Claim { on: Target::Column(*place), key: "blank_when", value: value.clone(), confidence }).collect()
+}
+
+/// The words of a sentence's condition: up to its comma where it stands first, else to the end.
+pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
+    let from = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.start).min()?;
+    let start = sentence.words.get(from)?.1.start;
+    let comma = sentence.text[start..].find(',').map(|at| start + at).filter(|_| from == 0);
+    let end = comma.and_then(|comma| sentence.words.iter().position(|(_, place)| place.start > comma));
+    Some(from..end.unwrap_or(sentence.words.len()))
+}
+
+/// The condition that a sentence states of another column: `if Donor type is person`, `where the price is given`.
+pub(super) fn condition_of(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Option<String> {
+    let from = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.end).min()?;
+    let about = mentions.iter().find(|mention| mention.words.start >= from && mention.words.start <= from + 2)?;
+    let behind = about.words.end;
+    let at = |phrases: &[&str]| {
+        let here = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
+        here.filter(|place| place.start == behind).map(|place| place.end).max()
+    };
+    let column = name(about.place);
+    if at(language.is_blank).is_some() {
+        return Some(format!("{column} IS NULL"));
+    }
+    if at(language.is_given).is_some() {
+        return Some(format!("{column} IS NOT NULL"));
+    }
+    let signed = sentence.text[sentence.words.get(behind.checked_sub(1)?)?.1.end..].trim_start().starts_with('=');
+    let value = match at(language.equals) {
+        Some(end) => sentence.rest(end),
+        None if signed => sentence.rest(behind),
+        None => return None,
+    };
+    let values = values_of(value, language)?;
+    Some(match values.as_slice() {
+        [one] => format!("{column} = {one}"),
+        several => format!("{column} IN ({})", several.join(", ")),
+    })
+}
+
+/// The values that a condition names: up to where the sentence goes on.
+fn values_of(text: &str, language: &Language) -> Option<Vec<String>> {
+    let text = text.trim().trim_start_matches(['"', '\'', '“', '‘', '„', '«']);
+    let end = text.find([',', ';', ')', ':', '.', '"', '“', '”', '’', '»', '\'']).unwrap_or(text.len());
+    let mut parts: Vec<&str> = vec![text[..end].trim()];
+    for word in language.or {
+        let sign = format!(" {word} ");
+        parts =
+            parts.into_iter().flat_map(|part| part.split(sign.as_str()).collect::<Vec<_>>()).map(str::trim).collect();
+    }
+    let fits = |part: &&str| {
+        let words: Vec<String> = part.split_whitespace().map(str::to_lowercase).collect();
+        let common =
+            words.iter().any(|word| language.small.contains(&word.as_str()) || language.verbs.contains(&word.as_str()));
+        !words.is_empty() && words.len() <= 3 && part.len() <= 40 && (!common || words.len() == 1 && part.len() <= 2)
+    };
+    parts.iter().all(fits).then(|| parts.iter().map(|part| format!("'{}'", part.replace('\'', "''"))).collect())
 }
 
 fn may_be_blank(place: Place) -> Claim {
@@ -104,11 +204,23 @@ fn some_of_several(
     if places.iter().any(|place| place.0 != sheet) {
         return;
     }
-    let or_between = mentions.windows(2).any(|pair| {
+    let or_between = |pair: &[Mention]| {
         let between = &sentence.words[pair[0].words.end.min(pair[1].words.start)..pair[1].words.start];
-        between.iter().any(|(word, _)| language.or.contains(&word.as_str()))
-    });
-    let asks = sentence.has(language.required) || sentence.has(language.obliging);
+        between.len() <= OR_BETWEEN && between.iter().any(|(word, _)| language.or.contains(&word.as_str()))
+    };
+    // Of "a phone or an e-mail of the borrower", the borrower is no choice.
+    let chosen: Vec<Place> =
+        mentions.windows(2).filter(|pair| or_between(pair)).flat_map(|pair| [pair[0].place, pair[1].place]).collect();
+    let or_between = !chosen.is_empty();
+    let begins = sentence.words.first().is_some_and(|(word, _)| language.give.contains(&word.as_str()));
+    let asks = sentence.has(language.required) || sentence.has(language.obliging) || begins;
+    // What is asked under a condition names another column in it.
+    if or_between
+        && language.conditional.iter().any(|word| sentence.find(word).is_some())
+        && !sentence.has(language.at_least_one)
+    {
+        return;
+    }
     let form = if sentence.has(language.exactly_one) {
         "exactly_one"
     } else if sentence.has(language.at_least_one) || or_between && asks {
@@ -117,9 +229,14 @@ fn some_of_several(
         "all_or_none"
     } else if sentence.has(language.no_gaps) {
         "no_gaps"
+    } else if sentence.has(language.combination) && (sentence.has(language.unique) || sentence.has(language.twice)) {
+        "unique"
     } else {
         return;
     };
+    if or_between && matches!(form, "exactly_one" | "at_least_one") {
+        places.retain(|place| chosen.contains(place));
+    }
     let names: Vec<String> = places.iter().map(|place| name(*place)).collect();
     reading.understood = true;
     reading.claims.push(Claim {

@@ -27,11 +27,15 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
         for (at, each) in line.char_indices() {
             let end = at + each.len_utf8();
             let next = line[end..].chars().next();
-            let ends = matches!(each, '.' | '!' | '?') && next.is_none_or(char::is_whitespace);
+            // Behind a semicolon another clause may follow, which speaks of something else.
+            let ends = matches!(each, '.' | '!' | '?' | ';')
+                && next.is_none_or(char::is_whitespace)
+                && (each != ';' || is_clause(&line[from..at]) && is_clause(&line[end..]));
             let word = line[from..at].rsplit(char::is_whitespace).next().unwrap_or_default().to_lowercase();
             let follows = line[end..].trim_start().chars().next();
             let short = SHORT.contains(&word.trim_start_matches('(')) || follows.is_some_and(char::is_lowercase);
-            if ends && !(each == '.' && short) {
+            let counts = line[from..at].trim().bytes().all(|byte| byte.is_ascii_digit());
+            if ends && !(each == '.' && (short || counts)) {
                 found.extend(Sentence::new(&line[from..end]));
                 from = end;
             }
@@ -41,9 +45,37 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
     found
 }
 
+/// A point of a list without its number: `3. The lot…`, `b) The lot…`.
+fn without_number(text: &str) -> &str {
+    let digits = text.bytes().take_while(u8::is_ascii_digit).count();
+    let head = match digits {
+        0 if text.starts_with(|each: char| each.is_ascii_lowercase()) => 1,
+        1 | 2 => digits,
+        _ => return text,
+    };
+    let Some(rest) = text.get(head..) else { return text };
+    let rest = if digits > 0 { rest.strip_prefix(['.', ')', ':']) } else { rest.strip_prefix(')') };
+    match rest {
+        Some(rest) if rest.starts_with(char::is_whitespace) => rest.trim_start(),
+        Some("") if digits > 0 => "",
+        _ => text,
+    }
+}
+
+/// Whether a part of a sentence is a sentence of its own: it has a verb, and is no mere list.
+fn is_clause(text: &str) -> bool {
+    let text = text.split(['.', ';']).next().unwrap_or(text);
+    let words: Vec<String> = text.split_whitespace().map(str::to_lowercase).collect();
+    let verb = |word: &String| {
+        super::words::ALL.iter().any(|language| language.verbs.contains(&word.trim_matches([',', ':'])))
+    };
+    words.len() >= 3 && words.iter().any(verb)
+}
+
 impl Sentence {
     fn new(text: &str) -> Option<Sentence> {
-        let text = text.trim().trim_start_matches(['•', '·', '-', '–', '*', '→']).trim();
+        let text = text.trim().trim_start_matches(['•', '·', '-', '–', '*', '→', '#']).trim();
+        let text = without_number(text);
         if !text.chars().any(char::is_alphanumeric) {
             return None;
         }

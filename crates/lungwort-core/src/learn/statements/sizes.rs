@@ -22,6 +22,9 @@ const SHORT: usize = 16;
 /// A line for each of the columns.
 type Said = Vec<(&'static str, String, Confidence)>;
 
+/// The pattern of so many digits and nothing else.
+static DIGITS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^'\\d\{[0-9]{1,2}\}'$").ok());
+
 /// A date as its letters are written.
 static DATE: LazyLock<Option<Regex>> =
     LazyLock::new(|| Regex::new(r"(?i)\b(?:d{1,2}|m{1,4}|y{4}|y{2})(?:[ ./-]?(?:d{1,2}|m{1,4}|y{4}|y{2})){2}\b").ok());
@@ -30,7 +33,7 @@ static DATE: LazyLock<Option<Regex>> =
 pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], from: usize) -> Reading {
     let mut found: Said = Vec::new();
     let known = Confidence::Known;
-    if let Some((kind, pattern)) = date(sentence) {
+    if let Some((kind, pattern)) = date(sentence).or_else(|| date_in_words(sentence, language)) {
         found.push(("type", quoted(kind), known));
         found.push(("date_format", quoted(&pattern), known));
     }
@@ -42,6 +45,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
             found.push(("case", quoted("upper"), known));
         }
     }
+    of_digits(sentence, language, from, &mut found);
     // Far behind its column, a format is another thing's.
     let near = |phrase: &str| sentence.find_from(phrase, from).is_some_and(|place| place.start <= from + NEAR);
     let named = language.formats.iter().find(|(phrase, _)| near(phrase));
@@ -70,6 +74,27 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     Reading::of(places.iter().flat_map(|place| found.iter().map(move |said| claim(place, said))).collect())
 }
 
+/// Digits that have limits are numbers: a year of four digits that is not before 1500.
+fn of_digits(sentence: &Sentence, language: &Language, from: usize, found: &mut Said) {
+    let digits = |(key, value, _): &(&'static str, String, Confidence)| {
+        *key == "pattern" && DIGITS.as_ref().is_some_and(|digits| digits.is_match(value))
+    };
+    let Some(place) = found.iter().position(digits) else { return };
+    let mut more = Said::new();
+    counts(sentence, language, from, &mut more);
+    let limits: Said = more.into_iter().filter(|(key, ..)| matches!(*key, "min" | "max" | "above" | "below")).collect();
+    if limits.is_empty() {
+        return;
+    }
+    let most = found[place].1.trim_matches(|each: char| !each.is_ascii_digit()).parse::<u32>().unwrap_or(4);
+    found[place] = ("type", quoted("whole"), Confidence::Known);
+    let open = !limits.iter().any(|(key, ..)| matches!(*key, "max" | "below"));
+    found.extend(limits);
+    if open {
+        found.push(("max", "9".repeat(most as usize), Confidence::Confirm));
+    }
+}
+
 /// A date pattern in a sentence, with the kind of its values.
 fn date(sentence: &Sentence) -> Option<(&'static str, String)> {
     let lower = sentence.text.to_lowercase();
@@ -79,6 +104,27 @@ fn date(sentence: &Sentence) -> Option<(&'static str, String)> {
     let found = DATE.as_ref()?.find(&lower)?.as_str().to_owned();
     let kinds = ['d', 'm', 'y'].iter().filter(|each| found.contains(**each)).count();
     (kinds == 3 && DatePattern::compile(&found).is_ok()).then_some(("date", found))
+}
+
+/// `day/month/year`
+fn date_in_words(sentence: &Sentence, language: &Language) -> Option<(&'static str, String)> {
+    let part = |at: usize| {
+        let (word, _) = sentence.words.get(at)?;
+        let place = language.day_month_year.iter().position(|names| names.contains(&word.as_str()))?;
+        Some((place, ["dd", "mm", "yyyy"][place]))
+    };
+    let sign = |at: usize| {
+        let (from, to) = (sentence.words.get(at)?.1.end, sentence.words.get(at + 1)?.1.start);
+        Some(&sentence.text[from..to]).filter(|sign| matches!(*sign, "/" | "-" | "." | " "))
+    };
+    (0..sentence.words.len()).find_map(|at| {
+        let ((one, first), (two, second), (three, third)) = (part(at)?, part(at + 1)?, part(at + 2)?);
+        let (sign, again) = (sign(at)?, sign(at + 1)?);
+        let mut all = [one, two, three];
+        all.sort_unstable();
+        let pattern = format!("{first}{sign}{second}{sign}{third}");
+        (all == [0, 1, 2] && sign == again && DatePattern::compile(&pattern).is_ok()).then_some(("date", pattern))
+    })
 }
 
 /// A separator of several values.
@@ -146,6 +192,17 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
         return (Counted::Nothing, 1);
     }
     let before = |phrases: &[&str]| qualified(sentence, phrases, at);
+    // `(0-40)` in a heading, and nothing else.
+    if let (Some((next, upper)), 2) = (numbers.get(1), sentence.words.len())
+        && *next == at + 1
+        && value >= 0.0
+        && upper.abs() > value
+    {
+        let between = sentence.text[sentence.words[at].1.end..sentence.words[*next].1.start].trim();
+        if matches!(between, "-" | "–" | "—" | "..") {
+            return (Counted::Limits(vec![("min", value), ("max", upper.abs())]), 2);
+        }
+    }
     let upper = numbers.get(1).filter(|(next, upper)| *next == at + 2 && *upper > value);
     let joined = language.to.contains(&word(at + 1))
         || language.and.contains(&word(at + 1))
@@ -171,6 +228,9 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
     }
     if counts_what(sentence, at, language.decimals) {
         return (Counted::Places(value as u64), 1);
+    }
+    if value >= 1000.0 && value < 3000.0 && before(language.not_before) {
+        return (Counted::Limits(vec![("min", value)]), 1);
     }
     let kinds =
         [(language.at_most, "max"), (language.at_least, "min"), (language.above, "above"), (language.below, "below")];

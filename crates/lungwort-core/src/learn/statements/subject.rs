@@ -26,6 +26,12 @@ const COMMON: &[&str] = &[
     "action", "order", "part", "place", "day", "month", "year", "one", "all",
 ];
 
+/// Units that headings end with.
+const UNITS: &[&str] = &[
+    "m", "m2", "m²", "m3", "cm", "mm", "km", "ha", "kg", "g", "mg", "l", "ml", "eur", "usd", "gbp", "h", "min", "days",
+    "years", "months", "c", "°c", "percent",
+];
+
 /// The columns that a sentence names, in the order of the sentence.
 pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Mention> {
     let mut found: Vec<Mention> = Vec::new();
@@ -38,6 +44,13 @@ pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, 
         for (column, of) in sheet.columns.iter().enumerate() {
             let plain = plain_heading(&of.heading);
             let words: Vec<String> = words_of(&plain);
+            // Sentences leave out the unit that a heading ends with.
+            if let Some((unit, rest)) = words.split_last()
+                && UNITS.contains(&unit.as_str())
+                && !rest.is_empty()
+            {
+                headings.push((rest.to_vec(), (at, column), plain.clone()));
+            }
             if !words.is_empty() {
                 headings.push((words, (at, column), plain));
             }
@@ -57,7 +70,7 @@ pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, 
             let same = found.iter().any(|known| known.words == range);
             let in_format = formats
                 .iter()
-                .any(|format| format.start <= range.start && range.end <= format.end && range.len() < format.len());
+                .any(|format| format.start < range.start && range.end <= format.end && range.len() < format.len());
             if in_format {
                 continue;
             }
@@ -71,6 +84,7 @@ pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, 
     beside_others(sentence, &headings, &mut found);
     found.extend(by_letter(sentence, language, draft, about));
     found.extend(numbered(sentence, language, draft, &found));
+    found.extend(numbered_together(sentence, &headings, &found));
     found.sort_by_key(|mention| (mention.words.start, mention.place));
     found.dedup();
     found
@@ -127,6 +141,12 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     let before_column =
         sentence.words.get(range.end).is_some_and(|(word, _)| language.columns.contains(&word.as_str()));
     if quoted || behind_column || before_column {
+        return true;
+    }
+    // "The year has four digits" is about it, whatever else years are.
+    let led = range.start == 1 && language.every.contains(&sentence.words[0].0.as_str());
+    let goes_on = sentence.words.get(range.end).is_some_and(|(word, _)| language.verbs.contains(&word.as_str()));
+    if led && goes_on && words.iter().all(|word| word.len() >= 3) {
         return true;
     }
     match words {
@@ -213,6 +233,29 @@ fn numbered(sentence: &Sentence, language: &Language, draft: &Draft, known: &[Me
         }
     }
     found
+}
+
+/// `Levels are filled…`, where the headings are Level 1, Level 2 and so on.
+fn numbered_together(
+    sentence: &Sentence,
+    headings: &[(Vec<String>, Place, String)],
+    known: &[Mention],
+) -> Vec<Mention> {
+    let mut found: Vec<Mention> = Vec::new();
+    for (words, place, _) in headings {
+        let [base, number] = words.as_slice() else { continue };
+        if number.parse::<u32>().is_err() || base.len() < 3 {
+            continue;
+        }
+        let plural = |word: &str| word.strip_suffix('s') == Some(base) || word == base;
+        let Some(at) = sentence.words.iter().position(|(word, _)| plural(word)) else { continue };
+        if !known.iter().any(|mention| mention.words.contains(&at)) {
+            found.push(Mention { place: *place, words: at..at + 1 });
+        }
+    }
+    // One alone is no row of columns.
+    found.sort_by_key(|mention| mention.place);
+    if found.len() >= 2 { found } else { Vec::new() }
 }
 
 /// Columns of a look that a sentence names: orange ones, bold ones.

@@ -25,7 +25,12 @@ pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft)
             entry.as_ref().filter(|entry| entry.at == number).map(|entry| (at, entry.layout.clone()))
         };
         match entries.iter().enumerate().find_map(own) {
-            Some((drafted, layout)) => on_entry((sheet, drafted, &layout), draft, &mut texts),
+            Some((drafted, layout)) if known.template.text.is_some() => {
+                let sign = known.template.text.as_ref().map_or(b',', |form| form.delimiter);
+                lines_above((sheet, drafted, &layout), sign, &mut texts);
+                on_entry((sheet, drafted, &layout), (draft, true), &mut texts);
+            }
+            Some((drafted, layout)) => on_entry((sheet, drafted, &layout), (draft, false), &mut texts),
             None => elsewhere(sheet, &headings, &mut texts),
         }
     }
@@ -37,8 +42,13 @@ fn text(text: &str, place: String, about: About) -> Text {
 }
 
 /// On a sheet that is to be filled: titles, headings, guide rows, notes and messages.
-fn on_entry((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), draft: &Draft, texts: &mut Vec<Text>) {
+fn on_entry(
+    (sheet, drafted, layout): (&TemplateSheet, usize, &Layout),
+    (draft, is_text): (&Draft, bool),
+    texts: &mut Vec<Text>,
+) {
     let columns = &draft.sheets[drafted].columns;
+    let in_line = |row: u64| is_text && sheet.row(row).len() > 1;
     for cell in &sheet.full.cells {
         let at = place(sheet, cell.row, cell.column);
         let column = columns.iter().position(|column| column.field == cell.column);
@@ -52,6 +62,8 @@ fn on_entry((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), draft: &
                 texts.extend(parts.map(of_heading));
             }
             Some(column) if guide => texts.push(text(&cell.text, at, About::Column(drafted, column))),
+            // A line of a delimited file has been read as a whole.
+            _ if cell.row < layout.heading_row && !guide && in_line(cell.row) => {}
             _ if guide || cell.row < layout.heading_row => texts.push(text(&cell.text, at, About::Sheet(drafted))),
             _ => {}
         }
@@ -67,6 +79,18 @@ fn on_entry((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), draft: &
                 let at = format!("the message shown in {}", range.words());
                 texts.push(text(&validation.prompt, at, about.clone()));
             }
+        }
+    }
+}
+
+/// Of a delimited file, what is above the headings is lines of text, whatever signs they have in them.
+fn lines_above((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), sign: u8, texts: &mut Vec<Text>) {
+    for row in (1..layout.heading_row).filter(|row| !layout.guide_rows.contains(row)) {
+        let cells = sheet.row(row);
+        if let [(first, _), _, ..] = cells.as_slice() {
+            let joined: Vec<&str> = cells.iter().map(|(_, text)| *text).collect();
+            let joined = joined.join(&format!("{} ", char::from(sign)));
+            texts.push(text(&joined, place(sheet, row, *first), About::Sheet(drafted)));
         }
     }
 }

@@ -91,6 +91,36 @@ pub(super) struct Language {
     /// Colours and looks.
     pub colours: &'static [(&'static str, super::look::Colour)],
     pub bold: &'static [&'static str],
+    /// Verbs by which a part of a sentence is one of its own.
+    pub verbs: &'static [&'static str],
+    /// What stands before a column at the beginning of a sentence: `the`, `each`.
+    pub every: &'static [&'static str],
+    /// Needed only under a condition that follows.
+    pub conditional_on: &'static [&'static str],
+    /// No earlier than a year.
+    pub not_before: &'static [&'static str],
+    /// One of something: `a capital letter`.
+    pub articles: &'static [&'static str],
+    /// It must not be filled in.
+    pub forbidden: &'static [&'static str],
+    /// A sentence that asks for something begins with one of these.
+    pub give: &'static [&'static str],
+    /// Between a column and a value in a condition; and a column that is filled, or blank.
+    pub equals: &'static [&'static str],
+    pub is_given: &'static [&'static str],
+    pub is_blank: &'static [&'static str],
+    /// Columns of which no two rows have the same together.
+    pub combination: &'static [&'static str],
+    /// Words of headings over days, at their end or their beginning.
+    pub dates: &'static [&'static str],
+    /// All columns of days.
+    pub all_dates: &'static [&'static str],
+    /// A day in words: `day/month/year`.
+    pub day_month_year: [&'static [&'static str]; 3],
+    /// Words of headings over kinds of things, of which there are few.
+    pub kinds: &'static [&'static str],
+    /// Codes of a standard in a column of a heading: the words, the words of the heading, the list.
+    pub standards: &'static [(&'static [&'static str], &'static [&'static str], &'static str)],
     /// What every check looks at anyway: each line has phrases of which one each must be there.
     pub anyway: &'static [&'static [&'static [&'static str]]],
 }
