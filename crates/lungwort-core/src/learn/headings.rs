@@ -203,7 +203,25 @@ pub fn is_guidance(text: &str) -> bool {
     let words: Vec<&str> = folded.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty()).collect();
     let telling = words.iter().filter(|word| TELLING.contains(word)).count();
     let half = words.iter().filter(|word| HALF_TELLING.contains(word)).count();
-    telling > 0 || half > 1 || half == 1 && words.len() == 1 || words.len() >= 7 || is_date_pattern(&folded)
+    telling > 0
+        || is_comparison(&folded)
+        || is_explained(&folded)
+        || half > 1
+        || half == 1 && words.len() == 1
+        || words.len() >= 7
+        || is_date_pattern(&folded)
+}
+
+/// `> 0`, `<= 100`
+fn is_comparison(text: &str) -> bool {
+    let rest = text.trim_start().trim_start_matches(['>', '<', '≥', '≤', '=']);
+    rest.len() < text.trim_start().len() && rest.trim().parse::<f64>().is_ok()
+}
+
+/// `S = seed, C = cutting`
+fn is_explained(text: &str) -> bool {
+    let parts: Vec<&str> = text.split([',', ';']).collect();
+    parts.len() >= 2 && parts.iter().all(|part| part.contains('='))
 }
 
 fn is_date_pattern(text: &str) -> bool {

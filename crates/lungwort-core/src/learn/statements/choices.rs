@@ -67,7 +67,7 @@ pub(super) fn read(
         let words = values.iter().all(|value| value.split_whitespace().count() == 1);
         let of_kinds = heading.has(language.kinds) || words && values.len() >= 3;
         let confidence = if of_kinds { Confidence::Confirm } else { Confidence::Suggested };
-        let whole = alone && behind == 0;
+        let whole = signed && (alone && behind == 0 || !alone);
         return Reading::of(whole.then(|| claim("allowed", list(&values), confidence)).into_iter().collect());
     }
     Reading::of(vec![claim(
@@ -145,7 +145,9 @@ fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String, String)> 
 
 /// The values of a list in words; `led` where words before it say that it is one.
 fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
-    let text = text.trim().trim_start_matches([':', '-', '–']).trim_end_matches(['.', ')']).trim();
+    let text = text.trim().trim_start_matches([':', '–']).trim_start();
+    // A dash before the first value leads up to it; one at the value is part of it.
+    let text = text.strip_prefix("- ").unwrap_or(text).trim_end_matches(['.', ')']).trim();
     let text = text.strip_prefix('(').unwrap_or(text);
     let mut parts: Vec<String> = text.split([',', '/', '|', ';']).map(str::to_owned).collect();
     for word in language.or.iter().chain(if led { language.and } else { &[] }) {
@@ -174,6 +176,27 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
         let is_code = !value.chars().any(char::is_lowercase);
         !is_code && (language.small.contains(&first) || language.obliging.contains(&lower.as_str()))
     };
+    // Words that say how values are written are none.
+    let technical = |value: &String| {
+        let words: Vec<String> = value.split_whitespace().map(str::to_lowercase).collect();
+        let kinds = [
+            language.whole,
+            language.number,
+            language.decimals,
+            language.characters,
+            language.digits,
+            language.letters,
+            language.places,
+            language.capitals,
+        ];
+        let says = |word: &String| kinds.iter().any(|kind| kind.contains(&word.as_str()));
+        words.iter().any(says)
+            || language.required.contains(&value.to_lowercase().as_str())
+            || language.optional.contains(&value.to_lowercase().as_str())
+    };
+    if values.iter().any(technical) {
+        return None;
+    }
     let several = values.len() >= 2 && values.iter().all(|value| fits(value) && !common(value));
     // A list of words is all of one kind: none is a phrase among codes.
     let phrases = values.iter().filter(|value| value.contains(' ')).count();

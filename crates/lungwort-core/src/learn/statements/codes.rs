@@ -12,7 +12,13 @@ const MOST: f64 = 60.0;
 pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     let mut builder = Builder { sentence, language, at: from, regex: String::new(), counted: 0, vague: false };
     while builder.at < sentence.words.len() && !builder.is_example() {
-        if !(builder.named_letter() || builder.counted_piece() || builder.letters_as_they_stand() || builder.sign()?) {
+        if !(builder.mask()
+            || builder.named_letter()
+            || builder.led_letters()
+            || builder.counted_piece()
+            || builder.letters_as_they_stand()
+            || builder.sign()?)
+        {
             builder.vague |= builder.is_vague();
             builder.at += 1;
         }
@@ -66,6 +72,55 @@ impl Builder<'_> {
                 || word == "only"
         });
         self.kind_at(self.at).is_some() && !joined && !self.regex.is_empty()
+    }
+
+    /// `DEP-YYYY-NNN`: a code by its letters, of which some stand for digits.
+    fn mask(&mut self) -> bool {
+        let (sentence, at) = (self.sentence, self.at);
+        let Some((_, place)) = sentence.words.get(at).filter(|_| self.regex.is_empty() && self.counted == 0) else {
+            return false;
+        };
+        let from = place.start;
+        let before = sentence.text[..from].chars().next_back();
+        let rest = &sentence.text[from..];
+        let end = rest
+            .find(|each: char| each.is_whitespace() || matches!(each, ',' | ';' | ')' | '(' | '"'))
+            .unwrap_or(rest.len());
+        let text = rest[..end].trim_end_matches(['.', ':']);
+        if before.is_some_and(|before| !(before.is_whitespace() || matches!(before, '(' | '"' | '“' | ':'))) {
+            return false;
+        }
+        let Some(regex) = masked(text) else { return false };
+        self.regex = regex;
+        self.counted = 1;
+        self.at = sentence
+            .words
+            .iter()
+            .position(|(_, other)| other.start >= from + text.len())
+            .unwrap_or(sentence.words.len());
+        true
+    }
+
+    /// `T and two digits`: capital letters before a counted piece.
+    fn led_letters(&mut self) -> bool {
+        let (sentence, at) = (self.sentence, self.at);
+        let Some((_, place)) = sentence.words.get(at).filter(|_| self.regex.is_empty()) else { return false };
+        let text = &sentence.text[place.clone()];
+        let spaced = sentence.text[place.end..].starts_with(char::is_whitespace);
+        if text.is_empty() || text.len() > 4 || !spaced || !text.bytes().all(|byte| byte.is_ascii_uppercase()) {
+            return false;
+        }
+        let language = self.language;
+        let behind = self.phrase_at(language.and, at + 1).or_else(|| self.phrase_at(language.followed, at + 1));
+        let Some(next) = behind else { return false };
+        let counts = sentence.number(next, language).is_some()
+            || sentence.words.get(next).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
+        if !(counts && self.kind_at(next + 1).is_some()) {
+            return false;
+        }
+        self.regex.push_str(text);
+        self.at = next;
+        true
     }
 
     /// `the letter L`
@@ -126,6 +181,19 @@ impl Builder<'_> {
             self.at = end;
             return true;
         }
+        // `2-3 capital letters`
+        let dashed = sentence
+            .words
+            .get(at + 1)
+            .is_some_and(|(_, next)| matches!(sentence.text[sentence.words[at].1.end..next.start].trim(), "-" | "–"));
+        if let Some(most) = dashed.then(|| sentence.number(at + 1, language)).flatten().map(f64::abs)
+            && let Some((class, end)) = self.kind_at(at + 2).filter(|_| most > count && is_count(&most))
+        {
+            self.regex.push_str(&format!("{class}{{{count},{most}}}"));
+            self.counted += 1;
+            self.at = end;
+            return true;
+        }
         let upper = self.phrase_at(language.to, at + 1).or_else(|| self.phrase_at(language.or, at + 1));
         let upper = upper.and_then(|next| Some((self.kind_at(next + 1)?, sentence.number(next, language)?)));
         let Some(((class, end), most)) = upper.filter(|(_, most)| *most > count && is_count(most)) else {
@@ -170,6 +238,42 @@ impl Builder<'_> {
         self.at = end;
         Some(true)
     }
+}
+
+/// The expression for a mask, in which some letters stand for digits: `N`, `#`, `9` and `0` repeated, and the year.
+fn masked(text: &str) -> Option<String> {
+    let signs = text.chars().filter(|each| matches!(each, '-' | '/' | '_' | '.')).count();
+    if text.len() < 4 || text.len() > 30 || !text.is_ascii() || text.bytes().any(|byte| byte.is_ascii_lowercase()) {
+        return None;
+    }
+    let (mut regex, mut digits, mut literal) = (String::new(), 0, 0);
+    let bytes = text.as_bytes();
+    let mut at = 0;
+    while at < bytes.len() {
+        let each = bytes[at];
+        let run = bytes[at..].iter().take_while(|other| **other == each).count();
+        let is_year = each == b'Y' && run == 4;
+        match each {
+            b'N' | b'#' | b'9' | b'0' if run >= 2 => {
+                regex.push_str(&format!(r"\d{{{run}}}"));
+                digits += run;
+            }
+            b'Y' if is_year => {
+                regex.push_str(r"\d{4}");
+                digits += run;
+            }
+            each if each.is_ascii_alphanumeric() || matches!(each, b'-' | b'/' | b'_' | b'.') => {
+                (0..run).for_each(|_| regex.push_str(&regex::escape(char::from(each).to_string().as_str())));
+                literal += run;
+            }
+            _ => return None,
+        }
+        at += run;
+    }
+    // Digits and signs alone are a number, and the letters of days, months and years a date.
+    let mut letters = bytes.iter().filter(|byte| byte.is_ascii_uppercase());
+    let letters = letters.any(|byte| !matches!(byte, b'D' | b'M' | b'Y' | b'H' | b'S'));
+    (digits >= 2 && literal >= 1 && (signs > 0 || digits >= 3) && letters).then_some(regex)
 }
 
 /// Whether a limiting phrase stands shortly before a number.

@@ -115,7 +115,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     for text in texts::all(&known, entries, draft) {
         let mut before: Vec<Mention> = Vec::new();
         for sentence in sentences(&text.text) {
-            if count == MOST || !seen.insert((sentence.text.clone(), text.place.clone())) {
+            if count == MOST || !seen.insert((sentence.text.clone(), text.place.clone(), format!("{:?}", text.about))) {
                 continue;
             }
             count += 1;

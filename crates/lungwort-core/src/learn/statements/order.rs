@@ -54,5 +54,27 @@ pub(super) fn read(
         value: quoted(&check),
         confidence: Confidence::Known,
     });
-    Reading::of(claims.collect())
+    let mut claims: Vec<Claim> = claims.collect();
+    claims.extend(alike(sentence, language, mentions, name));
+    Reading::of(claims)
+}
+
+/// `Sender and Receiver must not be the same`
+fn alike(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Option<Claim> {
+    let [one, other] = mentions else { return None };
+    let (same, differ) = (sentence.any(language.be_same), sentence.any(language.differ));
+    let place = same.clone().or_else(|| differ.clone())?;
+    let behind = place.start >= other.words.end && place.start - other.words.end <= BETWEEN;
+    if one.place == other.place || one.place.0 != other.place.0 || !behind || !sentence.has(language.obliging) {
+        return None;
+    }
+    let not = sentence.any(language.negations).is_some_and(|not| not.end <= place.start);
+    let sign = if same.is_some() != not { "=" } else { "<>" };
+    let check = format!("{} {sign} {}", name(one.place), name(other.place));
+    Some(Claim { on: Target::Rule(one.place.0), key: "check", value: quoted(&check), confidence: Confidence::Known })
 }

@@ -41,6 +41,16 @@ pub(super) fn read(
         }
         return reading;
     };
+    // `Mandatory: no`
+    let denied = sentence.words.get(required.end).is_some_and(|(word, place)| {
+        let sign = sentence.text[sentence.words[required.end - 1].1.end..place.start].trim();
+        language.no.contains(&word.as_str()) && matches!(sign, ":" | "?" | "=" | "-" | "–")
+    });
+    if denied {
+        reading.understood = true;
+        reading.claims.extend(subjects.iter().map(|place| may_be_blank(*place)));
+        return reading;
+    }
     if optional.as_ref().is_some_and(|optional| optional.start <= required.start && required.end <= optional.end) {
         reading.understood = true;
         reading.claims.extend(subjects.iter().map(|place| may_be_blank(*place)));
@@ -69,10 +79,10 @@ pub(super) fn read(
     let said = condition_of(sentence, language, mentions, name).unwrap_or_else(|| "… = '…'".to_owned());
     for place in places {
         // What is named within the condition is what the condition is about.
-        let named_in_condition = condition.is_some_and(|at| {
-            let inside = |mention: &&Mention| mention.place == place;
-            let end = if at < required.start { required.start } else { usize::MAX };
-            mentions.iter().find(inside).is_some_and(|mention| mention.words.start > at && mention.words.start < end)
+        let span = condition.and_then(|_| condition_span(sentence, language));
+        let named_in_condition = span.is_some_and(|span| {
+            let mention = mentions.iter().find(|mention| mention.place == place);
+            mention.is_some_and(|mention| span.contains(&mention.words.start))
         });
         if named_in_condition {
             continue;
@@ -221,7 +231,10 @@ fn some_of_several(
     {
         return;
     }
-    let form = if sentence.has(language.exactly_one) {
+    let twice = sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice);
+    let form = if sentence.has(language.combination) && twice {
+        "unique"
+    } else if sentence.has(language.exactly_one) {
         "exactly_one"
     } else if sentence.has(language.at_least_one) || or_between && asks {
         "at_least_one"
@@ -229,8 +242,6 @@ fn some_of_several(
         "all_or_none"
     } else if sentence.has(language.no_gaps) {
         "no_gaps"
-    } else if sentence.has(language.combination) && (sentence.has(language.unique) || sentence.has(language.twice)) {
-        "unique"
     } else {
         return;
     };

@@ -147,7 +147,11 @@ impl Sentence {
 
     /// The text from a word on; of the whole sentence where there is none.
     pub fn rest(&self, from: usize) -> &str {
-        self.words.get(from).map_or("", |(_, place)| &self.text[place.start..])
+        let Some((_, place)) = self.words.get(from) else { return "" };
+        // The sign of a value belongs to it.
+        let signed =
+            self.text[..place.start].ends_with('-') && self.text[..place.start - 1].ends_with([' ', ':', '(', ',']);
+        &self.text[if signed { place.start - 1 } else { place.start }..]
     }
 }
 

@@ -41,6 +41,9 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         found.push(("pattern", format!("'{regex}'"), known));
     } else {
         counts(sentence, language, from, &mut found);
+        if sentence.has(language.alphanumeric) {
+            found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
+        }
         if found.is_empty() && sentence.has(language.in_capitals) {
             found.push(("case", quoted("upper"), known));
         }
@@ -53,7 +56,10 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         found.push(("format", quoted(name), Confidence::Confirm));
     }
     let short = sentence.words.len() <= SHORT;
-    if short && (sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice)) {
+    let no_two = sentence.has(language.no_two) && sentence.has(language.same);
+    if short
+        && (no_two || sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice))
+    {
         found.push(("unique", "true".to_owned(), known));
     }
     if let Some(sign) = separator(sentence, language) {
@@ -167,7 +173,7 @@ fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Sai
         }
         number += used;
     }
-    if limits.is_empty() && found.is_empty() {
+    if limits.is_empty() && found.iter().all(|(key, ..)| matches!(*key, "type" | "places")) {
         if sentence.has(language.positive) {
             limits.push(("above", 0.0));
         } else if sentence.has(language.not_negative) {
@@ -187,9 +193,20 @@ fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Sai
 /// What the first of some numbers is, and how many of them that takes.
 fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> (Counted, usize) {
     let (at, value) = numbers[0];
+    if let Some(limits) = scale(sentence, language, numbers) {
+        return (Counted::Limits(limits), 2);
+    }
+    if let Some(key) = compared(sentence, at) {
+        return (Counted::Limits(vec![(key, value)]), 1);
+    }
     let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
-    if language.others.contains(&word(at + 1)) {
+    // Places of a decimal number are said without their mark too.
+    let of_decimal = || language.places.contains(&word(at + 1)) && sentence.has(language.decimals);
+    if language.others.contains(&word(at + 1)) && !of_decimal() {
         return (Counted::Nothing, 1);
+    }
+    if of_decimal() {
+        return (Counted::Places(value as u64), 1);
     }
     let before = |phrases: &[&str]| qualified(sentence, phrases, at);
     // `(0-40)` in a heading, and nothing else.
@@ -241,6 +258,31 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
         Some((_, key)) => (Counted::Limits(vec![(*key, value)]), 1),
         None => (Counted::Nothing, 1),
     }
+}
+
+/// `(0 to 100)`, `1 (poor) to 5 (excellent)`: both ends, in brackets or at the beginning of what is said.
+fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> Option<Vec<(&'static str, f64)>> {
+    let [(at, least), (next, most), ..] = numbers else { return None };
+    let text = |range: std::ops::Range<usize>| sentence.text[range].trim().to_owned();
+    let (start, end) = (sentence.words[*at].1.start, sentence.words[*next].1.end);
+    let (before, behind) = (text(0..start), text(end..sentence.text.len()));
+    let led = before.is_empty() || before.ends_with(['(', ':', '[', ',']);
+    let closed = behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';']);
+    let is_to = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.to.contains(&word.as_str()));
+    // What an end means may be in brackets behind it.
+    let explained =
+        *next == at + 3 && is_to(at + 2) && sentence.text[sentence.words[*at].1.end..].trim_start().starts_with('(');
+    let joined = *next == at + 2 && is_to(at + 1) || explained;
+    (joined && most > least && led && closed).then(|| vec![("min", *least), ("max", *most)])
+}
+
+/// `> 0`, `≥ 1`
+fn compared(sentence: &Sentence, at: usize) -> Option<&'static str> {
+    let before = sentence.text[..sentence.words.get(at)?.1.start].trim_end();
+    [(">=", "min"), ("≥", "min"), ("<=", "max"), ("≤", "max"), (">", "above"), ("<", "below")]
+        .into_iter()
+        .find(|(sign, _)| before.ends_with(sign))
+        .map(|(_, key)| key)
 }
 
 /// Whether a number counts something: the phrase stands behind it, with a word between at most.

@@ -120,7 +120,7 @@ fn bracketed(heading: &str) -> Vec<&str> {
     while let Some(open) = rest.find(['(', '[']) {
         let inside = &rest[open + 1..];
         let Some(close) = inside.find([')', ']']) else { break };
-        found.push(&inside[..close]);
+        found.extend(inside[..close].split(';').map(str::trim));
         rest = &inside[close + 1..];
     }
     // What is on further lines of a heading explains it as well.

@@ -61,6 +61,8 @@ pub(super) struct Language {
     pub twice: &'static [&'static str],
     /// Letters in capitals throughout.
     pub in_capitals: &'static [&'static str],
+    /// Letters and digits and nothing else, however many.
+    pub alphanumeric: &'static [&'static str],
     /// Several values in a cell, and the names of signs.
     pub several: &'static [&'static str],
     pub signs: &'static [(&'static str, &'static str)],
@@ -109,6 +111,18 @@ pub(super) struct Language {
     pub equals: &'static [&'static str],
     pub is_given: &'static [&'static str],
     pub is_blank: &'static [&'static str],
+    /// What stands between a letter and what comes behind it in a code.
+    pub followed: &'static [&'static str],
+    /// Places behind the decimal mark, where it is said of what.
+    pub places: &'static [&'static str],
+    /// `no two rows` and `the same`.
+    pub no_two: &'static [&'static str],
+    pub same: &'static [&'static str],
+    /// Two columns with the same value, or with different ones.
+    pub be_same: &'static [&'static str],
+    pub differ: &'static [&'static str],
+    /// What denies a mark: `Mandatory: no`.
+    pub no: &'static [&'static str],
     /// Columns of which no two rows have the same together.
     pub combination: &'static [&'static str],
     /// Words of headings over days, at their end or their beginning.
