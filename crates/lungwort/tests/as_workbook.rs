@@ -102,3 +102,14 @@ fn nothing_is_written_over() {
     assert!(other.stderr.contains("a rulebook is written as .xlsx or .toml"), "{}", other.stderr);
     assert_eq!(std::fs::read(folder.path().join("old.xlsx")).unwrap(), b"mine");
 }
+
+#[test]
+fn a_heading_with_spaces_around_it_stays_as_it_is() {
+    let folder =
+        Folder::with("[[sheet]]\ncolumn = [{ heading = ' Lot ' }, { heading = 'Seeds', required = true }]", "");
+    for (from, to) in [("t.rulebook.toml", "t.rulebook.xlsx"), ("t.rulebook.xlsx", "back.toml")] {
+        assert_eq!(folder.run(&["rulebook", from, "-o", to]).status, 0);
+    }
+    let text = |file: &str| std::fs::read_to_string(folder.path().join(file)).unwrap();
+    assert_eq!(text("t.rulebook.toml"), text("back.toml"));
+}

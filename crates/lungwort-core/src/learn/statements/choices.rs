@@ -20,14 +20,14 @@ pub(super) fn read(
     mentions: &[Mention],
 ) -> Reading {
     let behind = mentions.iter().map(|mention| mention.words.end).max().unwrap_or(0);
-    let text = sentence.rest(behind);
+    let text = behind_brackets(sentence.rest(behind));
     let claim = |key: &'static str, value: String, confidence: Confidence| Claim {
         on: Target::Column(place),
         key,
         value,
         confidence,
     };
-    if let Some(pairs) = pairs(text).or_else(|| pairs(&sentence.text)) {
+    if let Some(pairs) = pairs(text).or_else(|| pairs(&sentence.text)).or_else(|| explained(text, language)) {
         let entries: Vec<String> =
             pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code), quoted(meaning))).collect();
         return Reading::of(vec![claim("allowed", format!("{{ {} }}", entries.join(", ")), Confidence::Known)]);
@@ -54,8 +54,10 @@ pub(super) fn read(
     if let Some(values) = signs(text, signed) {
         return Reading::of(vec![claim("allowed", list(&values), Confidence::Known)]);
     }
-    let listed =
-        lead.as_ref().and_then(|lead| values(sentence.rest(lead.end), language, true)).map(|values| (values, true));
+    let listed = lead
+        .as_ref()
+        .and_then(|lead| values(behind_brackets(sentence.rest(lead.end)), language, true))
+        .map(|values| (values, true));
     let listed = listed.or_else(|| values(text, language, led_before).map(|values| (values, led_before)));
     let Some((values, led)) = listed else { return Reading::default() };
     let codes = values.iter().all(|value| {
@@ -99,10 +101,55 @@ fn signs(text: &str, about: bool) -> Option<Vec<String>> {
         return None;
     };
     let distinct: std::collections::HashSet<&&str> = found.iter().collect();
+    let of_dates =
+        found.iter().all(|part| part.len() >= 2 && part.to_lowercase().chars().all(|each| "dmyjtahs".contains(each)));
+    if of_dates {
+        return None;
+    }
     let plain = found.iter().all(|part| !part.is_empty()) && distinct.len() == found.len();
     // Parts of a date, and fractions, are no values.
     let letters = found.iter().all(|part| part.chars().any(char::is_alphabetic));
     (plain && letters).then(|| found.iter().map(|part| (*part).to_owned()).collect())
+}
+
+/// What stands behind a remark in brackets: `(only if …): company / person`.
+fn behind_brackets(text: &str) -> &str {
+    // The bracket itself stands before the first word.
+    match text.find("):") {
+        Some(end) if !text[..end].contains(':') => text[end + 2..].trim_start(),
+        _ => text,
+    }
+}
+
+/// `S for staff, T for travel`
+fn explained(text: &str, language: &Language) -> Option<Vec<(String, String)>> {
+    let parts: Vec<&str> = text.split([',', ';']).map(str::trim).filter(|part| !part.is_empty()).collect();
+    let one = |part: &&str| {
+        let part = language.and.iter().chain(language.or).fold(*part, |part, word| {
+            part.strip_prefix(word).filter(|rest| rest.starts_with(' ')).map_or(part, str::trim_start)
+        });
+        let (code, meaning) = language.stands_for.iter().find_map(|word| part.split_once(&format!(" {word} ")))?;
+        let code = code.trim().trim_matches(['"', '\'', ':']);
+        let fits = !code.is_empty() && code.len() <= 5 && !code.contains(' ') && !code.chars().any(char::is_lowercase);
+        let meaning = meaning.trim().trim_end_matches(['.', ')']);
+        (fits && !meaning.is_empty() && meaning.len() <= 40).then(|| (code.to_owned(), meaning.to_owned()))
+    };
+    // `I (invoice) or C (credit note)`
+    let in_brackets = |part: &str| {
+        let (code, meaning) = part.split_once('(')?;
+        let code = code.trim().rsplit(' ').next()?;
+        let fits = !code.is_empty() && code.len() <= 8 && !code.chars().any(char::is_lowercase);
+        let meaning = meaning.trim_end_matches(['.', ';', ',']).strip_suffix(')')?.trim();
+        (fits && !meaning.is_empty() && meaning.len() <= 40).then(|| (code.to_owned(), meaning.to_owned()))
+    };
+    let mut bracketed: Vec<&str> = parts.clone();
+    for word in language.or.iter().chain(language.and) {
+        let sign = format!(" {word} ");
+        bracketed = bracketed.into_iter().flat_map(|part| part.split(sign.as_str()).collect::<Vec<_>>()).collect();
+    }
+    let pairs: Option<Vec<(String, String)>> = parts.iter().map(one).collect();
+    let pairs = pairs.or_else(|| bracketed.into_iter().map(in_brackets).collect());
+    pairs.filter(|pairs| pairs.len() >= 2)
 }
 
 /// `A = alive, X = none`
@@ -194,7 +241,14 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
             || language.required.contains(&value.to_lowercase().as_str())
             || language.optional.contains(&value.to_lowercase().as_str())
     };
-    if values.iter().any(technical) {
+    let torn = |value: &String| value.matches('(').count() != value.matches(')').count();
+    // Nor are the parts of a date.
+    let of_dates = |value: &String| {
+        value.len() <= 4
+            && value.to_lowercase().chars().all(|each| matches!(each, 'd' | 'm' | 'y' | 'j' | 't' | 'a' | 'h' | 's'))
+            && value.len() >= 2
+    };
+    if values.iter().any(|value| technical(value) || torn(value)) || values.iter().all(of_dates) {
         return None;
     }
     let several = values.len() >= 2 && values.iter().all(|value| fits(value) && !common(value));

@@ -123,6 +123,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
         }
     }
     headings(draft);
+    draft.sheets.iter_mut().for_each(order::same_kinds);
     // A look that a sentence explains is no riddle.
     let explained =
         |column: &DraftColumn| column.lines.get("required").is_some_and(|line| line.confidence == Confidence::Known);
@@ -171,10 +172,21 @@ fn one(
         let mentions = subject::mentions(sentence, language, draft, &text.about);
         // What is named in a condition is not what the sentence is about.
         let condition = required::condition_span(sentence, language);
-        let outside =
-            |mention: &&Mention| condition.as_ref().is_none_or(|condition| !condition.contains(&mention.words.start));
+        let compared = |mention: &Mention| {
+            // Beside a column, what it is compared with is not what is spoken of: `hh:mm, later than Start`.
+            matches!(text.about, About::Column(..)) && order::is_compared(sentence, language, mention)
+        };
+        let outside = |mention: &&Mention| {
+            let in_condition = condition.as_ref().is_some_and(|condition| condition.contains(&mention.words.start));
+            !in_condition && !compared(mention)
+        };
         let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
         places.dedup();
+        if places.is_empty() && required::condition_of(sentence, language, &mentions, &|_| String::new()).is_none() {
+            // "If a fee is charged, give it with two decimals" speaks of the fee.
+            places = mentions.iter().map(|mention| mention.place).collect();
+            places.dedup();
+        }
         if places.is_empty() {
             places = match text.about {
                 About::Column(sheet, column) => vec![(sheet, column)],
@@ -247,7 +259,10 @@ fn understand(
     (mentions, places): (&[Mention], &[Place]),
     draft: &Draft,
 ) -> Reading {
-    let looks = subject::by_look(sentence, language, known, draft, &text.about);
+    let mut looks = subject::by_look(sentence, language, known, draft, &text.about);
+    if looks.is_empty() {
+        looks = subject::by_sign(sentence, language, draft, &text.about);
+    }
     let in_reach = |sheet: usize| match text.about {
         About::Sheet(of) | About::Column(of, _) => of == sheet,
         About::Any => true,
@@ -273,8 +288,15 @@ fn understand(
         };
         let mut of_values = match &standard {
             Some(_) => Reading::default(),
+            // One word that stands for several columns says the same of each.
+            None if mentions.windows(2).all(|pair| pair[0].words == pair[1].words) => {
+                let mut each = Reading::default();
+                places.iter().for_each(|place| each.and(sizes::read(sentence, language, &[*place], from)));
+                of_texts(each, text, language, draft)
+            }
             None => of_texts(sizes::read(sentence, language, places, from), text, language, draft),
         };
+        of_values.and(each_its_own(sentence, language, mentions));
         if dated {
             of_values.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
             of_values.understood = !of_values.claims.is_empty();
@@ -299,11 +321,42 @@ fn understand(
             }
         }
     }
-    reading.and(order::read(sentence, language, mentions, &name));
+    let own = match text.about {
+        About::Column(sheet, column) if !mentions.iter().any(|mention| mention.place == (sheet, column)) => {
+            Some((sheet, column))
+        }
+        _ => None,
+    };
+    reading.and(order::read(sentence, language, (mentions, own), &name));
     if !reading.understood {
         let anyway = |every: &&[&[&str]]| every.iter().all(|phrases| sentence.has(phrases));
         reading.understood = language.anyway.iter().any(anyway);
     }
+    reading
+}
+
+/// Limits of several columns in one sentence, each behind its own: `Latitude between -90 and 90, longitude between…`
+fn each_its_own(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> Reading {
+    let mut reading = Reading::default();
+    if mentions.len() < 2 || mentions.windows(2).any(|pair| pair[0].words.end > pair[1].words.start) {
+        return reading;
+    }
+    let mut parts = Vec::new();
+    for (at, mention) in mentions.iter().enumerate() {
+        let from = sentence.words[mention.words.start].1.start;
+        let to = mentions.get(at + 1).map_or(sentence.text.len(), |next| sentence.words[next.words.start].1.start);
+        let Some(part) = sentences(&sentence.text[from..to]).into_iter().next() else { return Reading::default() };
+        let skip = mention.words.end - mention.words.start;
+        let own = sizes::read(&part, language, &[mention.place], skip);
+        let limits = |claim: &Claim| matches!(claim.key, "min" | "max" | "above" | "below");
+        let own: Vec<Claim> = own.claims.into_iter().filter(limits).collect();
+        if own.is_empty() {
+            return Reading::default();
+        }
+        parts.extend(own);
+    }
+    reading.understood = true;
+    reading.claims = parts;
     reading
 }
 
@@ -326,6 +379,11 @@ fn exactly_so_many(reading: &mut Reading, draft: &Draft) {
             claim.confidence = Confidence::Confirm;
         }
     }
+}
+
+/// Whether a text begins with a sign that compares numbers.
+fn sentence_compares(text: &str) -> bool {
+    text.trim_start().starts_with(['>', '<', '≥', '≤'])
 }
 
 /// Columns of days, where a sentence speaks of dates in general and names no column: those whose headings say so.
@@ -364,6 +422,10 @@ fn of_texts(reading: Reading, text: &Text, language: &Language, draft: &Draft) -
         heading.is_some_and(|heading| heading.has(language.heading_texts))
     };
     if has("min") && has("max") && !reading.claims.iter().any(texts) {
+        return reading;
+    }
+    // `>= 0` is said of numbers alone.
+    if text.of_heading && sentence_compares(&text.text) {
         return reading;
     }
     let only_limits = reading.claims.iter().all(|claim| {

@@ -4,7 +4,7 @@ use super::sentence::Sentence;
 use super::subject::Mention;
 use super::words::Language;
 use super::{Claim, Place, Reading, Target};
-use crate::learn::draft::Confidence;
+use crate::learn::draft::{Confidence, DraftSheet};
 use crate::rulebook::toml_text::quoted;
 
 /// Words between the two columns at most.
@@ -14,15 +14,25 @@ const BETWEEN: usize = 9;
 pub(super) fn read(
     sentence: &Sentence,
     language: &Language,
-    mentions: &[Mention],
+    (mentions, own): (&[Mention], Option<Place>),
     name: &dyn Fn(Place) -> String,
 ) -> Reading {
+    // Beside a column, the sentence need not name it: `hh:mm, later than Start`.
+    let with_own: Vec<Mention>;
+    let mentions = match (own, mentions) {
+        (Some(place), [_]) => {
+            with_own = std::iter::once(Mention { place, words: 0..0 }).chain(mentions.iter().cloned()).collect();
+            &with_own
+        }
+        _ => mentions,
+    };
     let order = |pair: &[Mention]| {
         let ([one, other], true) = (pair, pair[0].place.0 == pair[1].place.0 && pair[0].place != pair[1].place) else {
             return None;
         };
         let (from, to) = (one.words.end, other.words.start);
-        if to < from || to - from > BETWEEN {
+        let implied = one.words.is_empty();
+        if to < from || to - from > BETWEEN && !implied {
             return None;
         }
         let within = |phrases: &[&str]| {
@@ -39,7 +49,7 @@ pub(super) fn read(
             return None;
         }
         let not = within(language.negations).is_some_and(|not| not.end <= place.start);
-        let asks = not || sentence.has(language.obliging);
+        let asks = not || implied || sentence.has(language.obliging);
         let sign = match (sign, not) {
             ('<', true) => ">=",
             ('>', true) => "<=",
@@ -57,6 +67,50 @@ pub(super) fn read(
     let mut claims: Vec<Claim> = claims.collect();
     claims.extend(alike(sentence, language, mentions, name));
     Reading::of(claims)
+}
+
+/// Whether a column is named as what another one is compared with.
+pub(super) fn is_compared(sentence: &Sentence, language: &Language, mention: &Mention) -> bool {
+    let at = mention.words.start;
+    let phrases =
+        [language.earlier, language.later, language.at_most, language.at_least, language.above, language.below];
+    phrases.into_iter().flatten().any(|phrase| {
+        (at.saturating_sub(6)..at).any(|from| {
+            let place = sentence.find_from(phrase, from);
+            place.is_some_and(|place| place.start == from && place.end <= at && at - place.end <= 1)
+        })
+    })
+}
+
+/// Two columns of which one comes before the other are of one kind: what is known of the one is guessed of the other.
+pub(super) fn same_kinds(sheet: &mut DraftSheet) {
+    let checks: Vec<String> = sheet
+        .rules
+        .iter()
+        .flat_map(|rule| &rule.lines)
+        .filter(|(key, _)| key == "check")
+        .map(|(_, value)| value.trim_matches('"').to_owned())
+        .collect();
+    for check in checks {
+        let parts: Vec<&str> = check.split(' ').collect();
+        let [one, _, other] = parts.as_slice() else { continue };
+        let place = |name: &str| sheet.columns.iter().position(|column| column.name == name);
+        let (Some(one), Some(other)) = (place(one), place(other)) else { continue };
+        let typed = |at: usize| sheet.columns[at].lines.get("type").is_some();
+        let (from, to) = match (typed(one), typed(other)) {
+            (true, false) => (one, other),
+            (false, true) => (other, one),
+            _ => continue,
+        };
+        let heading = sheet.columns[from].heading.trim().to_owned();
+        for key in ["type", "date_format"] {
+            let value = sheet.columns[from].lines.get(key).map(|line| line.value.clone());
+            if let Some(value) = value {
+                let lines = &mut sheet.columns[to].lines;
+                lines.set(key, value, format!("it is compared with {heading}"), Confidence::Confirm);
+            }
+        }
+    }
 }
 
 /// `Sender and Receiver must not be the same`

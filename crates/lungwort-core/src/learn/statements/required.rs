@@ -30,9 +30,38 @@ pub(super) fn read(
         return reading;
     }
     let optional = sentence.any(language.optional);
+    if let Some(needs) = sentence.any(language.needs) {
+        // What is needed is named behind the verb.
+        let needed: Vec<Place> =
+            mentions.iter().filter(|mention| mention.words.start >= needs.end).map(|mention| mention.place).collect();
+        let plain = condition_span(sentence, language).is_none();
+        if plain && !needed.is_empty() && !sentence.has(language.required) {
+            reading.claims.extend(needed.into_iter().map(must_be_filled));
+            reading.understood = true;
+            return reading;
+        }
+    }
     // "Conditional" says something only with its condition.
     let needed =
         || sentence.any(language.conditional_on).filter(|_| condition_of(sentence, language, mentions, name).is_some());
+    // `C - if Service is EXP`, beside a column: needed then.
+    let leads =
+        condition_span(sentence, language).is_some_and(|span| span.start <= 1 && span.end == sentence.words.len());
+    if let Some(said) =
+        condition_of(sentence, language, mentions, name).filter(|_| leads && !sentence.has(language.required))
+    {
+        let others = subjects.iter().filter(|place| !mentions.iter().any(|mention| mention.place == **place));
+        reading.claims.extend(others.map(|place| Claim {
+            on: Target::Column(*place),
+            key: "required_when",
+            value: quoted(&said),
+            confidence: Confidence::Suggested,
+        }));
+        reading.understood = !reading.claims.is_empty();
+        if reading.understood {
+            return reading;
+        }
+    }
     let Some(required) = sentence.any(language.required).or_else(needed) else {
         // That something may be blank asks for nothing.
         reading.understood = optional.is_some() && !(mentions.is_empty() && looks.is_empty() && subjects.is_empty());
@@ -75,6 +104,10 @@ pub(super) fn read(
     // A condition before or behind the word: required only then.
     let condition = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.start).min();
     let condition = condition.filter(|at| !required.contains(at));
+    // "Required for credit notes" is no more than that; "required for all rows" is.
+    let behind = |at: usize| sentence.words.get(required.end + at).map_or("", |(word, _)| word.as_str());
+    let for_some = language.only_for.contains(&behind(0)) && !language.whole_of.contains(&behind(1));
+    let condition = condition.or(for_some.then_some(required.end));
     reading.understood = true;
     let said = condition_of(sentence, language, mentions, name).unwrap_or_else(|| "… = '…'".to_owned());
     for place in places {
@@ -94,12 +127,7 @@ pub(super) fn read(
                 value: quoted(&said),
                 confidence: Confidence::Suggested,
             },
-            None => Claim {
-                on: Target::Column(place),
-                key: "required",
-                value: "true".to_owned(),
-                confidence: Confidence::Known,
-            },
+            None => must_be_filled(place),
         });
     }
     reading
@@ -148,17 +176,24 @@ pub(super) fn condition_of(
 ) -> Option<String> {
     let from = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.end).min()?;
     let about = mentions.iter().find(|mention| mention.words.start >= from && mention.words.start <= from + 2)?;
+    // "If a fee is charged, give it in euros" asks nothing of another column.
+    let span = condition_span(sentence, language)?;
+    let outside = |at: &usize| !span.contains(at);
+    let named = mentions.iter().any(|mention| outside(&mention.words.start));
+    let pronoun = |at: usize| outside(&at) && language.pronouns.contains(&sentence.words[at].0.as_str());
+    if !named && (0..sentence.words.len()).any(pronoun) {
+        return None;
+    }
     let behind = about.words.end;
     let at = |phrases: &[&str]| {
         let here = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
         here.filter(|place| place.start == behind).map(|place| place.end).max()
     };
     let column = name(about.place);
-    if at(language.is_blank).is_some() {
-        return Some(format!("{column} IS NULL"));
-    }
-    if at(language.is_given).is_some() {
-        return Some(format!("{column} IS NOT NULL"));
+    let unless = sentence.words.get(from - 1).is_some_and(|(word, _)| language.unless.contains(&word.as_str()));
+    let (blank, given) = (at(language.is_blank).is_some(), at(language.is_given).is_some());
+    if blank || given {
+        return Some(format!("{column} IS {}NULL", if blank == unless { "NOT " } else { "" }));
     }
     let signed = sentence.text[sentence.words.get(behind.checked_sub(1)?)?.1.end..].trim_start().starts_with('=');
     let value = match at(language.equals) {
@@ -167,9 +202,11 @@ pub(super) fn condition_of(
         None => return None,
     };
     let values = values_of(value, language)?;
-    Some(match values.as_slice() {
-        [one] => format!("{column} = {one}"),
-        several => format!("{column} IN ({})", several.join(", ")),
+    Some(match (values.as_slice(), unless) {
+        ([one], false) => format!("{column} = {one}"),
+        ([one], true) => format!("{column} <> {one}"),
+        (several, false) => format!("{column} IN ({})", several.join(", ")),
+        (several, true) => format!("{column} NOT IN ({})", several.join(", ")),
     })
 }
 
@@ -190,6 +227,10 @@ fn values_of(text: &str, language: &Language) -> Option<Vec<String>> {
         !words.is_empty() && words.len() <= 3 && part.len() <= 40 && (!common || words.len() == 1 && part.len() <= 2)
     };
     parts.iter().all(fits).then(|| parts.iter().map(|part| format!("'{}'", part.replace('\'', "''"))).collect())
+}
+
+fn must_be_filled(place: Place) -> Claim {
+    Claim { on: Target::Column(place), key: "required", value: "true".to_owned(), confidence: Confidence::Known }
 }
 
 fn may_be_blank(place: Place) -> Claim {
@@ -234,6 +275,8 @@ fn some_of_several(
     let twice = sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice);
     let form = if sentence.has(language.combination) && twice {
         "unique"
+    } else if sentence.has(language.both_or_none) {
+        "all_or_none"
     } else if sentence.has(language.exactly_one) {
         "exactly_one"
     } else if sentence.has(language.at_least_one) || or_between && asks {

@@ -37,7 +37,13 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         found.push(("type", quoted(kind), known));
         found.push(("date_format", quoted(&pattern), known));
     }
+    if let Some((kind, pattern)) = month_or_time(sentence).filter(|_| found.is_empty()) {
+        found.push(("type", quoted(kind), known));
+        found.extend(pattern.map(|pattern| ("date_format", quoted(&pattern), known)));
+    }
     if let Some(regex) = built(sentence, language, from) {
+        // "In capital letters (2 or 3 letters)" counts capitals.
+        let regex = if sentence.has(language.in_capitals) { regex.replace("[A-Za-z]", "[A-Z]") } else { regex };
         found.push(("pattern", format!("'{regex}'"), known));
     } else {
         counts(sentence, language, from, &mut found);
@@ -103,13 +109,67 @@ fn of_digits(sentence: &Sentence, language: &Language, from: usize, found: &mut 
 
 /// A date pattern in a sentence, with the kind of its values.
 fn date(sentence: &Sentence) -> Option<(&'static str, String)> {
-    let lower = sentence.text.to_lowercase();
+    let lower = in_one_language(&sentence.text.to_lowercase());
     if let Some(pattern) = crate::learn::definitions::date_pattern_in(&lower) {
         return Some((if pattern.contains("hh") { "datetime" } else { "date" }, pattern));
+    }
+    if let Some(pattern) = date_like_example(&lower) {
+        return Some(("date", pattern));
     }
     let found = DATE.as_ref()?.find(&lower)?.as_str().to_owned();
     let kinds = ['d', 'm', 'y'].iter().filter(|each| found.contains(**each)).count();
     (kinds == 3 && DatePattern::compile(&found).is_ok()).then_some(("date", found))
+}
+
+/// The letters of a date pattern as English has them: `jj/mm/aaaa` and `tt.mm.jjjj` too.
+fn in_one_language(lower: &str) -> String {
+    static FRENCH: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"\b(j{1,2})([ ./-])(m{1,4})([ ./-])(a{2,4})\b").ok());
+    static GERMAN: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"\b(t{1,2})([ ./-])(m{1,4})([ ./-])(j{2,4})\b").ok());
+    let mut text = lower.to_owned();
+    for pattern in [&FRENCH, &GERMAN] {
+        let Some(found) = pattern.as_ref().and_then(|pattern| pattern.captures(&text)) else { continue };
+        let part = |at: usize| found.get(at).map_or("", |part| part.as_str());
+        let (day, year) = ("d".repeat(part(1).len()), "y".repeat(part(5).len()));
+        let plain = format!("{day}{}{}{}{year}", part(2), part(3), part(4));
+        text = text.replace(part(0), &plain);
+    }
+    text
+}
+
+/// A month with its year, and a time of day.
+fn month_or_time(sentence: &Sentence) -> Option<(&'static str, Option<String>)> {
+    static MONTH: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"(?:^|[^a-z/.-])((?:mm)[/.-](?:yyyy)|yyyy[/.-]mm)(?:$|[^a-z/.-])").ok());
+    let lower = in_one_language(&sentence.text.to_lowercase());
+    if let Some(found) = MONTH.as_ref().and_then(|month| month.captures(&lower)?.get(1)) {
+        return Some(("month", Some(found.as_str().to_owned())));
+    }
+    let time = sentence.words.windows(2).any(|pair| pair[0].0 == "hh" && pair[1].0 == "mm");
+    (time && !lower.contains("yy")).then_some(("time", None))
+}
+
+/// `write them like 2026-05-31 (ISO 8601)`: a day as it is to be written, where that shows which part is which.
+fn date_like_example(lower: &str) -> Option<String> {
+    static EXAMPLE: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?:like|such as|e\.g\.|for example|example|written|format|wie|comme)[^0-9]{0,25}(?:([0-9]{4})-([0-9]{2})-([0-9]{2})|([0-9]{2})([/.-])([0-9]{2})[/.-]([0-9]{4}))\b").ok()
+    });
+    if lower.contains("iso 8601") {
+        return Some("yyyy-mm-dd".to_owned());
+    }
+    let found = EXAMPLE.as_ref()?.captures(lower)?;
+    if found.get(1).is_some() {
+        return Some("yyyy-mm-dd".to_owned());
+    }
+    let (first, sign, second) = (found.get(4)?.as_str(), found.get(5)?.as_str(), found.get(6)?.as_str());
+    let above_months = |text: &str| text.parse::<u8>().is_ok_and(|number| number > 12);
+    match (above_months(first), above_months(second)) {
+        (true, false) => Some(format!("dd{sign}mm{sign}yyyy")),
+        (false, true) => Some(format!("mm{sign}dd{sign}yyyy")),
+        // Either could be the day.
+        _ => None,
+    }
 }
 
 /// `day/month/year`
@@ -252,7 +312,7 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
     let kinds =
         [(language.at_most, "max"), (language.at_least, "min"), (language.above, "above"), (language.below, "below")];
     // "More than" alone tells what happens then, and asks for nothing.
-    let asks = sentence.has(language.obliging);
+    let asks = sentence.has(language.obliging) || sentence.has(language.whole) || sentence.has(language.number);
     let kind = kinds.iter().find(|(phrases, _)| before(phrases));
     match kind.filter(|(_, key)| asks || !matches!(*key, "above" | "below")) {
         Some((_, key)) => (Counted::Limits(vec![(*key, value)]), 1),

@@ -92,16 +92,23 @@ pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, 
 
 /// Words of every day that are headings stand for them beside one that is surely named: `a SKU and a title`.
 fn beside_others(sentence: &Sentence, headings: &[(Vec<String>, Place, String)], found: &mut Vec<Mention>) {
-    let sure: Vec<Range<usize>> = found.iter().map(|mention| mention.words.clone()).collect();
-    for (words, place, _) in headings.iter().filter(|(words, ..)| words.len() == 1) {
-        let Some(at) = place_of(sentence, words, 0).filter(|at| !sure.iter().any(|known| known.contains(at))) else {
-            continue;
+    let mut sure: Vec<Range<usize>> = found.iter().map(|mention| mention.words.clone()).collect();
+    let single: Vec<(usize, Place)> = headings
+        .iter()
+        .filter(|(words, ..)| words.len() == 1)
+        .filter_map(|(words, place, _)| Some((place_of(sentence, words, 0)?, *place)))
+        .collect();
+    // One that has been found so makes the next one sure.
+    loop {
+        let near = |at: usize| {
+            let beside = |known: &Range<usize>| {
+                known.end <= at && at - known.end <= 2 || known.start > at && known.start - at <= 3
+            };
+            !sure.iter().any(|known| known.contains(&at)) && sure.iter().any(beside)
         };
-        let near =
-            |known: &Range<usize>| known.end <= at && at - known.end <= 2 || known.start > at && known.start - at <= 3;
-        if sure.iter().any(near) {
-            found.push(Mention { place: *place, words: at..at + 1 });
-        }
+        let Some((at, place)) = single.iter().find(|(at, _)| near(*at)) else { return };
+        found.push(Mention { place: *place, words: *at..at + 1 });
+        sure.push(*at..at + 1);
     }
 }
 
@@ -253,9 +260,66 @@ fn numbered_together(
             found.push(Mention { place: *place, words: at..at + 1 });
         }
     }
+    // `Depths are…`, where the headings are Depth from and Depth to.
+    let none = found.is_empty();
+    for (at, (word, _)) in sentence.words.iter().enumerate().filter(|_| none) {
+        let Some(base) = word.strip_suffix('s').filter(|base| base.len() >= 4) else { continue };
+        if known.iter().any(|mention| mention.words.contains(&at)) {
+            continue;
+        }
+        let sharing = headings.iter().filter(|(words, ..)| words.len() >= 2 && words[0] == base);
+        found.extend(sharing.map(|(_, place, _)| Mention { place: *place, words: at..at + 1 }));
+    }
     // One alone is no row of columns.
     found.sort_by_key(|mention| mention.place);
+    found.dedup();
     if found.len() >= 2 { found } else { Vec::new() }
+}
+
+/// Columns whose headings have the sign by which a sentence knows them: `cells marked with #`, `required ones are followed by (R)`.
+pub(super) fn by_sign(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Place> {
+    let Some(sign) = required_sign(sentence, language) else { return Vec::new() };
+    let has = |heading: &str| match sign.strip_prefix(['(', '[']) {
+        Some(letters) => {
+            let letters = letters.trim_end_matches([')', ']']);
+            let inside = heading.split(['(', '[']).skip(1);
+            inside.into_iter().any(|part| {
+                part.split([',', ';', ')', ']', '-', ' ', '/']).next().is_some_and(|first| first.trim() == letters)
+            })
+        }
+        None => heading.contains(sign),
+    };
+    let in_reach = |sheet: usize| match about {
+        About::Column(of, _) | About::Sheet(of) => *of == sheet,
+        About::Any => true,
+    };
+    let sheets = draft.sheets.iter().enumerate().filter(|(at, sheet)| in_reach(*at) && !sheet.is_form);
+    let of_sheet = sheets.flat_map(|(at, sheet)| {
+        let columns = sheet.columns.iter().enumerate().filter(|(_, column)| has(&column.heading));
+        columns.map(move |(column, _)| (at, column)).collect::<Vec<_>>()
+    });
+    of_sheet.collect()
+}
+
+/// The sign of what must be filled: in the part of the sentence that says so.
+fn required_sign<'s>(sentence: &'s Sentence, language: &Language) -> Option<&'s str> {
+    let required = sentence.any(language.required)?;
+    let place = |at: usize| sentence.words.get(at).map_or(sentence.text.len(), |(_, place)| place.start);
+    // The part between commas in which the word stands, or the whole where there are none.
+    let start = sentence.text[..place(required.start)].rfind([',', ';']).map_or(0, |at| at + 1);
+    let end = sentence.text[place(required.end)..]
+        .find([',', ';'])
+        .map_or(sentence.text.len(), |at| place(required.end) + at);
+    let part = sentence.text.get(start..end)?;
+    let marked = language.marked.iter().find_map(|phrase| {
+        let at = part.to_lowercase().find(phrase)?;
+        part.get(at + phrase.len()..)
+    })?;
+    let token = marked.trim_start().split_whitespace().next()?.trim_matches(['"', '\'', '“', '”', '‘', '’', '.', ':']);
+    let is_sign =
+        !token.is_empty() && token.len() <= 4 && !token.chars().any(|each| each.is_alphanumeric() || each == ',');
+    let in_brackets = token.len() <= 5 && token.starts_with(['(', '[']) && token.ends_with([')', ']']);
+    (is_sign || in_brackets).then_some(token)
 }
 
 /// Columns of a look that a sentence names: orange ones, bold ones.

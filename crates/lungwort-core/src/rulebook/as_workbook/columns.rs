@@ -210,7 +210,8 @@ pub(super) fn apply(
     let blank = String::new();
     let cell = |cells: &'_ [String], at: usize| cells.get(at).cloned().unwrap_or_default();
     let mut changed = false;
-    let differs = |at: usize| cell(old, at) != cell(new, at);
+    // Spaces around are lost in a cell; they are no change.
+    let differs = |at: usize| cell(old, at).trim() != cell(new, at).trim();
     if differs(HEADING) {
         let key = if column.contains_key("label") { "label" } else { "heading" };
         put_heading(column, key, &cell(new, HEADING));

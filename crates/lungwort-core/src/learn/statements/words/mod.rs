@@ -123,6 +123,21 @@ pub(super) struct Language {
     pub differ: &'static [&'static str],
     /// What denies a mark: `Mandatory: no`.
     pub no: &'static [&'static str],
+    /// What a row needs is named behind it.
+    pub needs: &'static [&'static str],
+    /// What stands for a column that has been named.
+    pub pronouns: &'static [&'static str],
+    /// What narrows a requirement to some rows, and what takes that back.
+    pub only_for: &'static [&'static str],
+    pub whole_of: &'static [&'static str],
+    /// A condition that takes out.
+    pub unless: &'static [&'static str],
+    /// Both columns, or none.
+    pub both_or_none: &'static [&'static str],
+    /// Between a code and what it means: `S for staff`.
+    pub stands_for: &'static [&'static str],
+    /// What stands before the sign of a column.
+    pub marked: &'static [&'static str],
     /// Columns of which no two rows have the same together.
     pub combination: &'static [&'static str],
     /// Words of headings over days, at their end or their beginning.
