@@ -53,7 +53,7 @@ fn side_by_side(sheet: &TemplateSheet) -> Vec<(Choices, String)> {
     let repeats = |row: &[(usize, &str)]| {
         let folded: Vec<String> = row.iter().map(|(_, text)| fold(text)).collect();
         (1..=folded.len() / 2)
-            .find(|each| folded.len() % each == 0 && folded.chunks(*each).all(|set| set == &folded[..*each]))
+            .find(|each| folded.len().is_multiple_of(*each) && folded.chunks(*each).all(|set| set == &folded[..*each]))
     };
     // The row of titles, the row of headings, and the columns at which the lists begin.
     let (titles, headings, begins): (Vec<(usize, String)>, u64, Vec<usize>) = match (repeats(&head), repeats(&below)) {

@@ -4,12 +4,13 @@
 //! filled fields have no heading, and findings about the headings and the template's own rows.
 
 mod date_order;
+mod near;
 
 use std::cmp::Reverse;
 use std::collections::{HashMap, HashSet};
 use std::sync::Arc;
 
-use crate::cell::fold::{self, Folded};
+use crate::cell::fold;
 use crate::cell::order::longest_ascending;
 use crate::cell::shown;
 use crate::check::problem::{file_problem, quote_words};
@@ -22,6 +23,7 @@ use crate::intake::Chunk;
 use crate::rulebook::written::WrittenExtra;
 use crate::rulebook::{Column, Sheet};
 pub use date_order::DateOrder;
+use near::Open;
 
 /// Rows looked through for the headings.
 const SEARCHED: usize = 30;
@@ -170,25 +172,15 @@ impl Reading<'_> {
 
     /// Headings that are one of the template's but for spelling.
     fn near(&mut self) {
-        let columns = &self.sheet.columns;
         let by_heading = by_heading(self.sheet);
+        let sheet = self.sheet;
+        let mut open = Open::new(sheet, self.header);
         for field in 0..self.header.width {
             let text = self.texts[field];
             if text.trim().is_empty() || by_heading.contains_key(text) {
                 continue;
             }
-            let open: Vec<usize> = self.sheet.headed().filter(|index| self.header.field_of[*index].is_none()).collect();
-            let folded = fold::fold(text);
-            let known: Vec<(usize, &str)> =
-                open.iter().flat_map(|index| columns[*index].headings().map(|heading| (*index, heading))).collect();
-            let same = known.iter().find(|(_, heading)| fold::fold(heading) == folded && !folded.is_empty());
-            let candidates = Folded::new(known.iter().map(|(_, heading)| *heading));
-            let slip = || candidates.nearest(text).map(|at| known[at]);
-            let Some(((index, wanted), certain)) =
-                same.map(|known| (*known, true)).or_else(|| slip().map(|known| (known, false)))
-            else {
-                continue;
-            };
+            let Some((index, wanted, certain)) = open.find(sheet, self.header, text) else { continue };
             self.header.field_of[index] = Some(field);
             let message = format!(
                 "The heading {} should be {}; the column was checked as that.",

@@ -69,7 +69,7 @@ pub(super) fn read(
         let words = values.iter().all(|value| value.split_whitespace().count() == 1);
         let of_kinds = heading.has(language.kinds) || words && values.len() >= 3;
         let confidence = if of_kinds { Confidence::Confirm } else { Confidence::Suggested };
-        let whole = signed && (alone && behind == 0 || !alone);
+        let whole = if alone { behind == 0 } else { signed };
         return Reading::of(whole.then(|| claim("allowed", list(&values), confidence)).into_iter().collect());
     }
     Reading::of(vec![claim(

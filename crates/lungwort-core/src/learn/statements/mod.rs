@@ -6,6 +6,7 @@
 
 mod choices;
 mod codes;
+mod conditions;
 pub(super) mod look;
 mod order;
 mod required;
@@ -171,7 +172,7 @@ fn one(
         obliges |= sentence.has(language.obliging) || sentence.has(language.required);
         let mentions = subject::mentions(sentence, language, draft, &text.about);
         // What is named in a condition is not what the sentence is about.
-        let condition = required::condition_span(sentence, language);
+        let condition = conditions::condition_span(sentence, language);
         let compared = |mention: &Mention| {
             // Beside a column, what it is compared with is not what is spoken of: `hh:mm, later than Start`.
             matches!(text.about, About::Column(..)) && order::is_compared(sentence, language, mention)
@@ -182,7 +183,7 @@ fn one(
         };
         let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
         places.dedup();
-        if places.is_empty() && required::condition_of(sentence, language, &mentions, &|_| String::new()).is_none() {
+        if places.is_empty() && conditions::condition_of(sentence, language, &mentions, &|_| String::new()).is_none() {
             // "If a fee is charged, give it with two decimals" speaks of the fee.
             places = mentions.iter().map(|mention| mention.place).collect();
             places.dedup();
@@ -275,40 +276,21 @@ fn understand(
         .flat_map(|(at, sheet)| (0..sheet.columns.len()).map(move |column| (at, column)))
         .collect();
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
-    let mut reading = required::read(sentence, language, (mentions, places), (&looks, &all), &name);
+    let mut reading = required::read(&required::Asking {
+        sentence,
+        language,
+        mentions,
+        subjects: places,
+        looks: &looks,
+        all: &all,
+        name: &name,
+    });
     let dated = dates(sentence, language, mentions, &all, draft);
     let places = if dated.is_empty() { places } else { &dated };
     let dated = !dated.is_empty();
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_)));
     if !about_rule {
-        let from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
-        let standard = match places {
-            [place] => standard_of(sentence, language, *place, draft),
-            _ => None,
-        };
-        let mut of_values = match &standard {
-            Some(_) => Reading::default(),
-            // One word that stands for several columns says the same of each.
-            None if mentions.windows(2).all(|pair| pair[0].words == pair[1].words) => {
-                let mut each = Reading::default();
-                places.iter().for_each(|place| each.and(sizes::read(sentence, language, &[*place], from)));
-                of_texts(each, text, language, draft)
-            }
-            None => of_texts(sizes::read(sentence, language, places, from), text, language, draft),
-        };
-        of_values.and(each_its_own(sentence, language, mentions));
-        if dated {
-            of_values.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
-            of_values.understood = !of_values.claims.is_empty();
-        }
-        if !sentence.has(language.at_most) {
-            exactly_so_many(&mut of_values, draft);
-        }
-        // What holds under a condition of another column is no limit of all rows.
-        if required::condition_of(sentence, language, mentions, &name).is_some() {
-            of_values.claims.iter_mut().for_each(|claim| claim.confidence = Confidence::Suggested);
-        }
-        reading.and(of_values);
+        reading.and(of_values((text, sentence, language), (mentions, places, dated), draft));
         let mut single = places.to_vec();
         single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
         let has_form = reading.claims.iter().any(|claim| !matches!(claim.key, "required" | "required_when" | "unique"));
@@ -333,6 +315,42 @@ fn understand(
         reading.understood = language.anyway.iter().any(anyway);
     }
     reading
+}
+
+/// What a sentence says of how the values of columns are written.
+fn of_values(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places, dated): (&[Mention], &[Place], bool),
+    draft: &Draft,
+) -> Reading {
+    let from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
+    let standard = match places {
+        [place] => standard_of(sentence, language, *place, draft),
+        _ => None,
+    };
+    let mut of_values = match &standard {
+        Some(_) => Reading::default(),
+        // One word that stands for several columns says the same of each.
+        None if mentions.windows(2).all(|pair| pair[0].words == pair[1].words) => {
+            let mut each = Reading::default();
+            places.iter().for_each(|place| each.and(sizes::read(sentence, language, &[*place], from)));
+            of_texts(each, text, language, draft)
+        }
+        None => of_texts(sizes::read(sentence, language, places, from), text, language, draft),
+    };
+    of_values.and(each_its_own(sentence, language, mentions));
+    if dated {
+        of_values.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
+        of_values.understood = !of_values.claims.is_empty();
+    }
+    if !sentence.has(language.at_most) {
+        exactly_so_many(&mut of_values, draft);
+    }
+    // What holds under a condition of another column is no limit of all rows.
+    if conditions::condition_of(sentence, language, mentions, &|_| String::new()).is_some() {
+        of_values.claims.iter_mut().for_each(|claim| claim.confidence = Confidence::Suggested);
+    }
+    of_values
 }
 
 /// Limits of several columns in one sentence, each behind its own: `Latitude between -90 and 90, longitude between…`

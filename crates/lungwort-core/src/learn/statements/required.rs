@@ -1,5 +1,6 @@
 //! What has to be filled in: always, under a condition, or one of several.
 
+use super::conditions::{condition_of, condition_span, conditional_at};
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::Language;
@@ -10,127 +11,135 @@ use crate::rulebook::toml_text::{list, quoted};
 /// Words between two columns of which one is to be filled, at most: `a phone number or an e-mail`.
 const OR_BETWEEN: usize = 4;
 
-/// What a sentence says of the filling in of columns. `looks` are those of a colour that it names, `all` every column in its reach.
-pub(super) fn read(
-    sentence: &Sentence,
-    language: &Language,
-    (mentions, subjects): (&[Mention], &[Place]),
-    (looks, all): (&[Place], &[Place]),
-    name: &dyn Fn(Place) -> String,
-) -> Reading {
+/// A sentence with what it names: the columns, those that it is about, those of a look or a sign that it names, and every
+/// column in its reach.
+pub(super) struct Asking<'s> {
+    pub sentence: &'s Sentence,
+    pub language: &'s Language,
+    pub mentions: &'s [Mention],
+    pub subjects: &'s [Place],
+    pub looks: &'s [Place],
+    pub all: &'s [Place],
+    pub name: &'s dyn Fn(Place) -> String,
+}
+
+/// What a sentence says of the filling in of columns.
+pub(super) fn read(asking: &Asking<'_>) -> Reading {
+    let Asking { sentence, language, mentions, name, .. } = *asking;
     let mut reading = Reading::default();
     some_of_several(sentence, language, mentions, name, &mut reading);
     if reading.understood {
         return reading;
     }
     if let Some(forbidden) = sentence.any(language.forbidden) {
-        let places = if !looks.is_empty() && mentions.is_empty() { looks } else { subjects };
-        reading.claims.extend(must_be_blank(sentence, language, (mentions, places, &forbidden), name));
-        reading.understood = !reading.claims.is_empty();
-        return reading;
+        return Reading::of(must_be_blank(sentence, language, (mentions, asking.meant(), &forbidden), name));
     }
-    let optional = sentence.any(language.optional);
-    if let Some(needs) = sentence.any(language.needs) {
-        // What is needed is named behind the verb.
-        let needed: Vec<Place> =
-            mentions.iter().filter(|mention| mention.words.start >= needs.end).map(|mention| mention.place).collect();
-        let plain = condition_span(sentence, language).is_none();
-        if plain && !needed.is_empty() && !sentence.has(language.required) {
-            reading.claims.extend(needed.into_iter().map(must_be_filled));
-            reading.understood = true;
-            return reading;
-        }
+    let others = asking.needed().or_else(|| asking.beside());
+    if let Some(claims) = others.filter(|claims| !claims.is_empty()) {
+        return Reading::of(claims);
     }
     // "Conditional" says something only with its condition.
-    let needed =
-        || sentence.any(language.conditional_on).filter(|_| condition_of(sentence, language, mentions, name).is_some());
-    // `C - if Service is EXP`, beside a column: needed then.
-    let leads =
-        condition_span(sentence, language).is_some_and(|span| span.start <= 1 && span.end == sentence.words.len());
-    if let Some(said) =
-        condition_of(sentence, language, mentions, name).filter(|_| leads && !sentence.has(language.required))
-    {
-        let others = subjects.iter().filter(|place| !mentions.iter().any(|mention| mention.place == **place));
-        reading.claims.extend(others.map(|place| Claim {
-            on: Target::Column(*place),
-            key: "required_when",
-            value: quoted(&said),
-            confidence: Confidence::Suggested,
-        }));
-        reading.understood = !reading.claims.is_empty();
-        if reading.understood {
-            return reading;
-        }
-    }
-    let Some(required) = sentence.any(language.required).or_else(needed) else {
+    let conditional = || {
+        let said = condition_of(sentence, language, mentions, name);
+        sentence.any(language.conditional_on).filter(|_| said.is_some())
+    };
+    match sentence.any(language.required).or_else(conditional) {
+        Some(required) if !asking.denies(&required) => asking.required(&required),
+        Some(_) => asking.optional(),
         // That something may be blank asks for nothing.
-        reading.understood = optional.is_some() && !(mentions.is_empty() && looks.is_empty() && subjects.is_empty());
-        if reading.understood {
-            reading.claims.extend(subjects.iter().map(|place| may_be_blank(*place)));
+        None if sentence.any(language.optional).is_some()
+            && !(mentions.is_empty() && asking.looks.is_empty() && asking.subjects.is_empty()) =>
+        {
+            asking.optional()
         }
-        return reading;
-    };
-    // `Mandatory: no`
-    let denied = sentence.words.get(required.end).is_some_and(|(word, place)| {
-        let sign = sentence.text[sentence.words[required.end - 1].1.end..place.start].trim();
-        language.no.contains(&word.as_str()) && matches!(sign, ":" | "?" | "=" | "-" | "–")
-    });
-    if denied {
-        reading.understood = true;
-        reading.claims.extend(subjects.iter().map(|place| may_be_blank(*place)));
-        return reading;
+        None => reading,
     }
-    if optional.as_ref().is_some_and(|optional| optional.start <= required.start && required.end <= optional.end) {
-        reading.understood = true;
-        reading.claims.extend(subjects.iter().map(|place| may_be_blank(*place)));
-        return reading;
+}
+
+impl Asking<'_> {
+    /// The columns that are meant: those of a look, where none is named.
+    fn meant(&self) -> &[Place] {
+        if !self.looks.is_empty() && self.mentions.is_empty() { self.looks } else { self.subjects }
     }
-    let excepted = sentence.any(language.except).map(|except| except.start);
-    let places: Vec<Place> = if sentence.has(language.all) {
-        let out: Vec<Place> = mentions
-            .iter()
-            .filter(|mention| excepted.is_some_and(|at| mention.words.start > at))
-            .map(|mention| mention.place)
-            .collect();
-        all.iter().copied().filter(|place| !out.contains(place)).collect()
-    } else if !looks.is_empty() && mentions.is_empty() {
-        looks.to_vec()
-    } else {
-        subjects.to_vec()
-    };
-    if places.is_empty() {
-        return reading;
+
+    fn optional(&self) -> Reading {
+        Reading { claims: self.subjects.iter().map(|place| may_be_blank(*place)).collect(), understood: true }
     }
-    // A condition before or behind the word: required only then.
-    let condition = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.start).min();
-    let condition = condition.filter(|at| !required.contains(at));
-    // "Required for credit notes" is no more than that; "required for all rows" is.
-    let behind = |at: usize| sentence.words.get(required.end + at).map_or("", |(word, _)| word.as_str());
-    let for_some = language.only_for.contains(&behind(0)) && !language.whole_of.contains(&behind(1));
-    let condition = condition.or(for_some.then_some(required.end));
-    reading.understood = true;
-    let said = condition_of(sentence, language, mentions, name).unwrap_or_else(|| "… = '…'".to_owned());
-    for place in places {
+
+    /// `Each record needs a species and a date`: what is needed is named behind the verb.
+    fn needed(&self) -> Option<Vec<Claim>> {
+        let needs = self.sentence.any(self.language.needs)?;
+        let plain =
+            condition_span(self.sentence, self.language).is_none() && !self.sentence.has(self.language.required);
+        let behind = self.mentions.iter().filter(|mention| plain && mention.words.start >= needs.end);
+        Some(behind.map(|mention| must_be_filled(mention.place)).collect())
+    }
+
+    /// `C - if Service is EXP`, beside a column: needed then.
+    fn beside(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let span = condition_span(sentence, language)?;
+        if span.start > 1 || span.end != sentence.words.len() || sentence.has(language.required) {
+            return None;
+        }
+        let said = condition_of(sentence, language, self.mentions, self.name)?;
+        let others = self.subjects.iter().filter(|place| !self.mentions.iter().any(|mention| mention.place == **place));
+        Some(others.map(|place| required_when(*place, &said)).collect())
+    }
+
+    /// Whether what stands around the word takes it back: `not required`, `Mandatory: no`.
+    fn denies(&self, required: &std::ops::Range<usize>) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let denied = sentence.words.get(required.end).is_some_and(|(word, place)| {
+            let sign = sentence.text[sentence.words[required.end - 1].1.end..place.start].trim();
+            language.no.contains(&word.as_str()) && matches!(sign, ":" | "?" | "=" | "-" | "–")
+        });
+        let within =
+            |optional: std::ops::Range<usize>| optional.start <= required.start && required.end <= optional.end;
+        denied || sentence.any(language.optional).is_some_and(within)
+    }
+
+    fn required(&self, required: &std::ops::Range<usize>) -> Reading {
+        let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
+        let excepted = sentence.any(language.except).map(|except| except.start);
+        let is_out = |place: &Place| {
+            let named =
+                |mention: &Mention| excepted.is_some_and(|at| mention.words.start > at) && mention.place == *place;
+            mentions.iter().any(named)
+        };
+        let places: Vec<Place> = if sentence.has(language.all) {
+            self.all.iter().copied().filter(|place| !is_out(place)).collect()
+        } else {
+            self.meant().to_vec()
+        };
+        if places.is_empty() {
+            return Reading::default();
+        }
+        // A condition before or behind the word: required only then.
+        let condition = conditional_at(sentence, language).filter(|at| !required.contains(at));
+        // "Required for credit notes" is no more than that; "required for all rows" is.
+        let behind = |at: usize| sentence.words.get(required.end + at).map_or("", |(word, _)| word.as_str());
+        let for_some = language.only_for.contains(&behind(0)) && !language.whole_of.contains(&behind(1));
+        let is_conditional = condition.is_some() || for_some;
+        let said = condition_of(sentence, language, mentions, self.name).unwrap_or_else(|| OPEN.to_owned());
         // What is named within the condition is what the condition is about.
         let span = condition.and_then(|_| condition_span(sentence, language));
-        let named_in_condition = span.is_some_and(|span| {
-            let mention = mentions.iter().find(|mention| mention.place == place);
-            mention.is_some_and(|mention| span.contains(&mention.words.start))
-        });
-        if named_in_condition {
-            continue;
-        }
-        reading.claims.push(match condition {
-            Some(_) => Claim {
-                on: Target::Column(place),
-                key: "required_when",
-                value: quoted(&said),
-                confidence: Confidence::Suggested,
-            },
-            None => must_be_filled(place),
-        });
+        let in_condition = |place: &Place| {
+            let mention = mentions.iter().find(|mention| mention.place == *place);
+            span.as_ref().zip(mention).is_some_and(|(span, mention)| span.contains(&mention.words.start))
+        };
+        let asked = places.into_iter().filter(|place| !in_condition(place));
+        let claims =
+            asked.map(|place| if is_conditional { required_when(place, &said) } else { must_be_filled(place) });
+        Reading { claims: claims.collect(), understood: true }
     }
-    reading
+}
+
+/// A condition that is still to be written.
+const OPEN: &str = "… = '…'";
+
+fn required_when(place: Place, said: &str) -> Claim {
+    Claim { on: Target::Column(place), key: "required_when", value: quoted(said), confidence: Confidence::Suggested }
 }
 
 /// Columns that nobody is to fill in, or not under a condition.
@@ -140,8 +149,7 @@ fn must_be_blank(
     (mentions, places, forbidden): (&[Mention], &[Place], &std::ops::Range<usize>),
     name: &dyn Fn(Place) -> String,
 ) -> Vec<Claim> {
-    let condition = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.start).min();
-    let condition = condition.filter(|at| !forbidden.contains(at));
+    let condition = conditional_at(sentence, language).filter(|at| !forbidden.contains(at));
     let said = match condition {
         None => Some("TRUE".to_owned()),
         Some(_) => condition_of(sentence, language, mentions, name),
@@ -152,81 +160,10 @@ fn must_be_blank(
             mentions.iter().any(|of| of.place == *place && of.words.start > at && of.words.start < end)
         })
     };
-    let value = quoted(&said.unwrap_or_else(|| "… = '…'".to_owned()));
+    let value = quoted(&said.unwrap_or_else(|| OPEN.to_owned()));
     let confidence = if condition.is_some() { Confidence::Suggested } else { Confidence::Confirm };
     let of = places.iter().filter(|place| !in_condition(place));
     of.map(|place| Claim { on: Target::Column(*place), key: "blank_when", value: value.clone(), confidence }).collect()
-}
-
-/// The words of a sentence's condition: up to its comma where it stands first, else to the end.
-pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
-    let from = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.start).min()?;
-    let start = sentence.words.get(from)?.1.start;
-    let comma = sentence.text[start..].find(',').map(|at| start + at).filter(|_| from == 0);
-    let end = comma.and_then(|comma| sentence.words.iter().position(|(_, place)| place.start > comma));
-    Some(from..end.unwrap_or(sentence.words.len()))
-}
-
-/// The condition that a sentence states of another column: `if Donor type is person`, `where the price is given`.
-pub(super) fn condition_of(
-    sentence: &Sentence,
-    language: &Language,
-    mentions: &[Mention],
-    name: &dyn Fn(Place) -> String,
-) -> Option<String> {
-    let from = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.end).min()?;
-    let about = mentions.iter().find(|mention| mention.words.start >= from && mention.words.start <= from + 2)?;
-    // "If a fee is charged, give it in euros" asks nothing of another column.
-    let span = condition_span(sentence, language)?;
-    let outside = |at: &usize| !span.contains(at);
-    let named = mentions.iter().any(|mention| outside(&mention.words.start));
-    let pronoun = |at: usize| outside(&at) && language.pronouns.contains(&sentence.words[at].0.as_str());
-    if !named && (0..sentence.words.len()).any(pronoun) {
-        return None;
-    }
-    let behind = about.words.end;
-    let at = |phrases: &[&str]| {
-        let here = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
-        here.filter(|place| place.start == behind).map(|place| place.end).max()
-    };
-    let column = name(about.place);
-    let unless = sentence.words.get(from - 1).is_some_and(|(word, _)| language.unless.contains(&word.as_str()));
-    let (blank, given) = (at(language.is_blank).is_some(), at(language.is_given).is_some());
-    if blank || given {
-        return Some(format!("{column} IS {}NULL", if blank == unless { "NOT " } else { "" }));
-    }
-    let signed = sentence.text[sentence.words.get(behind.checked_sub(1)?)?.1.end..].trim_start().starts_with('=');
-    let value = match at(language.equals) {
-        Some(end) => sentence.rest(end),
-        None if signed => sentence.rest(behind),
-        None => return None,
-    };
-    let values = values_of(value, language)?;
-    Some(match (values.as_slice(), unless) {
-        ([one], false) => format!("{column} = {one}"),
-        ([one], true) => format!("{column} <> {one}"),
-        (several, false) => format!("{column} IN ({})", several.join(", ")),
-        (several, true) => format!("{column} NOT IN ({})", several.join(", ")),
-    })
-}
-
-/// The values that a condition names: up to where the sentence goes on.
-fn values_of(text: &str, language: &Language) -> Option<Vec<String>> {
-    let text = text.trim().trim_start_matches(['"', '\'', '“', '‘', '„', '«']);
-    let end = text.find([',', ';', ')', ':', '.', '"', '“', '”', '’', '»', '\'']).unwrap_or(text.len());
-    let mut parts: Vec<&str> = vec![text[..end].trim()];
-    for word in language.or {
-        let sign = format!(" {word} ");
-        parts =
-            parts.into_iter().flat_map(|part| part.split(sign.as_str()).collect::<Vec<_>>()).map(str::trim).collect();
-    }
-    let fits = |part: &&str| {
-        let words: Vec<String> = part.split_whitespace().map(str::to_lowercase).collect();
-        let common =
-            words.iter().any(|word| language.small.contains(&word.as_str()) || language.verbs.contains(&word.as_str()));
-        !words.is_empty() && words.len() <= 3 && part.len() <= 40 && (!common || words.len() == 1 && part.len() <= 2)
-    };
-    parts.iter().all(fits).then(|| parts.iter().map(|part| format!("'{}'", part.replace('\'', "''"))).collect())
 }
 
 fn must_be_filled(place: Place) -> Claim {

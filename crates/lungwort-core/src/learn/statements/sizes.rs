@@ -306,7 +306,7 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
     if counts_what(sentence, at, language.decimals) {
         return (Counted::Places(value as u64), 1);
     }
-    if value >= 1000.0 && value < 3000.0 && before(language.not_before) {
+    if (1000.0..3000.0).contains(&value) && before(language.not_before) {
         return (Counted::Limits(vec![("min", value)]), 1);
     }
     let kinds =

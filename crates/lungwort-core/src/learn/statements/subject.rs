@@ -315,7 +315,7 @@ fn required_sign<'s>(sentence: &'s Sentence, language: &Language) -> Option<&'s 
         let at = part.to_lowercase().find(phrase)?;
         part.get(at + phrase.len()..)
     })?;
-    let token = marked.trim_start().split_whitespace().next()?.trim_matches(['"', '\'', '“', '”', '‘', '’', '.', ':']);
+    let token = marked.split_whitespace().next()?.trim_matches(['"', '\'', '“', '”', '‘', '’', '.', ':']);
     let is_sign =
         !token.is_empty() && token.len() <= 4 && !token.chars().any(|each| each.is_alphanumeric() || each == ',');
     let in_brackets = token.len() <= 5 && token.starts_with(['(', '[']) && token.ends_with([')', ']']);

@@ -1,0 +1,81 @@
+//! Conditions in sentences: `if Donor type is person`, `where the price is given`, `unless the cost type is S`.
+
+use super::sentence::Sentence;
+use super::subject::{Mention, Place};
+use super::words::Language;
+
+/// The word at which a condition begins.
+pub(super) fn conditional_at(sentence: &Sentence, language: &Language) -> Option<usize> {
+    language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.start).min()
+}
+
+/// The words of a sentence's condition: up to its comma where it stands first, else to the end.
+pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
+    let from = conditional_at(sentence, language)?;
+    let start = sentence.words.get(from)?.1.start;
+    let comma = sentence.text[start..].find(',').map(|at| start + at).filter(|_| from == 0);
+    let end = comma.and_then(|comma| sentence.words.iter().position(|(_, place)| place.start > comma));
+    Some(from..end.unwrap_or(sentence.words.len()))
+}
+
+/// The condition that a sentence states of another column: `if Donor type is person`, `where the price is given`.
+pub(super) fn condition_of(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Option<String> {
+    let from = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.end).min()?;
+    let about = mentions.iter().find(|mention| mention.words.start >= from && mention.words.start <= from + 2)?;
+    // "If a fee is charged, give it in euros" asks nothing of another column.
+    let span = condition_span(sentence, language)?;
+    let outside = |at: &usize| !span.contains(at);
+    let named = mentions.iter().any(|mention| outside(&mention.words.start));
+    let pronoun = |at: usize| outside(&at) && language.pronouns.contains(&sentence.words[at].0.as_str());
+    if !named && (0..sentence.words.len()).any(pronoun) {
+        return None;
+    }
+    let behind = about.words.end;
+    let at = |phrases: &[&str]| {
+        let here = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
+        here.filter(|place| place.start == behind).map(|place| place.end).max()
+    };
+    let column = name(about.place);
+    let unless = sentence.words.get(from - 1).is_some_and(|(word, _)| language.unless.contains(&word.as_str()));
+    let (blank, given) = (at(language.is_blank).is_some(), at(language.is_given).is_some());
+    if blank || given {
+        return Some(format!("{column} IS {}NULL", if blank == unless { "NOT " } else { "" }));
+    }
+    let signed = sentence.text[sentence.words.get(behind.checked_sub(1)?)?.1.end..].trim_start().starts_with('=');
+    let value = match at(language.equals) {
+        Some(end) => sentence.rest(end),
+        None if signed => sentence.rest(behind),
+        None => return None,
+    };
+    let values = values_of(value, language)?;
+    Some(match (values.as_slice(), unless) {
+        ([one], false) => format!("{column} = {one}"),
+        ([one], true) => format!("{column} <> {one}"),
+        (several, false) => format!("{column} IN ({})", several.join(", ")),
+        (several, true) => format!("{column} NOT IN ({})", several.join(", ")),
+    })
+}
+
+/// The values that a condition names: up to where the sentence goes on.
+fn values_of(text: &str, language: &Language) -> Option<Vec<String>> {
+    let text = text.trim().trim_start_matches(['"', '\'', '“', '‘', '„', '«']);
+    let end = text.find([',', ';', ')', ':', '.', '"', '“', '”', '’', '»', '\'']).unwrap_or(text.len());
+    let mut parts: Vec<&str> = vec![text[..end].trim()];
+    for word in language.or {
+        let sign = format!(" {word} ");
+        parts =
+            parts.into_iter().flat_map(|part| part.split(sign.as_str()).collect::<Vec<_>>()).map(str::trim).collect();
+    }
+    let fits = |part: &&str| {
+        let words: Vec<String> = part.split_whitespace().map(str::to_lowercase).collect();
+        let common =
+            words.iter().any(|word| language.small.contains(&word.as_str()) || language.verbs.contains(&word.as_str()));
+        !words.is_empty() && words.len() <= 3 && part.len() <= 40 && (!common || words.len() == 1 && part.len() <= 2)
+    };
+    parts.iter().all(fits).then(|| parts.iter().map(|part| format!("'{}'", part.replace('\'', "''"))).collect())
+}
