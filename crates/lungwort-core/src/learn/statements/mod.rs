@@ -14,6 +14,7 @@ mod sentence;
 mod sizes;
 mod subject;
 mod texts;
+mod values;
 mod words;
 
 use std::collections::HashSet;
@@ -285,16 +286,19 @@ fn understand(
         all: &all,
         name: &name,
     });
-    let dated = dates(sentence, language, mentions, &all, draft);
+    let dated = values::dates(sentence, language, mentions, &all, draft);
     let places = if dated.is_empty() { places } else { &dated };
     let dated = !dated.is_empty();
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_)));
     if !about_rule {
-        reading.and(of_values((text, sentence, language), (mentions, places, dated), draft));
+        reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));
         let mut single = places.to_vec();
         single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
         let has_form = reading.claims.iter().any(|claim| !matches!(claim.key, "required" | "required_when" | "unique"));
-        if let ([_], false) = (single.as_slice(), has_form) {
+        // The values of a condition are those of the column that it is about.
+        let conditional =
+            conditions::condition_of(sentence, language, mentions, &name).is_some() && !sentence.text.contains("):");
+        if let ([_], false) = (single.as_slice(), has_form || conditional) {
             for place in places {
                 let heading = &draft.sheets[place.0].columns[place.1].heading;
                 let Some(heading) = sentences(&subject::plain_heading(heading)).pop() else { continue };
@@ -315,151 +319,6 @@ fn understand(
         reading.understood = language.anyway.iter().any(anyway);
     }
     reading
-}
-
-/// What a sentence says of how the values of columns are written.
-fn of_values(
-    (text, sentence, language): (&Text, &Sentence, &Language),
-    (mentions, places, dated): (&[Mention], &[Place], bool),
-    draft: &Draft,
-) -> Reading {
-    let from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
-    let standard = match places {
-        [place] => standard_of(sentence, language, *place, draft),
-        _ => None,
-    };
-    let mut of_values = match &standard {
-        Some(_) => Reading::default(),
-        // One word that stands for several columns says the same of each.
-        None if mentions.windows(2).all(|pair| pair[0].words == pair[1].words) => {
-            let mut each = Reading::default();
-            places.iter().for_each(|place| each.and(sizes::read(sentence, language, &[*place], from)));
-            of_texts(each, text, language, draft)
-        }
-        None => of_texts(sizes::read(sentence, language, places, from), text, language, draft),
-    };
-    of_values.and(each_its_own(sentence, language, mentions));
-    if dated {
-        of_values.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
-        of_values.understood = !of_values.claims.is_empty();
-    }
-    if !sentence.has(language.at_most) {
-        exactly_so_many(&mut of_values, draft);
-    }
-    // What holds under a condition of another column is no limit of all rows.
-    if conditions::condition_of(sentence, language, mentions, &|_| String::new()).is_some() {
-        of_values.claims.iter_mut().for_each(|claim| claim.confidence = Confidence::Suggested);
-    }
-    of_values
-}
-
-/// Limits of several columns in one sentence, each behind its own: `Latitude between -90 and 90, longitude between…`
-fn each_its_own(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> Reading {
-    let mut reading = Reading::default();
-    if mentions.len() < 2 || mentions.windows(2).any(|pair| pair[0].words.end > pair[1].words.start) {
-        return reading;
-    }
-    let mut parts = Vec::new();
-    for (at, mention) in mentions.iter().enumerate() {
-        let from = sentence.words[mention.words.start].1.start;
-        let to = mentions.get(at + 1).map_or(sentence.text.len(), |next| sentence.words[next.words.start].1.start);
-        let Some(part) = sentences(&sentence.text[from..to]).into_iter().next() else { return Reading::default() };
-        let skip = mention.words.end - mention.words.start;
-        let own = sizes::read(&part, language, &[mention.place], skip);
-        let limits = |claim: &Claim| matches!(claim.key, "min" | "max" | "above" | "below");
-        let own: Vec<Claim> = own.claims.into_iter().filter(limits).collect();
-        if own.is_empty() {
-            return Reading::default();
-        }
-        parts.extend(own);
-    }
-    reading.understood = true;
-    reading.claims = parts;
-    reading
-}
-
-/// Codes of a standard that a sentence names for a column.
-fn standard_of(sentence: &Sentence, language: &Language, place: Place, draft: &Draft) -> Option<()> {
-    let heading = &draft.sheets[place.0].columns[place.1].heading;
-    let heading = sentences(&subject::plain_heading(heading)).pop()?;
-    choices::standard(sentence, language, &heading).map(|_| ())
-}
-
-/// A number of characters without more words is the length of a code that identifies, and the most of another text.
-fn exactly_so_many(reading: &mut Reading, draft: &Draft) {
-    for claim in reading.claims.iter_mut().filter(|claim| claim.key == "length") {
-        let Target::Column((sheet, column)) = claim.on else { continue };
-        let column = &draft.sheets[sheet].columns[column];
-        if super::keys::identifies(&column.heading)
-            && let Some(most) = claim.value.strip_prefix("{ max = ")
-        {
-            claim.value = format!("{{ exactly = {most}");
-            claim.confidence = Confidence::Confirm;
-        }
-    }
-}
-
-/// Whether a text begins with a sign that compares numbers.
-fn sentence_compares(text: &str) -> bool {
-    text.trim_start().starts_with(['>', '<', '≥', '≤'])
-}
-
-/// Columns of days, where a sentence speaks of dates in general and names no column: those whose headings say so.
-fn dates(sentence: &Sentence, language: &Language, mentions: &[Mention], all: &[Place], draft: &Draft) -> Vec<Place> {
-    let from = sentence.any(language.all_dates).map(|place| place.start);
-    if !mentions.is_empty() || from.is_none_or(|from| from > 2) {
-        return Vec::new();
-    }
-    let is_date = |place: &&Place| {
-        let column = &draft.sheets[place.0].columns[place.1];
-        let heading = sentences(&subject::plain_heading(&column.heading)).pop();
-        heading.is_some_and(|heading| {
-            let words = [heading.words.first(), heading.words.last()];
-            let says = words.into_iter().flatten().any(|(word, _)| language.dates.contains(&word.as_str()));
-            says && column.lines.get("type").is_none_or(|line| line.value.contains("date"))
-        })
-    };
-    all.iter().filter(is_date).copied().collect()
-}
-
-/// A limit without a unit is one of the length, where the column is one of texts: where its heading says so, or where the
-/// limit stands in a heading that says nothing of an amount.
-fn of_texts(reading: Reading, text: &Text, language: &Language, draft: &Draft) -> Reading {
-    let is_text = |claim: &Claim| {
-        let Target::Column((sheet, column)) = claim.on else { return false };
-        let of = &draft.sheets[sheet].columns[column];
-        let Some(heading) = sentences(&subject::plain_heading(&of.heading)).pop() else { return false };
-        let typed = of.lines.get("type").is_some() || heading.has(language.heading_amounts);
-        !typed && (text.of_heading || heading.has(language.heading_texts))
-    };
-    // Both ends of a range are those of numbers, but under a heading of texts.
-    let has = |key: &str| reading.claims.iter().any(|claim| claim.key == key);
-    let texts = |claim: &Claim| {
-        let Target::Column((sheet, column)) = claim.on else { return false };
-        let heading = sentences(&subject::plain_heading(&draft.sheets[sheet].columns[column].heading)).pop();
-        heading.is_some_and(|heading| heading.has(language.heading_texts))
-    };
-    if has("min") && has("max") && !reading.claims.iter().any(texts) {
-        return reading;
-    }
-    // `>= 0` is said of numbers alone.
-    if text.of_heading && sentence_compares(&text.text) {
-        return reading;
-    }
-    let only_limits = reading.claims.iter().all(|claim| {
-        matches!(claim.key, "min" | "max") || claim.key == "type" && claim.confidence == Confidence::Confirm
-    });
-    if !only_limits || !reading.claims.iter().any(is_text) {
-        return reading;
-    }
-    let claims = reading.claims.into_iter().filter_map(|claim| match claim.key {
-        _ if !is_text(&claim) => Some(claim),
-        "min" | "max" => {
-            Some(Claim { key: "length", value: format!("{{ {} = {} }}", claim.key, claim.value), ..claim })
-        }
-        _ => None,
-    });
-    Reading::of(claims.collect())
 }
 
 fn take(claim: Claim, source: &str, draft: &mut Draft) {

@@ -32,6 +32,26 @@ const UNITS: &[&str] = &[
     "years", "months", "c", "°c", "percent",
 ];
 
+/// Words of headings that sentences spell in another way.
+const SPELLINGS: &[(&str, &str)] = &[
+    ("email", "e mail"),
+    ("telephone", "phone"),
+    ("postcode", "post code"),
+    ("website", "web site"),
+    ("no", "number"),
+];
+
+/// The words of a heading as sentences spell them otherwise, where they do.
+fn spelt_otherwise(words: &[String]) -> Option<Vec<String>> {
+    let text = words.join(" ");
+    let other = SPELLINGS.iter().flat_map(|(one, other)| [(*one, *other), (*other, *one)]).find_map(|(from, to)| {
+        let whole = format!(" {text} ");
+        let found = whole.contains(&format!(" {from} ")) && text.len() > 2;
+        found.then(|| whole.replacen(&format!(" {from} "), &format!(" {to} "), 1).trim().to_owned())
+    })?;
+    Some(other.split(' ').map(str::to_owned).collect())
+}
+
 /// The columns that a sentence names, in the order of the sentence.
 pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Mention> {
     let mut found: Vec<Mention> = Vec::new();
@@ -51,6 +71,7 @@ pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, 
             {
                 headings.push((rest.to_vec(), (at, column), plain.clone()));
             }
+            headings.extend(spelt_otherwise(&words).map(|words| (words, (at, column), plain.clone())));
             if !words.is_empty() {
                 headings.push((words, (at, column), plain));
             }
@@ -81,7 +102,7 @@ pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, 
             found.push(Mention { place: *place, words: range });
         }
     }
-    beside_others(sentence, &headings, &mut found);
+    beside_others(sentence, &headings, &formats, &mut found);
     found.extend(by_letter(sentence, language, draft, about));
     found.extend(numbered(sentence, language, draft, &found));
     found.extend(numbered_together(sentence, &headings, &found));
@@ -91,7 +112,12 @@ pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, 
 }
 
 /// Words of every day that are headings stand for them beside one that is surely named: `a SKU and a title`.
-fn beside_others(sentence: &Sentence, headings: &[(Vec<String>, Place, String)], found: &mut Vec<Mention>) {
+fn beside_others(
+    sentence: &Sentence,
+    headings: &[(Vec<String>, Place, String)],
+    formats: &[Range<usize>],
+    found: &mut Vec<Mention>,
+) {
     let mut sure: Vec<Range<usize>> = found.iter().map(|mention| mention.words.clone()).collect();
     let single: Vec<(usize, Place)> = headings
         .iter()
@@ -104,7 +130,8 @@ fn beside_others(sentence: &Sentence, headings: &[(Vec<String>, Place, String)],
             let beside = |known: &Range<usize>| {
                 known.end <= at && at - known.end <= 2 || known.start > at && known.start - at <= 3
             };
-            !sure.iter().any(|known| known.contains(&at)) && sure.iter().any(beside)
+            let in_format = formats.iter().any(|format| format.contains(&at));
+            !in_format && !sure.iter().any(|known| known.contains(&at)) && sure.iter().any(beside)
         };
         let Some((at, place)) = single.iter().find(|(at, _)| near(*at)) else { return };
         found.push(Mention { place: *place, words: *at..at + 1 });
@@ -151,7 +178,9 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
         return true;
     }
     // "The year has four digits" is about it, whatever else years are.
-    let led = range.start == 1 && language.every.contains(&sentence.words[0].0.as_str());
+    let word = |at: Option<usize>| at.and_then(|at| sentence.words.get(at)).map_or("", |(word, _)| word.as_str());
+    let led = language.every.contains(&word(range.start.checked_sub(1)))
+        && (range.start == 1 || language.conditional.contains(&word(range.start.checked_sub(2))));
     let goes_on = sentence.words.get(range.end).is_some_and(|(word, _)| language.verbs.contains(&word.as_str()));
     if led && goes_on && words.iter().all(|word| word.len() >= 3) {
         return true;

@@ -194,3 +194,85 @@ fn nothing_that_obliges_is_passed_over() {
         ),
     ]);
 }
+
+#[test]
+fn what_is_needed_under_a_condition_is_offered_with_it() {
+    holds(&[
+        ("If the state is shut, the phone has to be given.", &["perhaps Phone required_when = \"state = 'shut'\""]),
+        ("Phone is required where the email is blank.", &["perhaps Phone required_when = \"email IS NULL\""]),
+        ("Phone is required unless the state is open.", &["perhaps Phone required_when = \"state <> 'open'\""]),
+        (
+            "Address: conditional (if Family is Rosaceae or Poaceae)",
+            &["perhaps Address required_when = \"family IN ('Rosaceae', 'Poaceae')\""],
+        ),
+        ("Phone is required for loans.", &["perhaps Phone required_when = \"… = '…'\""]),
+        ("Phone is required for all rows.", &["Phone required = true"]),
+        ("The remarks have to be left empty.", &["Remarks blank_when = \"TRUE\""]),
+        ("Family: Mandatory: no", &[]),
+        (
+            "Each lot needs a family, a weight and an address.",
+            &["Family required = true", "Weight required = true", "Address required = true"],
+        ),
+        (
+            "Give either a phone number or an e-mail address of the family; both is fine.",
+            &["at_least_one = [\"phone\", \"email\"]"],
+        ),
+        (
+            "Latitude and longitude must both be given or both left out.",
+            &["all_or_none = [\"latitude\", \"longitude\"]"],
+        ),
+        ("The combination of lot and box must be unique.", &["unique = [\"lot\", \"box\"]"]),
+        ("Lot and box together identify a row, so they must not occur twice.", &["unique = [\"lot\", \"box\"]"]),
+        (
+            "Site 1, Site 2 and Site 3 are filled from left to right; none may be skipped.",
+            &["no_gaps = [\"site_1\", \"site_2\", \"site_3\"]"],
+        ),
+        ("Lot and box must not be the same.", &["check = \"lot <> box\""]),
+        ("Wenn die Family leer ist, ist Phone Pflicht.", &["perhaps Phone required_when = \"family IS NULL\""]),
+    ]);
+}
+
+#[test]
+fn codes_dates_and_limits_in_more_wordings() {
+    holds(&[
+        (
+            "The lot consists of the letter L followed by six digits, for instance L004512.",
+            &["Lot pattern = 'L\\d{6}'"],
+        ),
+        ("The lot is a capital letter followed by one or two digits.", &["Lot pattern = '[A-Z]\\d{1,2}'"]),
+        ("Lot: T and two digits (year).", &["Lot pattern = 'T\\d{2}'"]),
+        ("Lot: use the format DEP-YYYY-NNN (e.g. DEP-2026-014).", &["Lot pattern = 'DEP\\-\\d{4}\\-\\d{3}'"]),
+        ("Lot: initials, 2-3 capital letters.", &["Lot pattern = '[A-Z]{2,3}'"]),
+        // A piece of which nobody knows the length leaves the code open.
+        ("Lot: two digits, then letters", &[]),
+        ("Sown on is written day/month/year.", &["Sown on type = \"date\"", "Sown on date_format = \"dd/mm/yyyy\""]),
+        (
+            "Sown on: write it like 2026-05-31 (ISO 8601).",
+            &["Sown on type = \"date\"", "Sown on date_format = \"yyyy-mm-dd\""],
+        ),
+        ("Sown on : JJ/MM/AAAA", &["Sown on type = \"date\"", "Sown on date_format = \"dd/mm/yyyy\""]),
+        ("Sown on: MM/YYYY", &["Sown on type = \"month\"", "Sown on date_format = \"mm/yyyy\""]),
+        ("Sown on: hh:mm", &["Sown on type = \"time\""]),
+        ("Weight: > 0", &["Weight type = \"decimal\"", "Weight above = 0"]),
+        ("Weight is a whole number greater than 0.", &["Weight type = \"whole\"", "Weight above = 0"]),
+        ("Grade: 1 (poor) to 5 (excellent).", &["Grade type = \"decimal\"", "Grade min = 1", "Grade max = 5"]),
+        (
+            "Latitude between -90 and 90, longitude between -180 and 180.",
+            &[
+                "Latitude type = \"decimal\"",
+                "Latitude min = -90",
+                "Latitude max = 90",
+                "Longitude type = \"decimal\"",
+                "Longitude min = -180",
+                "Longitude max = 180",
+            ],
+        ),
+        ("No two lines may have the same lot.", &["Lot unique = true"]),
+        ("State: good | fair | poor", &["State allowed = [\"good\", \"fair\", \"poor\"]"]),
+        ("State is I (invoice) or C (credit note).", &["State allowed = { I = \"invoice\", C = \"credit note\" }"]),
+        ("State: S for staff, T for travel.", &["State allowed = { S = \"staff\", T = \"travel\" }"]),
+        ("State: dry/wet/mixed.", &["State allowed = [\"dry\", \"wet\", \"mixed\"]"]),
+        // Words that say how a value is written are no values.
+        ("Remarks: decimal, 2 places", &["Remarks type = \"decimal\"", "Remarks places = 2"]),
+    ]);
+}
