@@ -20,6 +20,10 @@ pub(super) fn learn(template: &Template, is_entry: &dyn Fn(usize) -> bool, draft
     for (_, sheet) in template.sheets.iter().enumerate().filter(|(at, sheet)| !is_entry(*at) && !sheet.name.is_empty())
     {
         for (choices, heading) in lists_of(sheet) {
+            // A table that goes through the columns holds no codes.
+            if names_columns(&choices, draft) {
+                continue;
+            }
             for (number, column) in wanted_by(template, sheet, &heading, draft) {
                 let (value, note) = choices::allowed(&choices, draft);
                 let of = &mut draft.sheets[number].columns[column];
@@ -29,6 +33,14 @@ pub(super) fn learn(template: &Template, is_entry: &dyn Fn(usize) -> bool, draft
             }
         }
     }
+}
+
+/// Whether a list is one of the columns themselves.
+fn names_columns(choices: &Choices, draft: &Draft) -> bool {
+    let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
+    let headings: std::collections::HashSet<String> = columns.map(|column| fold(&column.heading)).collect();
+    let named = choices.values.iter().filter(|(code, _)| headings.contains(&fold(code))).count();
+    named >= 2 && named * 2 >= choices.values.len()
 }
 
 /// The lists of a sheet: one, or several side by side.

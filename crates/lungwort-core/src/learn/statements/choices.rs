@@ -165,7 +165,11 @@ fn pairs(text: &str) -> Option<Vec<(String, String)>> {
         fits.then(|| (code.to_owned(), meaning.to_owned()))
     };
     let pairs: Option<Vec<(String, String)>> = parts.iter().map(one).collect();
-    pairs.filter(|pairs| pairs.len() >= 2 && text.contains('='))
+    // `L: light, S: sugar`
+    let codes = |pairs: &Vec<(String, String)>| {
+        pairs.iter().all(|(code, _)| code.len() <= 3 && !code.chars().any(char::is_lowercase))
+    };
+    pairs.filter(|pairs| pairs.len() >= 2 && (text.contains('=') || codes(pairs)))
 }
 
 /// `y/n`, `true or false`

@@ -113,6 +113,12 @@ impl Builder<'_> {
         let language = self.language;
         let behind = self.phrase_at(language.and, at + 1).or_else(|| self.phrase_at(language.followed, at + 1));
         let Some(next) = behind else { return false };
+        if let Some((numbers, end)) = self.any_number(next) {
+            self.regex.push_str(&format!("{text}{numbers}"));
+            self.counted += 1;
+            self.at = end;
+            return true;
+        }
         let counts = sentence.number(next, language).is_some()
             || sentence.words.get(next).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
         if !(counts && self.kind_at(next + 1).is_some()) {
@@ -121,6 +127,22 @@ impl Builder<'_> {
         self.regex.push_str(text);
         self.at = next;
         true
+    }
+
+    /// `a number`, `a number between 1 and 9`: of one digit the digits between, else any.
+    fn any_number(&self, at: usize) -> Option<(String, usize)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let article = sentence.words.get(at).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
+        let end = self.phrase_at(language.number, if article { at + 1 } else { at })?;
+        let led = self.phrase_at(language.between, end).unwrap_or(end);
+        let digit = |at: usize| {
+            sentence.number(at, language).filter(|number| (0.0..10.0).contains(number) && number.fract() == 0.0)
+        };
+        let ends = digit(led).zip(digit(led + 2)).filter(|(least, most)| least < most);
+        Some(match ends {
+            Some((least, most)) => (format!("[{least}-{most}]"), led + 3),
+            None => (r"\d+".to_owned(), end),
+        })
     }
 
     /// `the letter L`
@@ -224,7 +246,15 @@ impl Builder<'_> {
         let Some((sign, end)) = self.language.signs.iter().find_map(named) else { return Some(false) };
         if self.regex.is_empty() {
             // What stands before the first sign is a part of the code: letters as they are, or a year.
-            let (word, place) = self.sentence.words.get(self.at.checked_sub(1)?)?;
+            // "V followed by a slash": what leads up to the sign is none of the code.
+            let leads = |at: &usize| {
+                let word = self.sentence.words[*at].0.as_str();
+                let language = self.language;
+                language.articles.contains(&word)
+                    || language.followed.iter().any(|phrase| phrase.split(' ').any(|part| part == word))
+            };
+            let before = (0..self.at).rev().find(|at| !leads(at))?;
+            let (word, place) = self.sentence.words.get(before)?;
             let text = &self.sentence.text[place.clone()];
             if text.chars().all(|each| each.is_ascii_uppercase() || each.is_ascii_digit()) {
                 self.regex.push_str(text);
@@ -257,6 +287,10 @@ fn masked(text: &str) -> Option<String> {
             b'N' | b'#' | b'9' | b'0' if run >= 2 => {
                 regex.push_str(&format!(r"\d{{{run}}}"));
                 digits += run;
+            }
+            b'A' | b'L' if run >= 2 => {
+                regex.push_str(&format!("[A-Z]{{{run}}}"));
+                literal += run;
             }
             b'Y' if is_year => {
                 regex.push_str(r"\d{4}");

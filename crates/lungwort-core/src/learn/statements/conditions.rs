@@ -18,6 +18,17 @@ pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option
     Some(from..end.unwrap_or(sentence.words.len()))
 }
 
+/// The column that a requirement is narrowed by: `required for Group E`.
+pub(super) fn narrowed_by<'m>(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &'m [Mention],
+) -> Option<&'m Mention> {
+    let end = sentence.any(language.required).map(|required| required.end)?;
+    let narrows = sentence.words.get(end).is_some_and(|(word, _)| language.only_for.contains(&word.as_str()));
+    mentions.iter().find(|mention| narrows && mention.words.start == end + 1)
+}
+
 /// The condition that a sentence states of another column: `if Donor type is person`, `where the price is given`.
 pub(super) fn condition_of(
     sentence: &Sentence,
@@ -25,6 +36,10 @@ pub(super) fn condition_of(
     mentions: &[Mention],
     name: &dyn Fn(Place) -> String,
 ) -> Option<String> {
+    if let Some(narrowed) = narrowed_by(sentence, language, mentions) {
+        let value = values_of(sentence.rest(narrowed.words.end), language)?;
+        return (value.len() == 1).then(|| format!("{} = {}", name(narrowed.place), value[0]));
+    }
     let from = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.end).min()?;
     let about = mentions.iter().find(|mention| mention.words.start >= from && mention.words.start <= from + 2)?;
     // "If a fee is charged, give it in euros" asks nothing of another column.

@@ -180,7 +180,8 @@ fn one(
         };
         let outside = |mention: &&Mention| {
             let in_condition = condition.as_ref().is_some_and(|condition| condition.contains(&mention.words.start));
-            !in_condition && !compared(mention)
+            let narrows = conditions::narrowed_by(sentence, language, &mentions).is_some_and(|of| of == *mention);
+            !in_condition && !compared(mention) && !narrows
         };
         let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
         places.dedup();

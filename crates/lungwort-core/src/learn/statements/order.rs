@@ -30,9 +30,16 @@ pub(super) fn read(
         let ([one, other], true) = (pair, pair[0].place.0 == pair[1].place.0 && pair[0].place != pair[1].place) else {
             return None;
         };
+        // "To may be left out…, otherwise it must not be before From" goes on about the first.
+        let between = sentence.words.get(one.words.end..other.words.start.max(one.words.end)).unwrap_or_default();
+        let pronoun = between.iter().any(|(word, _)| language.pronouns.contains(&word.as_str()));
+        let one = mentions.first().filter(|_| pronoun).unwrap_or(one);
+        if one.place == other.place {
+            return None;
+        }
         let (from, to) = (one.words.end, other.words.start);
         let implied = one.words.is_empty();
-        if to < from || to - from > BETWEEN && !implied {
+        if to < from || to - from > BETWEEN && !implied && !pronoun {
             return None;
         }
         let within = |phrases: &[&str]| {

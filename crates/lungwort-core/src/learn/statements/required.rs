@@ -1,6 +1,6 @@
 //! What has to be filled in: always, under a condition, or one of several.
 
-use super::conditions::{condition_of, condition_span, conditional_at};
+use super::conditions::{condition_of, condition_span, conditional_at, narrowed_by};
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::Language;
@@ -126,7 +126,8 @@ impl Asking<'_> {
         let span = condition.and_then(|_| condition_span(sentence, language));
         let in_condition = |place: &Place| {
             let mention = mentions.iter().find(|mention| mention.place == *place);
-            span.as_ref().zip(mention).is_some_and(|(span, mention)| span.contains(&mention.words.start))
+            let narrows = narrowed_by(sentence, language, mentions).is_some_and(|of| of.place == *place);
+            narrows || span.as_ref().zip(mention).is_some_and(|(span, mention)| span.contains(&mention.words.start))
         };
         let asked = places.into_iter().filter(|place| !in_condition(place));
         let claims =

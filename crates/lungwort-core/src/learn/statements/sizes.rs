@@ -240,7 +240,10 @@ fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Sai
             limits.push(("min", 0.0));
         }
     }
-    let says_number = sentence.words.len() <= 8 && sentence.has(language.number) && sentence.has(language.obliging);
+    // "Do not use a number twice" says nothing of what it is.
+    let near =
+        language.number.iter().filter_map(|phrase| sentence.find_from(phrase, from)).any(|at| at.start <= from + 3);
+    let says_number = sentence.words.len() <= 8 && near && sentence.has(language.obliging);
     if sentence.has(language.whole) {
         found.retain(|(key, ..)| *key != "type" && *key != "places");
         found.push(("type", quoted("whole"), Confidence::Known));
@@ -269,16 +272,8 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
         return (Counted::Places(value as u64), 1);
     }
     let before = |phrases: &[&str]| qualified(sentence, phrases, at);
-    // `(0-40)` in a heading, and nothing else.
-    if let (Some((next, upper)), 2) = (numbers.get(1), sentence.words.len())
-        && *next == at + 1
-        && value >= 0.0
-        && upper.abs() > value
-    {
-        let between = sentence.text[sentence.words[at].1.end..sentence.words[*next].1.start].trim();
-        if matches!(between, "-" | "–" | "—" | "..") {
-            return (Counted::Limits(vec![("min", value), ("max", upper.abs())]), 2);
-        }
+    if let Some(limits) = range_alone(sentence, numbers) {
+        return (Counted::Limits(limits), 2);
     }
     let upper = numbers.get(1).filter(|(next, upper)| *next == at + 2 && *upper > value);
     let joined = language.to.contains(&word(at + 1))
@@ -309,15 +304,45 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
     if (1000.0..3000.0).contains(&value) && before(language.not_before) {
         return (Counted::Limits(vec![("min", value)]), 1);
     }
-    let kinds =
-        [(language.at_most, "max"), (language.at_least, "min"), (language.above, "above"), (language.below, "below")];
-    // "More than" alone tells what happens then, and asks for nothing.
-    let asks = sentence.has(language.obliging) || sentence.has(language.whole) || sentence.has(language.number);
-    let kind = kinds.iter().find(|(phrases, _)| before(phrases));
-    match kind.filter(|(_, key)| asks || !matches!(*key, "above" | "below")) {
-        Some((_, key)) => (Counted::Limits(vec![(*key, value)]), 1),
+    match limit(sentence, language, at) {
+        Some(key) => (Counted::Limits(vec![(key, value)]), 1),
         None => (Counted::Nothing, 1),
     }
+}
+
+/// Which limit a number is: `at most`, `more than`, `1 or more`.
+fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static str> {
+    // `1 or more`
+    let behind = |phrases: &[&str]| {
+        phrases.iter().any(|phrase| sentence.find_from(phrase, at + 1).is_some_and(|place| place.start == at + 1))
+    };
+    let or_more = [(language.or_less, "max"), (language.or_more, "min")];
+    if let Some((_, key)) = or_more.iter().find(|(phrases, _)| behind(phrases)) {
+        return Some(key);
+    }
+    let kinds =
+        [(language.at_most, "max"), (language.at_least, "min"), (language.above, "above"), (language.below, "below")];
+    let (_, key) = kinds.iter().find(|(phrases, _)| qualified(sentence, phrases, at))?;
+    // "More than" alone tells what happens then, and asks for nothing.
+    let asks = sentence.has(language.obliging) || sentence.has(language.whole) || sentence.has(language.number);
+    // "May not have more than 25" is at most 25.
+    let denied = sentence.words[..at].iter().rev().take(7).any(|(word, _)| language.negations.contains(&word.as_str()));
+    match *key {
+        "above" if denied => Some("max"),
+        "below" if denied => Some("min"),
+        key => (asks || matches!(key, "min" | "max")).then_some(key),
+    }
+}
+
+/// `(0-40)` in a heading, and nothing else.
+fn range_alone(sentence: &Sentence, numbers: &[(usize, f64)]) -> Option<Vec<(&'static str, f64)>> {
+    let [(at, least), (next, most), ..] = numbers else { return None };
+    let most = most.abs();
+    if sentence.words.len() != 2 || *next != at + 1 || *least < 0.0 || most <= *least {
+        return None;
+    }
+    let between = sentence.text[sentence.words[*at].1.end..sentence.words[*next].1.start].trim();
+    matches!(between, "-" | "–" | "—" | "..").then(|| vec![("min", *least), ("max", most)])
 }
 
 /// `(0 to 100)`, `1 (poor) to 5 (excellent)`: both ends, in brackets or at the beginning of what is said.
@@ -326,13 +351,19 @@ fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> 
     let text = |range: std::ops::Range<usize>| sentence.text[range].trim().to_owned();
     let (start, end) = (sentence.words[*at].1.start, sentence.words[*next].1.end);
     let (before, behind) = (text(0..start), text(end..sentence.text.len()));
-    let led = before.is_empty() || before.ends_with(['(', ':', '[', ',']);
-    let closed = behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';']);
+    // The sign of the first number is before it.
+    let before = before.strip_suffix(['-', '−']).unwrap_or(&before).trim_end().to_owned();
+    let kind = at.checked_sub(1).map_or("", |before| sentence.words[before].0.as_str());
+    let of_kind = language.whole.contains(&kind) || language.number.contains(&kind);
+    let led = before.is_empty() || before.ends_with(['(', ':', '[', ',']) || of_kind;
+    let closed = behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
     let is_to = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.to.contains(&word.as_str()));
     // What an end means may be in brackets behind it.
     let explained =
         *next == at + 3 && is_to(at + 2) && sentence.text[sentence.words[*at].1.end..].trim_start().starts_with('(');
-    let joined = *next == at + 2 && is_to(at + 1) || explained;
+    let sign = text(sentence.words[*at].1.end..sentence.words[*next].1.start);
+    let dotted = *next == at + 1 && matches!(sign.as_str(), ".." | "..." | "…" | "–");
+    let joined = *next == at + 2 && is_to(at + 1) || explained || dotted;
     (joined && most > least && led && closed).then(|| vec![("min", *least), ("max", *most)])
 }
 

@@ -41,7 +41,8 @@ pub(super) fn of_values(
     of_values.claims.retain(|claim| claim.key != "format" || !another(claim));
     // What holds under a condition of another column is no limit of all rows.
     if conditions::condition_of(sentence, language, mentions, &|_| String::new()).is_some() {
-        of_values.claims.iter_mut().for_each(|claim| claim.confidence = Confidence::Suggested);
+        let of_all = |claim: &&mut Claim| claim.key != "unique";
+        of_values.claims.iter_mut().filter(of_all).for_each(|claim| claim.confidence = Confidence::Suggested);
     }
     of_values
 }

@@ -240,7 +240,7 @@ fn keys(
         if when.as_ref().is_some_and(|when| !when.others().is_empty()) {
             compiler.error(
                 &format!("{path}.keys.{at}.when"),
-                "which rows a key counts for can only be told by their own cells",
+                "which rows a key counts for depends on their own cells alone",
             );
             continue;
         }

@@ -225,8 +225,8 @@ pub(super) const WORDS: Language = Language {
     ],
     others: &[
         "bytes", "byte", "rows", "row", "lines", "line", "lots", "records", "entries", "values", "files", "file", "mb",
-        "kb", "columns", "column", "days", "day", "words", "word", "times", "time", "years", "hours", "people",
-        "sheets", "sheet", "names", "codes", "of", "place", "places", "weeks", "months", "copies", "examples",
+        "kb", "columns", "column", "days", "day", "words", "word", "times", "time", "years", "hours", "sheets",
+        "sheet", "names", "codes", "of", "place", "places", "weeks", "months", "copies", "examples",
     ],
     whole: &[
         "whole number",
@@ -580,6 +580,8 @@ pub(super) const WORDS: Language = Language {
     pronouns: &["it", "them", "its", "this"],
     only_for: &["for"],
     whole_of: &["all", "every", "each", "any", "the", "your", "this", "our", "us"],
+    or_more: &["or more", "and more", "or above", "and above", "or greater", "upwards"],
+    or_less: &["or less", "or fewer", "or below", "and below"],
     unless: &["unless"],
     both_or_none: &[
         "both be given or both",

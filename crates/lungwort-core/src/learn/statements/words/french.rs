@@ -281,6 +281,8 @@ pub(super) const WORDS: Language = Language {
     pronouns: &["le", "la", "les", "il", "elle"],
     only_for: &["pour"],
     whole_of: &["tous", "toutes", "chaque"],
+    or_more: &["ou plus", "et plus"],
+    or_less: &["ou moins"],
     unless: &["sauf"],
     both_or_none: &["les deux ou aucun", "les deux ou aucune"],
     stands_for: &["pour"],

@@ -299,6 +299,8 @@ pub(super) const WORDS: Language = Language {
     pronouns: &["sie", "er", "es", "diese", "dieser"],
     only_for: &["für", "bei"],
     whole_of: &["alle", "jede", "jeden", "jedes"],
+    or_more: &["oder mehr", "und mehr"],
+    or_less: &["oder weniger"],
     unless: &[],
     both_or_none: &["beide oder keine", "beide oder keines"],
     stands_for: &["für", "steht für"],

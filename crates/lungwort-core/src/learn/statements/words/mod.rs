@@ -130,6 +130,9 @@ pub(super) struct Language {
     /// What narrows a requirement to some rows, and what takes that back.
     pub only_for: &'static [&'static str],
     pub whole_of: &'static [&'static str],
+    /// Behind a number: it or more, it or less.
+    pub or_more: &'static [&'static str],
+    pub or_less: &'static [&'static str],
     /// A condition that takes out.
     pub unless: &'static [&'static str],
     /// Both columns, or none.
