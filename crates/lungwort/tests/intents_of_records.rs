@@ -206,7 +206,7 @@ fn what_a_record_asks_for_is_said_in_its_header() {
     let ran = Folder::with(&rulebook, "No,Donor,Do,Line,Share\n").run(&["rulebook", "t.rulebook.toml"]);
     assert_eq!(ran.status, 1);
     assert!(
-        ran.stdout.contains("its first row says what is asked: make Line a column of its header"),
+        ran.stdout.contains("its first row says what it asks for: make Line a column of its header"),
         "{}",
         ran.stdout
     );

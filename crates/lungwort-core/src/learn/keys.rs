@@ -33,8 +33,11 @@ pub(super) fn key(sheet: &mut DraftSheet) {
     let words =
         |column: &DraftColumn| names::plain_name(&column.heading).split('_').map(str::to_owned).collect::<Vec<_>>();
     let unfilled = |column: &DraftColumn| column.lines.get("blank_when").is_some_and(|line| line.value == "\"TRUE\"");
-    let never =
-        |column: &DraftColumn| unfilled(column) || words(column).iter().any(|word| NEVER.contains(&word.as_str()));
+    // One of a few values identifies no row.
+    let listed = |column: &DraftColumn| column.lines.get("allowed").is_some() || column.lines.get("yes_no").is_some();
+    let never = |column: &DraftColumn| {
+        unfilled(column) || listed(column) || words(column).iter().any(|word| NEVER.contains(&word.as_str()))
+    };
     // The lower, the surer.
     let rank = |column: &DraftColumn| {
         let words = words(column);

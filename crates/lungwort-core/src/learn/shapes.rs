@@ -5,6 +5,7 @@ use super::draft::{Confidence, DraftColumn, DraftSheet};
 use super::headings::Layout;
 use super::names::plain_name;
 use super::source::TemplateSheet;
+use crate::cell::fold::fold;
 use crate::rulebook::toml_text::{list, quoted};
 
 /// Headings of the column that says what a row is, as plain names.
@@ -27,6 +28,7 @@ const MOST_KINDS: usize = 12;
 pub fn learn(source: &TemplateSheet, layout: &Layout, sheet: &mut DraftSheet, look_first: &mut Vec<String>) {
     records(source, layout, sheet, look_first);
     kinds(sheet, look_first);
+    intent(sheet, look_first);
 }
 
 /// A sample whose first cells are blank on the row below goes on there.
@@ -73,4 +75,65 @@ fn kinds(sheet: &mut DraftSheet, look_first: &mut Vec<String>) {
     let heading = column.heading.trim().to_owned();
     look_first.push(format!("{heading}: does it say what kind of row each row is?"));
     sheet.lines.set("kinds", value, format!("the drop-down of {heading}"), Confidence::Suggested);
+}
+
+/// Words by which a row says what it asks for, each with what it means.
+const ACTIONS: &[(&str, &[&str])] = &[
+    ("create", &["new", "create", "add", "insert", "n", "neu", "anlegen", "nouveau", "creer"]),
+    ("change", &["change", "update", "modify", "amend", "edit", "c", "u", "aendern", "andern", "modifier"]),
+    ("remove", &["remove", "delete", "withdraw", "cancel", "close", "r", "d", "x", "loeschen", "loschen", "supprimer"]),
+    ("skip", &["none", "skip", "keep", "nochange", "unchanged"]),
+];
+
+/// A column whose few values say what each row asks for: `New, Change, Withdraw`.
+fn intent(sheet: &mut DraftSheet, look_first: &mut Vec<String>) {
+    if sheet.lines.has("intent") {
+        return;
+    }
+    let found = sheet.columns.iter().find_map(|column| {
+        let values = listed(column);
+        let one = |(code, meaning): &(String, String)| {
+            let means = |text: &str| {
+                let folded = fold(text);
+                ACTIONS.iter().find(|(_, words)| words.contains(&folded.as_str())).map(|(action, _)| *action)
+            };
+            Some((means(meaning).or_else(|| means(code))?, code.clone()))
+        };
+        let actions: Option<Vec<(&str, String)>> = values.iter().map(one).collect();
+        let actions = actions.filter(|actions| (2..=6).contains(&actions.len()))?;
+        let different = actions.iter().any(|(action, _)| *action != actions[0].0);
+        // Single letters stand for other things as well; only words are sure to be actions.
+        let words = values.iter().any(|(code, meaning)| code.chars().count() > 2 || meaning != code);
+        (different && words).then_some((column, actions))
+    });
+    let Some((column, actions)) = found else { return };
+    let words: Vec<String> = ACTIONS
+        .iter()
+        .filter_map(|(action, _)| {
+            let codes: Vec<&str> =
+                actions.iter().filter(|(of, _)| of == action).map(|(_, code)| code.as_str()).collect();
+            (!codes.is_empty()).then(|| format!("{action} = {}", list(&codes)))
+        })
+        .collect();
+    let value = format!("{{ action = {}, words = {{ {} }} }}", quoted(&column.name), words.join(", "));
+    let heading = column.heading.trim().to_owned();
+    look_first.push(format!(
+        "{heading}: does it say what each row asks for? Then a preview can tell what the upload would do"
+    ));
+    sheet.lines.set("intent", value, format!("the values of {heading}"), Confidence::Suggested);
+}
+
+/// The values that a column takes, each with what it means; the value itself where nothing is said.
+fn listed(column: &DraftColumn) -> Vec<(String, String)> {
+    let plain = |value: &str| (value.to_owned(), value.to_owned());
+    let line = column.lines.get("allowed").map(|line| format!("value = {}", line.value));
+    let table = line.and_then(|line| toml::from_str::<toml::Table>(&line).ok());
+    match table.as_ref().and_then(|table| table.get("value")) {
+        Some(toml::Value::Array(values)) => values.iter().filter_map(toml::Value::as_str).map(plain).collect(),
+        Some(toml::Value::Table(pairs)) if pairs.values().all(toml::Value::is_str) => pairs
+            .iter()
+            .map(|(code, meaning)| (code.clone(), meaning.as_str().unwrap_or_default().to_owned()))
+            .collect(),
+        _ => column.values.iter().map(|value| plain(value)).collect(),
+    }
 }

@@ -56,6 +56,7 @@ const ASKED: &[(&str, &str, &str)] = &[
     ("above", "Is {} always more than []?", "other values are refused"),
     ("below", "Is {} always less than []?", "other values are refused"),
     ("places", "Has {} at most [] decimal places?", "more places are refused"),
+    ("intent", "Does [] say what each row asks for?", "a preview tells what the upload would do"),
     ("separator", "May {} hold several values, separated by []?", "each of them is checked by itself"),
     ("stored", "Must the cells of {} be stored as []?", "cells that are stored otherwise are refused"),
     ("key", "Are rows known by []?", "findings name them so"),
@@ -247,6 +248,10 @@ fn plain(key: &str, value: &str, names: &[(String, String)]) -> String {
             };
             let items: Vec<String> = items.iter().filter_map(|item| item.as_str().map(called)).collect();
             crate::rulebook::listed(&items, "and")
+        }
+        Some(toml::Value::Table(entries)) if key == "intent" => {
+            let action = entries.get("action").and_then(toml::Value::as_str).unwrap_or_default();
+            names.iter().find(|(name, _)| name == action).map_or(action, |(_, heading)| heading.as_str()).to_owned()
         }
         Some(toml::Value::Table(entries)) => {
             let entries: Vec<String> = entries

@@ -128,7 +128,7 @@ fn explained(text: &str, language: &Language) -> Option<Vec<(String, String)>> {
         let part = language.and.iter().chain(language.or).fold(*part, |part, word| {
             part.strip_prefix(word).filter(|rest| rest.starts_with(' ')).map_or(part, str::trim_start)
         });
-        let (code, meaning) = language.stands_for.iter().find_map(|word| part.split_once(&format!(" {word} ")))?;
+        let (code, meaning) = language.meaning_signs.iter().find_map(|word| part.split_once(&format!(" {word} ")))?;
         let code = code.trim().trim_matches(['"', '\'', ':']);
         let fits = !code.is_empty() && code.len() <= 5 && !code.contains(' ') && !code.chars().any(char::is_lowercase);
         let meaning = meaning.trim().trim_end_matches(['.', ')']);

@@ -24,7 +24,7 @@ use super::draft::{Confidence, Draft, DraftColumn, DraftRule, Unread};
 use super::source::{Template, TemplateSheet};
 use super::{definitions, prose};
 use crate::cell::shown::clipped;
-use crate::rulebook::toml_text::quoted;
+use crate::rulebook::toml_text::{list, quoted};
 use sentence::{Sentence, sentences};
 use subject::{Mention, Place};
 use words::Language;
@@ -85,6 +85,8 @@ enum Target {
     Column(Place),
     /// A rule of a sheet.
     Rule(usize),
+    /// A rule over the rows of a sheet that have the same in a column; over all rows where there is none.
+    Group(usize, Option<usize>),
 }
 
 /// What was made of a sentence.
@@ -290,7 +292,8 @@ fn understand(
     let dated = values::dates(sentence, language, mentions, &all, draft);
     let places = if dated.is_empty() { places } else { &dated };
     let dated = !dated.is_empty();
-    let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_)));
+    reading.and(order::balance(sentence, language, mentions, &name));
+    let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));
     if !about_rule {
         reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));
         let mut single = places.to_vec();
@@ -344,9 +347,14 @@ fn take(claim: Claim, source: &str, draft: &mut Draft) {
                 lines.set(claim.key, claim.value, source, claim.confidence);
             }
         }
-        Target::Rule(sheet) => {
+        Target::Rule(sheet) | Target::Group(sheet, _) => {
+            let mut lines = vec![(claim.key.into(), claim.value)];
+            if let Target::Group(_, by) = claim.on {
+                let name = by.map(|by| draft.sheets[sheet].columns[by].name.clone());
+                let each = name.map_or(quoted("sheet"), |name| format!("{{ by = {} }}", list(&[name])));
+                lines.insert(0, ("each".into(), each));
+            }
             let rules = &mut draft.sheets[sheet].rules;
-            let lines = vec![(claim.key.into(), claim.value)];
             if !rules.iter().any(|rule| rule.lines == lines) {
                 rules.push(DraftRule { kind: "rule", lines, source: source.to_owned(), confidence: claim.confidence });
             }

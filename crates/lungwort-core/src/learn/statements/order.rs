@@ -76,6 +76,43 @@ pub(super) fn read(
     Reading::of(claims)
 }
 
+/// `The debits of a movement must equal its credits`: sums that are the same, of each group where one is named.
+pub(super) fn balance(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Reading {
+    let Some(balances) = sentence.any(language.balance) else { return Reading::default() };
+    // The group stands behind "of each" or "per".
+    let grouped = |mention: &&Mention| {
+        let before = |phrase: &&str| {
+            (0..mention.words.start)
+                .any(|at| sentence.find_from(phrase, at).is_some_and(|place| place.end == mention.words.start))
+        };
+        language.of_each.iter().any(|phrase| before(&phrase))
+    };
+    let by = mentions.iter().find(grouped).map(|mention| mention.place);
+    if by.is_none() && !sentence.has(language.sums) {
+        return Reading::default();
+    }
+    let mut sums: Vec<Place> =
+        mentions.iter().map(|mention| mention.place).filter(|place| Some(*place) != by).collect();
+    sums.dedup();
+    let [one, other] = sums.as_slice() else { return Reading::default() };
+    let apart = mentions.iter().any(|mention| mention.words.start > balances.start) || sentence.has(language.and);
+    if one.0 != other.0 || !apart || by.is_some_and(|by| by.0 != one.0) {
+        return Reading::default();
+    }
+    let check = format!("SUM({}) = SUM({})", name(*one), name(*other));
+    Reading::of(vec![Claim {
+        on: Target::Group(one.0, by.map(|(_, column)| column)),
+        key: "check",
+        value: quoted(&check),
+        confidence: Confidence::Suggested,
+    }])
+}
+
 /// Whether a column is named as what another one is compared with.
 pub(super) fn is_compared(sentence: &Sentence, language: &Language, mention: &Mention) -> bool {
     let at = mention.words.start;
@@ -100,6 +137,11 @@ pub(super) fn same_kinds(sheet: &mut DraftSheet) {
         .collect();
     for check in checks {
         let parts: Vec<&str> = check.split(' ').collect();
+        for summed in parts.iter().filter_map(|part| part.strip_prefix("SUM(")?.strip_suffix(')')) {
+            if let Some(column) = sheet.columns.iter_mut().find(|column| column.name == summed) {
+                column.lines.set("type", quoted("decimal"), "its sum is spoken of", Confidence::Confirm);
+            }
+        }
         let [one, _, other] = parts.as_slice() else { continue };
         let place = |name: &str| sheet.columns.iter().position(|column| column.name == name);
         let (Some(one), Some(other)) = (place(one), place(other)) else { continue };

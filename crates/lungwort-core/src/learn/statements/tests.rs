@@ -182,6 +182,18 @@ fn which_of_two_columns_comes_first() {
 }
 
 #[test]
+fn sums_that_balance_are_offered_by_group() {
+    holds(&[
+        (
+            "The sum of weight must equal the sum of grade for each lot.",
+            &["each = { by = [\"lot\"] }", "check = \"SUM(weight) = SUM(grade)\""],
+        ),
+        ("The totals of Weight and Grade must balance.", &["each = \"sheet\"", "check = \"SUM(weight) = SUM(grade)\""]),
+        ("Weight and Grade must match.", &["check = \"weight = grade\""]),
+    ]);
+}
+
+#[test]
 fn nothing_that_obliges_is_passed_over() {
     holds(&[
         ("Both forms must reach us on the same day.", &["? Both forms must reach us on the same day."]),

@@ -46,7 +46,7 @@ pub(in crate::rulebook) fn compile(
         && !record.header.contains(&action)
     {
         let message = format!(
-            "a record of several rows is one thing here, and its first row says what is asked: make {} a column of its header",
+            "a record of several rows is one thing here, and its first row says what it asks for: make {} a column of its header",
             sheet.columns[action].heading
         );
         compiler.error(&format!("{path}.action"), message);

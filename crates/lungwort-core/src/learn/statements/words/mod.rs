@@ -133,12 +133,16 @@ pub(super) struct Language {
     /// Behind a number: it or more, it or less.
     pub or_more: &'static [&'static str],
     pub or_less: &'static [&'static str],
+    /// Sums that are the same, what says that they are sums, and what stands before the group.
+    pub balance: &'static [&'static str],
+    pub sums: &'static [&'static str],
+    pub of_each: &'static [&'static str],
     /// A condition that takes out.
     pub unless: &'static [&'static str],
     /// Both columns, or none.
     pub both_or_none: &'static [&'static str],
     /// Between a code and what it means: `S for staff`.
-    pub stands_for: &'static [&'static str],
+    pub meaning_signs: &'static [&'static str],
     /// What stands before the sign of a column.
     pub marked: &'static [&'static str],
     /// Columns of which no two rows have the same together.

@@ -1,0 +1,34 @@
+//! What a template says of whole rows and of groups of them: it is offered, and a yes makes it count.
+#![allow(missing_docs, clippy::unwrap_used)]
+
+mod support;
+
+use lungwort_core::rulebook::questions::{Said, answered, questions};
+use support::Folder;
+
+#[test]
+fn an_action_column_and_sums_that_balance_are_offered() {
+    let folder = Folder::new();
+    folder.write(
+        "t.csv",
+        "# Action: New, Change or Withdraw\n# Debits of each movement must equal its credits.\nAction,Movement,Debit,Credit\n",
+    );
+    let learned = folder.run(&["learn", "t.csv", "-o", "t.rulebook.toml"]);
+    assert_eq!(learned.status, 0, "{}", learned.stderr);
+    assert!(learned.stdout.contains("Action: does it say what each row asks for?"), "{}", learned.stdout);
+    let path = folder.path().join("t.rulebook.toml");
+    let mut text = std::fs::read_to_string(&path).unwrap();
+    // One of a few values is no key.
+    assert!(text.contains("key = [\"movement\"]"), "{text}");
+    let asked: Vec<String> = questions(&text).into_iter().map(|question| question.words).collect();
+    for words in ["Does Action say what each row asks for?", "Does this hold in every row: SUM(debit) = SUM(credit)?"] {
+        assert!(asked.iter().any(|one| one == words), "{asked:#?}");
+        let open = questions(&text).into_iter().find(|question| question.words == words).unwrap();
+        text = answered(&text, &open, Said::Yes, "the test").unwrap();
+    }
+    folder.write("t.rulebook.toml", text);
+    let template = std::fs::read_to_string(folder.path().join("t.csv")).unwrap();
+    folder.write("data.csv", format!("{template}New,M1,5,4\nDrop,M2,1,1\n"));
+    let found = folder.check(&[]).codes();
+    assert_eq!(found, ["off-list", "group-broken"]);
+}
