@@ -90,7 +90,7 @@ pub(super) fn balance(
             (0..mention.words.start)
                 .any(|at| sentence.find_from(phrase, at).is_some_and(|place| place.end == mention.words.start))
         };
-        language.of_each.iter().any(|phrase| before(phrase))
+        language.of_each.iter().any(before)
     };
     let by = mentions.iter().find(grouped).map(|mention| mention.place);
     if by.is_none() && !sentence.has(language.sums) {
