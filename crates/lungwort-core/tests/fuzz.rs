@@ -69,8 +69,10 @@ fn changed(seeds: &[Vec<u8>], dice: &mut Dice) -> Vec<u8> {
 fn run(target: &str, count: usize, one: fn(&[u8])) {
     let seeds = seeds(target);
     seeds.iter().for_each(|seed| one(seed));
-    let mut dice = Dice(0x9e37_79b9_7f4a_7c15);
-    for _ in 0..count {
+    // More of them, from another start, where that is wanted: FUZZ_TIMES=100 cargo test --test fuzz
+    let times: Option<usize> = std::env::var("FUZZ_TIMES").ok().and_then(|times| times.parse().ok());
+    let mut dice = Dice(0x9e37_79b9_7f4a_7c15 ^ times.unwrap_or(0) as u64);
+    for _ in 0..count * times.unwrap_or(1) {
         one(&changed(&seeds, &mut dice));
     }
 }
@@ -98,4 +100,14 @@ fn sheets_of_workbooks() {
 #[test]
 fn rulebooks() {
     run("rulebook", 3_000, targets::rulebook);
+}
+
+#[test]
+fn sheets_of_open_workbooks() {
+    run("ods", 500, targets::ods);
+}
+
+#[test]
+fn sentences_of_templates() {
+    run("prose", 800, targets::prose);
 }

@@ -180,6 +180,44 @@ pub fn workbook(bytes: &[u8]) {
     drop(learn::learn(file.path(), &[], Path::new(""), TODAY));
 }
 
+/// Any bytes as the markup of a workbook in the open format, checked and learned from.
+pub fn ods(bytes: &[u8]) {
+    let office = "urn:oasis:names:tc:opendocument:xmlns:office:1.0";
+    let (table, text) =
+        ("urn:oasis:names:tc:opendocument:xmlns:table:1.0", "urn:oasis:names:tc:opendocument:xmlns:text:1.0");
+    let head = format!(
+        r#"<office:document-content xmlns:office="{office}" xmlns:table="{table}" xmlns:text="{text}"><office:body><office:spreadsheet><table:table table:name="S">"#
+    );
+    let tail = "</table:table></office:spreadsheet></office:body></office:document-content>";
+    let mut out = zip::ZipWriter::new(Cursor::new(Vec::new()));
+    let options = SimpleFileOptions::default().compression_method(CompressionMethod::Stored);
+    for (name, content) in [
+        ("mimetype", b"application/vnd.oasis.opendocument.spreadsheet".to_vec()),
+        ("content.xml", [head.as_bytes(), bytes, tail.as_bytes()].concat()),
+    ] {
+        out.start_file(name, options).expect("a part");
+        out.write_all(&content).expect("its bytes");
+    }
+    let book = out.finish().expect("an archive").into_inner();
+    same_either_way("fuzz.ods", &book, &OF_SEEDS);
+    let mut file = tempfile::Builder::new().suffix(".ods").tempfile().expect("a file");
+    file.write_all(&book).expect("its bytes");
+    drop(learn::learn(file.path(), &[], Path::new(""), TODAY));
+}
+
+/// Any text above the headings of a template: what is learned from it can always be used.
+pub fn prose(bytes: &[u8]) {
+    let Ok(text) = std::str::from_utf8(bytes) else { return };
+    let lines: String = text.lines().map(|line| format!("# {}\n", line.replace(['"', ','], " "))).collect();
+    let headings = "Lot,Kind,Sown on,Weight,Grade 1,Grade 2,E-mail,Phone,Remarks\n";
+    let mut file = tempfile::Builder::new().suffix(".csv").tempfile().expect("a file");
+    file.write_all(format!("{lines}{headings}").as_bytes()).expect("its bytes");
+    let Ok(learned) = learn::learn(file.path(), &[], Path::new(""), TODAY) else { return };
+    let loaded = rulebook::load_text(Path::new("fuzz.rulebook.toml"), &learned.text);
+    let wrong = loaded.mistakes.list.iter().find(|mistake| mistake.level == rulebook::Level::Error);
+    assert!(wrong.is_none(), "{text}\n{:?}\n{}", wrong, learned.text);
+}
+
 /// Any text as a rulebook, its conditions included.
 pub fn rulebook(bytes: &[u8]) {
     let Ok(text) = std::str::from_utf8(bytes) else { return };
