@@ -32,3 +32,19 @@ fn an_action_column_and_sums_that_balance_are_offered() {
     let found = folder.check(&[]).codes();
     assert_eq!(found, ["off-list", "group-broken"]);
 }
+
+#[test]
+fn places_of_the_template_that_do_not_agree_are_both_shown() {
+    let folder = Folder::new();
+    folder.write("t.csv", "# Weight: at most 10\n# Weight is never more than 5.\n# Weight: at most 10\nLot,Weight\n");
+    let learned = folder.run(&["learn", "t.csv", "-o", "t.rulebook.toml"]);
+    let said = learned.stdout.split_whitespace().collect::<Vec<_>>().join(" ");
+    assert!(
+        said.contains(
+            "Weight: two places of the template do not agree: max = 10 (row 1: Weight: at most 10), and 5 (row 2: Weight is never more than 5.); the first counts, and the second is stricter"
+        ),
+        "{}",
+        learned.stdout
+    );
+    assert_eq!(said.matches("do not agree").count(), 1);
+}

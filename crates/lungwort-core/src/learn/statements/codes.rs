@@ -76,7 +76,7 @@ impl Builder<'_> {
 
     /// `DEP-YYYY-NNN`: a code by its letters, of which some stand for digits.
     fn mask(&mut self) -> bool {
-        let (sentence, at) = (self.sentence, self.at);
+        let (sentence, language, at) = (self.sentence, self.language, self.at);
         let Some((_, place)) = sentence.words.get(at).filter(|_| self.regex.is_empty() && self.counted == 0) else {
             return false;
         };
@@ -91,6 +91,10 @@ impl Builder<'_> {
             return false;
         }
         let Some(regex) = masked(text) else { return false };
+        // Zeros and nines alone may be those of an example.
+        if !text.contains(['N', '#', 'Y']) && !sentence.has(language.forms) {
+            return false;
+        }
         self.regex = regex;
         self.counted = 1;
         self.at = sentence
@@ -274,6 +278,10 @@ impl Builder<'_> {
 fn masked(text: &str) -> Option<String> {
     let signs = text.chars().filter(|each| matches!(each, '-' | '/' | '_' | '.')).count();
     if text.len() < 4 || text.len() > 30 || !text.is_ascii() || text.bytes().any(|byte| byte.is_ascii_lowercase()) {
+        return None;
+    }
+    // Other digits are those of an example.
+    if text.bytes().any(|byte| matches!(byte, b'1'..=b'8')) {
         return None;
     }
     let (mut regex, mut digits, mut literal) = (String::new(), 0, 0);

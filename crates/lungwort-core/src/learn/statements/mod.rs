@@ -20,7 +20,7 @@ mod words;
 use std::collections::HashSet;
 
 use super::Entry;
-use super::draft::{Confidence, Draft, DraftColumn, DraftRule, Unread};
+use super::draft::{Confidence, Draft, DraftColumn, DraftRule, Lines, Unread};
 use super::source::{Template, TemplateSheet};
 use super::{definitions, prose};
 use crate::cell::shown::clipped;
@@ -343,7 +343,10 @@ fn take(claim: Claim, source: &str, draft: &mut Draft) {
             if open && complete(&claim.value) {
                 lines.remove(claim.key);
             }
-            if !(listed || offered || other_kind) {
+            if let Some(said) = contradiction(lines, &claim, source) {
+                let heading = draft.sheets[sheet].columns[column].heading.trim().to_owned();
+                draft.look_first.push(format!("{heading}: {said}"));
+            } else if !(listed || offered || other_kind) {
                 lines.set(claim.key, claim.value, source, claim.confidence);
             }
         }
@@ -360,6 +363,28 @@ fn take(claim: Claim, source: &str, draft: &mut Draft) {
             }
         }
     }
+}
+
+/// What is said where another place of the template says otherwise of the same: both are shown, and the first counts.
+fn contradiction(lines: &Lines, claim: &Claim, source: &str) -> Option<String> {
+    const COMPARED: &[&str] =
+        &["min", "max", "above", "below", "length", "places", "date_format", "pattern", "separator"];
+    let known = lines.get(claim.key).filter(|line| line.confidence == Confidence::Known)?;
+    let other = COMPARED.contains(&claim.key) && claim.confidence == Confidence::Known && known.value != claim.value;
+    let number = |text: &str| text.parse::<f64>().ok();
+    let stricter = || {
+        let (old, new) = (number(&known.value)?, number(&claim.value)?);
+        let is_stricter = if matches!(claim.key, "min" | "above") { new > old } else { new < old };
+        Some(is_stricter)
+    };
+    other.then(|| {
+        let which =
+            if stricter() == Some(true) { "the first counts, and the second is stricter" } else { "the first counts" };
+        format!(
+            "two places of the template do not agree: {} = {} ({}), and {} ({source}); {which}",
+            claim.key, known.value, known.source, claim.value
+        )
+    })
 }
 
 #[cfg(test)]

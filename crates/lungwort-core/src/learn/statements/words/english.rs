@@ -597,6 +597,7 @@ pub(super) const WORDS: Language = Language {
         "within a",
         "by",
     ],
+    forms: &["format", "form", "pattern", "structure", "mask", "like"],
     unless: &["unless"],
     both_or_none: &[
         "both be given or both",

@@ -286,6 +286,7 @@ pub(super) const WORDS: Language = Language {
     balance: &["égal", "égale", "équilibrer", "équilibrés"],
     sums: &["somme", "total", "sommes"],
     of_each: &["par", "de chaque", "pour chaque"],
+    forms: &["format", "forme", "modèle"],
     unless: &["sauf"],
     both_or_none: &["les deux ou aucun", "les deux ou aucune"],
     meaning_signs: &["pour"],

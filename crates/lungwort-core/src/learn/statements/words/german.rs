@@ -304,6 +304,7 @@ pub(super) const WORDS: Language = Language {
     balance: &["gleich", "ausgeglichen", "übereinstimmen"],
     sums: &["summe", "summen"],
     of_each: &["je", "pro", "jeder", "jedes"],
+    forms: &["format", "aufbau", "form", "muster"],
     unless: &[],
     both_or_none: &["beide oder keine", "beide oder keines"],
     meaning_signs: &["für", "steht für"],

@@ -137,6 +137,8 @@ pub(super) struct Language {
     pub balance: &'static [&'static str],
     pub sums: &'static [&'static str],
     pub of_each: &'static [&'static str],
+    /// What leads up to the form of a code.
+    pub forms: &'static [&'static str],
     /// A condition that takes out.
     pub unless: &'static [&'static str],
     /// Both columns, or none.
