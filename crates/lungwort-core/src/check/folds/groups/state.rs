@@ -112,8 +112,9 @@ impl State {
         let over_files = self.over_files.last().is_some_and(|(known, ..)| *known == group);
         let keeps = !over_files && judged.iter().all(|at| keeps(grouping, self, (group, *at), with.judge.today));
         self.judged = Some(judged);
-        if keeps {
-            self.store.put_away(group, grouping);
+        match keeps {
+            true => self.store.put_away(group, grouping),
+            false => self.store.stayed(),
         }
     }
 

@@ -10,7 +10,7 @@ use super::gather::FirstValue;
 use super::sequence::Ends;
 use crate::check::folds::total::Total;
 
-/// Groups that come back before all of them do: from then on their rows are taken to be scattered.
+/// Groups that come back, or that in turn cannot go, before all stay: from then on their rows count as scattered.
 const OFTEN: u32 = 1_000;
 /// Marks a place as one in the temporary file.
 const COLD: u32 = 1 << 31;
@@ -52,6 +52,8 @@ pub struct Store {
     cold: Cold,
     /// How many have come back.
     returned: u32,
+    /// How many in turn were not put away.
+    stayed: u32,
     /// Whether all stay in memory.
     stays: bool,
     /// Whether some could not be read again.
@@ -201,12 +203,20 @@ impl Store {
             self.stays = true;
             return;
         };
+        self.stayed = 0;
         self.groups[group as usize].place = cold | COLD;
         self.names.truncate(self.name_start(place));
         self.warm.truncate(place);
         self.totals.truncate(totals);
         self.firsts.truncate(firsts);
         self.ends.truncate(ends);
+    }
+
+    /// A group has ended and is not put away, since something speaks against it. Where that goes on, the rows of groups are
+    /// apart, and each was judged by its first rows.
+    pub fn stayed(&mut self) {
+        self.stayed += 1;
+        self.stays |= self.stayed > OFTEN;
     }
 
     /// Fetches a group into memory, where it is not there.
