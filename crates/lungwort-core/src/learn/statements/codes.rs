@@ -186,6 +186,11 @@ impl Builder<'_> {
             (language.articles.contains(&word.as_str()) && self.kind_at(at + 1).is_some()).then_some(1.0)
         };
         let Some(count) = sentence.number(at, language).filter(is_count).or_else(article) else { return false };
+        // "At most 50 letters" is the length of a text.
+        let limited = qualified(sentence, language.at_most, at) || qualified(sentence, language.at_least, at);
+        if limited && self.kind_at(at + 1).is_some_and(|(class, _)| class == "[A-Za-z]") && self.regex.is_empty() {
+            return false;
+        }
         if let Some((class, end)) = self.kind_at(at + 1) {
             // Letters and digits, of both kinds and in any order.
             let next = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.or, end));

@@ -18,6 +18,16 @@ pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option
     Some(from..end.unwrap_or(sentence.words.len()))
 }
 
+/// Whether a column is named as what rows are: `needed for all passengers`, `per booking`.
+pub(super) fn is_unit(sentence: &Sentence, language: &Language, mention: &Mention) -> bool {
+    let word = |back: usize| {
+        let at = mention.words.start.checked_sub(back);
+        at.and_then(|at| sentence.words.get(at)).map_or("", |(word, _)| word.as_str())
+    };
+    let whole = ["all", "every", "each", "alle", "jede", "jeden", "jedes", "tous", "toutes", "chaque"];
+    whole.contains(&word(1)) && language.only_for.contains(&word(2))
+}
+
 /// The column that a requirement is narrowed by: `required for Group E`.
 pub(super) fn narrowed_by<'m>(
     sentence: &Sentence,

@@ -183,7 +183,7 @@ fn one(
         let outside = |mention: &&Mention| {
             let in_condition = condition.as_ref().is_some_and(|condition| condition.contains(&mention.words.start));
             let narrows = conditions::narrowed_by(sentence, language, &mentions).is_some_and(|of| of == *mention);
-            !in_condition && !compared(mention) && !narrows
+            !in_condition && !compared(mention) && !narrows && !conditions::is_unit(sentence, language, mention)
         };
         let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
         places.dedup();

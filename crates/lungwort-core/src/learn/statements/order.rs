@@ -10,6 +10,9 @@ use crate::rulebook::toml_text::quoted;
 /// Words between the two columns at most.
 const BETWEEN: usize = 9;
 
+/// Words of a sentence that says nothing but the order of two columns, at most.
+const SHORT: usize = 6;
+
 /// What a sentence says of the order of two columns.
 pub(super) fn read(
     sentence: &Sentence,
@@ -56,7 +59,8 @@ pub(super) fn read(
             return None;
         }
         let not = within(language.negations).is_some_and(|not| not.end <= place.start);
-        let asks = not || implied || sentence.has(language.obliging);
+        // "Return lies after Outward" says no more than that.
+        let asks = not || implied || sentence.has(language.obliging) || sentence.words.len() <= SHORT;
         let sign = match (sign, not) {
             ('<', true) => ">=",
             ('>', true) => "<=",

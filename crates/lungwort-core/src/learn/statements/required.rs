@@ -130,8 +130,21 @@ impl Asking<'_> {
             narrows || span.as_ref().zip(mention).is_some_and(|(span, mention)| span.contains(&mention.words.start))
         };
         let asked = places.into_iter().filter(|place| !in_condition(place));
-        let claims =
-            asked.map(|place| if is_conditional { required_when(place, &said) } else { must_be_filled(place) });
+        // "Outward is mandatory, Return only for round trips": the condition is of what stands behind the comma.
+        let comma = condition.filter(|at| *at > required.end).and_then(|at| {
+            let (from, to) = (sentence.words[required.end - 1].1.end, sentence.words[at].1.start);
+            let comma = from + sentence.text.get(from..to)?.rfind(',')?;
+            let between =
+                |mention: &&Mention| sentence.words[mention.words.start].1.start > comma && mention.words.start < at;
+            mentions.iter().any(|mention| between(&mention)).then_some(comma)
+        });
+        let before_comma = |place: &Place| {
+            let mention = mentions.iter().find(|mention| mention.place == *place);
+            comma.zip(mention).is_some_and(|(comma, mention)| sentence.words[mention.words.start].1.start < comma)
+        };
+        let claims = asked.map(|place| {
+            if is_conditional && !before_comma(&place) { required_when(place, &said) } else { must_be_filled(place) }
+        });
         Reading { claims: claims.collect(), understood: true }
     }
 }

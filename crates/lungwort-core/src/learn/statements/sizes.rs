@@ -223,7 +223,7 @@ fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Sai
     while number < numbers.len() {
         let (counted, used) = counted(sentence, language, &numbers[number..]);
         match counted {
-            Counted::Length(length) => found.push(("length", length, Confidence::Known)),
+            Counted::Length(length) => add_length(length, found),
             Counted::Places(places) => {
                 found.push(("type", quoted("decimal"), Confidence::Known));
                 found.push(("places", places.to_string(), Confidence::Known));
@@ -251,6 +251,19 @@ fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Sai
         found.push(("type", quoted("decimal"), Confidence::Confirm));
     }
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
+}
+
+/// A length, or the other end of one: `at least 2 and at most 50 letters`.
+fn add_length(length: String, found: &mut Said) {
+    let known = found.iter_mut().find(|(key, ..)| *key == "length");
+    match known {
+        Some((_, known, _))
+            if known.starts_with("{ min = ") && length.starts_with("{ max = ") && !known.contains(',') =>
+        {
+            *known = format!("{}, {}", known.trim_end_matches(" }"), length.trim_start_matches("{ "));
+        }
+        _ => found.push(("length", length, Confidence::Known)),
+    }
 }
 
 /// What the first of some numbers is, and how many of them that takes.
@@ -288,7 +301,17 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
             return (Counted::Limits(vec![("min", value), ("max", *upper)]), 2);
         }
     }
-    if counts_what(sentence, at, language.characters) {
+    let counts_text = |at: usize| {
+        let limited = qualified(sentence, language.at_most, at) || qualified(sentence, language.at_least, at);
+        counts_what(sentence, at, language.characters) || limited && counts_what(sentence, at, language.letters)
+    };
+    // "At least 2 and at most 50 letters" counts letters both times.
+    let shared = || {
+        let next = numbers.get(1).map(|(next, _)| *next).filter(|next| *next - at <= 5);
+        before(language.at_least)
+            && next.is_some_and(|next| qualified(sentence, language.at_most, next) && counts_text(next))
+    };
+    if counts_text(at) || shared() {
         let length = if before(language.at_least) {
             format!("{{ min = {value} }}")
         } else if before(language.exactly) {
@@ -362,7 +385,7 @@ fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> 
     let explained =
         *next == at + 3 && is_to(at + 2) && sentence.text[sentence.words[*at].1.end..].trim_start().starts_with('(');
     let sign = text(sentence.words[*at].1.end..sentence.words[*next].1.start);
-    let dotted = *next == at + 1 && matches!(sign.as_str(), ".." | "..." | "…" | "–");
+    let dotted = *next == at + 1 && matches!(sign.as_str(), ".." | "..." | "…" | "–" | "-");
     let joined = *next == at + 2 && is_to(at + 1) || explained || dotted;
     (joined && most > least && led && closed).then(|| vec![("min", *least), ("max", *most)])
 }

@@ -159,7 +159,9 @@ fn place_of(sentence: &Sentence, words: &[String], from: usize) -> Option<usize>
     (from..=last).find(|at| {
         sentence.words[*at..].iter().zip(words).enumerate().all(|(number, ((word, _), wanted))| {
             let last = number + 1 == words.len();
-            let plural = last && wanted.len() > 3 && word.strip_suffix('s') == Some(wanted.as_str());
+            // "Dates of birth" are those of the column Date of birth.
+            let of = number == 0 && words.get(1).is_some_and(|next| matches!(next.as_str(), "of" | "de" | "du"));
+            let plural = (last || of) && wanted.len() > 3 && word.strip_suffix('s') == Some(wanted.as_str());
             word == wanted || plural || last && word.strip_suffix("'s") == Some(wanted.as_str())
         })
     })

@@ -254,6 +254,8 @@ fn codes_dates_and_limits_in_more_wordings() {
         ("The lot is a capital letter followed by one or two digits.", &["Lot pattern = '[A-Z]\\d{1,2}'"]),
         ("Lot: T and two digits (year).", &["Lot pattern = 'T\\d{2}'"]),
         ("Lot: use the format DEP-YYYY-NNN (e.g. DEP-2026-014).", &["Lot pattern = 'DEP\\-\\d{4}\\-\\d{3}'"]),
+        ("Remarks: at least 2 and at most 50 letters.", &["Remarks length = { min = 2, max = 50 }"]),
+        ("Weight lies after Grade.", &["check = \"weight > grade\""]),
         // An example is no mask.
         ("Lot: GT-00417", &[]),
         ("Lot: initials, 2-3 capital letters.", &["Lot pattern = '[A-Z]{2,3}'"]),
