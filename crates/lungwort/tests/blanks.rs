@@ -109,3 +109,15 @@ fn one_fault_of_a_cell_is_reported_once() {
     assert_eq!(codes, [("missing-value", 2), ("only-spaces", 2), ("missing-value", 3)]);
     assert_eq!(found[0].2, "X looks filled and holds only spaces; every row must fill it.");
 }
+
+#[test]
+fn a_column_that_nobody_fills_in_is_said_so() {
+    let folder = Folder::with(
+        "[[sheet]]\ncolumn = [{ heading = 'Lot' }, { heading = 'Office', blank_when = 'TRUE' }]",
+        "Lot,Office\nA,\nB,x\n",
+    );
+    let found = folder.check(&[]).findings();
+    assert_eq!(found, [("blank-when".to_owned(), 3, "Office must be left blank.".to_owned())]);
+    let guide = folder.run(&["rulebook", "t.rulebook.toml"]).stdout;
+    assert!(guide.contains("left blank"), "{guide}");
+}

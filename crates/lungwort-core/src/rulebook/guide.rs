@@ -33,7 +33,9 @@ fn line(sheet: &Sheet, column: &Column) -> GuideLine {
         Some(when) => format!("where {}", when.say(sheet)),
         None => "no".to_owned(),
     };
-    if let Some(when) = &column.blank_when {
+    if column.is_never_filled() {
+        "left blank".clone_into(&mut required);
+    } else if let Some(when) = &column.blank_when {
         required.push_str(&format!("; blank where {}", when.say(sheet)));
     }
     GuideLine {

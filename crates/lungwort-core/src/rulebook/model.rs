@@ -385,6 +385,11 @@ impl Column {
         text.is_empty() || self.blank_words.iter().any(|word| word == text)
     }
 
+    /// Whether nobody is to fill it in, whatever else a row has.
+    pub fn is_never_filled(&self) -> bool {
+        self.blank_when.as_ref().is_some_and(|when| when.written().trim().eq_ignore_ascii_case("true"))
+    }
+
     /// Its headings: the first, and those of other languages or editions.
     pub fn headings(&self) -> impl Iterator<Item = &str> {
         std::iter::once(self.heading.as_str()).chain(self.other_headings.iter().map(String::as_str))

@@ -36,7 +36,7 @@ impl ChunkJudge<'_, '_> {
                     continue;
                 };
                 let when = condition.say(self.sheet.sheet);
-                let always = condition.written().trim().eq_ignore_ascii_case("true");
+                let always = column.is_never_filled();
                 let problem = judge.problem(match wants_blank {
                     true if always => CellProblem::new(&value_codes::BLANK_WHEN, "must be left blank."),
                     true => CellProblem::new(&value_codes::BLANK_WHEN, format!("must be blank where {when}.")),
