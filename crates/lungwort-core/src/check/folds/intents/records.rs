@@ -12,7 +12,7 @@ use crate::check::folds::{Absorbing, Gathering};
 use crate::check::rows::result::key_of;
 use crate::check::rows::{RowValues, inherit};
 use crate::condition::{Row, Slot};
-use crate::finding::{Outcome, RowPlan, Together};
+use crate::finding::{RowPlan, Together};
 
 /// What a row is to the existing records.
 pub(super) enum Part {
@@ -122,9 +122,11 @@ impl Intents<'_> {
     /// Says of the further rows of records that they go the way of the first.
     pub(super) fn further(&self, state: &State, rows: &[(usize, u128)], with: &mut Absorbing<'_, '_>) {
         for (row, hash) in rows {
-            let outcome = state.records.iter().rev().find(|(known, _)| known == hash).map(|(_, outcome)| *outcome);
+            // A record whose first row is one of the template's own is none.
+            let known = state.records.iter().rev().find(|(known, _)| known == hash);
+            let Some((_, outcome)) = known else { continue };
             let plan = RowPlan {
-                outcome: outcome.unwrap_or(Outcome::Refused),
+                outcome: *outcome,
                 key: key_of(with.judge, with.header, with.chunk, *row),
                 kind: None,
                 cells: Vec::new(),
