@@ -53,10 +53,7 @@ impl WrittenKinds {
     /// The condition that a row is of a kind. `column` says what a row is.
     pub fn condition(&self, column: &Column, value: &str) -> String {
         let name = column.heading.replace('"', "\"\"");
-        match column.kind.kind() {
-            crate::cell::Kind::Number => format!("\"{name}\" = {value}"),
-            _ => format!("\"{name}\" = '{}'", value.replace('\'', "''")),
-        }
+        format!("\"{name}\" = {}", literal(column.kind.kind() == crate::cell::Kind::Number, value))
     }
 }
 
@@ -124,6 +121,11 @@ impl Kinds {
     }
 }
 
+/// A kind as a condition names it: as it is where kinds are numbers.
+fn literal(is_number: bool, value: &str) -> String {
+    if is_number { value.to_owned() } else { format!("'{}'", value.replace('\'', "''")) }
+}
+
 /// Writes what kinds ask of single columns into these columns, so that it is judged and said like all that they ask.
 pub(super) fn into_columns(sheet: &mut WrittenSheet) {
     let Some(kinds) = sheet.kinds.clone() else { return };
@@ -134,7 +136,7 @@ pub(super) fn into_columns(sheet: &mut WrittenSheet) {
     let Some(at) = sheet.column.iter().position(|column| is(column, &kinds.column)) else { return };
     let plain = matches!(sheet.column[at].kind, WrittenType::Whole | WrittenType::Decimal);
     let heading = format!("\"{}\"", sheet.column[at].heading.first().replace('"', "\"\""));
-    let literal = |value: &str| if plain { value.to_owned() } else { format!("'{}'", value.replace('\'', "''")) };
+    let literal = |value: &str| literal(plain, value);
     let condition = |column: &WrittenColumn, of: &dyn Fn(&WrittenKind) -> &[String]| {
         let named = kinds.kind.iter().filter(|kind| of(kind).iter().any(|name| is(column, name)));
         let values: Vec<String> = named.map(|kind| literal(&kind.value)).collect();

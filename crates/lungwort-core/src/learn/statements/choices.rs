@@ -85,6 +85,11 @@ pub(super) fn standard(sentence: &Sentence, language: &Language, heading: &Sente
     Some((of.2, sentence.text.to_lowercase().contains("iso")))
 }
 
+/// Whether a text is a part of a date pattern, in any of the languages: `DD`, `AAAA`.
+fn is_part_of_date(text: &str) -> bool {
+    (2..=4).contains(&text.len()) && text.to_lowercase().chars().all(|each| "dmyjtahs".contains(each))
+}
+
 /// Values with signs between that stand between values alone: `good | fair | poor`, and single letters in `f/m/x`.
 fn signs(text: &str, about: bool) -> Option<Vec<String>> {
     let text = text.trim().trim_matches(['(', ')', ':', '.']).trim();
@@ -101,9 +106,7 @@ fn signs(text: &str, about: bool) -> Option<Vec<String>> {
         return None;
     };
     let distinct: std::collections::HashSet<&&str> = found.iter().collect();
-    let of_dates =
-        found.iter().all(|part| part.len() >= 2 && part.to_lowercase().chars().all(|each| "dmyjtahs".contains(each)));
-    if of_dates {
+    if found.iter().all(|part| is_part_of_date(part)) {
         return None;
     }
     let plain = found.iter().all(|part| !part.is_empty()) && distinct.len() == found.len();
@@ -247,12 +250,7 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
     };
     let torn = |value: &String| value.matches('(').count() != value.matches(')').count();
     // Nor are the parts of a date.
-    let of_dates = |value: &String| {
-        value.len() <= 4
-            && value.to_lowercase().chars().all(|each| matches!(each, 'd' | 'm' | 'y' | 'j' | 't' | 'a' | 'h' | 's'))
-            && value.len() >= 2
-    };
-    if values.iter().any(|value| technical(value) || torn(value)) || values.iter().all(of_dates) {
+    if values.iter().any(|value| technical(value) || torn(value)) || values.iter().all(|value| is_part_of_date(value)) {
         return None;
     }
     let several = values.len() >= 2 && values.iter().all(|value| fits(value) && !common(value));

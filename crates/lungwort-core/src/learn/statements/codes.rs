@@ -65,11 +65,7 @@ impl Builder<'_> {
         let before = self.at.checked_sub(1).and_then(|at| self.sentence.words.get(at));
         let joined = before.is_some_and(|(word, _)| {
             let language = self.language;
-            language.and.contains(&word.as_str())
-                || language.or.contains(&word.as_str())
-                || word == "without"
-                || word == "in"
-                || word == "only"
+            [language.and, language.or, language.uncounted].iter().any(|words| words.contains(&word.as_str()))
         });
         self.kind_at(self.at).is_some() && !joined && !self.regex.is_empty()
     }

@@ -24,8 +24,7 @@ pub(super) fn is_unit(sentence: &Sentence, language: &Language, mention: &Mentio
         let at = mention.words.start.checked_sub(back);
         at.and_then(|at| sentence.words.get(at)).map_or("", |(word, _)| word.as_str())
     };
-    let whole = ["all", "every", "each", "alle", "jede", "jeden", "jedes", "tous", "toutes", "chaque"];
-    whole.contains(&word(1)) && language.only_for.contains(&word(2))
+    language.each_of.contains(&word(1)) && language.only_for.contains(&word(2))
 }
 
 /// The column that a requirement is narrowed by: `required for Group E`.
@@ -84,6 +83,11 @@ pub(super) fn condition_of(
         (several, false) => format!("{column} IN ({})", several.join(", ")),
         (several, true) => format!("{column} NOT IN ({})", several.join(", ")),
     })
+}
+
+/// Whether a sentence speaks under a condition of another column.
+pub(super) fn is_conditional(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> bool {
+    condition_of(sentence, language, mentions, &|_| String::new()).is_some()
 }
 
 /// The values that a condition names: up to where the sentence goes on.

@@ -48,6 +48,16 @@ enum About {
     Any,
 }
 
+impl About {
+    /// Whether a text may be about a sheet of the draft.
+    fn reaches(&self, sheet: usize) -> bool {
+        match self {
+            About::Sheet(of) | About::Column(of, _) => *of == sheet,
+            About::Any => true,
+        }
+    }
+}
+
 /// The template with the sheets that are to be filled.
 struct Entries<'t> {
     template: &'t Template,
@@ -187,7 +197,7 @@ fn one(
         };
         let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
         places.dedup();
-        if places.is_empty() && conditions::condition_of(sentence, language, &mentions, &|_| String::new()).is_none() {
+        if places.is_empty() && !conditions::is_conditional(sentence, language, &mentions) {
             // "If a fee is charged, give it with two decimals" speaks of the fee.
             places = mentions.iter().map(|mention| mention.place).collect();
             places.dedup();
@@ -268,15 +278,11 @@ fn understand(
     if looks.is_empty() {
         looks = subject::by_sign(sentence, language, draft, &text.about);
     }
-    let in_reach = |sheet: usize| match text.about {
-        About::Sheet(of) | About::Column(of, _) => of == sheet,
-        About::Any => true,
-    };
     let all: Vec<Place> = draft
         .sheets
         .iter()
         .enumerate()
-        .filter(|(at, sheet)| in_reach(*at) && !sheet.is_form)
+        .filter(|(at, sheet)| text.about.reaches(*at) && !sheet.is_form)
         .flat_map(|(at, sheet)| (0..sheet.columns.len()).map(move |column| (at, column)))
         .collect();
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
@@ -300,8 +306,7 @@ fn understand(
         single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
         let has_form = reading.claims.iter().any(|claim| !matches!(claim.key, "required" | "required_when" | "unique"));
         // The values of a condition are those of the column that it is about.
-        let conditional =
-            conditions::condition_of(sentence, language, mentions, &name).is_some() && !sentence.text.contains("):");
+        let conditional = conditions::is_conditional(sentence, language, mentions) && !sentence.text.contains("):");
         if let ([_], false) = (single.as_slice(), has_form || conditional) {
             for place in places {
                 let heading = &draft.sheets[place.0].columns[place.1].heading;

@@ -55,12 +55,8 @@ fn spelt_otherwise(words: &[String]) -> Option<Vec<String>> {
 /// The columns that a sentence names, in the order of the sentence.
 pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Mention> {
     let mut found: Vec<Mention> = Vec::new();
-    let in_reach = |sheet: usize| match about {
-        About::Column(of, _) | About::Sheet(of) => *of == sheet,
-        About::Any => true,
-    };
     let mut headings: Vec<(Vec<String>, Place, String)> = Vec::new();
-    for (at, sheet) in draft.sheets.iter().enumerate().filter(|(at, _)| in_reach(*at)) {
+    for (at, sheet) in draft.sheets.iter().enumerate().filter(|(at, _)| about.reaches(*at)) {
         for (column, of) in sheet.columns.iter().enumerate() {
             let plain = plain_heading(&of.heading);
             let words: Vec<String> = words_of(&plain);
@@ -320,11 +316,7 @@ pub(super) fn by_sign(sentence: &Sentence, language: &Language, draft: &Draft, a
         }
         None => heading.contains(sign),
     };
-    let in_reach = |sheet: usize| match about {
-        About::Column(of, _) | About::Sheet(of) => *of == sheet,
-        About::Any => true,
-    };
-    let sheets = draft.sheets.iter().enumerate().filter(|(at, sheet)| in_reach(*at) && !sheet.is_form);
+    let sheets = draft.sheets.iter().enumerate().filter(|(at, sheet)| about.reaches(*at) && !sheet.is_form);
     let of_sheet = sheets.flat_map(|(at, sheet)| {
         let columns = sheet.columns.iter().enumerate().filter(|(_, column)| has(&column.heading));
         columns.map(move |(column, _)| (at, column)).collect::<Vec<_>>()
@@ -369,10 +361,7 @@ pub(super) fn by_look(
     }
     let mut found = Vec::new();
     for (at, sheet) in draft.sheets.iter().enumerate() {
-        let in_reach = match about {
-            About::Column(of, _) | About::Sheet(of) => *of == at,
-            About::Any => true,
-        };
+        let in_reach = about.reaches(at);
         let Some(own) = entries.sheet_of(at).filter(|_| in_reach) else { continue };
         for (column, of) in sheet.columns.iter().enumerate() {
             let place = (sheet.heading_row, of.field);

@@ -40,7 +40,7 @@ pub(super) fn of_values(
     let another = |claim: &Claim| mentions.iter().any(|mention| Target::Column(mention.place) != claim.on);
     of_values.claims.retain(|claim| claim.key != "format" || !another(claim));
     // What holds under a condition of another column is no limit of all rows.
-    if conditions::condition_of(sentence, language, mentions, &|_| String::new()).is_some() {
+    if conditions::is_conditional(sentence, language, mentions) {
         let of_all = |claim: &&mut Claim| claim.key != "unique";
         of_values.claims.iter_mut().filter(of_all).for_each(|claim| claim.confidence = Confidence::Suggested);
     }

@@ -123,10 +123,15 @@ impl Packed for Decimal {
     }
 }
 
+/// Adds a text to a record.
+pub fn pack_text(text: &str, record: &mut Vec<u8>) {
+    record.extend((text.len() as u32).to_le_bytes());
+    record.extend(text.as_bytes());
+}
+
 impl Packed for String {
     fn pack(&self, record: &mut Vec<u8>) -> bool {
-        record.extend((self.len() as u32).to_le_bytes());
-        record.extend(self.as_bytes());
+        pack_text(self, record);
         true
     }
 
@@ -154,7 +159,7 @@ impl Packed for Option<Value<'static>> {
             }
             Some(Value::Text(text)) => {
                 record.push(3);
-                text.to_string().pack(record);
+                pack_text(text, record);
             }
             Some(_) => return false,
         }

@@ -5,7 +5,7 @@ use hashbrown::HashTable;
 
 use super::Grouping;
 use super::QUOTE;
-use super::cold::{Cold, Packed};
+use super::cold::{Cold, Packed, pack_text};
 use super::gather::FirstValue;
 use super::sequence::Ends;
 use crate::check::folds::total::Total;
@@ -191,8 +191,8 @@ impl Store {
         let Some(place) = self.place(group) else { return };
         let [totals, firsts, ends] = grouping.widths().map(|width| place * width);
         let mut record = Vec::with_capacity(64);
-        let packs = self.kept(group).to_owned().pack(&mut record)
-            && self.totals[totals..].iter().all(|total| total.pack(&mut record))
+        pack_text(self.kept(group), &mut record);
+        let packs = self.totals[totals..].iter().all(|total| total.pack(&mut record))
             && self.firsts[firsts..].iter().all(|first| first.pack(&mut record))
             && self.ends[ends..].iter().all(|end| end.pack(&mut record));
         if !packs {

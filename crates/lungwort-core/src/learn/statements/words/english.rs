@@ -598,6 +598,8 @@ pub(super) const WORDS: Language = Language {
         "by",
     ],
     forms: &["format", "form", "pattern", "structure", "mask", "like"],
+    uncounted: &["without", "in", "only"],
+    each_of: &["all", "every", "each"],
     unless: &["unless"],
     both_or_none: &[
         "both be given or both",

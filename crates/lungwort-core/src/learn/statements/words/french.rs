@@ -287,6 +287,8 @@ pub(super) const WORDS: Language = Language {
     sums: &["somme", "total", "sommes"],
     of_each: &["par", "de chaque", "pour chaque"],
     forms: &["format", "forme", "modèle"],
+    uncounted: &["sans", "en", "uniquement"],
+    each_of: &["tous", "toutes", "chaque"],
     unless: &["sauf"],
     both_or_none: &["les deux ou aucun", "les deux ou aucune"],
     meaning_signs: &["pour"],

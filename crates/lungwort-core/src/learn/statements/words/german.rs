@@ -305,6 +305,8 @@ pub(super) const WORDS: Language = Language {
     sums: &["summe", "summen"],
     of_each: &["je", "pro", "jeder", "jedes"],
     forms: &["format", "aufbau", "form", "muster"],
+    uncounted: &["ohne", "in", "nur"],
+    each_of: &["alle", "jede", "jeden", "jedes"],
     unless: &[],
     both_or_none: &["beide oder keine", "beide oder keines"],
     meaning_signs: &["für", "steht für"],

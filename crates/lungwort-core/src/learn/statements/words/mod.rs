@@ -139,6 +139,10 @@ pub(super) struct Language {
     pub of_each: &'static [&'static str],
     /// What leads up to the form of a code.
     pub forms: &'static [&'static str],
+    /// Before letters or digits of which none are counted: `in letters`, `without digits`.
+    pub uncounted: &'static [&'static str],
+    /// All of what rows are: `for all passengers`.
+    pub each_of: &'static [&'static str],
     /// A condition that takes out.
     pub unless: &'static [&'static str],
     /// Both columns, or none.
