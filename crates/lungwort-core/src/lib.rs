@@ -58,5 +58,6 @@ pub mod limits;
 pub mod lint;
 pub mod preview;
 pub mod rulebook;
+pub mod steps;
 
 pub use encoding::Encoding;

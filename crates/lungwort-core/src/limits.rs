@@ -27,7 +27,9 @@ pub const RANGES: usize = 1_000_000;
 /// The most merged cells, and the most hidden columns, of a sheet: each is a finding.
 pub const MERGED: usize = 500_000;
 /// Near misses: the most candidates that one word is compared with letter by letter. More are too much alike to name one of them.
-pub const COMPARED: usize = 4_096;
+pub const COMPARED: usize = 1_024;
+/// Several rows that one key names: the most cells that are looked at for what tells them apart.
+pub const SEVERAL_LOOKED_AT: usize = 200;
 /// The most limits (drop-downs and the like) of a sheet: spreadsheet programs have room for about 65,000, and scripts write more.
 pub const LIMITS: usize = 500_000;
 /// The most invalid bytes of one cell that are reported one by one; the others are one finding.
@@ -52,5 +54,28 @@ pub const SMALL_FILE: u64 = 64 << 20;
 pub const FAR: usize = 1_000;
 /// How many cells the filled ones of an XLS or XLSB workbook may be spread over: its reader makes room for the blanks between them.
 pub const SPREAD: u64 = 4_000_000;
+/// Sentences of a template that are looked at, wherever they are; instructions of a book's length are read that far.
+pub const SENTENCES: usize = 10_000;
+/// Sentences times columns: for each sentence it is looked which columns it names.
+pub const NAMED_IN_SENTENCES: usize = 20_000_000;
+/// The most words of a sentence; a longer one is none, and is read that far.
+pub const SENTENCE: usize = 500;
+/// Values that rules and figures remember by row, and how many of each a sheet's rulebook may ask for: what they take is their number
+/// times that of the rows.
+pub const GROUPINGS: usize = 20;
+/// Rules that remember rows: over groups, running totals, the row before, values that are unique together.
+pub const REMEMBERING_RULES: usize = 200;
+/// The most rules of a sheet.
+pub const RULES: usize = 5_000;
+/// The most figures of a sheet.
+pub const FIGURES: usize = 100;
+/// The most sections of all figures of a sheet; rows of further ones are counted together.
+pub const SECTIONS: usize = 500_000;
+/// The most look-ups of a sheet: each has an index of its own.
+pub const LOOKUPS: usize = 100;
+/// The most kinds of rows, repeated sets, or optional sets of columns of a sheet.
+pub const PARTS: usize = 1_000;
+/// The most sheets, lists or answers of a rulebook.
+pub const RULEBOOK_SHEETS: usize = 1_000;
 /// The columns that a sheet can have.
 pub const MOST_COLUMNS: usize = 16_384;

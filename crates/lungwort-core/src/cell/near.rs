@@ -9,6 +9,7 @@ use std::sync::atomic::{AtomicUsize, Ordering};
 
 use super::fold::fold;
 use crate::limits::COMPARED;
+use crate::steps;
 
 /// Letters of a word's beginning, and of its end, that are indexed.
 const PART: usize = 7;
@@ -136,6 +137,7 @@ impl Index {
         let few = by_beginning.as_ref().is_some_and(|found| found.len() <= FEW);
         let by_end = if few { None } else { find(&self.ends, end(wanted)) };
         let fewest = [by_beginning, by_end].into_iter().flatten().min_by_key(Vec::len)?;
+        steps::count(fewest.len());
         (fewest.len() <= COMPARED).then_some(fewest)
     }
 }

@@ -20,6 +20,7 @@ pub trait Row {
 impl Expression {
     /// The value for a row. Truth values are `YesNo`, and blank or unreadable where they are unknown.
     pub fn evaluate<'v>(&'v self, row: &'v impl Row) -> Value<'v> {
+        crate::steps::count(1);
         match self {
             Expression::Slot(slot) => borrowed(row.value(*slot)),
             Expression::Constant(value) => borrowed(value),

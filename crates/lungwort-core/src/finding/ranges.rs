@@ -1,5 +1,6 @@
 //! Rows as compressed ranges: `14, 20-26, 31`.
 
+use crate::steps;
 use roaring::RoaringTreemap;
 
 /// The most ranges that are handed out; the rows beyond are counted.
@@ -46,6 +47,7 @@ impl RowSet {
                     [(begin, _), .., (_, end)] => (first.min(*begin), last.max(*end)),
                 };
                 ranges.splice(from..to, [whole]);
+                steps::count(ranges.len() - from);
                 if ranges.len() > RANGES {
                     let mut rows = RoaringTreemap::new();
                     for (first, last) in ranges.drain(..) {

@@ -345,7 +345,7 @@ fn dependent(
     let prefix =
         formula.split('"').nth(1).filter(|_| formula.contains("\"&") || formula.contains("\" &")).unwrap_or_default();
     let mut lists = Vec::new();
-    let empty = TemplateSheet { name: String::new(), hidden: false, full: Default::default() };
+    let empty = TemplateSheet::new(String::new(), false, Default::default());
     for value in &parent.1.values {
         let names = [value.clone(), value.replace([' ', '-', '/', '.'], "_"), value.replace(' ', "")];
         let target = names.iter().find_map(|name| template.named(&format!("{prefix}{name}")));

@@ -5,6 +5,8 @@ use crate::cell::fold::fold;
 
 /// Rows looked through for headings.
 const SEARCHED: u64 = 30;
+/// What the last row of a report begins with.
+const TOTALS: &[&str] = &["total", "totals", "grand total", "sum", "summe", "gesamt", "somme"];
 /// A heading is no longer than this.
 const LONGEST: usize = 120;
 
@@ -42,6 +44,27 @@ pub fn alone(sheet: &TemplateSheet) -> Option<Layout> {
     let row = heading_row(sheet, true).filter(|row| *row == sheet.last_row())?;
     let sentences = sheet.row(row).iter().filter(|(_, text)| is_guidance(text)).count();
     (sentences == 0).then(|| at(sheet, row)).flatten()
+}
+
+/// Headings over rows that are filled in to the end: a workbook that somebody has filled in and from which no blank template is
+/// left. A report has a total, gaps or notes below.
+pub fn filled(sheet: &TemplateSheet) -> Option<Layout> {
+    let layout = at(sheet, heading_row(sheet, true)?)?;
+    let (first, last) = (layout.headings.first()?.0, layout.headings.last()?.0);
+    let wide = layout.headings.len();
+    let side_by_side = wide >= 3 && last - first + 1 == wide;
+    let is_row = |row: u64| {
+        let cells = sheet.row(row);
+        let inside = cells.iter().filter(|(column, _)| (first..=last).contains(column)).count();
+        inside == cells.len() && inside * 2 >= wide
+    };
+    let data = layout.first_data..=sheet.last_row();
+    let is_total = |text: &str| TOTALS.contains(&text.trim_end_matches(':').trim().to_lowercase().as_str());
+    let has_total = || sheet.row(sheet.last_row()).iter().any(|(_, text)| is_total(text));
+    let is_prose = |text: &str| text.split_whitespace().count() > 25;
+    let sentences = || data.clone().take(20).all(|row| sheet.row(row).iter().all(|(_, text)| is_prose(text)));
+    let is_filled = !data.is_empty() && data.clone().all(is_row) && !has_total() && !sentences();
+    (side_by_side && is_filled).then_some(layout)
 }
 
 /// The layout of a sheet whose headings are in that row.

@@ -139,10 +139,16 @@ pub fn learn_with(
     if let Some(wanted) = hints.sheet.as_ref().filter(|wanted| template.sheet(wanted).is_none()) {
         return Err(LearnError::NoSheet(template_path.to_owned(), wanted.clone(), others::names(&template)));
     }
-    let entries = sheets(&template, hints, &mut draft);
+    let mut entries = sheets(&template, hints, &mut draft);
     if draft.sheets.iter().all(|sheet| sheet.is_form) {
         return Err(LearnError::NoHeadings(template_path.to_owned(), others::seen(&template)));
     }
+    let mut accepted = sample_paths.to_vec();
+    if is_filled_in(&mut entries, &template, &mut draft) {
+        accepted.insert(0, template_path.to_owned());
+        draft.sources.clear();
+    }
+    let sample_paths = accepted.as_slice();
     definitions_and_prose(&template, &entries, &mut draft);
     let is_entry = |at: usize| entries.iter().flatten().any(|entry| entry.at == at);
     code_lists::learn(&template, &is_entry, &mut draft);
@@ -178,6 +184,27 @@ pub fn learn_with(
     Ok(Learned { text, draft })
 }
 
+/// More rows than these under the headings are no samples: somebody has filled them in.
+const MOST_SAMPLES: usize = 20;
+
+/// Whether a template is one that somebody has filled in: its rows are then no samples of how to do it, but rows as others will
+/// be, from which is learned as from accepted ones.
+fn is_filled_in(entries: &mut [Option<Entry>], template: &Template, draft: &mut Draft) -> bool {
+    let mut any = false;
+    for entry in entries.iter_mut().flatten().filter(|entry| entry.layout.sample_rows.len() > MOST_SAMPLES) {
+        let (count, name) = (entry.layout.sample_rows.len(), &template.sheets[entry.at].name);
+        let of = if name.is_empty() { String::new() } else { format!(" of the sheet {name}") };
+        draft.look_first.push(format!(
+            "{}: the {} rows{of} were taken as accepted ones, since they are too many for examples",
+            template.file_name,
+            crate::finding::ranges::thousands(count as u64)
+        ));
+        entry.layout.sample_rows.clear();
+        any = true;
+    }
+    any
+}
+
 /// A sheet to be filled: its place in the template and what stands around its data.
 struct Entry {
     at: usize,
@@ -199,6 +226,14 @@ fn sheets(template: &Template, hints: &Hints, draft: &mut Draft) -> Vec<Option<E
     if layouts.iter().all(Option::is_none) {
         // Headings alone, without a mark or a limit, are still headings where there is nothing else.
         layouts = template.sheets.iter().map(headings::alone).collect();
+    }
+    if layouts.iter().all(Option::is_none) {
+        // Nor is there anything else where a table is filled in to its end.
+        let filled = |sheet: &TemplateSheet| headings::filled(sheet).filter(|_| !sheet.hidden);
+        layouts = template.sheets.iter().map(filled).collect();
+        if layouts.iter().flatten().count() > 1 {
+            layouts.fill(None);
+        }
     }
     let layouts = layouts;
     // A table with a few rows may be a list; where another is plainly to be filled, it is taken for one.

@@ -1,6 +1,8 @@
 //! A template read whole, with the looks of its cells: what there is to learn from.
 
+use std::collections::HashMap;
 use std::path::Path;
+use std::sync::OnceLock;
 
 use crate::intake::workbook::{CellRange, FullSheet, Style, Validation, Workbook, read_place};
 use crate::intake::{Chunk, OpenError, ReadOptions, Source};
@@ -41,6 +43,8 @@ pub struct TemplateSheet {
     pub name: String,
     pub hidden: bool,
     pub full: FullSheet,
+    /// Merged ranges by the cell at which they begin.
+    merged: OnceLock<HashMap<(u64, usize), usize>>,
 }
 
 impl Template {
@@ -65,7 +69,7 @@ impl Template {
             let mut full = book.full_sheet(at, MOST_CELLS)?;
             // Nearly always they are in this order already.
             full.styles.sort_by_key(|(row, column, _)| (*row, *column));
-            sheets.push(TemplateSheet { name: entry.name, hidden: entry.hidden, full });
+            sheets.push(TemplateSheet::new(entry.name, entry.hidden, full));
         }
         Ok(Template {
             file_name,
@@ -107,7 +111,7 @@ impl Template {
                 _ => "csv",
             },
             file_name,
-            sheets: vec![TemplateSheet { name: String::new(), hidden: false, full }],
+            sheets: vec![TemplateSheet::new(String::new(), false, full)],
             styles: Vec::new(),
             names: Vec::new(),
             properties: Vec::new(),
@@ -128,6 +132,11 @@ impl Template {
 }
 
 impl TemplateSheet {
+    /// A sheet with its cells.
+    pub fn new(name: String, hidden: bool, full: FullSheet) -> TemplateSheet {
+        TemplateSheet { name, hidden, full, merged: OnceLock::new() }
+    }
+
     /// A cell's text without the space around it.
     pub fn text(&self, row: u64, column: usize) -> &str {
         self.full.text(row, column).trim()
@@ -177,6 +186,11 @@ impl TemplateSheet {
 
     /// The merged range that begins at a cell.
     pub fn merged_at(&self, row: u64, column: usize) -> Option<&CellRange> {
-        self.full.metadata.merged.iter().find(|range| range.first_row == row && range.first_column == column)
+        let merged = &self.full.metadata.merged;
+        let by_corner = self.merged.get_or_init(|| {
+            let corners = merged.iter().enumerate().rev();
+            corners.map(|(at, range)| ((range.first_row, range.first_column), at)).collect()
+        });
+        by_corner.get(&(row, column)).map(|at| &merged[*at])
     }
 }

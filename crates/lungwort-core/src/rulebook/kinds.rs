@@ -1,5 +1,7 @@
 //! Kinds of rows: one column says what a row is, and each kind has columns of its own and what it belongs to.
 
+use std::sync::Arc;
+
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
@@ -64,6 +66,14 @@ pub struct Kinds {
     pub column: usize,
     /// The kinds.
     pub kinds: Vec<Kind>,
+}
+
+impl Kinds {
+    /// What a row is called by what its column says. There may be as many other words as rows.
+    pub fn named(&self, text: &str) -> Arc<str> {
+        let known = self.kinds.iter().any(|kind| kind.value == text.trim());
+        Arc::from(if known { text.trim() } else { "unknown kind" })
+    }
 }
 
 /// A kind of row.

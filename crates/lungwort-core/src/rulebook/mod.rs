@@ -11,6 +11,7 @@ pub mod compare;
 mod compile;
 mod compile_rule;
 mod compiler;
+mod counts;
 mod given;
 pub mod guide;
 mod guide_examples;

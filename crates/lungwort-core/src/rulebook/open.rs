@@ -3,6 +3,7 @@
 use std::path::Path;
 
 use super::compiler::Compiler;
+use super::counts::Counts;
 use super::given::Given;
 use super::mistake::Mistakes;
 use super::model::Rulebook;
@@ -126,7 +127,10 @@ pub fn load_text(path: &Path, text: &str) -> Loaded {
 fn load_text_with(path: &Path, text: &str, given: &Given) -> Loaded {
     let text = text.strip_prefix('\u{feff}').unwrap_or(text);
     let mut list = Vec::new();
-    let (written, source) = reader::read(text, &mut list);
+    let (mut written, source) = reader::read(text, &mut list);
+    if let Some(written) = &mut written {
+        Counts { source: &source, mistakes: &mut list }.limit(written);
+    }
     let mut compiler = Compiler::new(source, list);
     compiler.given = given.clone();
     let rulebook = written.map(|mut written| {

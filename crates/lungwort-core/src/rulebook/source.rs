@@ -36,40 +36,29 @@ impl Source {
     /// The place of a value by its path, if it is there.
     pub fn find(&self, path: &str) -> Option<Range<usize>> {
         let (span, whole) = self.walk(path);
-        whole.then_some(span)
+        whole.map(|_| span)
     }
 
-    /// The place of the deepest part of a path that is there, and whether that is all of it.
-    fn walk(&self, path: &str) -> (Range<usize>, bool) {
+    /// The places of those keys that the table at a path has.
+    pub fn find_keys<'k>(
+        &self,
+        path: &str,
+        keys: impl Iterator<Item = &'k str>,
+    ) -> impl Iterator<Item = (&'k str, Range<usize>)> {
+        let table = self.walk(path).1.and_then(|found| match found {
+            Found::Value(value) => value.get_ref().as_table(),
+            Found::Whole(table) => Some(table),
+        });
+        keys.filter_map(move |key| {
+            let (span, found) = walk(table?, key);
+            found.map(|_| (key, span))
+        })
+    }
+
+    /// The place of the deepest part of a path that is there, and what is there if that is all of it.
+    fn walk(&self, path: &str) -> (Range<usize>, Option<Found<'_>>) {
         let as_written = written_path(path, &self.origins);
-        let path = as_written.as_deref().unwrap_or(path);
-        let mut best = 0..0;
-        let mut table = Some(&self.table);
-        let mut array = None;
-        for part in path.split('.') {
-            let found = match (table, array) {
-                (Some(table), _) => table.get_key_value(part).map(|(key, value)| (key.span(), value)),
-                (None, Some(array)) => {
-                    let array: &toml::de::DeArray<'_> = array;
-                    part.parse::<usize>().ok().and_then(|at| array.get(at)).map(|value| (value.span(), value))
-                }
-                (None, None) => None,
-            };
-            let Some((place, value)) = found else { return (best, false) };
-            (table, array) = (None, None);
-            best = match value.get_ref() {
-                DeValue::Table(inner) => {
-                    table = Some(inner);
-                    place
-                }
-                DeValue::Array(inner) => {
-                    array = Some(inner);
-                    place
-                }
-                _ => value.span(),
-            };
-        }
-        (best, true)
+        walk(&self.table, as_written.as_deref().unwrap_or(path))
     }
 
     /// How many of a sheet's columns are labelled cells in the header of blocks.
@@ -112,6 +101,38 @@ impl Source {
 }
 
 type Spanned<T> = toml::Spanned<T>;
+
+/// What a path leads to.
+enum Found<'s> {
+    Whole(&'s DeTable<'static>),
+    Value(&'s Spanned<DeValue<'static>>),
+}
+
+/// The place of the deepest part of a path from a table on that is there, and what is there if that is all of it.
+fn walk<'s>(table: &'s DeTable<'static>, path: &str) -> (Range<usize>, Option<Found<'s>>) {
+    let mut best = 0..0;
+    let mut found = Found::Whole(table);
+    for part in path.split('.') {
+        let next = match &found {
+            Found::Whole(table) => table.get_key_value(part),
+            Found::Value(value) => match value.get_ref() {
+                DeValue::Table(table) => table.get_key_value(part),
+                DeValue::Array(array) => {
+                    let value = part.parse::<usize>().ok().and_then(|at| array.get(at));
+                    let Some(value) = value else { return (best, None) };
+                    (best, found) = (value.span(), Found::Value(value));
+                    continue;
+                }
+                _ => None,
+            },
+        };
+        let Some((key, value)) = next else { return (best, None) };
+        // What holds more is found by its name.
+        best = if matches!(value.get_ref(), DeValue::Table(_) | DeValue::Array(_)) { key.span() } else { value.span() };
+        found = Found::Value(value);
+    }
+    (best, Some(found))
+}
 
 fn owned_key(key: Spanned<std::borrow::Cow<'_, str>>) -> Spanned<std::borrow::Cow<'static, str>> {
     let span = key.span();

@@ -68,7 +68,7 @@ pub fn run(arguments: &RulebookArguments) -> Result<Verdict> {
         loaded.mistakes.list.sort_by_key(|mistake| mistake.span.start);
     }
     if let Some(output) = arguments.output.as_ref().filter(|_| !loaded.mistakes.has_errors()) {
-        return write_as(&loaded, path, output, arguments.force);
+        return write_as(loaded, path, output, arguments.force);
     }
     let mut out = Output::standard();
     let count = |level: Level| loaded.mistakes.list.iter().filter(|mistake| mistake.level == level).count();
@@ -120,16 +120,20 @@ pub fn as_named(output: &Path, from: &Path, text: &str) -> Result<Vec<u8>> {
 }
 
 /// Writes the rulebook as a workbook, or as text.
-fn write_as(loaded: &Loaded, path: &Path, output: &Path, force: ForceArgument) -> Result<Verdict> {
-    let bytes = as_named(output, path, &loaded.mistakes.text)?;
+fn write_as(loaded: Loaded, path: &Path, output: &Path, force: ForceArgument) -> Result<Verdict> {
     let place = Destination::new(output, force).keep("the rulebook", path);
     let files = loaded.rulebook.iter().flat_map(|rulebook| rulebook.files());
-    let mut out = files.fold(place, |place, (what, path)| place.keep(what, path)).open()?;
+    let place = files.fold(place, |place, (what, path)| place.keep(what, path));
+    let names_files = loaded.rulebook.as_ref().is_some_and(|rulebook| rulebook.files().count() > 1);
+    let text = loaded.mistakes.text;
+    drop(loaded.rulebook);
+    let bytes = as_named(output, path, &text)?;
+    let mut out = place.open()?;
     out.write_bytes(&bytes)?;
     out.finish()?;
     crate::output::note!("Wrote {}.", output.display());
     let folder = |path: &Path| std::path::absolute(path).ok().and_then(|path| path.parent().map(Path::to_owned));
-    if folder(path) != folder(output) && loaded.rulebook.as_ref().is_some_and(|rulebook| rulebook.files().count() > 1) {
+    if folder(path) != folder(output) && names_files {
         crate::output::note!(
             "It names other files by their way from its folder: move them along, or write it beside {}.",
             path.display()

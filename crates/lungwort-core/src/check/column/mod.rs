@@ -25,6 +25,7 @@ use crate::finding::{
 };
 use crate::rulebook::property::{self, CellCheck, Surroundings};
 use crate::rulebook::{Column, ColumnType};
+use crate::steps;
 
 /// Wrong values whose judgement a column remembers; a wrong value repeated thousands of times is judged once.
 const REMEMBERED: usize = 500;
@@ -145,6 +146,7 @@ impl<'r> ColumnJudge<'r> {
             return Arc::clone(judged);
         }
         let judged = Arc::new(self.judge(raw));
+        steps::count(raw.len());
         if known.len() < REMEMBERED && raw.len() <= LONGEST_REMEMBERED {
             known.insert(raw.into(), Arc::clone(&judged));
         }

@@ -11,11 +11,15 @@ use crate::cell::{Value, key, shown};
 use crate::check::rows::result::ChunkResult;
 use crate::check::rows::{RowValues, inherit};
 use crate::condition::{Accumulator, Aggregate, Formula, Row};
+use crate::limits::SECTIONS;
 use crate::rulebook::Sheet;
 use crate::rulebook::model::Figure;
 
 /// What the section of rows is called that have a blank where others have its name.
 const BLANK: &str = "(blank)";
+/// What the rows are called whose sections are too many to be told apart.
+const OTHERS: &str = "(others)";
+const OTHERS_KEY: u128 = u128::MAX;
 
 struct Figures<'r> {
     sheet: &'r Sheet,
@@ -70,9 +74,13 @@ pub(super) struct Sections {
 }
 
 impl Sections {
-    fn of(&mut self, key: u128, name: impl FnOnce() -> String, figure: &Figure) -> &mut Running {
+    /// The section with that key. Where `room` says that there is none for a new one, the section of all such.
+    fn of(&mut self, key: u128, name: impl FnOnce() -> String, figure: &Figure, room: bool) -> &mut Running {
+        let known = self.index.get(&key).copied();
+        let key = if known.is_none() && !room { OTHERS_KEY } else { key };
         let at = *self.index.entry(key).or_insert_with(|| {
-            self.list.push((key, name(), Running::new(&figure.formula)));
+            let name = if key == OTHERS_KEY { OTHERS.to_owned() } else { name() };
+            self.list.push((key, name, Running::new(&figure.formula)));
             self.list.len() - 1
         });
         &mut self.list[at].2
@@ -111,7 +119,7 @@ impl Fold for Figures<'_> {
             }
             for (at, &row) in rows {
                 let key = key_of(self.sheet, figure, from, (at, row));
-                let section = sections.of(key, || name_of(figure, from, row), figure);
+                let section = sections.of(key, || name_of(figure, from, row), figure, true);
                 section.add(aggregates, &RowValues { values: from.values, at });
             }
         }
@@ -124,13 +132,17 @@ impl Fold for Figures<'_> {
             state.figures = part.figures;
             return;
         }
+        let mut known: usize = state.figures.iter().map(|(_, sections)| sections.list.len()).sum();
         for ((figure, (whole, sections)), (more, further)) in
             self.sheet.figures.iter().zip(&mut state.figures).zip(part.figures)
         {
             whole.merge(more);
+            let before = sections.list.len();
             for (key, name, running) in further.list {
-                sections.of(key, || name, figure).merge(running);
+                let room = known + sections.list.len() - before < SECTIONS;
+                sections.of(key, || name, figure, room).merge(running);
             }
+            known += sections.list.len() - before;
         }
     }
 

@@ -15,6 +15,7 @@ use crate::finding::ranges::thousands;
 use crate::finding::{Code, Correction, Message, Place, Problem, Topic};
 use crate::rulebook::model::Kinds;
 use crate::rulebook::{Sheet, listed};
+use crate::steps;
 
 struct KindsOfRows<'r> {
     sheet: &'r Sheet,
@@ -119,6 +120,7 @@ impl Fold for KindsOfRows<'_> {
     fn absorb(&self, state: &mut State, part: Vec<RowOf>, with: &mut Absorbing<'_, '_>) {
         state.open.resize_with(self.kinds.kinds.len(), || None);
         for RowOf { row, number, kind } in part {
+            steps::count(1 + self.below.len());
             let Some(kind) = kind else {
                 // It may be one that the next rows belong to.
                 state.unsure = true;

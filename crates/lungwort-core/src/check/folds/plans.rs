@@ -1,7 +1,6 @@
 //! What would become of the rows of a sheet that asks for nothing in particular: each is a new one, unless it is refused.
 
 use std::collections::HashSet;
-use std::sync::Arc;
 
 use super::{Absorbing, AnyFold, Fold, Gathering};
 use crate::check::rows::result::{ChunkResult, RowFinding, key_of};
@@ -41,7 +40,7 @@ impl Fold for Plans<'_> {
             let refused = wrong.contains(&row) || with.is_refused(row);
             let outcome = if refused { Outcome::Refused } else { Outcome::Created };
             let key = key_of(with.judge, with.header, with.chunk, row);
-            let kind = self.sheet.kinds.as_ref().map(|kinds| Arc::from(with.text(row, kinds.column).trim()));
+            let kind = self.sheet.kinds.as_ref().map(|kinds| kinds.named(with.text(row, kinds.column)));
             with.plans.push((
                 row,
                 RowPlan { outcome, key, kind, cells: Vec::new(), together, record: None, continues: false },

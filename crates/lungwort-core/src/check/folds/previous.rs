@@ -15,6 +15,7 @@ use crate::condition::{Condition, Row, Slot, Truth};
 use crate::finding::codes::rule as codes;
 use crate::rulebook::model::{Message, Rule};
 use crate::rulebook::{Sheet, listed, written_value};
+use crate::steps;
 
 /// A rule, and the columns that it needs of a row.
 struct OneRule<'r> {
@@ -127,6 +128,7 @@ impl Fold for Previous<'_> {
         state.resize_with(self.rules.len(), HashMap::default);
         for ((rule, known), ends) in self.rules.iter().zip(state).zip(part) {
             for (group, row, here) in ends.first {
+                steps::count(1);
                 let Some(before) = known.get(&group) else { continue };
                 let text = |column: usize| with.text(row, column);
                 if let Some(finding) = self.broken(rule, row, (&here, before, with.judge.today), &text) {

@@ -14,6 +14,7 @@ use crate::finding::ranges::thousands;
 use crate::finding::{CellProblem, Code, Correction, Place, Problem, Topic};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::{Record, RecordList};
+use crate::steps;
 
 struct Records<'r> {
     sheet: &'r Sheet,
@@ -120,6 +121,7 @@ impl Fold for Records<'_> {
 
     fn absorb(&self, state: &mut Sofar, part: Part, with: &mut Absorbing<'_, '_>) {
         for row in part.rows {
+            steps::count(1);
             let Some((first, key)) = part.records.get(row.record).cloned() else { continue };
             if key.is_none() {
                 let message = "the row belongs to no record: the key is blank, and no record begins above it.";

@@ -15,6 +15,7 @@ use crate::finding::codes::rule as codes;
 use crate::rulebook::model::Rule;
 use crate::rulebook::rule::GroupForm;
 use crate::rulebook::{Sheet, listed};
+use crate::steps;
 
 struct OneRule<'r> {
     at: usize,
@@ -97,6 +98,7 @@ impl Fold for Running<'_> {
             let count = rule.formula.aggregates().len();
             let mut each = added.each.into_iter();
             for (at, (row, group)) in added.rows.into_iter().enumerate() {
+                steps::count(1);
                 let place = *state.places.entry(group).or_insert(state.totals.len());
                 if place == state.totals.len() {
                     state.totals.extend(each.by_ref().take(count));

@@ -16,6 +16,7 @@ use crate::finding::ranges::thousands;
 use crate::finding::{Code, Problem};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::ColumnSet;
+use crate::steps;
 
 struct Sets<'r> {
     sheet: &'r Sheet,
@@ -116,6 +117,7 @@ impl Fold for Sets<'_> {
         state.seen.resize_with(self.sheet.sets.len(), HashMap::default);
         for row in part {
             let set = &self.sheet.sets[row.set];
+            steps::count(row.entries.len());
             for &column in &row.missing {
                 let problem = Arc::clone(&with.judge.missing[column]);
                 self.cell(with, row.row, column, problem);

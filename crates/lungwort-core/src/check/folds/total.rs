@@ -5,6 +5,7 @@ use std::cmp::Ordering;
 use rust_decimal::Decimal;
 
 use super::groups::cold::{Packed, take};
+use super::groups::words::{WORD, Word};
 use crate::cell::Value;
 use crate::condition::{Accumulator, Aggregate, exact_sum};
 
@@ -114,6 +115,37 @@ impl Total {
     }
 }
 
+/// Digits of a total that is one word: 56 bits, behind two that tell its kind and five for the places.
+const DIGITS: u32 = 56;
+
+impl Word for Total {
+    fn word(&self) -> Option<u64> {
+        let (kind, digits, places) = match self {
+            Total::Count(count) => (0, i64::try_from(*count).ok()?, 0),
+            Total::Sum(digits, places) => (1, *digits, *places),
+            Total::Extreme(digits, places, Ordering::Less) => (2, *digits, *places),
+            Total::Extreme(digits, places, _) => (3, *digits, *places),
+            Total::Long(_) | Total::TooLarge | Total::Other(_) => return None,
+        };
+        let room = 1_i64 << (DIGITS - 1);
+        let fits = (-room..room).contains(&digits) && places < 32;
+        let low = digits.cast_unsigned() & ((1 << DIGITS) - 1);
+        fits.then(|| WORD | kind << (DIGITS + 5) | u64::from(places) << DIGITS | low)
+    }
+
+    fn of_word(word: u64) -> Total {
+        let beside = u64::BITS - DIGITS;
+        let digits = (word << beside).cast_signed() >> beside;
+        let places = (word >> DIGITS & 31) as u8;
+        match word >> (DIGITS + 5) & 3 {
+            0 => Total::Count(digits.cast_unsigned()),
+            1 => Total::Sum(digits, places),
+            2 => Total::Extreme(digits, places, Ordering::Less),
+            _ => Total::Extreme(digits, places, Ordering::Greater),
+        }
+    }
+}
+
 impl Packed for Total {
     fn pack(&self, record: &mut Vec<u8>) -> bool {
         let mut short = |tag: u8, digits: u64, more: u8| {
@@ -178,6 +210,25 @@ mod tests {
             assert_eq!(kept(&values, Ordering::Greater).unwrap().value(), number(greatest), "{values:?}");
         }
         assert_eq!(kept(&[None, None], Ordering::Less).unwrap().value(), Value::Blank);
+    }
+
+    #[test]
+    fn a_total_of_one_word_comes_back() {
+        let most = (1_i64 << 55) - 1;
+        let kept = [
+            Total::Count(0),
+            Total::Count(most.cast_unsigned()),
+            Total::Sum(-most - 1, 28),
+            Total::Sum(most, 0),
+            Total::Extreme(-1, 2, Ordering::Less),
+            Total::Extreme(12, 3, Ordering::Greater),
+        ];
+        for total in kept {
+            let back = Total::of_word(total.word().unwrap());
+            assert_eq!(format!("{back:?}"), format!("{total:?}"));
+        }
+        let too_large = [Total::Sum(most + 1, 0), Total::Sum(-most - 2, 0), Total::Count(1 << 55), Total::TooLarge];
+        assert!(too_large.iter().all(|total| total.word().is_none()));
     }
 
     #[test]

@@ -14,6 +14,7 @@ use crate::condition::{Condition, Truth};
 use crate::finding::CellProblem;
 use crate::finding::{Problem, Topic, codes::rule as rule_codes, codes::value as value_codes};
 use crate::rulebook::{Sheet, capital};
+use crate::steps;
 
 /// A set of values that must be unique.
 struct UniqueSet<'r> {
@@ -104,6 +105,7 @@ impl Fold for Unique<'_> {
         for ((set, seen), list) in self.sets.iter().zip(state).zip(part) {
             let goes_on = list.ascending.is_some_and(|(first, last)| seen.goes_on(&first, last));
             for OnceOnly { row, column, key } in list.values {
+                steps::count(1);
                 let number = with.chunk.row_number(row);
                 if goes_on {
                     seen.follow(key, with.file, number);

@@ -17,6 +17,7 @@ use crate::finding::{CellProblem, Problem};
 use crate::rulebook::Sheet;
 use crate::rulebook::listed;
 use crate::rulebook::written::WrittenUsed;
+use crate::steps;
 
 struct Used {
     /// Which look-ups.
@@ -62,6 +63,7 @@ impl Fold for Used {
         for ((at, users), named) in self.lookups.iter().zip(users).zip(part) {
             let looked_in = &with.judge.lookups[*at];
             for (row, found) in named {
+                steps::count(1);
                 let number = with.chunk.row_number(row);
                 let first = *users.entry(found).or_insert((with.file as u32, number));
                 let again = first != (with.file as u32, number);

@@ -7,6 +7,7 @@ use std::sync::OnceLock;
 use crate::cell::fold::{self, Folded};
 use crate::cell::key;
 use crate::rulebook::model::{LookupKey, Table};
+use crate::steps;
 
 /// Larger tables are not searched for slips of one letter: their index would take more room than they do.
 const MOST_FOR_SLIPS: usize = 50_000;
@@ -37,6 +38,7 @@ impl Near {
         let folded = self.folded.get_or_init(|| {
             let mut index = HashMap::new();
             for row in rows().filter(|row| !table.cell(*row, *column).is_empty()) {
+                steps::count(1);
                 note(&mut index, hash(&fold::fold(table.cell(row, *column))), row as u32);
             }
             index

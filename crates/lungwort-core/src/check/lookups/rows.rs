@@ -261,7 +261,7 @@ fn find(table: &Indexed, asked: &[Asked], at: usize) -> Found {
             (None, Some(first)) => decided = Some(Found::Row(first)),
             (None, None) => decided = Some(Found::None(place)),
             (Some(Found::Row(known)), Some(first)) => {
-                if first != known && !others(first).contains(&known) {
+                if first != known && others(first).binary_search(&known).is_err() {
                     return Found::Disagree(place, known);
                 }
             }

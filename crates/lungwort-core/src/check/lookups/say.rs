@@ -7,10 +7,13 @@ use crate::cell::shown::{clipped, quoted};
 use crate::check::rows::RowValues;
 use crate::condition::{Condition, Labels, Row, Slot, Truth};
 use crate::finding::codes::lookup as codes;
+use crate::finding::ranges::thousands;
 use crate::finding::{CellProblem, Correction, Problem, Severity};
+use crate::limits::SEVERAL_LOOKED_AT;
 use crate::rulebook::listed;
 use crate::rulebook::model::{ListOf, LookupKey};
 use crate::rulebook::written::WrittenNone;
+use crate::steps;
 
 /// Rows that are named where several are found.
 const NAMED: usize = 4;
@@ -81,10 +84,13 @@ impl LookedIn<'_> {
 
     pub(super) fn several(&self, table: &Indexed, key: usize, first: u32, row: &RowValues<'_, '_>) -> CellProblem {
         let of = &self.lookup.keys[key];
-        let rows: Vec<usize> = std::iter::once(first)
-            .chain(table.indices[key].others(first).iter().copied())
-            .map(|row| row as usize)
-            .collect();
+        let others = table.indices[key].others(first);
+        let count = others.len() + 1;
+        // There may be as many of them as rows, and this is said of each row that names them.
+        let looked_at = (SEVERAL_LOOKED_AT / self.lookup.columns.0.len().max(1)).max(NAMED);
+        let rows = std::iter::once(first).chain(others.iter().copied()).take(looked_at);
+        let rows: Vec<usize> = rows.map(|row| row as usize).collect();
+        steps::count(rows.len());
         let telling = self.telling(table, of, &rows);
         let one = |at: &usize| {
             let cells = telling.iter().map(|column| match table.table.cell(*at, *column) {
@@ -94,16 +100,22 @@ impl LookedIn<'_> {
             cells.collect::<Vec<_>>().join(", ")
         };
         let mut named: Vec<String> = rows.iter().take(NAMED).map(one).collect();
-        if rows.len() > NAMED {
-            named.push(format!("{} more", rows.len() - NAMED));
+        if count > NAMED {
+            named.push(format!("{} more", thousands((count - NAMED) as u64)));
         }
-        let which = if telling.is_empty() {
+        let which = if telling.is_empty() && rows.len() < count {
+            format!(", of which the first {} are the same in all columns read", rows.len())
+        } else if telling.is_empty() {
             " that are the same in all columns read".to_owned()
         } else {
             format!(": {}", named.join("; "))
         };
-        let message =
-            format!("{}it names {} rows of {}{which}.", self.further(of, row), rows.len(), self.lookup.list.words());
+        let message = format!(
+            "{}it names {} rows of {}{which}.",
+            self.further(of, row),
+            thousands(count as u64),
+            self.lookup.list.words()
+        );
         CellProblem::new(&codes::SEVERAL_FOUND, message)
     }
 

@@ -18,6 +18,7 @@ use crate::finding::codes::{cell as cell_codes, file as file_codes, template as 
 use crate::finding::{Code, Message, Problem, Topic};
 use crate::intake::Chunk;
 use crate::limits::INVALID_IN_CELL;
+use crate::steps;
 
 /// Rows judged at a time.
 const TILE: usize = 64;
@@ -192,6 +193,7 @@ impl ChunkJudge<'_, '_> {
             ..whole_row(row, problem)
         };
         for (&row, &start) in rows.iter().zip(starts) {
+            steps::count(1);
             // Every judged row has been brought to the headings' width.
             let cell = chunk.cell_at(start as usize + field);
             let text = chunk.text(cell);

@@ -16,6 +16,7 @@ use crate::check::rows::chunk::ChunkJudge;
 use crate::check::rows::result::ChunkResult;
 use crate::check::shape::{Shape, Shaped};
 use crate::intake::Rows;
+use crate::steps;
 
 /// Rows on their way from the file to the judges.
 pub(crate) struct Reading<'r> {
@@ -39,6 +40,7 @@ impl<'r> Reading<'r> {
         }
         shaped.chunk = chunk;
         shaped.number = self.next_number;
+        steps::count(shaped.chunk.cells as usize + shaped.chunk.row_count());
         self.next_number += 1;
         self.shape.place(&mut shaped);
         Ok(Some(shaped))

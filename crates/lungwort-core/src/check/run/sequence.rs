@@ -11,6 +11,7 @@ use crate::check::rows::result::Anything;
 use crate::check::rows::result::{self, ChunkResult, ExactPlace, RowFinding, Totals};
 use crate::check::shape::{RowKind, Shaped};
 use crate::finding::{Address, Finding, Place, RowPlan, RowSet, Sink};
+use crate::steps;
 
 /// Puts findings in order and hands them on.
 pub(crate) struct Sequence<'m, 'r> {
@@ -105,6 +106,7 @@ impl Sequence<'_, '_> {
 
     /// A finding with the address of its place in the file.
     fn addressed(&self, shaped: &Shaped, finding: RowFinding) -> Finding {
+        steps::count(1);
         let row = shaped.chunk.row_number(finding.row);
         let mut place = Place {
             row: Some(row),
@@ -124,7 +126,7 @@ impl Sequence<'_, '_> {
         let header_cells = shaped.header_cells.get(&finding.row).zip(self.header.cells_from);
         if let Some((cells, from)) = header_cells {
             let at = finding.field.and_then(|field| cells.get(field.checked_sub(from)?));
-            let begins = shaped.records.iter().find(|record| record.begins == Some(finding.row));
+            let begins = shaped.record_of(finding.row).filter(|record| record.begins == Some(finding.row));
             place.row = at.map(|at| at.0).or(begins.map(|record| record.first)).or(place.row);
             (place.field, place.line) = (at.map(|at| at.1), None);
         } else if let Some(from) = self.header.cells_from {

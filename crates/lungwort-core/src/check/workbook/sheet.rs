@@ -1,6 +1,8 @@
 //! What is reported of a sheet besides its cells: rows and columns that would be sent unseen, merged cells, drop-downs
 //! that were pasted over.
 
+use std::collections::BTreeMap;
+
 use crate::check::header::Header;
 use crate::check::problem::{about_column, file_problem};
 use crate::check::run::reporter::Reporter;
@@ -93,7 +95,18 @@ fn row_words(rows: &[u64], count: u64) -> String {
 }
 
 fn hidden_columns(metadata: &SheetMetadata, data: &DataPlace<'_>, out: &mut Reporter<'_>) {
-    let hidden = |field: usize| metadata.hidden_columns.iter().any(|(first, last)| (*first..=*last).contains(&field));
+    // Of each, the last column of the ranges that begin there or before.
+    let mut until: BTreeMap<usize, usize> = BTreeMap::new();
+    for (first, last) in &metadata.hidden_columns {
+        let known = until.entry(*first).or_default();
+        *known = (*known).max(*last);
+    }
+    let mut furthest = 0;
+    until.values_mut().for_each(|last| {
+        furthest = furthest.max(*last);
+        *last = furthest;
+    });
+    let hidden = |field: usize| until.range(..=field).next_back().is_some_and(|(_, last)| field <= *last);
     for (index, field) in data.header.field_of.iter().enumerate() {
         let Some(field) = field.filter(|field| hidden(*field)) else { continue };
         let column = &data.sheet.columns[index];

@@ -24,13 +24,13 @@ use super::draft::{Confidence, Draft, DraftColumn, DraftRule, Lines, Unread};
 use super::source::{Template, TemplateSheet};
 use super::{definitions, prose};
 use crate::cell::shown::clipped;
+use crate::finding::ranges::thousands;
+use crate::limits::{NAMED_IN_SENTENCES, SENTENCES};
 use crate::rulebook::toml_text::{list, quoted};
 use sentence::{Sentence, sentences};
-use subject::{Mention, Place};
+use subject::{Headings, Mention, Place};
 use words::Language;
 
-/// Sentences of a template that are looked at; instructions of a book's length are read that far.
-const MOST: usize = 20_000;
 /// A cell with a longer text is a page, and read as far as this.
 const LONGEST: usize = 20_000;
 
@@ -38,7 +38,7 @@ const LONGEST: usize = 20_000;
 const OPTIONAL: &str = "optional";
 
 /// What a text is about where it names no column.
-#[derive(Debug, Clone, PartialEq, Eq)]
+#[derive(Debug, Clone, PartialEq, Eq, Hash)]
 enum About {
     /// A column of a sheet of the draft.
     Column(usize, usize),
@@ -63,6 +63,8 @@ struct Entries<'t> {
     template: &'t Template,
     /// For each sheet of the draft, its place in the template.
     at: Vec<Option<usize>>,
+    /// The headings of the draft's columns.
+    headings: Headings,
 }
 
 impl Entries<'_> {
@@ -123,18 +125,31 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
         return;
     }
     let at = entries.iter().map(|entry| entry.as_ref().map(|entry| entry.at)).collect();
-    let known = Entries { template, at };
+    let known = Entries { template, at, headings: Headings::of(draft) };
+    let columns = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum::<usize>();
+    let most = (NAMED_IN_SENTENCES / columns.max(1)).min(SENTENCES);
     let mut seen = HashSet::new();
-    let mut count = 0;
+    let (mut count, mut beyond) = (0, 0);
     for text in texts::all(&known, entries, draft) {
         let mut before: Vec<Mention> = Vec::new();
         for sentence in sentences(&text.text) {
-            if count == MOST || !seen.insert((sentence.text.clone(), text.place.clone(), format!("{:?}", text.about))) {
+            if count == most {
+                beyond += 1;
+                continue;
+            }
+            if !seen.insert((sentence.text.clone(), text.place.clone(), text.about.clone())) {
                 continue;
             }
             count += 1;
             before = one(&known, (&text, &sentence), before, draft);
         }
+    }
+    if beyond > 0 {
+        draft.look_first.push(format!(
+            "{} more texts of the template were not read: it has more than {}",
+            thousands(beyond),
+            thousands(most as u64)
+        ));
     }
     headings(draft);
     draft.sheets.iter_mut().for_each(order::same_kinds);
@@ -149,12 +164,13 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
 /// The columns that a sentence names together with a sheet: `the codes for the unit are on the sheet Units`.
 pub(super) fn columns_named_with(template: &Template, sheet: &str, draft: &Draft) -> Vec<(usize, usize)> {
     let wanted = sheet.to_lowercase();
+    let headings = Headings::of(draft);
     let others = template.sheets.iter().flat_map(|sheet| &sheet.full.cells);
     let texts = others.filter(|cell| cell.text.to_lowercase().contains(&wanted) && cell.text.len() <= LONGEST);
     for sentence in texts.flat_map(|cell| sentences(&cell.text)) {
         let Some(place) = sentence.find(&wanted) else { continue };
         for language in by_language(&sentence) {
-            let mentions = subject::mentions(&sentence, language, draft, &About::Any);
+            let mentions = subject::mentions(&sentence, language, (draft, &headings), &About::Any);
             let mut places: Vec<Place> = mentions
                 .iter()
                 .filter(|mention| !place.contains(&mention.words.start))
@@ -183,7 +199,7 @@ fn one(
     let mut obliges = false;
     for language in by_language(sentence) {
         obliges |= sentence.has(language.obliging) || sentence.has(language.required);
-        let mentions = subject::mentions(sentence, language, draft, &text.about);
+        let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
         // What is named in a condition is not what the sentence is about.
         let condition = conditions::condition_span(sentence, language);
         let compared = |mention: &Mention| {

@@ -3,6 +3,7 @@
 use std::ops::Range;
 
 use super::words::Language;
+use crate::limits::SENTENCE;
 
 /// A sentence with its words.
 #[derive(Debug, Clone)]
@@ -11,6 +12,13 @@ pub(super) struct Sentence {
     pub text: String,
     /// Its words in small letters, each with its place in the text.
     pub words: Vec<(String, Range<usize>)>,
+    /// With which bytes its words begin: a bit each.
+    begins: u64,
+}
+
+/// The bit of a first byte. Small letters have one each.
+fn mask(first: u8) -> u64 {
+    1 << (first & 63)
 }
 
 /// Shortenings behind which a full stop ends no sentence.
@@ -31,11 +39,14 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
             let ends = matches!(each, '.' | '!' | '?' | ';')
                 && next.is_none_or(char::is_whitespace)
                 && (each != ';' || is_clause(&line[from..at]) && is_clause(&line[end..]));
-            let word = line[from..at].rsplit(char::is_whitespace).next().unwrap_or_default().to_lowercase();
-            let follows = line[end..].trim_start().chars().next();
-            let short = SHORT.contains(&word.trim_start_matches('(')) || follows.is_some_and(char::is_lowercase);
-            let counts = line[from..at].trim().bytes().all(|byte| byte.is_ascii_digit());
-            if ends && !(each == '.' && (short || counts)) {
+            let goes_on = || {
+                let word = line[from..at].rsplit(char::is_whitespace).next().unwrap_or_default().to_lowercase();
+                let follows = line[end..].trim_start().chars().next();
+                SHORT.contains(&word.trim_start_matches('('))
+                    || follows.is_some_and(char::is_lowercase)
+                    || line[from..at].trim().bytes().all(|byte| byte.is_ascii_digit())
+            };
+            if ends && !(each == '.' && goes_on()) {
                 found.extend(Sentence::new(&line[from..end]));
                 from = end;
             }
@@ -96,19 +107,39 @@ impl Sentence {
                 (Some(start), false) => {
                     words.push((text[start..at].to_lowercase(), start..at));
                     from = None;
+                    if words.len() == SENTENCE {
+                        break;
+                    }
                 }
                 _ => {}
             }
         }
-        Some(Sentence { text: text.to_owned(), words })
+        let begins = words.iter().filter_map(|(word, _)| word.bytes().next()).fold(0, |all, first| all | mask(first));
+        Some(Sentence { text: text.to_owned(), words, begins })
+    }
+
+    /// Whether a word may be among its own, as far as the first byte tells.
+    pub fn may_have(&self, word: &str) -> bool {
+        word.bytes().next().is_some_and(|first| self.begins & mask(first) != 0)
     }
 
     /// Where a phrase stands first, as a range of words, from a word on.
     pub fn find_from(&self, phrase: &str, from: usize) -> Option<Range<usize>> {
-        let wanted: Vec<&str> = phrase.split([' ', '-']).collect();
-        (from..self.words.len().checked_sub(wanted.len() - 1)?.max(from)).find_map(|at| {
-            let here = self.words.get(at..at + wanted.len())?;
-            here.iter().zip(&wanted).all(|((word, _), wanted)| word == wanted).then_some(at..at + wanted.len())
+        // Nearly every phrase begins as no word of the sentence does.
+        let begins = phrase.bytes().next()?;
+        if self.begins & mask(begins) == 0 {
+            return None;
+        }
+        let first = &phrase[..phrase.bytes().position(|each| matches!(each, b' ' | b'-')).unwrap_or(phrase.len())];
+        (from..self.words.len()).filter(|at| self.words[*at].0 == first).find_map(|at| {
+            let mut end = at;
+            for wanted in phrase.split([' ', '-']) {
+                if self.words.get(end)?.0 != wanted {
+                    return None;
+                }
+                end += 1;
+            }
+            Some(at..end)
         })
     }
 

@@ -52,11 +52,30 @@ fn spelt_otherwise(words: &[String]) -> Option<Vec<String>> {
     Some(other.split(' ').map(str::to_owned).collect())
 }
 
-/// The columns that a sentence names, in the order of the sentence.
-pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Mention> {
-    let mut found: Vec<Mention> = Vec::new();
-    let mut headings: Vec<(Vec<String>, Place, String)> = Vec::new();
-    for (at, sheet) in draft.sheets.iter().enumerate().filter(|(at, _)| about.reaches(*at)) {
+/// The words of a heading as a sentence may name it, its column, and the heading without what is in brackets.
+type Named = (Vec<String>, Place, String);
+
+/// The headings of a draft by which sentences name its columns.
+pub(super) struct Headings(Vec<Named>);
+
+impl Headings {
+    pub fn of(draft: &Draft) -> Headings {
+        let mut headings = headings_of(draft);
+        // The longest first, so that "Donor number" is not "Donor".
+        headings.sort_by_key(|(words, ..)| std::cmp::Reverse(words.len()));
+        Headings(headings)
+    }
+
+    /// Those that words of a sentence may stand for.
+    fn near(&self, sentence: &Sentence, about: &About) -> Vec<&Named> {
+        let may_be = |(words, place, _): &&Named| about.reaches(place.0) && sentence.may_have(&words[0]);
+        self.0.iter().filter(may_be).collect()
+    }
+}
+
+fn headings_of(draft: &Draft) -> Vec<Named> {
+    let mut headings: Vec<Named> = Vec::new();
+    for (at, sheet) in draft.sheets.iter().enumerate() {
         for (column, of) in sheet.columns.iter().enumerate() {
             let plain = plain_heading(&of.heading);
             let words: Vec<String> = words_of(&plain);
@@ -73,13 +92,23 @@ pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, 
             }
         }
     }
-    // The longest first, so that "Donor number" is not "Donor".
-    headings.sort_by_key(|(words, ..)| std::cmp::Reverse(words.len()));
+    headings
+}
+
+/// The columns that a sentence names, in the order of the sentence.
+pub(super) fn mentions(
+    sentence: &Sentence,
+    language: &Language,
+    (draft, headings): (&Draft, &Headings),
+    about: &About,
+) -> Vec<Mention> {
+    let mut found: Vec<Mention> = Vec::new();
+    let headings = headings.near(sentence, about);
     let mut taken = vec![false; sentence.words.len()];
     // "An e-mail address" is no address.
     let formats = language.formats.iter().filter(|(phrase, _)| phrase.contains(' '));
     let formats: Vec<Range<usize>> = formats.filter_map(|(phrase, _)| sentence.find(phrase)).collect();
-    for (words, place, plain) in &headings {
+    for (words, place, plain) in headings.iter().copied() {
         let mut from = 0;
         while let Some(at) = place_of(sentence, words, from) {
             from = at + 1;
@@ -108,12 +137,7 @@ pub(super) fn mentions(sentence: &Sentence, language: &Language, draft: &Draft, 
 }
 
 /// Words of every day that are headings stand for them beside one that is surely named: `a SKU and a title`.
-fn beside_others(
-    sentence: &Sentence,
-    headings: &[(Vec<String>, Place, String)],
-    formats: &[Range<usize>],
-    found: &mut Vec<Mention>,
-) {
+fn beside_others(sentence: &Sentence, headings: &[&Named], formats: &[Range<usize>], found: &mut Vec<Mention>) {
     let mut sure: Vec<Range<usize>> = found.iter().map(|mention| mention.words.clone()).collect();
     let single: Vec<(usize, Place)> = headings
         .iter()
@@ -270,13 +294,9 @@ fn numbered(sentence: &Sentence, language: &Language, draft: &Draft, known: &[Me
 }
 
 /// `Levels are filled…`, where the headings are Level 1, Level 2 and so on.
-fn numbered_together(
-    sentence: &Sentence,
-    headings: &[(Vec<String>, Place, String)],
-    known: &[Mention],
-) -> Vec<Mention> {
+fn numbered_together(sentence: &Sentence, headings: &[&Named], known: &[Mention]) -> Vec<Mention> {
     let mut found: Vec<Mention> = Vec::new();
-    for (words, place, _) in headings {
+    for (words, place, _) in headings.iter().copied() {
         let [base, number] = words.as_slice() else { continue };
         if number.parse::<u32>().is_err() || base.len() < 3 {
             continue;

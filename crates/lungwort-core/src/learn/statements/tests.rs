@@ -47,8 +47,8 @@ fn read(text: &str) -> Vec<String> {
         text: None,
         digest: String::new(),
     };
-    let known = Entries { template: &template, at: vec![None] };
     let mut draft = draft(HEADINGS);
+    let known = Entries { template: &template, at: vec![None], headings: Headings::of(&draft) };
     let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about: About::Any, of_heading: false };
     let mut before = Vec::new();
     for sentence in sentences(&text.text) {

@@ -48,10 +48,12 @@ fn on_entry(
     texts: &mut Vec<Text>,
 ) {
     let columns = &draft.sheets[drafted].columns;
+    let by_field: HashMap<usize, usize> =
+        columns.iter().enumerate().rev().map(|(at, column)| (column.field, at)).collect();
     let in_line = |row: u64| is_text && sheet.row(row).len() > 1;
     for cell in &sheet.full.cells {
         let at = place(sheet, cell.row, cell.column);
-        let column = columns.iter().position(|column| column.field == cell.column);
+        let column = by_field.get(&cell.column).copied();
         let guide = layout.guide_rows.contains(&cell.row);
         match column {
             // Of a heading, what is in brackets says something.

@@ -11,7 +11,7 @@ fn sheet(name: &str, lines: &str) -> TemplateSheet {
             full.push_text(row, column, text.trim());
         }
     }
-    TemplateSheet { name: name.to_owned(), hidden: false, full }
+    TemplateSheet::new(name.to_owned(), false, full)
 }
 
 fn template(names: &[(&str, &str)]) -> Template {

@@ -7,7 +7,7 @@ use crate::learn::repeats;
 fn sheet(cells: &[(u64, usize, &str)]) -> TemplateSheet {
     let mut full = FullSheet::default();
     cells.iter().for_each(|(row, column, text)| full.push_text(*row, *column, text));
-    TemplateSheet { name: "Sender".to_owned(), hidden: false, full }
+    TemplateSheet::new("Sender".to_owned(), false, full)
 }
 
 fn template(styles: Vec<Style>) -> Template {

@@ -11,7 +11,7 @@ fn sheet(lines: &str) -> TemplateSheet {
             full.push_text(row, column, text.trim());
         }
     }
-    TemplateSheet { name: "S".to_owned(), hidden: false, full }
+    TemplateSheet::new("S".to_owned(), false, full)
 }
 
 fn limited(lines: &str, ranges: &[&str]) -> TemplateSheet {

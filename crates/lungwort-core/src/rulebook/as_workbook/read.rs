@@ -62,8 +62,11 @@ pub fn read(bytes: &[u8]) -> Result<Text, Unread> {
     let grids = grids(&base, &document, &[]);
     let actual: Vec<Actual> =
         grids.iter().filter_map(|grid| sheets.get(grid.name).map(|sheet| on_sheet(grid, sheet))).collect();
+    drop(sheets);
     let mut applied = apply::apply(&mut document, &grids, &actual);
-    let mut text = super::rules::without_declined(&document.to_string());
+    let written = document.to_string();
+    drop(document);
+    let mut text = super::rules::without_declined(&written);
     // A yes counts behind all else: what it goes with may have been changed as well.
     for (line, cells) in actual.iter().filter(|actual| actual.name == "Suggestions").flat_map(|actual| &actual.rows) {
         match super::suggestions::apply(&text, cells) {

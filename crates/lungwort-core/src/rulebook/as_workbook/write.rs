@@ -64,7 +64,11 @@ pub fn write(path: &std::path::Path, text: &str) -> Result<Vec<u8>, NotWritten> 
     // No clock: the same rulebook gives the same bytes.
     let made = ExcelDateTime::from_ymd(2026, 1, 1)?;
     book.set_properties(&DocProperties::new().set_title(format!("Rulebook: {title}")).set_creation_datetime(&made));
-    for grid in grids(text, &document, &words) {
+    // Of wide rulebooks each of these takes as much room as the workbook.
+    drop(rulebook);
+    let grids = grids(text, &document, &words);
+    drop(document);
+    for grid in grids {
         write_grid(book.add_worksheet(), &grid)?;
     }
     write_text(book.add_worksheet(), text)?;

@@ -11,6 +11,7 @@ use crate::rulebook::change::{Changes, Weight};
 use crate::rulebook::listed;
 use std::sync::Arc;
 use std::collections::{HashMap, HashSet};
+use indexmap::IndexSet;
 use crate::finding::{CellProblem, Correction, Expected, codes::cell as cell_codes, codes::value as codes, ranges::thousands};
 use crate::rulebook::list::NearMiss;
 use crate::rulebook::model::Allowed;
@@ -157,22 +158,21 @@ fn list_of(
     let mut ends: HashMap<&str, &str> = HashMap::new();
     let mut circle = None;
     for row in rows() {
-        let code = table.cell(row, column);
-        let mut chain = vec![code];
-        while let Some(further) = next.get(chain[chain.len() - 1]) {
-            if let Some(begins) = chain.iter().position(|known| known == further) {
-                circle.get_or_insert_with(|| chain[begins..].join(", "));
+        // Each code is gone through once, however long the chains are.
+        let mut chain = IndexSet::from([table.cell(row, column)]);
+        while !ends.contains_key(chain[chain.len() - 1])
+            && let Some(further) = next.get(chain[chain.len() - 1])
+        {
+            if let Some(begins) = chain.get_index_of(further) {
+                circle.get_or_insert_with(|| chain.iter().skip(begins).copied().collect::<Vec<_>>().join(", "));
                 break;
             }
-            if let Some(end) = ends.get(further) {
-                chain.push(end);
-                break;
-            }
-            chain.push(further);
+            chain.insert(further);
         }
-        if chain.len() > 1 {
-            ends.insert(code, chain[chain.len() - 1]);
-        }
+        let last = chain[chain.len() - 1];
+        let end = ends.get(last).copied().unwrap_or(last);
+        chain.pop();
+        ends.extend(chain.into_iter().map(|code| (code, end)));
     }
     let replaced = rows().filter_map(|row| {
         let end = ends.get(table.cell(row, column))?;

@@ -1,7 +1,5 @@
 //! What a property compiles with: where its column is in the rulebook, and the columns beside it.
 
-use std::ops::Range;
-
 use super::super::compiler::{Columns, Compiler};
 use super::super::model::{ColumnType, Pattern};
 use super::super::written::{WrittenPatterns, WrittenSheet};
@@ -39,11 +37,9 @@ impl Compiling<'_> {
     /// Where its keys are.
     pub fn key_places(&self) -> KeyPlaces {
         let keys = ALL.iter().flat_map(|property| property.keys()).copied();
-        let place = |key: &'static str| {
-            let span: Range<usize> = self.compiler.source.find(&self.at(key))?;
-            Some((key, span.clone(), self.compiler.source.line_of(span.start)))
-        };
-        KeyPlaces { places: keys.filter_map(place).collect() }
+        let source = &self.compiler.source;
+        let found = source.find_keys(&self.path, keys);
+        KeyPlaces { places: found.map(|(key, span)| (key, span.clone(), source.line_of(span.start))).collect() }
     }
 
     /// Compiles the patterns at a key.

@@ -7,6 +7,7 @@ use jiff::civil::Date;
 use rust_decimal::Decimal;
 
 use crate::cell::Value;
+use crate::steps;
 
 /// What is kept in memory before it is written.
 const BUFFER: usize = 1 << 16;
@@ -64,6 +65,7 @@ impl Cold {
             return one(self.buffer.get(from as usize..).unwrap_or_default());
         }
         let Some(file) = &mut self.file else { return Err(io::ErrorKind::NotFound.into()) };
+        steps::count(1);
         file.seek(SeekFrom::Start(at))?;
         one(file)
     }

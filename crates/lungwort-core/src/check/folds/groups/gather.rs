@@ -7,6 +7,7 @@ use hashbrown::HashMap;
 
 use super::cold::{Packed, take};
 use super::sequence::Ends;
+use super::words::{WORD, Word};
 use super::{Grouping, QUOTE, SameOf};
 use crate::cell::{Value, key, shown};
 use crate::check::folds::Gathering;
@@ -40,16 +41,16 @@ pub(in crate::check::folds) struct Run {
 pub(in crate::check::folds) enum FirstValue {
     #[default]
     None,
+    /// A hash of the value, with `WORD` set.
     Key(u64),
-    /// Boxed, so that the commoner keys take half the room.
-    Number(Box<rust_decimal::Decimal>),
+    Number(rust_decimal::Decimal),
 }
 
 impl FirstValue {
     pub fn of(same: &SameOf<'_>, value: &Value<'_>) -> FirstValue {
         match (value, same.tolerance) {
-            (Value::Number(number), Some(_)) => FirstValue::Number(Box::new(*number)),
-            _ => key::of(value).map_or(FirstValue::None, |key| FirstValue::Key(key as u64)),
+            (Value::Number(number), Some(_)) => FirstValue::Number(*number),
+            _ => key::of(value).map_or(FirstValue::None, |key| FirstValue::Key(key as u64 | WORD)),
         }
     }
 
@@ -58,11 +59,25 @@ impl FirstValue {
         match (self, other) {
             (FirstValue::None, _) | (_, FirstValue::None) => true,
             (FirstValue::Number(one), FirstValue::Number(other)) => {
-                let apart = one.checked_sub(**other).map(|apart| apart.abs());
+                let apart = one.checked_sub(*other).map(|apart| apart.abs());
                 apart.is_some_and(|apart| apart <= same.tolerance.unwrap_or_default())
             }
             (one, other) => one == other,
         }
+    }
+}
+
+impl Word for FirstValue {
+    fn word(&self) -> Option<u64> {
+        match self {
+            FirstValue::None => Some(WORD),
+            FirstValue::Key(key) => Some(*key),
+            FirstValue::Number(_) => None,
+        }
+    }
+
+    fn of_word(word: u64) -> FirstValue {
+        if word == WORD { FirstValue::None } else { FirstValue::Key(word) }
     }
 }
 
@@ -86,7 +101,7 @@ impl Packed for FirstValue {
         Some(match take(record)? {
             [0] => FirstValue::None,
             [1] => FirstValue::Key(u64::from_le_bytes(take(record)?)),
-            [2] => FirstValue::Number(Box::new(Packed::unpack(record)?)),
+            [2] => FirstValue::Number(Packed::unpack(record)?),
             _ => return None,
         })
     }

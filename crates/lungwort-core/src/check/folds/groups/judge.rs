@@ -107,7 +107,7 @@ pub(super) fn keeps(grouping: &Grouping<'_>, state: &State, (group, at): (u32, u
 /// The totals of a group that a rule is over. The group is in memory.
 fn values(grouping: &Grouping<'_>, state: &State, (group, at): (u32, usize)) -> Vec<Value<'static>> {
     let from = state.store.slot(group, grouping.totals.len());
-    grouping.judged[at].2.clone().map(|slot| state.store.totals[from + slot].value()).collect()
+    grouping.judged[at].2.clone().map(|slot| state.store.totals.get(from + slot).value()).collect()
 }
 
 /// What speaks against a group by one rule. Most groups keep to their rules, and nothing is put into words for them.

@@ -82,7 +82,7 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
 fn sums(grouping: &Grouping<'_>, state: &State) -> Option<Vec<Decimal>> {
     let slot = grouping.limits.as_ref()?.sum.as_ref().map(|(.., slot)| *slot);
     let total =
-        |group: u32, slot: usize| state.store.totals[state.store.slot(group, grouping.totals.len()) + slot].value();
+        |group: u32, slot: usize| state.store.totals.get(state.store.slot(group, grouping.totals.len()) + slot).value();
     let one = |group: u32| match slot.map(|slot| total(group, slot)) {
         None => Some(Decimal::ZERO),
         Some(Value::Number(sum)) => Some(sum),

@@ -12,6 +12,7 @@ mod limits;
 mod sequence;
 mod state;
 mod store;
+pub(super) mod words;
 
 use std::sync::Arc;
 

@@ -16,6 +16,7 @@ use crate::check::rows::result::{FIRST_RULE, RowFinding, whole_row};
 use crate::finding::RowSet;
 use crate::finding::codes::rule as codes;
 use crate::rulebook::model::MessagePart;
+use crate::steps;
 
 /// Different texts of columns that have one value that are remembered, to be named where another is found.
 const TEXTS_KEPT: usize = 10_000;
@@ -58,15 +59,23 @@ impl State {
         }
         let Part { runs, names, totals, firsts, ends, differs, mut said, open, without } = part;
         self.without.extend(&without);
+        if self.scattered {
+            std::hint::black_box(self.store.touch(runs.iter().map(|run| run.key), grouping.widths()));
+        }
         let (mut totals, mut firsts, mut ends) = (totals.into_iter(), firsts.into_iter(), ends.into_iter());
         let (mut differs, mut open) = (differs.into_iter().peekable(), open.into_iter().peekable());
         for (at_run, run) in runs.iter().enumerate() {
+            steps::count(1);
             let (group, is_new) = self.group(run, &names, grouping, with);
             let store = &mut self.store;
             let (from, follows) = (store.slot(group, grouping.totals.len()), store.slot(group, grouping.follows.len()));
             for place in 0..grouping.totals.len() {
                 let Some(total) = totals.next() else { break };
-                if is_new { push_tightly(&mut store.totals, total) } else { store.totals[from + place].merge(total) }
+                if is_new {
+                    store.totals.push(total);
+                } else {
+                    store.totals.change(from + place, |known| known.merge(total));
+                }
             }
             for place in 0..grouping.same.len() {
                 let Some((first, row)) = firsts.next() else { break };
@@ -187,18 +196,18 @@ impl State {
     ) {
         let same = &grouping.same[place];
         if is_new {
-            push_tightly(&mut self.store.firsts, FirstValue::None);
+            self.store.firsts.push(FirstValue::None);
         }
         let at = self.store.slot(group, grouping.same.len()) + place;
-        let known = &mut self.store.firsts[at];
-        if *known == FirstValue::None {
+        let known = self.store.firsts.get(at);
+        if known == FirstValue::None {
             if let FirstValue::Key(key) = value
                 && self.texts.len() < TEXTS_KEPT
                 && !self.texts.contains_key(&(place, key))
             {
                 self.texts.insert((place, key), with.text(row, same.column).trim().into());
             }
-            *known = value;
+            self.store.firsts.change(at, |known| *known = value);
         } else if !known.is_same(&value, same) {
             self.differs(grouping, group, place, row, with);
         }
@@ -210,9 +219,9 @@ impl State {
             return;
         }
         let same = &grouping.same[place];
-        let first = match &self.store.firsts[self.store.slot(group, grouping.same.len()) + place] {
+        let first = match self.store.firsts.get(self.store.slot(group, grouping.same.len()) + place) {
             FirstValue::Number(number) => Some(number.normalize().to_string()),
-            FirstValue::Key(key) => self.texts.get(&(place, *key)).map(|text| shown::quoted(text)),
+            FirstValue::Key(key) => self.texts.get(&(place, key)).map(|text| shown::quoted(text)),
             FirstValue::None => None,
         };
         let sheet = with.judge.sheet;
@@ -264,6 +273,7 @@ impl State {
         }
         if !scattered.is_empty() {
             scattered.sort_unstable();
+            steps::count(self.row_of.len());
             for (row, group) in self.row_of.iter().enumerate().filter(|(_, group)| **group > 0) {
                 if scattered.binary_search(&(group - 1)).is_ok() {
                     found.entry(group - 1).or_default().add(row as u64, row as u64);

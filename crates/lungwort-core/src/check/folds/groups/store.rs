@@ -8,6 +8,7 @@ use super::QUOTE;
 use super::cold::{Cold, Packed, pack_text};
 use super::gather::FirstValue;
 use super::sequence::Ends;
+use super::words::Words;
 use crate::check::folds::total::Total;
 
 /// Groups that come back, or that in turn cannot go, before all stay: from then on their rows count as scattered.
@@ -46,8 +47,8 @@ pub struct Store {
     warm: Vec<Warm>,
     names: String,
     /// For each group in memory, one a total.
-    pub totals: Vec<Total>,
-    pub firsts: Vec<FirstValue>,
+    pub totals: Words<Total>,
+    pub firsts: Words<FirstValue>,
     pub ends: Vec<Ends>,
     cold: Cold,
     /// How many have come back.
@@ -84,6 +85,16 @@ impl Store {
 
     pub fn find(&self, key: u128) -> Option<u32> {
         self.index.find(key as u64, |at| self.has(*at, key)).copied()
+    }
+
+    /// Looks at what is kept of some groups, so that it is near when each is absorbed: these lists are larger than any cache,
+    /// and one look after the other would wait for each.
+    pub fn touch(&self, keys: impl Iterator<Item = u128>, [totals, firsts, _]: [usize; 3]) -> u64 {
+        let seen = keys.filter_map(|key| self.place(self.find(key)?)).map(|place| {
+            let rows = u64::from(self.warm[place].rows);
+            rows ^ self.totals.touch(place * totals) ^ self.firsts.touch(place * firsts)
+        });
+        seen.fold(0, |all, one| all ^ one)
     }
 
     /// A new group, still without rows and totals.
@@ -192,8 +203,8 @@ impl Store {
         let [totals, firsts, ends] = grouping.widths().map(|width| place * width);
         let mut record = Vec::with_capacity(64);
         pack_text(self.kept(group), &mut record);
-        let packs = self.totals[totals..].iter().all(|total| total.pack(&mut record))
-            && self.firsts[firsts..].iter().all(|first| first.pack(&mut record))
+        let packs = self.totals.from(totals).all(|total| total.pack(&mut record))
+            && self.firsts.from(firsts).all(|first| first.pack(&mut record))
             && self.ends[ends..].iter().all(|end| end.pack(&mut record));
         if !packs {
             return;
@@ -253,8 +264,8 @@ impl Store {
         self.lost |= name.is_none();
         let place = self.add_warm(rows, name.as_deref().unwrap_or_default());
         let [totals, firsts, ends] = grouping.widths();
-        (0..totals).for_each(|_| push_tightly(&mut self.totals, Total::unpack(record).unwrap_or(Total::TooLarge)));
-        (0..firsts).for_each(|_| push_tightly(&mut self.firsts, FirstValue::unpack(record).unwrap_or_default()));
+        (0..totals).for_each(|_| self.totals.push(Total::unpack(record).unwrap_or(Total::TooLarge)));
+        (0..firsts).for_each(|_| self.firsts.push(FirstValue::unpack(record).unwrap_or_default()));
         (0..ends).for_each(|_| push_tightly(&mut self.ends, Ends::unpack(record).unwrap_or_default()));
         self.groups[group as usize].place = place;
     }

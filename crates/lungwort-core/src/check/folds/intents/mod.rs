@@ -487,7 +487,7 @@ impl Intents<'_> {
         };
         let cells =
             if outcome == Outcome::Changed { row.changes.iter().filter_map(cell).collect() } else { Vec::new() };
-        let kind = self.sheet.kinds.as_ref().map(|kinds| Arc::from(with.text(row.row, kinds.column).trim()));
+        let kind = self.sheet.kinds.as_ref().map(|kinds| kinds.named(with.text(row.row, kinds.column)));
         RowPlan {
             outcome,
             key: match &row.element {

@@ -1,13 +1,14 @@
 //! Rows that belong to each other in a circle.
 
 use foldhash::fast::FixedState;
-use hashbrown::HashSet;
+use hashbrown::{HashMap, HashSet};
 
-use super::{Family, State};
+use super::{Family, State, Waiting};
 use crate::check::folds::Placed;
 use crate::check::problem::about_column;
 use crate::finding::codes::shape as codes;
 use crate::finding::{Place, RowSet};
+use crate::steps;
 
 impl Family<'_> {
     /// Rows that belong to each other in a circle; returns them all.
@@ -20,6 +21,7 @@ impl Family<'_> {
         for (walk, waiting) in (1_u32..).zip(&state.waiting) {
             let mut at = waiting.member;
             while walks[at as usize] == 0 {
+                steps::count(1);
                 walks[at as usize] = walk;
                 match state.members[at as usize].above.checked_sub(1) {
                     Some(above) => at = above,
@@ -31,6 +33,7 @@ impl Family<'_> {
                 let mut rows = RowSet::default();
                 let start = at;
                 loop {
+                    steps::count(1);
                     members.insert(at);
                     let number = state.members[at as usize].number;
                     rows.add(number, number);
@@ -43,9 +46,12 @@ impl Family<'_> {
             }
         }
         let waiting = std::mem::take(&mut state.waiting);
+        let number_of = |each: &Waiting| state.members[each.member as usize].number;
+        let by_number: HashMap<u64, &Waiting, FixedState> =
+            waiting.iter().rev().map(|each| (number_of(each), each)).collect();
         for rows in found {
             let first = rows.ranges().first().map_or(0, |(first, _)| *first);
-            let of = waiting.iter().find(|each| state.members[each.member as usize].number == first);
+            let of = by_number.get(&first);
             let words = rows.words(20);
             let message = match rows.rows() {
                 1 => "The row belongs to itself.".to_owned(),
@@ -56,6 +62,7 @@ impl Family<'_> {
             let member = of.map_or(0, |of| of.member);
             state.said.push((member, Placed { place, problem, key: of.and_then(|of| of.key.clone()) }));
         }
+        drop(by_number);
         state.waiting = waiting;
         members
     }

@@ -184,6 +184,7 @@ impl Fold for Family<'_> {
     fn absorb(&self, state: &mut State, part: Vec<RowOf>, with: &mut Absorbing<'_, '_>) {
         state.fields = self.parents.choices.iter().map(|(column, _)| with.header.field_of[*column]).collect();
         for row in part {
+            crate::steps::count(1);
             let member = state.member(&row);
             self.head(state, member, &row, with);
             let above = match row.names {
