@@ -79,3 +79,68 @@ pub const PARTS: usize = 1_000;
 pub const RULEBOOK_SHEETS: usize = 1_000;
 /// The columns that a sheet can have.
 pub const MOST_COLUMNS: usize = 16_384;
+
+/// The first rows of a sheet that are kept to choose a rulebook by, in bytes; where they are larger, there are fewer of them.
+pub const LARGEST_TOP: usize = 48 << 20;
+/// Of what comes through a pipe, the bytes that stay in memory; the rest is in a temporary file.
+pub const PIPED_IN_MEMORY: usize = 1 << 20;
+/// Places of invalid bytes that are kept; the rest are counted by the replacement characters they leave.
+pub const INVALID_PLACES: usize = 100_000;
+/// Hidden rows that are remembered one by one.
+pub const HIDDEN_ROWS: usize = 10_000;
+/// Styles of single cells of a sheet that are remembered.
+pub const STYLED_ROWS: usize = 20_000;
+/// Texts a workbook may share, in bytes.
+pub const SHARED_TEXTS: usize = 1 << 30;
+/// The longest tag or cell text of a workbook, in bytes.
+pub const LONGEST_MARKUP: usize = 32 << 20;
+/// The largest part of a workbook that is read as a whole, in bytes.
+pub const LARGEST_SMALL_PART: u64 = 64 << 20;
+/// How many times its packed size a large part of a workbook may have. Sheets of real data come to ten or twenty.
+pub const DENSEST_PART: u64 = 200;
+/// Cells that one repeated row of an open workbook may come to. A row that somebody filled to the end of the sheet says the same in every row.
+pub const REPEATED_ROWS: u64 = 2_000_000;
+/// Repeated rows with more cells count a few times only.
+pub const WIDEST_REPEATED: u64 = 2_000;
+/// How deeply the parts of a condition may be nested: reading it takes room on the stack for each.
+pub const DEEPEST_CONDITION: usize = 60;
+/// How many operators of a condition may follow each other on one level, AND and OR apart.
+pub const OPERATORS_IN_TURN: usize = 200;
+/// The longest text that a function of a condition makes, in bytes.
+pub const LONGEST_MADE: usize = 1 << 20;
+/// The most made-up rows on which a condition is tried for advice: enough for a handful of columns with a handful of values each.
+pub const EXAMPLES_TRIED: usize = 40_000;
+/// The most cells of a sheet of a rulebook's workbook.
+pub const RULEBOOK_CELLS: usize = 2_000_000;
+/// The most files in a folder that are held against the digest of a template.
+pub const TEMPLATE_COPIES: usize = 200;
+/// The largest of them, in bytes.
+pub const LARGEST_COPY: u64 = 50_000_000;
+/// How often a column may be repeated.
+pub const REPEATED_COLUMNS: u32 = 1_000;
+/// How deep the folders in a folder of attachments are looked into.
+pub const FOLDER_DEPTH: usize = 8;
+/// Wrong values whose judgement a column remembers; a wrong value repeated thousands of times is judged once.
+pub const REMEMBERED_VALUES: usize = 500;
+/// Rows above the headings that are held against the template.
+pub const ROWS_ABOVE: usize = 10_000;
+/// Cells of a template's sheet that are looked at.
+pub const TEMPLATE_CELLS: usize = 50_000;
+/// Different texts of columns that have one value that are remembered, to be named where another is found.
+pub const GROUP_TEXTS: usize = 10_000;
+/// Groups that come back, or that in turn cannot go, before all stay: from then on their rows count as scattered.
+pub const GROUPS_RETURNED: u32 = 1_000;
+/// The most ranges that are kept as such; more are kept as a compressed set of rows.
+pub const ROW_RANGES: usize = 4_096;
+/// Different values that are reported apart in one cause; findings with further values are still counted.
+pub const VALUES_OF_CAUSE: usize = 1_000;
+/// Causes that are reported apart; what belongs to none of them is counted together.
+pub const CAUSES: usize = 5_000;
+/// The most filled cells of a template's sheet that is learned from.
+pub const LEARNED_CELLS: usize = 300_000;
+/// The most rows of accepted files that are learned from.
+pub const ACCEPTED_ROWS: usize = 50_000;
+/// A cell of a template with a longer text, in characters, is a page, and read as far as this.
+pub const LONGEST_TEXT: usize = 20_000;
+/// Rows of a sheet that are looked through for labels of a cover.
+pub const LABEL_ROWS: u64 = 500;

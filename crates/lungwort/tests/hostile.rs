@@ -6,30 +6,10 @@
 
 mod support;
 
+use support::limited::run;
 use support::{Folder, Ran, books};
 
 const SHEET: &str = "[[sheet]]\nkey = ['A']\ncolumn = [{ heading = 'A' }, { heading = 'B' }, { heading = 'C' }]\n";
-
-/// Runs the program under the limits, where there are any.
-fn run(folder: &Folder, arguments: &[&str]) -> Ran {
-    #[cfg(unix)]
-    {
-        let program = env!("CARGO_BIN_EXE_lungwort");
-        let limits = format!("ulimit -t 40; ulimit -v 1200000; exec '{program}' \"$@\"");
-        let output = std::process::Command::new("sh")
-            .current_dir(folder.path())
-            .args(["-c", &limits, "lungwort"])
-            .args(arguments)
-            .env_remove("NO_COLOR")
-            .output()
-            .unwrap();
-        let said = |bytes: Vec<u8>| String::from_utf8_lossy(&bytes).into_owned();
-        let status = output.status.code().unwrap_or_else(|| panic!("{arguments:?}: {:?}", output.status));
-        Ran { status, stdout: said(output.stdout), stderr: said(output.stderr) }
-    }
-    #[cfg(not(unix))]
-    folder.run(arguments)
-}
 
 fn check(folder: &Folder, file: &str) -> Ran {
     run(folder, &["check", file, "-r", "t.rulebook.toml", "--today", "2026-11-26"])

@@ -120,6 +120,13 @@ fn some_columns_cannot_be_changed() {
     let proposed =
         folder(&intent, "C,A-1,Fabaceae,1200,BOX,,\n").check(&[]).json()["findings"][0]["correction"].clone();
     assert_eq!((proposed["value"].as_str(), proposed["certainty"].as_str()), (Some("Rosaceae"), Some("likely")));
+    // The row that creates it again is there, and the one that removes it is not.
+    assert_eq!(
+        said(&intent, "N,A-2,Fabaceae,800,BOX,,\n"),
+        [
+            "already-held 2 No is \"A-2\": the row asks for a new record, and this one is held already. To change Unit, a row above it must remove the record first."
+        ]
+    );
     // Both rows are there.
     assert_eq!(codes(&intent, "R,A-2,,,,,\nN,A-2,Fabaceae,800,BOX,,\n"), Vec::<String>::new());
 }

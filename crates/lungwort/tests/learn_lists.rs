@@ -3,7 +3,7 @@
 
 mod support;
 
-use support::Folder;
+use support::{Folder, books};
 
 const HEADINGS: &str = "Accession number,Donor number,Donor e-mail,Family,Seeds\n";
 const FAMILIES: [&str; 6] = ["Rosaceae", "Fabaceae", "Poaceae", "Asteraceae", "Lamiaceae", "Apiaceae"];
@@ -77,4 +77,30 @@ fn a_list_that_cannot_be_read_is_named_with_the_reason() {
     assert!(ran.stderr.contains("none.csv: there is no such file"), "{}", ran.stderr);
     let over = folder.run(&["learn", "t-template.csv", "--reference", "donors.csv", "-o", "donors.csv", "--force"]);
     assert_eq!(over.status, 2, "{}", over.stdout);
+}
+
+#[test]
+fn what_is_to_be_as_in_a_list_is_checked_against_the_export_that_is_given() {
+    let folder = Folder::new();
+    let said = "Donor number exactly as in the donor register.|||\nDie Gattung genau wie im Register.|||\nShelf must be written exactly as on the label.|||\n";
+    folder.write("t.xlsx", books::table("Lots", &format!("{said}Lot|Donor number|Gattung|Shelf")));
+    folder.write("donors.csv", "Donor number,Name\nD-1,Ann\nD-2,Bob\n");
+    folder.write("taxa.csv", "Gattung,Familie\nPrimula,P\n");
+    let ran = folder.run(&["learn", "t.xlsx", "--no-ask", "-o", "t.rulebook.toml"]);
+    assert!(
+        ran.stdout.contains("3 sentences that oblige") && ran.stdout.contains("3 for you to read"),
+        "{}",
+        ran.stdout
+    );
+    assert!(
+        ran.stdout.contains("Donor number and Gattung: the template says that the values are in a list"),
+        "{}",
+        ran.stdout
+    );
+    let lists = ["--reference", "donors.csv", "--reference", "taxa.csv"];
+    let ran = folder.run(&[&["learn", "t.xlsx", "--no-ask", "-o", "t.rulebook.toml", "--force"][..], &lists].concat());
+    assert!(ran.stdout.contains("1 for you to read"), "{}", ran.stdout);
+    folder.write("rows.csv", "Lot,Donor number,Gattung,Shelf\n1,D-2,Primula,a\n2,D-3,Primla,b\n");
+    let ran = folder.run(&["check", "rows.csv", "-r", "t.rulebook.toml", "--format", "csv"]);
+    assert_eq!(ran.stdout.matches("off-list").count(), 2, "{}", ran.stdout);
 }

@@ -7,11 +7,8 @@ use super::operator::{Arithmetic, Comparison};
 use super::syntax::{Call, Node, NodeKind, Operator};
 use super::token::{Placed, Token, tokens};
 use crate::cell::fold;
-
-/// Parts may be nested so deeply.
-const DEEPEST: usize = 60;
-/// So many operators may follow each other on one level, AND and OR apart.
-const LONGEST: usize = 200;
+use crate::limits::DEEPEST_CONDITION;
+use crate::limits::OPERATORS_IN_TURN;
 
 /// What binds how tightly, the loosest first; `NOT` is between AND and IS.
 const OR: u8 = 1;
@@ -182,14 +179,14 @@ impl Parser {
     /// An expression whose operators all bind at least so tightly.
     fn expression(&mut self, tightest: u8) -> Parsed {
         self.depth += 1;
-        if self.depth > DEEPEST {
+        if self.depth > DEEPEST_CONDITION {
             return Err(self.too_deep());
         }
         let mut left = self.prefix()?;
         let mut links = 0;
         while let Some(ahead) = self.ahead(tightest) {
             links += usize::from(!matches!(ahead, Ahead::Joined(..)));
-            if links > LONGEST {
+            if links > OPERATORS_IN_TURN {
                 return Err(self.too_deep());
             }
             left = self.joined(left, ahead)?;

@@ -10,13 +10,11 @@ use rust_decimal::Decimal;
 use super::expression::{Expression, Pattern};
 use super::{Condition, ListedRow, Truth};
 use crate::cell::{Kind, Value};
+use crate::limits::EXAMPLES_TRIED;
 use crate::limits::WITNESSES;
 
 /// A value for each column that the condition names.
 pub type Witness = Vec<(usize, Value<'static>)>;
-
-/// The most rows that are tried: enough for a handful of columns with a handful of values each.
-const MOST_TRIED: usize = 40_000;
 
 /// The first row found where the condition is true, and the first where it is false. `extra` gives values
 /// that a column is known to take; `kind` its kind. A pass with all cells filled is preferred.
@@ -52,7 +50,7 @@ pub fn try_rows(
     let width = columns.last().map_or(0, |last| last + 1);
     let mut values = vec![Value::Blank; width];
     let mut odometer = vec![0_usize; columns.len()];
-    for _ in 0..MOST_TRIED {
+    for _ in 0..EXAMPLES_TRIED {
         for (slot, column) in odometer.iter().zip(columns) {
             values[*column] = candidates[column][*slot].clone();
         }

@@ -7,13 +7,11 @@ use hashbrown::HashMap;
 
 use super::codes::{Stage, template, value};
 use super::{Finding, Problem, RowSet, Severity, Topic};
+use crate::limits::CAUSES;
+use crate::limits::VALUES_OF_CAUSE;
 
-/// Different values that are reported apart in one cause; findings with further values are still counted.
-const VALUES_KEPT: usize = 1_000;
 /// Keys that are named for one cause.
 const KEYS_KEPT: usize = 5;
-/// Causes that are reported apart; what belongs to none of them is counted together.
-const CAUSES_KEPT: usize = 5_000;
 
 /// A value and how often it was found.
 #[derive(Debug, Clone)]
@@ -115,8 +113,8 @@ impl Causes {
         let at = match self.index.get(&key) {
             Some(at) => *at,
             // What is wrong with the file as a whole may explain all the rest, and is never one among too many.
-            None if self.causes.len() >= CAUSES_KEPT && finding.problem.topic != Topic::File
-                || self.causes.len() >= 2 * CAUSES_KEPT =>
+            None if self.causes.len() >= CAUSES && finding.problem.topic != Topic::File
+                || self.causes.len() >= 2 * CAUSES =>
             {
                 self.beyond += 1;
                 return;
@@ -243,7 +241,7 @@ impl Cause {
         let Some(value) = &finding.value else { return };
         match self.index.get(value) {
             Some(at) => self.values[*at].count += 1,
-            None if self.values.len() < VALUES_KEPT => {
+            None if self.values.len() < VALUES_OF_CAUSE => {
                 self.index.insert(value.clone(), self.values.len());
                 self.values.push(ValueCount { value: value.clone(), count: 1, problem: Arc::clone(&finding.problem) });
             }

@@ -1,12 +1,11 @@
 //! Rows as compressed ranges: `14, 20-26, 31`.
 
+use crate::limits::ROW_RANGES;
 use crate::steps;
 use roaring::RoaringTreemap;
 
 /// The most ranges that are handed out; the rows beyond are counted.
 const LISTED: usize = 200;
-/// The most ranges that are kept as such; more are kept as a compressed set of rows.
-const RANGES: usize = 4_096;
 
 /// A set of rows, taken in in any order.
 #[derive(Debug, Clone)]
@@ -48,7 +47,7 @@ impl RowSet {
                 };
                 ranges.splice(from..to, [whole]);
                 steps::count(ranges.len() - from);
-                if ranges.len() > RANGES {
+                if ranges.len() > ROW_RANGES {
                     let mut rows = RoaringTreemap::new();
                     for (first, last) in ranges.drain(..) {
                         rows.insert_range(first..=last);

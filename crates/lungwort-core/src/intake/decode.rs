@@ -5,12 +5,11 @@ use std::io::{self, Read};
 
 use super::readings;
 use crate::encoding::{Encoding, PieceDecoder, Step};
+use crate::limits::INVALID_PLACES;
 use chardetng::{EncodingDetector, Iso2022JpDetection, Utf8Detection};
 
 /// Bytes read at a time; they stay in the processor's cache until they are text.
 const STAGE: usize = 128 * 1024;
-/// Places of invalid bytes that are kept; the rest are counted by the replacement characters they leave.
-const INVALID_KEPT: usize = 100_000;
 
 /// How an encoding was come by.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -234,7 +233,7 @@ impl<R: Read> Decoder<R> {
     }
 
     fn note_invalid(&mut self, offset: u64, at: u64) {
-        if self.invalid.len() < INVALID_KEPT {
+        if self.invalid.len() < INVALID_PLACES {
             self.invalid.push(Invalid { offset, at });
         }
     }

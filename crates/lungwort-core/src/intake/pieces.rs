@@ -3,9 +3,7 @@
 use std::io;
 
 use super::{Chunk, Rows};
-
-/// The most text of a top; a sheet whose first rows are larger has fewer of them in it.
-const LARGEST_TOP: usize = 48 << 20;
+use crate::limits::LARGEST_TOP;
 
 /// Reads on until there are at least so many rows, or no more. `None` where there are none at all.
 ///

@@ -15,10 +15,9 @@ use super::kind::is_relative;
 use super::workbook::Workbook;
 use super::{BookError, Chunks, Content, Decoder, ReadOptions, content_of};
 use crate::encoding::{Encoding, Step};
+use crate::limits::PIPED_IN_MEMORY;
 use crate::limits::SMALL_FILE;
 
-/// Of a stream, what is kept in memory.
-const KEPT_IN_MEMORY: usize = 1 << 20;
 /// Bytes that tell what a file is.
 const TELLING: u64 = 4096;
 
@@ -166,8 +165,8 @@ impl Source {
     /// [`OpenError::Io`], also where the temporary file cannot be written.
     pub fn stream(name: String, stream: &mut dyn Read) -> Result<Source, OpenError> {
         let mut head = Vec::new();
-        stream.take(KEPT_IN_MEMORY as u64).read_to_end(&mut head)?;
-        if head.len() < KEPT_IN_MEMORY {
+        stream.take(PIPED_IN_MEMORY as u64).read_to_end(&mut head)?;
+        if head.len() < PIPED_IN_MEMORY {
             return Source::memory(name, head.into());
         }
         let mut file = tempfile::NamedTempFile::new()?;

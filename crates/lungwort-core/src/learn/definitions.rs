@@ -57,9 +57,9 @@ fn tells(heading: &str) -> Option<Tells> {
         Some(Tells::Example)
     } else if has(&["allowed", "permitted", "valid", "values", "code", "list", "options"]) {
         Some(Tells::Values)
-    } else if has(&["required", "mandatory", "obligation", "optional", "must"]) {
+    } else if has(&["required", "mandatory", "obligat", "compulsory", "optional", "must", "needed"]) {
         Some(Tells::Required)
-    } else if has(&["format", "type"]) {
+    } else if has(&["format", "type", "content"]) {
         Some(Tells::Format)
     } else if has(&[
         "description",
@@ -70,6 +70,8 @@ fn tells(heading: &str) -> Option<Tells> {
         "meaning",
         "help",
         "comment",
+        "remark",
+        "rule",
         "instruction",
         "what",
     ]) {

@@ -75,6 +75,8 @@ pub struct DraftColumn {
     pub name: String,
     /// Whether the template says that it may be blank.
     pub optional: bool,
+    /// The sentence by which its values are those of a list of the receiving side, and where it is.
+    pub as_held: Option<(String, String)>,
     /// The values of its drop-down.
     pub values: Vec<String>,
     /// Its keys.

@@ -5,12 +5,11 @@ use super::names::unique_names;
 use super::source::{Template, TemplateSheet};
 use crate::cell::fold::fold;
 use crate::intake::workbook::FullCell;
+use crate::limits::LABEL_ROWS;
 use crate::rulebook::toml_text::quoted;
 
 /// Labels of one cover are no farther below each other.
 const FAR_BELOW: u64 = 40;
-/// Rows of a sheet that are looked through for labels.
-const SEARCHED: u64 = 500;
 /// A label is no longer than this.
 const LONGEST: usize = 60;
 
@@ -53,7 +52,7 @@ pub fn labels(template: &Template, sheet: &TemplateSheet, before: u64) -> Vec<Dr
     let may_be_filled = |cell: &FullCell| {
         cover.is_some_and(|(column, row)| cell.column == column && cell.row >= row && sheet.has_few(cell.row, 2))
     };
-    for cell in sheet.full.cells.iter().take_while(|cell| cell.row < before.min(SEARCHED)) {
+    for cell in sheet.full.cells.iter().take_while(|cell| cell.row < before.min(LABEL_ROWS)) {
         let text = cell.text.trim();
         let value_column = sheet.merged_at(cell.row, cell.column).map_or(cell.column, |range| range.last_column) + 1;
         let is_filled = !sheet.text(cell.row, value_column).is_empty();

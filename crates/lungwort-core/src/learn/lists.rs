@@ -6,11 +6,12 @@
 use std::collections::HashMap;
 use std::path::{Path, PathBuf};
 
-use super::draft::{Confidence, DraftList, DraftRule, DraftSheet};
+use super::draft::{Confidence, Draft, DraftList, DraftRule, DraftSheet, Unread};
 use super::names::plain_name;
 use super::path_from;
 use super::samples::SampleRows;
 use crate::cell::fold::fold;
+use crate::rulebook::listed;
 use crate::rulebook::reference::{Table, Wanted, WrittenReference, read};
 use crate::rulebook::toml_text::{key, quoted};
 
@@ -99,6 +100,50 @@ pub(super) fn learn(lists: &[NamedList], sheet: &mut DraftSheet, samples: &Sampl
             let source = format!("all {} values are in the column {heading} of {}", each.support, list.file);
             sheet.columns[each.column].lines.set("allowed", value, source, confidence(each.support));
         }
+    }
+}
+
+/// Columns whose values are in a list of the receiving side, as the template says: in the one list that has a column with
+/// their heading, where such a list is given. Else the sentence is left to be read.
+pub(super) fn as_said(lists: &[NamedList], draft: &mut Draft) {
+    let mut wanting: Vec<String> = Vec::new();
+    for sheet in &mut draft.sheets {
+        let looked_up = sheet.rules.iter().filter(|rule| rule.kind == "lookup").flat_map(|rule| &rule.lines);
+        let keys: Vec<String> = looked_up.filter(|(of, _)| of == "keys").map(|(_, value)| value.clone()).collect();
+        for column in &mut sheet.columns {
+            let Some((text, source)) = column.as_held.take() else { continue };
+            let place = source.split(": ").next().unwrap_or_default().to_owned();
+            let own = key(&column.name);
+            let is_key = keys.iter().any(|keys| keys.contains(&format!("{{ {own} = ")));
+            if column.lines.has("allowed") || is_key {
+                continue;
+            }
+            let heading = fold(super::statements::heading_words(&column.heading).trim());
+            let has = |list: &&NamedList| list.table.headings().iter().any(|there| fold(there) == heading);
+            let mut having: Vec<&NamedList> = lists.iter().filter(has).collect();
+            if having.len() > 1 {
+                // Of several, the one that the sentence names.
+                let words = fold(&text);
+                having.retain(|list| list.name.split('_').any(|word| word.len() > 3 && words.contains(&fold(word))));
+            }
+            let [list] = having.as_slice() else {
+                wanting.push(column.heading.trim().to_owned());
+                draft.unread.push(Unread { text, place });
+                continue;
+            };
+            let there = list.table.headings().iter().find(|there| fold(there) == heading).cloned().unwrap_or_default();
+            let value = format!("{{ reference = {}, column = {} }}", quoted(&list.name), quoted(&there));
+            column.lines.set("allowed", value, source, Confidence::Known);
+            if !draft.lists.iter().any(|known| known.name == list.name) {
+                draft.lists.push(DraftList { name: list.name.clone(), file: list.file.clone() });
+            }
+        }
+    }
+    if !wanting.is_empty() {
+        draft.look_first.push(format!(
+            "{}: the template says that the values are in a list of the receiving side; give its export with --reference, and they are checked",
+            listed(&wanting, "and")
+        ));
     }
 }
 

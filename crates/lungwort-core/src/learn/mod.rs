@@ -161,6 +161,7 @@ pub fn learn_with(
     }
     about(&template, &entries, template_path, beside, &mut draft);
     from_samples(sample_paths, &lists, &mut draft)?;
+    lists::as_said(&lists, &mut draft);
     for sheet in &mut draft.sheets {
         keys::key(sheet);
         repeats::learn(sheet, &mut draft.look_first);

@@ -7,9 +7,8 @@ use crate::cell::fold::fold;
 use crate::intake::cells::Stored;
 use crate::intake::pieces::read_top;
 use crate::intake::{Chunk, OpenError, ReadOptions, Rows, Source};
+use crate::limits::ACCEPTED_ROWS;
 
-/// The most rows that are looked at.
-const MOST_ROWS: usize = 50_000;
 /// Rows looked through for the headings.
 const TOP: usize = 30;
 
@@ -54,7 +53,7 @@ fn take(rows: &mut dyn Rows, sheets: &[DraftSheet], samples: &mut [SampleRows]) 
     let mut chunk = first;
     loop {
         for row in skip.min(chunk.row_count())..chunk.row_count() {
-            if table.rows.len() < MOST_ROWS && !chunk.is_blank(row) {
+            if table.rows.len() < ACCEPTED_ROWS && !chunk.is_blank(row) {
                 table.rows.push(cells(&chunk, row, &fields, &mut table.true_dates));
             }
         }

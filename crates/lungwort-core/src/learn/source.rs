@@ -6,9 +6,7 @@ use std::sync::OnceLock;
 
 use crate::intake::workbook::{CellRange, FullSheet, Style, Validation, Workbook, read_place};
 use crate::intake::{Chunk, OpenError, ReadOptions, Source};
-
-/// The most filled cells of a sheet that are looked at.
-const MOST_CELLS: usize = 300_000;
+use crate::limits::LEARNED_CELLS;
 
 /// A template.
 pub struct Template {
@@ -66,7 +64,7 @@ impl Template {
         let mut sheets = Vec::new();
         for at in 0..book.sheets.len() {
             let entry = book.sheets[at].clone();
-            let mut full = book.full_sheet(at, MOST_CELLS)?;
+            let mut full = book.full_sheet(at, LEARNED_CELLS)?;
             // Nearly always they are in this order already.
             full.styles.sort_by_key(|(row, column, _)| (*row, *column));
             sheets.push(TemplateSheet::new(entry.name, entry.hidden, full));
@@ -90,7 +88,7 @@ impl Template {
         while let Some(chunk) = chunks.next_chunk(spare)? {
             for row in 0..chunk.row_count() {
                 for (column, text) in chunk.row_texts(row).into_iter().enumerate() {
-                    if !text.is_empty() && full.cells.len() < MOST_CELLS {
+                    if !text.is_empty() && full.cells.len() < LEARNED_CELLS {
                         full.push_text(chunk.row_number(row), column, text);
                     }
                 }

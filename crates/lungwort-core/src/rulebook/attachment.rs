@@ -9,9 +9,8 @@ use unicode_normalization::UnicodeNormalization;
 use url::Url;
 
 use crate::cell::fold;
+use crate::limits::FOLDER_DEPTH;
 
-/// Folders below the folder that are looked into.
-const DEPTH: usize = 8;
 /// Bytes by which the kind of a content is recognised.
 const RECOGNISED_BY: u64 = 8_192;
 /// A folder of more files is not searched for slips.
@@ -35,7 +34,7 @@ impl Files {
     /// Lists a folder, and those below it.
     pub fn in_folder(folder: &Path) -> Files {
         let mut files = Files { is_there: folder.is_dir(), ..Files::default() };
-        files.list(folder, "", DEPTH);
+        files.list(folder, "", FOLDER_DEPTH);
         files
     }
 

@@ -11,19 +11,14 @@ use super::property::{self, Compiling};
 use super::written::{
     WrittenEditionPlace, WrittenFile, WrittenRulebook, WrittenSheet, WrittenSumLimit, WrittenTemplate,
 };
-use super::{
-    answer, block, compile_rule, intent, kinds, lookup, optional, outside, parents, parts, record, repeat, set,
-};
+use super::{answer, block, compile_rule, intent, kinds, lookup, optional, outside, parents, parts, record, set};
 use crate::condition::Formula;
 use crate::encoding::{self, Encoding};
 use crate::finding::ranges::thousands;
 use crate::intake::Source;
 use crate::intake::dialect::delimiter_byte;
 use crate::intake::workbook::read_place;
-
-/// The most files in a folder that are held against a digest, and the largest of them.
-const MOST_COPIES: usize = 200;
-const LARGEST_COPY: u64 = 50_000_000;
+use crate::limits::{LARGEST_COPY, TEMPLATE_COPIES};
 
 /// A file beside one that is not there, of the same ending and with the digest that it had: `lots (1).xlsx`.
 fn copy_of(named: &Path, digest: &str) -> Option<PathBuf> {
@@ -39,7 +34,7 @@ fn copy_of(named: &Path, digest: &str) -> Option<PathBuf> {
         let found = Source::regular(path).ok().and_then(|source| source.digest().ok());
         found.is_some_and(|found| found.eq_ignore_ascii_case(digest))
     };
-    beside.iter().filter(alike).take(MOST_COPIES).find(is_it).cloned()
+    beside.iter().filter(alike).take(TEMPLATE_COPIES).find(is_it).cloned()
 }
 
 impl Compiler {
@@ -337,7 +332,7 @@ impl Compiler {
             let message = if kind == "cell" {
                 "times goes with columns: write each labelled cell of its own".to_owned()
             } else {
-                format!("times is a whole number from 1 to {}", thousands(repeat::MOST.into()))
+                format!("times is a whole number from 1 to {}", thousands(crate::limits::REPEATED_COLUMNS.into()))
             };
             self.error(&format!("{path}.times"), message);
         }

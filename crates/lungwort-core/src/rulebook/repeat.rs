@@ -6,13 +6,11 @@
 
 use std::ops::Range;
 
+use crate::limits::REPEATED_COLUMNS;
 use toml::de::{DeString, DeTable, DeValue};
 
 /// What stands for the number.
 pub(super) const NUMBER: &str = "{n}";
-
-/// The most times that a column may be repeated.
-pub(super) const MOST: u32 = 1_000;
 
 /// Which of the written columns each column comes from, sheet by sheet.
 pub(super) type Origins = Vec<Vec<Origin>>;
@@ -82,7 +80,7 @@ fn of_sheet(sheet: &mut DeValue<'_>) -> Vec<Origin> {
 fn times(column: &DeValue<'_>) -> Option<u32> {
     let DeValue::Table(keys) = column else { return None };
     let DeValue::Integer(number) = keys.get("times")?.get_ref() else { return None };
-    number.as_str().parse().ok().filter(|times| (1..=MOST).contains(times))
+    number.as_str().parse().ok().filter(|times| (1..=REPEATED_COLUMNS).contains(times))
 }
 
 fn with_number(value: &mut DeValue<'_>, number: &str) {

@@ -4,12 +4,13 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
 use super::compiler::{Columns, Compiler};
-use super::repeat::{MOST, NUMBER};
+use super::repeat::NUMBER;
 use super::toml_text::is_default;
 use super::written::WrittenSheet;
 use super::{Sheet, listed};
 use crate::condition::Scope;
 use crate::finding::ranges::thousands;
+use crate::limits::REPEATED_COLUMNS;
 
 /// A repeated column set, as it is written.
 #[derive(Debug, Clone, Default, Serialize, Deserialize, JsonSchema)]
@@ -109,12 +110,13 @@ fn one(compiler: &mut Compiler, columns: &Columns, place: &str, set: &WrittenSet
                 compiler.error(&format!("{place}.columns.{plain}"), message);
                 return None;
             }
-            let entries: Vec<Vec<usize>> = (1..=MOST)
+            let entries: Vec<Vec<usize>> = (1..=REPEATED_COLUMNS)
                 .map(|number| by_number(&set.columns, number))
                 .take_while(|entry| !entry.is_empty())
                 .collect();
-            let never =
-                |name: &&String| (1..=MOST).all(|number| by_number(std::slice::from_ref(*name), number).is_empty());
+            let never = |name: &&String| {
+                (1..=REPEATED_COLUMNS).all(|number| by_number(std::slice::from_ref(*name), number).is_empty())
+            };
             let unknown = set.columns.iter().chain(&set.key).find(never);
             if let Some(name) = unknown {
                 let first = name.replace(NUMBER, "1");

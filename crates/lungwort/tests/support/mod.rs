@@ -2,6 +2,7 @@
 #![allow(dead_code, clippy::unwrap_used, clippy::expect_used)]
 
 pub mod books;
+pub mod limited;
 
 use std::io::Write;
 use std::path::{Path, PathBuf};

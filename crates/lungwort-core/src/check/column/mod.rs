@@ -23,12 +23,11 @@ use crate::finding::CellProblem;
 use crate::finding::{
     Action, Certainty, Correction, Message, Problem, Severity, Topic, codes::cell as cell_codes, codes::value as codes,
 };
+use crate::limits::REMEMBERED_VALUES;
 use crate::rulebook::property::{self, CellCheck, Surroundings};
 use crate::rulebook::{Column, ColumnType};
 use crate::steps;
 
-/// Wrong values whose judgement a column remembers; a wrong value repeated thousands of times is judged once.
-const REMEMBERED: usize = 500;
 /// Longer values are not remembered.
 const LONGEST_REMEMBERED: usize = 256;
 
@@ -147,7 +146,7 @@ impl<'r> ColumnJudge<'r> {
         }
         let judged = Arc::new(self.judge(raw));
         steps::count(raw.len());
-        if known.len() < REMEMBERED && raw.len() <= LONGEST_REMEMBERED {
+        if known.len() < REMEMBERED_VALUES && raw.len() <= LONGEST_REMEMBERED {
             known.insert(raw.into(), Arc::clone(&judged));
         }
         judged

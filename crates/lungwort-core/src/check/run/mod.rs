@@ -24,14 +24,12 @@ use crate::finding::codes::{file as file_codes, template as codes};
 use crate::finding::{Address, Place, Sink};
 use crate::intake::pieces::read_top;
 use crate::intake::{Chunk, Source};
+use crate::limits::ROWS_ABOVE;
 use crate::rulebook::choose::SheetHeadings;
 use checker::{Checker, Passage};
 use metadata::{CheckError, ContentMetadata, FileMetadata, Options, TextMetadata};
 use open::{Opened, TOP};
 use reporter::Reporter;
-
-/// Rows above the headings that are looked at, at most.
-const MOST_ABOVE: usize = 10_000;
 
 impl Checker<'_> {
     /// A file of a batch that cannot be checked: the others are, and the batch is not ready.
@@ -176,7 +174,7 @@ impl Checker<'_> {
     pub(crate) fn rows_above_data(&self) -> usize {
         let guide = self.rulebook.sheets.iter().map(|sheet| sheet.guide_rows as usize).max().unwrap_or(0);
         let headings = self.rulebook.sheets.iter().map(|sheet| sheet.heading_row as usize).max().unwrap_or(0);
-        TOP.max(headings.min(MOST_ABOVE)) + guide.min(1_000) + 1
+        TOP.max(headings.min(ROWS_ABOVE)) + guide.min(1_000) + 1
     }
 
     /// The sheet whose headings a delimited file has.

@@ -14,11 +14,10 @@ use crate::finding::codes::template as codes;
 use crate::finding::{Message, Place, Problem, Topic, column_letter};
 use crate::intake::workbook::{FullSheet, SheetMetadata, Style, Workbook};
 use crate::intake::{Chunk, OpenError, ReadOptions, SheetRows, Source};
+use crate::limits::TEMPLATE_CELLS;
 use crate::rulebook::Rulebook;
 use crate::rulebook::model::EditionPlace;
 
-/// Cells of a template's sheet that are looked at.
-const MOST_CELLS: usize = 50_000;
 /// Changed cells that are reported one by one.
 const REPORTED: usize = 20;
 
@@ -68,7 +67,7 @@ impl TemplateComparison {
         let mut sheets = Vec::new();
         for sheet in &rulebook.sheets {
             let at = names.iter().position(|name| sheet.name.as_deref().is_none_or(|wanted| wanted == name));
-            sheets.push(at.map(|at| book.full_sheet(at, MOST_CELLS)).transpose()?);
+            sheets.push(at.map(|at| book.full_sheet(at, TEMPLATE_CELLS)).transpose()?);
         }
         let styles = book.styles().to_vec();
         Ok(Some(TemplateComparison { names, sheets, styles }))

@@ -8,11 +8,10 @@ use rust_decimal::prelude::ToPrimitive;
 
 use super::Function;
 use crate::cell::{Kind, Value};
+use crate::limits::LONGEST_MADE;
 
 const TEXT: &[Kind] = &[Kind::Text];
 const TEXT_AND_NUMBER: &[Kind] = &[Kind::Text, Kind::Number];
-/// No text that a function makes is longer.
-const LONGEST: usize = 1 << 20;
 
 fn owned<'v>(text: impl Into<String>) -> Value<'v> {
     Value::Text(Cow::Owned(text.into()))
@@ -146,7 +145,7 @@ pub(in crate::condition) static POSITION: Function = Function {
 };
 
 fn count_of(count: &Decimal) -> Option<usize> {
-    count.trunc().to_usize().filter(|count| *count <= LONGEST)
+    count.trunc().to_usize().filter(|count| *count <= LONGEST_MADE)
 }
 
 /// So many characters of a text, from its beginning or its end.
@@ -231,7 +230,7 @@ pub(in crate::condition) static REPLACE: Function = Function {
                 return owned(text.as_ref());
             }
             let grows = text.matches(part.as_ref()).count().saturating_mul(with.len());
-            if grows > LONGEST { Value::Unreadable } else { owned(text.replace(part.as_ref(), with)) }
+            if grows > LONGEST_MADE { Value::Unreadable } else { owned(text.replace(part.as_ref(), with)) }
         }
         _ => Value::Unreadable,
     },

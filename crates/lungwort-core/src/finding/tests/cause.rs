@@ -62,20 +62,20 @@ fn other_columns_codes_and_files_are_other_causes() {
 #[test]
 fn memory_is_bounded_and_counts_are_exact() {
     let mut causes = Causes::default();
-    let distinct = VALUES_KEPT as u64 * 3;
+    let distinct = VALUES_OF_CAUSE as u64 * 3;
     for row in 0..distinct {
         causes.add(&off_list(row + 2, &format!("X{row}")));
     }
     let sorted = causes.sorted();
     let cause = sorted[0];
-    assert_eq!((cause.values.len(), cause.other_values), (VALUES_KEPT, distinct - VALUES_KEPT as u64));
+    assert_eq!((cause.values.len(), cause.other_values), (VALUES_OF_CAUSE, distinct - VALUES_OF_CAUSE as u64));
     assert_eq!(cause.count, distinct);
-    for column in 0..CAUSES_KEPT + 50 {
+    for column in 0..CAUSES + 50 {
         causes.add(&finding(&value::OFF_LIST, Topic::Column(column + 10), Some(distinct + 9), "x", None));
     }
-    assert_eq!(causes.sorted().len(), CAUSES_KEPT);
+    assert_eq!(causes.sorted().len(), CAUSES);
     assert_eq!(causes.beyond(), 51);
-    assert_eq!(causes.counts().errors, distinct + CAUSES_KEPT as u64 + 50);
+    assert_eq!(causes.counts().errors, distinct + CAUSES as u64 + 50);
 }
 
 #[test]

@@ -8,11 +8,10 @@ use std::io::{self, Read};
 use memchr::{memchr, memchr2, memmem, memrchr};
 
 use super::error::BookError;
+use crate::limits::LONGEST_MARKUP;
 
 /// Text gathered at a time.
 const BUFFER: usize = 128 * 1024;
-/// The longest tag or cell text.
-const LONGEST: usize = 32 << 20;
 
 /// A piece of markup.
 #[derive(Debug, PartialEq, Eq)]
@@ -208,7 +207,7 @@ impl<R: Read> Markup<R> {
             self.start = 0;
         }
         if self.end == self.buffer.len() {
-            if self.buffer.len() >= LONGEST {
+            if self.buffer.len() >= LONGEST_MARKUP {
                 return Err(BookError::Oversized("a cell of it holds more than 32 MB".to_owned()).into());
             }
             self.buffer.resize(self.buffer.len() * 2, 0);

@@ -12,16 +12,14 @@ use super::ods_limits;
 use super::package::{Package, Part};
 use crate::intake::Chunk;
 use crate::intake::cells::{Formula, NumberFormats};
+use crate::limits::REPEATED_ROWS;
+use crate::limits::WIDEST_REPEATED;
 use crate::limits::{LARGEST_SHEET_ROW, UNPACKED};
 
 /// The part with the sheets.
 const CONTENT: &str = "content.xml";
 /// How often a filled row or cell may be repeated: to the end of a sheet.
 const MOST_ROWS: u64 = 1 << 20;
-/// Cells that one repeated row may come to. A row that somebody filled to the end of the sheet says the same in every row.
-const MOST_REPEATED: u64 = 2_000_000;
-/// Wider rows are repeated a few times only.
-const WIDEST: u64 = 2_000;
 const FEW: u64 = 10;
 
 /// The part with the sheets, from the archive or from memory.
@@ -374,7 +372,7 @@ impl OdsRows {
         }
         let width: u64 = cells.iter().map(|cell| cell.repeat).sum();
         // No template has thousands of columns: such a row is filled to the edge of the sheet by mistake.
-        let most = if width > WIDEST { FEW } else { (MOST_REPEATED / width.max(1)).max(1) };
+        let most = if width > WIDEST_REPEATED { FEW } else { (REPEATED_ROWS / width.max(1)).max(1) };
         if repeat > most {
             let (first_row, last_row) = (self.next_row, self.next_row + repeat - 1);
             let last_column = cells.last().map_or(0, |cell| cell.column + cell.repeat as usize - 1);

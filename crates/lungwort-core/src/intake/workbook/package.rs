@@ -11,14 +11,12 @@ use zip::{CompressionMethod, ZipArchive};
 use super::error::BookError;
 use super::xml_text::XmlText;
 use crate::intake::bytes::{ByteStream, Bytes};
+use crate::limits::DENSEST_PART;
+use crate::limits::LARGEST_SMALL_PART;
 use crate::limits::{ATTRIBUTES, NAMESPACES};
 
-/// The largest part that is read as a whole.
-const LARGEST_SMALL_PART: u64 = 64 << 20;
 /// Parts that unpack to more than this are looked at twice.
 const SUSPICIOUS: u64 = if cfg!(test) { 1 << 20 } else { 64 << 20 };
-/// How many times its packed size a large part may have. Sheets of real data come to ten or twenty.
-const DENSEST: u64 = 200;
 
 /// One part of the archive.
 #[derive(Debug)]
@@ -272,7 +270,7 @@ impl Part {
         self.crc.update(&out[..count]);
         self.unpacked += count as u64;
         let unpacked = self.unpacked;
-        if unpacked > SUSPICIOUS && unpacked > self.packed.saturating_mul(DENSEST) {
+        if unpacked > SUSPICIOUS && unpacked > self.packed.saturating_mul(DENSEST_PART) {
             return Err(BookError::Oversized("it unpacks to hundreds of times its size".to_owned()).into());
         }
         Ok(count)

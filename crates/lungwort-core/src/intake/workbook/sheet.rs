@@ -12,14 +12,12 @@ use super::style_rows::StyleRows;
 use crate::intake::Chunk;
 use crate::intake::cells::{Formula, NumberFormats};
 use crate::intake::scan_special;
+use crate::limits::HIDDEN_ROWS;
+use crate::limits::STYLED_ROWS;
 use crate::limits::{LIMITS, MERGED, RANGES};
 
 /// Empty rows in a row after which what follows is looked through for values first.
 const PATIENCE: u32 = 16;
-/// Hidden rows that are remembered one by one.
-const HIDDEN_KEPT: usize = 10_000;
-/// Styles of single cells that are remembered.
-const STYLES_KEPT: usize = 20_000;
 
 /// What the text within a cell belongs to.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -226,7 +224,7 @@ impl<R: Read> XlsxRows<R> {
             match self.markup.next()? {
                 Token::Open { name: b"c", attributes, closed } => {
                     begin_cell(&mut self.cell, attributes);
-                    if let Some(styles) = self.styles.as_mut().filter(|styles| styles.len() < STYLES_KEPT) {
+                    if let Some(styles) = self.styles.as_mut().filter(|styles| styles.len() < STYLED_ROWS) {
                         styles.push((self.row.0, self.cell.column, self.cell.style));
                     }
                     if !closed {
@@ -249,7 +247,7 @@ impl<R: Read> XlsxRows<R> {
         self.empty_rows = 0;
         if self.row.1 {
             self.metadata.hidden_count += 1;
-            if self.metadata.hidden_rows.len() < HIDDEN_KEPT {
+            if self.metadata.hidden_rows.len() < HIDDEN_ROWS {
                 self.metadata.hidden_rows.push(self.row.0);
             }
         }

@@ -9,9 +9,7 @@ use super::markup::{Markup, Token, push_text, push_utf8, resolve_escapes};
 use super::package::Package;
 use crate::intake::scan_special;
 use crate::limits::SHARED_IN_MEMORY;
-
-/// Texts a workbook may share, in bytes.
-const MOST: usize = 1 << 30;
+use crate::limits::SHARED_TEXTS;
 
 /// The shared texts, one behind the other: the first ones in memory, the others in a temporary file.
 #[derive(Debug, Default)]
@@ -50,7 +48,7 @@ impl SharedStrings {
             if ended {
                 strings.end(&mut spool)?;
             }
-            if strings.text.len() + spool.as_ref().map_or(0, |spool| spool.written + spool.text.len()) > MOST {
+            if strings.text.len() + spool.as_ref().map_or(0, |spool| spool.written + spool.text.len()) > SHARED_TEXTS {
                 return Err(BookError::Oversized("its texts come to more than 1 GB".to_owned()));
             }
         }

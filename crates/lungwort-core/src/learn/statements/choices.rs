@@ -27,7 +27,11 @@ pub(super) fn read(
         value,
         confidence,
     };
-    if let Some(pairs) = pairs(text).or_else(|| pairs(&sentence.text)).or_else(|| explained(text, language)) {
+    if let Some(pairs) = pairs(text)
+        .or_else(|| pairs(&sentence.text))
+        .or_else(|| explained(text, language))
+        .or_else(|| alone.then(|| beside(text)).flatten())
+    {
         let entries: Vec<String> =
             pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code), quoted(meaning))).collect();
         return Reading::of(vec![claim("allowed", format!("{{ {} }}", entries.join(", ")), Confidence::Known)]);
@@ -124,6 +128,21 @@ fn behind_brackets(text: &str) -> &str {
     }
 }
 
+/// `S seed, J juvenile, A adult`: short codes, each with what it means behind it.
+fn beside(text: &str) -> Option<Vec<(String, String)>> {
+    let parts: Vec<&str> = text.trim_end_matches('.').split([',', ';']).map(str::trim).collect();
+    let one = |part: &&str| {
+        let (code, meaning) = part.split_once(' ')?;
+        let is_code = code.len() <= 3 && code.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit());
+        let is_meaning = meaning.len() <= 40 && meaning.chars().all(|each| each.is_lowercase() || each == ' ');
+        (is_code && is_meaning && code.bytes().any(|byte| byte.is_ascii_uppercase()))
+            .then(|| (code.to_owned(), meaning.to_owned()))
+    };
+    let pairs: Vec<(String, String)> = parts.iter().map(one).collect::<Option<_>>()?;
+    let codes: std::collections::HashSet<&String> = pairs.iter().map(|(code, _)| code).collect();
+    (pairs.len() >= 2 && codes.len() == pairs.len()).then_some(pairs)
+}
+
 /// `S for staff, T for travel`
 fn explained(text: &str, language: &Language) -> Option<Vec<(String, String)>> {
     let parts: Vec<&str> = text.split([',', ';']).map(str::trim).filter(|part| !part.is_empty()).collect();
@@ -203,7 +222,9 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
     // A dash before the first value leads up to it; one at the value is part of it.
     let text = text.strip_prefix("- ").unwrap_or(text).trim_end_matches(['.', ')']).trim();
     let text = text.strip_prefix('(').unwrap_or(text);
-    let mut parts: Vec<String> = text.split([',', '/', '|', ';']).map(str::to_owned).collect();
+    // Where commas or bars are between them, a slash is a part of a value: `g/m2, seeds/m2`.
+    let between = if text.contains([',', ';', '|']) { &[',', ';', '|'][..] } else { &['/'] };
+    let mut parts: Vec<String> = text.split(between).map(str::to_owned).collect();
     for word in language.or.iter().chain(if led { language.and } else { &[] }) {
         let sign = format!(" {word} ");
         parts =

@@ -10,6 +10,10 @@ const MOST: f64 = 60.0;
 
 /// The expression for codes that are built as a sentence says.
 pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    // Digits behind the point are those of a number.
+    if sentence.has(language.behind_point) {
+        return None;
+    }
     let mut builder = Builder { sentence, language, at: from, regex: String::new(), counted: 0, vague: false };
     while builder.at < sentence.words.len() && !builder.is_example() {
         if !(builder.mask()
@@ -17,6 +21,7 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
             || builder.led_letters()
             || builder.counted_piece()
             || builder.letters_as_they_stand()
+            || builder.year()
             || builder.sign()?)
         {
             builder.vague |= builder.is_vague();
@@ -168,7 +173,12 @@ impl Builder<'_> {
     /// The kind of letters that is named at a word, and where its name ends.
     fn kind_at(&self, at: usize) -> Option<(&'static str, usize)> {
         let language = self.language;
-        let kinds = [(language.capitals, "[A-Z]"), (language.letters, "[A-Za-z]"), (language.digits, r"\d")];
+        let kinds = [
+            (language.smalls, "[a-z]"),
+            (language.capitals, "[A-Z]"),
+            (language.letters, "[A-Za-z]"),
+            (language.digits, r"\d"),
+        ];
         kinds.into_iter().find_map(|(phrases, class)| Some((class, self.phrase_at(phrases, at)?)))
     }
 
@@ -187,7 +197,8 @@ impl Builder<'_> {
         if limited && self.kind_at(at + 1).is_some_and(|(class, _)| class == "[A-Za-z]") && self.regex.is_empty() {
             return false;
         }
-        if let Some((class, end)) = self.kind_at(at + 1) {
+        let loose = || Some((r"\d", self.phrase_at(language.loose_digits, at + 1).filter(|_| !self.regex.is_empty())?));
+        if let Some((class, end)) = self.kind_at(at + 1).or_else(loose) {
             // Letters and digits, of both kinds and in any order.
             let next = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.or, end));
             let mixed = next.and_then(|next| self.phrase_at(language.digits, next)).filter(|_| class != r"\d");
@@ -243,6 +254,21 @@ impl Builder<'_> {
             self.at = end;
         }
         begins || alone
+    }
+
+    /// `TR + year + 3 digits`
+    fn year(&mut self) -> bool {
+        let is_year = self.language.year.contains(&self.sentence.words[self.at].0.as_str());
+        let place = &self.sentence.words[self.at].1;
+        // "Two digits for the year" are these.
+        let joined = self.sentence.text[..place.start].trim_end().ends_with('+');
+        let begun = is_year && joined && !self.regex.is_empty();
+        if begun {
+            self.regex.push_str(r"\d{4}");
+            self.counted += 1;
+            self.at += 1;
+        }
+        begun
     }
 
     /// `hyphen`; `None` where something stands before the first one that is not understood.

@@ -33,7 +33,7 @@ pub(super) fn narrowed_by<'m>(
     language: &Language,
     mentions: &'m [Mention],
 ) -> Option<&'m Mention> {
-    let end = sentence.any(language.required).map(|required| required.end)?;
+    let end = sentence.required(language).map(|required| required.end)?;
     let narrows = sentence.words.get(end).is_some_and(|(word, _)| language.only_for.contains(&word.as_str()));
     mentions.iter().find(|mention| narrows && mention.words.start == end + 1)
 }
@@ -66,7 +66,13 @@ pub(super) fn condition_of(
     };
     let column = name(about.place);
     let unless = sentence.words.get(from - 1).is_some_and(|(word, _)| language.unless.contains(&word.as_str()));
-    let (blank, given) = (at(language.is_blank).is_some(), at(language.is_given).is_some());
+    // "A telephone number is given", where the heading is Telephone.
+    let is = |phrases: &[&str]| {
+        let noun = sentence.words.get(behind).is_some_and(|(word, _)| language.number.contains(&word.as_str()));
+        let behind_noun = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, behind + 1));
+        at(phrases).is_some() || noun && behind_noun.into_iter().any(|place| place.start == behind + 1)
+    };
+    let (blank, given) = (is(language.is_blank), is(language.is_given));
     if blank || given {
         return Some(format!("{column} IS {}NULL", if blank == unless { "NOT " } else { "" }));
     }

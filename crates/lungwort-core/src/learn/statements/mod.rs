@@ -7,6 +7,7 @@
 mod choices;
 mod codes;
 mod conditions;
+mod days;
 pub(super) mod look;
 mod order;
 mod required;
@@ -25,17 +26,17 @@ use super::source::{Template, TemplateSheet};
 use super::{definitions, prose};
 use crate::cell::shown::clipped;
 use crate::finding::ranges::thousands;
+use crate::limits::LONGEST_TEXT;
 use crate::limits::{NAMED_IN_SENTENCES, SENTENCES};
 use crate::rulebook::toml_text::{list, quoted};
 use sentence::{Sentence, sentences};
 use subject::{Headings, Mention, Place};
 use words::Language;
 
-/// A cell with a longer text is a page, and read as far as this.
-const LONGEST: usize = 20_000;
-
 /// The key of a claim that a column may be blank: no line of a rulebook says so.
 const OPTIONAL: &str = "optional";
+/// The key of a claim that the values of a column are in a list of the receiving side: which one shows where lists are given.
+const AS_HELD: &str = "as_held";
 
 /// What a text is about where it names no column.
 #[derive(Debug, Clone, PartialEq, Eq, Hash)]
@@ -130,9 +131,11 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     let most = (NAMED_IN_SENTENCES / columns.max(1)).min(SENTENCES);
     let mut seen = HashSet::new();
     let (mut count, mut beyond) = (0, 0);
+    let mut of_commas = 0_usize;
     for text in texts::all(&known, entries, draft) {
         let mut before: Vec<Mention> = Vec::new();
-        for sentence in sentences(&text.text) {
+        let parts = sentences(&text.text).into_iter().flat_map(|sentence| apart(&known, &text, sentence, draft));
+        for sentence in parts.collect::<Vec<_>>() {
             if count == most {
                 beyond += 1;
                 continue;
@@ -141,15 +144,21 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
                 continue;
             }
             count += 1;
+            let in_one = by_language(&sentence);
+            of_commas += usize::from(in_one.len() == 1 && in_one[0].decimal_comma);
             before = one(&known, (&text, &sentence), before, draft);
         }
     }
+    let commas = of_commas * 2 > count;
     if beyond > 0 {
         draft.look_first.push(format!(
             "{} more texts of the template were not read: it has more than {}",
             thousands(beyond),
             thousands(most as u64)
         ));
+    }
+    if commas {
+        decimal_commas(draft);
     }
     headings(draft);
     draft.sheets.iter_mut().for_each(order::same_kinds);
@@ -161,12 +170,31 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     }
 }
 
+/// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.
+fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
+    let parts: Vec<Sentence> = match sentence.text.contains(';') {
+        true => sentence.text.split(';').flat_map(sentences).collect(),
+        false => Vec::new(),
+    };
+    let names = |part: &Sentence| {
+        let named = |language: &&Language| {
+            let mentions = subject::mentions(part, language, (draft, &known.headings), &text.about);
+            mentions.first().is_some_and(|first| first.words.start == 0)
+        };
+        by_language(&sentence).iter().any(named)
+    };
+    if parts.len() >= 2 && !matches!(text.about, About::Column(..)) && parts.iter().all(names) {
+        return parts;
+    }
+    vec![sentence]
+}
+
 /// The columns that a sentence names together with a sheet: `the codes for the unit are on the sheet Units`.
 pub(super) fn columns_named_with(template: &Template, sheet: &str, draft: &Draft) -> Vec<(usize, usize)> {
     let wanted = sheet.to_lowercase();
     let headings = Headings::of(draft);
     let others = template.sheets.iter().flat_map(|sheet| &sheet.full.cells);
-    let texts = others.filter(|cell| cell.text.to_lowercase().contains(&wanted) && cell.text.len() <= LONGEST);
+    let texts = others.filter(|cell| cell.text.to_lowercase().contains(&wanted) && cell.text.len() <= LONGEST_TEXT);
     for sentence in texts.flat_map(|cell| sentences(&cell.text)) {
         let Some(place) = sentence.find(&wanted) else { continue };
         for language in by_language(&sentence) {
@@ -197,8 +225,9 @@ fn one(
     let mut named = Vec::new();
     let mut reading = Reading::default();
     let mut obliges = false;
+    let spoken_of: Vec<Place> = before.iter().map(|mention| mention.place).collect();
     for language in by_language(sentence) {
-        obliges |= sentence.has(language.obliging) || sentence.has(language.required);
+        obliges |= sentence.has(language.obliging) || sentence.required(language).is_some();
         let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
         // What is named in a condition is not what the sentence is about.
         let condition = conditions::condition_span(sentence, language);
@@ -227,12 +256,14 @@ fn one(
         if named.is_empty() {
             named = if mentions.is_empty() { before.clone() } else { mentions.clone() };
         }
-        reading = understand(known, (text, sentence, language), (&mentions, &places), draft);
+        reading = understand(known, (text, sentence, language), (&mentions, &places, &spoken_of), draft);
         if reading.understood {
             break;
         }
     }
     let is_about_file = reading.claims.is_empty() && prose::says_something(&sentence.text);
+    // Whose values are those of a list is asked of the list, or left to be read.
+    obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);
     if reading.understood || is_about_file {
         draft.obliging += usize::from(obliges);
         let source = format!("{}: {}", text.place, clipped(&sentence.text, 90));
@@ -244,6 +275,22 @@ fn one(
         draft.unread.push(Unread { text: sentence.text.clone(), place: text.place.clone() });
     }
     named
+}
+
+/// A heading without its asterisk and what is in brackets behind it.
+pub(super) fn heading_words(heading: &str) -> String {
+    subject::plain_heading(heading)
+}
+
+/// Numbers of a template in a language that writes decimals with a comma.
+fn decimal_commas(draft: &mut Draft) {
+    for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
+        let is_decimal = column.lines.get("type").is_some_and(|line| line.value == quoted("decimal"));
+        if is_decimal && !column.lines.has("decimal_mark") {
+            let source = "the language of the template";
+            column.lines.set("decimal_mark", quoted(","), source, Confidence::Confirm);
+        }
+    }
 }
 
 /// What the words of headings stand for.
@@ -275,8 +322,12 @@ fn headings(draft: &mut Draft) {
 
 /// The languages that a sentence may be in, the likeliest first.
 fn by_language(sentence: &Sentence) -> Vec<&'static Language> {
-    let score =
-        |language: &Language| sentence.words.iter().filter(|(word, _)| language.small.contains(&word.as_str())).count();
+    // A word of several languages tells none of them.
+    let is_of = |language: &Language, word: &String| {
+        let has = |of: &&&Language| of.small.contains(&word.as_str());
+        language.small.contains(&word.as_str()) && words::ALL.iter().filter(has).count() == 1
+    };
+    let score = |language: &Language| sentence.words.iter().filter(|(word, _)| is_of(language, word)).count();
     let mut found: Vec<(usize, &Language)> = words::ALL.iter().map(|language| (score(language), *language)).collect();
     let most = found.iter().map(|(score, _)| *score).max().unwrap_or(0);
     // One that is plainly less likely would misread it.
@@ -287,7 +338,7 @@ fn by_language(sentence: &Sentence) -> Vec<&'static Language> {
 fn understand(
     known: &Entries<'_>,
     (text, sentence, language): (&Text, &Sentence, &Language),
-    (mentions, places): (&[Mention], &[Place]),
+    (mentions, places, before): (&[Mention], &[Place], &[Place]),
     draft: &Draft,
 ) -> Reading {
     let mut looks = subject::by_look(sentence, language, known, draft, &text.about);
@@ -309,6 +360,7 @@ fn understand(
         subjects: places,
         looks: &looks,
         all: &all,
+        before,
         name: &name,
     });
     let dated = values::dates(sentence, language, mentions, &all, draft);
@@ -339,6 +391,8 @@ fn understand(
         _ => None,
     };
     reading.and(order::read(sentence, language, (mentions, own), &name));
+    let held = as_held((sentence, language), (mentions, own), &reading);
+    reading.and(held);
     if !reading.understood {
         let anyway = |every: &&[&[&str]]| every.iter().all(|phrases| sentence.has(phrases));
         reading.understood = language.anyway.iter().any(anyway);
@@ -346,9 +400,32 @@ fn understand(
     reading
 }
 
+/// Columns whose values are those of a list of the receiving side: what is no value of its own is one of a list.
+fn as_held(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, own): (&[Mention], Option<Place>),
+    reading: &Reading,
+) -> Reading {
+    let has_value = reading.claims.iter().any(|claim| matches!(claim.key, "allowed" | "pattern" | "type" | "format"));
+    let Some(place) = sentence.any(language.as_held).filter(|_| !has_value) else { return Reading::default() };
+    let before = |mention: &&Mention| mention.words.end <= place.start;
+    let mut named: Vec<Place> = mentions.iter().filter(before).map(|mention| mention.place).collect();
+    named.extend(own.filter(|_| named.is_empty()));
+    let claim = |place| Claim {
+        on: Target::Column(place),
+        key: AS_HELD,
+        value: sentence.text.clone(),
+        confidence: Confidence::Known,
+    };
+    Reading::of(named.into_iter().map(claim).collect())
+}
+
 fn take(claim: Claim, source: &str, draft: &mut Draft) {
     match claim.on {
         Target::Column((sheet, column)) if claim.key == OPTIONAL => draft.sheets[sheet].columns[column].optional = true,
+        Target::Column((sheet, column)) if claim.key == AS_HELD => {
+            draft.sheets[sheet].columns[column].as_held.get_or_insert((claim.value, source.to_owned()));
+        }
         Target::Column((sheet, column)) => {
             let lines = &mut draft.sheets[sheet].columns[column].lines;
             // A list of the template's own says more than words.

@@ -20,6 +20,8 @@ pub(super) struct Asking<'s> {
     pub subjects: &'s [Place],
     pub looks: &'s [Place],
     pub all: &'s [Place],
+    /// The columns that the sentence before spoke of.
+    pub before: &'s [Place],
     pub name: &'s dyn Fn(Place) -> String,
 }
 
@@ -43,7 +45,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
         let said = condition_of(sentence, language, mentions, name);
         sentence.any(language.conditional_on).filter(|_| said.is_some())
     };
-    match sentence.any(language.required).or_else(conditional) {
+    match sentence.required(language).or_else(conditional) {
         Some(required) if !asking.denies(&required) => asking.required(&required),
         Some(_) => asking.optional(),
         // That something may be blank asks for nothing.
@@ -70,7 +72,7 @@ impl Asking<'_> {
     fn needed(&self) -> Option<Vec<Claim>> {
         let needs = self.sentence.any(self.language.needs)?;
         let plain =
-            condition_span(self.sentence, self.language).is_none() && !self.sentence.has(self.language.required);
+            condition_span(self.sentence, self.language).is_none() && self.sentence.required(self.language).is_none();
         let behind = self.mentions.iter().filter(|mention| plain && mention.words.start >= needs.end);
         Some(behind.map(|mention| must_be_filled(mention.place)).collect())
     }
@@ -79,7 +81,7 @@ impl Asking<'_> {
     fn beside(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
         let span = condition_span(sentence, language)?;
-        if span.start > 1 || span.end != sentence.words.len() || sentence.has(language.required) {
+        if span.start > 1 || span.end != sentence.words.len() || sentence.required(language).is_some() {
             return None;
         }
         let said = condition_of(sentence, language, self.mentions, self.name)?;
@@ -99,7 +101,8 @@ impl Asking<'_> {
         denied || sentence.any(language.optional).is_some_and(within)
     }
 
-    fn required(&self, required: &std::ops::Range<usize>) -> Reading {
+    /// The columns that it asks to fill in: those that are named or meant, or all but some.
+    fn asked(&self) -> Vec<Place> {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
         let excepted = sentence.any(language.except).map(|except| except.start);
         let is_out = |place: &Place| {
@@ -107,11 +110,35 @@ impl Asking<'_> {
                 |mention: &Mention| excepted.is_some_and(|at| mention.words.start > at) && mention.place == *place;
             mentions.iter().any(named)
         };
-        let places: Vec<Place> = if sentence.has(language.all) {
-            self.all.iter().copied().filter(|place| !is_out(place)).collect()
+        let others = sentence.has(language.all_other);
+        // "Every field marked (!)" is not every field.
+        let marked = sentence.has(language.marked) || !self.looks.is_empty();
+        if sentence.has(language.all) && !marked || others && !self.before.is_empty() {
+            let spoken_of = |place: &Place| others && self.before.contains(place);
+            self.all.iter().copied().filter(|place| !is_out(place) && !spoken_of(place)).collect()
+        } else if others {
+            // Which these are is not known.
+            Vec::new()
+        } else if marked && sentence.has(language.all) {
+            self.looks.to_vec()
         } else {
-            self.meant().to_vec()
-        };
+            self.meant().iter().copied().filter(|place| !is_out(place)).collect()
+        }
+    }
+
+    /// "Needed unless a phone number is given" asks for one of the two.
+    fn one_of_two(&self, asked: &[Place], said: &str) -> Option<Claim> {
+        let [one] = asked else { return None };
+        self.sentence.any(self.language.unless)?;
+        let blank = |other: &Place| one.0 == other.0 && said == format!("{} IS NULL", (self.name)(*other));
+        let other = self.mentions.iter().map(|mention| mention.place).find(blank)?;
+        let both = list(&[(self.name)(*one), (self.name)(other)]);
+        Some(Claim { on: Target::Rule(one.0), key: "at_least_one", value: both, confidence: Confidence::Known })
+    }
+
+    fn required(&self, required: &std::ops::Range<usize>) -> Reading {
+        let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
+        let places = self.asked();
         if places.is_empty() {
             return Reading::default();
         }
@@ -142,7 +169,11 @@ impl Asking<'_> {
             let mention = mentions.iter().find(|mention| mention.place == *place);
             comma.zip(mention).is_some_and(|(comma, mention)| sentence.words[mention.words.start].1.start < comma)
         };
-        let claims = asked.map(|place| {
+        let asked: Vec<Place> = asked.collect();
+        if let Some(claim) = self.one_of_two(&asked, &said).filter(|_| is_conditional) {
+            return Reading::of(vec![claim]);
+        }
+        let claims = asked.into_iter().map(|place| {
             if is_conditional && !before_comma(&place) { required_when(place, &said) } else { must_be_filled(place) }
         });
         Reading { claims: claims.collect(), understood: true }
@@ -215,7 +246,7 @@ fn some_of_several(
         mentions.windows(2).filter(|pair| or_between(pair)).flat_map(|pair| [pair[0].place, pair[1].place]).collect();
     let or_between = !chosen.is_empty();
     let begins = sentence.words.first().is_some_and(|(word, _)| language.give.contains(&word.as_str()));
-    let asks = sentence.has(language.required) || sentence.has(language.obliging) || begins;
+    let asks = sentence.required(language).is_some() || sentence.has(language.obliging) || begins;
     // What is asked under a condition names another column in it.
     if or_between
         && language.conditional.iter().any(|word| sentence.find(word).is_some())

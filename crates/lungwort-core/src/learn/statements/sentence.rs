@@ -21,6 +21,9 @@ fn mask(first: u8) -> u64 {
     1 << (first & 63)
 }
 
+/// Words between a verb and its participle, at most.
+const FAR: usize = 5;
+
 /// Shortenings behind which a full stop ends no sentence.
 const SHORT: &[&str] = &[
     "e.g", "i.e", "max", "min", "no", "nos", "approx", "etc", "z.b", "bzw", "ca", "p.ex", "col", "cols", "incl", "vs",
@@ -157,6 +160,26 @@ impl Sentence {
     /// Whether any of some phrases is there.
     pub fn has(&self, phrases: &[&str]) -> bool {
         phrases.iter().any(|phrase| self.find(phrase).is_some())
+    }
+
+    /// Where it says that something must be filled in: by a phrase, or by a verb and a participle a few words behind it.
+    pub fn required(&self, language: &Language) -> Option<Range<usize>> {
+        self.any(language.required).or_else(|| {
+            let modals = language.modals.iter().filter_map(|phrase| self.find(phrase));
+            modals.filter_map(|modal| self.participle(&modal, language)).min_by_key(|place| place.start)
+        })
+    }
+
+    /// The participle that goes with a verb, nothing being denied between, and nothing said behind of how it is filled in.
+    fn participle(&self, modal: &Range<usize>, language: &Language) -> Option<Range<usize>> {
+        let reach = modal.end..(modal.end + FAR).min(self.words.len());
+        let word = |at: usize| self.words.get(at).map_or("", |(word, _)| word.as_str());
+        let at = reach.clone().find(|at| language.filled.contains(&word(*at)))?;
+        let denied = (modal.end..at).any(|at| language.negations.contains(&word(at)));
+        // "Filled in" is the same as filled.
+        let behind = if language.filled[0] == word(at) && word(at + 1) == "in" { at + 2 } else { at + 1 };
+        let how = language.manner.contains(&word(behind)) || word(behind).ends_with("ly");
+        (!denied && !how).then_some(modal.start..at + 1)
     }
 
     /// The number that a word is, in digits or in letters.

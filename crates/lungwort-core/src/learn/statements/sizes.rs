@@ -5,6 +5,7 @@ use std::sync::LazyLock;
 use regex::Regex;
 
 use super::codes::{built, qualified};
+use super::days;
 use super::sentence::Sentence;
 use super::subject::Place;
 use super::words::Language;
@@ -17,7 +18,12 @@ use crate::rulebook::toml_text::quoted;
 /// Words between a column and a format that is named for it, at most.
 const NEAR: usize = 4;
 /// Words of a sentence that says that values come once; a longer one speaks of other things as well.
-const SHORT: usize = 16;
+const SHORT: usize = 20;
+/// Words of a sentence that says that values are times of the day, where it does not show how they are written.
+const CLOCK: usize = 8;
+
+/// Words between what is said of some rows and what is said of them, at most.
+const FOR_SOME: usize = 3;
 
 /// A line for each of the columns.
 type Said = Vec<(&'static str, String, Confidence)>;
@@ -37,7 +43,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         found.push(("type", quoted(kind), known));
         found.push(("date_format", quoted(&pattern), known));
     }
-    if let Some((kind, pattern)) = month_or_time(sentence).filter(|_| found.is_empty()) {
+    if let Some((kind, pattern)) = month_or_time(sentence, language).filter(|_| found.is_empty()) {
         found.push(("type", quoted(kind), known));
         found.extend(pattern.map(|pattern| ("date_format", quoted(&pattern), known)));
     }
@@ -50,7 +56,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         if sentence.has(language.alphanumeric) {
             found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
         }
-        if found.is_empty() && sentence.has(language.in_capitals) {
+        if found.is_empty() && sentence.has(language.in_capitals) && !sentence.has(language.negations) {
             found.push(("case", quoted("upper"), known));
         }
     }
@@ -68,15 +74,22 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     {
         found.push(("unique", "true".to_owned(), known));
     }
+    ends_of_texts(sentence, language, &mut found);
     if let Some(sign) = separator(sentence, language) {
         found.push(("separator", quoted(sign), known));
     }
-    if sentence.has(language.not_future) && sentence.has(language.obliging) {
+    of_days(sentence, language, &mut found);
+    let denies = sentence.has(language.obliging) || sentence.has(language.negations);
+    if sentence.has(language.not_future) && denies {
         found.push(("max", quoted("today"), known));
     }
     // What several columns are limited to together is not what each of them is.
     let several = places.windows(2).any(|pair| pair[0].1 != pair[1].1);
-    found.retain(|(key, ..)| !(several && matches!(*key, "min" | "max" | "above" | "below" | "unique")));
+    // That none of them is negative is said of each.
+    let of_each = |key: &str, value: &str| key == "min" && value == "0" && sentence.has(language.not_negative);
+    found.retain(|(key, value, _)| {
+        !(several && matches!(*key, "min" | "max" | "above" | "below" | "unique")) || of_each(key, value)
+    });
     let claim = |place: &Place, (key, value, confidence): &(&'static str, String, Confidence)| Claim {
         on: Target::Column(*place),
         key,
@@ -84,6 +97,29 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         confidence: *confidence,
     };
     Reading::of(places.iter().flat_map(|place| found.iter().map(move |said| claim(place, said))).collect())
+}
+
+/// What texts begin or end with.
+fn ends_of_texts(sentence: &Sentence, language: &Language, found: &mut Said) {
+    let has = |found: &Said, wanted: &str| found.iter().any(|(key, ..)| *key == wanted);
+    if let Some(sign) = begins_with_sign(sentence, language).filter(|_| !has(found, "pattern")) {
+        found.retain(|(key, ..)| *key != "format");
+        found.push(("pattern", format!("'{}.+'", regex::escape(&sign.to_string())), Confidence::Known));
+    }
+    if let Some(ending) = ending(sentence, language) {
+        found.retain(|(key, ..)| *key != "pattern");
+        found.push(("pattern", format!("'.*{}'", regex::escape(&ending)), Confidence::Known));
+    }
+}
+
+/// The first or last day that is taken.
+fn of_days(sentence: &Sentence, language: &Language, found: &mut Said) {
+    for (key, day, sure) in days::limits(sentence, language) {
+        if !found.iter().any(|(key, ..)| *key == "type") {
+            found.push(("type", quoted("date"), Confidence::Confirm));
+        }
+        found.push((key, quoted(&day), if sure { Confidence::Known } else { Confidence::Confirm }));
+    }
 }
 
 /// Digits that have limits are numbers: a year of four digits that is not before 1500.
@@ -139,7 +175,7 @@ fn in_one_language(lower: &str) -> String {
 }
 
 /// A month with its year, and a time of day.
-fn month_or_time(sentence: &Sentence) -> Option<(&'static str, Option<String>)> {
+fn month_or_time(sentence: &Sentence, language: &Language) -> Option<(&'static str, Option<String>)> {
     static MONTH: LazyLock<Option<Regex>> =
         LazyLock::new(|| Regex::new(r"(?:^|[^a-z/.-])((?:mm)[/.-](?:yyyy)|yyyy[/.-]mm)(?:$|[^a-z/.-])").ok());
     let lower = in_one_language(&sentence.text.to_lowercase());
@@ -147,6 +183,7 @@ fn month_or_time(sentence: &Sentence) -> Option<(&'static str, Option<String>)> 
         return Some(("month", Some(found.as_str().to_owned())));
     }
     let time = sentence.words.windows(2).any(|pair| pair[0].0 == "hh" && pair[1].0 == "mm");
+    let time = time || sentence.words.len() <= CLOCK && sentence.has(language.clock);
     (time && !lower.contains("yy")).then_some(("time", None))
 }
 
@@ -216,8 +253,13 @@ enum Counted {
 
 /// Lengths, places behind the decimal mark, limits.
 fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Said) {
-    let numbers: Vec<(usize, f64)> =
-        (from..sentence.words.len()).filter_map(|at| Some((at, sentence.number(at, language)?))).collect();
+    // The parts of a day are no numbers.
+    let days = days::named(sentence);
+    let of_day = |at: &usize| days.iter().any(|day| day.words.contains(at));
+    let numbers: Vec<(usize, f64)> = (from..sentence.words.len())
+        .filter(|at| !of_day(at))
+        .filter_map(|at| Some((at, sentence.number(at, language)?)))
+        .collect();
     let mut limits = Vec::new();
     let mut number = 0;
     while number < numbers.len() {
@@ -233,10 +275,13 @@ fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Sai
         }
         number += used;
     }
+    if let Some(more) = taken_back(sentence, language, &numbers) {
+        limits = more;
+    }
     if limits.is_empty() && found.iter().all(|(key, ..)| matches!(*key, "type" | "places")) {
         if sentence.has(language.positive) {
             limits.push(("above", 0.0));
-        } else if sentence.has(language.not_negative) {
+        } else if sentence.any(language.not_negative).is_some_and(|place| !for_some(sentence, language, place.start)) {
             limits.push(("min", 0.0));
         }
     }
@@ -251,6 +296,51 @@ fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Sai
         found.push(("type", quoted("decimal"), Confidence::Confirm));
     }
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
+}
+
+/// `Under 10 or over 50 are rejected`: what is not taken, the other way round.
+fn taken_back(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> Option<Vec<(&'static str, f64)>> {
+    sentence.any(language.refused)?;
+    let limit = |(at, value): &(usize, f64)| {
+        let behind = |phrases: &[&str]| qualified(sentence, phrases, *at);
+        if behind(language.below) {
+            Some(("min", *value))
+        } else if behind(language.above) {
+            Some(("max", *value))
+        } else {
+            None
+        }
+    };
+    let limits: Vec<(&'static str, f64)> = numbers.iter().filter_map(limit).collect();
+    (!limits.is_empty()).then_some(limits)
+}
+
+/// A sign that values begin with: `starts with +`.
+fn begins_with_sign(sentence: &Sentence, language: &Language) -> Option<char> {
+    let place = sentence.any(language.begins)?;
+    let behind = sentence.words.get(place.end.checked_sub(1)?)?.1.end;
+    let token = sentence.text[behind..].split_whitespace().find(|token| !matches!(*token, "a" | "the"))?;
+    let token = token.trim_matches(['"', '\'', '“', '”', ',', ')', '.']);
+    let mut signs = token.chars();
+    signs.next().filter(|sign| !sign.is_alphanumeric() && signs.next().is_none())
+}
+
+/// What a text ends with: `a file name ending in .pdf`.
+fn ending(sentence: &Sentence, language: &Language) -> Option<String> {
+    let place = sentence.any(language.ends)?;
+    let behind = sentence.words.get(place.end.checked_sub(1)?)?.1.end;
+    let token = sentence.text[behind..].split_whitespace().next()?;
+    let token = token.trim_matches(['"', '\'', '“', '”', '„', ',', ';', ')']).trim_end_matches('.');
+    let is_ending = (2..=8).contains(&token.chars().count()) && token.chars().any(char::is_alphanumeric);
+    let plain = token.starts_with(['.', '-', '_', '/']) || token.chars().all(|each| !each.is_lowercase());
+    (is_ending && plain).then(|| token.to_owned())
+}
+
+/// Whether what stands at a word is said of some rows alone: `for rain never negative`.
+fn for_some(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let before = at.saturating_sub(FOR_SOME)..at;
+    before.clone().any(|at| language.only_for.contains(&sentence.words[at].0.as_str()))
+        && !before.clone().any(|at| language.whole_of.contains(&sentence.words[at].0.as_str()))
 }
 
 /// A length, or the other end of one: `at least 2 and at most 50 letters`.
@@ -281,7 +371,11 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
     if language.others.contains(&word(at + 1)) && !of_decimal() {
         return (Counted::Nothing, 1);
     }
-    if of_decimal() {
+    let behind_point = language
+        .behind_point
+        .iter()
+        .any(|phrase| sentence.find_from(phrase, at + 1).is_some_and(|place| place.start == at + 1));
+    if of_decimal() || behind_point {
         return (Counted::Places(value as u64), 1);
     }
     let before = |phrases: &[&str]| qualified(sentence, phrases, at);
@@ -377,7 +471,7 @@ fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> 
     // The sign of the first number is before it.
     let before = before.strip_suffix(['-', '−']).unwrap_or(&before).trim_end().to_owned();
     let kind = at.checked_sub(1).map_or("", |before| sentence.words[before].0.as_str());
-    let of_kind = language.whole.contains(&kind) || language.number.contains(&kind);
+    let of_kind = [language.whole, language.number, language.between].iter().any(|words| words.contains(&kind));
     let led = before.is_empty() || before.ends_with(['(', ':', '[', ',']) || of_kind;
     let closed = behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
     let is_to = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.to.contains(&word.as_str()));

@@ -87,6 +87,13 @@ fn headings_of(draft: &Draft) -> Vec<Named> {
                 headings.push((rest.to_vec(), (at, column), plain.clone()));
             }
             headings.extend(spelt_otherwise(&words).map(|words| (words, (at, column), plain.clone())));
+            // "The source of water" is the column Water source.
+            if let [of, what] = words.as_slice()
+                && of.len() > 2
+                && what.len() > 2
+            {
+                headings.push((vec![what.clone(), "of".to_owned(), of.clone()], (at, column), plain.clone()));
+            }
             if !words.is_empty() {
                 headings.push((words, (at, column), plain));
             }
@@ -107,6 +114,9 @@ pub(super) fn mentions(
     let mut taken = vec![false; sentence.words.len()];
     // "An e-mail address" is no address.
     let formats = language.formats.iter().filter(|(phrase, _)| phrase.contains(' '));
+    // Nor is "starts with" the column Start.
+    let verbs: Vec<Range<usize>> =
+        language.begins.iter().chain(language.ends).filter_map(|phrase| sentence.find(phrase)).collect();
     let formats: Vec<Range<usize>> = formats.filter_map(|(phrase, _)| sentence.find(phrase)).collect();
     for (words, place, plain) in headings.iter().copied() {
         let mut from = 0;
@@ -117,7 +127,7 @@ pub(super) fn mentions(
             let in_format = formats
                 .iter()
                 .any(|format| format.start < range.start && range.end <= format.end && range.len() < format.len());
-            if in_format {
+            if in_format || verbs.iter().any(|verb| verb.contains(&range.start)) {
                 continue;
             }
             if range.clone().any(|at| taken[at]) && !same || !is_meant(sentence, language, &range, words, plain) {
@@ -168,7 +178,8 @@ pub(super) fn plain_heading(heading: &str) -> String {
 
 fn words_of(text: &str) -> Vec<String> {
     text.to_lowercase()
-        .split(|each: char| !(each.is_alphanumeric() || each == '_'))
+        .split(|each: char| !(each.is_alphanumeric() || matches!(each, '_' | '\'')))
+        .map(|word| word.trim_matches('\''))
         .filter(|word| !word.is_empty())
         .map(str::to_owned)
         .collect()
@@ -346,7 +357,7 @@ pub(super) fn by_sign(sentence: &Sentence, language: &Language, draft: &Draft, a
 
 /// The sign of what must be filled: in the part of the sentence that says so.
 fn required_sign<'s>(sentence: &'s Sentence, language: &Language) -> Option<&'s str> {
-    let required = sentence.any(language.required)?;
+    let required = sentence.required(language)?;
     let place = |at: usize| sentence.words.get(at).map_or(sentence.text.len(), |(_, place)| place.start);
     // The part between commas in which the word stands, or the whole where there are none.
     let start = sentence.text[..place(required.start)].rfind([',', ';']).map_or(0, |at| at + 1);

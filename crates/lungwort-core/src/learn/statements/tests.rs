@@ -51,7 +51,8 @@ fn read(text: &str) -> Vec<String> {
     let known = Entries { template: &template, at: vec![None], headings: Headings::of(&draft) };
     let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about: About::Any, of_heading: false };
     let mut before = Vec::new();
-    for sentence in sentences(&text.text) {
+    let parts = sentences(&text.text).into_iter().flat_map(|sentence| apart(&known, &text, sentence, &draft));
+    for sentence in parts.collect::<Vec<_>>() {
         before = one(&known, (&text, &sentence), before, &mut draft);
     }
     let mut said = Vec::new();
@@ -194,6 +195,45 @@ fn sums_that_balance_are_offered_by_group() {
 }
 
 #[test]
+fn verbs_days_signs_and_exceptions_are_read() {
+    holds(&[
+        ("The phone must always be stated.", &["Phone required = true"]),
+        ("Die Partie (Lot) muss immer angegeben werden.", &["Lot required = true"]),
+        ("The weight must be specified in grams.", &["? The weight must be specified in grams."]),
+        (
+            "The lot needs to be recorded with the address of the sender.",
+            &["? The lot needs to be recorded with the address of the sender."],
+        ),
+        (
+            "Weight: under 10 or over 5000 is rejected.",
+            &["Weight type = \"decimal\"", "Weight min = 10", "Weight max = 5000"],
+        ),
+        (
+            "Sown on: dd/mm/yyyy, not before 31/01/2026.",
+            &["Sown on type = \"date\"", "Sown on date_format = \"dd/mm/yyyy\"", "Sown on min = \"2026-01-31\""],
+        ),
+        ("Phone starts with +.", &["Phone pattern = '\\+.+'"]),
+        ("Grade: two lower-case letters", &["Grade pattern = '[a-z]{2}'"]),
+        ("Lot: 4 letters followed by 2 numbers", &["Lot pattern = '[A-Za-z]{4}\\d{2}'"]),
+        ("Weight: decimal, one digit behind the point", &["Weight type = \"decimal\"", "Weight places = 1"]),
+        (
+            "Grade from 1 to 5; sown on yyyy-mm-dd",
+            &[
+                "Sown on type = \"date\"",
+                "Sown on date_format = \"yyyy-mm-dd\"",
+                "Grade type = \"decimal\"",
+                "Grade min = 1",
+                "Grade max = 5",
+            ],
+        ),
+    ]);
+    let others = read("The remarks are ours. All other columns have to be completed, except Tags.");
+    assert_eq!(others.len(), HEADINGS.len() - 2, "{others:?}");
+    assert!(!others.iter().any(|line| line.starts_with("Remarks") || line.starts_with("Tags")), "{others:?}");
+    assert!(read("All other columns have to be completed.").iter().all(|line| line.starts_with('?')));
+}
+
+#[test]
 fn nothing_that_obliges_is_passed_over() {
     holds(&[
         ("Both forms must reach us on the same day.", &["? Both forms must reach us on the same day."]),
@@ -212,6 +252,7 @@ fn what_is_needed_under_a_condition_is_offered_with_it() {
     holds(&[
         ("If the state is shut, the phone has to be given.", &["perhaps Phone required_when = \"state = 'shut'\""]),
         ("Phone is required where the email is blank.", &["perhaps Phone required_when = \"email IS NULL\""]),
+        ("The phone is needed unless an email is given.", &["at_least_one = [\"phone\", \"email\"]"]),
         ("Phone is required unless the state is open.", &["perhaps Phone required_when = \"state <> 'open'\""]),
         (
             "Address: conditional (if Family is Rosaceae or Poaceae)",

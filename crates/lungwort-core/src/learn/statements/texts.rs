@@ -2,12 +2,13 @@
 
 use std::collections::HashMap;
 
-use super::{About, Entries, LONGEST, Text};
+use super::{About, Entries, Text};
 use crate::cell::fold::fold;
 use crate::learn::draft::Draft;
 use crate::learn::marks::place;
 use crate::learn::source::TemplateSheet;
 use crate::learn::{Entry, headings::Layout};
+use crate::limits::LONGEST_TEXT;
 
 /// Headings in plain letters, each with its sheet and column.
 type Headings = Vec<(String, usize, usize)>;
@@ -38,7 +39,7 @@ pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft)
 }
 
 fn text(text: &str, place: String, about: About) -> Text {
-    Text { text: text.chars().take(LONGEST).collect(), place, about, of_heading: false }
+    Text { text: text.chars().take(LONGEST_TEXT).collect(), place, about, of_heading: false }
 }
 
 /// On a sheet that is to be filled: titles, headings, guide rows, notes and messages.
@@ -125,6 +126,8 @@ fn bracketed(heading: &str) -> Vec<&str> {
         found.extend(inside[..close].split(';').map(str::trim));
         rest = &inside[close + 1..];
     }
+    // `[hh:mm], after From`
+    found.extend(rest.strip_prefix([',', ';']).map(str::trim).filter(|_| rest.len() < heading.len()));
     // What is on further lines of a heading explains it as well.
     found.extend(heading.split('\n').skip(1).filter(|line| !line.contains(['(', '['])));
     found

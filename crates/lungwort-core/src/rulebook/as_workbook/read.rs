@@ -10,9 +10,7 @@ use super::{Actual, CellPlace, Grid, HEADING_ROW, Row, TEXT_SHEET, Text, grids};
 use crate::finding::column_letter;
 use crate::intake::Bytes;
 use crate::intake::workbook::{FullSheet, Workbook};
-
-/// The most cells of a sheet that are read.
-const MOST_CELLS: usize = 2_000_000;
+use crate::limits::RULEBOOK_CELLS;
 
 /// Why a workbook is no rulebook.
 #[derive(Debug)]
@@ -43,7 +41,7 @@ pub fn read(bytes: &[u8]) -> Result<Text, Unread> {
     let mut sheets: HashMap<String, FullSheet> = HashMap::new();
     let names: Vec<String> = book.sheets.iter().map(|sheet| sheet.name.clone()).collect();
     for (at, name) in names.into_iter().enumerate() {
-        let sheet = book.full_sheet(at, MOST_CELLS).map_err(broken)?;
+        let sheet = book.full_sheet(at, RULEBOOK_CELLS).map_err(broken)?;
         sheets.insert(name, sheet);
     }
     if !sheets.get("Columns").is_some_and(has_headings) {
@@ -90,7 +88,7 @@ pub fn read(bytes: &[u8]) -> Result<Text, Unread> {
 fn kept_text(sheet: &FullSheet) -> String {
     let mut lines: Vec<String> = Vec::new();
     for cell in sheet.cells.iter().filter(|cell| cell.row > HEADING_ROW) {
-        let at = usize::try_from(cell.row - HEADING_ROW - 1).unwrap_or(usize::MAX).min(MOST_CELLS);
+        let at = usize::try_from(cell.row - HEADING_ROW - 1).unwrap_or(usize::MAX).min(RULEBOOK_CELLS);
         if lines.len() <= at {
             lines.resize(at + 1, String::new());
         }

@@ -15,11 +15,10 @@ use crate::check::problem::rule_problem;
 use crate::check::rows::result::{FIRST_RULE, RowFinding, whole_row};
 use crate::finding::RowSet;
 use crate::finding::codes::rule as codes;
+use crate::limits::GROUP_TEXTS;
 use crate::rulebook::model::MessagePart;
 use crate::steps;
 
-/// Different texts of columns that have one value that are remembered, to be named where another is found.
-const TEXTS_KEPT: usize = 10_000;
 /// Rows that are named where they leave a total open.
 pub(super) const OPEN_NAMED: usize = 3;
 
@@ -202,7 +201,7 @@ impl State {
         let known = self.store.firsts.get(at);
         if known == FirstValue::None {
             if let FirstValue::Key(key) = value
-                && self.texts.len() < TEXTS_KEPT
+                && self.texts.len() < GROUP_TEXTS
                 && !self.texts.contains_key(&(place, key))
             {
                 self.texts.insert((place, key), with.text(row, same.column).trim().into());

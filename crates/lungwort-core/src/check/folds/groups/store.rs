@@ -10,9 +10,8 @@ use super::gather::FirstValue;
 use super::sequence::Ends;
 use super::words::Words;
 use crate::check::folds::total::Total;
+use crate::limits::GROUPS_RETURNED;
 
-/// Groups that come back, or that in turn cannot go, before all stay: from then on their rows count as scattered.
-const OFTEN: u32 = 1_000;
 /// Marks a place as one in the temporary file.
 const COLD: u32 = 1 << 31;
 
@@ -227,7 +226,7 @@ impl Store {
     /// apart, and each was judged by its first rows.
     pub fn stayed(&mut self) {
         self.stayed += 1;
-        self.stays |= self.stayed > OFTEN;
+        self.stays |= self.stayed > GROUPS_RETURNED;
     }
 
     /// Fetches a group into memory, where it is not there.
@@ -236,7 +235,7 @@ impl Store {
             return;
         }
         self.returned += 1;
-        if self.returned > OFTEN {
+        if self.returned > GROUPS_RETURNED {
             return self.fetch_all(grouping);
         }
         let record = self.cold.get(self.groups[group as usize].place & !COLD).unwrap_or_default();

@@ -154,10 +154,14 @@ impl Intents<'_> {
                     let message = "the receiving side gives a new record its key: leave it blank.";
                     Some(CellProblem::new(&codes::KEY_ON_CREATE, message))
                 }
-                Record::Held => Some(CellProblem::new(
-                    &codes::ALREADY_HELD,
-                    "the row asks for a new record, and this one is held already.",
-                )),
+                Record::Held => {
+                    let again = self
+                        .needs_removal(row)
+                        .map(|columns| format!(" To change {columns}, a row above it must remove the record first."));
+                    let message = "the row asks for a new record, and this one is held already.";
+                    let message = format!("{message}{}", again.unwrap_or_default());
+                    Some(CellProblem::new(&codes::ALREADY_HELD, message))
+                }
                 Record::Archived if !self.intent.take_up => {
                     let message = "the row asks for a new record, and this one was held and counts as removed.";
                     Some(CellProblem::new(&codes::ALREADY_HELD, message))
@@ -198,6 +202,15 @@ impl Intents<'_> {
             }),
             Record::Held | Record::New | Record::Unclear => None,
         }
+    }
+
+    /// The columns that a row has other values for and that can only be changed by removing the record and creating it again.
+    fn needs_removal(&self, row: &OneRow) -> Option<String> {
+        let compared = row.changes.iter().map(|change| &self.intent.compared[change.at]);
+        let columns =
+            compared.filter(|compared| compared.recreate).map(|compared| self.headings[compared.column].to_string());
+        let columns: Vec<String> = columns.collect();
+        (!columns.is_empty()).then(|| listed(&columns, "and"))
     }
 
     /// What is said of a second row about one record.

@@ -101,6 +101,8 @@ pub(super) struct Language {
     pub conditional_on: &'static [&'static str],
     /// No earlier than a year.
     pub not_before: &'static [&'static str],
+    /// Before the last day that is taken.
+    pub not_after: &'static [&'static str],
     /// One of something: `a capital letter`.
     pub articles: &'static [&'static str],
     /// It must not be filled in.
@@ -163,6 +165,30 @@ pub(super) struct Language {
     pub kinds: &'static [&'static str],
     /// Codes of a standard in a column of a heading: the words, the words of the heading, the list.
     pub standards: &'static [(&'static [&'static str], &'static [&'static str], &'static str)],
+    /// Behind these, what a value must be in stands in a list of the receiving side: `exactly as in the donor register`.
+    pub as_held: &'static [&'static str],
+    /// With a participle a few words behind, what must be there: `must always be`, `has to be`.
+    pub modals: &'static [&'static str],
+    /// Participles of what is filled in.
+    pub filled: &'static [&'static str],
+    /// Behind the participle, how and not that it is filled in: `must be given in grams`.
+    pub manner: &'static [&'static str],
+    /// All columns but those spoken of before.
+    pub all_other: &'static [&'static str],
+    /// What is not taken: `under 10 or over 50 are rejected`.
+    pub refused: &'static [&'static str],
+    /// Places of a decimal, behind their number: `one digit behind the point`.
+    pub behind_point: &'static [&'static str],
+    /// Digits, where their number stands before and another piece of a code: `four letters and two numbers`.
+    pub loose_digits: &'static [&'static str],
+    /// Small letters.
+    pub smalls: &'static [&'static str],
+    /// A time of the day.
+    pub clock: &'static [&'static str],
+    /// Whether its decimals are written with a comma.
+    pub decimal_comma: bool,
+    /// What a text ends with stands behind these.
+    pub ends: &'static [&'static str],
     /// What every check looks at anyway: each line has phrases of which one each must be there.
     pub anyway: &'static [&'static [&'static [&'static str]]],
 }

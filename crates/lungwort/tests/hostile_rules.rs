@@ -1,0 +1,105 @@
+//! Small files and rulebooks whose work would grow with the square of what is in them, under limits of time and memory.
+#![allow(missing_docs, clippy::unwrap_used)]
+
+mod support;
+
+use std::fmt::Write as _;
+
+use support::limited::run;
+use support::{Folder, Ran};
+
+fn lines(head: &str, count: usize, line: impl Fn(usize) -> String) -> String {
+    (0..count).fold(format!("{head}\n"), |mut text, at| {
+        writeln!(text, "{}", line(at)).unwrap();
+        text
+    })
+}
+
+fn check(folder: &Folder, file: &str) -> Ran {
+    run(folder, &["check", file, "-r", "t.rulebook.toml", "--today", "2026-11-26"])
+}
+
+#[test]
+fn rows_that_belong_to_themselves_are_each_said_once() {
+    let parents = "[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id' }, { heading = 'Parent' }]\n[sheet.parents]\nid = ['Id']\nparent = ['Parent']\n";
+    let folder = Folder::with(parents, "");
+    folder.write("own.csv", lines("Id,Parent", 40_000, |at| format!("A{at},A{at}")));
+    let ran = check(&folder, "own.csv");
+    assert!(ran.stdout.contains("NOT READY: 40,000 errors"), "{}", ran.stdout);
+    folder.write("down.csv", lines("Id,Parent", 40_000, |at| format!("A{at},A{}", at + 1)));
+    let ran = check(&folder, "down.csv");
+    assert!(ran.stdout.contains("NOT READY: 1 error,"), "{}", ran.stdout);
+}
+
+#[test]
+fn kinds_that_nobody_knows_are_counted_together() {
+    let kinds = "[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id' }, { heading = 'Kind' }]\n[sheet.kinds]\ncolumn = 'Kind'\nkind = [{ value = 'Lot' }, { value = 'Sample', under = ['Lot'] }]\n";
+    let folder = Folder::with(kinds, "");
+    folder.write("kinds.csv", lines("Id,Kind", 20_000, |at| format!("{at},K{}", at.max(1))));
+    folder.write("lot.csv", "Id,Kind\n1,Lot\n2,Lto\n3,Sample\n");
+    let ran = run(&folder, &["preview", "kinds.csv", "-r", "t.rulebook.toml"]);
+    assert!(ran.stdout.contains("unknown kind"), "{}", ran.stdout);
+    let ran = run(&folder, &["preview", "lot.csv", "-r", "t.rulebook.toml", "--format", "csv"]);
+    assert!(ran.stdout.contains("unknown kind") && ran.stdout.contains(",Sample,"), "{}", ran.stdout);
+}
+
+#[test]
+fn many_rows_of_a_list_with_one_key_are_named_at_a_bounded_cost() {
+    let lookup = "[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id' }, { heading = 'Who' }]\n[[sheet.lookup]]\nalias = 'who'\nreference = 'people'\nkeys = [{ by = { Who = 'Name' } }]\nshow = ['Town']\n[reference.people]\nfile = 'people.csv'\n";
+    let folder = Folder::with(lookup, "");
+    folder.write("people.csv", lines("Name,Town", 20_000, |at| format!("Same,T{at}")));
+    folder.write("rows.csv", lines("Id,Who", 20_000, |at| format!("{at},Same")));
+    let ran = check(&folder, "rows.csv");
+    assert!(ran.stdout.contains("it names 20,000 rows of the list people: Town T0; Town T1"), "{}", ran.stdout);
+    assert!(ran.stdout.contains("19,996 more"), "{}", ran.stdout);
+    let alike = |from: usize| move |at: usize| format!("abababab{}{}", from + at % 10, at / 10 + 1000);
+    folder.write("people.csv", lines("Name,Town", 4_000, |at| format!("{},x", alike(1)(at))));
+    folder.write("rows.csv", lines("Id,Who", 4_000, |at| format!("{at},{}", alike(2)(at).replace("aba", "bab"))));
+    assert!(check(&folder, "rows.csv").stdout.contains("not-found"));
+}
+
+#[test]
+fn chains_of_what_was_replaced_are_followed_once() {
+    let allowed = "[[sheet]]\ncolumn = [{ heading = 'A', allowed = { reference = 'r', column = 'Code', successor = 'Next' } }]\n[reference.r]\nfile = 'r.csv'\n";
+    let folder = Folder::with(allowed, "");
+    folder.write("r.csv", lines("Code,Next", 40_000, |at| format!("c{at},c{}", at + 1)) + "c40000,\n");
+    folder.write("rows.csv", "A\nc7\nc40000\n");
+    let ran = check(&folder, "rows.csv");
+    assert!(ran.stdout.contains("NOT READY: 1 error,") && ran.stdout.contains("c40000"), "{}", ran.stdout);
+    folder.write("r.csv", "Code,Next\na,b\nb,c\nc,b\n");
+    let ran = check(&folder, "rows.csv");
+    assert!(ran.stderr.contains("b, c"), "{}", ran.stderr);
+}
+
+#[test]
+fn a_rulebook_has_so_many_parts_and_no_more() {
+    let folder = Folder::with("[[sheet]]\ncolumn = [{ heading = 'A' }]\n", "");
+    folder.write("a.csv", "A\nx\n");
+    let sheets = |at: usize| format!("[[sheet]]\nname = 'S{at}'\ncolumn = [{{ heading = 'A' }}]");
+    folder.write("many.rulebook.toml", lines("[rulebook]\ntitle = 'T'", 8_000, sheets));
+    let ran = run(&folder, &["rulebook", "many.rulebook.toml"]);
+    assert!(ran.stdout.contains("there are 8,000 sheets; a rulebook may have 1,000"), "{}", ran.stdout);
+    let kinds: Vec<String> = (0..8_000).map(|at| format!("{{ value = 'K{at}' }}")).collect();
+    let text = format!(
+        "[rulebook]\ntitle = 'T'\n[[sheet]]\ncolumn = [{{ heading = 'A' }}]\n[sheet.kinds]\ncolumn = 'A'\nkind = [{}]\n",
+        kinds.join(", ")
+    );
+    folder.write("kinds.rulebook.toml", text);
+    let ran = run(&folder, &["check", "a.csv", "-r", "kinds.rulebook.toml"]);
+    assert!(ran.stderr.contains("there are 8,000 kinds of rows; a rulebook may have 1,000"), "{}", ran.stderr);
+}
+
+#[test]
+fn templates_are_learned_at_a_bounded_cost() {
+    let folder = Folder::with("", "");
+    let said = |at: usize| format!("\"Kind {at} (at most {at} characters; choose A or B; never blank)\"");
+    let headings: Vec<String> = (0..3_000).map(said).collect();
+    folder.write("wide.csv", headings.join(",") + "\n");
+    let ran = run(&folder, &["learn", "wide.csv", "--no-ask", "-o", "w.rulebook.toml"]);
+    assert!(ran.stdout.contains("3000 columns"), "{}{}", ran.stdout, ran.stderr);
+    assert!(ran.stdout.contains("more texts of the template were not read"), "{}", ran.stdout);
+    let long = format!("\"{}must be filled.\"\n\nLot,Kind,Weight\n", "Lot Kind Weight, Lot ".repeat(20_000));
+    folder.write("long.csv", long);
+    let ran = run(&folder, &["learn", "long.csv", "--no-ask", "-o", "l.rulebook.toml"]);
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+}
