@@ -34,6 +34,8 @@ pub const SEVERAL_LOOKED_AT: usize = 200;
 pub const LIMITS: usize = 500_000;
 /// The most invalid bytes of one cell that are reported one by one; the others are one finding.
 pub const INVALID_IN_CELL: usize = 16;
+/// The most wrong values of one cell of several that are reported one by one: each holds the whole cell as it should be.
+pub const WRONG_IN_CELL: usize = 16;
 /// The largest part with sheets that is unpacked as a whole, in bytes, so that many sheets of it are found at once.
 pub const UNPACKED: usize = 48 << 20;
 /// Comparing two editions: the most columns with another heading whose rules are looked for under the new one.
@@ -55,9 +57,9 @@ pub const FAR: usize = 1_000;
 /// How many cells the filled ones of an XLS or XLSB workbook may be spread over: its reader makes room for the blanks between them.
 pub const SPREAD: u64 = 4_000_000;
 /// Sentences of a template that are looked at, wherever they are; instructions of a book's length are read that far.
-pub const SENTENCES: usize = 10_000;
+pub const SENTENCES: usize = 8_000;
 /// Sentences times columns: for each sentence it is looked which columns it names.
-pub const NAMED_IN_SENTENCES: usize = 20_000_000;
+pub const NAMED_IN_SENTENCES: usize = 12_000_000;
 /// The most words of a sentence; a longer one is none, and is read that far.
 pub const SENTENCE: usize = 500;
 /// Values that rules and figures remember by row, and how many of each a sheet's rulebook may ask for: what they take is their number

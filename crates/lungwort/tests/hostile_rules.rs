@@ -103,3 +103,35 @@ fn templates_are_learned_at_a_bounded_cost() {
     let ran = run(&folder, &["learn", "long.csv", "--no-ask", "-o", "l.rulebook.toml"]);
     assert_eq!(ran.status, 0, "{}", ran.stderr);
 }
+
+#[test]
+fn a_cell_of_very_many_values_has_so_many_findings() {
+    let several =
+        "[[sheet]]\ncolumn = [{ heading = 'Id' }, { heading = 'X', allowed = ['A', 'B'], separator = ';' }]\n";
+    let folder = Folder::with(several, "");
+    folder.write("rows.csv", format!("Id,X\n1,\"{}C\"\n2,A;B\n3,A\n", "C;A;".repeat(50_000)));
+    let ran = check(&folder, "rows.csv");
+    assert!(ran.stdout.contains("NOT READY: 7 errors and 10 warnings"), "{}", ran.stdout);
+    let codes: Vec<String> = (0..50_000).map(|at| format!("v{at}")).collect();
+    folder.write("rows.csv", format!("Id,X\n1,\"{}\"\n2,A;B\n3,A\n", codes.join(";")));
+    let ran = run(&folder, &["check", "rows.csv", "-r", "t.rulebook.toml", "--by", "row"]);
+    assert!(
+        ran.stdout.replace("\n               ", " ").contains("of its 50,000 values, 49,984 more are wrong too"),
+        "{}",
+        ran.stdout
+    );
+}
+
+#[test]
+fn levels_that_are_misspelt_are_looked_for_in_an_index() {
+    let paths: Vec<String> = (0..10_000).map(|at| format!("'a/beta{at}/c'")).collect();
+    let column = format!(
+        "[[sheet]]\ncolumn = [{{ heading = 'P', path = true, separator = '/', allowed = [{}] }}]\n",
+        paths.join(", ")
+    );
+    let folder = Folder::with(&column, "");
+    folder.write("rows.csv", lines("P", 10_000, |at| format!("a/gamma{at}/c")) + "a/Beta7/c\n");
+    let ran = run(&folder, &["check", "rows.csv", "-r", "t.rulebook.toml", "--format", "csv"]);
+    assert_eq!(ran.stdout.matches("wrong-level").count(), 10_001);
+    assert!(ran.stdout.contains("a/beta7/c"), "{}", ran.stdout.lines().last().unwrap());
+}

@@ -2,10 +2,14 @@
 
 use std::borrow::Cow;
 
+use indexmap::IndexSet;
+
 use super::{ColumnJudge, last_proposal};
 use crate::cell::{Value, shown};
 use crate::finding::codes::cell as codes;
+use crate::finding::ranges::thousands;
 use crate::finding::{Action, CellProblem, Correction};
+use crate::limits::WRONG_IN_CELL;
 
 /// Signs that people put between values.
 const USUAL: [&str; 8] = [";", ",", "|", "/", "+", "&", "\n", "\t"];
@@ -16,8 +20,9 @@ impl ColumnJudge<'_> {
         let as_written: Vec<&str> = text.split(sign).collect();
         let parts: Vec<&str> = as_written.iter().map(|part| part.trim()).collect();
         let count = parts.len();
-        let mut corrected: Vec<String> = Vec::with_capacity(count);
+        let mut corrected: IndexSet<String> = IndexSet::with_capacity(count);
         let mut all = Vec::new();
+        let mut beyond: Option<(CellProblem, usize)> = None;
         let separator = shown::quoted(sign);
         if as_written != parts {
             let message = format!("there are spaces around {separator}, which separates values.");
@@ -31,19 +36,36 @@ impl ColumnJudge<'_> {
             let mut of_part = Vec::new();
             self.one_value(part, &mut of_part);
             let value = last_proposal(&of_part).map_or_else(|| (*part).to_owned(), |(value, _)| value);
-            all.extend(of_part.into_iter().map(|each| CellProblem {
-                message: format!("of its {count} values, {}: {}", shown::quoted(part), each.message),
-                ..each
-            }));
+            let mut add = |problem: CellProblem| match (&mut beyond, all.len() < WRONG_IN_CELL) {
+                (_, true) => all.push(problem),
+                (Some((_, more)), _) => *more += 1,
+                (none, _) => *none = Some((problem, 1)),
+            };
+            of_part.into_iter().for_each(|each| {
+                let message =
+                    format!("of its {} values, {}: {}", thousands(count as u64), shown::quoted(part), each.message);
+                add(CellProblem { message, ..each });
+            });
             if corrected.contains(&value) {
                 let message = format!("{} is in it twice.", shown::quoted(&value));
-                all.push(CellProblem::new(&codes::REPEATED_PART, message).with(Correction::likely("")));
+                add(CellProblem::new(&codes::REPEATED_PART, message).with(Correction::likely("")));
             } else if !value.is_empty() {
-                corrected.push(value);
+                corrected.insert(value);
             }
         }
+        all.extend(beyond.map(|(last, more)| match more {
+            1 => last,
+            _ => {
+                let message = format!(
+                    "of its {} values, {} more are wrong too.",
+                    thousands(count as u64),
+                    thousands(more as u64)
+                );
+                CellProblem { message, ..last }
+            }
+        }));
         // The cell is corrected as a whole, so that it does not matter with which of its values one begins.
-        let whole = corrected.join(sign);
+        let whole = corrected.into_iter().collect::<Vec<_>>().join(sign);
         for each in &mut all {
             let correction = each.correction.take();
             each.correction =

@@ -9,7 +9,7 @@ use crate::condition::{Condition, Labels, Row, Slot, Truth};
 use crate::finding::codes::lookup as codes;
 use crate::finding::ranges::thousands;
 use crate::finding::{CellProblem, Correction, Problem, Severity};
-use crate::limits::SEVERAL_LOOKED_AT;
+use crate::limits::{SEVERAL_LOOKED_AT, WRONG_IN_CELL};
 use crate::rulebook::listed;
 use crate::rulebook::model::{ListOf, LookupKey};
 use crate::rulebook::written::WrittenNone;
@@ -76,9 +76,14 @@ impl LookedIn<'_> {
         let parts: Vec<&str> = text.split(sign).map(str::trim).filter(|part| !part.is_empty()).collect();
         let index = &table.indices[key];
         let missing = parts.iter().filter(|part| index.find(super::key_of_part(of, part)).is_none());
-        let missing: Vec<String> = missing.map(|part| quoted(part)).collect();
+        let mut missing: Vec<String> = missing.map(|part| quoted(part)).collect();
         let is = if missing.len() == 1 { "is" } else { "are" };
-        let message = format!("of its {} values, {} {is} not {}.", parts.len(), listed(&missing, "and"), self.place());
+        if missing.len() > WRONG_IN_CELL {
+            let more = missing.split_off(WRONG_IN_CELL - 1).len();
+            missing.push(format!("{} more", thousands(more as u64)));
+        }
+        let count = thousands(parts.len() as u64);
+        let message = format!("of its {count} values, {} {is} not {}.", listed(&missing, "and"), self.place());
         CellProblem::new(&codes::NOT_FOUND, message)
     }
 

@@ -166,8 +166,7 @@ impl Builder<'_> {
 
     /// Where the longest of some phrases that begins at a word ends.
     fn phrase_at(&self, phrases: &[&str], at: usize) -> Option<usize> {
-        let here = phrases.iter().filter_map(|phrase| self.sentence.find_from(phrase, at));
-        here.filter(|place| place.start == at).map(|place| place.end).max()
+        phrases.iter().filter_map(|phrase| self.sentence.ends_at(phrase, at)).max()
     }
 
     /// The kind of letters that is named at a word, and where its name ends.
@@ -348,10 +347,8 @@ fn masked(text: &str) -> Option<String> {
 /// Whether a limiting phrase stands shortly before a number.
 pub(super) fn qualified(sentence: &Sentence, phrases: &[&str], at: usize) -> bool {
     let before = |phrase: &&str| {
-        (at.saturating_sub(5)..at).any(|from| {
-            let place = sentence.find_from(phrase, from);
-            place.is_some_and(|place| place.start == from && place.end <= at && at - place.end <= 1)
-        })
+        let reach = at.saturating_sub(5)..at;
+        reach.into_iter().any(|from| sentence.ends_at(phrase, from).is_some_and(|end| end <= at && at - end <= 1))
     };
     phrases.iter().any(before)
 }

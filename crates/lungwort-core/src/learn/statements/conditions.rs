@@ -60,17 +60,14 @@ pub(super) fn condition_of(
         return None;
     }
     let behind = about.words.end;
-    let at = |phrases: &[&str]| {
-        let here = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
-        here.filter(|place| place.start == behind).map(|place| place.end).max()
-    };
+    let at = |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, behind)).max();
     let column = name(about.place);
     let unless = sentence.words.get(from - 1).is_some_and(|(word, _)| language.unless.contains(&word.as_str()));
     // "A telephone number is given", where the heading is Telephone.
     let is = |phrases: &[&str]| {
         let noun = sentence.words.get(behind).is_some_and(|(word, _)| language.number.contains(&word.as_str()));
-        let behind_noun = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, behind + 1));
-        at(phrases).is_some() || noun && behind_noun.into_iter().any(|place| place.start == behind + 1)
+        let behind_noun = || phrases.iter().any(|phrase| sentence.ends_at(phrase, behind + 1).is_some());
+        at(phrases).is_some() || noun && behind_noun()
     };
     let (blank, given) = (is(language.is_blank), is(language.is_given));
     if blank || given {

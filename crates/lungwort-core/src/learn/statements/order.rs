@@ -123,10 +123,8 @@ pub(super) fn is_compared(sentence: &Sentence, language: &Language, mention: &Me
     let phrases =
         [language.earlier, language.later, language.at_most, language.at_least, language.above, language.below];
     phrases.into_iter().flatten().any(|phrase| {
-        (at.saturating_sub(6)..at).any(|from| {
-            let place = sentence.find_from(phrase, from);
-            place.is_some_and(|place| place.start == from && place.end <= at && at - place.end <= 1)
-        })
+        (at.saturating_sub(6)..at)
+            .any(|from| sentence.ends_at(phrase, from).is_some_and(|end| end <= at && at - end <= 1))
     })
 }
 

@@ -134,16 +134,20 @@ impl Sentence {
             return None;
         }
         let first = &phrase[..phrase.bytes().position(|each| matches!(each, b' ' | b'-')).unwrap_or(phrase.len())];
-        (from..self.words.len()).filter(|at| self.words[*at].0 == first).find_map(|at| {
-            let mut end = at;
-            for wanted in phrase.split([' ', '-']) {
-                if self.words.get(end)?.0 != wanted {
-                    return None;
-                }
-                end += 1;
+        let begins = (from..self.words.len()).filter(|at| self.words[*at].0 == first);
+        begins.filter_map(|at| Some(at..self.ends_at(phrase, at)?)).next()
+    }
+
+    /// Where a phrase that begins at a word ends.
+    pub fn ends_at(&self, phrase: &str, at: usize) -> Option<usize> {
+        let mut end = at;
+        for wanted in phrase.split([' ', '-']) {
+            if self.words.get(end)?.0 != wanted {
+                return None;
             }
-            Some(at..end)
-        })
+            end += 1;
+        }
+        Some(end)
     }
 
     /// Where a phrase stands first.

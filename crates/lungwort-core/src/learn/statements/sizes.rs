@@ -371,10 +371,7 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
     if language.others.contains(&word(at + 1)) && !of_decimal() {
         return (Counted::Nothing, 1);
     }
-    let behind_point = language
-        .behind_point
-        .iter()
-        .any(|phrase| sentence.find_from(phrase, at + 1).is_some_and(|place| place.start == at + 1));
+    let behind_point = language.behind_point.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
     if of_decimal() || behind_point {
         return (Counted::Places(value as u64), 1);
     }
@@ -430,9 +427,7 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
 /// Which limit a number is: `at most`, `more than`, `1 or more`.
 fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static str> {
     // `1 or more`
-    let behind = |phrases: &[&str]| {
-        phrases.iter().any(|phrase| sentence.find_from(phrase, at + 1).is_some_and(|place| place.start == at + 1))
-    };
+    let behind = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
     let or_more = [(language.or_less, "max"), (language.or_more, "min")];
     if let Some((_, key)) = or_more.iter().find(|(phrases, _)| behind(phrases)) {
         return Some(key);
@@ -498,8 +493,8 @@ fn counts_what(sentence: &Sentence, at: usize, phrases: &[&str]) -> bool {
     let end = sentence.words.get(at).map_or(0, |(_, place)| place.end);
     let behind = |phrase: &&str| {
         (at + 1..=at + 2).any(|from| {
-            let place = sentence.find_from(phrase, from).filter(|place| place.start == from);
-            place.is_some_and(|place| !sentence.text[end..sentence.words[place.start].1.start].contains([',', ';']))
+            let here = sentence.ends_at(phrase, from).is_some();
+            here && !sentence.text[end..sentence.words[from].1.start].contains([',', ';'])
         })
     };
     phrases.iter().any(behind)
