@@ -58,6 +58,9 @@ pub(super) struct Columns {
     /// The path of the sheet in the rulebook.
     pub sheet: String,
     list: Vec<Known>,
+    /// Places by name and heading, and by these in small letters; the first counts.
+    exact: HashMap<String, usize>,
+    folded: HashMap<String, usize>,
     /// What is known under an alias.
     pub lookups: Vec<KnownLookup>,
 }
@@ -79,7 +82,15 @@ impl Columns {
             name: column.name.clone(),
             kind: kind(column.kind),
         };
-        Columns { sheet: path.to_owned(), list: sheet.entries().0.iter().map(one).collect(), lookups: Vec::new() }
+        let list: Vec<Known> = sheet.entries().0.iter().map(one).collect();
+        let (mut exact, mut folded) = (HashMap::new(), HashMap::new());
+        for (at, known) in list.iter().enumerate() {
+            for each in known.name.iter().chain(&known.headings) {
+                exact.entry(each.clone()).or_insert(at);
+                folded.entry(each.to_ascii_lowercase()).or_insert(at);
+            }
+        }
+        Columns { sheet: path.to_owned(), list, exact, folded, lookups: Vec::new() }
     }
 
     /// Whether a column holds numbers.
@@ -99,12 +110,8 @@ impl Columns {
 
 impl Scope for Columns {
     fn column(&self, wanted: &str) -> Option<(usize, Kind)> {
-        let find = |same: &dyn Fn(&str) -> bool| {
-            let has = |known: &Known| known.name.iter().chain(&known.headings).any(|each| same(each));
-            self.list.iter().position(has)
-        };
-        let at = find(&|known| known == wanted).or_else(|| find(&|known| known.eq_ignore_ascii_case(wanted)))?;
-        Some((at, self.list[at].kind))
+        let at = self.exact.get(wanted).or_else(|| self.folded.get(&wanted.to_ascii_lowercase()));
+        at.map(|at| (*at, self.list[*at].kind))
     }
 
     fn other(&self, alias: &str, name: &str) -> Option<(Slot, Kind)> {

@@ -82,13 +82,13 @@ impl Fold for HeldRows<'_> {
             };
             let Some(wanted) = key_of_texts(key, text) else { continue };
             let Some(first) = index.find(wanted) else { continue };
-            let held: Vec<u32> = std::iter::once(first).chain(index.others(first).iter().copied()).collect();
-            let mut named: Vec<String> =
-                held.iter().take(NAMED).map(|row| self.table.number(*row as usize).to_string()).collect();
-            if held.len() > NAMED {
-                named.push(format!("{} more", held.len() - NAMED));
+            let others = index.others(first);
+            let held = std::iter::once(first).chain(others.iter().copied()).take(NAMED);
+            let mut named: Vec<String> = held.map(|row| self.table.number(row as usize).to_string()).collect();
+            if others.len() >= NAMED {
+                named.push(format!("{} more", others.len() + 1 - NAMED));
             }
-            let noun = if held.len() == 1 { "row" } else { "rows" };
+            let noun = if others.is_empty() { "row" } else { "rows" };
             let message = format!(
                 "the row is held already: it is the same as {noun} {} of the existing records, in every column that both have.",
                 listed(&named, "and")
