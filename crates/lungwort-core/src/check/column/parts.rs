@@ -8,7 +8,7 @@ use super::{ColumnJudge, last_proposal};
 use crate::cell::{Value, shown};
 use crate::finding::codes::cell as codes;
 use crate::finding::ranges::thousands;
-use crate::finding::{Action, CellProblem, Correction};
+use crate::finding::{Action, CellProblem, Correction, Severity};
 use crate::limits::WRONG_IN_CELL;
 
 /// Signs that people put between values.
@@ -38,7 +38,13 @@ impl ColumnJudge<'_> {
             let value = last_proposal(&of_part).map_or_else(|| (*part).to_owned(), |(value, _)| value);
             let mut add = |problem: CellProblem| match (&mut beyond, all.len() < WRONG_IN_CELL) {
                 (_, true) => all.push(problem),
-                (Some((_, more)), _) => *more += 1,
+                (Some((worst, more)), _) => {
+                    *more += 1;
+                    // An error among them is never counted as less.
+                    if problem.code.severity == Severity::Error && worst.code.severity != Severity::Error {
+                        *worst = problem;
+                    }
+                }
                 (none, _) => *none = Some((problem, 1)),
             };
             of_part.into_iter().for_each(|each| {
