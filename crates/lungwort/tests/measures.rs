@@ -2,6 +2,7 @@
 //! mistakes planted in it.
 //!
 //! A template is a text: `kind:`, then `== sheet NAME` with its rows (`|` between cells), `== fill COLOUR SHEET CELLS`,
+//! `== bold SHEET CELLS` (or italic, underline), `== note SHEET CELL TEXT`,
 //! `== clean SHEET ROW` and `== bad SHEET ROW` with rows from that row on, `== accepted SHEET ROW`, and `== planted` with a cell
 //! (or `*` for any place) and a code in each line. Delimited ones have one sheet without a name and rows as they stand.
 #![allow(missing_docs, clippy::unwrap_used)]
@@ -9,7 +10,7 @@
 mod support;
 
 use lungwort_core::rulebook::questions::{Said, answered, questions};
-use rust_xlsxwriter::{Color, Format, Workbook};
+use rust_xlsxwriter::{Color, Format, FormatUnderline, Note, Workbook};
 use support::Folder;
 
 #[derive(Default)]
@@ -18,6 +19,10 @@ struct Made {
     is_text: bool,
     sheets: Vec<(String, Vec<Vec<String>>)>,
     fills: Vec<(u32, String, Vec<String>)>,
+    /// Looks of letters: which, the sheet, the cells.
+    looks: Vec<(String, String, Vec<String>)>,
+    /// Notes: the sheet, the cell, the text.
+    notes: Vec<(String, String, String)>,
     /// What is filled in: clean, bad or accepted; the sheet, the row from one, the rows.
     filled: Vec<(String, String, usize, Vec<Vec<String>>)>,
     planted: Vec<(String, String)>,
@@ -42,6 +47,14 @@ fn read(name: &str, text: &str) -> Made {
                     let mut words = rest.split(' ').map(str::to_owned);
                     let colour = u32::from_str_radix(&words.next().unwrap(), 16).unwrap();
                     made.fills.push((colour, words.next().unwrap(), words.collect()));
+                }
+                "bold" | "italic" | "underline" => {
+                    let mut words = rest.split(' ').map(str::to_owned);
+                    made.looks.push((section.clone(), words.next().unwrap(), words.collect()));
+                }
+                "note" => {
+                    let mut words = rest.splitn(3, ' ').map(str::to_owned);
+                    made.notes.push((words.next().unwrap(), words.next().unwrap(), words.next().unwrap()));
                 }
                 "planted" => {}
                 what => {
@@ -87,11 +100,21 @@ impl Made {
                 for (column, text) in (0..).zip(cells).filter(|(_, text)| !text.is_empty()) {
                     let cell = format!("{}{}", char::from(b'A' + column as u8), row + 1);
                     let fill = self.fills.iter().find(|(_, on, cells)| on == name && cells.contains(&cell));
-                    let format = match fill {
+                    let mut format = match fill {
                         Some((colour, ..)) => Format::new().set_background_color(Color::RGB(*colour)),
                         None => Format::new(),
                     };
+                    for (look, ..) in self.looks.iter().filter(|(_, on, cells)| on == name && cells.contains(&cell)) {
+                        format = match look.as_str() {
+                            "bold" => format.set_bold(),
+                            "italic" => format.set_italic(),
+                            _ => format.set_underline(FormatUnderline::Single),
+                        };
+                    }
                     sheet.write_string_with_format(row, column, text, &format).unwrap();
+                    for (_, _, text) in self.notes.iter().filter(|(on, at, _)| on == name && *at == cell) {
+                        sheet.insert_note(row, column, &Note::new(text).add_author_prefix(false)).unwrap();
+                    }
                 }
             }
         }

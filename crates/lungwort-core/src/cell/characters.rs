@@ -41,6 +41,14 @@ pub fn with_plain_signs(text: &str) -> String {
     out
 }
 
+/// The text without the spaces around it. Most texts have none, and that shows at their ends.
+#[inline]
+pub fn trimmed(text: &str) -> &str {
+    let is_plain = |byte: Option<&u8>| byte.is_some_and(|byte| (0x21..0x7f).contains(byte));
+    let bytes = text.as_bytes();
+    if is_plain(bytes.first()) && is_plain(bytes.last()) { text } else { text.trim() }
+}
+
 /// Whether a cell that holds only these bytes above ASCII needs a closer look. Letters such as `é` and `ü` do
 /// not; bytes that begin odd spaces, zero-width characters, the replacement character or misdecoded text do.
 pub fn is_unremarkable(text: &str) -> bool {

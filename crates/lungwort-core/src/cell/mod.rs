@@ -12,6 +12,7 @@ pub mod key;
 mod near;
 pub mod number;
 pub mod order;
+pub mod packed;
 pub mod shown;
 pub mod spelling;
 pub mod texts;

@@ -23,6 +23,7 @@ pub use decode::{Chosen, Decoder, Invalid};
 pub use dialect::{Dialect, NewlineCounts};
 pub use kind::{Content, content_of};
 pub use reader::{Chunks, ReadOptions};
+pub use sniff::is_remark;
 pub use source::{OpenError, Source, read_small};
 pub use workbook::{BookError, SheetRows, Workbook};
 

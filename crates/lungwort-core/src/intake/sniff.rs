@@ -4,6 +4,9 @@ use super::chunk::Chunk;
 use super::dialect::Dialect;
 use super::scan::Scanner;
 
+/// What lines above the headings begin with that are remarks.
+const REMARKS: &[&str] = &["# ", "// ", "-- ", "; "];
+
 /// What was made of the beginning of a text.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Sniffed {
@@ -20,6 +23,9 @@ pub fn sniff(sample: &str, is_tsv: bool, delimiter: Option<u8>, quote: Option<u8
         return Sniffed { dialect: Dialect { delimiter, quote }, rival: None };
     }
     let usual = if is_tsv { b'\t' } else { b',' };
+    // Remarks are sentences, whatever signs they have in them.
+    let rows: String = sample.split_inclusive('\n').filter(|line| !is_remark(line)).collect();
+    let sample = if rows.trim().is_empty() { sample } else { rows.as_str() };
     let mut scores: Vec<(u64, u8)> = [b',', b';', b'\t', b'|']
         .into_iter()
         .map(|delimiter| (score(sample, Dialect { delimiter, quote }), delimiter))
@@ -32,6 +38,11 @@ pub fn sniff(sample: &str, is_tsv: bool, delimiter: Option<u8>, quote: Option<u8
     }
     let rival = Some(scores[1]).filter(|(score, _)| *score * 10 >= best * 9).map(|(_, delimiter)| delimiter);
     Sniffed { dialect: Dialect { delimiter, quote }, rival }
+}
+
+/// Whether a line is a remark.
+pub fn is_remark(line: &str) -> bool {
+    REMARKS.iter().any(|sign| line.starts_with(sign))
 }
 
 /// `sep=;` in the first line, by which spreadsheets are reported.
@@ -95,6 +106,7 @@ mod tests {
         assert_eq!(delimiter("a\tb\n1, 2\t3\n4\t5\n"), b'\t');
         assert_eq!(delimiter("a|b|c\n1|2|3\n"), b'|');
         assert_eq!(delimiter("sep=;\na,x;b\n"), b';');
+        assert_eq!(delimiter("# Code, name, weight, and more\n# Sent by post, or not\na;b;c\n"), b';');
         assert_eq!(delimiter("one column\nonly\n"), b',');
         assert_eq!(sniff("", true, None, None).dialect.delimiter, b'\t');
     }

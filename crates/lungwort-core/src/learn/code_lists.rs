@@ -19,7 +19,7 @@ const LONGEST: usize = 60;
 pub(super) fn learn(template: &Template, is_entry: &dyn Fn(usize) -> bool, draft: &mut Draft) {
     for (_, sheet) in template.sheets.iter().enumerate().filter(|(at, sheet)| !is_entry(*at) && !sheet.name.is_empty())
     {
-        for (choices, heading) in lists_of(sheet) {
+        for (choices, heading) in lists_of(sheet, draft) {
             // A table that goes through the columns holds no codes.
             if names_columns(&choices, draft) {
                 continue;
@@ -44,9 +44,9 @@ fn names_columns(choices: &Choices, draft: &Draft) -> bool {
 }
 
 /// The lists of a sheet: one, or several side by side.
-fn lists_of(sheet: &TemplateSheet) -> Vec<(Choices, String)> {
+fn lists_of(sheet: &TemplateSheet, draft: &Draft) -> Vec<(Choices, String)> {
     match side_by_side(sheet) {
-        lists if lists.is_empty() => list_of(sheet).into_iter().collect(),
+        lists if lists.is_empty() => list_of(sheet).map(|list| with_first(list, sheet, draft)).into_iter().collect(),
         lists => lists,
     }
 }
@@ -134,6 +134,28 @@ fn list_of(sheet: &TemplateSheet) -> Option<(Choices, String)> {
     (values.len() >= LEAST).then(|| (Choices { values, listed_at, source: String::new() }, heading))
 }
 
+/// A list of one column of which the first cell is no heading: it is a value as the others.
+fn with_first((mut choices, heading): (Choices, String), sheet: &TemplateSheet, draft: &Draft) -> (Choices, String) {
+    let single = (1..=sheet.last_row()).all(|row| sheet.row(row).len() <= 1);
+    let folded = fold(&heading);
+    let related = |text: &str| {
+        let text = fold(text);
+        text.contains(&folded)
+            || folded.contains(&text)
+            || folded.strip_suffix('y').is_some_and(|stem| text.starts_with(stem))
+    };
+    let words: Vec<String> = heading.split_whitespace().map(str::to_lowercase).collect();
+    let names = words.iter().any(|word| LIST_WORDS.contains(&word.as_str()) || word == "name");
+    let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
+    let is_heading = names || related(&sheet.name) || columns.into_iter().any(|column| related(&column.heading));
+    if single && !is_heading && !choices.values.iter().any(|(code, _)| *code == heading) {
+        choices.values.insert(0, (heading.clone(), None));
+        choices.listed_at = None;
+        return (choices, String::new());
+    }
+    (choices, heading)
+}
+
 /// The codes in a column from a row on, with what they mean; `None` where something among them is none.
 fn values_of(
     sheet: &TemplateSheet,
@@ -167,7 +189,7 @@ fn wanted_by(template: &Template, sheet: &TemplateSheet, heading: &str, draft: &
         fold(&words[..end.map_or(0, |end| end + 1)].join(" "))
     };
     let same = |one: &str, other: &str| {
-        let (one, other) = (fold(one), bare(other));
+        let (one, other) = (if fold(one) == bare(one) { fold(one) } else { bare(one) }, bare(other));
         let plural = |one: &str, other: &str| {
             one.strip_suffix("es") == Some(other)
                 || one.strip_suffix('s') == Some(other)

@@ -2,6 +2,7 @@
 
 use super::source::TemplateSheet;
 use crate::cell::fold::fold;
+use crate::intake::is_remark as is_remark_line;
 
 /// Rows looked through for headings.
 const SEARCHED: u64 = 30;
@@ -100,6 +101,11 @@ fn heading_row(sheet: &TemplateSheet, is_text: bool) -> Option<u64> {
     let last = sheet.last_row().min(SEARCHED);
     let mut best: Option<(i64, u64)> = None;
     for row in 1..=last {
+        // Lines above the headings that begin with a sign for remarks are none.
+        let is_remark = |row: u64| sheet.row(row).first().is_some_and(|(_, text)| is_remark_line(text));
+        if is_remark(row) && (row + 1..=last).any(|below| !is_remark(below) && score(sheet, below).is_some()) {
+            continue;
+        }
         let Some(score) = score(sheet, row) else { continue };
         if best.is_none_or(|(most, _)| score > most) {
             best = Some((score, row));
@@ -216,6 +222,28 @@ const TELLING: &[&str] = &[
     "integer",
     "numeric",
     "if",
+    "pflicht",
+    "pflichtfeld",
+    "bedingt",
+    "freiwillig",
+    "ziffern",
+    "zeichen",
+    "höchstens",
+    "mindestens",
+    "eindeutig",
+    "jjjj",
+    "nur",
+    "ganzzahl",
+    "obligatoire",
+    "facultatif",
+    "facultative",
+    "conditionnel",
+    "chiffres",
+    "caractères",
+    "unique",
+    "aaaa",
+    "choisir",
+    "uniquement",
 ];
 /// Words that tell it together, or alone in a cell; one of them among others is as likely part of a heading.
 const HALF_TELLING: &[&str] = &["number", "text", "list", "codes", "letters", "whole", "blank", "from", "date", "free"];
@@ -228,11 +256,25 @@ pub fn is_guidance(text: &str) -> bool {
     let half = words.iter().filter(|word| HALF_TELLING.contains(word)).count();
     telling > 0
         || is_comparison(&folded)
+        || is_shape(&folded)
         || is_explained(&folded)
         || half > 1
         || half == 1 && words.len() == 1
         || words.len() >= 7
         || is_date_pattern(&folded)
+}
+
+/// What no value looks like: `+44…`, `text (40)`, `0.1 - 1.0`, `31/12/2026, after Start date`.
+fn is_shape(text: &str) -> bool {
+    let sized = text
+        .strip_suffix(')')
+        .and_then(|rest| rest.split_once(" ("))
+        .is_some_and(|(word, size)| HALF_TELLING.contains(&word) && size.bytes().all(|byte| byte.is_ascii_digit()));
+    let number = |text: &str| text.trim().parse::<f64>().is_ok();
+    let range = [" - ", " – ", ".."]
+        .iter()
+        .any(|sign| text.split_once(sign).is_some_and(|(from, to)| number(from) && number(to)));
+    sized || range || text.contains("...") || text.contains('…')
 }
 
 /// `> 0`, `<= 100`
@@ -268,8 +310,12 @@ fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
         "must",
         "may",
         "pflicht",
+        "pflichtfeld",
+        "freiwillig",
+        "bedingt",
         "obligatoire",
         "facultatif",
+        "conditionnel",
     ];
     let all = cells.iter().all(|(_, text)| marks.contains(&text.to_lowercase().as_str()));
     all && cells.len() >= 2 && cells.len() * 2 >= columns
@@ -292,7 +338,8 @@ fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
         let before_limits = limits_begin.is_some_and(|begin| row < begin);
         let technical = layout.technical_row == Some(row);
         let telling = cells.len() >= 2 && telling * 10 >= cells.len() * 3 && row <= layout.heading_row + 4;
-        let telling = telling || row == layout.heading_row + 1 && is_row_of_marks(&cells, columns.len());
+        let near = row <= layout.heading_row + 4;
+        let telling = telling || near && is_row_of_marks(&cells, columns.len());
         if cells.is_empty() || !(technical || before_limits || telling) {
             break;
         }

@@ -426,9 +426,9 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
         let cells = rows
             .filter(|row| Some(*row) != entry.layout.band_row)
             .flat_map(|row| sheet.row(row).into_iter().map(move |(column, text)| (row, column, text)));
-        let title = cells
-            .into_iter()
-            .find(|(.., text)| text.len() >= 4 && text.len() <= 80 && text.contains(char::is_alphabetic));
+        let title = cells.into_iter().find(|(.., text)| {
+            (4..=80).contains(&text.len()) && text.contains(char::is_alphabetic) && !statements::obliges(text)
+        });
         title.map(|(row, column, text)| (first_sentence(text).to_owned(), marks::place(sheet, row, column)))
     });
     let property = template.properties.iter().find(|(name, value)| name == "title" && !value.is_empty());
@@ -477,7 +477,7 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
 
 /// The first sentence of a title, without the sign of a remark.
 fn first_sentence(text: &str) -> &str {
-    let text = text.trim_start_matches(['#', ' ']);
+    let text = text.trim_start_matches(['#', '/', '-', ';', ' ']);
     text.split_once(". ").map_or(text, |(first, _)| first)
 }
 

@@ -82,24 +82,10 @@ impl Template {
     }
 
     fn of_text(file_name: String, source: &Source) -> Result<Template, OpenError> {
-        let mut chunks = source.text(ReadOptions::default())?;
-        let mut full = FullSheet::default();
-        let mut spare = Chunk::default();
-        while let Some(chunk) = chunks.next_chunk(spare)? {
-            for row in 0..chunk.row_count() {
-                for (column, text) in chunk.row_texts(row).into_iter().enumerate() {
-                    if !text.is_empty() && full.cells.len() < LEARNED_CELLS {
-                        full.push_text(chunk.row_number(row), column, text);
-                    }
-                }
-            }
-            spare = chunk;
-        }
-        let decoder = chunks.decoder();
-        let text = TextForm {
-            encoding: decoder.encoding().0.name().to_ascii_lowercase(),
-            delimiter: chunks.dialect().delimiter,
-            bom: decoder.has_bom(),
+        let (full, text) = read_text(source, None)?;
+        let (full, text) = match better_sign(&full, text.delimiter) {
+            Some(sign) => read_text(source, Some(sign))?,
+            None => (full, text),
         };
         Ok(Template {
             // What a side calls .txt may have any delimiter.
@@ -127,6 +113,44 @@ impl Template {
     pub fn named(&self, name: &str) -> Option<&str> {
         self.names.iter().find(|(known, _)| known.eq_ignore_ascii_case(name)).map(|(_, target)| target.as_str())
     }
+}
+
+/// Reads a delimited template, with a delimiter or with the one that its text tells.
+fn read_text(source: &Source, delimiter: Option<u8>) -> Result<(FullSheet, TextForm), OpenError> {
+    let mut chunks = source.text(ReadOptions { delimiter, ..ReadOptions::default() })?;
+    let mut full = FullSheet::default();
+    let mut spare = Chunk::default();
+    while let Some(chunk) = chunks.next_chunk(spare)? {
+        for row in 0..chunk.row_count() {
+            for (column, text) in chunk.row_texts(row).into_iter().enumerate() {
+                if !text.is_empty() && full.cells.len() < LEARNED_CELLS {
+                    full.push_text(chunk.row_number(row), column, text);
+                }
+            }
+        }
+        spare = chunk;
+    }
+    let decoder = chunks.decoder();
+    let text = TextForm {
+        encoding: decoder.encoding().0.name().to_ascii_lowercase(),
+        delimiter: chunks.dialect().delimiter,
+        bom: decoder.has_bom(),
+    };
+    Ok((full, text))
+}
+
+/// The delimiter of a template whose last row is headings with another one: the sentences above have their own signs, and there are
+/// more of them.
+fn better_sign(full: &FullSheet, taken: u8) -> Option<u8> {
+    let last = full.cells.last()?.row;
+    let cells: Vec<&str> = full.cells.iter().filter(|cell| cell.row == last).map(|cell| cell.text.as_str()).collect();
+    let line = cells.join(&char::from(taken).to_string());
+    let is_name = |part: &str| (1..=40).contains(&part.trim().chars().count()) && part.split_whitespace().count() <= 5;
+    let signs = [b',', b';', b'\t', b'|'].into_iter().filter(|sign| *sign != taken);
+    let counted = signs.map(|sign| (line.split(char::from(sign)).filter(|part| is_name(part)).count(), sign));
+    let (count, sign) = counted.max()?;
+    let whole = line.split(char::from(sign)).count() == count;
+    (whole && count >= 3 && count >= cells.len() * 2).then_some(sign)
 }
 
 impl TemplateSheet {

@@ -9,6 +9,7 @@ use hashbrown::{HashSet, HashTable};
 use super::spoilt::Spoilt;
 use crate::cell::fold::{self, Folded};
 use crate::cell::key;
+use crate::cell::packed::{Packed, pack, place};
 use crate::cell::texts::Texts;
 
 /// Lists with more values are not searched for near misses by edit distance: each wrong value would cost too much.
@@ -54,27 +55,12 @@ struct ShortSet {
     slots: Vec<Option<Packed>>,
 }
 
-type Packed = (u64, u64, u8);
-
-fn pack(text: &str) -> Option<Packed> {
-    let bytes = text.as_bytes();
-    let length = u8::try_from(bytes.len()).ok().filter(|length| *length <= 16)?;
-    if let (Some(first), Some(last)) = (bytes.first_chunk::<8>(), bytes.last_chunk::<8>()) {
-        return Some((u64::from_le_bytes(*first), u64::from_le_bytes(*last), length));
-    }
-    if let (Some(first), Some(last)) = (bytes.first_chunk::<4>(), bytes.last_chunk::<4>()) {
-        return Some((u64::from(u32::from_le_bytes(*first)), u64::from(u32::from_le_bytes(*last)), length));
-    }
-    let (first, middle, last) = (bytes.first()?, bytes.get(bytes.len() / 2)?, bytes.last()?);
-    Some((u64::from(*first), u64::from(*middle) << 8 | u64::from(*last), length))
-}
-
 impl ShortSet {
     fn new<'t>(texts: impl Iterator<Item = &'t str>) -> ShortSet {
         let packed: Vec<Packed> = texts.filter_map(pack).collect();
         let mut set = ShortSet { slots: vec![None; (packed.len() * 2 + 2).next_power_of_two()] };
         for each in packed {
-            let mut slot = set.first_slot(each);
+            let mut slot = place(each, set.slots.len());
             while set.slots[slot].is_some_and(|other| other != each) {
                 slot = (slot + 1) & (set.slots.len() - 1);
             }
@@ -84,14 +70,8 @@ impl ShortSet {
     }
 
     #[inline]
-    fn first_slot(&self, (first, last, length): Packed) -> usize {
-        let mixed = (first ^ last.rotate_left(29) ^ u64::from(length)).wrapping_mul(0x9e37_79b9_7f4a_7c15);
-        (mixed >> 32) as usize & (self.slots.len() - 1)
-    }
-
-    #[inline]
     fn contains(&self, packed: Packed) -> bool {
-        let mut slot = self.first_slot(packed);
+        let mut slot = place(packed, self.slots.len());
         while let Some(found) = self.slots[slot] {
             if found == packed {
                 return true;

@@ -8,10 +8,12 @@ mod encodable;
 mod levels;
 mod parts;
 pub(crate) mod placeholder;
+mod repeated;
 mod text_quality;
 mod type_errors;
 
 use levels::Levels;
+pub use repeated::Repeated;
 
 use std::borrow::Cow;
 use std::collections::HashMap;
@@ -40,10 +42,28 @@ pub struct CellResult {
     pub value: Value<'static>,
 }
 
-/// Judgements of wrong values, by column.
+/// What is remembered of each column's values.
 #[derive(Debug, Default)]
 pub struct Memory {
+    /// Judgements of wrong values, by column.
     columns: Vec<HashMap<Box<str>, Arc<CellResult>, foldhash::fast::RandomState>>,
+    /// Right values that may come again, by column.
+    repeated: Vec<Repeated>,
+}
+
+impl Memory {
+    /// Takes out what is known of a column's right values, to be put back.
+    pub fn take_repeated(&mut self, column: usize) -> Repeated {
+        if self.repeated.len() <= column {
+            self.repeated.resize_with(column + 1, Repeated::default);
+        }
+        std::mem::take(&mut self.repeated[column])
+    }
+
+    /// Puts it back.
+    pub fn put_repeated(&mut self, column: usize, repeated: Repeated) {
+        self.repeated[column] = repeated;
+    }
 }
 
 /// A check and the key of the rulebook that requires it.
@@ -86,6 +106,18 @@ impl<'r> ColumnJudge<'r> {
             takes_several: column.separator.is_some(),
             levels: Levels::of(column),
         }
+    }
+
+    /// Whether it pays to remember right values: where each costs more to judge than to look up, and may come again.
+    pub fn may_repeat(&self) -> bool {
+        let bound = self.column.format.is_some() || !self.column.pattern.is_empty() || self.checks.len() > 1;
+        !self.column.unique && !self.takes_several && (bound || !matches!(self.column.kind, ColumnType::Text))
+    }
+
+    /// The value of a text that was right before.
+    #[inline]
+    pub fn known<'t>(&self, text: &'t str, value: &Value<'static>) -> Value<'t> {
+        if let ColumnType::Text = self.column.kind { Value::Text(Cow::Borrowed(text)) } else { value.clone() }
     }
 
     /// The column.

@@ -192,6 +192,8 @@ impl ChunkJudge<'_, '_> {
             value: Some(text.into()),
             ..whole_row(row, problem)
         };
+        let mut repeated = memory.take_repeated(index);
+        let looks = judge.may_repeat() && repeated.pays(rows.len());
         for (&row, &start) in rows.iter().zip(starts) {
             steps::count(1);
             // Every judged row has been brought to the headings' width.
@@ -202,12 +204,19 @@ impl ChunkJudge<'_, '_> {
                 if wants_value {
                     typed.push(Value::Blank);
                 }
+            } else if looks && let Some(value) = repeated.get(text) {
+                if wants_value {
+                    typed.push(judge.known(text, value));
+                }
             } else {
                 let right = if wants_value {
                     judge.quick::<true>(text, cell.is_special(), |value| typed.push(value))
                 } else {
                     judge.quick::<false>(text, cell.is_special(), |_| ())
                 };
+                if right && looks {
+                    repeated.keep(text, typed.last().filter(|_| wants_value).unwrap_or(&Value::Blank));
+                }
                 if !right {
                     let judged = judge.thorough(text, memory);
                     out.findings.extend(judged.problems.iter().map(|problem| place(row, Arc::clone(problem), text)));
@@ -224,6 +233,7 @@ impl ChunkJudge<'_, '_> {
                 filled.push(!blank);
             }
         }
+        memory.put_repeated(index, repeated);
     }
 
     /// What is said of a required cell that is blank, or counts as blank.

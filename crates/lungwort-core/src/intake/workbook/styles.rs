@@ -16,6 +16,10 @@ pub struct Style {
     pub font: Option<String>,
     /// Whether letters are bold.
     pub bold: bool,
+    /// Whether they are in italics.
+    pub italic: bool,
+    /// Whether they are underlined.
+    pub underlined: bool,
     /// The colour behind the text, as the workbook writes it; `None` for none.
     pub fill: Option<String>,
     /// The colour of the letters, where it is not the usual one.
@@ -51,7 +55,9 @@ pub fn read(text: &str) -> Result<Vec<Style>, BookError> {
                 .or_else(|| ssfmt::format_code_from_id(id).map(str::to_owned))
                 .unwrap_or_else(|| "General".to_owned()),
             font: font.and_then(font_name),
-            bold: font.is_some_and(is_bold),
+            bold: font.is_some_and(|font| is_set(font, "b")),
+            italic: font.is_some_and(|font| is_set(font, "i")),
+            underlined: font.is_some_and(|font| is_set(font, "u")),
             fill: fill.and_then(|fill| colour(fill, "fgColor")).filter(|_| fill.is_some_and(is_solid)),
             ink: font.and_then(|font| colour(font, "color")).filter(|ink| ink != "theme 1" && ink != "000000"),
             unlocked: locked.and_then(|inner| inner.attribute("locked")).is_some_and(|value| value == "0"),
@@ -64,9 +70,10 @@ fn named<'d>(document: &'d Document<'_>, name: &'static str) -> impl Iterator<It
     document.descendants().filter(move |node| node.tag_name().name() == name)
 }
 
-fn is_bold(font: &Node<'_, '_>) -> bool {
-    let bold = font.children().find(|node| node.tag_name().name() == "b");
-    bold.is_some_and(|node| !matches!(node.attribute("val"), Some("0" | "false")))
+/// Whether letters have a look, such as `b` for bold.
+fn is_set(font: &Node<'_, '_>, look: &str) -> bool {
+    let set = font.children().find(|node| node.tag_name().name() == look);
+    set.is_some_and(|node| !matches!(node.attribute("val"), Some("0" | "false" | "none")))
 }
 
 /// The name and size of a font, as `Calibri 11`.

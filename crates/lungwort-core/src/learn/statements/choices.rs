@@ -2,7 +2,7 @@
 
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
-use super::words::Language;
+use super::words::{self, Language};
 use super::{Claim, Reading, Target};
 use crate::learn::draft::Confidence;
 use crate::rulebook::toml_text::{key, list, quoted};
@@ -20,23 +20,28 @@ pub(super) fn read(
     mentions: &[Mention],
 ) -> Reading {
     let behind = mentions.iter().map(|mention| mention.words.end).max().unwrap_or(0);
-    let text = behind_brackets(sentence.rest(behind));
+    let (text, behind_colon) = list_text(sentence, language, (mentions, behind));
     let claim = |key: &'static str, value: String, confidence: Confidence| Claim {
         on: Target::Column(place),
         key,
         value,
         confidence,
     };
-    if let Some(pairs) = pairs(text)
-        .or_else(|| pairs(&sentence.text))
-        .or_else(|| explained(text, language))
-        .or_else(|| alone.then(|| beside(text)).flatten())
+    if let Some(pairs) =
+        pairs(text).or_else(|| pairs(&sentence.text)).or_else(|| explained(text, language)).or_else(|| {
+            (alone
+                || sentence.text[..sentence.words.get(behind).map_or(0, |(_, at)| at.start)].trim_end().ends_with(':'))
+            .then(|| beside(text))
+            .flatten()
+        })
     {
         let entries: Vec<String> =
             pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code), quoted(meaning))).collect();
         return Reading::of(vec![claim("allowed", format!("{{ {} }}", entries.join(", ")), Confidence::Known)]);
     }
-    if let Some((yes, no)) = yes_no(sentence, language) {
+    // "Ja/nein" alone is of no other language.
+    let found = yes_no(sentence, language).or_else(|| words::ALL.iter().find_map(|other| yes_no(sentence, other)));
+    if let Some((yes, no)) = found {
         let words = format!("{{ yes = {}, no = {} }}", quoted(&yes), quoted(&no));
         return Reading::of(vec![
             claim("type", quoted("yes_no"), Confidence::Known),
@@ -50,37 +55,53 @@ pub(super) fn read(
         return Reading::of(vec![claim("allowed", format!("{{ reference = {} }}", quoted(standard)), confidence)]);
     }
     // Words such as "is" lead up to a list only where nothing stands between them and what they are said of.
-    let weak = weak.filter(|place| place.start <= behind + 1);
-    let lead = strong.chain(weak).max_by_key(|place| place.end);
+    // "If filled, it must be SMS or MAIL" goes on about the column.
+    let given =
+        language.self_given.iter().filter_map(|phrase| sentence.ends_at(phrase, behind)).max().unwrap_or(behind);
+    let is_pronoun =
+        |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.pronouns.contains(&word.as_str()));
+    let near = if is_pronoun(given) { given + 1 } else { given };
+    let weak = weak.filter(|place| place.start <= near + 1);
+    let leads_to = |place: &std::ops::Range<usize>| place.end < sentence.words.len();
+    let lead = strong.chain(weak).filter(leads_to).max_by_key(|place| place.end);
     let led_before = sentence.any(language.choose).is_some_and(|place| place.start < behind);
-    let signed =
-        alone || sentence.text[..sentence.words.get(behind).map_or(0, |(_, at)| at.start)].trim_end().ends_with(':');
-    if let Some(values) = signs(text, signed) {
+    let lead_up = sentence.text[..sentence.words.get(behind).map_or(0, |(_, at)| at.start)].trim_end();
+    let signed = alone || behind_colon || lead_up.ends_with([':', '–', '—', '=']) || lead_up.ends_with(" -");
+    let barred = lead
+        .as_ref()
+        .filter(|_| text.contains('|'))
+        .map_or(text, |lead| without_remark(sentence.rest(lead.end), language));
+    if let Some(values) = signs(barred, signed) {
         return Reading::of(vec![claim("allowed", list(&values), Confidence::Known)]);
     }
     let listed = lead
         .as_ref()
-        .and_then(|lead| values(behind_brackets(sentence.rest(lead.end)), language, true))
+        .and_then(|lead| values(without_remark(behind_brackets(sentence.rest(lead.end)), language), language, true))
         .map(|values| (values, true));
     let listed = listed.or_else(|| values(text, language, led_before).map(|values| (values, led_before)));
-    let Some((values, led)) = listed else { return Reading::default() };
+    let Some(listed) = listed else { return Reading::default() };
+    let whole = if alone { behind == 0 } else { signed };
+    let said = confidence(listed, (sentence, language), (heading, whole));
+    Reading::of(said.map(|(values, confidence)| claim("allowed", list(&values), confidence)).into_iter().collect())
+}
+
+/// How sure it is that values in words are a list; `None` where they are as likely none.
+fn confidence(
+    (values, led): (Vec<String>, bool),
+    (sentence, language): (&Sentence, &Language),
+    (heading, whole): (&Sentence, bool),
+) -> Option<(Vec<String>, Confidence)> {
     let codes = values.iter().all(|value| {
         !value.contains(' ') && value.chars().any(char::is_uppercase) && !value.chars().any(char::is_lowercase)
     });
     let asked = led && (sentence.has(language.obliging) || codes || values.len() >= 2);
-    if !(asked || codes) {
-        // What stands alone is a list where the heading is that of kinds of things; elsewhere it may be one.
-        let words = values.iter().all(|value| value.split_whitespace().count() == 1);
-        let of_kinds = heading.has(language.kinds) || words && values.len() >= 3;
-        let confidence = if of_kinds { Confidence::Confirm } else { Confidence::Suggested };
-        let whole = if alone { behind == 0 } else { signed };
-        return Reading::of(whole.then(|| claim("allowed", list(&values), confidence)).into_iter().collect());
+    if asked || codes {
+        return Some((values, if codes || led { Confidence::Known } else { Confidence::Confirm }));
     }
-    Reading::of(vec![claim(
-        "allowed",
-        list(&values),
-        if codes || led { Confidence::Known } else { Confidence::Confirm },
-    )])
+    // What stands alone is a list where the heading is that of kinds of things; elsewhere it may be one.
+    let words = values.iter().all(|value| value.split_whitespace().count() == 1);
+    let sure = heading.has(language.kinds) || words && values.len() >= 3;
+    whole.then_some((values, if sure { Confidence::Confirm } else { Confidence::Suggested }))
 }
 
 /// A list of codes of a standard that a sentence names for a column, and whether it names it in full.
@@ -117,6 +138,50 @@ fn signs(text: &str, about: bool) -> Option<Vec<String>> {
     // Parts of a date, and fractions, are no values.
     let letters = found.iter().all(|part| part.chars().any(char::is_alphabetic));
     (plain && letters).then(|| found.iter().map(|part| (*part).to_owned()).collect())
+}
+
+/// What of a sentence may be a list: behind the columns that it names and what leads up to it; and whether a colon does.
+fn list_text<'s>(
+    sentence: &'s Sentence,
+    language: &Language,
+    (mentions, behind): (&[Mention], usize),
+) -> (&'s str, bool) {
+    let text = without_remark(behind_brackets(sentence.rest(behind)), language);
+    let Some((words, list)) = text.split_once(": ") else { return (text, false) };
+    // `Needed: private or business`
+    let word = words.trim().to_lowercase();
+    if language.required.contains(&word.as_str()) || language.optional.contains(&word.as_str()) {
+        return (list, true);
+    }
+    // `Kind of entry: baptism, marriage, burial`
+    let short = words.split_whitespace().count() <= 3 && !words.contains([',', ';', '.', '=']);
+    if short && mentions.len() <= 1 && behind <= 2 { (list, true) } else { (text, false) }
+}
+
+/// A list without what is said of it behind: `Mill | Dock | Yard - required`, `ADULT or JUNIOR (capital letters)`, `EUR and GBP are accepted`.
+fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
+    let mut text = text.trim_end_matches(['.', ' ']);
+    for sign in [" - ", " – ", " — "] {
+        let Some((list, remark)) = text.rsplit_once(sign) else { continue };
+        let remark = remark.trim().to_lowercase();
+        if language.required.contains(&remark.as_str()) || language.optional.contains(&remark.as_str()) {
+            text = list.trim_end();
+        }
+    }
+    if let Some((list, remark)) = text.strip_suffix(')').and_then(|inside| inside.rsplit_once(" ("))
+        && !list.contains('(')
+        && remark.split_whitespace().count() >= 2
+        && list.contains([',', '/', '|'])
+    {
+        text = list.trim_end();
+    }
+    for phrase in language.taken {
+        let at = text.len().saturating_sub(phrase.len());
+        if text.is_char_boundary(at) && text[at..].eq_ignore_ascii_case(phrase) && text[..at].ends_with(' ') {
+            text = text[..at].trim_end();
+        }
+    }
+    text
 }
 
 /// What stands behind a remark in brackets: `(only if …): company / person`.
@@ -199,11 +264,8 @@ fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String, String)> 
     for (yes, no) in language.yes_no {
         for at in 0..sentence.words.len().saturating_sub(1) {
             let (first, from) = &sentence.words[at];
-            let next = if sentence.words.get(at + 1).is_some_and(|(word, _)| language.or.contains(&word.as_str())) {
-                at + 2
-            } else {
-                at + 1
-            };
+            let joins = |word: &str| language.or.contains(&word) || language.otherwise.contains(&word);
+            let next = if sentence.words.get(at + 1).is_some_and(|(word, _)| joins(word)) { at + 2 } else { at + 1 };
             let Some((second, to)) = sentence.words.get(next) else { continue };
             let sign = sentence.text[from.end..to.start].trim();
             let joined = next == at + 2 || matches!(sign, "/" | "|" | ",");
@@ -214,6 +276,24 @@ fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String, String)> 
         }
     }
     None
+}
+
+/// Whether a value is words that say how values are written.
+fn is_technical(value: &str, language: &Language) -> bool {
+    let kinds = [
+        language.whole,
+        language.number,
+        language.decimals,
+        language.characters,
+        language.digits,
+        language.letters,
+        language.places,
+        language.capitals,
+    ];
+    let lower = value.to_lowercase();
+    lower.split_whitespace().any(|word| kinds.iter().any(|kind| kind.contains(&word)))
+        || language.required.contains(&lower.as_str())
+        || language.optional.contains(&lower.as_str())
 }
 
 /// The values of a list in words; `led` where words before it say that it is one.
@@ -232,7 +312,8 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
     }
     let plain = |part: &String| {
         let mut part = part.trim();
-        for word in language.or.iter().chain(language.and).chain(language.choose).chain(language.copulas) {
+        let leads = [language.or, language.and, language.otherwise, language.choose, language.copulas];
+        for word in leads.into_iter().flatten() {
             if let Some(rest) =
                 part.get(..word.len()).filter(|head| head.eq_ignore_ascii_case(word)).and(part.get(word.len()..))
                 && rest.starts_with(' ')
@@ -242,7 +323,14 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
         }
         part.trim_matches(['"', '\'', '“', '”', '‘', '’', '«', '»', ':']).trim().to_owned()
     };
-    let values: Vec<String> = parts.iter().map(plain).filter(|part| !part.is_empty()).collect();
+    let mut values: Vec<String> = parts.iter().map(plain).filter(|part| !part.is_empty()).collect();
+    // `X or blank`
+    let before = values.len();
+    values.retain(|value| !language.nothing.contains(&value.to_lowercase().as_str()));
+    if let ([one], 2) = (values.as_slice(), before) {
+        let is_value = one.chars().count() <= 12 && !one.contains(' ') && one.chars().all(|each| !each.is_lowercase());
+        return is_value.then_some(values);
+    }
     let fits = |value: &String| value.chars().count() <= LONGEST && value.split_whitespace().count() <= WORDS;
     // A word of every sentence is no value.
     let common = |value: &String| {
@@ -251,25 +339,8 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
         let is_code = !value.chars().any(char::is_lowercase);
         !is_code && (language.small.contains(&first) || language.obliging.contains(&lower.as_str()))
     };
-    // Words that say how values are written are none.
-    let technical = |value: &String| {
-        let words: Vec<String> = value.split_whitespace().map(str::to_lowercase).collect();
-        let kinds = [
-            language.whole,
-            language.number,
-            language.decimals,
-            language.characters,
-            language.digits,
-            language.letters,
-            language.places,
-            language.capitals,
-        ];
-        let says = |word: &String| kinds.iter().any(|kind| kind.contains(&word.as_str()));
-        words.iter().any(says)
-            || language.required.contains(&value.to_lowercase().as_str())
-            || language.optional.contains(&value.to_lowercase().as_str())
-    };
-    let torn = |value: &String| value.matches('(').count() != value.matches(')').count();
+    let technical = |value: &String| is_technical(value, language);
+    let torn = |value: &String| value.matches('(').count() != value.matches(')').count() || value.contains(':');
     // Nor are the parts of a date.
     if values.iter().any(|value| technical(value) || torn(value)) || values.iter().all(|value| is_part_of_date(value)) {
         return None;
@@ -279,5 +350,11 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
     let phrases = values.iter().filter(|value| value.contains(' ')).count();
     let numbers = values.iter().all(|value| value.parse::<f64>().is_ok()) && values.len() < 3;
     let distinct: std::collections::HashSet<&String> = values.iter().collect();
-    (several && phrases * 2 <= values.len() && !numbers && distinct.len() == values.len()).then_some(values)
+    // `Band 5, Band 6, Band 7`
+    let first = |value: &String| value.split(' ').next().map(str::to_owned);
+    let alike =
+        values.len() >= 2 && values.iter().all(|value| value.contains(' ') && first(value) == first(&values[0]));
+    let listed = led && values.len() >= 3;
+    (several && (phrases * 2 <= values.len() || alike || listed) && !numbers && distinct.len() == values.len())
+        .then_some(values)
 }

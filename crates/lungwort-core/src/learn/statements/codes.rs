@@ -14,12 +14,32 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if sentence.has(language.behind_point) {
         return None;
     }
+    // "Year, e.g. 1998" has four digits.
+    if let [(first, _), ..] = sentence.words.as_slice()
+        && language.year.contains(&first.as_str())
+        && let Some(example) = sentence.any(language.example).filter(|example| example.start == 1)
+        && sentence
+            .words
+            .get(example.end)
+            .is_some_and(|(word, _)| word.len() == 4 && word.bytes().all(|byte| byte.is_ascii_digit()))
+    {
+        return Some(r"\d{4}".to_owned());
+    }
+    if let Some(pattern) = counted_up(sentence, language, from).or_else(|| from_to(sentence, language, from)) {
+        return Some(pattern);
+    }
     let mut builder = Builder { sentence, language, at: from, regex: String::new(), counted: 0, vague: false };
     while builder.at < sentence.words.len() && !builder.is_example() {
-        if !(builder.mask()
-            || builder.named_letter()
+        // What is said behind a mask explains it.
+        if builder.mask() {
+            break;
+        }
+        if !(builder.named_letter()
             || builder.led_letters()
             || builder.counted_piece()
+            || builder.counted_by_word()
+            || builder.single_letter()
+            || builder.digit_between()
             || builder.letters_as_they_stand()
             || builder.year()
             || builder.sign()?)
@@ -29,6 +49,11 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         }
     }
     let Builder { mut regex, mut counted, vague, .. } = builder;
+    if let Some(shown) = shown_in_brackets(sentence)
+        && !Regex::new(&format!("^(?:{regex})$")).is_ok_and(|built| built.is_match(shown))
+    {
+        return as_shown(shown, &regex);
+    }
     // A piece of which it is not said how long it is leaves the whole open.
     if vague {
         return None;
@@ -46,6 +71,132 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         compiled.is_match(first.trim_matches(['"', '\'', '“', '”', '.']))
     });
     (counted > 0 && fits && !regex.contains('\'')).then_some(regex)
+}
+
+/// `G1 to G9`, `A1 to F20`: letters with a number behind, both ends of which are said.
+fn from_to(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    let split = |at: usize| {
+        let text = &sentence.text[sentence.words.get(at)?.1.clone()];
+        let digits = text.bytes().take_while(u8::is_ascii_uppercase).count();
+        let number: u32 = text.get(digits..)?.parse().ok()?;
+        ((1..=3).contains(&digits) && !text[digits..].starts_with('0') && number < 1000)
+            .then(|| (&text[..digits], number))
+    };
+    let one = |at: usize| {
+        let (head, least) = split(at)?;
+        let dashed = || {
+            let (end, next) = (sentence.words[at].1.end, sentence.words.get(at + 1)?.1.start);
+            matches!(sentence.text[end..next].trim(), "-" | "–").then_some(at + 1)
+        };
+        let next = language.to.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max().or_else(dashed)?;
+        let (tail, most) = split(next)?;
+        let letters = match (head.as_bytes(), tail.as_bytes()) {
+            (one, other) if one == other => head.to_owned(),
+            ([one], [other]) if one < other => format!("[{head}-{tail}]"),
+            _ => return None,
+        };
+        (least < most).then(|| format!("{letters}(?:{})", numbers(least, most)))
+    };
+    (from..sentence.words.len()).find_map(one)
+}
+
+/// The expression for whole numbers between two, without zeros before them.
+fn numbers(least: u32, most: u32) -> String {
+    let mut parts: Vec<String> = Vec::new();
+    let mut at = least;
+    while at <= most {
+        let (tens, last) = (at / 10, (at / 10 * 10 + 9).min(most));
+        let head = if tens == 0 { String::new() } else { tens.to_string() };
+        parts.push(match (at % 10, last % 10) {
+            (0, 9) => format!(r"{head}\d"),
+            (one, other) if one == other => format!("{head}{one}"),
+            (one, other) => format!("{head}[{one}-{other}]"),
+        });
+        at = last + 1;
+    }
+    parts.join("|")
+}
+
+/// A code that a sentence shows in brackets: `(GB0001234)`.
+fn shown_in_brackets(sentence: &Sentence) -> Option<&str> {
+    let inside = sentence.text.split('(').skip(1).filter_map(|part| part.split(')').next());
+    let is_code = |text: &&str| {
+        let plain =
+            text.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit() || matches!(byte, b'-' | b'/'));
+        plain && text.len() >= 5 && text.bytes().filter(u8::is_ascii_digit).count() >= 3
+    };
+    inside.into_iter().find(is_code)
+}
+
+/// The expression for codes of the shape of one: its digits by their count, and its letters by their count or as they stand.
+fn shape_of(shown: &str, literal: bool) -> String {
+    let mut regex = String::new();
+    let mut rest = shown;
+    while let Some(first) = rest.chars().next() {
+        let is_kind = |each: char| match first {
+            _ if first.is_ascii_digit() => each.is_ascii_digit(),
+            _ if first.is_ascii_uppercase() => each.is_ascii_uppercase(),
+            _ => each == first,
+        };
+        let end = rest.find(|each| !is_kind(each)).unwrap_or(rest.len());
+        let run = &rest[..end];
+        if first.is_ascii_digit() {
+            regex.push_str(&format!(r"\d{{{end}}}"));
+        } else if first.is_ascii_uppercase() && !literal {
+            regex.push_str(&format!("[A-Z]{{{end}}}"));
+        } else {
+            regex.push_str(&regex::escape(run));
+        }
+        rest = &rest[end..];
+    }
+    regex
+}
+
+/// `Note numbers look like WN-2026-000123`: the shape of what is shown, where it has letters, signs and several digits.
+pub(super) fn looks_like(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    let place =
+        language.looks.iter().filter_map(|phrase| sentence.find_from(phrase, from)).min_by_key(|place| place.start)?;
+    let (_, first) = sentence.words.get(place.end)?;
+    let shown = sentence.text[first.start..].split([' ', ',', ';', ')']).next()?.trim_end_matches(['.', ':', '"', '”']);
+    let plain =
+        shown.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit() || matches!(byte, b'-' | b'/'));
+    let digits = shown.bytes().filter(u8::is_ascii_digit).count();
+    let letters = shown.bytes().any(|byte| byte.is_ascii_uppercase());
+    (plain && letters && digits >= 3 && shown.len() >= 6).then(|| shape_of(shown, false))
+}
+
+/// The expression for a code as it is shown, where the digits that were counted are those at its end: what stands before them was
+/// said in words that are not known.
+fn as_shown(shown: &str, counted: &str) -> Option<String> {
+    let digits = shown.bytes().rev().take_while(u8::is_ascii_digit).count();
+    let head = &shown[..shown.len() - digits];
+    let letters = !head.is_empty() && head.len() <= 4 && head.bytes().all(|byte| byte.is_ascii_uppercase());
+    if letters && counted == format!(r"\d{{{digits}}}") {
+        return Some(format!("[A-Z]{{{}}}{counted}", head.len()));
+    }
+    // The pieces are said, and the whole is shown.
+    let pieces = shown.split(['-', '/']).count();
+    (pieces >= 3).then(|| shape_of(shown, true))
+}
+
+/// `numbered B001, B002 and so on`: letters and signs with digits behind, of which two are shown.
+fn counted_up(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    let end =
+        language.so_on.iter().filter_map(|phrase| sentence.find_from(phrase, from)).map(|place| place.start).min()?;
+    let text = |at: usize| {
+        let start = sentence.words.get(at)?.1.start;
+        sentence.text[start..].split([',', ';', ' ']).next()
+    };
+    let split = |text: &str| {
+        let digits = text.bytes().rev().take_while(u8::is_ascii_digit).count();
+        let head = &text[..text.len() - digits];
+        let fits =
+            digits >= 2 && head.bytes().all(|byte| byte.is_ascii_uppercase() || matches!(byte, b'-' | b'/' | b'_'));
+        (fits && !head.is_empty()).then(|| (head.to_owned(), digits))
+    };
+    let shown: Vec<(String, usize)> = (from..end).filter_map(|at| split(text(at)?)).collect();
+    let [first, second, ..] = shown.as_slice() else { return None };
+    (first == second).then(|| format!(r"{}\d{{{}}}", regex::escape(&first.0), first.1))
 }
 
 struct Builder<'s> {
@@ -72,7 +223,7 @@ impl Builder<'_> {
             let language = self.language;
             [language.and, language.or, language.uncounted].iter().any(|words| words.contains(&word.as_str()))
         });
-        self.kind_at(self.at).is_some() && !joined && !self.regex.is_empty()
+        self.kind_at(self.at).is_some() && !joined
     }
 
     /// `DEP-YYYY-NNN`: a code by its letters, of which some stand for digits.
@@ -117,7 +268,9 @@ impl Builder<'_> {
         }
         let language = self.language;
         let behind = self.phrase_at(language.and, at + 1).or_else(|| self.phrase_at(language.followed, at + 1));
-        let Some(next) = behind else { return false };
+        // `R + 5 digits`
+        let plus = sentence.words.get(at + 1).filter(|(_, next)| sentence.text[place.end..next.start].trim() == "+");
+        let Some(next) = behind.or(plus.map(|_| at + 1)) else { return false };
         if let Some((numbers, end)) = self.any_number(next) {
             self.regex.push_str(&format!("{text}{numbers}"));
             self.counted += 1;
@@ -159,6 +312,24 @@ impl Builder<'_> {
         if text.len() > 3 || !text.bytes().all(|byte| byte.is_ascii_uppercase()) {
             return false;
         }
+        let dashed = sentence
+            .words
+            .get(end + 1)
+            .filter(|(_, next)| matches!(sentence.text[place.end..next.start].trim(), "-" | "–"));
+        let last = self
+            .phrase_at(self.language.to, end + 1)
+            .or(dashed.map(|_| end + 1))
+            .and_then(|last| sentence.words.get(last).map(|word| (last, word)));
+        if let Some((last, (_, place))) = last
+            && let ([first], [to]) = (text.as_bytes(), sentence.text[place.clone()].as_bytes())
+            && to.is_ascii_uppercase()
+            && first < to
+        {
+            self.regex.push_str(&format!("[{}-{}]", char::from(*first), char::from(*to)));
+            self.counted += 1;
+            self.at = last + 1;
+            return true;
+        }
         self.regex.push_str(text);
         self.at = end + 1;
         true
@@ -190,6 +361,13 @@ impl Builder<'_> {
             let (word, _) = sentence.words.get(at)?;
             (language.articles.contains(&word.as_str()) && self.kind_at(at + 1).is_some()).then_some(1.0)
         };
+        // "A letter A to H" is named.
+        let named = self.kind_at(at + 1).and_then(|(_, end)| sentence.words.get(end)).is_some_and(|(_, place)| {
+            place.len() == 1 && sentence.text[place.clone()].bytes().all(|byte| byte.is_ascii_uppercase())
+        });
+        if named {
+            return false;
+        }
         let Some(count) = sentence.number(at, language).filter(is_count).or_else(article) else { return false };
         // "At most 50 letters" is the length of a text.
         let limited = qualified(sentence, language.at_most, at) || qualified(sentence, language.at_least, at);
@@ -242,17 +420,99 @@ impl Builder<'_> {
         true
     }
 
+    /// `floor digit 1-4`, `a digit from 1 to 4`
+    fn digit_between(&mut self) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let Some(end) = self.phrase_at(language.digits, self.at) else { return false };
+        let led = self.phrase_at(language.between, end).unwrap_or(end);
+        let digit = |at: usize| {
+            sentence.number(at, language).map(f64::abs).filter(|number| *number < 10.0 && number.fract() == 0.0)
+        };
+        // "Digits, 4 to 6 characters" says how many there are.
+        let gap =
+            sentence.words.get(led).map_or("", |(_, next)| &sentence.text[sentence.words[end - 1].1.end..next.start]);
+        if gap.contains([',', ';', ':']) {
+            return false;
+        }
+        let joined =
+            |at: usize| self.phrase_at(language.to, at).or_else(|| self.phrase_at(language.and, at)).unwrap_or(at);
+        let last = joined(led + 1);
+        let Some((least, most)) = digit(led).zip(digit(last)).filter(|(least, most)| least < most) else {
+            return false;
+        };
+        self.regex.push_str(&format!("[{least}-{most}]"));
+        self.counted += 1;
+        self.at = last + 1;
+        true
+    }
+
+    /// `letter and two digits`
+    fn single_letter(&mut self) -> bool {
+        let language = self.language;
+        let Some(end) = language.letters.first().and_then(|letter| self.sentence.ends_at(letter, self.at)) else {
+            return false;
+        };
+        let Some(next) = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.followed, end)) else {
+            return false;
+        };
+        let counts = self.sentence.number(next, language).is_some() && self.kind_at(next + 1).is_some();
+        if self.regex.is_empty() && counts {
+            self.regex.push_str("[A-Za-z]");
+            self.at = next;
+        }
+        counts && !self.regex.is_empty() && self.at == next
+    }
+
+    /// `vierstellig`
+    fn counted_by_word(&mut self) -> bool {
+        let word = self.sentence.words[self.at].0.as_str();
+        // It is declined: `ein vierstelliges Jahr`.
+        let is = |name: &str| {
+            word.strip_prefix(name).is_some_and(|ending| matches!(ending, "" | "e" | "er" | "es" | "en" | "em"))
+        };
+        let Some((_, count)) = self.language.digit_counts.iter().find(|(name, _)| is(name)) else { return false };
+        self.regex.push_str(&format!(r"\d{{{count}}}"));
+        self.counted += 1;
+        self.at += 1;
+        true
+    }
+
     /// `LT-`, or what is in quotes behind "begins with"
     fn letters_as_they_stand(&mut self) -> bool {
         let Some((text, end)) = literal(self.sentence, self.at) else { return false };
+        // "Begins with + and has no spaces" begins with the sign.
+        let (before, start) = (self.at.checked_sub(1), self.sentence.words[self.at].1.start);
+        let gap = before.map_or("", |before| &self.sentence.text[self.sentence.words[before].1.end..start]);
+        if gap.contains(['+', '#', '*', '=']) {
+            return false;
+        }
         let begins = self.sentence.any(self.language.begins).is_some_and(|begins| begins.end == self.at);
         // Letters between counted pieces are as likely words of the sentence.
+        if begins && self.begun_by(&text) {
+            self.at = end;
+            return true;
+        }
         let alone = self.regex.is_empty() == (self.counted == 0) && looks_like_part(&text);
         if begins || alone {
             self.regex.push_str(&regex::escape(&text));
             self.at = end;
         }
         begins || alone
+    }
+
+    /// `A 15-digit number beginning with 826`: what it begins with stands before what has been counted, and digits are among these.
+    fn begun_by(&mut self, text: &str) -> bool {
+        if self.counted != 1 {
+            return false;
+        }
+        let digits = self.regex.strip_prefix(r"\d{").and_then(|rest| rest.strip_suffix('}')?.parse::<usize>().ok());
+        self.regex = match digits {
+            Some(all) if text.bytes().all(|byte| byte.is_ascii_digit()) && all > text.len() => {
+                format!(r"{text}\d{{{}}}", all - text.len())
+            }
+            _ => format!("{}{}", regex::escape(text), self.regex),
+        };
+        true
     }
 
     /// `TR + year + 3 digits`
@@ -340,7 +600,8 @@ fn masked(text: &str) -> Option<String> {
     }
     // Digits and signs alone are a number, and the letters of days, months and years a date.
     let mut letters = bytes.iter().filter(|byte| byte.is_ascii_uppercase());
-    let letters = letters.any(|byte| !matches!(byte, b'D' | b'M' | b'Y' | b'H' | b'S'));
+    let of_days = letters.all(|byte| matches!(byte, b'D' | b'M' | b'Y' | b'H' | b'S'));
+    let letters = !of_days || !bytes.iter().any(|byte| matches!(byte, b'Y' | b'H'));
     (digits >= 2 && literal >= 1 && (signs > 0 || digits >= 3) && letters).then_some(regex)
 }
 

@@ -6,7 +6,19 @@ use super::words::Language;
 
 /// The word at which a condition begins.
 pub(super) fn conditional_at(sentence: &Sentence, language: &Language) -> Option<usize> {
-    language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.start).min()
+    conditional(sentence, language).map(|place| place.start)
+}
+
+/// The words by which a condition begins: `if`, `only for`, or a verb before what it is said of: `Should the price be given, …`.
+fn conditional(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
+    let inverted = || {
+        let first = sentence.words.first().is_some_and(|(word, _)| language.inverted.contains(&word.as_str()));
+        (first && sentence.text.contains(',')).then_some(0..1)
+    };
+    // "If given, it must be…" is no condition of another column.
+    let itself = |at: usize| language.self_given.iter().any(|phrase| sentence.ends_at(phrase, at).is_some());
+    let found = language.conditional.iter().filter_map(|word| sentence.find(word)).filter(|place| !itself(place.start));
+    inverted().or_else(|| found.min_by_key(|place| (place.start, place.end)))
 }
 
 /// The words of a sentence's condition: up to its comma where it stands first, else to the end.
@@ -15,6 +27,15 @@ pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option
     let start = sentence.words.get(from)?.1.start;
     let comma = sentence.text[start..].find(',').map(|at| start + at).filter(|_| from == 0);
     let end = comma.and_then(|comma| sentence.words.iter().position(|(_, place)| place.start > comma));
+    // "If a discount is given it lies between…" has no comma.
+    let said = || {
+        [language.is_given, language.is_blank]
+            .into_iter()
+            .filter_map(|phrases| sentence.any(phrases))
+            .map(|place| place.end)
+            .min()
+    };
+    let end = end.or_else(|| said().filter(|end| from == 0 && *end < sentence.words.len()));
     Some(from..end.unwrap_or(sentence.words.len()))
 }
 
@@ -49,7 +70,8 @@ pub(super) fn condition_of(
         let value = values_of(sentence.rest(narrowed.words.end), language)?;
         return (value.len() == 1).then(|| format!("{} = {}", name(narrowed.place), value[0]));
     }
-    let from = language.conditional.iter().filter_map(|word| sentence.find(word)).map(|place| place.end).min()?;
+    let begins = conditional(sentence, language)?;
+    let from = begins.end;
     let about = mentions.iter().find(|mention| mention.words.start >= from && mention.words.start <= from + 2)?;
     // "If a fee is charged, give it in euros" asks nothing of another column.
     let span = condition_span(sentence, language)?;
@@ -74,9 +96,10 @@ pub(super) fn condition_of(
         return Some(format!("{column} IS {}NULL", if blank == unless { "NOT " } else { "" }));
     }
     let signed = sentence.text[sentence.words.get(behind.checked_sub(1)?)?.1.end..].trim_start().starts_with('=');
+    let inverted = sentence.words.get(begins.start).is_some_and(|(word, _)| language.inverted.contains(&word.as_str()));
     let value = match at(language.equals) {
         Some(end) => sentence.rest(end),
-        None if signed => sentence.rest(behind),
+        None if signed || inverted => sentence.rest(behind),
         None => return None,
     };
     let values = values_of(value, language)?;
@@ -91,6 +114,11 @@ pub(super) fn condition_of(
 /// Whether a sentence speaks under a condition of another column.
 pub(super) fn is_conditional(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> bool {
     condition_of(sentence, language, mentions, &|_| String::new()).is_some()
+}
+
+/// Whether its condition is that another column is filled.
+pub(super) fn is_given(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> bool {
+    condition_of(sentence, language, mentions, &|_| String::new()).is_some_and(|said| said.ends_with("IS NOT NULL"))
 }
 
 /// The values that a condition names: up to where the sentence goes on.

@@ -59,9 +59,26 @@ pub(super) fn has_colour(
     styles.flat_map(|style| [&style.fill, &style.ink]).flatten().any(|code| Colour::of(code) == Some(wanted))
 }
 
-/// Whether a heading is bold.
-pub(super) fn is_bold(template: &Template, sheet: &TemplateSheet, (row, column): (u64, usize)) -> bool {
-    sheet.style(row, column).and_then(|style| template.styles.get(style)).is_some_and(|style| style.bold)
+/// A look of letters.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Letters {
+    Bold,
+    Italic,
+    Underlined,
+}
+
+/// Whether a heading has a look.
+pub(super) fn has_letters(
+    template: &Template,
+    sheet: &TemplateSheet,
+    (row, column): (u64, usize),
+    wanted: Letters,
+) -> bool {
+    sheet.style(row, column).and_then(|style| template.styles.get(style)).is_some_and(|style| match wanted {
+        Letters::Bold => style.bold,
+        Letters::Italic => style.italic,
+        Letters::Underlined => style.underlined,
+    })
 }
 
 #[cfg(test)]

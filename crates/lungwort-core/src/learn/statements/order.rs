@@ -1,14 +1,19 @@
 //! Which of two columns comes first: `Date sent is never before Collected on`.
 
-use super::sentence::Sentence;
+use std::borrow::Cow;
+
+use super::sentence::{Sentence, sentences};
 use super::subject::Mention;
-use super::words::Language;
+use super::words::{self, Language};
 use super::{Claim, Place, Reading, Target};
-use crate::learn::draft::{Confidence, DraftSheet};
+use crate::learn::draft::{Confidence, DraftColumn, DraftSheet};
 use crate::rulebook::toml_text::quoted;
 
 /// Words between the two columns at most.
-const BETWEEN: usize = 9;
+const BETWEEN: usize = 16;
+
+/// Words behind the other column in which it is said what it must not be, at most.
+const BEHIND: usize = 4;
 
 /// Words of a sentence that says nothing but the order of two columns, at most.
 const SHORT: usize = 6;
@@ -29,55 +34,90 @@ pub(super) fn read(
         }
         _ => mentions,
     };
-    let order = |pair: &[Mention]| {
-        let ([one, other], true) = (pair, pair[0].place.0 == pair[1].place.0 && pair[0].place != pair[1].place) else {
-            return None;
+    let order = |pair: &[Mention]| of_two(sentence, language, (mentions, pair));
+    let mut claims: Vec<Claim> = Vec::new();
+    for (one, other, sign, of_size) in mentions.windows(2).filter_map(order) {
+        claims.push(Claim {
+            on: Target::Rule(one.0),
+            key: "check",
+            value: quoted(&format!("{} {sign} {}", name(one), name(other))),
+            confidence: Confidence::Known,
+        });
+        // Numbers are not compared letter by letter.
+        let number = |place| Claim {
+            on: Target::Column(place),
+            key: "type",
+            value: quoted("decimal"),
+            confidence: Confidence::Confirm,
         };
-        // "To may be left out…, otherwise it must not be before From" goes on about the first.
-        let between = sentence.words.get(one.words.end..other.words.start.max(one.words.end)).unwrap_or_default();
-        let pronoun = between.iter().any(|(word, _)| language.pronouns.contains(&word.as_str()));
-        let one = mentions.first().filter(|_| pronoun).unwrap_or(one);
-        if one.place == other.place {
-            return None;
-        }
-        let (from, to) = (one.words.end, other.words.start);
-        let implied = one.words.is_empty();
-        if to < from || to - from > BETWEEN && !implied && !pronoun {
-            return None;
-        }
-        let within = |phrases: &[&str]| {
-            let found = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, from));
-            found.filter(|place| place.end <= to).min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))
-        };
-        let (place, sign) = match (within(language.earlier), within(language.later)) {
-            (Some(place), None) => (place, '<'),
-            (None, Some(place)) => (place, '>'),
-            _ => return None,
-        };
-        // The word stands right before the other column, but for an article.
-        if to - place.end > 1 {
-            return None;
-        }
-        let not = within(language.negations).is_some_and(|not| not.end <= place.start);
-        // "Return lies after Outward" says no more than that.
-        let asks = not || implied || sentence.has(language.obliging) || sentence.words.len() <= SHORT;
-        let sign = match (sign, not) {
-            ('<', true) => ">=",
-            ('>', true) => "<=",
-            ('<', false) => "<",
-            _ => ">",
-        };
-        asks.then(|| (one.place.0, format!("{} {sign} {}", name(one.place), name(other.place))))
-    };
-    let claims = mentions.windows(2).filter_map(order).map(|(sheet, check)| Claim {
-        on: Target::Rule(sheet),
-        key: "check",
-        value: quoted(&check),
-        confidence: Confidence::Known,
-    });
-    let mut claims: Vec<Claim> = claims.collect();
+        claims.extend([one, other].into_iter().filter(|_| of_size).map(number));
+    }
     claims.extend(alike(sentence, language, mentions, name));
     Reading::of(claims)
+}
+
+/// The order of two columns that are named one after the other: the first, the other, the sign between them, and whether numbers are
+/// compared.
+fn of_two(
+    sentence: &Sentence,
+    language: &Language,
+    (mentions, pair): (&[Mention], &[Mention]),
+) -> Option<(Place, Place, &'static str, bool)> {
+    let ([one, other], true) = (pair, pair[0].place.0 == pair[1].place.0 && pair[0].place != pair[1].place) else {
+        return None;
+    };
+    // "To may be left out…, otherwise it must not be before From" goes on about the first.
+    let between = sentence.words.get(one.words.end..other.words.start.max(one.words.end)).unwrap_or_default();
+    let pronoun = between.iter().any(|(word, _)| language.pronouns.contains(&word.as_str()));
+    let one = mentions.first().filter(|_| pronoun).unwrap_or(one);
+    if one.place == other.place {
+        return None;
+    }
+    let (from, to) = (one.words.end, other.words.start);
+    let implied = one.words.is_empty();
+    if to < from || to - from > BETWEEN && !implied && !pronoun {
+        return None;
+    }
+    let within = |phrases: &[&str]| {
+        let found = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, from));
+        found.filter(|place| place.end <= to).min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))
+    };
+    // "May be the same day as From but not earlier"
+    let behind = |phrases: &[&str]| {
+        let reach = other.words.end..(other.words.end + BEHIND).min(sentence.words.len());
+        let word = |at: usize| sentence.words[at].0.as_str();
+        let not = reach.clone().find(|at| language.negations.contains(&word(*at)));
+        let first = |phrase: &&str| phrase.split(' ').next().unwrap_or_default().to_owned();
+        not.is_some_and(|not| (not + 1..reach.end).any(|at| phrases.iter().any(|phrase| first(phrase) == word(at))))
+    };
+    if within(language.or_equal).is_some() || within(language.same_as).is_some() {
+        match (behind(language.earlier), behind(language.later)) {
+            (true, false) => return Some((one.place, other.place, ">=", false)),
+            (false, true) => return Some((one.place, other.place, "<=", false)),
+            _ => {}
+        }
+    }
+    let (place, sign) = match (within(language.earlier), within(language.later)) {
+        (Some(place), None) => (place, '<'),
+        (None, Some(place)) => (place, '>'),
+        _ => return None,
+    };
+    // The word stands right before the other column, but for an article.
+    if to - place.end > 1 {
+        return None;
+    }
+    let equal = within(language.or_equal).is_some();
+    let not = within(language.negations).is_some_and(|not| not.end <= place.start);
+    // "Return lies after Outward" says no more than that.
+    let asks = not || equal || implied || sentence.has(language.obliging) || sentence.words.len() <= SHORT;
+    let sign = match (sign, not) {
+        ('<', true) | ('>', false) if not || equal => ">=",
+        ('>', true) | ('<', false) if not || equal => "<=",
+        ('<', false) => "<",
+        _ => ">",
+    };
+    let of_size = within(language.of_size).is_some_and(|words| words.start == place.start);
+    asks.then_some((one.place, other.place, sign, of_size))
 }
 
 /// `The debits of a movement must equal its credits`: sums that are the same, of each group where one is named.
@@ -144,14 +184,20 @@ pub(super) fn same_kinds(sheet: &mut DraftSheet) {
                 column.lines.set("type", quoted("decimal"), "its sum is spoken of", Confidence::Confirm);
             }
         }
-        let [one, _, other] = parts.as_slice() else { continue };
+        let [one, sign, other] = parts.as_slice() else { continue };
         let place = |name: &str| sheet.columns.iter().position(|column| column.name == name);
         let (Some(one), Some(other)) = (place(one), place(other)) else { continue };
         let typed = |at: usize| sheet.columns[at].lines.get("type").is_some();
         let (from, to) = match (typed(one), typed(other)) {
             (true, false) => (one, other),
             (false, true) => (other, one),
-            _ => continue,
+            (true, true) => continue,
+            // Whether two are the same shows without knowing what they are.
+            (false, false) if matches!(*sign, "=" | "<>") => continue,
+            (false, false) => {
+                as_days(sheet, (one, other), &check);
+                continue;
+            }
         };
         let heading = sheet.columns[from].heading.trim().to_owned();
         for key in ["type", "date_format"] {
@@ -161,6 +207,54 @@ pub(super) fn same_kinds(sheet: &mut DraftSheet) {
                 lines.set(key, value, format!("it is compared with {heading}"), Confidence::Confirm);
             }
         }
+    }
+}
+
+/// Two columns of days, of neither of which it is said how its days are written: as the others of the sheet, where these agree;
+/// else they are compared where they are plain ISO days, since days compared letter by letter would refuse what is right.
+fn as_days(sheet: &mut DraftSheet, (one, other): (usize, usize), check: &str) {
+    // Codes that are built alike are compared as they are.
+    if [one, other].iter().all(|at| sheet.columns[*at].lines.get("pattern").is_some()) {
+        return;
+    }
+    let is_year = |at: &usize| {
+        let heading = sentences(&sheet.columns[*at].heading);
+        let word = |word: &str| words::ALL.iter().any(|language| language.year.contains(&word));
+        heading.iter().flat_map(|heading| &heading.words).any(|(each, _)| word(each))
+    };
+    if [one, other].iter().all(is_year) {
+        for at in [one, other] {
+            sheet.columns[at].lines.set(
+                "type",
+                quoted("whole"),
+                "it is compared with another year",
+                Confidence::Confirm,
+            );
+        }
+        return;
+    }
+    let of = |column: &DraftColumn, key: &str| column.lines.get(key).map(|line| line.value.clone());
+    let mut forms: Vec<Option<String>> = sheet
+        .columns
+        .iter()
+        .filter(|column| of(column, "type") == Some(quoted("date")))
+        .map(|column| of(column, "date_format"))
+        .collect();
+    forms.dedup();
+    if let [Some(form)] = forms.as_slice() {
+        for at in [one, other] {
+            let lines = &mut sheet.columns[at].lines;
+            lines.set("type", quoted("date"), "it is compared with another day", Confidence::Confirm);
+            lines.set("date_format", form.clone(), "the other days of the sheet", Confidence::Confirm);
+        }
+        return;
+    }
+    let mut parts = check.split(' ');
+    let (Some(first), Some(sign), Some(second)) = (parts.next(), parts.next(), parts.next()) else { return };
+    let days = quoted(&format!("CAST({first} AS DATE) {sign} CAST({second} AS DATE)"));
+    let of_check = |line: &&mut (Cow<'static, str>, String)| line.0 == "check" && line.1 == quoted(check);
+    for (_, value) in sheet.rules.iter_mut().flat_map(|rule| &mut rule.lines).filter(|line| of_check(line)) {
+        value.clone_from(&days);
     }
 }
 

@@ -11,6 +11,9 @@ use crate::rulebook::toml_text::{list, quoted};
 /// Words between two columns of which one is to be filled, at most: `a phone number or an e-mail`.
 const OR_BETWEEN: usize = 4;
 
+/// Words between a column and the word that it is missing, at most.
+const LACKING: usize = 8;
+
 /// A sentence with what it names: the columns, those that it is about, those of a look or a sign that it names, and every
 /// column in its reach.
 pub(super) struct Asking<'s> {
@@ -36,7 +39,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if let Some(forbidden) = sentence.any(language.forbidden) {
         return Reading::of(must_be_blank(sentence, language, (mentions, asking.meant(), &forbidden), name));
     }
-    let others = asking.needed().or_else(|| asking.beside());
+    let others = asking.needed().or_else(|| asking.refused_without()).or_else(|| asking.beside());
     if let Some(claims) = others.filter(|claims| !claims.is_empty()) {
         return Reading::of(claims);
     }
@@ -77,6 +80,21 @@ impl Asking<'_> {
         Some(behind.map(|mention| must_be_filled(mention.place)).collect())
     }
 
+    /// `Lines in which the year is missing are rejected`
+    fn refused_without(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        sentence.any(language.refused)?;
+        let lacking = sentence.any(language.lacking)?;
+        let plain = !sentence.has(language.negations)
+            || sentence.any(language.refused).is_some_and(|refused| refused.len() > 1);
+        // "Without" stands before what is missing, and the other words behind it.
+        let before = |mention: &&Mention| {
+            let near = lacking.start.saturating_sub(LACKING)..lacking.end + LACKING;
+            plain && near.contains(&mention.words.start)
+        };
+        Some(self.mentions.iter().filter(before).map(|mention| must_be_filled(mention.place)).collect())
+    }
+
     /// `C - if Service is EXP`, beside a column: needed then.
     fn beside(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
@@ -98,7 +116,10 @@ impl Asking<'_> {
         });
         let within =
             |optional: std::ops::Range<usize>| optional.start <= required.start && required.end <= optional.end;
-        denied || sentence.any(language.optional).is_some_and(within)
+        // "No gaps needed"
+        let none = required.len() == 1
+            && (required.start.saturating_sub(2)..required.start).any(|at| sentence.words[at].0 == language.none);
+        denied || none || sentence.any(language.optional).is_some_and(within)
     }
 
     /// The columns that it asks to fill in: those that are named or meant, or all but some.
@@ -247,6 +268,10 @@ fn some_of_several(
     let or_between = !chosen.is_empty();
     let begins = sentence.words.first().is_some_and(|(word, _)| language.give.contains(&word.as_str()));
     let asks = sentence.required(language).is_some() || sentence.has(language.obliging) || begins;
+    // "Do not leave out A or B" asks for both.
+    let denied = sentence.required(language).is_some_and(|required| {
+        sentence.words[required].iter().any(|(word, _)| language.negations.contains(&word.as_str()))
+    });
     // What is asked under a condition names another column in it.
     if or_between
         && language.conditional.iter().any(|word| sentence.find(word).is_some())
@@ -255,13 +280,13 @@ fn some_of_several(
         return;
     }
     let twice = sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice);
-    let form = if sentence.has(language.combination) && twice {
+    let form = if sentence.has(language.combination) && twice || sentence.has(language.identifies) {
         "unique"
     } else if sentence.has(language.both_or_none) {
         "all_or_none"
     } else if sentence.has(language.exactly_one) {
         "exactly_one"
-    } else if sentence.has(language.at_least_one) || or_between && asks {
+    } else if sentence.has(language.at_least_one) || or_between && asks && !denied {
         "at_least_one"
     } else if sentence.has(language.together) {
         "all_or_none"

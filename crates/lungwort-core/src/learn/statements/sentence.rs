@@ -21,14 +21,15 @@ fn mask(first: u8) -> u64 {
     1 << (first & 63)
 }
 
+/// Words between a denial and what is denied, at most.
+const DENIED: usize = 4;
+
 /// Words between a verb and its participle, at most.
 const FAR: usize = 5;
 
 /// Shortenings behind which a full stop ends no sentence.
-const SHORT: &[&str] = &[
-    "e.g", "i.e", "max", "min", "no", "nos", "approx", "etc", "z.b", "bzw", "ca", "p.ex", "col", "cols", "incl", "vs",
-    "nr", "resp",
-];
+const SHORT: &[&str] =
+    &["e.g", "i.e", "max", "min", "approx", "etc", "z.b", "bzw", "ca", "p.ex", "col", "cols", "incl", "vs", "resp"];
 
 /// The sentences of a text.
 pub(super) fn sentences(text: &str) -> Vec<Sentence> {
@@ -45,7 +46,18 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
             let goes_on = || {
                 let word = line[from..at].rsplit(char::is_whitespace).next().unwrap_or_default().to_lowercase();
                 let follows = line[end..].trim_start().chars().next();
-                SHORT.contains(&word.trim_start_matches('('))
+                let whole = |language: &&Language| {
+                    language.required.contains(&word.as_str()) || language.optional.contains(&word.as_str())
+                };
+                // "Channel: optional. web, phone, desk"
+                if super::words::ALL.iter().any(whole) {
+                    return false;
+                }
+                // "Lot no. 5" goes on, and "yes or no. The next…" does not.
+                let numbered = matches!(word.as_str(), "no" | "nos" | "nr")
+                    && line[end..].trim_start().starts_with(|each: char| each.is_ascii_digit());
+                numbered
+                    || SHORT.contains(&word.trim_start_matches('('))
                     || follows.is_some_and(char::is_lowercase)
                     || line[from..at].trim().bytes().all(|byte| byte.is_ascii_digit())
             };
@@ -168,10 +180,24 @@ impl Sentence {
 
     /// Where it says that something must be filled in: by a phrase, or by a verb and a participle a few words behind it.
     pub fn required(&self, language: &Language) -> Option<Range<usize>> {
-        self.any(language.required).or_else(|| {
+        let said = self.any(language.required).or_else(|| {
             let modals = language.modals.iter().filter_map(|phrase| self.find(phrase));
             modals.filter_map(|modal| self.participle(&modal, language)).min_by_key(|place| place.start)
-        })
+        });
+        said.or_else(|| self.never_blank(language))
+    }
+
+    /// Where it says that something must not be blank: `cannot be left blank`. What is "not blank" in a condition says nothing.
+    fn never_blank(&self, language: &Language) -> Option<Range<usize>> {
+        let word = |at: usize| self.words[at].0.as_str();
+        let blank = (0..self.words.len()).find(|at| language.unfilled.contains(&word(*at)))?;
+        let before = blank.saturating_sub(DENIED)..blank;
+        let not = before.clone().rev().find(|at| language.negations.contains(&word(*at)))?;
+        let conditional =
+            |phrase: &&str| (blank.saturating_sub(FAR + DENIED)..blank).any(|at| self.ends_at(phrase, at).is_some());
+        let inside = |place: Range<usize>| place.start <= blank && not < place.end;
+        let free = self.any(language.optional).is_some_and(inside);
+        (!free && !language.conditional.iter().any(conditional)).then_some(not..blank + 1)
     }
 
     /// The participle that goes with a verb, nothing being denied between, and nothing said behind of how it is filled in.

@@ -2,7 +2,7 @@
 
 use std::ops::Range;
 
-use super::look::{has_colour, is_bold};
+use super::look::{Letters, has_colour, has_letters};
 use super::sentence::Sentence;
 use super::words::Language;
 use super::{About, Entries};
@@ -23,8 +23,19 @@ const COMMON: &[&str] = &[
     "date", "name", "number", "code", "type", "note", "notes", "value", "unit", "line", "row", "column", "file",
     "text", "sheet", "id", "no", "from", "to", "of", "by", "for", "in", "state", "status", "use", "form", "list",
     "box", "time", "datum", "name", "nummer", "art", "wert", "nom", "numéro", "code", "valeur", "titre", "title",
-    "action", "order", "part", "place", "day", "month", "year", "one", "all",
+    "bis", "von", "ab", "à", "du", "au", "de", "ort", "action", "order", "part", "place", "day", "month", "year",
+    "one", "all",
 ];
+
+/// Words between a heading and the verb that goes with it, at most.
+const EXPLAINED: usize = 3;
+
+/// Letters in which words of one stem begin alike, and letters that may follow.
+const STEM: usize = 5;
+const ENDING: usize = 5;
+
+/// Words between a thing and the verb that says how much it is, at most.
+const MEASURED: usize = 3;
 
 /// Units that headings end with.
 const UNITS: &[&str] = &[
@@ -110,7 +121,8 @@ pub(super) fn mentions(
     about: &About,
 ) -> Vec<Mention> {
     let mut found: Vec<Mention> = Vec::new();
-    let headings = headings.near(sentence, about);
+    let known = headings;
+    let headings = known.near(sentence, about);
     let mut taken = vec![false; sentence.words.len()];
     // "An e-mail address" is no address.
     let formats = language.formats.iter().filter(|(phrase, _)| phrase.contains(' '));
@@ -138,12 +150,115 @@ pub(super) fn mentions(
         }
     }
     beside_others(sentence, &headings, &formats, &mut found);
+    by_head(sentence, language, &headings, &mut found);
+    by_measure(sentence, language, (known, about), &mut found);
+    by_stem(sentence, language, (known, about), &mut found);
+    the_day(sentence, language, (known, about), &mut found);
     found.extend(by_letter(sentence, language, draft, about));
     found.extend(numbered(sentence, language, draft, &found));
     found.extend(numbered_together(sentence, &headings, &found));
     found.sort_by_key(|mention| (mention.words.start, mention.place));
     found.dedup();
     found
+}
+
+/// `The variety or the year`, where the heading is Year of harvest: the one heading that begins so, beside another that is named.
+fn by_head(sentence: &Sentence, language: &Language, headings: &[&Named], found: &mut Vec<Mention>) {
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    for at in 1..sentence.words.len() {
+        let joined = |mention: &Mention| {
+            let between = mention.words.end..at - 1;
+            between.len() == 1
+                && between.clone().all(|at| [language.and, language.or].iter().any(|words| words.contains(&word(at))))
+        };
+        if !language.every.contains(&word(at - 1))
+            || !found.iter().any(joined)
+            || found.iter().any(|known| known.words.contains(&at))
+        {
+            continue;
+        }
+        let begins = |(words, ..): &&&Named| {
+            words.len() >= 3 && words[0] == word(at) && matches!(words[1].as_str(), "of" | "de" | "du" | "der")
+        };
+        let mut of = headings.iter().filter(begins);
+        if let (Some((_, place, _)), None) = (of.next(), of.next()) {
+            found.push(Mention { place: *place, words: at..at + 1 });
+        }
+    }
+}
+
+/// `A box must not weigh more than 15 kg` is about the weight, where there is one such column.
+fn by_measure(sentence: &Sentence, language: &Language, (known, about): (&Headings, &About), found: &mut Vec<Mention>) {
+    for (at, (word, _)) in sentence.words.iter().enumerate() {
+        for (_, noun) in language.measures.iter().filter(|(verb, _)| verb == word) {
+            let is_so = |(words, place, _): &&Named| about.reaches(place.0) && words.iter().any(|word| word == noun);
+            let mut places: Vec<Place> = known.0.iter().filter(is_so).map(|(_, place, _)| *place).collect();
+            places.dedup();
+            let [place] = places.as_slice() else { continue };
+            // What weighs so much is no column here.
+            found.retain(|mention| mention.words.end > at || at - mention.words.end > MEASURED);
+            found.push(Mention { place: *place, words: at..at + 1 });
+            return;
+        }
+    }
+}
+
+/// `The inspection date`, `the date of return`, where the headings are Inspected on and Returned: the one heading that begins alike.
+fn by_stem(sentence: &Sentence, language: &Language, (known, about): (&Headings, &About), found: &mut Vec<Mention>) {
+    let is_day = |word: &str| language.dates.contains(&word);
+    let is_noun = |at: usize| {
+        let word = sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+        language.dates.first() == Some(&word) || language.day_month_year[0].first() == Some(&word)
+    };
+    let small = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.small.contains(&word.as_str()));
+    for at in (0..sentence.words.len()).filter(|at| is_noun(*at)) {
+        // The word before it, or the one behind "of the".
+        let behind = (at + 1..at + 3).find(|other| !small(*other)).filter(|other| *other > at + 1);
+        let before = at.checked_sub(1).filter(|before| !small(*before) && !is_noun(*before));
+        let Some(other) = behind.or(before).filter(|other| *other < sentence.words.len()) else { continue };
+        let words = at.min(other)..at.max(other) + 1;
+        if found.iter().any(|known| known.words.start < words.end && words.start < known.words.end) {
+            continue;
+        }
+        let word = sentence.words[other].0.as_str();
+        let is_so = |(heading, place, _): &&Named| match heading.as_slice() {
+            [one, day] | [day, one] if is_day(day) && !is_day(one) => about.reaches(place.0) && alike(one, word),
+            [one] => about.reaches(place.0) && alike(one, word),
+            _ => false,
+        };
+        let mut places: Vec<Place> = known.0.iter().filter(is_so).map(|(_, place, _)| *place).collect();
+        places.dedup();
+        if let [place] = places.as_slice() {
+            found.push(Mention { place: *place, words });
+        }
+    }
+}
+
+/// `The date must not be in the future`, where one column alone is of days.
+fn the_day(sentence: &Sentence, language: &Language, (known, about): (&Headings, &About), found: &mut Vec<Mention>) {
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let Some(noun) = language.dates.first().filter(|_| found.is_empty()) else { return };
+    let at = (1..sentence.words.len()).find(|at| word(*at) == *noun && language.every.contains(&word(at - 1)));
+    let Some(at) = at.filter(|at| language.verbs.contains(&word(at + 1))) else { return };
+    let is_day = |(heading, place, _): &&Named| {
+        let ends = [heading.first(), heading.last()];
+        about.reaches(place.0) && ends.into_iter().flatten().any(|word| language.dates.contains(&word.as_str()))
+    };
+    let mut places: Vec<Place> = known.0.iter().filter(is_day).map(|(_, place, _)| *place).collect();
+    places.sort_unstable();
+    places.dedup();
+    if let [place] = places.as_slice() {
+        found.push(Mention { place: *place, words: at..at + 1 });
+    }
+}
+
+/// Whether two words are forms of one: they begin alike, and little follows.
+fn alike(one: &str, other: &str) -> bool {
+    let (one, other): (Vec<char>, Vec<char>) = (one.chars().collect(), other.chars().collect());
+    let same = one.iter().zip(&other).take_while(|(one, other)| one == other).count();
+    let (least, most) = (one.len().min(other.len()), one.len().max(other.len()));
+    // "Movement" and "moved" differ where the shorter one ends.
+    same >= 3 && same + usize::from(least > 4) >= least.min(STEM) && most - same <= ENDING
 }
 
 /// Words of every day that are headings stand for them beside one that is surely named: `a SKU and a title`.
@@ -193,7 +308,18 @@ fn place_of(sentence: &Sentence, words: &[String], from: usize) -> Option<usize>
             // "Dates of birth" are those of the column Date of birth.
             let of = number == 0 && words.get(1).is_some_and(|next| matches!(next.as_str(), "of" | "de" | "du"));
             let plural = (last || of) && wanted.len() > 3 && word.strip_suffix('s') == Some(wanted.as_str());
-            word == wanted || plural || last && word.strip_suffix("'s") == Some(wanted.as_str())
+            let plural =
+                plural || last && word.strip_suffix("es") == Some(wanted.as_str()) && wanted.ends_with(['x', 's', 'h']);
+            let stem = word.strip_suffix("ies").zip(wanted.strip_suffix('y'));
+            let plural = plural || last && wanted.len() > 3 && stem.is_some_and(|(one, other)| one == other);
+            // "Mite counts" are those of the column Mites, and "the queen's colour" the Queen colour.
+            let singular = words.len() == 1 && word.len() > 3 && wanted.strip_suffix('s') == Some(word.as_str());
+            let plural = plural
+                || singular
+                || word.strip_suffix("'s").or_else(|| word.strip_suffix("’s")) == Some(wanted.as_str());
+            let elided =
+                number == 0 && word.strip_prefix("l'").or_else(|| word.strip_prefix("d'")) == Some(wanted.as_str());
+            word == wanted || elided || plural || last && word.strip_suffix("'s") == Some(wanted.as_str())
         })
     })
 }
@@ -216,6 +342,27 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
         && (range.start == 1 || language.conditional.contains(&word(range.start.checked_sub(2))));
     let goes_on = sentence.words.get(range.end).is_some_and(|(word, _)| language.verbs.contains(&word.as_str()));
     if led && goes_on && words.iter().all(|word| word.len() >= 3) {
+        return true;
+    }
+    // `notes: not more than 80 characters`
+    if range.start == 0 && sentence.text[end..].trim_start().starts_with([':', '=']) {
+        return true;
+    }
+    // "Each row needs a title and a date"
+    let article = language.every.contains(&word(range.start.checked_sub(1)));
+    if article && sentence.any(language.needs).is_some_and(|needs| needs.end <= range.start) {
+        return true;
+    }
+    // "Boxes are numbered B001, B002…"
+    let plural = range.start == 0 && words.len() == 1 && sentence.words[0].0 != words[0];
+    if plural && goes_on {
+        return true;
+    }
+    // "The note to visitors should not exceed…"
+    let further = range.end..(range.end + EXPLAINED).min(sentence.words.len());
+    let explained = further.clone().find(|at| language.verbs.contains(&word(Some(*at))));
+    let of_file = |to: usize| (range.end..to).any(|at| language.of_files.contains(&word(Some(at))));
+    if led && range.start == 1 && words.iter().all(|word| word.len() >= 4) && explained.is_some_and(|to| !of_file(to)) {
         return true;
     }
     match words {
@@ -386,9 +533,14 @@ pub(super) fn by_look(
 ) -> Vec<Place> {
     let colours = language.colours.iter().filter(|(name, _)| sentence.find(name).is_some()).map(|(_, colour)| *colour);
     let colours: Vec<_> = colours.collect();
-    let bold = sentence.has(language.bold);
-    if colours.is_empty() && !bold {
-        return Vec::new();
+    let looks = [
+        (language.bold, Letters::Bold),
+        (language.italic, Letters::Italic),
+        (language.underlined, Letters::Underlined),
+    ];
+    let letters = looks.into_iter().find(|(phrases, _)| sentence.has(phrases)).map(|(_, letters)| letters);
+    if colours.is_empty() && letters.is_none() {
+        return in_capitals(sentence, language, draft, about);
     }
     let mut found = Vec::new();
     for (at, sheet) in draft.sheets.iter().enumerate() {
@@ -397,7 +549,8 @@ pub(super) fn by_look(
         for (column, of) in sheet.columns.iter().enumerate() {
             let place = (sheet.heading_row, of.field);
             let fits = colours.iter().any(|colour| has_colour(entries.template, own, place, *colour))
-                || bold && colours.is_empty() && is_bold(entries.template, own, place);
+                || colours.is_empty()
+                    && letters.is_some_and(|letters| has_letters(entries.template, own, place, letters));
             if fits {
                 found.push((at, column));
             }
@@ -405,5 +558,27 @@ pub(super) fn by_look(
     }
     // A look that all headings have tells none of them apart.
     let all: usize = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum();
-    if found.len() == all && bold { Vec::new() } else { found }
+    if found.len() == all && letters.is_some() { Vec::new() } else { found }
+}
+
+/// Columns whose headings are in capitals, where a sentence says that these are to be filled and others are not.
+fn in_capitals(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Place> {
+    let of_headings = sentence.has(language.all_headings) && sentence.has(language.in_capitals);
+    if !of_headings || sentence.required(language).is_none() {
+        return Vec::new();
+    }
+    let is_capital = |heading: &str| {
+        let letters = || heading.chars().filter(|each| each.is_alphabetic());
+        letters().count() >= 2 && letters().all(char::is_uppercase)
+    };
+    let sheets = draft.sheets.iter().enumerate().filter(|(at, _)| about.reaches(*at));
+    let columns: Vec<(Place, &str)> = sheets
+        .flat_map(|(at, sheet)| {
+            sheet.columns.iter().enumerate().map(move |(column, of)| ((at, column), of.heading.as_str()))
+        })
+        .collect();
+    let found: Vec<Place> =
+        columns.iter().filter(|(_, heading)| is_capital(heading)).map(|(place, _)| *place).collect();
+    // A look that all have tells none of them apart.
+    if found.len() == columns.len() { Vec::new() } else { found }
 }

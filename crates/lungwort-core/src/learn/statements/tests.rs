@@ -48,7 +48,7 @@ fn read(text: &str) -> Vec<String> {
         digest: String::new(),
     };
     let mut draft = draft(HEADINGS);
-    let known = Entries { template: &template, at: vec![None], headings: Headings::of(&draft) };
+    let known = Entries { template: &template, at: vec![None], headings: Headings::of(&draft), likely: None };
     let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about: About::Any, of_heading: false };
     let mut before = Vec::new();
     let parts = sentences(&text.text).into_iter().flat_map(|sentence| apart(&known, &text, sentence, &draft));
@@ -143,7 +143,10 @@ fn how_values_are_written() {
         // What the example does not bear out is not kept.
         ("Lot: five digits, such as GT-00001", &[]),
         ("Lot: six capital letters and digits, as in the register", &["Lot pattern = '[A-Z0-9]{6}'"]),
-        ("A row without a lot will be returned to you, as will one with a weight of more than 10000.", &[]),
+        (
+            "A row without a lot will be returned to you, as will one with a weight of more than 10000.",
+            &["Lot required = true"],
+        ),
         (
             "The remarks are read by people, and the e-mail of whoever sends them is used only once, for the confirmation, and must be agreed.",
             &[
@@ -160,7 +163,7 @@ fn how_values_are_written() {
         ("Weight must be at least 0.5.", &["Weight type = \"decimal\"", "Weight min = 0.5"]),
         ("Sown on: yyyymmdd", &["Sown on type = \"date\"", "Sown on date_format = \"yyyymmdd\""]),
         ("Write Sown on as D MMM YY.", &["Sown on type = \"date\"", "Sown on date_format = \"d mmm yy\""]),
-        ("Sown on must not be in the future.", &["Sown on max = \"today\""]),
+        ("Sown on must not be in the future.", &["Sown on type = \"date\"", "Sown on max = \"today\""]),
         ("Tags: several may be given, with a comma between.", &["Tags separator = \",\""]),
         ("Email is an e-mail address.", &["Email format = \"email\""]),
         ("A lot is never used twice: no duplicates.", &["Lot unique = true"]),
@@ -175,8 +178,14 @@ fn how_values_are_written() {
 #[test]
 fn which_of_two_columns_comes_first() {
     holds(&[
-        ("Weight is never less than Box.", &["check = \"weight >= box\""]),
-        ("The weight must be greater than the grade.", &["check = \"weight > grade\""]),
+        (
+            "Weight is never less than Box.",
+            &["Weight type = \"decimal\"", "Box type = \"decimal\"", "check = \"weight >= box\""],
+        ),
+        (
+            "The weight must be greater than the grade.",
+            &["Weight type = \"decimal\"", "Grade type = \"decimal\"", "check = \"weight > grade\""],
+        ),
         ("Sown on must not be after the weight.", &["check = \"sown_on <= weight\""]),
         ("Weigh the box before you weigh the lot.", &[]),
     ]);
@@ -331,5 +340,69 @@ fn codes_dates_and_limits_in_more_wordings() {
         ("State: dry/wet/mixed.", &["State allowed = [\"dry\", \"wet\", \"mixed\"]"]),
         // Words that say how a value is written are no values.
         ("Remarks: decimal, 2 places", &["Remarks type = \"decimal\"", "Remarks places = 2"]),
+    ]);
+}
+
+#[test]
+fn codes_are_read_from_what_is_said_and_shown() {
+    holds(&[
+        ("Lot: a 10-digit number beginning with 826", &["Lot pattern = '826\\d{7}'"]),
+        ("Lot: R + 5 digits", &["Lot pattern = 'R\\d{5}'"]),
+        ("Lot: section letter A to F, then one to three digits, e.g. C17", &["Lot pattern = '[A-F]\\d{1,3}'"]),
+        ("Lot: Country code, then 7 digits (GB0001234)", &["Lot pattern = '[A-Z]{2}\\d{7}'"]),
+        ("Lot: floor digit 1-4 followed by a two-digit number", &["Lot pattern = '[1-4]\\d{2}'"]),
+        ("Boxes are numbered B001, B002 and so on.", &["Box pattern = 'B\\d{3}'"]),
+        ("Lot is coded A1 to F20.", &["Lot pattern = '[A-F](?:[1-9]|1\\d|20)'"]),
+        ("Lot numbers look like WN-2026-000123.", &["Lot pattern = '[A-Z]{2}\\-\\d{4}\\-\\d{6}'"]),
+        (
+            "Lot: capital letters and digits, 4 to 6 characters",
+            &["Lot length = { min = 4, max = 6 }", "Lot pattern = '[A-Z0-9]+'"],
+        ),
+        ("Das Lot ist vierstellig.", &["Lot pattern = '\\d{4}'"]),
+    ]);
+}
+
+#[test]
+fn what_must_not_be_blank_is_required() {
+    holds(&[
+        ("The lot cannot be left blank.", &["Lot required = true"]),
+        (
+            "Lines in which the lot or the weight is missing are rejected.",
+            &["Lot required = true", "Weight required = true"],
+        ),
+        ("Do not leave out the lot or the weight.", &["Lot required = true", "Weight required = true"]),
+        ("Lot: no gaps needed", &[]),
+        (
+            "If the lot is not blank, the weight must be filled.",
+            &["perhaps Weight required_when = \"lot IS NOT NULL\""],
+        ),
+        ("Does the lot have to be filled?", &[]),
+    ]);
+}
+
+#[test]
+fn limits_are_read_in_more_wordings() {
+    holds(&[
+        (
+            "Weight: the shortest is 3 m and the longest 24 m.",
+            &["Weight type = \"decimal\"", "Weight min = 3", "Weight max = 24"],
+        ),
+        ("Weight: 12 is the maximum.", &["Weight type = \"decimal\"", "Weight max = 12"]),
+        (
+            "A weight may not be negative nor above 500.",
+            &["Weight type = \"decimal\"", "Weight max = 500", "Weight min = 0"],
+        ),
+        (
+            "Weight: normally 15 to 40; values outside are rejected",
+            &["Weight type = \"decimal\"", "Weight min = 15", "Weight max = 40"],
+        ),
+        (
+            "Weight: never fewer than 1 or more than 4",
+            &["Weight type = \"decimal\"", "Weight min = 1", "Weight max = 4"],
+        ),
+        (
+            "Weight: comma as decimal sign, two decimals",
+            &["Weight type = \"decimal\"", "Weight places = 2", "Weight decimal_mark = \",\""],
+        ),
     ]);
 }

@@ -104,15 +104,17 @@ fn elsewhere(sheet: &TemplateSheet, headings: &Headings, texts: &mut Vec<Text>) 
     for (heading, sheet, column) in headings.iter().rev().filter(|(heading, ..)| !heading.is_empty()) {
         by_heading.insert(heading.as_str(), (*sheet, *column));
     }
-    // The row, and the column that the first cell of it with a heading names.
-    let mut named: (u64, Option<(usize, usize)>) = (0, None);
+    // The column that the first cell of a row with a heading names: what else is in the row is about it.
+    let mut named: HashMap<u64, (usize, usize)> = HashMap::new();
     for cell in &sheet.full.cells {
-        if named.0 != cell.row {
-            named = (cell.row, None);
+        if let Some(place) = by_heading.get(fold(&cell.text).as_str()) {
+            named.entry(cell.row).or_insert(*place);
         }
-        let about = named.1.map_or(About::Any, |(sheet, column)| About::Column(sheet, column));
+    }
+    for cell in &sheet.full.cells {
+        let of_row = named.get(&cell.row).filter(|_| !by_heading.contains_key(fold(&cell.text).as_str()));
+        let about = of_row.map_or(About::Any, |(sheet, column)| About::Column(*sheet, *column));
         texts.push(text(&cell.text, place(sheet, cell.row, cell.column), about));
-        named.1 = named.1.or_else(|| by_heading.get(fold(&cell.text).as_str()).copied());
     }
 }
 

@@ -21,14 +21,15 @@ pub(super) fn of_values(
     let mut of_values = match &standard {
         Some(_) => Reading::default(),
         // One word that stands for several columns says the same of each.
-        None if mentions.windows(2).all(|pair| pair[0].words == pair[1].words) => {
+        None if !mentions.is_empty() && mentions.windows(2).all(|pair| pair[0].words == pair[1].words) => {
             let mut each = Reading::default();
             places.iter().for_each(|place| each.and(sizes::read(sentence, language, &[*place], from)));
-            of_texts(each, text, language, draft)
+            of_texts(each, (text, sentence), language, draft)
         }
-        None => of_texts(sizes::read(sentence, language, places, from), text, language, draft),
+        None => of_texts(sizes::read(sentence, language, places, from), (text, sentence), language, draft),
     };
     of_values.and(each_its_own(sentence, language, mentions));
+    days_of_days(&mut of_values, language, places, draft);
     if dated {
         of_values.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
         of_values.understood = !of_values.claims.is_empty();
@@ -37,14 +38,67 @@ pub(super) fn of_values(
         exactly_so_many(&mut of_values, draft);
     }
     // "Where the email is blank" says nothing of what else is one.
-    let another = |claim: &Claim| mentions.iter().any(|mention| Target::Column(mention.place) != claim.on);
+    let given = conditions::is_given(sentence, language, mentions);
+    let span = conditions::condition_span(sentence, language).filter(|_| given);
+    let another = |claim: &Claim| {
+        let within = |mention: &Mention| span.as_ref().is_some_and(|span| span.contains(&mention.words.start));
+        mentions.iter().any(|mention| Target::Column(mention.place) != claim.on && !within(mention))
+    };
     of_values.claims.retain(|claim| claim.key != "format" || !another(claim));
+    of_values.understood &= !of_values.claims.is_empty();
     // What holds under a condition of another column is no limit of all rows.
     if conditions::is_conditional(sentence, language, mentions) {
-        let of_all = |claim: &&mut Claim| claim.key != "unique";
+        let of_all = |claim: &&mut Claim| claim.key != "unique" && !(claim.key == "format" && given);
         of_values.claims.iter_mut().filter(of_all).for_each(|claim| claim.confidence = Confidence::Suggested);
     }
     of_values
+}
+
+/// Of several columns that a sentence names, what it says of days is said of those whose headings speak of days, where there are such.
+fn days_of_days(reading: &mut Reading, language: &Language, places: &[Place], draft: &Draft) {
+    let is_day = |place: &Place| has_day(language, &draft.sheets[place.0].columns[place.1].heading);
+    let days: Vec<&Place> = places.iter().filter(|place| is_day(place)).collect();
+    if days.is_empty() || days.len() == places.len() {
+        return;
+    }
+    let dated = reading.claims.iter().any(|claim| claim.key == "type" && claim.value.contains("date"));
+    let of_day = |claim: &Claim| match claim.on {
+        Target::Column(place) => days.contains(&&place),
+        _ => true,
+    };
+    let is_of_days = |claim: &Claim| matches!(claim.key, "type" | "date_format" | "min" | "max");
+    reading.claims.retain(|claim| !dated || !is_of_days(claim) || of_day(claim));
+}
+
+/// `Birth date as 31/12/2015; pupils must be born between…`: a day that is said of a column of something else is said of the column of
+/// days that the sentence before spoke of.
+pub(super) fn days_before(reading: &mut Reading, language: &Language, before: &[Place], draft: &Draft) {
+    let is_day = |place: &Place| has_day(language, &draft.sheets[place.0].columns[place.1].heading);
+    let (Some(day), None) =
+        (before.iter().find(|place| is_day(place)), before.iter().filter(|place| is_day(place)).nth(1))
+    else {
+        return;
+    };
+    let assumed =
+        |claim: &Claim| claim.key == "type" && claim.value.contains("date") && claim.confidence == Confidence::Confirm;
+    let Some(Target::Column(on)) = reading.claims.iter().find(|claim| assumed(claim)).map(|claim| claim.on) else {
+        return;
+    };
+    if is_day(&on) || on.0 != day.0 {
+        return;
+    }
+    for claim in reading.claims.iter_mut().filter(|claim| claim.on == Target::Column(on)) {
+        claim.on = Target::Column(*day);
+    }
+}
+
+/// Whether a heading says that its values are days.
+fn has_day(language: &Language, heading: &str) -> bool {
+    let heading = sentences(&subject::plain_heading(heading)).pop();
+    heading.is_some_and(|heading| {
+        let words = [heading.words.first(), heading.words.last()];
+        words.into_iter().flatten().any(|(word, _)| language.dates.contains(&word.as_str()))
+    })
 }
 
 /// Limits of several columns in one sentence, each behind its own: `Latitude between -90 and 90, longitude between…`
@@ -60,7 +114,7 @@ fn each_its_own(sentence: &Sentence, language: &Language, mentions: &[Mention]) 
         let Some(part) = sentences(&sentence.text[from..to]).into_iter().next() else { return Reading::default() };
         let skip = mention.words.end - mention.words.start;
         let own = sizes::read(&part, language, &[mention.place], skip);
-        let limits = |claim: &Claim| matches!(claim.key, "min" | "max" | "above" | "below");
+        let limits = |claim: &Claim| matches!(claim.key, "min" | "max" | "above" | "below" | "type");
         let own: Vec<Claim> = own.claims.into_iter().filter(limits).collect();
         if own.is_empty() {
             return Reading::default();
@@ -112,25 +166,21 @@ pub(super) fn dates(
     }
     let is_date = |place: &&Place| {
         let column = &draft.sheets[place.0].columns[place.1];
-        let heading = sentences(&subject::plain_heading(&column.heading)).pop();
-        heading.is_some_and(|heading| {
-            let words = [heading.words.first(), heading.words.last()];
-            let says = words.into_iter().flatten().any(|(word, _)| language.dates.contains(&word.as_str()));
-            says && column.lines.get("type").is_none_or(|line| line.value.contains("date"))
-        })
+        has_day(language, &column.heading) && column.lines.get("type").is_none_or(|line| line.value.contains("date"))
     };
     all.iter().filter(is_date).copied().collect()
 }
 
 /// A limit without a unit is one of the length, where the column is one of texts: where its heading says so, or where the
 /// limit stands in a heading that says nothing of an amount.
-fn of_texts(reading: Reading, text: &Text, language: &Language, draft: &Draft) -> Reading {
+fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &Language, draft: &Draft) -> Reading {
+    let says_text = sentence.has(language.plain_text) && !sentence.has(language.number);
     let is_text = |claim: &Claim| {
         let Target::Column((sheet, column)) = claim.on else { return false };
         let of = &draft.sheets[sheet].columns[column];
         let Some(heading) = sentences(&subject::plain_heading(&of.heading)).pop() else { return false };
         let typed = of.lines.get("type").is_some() || heading.has(language.heading_amounts);
-        !typed && (text.of_heading || heading.has(language.heading_texts))
+        !typed && (text.of_heading || heading.has(language.heading_texts) || says_text)
     };
     // Both ends of a range are those of numbers, but under a heading of texts.
     let has = |key: &str| reading.claims.iter().any(|claim| claim.key == key);

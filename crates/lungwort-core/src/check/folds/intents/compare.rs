@@ -3,6 +3,7 @@
 use std::borrow::Cow;
 
 use crate::cell::Value;
+use crate::cell::characters::trimmed;
 use crate::cell::spelling::Folding;
 use crate::rulebook::Sheet;
 use crate::rulebook::intent::WrittenBlankCell;
@@ -55,7 +56,7 @@ pub(super) enum Put<'t> {
 
 /// What a cell puts into the record.
 pub(super) fn put<'t>(column: &'t Column, compared: &Compared, text: &'t str) -> Put<'t> {
-    let text = text.trim();
+    let text = trimmed(text);
     match compared.blank {
         _ if !column.is_blank(text) => Put::Text(text),
         WrittenBlankCell::Leave => Put::Left,

@@ -14,6 +14,7 @@ use std::collections::HashSet;
 use std::sync::{Arc, OnceLock};
 
 use super::{Absorbing, AnyFold, Fold, Gathering};
+use crate::cell::characters::trimmed;
 use crate::cell::shown::clipped;
 use crate::cell::{Value, key};
 use crate::check::folds::figures::Running;
@@ -131,7 +132,7 @@ pub(crate) struct Removal {
 fn cell_of<'g>(from: &'g Gathering<'_>, row: usize) -> impl Fn(usize) -> Option<&'g str> {
     move |column| {
         let field = from.header.field_of[column]?;
-        Some(from.shaped.chunk.text(from.shaped.chunk.cell(row, field)).trim())
+        Some(trimmed(from.shaped.chunk.text(from.shaped.chunk.cell(row, field))))
     }
 }
 

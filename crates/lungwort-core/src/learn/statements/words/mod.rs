@@ -11,6 +11,61 @@ pub(super) const ALL: &[&Language] = &[&english::WORDS, &german::WORDS, &french:
 pub(super) struct Language {
     /// Small words by which the language of a sentence shows.
     pub small: &'static [&'static str],
+    /// A question before what follows: `Is the plant known, give its name`. Verbs at the beginning of a condition.
+    pub inverted: &'static [&'static str],
+    /// Behind a denial, what must not be: `cannot be left blank`; and what a refused row has: `rows without a name are rejected`.
+    pub unfilled: &'static [&'static str],
+    pub lacking: &'static [&'static str],
+    /// A day that is still to come.
+    pub future: &'static [&'static str],
+    /// Months by their names, and how many digits a word says.
+    pub months: &'static [(&'static str, i8)],
+    pub digit_counts: &'static [(&'static str, u64)],
+    /// The least and the greatest of a kind: `the shortest boat is 3 m`.
+    pub least: &'static [&'static str],
+    pub greatest: &'static [&'static str],
+    /// A kind of value that is text: a limit is one of its length.
+    pub plain_text: &'static [&'static str],
+    /// What is said of these is not said of a column.
+    pub of_files: &'static [&'static str],
+    /// Between two columns: the same is right as well.
+    pub or_equal: &'static [&'static str],
+    /// Behind examples that count up: `B001, B002 and so on`.
+    pub so_on: &'static [&'static str],
+    /// Decimals are written with a comma.
+    pub decimal_comma_words: &'static [&'static str],
+    /// Behind the values of a list: `only EUR and GBP are accepted`.
+    pub taken: &'static [&'static str],
+    /// Verbs that say what a column is called after: what a box weighs is its weight.
+    pub measures: &'static [(&'static str, &'static str)],
+    /// Of what compares two columns, what compares numbers: `greater than`.
+    pub of_size: &'static [&'static str],
+    /// Before the other column: they may be the same.
+    pub same_as: &'static [&'static str],
+    /// Columns that together make each row another: `Row and Number together identify a seat`.
+    pub identifies: &'static [&'static str],
+    /// Looks of letters.
+    pub italic: &'static [&'static str],
+    /// Looks of letters.
+    pub underlined: &'static [&'static str],
+    /// What may be before a range and says nothing of it: `normally 15 to 40`.
+    pub fillers: &'static [&'static str],
+    /// A value that is none: `X or blank`.
+    pub nothing: &'static [&'static str],
+    /// What has a look.
+    pub all_headings: &'static [&'static str],
+    /// None of what follows: `no gaps needed`.
+    pub none: &'static str,
+    /// What values of a known form must be: `must be valid`.
+    pub valid: &'static [&'static str],
+    /// The sign of headings that must be filled.
+    pub asterisks: &'static [&'static str],
+    /// Before the other of two values: `enter Yes, otherwise No`.
+    pub otherwise: &'static [&'static str],
+    /// Behind it a value is shown: `numbers look like WN-2026-000123`.
+    pub looks: &'static [&'static str],
+    /// A condition that the column itself is filled, which is none: `if given, it must be…`.
+    pub self_given: &'static [&'static str],
     /// Something has to be filled in.
     pub required: &'static [&'static str],
     /// It need not be.
