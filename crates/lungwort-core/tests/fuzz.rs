@@ -108,6 +108,16 @@ fn sheets_of_open_workbooks() {
 }
 
 #[test]
+fn workbooks_of_before_2007() {
+    run("xls", 400, targets::xls);
+}
+
+#[test]
+fn sheets_of_binary_workbooks() {
+    run("xlsb", 600, targets::xlsb);
+}
+
+#[test]
 fn sentences_of_templates() {
     run("prose", 800, targets::prose);
 }

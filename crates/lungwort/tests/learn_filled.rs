@@ -64,3 +64,36 @@ fn of_two_filled_tables_none_is_chosen() {
     let ran = folder.run(&["learn", "two.xlsx", "--sheet", "Other", "--no-ask", "-o", "t.rulebook.toml"]);
     assert_eq!(ran.status, 0, "{}", ran.stderr);
 }
+
+#[test]
+fn samples_of_a_template_show_kinds_of_values_and_nothing_more() {
+    let folder = Folder::new();
+    let text = "Lot|Kind|Depth|Leaves|Sown on|At|Contact|Page|Postcode\n\
+                L-0001|Seed|12.50|7|2026-11-30|08:30|ruth@thistledown.example|https://thistledown.example/a|01099\n\
+                L-0002|Bulb|3|12|2026-12-01|17:00||||";
+    folder.write("lots.csv", text.replace('|', ","));
+    folder.write("lots.xlsx", books::table("Lots", text));
+    for file in ["lots.csv", "lots.xlsx"] {
+        let (_, rulebook) = learned(&folder, file);
+        for line in [
+            "type    = \"decimal\"  # confirm: the 2 samples from row 2",
+            "# type = \"whole\"  # perhaps: the 2 samples from row 2",
+            "type        = \"date\"  # confirm: the 2 samples from row 2",
+            "date_format = \"yyyy-mm-dd\"  # confirm: the 2 samples from row 2",
+            "type    = \"time\"  # confirm: the 2 samples from row 2",
+            "format  = \"email\"  # confirm: the sample in row 2",
+            "format  = \"web-address\"  # confirm: the sample in row 2",
+        ] {
+            let line = line.split_whitespace().collect::<Vec<_>>().join(" ");
+            let plain: Vec<String> =
+                rulebook.lines().map(|line| line.split_whitespace().collect::<Vec<_>>().join(" ")).collect();
+            assert!(plain.contains(&line), "{file}: {line}\n{rulebook}");
+        }
+        // Neither lists, nor keys, nor required columns, and a code of digits is no number.
+        for none in ["allowed", "unique = true", "required = true"] {
+            assert!(!rulebook.contains(none), "{file}: {none}\n{rulebook}");
+        }
+        let postcode = rulebook.split("heading = \"Postcode\"").nth(1).unwrap();
+        assert!(!postcode.contains("type"), "{postcode}");
+    }
+}

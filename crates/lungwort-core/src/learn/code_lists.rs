@@ -207,7 +207,7 @@ fn wanted_by(template: &Template, sheet: &TemplateSheet, heading: &str, draft: &
         }
     }
     if found.is_empty() {
-        found = statements::columns_named_with(template, &sheet.name, draft);
+        found = statements::sheets::columns_named_with(template, &sheet.name, draft);
         found.retain(|(number, column)| !draft.sheets[*number].columns[*column].lines.has("allowed"));
     }
     found

@@ -26,6 +26,7 @@ mod relations;
 mod repeats;
 mod samples;
 mod shapes;
+mod shown_values;
 mod source;
 mod statements;
 mod values;
@@ -162,6 +163,7 @@ pub fn learn_with(
     about(&template, &entries, template_path, beside, &mut draft);
     from_samples(sample_paths, &lists, &mut draft)?;
     lists::as_said(&lists, &mut draft);
+    shown_values::learn(&template, &entries, &mut draft);
     for sheet in &mut draft.sheets {
         keys::key(sheet);
         repeats::learn(sheet, &mut draft.look_first);

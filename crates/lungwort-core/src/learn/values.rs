@@ -15,7 +15,7 @@ const ENOUGH: usize = 30;
 const CLOSED: usize = 12;
 
 /// Ways of writing dates that are tried.
-const DATE_PATTERNS: &[&str] = &[
+pub(super) const DATE_PATTERNS: &[&str] = &[
     "yyyy-mm-dd",
     "dd/mm/yyyy",
     "mm/dd/yyyy",

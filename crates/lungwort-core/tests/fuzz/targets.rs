@@ -173,11 +173,7 @@ fn book(bytes: &[u8]) -> Vec<u8> {
 
 /// Any bytes as the markup of a sheet, checked and learned from.
 pub fn workbook(bytes: &[u8]) {
-    let book = book(bytes);
-    same_either_way("fuzz.xlsx", &book, &OF_SEEDS);
-    let mut file = tempfile::Builder::new().suffix(".xlsx").tempfile().expect("a file");
-    file.write_all(&book).expect("its bytes");
-    drop(learn::learn(file.path(), &[], Path::new(""), TODAY));
+    checked_and_learned("fuzz.xlsx", &book(bytes));
 }
 
 /// Any bytes as the markup of a workbook in the open format, checked and learned from.
@@ -198,10 +194,40 @@ pub fn ods(bytes: &[u8]) {
         out.start_file(name, options).expect("a part");
         out.write_all(&content).expect("its bytes");
     }
-    let book = out.finish().expect("an archive").into_inner();
-    same_either_way("fuzz.ods", &book, &OF_SEEDS);
-    let mut file = tempfile::Builder::new().suffix(".ods").tempfile().expect("a file");
-    file.write_all(&book).expect("its bytes");
+    checked_and_learned("fuzz.ods", &out.finish().expect("an archive").into_inner());
+}
+
+/// Any bytes as a workbook of the kind before 2007, checked and learned from.
+pub fn xls(bytes: &[u8]) {
+    checked_and_learned("fuzz.xls", bytes);
+}
+
+/// Any bytes as the sheet of a binary workbook, checked and learned from.
+pub fn xlsb(bytes: &[u8]) {
+    const WORKBOOK: &[u8] = include_bytes!("../../../../fuzz/parts/workbook.bin");
+    let office = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
+    let package = "http://schemas.openxmlformats.org/package/2006/relationships";
+    let relations = format!(
+        r#"<Relationships xmlns="{package}"><Relationship Id="r1" Type="{office}/worksheet" Target="worksheets/sheet1.bin"/></Relationships>"#
+    );
+    let mut out = zip::ZipWriter::new(Cursor::new(Vec::new()));
+    let options = SimpleFileOptions::default().compression_method(CompressionMethod::Stored);
+    for (name, content) in [
+        ("xl/workbook.bin", WORKBOOK),
+        ("xl/_rels/workbook.bin.rels", relations.as_bytes()),
+        ("xl/worksheets/sheet1.bin", bytes),
+    ] {
+        out.start_file(name, options).expect("a part");
+        out.write_all(content).expect("its bytes");
+    }
+    checked_and_learned("fuzz.xlsb", &out.finish().expect("an archive").into_inner());
+}
+
+fn checked_and_learned(name: &str, book: &[u8]) {
+    same_either_way(name, book, &OF_SEEDS);
+    let ending = Path::new(name).extension().map(|ending| format!(".{}", ending.display())).unwrap_or_default();
+    let mut file = tempfile::Builder::new().suffix(&ending).tempfile().expect("a file");
+    file.write_all(book).expect("its bytes");
     drop(learn::learn(file.path(), &[], Path::new(""), TODAY));
 }
 

@@ -19,7 +19,7 @@ pub(super) fn read(
     (place, heading, alone): (Place, &Sentence, bool),
     mentions: &[Mention],
 ) -> Reading {
-    let behind = mentions.iter().map(|mention| mention.words.end).max().unwrap_or(0);
+    let behind = behind_names(mentions, place, alone);
     let (text, behind_colon) = list_text(sentence, language, (mentions, behind));
     let claim = |key: &'static str, value: String, confidence: Confidence| Claim {
         on: Target::Column(place),
@@ -48,25 +48,15 @@ pub(super) fn read(
             claim("yes_no", words, Confidence::Known),
         ]);
     }
-    let strong = language.choose.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
-    let weak = language.copulas.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
     if let Some((standard, named)) = standard(sentence, language, heading) {
         let confidence = if named { Confidence::Known } else { Confidence::Confirm };
         return Reading::of(vec![claim("allowed", format!("{{ reference = {} }}", quoted(standard)), confidence)]);
     }
-    // Words such as "is" lead up to a list only where nothing stands between them and what they are said of.
-    // "If filled, it must be SMS or MAIL" goes on about the column.
-    let given =
-        language.self_given.iter().filter_map(|phrase| sentence.ends_at(phrase, behind)).max().unwrap_or(behind);
-    let is_pronoun =
-        |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.pronouns.contains(&word.as_str()));
-    let near = if is_pronoun(given) { given + 1 } else { given };
-    let weak = weak.filter(|place| place.start <= near + 1);
-    let leads_to = |place: &std::ops::Range<usize>| place.end < sentence.words.len();
-    let lead = strong.chain(weak).filter(leads_to).max_by_key(|place| place.end);
-    let led_before = sentence.any(language.choose).is_some_and(|place| place.start < behind);
     let lead_up = sentence.text[..sentence.words.get(behind).map_or(0, |(_, at)| at.start)].trim_end();
-    let signed = alone || behind_colon || lead_up.ends_with([':', '–', '—', '=']) || lead_up.ends_with(" -");
+    let colon = behind_colon || lead_up.ends_with([':', '–', '—', '=']) || lead_up.ends_with(" -");
+    let signed = alone || colon;
+    let lead = lead_of(sentence, language, behind, colon);
+    let led_before = sentence.any(language.choose).is_some_and(|place| place.start < behind);
     let barred = lead
         .as_ref()
         .filter(|_| text.contains('|'))
@@ -74,11 +64,14 @@ pub(super) fn read(
     if let Some(values) = signs(barred, signed) {
         return Reading::of(vec![claim("allowed", list(&values), Confidence::Known)]);
     }
+    let of_kinds = heading.has(language.kinds) && (signed || alone);
     let listed = lead
         .as_ref()
-        .and_then(|lead| values(without_remark(behind_brackets(sentence.rest(lead.end)), language), language, true))
+        .and_then(|lead| {
+            values(without_remark(behind_brackets(sentence.rest(lead.end)), language), language, (true, of_kinds))
+        })
         .map(|values| (values, true));
-    let listed = listed.or_else(|| values(text, language, led_before).map(|values| (values, led_before)));
+    let listed = listed.or_else(|| values(text, language, (led_before, of_kinds)).map(|values| (values, led_before)));
     let Some(listed) = listed else { return Reading::default() };
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));
@@ -99,7 +92,7 @@ fn confidence(
         return Some((values, if codes || led { Confidence::Known } else { Confidence::Confirm }));
     }
     // What stands alone is a list where the heading is that of kinds of things; elsewhere it may be one.
-    let words = values.iter().all(|value| value.split_whitespace().count() == 1);
+    let words = values.iter().all(|value| value.split_whitespace().count() == 1) || are_alike(&values);
     let sure = heading.has(language.kinds) || words && values.len() >= 3;
     whole.then_some((values, if sure { Confidence::Confirm } else { Confidence::Suggested }))
 }
@@ -140,6 +133,31 @@ fn signs(text: &str, about: bool) -> Option<Vec<String>> {
     (plain && letters).then(|| found.iter().map(|part| (*part).to_owned()).collect())
 }
 
+/// The words that lead up to a list: `choose from` anywhere behind the column, and such as `is` only where nothing stands between.
+fn lead_of(sentence: &Sentence, language: &Language, behind: usize, colon: bool) -> Option<std::ops::Range<usize>> {
+    let strong = language.choose.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
+    let weak = language.copulas.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
+    // "If filled, it must be SMS or MAIL" goes on about the column.
+    let given =
+        language.self_given.iter().filter_map(|phrase| sentence.ends_at(phrase, behind)).max().unwrap_or(behind);
+    let is_pronoun =
+        |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.pronouns.contains(&word.as_str()));
+    let near = if is_pronoun(given) { given + 1 } else { given };
+    // Behind a colon the values begin at once.
+    let reach = if colon { near } else { near + 1 };
+    let weak = weak.filter(|place| place.start <= reach);
+    let leads_to = |place: &std::ops::Range<usize>| place.end < sentence.words.len();
+    strong.chain(weak).filter(leads_to).max_by_key(|place| place.end)
+}
+
+/// The word behind the columns that a sentence names. Beside a column, its own name among the values leads up to nothing: `Oven 1,
+/// Oven 2 or Oven 3`.
+fn behind_names(mentions: &[Mention], place: Place, alone: bool) -> usize {
+    let own = mentions.len() > 1 && mentions.iter().all(|mention| mention.place == place);
+    let named = mentions.iter().map(|mention| mention.words.end).max().unwrap_or(0);
+    if alone && own { 0 } else { named }
+}
+
 /// What of a sentence may be a list: behind the columns that it names and what leads up to it; and whether a colon does.
 fn list_text<'s>(
     sentence: &'s Sentence,
@@ -164,7 +182,9 @@ fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
     for sign in [" - ", " – ", " — "] {
         let Some((list, remark)) = text.rsplit_once(sign) else { continue };
         let remark = remark.trim().to_lowercase();
-        if language.required.contains(&remark.as_str()) || language.optional.contains(&remark.as_str()) {
+        let first = remark.split(' ').next().unwrap_or_default();
+        let conditional = language.conditional.contains(&first);
+        if conditional || language.required.contains(&remark.as_str()) || language.optional.contains(&remark.as_str()) {
             text = list.trim_end();
         }
     }
@@ -278,6 +298,12 @@ fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String, String)> 
     None
 }
 
+/// `Band 5, Band 6, Band 7`
+fn are_alike(values: &[String]) -> bool {
+    let first = |value: &String| value.split(' ').next().map(str::to_owned);
+    values.len() >= 2 && values.iter().all(|value| value.contains(' ') && first(value) == first(&values[0]))
+}
+
 /// Whether a value is words that say how values are written.
 fn is_technical(value: &str, language: &Language) -> bool {
     let kinds = [
@@ -297,7 +323,7 @@ fn is_technical(value: &str, language: &Language) -> bool {
 }
 
 /// The values of a list in words; `led` where words before it say that it is one.
-fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
+fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
     let text = text.trim().trim_start_matches([':', '–']).trim_start();
     // A dash before the first value leads up to it; one at the value is part of it.
     let text = text.strip_prefix("- ").unwrap_or(text).trim_end_matches(['.', ')']).trim();
@@ -337,7 +363,9 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
         let lower = value.to_lowercase();
         let first = lower.split_whitespace().next().unwrap_or_default();
         let is_code = !value.chars().any(char::is_lowercase);
-        !is_code && (language.small.contains(&first) || language.obliging.contains(&lower.as_str()))
+        // A state may be "in use".
+        let may_be = of_kinds && value.split_whitespace().count() == 2;
+        !is_code && !may_be && (language.small.contains(&first) || language.obliging.contains(&lower.as_str()))
     };
     let technical = |value: &String| is_technical(value, language);
     let torn = |value: &String| value.matches('(').count() != value.matches(')').count() || value.contains(':');
@@ -350,10 +378,7 @@ fn values(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
     let phrases = values.iter().filter(|value| value.contains(' ')).count();
     let numbers = values.iter().all(|value| value.parse::<f64>().is_ok()) && values.len() < 3;
     let distinct: std::collections::HashSet<&String> = values.iter().collect();
-    // `Band 5, Band 6, Band 7`
-    let first = |value: &String| value.split(' ').next().map(str::to_owned);
-    let alike =
-        values.len() >= 2 && values.iter().all(|value| value.contains(' ') && first(value) == first(&values[0]));
+    let alike = are_alike(&values);
     let listed = led && values.len() >= 3;
     (several && (phrases * 2 <= values.len() || alike || listed) && !numbers && distinct.len() == values.len())
         .then_some(values)

@@ -3,6 +3,7 @@
 use regex::Regex;
 
 use super::sentence::Sentence;
+use super::shown::{as_shown, counted_up, from_to, shown_in_brackets};
 use super::words::Language;
 
 /// Letters or digits of one piece at most.
@@ -49,7 +50,8 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         }
     }
     let Builder { mut regex, mut counted, vague, .. } = builder;
-    if let Some(shown) = shown_in_brackets(sentence)
+    if counted > 0
+        && let Some(shown) = shown_in_brackets(sentence)
         && !Regex::new(&format!("^(?:{regex})$")).is_ok_and(|built| built.is_match(shown))
     {
         return as_shown(shown, &regex);
@@ -71,132 +73,6 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         compiled.is_match(first.trim_matches(['"', '\'', '“', '”', '.']))
     });
     (counted > 0 && fits && !regex.contains('\'')).then_some(regex)
-}
-
-/// `G1 to G9`, `A1 to F20`: letters with a number behind, both ends of which are said.
-fn from_to(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
-    let split = |at: usize| {
-        let text = &sentence.text[sentence.words.get(at)?.1.clone()];
-        let digits = text.bytes().take_while(u8::is_ascii_uppercase).count();
-        let number: u32 = text.get(digits..)?.parse().ok()?;
-        ((1..=3).contains(&digits) && !text[digits..].starts_with('0') && number < 1000)
-            .then(|| (&text[..digits], number))
-    };
-    let one = |at: usize| {
-        let (head, least) = split(at)?;
-        let dashed = || {
-            let (end, next) = (sentence.words[at].1.end, sentence.words.get(at + 1)?.1.start);
-            matches!(sentence.text[end..next].trim(), "-" | "–").then_some(at + 1)
-        };
-        let next = language.to.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max().or_else(dashed)?;
-        let (tail, most) = split(next)?;
-        let letters = match (head.as_bytes(), tail.as_bytes()) {
-            (one, other) if one == other => head.to_owned(),
-            ([one], [other]) if one < other => format!("[{head}-{tail}]"),
-            _ => return None,
-        };
-        (least < most).then(|| format!("{letters}(?:{})", numbers(least, most)))
-    };
-    (from..sentence.words.len()).find_map(one)
-}
-
-/// The expression for whole numbers between two, without zeros before them.
-fn numbers(least: u32, most: u32) -> String {
-    let mut parts: Vec<String> = Vec::new();
-    let mut at = least;
-    while at <= most {
-        let (tens, last) = (at / 10, (at / 10 * 10 + 9).min(most));
-        let head = if tens == 0 { String::new() } else { tens.to_string() };
-        parts.push(match (at % 10, last % 10) {
-            (0, 9) => format!(r"{head}\d"),
-            (one, other) if one == other => format!("{head}{one}"),
-            (one, other) => format!("{head}[{one}-{other}]"),
-        });
-        at = last + 1;
-    }
-    parts.join("|")
-}
-
-/// A code that a sentence shows in brackets: `(GB0001234)`.
-fn shown_in_brackets(sentence: &Sentence) -> Option<&str> {
-    let inside = sentence.text.split('(').skip(1).filter_map(|part| part.split(')').next());
-    let is_code = |text: &&str| {
-        let plain =
-            text.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit() || matches!(byte, b'-' | b'/'));
-        plain && text.len() >= 5 && text.bytes().filter(u8::is_ascii_digit).count() >= 3
-    };
-    inside.into_iter().find(is_code)
-}
-
-/// The expression for codes of the shape of one: its digits by their count, and its letters by their count or as they stand.
-fn shape_of(shown: &str, literal: bool) -> String {
-    let mut regex = String::new();
-    let mut rest = shown;
-    while let Some(first) = rest.chars().next() {
-        let is_kind = |each: char| match first {
-            _ if first.is_ascii_digit() => each.is_ascii_digit(),
-            _ if first.is_ascii_uppercase() => each.is_ascii_uppercase(),
-            _ => each == first,
-        };
-        let end = rest.find(|each| !is_kind(each)).unwrap_or(rest.len());
-        let run = &rest[..end];
-        if first.is_ascii_digit() {
-            regex.push_str(&format!(r"\d{{{end}}}"));
-        } else if first.is_ascii_uppercase() && !literal {
-            regex.push_str(&format!("[A-Z]{{{end}}}"));
-        } else {
-            regex.push_str(&regex::escape(run));
-        }
-        rest = &rest[end..];
-    }
-    regex
-}
-
-/// `Note numbers look like WN-2026-000123`: the shape of what is shown, where it has letters, signs and several digits.
-pub(super) fn looks_like(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
-    let place =
-        language.looks.iter().filter_map(|phrase| sentence.find_from(phrase, from)).min_by_key(|place| place.start)?;
-    let (_, first) = sentence.words.get(place.end)?;
-    let shown = sentence.text[first.start..].split([' ', ',', ';', ')']).next()?.trim_end_matches(['.', ':', '"', '”']);
-    let plain =
-        shown.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit() || matches!(byte, b'-' | b'/'));
-    let digits = shown.bytes().filter(u8::is_ascii_digit).count();
-    let letters = shown.bytes().any(|byte| byte.is_ascii_uppercase());
-    (plain && letters && digits >= 3 && shown.len() >= 6).then(|| shape_of(shown, false))
-}
-
-/// The expression for a code as it is shown, where the digits that were counted are those at its end: what stands before them was
-/// said in words that are not known.
-fn as_shown(shown: &str, counted: &str) -> Option<String> {
-    let digits = shown.bytes().rev().take_while(u8::is_ascii_digit).count();
-    let head = &shown[..shown.len() - digits];
-    let letters = !head.is_empty() && head.len() <= 4 && head.bytes().all(|byte| byte.is_ascii_uppercase());
-    if letters && counted == format!(r"\d{{{digits}}}") {
-        return Some(format!("[A-Z]{{{}}}{counted}", head.len()));
-    }
-    // The pieces are said, and the whole is shown.
-    let pieces = shown.split(['-', '/']).count();
-    (pieces >= 3).then(|| shape_of(shown, true))
-}
-
-/// `numbered B001, B002 and so on`: letters and signs with digits behind, of which two are shown.
-fn counted_up(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
-    let end =
-        language.so_on.iter().filter_map(|phrase| sentence.find_from(phrase, from)).map(|place| place.start).min()?;
-    let text = |at: usize| {
-        let start = sentence.words.get(at)?.1.start;
-        sentence.text[start..].split([',', ';', ' ']).next()
-    };
-    let split = |text: &str| {
-        let digits = text.bytes().rev().take_while(u8::is_ascii_digit).count();
-        let head = &text[..text.len() - digits];
-        let fits =
-            digits >= 2 && head.bytes().all(|byte| byte.is_ascii_uppercase() || matches!(byte, b'-' | b'/' | b'_'));
-        (fits && !head.is_empty()).then(|| (head.to_owned(), digits))
-    };
-    let shown: Vec<(String, usize)> = (from..end).filter_map(|at| split(text(at)?)).collect();
-    let [first, second, ..] = shown.as_slice() else { return None };
-    (first == second).then(|| format!(r"{}\d{{{}}}", regex::escape(&first.0), first.1))
 }
 
 struct Builder<'s> {
@@ -376,13 +252,7 @@ impl Builder<'_> {
         }
         let loose = || Some((r"\d", self.phrase_at(language.loose_digits, at + 1).filter(|_| !self.regex.is_empty())?));
         if let Some((class, end)) = self.kind_at(at + 1).or_else(loose) {
-            // Letters and digits, of both kinds and in any order.
-            let next = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.or, end));
-            let mixed = next.and_then(|next| self.phrase_at(language.digits, next)).filter(|_| class != r"\d");
-            let (class, end) = match mixed {
-                Some(end) => (if class == "[A-Z]" { "[A-Z0-9]" } else { "[A-Za-z0-9]" }, end),
-                None => (class, end),
-            };
+            let (class, end) = self.mixed(class, end);
             self.regex.push_str(&match (
                 qualified(sentence, language.at_most, at),
                 qualified(sentence, language.at_least, at),
@@ -409,15 +279,30 @@ impl Builder<'_> {
             self.at = end;
             return true;
         }
-        let upper = self.phrase_at(language.to, at + 1).or_else(|| self.phrase_at(language.or, at + 1));
+        let led = at.checked_sub(1).is_some_and(|before| language.between.contains(&sentence.words[before].0.as_str()));
+        let upper = self
+            .phrase_at(language.to, at + 1)
+            .or_else(|| self.phrase_at(language.or, at + 1))
+            .or_else(|| self.phrase_at(language.and, at + 1).filter(|_| led));
         let upper = upper.and_then(|next| Some((self.kind_at(next + 1)?, sentence.number(next, language)?)));
         let Some(((class, end), most)) = upper.filter(|(_, most)| *most > count && is_count(most)) else {
             return false;
         };
+        let (class, end) = self.mixed(class, end);
         self.regex.push_str(&format!("{class}{{{count},{most}}}"));
         self.counted += 1;
         self.at = end;
         true
+    }
+
+    /// Letters and digits, of both kinds and in any order, where digits are named behind letters.
+    fn mixed(&self, class: &'static str, end: usize) -> (&'static str, usize) {
+        let language = self.language;
+        let next = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.or, end));
+        match next.and_then(|next| self.phrase_at(language.digits, next)).filter(|_| class != r"\d") {
+            Some(end) => (if class == "[A-Z]" { "[A-Z0-9]" } else { "[A-Za-z0-9]" }, end),
+            None => (class, end),
+        }
     }
 
     /// `floor digit 1-4`, `a digit from 1 to 4`

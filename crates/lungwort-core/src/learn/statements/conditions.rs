@@ -17,7 +17,14 @@ fn conditional(sentence: &Sentence, language: &Language) -> Option<std::ops::Ran
     };
     // "If given, it must be…" is no condition of another column.
     let itself = |at: usize| language.self_given.iter().any(|phrase| sentence.ends_at(phrase, at).is_some());
-    let found = language.conditional.iter().filter_map(|word| sentence.find(word)).filter(|place| !itself(place.start));
+    // "All but Phone" names what is left out, and "außer wenn" begins a condition.
+    let excepts = |place: &std::ops::Range<usize>| {
+        let next = sentence.words.get(place.end).map_or("", |(word, _)| word.as_str());
+        let is_except = language.except.iter().any(|phrase| sentence.ends_at(phrase, place.start) == Some(place.end));
+        is_except && !language.conditional.contains(&next)
+    };
+    let found = language.conditional.iter().filter_map(|word| sentence.find(word));
+    let found = found.filter(|place| !itself(place.start) && !excepts(place));
     inverted().or_else(|| found.min_by_key(|place| (place.start, place.end)))
 }
 

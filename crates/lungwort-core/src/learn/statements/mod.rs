@@ -4,16 +4,23 @@
 //! In: the template and the draft so far. Out: lines of the draft, each with the sentence that it comes from, and the sentences
 //! that oblige and came to nothing, so that none is passed over in silence. The words are tables, one a language, in `words`.
 
+mod asterisks;
 mod choices;
+mod clauses;
 mod codes;
 mod conditions;
 mod counts;
 mod day_forms;
 mod days;
+mod language;
 pub(super) mod look;
+mod one_row;
 mod order;
+mod other_words;
 mod required;
 mod sentence;
+pub(super) mod sheets;
+mod shown;
 mod sizes;
 mod subject;
 mod texts;
@@ -28,15 +35,15 @@ use super::source::{Template, TemplateSheet};
 use super::{definitions, prose};
 use crate::cell::shown::clipped;
 use crate::finding::ranges::thousands;
-use crate::limits::LONGEST_TEXT;
 use crate::limits::{NAMED_IN_SENTENCES, SENTENCES};
 use crate::rulebook::toml_text::{list, quoted};
+use asterisks::{guided_by_asterisks, is_of_asterisks, says_asterisks};
+use clauses::apart;
+use language::{by_language, language_of, likely};
 use sentence::{Sentence, sentences};
 use subject::{Headings, Mention, Place};
 use words::Language;
 
-/// Texts by which the language of a template is found.
-const SAMPLED: usize = 300;
 /// The key of a claim that a column may be blank: no line of a rulebook says so.
 const OPTIONAL: &str = "optional";
 /// The key of a claim that the values of a column are in a list of the receiving side: which one shows where lists are given.
@@ -193,122 +200,6 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     }
 }
 
-/// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.
-fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
-    let parts: Vec<Sentence> = match sentence.text.contains(';') {
-        true => sentence.text.split(';').flat_map(sentences).collect(),
-        false => Vec::new(),
-    };
-    let names = |part: &Sentence| {
-        let named = |language: &&Language| {
-            let mentions = subject::mentions(part, language, (draft, &known.headings), &text.about);
-            let article = |at: usize| at == 0 || at == 1 && language.every.contains(&part.words[0].0.as_str());
-            mentions.first().is_some_and(|first| article(first.words.start))
-        };
-        by_language(&sentence, known.likely).iter().any(named)
-    };
-    if parts.len() >= 2 && !matches!(text.about, About::Column(..)) && parts.iter().all(names) {
-        return parts;
-    }
-    if let (About::Column(..), Some(clauses)) = (&text.about, clauses(&sentence)) {
-        return clauses;
-    }
-    each_in_brackets(known, text, &sentence, draft).unwrap_or_else(|| vec![sentence])
-}
-
-/// Beside a column, a condition and what else is said of it: `only when Paid = Y; max 12 characters`.
-fn clauses(sentence: &Sentence) -> Option<Vec<Sentence>> {
-    let cut = |sign: char| -> Vec<Sentence> { sentence.text.split(sign).flat_map(sentences).collect() };
-    let conditional = |part: &Sentence| {
-        by_language(part, None)
-            .iter()
-            .any(|language| conditions::conditional_at(part, language).is_some_and(|at| at <= 1))
-    };
-    let says = |part: &Sentence| part.text.bytes().any(|byte| byte.is_ascii_digit());
-    let fits = |parts: &Vec<Sentence>| {
-        parts.len() >= 2
-            && parts.iter().filter(|part| conditional(part)).count() == 1
-            && parts.iter().any(|part| !conditional(part) && says(part))
-    };
-    [cut(';'), cut(',')].into_iter().find(fits)
-}
-
-/// `well (required, text), depth (number, 0 to 300)`: what each column takes, in brackets behind its heading.
-fn each_in_brackets(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
-    let mentions = |language: &Language| {
-        let mut found = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
-        let opens = |mention: &Mention| {
-            let end = sentence.words.get(mention.words.end - 1).map_or(0, |(_, place)| place.end);
-            sentence.text[end..].trim_start().starts_with('(')
-        };
-        found.retain(opens);
-        found.dedup_by_key(|mention| mention.words.start);
-        found
-    };
-    let found = by_language(sentence, known.likely).into_iter().map(mentions).max_by_key(Vec::len)?;
-    let starts: Vec<usize> = found.iter().map(|mention| sentence.words[mention.words.start].1.start).collect();
-    if starts.len() < 2 || matches!(text.about, About::Column(..)) {
-        return None;
-    }
-    let ends = starts.iter().skip(1).copied().chain([sentence.text.len()]);
-    let parts: Vec<&str> = starts
-        .iter()
-        .zip(ends)
-        .map(|(from, to)| sentence.text[*from..to].trim_end_matches([',', ';', '.', ' ']))
-        .collect();
-    let closed = |part: &&str| part.ends_with(')') && part.matches('(').count() == part.matches(')').count();
-    // `Age (adult) and Sex (m or f) are required` goes on behind its brackets.
-    parts.iter().all(closed).then(|| parts.into_iter().flat_map(sentences).collect())
-}
-
-/// The columns that a sentence names together with a sheet: `the codes for the unit are on the sheet Units`.
-pub(super) fn columns_named_with(template: &Template, sheet: &str, draft: &Draft) -> Vec<(usize, usize)> {
-    let wanted = sheet.to_lowercase();
-    let headings = Headings::of(draft);
-    let others = template.sheets.iter().flat_map(|sheet| &sheet.full.cells);
-    let texts = others.filter(|cell| cell.text.to_lowercase().contains(&wanted) && cell.text.len() <= LONGEST_TEXT);
-    for sentence in texts.flat_map(|cell| sentences(&cell.text)) {
-        let Some(place) = sentence.find(&wanted) else { continue };
-        for language in by_language(&sentence, None) {
-            let mentions = subject::mentions(&sentence, language, (draft, &headings), &About::Any);
-            let mut places: Vec<Place> = mentions
-                .iter()
-                .filter(|mention| !place.contains(&mention.words.start))
-                .map(|mention| mention.place)
-                .collect();
-            places.dedup();
-            let headings: HashSet<&str> =
-                places.iter().map(|(sheet, column)| draft.sheets[*sheet].columns[*column].heading.as_str()).collect();
-            if headings.len() == 1 {
-                return places;
-            }
-        }
-    }
-    columns_that_name(template, &wanted, draft)
-}
-
-/// The columns of which the note or the message names a sheet: `Pick one from the sheet "Moorings"`.
-fn columns_that_name(template: &Template, wanted: &str, draft: &Draft) -> Vec<Place> {
-    let says = |text: &str| {
-        text.len() <= LONGEST_TEXT && sentences(text).iter().any(|sentence| sentence.find(wanted).is_some())
-    };
-    let mut found = Vec::new();
-    for (at, drafted) in draft.sheets.iter().enumerate() {
-        let Some(sheet) = template.sheets.iter().find(|sheet| sheet.name == drafted.name) else {
-            continue;
-        };
-        for (column, of) in drafted.columns.iter().enumerate() {
-            let limits = sheet.validations(of.field, drafted.heading_row);
-            if sheet.note(drafted.heading_row, of.field).is_some_and(says)
-                || limits.iter().any(|(limit, _)| says(&limit.prompt))
-            {
-                found.push((at, column));
-            }
-        }
-    }
-    found
-}
-
 /// Reads one sentence; returns the columns that it names, which the next one may go on about.
 fn one(
     known: &Entries<'_>,
@@ -426,35 +317,6 @@ fn led(sentence: &Sentence, mut mentions: Vec<Mention>) -> Vec<Mention> {
     mentions
 }
 
-/// Whether a sentence says what asterisks mean, and headings have them.
-fn is_of_asterisks(sentence: &Sentence, draft: &Draft) -> bool {
-    let has = |column: &DraftColumn| column.heading.contains('*') || has_asterisk_below(column);
-    says_asterisks(sentence) && draft.sheets.iter().flat_map(|sheet| &sheet.columns).any(has)
-}
-
-/// Whether a sentence says that what asterisks mark must be filled.
-fn says_asterisks(sentence: &Sentence) -> bool {
-    let says = |language: &&Language| {
-        let marked = sentence.has(language.marked) && sentence.text.contains('*');
-        (marked || sentence.has(language.asterisks)) && sentence.required(language).is_some()
-    };
-    words::ALL.iter().any(says)
-}
-
-/// Whether what is under a heading begins with an asterisk: `* number`.
-fn has_asterisk_below(column: &DraftColumn) -> bool {
-    let guide = column.lines.get("guide").map(|line| line.value.as_str()).unwrap_or_default();
-    guide.contains("\"*")
-}
-
-/// Columns with an asterisk in the rows under their headings, where a sentence says what these mean.
-fn guided_by_asterisks(said: &str, draft: &mut Draft) {
-    let columns = draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns);
-    for column in columns.filter(|column| !said.is_empty() && has_asterisk_below(column)) {
-        column.lines.set("required", "true".to_owned(), said, Confidence::Known);
-    }
-}
-
 /// Numbers of a template in a language that writes decimals with a comma.
 fn decimal_commas(draft: &mut Draft) {
     for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
@@ -505,75 +367,6 @@ fn headings(draft: &mut Draft) {
     }
 }
 
-/// The language that most texts are in, as far as their first sentences show.
-fn likely(texts: &[Text]) -> Option<&'static Language> {
-    let languages =
-        texts.iter().take(SAMPLED).flat_map(|text| sentences(&text.text)).filter_map(|sentence| language_of(&sentence));
-    let mut counts = vec![0_usize; words::ALL.len()];
-    for language in languages {
-        let at = words::ALL.iter().position(|other| std::ptr::eq(*other, language));
-        at.into_iter().for_each(|at| counts[at] += 1);
-    }
-    let most = counts.iter().copied().max().filter(|most| *most > 0)?;
-    counts.iter().position(|count| *count == most).map(|at| words::ALL[at])
-}
-
-/// The language that a sentence is in, where its small words tell one.
-fn language_of(sentence: &Sentence) -> Option<&'static Language> {
-    let found = scored(sentence);
-    let most = found.iter().map(|(score, _)| *score).max().filter(|most| *most > 0)?;
-    let mut of = found.into_iter().filter(|(score, _)| *score == most).map(|(_, language)| language);
-    of.next().filter(|_| of.next().is_none())
-}
-
-/// The languages that a sentence may be in, the likeliest first.
-fn by_language(sentence: &Sentence, likely: Option<&Language>) -> Vec<&'static Language> {
-    let mut found = scored(sentence);
-    let most = found.iter().map(|(score, _)| *score).max().unwrap_or(0);
-    // One that is plainly less likely would misread it.
-    let is_likely = |language: &Language| likely.is_some_and(|likely| std::ptr::eq(likely, language));
-    let words = |language: &Language| std::cmp::Reverse(if most == 0 { vocabulary(sentence, language) } else { 0 });
-    found.sort_by_key(|(score, language)| (std::cmp::Reverse(*score), words(language), !is_likely(language)));
-    found.retain(|(score, _)| *score == most || most <= 1);
-    found.into_iter().map(|(_, language)| language).collect()
-}
-
-/// How many words of a sentence are among those by which a language says how values are written.
-fn vocabulary(sentence: &Sentence, language: &Language) -> usize {
-    let tables = [
-        language.digits,
-        language.letters,
-        language.characters,
-        language.decimals,
-        language.whole,
-        language.number,
-        language.required,
-        language.optional,
-        language.unique,
-        language.or,
-        language.to,
-    ];
-    let is_of = |word: &str| tables.iter().any(|table| table.contains(&word));
-    sentence.words.iter().filter(|(word, _)| is_of(word)).count()
-}
-
-/// Every language with how many small words of it, and of no other, a sentence has.
-fn scored(sentence: &Sentence) -> Vec<(usize, &'static Language)> {
-    // A word of several languages tells none of them.
-    let is_of = |language: &Language, word: &String| {
-        let has = |of: &&&Language| of.small.contains(&word.as_str());
-        language.small.contains(&word.as_str()) && words::ALL.iter().filter(has).count() == 1
-    };
-    // A capital letter alone is a code, and no article.
-    let is_word = |place: &std::ops::Range<usize>| {
-        place.len() > 1 || sentence.text[place.clone()].chars().all(char::is_lowercase)
-    };
-    let score = |language: &Language| {
-        sentence.words.iter().filter(|(word, place)| is_of(language, word) && is_word(place)).count()
-    };
-    words::ALL.iter().map(|language| (score(language), *language)).collect()
-}
-
 fn understand(
     known: &Entries<'_>,
     (text, sentence, language): (&Text, &Sentence, &Language),
@@ -605,6 +398,7 @@ fn understand(
     let dated = values::dates(sentence, language, mentions, &all, draft);
     let places = if dated.is_empty() { places } else { &dated };
     let dated = !dated.is_empty();
+    reading.and(one_row::read(sentence, language, (known, &text.about), draft));
     reading.and(order::balance(sentence, language, mentions, &name));
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));
     if !about_rule {

@@ -4,11 +4,12 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
-use super::codes::{built, looks_like};
+use super::codes::built;
 use super::counts::counts;
 use super::day_forms::{date, date_in_words, month_or_time};
 use super::days;
 use super::sentence::Sentence;
+use super::shown::looks_like;
 use super::subject::Place;
 use super::words::Language;
 use super::{Claim, Reading, Target};
@@ -196,8 +197,14 @@ fn separator<'l>(sentence: &Sentence, language: &'l Language) -> Option<&'l str>
 
 /// A sign that values begin with: `starts with +`.
 fn begins_with_sign(sentence: &Sentence, language: &Language) -> Option<char> {
-    let place = sentence.any(language.begins)?;
-    let behind = sentence.words.get(place.end.checked_sub(1)?)?.1.end;
+    let behind = match sentence.any(language.begins) {
+        Some(place) => sentence.words.get(place.end.checked_sub(1)?)?.1.end,
+        // "Muss mit + beginnen"
+        None => {
+            let verb = sentence.any(language.begins_last)?;
+            sentence.words.get(verb.start.checked_sub(1)?)?.1.end
+        }
+    };
     let token = sentence.text[behind..].split_whitespace().find(|token| !matches!(*token, "a" | "the"))?;
     let token = token.trim_matches(['"', '\'', '“', '”', ',', ')', '.']);
     let mut signs = token.chars();

@@ -3,6 +3,7 @@
 use std::ops::Range;
 
 use super::look::{Letters, has_colour, has_letters};
+use super::other_words::{by_head, by_measure, by_stem, the_day};
 use super::sentence::Sentence;
 use super::words::Language;
 use super::{About, Entries};
@@ -29,13 +30,6 @@ const COMMON: &[&str] = &[
 
 /// Words between a heading and the verb that goes with it, at most.
 const EXPLAINED: usize = 3;
-
-/// Letters in which words of one stem begin alike, and letters that may follow.
-const STEM: usize = 5;
-const ENDING: usize = 5;
-
-/// Words between a thing and the verb that says how much it is, at most.
-const MEASURED: usize = 3;
 
 /// Units that headings end with.
 const UNITS: &[&str] = &[
@@ -64,10 +58,10 @@ fn spelt_otherwise(words: &[String]) -> Option<Vec<String>> {
 }
 
 /// The words of a heading as a sentence may name it, its column, and the heading without what is in brackets.
-type Named = (Vec<String>, Place, String);
+pub(super) type Named = (Vec<String>, Place, String);
 
 /// The headings of a draft by which sentences name its columns.
-pub(super) struct Headings(Vec<Named>);
+pub(super) struct Headings(pub(super) Vec<Named>);
 
 impl Headings {
     pub fn of(draft: &Draft) -> Headings {
@@ -160,105 +154,6 @@ pub(super) fn mentions(
     found.sort_by_key(|mention| (mention.words.start, mention.place));
     found.dedup();
     found
-}
-
-/// `The variety or the year`, where the heading is Year of harvest: the one heading that begins so, beside another that is named.
-fn by_head(sentence: &Sentence, language: &Language, headings: &[&Named], found: &mut Vec<Mention>) {
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
-    for at in 1..sentence.words.len() {
-        let joined = |mention: &Mention| {
-            let between = mention.words.end..at - 1;
-            between.len() == 1
-                && between.clone().all(|at| [language.and, language.or].iter().any(|words| words.contains(&word(at))))
-        };
-        if !language.every.contains(&word(at - 1))
-            || !found.iter().any(joined)
-            || found.iter().any(|known| known.words.contains(&at))
-        {
-            continue;
-        }
-        let begins = |(words, ..): &&&Named| {
-            words.len() >= 3 && words[0] == word(at) && matches!(words[1].as_str(), "of" | "de" | "du" | "der")
-        };
-        let mut of = headings.iter().filter(begins);
-        if let (Some((_, place, _)), None) = (of.next(), of.next()) {
-            found.push(Mention { place: *place, words: at..at + 1 });
-        }
-    }
-}
-
-/// `A box must not weigh more than 15 kg` is about the weight, where there is one such column.
-fn by_measure(sentence: &Sentence, language: &Language, (known, about): (&Headings, &About), found: &mut Vec<Mention>) {
-    for (at, (word, _)) in sentence.words.iter().enumerate() {
-        for (_, noun) in language.measures.iter().filter(|(verb, _)| verb == word) {
-            let is_so = |(words, place, _): &&Named| about.reaches(place.0) && words.iter().any(|word| word == noun);
-            let mut places: Vec<Place> = known.0.iter().filter(is_so).map(|(_, place, _)| *place).collect();
-            places.dedup();
-            let [place] = places.as_slice() else { continue };
-            // What weighs so much is no column here.
-            found.retain(|mention| mention.words.end > at || at - mention.words.end > MEASURED);
-            found.push(Mention { place: *place, words: at..at + 1 });
-            return;
-        }
-    }
-}
-
-/// `The inspection date`, `the date of return`, where the headings are Inspected on and Returned: the one heading that begins alike.
-fn by_stem(sentence: &Sentence, language: &Language, (known, about): (&Headings, &About), found: &mut Vec<Mention>) {
-    let is_day = |word: &str| language.dates.contains(&word);
-    let is_noun = |at: usize| {
-        let word = sentence.words.get(at).map_or("", |(word, _)| word.as_str());
-        language.dates.first() == Some(&word) || language.day_month_year[0].first() == Some(&word)
-    };
-    let small = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.small.contains(&word.as_str()));
-    for at in (0..sentence.words.len()).filter(|at| is_noun(*at)) {
-        // The word before it, or the one behind "of the".
-        let behind = (at + 1..at + 3).find(|other| !small(*other)).filter(|other| *other > at + 1);
-        let before = at.checked_sub(1).filter(|before| !small(*before) && !is_noun(*before));
-        let Some(other) = behind.or(before).filter(|other| *other < sentence.words.len()) else { continue };
-        let words = at.min(other)..at.max(other) + 1;
-        if found.iter().any(|known| known.words.start < words.end && words.start < known.words.end) {
-            continue;
-        }
-        let word = sentence.words[other].0.as_str();
-        let is_so = |(heading, place, _): &&Named| match heading.as_slice() {
-            [one, day] | [day, one] if is_day(day) && !is_day(one) => about.reaches(place.0) && alike(one, word),
-            [one] => about.reaches(place.0) && alike(one, word),
-            _ => false,
-        };
-        let mut places: Vec<Place> = known.0.iter().filter(is_so).map(|(_, place, _)| *place).collect();
-        places.dedup();
-        if let [place] = places.as_slice() {
-            found.push(Mention { place: *place, words });
-        }
-    }
-}
-
-/// `The date must not be in the future`, where one column alone is of days.
-fn the_day(sentence: &Sentence, language: &Language, (known, about): (&Headings, &About), found: &mut Vec<Mention>) {
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
-    let Some(noun) = language.dates.first().filter(|_| found.is_empty()) else { return };
-    let at = (1..sentence.words.len()).find(|at| word(*at) == *noun && language.every.contains(&word(at - 1)));
-    let Some(at) = at.filter(|at| language.verbs.contains(&word(at + 1))) else { return };
-    let is_day = |(heading, place, _): &&Named| {
-        let ends = [heading.first(), heading.last()];
-        about.reaches(place.0) && ends.into_iter().flatten().any(|word| language.dates.contains(&word.as_str()))
-    };
-    let mut places: Vec<Place> = known.0.iter().filter(is_day).map(|(_, place, _)| *place).collect();
-    places.sort_unstable();
-    places.dedup();
-    if let [place] = places.as_slice() {
-        found.push(Mention { place: *place, words: at..at + 1 });
-    }
-}
-
-/// Whether two words are forms of one: they begin alike, and little follows.
-fn alike(one: &str, other: &str) -> bool {
-    let (one, other): (Vec<char>, Vec<char>) = (one.chars().collect(), other.chars().collect());
-    let same = one.iter().zip(&other).take_while(|(one, other)| one == other).count();
-    let (least, most) = (one.len().min(other.len()), one.len().max(other.len()));
-    // "Movement" and "moved" differ where the shorter one ends.
-    same >= 3 && same + usize::from(least > 4) >= least.min(STEM) && most - same <= ENDING
 }
 
 /// Words of every day that are headings stand for them beside one that is surely named: `a SKU and a title`.

@@ -365,6 +365,7 @@ fn codes_are_read_from_what_is_said_and_shown() {
 #[test]
 fn what_must_not_be_blank_is_required() {
     holds(&[
+        ("Enter one line per lot.", &["perhaps Lot unique = true"]),
         ("The lot cannot be left blank.", &["Lot required = true"]),
         (
             "Lines in which the lot or the weight is missing are rejected.",

@@ -99,6 +99,8 @@ pub(super) const WORDS: Language = Language {
         "si présente",
         "s'il est rempli",
     ],
+    begins_last: &[],
+    one_row: &["une ligne par", "une ligne pour chaque"],
     required: &[
         "obligatoire",
         "obligatoires",

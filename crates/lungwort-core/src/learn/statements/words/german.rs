@@ -104,6 +104,15 @@ pub(super) const WORDS: Language = Language {
     otherwise: &["sonst", "ansonsten", "andernfalls"],
     looks: &["sieht aus wie", "sehen aus wie", "in der form", "hat die form"],
     self_given: &["falls ausgefüllt", "falls angegeben", "wenn angegeben", "wenn ausgefüllt", "falls vorhanden"],
+    begins_last: &["beginnen", "anfangen"],
+    one_row: &[
+        "eine zeile je",
+        "eine zeile pro",
+        "je eine zeile",
+        "eine zeile für jede",
+        "eine zeile für jeden",
+        "eine zeile für jedes",
+    ],
     required: &[
         "pflichtfeld",
         "pflichtfelder",

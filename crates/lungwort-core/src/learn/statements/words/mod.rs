@@ -66,6 +66,10 @@ pub(super) struct Language {
     pub looks: &'static [&'static str],
     /// A condition that the column itself is filled, which is none: `if given, it must be…`.
     pub self_given: &'static [&'static str],
+    /// What a code begins with, where the verb comes last: `muss mit + beginnen`.
+    pub begins_last: &'static [&'static str],
+    /// Before what each row is: `one line per plot`.
+    pub one_row: &'static [&'static str],
     /// Something has to be filled in.
     pub required: &'static [&'static str],
     /// It need not be.

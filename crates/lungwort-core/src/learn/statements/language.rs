@@ -1,0 +1,77 @@
+//! Which language a sentence is in: told by its small words, else by words of its trade, else by what the template is in.
+
+use super::Text;
+use super::sentence::{Sentence, sentences};
+use super::words::{self, Language};
+
+/// Texts by which the language of a template is found.
+const SAMPLED: usize = 300;
+
+/// The language that most texts are in, as far as their first sentences show.
+pub(super) fn likely(texts: &[Text]) -> Option<&'static Language> {
+    let languages =
+        texts.iter().take(SAMPLED).flat_map(|text| sentences(&text.text)).filter_map(|sentence| language_of(&sentence));
+    let mut counts = vec![0_usize; words::ALL.len()];
+    for language in languages {
+        let at = words::ALL.iter().position(|other| std::ptr::eq(*other, language));
+        at.into_iter().for_each(|at| counts[at] += 1);
+    }
+    let most = counts.iter().copied().max().filter(|most| *most > 0)?;
+    counts.iter().position(|count| *count == most).map(|at| words::ALL[at])
+}
+
+/// The language that a sentence is in, where its small words tell one.
+pub(super) fn language_of(sentence: &Sentence) -> Option<&'static Language> {
+    let found = scored(sentence);
+    let most = found.iter().map(|(score, _)| *score).max().filter(|most| *most > 0)?;
+    let mut of = found.into_iter().filter(|(score, _)| *score == most).map(|(_, language)| language);
+    of.next().filter(|_| of.next().is_none())
+}
+
+/// The languages that a sentence may be in, the likeliest first.
+pub(super) fn by_language(sentence: &Sentence, likely: Option<&Language>) -> Vec<&'static Language> {
+    let mut found = scored(sentence);
+    let most = found.iter().map(|(score, _)| *score).max().unwrap_or(0);
+    // One that is plainly less likely would misread it.
+    let is_likely = |language: &Language| likely.is_some_and(|likely| std::ptr::eq(likely, language));
+    let words = |language: &Language| std::cmp::Reverse(if most == 0 { vocabulary(sentence, language) } else { 0 });
+    found.sort_by_key(|(score, language)| (std::cmp::Reverse(*score), words(language), !is_likely(language)));
+    found.retain(|(score, _)| *score == most || most <= 1);
+    found.into_iter().map(|(_, language)| language).collect()
+}
+
+/// Every language with how many small words of it, and of no other, a sentence has.
+fn scored(sentence: &Sentence) -> Vec<(usize, &'static Language)> {
+    // A word of several languages tells none of them.
+    let is_of = |language: &Language, word: &String| {
+        let has = |of: &&&Language| of.small.contains(&word.as_str());
+        language.small.contains(&word.as_str()) && words::ALL.iter().filter(has).count() == 1
+    };
+    // A capital letter alone is a code, and no article.
+    let is_word = |place: &std::ops::Range<usize>| {
+        place.len() > 1 || sentence.text[place.clone()].chars().all(char::is_lowercase)
+    };
+    let score = |language: &Language| {
+        sentence.words.iter().filter(|(word, place)| is_of(language, word) && is_word(place)).count()
+    };
+    words::ALL.iter().map(|language| (score(language), *language)).collect()
+}
+
+/// How many words of a sentence are among those by which a language says how values are written.
+fn vocabulary(sentence: &Sentence, language: &Language) -> usize {
+    let tables = [
+        language.digits,
+        language.letters,
+        language.characters,
+        language.decimals,
+        language.whole,
+        language.number,
+        language.required,
+        language.optional,
+        language.unique,
+        language.or,
+        language.to,
+    ];
+    let is_of = |word: &str| tables.iter().any(|table| table.contains(&word));
+    sentence.words.iter().filter(|(word, _)| is_of(word)).count()
+}

@@ -1,0 +1,41 @@
+//! What each row is: `one line per plot` makes the column that identifies plots one whose values may come once. Rows may list lines of
+//! something all the same, so that it is only offered.
+
+use super::sentence::Sentence;
+use super::subject::Place;
+use super::words::Language;
+use super::{About, Claim, Entries, Reading, Target};
+use crate::learn::draft::{Confidence, Draft};
+use crate::learn::keys;
+
+/// What a sentence says of what each row is.
+pub(super) fn read(
+    sentence: &Sentence,
+    language: &Language,
+    (known, about): (&Entries<'_>, &About),
+    draft: &Draft,
+) -> Reading {
+    let Some(row) = sentence.any(language.one_row) else { return Reading::default() };
+    let Some((noun, _)) = sentence.words.get(row.end) else { return Reading::default() };
+    let is_named = |words: &[String], (sheet, column): Place| {
+        let heading = &draft.sheets[sheet].columns[column].heading;
+        about.reaches(sheet) && words.first() == Some(noun) && (words.len() == 1 || keys::identifies(heading))
+    };
+    let mut places: Vec<Place> = known
+        .headings
+        .0
+        .iter()
+        .filter(|(words, place, _)| is_named(words, *place))
+        .map(|(_, place, _)| *place)
+        .collect();
+    places.sort_unstable();
+    places.dedup();
+    // Of several it is not known which one is meant.
+    let [place] = places.as_slice() else { return Reading::default() };
+    Reading::of(vec![Claim {
+        on: Target::Column(*place),
+        key: "unique",
+        value: "true".to_owned(),
+        confidence: Confidence::Suggested,
+    }])
+}

@@ -1,0 +1,129 @@
+//! Columns that a sentence names in other words than their headings: a part of one, another form of a word, what a thing weighs.
+
+use super::About;
+use super::sentence::Sentence;
+use super::subject::{Headings, Mention, Named, Place};
+use super::words::Language;
+
+/// Places of a sentence at which columns are looked for in other words; each goes through all headings.
+const MOST: usize = 8;
+/// Words between a thing and the verb that says how much it is, at most.
+const MEASURED: usize = 3;
+
+/// Letters in which words of one stem begin alike, and letters that may follow.
+const STEM: usize = 5;
+const ENDING: usize = 5;
+
+/// `The variety or the year`, where the heading is Year of harvest: the one heading that begins so, beside another that is named.
+pub(super) fn by_head(sentence: &Sentence, language: &Language, headings: &[&Named], found: &mut Vec<Mention>) {
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let articles = (1..sentence.words.len()).filter(|at| language.every.contains(&word(at - 1)));
+    for at in articles.take(MOST) {
+        let joined = |mention: &Mention| {
+            let between = mention.words.end..at - 1;
+            between.len() == 1
+                && between.clone().all(|at| [language.and, language.or].iter().any(|words| words.contains(&word(at))))
+        };
+        if !found.iter().any(joined) || found.iter().any(|known| known.words.contains(&at)) {
+            continue;
+        }
+        let begins = |(words, ..): &&&Named| {
+            words.len() >= 3 && words[0] == word(at) && matches!(words[1].as_str(), "of" | "de" | "du" | "der")
+        };
+        let mut of = headings.iter().filter(begins);
+        if let (Some((_, place, _)), None) = (of.next(), of.next()) {
+            found.push(Mention { place: *place, words: at..at + 1 });
+        }
+    }
+}
+
+/// `A box must not weigh more than 15 kg` is about the weight, where there is one such column.
+pub(super) fn by_measure(
+    sentence: &Sentence,
+    language: &Language,
+    (known, about): (&Headings, &About),
+    found: &mut Vec<Mention>,
+) {
+    let verb = |word: &str| language.measures.iter().any(|(verb, _)| *verb == word);
+    let measured = sentence.words.iter().enumerate().filter(|(_, (word, _))| verb(word));
+    for (at, (word, _)) in measured.take(MOST) {
+        for (_, noun) in language.measures.iter().filter(|(verb, _)| verb == word) {
+            let is_so = |(words, place, _): &&Named| about.reaches(place.0) && words.iter().any(|word| word == noun);
+            let mut places: Vec<Place> = known.0.iter().filter(is_so).map(|(_, place, _)| *place).collect();
+            places.dedup();
+            let [place] = places.as_slice() else { continue };
+            // What weighs so much is no column here.
+            found.retain(|mention| mention.words.end > at || at - mention.words.end > MEASURED);
+            found.push(Mention { place: *place, words: at..at + 1 });
+            return;
+        }
+    }
+}
+
+/// `The inspection date`, `the date of return`, where the headings are Inspected on and Returned: the one heading that begins alike.
+pub(super) fn by_stem(
+    sentence: &Sentence,
+    language: &Language,
+    (known, about): (&Headings, &About),
+    found: &mut Vec<Mention>,
+) {
+    let is_day = |word: &str| language.dates.contains(&word);
+    let is_noun = |at: usize| {
+        let word = sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+        language.dates.first() == Some(&word) || language.day_month_year[0].first() == Some(&word)
+    };
+    let small = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.small.contains(&word.as_str()));
+    for at in (0..sentence.words.len()).filter(|at| is_noun(*at)).take(MOST) {
+        // The word before it, or the one behind "of the".
+        let behind = (at + 1..at + 3).find(|other| !small(*other)).filter(|other| *other > at + 1);
+        let before = at.checked_sub(1).filter(|before| !small(*before) && !is_noun(*before));
+        let Some(other) = behind.or(before).filter(|other| *other < sentence.words.len()) else { continue };
+        let words = at.min(other)..at.max(other) + 1;
+        if found.iter().any(|known| known.words.start < words.end && words.start < known.words.end) {
+            continue;
+        }
+        let word = sentence.words[other].0.as_str();
+        let is_so = |(heading, place, _): &&Named| match heading.as_slice() {
+            [one, day] | [day, one] if is_day(day) && !is_day(one) => about.reaches(place.0) && alike(one, word),
+            [one] => about.reaches(place.0) && alike(one, word),
+            _ => false,
+        };
+        let mut places: Vec<Place> = known.0.iter().filter(is_so).map(|(_, place, _)| *place).collect();
+        places.dedup();
+        if let [place] = places.as_slice() {
+            found.push(Mention { place: *place, words });
+        }
+    }
+}
+
+/// `The date must not be in the future`, where one column alone is of days.
+pub(super) fn the_day(
+    sentence: &Sentence,
+    language: &Language,
+    (known, about): (&Headings, &About),
+    found: &mut Vec<Mention>,
+) {
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let Some(noun) = language.dates.first().filter(|_| found.is_empty()) else { return };
+    let at = (1..sentence.words.len()).find(|at| word(*at) == *noun && language.every.contains(&word(at - 1)));
+    let Some(at) = at.filter(|at| language.verbs.contains(&word(at + 1))) else { return };
+    let is_day = |(heading, place, _): &&Named| {
+        let ends = [heading.first(), heading.last()];
+        about.reaches(place.0) && ends.into_iter().flatten().any(|word| language.dates.contains(&word.as_str()))
+    };
+    let mut places: Vec<Place> = known.0.iter().filter(is_day).map(|(_, place, _)| *place).collect();
+    places.sort_unstable();
+    places.dedup();
+    if let [place] = places.as_slice() {
+        found.push(Mention { place: *place, words: at..at + 1 });
+    }
+}
+
+/// Whether two words are forms of one: they begin alike, and little follows.
+fn alike(one: &str, other: &str) -> bool {
+    let (one, other): (Vec<char>, Vec<char>) = (one.chars().collect(), other.chars().collect());
+    let same = one.iter().zip(&other).take_while(|(one, other)| one == other).count();
+    let (least, most) = (one.len().min(other.len()), one.len().max(other.len()));
+    // "Movement" and "moved" differ where the shorter one ends.
+    same >= 3 && same + usize::from(least > 4) >= least.min(STEM) && most - same <= ENDING
+}

@@ -1,0 +1,131 @@
+//! Codes that a sentence shows rather than counts: `B001, B002 and so on`, `G1 to G9`, `(GB0001234)`, `look like WN-2026-000123`.
+
+use super::sentence::Sentence;
+use super::words::Language;
+
+/// `numbered B001, B002 and so on`: letters and signs with digits behind, of which two are shown.
+pub(super) fn counted_up(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    let end =
+        language.so_on.iter().filter_map(|phrase| sentence.find_from(phrase, from)).map(|place| place.start).min()?;
+    let text = |at: usize| {
+        let start = sentence.words.get(at)?.1.start;
+        sentence.text[start..].split([',', ';', ' ']).next()
+    };
+    let split = |text: &str| {
+        let digits = text.bytes().rev().take_while(u8::is_ascii_digit).count();
+        let head = &text[..text.len() - digits];
+        let fits =
+            digits >= 2 && head.bytes().all(|byte| byte.is_ascii_uppercase() || matches!(byte, b'-' | b'/' | b'_'));
+        (fits && !head.is_empty()).then(|| (head.to_owned(), digits))
+    };
+    let shown: Vec<(String, usize)> = (from..end).filter_map(|at| split(text(at)?)).collect();
+    let [first, second, ..] = shown.as_slice() else { return None };
+    (first == second).then(|| format!(r"{}\d{{{}}}", regex::escape(&first.0), first.1))
+}
+
+/// `G1 to G9`, `A1 to F20`: letters with a number behind, both ends of which are said.
+pub(super) fn from_to(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    let split = |at: usize| {
+        let text = &sentence.text[sentence.words.get(at)?.1.clone()];
+        let digits = text.bytes().take_while(u8::is_ascii_uppercase).count();
+        let number: u32 = text.get(digits..)?.parse().ok()?;
+        ((1..=3).contains(&digits) && !text[digits..].starts_with('0') && number < 1000)
+            .then(|| (&text[..digits], number))
+    };
+    let one = |at: usize| {
+        let (head, least) = split(at)?;
+        let dashed = || {
+            let (end, next) = (sentence.words[at].1.end, sentence.words.get(at + 1)?.1.start);
+            matches!(sentence.text[end..next].trim(), "-" | "–").then_some(at + 1)
+        };
+        let next = language.to.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max().or_else(dashed)?;
+        let (tail, most) = split(next)?;
+        let letters = match (head.as_bytes(), tail.as_bytes()) {
+            (one, other) if one == other => head.to_owned(),
+            ([one], [other]) if one < other => format!("[{head}-{tail}]"),
+            _ => return None,
+        };
+        (least < most).then(|| format!("{letters}(?:{})", numbers(least, most)))
+    };
+    (from..sentence.words.len()).find_map(one)
+}
+
+/// The expression for whole numbers between two, without zeros before them.
+fn numbers(least: u32, most: u32) -> String {
+    let mut parts: Vec<String> = Vec::new();
+    let mut at = least;
+    while at <= most {
+        let (tens, last) = (at / 10, (at / 10 * 10 + 9).min(most));
+        let head = if tens == 0 { String::new() } else { tens.to_string() };
+        parts.push(match (at % 10, last % 10) {
+            (0, 9) => format!(r"{head}\d"),
+            (one, other) if one == other => format!("{head}{one}"),
+            (one, other) => format!("{head}[{one}-{other}]"),
+        });
+        at = last + 1;
+    }
+    parts.join("|")
+}
+
+/// A code that a sentence shows in brackets: `(GB0001234)`.
+pub(super) fn shown_in_brackets(sentence: &Sentence) -> Option<&str> {
+    let inside = sentence.text.split('(').skip(1).filter_map(|part| part.split(')').next());
+    let is_code = |text: &&str| {
+        let plain =
+            text.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit() || matches!(byte, b'-' | b'/'));
+        let letter = text.bytes().any(|byte| byte.is_ascii_uppercase());
+        plain && letter && text.len() >= 5 && text.bytes().filter(u8::is_ascii_digit).count() >= 3
+    };
+    inside.into_iter().find(is_code)
+}
+
+/// The expression for codes of the shape of one: its digits by their count, and its letters by their count or as they stand.
+fn shape_of(shown: &str, literal: bool) -> String {
+    let mut regex = String::new();
+    let mut rest = shown;
+    while let Some(first) = rest.chars().next() {
+        let is_kind = |each: char| match first {
+            _ if first.is_ascii_digit() => each.is_ascii_digit(),
+            _ if first.is_ascii_uppercase() => each.is_ascii_uppercase(),
+            _ => each == first,
+        };
+        let end = rest.find(|each| !is_kind(each)).unwrap_or(rest.len());
+        let run = &rest[..end];
+        if first.is_ascii_digit() {
+            regex.push_str(&format!(r"\d{{{end}}}"));
+        } else if first.is_ascii_uppercase() && !literal {
+            regex.push_str(&format!("[A-Z]{{{end}}}"));
+        } else {
+            regex.push_str(&regex::escape(run));
+        }
+        rest = &rest[end..];
+    }
+    regex
+}
+
+/// `Note numbers look like WN-2026-000123`: the shape of what is shown, where it has letters, signs and several digits.
+pub(super) fn looks_like(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    let place =
+        language.looks.iter().filter_map(|phrase| sentence.find_from(phrase, from)).min_by_key(|place| place.start)?;
+    let (_, first) = sentence.words.get(place.end)?;
+    let shown = sentence.text[first.start..].split([' ', ',', ';', ')']).next()?.trim_end_matches(['.', ':', '"', '”']);
+    let plain =
+        shown.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit() || matches!(byte, b'-' | b'/'));
+    let digits = shown.bytes().filter(u8::is_ascii_digit).count();
+    let letters = shown.bytes().any(|byte| byte.is_ascii_uppercase());
+    (plain && letters && digits >= 3 && shown.len() >= 6).then(|| shape_of(shown, false))
+}
+
+/// The expression for a code as it is shown, where the digits that were counted are those at its end: what stands before them was
+/// said in words that are not known.
+pub(super) fn as_shown(shown: &str, counted: &str) -> Option<String> {
+    let digits = shown.bytes().rev().take_while(u8::is_ascii_digit).count();
+    let head = &shown[..shown.len() - digits];
+    let letters = !head.is_empty() && head.len() <= 4 && head.bytes().all(|byte| byte.is_ascii_uppercase());
+    if letters && counted == format!(r"\d{{{digits}}}") {
+        return Some(format!("[A-Z]{{{}}}{counted}", head.len()));
+    }
+    // The pieces are said, and the whole is shown.
+    let pieces = shown.split(['-', '/']).count();
+    (pieces >= 3).then(|| shape_of(shown, true))
+}

@@ -1,0 +1,13 @@
+//! Run it from the repository's root, with the seeds of `fuzz/seeds/xls`:
+//!
+//! ```sh
+//! cargo install cargo-fuzz
+//! cargo +nightly fuzz run xls fuzz/corpus/xls fuzz/seeds/xls -- -max_total_time=300
+//! ```
+#![no_main]
+
+#[allow(dead_code)]
+#[path = "../../crates/lungwort-core/tests/fuzz/targets.rs"]
+mod targets;
+
+libfuzzer_sys::fuzz_target!(|bytes: &[u8]| targets::xls(bytes));
