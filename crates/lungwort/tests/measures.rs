@@ -229,9 +229,18 @@ fn most_of_what_templates_warn_of_is_found_and_no_clean_file_is_refused() {
     files.sort();
     let (mut found, mut planted, mut missed, mut refused) = (0, 0, Vec::new(), Vec::new());
     let mut after_yes = Vec::new();
-    for file in &files {
+    let one = |file: &std::path::PathBuf| {
         let name = file.file_stem().unwrap().to_string_lossy().into_owned();
         let measured = measure(&read(&name, &std::fs::read_to_string(file).unwrap()));
+        (name, measured)
+    };
+    let parts = std::thread::available_parallelism().map_or(1, std::num::NonZero::get);
+    let all: Vec<(String, Measured)> = std::thread::scope(|scope| {
+        let parts = files.chunks(files.len().div_ceil(parts));
+        let running: Vec<_> = parts.map(|part| scope.spawn(move || part.iter().map(one).collect::<Vec<_>>())).collect();
+        running.into_iter().flat_map(|part| part.join().unwrap()).collect()
+    });
+    for (name, measured) in all {
         println!("{name:<12} {} of {} planted mistakes found", measured.found, measured.planted);
         found += measured.found;
         planted += measured.planted;
@@ -241,7 +250,7 @@ fn most_of_what_templates_warn_of_is_found_and_no_clean_file_is_refused() {
     }
     println!("{found} of {planted} planted mistakes found as learned; missed: {missed:#?}");
     assert!(refused.is_empty(), "clean files that are refused: {refused:#?}");
-    assert!(found * 10 >= planted * 9, "{found} of {planted}; missed: {missed:#?}");
+    assert!(found * 100 >= planted * 95, "{found} of {planted}; missed: {missed:#?}");
     println!("after every yes {} are missed: {after_yes:#?}", after_yes.len());
     assert!(after_yes.len() * 100 <= planted * 3, "after every yes: {after_yes:#?}");
 }

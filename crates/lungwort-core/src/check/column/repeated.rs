@@ -30,10 +30,12 @@ impl Repeated {
             return false;
         }
         if self.tried >= TRIED {
-            if self.new > self.tried / 3 {
-                self.pause = PAUSE;
-            }
+            let paid = self.new <= self.tried / 3;
             (self.tried, self.new) = (0, 0);
+            if !paid {
+                self.pause = PAUSE;
+                return false;
+            }
         }
         if self.kept.is_empty() {
             self.kept.resize(KEPT, ((0, 0, 0), Value::Blank));
@@ -56,5 +58,39 @@ impl Repeated {
         let Some(packed) = pack(text) else { return };
         let value = if let Value::Text(_) = value { Value::Blank } else { value.clone().into_owned() };
         self.kept[place(packed, KEPT)] = (packed, value);
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_value_that_comes_again_is_known_with_what_it_was_read_as() {
+        let mut repeated = Repeated::default();
+        assert!(repeated.pays(64));
+        repeated.keep("GB", &Value::Text("GB".into()));
+        repeated.keep("yes", &Value::YesNo(true));
+        assert_eq!(repeated.get("GB"), Some(&Value::Blank));
+        assert_eq!(repeated.get("yes"), Some(&Value::YesNo(true)));
+        assert_eq!(
+            (repeated.get("gb"), repeated.get("GBR"), repeated.get("a text of more than 16")),
+            (None, None, None)
+        );
+    }
+
+    #[test]
+    fn values_that_hardly_repeat_are_soon_not_looked_up() {
+        let mut repeated = Repeated::default();
+        let mut looked = 0;
+        for row in 0..4_096 {
+            let text = format!("L-{row}");
+            if repeated.pays(1) {
+                looked += 1;
+                assert_eq!(repeated.get(&text), None);
+                repeated.keep(&text, &Value::Blank);
+            }
+        }
+        assert_eq!(looked, TRIED);
     }
 }

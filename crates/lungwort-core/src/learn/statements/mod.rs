@@ -191,7 +191,8 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
         decimal_commas(draft);
     }
     headings(draft);
-    draft.sheets.iter_mut().for_each(order::same_kinds);
+    let open: Vec<String> = draft.sheets.iter_mut().flat_map(order::same_kinds).collect();
+    draft.look_first.extend(open);
     // A look that a sentence explains is no riddle.
     let explained =
         |column: &DraftColumn| column.lines.get("required").is_some_and(|line| line.confidence == Confidence::Known);

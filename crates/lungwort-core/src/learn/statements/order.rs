@@ -168,8 +168,10 @@ pub(super) fn is_compared(sentence: &Sentence, language: &Language, mention: &Me
     })
 }
 
-/// Two columns of which one comes before the other are of one kind: what is known of the one is guessed of the other.
-pub(super) fn same_kinds(sheet: &mut DraftSheet) {
+/// Two columns of which one comes before the other are of one kind: what is known of the one is guessed of the other. Returns what
+/// somebody should look at.
+pub(super) fn same_kinds(sheet: &mut DraftSheet) -> Vec<String> {
+    let mut open = Vec::new();
     let checks: Vec<String> = sheet
         .rules
         .iter()
@@ -195,7 +197,7 @@ pub(super) fn same_kinds(sheet: &mut DraftSheet) {
             // Whether two are the same shows without knowing what they are.
             (false, false) if matches!(*sign, "=" | "<>") => continue,
             (false, false) => {
-                as_days(sheet, (one, other), &check);
+                open.extend(as_days(sheet, (one, other), &check));
                 continue;
             }
         };
@@ -208,14 +210,15 @@ pub(super) fn same_kinds(sheet: &mut DraftSheet) {
             }
         }
     }
+    open
 }
 
 /// Two columns of days, of neither of which it is said how its days are written: as the others of the sheet, where these agree;
 /// else they are compared where they are plain ISO days, since days compared letter by letter would refuse what is right.
-fn as_days(sheet: &mut DraftSheet, (one, other): (usize, usize), check: &str) {
+fn as_days(sheet: &mut DraftSheet, (one, other): (usize, usize), check: &str) -> Option<String> {
     // Codes that are built alike are compared as they are.
     if [one, other].iter().all(|at| sheet.columns[*at].lines.get("pattern").is_some()) {
-        return;
+        return None;
     }
     let is_year = |at: &usize| {
         let heading = sentences(&sheet.columns[*at].heading);
@@ -231,7 +234,7 @@ fn as_days(sheet: &mut DraftSheet, (one, other): (usize, usize), check: &str) {
                 Confidence::Confirm,
             );
         }
-        return;
+        return None;
     }
     let of = |column: &DraftColumn, key: &str| column.lines.get(key).map(|line| line.value.clone());
     let mut forms: Vec<Option<String>> = sheet
@@ -247,15 +250,21 @@ fn as_days(sheet: &mut DraftSheet, (one, other): (usize, usize), check: &str) {
             lines.set("type", quoted("date"), "it is compared with another day", Confidence::Confirm);
             lines.set("date_format", form.clone(), "the other days of the sheet", Confidence::Confirm);
         }
-        return;
+        return None;
     }
     let mut parts = check.split(' ');
-    let (Some(first), Some(sign), Some(second)) = (parts.next(), parts.next(), parts.next()) else { return };
+    let (Some(first), Some(sign), Some(second)) = (parts.next(), parts.next(), parts.next()) else { return None };
     let days = quoted(&format!("CAST({first} AS DATE) {sign} CAST({second} AS DATE)"));
     let of_check = |line: &&mut (Cow<'static, str>, String)| line.0 == "check" && line.1 == quoted(check);
     for (_, value) in sheet.rules.iter_mut().flat_map(|rule| &mut rule.lines).filter(|line| of_check(line)) {
         value.clone_from(&days);
     }
+    let heading = |at: usize| sheet.columns[at].heading.trim().to_owned();
+    Some(format!(
+        "{} and {}: how their days are written is not said; they are compared where they are written yyyy-mm-dd",
+        heading(one),
+        heading(other)
+    ))
 }
 
 /// `Sender and Receiver must not be the same`
