@@ -44,6 +44,8 @@ use sentence::{Sentence, sentences};
 use subject::{Headings, Mention, Place};
 use words::Language;
 
+/// Words that a sentence usually has: one of more counts as several.
+const WORDS: usize = 40;
 /// The key of a claim that a column may be blank: no line of a rulebook says so.
 const OPTIONAL: &str = "optional";
 /// The key of a claim that the values of a column are in a list of the receiving side: which one shows where lists are given.
@@ -151,23 +153,26 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     let columns = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum::<usize>();
     let most = (NAMED_IN_SENTENCES / columns.max(1)).min(SENTENCES);
     let mut seen = HashSet::new();
-    let (mut count, mut beyond) = (0, 0);
+    let (mut spent, mut beyond) = (0, 0);
     let (mut known_language, mut of_commas) = (0_usize, 0_usize);
     let mut stars = String::new();
     let texts = texts::all(&known, entries, draft);
     known.likely = likely(&texts);
     for text in texts {
         let mut before: Vec<Mention> = Vec::new();
-        let parts = sentences(&text.text).into_iter().flat_map(|sentence| apart(&known, &text, sentence, draft));
-        for sentence in parts.collect::<Vec<_>>() {
-            if count == most {
+        // A long sentence costs as several do; what is beyond is not looked into at all.
+        let within = |whole: Sentence| {
+            if spent >= most {
                 beyond += 1;
-                continue;
+                return Vec::new();
             }
+            spent += 1 + whole.words.len() / WORDS;
+            apart(&known, &text, whole, draft)
+        };
+        for sentence in sentences(&text.text).into_iter().flat_map(within).collect::<Vec<_>>() {
             if !seen.insert((sentence.text.clone(), text.place.clone(), text.about.clone())) {
                 continue;
             }
-            count += 1;
             if stars.is_empty() && says_asterisks(&sentence) {
                 stars = format!("{}: {}", text.place, clipped(&sentence.text, 90));
             }

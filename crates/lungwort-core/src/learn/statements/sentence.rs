@@ -12,13 +12,20 @@ pub(super) struct Sentence {
     pub text: String,
     /// Its words in small letters, each with its place in the text.
     pub words: Vec<(String, Range<usize>)>,
-    /// With which bytes its words begin: a bit each.
-    begins: u64,
+    /// With which bytes its words begin: a bit each, which a few share.
+    begins: Begins,
 }
 
-/// The bit of a first byte. Small letters have one each.
-fn mask(first: u8) -> u64 {
-    1 << (first & 63)
+/// Bits for how words begin.
+type Begins = [u64; 4];
+
+/// The bit of the first two bytes of a word, or of a phrase that begins with it: where, and which.
+fn bit(text: &str) -> (usize, u64) {
+    let bytes = text.as_bytes();
+    let first = bytes.first().copied().unwrap_or_default();
+    let second = bytes.get(1).copied().filter(|byte| !matches!(byte, b' ' | b'-')).unwrap_or_default();
+    let mixed = first.wrapping_mul(37) ^ second.wrapping_mul(11);
+    (usize::from(mixed >> 6), 1 << (mixed & 63))
 }
 
 /// Words between a denial and what is denied, at most.
@@ -129,20 +136,28 @@ impl Sentence {
                 _ => {}
             }
         }
-        let begins = words.iter().filter_map(|(word, _)| word.bytes().next()).fold(0, |all, first| all | mask(first));
+        let mut begins: Begins = [0; 4];
+        for (word, _) in &words {
+            // "L'heure" begins as "heure" does, too.
+            let elided = word.strip_prefix("l'").or_else(|| word.strip_prefix("d'"));
+            for word in std::iter::once(word.as_str()).chain(elided) {
+                let (at, bit) = bit(word);
+                begins[at] |= bit;
+            }
+        }
         Some(Sentence { text: text.to_owned(), words, begins })
     }
 
     /// Whether a word may be among its own, as far as the first byte tells.
     pub fn may_have(&self, word: &str) -> bool {
-        word.bytes().next().is_some_and(|first| self.begins & mask(first) != 0)
+        let (at, bit) = bit(word);
+        self.begins[at] & bit != 0
     }
 
     /// Where a phrase stands first, as a range of words, from a word on.
     pub fn find_from(&self, phrase: &str, from: usize) -> Option<Range<usize>> {
         // Nearly every phrase begins as no word of the sentence does.
-        let begins = phrase.bytes().next()?;
-        if self.begins & mask(begins) == 0 {
+        if !self.may_have(phrase) {
             return None;
         }
         let first = &phrase[..phrase.bytes().position(|each| matches!(each, b' ' | b'-')).unwrap_or(phrase.len())];
@@ -152,6 +167,10 @@ impl Sentence {
 
     /// Where a phrase that begins at a word ends.
     pub fn ends_at(&self, phrase: &str, at: usize) -> Option<usize> {
+        // Nearly every phrase begins as the word does not.
+        if self.words.get(at)?.0.as_bytes().first() != phrase.as_bytes().first() {
+            return None;
+        }
         let mut end = at;
         for wanted in phrase.split([' ', '-']) {
             if self.words.get(end)?.0 != wanted {
