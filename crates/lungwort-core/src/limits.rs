@@ -59,7 +59,7 @@ pub const SPREAD: u64 = 4_000_000;
 /// Sentences of a template that are looked at, wherever they are; instructions of a book's length are read that far.
 pub const SENTENCES: usize = 8_000;
 /// Sentences times columns: for each sentence it is looked which columns it names.
-pub const NAMED_IN_SENTENCES: usize = 12_000_000;
+pub const NAMED_IN_SENTENCES: usize = 4_000_000;
 /// The most words of a sentence; a longer one is none, and is read that far.
 pub const SENTENCE: usize = 500;
 /// Values that rules and figures remember by row, and how many of each a sheet's rulebook may ask for: what they take is their number

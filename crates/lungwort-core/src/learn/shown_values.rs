@@ -48,8 +48,8 @@ fn kind(column: &DraftColumn, values: &[&str]) -> Vec<(&'static str, String, Con
         let kind = if pattern.contains("hh") { "datetime" } else { "date" };
         return vec![("type", quoted(kind), sure), ("date_format", quoted(pattern), sure)];
     }
-    let is_time = DatePattern::compile("hh:mm").ok();
-    if is_time.is_some_and(|time| all(&|text| time.read(text).is_ok())) {
+    let time = DatePattern::compile("hh:mm").ok();
+    if time.is_some_and(|time| all(&|text| time.read(text).is_ok())) {
         return vec![("type", quoted("time"), sure)];
     }
     for name in ["email", "web-address"] {

@@ -13,7 +13,7 @@ pub(super) fn is_of_asterisks(sentence: &Sentence, draft: &Draft) -> bool {
 /// Whether a sentence says that what asterisks mark must be filled.
 pub(super) fn says_asterisks(sentence: &Sentence) -> bool {
     let says = |language: &&Language| {
-        let marked = sentence.has(language.marked) && sentence.text.contains('*');
+        let marked = sentence.text.contains('*') && sentence.has(language.marked);
         (marked || sentence.has(language.asterisks)) && sentence.required(language).is_some()
     };
     words::ALL.iter().any(says)

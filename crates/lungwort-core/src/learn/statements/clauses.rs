@@ -75,5 +75,5 @@ fn clauses(sentence: &Sentence) -> Option<Vec<Sentence>> {
             && parts.iter().filter(|part| conditional(part)).count() == 1
             && parts.iter().any(|part| !conditional(part) && says(part))
     };
-    [cut(';'), cut(',')].into_iter().find(fits)
+    [';', ','].into_iter().filter(|sign| sentence.text.contains(*sign)).map(cut).find(fits)
 }

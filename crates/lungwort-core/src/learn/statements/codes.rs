@@ -2,6 +2,7 @@
 
 use regex::Regex;
 
+use super::mask::{literal, looks_like_part, masked};
 use super::sentence::Sentence;
 use super::shown::{as_shown, counted_up, from_to, shown_in_brackets};
 use super::words::Language;
@@ -145,8 +146,8 @@ impl Builder<'_> {
         let language = self.language;
         let behind = self.phrase_at(language.and, at + 1).or_else(|| self.phrase_at(language.followed, at + 1));
         // `R + 5 digits`
-        let plus = sentence.words.get(at + 1).filter(|(_, next)| sentence.text[place.end..next.start].trim() == "+");
-        let Some(next) = behind.or(plus.map(|_| at + 1)) else { return false };
+        let plus = (sentence.gap(at) == "+").then_some(at + 1);
+        let Some(next) = behind.or(plus) else { return false };
         if let Some((numbers, end)) = self.any_number(next) {
             self.regex.push_str(&format!("{text}{numbers}"));
             self.counted += 1;
@@ -188,13 +189,9 @@ impl Builder<'_> {
         if text.len() > 3 || !text.bytes().all(|byte| byte.is_ascii_uppercase()) {
             return false;
         }
-        let dashed = sentence
-            .words
-            .get(end + 1)
-            .filter(|(_, next)| matches!(sentence.text[place.end..next.start].trim(), "-" | "–"));
         let last = self
             .phrase_at(self.language.to, end + 1)
-            .or(dashed.map(|_| end + 1))
+            .or(sentence.is_dashed(end).then_some(end + 1))
             .and_then(|last| sentence.words.get(last).map(|word| (last, word)));
         if let Some((last, (_, place))) = last
             && let ([first], [to]) = (text.as_bytes(), sentence.text[place.clone()].as_bytes())
@@ -267,11 +264,7 @@ impl Builder<'_> {
             return true;
         }
         // `2-3 capital letters`
-        let dashed = sentence
-            .words
-            .get(at + 1)
-            .is_some_and(|(_, next)| matches!(sentence.text[sentence.words[at].1.end..next.start].trim(), "-" | "–"));
-        if let Some(most) = dashed.then(|| sentence.number(at + 1, language)).flatten().map(f64::abs)
+        if let Some(most) = sentence.is_dashed(at).then(|| sentence.number(at + 1, language)).flatten().map(f64::abs)
             && let Some((class, end)) = self.kind_at(at + 2).filter(|_| most > count && is_count(&most))
         {
             self.regex.push_str(&format!("{class}{{{count},{most}}}"));
@@ -314,9 +307,7 @@ impl Builder<'_> {
             sentence.number(at, language).map(f64::abs).filter(|number| *number < 10.0 && number.fract() == 0.0)
         };
         // "Digits, 4 to 6 characters" says how many there are.
-        let gap =
-            sentence.words.get(led).map_or("", |(_, next)| &sentence.text[sentence.words[end - 1].1.end..next.start]);
-        if gap.contains([',', ';', ':']) {
+        if sentence.gap(end - 1).contains([',', ';', ':']) {
             return false;
         }
         let joined =
@@ -366,8 +357,7 @@ impl Builder<'_> {
     fn letters_as_they_stand(&mut self) -> bool {
         let Some((text, end)) = literal(self.sentence, self.at) else { return false };
         // "Begins with + and has no spaces" begins with the sign.
-        let (before, start) = (self.at.checked_sub(1), self.sentence.words[self.at].1.start);
-        let gap = before.map_or("", |before| &self.sentence.text[self.sentence.words[before].1.end..start]);
+        let gap = self.at.checked_sub(1).map_or("", |before| self.sentence.gap(before));
         if gap.contains(['+', '#', '*', '=']) {
             return false;
         }
@@ -445,51 +435,6 @@ impl Builder<'_> {
     }
 }
 
-/// The expression for a mask, in which some letters stand for digits: `N`, `#`, `9` and `0` repeated, and the year.
-fn masked(text: &str) -> Option<String> {
-    let signs = text.chars().filter(|each| matches!(each, '-' | '/' | '_' | '.')).count();
-    if text.len() < 4 || text.len() > 30 || !text.is_ascii() || text.bytes().any(|byte| byte.is_ascii_lowercase()) {
-        return None;
-    }
-    // Other digits are those of an example.
-    if text.bytes().any(|byte| matches!(byte, b'1'..=b'8')) {
-        return None;
-    }
-    let (mut regex, mut digits, mut literal) = (String::new(), 0, 0);
-    let bytes = text.as_bytes();
-    let mut at = 0;
-    while at < bytes.len() {
-        let each = bytes[at];
-        let run = bytes[at..].iter().take_while(|other| **other == each).count();
-        let is_year = each == b'Y' && run == 4;
-        match each {
-            b'N' | b'#' | b'9' | b'0' if run >= 2 => {
-                regex.push_str(&format!(r"\d{{{run}}}"));
-                digits += run;
-            }
-            b'A' | b'L' if run >= 2 => {
-                regex.push_str(&format!("[A-Z]{{{run}}}"));
-                literal += run;
-            }
-            b'Y' if is_year => {
-                regex.push_str(r"\d{4}");
-                digits += run;
-            }
-            each if each.is_ascii_alphanumeric() || matches!(each, b'-' | b'/' | b'_' | b'.') => {
-                (0..run).for_each(|_| regex.push_str(&regex::escape(char::from(each).to_string().as_str())));
-                literal += run;
-            }
-            _ => return None,
-        }
-        at += run;
-    }
-    // Digits and signs alone are a number, and the letters of days, months and years a date.
-    let mut letters = bytes.iter().filter(|byte| byte.is_ascii_uppercase());
-    let of_days = letters.all(|byte| matches!(byte, b'D' | b'M' | b'Y' | b'H' | b'S'));
-    let letters = !of_days || !bytes.iter().any(|byte| matches!(byte, b'Y' | b'H'));
-    (digits >= 2 && literal >= 1 && (signs > 0 || digits >= 3) && letters).then_some(regex)
-}
-
 /// Whether a limiting phrase stands shortly before a number.
 pub(super) fn qualified(sentence: &Sentence, phrases: &[&str], at: usize) -> bool {
     let before = |phrase: &&str| {
@@ -497,33 +442,4 @@ pub(super) fn qualified(sentence: &Sentence, phrases: &[&str], at: usize) -> boo
         reach.into_iter().any(|from| sentence.ends_at(phrase, from).is_some_and(|end| end <= at && at - end <= 1))
     };
     phrases.iter().any(before)
-}
-
-/// A piece of a code at a word, as it stands: in quotes, or with the signs behind it; and the word behind it.
-fn literal(sentence: &Sentence, at: usize) -> Option<(String, usize)> {
-    let (_, place) = sentence.words.get(at)?;
-    let before = sentence.text[..place.start].chars().next_back();
-    let rest = &sentence.text[place.start..];
-    let next =
-        |end: usize| sentence.words.iter().position(|(_, other)| other.start >= end).unwrap_or(sentence.words.len());
-    if let Some(open) = before.filter(|each| matches!(each, '"' | '\'' | '“' | '‘' | '„' | '«')) {
-        let close = match open {
-            '“' | '„' => ['”', '“'],
-            '‘' => ['’', '‘'],
-            '«' => ['»', '»'],
-            same => [same, same],
-        };
-        let text = &rest[..rest.find(close)?];
-        return (text.len() <= 12).then(|| (text.to_owned(), next(place.start + text.len())));
-    }
-    let is_part = |each: &char| each.is_alphanumeric() || matches!(each, '-' | '/' | '_');
-    let text: String = rest.chars().take_while(is_part).collect();
-    let text = text.trim_end_matches('/').to_owned();
-    (!text.is_empty() && text.len() <= 12).then(|| (text.clone(), next(place.start + text.len())))
-}
-
-/// Whether a word among others is a part of a code: capitals with a sign behind them.
-fn looks_like_part(text: &str) -> bool {
-    let capitals = text.chars().any(|each| each.is_ascii_uppercase()) && !text.chars().any(char::is_lowercase);
-    capitals && text.ends_with(['-', '/', '_'])
 }

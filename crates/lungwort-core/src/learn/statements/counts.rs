@@ -235,8 +235,7 @@ fn range_alone(sentence: &Sentence, numbers: &[(usize, f64)]) -> Option<Vec<(&'s
     if sentence.words.len() != 2 || *next != at + 1 || *least < 0.0 || most <= *least {
         return None;
     }
-    let between = sentence.text[sentence.words[*at].1.end..sentence.words[*next].1.start].trim();
-    matches!(between, "-" | "–" | "—" | "..").then(|| vec![("min", *least), ("max", most)])
+    matches!(sentence.gap(*at), "-" | "–" | "—" | "..").then(|| vec![("min", *least), ("max", most)])
 }
 
 /// `(0 to 100)`, `1 (poor) to 5 (excellent)`: both ends, in brackets or at the beginning of what is said.

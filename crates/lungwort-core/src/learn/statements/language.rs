@@ -1,5 +1,8 @@
 //! Which language a sentence is in: told by its small words, else by words of its trade, else by what the template is in.
 
+use std::collections::HashMap;
+use std::sync::LazyLock;
+
 use super::Text;
 use super::sentence::{Sentence, sentences};
 use super::words::{self, Language};
@@ -35,27 +38,32 @@ pub(super) fn by_language(sentence: &Sentence, likely: Option<&Language>) -> Vec
     // One that is plainly less likely would misread it.
     let is_likely = |language: &Language| likely.is_some_and(|likely| std::ptr::eq(likely, language));
     let words = |language: &Language| std::cmp::Reverse(if most == 0 { vocabulary(sentence, language) } else { 0 });
-    found.sort_by_key(|(score, language)| (std::cmp::Reverse(*score), words(language), !is_likely(language)));
+    found.sort_by_cached_key(|(score, language)| (std::cmp::Reverse(*score), words(language), !is_likely(language)));
     found.retain(|(score, _)| *score == most || most <= 1);
     found.into_iter().map(|(_, language)| language).collect()
 }
 
 /// Every language with how many small words of it, and of no other, a sentence has.
 fn scored(sentence: &Sentence) -> Vec<(usize, &'static Language)> {
-    // A word of several languages tells none of them.
-    let is_of = |language: &Language, word: &String| {
-        let has = |of: &&&Language| of.small.contains(&word.as_str());
-        language.small.contains(&word.as_str()) && words::ALL.iter().filter(has).count() == 1
-    };
     // A capital letter alone is a code, and no article.
     let is_word = |place: &std::ops::Range<usize>| {
         place.len() > 1 || sentence.text[place.clone()].chars().all(char::is_lowercase)
     };
-    let score = |language: &Language| {
-        sentence.words.iter().filter(|(word, place)| is_of(language, word) && is_word(place)).count()
-    };
-    words::ALL.iter().map(|language| (score(language), *language)).collect()
+    let mut found: Vec<(usize, &Language)> = words::ALL.iter().map(|language| (0, *language)).collect();
+    for (word, _) in sentence.words.iter().filter(|(_, place)| is_word(place)) {
+        TELLING.get(word.as_str()).into_iter().for_each(|at| found[*at].0 += 1);
+    }
+    found
 }
+
+/// Small words that tell a language, and which of all; a word of several languages tells none of them.
+static TELLING: LazyLock<HashMap<&'static str, usize>> = LazyLock::new(|| {
+    let of = |word: &str| words::ALL.iter().filter(|language| language.small.contains(&word)).count();
+    let telling = |(at, language): (usize, &&'static Language)| {
+        language.small.iter().copied().filter(|word| of(word) == 1).map(move |word| (word, at)).collect::<Vec<_>>()
+    };
+    words::ALL.iter().enumerate().flat_map(telling).collect()
+});
 
 /// How many words of a sentence are among those by which a language says how values are written.
 fn vocabulary(sentence: &Sentence, language: &Language) -> usize {

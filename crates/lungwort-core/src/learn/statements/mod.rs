@@ -14,6 +14,8 @@ mod day_forms;
 mod days;
 mod language;
 pub(super) mod look;
+mod mask;
+mod of_headings;
 mod one_row;
 mod order;
 mod other_words;
@@ -23,6 +25,7 @@ pub(super) mod sheets;
 mod shown;
 mod sizes;
 mod subject;
+mod take;
 mod texts;
 mod values;
 mod words;
@@ -30,18 +33,19 @@ mod words;
 use std::collections::HashSet;
 
 use super::Entry;
-use super::draft::{Confidence, Draft, DraftColumn, DraftRule, Lines, Unread};
+use super::draft::{Confidence, Draft, DraftColumn, Unread};
 use super::source::{Template, TemplateSheet};
 use super::{definitions, prose};
 use crate::cell::shown::clipped;
 use crate::finding::ranges::thousands;
 use crate::limits::{NAMED_IN_SENTENCES, SENTENCES};
-use crate::rulebook::toml_text::{list, quoted};
 use asterisks::{guided_by_asterisks, is_of_asterisks, says_asterisks};
 use clauses::apart;
 use language::{by_language, language_of, likely};
+use of_headings::{decimal_commas, headings, of_headings};
 use sentence::{Sentence, sentences};
 use subject::{Headings, Mention, Place};
+use take::take;
 use words::Language;
 
 /// Words that a sentence usually has: one of more counts as several.
@@ -153,7 +157,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     let columns = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum::<usize>();
     let most = (NAMED_IN_SENTENCES / columns.max(1)).min(SENTENCES);
     let mut seen = HashSet::new();
-    let (mut spent, mut beyond) = (0, 0);
+    let (mut spent, mut read, mut beyond) = (0, 0_u64, 0);
     let (mut known_language, mut of_commas) = (0_usize, 0_usize);
     let mut stars = String::new();
     let texts = texts::all(&known, entries, draft);
@@ -167,6 +171,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
                 return Vec::new();
             }
             spent += 1 + whole.words.len() / WORDS;
+            read += 1;
             apart(&known, &text, whole, draft)
         };
         for sentence in sentences(&text.text).into_iter().flat_map(within).collect::<Vec<_>>() {
@@ -187,9 +192,9 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     let commas = of_commas * 2 > known_language;
     if beyond > 0 {
         draft.look_first.push(format!(
-            "{} more texts of the template were not read: it has more than {}",
+            "{} more texts of the template were not read: {} were, and they are as much as is read",
             thousands(beyond),
-            thousands(most as u64)
+            thousands(read)
         ));
     }
     if commas {
@@ -261,8 +266,8 @@ fn one(
         reading.claims.extend(compared(known, (text, sentence), draft));
     }
     // `* = must be filled in` is about a sign that the headings have, and so is "marked with an asterisk".
-    let is_legend = sentence.text.starts_with(['=', ':', '–']) || is_of_asterisks(sentence, draft);
-    let is_about_file = reading.claims.is_empty() && (is_legend || prose::says_something(&sentence.text));
+    let is_legend = || sentence.text.starts_with(['=', ':', '–']) || is_of_asterisks(sentence, draft);
+    let is_about_file = reading.claims.is_empty() && (is_legend() || prose::says_something(&sentence.text));
     // Whose values are those of a list is asked of the list, or left to be read.
     obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);
     if reading.understood || is_about_file {
@@ -321,56 +326,6 @@ fn led(sentence: &Sentence, mut mentions: Vec<Mention>) -> Vec<Mention> {
         mentions.retain(|mention| *mention == first || !within(mention) || mention.words == first.words);
     }
     mentions
-}
-
-/// Numbers of a template in a language that writes decimals with a comma.
-fn decimal_commas(draft: &mut Draft) {
-    for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
-        let is_decimal = column.lines.get("type").is_some_and(|line| line.value == quoted("decimal"));
-        if is_decimal && !column.lines.has("decimal_mark") {
-            let source = "the language of the template";
-            column.lines.set("decimal_mark", quoted(","), source, Confidence::Confirm);
-        }
-    }
-}
-
-/// `The e-mail address must be valid`, of columns whose headings say what their values are.
-fn of_headings(language: &Language, places: &[Place], draft: &Draft) -> Reading {
-    let claim = |place: &Place| {
-        let plain = subject::plain_heading(&draft.sheets[place.0].columns[place.1].heading);
-        let heading = sentences(&plain).pop()?;
-        let (_, format) = language.heading_formats.iter().find(|(phrase, _)| heading.find(phrase).is_some())?;
-        let on = Target::Column(*place);
-        Some(Claim { on, key: "format", value: quoted(format), confidence: Confidence::Confirm })
-    };
-    Reading::of(places.iter().filter_map(claim).collect())
-}
-
-/// What the words of headings stand for.
-fn headings(draft: &mut Draft) {
-    for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
-        let plain = subject::plain_heading(&column.heading);
-        let Some(heading) = sentences(&plain).pop() else { continue };
-        let lines = &mut column.lines;
-        let typed = lines.has("type") || lines.has("format") || lines.has("allowed") || lines.has("pattern");
-        for language in words::ALL {
-            let words = heading.words.len();
-            let ends = |phrase: &str| {
-                (0..words).any(|at| heading.find_from(phrase, at).is_some_and(|place| place.end == words))
-            };
-            let format = language.heading_formats.iter().find(|(phrase, _)| ends(phrase));
-            let source = "the word in its heading";
-            if let Some((_, format)) = format.filter(|_| !typed) {
-                lines.set("format", quoted(format), source, Confidence::Confirm);
-            } else if (heading.has(language.heading_shares) || column.heading.contains('%')) && !typed {
-                lines.set("type", quoted("decimal"), source, Confidence::Confirm);
-                lines.set("min", "0", source, Confidence::Suggested);
-                lines.set("max", "100", source, Confidence::Suggested);
-            } else if language.heading_amounts.iter().any(|word| ends(word)) && !typed {
-                lines.set("type", quoted("decimal"), source, Confidence::Confirm);
-            }
-        }
-    }
 }
 
 fn understand(
@@ -464,71 +419,6 @@ fn as_held(
         confidence: Confidence::Known,
     };
     Reading::of(named.into_iter().map(claim).collect())
-}
-
-fn take(claim: Claim, source: &str, draft: &mut Draft) {
-    match claim.on {
-        Target::Column((sheet, column)) if claim.key == OPTIONAL => draft.sheets[sheet].columns[column].optional = true,
-        Target::Column((sheet, column)) if claim.key == AS_HELD => {
-            draft.sheets[sheet].columns[column].as_held.get_or_insert((claim.value, source.to_owned()));
-        }
-        Target::Column((sheet, column)) => {
-            let lines = &mut draft.sheets[sheet].columns[column].lines;
-            // A list of the template's own says more than words.
-            let listed =
-                lines.has("allowed") && matches!(claim.key, "allowed" | "pattern" | "length" | "case" | "type");
-            // An offer beside what counts already is none.
-            let offered = claim.key == "required_when" && lines.get("required").is_some();
-            let other_kind =
-                claim.key == "type" && lines.get("type").is_some_and(|line| line.confidence == Confidence::Known);
-            // An offer that is complete takes the place of one that is not.
-            let complete = |value: &str| !value.contains('…');
-            let open = lines.0.iter().any(|line| line.key == claim.key && !complete(&line.value));
-            if open && complete(&claim.value) {
-                lines.remove(claim.key);
-            }
-            if let Some(said) = contradiction(lines, &claim, source) {
-                let heading = draft.sheets[sheet].columns[column].heading.trim().to_owned();
-                draft.look_first.push(format!("{heading}: {said}"));
-            } else if !(listed || offered || other_kind) {
-                lines.set(claim.key, claim.value, source, claim.confidence);
-            }
-        }
-        Target::Rule(sheet) | Target::Group(sheet, _) => {
-            let mut lines = vec![(claim.key.into(), claim.value)];
-            if let Target::Group(_, by) = claim.on {
-                let name = by.map(|by| draft.sheets[sheet].columns[by].name.clone());
-                let each = name.map_or(quoted("sheet"), |name| format!("{{ by = {} }}", list(&[name])));
-                lines.insert(0, ("each".into(), each));
-            }
-            let rules = &mut draft.sheets[sheet].rules;
-            if !rules.iter().any(|rule| rule.lines == lines) {
-                rules.push(DraftRule { kind: "rule", lines, source: source.to_owned(), confidence: claim.confidence });
-            }
-        }
-    }
-}
-
-/// What is said where another place of the template says otherwise of the same: both are shown, and the first counts.
-fn contradiction(lines: &Lines, claim: &Claim, source: &str) -> Option<String> {
-    const COMPARED: &[&str] =
-        &["min", "max", "above", "below", "length", "places", "date_format", "pattern", "separator"];
-    let known = lines.get(claim.key).filter(|line| line.confidence == Confidence::Known)?;
-    let other = COMPARED.contains(&claim.key) && claim.confidence == Confidence::Known && known.value != claim.value;
-    let number = |text: &str| text.parse::<f64>().ok();
-    let stricter = || {
-        let (old, new) = (number(&known.value)?, number(&claim.value)?);
-        let is_stricter = if matches!(claim.key, "min" | "above") { new > old } else { new < old };
-        Some(is_stricter)
-    };
-    other.then(|| {
-        let which =
-            if stricter() == Some(true) { "the first counts, and the second is stricter" } else { "the first counts" };
-        format!(
-            "two places of the template do not agree: {} = {} ({}), and {} ({source}); {which}",
-            claim.key, known.value, known.source, claim.value
-        )
-    })
 }
 
 #[cfg(test)]

@@ -19,21 +19,11 @@ pub(super) fn read(
     let Some((noun, _)) = sentence.words.get(row.end) else { return Reading::default() };
     let is_named = |words: &[String], (sheet, column): Place| {
         let heading = &draft.sheets[sheet].columns[column].heading;
-        about.reaches(sheet) && words.first() == Some(noun) && (words.len() == 1 || keys::identifies(heading))
+        words.first() == Some(noun) && (words.len() == 1 || keys::identifies(heading))
     };
-    let mut places: Vec<Place> = known
-        .headings
-        .0
-        .iter()
-        .filter(|(words, place, _)| is_named(words, *place))
-        .map(|(_, place, _)| *place)
-        .collect();
-    places.sort_unstable();
-    places.dedup();
-    // Of several it is not known which one is meant.
-    let [place] = places.as_slice() else { return Reading::default() };
+    let Some(place) = known.headings.only(about, is_named) else { return Reading::default() };
     Reading::of(vec![Claim {
-        on: Target::Column(*place),
+        on: Target::Column(place),
         key: "unique",
         value: "true".to_owned(),
         confidence: Confidence::Suggested,

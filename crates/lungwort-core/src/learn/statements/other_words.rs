@@ -2,7 +2,7 @@
 
 use super::About;
 use super::sentence::Sentence;
-use super::subject::{Headings, Mention, Named, Place};
+use super::subject::{Headings, Mention, Named};
 use super::words::Language;
 
 /// Places of a sentence at which columns are looked for in other words; each goes through all headings.
@@ -48,13 +48,10 @@ pub(super) fn by_measure(
     let measured = sentence.words.iter().enumerate().filter(|(_, (word, _))| verb(word));
     for (at, (word, _)) in measured.take(MOST) {
         for (_, noun) in language.measures.iter().filter(|(verb, _)| verb == word) {
-            let is_so = |(words, place, _): &&Named| about.reaches(place.0) && words.iter().any(|word| word == noun);
-            let mut places: Vec<Place> = known.0.iter().filter(is_so).map(|(_, place, _)| *place).collect();
-            places.dedup();
-            let [place] = places.as_slice() else { continue };
+            let Some(place) = known.only(about, |words, _| words.iter().any(|word| word == noun)) else { continue };
             // What weighs so much is no column here.
             found.retain(|mention| mention.words.end > at || at - mention.words.end > MEASURED);
-            found.push(Mention { place: *place, words: at..at + 1 });
+            found.push(Mention { place, words: at..at + 1 });
             return;
         }
     }
@@ -83,16 +80,12 @@ pub(super) fn by_stem(
             continue;
         }
         let word = sentence.words[other].0.as_str();
-        let is_so = |(heading, place, _): &&Named| match heading.as_slice() {
-            [one, day] | [day, one] if is_day(day) && !is_day(one) => about.reaches(place.0) && alike(one, word),
-            [one] => about.reaches(place.0) && alike(one, word),
+        let is_so = |heading: &[String]| match heading {
+            [one, day] | [day, one] if is_day(day) && !is_day(one) => alike(one, word),
+            [one] => alike(one, word),
             _ => false,
         };
-        let mut places: Vec<Place> = known.0.iter().filter(is_so).map(|(_, place, _)| *place).collect();
-        places.dedup();
-        if let [place] = places.as_slice() {
-            found.push(Mention { place: *place, words });
-        }
+        found.extend(known.only(about, |heading, _| is_so(heading)).map(|place| Mention { place, words }));
     }
 }
 
@@ -107,16 +100,11 @@ pub(super) fn the_day(
     let Some(noun) = language.dates.first().filter(|_| found.is_empty()) else { return };
     let at = (1..sentence.words.len()).find(|at| word(*at) == *noun && language.every.contains(&word(at - 1)));
     let Some(at) = at.filter(|at| language.verbs.contains(&word(at + 1))) else { return };
-    let is_day = |(heading, place, _): &&Named| {
+    let is_day = |heading: &[String]| {
         let ends = [heading.first(), heading.last()];
-        about.reaches(place.0) && ends.into_iter().flatten().any(|word| language.dates.contains(&word.as_str()))
+        ends.into_iter().flatten().any(|word| language.dates.contains(&word.as_str()))
     };
-    let mut places: Vec<Place> = known.0.iter().filter(is_day).map(|(_, place, _)| *place).collect();
-    places.sort_unstable();
-    places.dedup();
-    if let [place] = places.as_slice() {
-        found.push(Mention { place: *place, words: at..at + 1 });
-    }
+    found.extend(known.only(about, |heading, _| is_day(heading)).map(|place| Mention { place, words: at..at + 1 }));
 }
 
 /// Whether two words are forms of one: they begin alike, and little follows.

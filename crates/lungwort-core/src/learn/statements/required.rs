@@ -110,9 +110,9 @@ impl Asking<'_> {
     /// Whether what stands around the word takes it back: `not required`, `Mandatory: no`.
     fn denies(&self, required: &std::ops::Range<usize>) -> bool {
         let (sentence, language) = (self.sentence, self.language);
-        let denied = sentence.words.get(required.end).is_some_and(|(word, place)| {
-            let sign = sentence.text[sentence.words[required.end - 1].1.end..place.start].trim();
-            language.no.contains(&word.as_str()) && matches!(sign, ":" | "?" | "=" | "-" | "–")
+        let denied = sentence.words.get(required.end).is_some_and(|(word, _)| {
+            language.no.contains(&word.as_str())
+                && matches!(sentence.gap(required.end - 1), ":" | "?" | "=" | "-" | "–")
         });
         let within =
             |optional: std::ops::Range<usize>| optional.start <= required.start && required.end <= optional.end;

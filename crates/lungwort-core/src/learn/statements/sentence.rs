@@ -248,6 +248,17 @@ impl Sentence {
         Some(if negative { -number } else { number })
     }
 
+    /// What is between a word and the next one, without spaces; nothing behind the last one.
+    pub fn gap(&self, at: usize) -> &str {
+        let ends = self.words.get(at).zip(self.words.get(at + 1));
+        ends.map_or("", |((_, word), (_, next))| self.text[word.end..next.start].trim())
+    }
+
+    /// Whether a dash joins a word and the next one: `A-H`, `2 – 3`.
+    pub fn is_dashed(&self, at: usize) -> bool {
+        matches!(self.gap(at), "-" | "–")
+    }
+
     /// The text from a word on; of the whole sentence where there is none.
     pub fn rest(&self, from: usize) -> &str {
         let Some((_, place)) = self.words.get(from) else { return "" };

@@ -34,10 +34,7 @@ pub(super) fn from_to(sentence: &Sentence, language: &Language, from: usize) -> 
     };
     let one = |at: usize| {
         let (head, least) = split(at)?;
-        let dashed = || {
-            let (end, next) = (sentence.words[at].1.end, sentence.words.get(at + 1)?.1.start);
-            matches!(sentence.text[end..next].trim(), "-" | "–").then_some(at + 1)
-        };
+        let dashed = || sentence.is_dashed(at).then_some(at + 1);
         let next = language.to.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max().or_else(dashed)?;
         let (tail, most) = split(next)?;
         let letters = match (head.as_bytes(), tail.as_bytes()) {
@@ -70,13 +67,15 @@ fn numbers(least: u32, most: u32) -> String {
 /// A code that a sentence shows in brackets: `(GB0001234)`.
 pub(super) fn shown_in_brackets(sentence: &Sentence) -> Option<&str> {
     let inside = sentence.text.split('(').skip(1).filter_map(|part| part.split(')').next());
-    let is_code = |text: &&str| {
-        let plain =
-            text.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit() || matches!(byte, b'-' | b'/'));
-        let letter = text.bytes().any(|byte| byte.is_ascii_uppercase());
-        plain && letter && text.len() >= 5 && text.bytes().filter(u8::is_ascii_digit).count() >= 3
-    };
-    inside.into_iter().find(is_code)
+    inside.into_iter().find(|text| is_code(text, 5))
+}
+
+/// Whether a text is plainly a code: capitals, three digits or more, signs between, and of that length at least.
+fn is_code(text: &str, least: usize) -> bool {
+    let plain =
+        text.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit() || matches!(byte, b'-' | b'/'));
+    let digits = text.bytes().filter(u8::is_ascii_digit).count();
+    plain && digits >= 3 && text.len() >= least && text.bytes().any(|byte| byte.is_ascii_uppercase())
 }
 
 /// The expression for codes of the shape of one: its digits by their count, and its letters by their count or as they stand.
@@ -109,11 +108,7 @@ pub(super) fn looks_like(sentence: &Sentence, language: &Language, from: usize) 
         language.looks.iter().filter_map(|phrase| sentence.find_from(phrase, from)).min_by_key(|place| place.start)?;
     let (_, first) = sentence.words.get(place.end)?;
     let shown = sentence.text[first.start..].split([' ', ',', ';', ')']).next()?.trim_end_matches(['.', ':', '"', '”']);
-    let plain =
-        shown.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit() || matches!(byte, b'-' | b'/'));
-    let digits = shown.bytes().filter(u8::is_ascii_digit).count();
-    let letters = shown.bytes().any(|byte| byte.is_ascii_uppercase());
-    (plain && letters && digits >= 3 && shown.len() >= 6).then(|| shape_of(shown, false))
+    is_code(shown, 6).then(|| shape_of(shown, false))
 }
 
 /// The expression for a code as it is shown, where the digits that were counted are those at its end: what stands before them was

@@ -1,5 +1,6 @@
 //! Which columns a sentence is about: named by their headings, by letters, by a range, by a colour, or all of them.
 
+use std::collections::HashMap;
 use std::ops::Range;
 
 use super::look::{Letters, has_colour, has_letters};
@@ -61,7 +62,7 @@ fn spelt_otherwise(words: &[String]) -> Option<Vec<String>> {
 pub(super) type Named = (Vec<String>, Place, String);
 
 /// The headings of a draft by which sentences name its columns.
-pub(super) struct Headings(pub(super) Vec<Named>);
+pub(super) struct Headings(Vec<Named>);
 
 impl Headings {
     pub fn of(draft: &Draft) -> Headings {
@@ -69,6 +70,14 @@ impl Headings {
         // The longest first, so that "Donor number" is not "Donor".
         headings.sort_by_key(|(words, ..)| std::cmp::Reverse(words.len()));
         Headings(headings)
+    }
+
+    /// The one column in reach whose heading fits; `None` where several do.
+    pub fn only(&self, about: &About, fits: impl Fn(&[String], Place) -> bool) -> Option<Place> {
+        let is_so = |(words, place, _): &&Named| about.reaches(place.0) && fits(words, *place);
+        let mut fitting = self.0.iter().filter(is_so).map(|(_, place, _)| *place);
+        let first = fitting.next()?;
+        fitting.all(|place| place == first).then_some(first)
     }
 
     /// Those that words of a sentence may stand for.
@@ -117,6 +126,7 @@ pub(super) fn mentions(
     let mut found: Vec<Mention> = Vec::new();
     let known = headings;
     let headings = known.near(sentence, about);
+    let whole = headings.iter().copied().filter(|(words, ..)| words[1..].iter().all(|word| sentence.may_have(word)));
     let mut taken = vec![false; sentence.words.len()];
     // "An e-mail address" is no address.
     let formats = language.formats.iter().filter(|(phrase, _)| phrase.contains(' '));
@@ -124,10 +134,10 @@ pub(super) fn mentions(
     let verbs: Vec<Range<usize>> =
         language.begins.iter().chain(language.ends).filter_map(|phrase| sentence.find(phrase)).collect();
     let formats: Vec<Range<usize>> = formats.filter_map(|(phrase, _)| sentence.find(phrase)).collect();
-    for (words, place, plain) in headings.iter().copied() {
-        let mut from = 0;
-        while let Some(at) = place_of(sentence, words, from) {
-            from = at + 1;
+    let mut starts: HashMap<&str, Vec<usize>> = HashMap::new();
+    for (words, place, plain) in whole {
+        let starts = starts.entry(&words[0]).or_insert_with(|| starts_of(sentence, &words[0]));
+        for at in starts.iter().copied().filter(|at| is_at(sentence, words, *at)) {
             let range = at..at + words.len();
             let same = found.iter().any(|known| known.words == range);
             let in_format = formats
@@ -162,7 +172,10 @@ fn beside_others(sentence: &Sentence, headings: &[&Named], formats: &[Range<usiz
     let single: Vec<(usize, Place)> = headings
         .iter()
         .filter(|(words, ..)| words.len() == 1)
-        .filter_map(|(words, place, _)| Some((place_of(sentence, words, 0)?, *place)))
+        .filter_map(|(words, place, _)| {
+            let at = starts_of(sentence, &words[0]).into_iter().find(|at| is_at(sentence, words, *at))?;
+            Some((at, *place))
+        })
         .collect();
     // One that has been found so makes the next one sure.
     loop {
@@ -195,28 +208,42 @@ fn words_of(text: &str) -> Vec<String> {
         .collect()
 }
 
-fn place_of(sentence: &Sentence, words: &[String], from: usize) -> Option<usize> {
-    let last = sentence.words.len().checked_sub(words.len())?;
-    (from..=last).find(|at| {
-        sentence.words[*at..].iter().zip(words).enumerate().all(|(number, ((word, _), wanted))| {
-            let last = number + 1 == words.len();
-            // "Dates of birth" are those of the column Date of birth.
-            let of = number == 0 && words.get(1).is_some_and(|next| matches!(next.as_str(), "of" | "de" | "du"));
-            let plural = (last || of) && wanted.len() > 3 && word.strip_suffix('s') == Some(wanted.as_str());
-            let plural =
-                plural || last && word.strip_suffix("es") == Some(wanted.as_str()) && wanted.ends_with(['x', 's', 'h']);
-            let stem = word.strip_suffix("ies").zip(wanted.strip_suffix('y'));
-            let plural = plural || last && wanted.len() > 3 && stem.is_some_and(|(one, other)| one == other);
-            // "Mite counts" are those of the column Mites, and "the queen's colour" the Queen colour.
-            let singular = words.len() == 1 && word.len() > 3 && wanted.strip_suffix('s') == Some(word.as_str());
-            let plural = plural
-                || singular
-                || word.strip_suffix("'s").or_else(|| word.strip_suffix("’s")) == Some(wanted.as_str());
-            let elided =
-                number == 0 && word.strip_prefix("l'").or_else(|| word.strip_prefix("d'")) == Some(wanted.as_str());
-            word == wanted || elided || plural || last && word.strip_suffix("'s") == Some(wanted.as_str())
-        })
-    })
+/// Where the first word of a heading may be, in whatever number or case: many headings begin with the same one.
+fn starts_of(sentence: &Sentence, first: &str) -> Vec<usize> {
+    let mut stem = first.chars();
+    stem.next_back();
+    let may_be = |word: &str| word.starts_with(stem.as_str()) || word.get(2..).is_some_and(|word| word == first);
+    (0..sentence.words.len()).filter(|at| may_be(&sentence.words[*at].0)).collect()
+}
+
+/// Whether the words of a heading are in a sentence at that place.
+fn is_at(sentence: &Sentence, words: &[String], at: usize) -> bool {
+    let pairs = sentence.words[at..].iter().zip(words).enumerate();
+    at + words.len() <= sentence.words.len()
+        && pairs.into_iter().all(|(number, ((word, _), wanted))| is_word(word, wanted, (words, number)))
+}
+
+/// Whether a word of a sentence is the one of a heading at that place, in whatever number or case.
+fn is_word(word: &str, wanted: &str, (words, number): (&[String], usize)) -> bool {
+    if word == wanted {
+        return true;
+    }
+    // Nearly every other word begins otherwise, but for an article: "l'heure" is that of the column Heure.
+    if word.as_bytes().first() != wanted.as_bytes().first() {
+        return number == 0 && ["l'", "d'"].iter().any(|article| word.strip_prefix(article) == Some(wanted));
+    }
+    let is = |stem: Option<&str>| stem == Some(wanted);
+    let (last, long) = (number + 1 == words.len(), wanted.len() > 3);
+    // "Dates of birth" are those of the column Date of birth.
+    let of = number == 0 && words.get(1).is_some_and(|next| matches!(next.as_str(), "of" | "de" | "du"));
+    let plural = (last || of) && long && is(word.strip_suffix('s'))
+        || last && wanted.ends_with(['x', 's', 'h']) && is(word.strip_suffix("es"))
+        || last
+            && long
+            && word.strip_suffix("ies").zip(wanted.strip_suffix('y')).is_some_and(|(one, other)| one == other);
+    // "Mite counts" are those of the column Mites, and "the queen's colour" the Queen colour.
+    let singular = words.len() == 1 && word.len() > 3 && wanted.strip_suffix('s') == Some(word);
+    plural || singular || is(word.strip_suffix("'s").or_else(|| word.strip_suffix("’s")))
 }
 
 /// Whether words that are a heading stand for it.

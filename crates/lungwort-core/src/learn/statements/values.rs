@@ -56,35 +56,38 @@ pub(super) fn of_values(
 
 /// Of several columns that a sentence names, what it says of days is said of those whose headings speak of days, where there are such.
 fn days_of_days(reading: &mut Reading, language: &Language, places: &[Place], draft: &Draft) {
-    let is_day = |place: &Place| has_day(language, &draft.sheets[place.0].columns[place.1].heading);
-    let days: Vec<&Place> = places.iter().filter(|place| is_day(place)).collect();
+    if places.len() < 2 || !reading.claims.iter().any(|claim| claim.key == "type" && claim.value.contains("date")) {
+        return;
+    }
+    let days = days_among(places, language, draft);
     if days.is_empty() || days.len() == places.len() {
         return;
     }
-    let dated = reading.claims.iter().any(|claim| claim.key == "type" && claim.value.contains("date"));
     let of_day = |claim: &Claim| match claim.on {
-        Target::Column(place) => days.contains(&&place),
+        Target::Column(place) => days.contains(&place),
         _ => true,
     };
     let is_of_days = |claim: &Claim| matches!(claim.key, "type" | "date_format" | "min" | "max");
-    reading.claims.retain(|claim| !dated || !is_of_days(claim) || of_day(claim));
+    reading.claims.retain(|claim| !is_of_days(claim) || of_day(claim));
+}
+
+/// Those of some columns whose headings say that their values are days.
+fn days_among(places: &[Place], language: &Language, draft: &Draft) -> Vec<Place> {
+    let is_day = |place: &Place| has_day(language, &draft.sheets[place.0].columns[place.1].heading);
+    places.iter().copied().filter(is_day).collect()
 }
 
 /// `Birth date as 31/12/2015; pupils must be born between…`: a day that is said of a column of something else is said of the column of
 /// days that the sentence before spoke of.
 pub(super) fn days_before(reading: &mut Reading, language: &Language, before: &[Place], draft: &Draft) {
-    let is_day = |place: &Place| has_day(language, &draft.sheets[place.0].columns[place.1].heading);
-    let (Some(day), None) =
-        (before.iter().find(|place| is_day(place)), before.iter().filter(|place| is_day(place)).nth(1))
-    else {
-        return;
-    };
     let assumed =
         |claim: &Claim| claim.key == "type" && claim.value.contains("date") && claim.confidence == Confidence::Confirm;
     let Some(Target::Column(on)) = reading.claims.iter().find(|claim| assumed(claim)).map(|claim| claim.on) else {
         return;
     };
-    if is_day(&on) || on.0 != day.0 {
+    let days = days_among(before, language, draft);
+    let ([day], []) = (days.as_slice(), days_among(&[on], language, draft).as_slice()) else { return };
+    if on.0 != day.0 {
         return;
     }
     for claim in reading.claims.iter_mut().filter(|claim| claim.on == Target::Column(on)) {

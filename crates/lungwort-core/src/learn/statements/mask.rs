@@ -1,0 +1,77 @@
+//! Pieces of a code as they are written: a mask such as `DEP-YYYY-NNN`, letters in quotes or with a sign behind.
+
+use super::sentence::Sentence;
+
+/// The expression for a mask, in which some letters stand for digits: `N`, `#`, `9` and `0` repeated, and the year.
+pub(super) fn masked(text: &str) -> Option<String> {
+    let signs = text.chars().filter(|each| matches!(each, '-' | '/' | '_' | '.')).count();
+    if text.len() < 4 || text.len() > 30 || !text.is_ascii() || text.bytes().any(|byte| byte.is_ascii_lowercase()) {
+        return None;
+    }
+    // Other digits are those of an example.
+    if text.bytes().any(|byte| matches!(byte, b'1'..=b'8')) {
+        return None;
+    }
+    let (mut regex, mut digits, mut literal) = (String::new(), 0, 0);
+    let bytes = text.as_bytes();
+    let mut at = 0;
+    while at < bytes.len() {
+        let each = bytes[at];
+        let run = bytes[at..].iter().take_while(|other| **other == each).count();
+        let is_year = each == b'Y' && run == 4;
+        match each {
+            b'N' | b'#' | b'9' | b'0' if run >= 2 => {
+                regex.push_str(&format!(r"\d{{{run}}}"));
+                digits += run;
+            }
+            b'A' | b'L' if run >= 2 => {
+                regex.push_str(&format!("[A-Z]{{{run}}}"));
+                literal += run;
+            }
+            b'Y' if is_year => {
+                regex.push_str(r"\d{4}");
+                digits += run;
+            }
+            each if each.is_ascii_alphanumeric() || matches!(each, b'-' | b'/' | b'_' | b'.') => {
+                (0..run).for_each(|_| regex.push_str(&regex::escape(char::from(each).to_string().as_str())));
+                literal += run;
+            }
+            _ => return None,
+        }
+        at += run;
+    }
+    // Digits and signs alone are a number, and the letters of days, months and years a date.
+    let mut letters = bytes.iter().filter(|byte| byte.is_ascii_uppercase());
+    let of_days = letters.all(|byte| matches!(byte, b'D' | b'M' | b'Y' | b'H' | b'S'));
+    let letters = !of_days || !bytes.iter().any(|byte| matches!(byte, b'Y' | b'H'));
+    (digits >= 2 && literal >= 1 && (signs > 0 || digits >= 3) && letters).then_some(regex)
+}
+
+/// A piece of a code at a word, as it stands: in quotes, or with the signs behind it; and the word behind it.
+pub(super) fn literal(sentence: &Sentence, at: usize) -> Option<(String, usize)> {
+    let (_, place) = sentence.words.get(at)?;
+    let before = sentence.text[..place.start].chars().next_back();
+    let rest = &sentence.text[place.start..];
+    let next =
+        |end: usize| sentence.words.iter().position(|(_, other)| other.start >= end).unwrap_or(sentence.words.len());
+    if let Some(open) = before.filter(|each| matches!(each, '"' | '\'' | '“' | '‘' | '„' | '«')) {
+        let close = match open {
+            '“' | '„' => ['”', '“'],
+            '‘' => ['’', '‘'],
+            '«' => ['»', '»'],
+            same => [same, same],
+        };
+        let text = &rest[..rest.find(close)?];
+        return (text.len() <= 12).then(|| (text.to_owned(), next(place.start + text.len())));
+    }
+    let is_part = |each: &char| each.is_alphanumeric() || matches!(each, '-' | '/' | '_');
+    let text: String = rest.chars().take_while(is_part).collect();
+    let text = text.trim_end_matches('/').to_owned();
+    (!text.is_empty() && text.len() <= 12).then(|| (text.clone(), next(place.start + text.len())))
+}
+
+/// Whether a word among others is a part of a code: capitals with a sign behind them.
+pub(super) fn looks_like_part(text: &str) -> bool {
+    let capitals = text.chars().any(|each| each.is_ascii_uppercase()) && !text.chars().any(char::is_lowercase);
+    capitals && text.ends_with(['-', '/', '_'])
+}
