@@ -7,7 +7,7 @@
 #![no_main]
 
 #[allow(dead_code)]
-#[path = "../../crates/lungwort-core/tests/fuzz/targets.rs"]
+#[path = "../../crates/lungwort-learn/tests/fuzz/targets.rs"]
 mod targets;
 
 libfuzzer_sys::fuzz_target!(|bytes: &[u8]| targets::shapes(bytes));

@@ -53,7 +53,6 @@ pub mod condition;
 pub mod encoding;
 pub mod finding;
 pub mod intake;
-pub mod learn;
 pub mod limits;
 pub mod lint;
 pub mod preview;

@@ -39,7 +39,7 @@ mod set;
 mod source;
 pub(crate) mod spoilt;
 pub mod standard;
-pub(crate) mod toml_text;
+pub mod toml_text;
 pub mod written;
 mod written_values;
 
@@ -49,8 +49,9 @@ pub(crate) use guide_examples::{known_values, written as written_value};
 pub use mistake::{Level, Mistake, Mistakes};
 pub use model::{Column, ColumnType, Rule, RuleForm, Rulebook, Sheet};
 pub use open::{Loaded, load, load_text, load_with, text_of};
-pub(crate) use parts::KINDS as PART_KINDS;
-pub(crate) use phrases::{capital, listed};
+pub use parts::{KINDS as PART_KINDS, PartKind};
+pub(crate) use phrases::capital;
+pub use phrases::listed;
 pub use written::schema;
 
 /// The ending of a rulebook's file name.

@@ -15,7 +15,7 @@ use super::written::{
 use crate::finding::ranges::thousands;
 
 /// A kind of part that is read back.
-pub(crate) struct PartKind {
+pub struct PartKind {
     /// Its key.
     pub key: &'static str,
     /// Whether a sheet may have several, each a table of its own.
@@ -25,7 +25,7 @@ pub(crate) struct PartKind {
 }
 
 /// The kinds of part that are read back.
-pub(crate) const KINDS: &[PartKind] = &[
+pub const KINDS: &[PartKind] = &[
     PartKind { key: "key", several: false, reads: is_a::<Vec<String>> },
     PartKind { key: "max_rows", several: false, reads: is_a::<u64> },
     PartKind { key: "max_groups", several: false, reads: is_a::<WrittenGroupLimit> },

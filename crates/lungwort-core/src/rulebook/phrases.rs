@@ -48,7 +48,7 @@ pub fn length_words(length: &Length) -> String {
 }
 
 /// `A, B and C`
-pub(crate) fn listed(names: &[String], last: &str) -> String {
+pub fn listed(names: &[String], last: &str) -> String {
     match names {
         [] => String::new(),
         [one] => one.clone(),

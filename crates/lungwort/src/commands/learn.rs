@@ -6,9 +6,9 @@ use std::path::{Path, PathBuf};
 use anyhow::{Context, Result, bail};
 use clap::Args;
 use lungwort_core::cell::shown::{self, quoted_argument};
-use lungwort_core::learn::draft::{Confidence, Draft, DraftColumn, DraftRule, Unread};
+use lungwort_learn::draft::{Confidence, Draft, DraftColumn, DraftRule, Unread};
 use lungwort_core::rulebook::questions::questions as open_questions;
-use lungwort_core::learn::{self, Hints, Learned};
+use lungwort_learn::{self as learn, Hints, Learned};
 use lungwort_core::rulebook::{self, ENDING};
 
 use crate::Verdict;

@@ -3,7 +3,7 @@
 use super::super::compiler::{Columns, Compiler};
 use super::super::model::{ColumnType, Pattern};
 use super::super::written::{WrittenPatterns, WrittenSheet};
-use super::{ALL, KeyPlaces};
+use super::KeyPlaces;
 use crate::condition::Condition;
 
 /// A column being compiled.
@@ -36,7 +36,7 @@ impl Compiling<'_> {
 
     /// Where its keys are.
     pub fn key_places(&self) -> KeyPlaces {
-        let keys = ALL.iter().flat_map(|property| property.keys()).copied();
+        let keys = super::keys();
         let source = &self.compiler.source;
         let found = source.find_keys(&self.path, keys);
         KeyPlaces { places: found.map(|(key, span)| (key, span.clone(), source.line_of(span.start))).collect() }

@@ -60,6 +60,11 @@ pub(crate) trait Property: Sync {
     }
 }
 
+/// The keys of all properties, in the order in which a rulebook writes them.
+pub fn keys() -> impl Iterator<Item = &'static str> {
+    ALL.iter().flat_map(|property| property.keys()).copied()
+}
+
 /// What is required now and was not before, and the reverse.
 pub(super) fn compare_by_words(before: Vec<String>, after: Vec<String>, heading: &str, changes: &mut Changes) {
     let gained: Vec<&String> = after.iter().filter(|phrase| !before.contains(phrase)).collect();

@@ -8,7 +8,7 @@ use crate::rulebook::compare::compare;
 use crate::rulebook::{Rulebook, load_text};
 
 fn keys() -> BTreeSet<&'static str> {
-    ALL.iter().flat_map(|property| property.keys()).copied().collect()
+    super::keys().collect()
 }
 
 #[test]

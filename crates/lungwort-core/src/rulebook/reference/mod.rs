@@ -17,10 +17,10 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
 pub use age::Age;
-pub(crate) use read::read;
+pub use read::read;
 pub use table::Table;
 pub(super) use table::place_of;
-pub(crate) use wanted::Wanted;
+pub use wanted::Wanted;
 
 use super::written::WrittenBound;
 

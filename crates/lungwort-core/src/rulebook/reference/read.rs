@@ -12,8 +12,12 @@ use crate::intake::{Chunk, ReadOptions, Rows, Source};
 /// Rows in which the headings are looked for.
 const TOP: usize = 30;
 
-/// Reads the files of a list, one after the other. The error is why they cannot be used.
-pub(crate) fn read(files: &[PathBuf], written: &WrittenReference, wanted: &Wanted) -> Result<Table, String> {
+/// Reads the files of a list, one after the other.
+///
+/// # Errors
+///
+/// Why they cannot be used, in words: a file that cannot be opened, headings that it lacks, rows beyond what a list may have.
+pub fn read(files: &[PathBuf], written: &WrittenReference, wanted: &Wanted) -> Result<Table, String> {
     let mut table: Option<Table> = None;
     for file in files {
         let of_file = |why: String| match files {

@@ -7,7 +7,7 @@ use crate::rulebook::written::{WrittenAllowed, WrittenRulebook};
 
 /// The columns of a list that are looked in.
 #[derive(Debug, Clone, Default)]
-pub(crate) struct Wanted {
+pub struct Wanted {
     /// Headings, or names that stand for them.
     pub names: HashSet<String>,
     /// Whether the first column is wanted, whatever it is called.

@@ -1,0 +1,214 @@
+//! Sheets that hold the codes of a column: joined to it by their name, by their heading, or by a sentence that names both.
+
+use super::choices::{self, Choices};
+use super::draft::{Confidence, Draft};
+use super::names::plain_name;
+use super::source::{Template, TemplateSheet};
+use super::statements;
+use lungwort_core::cell::fold::fold;
+
+/// Rows in which the headings of lists are looked for.
+const LEAD: u64 = 10;
+/// Words of titles that say that a list follows.
+const LIST_WORDS: &[&str] = &["code", "codes", "list", "values", "options", "choices", "liste", "valeurs", "werte"];
+/// Codes at least, and their longest.
+const LEAST: usize = 2;
+const LONGEST: usize = 60;
+
+/// Gives columns without a list the sheets that hold one for them. `is_entry` says which sheets are to be filled.
+pub(super) fn learn(template: &Template, is_entry: &dyn Fn(usize) -> bool, draft: &mut Draft) {
+    for (_, sheet) in template.sheets.iter().enumerate().filter(|(at, sheet)| !is_entry(*at) && !sheet.name.is_empty())
+    {
+        for (choices, heading) in lists_of(sheet, draft) {
+            // A table that goes through the columns holds no codes.
+            if names_columns(&choices, draft) {
+                continue;
+            }
+            for (number, column) in wanted_by(template, sheet, &heading, draft) {
+                let (value, note) = choices::allowed(&choices, draft);
+                let of = &mut draft.sheets[number].columns[column];
+                of.values = choices.values.iter().map(|(code, _)| code.clone()).collect();
+                let hidden = if sheet.hidden { "hidden " } else { "" };
+                of.lines.set("allowed", value, format!("the {hidden}sheet {}{note}", sheet.name), Confidence::Known);
+            }
+        }
+    }
+}
+
+/// Whether a list is one of the columns themselves.
+fn names_columns(choices: &Choices, draft: &Draft) -> bool {
+    let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
+    let headings: std::collections::HashSet<String> = columns.map(|column| fold(&column.heading)).collect();
+    let named = choices.values.iter().filter(|(code, _)| headings.contains(&fold(code))).count();
+    named >= 2 && named * 2 >= choices.values.len()
+}
+
+/// The lists of a sheet: one, or several side by side.
+fn lists_of(sheet: &TemplateSheet, draft: &Draft) -> Vec<(Choices, String)> {
+    match side_by_side(sheet) {
+        lists if lists.is_empty() => list_of(sheet).map(|list| with_first(list, sheet, draft)).into_iter().collect(),
+        lists => lists,
+    }
+}
+
+/// Whether several lists are side by side on a sheet: it is none to be filled.
+pub(super) fn has_several(sheet: &TemplateSheet) -> bool {
+    !side_by_side(sheet).is_empty()
+}
+
+/// Lists side by side, each with its title: under titles in one row, or with the same headings again and again.
+fn side_by_side(sheet: &TemplateSheet) -> Vec<(Choices, String)> {
+    let Some(first) = (1..=sheet.last_row().min(LEAD)).find(|row| sheet.row(*row).len() >= 2) else {
+        return Vec::new();
+    };
+    let (head, below) = (sheet.row(first), sheet.row(first + 1));
+    let repeats = |row: &[(usize, &str)]| {
+        let folded: Vec<String> = row.iter().map(|(_, text)| fold(text)).collect();
+        (1..=folded.len() / 2)
+            .find(|each| folded.len().is_multiple_of(*each) && folded.chunks(*each).all(|set| set == &folded[..*each]))
+    };
+    // The row of titles, the row of headings, and the columns at which the lists begin.
+    let (titles, headings, begins): (Vec<(usize, String)>, u64, Vec<usize>) = match (repeats(&head), repeats(&below)) {
+        (_, Some(each)) if head.len() < below.len() => {
+            let begins: Vec<usize> = below.iter().step_by(each).map(|(column, _)| *column).collect();
+            (head.iter().map(|(column, text)| (*column, (*text).to_owned())).collect(), first + 1, begins)
+        }
+        (None, _) => {
+            let named = head.iter().filter(|(_, text)| is_title(text)).count();
+            let begins: Vec<usize> = head.iter().map(|(column, _)| *column).collect();
+            if named < 2 || named < head.len() {
+                return Vec::new();
+            }
+            (head.iter().map(|(column, text)| (*column, (*text).to_owned())).collect(), first, begins)
+        }
+        _ => return Vec::new(),
+    };
+    if begins.len() < 2 {
+        return Vec::new();
+    }
+    let mut found = Vec::new();
+    for (at, begin) in begins.iter().enumerate() {
+        let end = begins.get(at + 1).copied().unwrap_or(usize::MAX);
+        let title = titles.iter().rev().find(|(column, _)| *column <= *begin).map(|(_, text)| text.clone());
+        let meaning = (*begin + 1 < end).then_some(begin + 1);
+        let Some(values) = values_of(sheet, headings + 1, *begin, meaning).filter(|values| values.len() >= LEAST)
+        else {
+            return Vec::new();
+        };
+        let listed_at = Some((sheet.name.clone(), sheet.text(headings, *begin).to_owned(), headings));
+        // A heading that others have too does not name the column of a list.
+        let listed_at = listed_at.filter(|_| repeats(&sheet.row(headings)).is_none());
+        found.push((Choices { values, listed_at, source: String::new() }, title.unwrap_or_default()));
+    }
+    found
+}
+
+/// Whether a heading is the title of a list.
+fn is_title(text: &str) -> bool {
+    let folded = text.to_lowercase();
+    folded.split_whitespace().count() > 1
+        && LIST_WORDS.iter().any(|word| folded.split_whitespace().any(|part| part == *word))
+}
+
+/// Whether a sheet holds codes.
+pub(super) fn is_list(sheet: &TemplateSheet) -> bool {
+    list_of(sheet).is_some()
+}
+
+/// The codes of a sheet with what they mean, and what stands over them; `None` where it is no list.
+fn list_of(sheet: &TemplateSheet) -> Option<(Choices, String)> {
+    let first = (1..=sheet.last_row()).find(|row| !sheet.row(*row).is_empty())?;
+    let head = sheet.row(first);
+    // A title over the headings stands alone in its row.
+    let below = sheet.row(first + 1);
+    let first = if head.len() == 1 && below.len() > 1 { first + 1 } else { first };
+    let head = sheet.row(first);
+    let column = head.first()?.0;
+    if head.len() > 4 || head.iter().any(|(_, text)| text.len() > LONGEST) {
+        return None;
+    }
+    let meaning = head.get(1).map(|(column, _)| *column);
+    let values = values_of(sheet, first + 1, column, meaning)?;
+    let heading = sheet.text(first, column).to_owned();
+    let listed_at = Some((sheet.name.clone(), heading.clone(), first));
+    (values.len() >= LEAST).then(|| (Choices { values, listed_at, source: String::new() }, heading))
+}
+
+/// A list of one column of which the first cell is no heading: it is a value as the others.
+fn with_first((mut choices, heading): (Choices, String), sheet: &TemplateSheet, draft: &Draft) -> (Choices, String) {
+    let single = (1..=sheet.last_row()).all(|row| sheet.row(row).len() <= 1);
+    let folded = fold(&heading);
+    let related = |text: &str| {
+        let text = fold(text);
+        text.contains(&folded)
+            || folded.contains(&text)
+            || folded.strip_suffix('y').is_some_and(|stem| text.starts_with(stem))
+    };
+    let words: Vec<String> = heading.split_whitespace().map(str::to_lowercase).collect();
+    let names = words.iter().any(|word| LIST_WORDS.contains(&word.as_str()) || word == "name");
+    let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
+    let is_heading = names || related(&sheet.name) || columns.into_iter().any(|column| related(&column.heading));
+    if single && !is_heading && !choices.values.iter().any(|(code, _)| *code == heading) {
+        choices.values.insert(0, (heading.clone(), None));
+        choices.listed_at = None;
+        return (choices, String::new());
+    }
+    (choices, heading)
+}
+
+/// The codes in a column from a row on, with what they mean; `None` where something among them is none.
+fn values_of(
+    sheet: &TemplateSheet,
+    from: u64,
+    column: usize,
+    meaning: Option<usize>,
+) -> Option<Vec<(String, Option<String>)>> {
+    let mut values: Vec<(String, Option<String>)> = Vec::new();
+    for row in from..=sheet.last_row() {
+        let code = sheet.text(row, column);
+        if code.is_empty() {
+            continue;
+        }
+        if code.len() > LONGEST || code.split_whitespace().count() > 5 || code.ends_with(['.', ':']) {
+            return None;
+        }
+        let means = meaning.map(|column| sheet.text(row, column)).filter(|text| !text.is_empty()).map(str::to_owned);
+        if !values.iter().any(|(known, _)| known == code) {
+            values.push((code.to_owned(), means));
+        }
+    }
+    Some(values)
+}
+
+/// The columns that a list is for.
+fn wanted_by(template: &Template, sheet: &TemplateSheet, heading: &str, draft: &Draft) -> Vec<(usize, usize)> {
+    // "Habitat codes" is the list of the column Habitat.
+    let bare = |text: &str| {
+        let words: Vec<&str> = text.split_whitespace().collect();
+        let end = words.iter().rposition(|word| !LIST_WORDS.contains(&word.to_lowercase().as_str()));
+        fold(&words[..end.map_or(0, |end| end + 1)].join(" "))
+    };
+    let same = |one: &str, other: &str| {
+        let (one, other) = (if fold(one) == bare(one) { fold(one) } else { bare(one) }, bare(other));
+        let plural = |one: &str, other: &str| {
+            one.strip_suffix("es") == Some(other)
+                || one.strip_suffix('s') == Some(other)
+                || one.strip_suffix("ies").is_some_and(|stem| other.strip_suffix('y') == Some(stem))
+        };
+        !one.is_empty() && (one == other || plural(&one, &other) || plural(&other, &one))
+    };
+    let mut found = Vec::new();
+    for (number, drafted) in draft.sheets.iter().enumerate() {
+        for (column, of) in drafted.columns.iter().enumerate().filter(|(_, of)| !of.lines.has("allowed")) {
+            let name = plain_name(&of.heading).replace('_', " ");
+            if same(&name, &sheet.name) || same(&name, heading) {
+                found.push((number, column));
+            }
+        }
+    }
+    if found.is_empty() {
+        found = statements::sheets::columns_named_with(template, &sheet.name, draft);
+        found.retain(|(number, column)| !draft.sheets[*number].columns[*column].lines.has("allowed"));
+    }
+    found
+}

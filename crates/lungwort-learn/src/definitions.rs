@@ -1,0 +1,396 @@
+//! A sheet that defines the columns: its first column names the headings, the others say what each is.
+
+use std::sync::LazyLock;
+
+use regex::Regex;
+
+use super::draft::{Confidence, DraftColumn, DraftRule, DraftSheet};
+use super::marks::{place, word_in};
+use super::source::TemplateSheet;
+use lungwort_core::cell::fold::fold;
+use lungwort_core::rulebook::toml_text::{key, list, quoted};
+use lungwort_core::rulebook::{PART_KINDS, property};
+
+/// A length in words, such as `Text (40)`.
+static SIZED: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"(?:text|string|char|varchar|alphanumeric|characters?)[^0-9]{0,12}([0-9]{1,5})").ok());
+
+/// A date pattern.
+static DATE_PATTERN: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r"\b(?:dd?|mm?m?m?|yyyy|yy)([/.\- ])(?:dd?|mm?m?m?)([/.\- ])(?:dd?|yyyy|yy)(?: hh:mm(?::ss)?)?").ok()
+});
+
+/// What a column of the definitions tells.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Tells {
+    Required,
+    Help,
+    Format,
+    Length,
+    Example,
+    Values,
+    Name,
+    NamedFormat,
+    Pattern,
+    PatternWords,
+    Takes,
+    Places,
+    More,
+}
+
+fn tells(heading: &str) -> Option<Tells> {
+    let lower = heading.to_lowercase();
+    let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));
+    match lower.trim() {
+        "name" | "technical name" | "field name" | "variable" => return Some(Tells::Name),
+        "named format" => return Some(Tells::NamedFormat),
+        "pattern" | "regex" | "regular expression" => return Some(Tells::Pattern),
+        "pattern in words" => return Some(Tells::PatternWords),
+        "places" | "decimal places" | "decimals" => return Some(Tells::Places),
+        "accepts" | "takes" => return Some(Tells::Takes),
+        "more" => return Some(Tells::More),
+        _ => {}
+    }
+    if has(&["length", "size", "characters", "max"]) {
+        Some(Tells::Length)
+    } else if has(&["example", "sample"]) {
+        Some(Tells::Example)
+    } else if has(&["allowed", "permitted", "valid", "values", "code", "list", "options"]) {
+        Some(Tells::Values)
+    } else if has(&["required", "mandatory", "obligat", "compulsory", "optional", "must", "needed"]) {
+        Some(Tells::Required)
+    } else if has(&["format", "type", "content"]) {
+        Some(Tells::Format)
+    } else if has(&[
+        "description",
+        "definition",
+        "notes",
+        "guidance",
+        "explanation",
+        "meaning",
+        "help",
+        "comment",
+        "remark",
+        "rule",
+        "instruction",
+        "what",
+    ]) {
+        Some(Tells::Help)
+    } else {
+        None
+    }
+}
+
+/// Learns from a sheet if it defines the columns; returns whether it does.
+pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn]) -> bool {
+    let names: Vec<String> = columns.iter().map(|column| fold(&column.heading)).collect();
+    // The column of the sheet in which most headings stand.
+    let mut hits: std::collections::BTreeMap<usize, Vec<(u64, usize)>> = std::collections::BTreeMap::new();
+    for cell in &sheet.full.cells {
+        let folded = fold(&cell.text);
+        if let Some(at) = names.iter().position(|name| *name == folded && !name.is_empty()) {
+            let known = hits.entry(cell.column).or_default();
+            if !known.iter().any(|(row, column)| *row == cell.row || *column == at) {
+                known.push((cell.row, at));
+            }
+        }
+    }
+    let Some((name_column, rows)) = hits.into_iter().max_by_key(|(_, rows)| rows.len()) else { return false };
+    if rows.len() < 3.min(columns.len()) || rows.len() * 2 < columns.len() {
+        return false;
+    }
+    let first = rows.iter().map(|(row, _)| *row).min().unwrap_or(1);
+    let Some(header) = (1..first).rev().find(|row| sheet.row(*row).len() > 1) else { return false };
+    let kinds: Vec<(usize, Tells)> = sheet
+        .row(header)
+        .into_iter()
+        .filter(|(at, _)| *at != name_column)
+        .filter_map(|(at, text)| Some((at, tells(text)?)))
+        .collect();
+    if kinds.is_empty() {
+        return false;
+    }
+    for (row, at) in rows {
+        for (field, kind) in &kinds {
+            let text = sheet.text(row, *field);
+            if !text.is_empty() && !matches!(text, "-" | "n/a" | "N/A") {
+                take(*kind, text, &place(sheet, row, *field), columns[at]);
+            }
+        }
+    }
+    true
+}
+
+/// Whether a sheet is a guide that was made from a rulebook: it says all of it in a form for programs.
+pub fn is_made_guide(sheet: &TemplateSheet) -> bool {
+    let has = |row: u64, wanted: &str| sheet.row(row).iter().any(|(_, text)| *text == wanted);
+    (1..=sheet.last_row().min(60)).any(|row| ["Accepts", "Named format", "More"].iter().all(|wanted| has(row, wanted)))
+}
+
+/// Learns what a guide says of a sheet beside its columns, as a rulebook writes it. `others` are the names of all sheets: a
+/// guide of several goes through them one after the other.
+pub fn learn_parts(guide: &TemplateSheet, others: &[String], sheet: &mut DraftSheet) {
+    let mut about: Option<&str> = None;
+    for cell in &guide.full.cells {
+        let text = cell.text.trim();
+        if let Some(name) = text.strip_prefix("Sheet ").filter(|name| others.iter().any(|other| other == name)) {
+            about = Some(name);
+        }
+        let Some((key, value)) = text.split_once(" = ").filter(|_| about.is_none_or(|name| name == sheet.name)) else {
+            continue;
+        };
+        let Some(kind) = PART_KINDS.iter().find(|kind| kind.key == key && (kind.reads)(value)) else { continue };
+        let source = place(guide, cell.row, cell.column);
+        if kind.several {
+            let table = toml::from_str::<toml::Table>(text).ok().and_then(|mut table| table.remove(key));
+            let lines = table.as_ref().and_then(toml::Value::as_table).into_iter().flatten();
+            let lines = lines.map(|(key, value)| (key.clone().into(), value.to_string())).collect();
+            sheet.rules.push(DraftRule { kind: kind.key, lines, source, confidence: Confidence::Known });
+        } else {
+            sheet.lines.set(kind.key, value, source, Confidence::Known);
+        }
+    }
+}
+
+fn take(kind: Tells, text: &str, at: &str, column: &mut DraftColumn) {
+    let lines = &mut column.lines;
+    match kind {
+        Tells::Required => required(text, at, column),
+        Tells::Help => lines.set("help", quoted(&text.replace('\n', " ")), at, Confidence::Known),
+        Tells::Example => lines.set("example", quoted(text), at, Confidence::Known),
+        Tells::Length => length(text, at, column),
+        Tells::Format => format(text, at, column),
+        Tells::Values => values(text, at, column),
+        Tells::Name => column.name = text.to_owned(),
+        Tells::NamedFormat => lines.set("format", quoted(text), at, Confidence::Known),
+        Tells::Pattern => lines.set("pattern", quoted(text), at, Confidence::Known),
+        Tells::PatternWords => with_words(text, column),
+        Tells::Places => {
+            if let Some(places) = number_in(text) {
+                lines.set("places", places.to_string(), at, Confidence::Known);
+            }
+        }
+        Tells::Takes => only_what_it_takes(text, column),
+        Tells::More => more(text, at, column),
+    }
+}
+
+fn required(text: &str, at: &str, column: &mut DraftColumn) {
+    let folded = fold(text);
+    let yes = matches!(folded.as_str(), "yes" | "y" | "m" | "r" | "x" | "true" | "always" | "1")
+        || word_in(text) == Some(true);
+    if yes || text == "\u{2713}" || text == "\u{2714}" {
+        column.lines.set("required", "true", format!("{at} says {text}"), Confidence::Known);
+    } else if folded.len() > 12 && (folded.contains("if") || folded.contains("when") || folded.contains("where")) {
+        let said = format!("{at} says: {text}");
+        column.lines.set("required_when", "\"… = '…'\"", said, Confidence::Suggested);
+    }
+}
+
+/// Words beside a pattern.
+fn with_words(text: &str, column: &mut DraftColumn) {
+    if let Some(line) = column.lines.0.iter_mut().find(|line| line.key == "pattern" && !line.value.starts_with('{')) {
+        line.value = format!("{{ regex = {}, words = {} }}", line.value, quoted(text));
+    }
+}
+
+/// A message that only says what the column takes is no help of its own.
+fn only_what_it_takes(text: &str, column: &mut DraftColumn) {
+    let help = column.lines.get("help").map(|line| fold(&line.value));
+    let takes = fold(text);
+    if help.is_some_and(|help| !help.is_empty() && (takes.starts_with(&help) || help.starts_with(&takes))) {
+        column.lines.remove("help");
+    }
+}
+
+/// `key = value`, one a line, as the rulebook writes it: more exact than a drop-down or a note can be.
+fn more(text: &str, at: &str, column: &mut DraftColumn) {
+    for line in text.lines() {
+        let Some((name, value)) = line.split_once(" = ") else { continue };
+        let known = property::keys().find(|key| *key == name.trim());
+        if let Some(known) = known.filter(|_| toml::from_str::<toml::Table>(line).is_ok()) {
+            column.lines.remove(known);
+            column.lines.set(known, value.trim(), at, Confidence::Known);
+        }
+    }
+}
+
+/// The first whole number in a text.
+fn number_in(text: &str) -> Option<u64> {
+    let digits: String = text
+        .chars()
+        .skip_while(|each| !each.is_ascii_digit())
+        .take_while(|each| each.is_ascii_digit() || *each == ',')
+        .collect();
+    digits.replace(',', "").parse().ok()
+}
+
+fn length(text: &str, at: &str, column: &mut DraftColumn) {
+    let lower = text.to_lowercase();
+    let Some(most) = number_in(text).filter(|most| *most > 0) else { return };
+    let unit = if lower.contains("byte") { ", in = \"bytes\"" } else { "" };
+    let exact = lower.contains("exactly");
+    let both = lower.split_once(" to ").and_then(|(min, max)| Some((number_in(min)?, number_in(max)?)));
+    let value = if let Some((min, max)) = both {
+        format!("{{ min = {min}, max = {max}{unit} }}")
+    } else if lower.contains("at least") {
+        format!("{{ min = {most}{unit} }}")
+    } else if exact {
+        format!("{{ exactly = {most}{unit} }}")
+    } else {
+        format!("{{ max = {most}{unit} }}")
+    };
+    column.lines.set("length", value, format!("{at} says {text}"), Confidence::Known);
+}
+
+/// `Date (dd/mm/yyyy)`, `Text(40)`, `Whole number`, `Email`.
+fn format(text: &str, at: &str, column: &mut DraftColumn) {
+    let lower = text.to_lowercase();
+    let source = format!("{at} says {}", text.replace('\n', " "));
+    let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));
+    if let Some(date_pattern) = date_pattern_in(&lower) {
+        let kind = if date_pattern.contains("hh") { "datetime" } else { "date" };
+        column.lines.set("type", quoted(kind), source.clone(), Confidence::Known);
+        column.lines.set("date_format", quoted(&date_pattern), source, Confidence::Known);
+        return;
+    }
+    let kind = if has(&["datetime", "date and time", "timestamp"]) {
+        Some("datetime")
+    } else if has(&["date"]) {
+        Some("date")
+    } else if lower.starts_with("time") {
+        Some("time")
+    } else if has(&["whole", "integer"]) {
+        Some("whole")
+    } else if has(&["decimal", "number", "numeric", "float", "amount"]) {
+        Some("decimal")
+    } else if has(&["yes/no", "y/n", "yes_no", "boolean", "true/false"]) {
+        Some("yes_no")
+    } else {
+        None
+    };
+    // `Decimal (2)`
+    if kind == Some("decimal")
+        && let Some((_, inside)) = lower.split_once('(')
+        && let Some(places) = number_in(inside).filter(|places| *places <= 12)
+        && !inside.contains([',', '.'])
+    {
+        column.lines.set("places", places.to_string(), source.clone(), Confidence::Confirm);
+    }
+    if let Some(kind) = kind {
+        let confidence =
+            if kind == "decimal" && !lower.contains("decimal") { Confidence::Confirm } else { Confidence::Known };
+        column.lines.set("type", quoted(kind), source.clone(), confidence);
+    }
+    for (word, name) in [
+        ("email", "email"),
+        ("e-mail", "email"),
+        ("e.164", "phone"),
+        ("orcid", "orcid"),
+        ("iban", "iban"),
+        ("isbn", "isbn"),
+        ("uuid", "uuid"),
+    ] {
+        if has(&[word]) && lungwort_core::cell::format::Format::named(name).is_some() {
+            column.lines.set("format", quoted(name), source.clone(), Confidence::Confirm);
+        }
+    }
+    if let Some(most) = SIZED.as_ref().and_then(|sized| Some(sized.captures(&lower)?.get(1)?.as_str().to_owned())) {
+        column.lines.set("length", format!("{{ max = {most} }}"), source, Confidence::Known);
+    }
+}
+
+/// A date pattern in a text.
+pub fn date_pattern_in(lower: &str) -> Option<String> {
+    let found = DATE_PATTERN.as_ref()?.find(lower)?.as_str();
+    lungwort_core::cell::date::DatePattern::compile(found).ok().map(|_| found.to_owned())
+}
+
+/// `1-9999`, `0.5 to 20`
+fn range_in(text: &str) -> Option<(String, String)> {
+    static RANGE: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(
+            r"^\s*(?:from |between )?(-?[0-9]+(?:\.[0-9]+)?)\s*(?:-|–|to|\.\.|and)\s*([0-9]+(?:\.[0-9]+)?)\s*%?\s*$",
+        )
+        .ok()
+    });
+    let found = RANGE.as_ref()?.captures(text)?;
+    let (least, most) = (found.get(1)?.as_str(), found.get(2)?.as_str());
+    let ascends = least.parse::<f64>().ok()? < most.parse::<f64>().ok()?;
+    // Digits with a zero before them are parts of a code.
+    let plain = |text: &str| text == "0" || text.starts_with("0.") || !text.starts_with('0');
+    (ascends && plain(least) && plain(most)).then(|| (least.to_owned(), most.to_owned()))
+}
+
+/// `W, C or U`; `W = wild; C = cultivated`.
+fn values(text: &str, at: &str, column: &mut DraftColumn) {
+    let source = format!("{at} lists them");
+    if let Some((least, most)) = range_in(text) {
+        column.lines.set("min", least, format!("{at} says {text}"), Confidence::Known);
+        column.lines.set("max", most, format!("{at} says {text}"), Confidence::Known);
+        return;
+    }
+    let parts: Vec<&str> = text
+        .split(['\n', ';'])
+        .flat_map(|part| if text.contains(['\n', ';']) { vec![part] } else { part.split(',').collect() })
+        .map(str::trim)
+        .filter(|part| !part.is_empty())
+        .collect();
+    let pairs: Vec<(&str, &str)> = parts
+        .iter()
+        .filter_map(|part| {
+            part.split_once(" = ")
+                .or_else(|| part.split_once('='))
+                .or_else(|| part.split_once(": "))
+                .or_else(|| part.split_once(" - "))
+        })
+        .collect();
+    if parts.len() >= 2 && pairs.len() == parts.len() {
+        let pairs = pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code.trim()), quoted(meaning.trim())));
+        column.lines.set(
+            "allowed",
+            format!("{{ {} }}", pairs.collect::<Vec<_>>().join(", ")),
+            source,
+            Confidence::Confirm,
+        );
+        return;
+    }
+    let words: Vec<String> = parts
+        .iter()
+        .flat_map(|part| part.split(" or "))
+        .map(|part| part.trim().trim_start_matches("or ").to_owned())
+        .filter(|part| !part.is_empty())
+        .collect();
+    if words.len() >= 2 && words.iter().all(|word| word.chars().count() <= 30 && word.split(' ').count() <= 3) {
+        column.lines.set("allowed", list(&words), source, Confidence::Confirm);
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn drafted(kind: Tells, text: &str) -> Vec<(&'static str, String)> {
+        let mut column = DraftColumn::default();
+        take(kind, text, "Fields!C4", &mut column);
+        column.lines.0.into_iter().map(|line| (line.key, line.value)).collect()
+    }
+
+    #[test]
+    fn formats_in_words_are_understood() {
+        assert_eq!(
+            drafted(Tells::Format, "Date (DD/MM/YYYY)"),
+            [("type", "\"date\"".into()), ("date_format", "\"dd/mm/yyyy\"".into())]
+        );
+        assert_eq!(drafted(Tells::Format, "Text, up to 40 characters"), [("length", "{ max = 40 }".into())]);
+        assert_eq!(drafted(Tells::Format, "Whole number"), [("type", "\"whole\"".into())]);
+        assert_eq!(drafted(Tells::Length, "120 bytes"), [("length", "{ max = 120, in = \"bytes\" }".into())]);
+        assert_eq!(drafted(Tells::Values, "W, C or U"), [("allowed", "[\"W\", \"C\", \"U\"]".into())]);
+        assert_eq!(
+            drafted(Tells::Values, "W = wild; C = cultivated"),
+            [("allowed", "{ W = \"wild\", C = \"cultivated\" }".into())]
+        );
+        assert_eq!(drafted(Tells::Required, "Mandatory"), [("required", "true".into())]);
+        assert!(drafted(Tells::Required, "Optional").is_empty());
+    }
+}

@@ -1,0 +1,97 @@
+//! What rows are known by, and the keys of the template's own sample rows.
+
+use super::draft::{Confidence, Draft, DraftColumn, DraftSheet};
+use super::source::Template;
+use super::{Entry, names};
+use lungwort_core::rulebook::toml_text::{list, quoted};
+
+/// Words of headings that identify, the surest first.
+const IDENTIFYING: &[&[&str]] = &[
+    &["id", "identifier", "sku", "key", "uuid", "barcode"],
+    &["number", "no", "nr", "nummer", "code", "reference", "ref", "numero"],
+    &["accession", "lot", "sample", "request", "batch", "order", "item", "article", "probe", "lieferung"],
+    &["name", "title", "nom"],
+];
+/// Words of headings that never identify a row.
+const NEVER: &[&str] = &[
+    "country", "place", "site", "region", "town", "city", "state", "date", "day", "year", "phone", "email", "fax",
+    "postcode", "zip", "post", "tax", "vat", "bank", "type", "kind", "unit", "status", "remarks", "notes",
+];
+
+/// Whether a heading is that of a column that identifies a row.
+pub(super) fn identifies(heading: &str) -> bool {
+    let name = names::plain_name(heading);
+    let has = |words: &[&str]| name.split('_').any(|word| words.contains(&word));
+    IDENTIFYING[..3].iter().any(|group| has(group)) && !has(NEVER)
+}
+
+/// The column that rows are known by: one that identifies, whose values differ where that is known.
+pub(super) fn key(sheet: &mut DraftSheet) {
+    if sheet.is_form {
+        return;
+    }
+    let words =
+        |column: &DraftColumn| names::plain_name(&column.heading).split('_').map(str::to_owned).collect::<Vec<_>>();
+    let unfilled = |column: &DraftColumn| column.lines.get("blank_when").is_some_and(|line| line.value == "\"TRUE\"");
+    // One of a few values identifies no row.
+    let listed = |column: &DraftColumn| column.lines.get("allowed").is_some() || column.lines.get("yes_no").is_some();
+    let never = |column: &DraftColumn| {
+        unfilled(column) || listed(column) || words(column).iter().any(|word| NEVER.contains(&word.as_str()))
+    };
+    // The lower, the surer.
+    let rank = |column: &DraftColumn| {
+        let words = words(column);
+        IDENTIFYING
+            .iter()
+            .position(|group| words.iter().any(|word| group.contains(&word.as_str())))
+            .unwrap_or(IDENTIFYING.len())
+    };
+    let unique = |column: &DraftColumn| column.lines.get("unique").is_some();
+    let required = |column: &DraftColumn| column.lines.get("required").is_some();
+    let candidates = sheet.columns.iter().enumerate().filter(|(_, column)| !never(column));
+    let best = candidates.min_by_key(|(at, column)| (!unique(column), rank(column), !required(column), *at));
+    let Some((_, column)) = best.or_else(|| sheet.columns.iter().enumerate().next()) else { return };
+    let heading = column.heading.trim();
+    let source = if unique(column) {
+        format!("each value of {heading} is unique")
+    } else {
+        format!("a guess: {heading} looks like a key")
+    };
+    sheet.lines.set("key", list(&[&column.name]), source, Confidence::Confirm);
+}
+
+/// Sample rows that a rulebook names, at most.
+const MOST_SAMPLES: usize = 100;
+
+/// The template's own sample rows: by their keys, where these are surely keys, or as they are.
+pub(super) fn sample_keys(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
+    for (sheet, entry) in draft.sheets.iter_mut().zip(entries) {
+        let Some(entry) = entry.as_ref().filter(|entry| !entry.layout.sample_rows.is_empty()) else { continue };
+        let source = &template.sheets[entry.at];
+        let Some(line) = sheet.lines.get("key") else { continue };
+        let key = sheet.columns.iter().find(|column| line.value == list(&[&column.name]));
+        let Some(field) = key.map(|column| column.field) else { continue };
+        let rows = &entry.layout.sample_rows;
+        let keys: Vec<&str> = rows.iter().map(|row| source.text(*row, field)).filter(|text| !text.is_empty()).collect();
+        let said = format!("the sample rows of the template, from row {}", rows[0]);
+        // A row that has the key of a sample by chance is none; only a key that is surely one tells.
+        let sure = sheet.columns.iter().any(|column| column.field == field && column.lines.get("unique").is_some());
+        if sure && !keys.is_empty() && keys.len() <= MOST_SAMPLES {
+            sheet.lines.set("sample_keys", list(&keys), said, Confidence::Known);
+        } else if rows.len() <= MOST_SAMPLES {
+            let cells = |row: &u64| {
+                let cells: Vec<&str> =
+                    sheet.columns.iter().map(|column| source.text(*row, column.field).trim()).collect();
+                list(&cells)
+            };
+            let all: Vec<String> = rows.iter().map(cells).collect();
+            sheet.lines.set("sample_rows", format!("[{}]", all.join(", ")), said, Confidence::Known);
+        }
+        for column in sheet.columns.iter_mut() {
+            let text = source.text(entry.layout.sample_rows[0], column.field);
+            if !text.is_empty() {
+                column.lines.set("example", quoted(text), "the first sample row", Confidence::Confirm);
+            }
+        }
+    }
+}

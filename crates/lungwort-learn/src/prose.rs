@@ -1,0 +1,248 @@
+//! What the instructions say in sentences: how many rows, how large a file, which kinds, which edition.
+
+use std::sync::LazyLock;
+
+use regex::Regex;
+
+use super::draft::{Confidence, Draft};
+use super::marks::place;
+use super::source::{Template, TemplateSheet};
+use lungwort_core::rulebook::toml_text::{list, quoted};
+
+/// Rows of an entry sheet above its headings are read as prose too.
+pub fn learn(template: &Template, is_prose: &dyn Fn(&TemplateSheet, u64) -> bool, draft: &mut Draft) {
+    for sheet in &template.sheets {
+        let mut before: Option<(u64, usize, String)> = None;
+        for cell in sheet.full.cells.iter().filter(|cell| is_prose(sheet, cell.row)) {
+            let text = cell.text.trim();
+            let at = place(sheet, cell.row, cell.column);
+            limits(text, &at, draft);
+            edition(text, sheet, cell.row, cell.column, draft);
+            issuer(text, &at, draft);
+            // A label with its value beside it: "Edition", "4".
+            if let Some((row, column, label)) = &before
+                && *row == cell.row
+                && *column + 1 == cell.column
+                && is_edition_label(label)
+            {
+                set_edition(text, sheet, cell.row, cell.column, draft);
+            }
+            before = Some((cell.row, cell.column, text.to_owned()));
+        }
+    }
+    elsewhere(template, draft);
+}
+
+/// Ways of saying how many rows are taken.
+static ROWS: LazyLock<[Option<Regex>; 6]> = LazyLock::new(|| {
+    let count = r"([0-9]{1,3}(?:[,. \u{a0}][0-9]{3})+|[0-9]+)";
+    let nouns = r"(?:[a-z]+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions)";
+    let begin = r"(?:max(?:imum)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than)";
+    let end = r"(?:max(?:imum)?|at most|or fewer|or less|per file|per upload|limit)";
+    [
+        Regex::new(&format!(r"{begin}[^.0-9]{{0,25}}{count} {nouns}")).ok(),
+        Regex::new(&format!(r"{count} {nouns}[^.0-9]{{0,20}}{end}")).ok(),
+        Regex::new(&format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})[^0-9]{{0,12}}{count}")).ok(),
+        // The noun is the sheet's thing: what a file may hold is counted in it.
+        Regex::new(&format!(r"\b(?:file|upload|batch|submission|workbook|datei)\b[^.0-9]{{0,40}}(?:{begin}|more than|mehr als|höchstens|maximal)[^.0-9]{{0,10}}{count} [a-zäöü]{{3,}}")).ok(),
+        Regex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|au plus|au maximum) {count} \pL{{3,}}[^.0-9]{{0,20}}(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)")).ok(),
+        Regex::new(&format!(r"\b(?:fichier|envoi)\b[^.0-9]{{0,40}}(?:plus de|au plus|au maximum)[^.0-9]{{0,10}}{count} \pL{{3,}}")).ok(),
+    ]
+});
+
+/// How large a file may be.
+static SIZE: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"([0-9][0-9,]*(?:\.[0-9]+)?) ?(bytes|kb|mb|gb)\b").ok());
+
+/// An edition with its word, and one with a v.
+static EDITION: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r"(?i)\b(?:edition|version|release|revision)\s*(?:no\.?|number)?\s*[:.#]?\s*(v?[0-9][\w.\-]*)").ok()
+});
+static SHORT_EDITION: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"(?i)\bv([0-9][\w.]*)\b").ok());
+
+fn number(text: &str) -> Option<u64> {
+    text.replace([',', ' ', '.', '\u{a0}'], "").parse().ok()
+}
+
+fn limits(text: &str, at: &str, draft: &mut Draft) {
+    let lower = text.to_lowercase();
+    for pattern in ROWS.iter().flatten() {
+        let found = pattern.captures(&lower).and_then(|found| number(found.get(1)?.as_str()));
+        if let Some(most) = found.filter(|most| *most > 0) {
+            draft.file.set("max_rows", most.to_string(), format!("{at}: {}", clipped(text)), Confidence::Known);
+        }
+    }
+    if let Some(captures) = SIZE.as_ref().and_then(|size| size.captures(&lower))
+        && lower.contains("file")
+    {
+        let unit = match captures.get(2).map(|unit| unit.as_str()) {
+            Some("bytes") => 1.0,
+            Some("kb") => 1_000.0,
+            Some("gb") => 1e9,
+            _ => 1e6,
+        };
+        if let Some(amount) = captures.get(1).and_then(|amount| amount.as_str().replace(',', "").parse::<f64>().ok()) {
+            let bytes = (amount * unit) as u64;
+            draft.file.set("max_bytes", bytes.to_string(), format!("{at}: {}", clipped(text)), Confidence::Confirm);
+        }
+    }
+    let sending =
+        ["save", "upload", "submit", "send", "accept", "format", "encod"].iter().any(|word| lower.contains(word));
+    if sending && (lower.contains("utf-8") || lower.contains("utf8")) {
+        draft.file.set("encoding", "\"utf-8\"", format!("{at}: {}", clipped(text)), Confidence::Confirm);
+    }
+    if sending && lower.contains("unicode text") {
+        draft.file.set("encoding", "\"utf-16le\"", format!("{at}: {}", clipped(text)), Confidence::Confirm);
+        draft.file.set("delimiter", "\"tab\"", format!("{at}: {}", clipped(text)), Confidence::Confirm);
+    }
+    for (words, sign) in [
+        ("csv with semicolons", ";"),
+        ("csv, with semicolons", ";"),
+        ("semicolon-separated", ";"),
+        ("csv with commas", ","),
+        ("comma-separated", ","),
+        ("tab-separated", "tab"),
+        ("tab-delimited", "tab"),
+    ] {
+        if lower.contains(words) {
+            draft.file.set("delimiter", quoted(sign), format!("{at}: {}", clipped(text)), Confidence::Confirm);
+        }
+    }
+    let kinds: Vec<&str> = ["csv", "tsv", "xlsx", "xlsm", "xls", "ods"]
+        .into_iter()
+        .filter(|kind| lower.split(|each: char| !each.is_ascii_alphanumeric()).any(|word| word == *kind))
+        .collect();
+    if !kinds.is_empty() && sending {
+        draft.file.set("formats", list(&kinds), format!("{at}: {}", clipped(text)), Confidence::Confirm);
+    }
+}
+
+/// Whether a sentence says something of the file as a whole.
+pub fn says_something(text: &str) -> bool {
+    let mut draft = Draft::default();
+    limits(text, "", &mut draft);
+    !draft.file.0.is_empty() || edition_in(text).is_some()
+}
+
+/// `Given out by the National Seed Register`.
+fn issuer(text: &str, at: &str, draft: &mut Draft) {
+    let begins = ["Given out by ", "Issued by ", "Published by "];
+    let Some(rest) = begins.iter().find_map(|begin| text.strip_prefix(begin)) else { return };
+    let name = rest.trim().trim_start_matches("the ").trim_end_matches('.');
+    if !name.is_empty() && name.len() <= 80 {
+        draft.about.set("issuer", quoted(name), at, Confidence::Known);
+    }
+}
+
+fn clipped(text: &str) -> String {
+    lungwort_core::cell::shown::clipped(&text.replace('\n', " "), 70)
+}
+
+fn is_edition_label(label: &str) -> bool {
+    let plain = label.trim().trim_end_matches(':').to_lowercase();
+    matches!(
+        plain.as_str(),
+        "edition"
+            | "version"
+            | "template version"
+            | "template edition"
+            | "release"
+            | "revision"
+            | "form version"
+            | "version number"
+    )
+}
+
+/// The edition's number in a text such as `Edition 4` or `Version: 2.1 (March)`.
+fn edition_in(text: &str) -> Option<String> {
+    let found = EDITION.as_ref()?.captures(text)?.get(1)?.as_str().trim_end_matches(['.', '-']);
+    Some(found.trim_start_matches(['v', 'V']).to_owned())
+}
+
+fn edition(text: &str, sheet: &TemplateSheet, row: u64, column: usize, draft: &mut Draft) {
+    if text.len() <= 200
+        && let Some(found) = edition_in(text)
+    {
+        set_edition(&found, sheet, row, column, draft);
+    }
+}
+
+fn set_edition(edition: &str, sheet: &TemplateSheet, row: u64, column: usize, draft: &mut Draft) {
+    if edition.is_empty() || edition.len() > 30 || draft.about.has("edition") {
+        return;
+    }
+    let at = place(sheet, row, column);
+    draft.about.set("edition", quoted(edition), at.clone(), Confidence::Known);
+    if !sheet.name.is_empty() {
+        let cell = format!("{}{row}", lungwort_core::finding::column_letter(column));
+        let value = format!("{{ sheet = {}, cell = \"{cell}\" }}", quoted(&sheet.name));
+        draft.template.set("edition_in", value, at, Confidence::Known);
+    }
+}
+
+/// The edition in a property of the document, a sheet's name or the file's name.
+fn elsewhere(template: &Template, draft: &mut Draft) {
+    if draft.about.has("edition") {
+        return;
+    }
+    for (name, value) in &template.properties {
+        let plain = value.trim();
+        let numbered = plain.bytes().next().is_some_and(|byte| byte.is_ascii_digit());
+        let found = if is_edition_label(name) && numbered && name != "AppVersion" {
+            Some(plain.to_owned())
+        } else {
+            edition_in(plain)
+        };
+        if let Some(edition) = found.filter(|_| !matches!(name.as_str(), "AppVersion" | "Application")) {
+            draft.about.set("edition", quoted(&edition), format!("the document's property {name}"), Confidence::Known);
+            let value = format!("{{ property = {} }}", quoted(name));
+            draft.template.set("edition_in", value, format!("the document's property {name}"), Confidence::Known);
+            return;
+        }
+    }
+    let file = template
+        .file_name
+        .rsplit_once('.')
+        .map_or(template.file_name.as_str(), |(stem, _)| stem)
+        .replace(['_', '-'], " ");
+    let sheets = template.sheets.iter().map(|sheet| (sheet.name.as_str(), "sheet_name", "the name of a sheet"));
+    for (text, key, source) in sheets.chain([(file.as_str(), "file_name", "the name of the file")]) {
+        let short = SHORT_EDITION.as_ref().and_then(|short| Some(short.captures(text)?.get(1)?.as_str().to_owned()));
+        if let Some(edition) = edition_in(text).or(short) {
+            draft.about.set("edition", quoted(&edition), source, Confidence::Known);
+            draft.template.set("edition_in", format!("{{ {key} = true }}"), source, Confidence::Known);
+            return;
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn learned(text: &str) -> Vec<(&'static str, String)> {
+        let mut draft = Draft::default();
+        limits(text, "Read me!A4", &mut draft);
+        draft.file.0.into_iter().map(|line| (line.key, line.value)).collect()
+    }
+
+    #[test]
+    fn limits_are_read_out_of_sentences() {
+        assert_eq!(learned("A maximum of 300 rows can be uploaded at a time."), [("max_rows", "300".into())]);
+        assert_eq!(learned("Please send no more than 1,500 accession records."), [("max_rows", "1500".into())]);
+        assert_eq!(learned("Maximum rows: 2 000"), [("max_rows", "2000".into())]);
+        assert_eq!(learned("The file may have 5 MB."), [("max_bytes", "5000000".into())]);
+        assert_eq!(
+            learned("Save as CSV (UTF-8) and upload"),
+            [("encoding", "\"utf-8\"".into()), ("formats", "[\"csv\"]".into())]
+        );
+        assert!(learned("Rows 1 to 3 are headings.").is_empty());
+    }
+
+    #[test]
+    fn editions_are_found_in_words() {
+        assert_eq!(edition_in("Seed accessions, Edition 4").as_deref(), Some("4"));
+        assert_eq!(edition_in("Template version: v2.1 (March)").as_deref(), Some("2.1"));
+        assert_eq!(edition_in("A new edition follows"), None);
+    }
+}

@@ -1,0 +1,79 @@
+//! Sentences that speak of several columns, or say several things of one, cut into parts that can be read alone.
+
+use super::language::by_language;
+use super::sentence::{Sentence, sentences};
+use super::subject::Mention;
+use super::words::Language;
+use super::{About, Entries, Text, conditions, subject};
+use crate::draft::Draft;
+
+/// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.
+pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
+    let parts: Vec<Sentence> = match sentence.text.contains(';') {
+        true => sentence.text.split(';').flat_map(sentences).collect(),
+        false => Vec::new(),
+    };
+    let names = |part: &Sentence| {
+        let named = |language: &&Language| {
+            let mentions = subject::mentions(part, language, (draft, &known.headings), &text.about);
+            let article = |at: usize| at == 0 || at == 1 && language.every.contains(&part.words[0].0.as_str());
+            mentions.first().is_some_and(|first| article(first.words.start))
+        };
+        by_language(&sentence, known.likely).iter().any(named)
+    };
+    if parts.len() >= 2 && !matches!(text.about, About::Column(..)) && parts.iter().all(names) {
+        return parts;
+    }
+    if let (About::Column(..), Some(clauses)) = (&text.about, clauses(&sentence)) {
+        return clauses;
+    }
+    each_in_brackets(known, text, &sentence, draft).unwrap_or_else(|| vec![sentence])
+}
+
+/// `well (required, text), depth (number, 0 to 300)`: what each column takes, in brackets behind its heading.
+fn each_in_brackets(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    if sentence.text.matches('(').nth(1).is_none() || matches!(text.about, About::Column(..)) {
+        return None;
+    }
+    let mentions = |language: &Language| {
+        let mut found = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+        let opens = |mention: &Mention| {
+            let end = sentence.words.get(mention.words.end - 1).map_or(0, |(_, place)| place.end);
+            sentence.text[end..].trim_start().starts_with('(')
+        };
+        found.retain(opens);
+        found.dedup_by_key(|mention| mention.words.start);
+        found
+    };
+    let found = by_language(sentence, known.likely).into_iter().map(mentions).max_by_key(Vec::len)?;
+    let starts: Vec<usize> = found.iter().map(|mention| sentence.words[mention.words.start].1.start).collect();
+    if starts.len() < 2 {
+        return None;
+    }
+    let ends = starts.iter().skip(1).copied().chain([sentence.text.len()]);
+    let parts: Vec<&str> = starts
+        .iter()
+        .zip(ends)
+        .map(|(from, to)| sentence.text[*from..to].trim_end_matches([',', ';', '.', ' ']))
+        .collect();
+    let closed = |part: &&str| part.ends_with(')') && part.matches('(').count() == part.matches(')').count();
+    // `Age (adult) and Sex (m or f) are required` goes on behind its brackets.
+    parts.iter().all(closed).then(|| parts.into_iter().flat_map(sentences).collect())
+}
+
+/// Beside a column, a condition and what else is said of it: `only when Paid = Y; max 12 characters`.
+fn clauses(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let cut = |sign: char| -> Vec<Sentence> { sentence.text.split(sign).flat_map(sentences).collect() };
+    let conditional = |part: &Sentence| {
+        by_language(part, None)
+            .iter()
+            .any(|language| conditions::conditional_at(part, language).is_some_and(|at| at <= 1))
+    };
+    let says = |part: &Sentence| part.text.bytes().any(|byte| byte.is_ascii_digit());
+    let fits = |parts: &Vec<Sentence>| {
+        parts.len() >= 2
+            && parts.iter().filter(|part| conditional(part)).count() == 1
+            && parts.iter().any(|part| !conditional(part) && says(part))
+    };
+    [';', ','].into_iter().filter(|sign| sentence.text.contains(*sign)).map(cut).find(fits)
+}

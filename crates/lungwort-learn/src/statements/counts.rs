@@ -1,0 +1,283 @@
+//! What the numbers of a sentence count or limit: lengths, places behind the decimal mark, the least and the most.
+
+use super::codes::qualified;
+use super::days;
+use super::sentence::Sentence;
+use super::sizes::Said;
+use super::words::Language;
+use crate::draft::Confidence;
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// Words from the greatest of a kind to how great it is, at most.
+const OF_KIND: usize = 4;
+
+/// Words between what is said of some rows and what is said of them, at most.
+const FOR_SOME: usize = 3;
+
+/// What a number of a sentence is.
+enum Counted {
+    Length(String),
+    Places(u64),
+    Limits(Vec<(&'static str, f64)>),
+    /// Nothing that limits a value.
+    Nothing,
+}
+
+/// Lengths, places behind the decimal mark, limits.
+pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Said) {
+    // The parts of a day are no numbers.
+    let days = days::named(sentence, language);
+    let of_day = |at: &usize| days.iter().any(|day| day.words.contains(at));
+    let numbers: Vec<(usize, f64)> = (from..sentence.words.len())
+        .filter(|at| !of_day(at))
+        .filter_map(|at| Some((at, sentence.number(at, language)?)))
+        .collect();
+    let mut limits = Vec::new();
+    let mut number = 0;
+    while number < numbers.len() {
+        let (counted, used) = counted(sentence, language, &numbers[number..]);
+        match counted {
+            Counted::Length(length) => add_length(length, found),
+            Counted::Places(places) => {
+                found.push(("type", quoted("decimal"), Confidence::Known));
+                found.push(("places", places.to_string(), Confidence::Known));
+            }
+            Counted::Limits(more) => limits.extend(more),
+            Counted::Nothing => {}
+        }
+        number += used;
+    }
+    if let Some(more) = taken_back(sentence, language, &numbers) {
+        limits = more;
+    }
+    let no_least = limits.iter().all(|(key, _)| matches!(*key, "max" | "below"));
+    if no_least && found.iter().all(|(key, ..)| matches!(*key, "type" | "places")) {
+        if sentence.has(language.positive) {
+            limits.push(("above", 0.0));
+        } else if sentence.any(language.not_negative).is_some_and(|place| !for_some(sentence, language, place.start)) {
+            limits.push(("min", 0.0));
+        }
+    }
+    // "Do not use a number twice" says nothing of what it is.
+    let near =
+        language.number.iter().filter_map(|phrase| sentence.find_from(phrase, from)).any(|at| at.start <= from + 3);
+    let letters = sentence.has(language.letters) || sentence.has(language.capitals);
+    let says_number = sentence.words.len() <= 8 && near && !letters && sentence.has(language.obliging);
+    let has_places = found.iter().any(|(key, value, _)| *key == "places" && value != "0");
+    if sentence.has(language.whole) && !has_places {
+        found.retain(|(key, ..)| *key != "type" && *key != "places");
+        found.push(("type", quoted("whole"), Confidence::Known));
+    } else if !limits.is_empty() || found.is_empty() && says_number {
+        found.push(("type", quoted("decimal"), Confidence::Confirm));
+    }
+    found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
+}
+
+/// `Under 10 or over 50 are rejected`: what is not taken, the other way round.
+fn taken_back(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> Option<Vec<(&'static str, f64)>> {
+    sentence.any(language.refused)?;
+    let limit = |(at, value): &(usize, f64)| {
+        let behind = |phrases: &[&str]| qualified(sentence, phrases, *at);
+        if behind(language.below) {
+            Some(("min", *value))
+        } else if behind(language.above) {
+            Some(("max", *value))
+        } else {
+            None
+        }
+    };
+    let limits: Vec<(&'static str, f64)> = numbers.iter().filter_map(limit).collect();
+    (!limits.is_empty()).then_some(limits)
+}
+
+/// Whether what stands at a word is said of some rows alone: `for rain never negative`.
+fn for_some(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let before = at.saturating_sub(FOR_SOME)..at;
+    before.clone().any(|at| language.only_for.contains(&sentence.words[at].0.as_str()))
+        && !before.clone().any(|at| language.whole_of.contains(&sentence.words[at].0.as_str()))
+}
+
+/// A length, or the other end of one: `at least 2 and at most 50 letters`.
+fn add_length(length: String, found: &mut Said) {
+    let known = found.iter_mut().find(|(key, ..)| *key == "length");
+    match known {
+        Some((_, known, _))
+            if known.starts_with("{ min = ") && length.starts_with("{ max = ") && !known.contains(',') =>
+        {
+            *known = format!("{}, {}", known.trim_end_matches(" }"), length.trim_start_matches("{ "));
+        }
+        _ => found.push(("length", length, Confidence::Known)),
+    }
+}
+
+/// What the first of some numbers is, and how many of them that takes.
+fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> (Counted, usize) {
+    let (at, value) = numbers[0];
+    if let Some(limits) = scale(sentence, language, numbers) {
+        return (Counted::Limits(limits), 2);
+    }
+    if let Some(key) = compared(sentence, at) {
+        return (Counted::Limits(vec![(key, value)]), 1);
+    }
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    // Places of a decimal number are said without their mark too.
+    let of_decimal = || language.places.contains(&word(at + 1)) && sentence.has(language.decimals);
+    if language.others.contains(&word(at + 1)) && !of_decimal() {
+        return (Counted::Nothing, 1);
+    }
+    let behind_point = language.behind_point.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
+    if of_decimal() || behind_point {
+        return (Counted::Places(value as u64), 1);
+    }
+    let before = |phrases: &[&str]| qualified(sentence, phrases, at);
+    if let Some(limits) = range_alone(sentence, numbers) {
+        return (Counted::Limits(limits), 2);
+    }
+    let upper = numbers.get(1).filter(|(next, upper)| *next == at + 2 && *upper > value);
+    let joined = language.to.contains(&word(at + 1))
+        || language.and.contains(&word(at + 1))
+        || language.or.contains(&word(at + 1));
+    if let Some((next, upper)) = upper.filter(|_| joined) {
+        if counts_what(sentence, *next, language.characters) {
+            return (Counted::Length(format!("{{ min = {value}, max = {upper} }}")), 2);
+        }
+        let led = at > 0 && language.between.contains(&word(at - 1));
+        if led || sentence.has(language.whole) || sentence.has(language.number) {
+            return (Counted::Limits(vec![("min", value), ("max", *upper)]), 2);
+        }
+    }
+    let counts_text = |at: usize| {
+        let limited = qualified(sentence, language.at_most, at) || qualified(sentence, language.at_least, at);
+        counts_what(sentence, at, language.characters) || limited && counts_what(sentence, at, language.letters)
+    };
+    // "At least 2 and at most 50 letters" counts letters both times.
+    let shared = || {
+        let next = numbers.get(1).map(|(next, _)| *next).filter(|next| *next - at <= 5);
+        before(language.at_least)
+            && next.is_some_and(|next| qualified(sentence, language.at_most, next) && counts_text(next))
+    };
+    if is_size_of_text(sentence, language, at) {
+        return (Counted::Length(format!("{{ max = {value} }}")), 1);
+    }
+    if counts_text(at) || shared() {
+        let length = if before(language.at_least) {
+            format!("{{ min = {value} }}")
+        } else if before(language.exactly) {
+            format!("{{ exactly = {value} }}")
+        } else {
+            format!("{{ max = {value} }}")
+        };
+        return (Counted::Length(length), 1);
+    }
+    if counts_what(sentence, at, language.decimals) {
+        return (Counted::Places(value as u64), 1);
+    }
+    if (1000.0..3000.0).contains(&value) && before(language.not_before) {
+        return (Counted::Limits(vec![("min", value)]), 1);
+    }
+    match limit(sentence, language, at) {
+        Some(key) => (Counted::Limits(vec![(key, value)]), 1),
+        None => (Counted::Nothing, 1),
+    }
+}
+
+/// `text (40)`
+fn is_size_of_text(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let word = |at: usize| sentence.words[at].0.as_str();
+    let place = &sentence.words[at].1;
+    let in_brackets =
+        sentence.text[..place.start].ends_with('(') && sentence.text[place.end..].trim_start().starts_with(')');
+    in_brackets && at.checked_sub(1).is_some_and(|before| language.plain_text.contains(&word(before)))
+}
+
+/// Which limit a number is: `at most`, `more than`, `1 or more`.
+fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static str> {
+    // `1 or more`
+    // "1, at most 10" says the most of another number.
+    let behind = |phrases: &[&str]| {
+        let end = phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max();
+        let joined = |end: usize| {
+            let (from, to) = (sentence.words[at].1.end, sentence.words[at + 1].1.start);
+            !sentence.text[from..to].contains([',', ';']) && sentence.number(end, language).is_none()
+        };
+        end.is_some_and(joined)
+    };
+    let or_more = [(language.or_less, "max"), (language.or_more, "min")];
+    if let Some((_, key)) = or_more.iter().find(|(phrases, _)| behind(phrases)) {
+        return Some(key);
+    }
+    let kinds =
+        [(language.at_most, "max"), (language.at_least, "min"), (language.above, "above"), (language.below, "below")];
+    // "The shortest boat is 3 m"
+    let of_kind = |phrases: &[&str]| {
+        let from = at.saturating_sub(OF_KIND)..at;
+        phrases.iter().any(|phrase| from.clone().any(|from| sentence.ends_at(phrase, from).is_some()))
+    };
+    let extreme =
+        || [(language.greatest, "max"), (language.least, "min")].into_iter().find(|(phrases, _)| of_kind(phrases));
+    let found = kinds.into_iter().find(|(phrases, _)| qualified(sentence, phrases, at));
+    let (_, key) = &found.or_else(extreme)?;
+    // "More than" alone tells what happens then, and asks for nothing.
+    let asks = sentence.has(language.obliging) || sentence.has(language.whole) || sentence.has(language.number);
+    // "May not have more than 25" is at most 25.
+    let denied = sentence.words[..at].iter().rev().take(7).any(|(word, _)| language.negations.contains(&word.as_str()));
+    match *key {
+        "above" if denied => Some("max"),
+        "below" if denied => Some("min"),
+        key => (asks || matches!(key, "min" | "max")).then_some(key),
+    }
+}
+
+/// `(0-40)` in a heading, and nothing else.
+fn range_alone(sentence: &Sentence, numbers: &[(usize, f64)]) -> Option<Vec<(&'static str, f64)>> {
+    let [(at, least), (next, most), ..] = numbers else { return None };
+    let most = most.abs();
+    if sentence.words.len() != 2 || *next != at + 1 || *least < 0.0 || most <= *least {
+        return None;
+    }
+    matches!(sentence.gap(*at), "-" | "–" | "—" | "..").then(|| vec![("min", *least), ("max", most)])
+}
+
+/// `(0 to 100)`, `1 (poor) to 5 (excellent)`: both ends, in brackets or at the beginning of what is said.
+fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> Option<Vec<(&'static str, f64)>> {
+    let [(at, least), (next, most), ..] = numbers else { return None };
+    let text = |range: std::ops::Range<usize>| sentence.text[range].trim().to_owned();
+    let (start, end) = (sentence.words[*at].1.start, sentence.words[*next].1.end);
+    let (before, behind) = (text(0..start), text(end..sentence.text.len()));
+    // The sign of the first number is before it.
+    let before = before.strip_suffix(['-', '−']).unwrap_or(&before).trim_end().to_owned();
+    let kind = at.checked_sub(1).map_or("", |before| sentence.words[before].0.as_str());
+    let of_kind =
+        [language.whole, language.number, language.between, language.fillers].iter().any(|words| words.contains(&kind));
+    let led = before.is_empty() || before.ends_with(['(', ':', '[', ',']) || of_kind;
+    let closed = behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
+    let is_to = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.to.contains(&word.as_str()));
+    // What an end means may be in brackets behind it.
+    let explained =
+        *next == at + 3 && is_to(at + 2) && sentence.text[sentence.words[*at].1.end..].trim_start().starts_with('(');
+    let sign = text(sentence.words[*at].1.end..sentence.words[*next].1.start);
+    let dotted = *next == at + 1 && matches!(sign.as_str(), ".." | "..." | "…" | "–" | "-");
+    let joined = *next == at + 2 && is_to(at + 1) || explained || dotted;
+    (joined && most > least && led && closed).then(|| vec![("min", *least), ("max", *most)])
+}
+
+/// `> 0`, `≥ 1`
+fn compared(sentence: &Sentence, at: usize) -> Option<&'static str> {
+    let before = sentence.text[..sentence.words.get(at)?.1.start].trim_end();
+    [(">=", "min"), ("≥", "min"), ("<=", "max"), ("≤", "max"), (">", "above"), ("<", "below")]
+        .into_iter()
+        .find(|(sign, _)| before.ends_with(sign))
+        .map(|(_, key)| key)
+}
+
+/// Whether a number counts something: the phrase stands behind it, with a word between at most.
+fn counts_what(sentence: &Sentence, at: usize, phrases: &[&str]) -> bool {
+    let end = sentence.words.get(at).map_or(0, |(_, place)| place.end);
+    let behind = |phrase: &&str| {
+        (at + 1..=at + 2).any(|from| {
+            let here = sentence.ends_at(phrase, from).is_some();
+            here && !sentence.text[end..sentence.words[from].1.start].contains([',', ';'])
+        })
+    };
+    phrases.iter().any(behind)
+}

@@ -1,0 +1,133 @@
+//! How days, months and times are written: `yyyymmdd`, `day/month/year`, `like 2026-05-31`.
+
+use std::sync::LazyLock;
+
+use regex::Regex;
+
+use super::days;
+use super::sentence::Sentence;
+use super::words::Language;
+use lungwort_core::cell::date::DatePattern;
+
+/// Words of a sentence that says that values are times of the day, where it does not show how they are written.
+const CLOCK: usize = 8;
+
+/// A date as its letters are written.
+static DATE: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"(?i)\b(?:d{1,2}|m{1,4}|y{4}|y{2})(?:[ ./-]?(?:d{1,2}|m{1,4}|y{4}|y{2})){2}\b").ok());
+
+/// A date pattern in a sentence, with the kind of its values.
+pub(super) fn date(sentence: &Sentence) -> Option<(&'static str, String)> {
+    let lower = in_one_language(&sentence.text.to_lowercase());
+    if let Some(pattern) = crate::definitions::date_pattern_in(&lower) {
+        return Some((if pattern.contains("hh") { "datetime" } else { "date" }, pattern));
+    }
+    if let Some(found) = date_like_example(&lower) {
+        return Some(found);
+    }
+    if let Some(pattern) = days::written(sentence) {
+        return Some(("date", pattern));
+    }
+    let found = DATE.as_ref()?.find(&lower)?.as_str().to_owned();
+    let kinds = ['d', 'm', 'y'].iter().filter(|each| found.contains(**each)).count();
+    (kinds == 3 && DatePattern::compile(&found).is_ok()).then_some(("date", found))
+}
+
+/// The letters of a date pattern as English has them: `jj/mm/aaaa` and `tt.mm.jjjj` too.
+fn in_one_language(lower: &str) -> String {
+    static FRENCH: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"\b(j{1,2})([ ./-])(m{1,4})([ ./-])(a{2,4})\b").ok());
+    static GERMAN: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"\b(t{1,2})([ ./-])(m{1,4})([ ./-])(j{2,4})\b").ok());
+    let mut text = lower.to_owned();
+    for pattern in [&FRENCH, &GERMAN] {
+        let Some(found) = pattern.as_ref().and_then(|pattern| pattern.captures(&text)) else { continue };
+        let part = |at: usize| found.get(at).map_or("", |part| part.as_str());
+        let (day, year) = ("d".repeat(part(1).len()), "y".repeat(part(5).len()));
+        let plain = format!("{day}{}{}{}{year}", part(2), part(3), part(4));
+        text = text.replace(part(0), &plain);
+    }
+    text
+}
+
+/// A month with its year, and a time of day.
+pub(super) fn month_or_time(sentence: &Sentence, language: &Language) -> Option<(&'static str, Option<String>)> {
+    static MONTH: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"(?:^|[^a-z/.-])((?:mm)[/.-](?:yyyy)|yyyy[/.-]mm)(?:$|[^a-z/.-])").ok());
+    let lower = in_one_language(&sentence.text.to_lowercase());
+    static SHOWN: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?:like|such as|e\.g\.|for example|written|format|form|wie|comme|\bas\b)[^0-9]{0,15}\b(?:(?:19|20)[0-9]{2}-(?:0[1-9]|1[0-2]))(?:$|[^0-9-])").ok()
+    });
+    let says_month = sentence.words.iter().any(|(word, _)| {
+        let singular = word.strip_suffix('s').unwrap_or(word);
+        language.day_month_year[1].contains(&singular)
+    });
+    if says_month && SHOWN.as_ref().is_some_and(|shown| shown.is_match(&lower)) {
+        return Some(("month", Some("yyyy-mm".to_owned())));
+    }
+    if let Some(found) = MONTH.as_ref().and_then(|month| month.captures(&lower)?.get(1)) {
+        return Some(("month", Some(found.as_str().to_owned())));
+    }
+    let time = sentence.words.windows(2).any(|pair| pair[0].0 == "hh" && pair[1].0 == "mm");
+    let time = time || sentence.words.len() <= CLOCK && sentence.has(language.clock);
+    (time && !lower.contains("yy")).then_some(("time", None))
+}
+
+/// `write them like 2026-05-31 (ISO 8601)`: a day as it is to be written, where that shows which part is which; with its time, where
+/// that follows. Alone beside a column it needs no word before it.
+fn date_like_example(lower: &str) -> Option<(&'static str, String)> {
+    static EXAMPLE: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?:^|(?:like|such as|e\.g\.|for example|example|written|format|form|order|style|shape|wie|comme|\bas\b)[^0-9]{0,25}|\()\b(?:([0-9]{4})-([0-9]{2})-([0-9]{2})|([0-9]{2})([/.-])([0-9]{2})[/.-]([0-9]{4}))(?:([t ][0-9]{2}:[0-9]{2}(:[0-9]{2})?)\b|\b)").ok()
+    });
+    let found = EXAMPLE.as_ref()?.captures(lower);
+    let Some(found) = found else {
+        return lower.contains("iso 8601").then(|| ("date", "yyyy-mm-dd".to_owned()));
+    };
+    // A day alone must be all that is said, or stand before a comma.
+    let whole = found.get(0)?;
+    let alone = whole.start() == 0 && whole.as_str().starts_with(|each: char| each.is_ascii_digit());
+    if alone && !matches!(lower[whole.end()..].trim_start().chars().next(), None | Some(',' | ';' | '(' | '.')) {
+        return None;
+    }
+    let day = if found.get(1).is_some() {
+        "yyyy-mm-dd".to_owned()
+    } else {
+        let (first, sign, second) = (found.get(4)?.as_str(), found.get(5)?.as_str(), found.get(6)?.as_str());
+        let above_months = |text: &str| text.parse::<u8>().is_ok_and(|number| number > 12);
+        match (above_months(first), above_months(second)) {
+            (true, false) => format!("dd{sign}mm{sign}yyyy"),
+            (false, true) => format!("mm{sign}dd{sign}yyyy"),
+            // Either could be the day.
+            _ => return None,
+        }
+    };
+    Some(match found.get(8) {
+        None => ("date", day),
+        Some(time) => {
+            let seconds = if found.get(9).is_some() { ":ss" } else { "" };
+            let sign = if time.as_str().starts_with('t') { 'T' } else { ' ' };
+            ("datetime", format!("{day}{sign}hh:mm{seconds}"))
+        }
+    })
+}
+
+/// `day/month/year`
+pub(super) fn date_in_words(sentence: &Sentence, language: &Language) -> Option<(&'static str, String)> {
+    let part = |at: usize| {
+        let (word, _) = sentence.words.get(at)?;
+        let place = language.day_month_year.iter().position(|names| names.contains(&word.as_str()))?;
+        Some((place, ["dd", "mm", "yyyy"][place]))
+    };
+    let sign = |at: usize| {
+        let (from, to) = (sentence.words.get(at)?.1.end, sentence.words.get(at + 1)?.1.start);
+        Some(&sentence.text[from..to]).filter(|sign| matches!(*sign, "/" | "-" | "." | " "))
+    };
+    (0..sentence.words.len()).find_map(|at| {
+        let ((one, first), (two, second), (three, third)) = (part(at)?, part(at + 1)?, part(at + 2)?);
+        let (sign, again) = (sign(at)?, sign(at + 1)?);
+        let mut all = [one, two, three];
+        all.sort_unstable();
+        let pattern = format!("{first}{sign}{second}{sign}{third}");
+        (all == [0, 1, 2] && sign == again && DatePattern::compile(&pattern).is_ok()).then_some(("date", pattern))
+    })
+}

@@ -1,0 +1,121 @@
+//! Days that values are limited to: `not before 01/12/2026`, `between 1.1.2026 and 31.12.2026`.
+
+use std::ops::Range;
+use std::sync::LazyLock;
+
+use jiff::civil::Date;
+use regex::Regex;
+
+use super::codes::qualified;
+use super::sentence::Sentence;
+use super::words::Language;
+use lungwort_core::cell::date::DatePattern;
+
+/// A day in digits, the year first or last.
+static DAY: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"\b(?:(\d{4})-(\d{2})-(\d{2})|(\d{1,2})[./](\d{1,2})[./](\d{4}))\b").ok());
+
+/// Words from where a limit is said to the day, at most.
+const APART: usize = 8;
+
+/// A day that a sentence names.
+pub(super) struct Named {
+    /// Its words.
+    pub words: Range<usize>,
+    day: Date,
+    /// Whether it cannot be read as another day.
+    sure: bool,
+}
+
+/// The days that a sentence names.
+pub(super) fn named(sentence: &Sentence, language: &Language) -> Vec<Named> {
+    let mut days = in_digits(sentence);
+    days.extend(in_words(sentence, language));
+    days.sort_by_key(|day| day.words.start);
+    days
+}
+
+/// `1 December 2026`, `December 1, 2026`
+fn in_words(sentence: &Sentence, language: &Language) -> Vec<Named> {
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let day_of = |at: usize| -> Option<i8> {
+        let digits = word(at).trim_end_matches(|each: char| each.is_alphabetic());
+        digits.parse().ok().filter(|day| (1..=31).contains(day))
+    };
+    let one = |at: usize| {
+        let month = language.months.iter().find(|(name, _)| *name == word(at)).map(|(_, month)| *month)?;
+        let before = at.checked_sub(1).and_then(|before| Some((before, day_of(before)?, at + 1)));
+        let (from, day, year) = before.or_else(|| Some((at, day_of(at + 1)?, at + 2)))?;
+        let year_word = word(year);
+        let day = Date::new(year_word.parse().ok().filter(|_| year_word.len() == 4)?, month, day).ok()?;
+        Some(Named { words: from..year + 1, day, sure: true })
+    };
+    (0..sentence.words.len()).filter_map(one).collect()
+}
+
+/// The form of a day that a sentence shows with the name of its month: `dates like 7 Mar 1895`.
+pub(super) fn written(sentence: &Sentence) -> Option<String> {
+    static EXAMPLE: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?i)(?:like|such as|e\.g\.|for example|example|written|format|form|style)\b[^0-9]{0,25}\b(([0-9]{1,2})([ ./-])([A-Za-z]{3,9})([ ./-])([0-9]{4}|[0-9]{2}))\b").ok()
+    });
+    let found = EXAMPLE.as_ref()?.captures(&sentence.text)?;
+    let part = |at: usize| found.get(at).map_or("", |part| part.as_str());
+    let day = if part(2).len() == 2 && part(2).starts_with('0') { "dd" } else { "d" };
+    let month = if part(4).len() == 3 { "mmm" } else { "mmmm" };
+    let pattern = format!("{day}{}{month}{}{}", part(3), part(5), "y".repeat(part(6).len()));
+    // What is shown must be a day so written.
+    DatePattern::compile(&pattern).ok().filter(|compiled| compiled.read(part(1)).is_ok()).map(|_| pattern)
+}
+
+/// Those in digits.
+fn in_digits(sentence: &Sentence) -> Vec<Named> {
+    let Some(pattern) = DAY.as_ref() else { return Vec::new() };
+    let one = |found: regex::Captures<'_>| {
+        let whole = found.get(0)?.range();
+        let number = |at: usize| found.get(at).and_then(|part| part.as_str().parse::<i16>().ok());
+        let (year, month, day, sure) = match (number(1), number(4)) {
+            (Some(year), _) => (year, number(2)?, number(3)?, true),
+            (None, Some(first)) => {
+                let (second, slashes) = (number(5)?, whole.clone().any(|at| sentence.text.as_bytes()[at] == b'/'));
+                // The day first, unless it can be none.
+                let (day, month) = if second > 12 { (second, first) } else { (first, second) };
+                (number(6)?, month, day, !slashes || first > 12 || second > 12)
+            }
+            _ => return None,
+        };
+        let day = Date::new(year, month.try_into().ok()?, day.try_into().ok()?).ok()?;
+        let inside = |place: &Range<usize>| whole.start <= place.start && place.end <= whole.end;
+        let first = sentence.words.iter().position(|(_, place)| inside(place))?;
+        let count = sentence.words[first..].iter().take_while(|(_, place)| inside(place)).count();
+        Some(Named { words: first..first + count, day, sure })
+    };
+    pattern.captures_iter(&sentence.text).filter_map(one).collect()
+}
+
+/// The limits that they are: the key, the day, and whether it can be read in one way alone.
+pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static str, String, bool)> {
+    let days = named(sentence, language);
+    let one = |key: &'static str, of: &Named| (key, of.day.to_string(), of.sure);
+    if let [first, second] = days.as_slice()
+        && qualified(sentence, language.between, first.words.start)
+        && second.words.start <= first.words.end + 1
+    {
+        return vec![one("min", first), one("max", second)];
+    }
+    let limit = |of: &Named| {
+        // "Not later than the day of the loan, 1 December 2026"
+        let apart = |phrase: &&str| {
+            let from = of.words.start.saturating_sub(APART)..of.words.start;
+            from.into_iter().any(|at| sentence.ends_at(phrase, at).is_some())
+        };
+        let before = |phrases: &[&str]| phrases.iter().any(apart);
+        if before(language.not_before) || before(language.at_least) {
+            Some(one("min", of))
+        } else if before(language.not_after) || before(language.at_most) {
+            Some(one("max", of))
+        } else {
+            None
+        }
+    };
+    days.iter().filter_map(limit).collect()
+}

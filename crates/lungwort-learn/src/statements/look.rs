@@ -1,0 +1,109 @@
+//! Colours by their names: what a sentence calls orange, and what a heading has behind it.
+
+use crate::source::{Template, TemplateSheet};
+
+/// A colour that has a name.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Colour {
+    Red,
+    Orange,
+    Yellow,
+    Green,
+    Blue,
+    Purple,
+    Grey,
+}
+
+impl Colour {
+    /// The colour of a text such as `FFFFC000` or `FFC000`; `None` where it is white, black, or a place in a theme.
+    pub fn of(code: &str) -> Option<Colour> {
+        let digits = code.trim_start_matches('#');
+        let digits = if digits.len() == 8 { digits.get(2..)? } else { digits };
+        let number = u32::from_str_radix(digits, 16).ok().filter(|_| digits.len() == 6)?;
+        let part = |shift: u32| f64::from(number >> shift & 0xff);
+        let (red, green, blue) = (part(16), part(8), part(0));
+        let (most, least) = (red.max(green).max(blue), red.min(green).min(blue));
+        if most - least < 18.0 {
+            return (most > 70.0 && most < 245.0).then_some(Colour::Grey);
+        }
+        let range = most - least;
+        let hue = if most == red {
+            ((green - blue) / range).rem_euclid(6.0)
+        } else if most == green {
+            (blue - red) / range + 2.0
+        } else {
+            (red - green) / range + 4.0
+        } * 60.0;
+        Some(match hue {
+            hue if hue < 16.0 => Colour::Red,
+            // A pale orange is nearer to red than a strong one.
+            hue if hue < if least > 150.0 { 40.0 } else { 50.0 } => Colour::Orange,
+            hue if hue < 70.0 => Colour::Yellow,
+            hue if hue < 165.0 => Colour::Green,
+            hue if hue < 256.0 => Colour::Blue,
+            hue if hue < 320.0 => Colour::Purple,
+            _ => Colour::Red,
+        })
+    }
+}
+
+/// Whether a heading, or the cells under it, have a colour behind them or in their letters.
+pub(super) fn has_colour(
+    template: &Template,
+    sheet: &TemplateSheet,
+    (row, column): (u64, usize),
+    wanted: Colour,
+) -> bool {
+    let places = [row, row + 1];
+    let styles = places.iter().filter_map(|row| template.styles.get(sheet.style(*row, column)?));
+    styles.flat_map(|style| [&style.fill, &style.ink]).flatten().any(|code| Colour::of(code) == Some(wanted))
+}
+
+/// A look of letters.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Letters {
+    Bold,
+    Italic,
+    Underlined,
+}
+
+/// Whether a heading has a look.
+pub(super) fn has_letters(
+    template: &Template,
+    sheet: &TemplateSheet,
+    (row, column): (u64, usize),
+    wanted: Letters,
+) -> bool {
+    sheet.style(row, column).and_then(|style| template.styles.get(style)).is_some_and(|style| match wanted {
+        Letters::Bold => style.bold,
+        Letters::Italic => style.italic,
+        Letters::Underlined => style.underlined,
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn colours_are_called_as_people_call_them() {
+        for (code, due) in [
+            ("FFFFC000", Some(Colour::Orange)),
+            ("FCE4D6", Some(Colour::Orange)),
+            ("FFFFFF00", Some(Colour::Yellow)),
+            ("FFF2CC", Some(Colour::Yellow)),
+            ("FF0000", Some(Colour::Red)),
+            ("C6EFCE", Some(Colour::Green)),
+            ("92D050", Some(Colour::Green)),
+            ("DDEBF7", Some(Colour::Blue)),
+            ("4472C4", Some(Colour::Blue)),
+            ("7030A0", Some(Colour::Purple)),
+            ("D9D9D9", Some(Colour::Grey)),
+            ("FFFFFF", None),
+            ("000000", None),
+            ("theme 4", None),
+        ] {
+            assert_eq!(Colour::of(code), due, "{code}");
+        }
+    }
+}

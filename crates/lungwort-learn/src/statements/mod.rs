@@ -1,0 +1,425 @@
+//! What a template says in sentences, wherever people read it: titles, instructions, notes, messages, guide rows, legends, tables
+//! that go through the columns, the headings themselves.
+//!
+//! In: the template and the draft so far. Out: lines of the draft, each with the sentence that it comes from, and the sentences
+//! that oblige and came to nothing, so that none is passed over in silence. The words are tables, one a language, in `words`.
+
+mod asterisks;
+mod choices;
+mod clauses;
+mod codes;
+mod conditions;
+mod counts;
+mod day_forms;
+mod days;
+mod language;
+pub(super) mod look;
+mod mask;
+mod of_headings;
+mod one_row;
+mod order;
+mod other_words;
+mod required;
+mod sentence;
+pub(super) mod sheets;
+mod shown;
+mod sizes;
+mod subject;
+mod take;
+mod texts;
+mod values;
+mod words;
+
+use std::collections::HashSet;
+
+use super::Entry;
+use super::draft::{Confidence, Draft, DraftColumn, Unread};
+use super::source::{Template, TemplateSheet};
+use super::{definitions, prose};
+use asterisks::{guided_by_asterisks, is_of_asterisks, says_asterisks};
+use clauses::apart;
+use language::{by_language, language_of, likely};
+use lungwort_core::cell::shown::clipped;
+use lungwort_core::finding::ranges::thousands;
+use lungwort_core::limits::{NAMED_IN_SENTENCES, SENTENCES};
+use of_headings::{decimal_commas, headings, of_headings};
+use sentence::{Sentence, sentences};
+use subject::{Headings, Mention, Place};
+use take::take;
+use words::Language;
+
+/// Words that a sentence usually has: one of more counts as several.
+const WORDS: usize = 40;
+/// The key of a claim that a column may be blank: no line of a rulebook says so.
+const OPTIONAL: &str = "optional";
+/// The key of a claim that the values of a column are in a list of the receiving side: which one shows where lists are given.
+const AS_HELD: &str = "as_held";
+
+/// What a text is about where it names no column.
+#[derive(Debug, Clone, PartialEq, Eq, Hash)]
+enum About {
+    /// A column of a sheet of the draft.
+    Column(usize, usize),
+    /// The sheet that it stands on.
+    Sheet(usize),
+    /// Any.
+    Any,
+}
+
+impl About {
+    /// Whether a text may be about a sheet of the draft.
+    fn reaches(&self, sheet: usize) -> bool {
+        match self {
+            About::Sheet(of) | About::Column(of, _) => *of == sheet,
+            About::Any => true,
+        }
+    }
+}
+
+/// The template with the sheets that are to be filled.
+struct Entries<'t> {
+    template: &'t Template,
+    /// For each sheet of the draft, its place in the template.
+    at: Vec<Option<usize>>,
+    /// The headings of the draft's columns.
+    headings: Headings,
+    /// The language that most of its sentences are in.
+    likely: Option<&'static Language>,
+}
+
+impl Entries<'_> {
+    fn sheet_of(&self, drafted: usize) -> Option<&TemplateSheet> {
+        self.template.sheets.get((*self.at.get(drafted)?)?)
+    }
+}
+
+/// A text of the template: where it stands, and what it is about.
+struct Text {
+    text: String,
+    place: String,
+    about: About,
+    /// Whether it stands in the heading itself.
+    of_heading: bool,
+}
+
+/// What a sentence asks for.
+#[derive(Debug)]
+struct Claim {
+    on: Target,
+    key: &'static str,
+    value: String,
+    confidence: Confidence,
+}
+
+/// What it is asked of.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Target {
+    Column(Place),
+    /// A rule of a sheet.
+    Rule(usize),
+    /// A rule over the rows of a sheet that have the same in a column; over all rows where there is none.
+    Group(usize, Option<usize>),
+}
+
+/// What was made of a sentence.
+#[derive(Debug, Default)]
+struct Reading {
+    claims: Vec<Claim>,
+    understood: bool,
+}
+
+impl Reading {
+    fn of(claims: Vec<Claim>) -> Reading {
+        Reading { understood: !claims.is_empty(), claims }
+    }
+
+    fn and(&mut self, other: Reading) {
+        self.understood |= other.understood;
+        self.claims.extend(other.claims);
+    }
+}
+
+/// Whether the first sentence of a text asks for something, so that it is no title.
+pub(super) fn obliges(text: &str) -> bool {
+    let asks = |sentence: &Sentence| {
+        words::ALL.iter().any(|language| sentence.has(language.obliging) || sentence.required(language).is_some())
+    };
+    sentences(text).first().is_some_and(asks)
+}
+
+/// Reads all texts of the template into the draft.
+pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
+    if template.sheets.iter().any(definitions::is_made_guide) {
+        return;
+    }
+    let at = entries.iter().map(|entry| entry.as_ref().map(|entry| entry.at)).collect();
+    let mut known = Entries { template, at, headings: Headings::of(draft), likely: None };
+    let columns = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum::<usize>();
+    let most = (NAMED_IN_SENTENCES / columns.max(1)).min(SENTENCES);
+    let mut seen = HashSet::new();
+    let (mut spent, mut read, mut beyond) = (0, 0_u64, 0);
+    let (mut known_language, mut of_commas) = (0_usize, 0_usize);
+    let mut stars = String::new();
+    let texts = texts::all(&known, entries, draft);
+    known.likely = likely(&texts);
+    for text in texts {
+        let mut before: Vec<Mention> = Vec::new();
+        // A long sentence costs as several do; what is beyond is not looked into at all.
+        let within = |whole: Sentence| {
+            if spent >= most {
+                beyond += 1;
+                return Vec::new();
+            }
+            spent += 1 + whole.words.len() / WORDS;
+            read += 1;
+            apart(&known, &text, whole, draft)
+        };
+        for sentence in sentences(&text.text).into_iter().flat_map(within).collect::<Vec<_>>() {
+            if !seen.insert((sentence.text.clone(), text.place.clone(), text.about.clone())) {
+                continue;
+            }
+            if stars.is_empty() && says_asterisks(&sentence) {
+                stars = format!("{}: {}", text.place, clipped(&sentence.text, 90));
+            }
+            if let Some(language) = language_of(&sentence) {
+                known_language += 1;
+                of_commas += usize::from(language.decimal_comma);
+            }
+            before = one(&known, (&text, &sentence), before, draft);
+        }
+    }
+    guided_by_asterisks(&stars, draft);
+    let commas = of_commas * 2 > known_language;
+    if beyond > 0 {
+        draft.look_first.push(format!(
+            "{} more texts of the template were not read: {} were, and they are as much as is read",
+            thousands(beyond),
+            thousands(read)
+        ));
+    }
+    if commas {
+        decimal_commas(draft);
+    }
+    headings(draft);
+    let open: Vec<String> = draft.sheets.iter_mut().flat_map(order::same_kinds).collect();
+    draft.look_first.extend(open);
+    // A look that a sentence explains is no riddle.
+    let explained =
+        |column: &DraftColumn| column.lines.get("required").is_some_and(|line| line.confidence == Confidence::Known);
+    if draft.sheets.iter().flat_map(|sheet| &sheet.columns).any(explained) {
+        draft.look_first.retain(|line| !line.contains("nothing says why"));
+    }
+}
+
+/// Reads one sentence; returns the columns that it names, which the next one may go on about.
+fn one(
+    known: &Entries<'_>,
+    (text, sentence): (&Text, &Sentence),
+    before: Vec<Mention>,
+    draft: &mut Draft,
+) -> Vec<Mention> {
+    let mut named = Vec::new();
+    let mut reading = Reading::default();
+    let mut obliges = false;
+    let spoken_of: Vec<Place> = before.iter().map(|mention| mention.place).collect();
+    for language in by_language(sentence, known.likely) {
+        obliges |= sentence.has(language.obliging) || sentence.required(language).is_some();
+        let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+        let mentions = led(sentence, mentions);
+        // What is named in a condition is not what the sentence is about.
+        let condition = conditions::condition_span(sentence, language);
+        let compared = |mention: &Mention| {
+            // Beside a column, what it is compared with is not what is spoken of: `hh:mm, later than Start`.
+            matches!(text.about, About::Column(..)) && order::is_compared(sentence, language, mention)
+        };
+        let outside = |mention: &&Mention| {
+            let in_condition = condition.as_ref().is_some_and(|condition| condition.contains(&mention.words.start));
+            let narrows = conditions::narrowed_by(sentence, language, &mentions).is_some_and(|of| of == *mention);
+            !in_condition && !compared(mention) && !narrows && !conditions::is_unit(sentence, language, mention)
+        };
+        let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
+        places.dedup();
+        if places.is_empty() && !conditions::is_conditional(sentence, language, &mentions) {
+            // "If a fee is charged, give it with two decimals" speaks of the fee.
+            places = mentions.iter().map(|mention| mention.place).collect();
+            places.dedup();
+        }
+        if places.is_empty() {
+            places = match text.about {
+                About::Column(sheet, column) => vec![(sheet, column)],
+                _ => before.iter().map(|mention| mention.place).collect(),
+            };
+        }
+        if named.is_empty() {
+            named = if mentions.is_empty() { before.clone() } else { mentions.clone() };
+        }
+        // A question asks for nothing; what is said of it follows.
+        if sentence.text.ends_with('?') {
+            continue;
+        }
+        reading = understand(known, (text, sentence, language), (&mentions, &places, &spoken_of), draft);
+        if reading.understood {
+            break;
+        }
+    }
+    if reading.understood && !reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_))) {
+        reading.claims.extend(compared(known, (text, sentence), draft));
+    }
+    // `* = must be filled in` is about a sign that the headings have, and so is "marked with an asterisk".
+    let is_legend = || sentence.text.starts_with(['=', ':', '–']) || is_of_asterisks(sentence, draft);
+    let is_about_file = reading.claims.is_empty() && (is_legend() || prose::says_something(&sentence.text));
+    // Whose values are those of a list is asked of the list, or left to be read.
+    obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);
+    if reading.understood || is_about_file {
+        draft.obliging += usize::from(obliges);
+        let source = format!("{}: {}", text.place, clipped(&sentence.text, 90));
+        for claim in reading.claims {
+            take(claim, &source, draft);
+        }
+    } else if obliges && sentence.words.len() > 2 && !sentence.text.ends_with('?') {
+        draft.obliging += 1;
+        draft.unread.push(Unread { text: sentence.text.clone(), place: text.place.clone() });
+    }
+    named
+}
+
+/// A heading without its asterisk and what is in brackets behind it.
+pub(super) fn heading_words(heading: &str) -> String {
+    subject::plain_heading(heading)
+}
+
+/// What a text beside a column says of its order with another one, in whatever language: `hh:mm, nach Abfahrt` may be of any.
+fn compared(known: &Entries<'_>, (text, sentence): (&Text, &Sentence), draft: &Draft) -> Vec<Claim> {
+    let About::Column(sheet, column) = text.about else { return Vec::new() };
+    let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
+    let of_language = |language: &Language| {
+        let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+        let own = Some((sheet, column)).filter(|own| !mentions.iter().any(|mention| mention.place == *own));
+        order::read(sentence, language, (&mentions, own), &name).claims
+    };
+    by_language(sentence, known.likely)
+        .into_iter()
+        .map(of_language)
+        .find(|claims| !claims.is_empty())
+        .unwrap_or_default()
+}
+
+/// The mentions without those between the first one and its colon: `Kind of entry: baptism, burial` is about the kind.
+fn led(sentence: &Sentence, mut mentions: Vec<Mention>) -> Vec<Mention> {
+    let Some(first) = mentions.first().filter(|first| first.words.start <= 1).cloned() else { return mentions };
+    let Some((_, place)) = sentence.words.get(first.words.end.saturating_sub(1)) else { return mentions };
+    let Some(colon) = sentence.text[place.end..].find(':').map(|at| place.end + at) else { return mentions };
+    let between = &sentence.text[place.end..colon];
+    // `Langue : code ISO` is no code of another column.
+    if between.trim().is_empty() {
+        let small = |mention: &Mention| {
+            sentence.text[sentence.words[mention.words.start].1.start..].starts_with(char::is_lowercase)
+        };
+        mentions.retain(|mention| mention.words.start != first.words.end || mention.words.len() > 1 || !small(mention));
+    }
+    let words: Vec<&str> = between.split_whitespace().collect();
+    let joins =
+        |word: &&str| words::ALL.iter().any(|language| language.and.contains(word) || language.or.contains(word));
+    let plain = !between.contains([',', '/', '&', '(', ';']) && words.len() == 2 && !words.iter().any(joins);
+    if plain {
+        let within = |mention: &Mention| sentence.words[mention.words.start].1.start < colon;
+        mentions.retain(|mention| *mention == first || !within(mention) || mention.words == first.words);
+    }
+    mentions
+}
+
+fn understand(
+    known: &Entries<'_>,
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places, before): (&[Mention], &[Place], &[Place]),
+    draft: &Draft,
+) -> Reading {
+    let mut looks = subject::by_look(sentence, language, known, draft, &text.about);
+    if looks.is_empty() {
+        looks = subject::by_sign(sentence, language, draft, &text.about);
+    }
+    let all: Vec<Place> = draft
+        .sheets
+        .iter()
+        .enumerate()
+        .filter(|(at, sheet)| text.about.reaches(*at) && !sheet.is_form)
+        .flat_map(|(at, sheet)| (0..sheet.columns.len()).map(move |column| (at, column)))
+        .collect();
+    let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
+    let mut reading = required::read(&required::Asking {
+        sentence,
+        language,
+        mentions,
+        subjects: places,
+        looks: &looks,
+        all: &all,
+        before,
+        name: &name,
+    });
+    let dated = values::dates(sentence, language, mentions, &all, draft);
+    let places = if dated.is_empty() { places } else { &dated };
+    let dated = !dated.is_empty();
+    reading.and(one_row::read(sentence, language, (known, &text.about), draft));
+    reading.and(order::balance(sentence, language, mentions, &name));
+    let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));
+    if !about_rule {
+        reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));
+        values::days_before(&mut reading, language, before, draft);
+        let mut single = places.to_vec();
+        single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
+        let has_form =
+            reading.claims.iter().any(|claim| !matches!(claim.key, "required" | "required_when" | "unique" | "case"));
+        // The values of a condition are those of the column that it is about.
+        let conditional = conditions::is_conditional(sentence, language, mentions) && !sentence.text.contains("):");
+        if let ([_], false) = (single.as_slice(), has_form || conditional) {
+            for place in places {
+                let heading = &draft.sheets[place.0].columns[place.1].heading;
+                let Some(heading) = sentences(&subject::plain_heading(heading)).pop() else { continue };
+                // `Channel: optional. web, phone, desk`
+                let goes_on = mentions.is_empty() && matches!(before, [one] if one == place);
+                let alone = text.about == About::Column(place.0, place.1) || goes_on;
+                reading.and(choices::read(sentence, language, (*place, &heading, alone), mentions));
+            }
+        }
+    }
+    let own = match text.about {
+        About::Column(sheet, column) if !mentions.iter().any(|mention| mention.place == (sheet, column)) => {
+            Some((sheet, column))
+        }
+        _ => None,
+    };
+    reading.and(order::read(sentence, language, (mentions, own), &name));
+    let held = as_held((sentence, language), (mentions, own), &reading);
+    reading.and(held);
+    if !reading.understood && sentence.has(language.valid) && sentence.has(language.obliging) {
+        reading.and(of_headings(language, places, draft));
+    }
+    if !reading.understood {
+        let anyway = |every: &&[&[&str]]| every.iter().all(|phrases| sentence.has(phrases));
+        reading.understood = language.anyway.iter().any(anyway);
+    }
+    reading
+}
+
+/// Columns whose values are those of a list of the receiving side: what is no value of its own is one of a list.
+fn as_held(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, own): (&[Mention], Option<Place>),
+    reading: &Reading,
+) -> Reading {
+    let has_value = reading.claims.iter().any(|claim| matches!(claim.key, "allowed" | "pattern" | "type" | "format"));
+    let Some(place) = sentence.any(language.as_held).filter(|_| !has_value) else { return Reading::default() };
+    let before = |mention: &&Mention| mention.words.end <= place.start;
+    let mut named: Vec<Place> = mentions.iter().filter(before).map(|mention| mention.place).collect();
+    named.extend(own.filter(|_| named.is_empty()));
+    let claim = |place| Claim {
+        on: Target::Column(place),
+        key: AS_HELD,
+        value: sentence.text.clone(),
+        confidence: Confidence::Known,
+    };
+    Reading::of(named.into_iter().map(claim).collect())
+}
+
+#[cfg(test)]
+mod tests;

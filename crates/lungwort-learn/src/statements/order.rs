@@ -1,0 +1,288 @@
+//! Which of two columns comes first: `Date sent is never before Collected on`.
+
+use std::borrow::Cow;
+
+use super::sentence::{Sentence, sentences};
+use super::subject::Mention;
+use super::words::{self, Language};
+use super::{Claim, Place, Reading, Target};
+use crate::draft::{Confidence, DraftColumn, DraftSheet};
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// Words between the two columns at most.
+const BETWEEN: usize = 16;
+
+/// Words behind the other column in which it is said what it must not be, at most.
+const BEHIND: usize = 4;
+
+/// Words of a sentence that says nothing but the order of two columns, at most.
+const SHORT: usize = 6;
+
+/// What a sentence says of the order of two columns.
+pub(super) fn read(
+    sentence: &Sentence,
+    language: &Language,
+    (mentions, own): (&[Mention], Option<Place>),
+    name: &dyn Fn(Place) -> String,
+) -> Reading {
+    // Beside a column, the sentence need not name it: `hh:mm, later than Start`.
+    let with_own: Vec<Mention>;
+    let mentions = match (own, mentions) {
+        (Some(place), [_]) => {
+            with_own = std::iter::once(Mention { place, words: 0..0 }).chain(mentions.iter().cloned()).collect();
+            &with_own
+        }
+        _ => mentions,
+    };
+    let order = |pair: &[Mention]| of_two(sentence, language, (mentions, pair));
+    let mut claims: Vec<Claim> = Vec::new();
+    for (one, other, sign, of_size) in mentions.windows(2).filter_map(order) {
+        claims.push(Claim {
+            on: Target::Rule(one.0),
+            key: "check",
+            value: quoted(&format!("{} {sign} {}", name(one), name(other))),
+            confidence: Confidence::Known,
+        });
+        // Numbers are not compared letter by letter.
+        let number = |place| Claim {
+            on: Target::Column(place),
+            key: "type",
+            value: quoted("decimal"),
+            confidence: Confidence::Confirm,
+        };
+        claims.extend([one, other].into_iter().filter(|_| of_size).map(number));
+    }
+    claims.extend(alike(sentence, language, mentions, name));
+    Reading::of(claims)
+}
+
+/// The order of two columns that are named one after the other: the first, the other, the sign between them, and whether numbers are
+/// compared.
+fn of_two(
+    sentence: &Sentence,
+    language: &Language,
+    (mentions, pair): (&[Mention], &[Mention]),
+) -> Option<(Place, Place, &'static str, bool)> {
+    let ([one, other], true) = (pair, pair[0].place.0 == pair[1].place.0 && pair[0].place != pair[1].place) else {
+        return None;
+    };
+    // "To may be left out…, otherwise it must not be before From" goes on about the first.
+    let between = sentence.words.get(one.words.end..other.words.start.max(one.words.end)).unwrap_or_default();
+    let pronoun = between.iter().any(|(word, _)| language.pronouns.contains(&word.as_str()));
+    let one = mentions.first().filter(|_| pronoun).unwrap_or(one);
+    if one.place == other.place {
+        return None;
+    }
+    let (from, to) = (one.words.end, other.words.start);
+    let implied = one.words.is_empty();
+    if to < from || to - from > BETWEEN && !implied && !pronoun {
+        return None;
+    }
+    let within = |phrases: &[&str]| {
+        let found = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, from));
+        found.filter(|place| place.end <= to).min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))
+    };
+    // "May be the same day as From but not earlier"
+    let behind = |phrases: &[&str]| {
+        let reach = other.words.end..(other.words.end + BEHIND).min(sentence.words.len());
+        let word = |at: usize| sentence.words[at].0.as_str();
+        let not = reach.clone().find(|at| language.negations.contains(&word(*at)));
+        let first = |phrase: &&str| phrase.split(' ').next().unwrap_or_default().to_owned();
+        not.is_some_and(|not| (not + 1..reach.end).any(|at| phrases.iter().any(|phrase| first(phrase) == word(at))))
+    };
+    if within(language.or_equal).is_some() || within(language.same_as).is_some() {
+        match (behind(language.earlier), behind(language.later)) {
+            (true, false) => return Some((one.place, other.place, ">=", false)),
+            (false, true) => return Some((one.place, other.place, "<=", false)),
+            _ => {}
+        }
+    }
+    let (place, sign) = match (within(language.earlier), within(language.later)) {
+        (Some(place), None) => (place, '<'),
+        (None, Some(place)) => (place, '>'),
+        _ => return None,
+    };
+    // The word stands right before the other column, but for an article.
+    if to - place.end > 1 {
+        return None;
+    }
+    let equal = within(language.or_equal).is_some();
+    let not = within(language.negations).is_some_and(|not| not.end <= place.start);
+    // "Return lies after Outward" says no more than that.
+    let asks = not || equal || implied || sentence.has(language.obliging) || sentence.words.len() <= SHORT;
+    let sign = match (sign, not) {
+        ('<', true) | ('>', false) if not || equal => ">=",
+        ('>', true) | ('<', false) if not || equal => "<=",
+        ('<', false) => "<",
+        _ => ">",
+    };
+    let of_size = within(language.of_size).is_some_and(|words| words.start == place.start);
+    asks.then_some((one.place, other.place, sign, of_size))
+}
+
+/// `The debits of a movement must equal its credits`: sums that are the same, of each group where one is named.
+pub(super) fn balance(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Reading {
+    let Some(balances) = sentence.any(language.balance) else { return Reading::default() };
+    // The group stands behind "of each" or "per".
+    let grouped = |mention: &&Mention| {
+        let before = |phrase: &&str| {
+            (0..mention.words.start)
+                .any(|at| sentence.find_from(phrase, at).is_some_and(|place| place.end == mention.words.start))
+        };
+        language.of_each.iter().any(before)
+    };
+    let by = mentions.iter().find(grouped).map(|mention| mention.place);
+    if by.is_none() && !sentence.has(language.sums) {
+        return Reading::default();
+    }
+    let mut sums: Vec<Place> =
+        mentions.iter().map(|mention| mention.place).filter(|place| Some(*place) != by).collect();
+    sums.dedup();
+    let [one, other] = sums.as_slice() else { return Reading::default() };
+    let apart = mentions.iter().any(|mention| mention.words.start > balances.start) || sentence.has(language.and);
+    if one.0 != other.0 || !apart || by.is_some_and(|by| by.0 != one.0) {
+        return Reading::default();
+    }
+    let check = format!("SUM({}) = SUM({})", name(*one), name(*other));
+    Reading::of(vec![Claim {
+        on: Target::Group(one.0, by.map(|(_, column)| column)),
+        key: "check",
+        value: quoted(&check),
+        confidence: Confidence::Suggested,
+    }])
+}
+
+/// Whether a column is named as what another one is compared with.
+pub(super) fn is_compared(sentence: &Sentence, language: &Language, mention: &Mention) -> bool {
+    let at = mention.words.start;
+    let phrases =
+        [language.earlier, language.later, language.at_most, language.at_least, language.above, language.below];
+    phrases.into_iter().flatten().any(|phrase| {
+        (at.saturating_sub(6)..at)
+            .any(|from| sentence.ends_at(phrase, from).is_some_and(|end| end <= at && at - end <= 1))
+    })
+}
+
+/// Two columns of which one comes before the other are of one kind: what is known of the one is guessed of the other. Returns what
+/// somebody should look at.
+pub(super) fn same_kinds(sheet: &mut DraftSheet) -> Vec<String> {
+    let mut open = Vec::new();
+    let checks: Vec<String> = sheet
+        .rules
+        .iter()
+        .flat_map(|rule| &rule.lines)
+        .filter(|(key, _)| key == "check")
+        .map(|(_, value)| value.trim_matches('"').to_owned())
+        .collect();
+    for check in checks {
+        let parts: Vec<&str> = check.split(' ').collect();
+        for summed in parts.iter().filter_map(|part| part.strip_prefix("SUM(")?.strip_suffix(')')) {
+            if let Some(column) = sheet.columns.iter_mut().find(|column| column.name == summed) {
+                column.lines.set("type", quoted("decimal"), "its sum is spoken of", Confidence::Confirm);
+            }
+        }
+        let [one, sign, other] = parts.as_slice() else { continue };
+        let place = |name: &str| sheet.columns.iter().position(|column| column.name == name);
+        let (Some(one), Some(other)) = (place(one), place(other)) else { continue };
+        let typed = |at: usize| sheet.columns[at].lines.get("type").is_some();
+        let (from, to) = match (typed(one), typed(other)) {
+            (true, false) => (one, other),
+            (false, true) => (other, one),
+            (true, true) => continue,
+            // Whether two are the same shows without knowing what they are.
+            (false, false) if matches!(*sign, "=" | "<>") => continue,
+            (false, false) => {
+                open.extend(as_days(sheet, (one, other), &check));
+                continue;
+            }
+        };
+        let heading = sheet.columns[from].heading.trim().to_owned();
+        for key in ["type", "date_format"] {
+            let value = sheet.columns[from].lines.get(key).map(|line| line.value.clone());
+            if let Some(value) = value {
+                let lines = &mut sheet.columns[to].lines;
+                lines.set(key, value, format!("it is compared with {heading}"), Confidence::Confirm);
+            }
+        }
+    }
+    open
+}
+
+/// Two columns of days, of neither of which it is said how its days are written: as the others of the sheet, where these agree;
+/// else they are compared where they are plain ISO days, since days compared letter by letter would refuse what is right.
+fn as_days(sheet: &mut DraftSheet, (one, other): (usize, usize), check: &str) -> Option<String> {
+    // Codes that are built alike are compared as they are.
+    if [one, other].iter().all(|at| sheet.columns[*at].lines.get("pattern").is_some()) {
+        return None;
+    }
+    let is_year = |at: &usize| {
+        let heading = sentences(&sheet.columns[*at].heading);
+        let word = |word: &str| words::ALL.iter().any(|language| language.year.contains(&word));
+        heading.iter().flat_map(|heading| &heading.words).any(|(each, _)| word(each))
+    };
+    if [one, other].iter().all(is_year) {
+        for at in [one, other] {
+            sheet.columns[at].lines.set(
+                "type",
+                quoted("whole"),
+                "it is compared with another year",
+                Confidence::Confirm,
+            );
+        }
+        return None;
+    }
+    let of = |column: &DraftColumn, key: &str| column.lines.get(key).map(|line| line.value.clone());
+    let mut forms: Vec<Option<String>> = sheet
+        .columns
+        .iter()
+        .filter(|column| of(column, "type") == Some(quoted("date")))
+        .map(|column| of(column, "date_format"))
+        .collect();
+    forms.dedup();
+    if let [Some(form)] = forms.as_slice() {
+        for at in [one, other] {
+            let lines = &mut sheet.columns[at].lines;
+            lines.set("type", quoted("date"), "it is compared with another day", Confidence::Confirm);
+            lines.set("date_format", form.clone(), "the other days of the sheet", Confidence::Confirm);
+        }
+        return None;
+    }
+    let mut parts = check.split(' ');
+    let (Some(first), Some(sign), Some(second)) = (parts.next(), parts.next(), parts.next()) else { return None };
+    let days = quoted(&format!("CAST({first} AS DATE) {sign} CAST({second} AS DATE)"));
+    let of_check = |line: &&mut (Cow<'static, str>, String)| line.0 == "check" && line.1 == quoted(check);
+    for (_, value) in sheet.rules.iter_mut().flat_map(|rule| &mut rule.lines).filter(|line| of_check(line)) {
+        value.clone_from(&days);
+    }
+    let heading = |at: usize| sheet.columns[at].heading.trim().to_owned();
+    Some(format!(
+        "{} and {}: how their days are written is not said; they are compared where they are written yyyy-mm-dd",
+        heading(one),
+        heading(other)
+    ))
+}
+
+/// `Sender and Receiver must not be the same`
+fn alike(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Option<Claim> {
+    let [one, other] = mentions else { return None };
+    let (same, differ) = (sentence.any(language.be_same), sentence.any(language.differ));
+    let place = same.clone().or_else(|| differ.clone())?;
+    let behind = place.start >= other.words.end && place.start - other.words.end <= BETWEEN;
+    if one.place == other.place || one.place.0 != other.place.0 || !behind || !sentence.has(language.obliging) {
+        return None;
+    }
+    let not = sentence.any(language.negations).is_some_and(|not| not.end <= place.start);
+    let sign = if same.is_some() != not { "=" } else { "<>" };
+    let check = format!("{} {sign} {}", name(one.place), name(other.place));
+    Some(Claim { on: Target::Rule(one.place.0), key: "check", value: quoted(&check), confidence: Confidence::Known })
+}

@@ -1,0 +1,296 @@
+//! Texts cut into sentences, and sentences into words.
+
+use std::ops::Range;
+
+use super::words::Language;
+use lungwort_core::limits::SENTENCE;
+
+/// A sentence with its words.
+#[derive(Debug, Clone)]
+pub(super) struct Sentence {
+    /// It as it stands.
+    pub text: String,
+    /// Its words in small letters, each with its place in the text.
+    pub words: Vec<(String, Range<usize>)>,
+    /// With which bytes its words begin: a bit each, which a few share.
+    begins: Begins,
+}
+
+/// Bits for how words begin.
+type Begins = [u64; 4];
+
+/// The bit of the first two bytes of a word, or of a phrase that begins with it: where, and which.
+fn bit(text: &str) -> (usize, u64) {
+    let bytes = text.as_bytes();
+    let first = bytes.first().copied().unwrap_or_default();
+    let second = bytes.get(1).copied().filter(|byte| !matches!(byte, b' ' | b'-')).unwrap_or_default();
+    let mixed = first.wrapping_mul(37) ^ second.wrapping_mul(11);
+    (usize::from(mixed >> 6), 1 << (mixed & 63))
+}
+
+/// Words between a denial and what is denied, at most.
+const DENIED: usize = 4;
+
+/// Words between a verb and its participle, at most.
+const FAR: usize = 5;
+
+/// Shortenings behind which a full stop ends no sentence.
+const SHORT: &[&str] =
+    &["e.g", "i.e", "max", "min", "approx", "etc", "z.b", "bzw", "ca", "p.ex", "col", "cols", "incl", "vs", "resp"];
+
+/// The sentences of a text.
+pub(super) fn sentences(text: &str) -> Vec<Sentence> {
+    let mut found = Vec::new();
+    for line in text.split(['\n', '\r']) {
+        let mut from = 0;
+        for (at, each) in line.char_indices() {
+            let end = at + each.len_utf8();
+            let next = line[end..].chars().next();
+            // Behind a semicolon another clause may follow, which speaks of something else.
+            let ends = matches!(each, '.' | '!' | '?' | ';')
+                && next.is_none_or(char::is_whitespace)
+                && (each != ';' || is_clause(&line[from..at]) && is_clause(&line[end..]));
+            let goes_on = || {
+                let word = line[from..at].rsplit(char::is_whitespace).next().unwrap_or_default().to_lowercase();
+                let follows = line[end..].trim_start().chars().next();
+                let whole = |language: &&Language| {
+                    language.required.contains(&word.as_str()) || language.optional.contains(&word.as_str())
+                };
+                // "Channel: optional. web, phone, desk"
+                if super::words::ALL.iter().any(whole) {
+                    return false;
+                }
+                // "Lot no. 5" goes on, and "yes or no. The next…" does not.
+                let numbered = matches!(word.as_str(), "no" | "nos" | "nr")
+                    && line[end..].trim_start().starts_with(|each: char| each.is_ascii_digit());
+                numbered
+                    || SHORT.contains(&word.trim_start_matches('('))
+                    || follows.is_some_and(char::is_lowercase)
+                    || line[from..at].trim().bytes().all(|byte| byte.is_ascii_digit())
+            };
+            if ends && !(each == '.' && goes_on()) {
+                found.extend(Sentence::new(&line[from..end]));
+                from = end;
+            }
+        }
+        found.extend(Sentence::new(&line[from..]));
+    }
+    found
+}
+
+/// A point of a list without its number: `3. The lot…`, `b) The lot…`.
+fn without_number(text: &str) -> &str {
+    let digits = text.bytes().take_while(u8::is_ascii_digit).count();
+    let head = match digits {
+        0 if text.starts_with(|each: char| each.is_ascii_lowercase()) => 1,
+        1 | 2 => digits,
+        _ => return text,
+    };
+    let Some(rest) = text.get(head..) else { return text };
+    let rest = if digits > 0 { rest.strip_prefix(['.', ')', ':']) } else { rest.strip_prefix(')') };
+    match rest {
+        Some(rest) if rest.starts_with(char::is_whitespace) => rest.trim_start(),
+        Some("") if digits > 0 => "",
+        _ => text,
+    }
+}
+
+/// Whether a part of a sentence is a sentence of its own: it has a verb, and is no mere list.
+fn is_clause(text: &str) -> bool {
+    let text = text.split(['.', ';']).next().unwrap_or(text);
+    let words: Vec<String> = text.split_whitespace().map(str::to_lowercase).collect();
+    let verb = |word: &String| {
+        super::words::ALL.iter().any(|language| language.verbs.contains(&word.trim_matches([',', ':'])))
+    };
+    words.len() >= 3 && words.iter().any(verb)
+}
+
+impl Sentence {
+    fn new(text: &str) -> Option<Sentence> {
+        let text = text.trim().trim_start_matches(['•', '·', '-', '–', '*', '→', '#']).trim();
+        let text = without_number(text);
+        if !text.chars().any(char::is_alphanumeric) {
+            return None;
+        }
+        let mut words = Vec::new();
+        let mut from: Option<usize> = None;
+        let ends = text.char_indices().map(|(at, each)| (at, Some(each))).chain([(text.len(), None)]);
+        for (at, each) in ends {
+            let inside = each.is_some_and(|each| {
+                // A number keeps its marks, and a word its apostrophe.
+                let before = text[..at].chars().next_back();
+                let behind = text[at + each.len_utf8()..].chars().next();
+                let digits = before.is_some_and(|b| b.is_ascii_digit()) && behind.is_some_and(|b| b.is_ascii_digit());
+                let letters = before.is_some_and(char::is_alphabetic) && behind.is_some_and(char::is_alphabetic);
+                each.is_alphanumeric() || each == '_' || matches!(each, '.' | ',') && digits || each == '\'' && letters
+            });
+            match (from, inside) {
+                (None, true) => from = Some(at),
+                (Some(start), false) => {
+                    words.push((text[start..at].to_lowercase(), start..at));
+                    from = None;
+                    if words.len() == SENTENCE {
+                        break;
+                    }
+                }
+                _ => {}
+            }
+        }
+        let mut begins: Begins = [0; 4];
+        for (word, _) in &words {
+            // "L'heure" begins as "heure" does, too.
+            let elided = word.strip_prefix("l'").or_else(|| word.strip_prefix("d'"));
+            for word in std::iter::once(word.as_str()).chain(elided) {
+                let (at, bit) = bit(word);
+                begins[at] |= bit;
+            }
+        }
+        Some(Sentence { text: text.to_owned(), words, begins })
+    }
+
+    /// Whether a word may be among its own, as far as the first byte tells.
+    pub fn may_have(&self, word: &str) -> bool {
+        let (at, bit) = bit(word);
+        self.begins[at] & bit != 0
+    }
+
+    /// Where a phrase stands first, as a range of words, from a word on.
+    pub fn find_from(&self, phrase: &str, from: usize) -> Option<Range<usize>> {
+        // Nearly every phrase begins as no word of the sentence does.
+        if !self.may_have(phrase) {
+            return None;
+        }
+        let first = &phrase[..phrase.bytes().position(|each| matches!(each, b' ' | b'-')).unwrap_or(phrase.len())];
+        let begins = (from..self.words.len()).filter(|at| self.words[*at].0 == first);
+        begins.filter_map(|at| Some(at..self.ends_at(phrase, at)?)).next()
+    }
+
+    /// Where a phrase that begins at a word ends.
+    pub fn ends_at(&self, phrase: &str, at: usize) -> Option<usize> {
+        // Nearly every phrase begins as the word does not.
+        if self.words.get(at)?.0.as_bytes().first() != phrase.as_bytes().first() {
+            return None;
+        }
+        let mut end = at;
+        for wanted in phrase.split([' ', '-']) {
+            if self.words.get(end)?.0 != wanted {
+                return None;
+            }
+            end += 1;
+        }
+        Some(end)
+    }
+
+    /// Where a phrase stands first.
+    pub fn find(&self, phrase: &str) -> Option<Range<usize>> {
+        self.find_from(phrase, 0)
+    }
+
+    /// The first place of any of some phrases; of those that begin there the longest.
+    pub fn any(&self, phrases: &[&str]) -> Option<Range<usize>> {
+        let found = phrases.iter().filter_map(|phrase| self.find(phrase));
+        found.min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))
+    }
+
+    /// Whether any of some phrases is there.
+    pub fn has(&self, phrases: &[&str]) -> bool {
+        phrases.iter().any(|phrase| self.find(phrase).is_some())
+    }
+
+    /// Where it says that something must be filled in: by a phrase, or by a verb and a participle a few words behind it.
+    pub fn required(&self, language: &Language) -> Option<Range<usize>> {
+        let said = self.any(language.required).or_else(|| {
+            let modals = language.modals.iter().filter_map(|phrase| self.find(phrase));
+            modals.filter_map(|modal| self.participle(&modal, language)).min_by_key(|place| place.start)
+        });
+        said.or_else(|| self.never_blank(language))
+    }
+
+    /// Where it says that something must not be blank: `cannot be left blank`. What is "not blank" in a condition says nothing.
+    fn never_blank(&self, language: &Language) -> Option<Range<usize>> {
+        let word = |at: usize| self.words[at].0.as_str();
+        let blank = (0..self.words.len()).find(|at| language.unfilled.contains(&word(*at)))?;
+        let before = blank.saturating_sub(DENIED)..blank;
+        let not = before.clone().rev().find(|at| language.negations.contains(&word(*at)))?;
+        let conditional =
+            |phrase: &&str| (blank.saturating_sub(FAR + DENIED)..blank).any(|at| self.ends_at(phrase, at).is_some());
+        let inside = |place: Range<usize>| place.start <= blank && not < place.end;
+        let free = self.any(language.optional).is_some_and(inside);
+        (!free && !language.conditional.iter().any(conditional)).then_some(not..blank + 1)
+    }
+
+    /// The participle that goes with a verb, nothing being denied between, and nothing said behind of how it is filled in.
+    fn participle(&self, modal: &Range<usize>, language: &Language) -> Option<Range<usize>> {
+        let reach = modal.end..(modal.end + FAR).min(self.words.len());
+        let word = |at: usize| self.words.get(at).map_or("", |(word, _)| word.as_str());
+        let at = reach.clone().find(|at| language.filled.contains(&word(*at)))?;
+        let denied = (modal.end..at).any(|at| language.negations.contains(&word(at)));
+        // "Filled in" is the same as filled.
+        let behind = if language.filled[0] == word(at) && word(at + 1) == "in" { at + 2 } else { at + 1 };
+        let how = language.manner.contains(&word(behind)) || word(behind).ends_with("ly");
+        (!denied && !how).then_some(modal.start..at + 1)
+    }
+
+    /// The number that a word is, in digits or in letters.
+    pub fn number(&self, at: usize, language: &Language) -> Option<f64> {
+        let (word, _) = self.words.get(at)?;
+        if let Some((_, number)) = language.numbers.iter().find(|(name, _)| name == word) {
+            return Some(*number as f64);
+        }
+        let grouped = word.contains(',') && word.split(',').skip(1).all(|group| group.len() == 3);
+        let plain = if grouped { word.replace(',', "") } else { word.replace(',', ".") };
+        let number: f64 = plain.parse().ok().filter(|number: &f64| number.is_finite())?;
+        // The sign stands before the word.
+        let start = self.words[at].1.start;
+        let before = self.text[..start].chars().next_back();
+        let negative = matches!(before, Some('-' | '−'))
+            && self.text[..start - before.map_or(0, char::len_utf8)].ends_with([' ', '(']);
+        Some(if negative { -number } else { number })
+    }
+
+    /// What is between a word and the next one, without spaces; nothing behind the last one.
+    pub fn gap(&self, at: usize) -> &str {
+        let ends = self.words.get(at).zip(self.words.get(at + 1));
+        ends.map_or("", |((_, word), (_, next))| self.text[word.end..next.start].trim())
+    }
+
+    /// Whether a dash joins a word and the next one: `A-H`, `2 – 3`.
+    pub fn is_dashed(&self, at: usize) -> bool {
+        matches!(self.gap(at), "-" | "–")
+    }
+
+    /// The text from a word on; of the whole sentence where there is none.
+    pub fn rest(&self, from: usize) -> &str {
+        let Some((_, place)) = self.words.get(from) else { return "" };
+        // The sign of a value belongs to it.
+        let signed =
+            self.text[..place.start].ends_with('-') && self.text[..place.start - 1].ends_with([' ', ':', '(', ',']);
+        &self.text[if signed { place.start - 1 } else { place.start }..]
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn texts_are_cut_where_sentences_end() {
+        let said: Vec<String> = sentences("Max. 80 characters, e.g. a name. Never blank!\n• 1.5 is fine")
+            .into_iter()
+            .map(|each| each.text)
+            .collect();
+        assert_eq!(said, ["Max. 80 characters, e.g. a name.", "Never blank!", "1.5 is fine"]);
+        assert!(sentences(" -- \n…").is_empty());
+    }
+
+    #[test]
+    fn phrases_are_found_as_words_and_numbers_read() {
+        let sentence = &sentences("No file may hold more than 1,500 e-mail rows, from -2.5 to seven.")[0];
+        assert_eq!(sentence.find("e mail"), Some(7..9));
+        assert_eq!(sentence.find("mail rows from"), Some(8..11));
+        assert_eq!(sentence.find("row"), None);
+        let english = super::super::words::ALL[0];
+        let numbers: Vec<f64> = (0..sentence.words.len()).filter_map(|at| sentence.number(at, english)).collect();
+        assert_eq!(numbers, [1500.0, -2.5, 7.0]);
+    }
+}

@@ -1,0 +1,223 @@
+//! How a value is written: digits and letters, lengths, limits, dates, formats, values that come once.
+
+use std::sync::LazyLock;
+
+use regex::Regex;
+
+use super::codes::built;
+use super::counts::counts;
+use super::day_forms::{date, date_in_words, month_or_time};
+use super::days;
+use super::sentence::Sentence;
+use super::shown::looks_like;
+use super::subject::Place;
+use super::words::Language;
+use super::{Claim, Reading, Target};
+use crate::draft::Confidence;
+use lungwort_core::cell::format::Format;
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// Words between a column and a format that is named for it, at most.
+const NEAR: usize = 6;
+/// Words of a sentence that says that values come once; a longer one speaks of other things as well.
+const SHORT: usize = 20;
+/// A line for each of the columns.
+pub(super) type Said = Vec<(&'static str, String, Confidence)>;
+
+/// The pattern of so many digits and nothing else.
+static DIGITS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^'\\d\{[0-9]{1,2}\}'$").ok());
+
+/// What a sentence says of how values are written.
+pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], from: usize) -> Reading {
+    let mut found: Said = Vec::new();
+    let known = Confidence::Known;
+    if let Some((kind, pattern)) = date(sentence).or_else(|| date_in_words(sentence, language)) {
+        found.push(("type", quoted(kind), known));
+        found.push(("date_format", quoted(&pattern), known));
+    }
+    if let Some((kind, pattern)) = month_or_time(sentence, language).filter(|_| found.is_empty()) {
+        found.push(("type", quoted(kind), known));
+        found.extend(pattern.map(|pattern| ("date_format", quoted(&pattern), known)));
+    }
+    if let Some(regex) = built(sentence, language, from) {
+        // "In capital letters (2 or 3 letters)" counts capitals.
+        let regex = if sentence.has(language.in_capitals) { regex.replace("[A-Za-z]", "[A-Z]") } else { regex };
+        found.push(("pattern", format!("'{regex}'"), known));
+    } else {
+        counts(sentence, language, from, &mut found);
+        if let Some(shape) = looks_like(sentence, language, from).filter(|_| found.is_empty()) {
+            found.push(("pattern", format!("'{shape}'"), Confidence::Confirm));
+        }
+        if sentence.has(language.alphanumeric) {
+            found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
+        } else if let Some(class) = mixed(sentence, language, from) {
+            found.retain(|(key, ..)| *key == "length");
+            found.push(("pattern", format!("'{class}+'"), Confidence::Confirm));
+        }
+        if found.is_empty() && sentence.has(language.in_capitals) && !sentence.has(language.negations) {
+            found.push(("case", quoted("upper"), known));
+        }
+    }
+    of_digits(sentence, language, from, &mut found);
+    // Far behind its column, a format is another thing's.
+    let near = |phrase: &str| sentence.find_from(phrase, from).is_some_and(|place| place.start <= from + NEAR);
+    let named = language.formats.iter().find(|(phrase, _)| near(phrase));
+    if let Some((_, name)) = named.filter(|(_, name)| found.is_empty() && Format::named(name).is_some()) {
+        found.push(("format", quoted(name), Confidence::Confirm));
+    }
+    let short = sentence.words.len() <= SHORT;
+    let no_two = sentence.has(language.no_two) && sentence.has(language.same);
+    if short
+        && (no_two || sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice))
+    {
+        found.push(("unique", "true".to_owned(), known));
+    }
+    ends_of_texts(sentence, language, &mut found);
+    if sentence.has(language.decimal_comma_words) {
+        if !found.iter().any(|(key, ..)| *key == "type") {
+            found.push(("type", quoted("decimal"), known));
+        }
+        found.push(("decimal_mark", quoted(","), known));
+    }
+    if let Some(sign) = separator(sentence, language) {
+        found.push(("separator", quoted(sign), known));
+    }
+    of_days(sentence, language, &mut found);
+    of_today(sentence, language, &mut found);
+    of_several(sentence, language, places, &mut found);
+    let claim = |place: &Place, (key, value, confidence): &(&'static str, String, Confidence)| Claim {
+        on: Target::Column(*place),
+        key,
+        value: value.clone(),
+        confidence: *confidence,
+    };
+    Reading::of(places.iter().flat_map(|place| found.iter().map(move |said| claim(place, said))).collect())
+}
+
+/// What several columns are limited to together is not what each of them is; that none of them is negative is said of each.
+fn of_several(sentence: &Sentence, language: &Language, places: &[Place], found: &mut Said) {
+    if !places.windows(2).any(|pair| pair[0].1 != pair[1].1) {
+        return;
+    }
+    let of_all = |key: &str| matches!(key, "min" | "max" | "above" | "below");
+    if found.iter().all(|(key, ..)| *key == "type" || of_all(key)) {
+        found.retain(|(key, _, confidence)| *key != "type" || *confidence == Confidence::Known);
+    }
+    let of_each = |key: &str, value: &str| key == "min" && value == "0" && sentence.has(language.not_negative);
+    found.retain(|(key, value, _)| !(of_all(key) || *key == "unique") || of_each(key, value));
+}
+
+/// `Capital letters and digits, 4 to 6 characters`: what there may be, without how many of each.
+fn mixed(sentence: &Sentence, language: &Language, from: usize) -> Option<&'static str> {
+    let end = |phrases: &[&str], at: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
+    let counted = |at: usize| at.checked_sub(1).is_some_and(|before| sentence.number(before, language).is_some());
+    let one = |at: usize| {
+        let (class, next) = end(language.capitals, at)
+            .map(|next| ("[A-Z0-9]", next))
+            .or_else(|| Some(("[A-Za-z0-9]", end(language.letters, at)?)))?;
+        let next = end(language.and, next).or_else(|| end(language.or, next))?;
+        end(language.digits, next).filter(|_| !counted(at)).map(|_| class)
+    };
+    // What it has not says something else.
+    (!sentence.has(language.negations)).then(|| (from..sentence.words.len()).find_map(one)).flatten()
+}
+
+/// What texts begin or end with.
+fn ends_of_texts(sentence: &Sentence, language: &Language, found: &mut Said) {
+    let has = |found: &Said, wanted: &str| found.iter().any(|(key, ..)| *key == wanted);
+    if let Some(sign) = begins_with_sign(sentence, language).filter(|_| !has(found, "pattern")) {
+        found.retain(|(key, ..)| *key != "format");
+        found.push(("pattern", format!("'{}.+'", regex::escape(&sign.to_string())), Confidence::Known));
+    }
+    if let Some(ending) = ending(sentence, language) {
+        found.retain(|(key, ..)| *key != "pattern");
+        found.push(("pattern", format!("'.*{}'", regex::escape(&ending)), Confidence::Known));
+    }
+}
+
+/// The first or last day that is taken.
+fn of_days(sentence: &Sentence, language: &Language, found: &mut Said) {
+    for (key, day, sure) in days::limits(sentence, language) {
+        if !found.iter().any(|(key, ..)| *key == "type") {
+            found.push(("type", quoted("date"), Confidence::Confirm));
+        }
+        found.push((key, quoted(&day), if sure { Confidence::Known } else { Confidence::Confirm }));
+    }
+}
+
+/// `Not in the future`, `must lie in the future`
+fn of_today(sentence: &Sentence, language: &Language, found: &mut Said) {
+    let obliges = sentence.has(language.obliging);
+    let denied = sentence.has(language.negations) || sentence.has(language.refused);
+    let limit = if sentence.has(language.future) && !denied && obliges {
+        "min"
+    } else if sentence.has(language.not_future) && (denied || obliges) {
+        "max"
+    } else {
+        return;
+    };
+    if !found.iter().any(|(key, ..)| *key == "type") {
+        found.push(("type", quoted("date"), Confidence::Confirm));
+    }
+    found.push((limit, quoted("today"), Confidence::Known));
+}
+
+/// Digits that have limits are numbers: a year of four digits that is not before 1500.
+fn of_digits(sentence: &Sentence, language: &Language, from: usize, found: &mut Said) {
+    let digits = |(key, value, _): &(&'static str, String, Confidence)| {
+        *key == "pattern" && DIGITS.as_ref().is_some_and(|digits| digits.is_match(value))
+    };
+    let Some(place) = found.iter().position(digits) else { return };
+    let mut more = Said::new();
+    counts(sentence, language, from, &mut more);
+    let limits: Said = more.into_iter().filter(|(key, ..)| matches!(*key, "min" | "max" | "above" | "below")).collect();
+    if limits.is_empty() {
+        return;
+    }
+    let most = found[place].1.trim_matches(|each: char| !each.is_ascii_digit()).parse::<u32>().unwrap_or(4);
+    found[place] = ("type", quoted("whole"), Confidence::Known);
+    let open = !limits.iter().any(|(key, ..)| matches!(*key, "max" | "below"));
+    found.extend(limits);
+    if open {
+        found.push(("max", "9".repeat(most as usize), Confidence::Confirm));
+    }
+}
+
+/// A separator of several values.
+fn separator<'l>(sentence: &Sentence, language: &'l Language) -> Option<&'l str> {
+    if !sentence.has(language.several) {
+        return None;
+    }
+    let found = language.signs.iter().filter_map(|(name, sign)| Some((sentence.find(name)?.start, *sign)));
+    let named = found.min_by_key(|(start, _)| *start).map(|(_, sign)| sign);
+    let shown =
+        |sign: &&str| sentence.text.contains(&format!("\"{sign}\"")) || sentence.text.contains(&format!("({sign})"));
+    named.or_else(|| [";", "|"].into_iter().find(shown))
+}
+
+/// A sign that values begin with: `starts with +`.
+fn begins_with_sign(sentence: &Sentence, language: &Language) -> Option<char> {
+    let behind = match sentence.any(language.begins) {
+        Some(place) => sentence.words.get(place.end.checked_sub(1)?)?.1.end,
+        // "Muss mit + beginnen"
+        None => {
+            let verb = sentence.any(language.begins_last)?;
+            sentence.words.get(verb.start.checked_sub(1)?)?.1.end
+        }
+    };
+    let token = sentence.text[behind..].split_whitespace().find(|token| !matches!(*token, "a" | "the"))?;
+    let token = token.trim_matches(['"', '\'', '“', '”', ',', ')', '.']);
+    let mut signs = token.chars();
+    signs.next().filter(|sign| !sign.is_alphanumeric() && signs.next().is_none())
+}
+
+/// What a text ends with: `a file name ending in .pdf`.
+fn ending(sentence: &Sentence, language: &Language) -> Option<String> {
+    let place = sentence.any(language.ends)?;
+    let behind = sentence.words.get(place.end.checked_sub(1)?)?.1.end;
+    let token = sentence.text[behind..].split_whitespace().next()?;
+    let token = token.trim_matches(['"', '\'', '“', '”', '„', ',', ';', ')']).trim_end_matches('.');
+    let is_ending = (2..=8).contains(&token.chars().count()) && token.chars().any(char::is_alphanumeric);
+    let plain = token.starts_with(['.', '-', '_', '/']) || token.chars().all(|each| !each.is_lowercase());
+    (is_ending && plain).then(|| token.to_owned())
+}

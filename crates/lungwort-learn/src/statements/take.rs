@@ -1,0 +1,70 @@
+//! What sentences ask for, taken into the draft: what an earlier place of the template said stays, and where two do not agree it is said.
+
+use super::{AS_HELD, Claim, OPTIONAL, Target};
+use crate::draft::{Confidence, Draft, DraftRule, Lines};
+use lungwort_core::rulebook::toml_text::{list, quoted};
+
+pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
+    match claim.on {
+        Target::Column((sheet, column)) if claim.key == OPTIONAL => draft.sheets[sheet].columns[column].optional = true,
+        Target::Column((sheet, column)) if claim.key == AS_HELD => {
+            draft.sheets[sheet].columns[column].as_held.get_or_insert((claim.value, source.to_owned()));
+        }
+        Target::Column((sheet, column)) => {
+            let lines = &mut draft.sheets[sheet].columns[column].lines;
+            // A list of the template's own says more than words.
+            let listed =
+                lines.has("allowed") && matches!(claim.key, "allowed" | "pattern" | "length" | "case" | "type");
+            // An offer beside what counts already is none.
+            let offered = claim.key == "required_when" && lines.get("required").is_some();
+            let other_kind =
+                claim.key == "type" && lines.get("type").is_some_and(|line| line.confidence == Confidence::Known);
+            // An offer that is complete takes the place of one that is not.
+            let complete = |value: &str| !value.contains('…');
+            let open = lines.0.iter().any(|line| line.key == claim.key && !complete(&line.value));
+            if open && complete(&claim.value) {
+                lines.remove(claim.key);
+            }
+            if let Some(said) = contradiction(lines, &claim, source) {
+                let heading = draft.sheets[sheet].columns[column].heading.trim().to_owned();
+                draft.look_first.push(format!("{heading}: {said}"));
+            } else if !(listed || offered || other_kind) {
+                lines.set(claim.key, claim.value, source, claim.confidence);
+            }
+        }
+        Target::Rule(sheet) | Target::Group(sheet, _) => {
+            let mut lines = vec![(claim.key.into(), claim.value)];
+            if let Target::Group(_, by) = claim.on {
+                let name = by.map(|by| draft.sheets[sheet].columns[by].name.clone());
+                let each = name.map_or(quoted("sheet"), |name| format!("{{ by = {} }}", list(&[name])));
+                lines.insert(0, ("each".into(), each));
+            }
+            let rules = &mut draft.sheets[sheet].rules;
+            if !rules.iter().any(|rule| rule.lines == lines) {
+                rules.push(DraftRule { kind: "rule", lines, source: source.to_owned(), confidence: claim.confidence });
+            }
+        }
+    }
+}
+
+/// What is said where another place of the template says otherwise of the same: both are shown, and the first counts.
+fn contradiction(lines: &Lines, claim: &Claim, source: &str) -> Option<String> {
+    const COMPARED: &[&str] =
+        &["min", "max", "above", "below", "length", "places", "date_format", "pattern", "separator"];
+    let known = lines.get(claim.key).filter(|line| line.confidence == Confidence::Known)?;
+    let other = COMPARED.contains(&claim.key) && claim.confidence == Confidence::Known && known.value != claim.value;
+    let number = |text: &str| text.parse::<f64>().ok();
+    let stricter = || {
+        let (old, new) = (number(&known.value)?, number(&claim.value)?);
+        let is_stricter = if matches!(claim.key, "min" | "above") { new > old } else { new < old };
+        Some(is_stricter)
+    };
+    other.then(|| {
+        let which =
+            if stricter() == Some(true) { "the first counts, and the second is stricter" } else { "the first counts" };
+        format!(
+            "two places of the template do not agree: {} = {} ({}), and {} ({source}); {which}",
+            claim.key, known.value, known.source, claim.value
+        )
+    })
+}

@@ -1,0 +1,409 @@
+//! Sentences in many wordings, each with what is made of it.
+
+use super::*;
+use crate::draft::{DraftColumn, DraftSheet};
+use crate::source::Template;
+
+const HEADINGS: &[&str] = &[
+    "Lot",
+    "Family",
+    "Weight",
+    "Sown on",
+    "State",
+    "Phone",
+    "Email",
+    "Address",
+    "Remarks",
+    "Site 1",
+    "Site 2",
+    "Site 3",
+    "Box",
+    "Tags",
+    "Grade",
+    "Latitude",
+    "Longitude",
+];
+
+fn draft(headings: &[&str]) -> Draft {
+    let column = |(field, heading): (usize, &&str)| DraftColumn {
+        heading: (*heading).to_owned(),
+        field,
+        name: crate::names::plain_name(heading),
+        ..DraftColumn::default()
+    };
+    let columns = headings.iter().enumerate().map(column).collect();
+    Draft { sheets: vec![DraftSheet { heading_row: 1, columns, ..DraftSheet::default() }], ..Draft::default() }
+}
+
+/// What comes of a text: `Heading key = value` by line, `form = [...]` by rule, `? text` of what is left to be read.
+fn read(text: &str) -> Vec<String> {
+    let template = Template {
+        file_name: "t.csv".to_owned(),
+        kind: "csv",
+        sheets: Vec::new(),
+        styles: Vec::new(),
+        names: Vec::new(),
+        properties: Vec::new(),
+        text: None,
+        digest: String::new(),
+    };
+    let mut draft = draft(HEADINGS);
+    let known = Entries { template: &template, at: vec![None], headings: Headings::of(&draft), likely: None };
+    let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about: About::Any, of_heading: false };
+    let mut before = Vec::new();
+    let parts = sentences(&text.text).into_iter().flat_map(|sentence| apart(&known, &text, sentence, &draft));
+    for sentence in parts.collect::<Vec<_>>() {
+        before = one(&known, (&text, &sentence), before, &mut draft);
+    }
+    let mut said = Vec::new();
+    for column in &draft.sheets[0].columns {
+        for line in &column.lines.0 {
+            let offer = if line.confidence == Confidence::Suggested { "perhaps " } else { "" };
+            said.push(format!("{offer}{} {} = {}", column.heading, line.key, line.value));
+        }
+    }
+    said.extend(
+        draft.sheets[0].rules.iter().flat_map(|rule| rule.lines.iter().map(|(key, value)| format!("{key} = {value}"))),
+    );
+    said.extend(draft.unread.iter().map(|unread| format!("? {}", unread.text)));
+    said
+}
+
+#[track_caller]
+fn holds(cases: &[(&str, &[&str])]) {
+    for (text, due) in cases {
+        assert_eq!(read(text), *due, "{text}");
+    }
+}
+
+#[test]
+fn what_must_be_filled_in() {
+    holds(&[
+        ("Needed: Lot, Weight", &["Lot required = true", "Weight required = true"]),
+        ("Two of the columns are obligatory: Lot and Sown on.", &["Lot required = true", "Sown on required = true"]),
+        (
+            "Columns A and C to D may not be empty.",
+            &["Lot required = true", "Weight required = true", "Sown on required = true"],
+        ),
+        ("The family must be filled in.", &["Family required = true"]),
+        ("Never leave the lot blank.", &["Lot required = true"]),
+        ("Remarks are optional.", &[]),
+        ("The remarks are not required.", &[]),
+        ("Family is mandatory if the seed was gathered in the wild.", &["perhaps Family required_when = \"… = '…'\""]),
+        ("Weight: empty for a new lot, needed for a change.", &["perhaps Weight required_when = \"… = '…'\""]),
+        ("Fill in Phone or Address, one of the two is required.", &["at_least_one = [\"phone\", \"address\"]"]),
+        ("Give a phone or an email, but not both.", &["exactly_one = [\"phone\", \"email\"]"]),
+        ("Latitude and Longitude go together.", &["all_or_none = [\"latitude\", \"longitude\"]"]),
+        ("Fill Site 1 to 3 from the left without a hole.", &["no_gaps = [\"site_1\", \"site_2\", \"site_3\"]"]),
+        ("Lot ist eine Pflichtangabe.", &["Lot required = true"]),
+        ("Die Spalten A und C müssen ausgefüllt werden.", &["Lot required = true", "Weight required = true"]),
+        ("La colonne Family est obligatoire.", &["Family required = true"]),
+    ]);
+    let all = read("Every column has to be filled, except Remarks and Tags.");
+    assert_eq!(all.len(), HEADINGS.len() - 2);
+    assert!(!all.iter().any(|line| line.starts_with("Remarks")), "{all:?}");
+}
+
+#[test]
+fn which_values_are_taken() {
+    holds(&[
+        ("State is OPEN or SHUT.", &["State allowed = [\"OPEN\", \"SHUT\"]"]),
+        ("State is A or B.", &["State allowed = [\"A\", \"B\"]"]),
+        ("State: JAR / BAG / TUBE", &["State allowed = [\"JAR\", \"BAG\", \"TUBE\"]"]),
+        ("For Family choose from fr, pl, sv.", &["Family allowed = [\"fr\", \"pl\", \"sv\"]"]),
+        ("Grade: A = alive, X = none", &["Grade allowed = { A = \"alive\", X = \"none\" }"]),
+        ("Box: y/n", &["Box type = \"yes_no\"", "Box yes_no = { yes = \"y\", no = \"n\" }"]),
+        ("Box must be true or false.", &["Box type = \"yes_no\"", "Box yes_no = { yes = \"true\", no = \"false\" }"]),
+        ("Allowed values for Grade: good, fair or poor.", &["Grade allowed = [\"good\", \"fair\", \"poor\"]"]),
+        (
+            "The lot has to be agreed with the vault before it is sent, always.",
+            &["? The lot has to be agreed with the vault before it is sent, always."],
+        ),
+        ("State must be open or shut.", &["State allowed = [\"open\", \"shut\"]"]),
+        ("The state is told to the sender, and the box is sealed, cleaned and sent.", &[]),
+        (
+            "Only lots from wild plants are accepted from Kew, Ely and Bath.",
+            &["? Only lots from wild plants are accepted from Kew, Ely and Bath."],
+        ),
+        // Prose is no list.
+        ("Remarks may say how the seed was gathered, or by whom it was cleaned.", &[]),
+        ("The state of the field or of the house is of no interest here.", &[]),
+    ]);
+}
+
+#[test]
+fn how_values_are_written() {
+    holds(&[
+        ("Lot: seven digits", &["Lot pattern = '\\d{7}'"]),
+        ("The lot is an 8-digit number.", &["Lot pattern = '\\d{8}'"]),
+        ("Lot has three capital letters and five digits.", &["Lot pattern = '[A-Z]{3}\\d{5}'"]),
+        ("Lot begins with LT- and has six digits behind it.", &["Lot pattern = 'LT\\-\\d{6}'"]),
+        ("Lot: GT, hyphen, five digits", &["Lot pattern = 'GT\\-\\d{5}'"]),
+        ("Lot: year, hyphen, five digits, such as 2023-00375", &["Lot pattern = '\\d{4}\\-\\d{5}'"]),
+        // What the example does not bear out is not kept.
+        ("Lot: five digits, such as GT-00001", &[]),
+        ("Lot: six capital letters and digits, as in the register", &["Lot pattern = '[A-Z0-9]{6}'"]),
+        (
+            "A row without a lot will be returned to you, as will one with a weight of more than 10000.",
+            &["Lot required = true"],
+        ),
+        (
+            "The remarks are read by people, and the e-mail of whoever sends them is used only once, for the confirmation, and must be agreed.",
+            &[
+                "? The remarks are read by people, and the e-mail of whoever sends them is used only once, for the confirmation, and must be agreed.",
+            ],
+        ),
+        ("Remarks: at most 80", &["Remarks length = { max = 80 }"]),
+        ("Weight: at most 80", &["Weight type = \"decimal\"", "Weight max = 80"]),
+        ("Remarks may hold at most 120 bytes.", &["? Remarks may hold at most 120 bytes."]),
+        ("Remarks: no more than 80 characters.", &["Remarks length = { max = 80 }"]),
+        ("Remarks must have between 3 and 20 characters.", &["Remarks length = { min = 3, max = 20 }"]),
+        ("Weight: two decimals at most", &["Weight type = \"decimal\"", "Weight places = 2"]),
+        ("Box is a whole number from 1 to 12.", &["Box type = \"whole\"", "Box min = 1", "Box max = 12"]),
+        ("Weight must be at least 0.5.", &["Weight type = \"decimal\"", "Weight min = 0.5"]),
+        ("Sown on: yyyymmdd", &["Sown on type = \"date\"", "Sown on date_format = \"yyyymmdd\""]),
+        ("Write Sown on as D MMM YY.", &["Sown on type = \"date\"", "Sown on date_format = \"d mmm yy\""]),
+        ("Sown on must not be in the future.", &["Sown on type = \"date\"", "Sown on max = \"today\""]),
+        ("Tags: several may be given, with a comma between.", &["Tags separator = \",\""]),
+        ("Email is an e-mail address.", &["Email format = \"email\""]),
+        ("A lot is never used twice: no duplicates.", &["Lot unique = true"]),
+        ("Lot is unique.", &["Lot unique = true"]),
+        ("State is written in capitals.", &["State case = \"upper\""]),
+        ("Lot hat sieben Ziffern.", &["Lot pattern = '\\d{7}'"]),
+        ("Remarks: höchstens 40 Zeichen", &["Remarks length = { max = 40 }"]),
+        ("Remarks : au plus 40 caractères", &["Remarks length = { max = 40 }"]),
+    ]);
+}
+
+#[test]
+fn which_of_two_columns_comes_first() {
+    holds(&[
+        (
+            "Weight is never less than Box.",
+            &["Weight type = \"decimal\"", "Box type = \"decimal\"", "check = \"weight >= box\""],
+        ),
+        (
+            "The weight must be greater than the grade.",
+            &["Weight type = \"decimal\"", "Grade type = \"decimal\"", "check = \"weight > grade\""],
+        ),
+        ("Sown on must not be after the weight.", &["check = \"sown_on <= weight\""]),
+        ("Weigh the box before you weigh the lot.", &[]),
+    ]);
+}
+
+#[test]
+fn sums_that_balance_are_offered_by_group() {
+    holds(&[
+        (
+            "The sum of weight must equal the sum of grade for each lot.",
+            &["each = { by = [\"lot\"] }", "check = \"SUM(weight) = SUM(grade)\""],
+        ),
+        ("The totals of Weight and Grade must balance.", &["each = \"sheet\"", "check = \"SUM(weight) = SUM(grade)\""]),
+        ("Weight and Grade must match.", &["check = \"weight = grade\""]),
+    ]);
+}
+
+#[test]
+fn verbs_days_signs_and_exceptions_are_read() {
+    holds(&[
+        ("The phone must always be stated.", &["Phone required = true"]),
+        ("Die Partie (Lot) muss immer angegeben werden.", &["Lot required = true"]),
+        ("The weight must be specified in grams.", &["? The weight must be specified in grams."]),
+        (
+            "The lot needs to be recorded with the address of the sender.",
+            &["? The lot needs to be recorded with the address of the sender."],
+        ),
+        (
+            "Weight: under 10 or over 5000 is rejected.",
+            &["Weight type = \"decimal\"", "Weight min = 10", "Weight max = 5000"],
+        ),
+        (
+            "Sown on: dd/mm/yyyy, not before 31/01/2026.",
+            &["Sown on type = \"date\"", "Sown on date_format = \"dd/mm/yyyy\"", "Sown on min = \"2026-01-31\""],
+        ),
+        ("Phone starts with +.", &["Phone pattern = '\\+.+'"]),
+        ("Grade: two lower-case letters", &["Grade pattern = '[a-z]{2}'"]),
+        ("Lot: 4 letters followed by 2 numbers", &["Lot pattern = '[A-Za-z]{4}\\d{2}'"]),
+        ("Weight: decimal, one digit behind the point", &["Weight type = \"decimal\"", "Weight places = 1"]),
+        (
+            "Grade from 1 to 5; sown on yyyy-mm-dd",
+            &[
+                "Sown on type = \"date\"",
+                "Sown on date_format = \"yyyy-mm-dd\"",
+                "Grade type = \"decimal\"",
+                "Grade min = 1",
+                "Grade max = 5",
+            ],
+        ),
+    ]);
+    let others = read("The remarks are ours. All other columns have to be completed, except Tags.");
+    assert_eq!(others.len(), HEADINGS.len() - 2, "{others:?}");
+    assert!(!others.iter().any(|line| line.starts_with("Remarks") || line.starts_with("Tags")), "{others:?}");
+    assert!(read("All other columns have to be completed.").iter().all(|line| line.starts_with('?')));
+}
+
+#[test]
+fn nothing_that_obliges_is_passed_over() {
+    holds(&[
+        ("Both forms must reach us on the same day.", &["? Both forms must reach us on the same day."]),
+        ("Do not change the headings.", &[]),
+        ("Remove the examples before you send the file.", &[]),
+        ("Thank you for your help.", &[]),
+        (
+            "Lot is required. It must be agreed with the vault.",
+            &["Lot required = true", "? It must be agreed with the vault."],
+        ),
+    ]);
+}
+
+#[test]
+fn what_is_needed_under_a_condition_is_offered_with_it() {
+    holds(&[
+        ("If the state is shut, the phone has to be given.", &["perhaps Phone required_when = \"state = 'shut'\""]),
+        ("Phone is required where the email is blank.", &["perhaps Phone required_when = \"email IS NULL\""]),
+        ("The phone is needed unless an email is given.", &["at_least_one = [\"phone\", \"email\"]"]),
+        ("Phone is required unless the state is open.", &["perhaps Phone required_when = \"state <> 'open'\""]),
+        (
+            "Address: conditional (if Family is Rosaceae or Poaceae)",
+            &["perhaps Address required_when = \"family IN ('Rosaceae', 'Poaceae')\""],
+        ),
+        ("Phone is required for loans.", &["perhaps Phone required_when = \"… = '…'\""]),
+        ("Phone is required for all rows.", &["Phone required = true"]),
+        ("The remarks have to be left empty.", &["Remarks blank_when = \"TRUE\""]),
+        ("Family: Mandatory: no", &[]),
+        (
+            "Each lot needs a family, a weight and an address.",
+            &["Family required = true", "Weight required = true", "Address required = true"],
+        ),
+        (
+            "Give either a phone number or an e-mail address of the family; both is fine.",
+            &["at_least_one = [\"phone\", \"email\"]"],
+        ),
+        (
+            "Latitude and longitude must both be given or both left out.",
+            &["all_or_none = [\"latitude\", \"longitude\"]"],
+        ),
+        ("The combination of lot and box must be unique.", &["unique = [\"lot\", \"box\"]"]),
+        ("Lot and box together identify a row, so they must not occur twice.", &["unique = [\"lot\", \"box\"]"]),
+        (
+            "Site 1, Site 2 and Site 3 are filled from left to right; none may be skipped.",
+            &["no_gaps = [\"site_1\", \"site_2\", \"site_3\"]"],
+        ),
+        ("Lot and box must not be the same.", &["check = \"lot <> box\""]),
+        ("Wenn die Family leer ist, ist Phone Pflicht.", &["perhaps Phone required_when = \"family IS NULL\""]),
+    ]);
+}
+
+#[test]
+fn codes_dates_and_limits_in_more_wordings() {
+    holds(&[
+        (
+            "The lot consists of the letter L followed by six digits, for instance L004512.",
+            &["Lot pattern = 'L\\d{6}'"],
+        ),
+        ("The lot is a capital letter followed by one or two digits.", &["Lot pattern = '[A-Z]\\d{1,2}'"]),
+        ("Lot: T and two digits (year).", &["Lot pattern = 'T\\d{2}'"]),
+        ("Lot: use the format DEP-YYYY-NNN (e.g. DEP-2026-014).", &["Lot pattern = 'DEP\\-\\d{4}\\-\\d{3}'"]),
+        ("Remarks: at least 2 and at most 50 letters.", &["Remarks length = { min = 2, max = 50 }"]),
+        ("Weight lies after Grade.", &["check = \"weight > grade\""]),
+        // An example is no mask.
+        ("Lot: GT-00417", &[]),
+        ("Lot: initials, 2-3 capital letters.", &["Lot pattern = '[A-Z]{2,3}'"]),
+        // A piece of which nobody knows the length leaves the code open.
+        ("Lot: two digits, then letters", &[]),
+        ("Sown on is written day/month/year.", &["Sown on type = \"date\"", "Sown on date_format = \"dd/mm/yyyy\""]),
+        (
+            "Sown on: write it like 2026-05-31 (ISO 8601).",
+            &["Sown on type = \"date\"", "Sown on date_format = \"yyyy-mm-dd\""],
+        ),
+        ("Sown on : JJ/MM/AAAA", &["Sown on type = \"date\"", "Sown on date_format = \"dd/mm/yyyy\""]),
+        ("Sown on: MM/YYYY", &["Sown on type = \"month\"", "Sown on date_format = \"mm/yyyy\""]),
+        ("Sown on: hh:mm", &["Sown on type = \"time\""]),
+        ("Weight: > 0", &["Weight type = \"decimal\"", "Weight above = 0"]),
+        ("Weight is a whole number greater than 0.", &["Weight type = \"whole\"", "Weight above = 0"]),
+        ("Grade: 1 (poor) to 5 (excellent).", &["Grade type = \"decimal\"", "Grade min = 1", "Grade max = 5"]),
+        (
+            "Latitude between -90 and 90, longitude between -180 and 180.",
+            &[
+                "Latitude type = \"decimal\"",
+                "Latitude min = -90",
+                "Latitude max = 90",
+                "Longitude type = \"decimal\"",
+                "Longitude min = -180",
+                "Longitude max = 180",
+            ],
+        ),
+        ("No two lines may have the same lot.", &["Lot unique = true"]),
+        ("State: good | fair | poor", &["State allowed = [\"good\", \"fair\", \"poor\"]"]),
+        ("State is I (invoice) or C (credit note).", &["State allowed = { I = \"invoice\", C = \"credit note\" }"]),
+        ("State: S for staff, T for travel.", &["State allowed = { S = \"staff\", T = \"travel\" }"]),
+        ("State: dry/wet/mixed.", &["State allowed = [\"dry\", \"wet\", \"mixed\"]"]),
+        // Words that say how a value is written are no values.
+        ("Remarks: decimal, 2 places", &["Remarks type = \"decimal\"", "Remarks places = 2"]),
+    ]);
+}
+
+#[test]
+fn codes_are_read_from_what_is_said_and_shown() {
+    holds(&[
+        ("Lot: a 10-digit number beginning with 826", &["Lot pattern = '826\\d{7}'"]),
+        ("Lot: R + 5 digits", &["Lot pattern = 'R\\d{5}'"]),
+        ("Lot: section letter A to F, then one to three digits, e.g. C17", &["Lot pattern = '[A-F]\\d{1,3}'"]),
+        ("Lot: Country code, then 7 digits (GB0001234)", &["Lot pattern = '[A-Z]{2}\\d{7}'"]),
+        ("Lot: floor digit 1-4 followed by a two-digit number", &["Lot pattern = '[1-4]\\d{2}'"]),
+        ("Boxes are numbered B001, B002 and so on.", &["Box pattern = 'B\\d{3}'"]),
+        ("Lot is coded A1 to F20.", &["Lot pattern = '[A-F](?:[1-9]|1\\d|20)'"]),
+        ("Lot numbers look like WN-2026-000123.", &["Lot pattern = '[A-Z]{2}\\-\\d{4}\\-\\d{6}'"]),
+        (
+            "Lot: capital letters and digits, 4 to 6 characters",
+            &["Lot length = { min = 4, max = 6 }", "Lot pattern = '[A-Z0-9]+'"],
+        ),
+        ("Das Lot ist vierstellig.", &["Lot pattern = '\\d{4}'"]),
+    ]);
+}
+
+#[test]
+fn what_must_not_be_blank_is_required() {
+    holds(&[
+        ("Enter one line per lot.", &["perhaps Lot unique = true"]),
+        ("The lot cannot be left blank.", &["Lot required = true"]),
+        (
+            "Lines in which the lot or the weight is missing are rejected.",
+            &["Lot required = true", "Weight required = true"],
+        ),
+        ("Do not leave out the lot or the weight.", &["Lot required = true", "Weight required = true"]),
+        ("Lot: no gaps needed", &[]),
+        (
+            "If the lot is not blank, the weight must be filled.",
+            &["perhaps Weight required_when = \"lot IS NOT NULL\""],
+        ),
+        ("Does the lot have to be filled?", &[]),
+    ]);
+}
+
+#[test]
+fn limits_are_read_in_more_wordings() {
+    holds(&[
+        (
+            "Weight: the shortest is 3 m and the longest 24 m.",
+            &["Weight type = \"decimal\"", "Weight min = 3", "Weight max = 24"],
+        ),
+        ("Weight: 12 is the maximum.", &["Weight type = \"decimal\"", "Weight max = 12"]),
+        (
+            "A weight may not be negative nor above 500.",
+            &["Weight type = \"decimal\"", "Weight max = 500", "Weight min = 0"],
+        ),
+        (
+            "Weight: normally 15 to 40; values outside are rejected",
+            &["Weight type = \"decimal\"", "Weight min = 15", "Weight max = 40"],
+        ),
+        (
+            "Weight: never fewer than 1 or more than 4",
+            &["Weight type = \"decimal\"", "Weight min = 1", "Weight max = 4"],
+        ),
+        (
+            "Weight: comma as decimal sign, two decimals",
+            &["Weight type = \"decimal\"", "Weight places = 2", "Weight decimal_mark = \",\""],
+        ),
+    ]);
+}

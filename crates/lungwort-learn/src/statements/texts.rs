@@ -1,0 +1,136 @@
+//! All texts of a template that people read, each with what it is about.
+
+use std::collections::HashMap;
+
+use super::{About, Entries, Text};
+use crate::draft::Draft;
+use crate::marks::place;
+use crate::source::TemplateSheet;
+use crate::{Entry, headings::Layout};
+use lungwort_core::cell::fold::fold;
+use lungwort_core::limits::LONGEST_TEXT;
+
+/// Headings in plain letters, each with its sheet and column.
+type Headings = Vec<(String, usize, usize)>;
+
+/// The texts, sheet by sheet.
+pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft) -> Vec<Text> {
+    let of_sheet = |(at, sheet): (usize, &crate::draft::DraftSheet)| {
+        let one = |(column, of): (usize, &crate::draft::DraftColumn)| (fold(&of.heading), at, column);
+        sheet.columns.iter().enumerate().map(one).collect::<Headings>()
+    };
+    let headings: Headings = draft.sheets.iter().enumerate().flat_map(of_sheet).collect();
+    let mut texts = Vec::new();
+    for (number, sheet) in known.template.sheets.iter().enumerate() {
+        let own = |(at, entry): (usize, &Option<Entry>)| {
+            entry.as_ref().filter(|entry| entry.at == number).map(|entry| (at, entry.layout.clone()))
+        };
+        match entries.iter().enumerate().find_map(own) {
+            Some((drafted, layout)) if known.template.text.is_some() => {
+                let sign = known.template.text.as_ref().map_or(b',', |form| form.delimiter);
+                lines_above((sheet, drafted, &layout), sign, &mut texts);
+                on_entry((sheet, drafted, &layout), (draft, true), &mut texts);
+            }
+            Some((drafted, layout)) => on_entry((sheet, drafted, &layout), (draft, false), &mut texts),
+            None => elsewhere(sheet, &headings, &mut texts),
+        }
+    }
+    texts
+}
+
+fn text(text: &str, place: String, about: About) -> Text {
+    Text { text: text.chars().take(LONGEST_TEXT).collect(), place, about, of_heading: false }
+}
+
+/// On a sheet that is to be filled: titles, headings, guide rows, notes and messages.
+fn on_entry(
+    (sheet, drafted, layout): (&TemplateSheet, usize, &Layout),
+    (draft, is_text): (&Draft, bool),
+    texts: &mut Vec<Text>,
+) {
+    let columns = &draft.sheets[drafted].columns;
+    let by_field: HashMap<usize, usize> =
+        columns.iter().enumerate().rev().map(|(at, column)| (column.field, at)).collect();
+    let in_line = |row: u64| is_text && sheet.row(row).len() > 1;
+    for cell in &sheet.full.cells {
+        let at = place(sheet, cell.row, cell.column);
+        let column = by_field.get(&cell.column).copied();
+        let guide = layout.guide_rows.contains(&cell.row);
+        match column {
+            // Of a heading, what is in brackets says something.
+            Some(column) if cell.row == layout.heading_row => {
+                let parts = bracketed(&cell.text).into_iter();
+                let of_heading =
+                    |part| Text { of_heading: true, ..text(part, at.clone(), About::Column(drafted, column)) };
+                texts.extend(parts.map(of_heading));
+            }
+            Some(column) if guide => texts.push(text(&cell.text, at, About::Column(drafted, column))),
+            // A line of a delimited file has been read as a whole.
+            _ if cell.row < layout.heading_row && !guide && in_line(cell.row) => {}
+            _ if guide || cell.row < layout.heading_row => texts.push(text(&cell.text, at, About::Sheet(drafted))),
+            _ => {}
+        }
+    }
+    for (column, of) in columns.iter().enumerate() {
+        let about = About::Column(drafted, column);
+        if let Some(note) = sheet.note(layout.heading_row, of.field) {
+            let at = format!("the note on {}", place(sheet, layout.heading_row, of.field));
+            texts.push(text(note, at, about.clone()));
+        }
+        for (validation, range) in sheet.validations(of.field, layout.heading_row) {
+            if !validation.prompt.is_empty() {
+                let at = format!("the message shown in {}", range.words());
+                texts.push(text(&validation.prompt, at, about.clone()));
+            }
+        }
+    }
+}
+
+/// Of a delimited file, what is above the headings is lines of text, whatever signs they have in them.
+fn lines_above((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), sign: u8, texts: &mut Vec<Text>) {
+    for row in (1..layout.heading_row).filter(|row| !layout.guide_rows.contains(row)) {
+        let cells = sheet.row(row);
+        if let [(first, _), _, ..] = cells.as_slice() {
+            let joined: Vec<&str> = cells.iter().map(|(_, text)| *text).collect();
+            let joined = joined.join(&format!("{} ", char::from(sign)));
+            texts.push(text(&joined, place(sheet, row, *first), About::Sheet(drafted)));
+        }
+    }
+}
+
+/// On any other sheet. A table that goes through the columns names one at the beginning of a row.
+fn elsewhere(sheet: &TemplateSheet, headings: &Headings, texts: &mut Vec<Text>) {
+    let mut by_heading: HashMap<&str, (usize, usize)> = HashMap::new();
+    for (heading, sheet, column) in headings.iter().rev().filter(|(heading, ..)| !heading.is_empty()) {
+        by_heading.insert(heading.as_str(), (*sheet, *column));
+    }
+    // The column that the first cell of a row with a heading names: what else is in the row is about it.
+    let mut named: HashMap<u64, (usize, usize)> = HashMap::new();
+    for cell in &sheet.full.cells {
+        if let Some(place) = by_heading.get(fold(&cell.text).as_str()) {
+            named.entry(cell.row).or_insert(*place);
+        }
+    }
+    for cell in &sheet.full.cells {
+        let of_row = named.get(&cell.row).filter(|_| !by_heading.contains_key(fold(&cell.text).as_str()));
+        let about = of_row.map_or(About::Any, |(sheet, column)| About::Column(*sheet, *column));
+        texts.push(text(&cell.text, place(sheet, cell.row, cell.column), about));
+    }
+}
+
+/// What is in brackets in a heading.
+fn bracketed(heading: &str) -> Vec<&str> {
+    let mut found = Vec::new();
+    let mut rest = heading;
+    while let Some(open) = rest.find(['(', '[']) {
+        let inside = &rest[open + 1..];
+        let Some(close) = inside.find([')', ']']) else { break };
+        found.extend(inside[..close].split(';').map(str::trim));
+        rest = &inside[close + 1..];
+    }
+    // `[hh:mm], after From`
+    found.extend(rest.strip_prefix([',', ';']).map(str::trim).filter(|_| rest.len() < heading.len()));
+    // What is on further lines of a heading explains it as well.
+    found.extend(heading.split('\n').skip(1).filter(|line| !line.contains(['(', '['])));
+    found
+}

@@ -1,0 +1,216 @@
+//! How the values of columns are written: what `sizes` and `choices` read of a sentence, held against the headings.
+
+use super::sentence::{Sentence, sentences};
+use super::subject::{self, Mention, Place};
+use super::words::Language;
+use super::{Claim, Reading, Target, Text, choices, conditions, sizes};
+use crate::draft::{Confidence, Draft};
+use crate::keys;
+
+/// What a sentence says of how the values of columns are written.
+pub(super) fn of_values(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places, dated): (&[Mention], &[Place], bool),
+    draft: &Draft,
+) -> Reading {
+    let from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
+    let standard = match places {
+        [place] => standard_of(sentence, language, *place, draft),
+        _ => None,
+    };
+    let mut of_values = match &standard {
+        Some(_) => Reading::default(),
+        // One word that stands for several columns says the same of each.
+        None if !mentions.is_empty() && mentions.windows(2).all(|pair| pair[0].words == pair[1].words) => {
+            let mut each = Reading::default();
+            places.iter().for_each(|place| each.and(sizes::read(sentence, language, &[*place], from)));
+            of_texts(each, (text, sentence), language, draft)
+        }
+        None => of_texts(sizes::read(sentence, language, places, from), (text, sentence), language, draft),
+    };
+    of_values.and(each_its_own(sentence, language, mentions));
+    days_of_days(&mut of_values, language, places, draft);
+    if dated {
+        of_values.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
+        of_values.understood = !of_values.claims.is_empty();
+    }
+    if !sentence.has(language.at_most) {
+        exactly_so_many(&mut of_values, draft);
+    }
+    // "Where the email is blank" says nothing of what else is one.
+    let given = conditions::is_given(sentence, language, mentions);
+    let span = conditions::condition_span(sentence, language).filter(|_| given);
+    let another = |claim: &Claim| {
+        let within = |mention: &Mention| span.as_ref().is_some_and(|span| span.contains(&mention.words.start));
+        mentions.iter().any(|mention| Target::Column(mention.place) != claim.on && !within(mention))
+    };
+    of_values.claims.retain(|claim| claim.key != "format" || !another(claim));
+    of_values.understood &= !of_values.claims.is_empty();
+    // What holds under a condition of another column is no limit of all rows.
+    if conditions::is_conditional(sentence, language, mentions) {
+        let of_all = |claim: &&mut Claim| claim.key != "unique" && !(claim.key == "format" && given);
+        of_values.claims.iter_mut().filter(of_all).for_each(|claim| claim.confidence = Confidence::Suggested);
+    }
+    of_values
+}
+
+/// Of several columns that a sentence names, what it says of days is said of those whose headings speak of days, where there are such.
+fn days_of_days(reading: &mut Reading, language: &Language, places: &[Place], draft: &Draft) {
+    if places.len() < 2 || !reading.claims.iter().any(|claim| claim.key == "type" && claim.value.contains("date")) {
+        return;
+    }
+    let days = days_among(places, language, draft);
+    if days.is_empty() || days.len() == places.len() {
+        return;
+    }
+    let of_day = |claim: &Claim| match claim.on {
+        Target::Column(place) => days.contains(&place),
+        _ => true,
+    };
+    let is_of_days = |claim: &Claim| matches!(claim.key, "type" | "date_format" | "min" | "max");
+    reading.claims.retain(|claim| !is_of_days(claim) || of_day(claim));
+}
+
+/// Those of some columns whose headings say that their values are days.
+fn days_among(places: &[Place], language: &Language, draft: &Draft) -> Vec<Place> {
+    let is_day = |place: &Place| has_day(language, &draft.sheets[place.0].columns[place.1].heading);
+    places.iter().copied().filter(is_day).collect()
+}
+
+/// `Birth date as 31/12/2015; pupils must be born between…`: a day that is said of a column of something else is said of the column of
+/// days that the sentence before spoke of.
+pub(super) fn days_before(reading: &mut Reading, language: &Language, before: &[Place], draft: &Draft) {
+    let assumed =
+        |claim: &Claim| claim.key == "type" && claim.value.contains("date") && claim.confidence == Confidence::Confirm;
+    let Some(Target::Column(on)) = reading.claims.iter().find(|claim| assumed(claim)).map(|claim| claim.on) else {
+        return;
+    };
+    let days = days_among(before, language, draft);
+    let ([day], []) = (days.as_slice(), days_among(&[on], language, draft).as_slice()) else { return };
+    if on.0 != day.0 {
+        return;
+    }
+    for claim in reading.claims.iter_mut().filter(|claim| claim.on == Target::Column(on)) {
+        claim.on = Target::Column(*day);
+    }
+}
+
+/// Whether a heading says that its values are days.
+fn has_day(language: &Language, heading: &str) -> bool {
+    let heading = sentences(&subject::plain_heading(heading)).pop();
+    heading.is_some_and(|heading| {
+        let words = [heading.words.first(), heading.words.last()];
+        words.into_iter().flatten().any(|(word, _)| language.dates.contains(&word.as_str()))
+    })
+}
+
+/// Limits of several columns in one sentence, each behind its own: `Latitude between -90 and 90, longitude between…`
+fn each_its_own(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> Reading {
+    let mut reading = Reading::default();
+    if mentions.len() < 2 || mentions.windows(2).any(|pair| pair[0].words.end > pair[1].words.start) {
+        return reading;
+    }
+    let mut parts = Vec::new();
+    for (at, mention) in mentions.iter().enumerate() {
+        let from = sentence.words[mention.words.start].1.start;
+        let to = mentions.get(at + 1).map_or(sentence.text.len(), |next| sentence.words[next.words.start].1.start);
+        let Some(part) = sentences(&sentence.text[from..to]).into_iter().next() else { return Reading::default() };
+        let skip = mention.words.end - mention.words.start;
+        let own = sizes::read(&part, language, &[mention.place], skip);
+        let limits = |claim: &Claim| matches!(claim.key, "min" | "max" | "above" | "below" | "type");
+        let own: Vec<Claim> = own.claims.into_iter().filter(limits).collect();
+        if own.is_empty() {
+            return Reading::default();
+        }
+        parts.extend(own);
+    }
+    reading.understood = true;
+    reading.claims = parts;
+    reading
+}
+
+/// Codes of a standard that a sentence names for a column.
+fn standard_of(sentence: &Sentence, language: &Language, place: Place, draft: &Draft) -> Option<()> {
+    let heading = &draft.sheets[place.0].columns[place.1].heading;
+    let heading = sentences(&subject::plain_heading(heading)).pop()?;
+    choices::standard(sentence, language, &heading).map(|_| ())
+}
+
+/// A number of characters without more words is the length of a code that identifies, and the most of another text.
+fn exactly_so_many(reading: &mut Reading, draft: &Draft) {
+    for claim in reading.claims.iter_mut().filter(|claim| claim.key == "length") {
+        let Target::Column((sheet, column)) = claim.on else { continue };
+        let column = &draft.sheets[sheet].columns[column];
+        if keys::identifies(&column.heading)
+            && let Some(most) = claim.value.strip_prefix("{ max = ")
+        {
+            claim.value = format!("{{ exactly = {most}");
+            claim.confidence = Confidence::Confirm;
+        }
+    }
+}
+
+/// Whether a text begins with a sign that compares numbers.
+fn sentence_compares(text: &str) -> bool {
+    text.trim_start().starts_with(['>', '<', '≥', '≤'])
+}
+
+/// Columns of days, where a sentence speaks of dates in general and names no column: those whose headings say so.
+pub(super) fn dates(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    all: &[Place],
+    draft: &Draft,
+) -> Vec<Place> {
+    let from = sentence.any(language.all_dates).map(|place| place.start);
+    if !mentions.is_empty() || from.is_none_or(|from| from > 2) {
+        return Vec::new();
+    }
+    let is_date = |place: &&Place| {
+        let column = &draft.sheets[place.0].columns[place.1];
+        has_day(language, &column.heading) && column.lines.get("type").is_none_or(|line| line.value.contains("date"))
+    };
+    all.iter().filter(is_date).copied().collect()
+}
+
+/// A limit without a unit is one of the length, where the column is one of texts: where its heading says so, or where the
+/// limit stands in a heading that says nothing of an amount.
+fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &Language, draft: &Draft) -> Reading {
+    let says_text = sentence.has(language.plain_text) && !sentence.has(language.number);
+    let is_text = |claim: &Claim| {
+        let Target::Column((sheet, column)) = claim.on else { return false };
+        let of = &draft.sheets[sheet].columns[column];
+        let Some(heading) = sentences(&subject::plain_heading(&of.heading)).pop() else { return false };
+        let typed = of.lines.get("type").is_some() || heading.has(language.heading_amounts);
+        !typed && (text.of_heading || heading.has(language.heading_texts) || says_text)
+    };
+    // Both ends of a range are those of numbers, but under a heading of texts.
+    let has = |key: &str| reading.claims.iter().any(|claim| claim.key == key);
+    let texts = |claim: &Claim| {
+        let Target::Column((sheet, column)) = claim.on else { return false };
+        let heading = sentences(&subject::plain_heading(&draft.sheets[sheet].columns[column].heading)).pop();
+        heading.is_some_and(|heading| heading.has(language.heading_texts))
+    };
+    if has("min") && has("max") && !reading.claims.iter().any(texts) {
+        return reading;
+    }
+    // `>= 0` is said of numbers alone.
+    if text.of_heading && sentence_compares(&text.text) {
+        return reading;
+    }
+    let only_limits = reading.claims.iter().all(|claim| {
+        matches!(claim.key, "min" | "max") || claim.key == "type" && claim.confidence == Confidence::Confirm
+    });
+    if !only_limits || !reading.claims.iter().any(is_text) {
+        return reading;
+    }
+    let claims = reading.claims.into_iter().filter_map(|claim| match claim.key {
+        _ if !is_text(&claim) => Some(claim),
+        "min" | "max" => {
+            Some(Claim { key: "length", value: format!("{{ {} = {} }}", claim.key, claim.value), ..claim })
+        }
+        _ => None,
+    });
+    Reading::of(claims.collect())
+}
