@@ -12,8 +12,9 @@ use lungwort_core::rulebook::toml_text::{key, list, quoted};
 use lungwort_core::rulebook::{PART_KINDS, property};
 
 /// A length in words, such as `Text (40)`.
-static SIZED: LazyLock<Option<Regex>> =
-    LazyLock::new(|| Regex::new(r"(?:text|string|char|varchar|alphanumeric|characters?)[^0-9]{0,12}([0-9]{1,5})").ok());
+static SIZED: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r"(?:text|string|char|varchar|alphanumeric|characters?)[\s(\[,:]*(?:max\.?|maximum|up to|at most)?\s*([0-9]{1,5})").ok()
+});
 
 /// A date pattern.
 static DATE_PATTERN: LazyLock<Option<Regex>> = LazyLock::new(|| {
@@ -36,6 +37,8 @@ enum Tells {
     Takes,
     Places,
     More,
+    /// Whether it may be blank: yes says that it may.
+    Blank,
 }
 
 fn tells(heading: &str) -> Option<Tells> {
@@ -51,35 +54,78 @@ fn tells(heading: &str) -> Option<Tells> {
         "more" => return Some(Tells::More),
         _ => {}
     }
-    if has(&["length", "size", "characters", "max"]) {
-        Some(Tells::Length)
-    } else if has(&["example", "sample"]) {
-        Some(Tells::Example)
-    } else if has(&["allowed", "permitted", "valid", "values", "code", "list", "options"]) {
-        Some(Tells::Values)
-    } else if has(&["required", "mandatory", "obligat", "compulsory", "optional", "must", "needed"]) {
-        Some(Tells::Required)
-    } else if has(&["format", "type", "content"]) {
-        Some(Tells::Format)
-    } else if has(&[
-        "description",
-        "definition",
-        "notes",
-        "guidance",
-        "explanation",
-        "meaning",
-        "help",
-        "comment",
-        "remark",
-        "rule",
-        "instruction",
-        "what",
-    ]) {
-        Some(Tells::Help)
-    } else {
-        None
+    // "May be blank", "Nullable", "Optional?": the other way round.
+    let asked = has(REQUIRED);
+    if has(BLANK) || has(&["optional"]) && !asked {
+        return Some(Tells::Blank);
     }
+    [
+        (LENGTH, Tells::Length),
+        (EXAMPLE, Tells::Example),
+        (VALUES, Tells::Values),
+        (REQUIRED, Tells::Required),
+        (FORMAT, Tells::Format),
+        (HELP, Tells::Help),
+    ]
+    .into_iter()
+    .find_map(|(words, tells)| has(words).then_some(tells))
 }
+
+/// Words of headings over what is said of columns, in the languages that templates are read in.
+const LENGTH: &[&str] =
+    &["longest", "length", "size", "characters", "max", "länge", "zeichen", "longueur", "taille", "caractères"];
+const EXAMPLE: &[&str] = &["example", "sample", "beispiel", "exemple"];
+const VALUES: &[&str] = &[
+    "allowed",
+    "permitted",
+    "valid",
+    "values",
+    "code",
+    "list",
+    "options",
+    "erlaubt",
+    "zulässig",
+    "werte",
+    "valeurs",
+    "autoris",
+    "admis",
+];
+const REQUIRED: &[&str] = &[
+    "required",
+    "mandatory",
+    "obligat",
+    "compulsory",
+    "must",
+    "needed",
+    "pflicht",
+    "erforderlich",
+    "obligatoire",
+    "requis",
+];
+const BLANK: &[&str] = &["null", "blank", "empty", "leer", "fakultativ", "facultatif"];
+const FORMAT: &[&str] = &["format", "type", "content", "domain", "typ"];
+const HELP: &[&str] = &[
+    "description",
+    "definition",
+    "notes",
+    "guidance",
+    "explanation",
+    "meaning",
+    "help",
+    "comment",
+    "remark",
+    "rule",
+    "instruction",
+    "what",
+    "beschreibung",
+    "erläuterung",
+    "bemerkung",
+    "hinweis",
+    "bedeutung",
+    "remarque",
+    "explication",
+    "signification",
+];
 
 /// Learns from a sheet if it defines the columns; returns whether it does.
 pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn]) -> bool {
@@ -121,6 +167,14 @@ pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn]) -> bool {
     true
 }
 
+/// Takes what a cell says of a column, where a heading or a label names what it says.
+pub fn beside(label: &str, sheet: &TemplateSheet, (row, field): (u64, usize), column: &mut DraftColumn) {
+    let text = sheet.text(row, field);
+    if let Some(kind) = tells(label).filter(|_| !text.is_empty() && !matches!(text, "-" | "n/a" | "N/A")) {
+        take(kind, text, &place(sheet, row, field), column);
+    }
+}
+
 /// Whether a sheet is a guide that was made from a rulebook: it says all of it in a form for programs.
 pub fn is_made_guide(sheet: &TemplateSheet) -> bool {
     let has = |row: u64, wanted: &str| sheet.row(row).iter().any(|(_, text)| *text == wanted);
@@ -156,6 +210,7 @@ fn take(kind: Tells, text: &str, at: &str, column: &mut DraftColumn) {
     let lines = &mut column.lines;
     match kind {
         Tells::Required => required(text, at, column),
+        Tells::Blank => may_be_blank(text, at, column),
         Tells::Help => lines.set("help", quoted(&text.replace('\n', " ")), at, Confidence::Known),
         Tells::Example => lines.set("example", quoted(text), at, Confidence::Known),
         Tells::Length => length(text, at, column),
@@ -177,13 +232,26 @@ fn take(kind: Tells, text: &str, at: &str, column: &mut DraftColumn) {
 
 fn required(text: &str, at: &str, column: &mut DraftColumn) {
     let folded = fold(text);
-    let yes = matches!(folded.as_str(), "yes" | "y" | "m" | "r" | "x" | "true" | "always" | "1")
-        || word_in(text) == Some(true);
+    let yes = YES.contains(&folded.as_str()) || word_in(text) == Some(true);
     if yes || text == "\u{2713}" || text == "\u{2714}" {
         column.lines.set("required", "true", format!("{at} says {text}"), Confidence::Known);
     } else if folded.len() > 12 && (folded.contains("if") || folded.contains("when") || folded.contains("where")) {
         let said = format!("{at} says: {text}");
         column.lines.set("required_when", "\"… = '…'\"", said, Confidence::Suggested);
+    }
+}
+
+/// Words that say yes under a heading such as Mandatory, and that it need not be under one such as Nullable.
+const YES: &[&str] = &["yes", "y", "m", "r", "x", "true", "always", "1", "ja", "j", "oui", "pflicht", "notnull"];
+const NO: &[&str] = &["no", "n", "false", "never", "0", "nein", "non"];
+
+/// Under a heading that asks whether it may be blank.
+fn may_be_blank(text: &str, at: &str, column: &mut DraftColumn) {
+    let folded = fold(text);
+    if NO.contains(&folded.as_str()) || folded == "notnull" || word_in(text) == Some(true) {
+        column.lines.set("required", "true", format!("{at} says {text}"), Confidence::Known);
+    } else if YES.contains(&folded.as_str()) {
+        column.optional = true;
     }
 }
 
@@ -262,13 +330,17 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
         Some("time")
     } else if has(&["whole", "integer"]) {
         Some("whole")
-    } else if has(&["decimal", "number", "numeric", "float", "amount"]) {
+    } else if has(&["decimal", "number", "numeric", "float", "amount"]) && !has(&["alphanumeric", "alpha-numeric"]) {
         Some("decimal")
     } else if has(&["yes/no", "y/n", "yes_no", "boolean", "true/false"]) {
         Some("yes_no")
     } else {
         None
     };
+    // `NUMBER(8,2)` is read as a type of a database is, among the sentences.
+    if kind == Some("decimal") && !crate::statements::sql_type(text).is_empty() {
+        return;
+    }
     // `Decimal (2)`
     if kind == Some("decimal")
         && let Some((_, inside)) = lower.split_once('(')

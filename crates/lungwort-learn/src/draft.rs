@@ -1,9 +1,9 @@
-//! A rulebook being drafted: each of its lines with where it was learned and how confidence it is.
+//! A rulebook being drafted: each of its lines with where it was learned and how sure it is.
 
 use std::borrow::Cow;
 use std::collections::HashMap;
 
-/// How confidence a line is.
+/// How sure a line is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
 pub enum Confidence {
     /// A guess that is written as a comment.
@@ -23,7 +23,7 @@ pub struct Line {
     pub value: String,
     /// Where it was learned, in words.
     pub source: String,
-    /// How confidence it is.
+    /// How sure it is.
     pub confidence: Confidence,
 }
 
@@ -32,7 +32,7 @@ pub struct Line {
 pub struct Lines(pub Vec<Line>);
 
 impl Lines {
-    /// Adds a line, unless one as confidence is there for its key.
+    /// Adds a line, unless one as sure is there for its key.
     pub fn set(
         &mut self,
         key: &'static str,
@@ -92,7 +92,7 @@ pub struct DraftRule {
     pub lines: Vec<(Cow<'static, str>, String)>,
     /// Where it was learned, in words.
     pub source: String,
-    /// How confidence it is.
+    /// How sure it is.
     pub confidence: Confidence,
 }
 

@@ -22,6 +22,8 @@ pub struct Layout {
     pub technical_row: Option<u64>,
     /// The row of section bands, if there is one.
     pub band_row: Option<u64>,
+    /// Rows above the headings that say of each column how it is filled in.
+    pub told_above: Vec<u64>,
     /// Rows under the headings that belong to the template.
     pub guide_rows: Vec<u64>,
     /// Sample rows.
@@ -87,6 +89,7 @@ pub fn at(sheet: &TemplateSheet, heading_row: u64) -> Option<Layout> {
     }
     let band = (1..heading_row).rev().find(|row| Some(*row) != layout.technical_row && !sheet.row(*row).is_empty());
     layout.band_row = band.filter(|row| is_band(sheet, *row, &layout));
+    layout.told_above = super::around::rows_above(sheet, &layout);
     rows_below(sheet, &mut layout);
     Some(layout)
 }
@@ -218,6 +221,13 @@ const TELLING: &[&str] = &[
     "enter",
     "hint",
     "yyyy",
+    "iso",
+    "must",
+    "cannot",
+    "exceed",
+    "between",
+    "capital",
+    "capitals",
     "decimal",
     "integer",
     "numeric",
@@ -255,6 +265,7 @@ pub fn is_guidance(text: &str) -> bool {
     let telling = words.iter().filter(|word| TELLING.contains(word)).count();
     let half = words.iter().filter(|word| HALF_TELLING.contains(word)).count();
     telling > 0
+        || is_example(&folded)
         || is_comparison(&folded)
         || is_shape(&folded)
         || is_explained(&folded)
@@ -271,10 +282,32 @@ fn is_shape(text: &str) -> bool {
         .and_then(|rest| rest.split_once(" ("))
         .is_some_and(|(word, size)| HALF_TELLING.contains(&word) && size.bytes().all(|byte| byte.is_ascii_digit()));
     let number = |text: &str| text.trim().parse::<f64>().is_ok();
-    let range = [" - ", " – ", ".."]
+    let range = [" - ", " – ", "..", " to ", " bis ", " à "]
         .iter()
         .any(|sign| text.split_once(sign).is_some_and(|(from, to)| number(from) && number(to)));
     sized || range || text.contains("...") || text.contains('…')
+}
+
+/// `e.g. NB-017`, and a list behind a colon
+fn is_example(text: &str) -> bool {
+    let text = text.trim_start_matches(['(', '[']).trim_start();
+    let led = [
+        "e.g.",
+        "eg ",
+        "e.g ",
+        "for example",
+        "z.b.",
+        "z. b.",
+        "zum beispiel",
+        "p.ex.",
+        "p. ex.",
+        "par exemple",
+        "ex.",
+    ];
+    let listed = text
+        .split_once(": ")
+        .is_some_and(|(head, list)| head.split_whitespace().count() >= 2 && list.split([',', '/', '|']).count() >= 3);
+    led.iter().any(|lead| text.starts_with(lead)) || listed
 }
 
 /// `> 0`, `<= 100`
@@ -297,7 +330,7 @@ fn is_date_pattern(text: &str) -> bool {
 }
 
 /// Whether a row says of each column only whether it must be filled: `M`, `O`, `C`; yes and no; an x.
-fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
+pub fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
     let marks = [
         "m",
         "o",

@@ -6,9 +6,11 @@
 //! and their confidence; `write` makes a rulebook of them, and `reconcile` takes back what does not go together.
 #![deny(clippy::print_stdout, clippy::print_stderr, clippy::missing_errors_doc)]
 
+mod around;
 mod blocks;
 mod choices;
 mod code_lists;
+mod day_forms;
 mod definitions;
 pub mod draft;
 mod form;
@@ -165,6 +167,7 @@ pub fn learn_with(
     from_samples(sample_paths, &lists, &mut draft)?;
     lists::as_said(&lists, &mut draft);
     shown_values::learn(&template, &entries, &mut draft);
+    day_forms::learn(&template, &entries, &mut draft);
     for sheet in &mut draft.sheets {
         keys::key(sheet);
         repeats::learn(sheet, &mut draft.look_first);
@@ -350,6 +353,7 @@ fn one_sheet(template: &Template, sheet: &TemplateSheet, layout: &Layout, draft:
         columns.push(column);
     }
     marks::learn(template, sheet, layout, &mut columns, &mut draft.look_first);
+    around::learn(sheet, layout, &mut columns);
     choices::learn(template, sheet, layout, &mut columns, draft);
     number_formats::learn(template, sheet, layout, &mut columns);
     guide_date_patterns(layout, sheet, &mut columns);

@@ -75,14 +75,22 @@ pub fn learn(
 
 /// A row above or below the headings that says it column by column.
 fn words_around(sheet: &TemplateSheet, layout: &Layout, column: &mut DraftColumn) {
-    let rows =
-        layout.guide_rows.iter().copied().chain((layout.heading_row.saturating_sub(3)..layout.heading_row).rev());
+    let rows = layout
+        .guide_rows
+        .iter()
+        .chain(&layout.told_above)
+        .copied()
+        .chain((layout.heading_row.saturating_sub(3)..layout.heading_row).rev());
     for row in rows.filter(|row| *row > 0) {
         let text = sheet.text(row, column.field);
         let short = says_required(text).or_else(|| {
             // A row of M and O says it if nothing else stands in it.
             let is_letter = |text: &str| matches!(text, "M" | "O" | "R" | "C");
-            let all = if is_letter(text) { sheet.row(row) } else { Vec::new() };
+            let mut all = if is_letter(text) { sheet.row(row) } else { Vec::new() };
+            // What the row says may be named before it.
+            if all.first().is_some_and(|(first, text)| *first != column.field && !is_letter(text)) {
+                all.remove(0);
+            }
             let letters = all.len() > 1 && all.iter().all(|(_, text)| is_letter(text));
             letters.then_some(matches!(text, "M" | "R"))
         });

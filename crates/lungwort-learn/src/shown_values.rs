@@ -80,7 +80,7 @@ fn kind(column: &DraftColumn, values: &[&str]) -> Vec<(&'static str, String, Con
 }
 
 /// The one way in which days are written, where no other would do.
-fn date_pattern(values: &[&str]) -> Option<&'static str> {
+pub(super) fn date_pattern(values: &[&str]) -> Option<&'static str> {
     let fits = |pattern: &&&'static str| {
         DatePattern::compile(pattern).is_ok_and(|compiled| values.iter().all(|text| compiled.read(text).is_ok()))
     };

@@ -39,6 +39,9 @@ pub(super) fn read(
             pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code), quoted(meaning))).collect();
         return Reading::of(vec![claim("allowed", format!("{{ {} }}", entries.join(", ")), Confidence::Known)]);
     }
+    if ticked(sentence, language) {
+        return Reading::of(vec![claim("allowed", list(&["x", "X"]), Confidence::Confirm)]);
+    }
     // "Ja/nein" alone is of no other language.
     let found = yes_no(sentence, language).or_else(|| words::ALL.iter().find_map(|other| yes_no(sentence, other)));
     if let Some((yes, no)) = found {
@@ -172,7 +175,10 @@ fn list_text<'s>(
         return (list, true);
     }
     // `Kind of entry: baptism, marriage, burial`
-    let short = words.split_whitespace().count() <= 3 && !words.contains([',', ';', '.', '=']);
+    // `Code from the list: BT, GT, PF`
+    let leads =
+        sentence.has(language.choose) || ["list", "liste", "codes", "values"].iter().any(|each| word.contains(each));
+    let short = words.split_whitespace().count() <= if leads { 5 } else { 3 } && !words.contains([',', ';', '.', '=']);
     if short && mentions.len() <= 1 && behind <= 2 { (list, true) } else { (text, false) }
 }
 
@@ -279,6 +285,21 @@ fn pairs(text: &str) -> Option<Vec<(String, String)>> {
     pairs.filter(|pairs| pairs.len() >= 2 && (text.contains('=') || codes(pairs)))
 }
 
+/// `Tick "x" in Juice, otherwise leave it empty`: one sign that marks a cell.
+fn ticked(sentence: &Sentence, language: &Language) -> bool {
+    let word = |at: usize| sentence.words[at].0.as_str();
+    let Some(at) = (1..sentence.words.len()).find(|at| word(*at) == "x") else { return false };
+    let before = word(at - 1);
+    let led = language.tick.contains(&before)
+        || language.articles.contains(&before)
+        || ["with", "mit", "avec", "by"].contains(&before);
+    let others = sentence.text.contains(['|', '='])
+        || sentence.gap(at).contains(['/', ','])
+            && sentence.gap(at).len() < 2
+            && sentence.gap(at - 1).contains(['/', ',']);
+    led && !others && sentence.has(language.tick)
+}
+
 /// `y/n`, `true or false`
 fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String, String)> {
     for (yes, no) in language.yes_no {
@@ -289,13 +310,35 @@ fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String, String)> 
             let Some((second, to)) = sentence.words.get(next) else { continue };
             let sign = sentence.text[from.end..to.start].trim();
             let joined = next == at + 2 || matches!(sign, "/" | "|" | ",");
-            if joined && first == yes && second == no {
+            if joined && first == yes && second == no && !is_third(sentence, language, next, sign) {
                 let written = |place: &std::ops::Range<usize>| sentence.text[place.clone()].to_owned();
                 return Some((written(from), written(to)));
             }
         }
     }
     None
+}
+
+/// Whether another value follows behind two: `Yes, No or Unknown` are three.
+fn is_third(sentence: &Sentence, language: &Language, second: usize, sign: &str) -> bool {
+    let word = |at: usize| sentence.words.get(at).map(|(word, _)| word.as_str());
+    let is_value = |at: usize| {
+        let nothing = |word: &str| {
+            language.nothing.contains(&word) || language.give.contains(&word) || language.small.contains(&word)
+        };
+        word(at).is_some_and(|word| !nothing(word) && !language.optional.contains(&word))
+    };
+    let gap = sentence.gap(second);
+    let or = |at: usize| word(at).is_some_and(|word| language.or.contains(&word));
+    if or(second + 1) {
+        return gap.is_empty() || gap == ",";
+    }
+    match gap {
+        "/" | "|" => gap == sign && is_value(second + 1),
+        // "Yes, no, unknown" goes on in the same way, and ends there.
+        "," => sign == "," && is_value(second + 1) && (second + 2 >= sentence.words.len() || or(second + 2)),
+        _ => false,
+    }
 }
 
 /// `Band 5, Band 6, Band 7`
@@ -317,7 +360,9 @@ fn is_technical(value: &str, language: &Language) -> bool {
         language.capitals,
     ];
     let lower = value.to_lowercase();
-    lower.split_whitespace().any(|word| kinds.iter().any(|kind| kind.contains(&word)))
+    let is_sign = words::ALL.iter().flat_map(|language| language.signs).any(|(name, _)| *name == lower);
+    is_sign
+        || lower.split_whitespace().any(|word| kinds.iter().any(|kind| kind.contains(&word)))
         || language.required.contains(&lower.as_str())
         || language.optional.contains(&lower.as_str())
 }

@@ -1,9 +1,10 @@
 //! Sentences that speak of several columns, or say several things of one, cut into parts that can be read alone.
 
+use super::day_forms::{date, month_or_time};
 use super::language::by_language;
 use super::sentence::{Sentence, sentences};
 use super::subject::Mention;
-use super::words::Language;
+use super::words::{self, Language};
 use super::{About, Entries, Text, conditions, subject};
 use crate::draft::Draft;
 
@@ -24,10 +25,36 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
     if parts.len() >= 2 && !matches!(text.about, About::Column(..)) && parts.iter().all(names) {
         return parts;
     }
+    if !matches!(text.about, About::Column(..))
+        && let Some(parts) = each_with_form(&sentence)
+    {
+        return parts;
+    }
     if let (About::Column(..), Some(clauses)) = (&text.about, clauses(&sentence)) {
         return clauses;
     }
     each_in_brackets(known, text, &sentence, draft).unwrap_or_else(|| vec![sentence])
+}
+
+/// `Dates as dd/mm/yyyy, times as hh:mm`: each part says how values of another kind are written.
+fn each_with_form(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let form = |part: &Sentence| {
+        let times = || words::ALL.iter().find_map(|language| month_or_time(part, language));
+        date(part).map(|(kind, _)| kind).or_else(|| times().map(|(kind, _)| kind))
+    };
+    if !sentence.text.to_lowercase().contains("mm") {
+        return None;
+    }
+    let joined: Vec<String> =
+        words::ALL.iter().flat_map(|language| language.and).map(|word| format!(" {word} ")).collect();
+    let mut parts: Vec<&str> = sentence.text.split([',', ';']).collect();
+    for sign in &joined {
+        parts = parts.into_iter().flat_map(|part| part.split(sign.as_str())).collect();
+    }
+    let parts: Vec<Sentence> = parts.into_iter().flat_map(sentences).collect();
+    let forms: Vec<&str> = parts.iter().map_while(&form).collect();
+    let differ = forms.windows(2).any(|pair| pair[0] != pair[1]);
+    (forms.len() == parts.len() && parts.len() >= 2 && differ).then_some(parts)
 }
 
 /// `well (required, text), depth (number, 0 to 300)`: what each column takes, in brackets behind its heading.

@@ -2,6 +2,7 @@
 
 use regex::Regex;
 
+use super::counts::has_point;
 use super::mask::{literal, looks_like_part, masked};
 use super::sentence::Sentence;
 use super::shown::{as_shown, counted_up, from_to, shown_in_brackets};
@@ -13,7 +14,7 @@ const MOST: f64 = 60.0;
 /// The expression for codes that are built as a sentence says.
 pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     // Digits behind the point are those of a number.
-    if sentence.has(language.behind_point) {
+    if sentence.has(language.behind_point) || sentence.has(language.after_it) && has_point(sentence, language) {
         return None;
     }
     // "Year, e.g. 1998" has four digits.
@@ -43,6 +44,7 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
             || builder.single_letter()
             || builder.digit_between()
             || builder.letters_as_they_stand()
+            || builder.number_behind()
             || builder.year()
             || builder.sign()?)
         {
@@ -148,6 +150,9 @@ impl Builder<'_> {
         // `R + 5 digits`
         let plus = (sentence.gap(at) == "+").then_some(at + 1);
         let Some(next) = behind.or(plus) else { return false };
+        // `D followed by up to five digits`
+        let limit = [language.at_most, language.at_least, language.exactly];
+        let next = limit.into_iter().filter_map(|phrases| self.phrase_at(phrases, next)).max().unwrap_or(next);
         if let Some((numbers, end)) = self.any_number(next) {
             self.regex.push_str(&format!("{text}{numbers}"));
             self.counted += 1;
@@ -161,6 +166,39 @@ impl Builder<'_> {
         }
         self.regex.push_str(text);
         self.at = next;
+        true
+    }
+
+    /// `then a number from 1 to 99`, behind another piece: as many digits as the ends have.
+    fn number_behind(&mut self) -> bool {
+        let (sentence, language, at) = (self.sentence, self.language, self.at);
+        if self.counted == 0 {
+            return false;
+        }
+        let article = sentence.words.get(at).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
+        let Some(end) = self.phrase_at(language.number, if article { at + 1 } else { at }) else { return false };
+        let led = self.phrase_at(language.between, end).unwrap_or(end);
+        let whole = |at: usize| sentence.number(at, language).filter(|number| *number >= 0.0 && number.fract() == 0.0);
+        let next = |at: usize| {
+            self.phrase_at(language.to, at)
+                .or_else(|| self.phrase_at(language.and, at))
+                .or(sentence.is_dashed(at - 1).then_some(at))
+        };
+        let Some((least, most)) =
+            whole(led).zip(next(led + 1).and_then(whole)).map(|(least, most)| (least, most.abs()))
+        else {
+            return false;
+        };
+        let Some(last) = next(led + 1).filter(|_| least < most && most < 1e9) else { return false };
+        let digits = |number: f64| (number as u64).to_string().len();
+        self.regex.push_str(&match (least as u64, digits(least), digits(most)) {
+            (1, 1, 1) => "[1-9]".to_owned(),
+            (1, _, most) => format!(r"[1-9]\d{{0,{}}}", most - 1),
+            (_, least, most) if least == most => format!(r"\d{{{least}}}"),
+            (_, least, most) => format!(r"\d{{{least},{most}}}"),
+        });
+        self.counted += 1;
+        self.at = last + 1;
         true
     }
 
@@ -250,6 +288,7 @@ impl Builder<'_> {
         let loose = || Some((r"\d", self.phrase_at(language.loose_digits, at + 1).filter(|_| !self.regex.is_empty())?));
         if let Some((class, end)) = self.kind_at(at + 1).or_else(loose) {
             let (class, end) = self.mixed(class, end);
+            let count = count - self.begun_with(class, at, end);
             self.regex.push_str(&match (
                 qualified(sentence, language.at_most, at),
                 qualified(sentence, language.at_least, at),
@@ -281,11 +320,33 @@ impl Builder<'_> {
         let Some(((class, end), most)) = upper.filter(|(_, most)| *most > count && is_count(most)) else {
             return false;
         };
+        let either = self.phrase_at(language.or, at + 1).is_some() && most > count + 1.0;
         let (class, end) = self.mixed(class, end);
-        self.regex.push_str(&format!("{class}{{{count},{most}}}"));
+        let begun = self.begun_with(class, at, end);
+        let (count, most) = (count - begun, most - begun);
+        // "10 or 13 digits" are never eleven.
+        self.regex.push_str(&match either {
+            true => format!("(?:{class}{{{count}}}|{class}{{{most}}})"),
+            false => format!("{class}{{{count},{most}}}"),
+        });
         self.counted += 1;
         self.at = end;
         true
+    }
+
+    /// How many of the digits that are counted have been said before: `begins with 0 and is 10 or 11 digits long` counts the zero.
+    fn begun_with(&self, class: &str, at: usize, end: usize) -> f64 {
+        let language = self.language;
+        let begun = self.counted == 0 && !self.regex.is_empty() && self.regex.bytes().all(|byte| byte.is_ascii_digit());
+        let verb = |word: &str| language.verbs.contains(&word) || language.copulas.contains(&word);
+        let is_said = at.checked_sub(1).is_some_and(|before| verb(&self.sentence.words[before].0));
+        let all = is_said || self.phrase_at(language.in_all, end).is_some();
+        let digits = self.regex.len() as f64;
+        if begun && class == r"\d" && all && self.sentence.number(at, language).is_some_and(|count| count > digits) {
+            digits
+        } else {
+            0.0
+        }
     }
 
     /// Letters and digits, of both kinds and in any order, where digits are named behind letters.

@@ -52,7 +52,9 @@ pub(super) fn is_unit(sentence: &Sentence, language: &Language, mention: &Mentio
         let at = mention.words.start.checked_sub(back);
         at.and_then(|at| sentence.words.get(at)).map_or("", |(word, _)| word.as_str())
     };
-    language.each_of.contains(&word(1)) && language.only_for.contains(&word(2))
+    // "Numbered within each orchard"
+    let within = |word: &str| language.only_for.contains(&word) || language.within.contains(&word);
+    language.each_of.contains(&word(1)) && within(word(2))
 }
 
 /// The column that a requirement is narrowed by: `required for Group E`.

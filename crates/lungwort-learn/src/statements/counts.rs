@@ -1,10 +1,14 @@
 //! What the numbers of a sentence count or limit: lengths, places behind the decimal mark, the least and the most.
 
+use std::sync::LazyLock;
+
+use regex::Regex;
+
 use super::codes::qualified;
-use super::days;
 use super::sentence::Sentence;
 use super::sizes::Said;
 use super::words::Language;
+use super::{clock, days};
 use crate::draft::Confidence;
 use lungwort_core::rulebook::toml_text::quoted;
 
@@ -27,11 +31,15 @@ enum Counted {
 pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Said) {
     // The parts of a day are no numbers.
     let days = days::named(sentence, language);
-    let of_day = |at: &usize| days.iter().any(|day| day.words.contains(at));
+    let times = clock::named(sentence);
+    let of_day =
+        |at: &usize| days.iter().any(|day| day.words.contains(at)) || times.iter().any(|time| time.words.contains(at));
     let numbers: Vec<(usize, f64)> = (from..sentence.words.len())
         .filter(|at| !of_day(at))
         .filter_map(|at| Some((at, sentence.number(at, language)?)))
         .collect();
+    // "Letter A-F, then a number from 1 to 99" says how a code is built.
+    let of_code = letter_before(sentence, language, &numbers);
     let mut limits = Vec::new();
     let mut number = 0;
     while number < numbers.len() {
@@ -42,6 +50,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
                 found.push(("type", quoted("decimal"), Confidence::Known));
                 found.push(("places", places.to_string(), Confidence::Known));
             }
+            Counted::Limits(_) if of_code => {}
             Counted::Limits(more) => limits.extend(more),
             Counted::Nothing => {}
         }
@@ -64,18 +73,59 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let letters = sentence.has(language.letters) || sentence.has(language.capitals);
     let says_number = sentence.words.len() <= 8 && near && !letters && sentence.has(language.obliging);
     let has_places = found.iter().any(|(key, value, _)| *key == "places" && value != "0");
-    if sentence.has(language.whole) && !has_places {
+    let scale = ends_explained(sentence, &numbers).is_some();
+    let counted_up = counted_up(sentence);
+    let says_whole = sentence.has(language.whole) || sentence.has(language.how_many) || counted_up;
+    if counted_up && limits.iter().all(|(key, _)| matches!(*key, "max" | "below")) {
+        limits.push(("min", 1.0));
+    }
+    if (says_whole || scale) && !has_places {
         found.retain(|(key, ..)| *key != "type" && *key != "places");
-        found.push(("type", quoted("whole"), Confidence::Known));
+        found.push(("type", quoted("whole"), if says_whole { Confidence::Known } else { Confidence::Confirm }));
     } else if !limits.is_empty() || found.is_empty() && says_number {
         found.push(("type", quoted("decimal"), Confidence::Confirm));
     }
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
 }
 
+/// `1, 2, 3 … up to 400`: whole numbers from one on.
+fn counted_up(sentence: &Sentence) -> bool {
+    static UP: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?i)\b1, ?2,? ?(?:3,? ?)?(?:…|\.\.\.|etc|and so on|usw|und so weiter|et ainsi de suite)").ok()
+    });
+    UP.as_ref().is_some_and(|up| up.is_match(&sentence.text))
+}
+
+/// Whether the mark of decimals is named.
+pub(super) fn has_point(sentence: &Sentence, language: &Language) -> bool {
+    sentence.has(language.point)
+}
+
+/// Whether letters are named before the numbers, which are then parts of a code.
+fn letter_before(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> bool {
+    let Some((first, _)) = numbers.first() else { return false };
+    let letters = [language.letters, language.capitals].into_iter().filter_map(|phrases| sentence.any(phrases));
+    letters.min_by_key(|place| place.start).is_some_and(|place| place.end <= *first)
+        && language.number.iter().filter_map(|phrase| sentence.find(phrase)).any(|place| place.end <= *first)
+}
+
 /// `Under 10 or over 50 are rejected`: what is not taken, the other way round.
 fn taken_back(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> Option<Vec<(&'static str, f64)>> {
-    sentence.any(language.refused)?;
+    // "No dog weighs under 1 or over 90" says the same.
+    let begins = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, 0).is_some());
+    let colon = sentence.text.split_once(':').is_some_and(|(head, _)| !head.contains(' '));
+    let none = sentence.words.first().is_some_and(|(word, _)| language.none.contains(&word.as_str()))
+        && !(colon || begins(language.at_most) || begins(language.at_least));
+    // "Nothing below -5 or above 35"
+    let nothing = (0..sentence.words.len()).any(|at| {
+        let compares = |phrase: &&str| sentence.ends_at(phrase, at + 1).is_some();
+        language.nothing_at_all.contains(&sentence.words[at].0.as_str())
+            && language.below.iter().chain(language.above).any(compares)
+    });
+    let none = none || nothing;
+    if !none && sentence.any(language.refused).is_none() {
+        return None;
+    }
     let limit = |(at, value): &(usize, f64)| {
         let behind = |phrases: &[&str]| qualified(sentence, phrases, *at);
         if behind(language.below) {
@@ -110,23 +160,31 @@ fn add_length(length: String, found: &mut Said) {
     }
 }
 
+/// Whether a number counts the places behind the mark of decimals.
+fn counts_places(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let word = sentence.words.get(at + 1).map_or("", |(word, _)| word.as_str());
+    let here = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
+    // Places of a decimal number are said without their mark too.
+    language.places.contains(&word) && sentence.has(language.decimals)
+        || here(language.behind_point)
+        || here(language.after_it) && has_point(sentence, language)
+}
+
 /// What the first of some numbers is, and how many of them that takes.
 fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> (Counted, usize) {
     let (at, value) = numbers[0];
-    if let Some(limits) = scale(sentence, language, numbers) {
+    if let Some(limits) = ends_explained(sentence, numbers).or_else(|| scale(sentence, language, numbers)) {
         return (Counted::Limits(limits), 2);
     }
     if let Some(key) = compared(sentence, at) {
         return (Counted::Limits(vec![(key, value)]), 1);
     }
     let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
-    // Places of a decimal number are said without their mark too.
-    let of_decimal = || language.places.contains(&word(at + 1)) && sentence.has(language.decimals);
-    if language.others.contains(&word(at + 1)) && !of_decimal() {
+    let places = counts_places(sentence, language, at);
+    if language.others.contains(&word(at + 1)) && !places {
         return (Counted::Nothing, 1);
     }
-    let behind_point = language.behind_point.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
-    if of_decimal() || behind_point {
+    if places {
         return (Counted::Places(value as u64), 1);
     }
     let before = |phrases: &[&str]| qualified(sentence, phrases, at);
@@ -250,15 +308,31 @@ fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> 
     let of_kind =
         [language.whole, language.number, language.between, language.fillers].iter().any(|words| words.contains(&kind));
     let led = before.is_empty() || before.ends_with(['(', ':', '[', ',']) || of_kind;
-    let closed = behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
+    let outside = of_kind && sentence.has(language.refused);
+    let closed = outside || behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
     let is_to = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.to.contains(&word.as_str()));
     // What an end means may be in brackets behind it.
     let explained =
         *next == at + 3 && is_to(at + 2) && sentence.text[sentence.words[*at].1.end..].trim_start().starts_with('(');
     let sign = text(sentence.words[*at].1.end..sentence.words[*next].1.start);
     let dotted = *next == at + 1 && matches!(sign.as_str(), ".." | "..." | "…" | "–" | "-");
-    let joined = *next == at + 2 && is_to(at + 1) || explained || dotted;
+    // "1 up to 4"
+    let up_to = sentence.gap(*at).is_empty()
+        && language.at_most.iter().any(|phrase| sentence.ends_at(phrase, at + 1) == Some(*next));
+    let joined = *next == at + 2 && is_to(at + 1) || explained || dotted || up_to;
     (joined && most > least && led && closed).then(|| vec![("min", *least), ("max", *most)])
+}
+
+/// `1 = new … 5 = worn out`: both ends of a scale of whole numbers, each with what it means.
+fn ends_explained(sentence: &Sentence, numbers: &[(usize, f64)]) -> Option<Vec<(&'static str, f64)>> {
+    static SCALE: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?i)(?:^|[\s:(])([0-9]{1,3})\s*(?:=|\()[^0-9=]{1,40}?(?:…|\.\.\.|\bto\b|\bbis\b|\bà\b|\s[–-]|\bup to\b)\s*([0-9]{1,3})\s*(?:=|\()").ok()
+    });
+    let found = SCALE.as_ref()?.captures(&sentence.text)?;
+    let end = |at: usize| found.get(at)?.as_str().parse::<f64>().ok();
+    let (least, most) = (end(1)?, end(2)?);
+    let ([(_, first), (_, second), ..], true) = (numbers, least < most) else { return None };
+    (*first == least && *second == most).then(|| vec![("min", least), ("max", most)])
 }
 
 /// `> 0`, `≥ 1`

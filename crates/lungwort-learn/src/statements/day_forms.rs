@@ -10,7 +10,7 @@ use super::words::Language;
 use lungwort_core::cell::date::DatePattern;
 
 /// Words of a sentence that says that values are times of the day, where it does not show how they are written.
-const CLOCK: usize = 8;
+const CLOCK: usize = 12;
 
 /// A date as its letters are written.
 static DATE: LazyLock<Option<Regex>> =
@@ -81,7 +81,8 @@ fn date_like_example(lower: &str) -> Option<(&'static str, String)> {
     });
     let found = EXAMPLE.as_ref()?.captures(lower);
     let Some(found) = found else {
-        return lower.contains("iso 8601").then(|| ("date", "yyyy-mm-dd".to_owned()));
+        let iso = ["iso 8601", "iso date", "iso format", "iso-date", "iso-format", "iso-datum", "date iso"];
+        return iso.iter().any(|name| lower.contains(name)).then(|| ("date", "yyyy-mm-dd".to_owned()));
     };
     // A day alone must be all that is said, or stand before a comma.
     let whole = found.get(0)?;
@@ -97,6 +98,8 @@ fn date_like_example(lower: &str) -> Option<(&'static str, String)> {
         match (above_months(first), above_months(second)) {
             (true, false) => format!("dd{sign}mm{sign}yyyy"),
             (false, true) => format!("mm{sign}dd{sign}yyyy"),
+            // With full stops the day stands first.
+            (false, false) if sign == "." => format!("dd{sign}mm{sign}yyyy"),
             // Either could be the day.
             _ => return None,
         }
@@ -111,6 +114,37 @@ fn date_like_example(lower: &str) -> Option<(&'static str, String)> {
     })
 }
 
+/// `Day, month and year: 05/03/2026`: the order in words, and the signs as a day shows them.
+fn in_order(sentence: &Sentence, language: &Language) -> Option<String> {
+    static SHOWN: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"\b(?:[0-9]{1,2}([/.-])[0-9]{1,2}[/.-][0-9]{4}|[0-9]{4}([/.-])[0-9]{1,2}[/.-][0-9]{1,2})\b").ok()
+    });
+    let found = SHOWN.as_ref()?.captures(&sentence.text)?;
+    let sign = found.get(1).or_else(|| found.get(2))?.as_str();
+    let part = |word: &str| language.day_month_year.iter().position(|names| names.contains(&word));
+    let mut order: Vec<usize> = Vec::new();
+    for (word, _) in &sentence.words {
+        match part(word) {
+            Some(part) if !order.contains(&part) => order.push(part),
+            Some(_) => {}
+            None if order.is_empty() || order.len() == 3 || language.and.contains(&word.as_str()) => {}
+            // "The day before the month" is no order.
+            None if ["first", "then"].contains(&word.as_str()) => {}
+            None => return None,
+        }
+    }
+    // "Year first" leaves the others as the calendar has them.
+    let year_first = order == [2] && found.get(2).is_some();
+    if order.len() != 3 && !year_first {
+        return None;
+    }
+    let order = if year_first { vec![2, 1, 0] } else { order };
+    let pattern = order.iter().map(|part| ["dd", "mm", "yyyy"][*part]).collect::<Vec<_>>().join(sign);
+    let compiled = DatePattern::compile(&pattern).ok()?;
+    let shown = found.get(0)?.as_str();
+    compiled.read(shown).is_ok().then_some(pattern)
+}
+
 /// `day/month/year`
 pub(super) fn date_in_words(sentence: &Sentence, language: &Language) -> Option<(&'static str, String)> {
     let part = |at: usize| {
@@ -122,6 +156,9 @@ pub(super) fn date_in_words(sentence: &Sentence, language: &Language) -> Option<
         let (from, to) = (sentence.words.get(at)?.1.end, sentence.words.get(at + 1)?.1.start);
         Some(&sentence.text[from..to]).filter(|sign| matches!(*sign, "/" | "-" | "." | " "))
     };
+    if let Some(pattern) = in_order(sentence, language) {
+        return Some(("date", pattern));
+    }
     (0..sentence.words.len()).find_map(|at| {
         let ((one, first), (two, second), (three, third)) = (part(at)?, part(at + 1)?, part(at + 2)?);
         let (sign, again) = (sign(at)?, sign(at + 1)?);

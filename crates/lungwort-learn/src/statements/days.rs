@@ -117,5 +117,30 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
             None
         }
     };
-    days.iter().filter_map(limit).collect()
+    let found: Vec<_> = days.iter().filter_map(limit).collect();
+    if found.is_empty() { of_years(sentence, language) } else { found }
+}
+
+/// `Nothing before 2020`, `dates after 2030 are not accepted`: a year limits the days of a column by its first or last one.
+fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, String, bool)> {
+    let year = |at: usize| {
+        let word = sentence.words[at].0.as_str();
+        let year: i16 = word.parse().ok().filter(|_| word.len() == 4)?;
+        (1500..2200).contains(&year).then_some(year)
+    };
+    let days = named(sentence, language);
+    let of_day = |at: &usize| days.iter().any(|day| day.words.contains(at));
+    let years: Vec<(usize, i16)> =
+        (0..sentence.words.len()).filter(|at| !of_day(at)).filter_map(|at| Some((at, year(at)?))).collect();
+    let [(at, year)] = years.as_slice() else { return Vec::new() };
+    let said = |phrases: &[&str]| qualified(sentence, phrases, *at);
+    let refused =
+        sentence.has(language.refused) || sentence.has(language.nothing_at_all) && sentence.has(language.negations);
+    if said(language.not_before) || refused && said(language.earlier) {
+        vec![("min", format!("{year}-01-01"), true)]
+    } else if said(language.not_after) || refused && said(language.later) {
+        vec![("max", format!("{year}-12-31"), true)]
+    } else {
+        Vec::new()
+    }
 }

@@ -59,6 +59,13 @@ pub(super) fn has_colour(
     styles.flat_map(|style| [&style.fill, &style.ink]).flatten().any(|code| Colour::of(code) == Some(wanted))
 }
 
+/// Whether a heading, or the cell under it, has any colour behind it.
+pub(super) fn is_shaded(template: &Template, sheet: &TemplateSheet, (row, column): (u64, usize)) -> bool {
+    let places = [row, row + 1];
+    let styles = places.iter().filter_map(|row| template.styles.get(sheet.style(*row, column)?));
+    styles.filter_map(|style| style.fill.as_ref()).any(|code| Colour::of(code).is_some())
+}
+
 /// A look of letters.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub(super) enum Letters {

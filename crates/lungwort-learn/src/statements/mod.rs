@@ -5,8 +5,10 @@
 //! that oblige and came to nothing, so that none is passed over in silence. The words are tables, one a language, in `words`.
 
 mod asterisks;
+mod by_value;
 mod choices;
 mod clauses;
+mod clock;
 mod codes;
 mod conditions;
 mod counts;
@@ -19,11 +21,13 @@ mod of_headings;
 mod one_row;
 mod order;
 mod other_words;
+mod questions;
 mod required;
 mod sentence;
 pub(super) mod sheets;
 mod shown;
 mod sizes;
+mod sql_types;
 mod subject;
 mod take;
 mod texts;
@@ -43,6 +47,7 @@ use lungwort_core::cell::shown::clipped;
 use lungwort_core::finding::ranges::thousands;
 use lungwort_core::limits::{NAMED_IN_SENTENCES, SENTENCES};
 use of_headings::{decimal_commas, headings, of_headings};
+use questions::answered;
 use sentence::{Sentence, sentences};
 use subject::{Headings, Mention, Place};
 use take::take;
@@ -94,6 +99,7 @@ impl Entries<'_> {
 }
 
 /// A text of the template: where it stands, and what it is about.
+#[derive(Clone)]
 struct Text {
     text: String,
     place: String,
@@ -160,10 +166,11 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     let (mut spent, mut read, mut beyond) = (0, 0_u64, 0);
     let (mut known_language, mut of_commas) = (0_usize, 0_usize);
     let mut stars = String::new();
+    let mut said = Spoken::default();
     let texts = texts::all(&known, entries, draft);
     known.likely = likely(&texts);
     for text in texts {
-        let mut before: Vec<Mention> = Vec::new();
+        said.before.clear();
         // A long sentence costs as several do; what is beyond is not looked into at all.
         let within = |whole: Sentence| {
             if spent >= most {
@@ -185,7 +192,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
                 known_language += 1;
                 of_commas += usize::from(language.decimal_comma);
             }
-            before = one(&known, (&text, &sentence), before, draft);
+            said.next((&known, &text), sentence, draft);
         }
     }
     guided_by_asterisks(&stars, draft);
@@ -211,13 +218,41 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     }
 }
 
-/// Reads one sentence; returns the columns that it names, which the next one may go on about.
+/// What has been spoken of: the columns that the sentence before named, and a question that waits for its answer.
+#[derive(Default)]
+struct Spoken {
+    before: Vec<Mention>,
+    question: Option<(Sentence, Vec<Mention>)>,
+}
+
+impl Spoken {
+    /// Reads the next sentence.
+    fn next(&mut self, (known, text): (&Entries<'_>, &Text), sentence: Sentence, draft: &mut Draft) {
+        let before = std::mem::take(&mut self.before);
+        if sentence.text.ends_with('?') {
+            self.before = one(known, (text, &sentence), before, draft).0;
+            self.question = Some((sentence, self.before.clone()));
+            return;
+        }
+        let asked = self.question.take();
+        if let Some((question, named)) = &asked
+            && answered(known, (question, named), (text, &sentence), draft)
+        {
+            self.before.clone_from(named);
+            return;
+        }
+        let before = if before.is_empty() { asked.map(|(_, named)| named).unwrap_or_default() } else { before };
+        self.before = one(known, (text, &sentence), before, draft).0;
+    }
+}
+
+/// Reads one sentence; returns the columns that it names, which the next one may go on about, and whether it was understood.
 fn one(
     known: &Entries<'_>,
     (text, sentence): (&Text, &Sentence),
     before: Vec<Mention>,
     draft: &mut Draft,
-) -> Vec<Mention> {
+) -> (Vec<Mention>, bool) {
     let mut named = Vec::new();
     let mut reading = Reading::default();
     let mut obliges = false;
@@ -280,7 +315,12 @@ fn one(
         draft.obliging += 1;
         draft.unread.push(Unread { text: sentence.text.clone(), place: text.place.clone() });
     }
-    named
+    (named, reading.understood)
+}
+
+/// What a type of a database says of values: `NUMBER(8,2)`.
+pub(super) fn sql_type(text: &str) -> sizes::Said {
+    sql_types::read(text)
 }
 
 /// A heading without its asterisk and what is in brackets behind it.
@@ -355,6 +395,7 @@ fn understand(
         all: &all,
         before,
         name: &name,
+        draft,
     });
     let dated = values::dates(sentence, language, mentions, &all, draft);
     let places = if dated.is_empty() { places } else { &dated };
@@ -365,22 +406,7 @@ fn understand(
     if !about_rule {
         reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));
         values::days_before(&mut reading, language, before, draft);
-        let mut single = places.to_vec();
-        single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
-        let has_form =
-            reading.claims.iter().any(|claim| !matches!(claim.key, "required" | "required_when" | "unique" | "case"));
-        // The values of a condition are those of the column that it is about.
-        let conditional = conditions::is_conditional(sentence, language, mentions) && !sentence.text.contains("):");
-        if let ([_], false) = (single.as_slice(), has_form || conditional) {
-            for place in places {
-                let heading = &draft.sheets[place.0].columns[place.1].heading;
-                let Some(heading) = sentences(&subject::plain_heading(heading)).pop() else { continue };
-                // `Channel: optional. web, phone, desk`
-                let goes_on = mentions.is_empty() && matches!(before, [one] if one == place);
-                let alone = text.about == About::Column(place.0, place.1) || goes_on;
-                reading.and(choices::read(sentence, language, (*place, &heading, alone), mentions));
-            }
-        }
+        listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
     }
     let own = match text.about {
         About::Column(sheet, column) if !mentions.iter().any(|mention| mention.place == (sheet, column)) => {
@@ -388,7 +414,15 @@ fn understand(
         }
         _ => None,
     };
-    reading.and(order::read(sentence, language, (mentions, own), &name));
+    // "If you do give one, it has to be later than the start date" goes on about what was spoken of.
+    let pronoun = |mention: &Mention| {
+        sentence.words[..mention.words.start].iter().any(|(word, _)| language.pronouns.contains(&word.as_str()))
+    };
+    let spoken_of = match (own, mentions, before) {
+        (None, [one], [of]) if one.place != *of && one.place.0 == of.0 && pronoun(one) => Some(*of),
+        _ => own,
+    };
+    reading.and(order::read(sentence, language, (mentions, spoken_of), &name));
     let held = as_held((sentence, language), (mentions, own), &reading);
     reading.and(held);
     if !reading.understood && sentence.has(language.valid) && sentence.has(language.obliging) {
@@ -399,6 +433,56 @@ fn understand(
         reading.understood = language.anyway.iter().any(anyway);
     }
     reading
+}
+
+/// Which values there are, where a sentence is about one column and says nothing else of how they are written.
+fn listed(
+    reading: &mut Reading,
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places, before): (&[Mention], &[Place], &[Place]),
+    draft: &Draft,
+) {
+    let mut single = places.to_vec();
+    single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
+    // `Three-letter code: eng, fre, ger or wel` lists the codes that it counts the letters of.
+    let of_code = reading.claims.iter().any(|claim| claim.key == "pattern") && sentence.text.contains(": ");
+    let has_form = reading.claims.iter().any(|claim| {
+        !(matches!(claim.key, "required" | "required_when" | "unique" | "case") || of_code && claim.key == "pattern")
+    });
+    // The values of a condition are those of the column that it is about.
+    let conditional = conditions::is_conditional(sentence, language, mentions) && !sentence.text.contains("):");
+    if let ([_], false) = (single.as_slice(), has_form || conditional) {
+        for place in places {
+            let heading = &draft.sheets[place.0].columns[place.1].heading;
+            let Some(heading) = sentences(&subject::plain_heading(heading)).pop() else { continue };
+            // `Channel: optional. web, phone, desk`
+            let goes_on = mentions.is_empty() && matches!(before, [one] if one == place);
+            let alone = text.about == About::Column(place.0, place.1) || goes_on;
+            if of_code {
+                codes_listed(reading, (sentence, language), (*place, &heading));
+                continue;
+            }
+            reading.and(choices::read(sentence, language, (*place, &heading, alone), mentions));
+        }
+    }
+}
+
+/// The values behind the colon of a sentence that says how codes are built, where each is one: they take the place of its pattern.
+fn codes_listed(
+    reading: &mut Reading,
+    (sentence, language): (&Sentence, &Language),
+    (place, heading): (Place, &Sentence),
+) {
+    let behind = sentence.text.split_once(": ").and_then(|(_, list)| sentences(list).into_iter().next());
+    let listed = behind.map(|list| choices::read(&list, language, (place, heading, true), &[])).unwrap_or_default();
+    let pattern = reading.claims.iter().find(|claim| claim.key == "pattern" && claim.on == Target::Column(place));
+    let regex = pattern.and_then(|claim| regex::Regex::new(&format!("^(?:{})$", claim.value.trim_matches('\''))).ok());
+    let values = listed.claims.iter().find(|claim| claim.key == "allowed").map(|claim| by_value::entries(&claim.value));
+    let (Some(regex), Some(values)) = (regex, values) else { return };
+    if values.len() >= 2 && values.iter().all(|(value, _)| regex.is_match(value)) {
+        reading.claims.retain(|claim| claim.key != "pattern");
+        reading.claims.extend(listed.claims.into_iter().map(|claim| Claim { confidence: Confidence::Known, ..claim }));
+    }
 }
 
 /// Columns whose values are those of a list of the receiving side: what is no value of its own is one of a list.

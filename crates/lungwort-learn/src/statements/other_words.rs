@@ -2,13 +2,16 @@
 
 use super::About;
 use super::sentence::Sentence;
-use super::subject::{Headings, Mention, Named};
+use super::subject::{Headings, Mention, Named, Place, is_common};
 use super::words::Language;
 
 /// Places of a sentence at which columns are looked for in other words; each goes through all headings.
 const MOST: usize = 8;
 /// Words between a thing and the verb that says how much it is, at most.
 const MEASURED: usize = 3;
+
+/// The last word of a heading stands for it where it is no shorter.
+const TAIL: usize = 4;
 
 /// Letters in which words of one stem begin alike, and letters that may follow.
 const STEM: usize = 5;
@@ -33,6 +36,64 @@ pub(super) fn by_head(sentence: &Sentence, language: &Language, headings: &[&Nam
         let mut of = headings.iter().filter(begins);
         if let (Some((_, place, _)), None) = (of.next(), of.next()) {
             found.push(Mention { place: *place, words: at..at + 1 });
+        }
+    }
+}
+
+/// `Start and end mileage`, where the headings are Start mileage and End mileage: the noun is said once.
+pub(super) fn shared_noun(sentence: &Sentence, language: &Language, headings: &[&Named], found: &mut Vec<Mention>) {
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let mut more: Vec<Mention> = Vec::new();
+    for mention in found.iter().filter(|mention| mention.words.len() >= 2) {
+        let noun = word(mention.words.end - 1);
+        let same = |last: &String| noun == last || noun.strip_suffix('s') == Some(last);
+        let Some(joined) = mention.words.start.checked_sub(1) else { continue };
+        if !(language.and.contains(&word(joined)) || language.or.contains(&word(joined))) {
+            continue;
+        }
+        let Some(before) = joined.checked_sub(1) else { continue };
+        let is_so = |words: &[String]| {
+            words.len() == mention.words.len() && words[0] == word(before) && words.last().is_some_and(same)
+        };
+        let own = |place: Place| found.iter().any(|known| known.place == place);
+        let mut of = headings.iter().filter(|(words, place, _)| is_so(words) && !own(*place));
+        if let (Some((_, place, _)), None) = (of.next(), of.next()) {
+            more.push(Mention { place: *place, words: before..before + 1 });
+        }
+    }
+    found.extend(more);
+}
+
+/// `The rate`, where the one heading of two words that ends so is Hourly rate.
+pub(super) fn by_tail(
+    sentence: &Sentence,
+    language: &Language,
+    (known, about): (&Headings, &About),
+    found: &mut Vec<Mention>,
+) {
+    if !found.is_empty() {
+        return;
+    }
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    // "The highest rate"
+    let of_kind = |word: &str| language.greatest.contains(&word) || language.least.contains(&word);
+    let led = |at: &usize| *at == 0 || language.every.contains(&word(at - 1)) || of_kind(word(at - 1));
+    for at in (0..sentence.words.len()).filter(led).take(MOST) {
+        let noun = word(at);
+        if noun.len() < TAIL || is_common(noun) {
+            continue;
+        }
+        let ends =
+            |words: &[String]| words.last().is_some_and(|last| last == noun || noun.strip_suffix('s') == Some(last));
+        // No other heading has the word anywhere.
+        let has = |words: &[String], _: Place| {
+            words.iter().any(|word| word == noun || noun.strip_suffix('s') == Some(word.as_str()))
+        };
+        let place = known.only(about, has);
+        let is_pair = |words: &[String], own: Place| Some(own) == place && words.len() == 2 && ends(words);
+        if let Some(place) = place.and(known.only(about, is_pair)) {
+            found.push(Mention { place, words: at..at + 1 });
+            return;
         }
     }
 }

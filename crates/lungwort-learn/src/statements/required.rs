@@ -1,15 +1,22 @@
 //! What has to be filled in: always, under a condition, or one of several.
 
+use super::by_value::of_value;
 use super::conditions::{condition_of, condition_span, conditional_at, narrowed_by};
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::Language;
 use super::{Claim, OPTIONAL, Reading, Target};
-use crate::draft::Confidence;
+use crate::draft::{Confidence, Draft};
 use lungwort_core::rulebook::toml_text::{list, quoted};
 
 /// Words between two columns of which one is to be filled, at most: `a phone number or an e-mail`.
 const OR_BETWEEN: usize = 4;
+
+/// Words between a question about an amount and the word that what is counted is needed, at most.
+const ASKED: usize = 4;
+
+/// Words of what needs something, at most; more of them say which rows do.
+const SUBJECT: usize = 3;
 
 /// Words between a column and the word that it is missing, at most.
 const LACKING: usize = 8;
@@ -26,6 +33,7 @@ pub(super) struct Asking<'s> {
     /// The columns that the sentence before spoke of.
     pub before: &'s [Place],
     pub name: &'s dyn Fn(Place) -> String,
+    pub draft: &'s Draft,
 }
 
 /// What a sentence says of the filling in of columns.
@@ -35,6 +43,21 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     some_of_several(sentence, language, mentions, name, &mut reading);
     if reading.understood {
         return reading;
+    }
+    // "So is the picking date", behind what must be filled.
+    let filled = |place: &Place| {
+        let line = asking.draft.sheets[place.0].columns[place.1].lines.get("required");
+        line.is_some_and(|line| line.confidence == Confidence::Known)
+    };
+    if language.likewise.iter().any(|phrase| sentence.ends_at(phrase, 0).is_some())
+        && !asking.before.is_empty()
+        && asking.before.iter().all(filled)
+    {
+        return Reading::of(mentions.iter().map(|mention| must_be_filled(mention.place)).collect());
+    }
+    // `NOT NULL`, of a data dictionary
+    if matches!(sentence.words.as_slice(), [(not, _), (null, _)] if not == "not" && null == "null") {
+        return Reading::of(asking.subjects.iter().map(|place| must_be_filled(*place)).collect());
     }
     if let Some(forbidden) = sentence.any(language.forbidden) {
         return Reading::of(must_be_blank(sentence, language, (mentions, asking.meant(), &forbidden), name));
@@ -48,10 +71,22 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
         let said = condition_of(sentence, language, mentions, name);
         sentence.any(language.conditional_on).filter(|_| said.is_some())
     };
-    match sentence.required(language).or_else(conditional) {
+    // "How many tables are needed" asks for no value.
+    let amount = |required: &std::ops::Range<usize>| {
+        let asked = sentence.any(language.how_many);
+        asked.is_some_and(|asked| asked.end <= required.start && required.start - asked.end <= ASKED)
+    };
+    match sentence.required(language).filter(|required| !amount(required)).or_else(conditional) {
         Some(required) if !asking.denies(&required) => asking.required(&required),
         Some(_) => asking.optional(),
         // That something may be blank asks for nothing.
+        None if sentence.any(language.optional).is_some() && !asking.taken_back().is_empty() => {
+            let mut reading = asking.optional();
+            let back = asking.taken_back();
+            reading.claims.retain(|claim| !back.iter().any(|place| claim.on == Target::Column(*place)));
+            reading.claims.extend(back.into_iter().map(must_be_filled));
+            reading
+        }
         None if sentence.any(language.optional).is_some()
             && !(mentions.is_empty() && asking.looks.is_empty() && asking.subjects.is_empty()) =>
         {
@@ -71,13 +106,53 @@ impl Asking<'_> {
         Reading { claims: self.subjects.iter().map(|place| may_be_blank(*place)).collect(), understood: true }
     }
 
+    /// `Breed may be left empty, but sex may not`: what is named behind the "but" of a sentence that ends with a denial.
+    fn taken_back(&self) -> Vec<Place> {
+        let (sentence, language) = (self.sentence, self.language);
+        let word = |at: usize| sentence.words[at].0.as_str();
+        let Some(but) = (0..sentence.words.len()).rev().find(|at| language.but.contains(&word(*at))) else {
+            return Vec::new();
+        };
+        let free = sentence.any(language.optional).is_some_and(|optional| optional.end <= but);
+        let named = self.mentions.iter().filter(|mention| mention.words.start > but);
+        let places: Vec<Place> = named.clone().map(|mention| mention.place).collect();
+        let last = named.map(|mention| mention.words.end).max().unwrap_or(sentence.words.len());
+        let ends = language.may_not.iter().any(|phrase| sentence.ends_at(phrase, last) == Some(sentence.words.len()));
+        // "But not the sex"
+        let not = language.may_not.iter().any(|phrase| sentence.ends_at(phrase, but + 1).is_some());
+        if free && (ends || not && last == sentence.words.len()) { places } else { Vec::new() }
+    }
+
     /// `Each record needs a species and a date`: what is needed is named behind the verb.
     fn needed(&self) -> Option<Vec<Claim>> {
         let needs = self.sentence.any(self.language.needs)?;
         let plain =
             condition_span(self.sentence, self.language).is_none() && self.sentence.required(self.language).is_none();
         let behind = self.mentions.iter().filter(|mention| plain && mention.words.start >= needs.end);
-        Some(behind.map(|mention| must_be_filled(mention.place)).collect())
+        let behind: Vec<&Mention> = behind.collect();
+        let of_value = behind.first().and_then(|mention| self.of_value(mention.place.0)).map(|(_, said)| said);
+        let some = self.speaks_of_some(needs.start);
+        let claim = |mention: &Mention| match &of_value {
+            Some(said) => required_when(mention.place, said),
+            None if some => required_when(mention.place, OPEN),
+            None => must_be_filled(mention.place),
+        };
+        Some(behind.into_iter().map(claim).collect())
+    }
+
+    /// Whether what needs something is not every row: `volunteers under 18 need…`, `plants grown in pots need…`.
+    fn speaks_of_some(&self, end: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let words = &sentence.words[..end];
+        let text = words.last().map_or("", |(_, last)| &sentence.text[..last.end]);
+        let subject = words.iter().filter(|(word, _)| !language.every.contains(&word.as_str())).count();
+        subject > SUBJECT || text.contains(['(', ',']) || text.bytes().any(|byte| byte.is_ascii_digit())
+    }
+
+    /// The condition that a value states which a sentence names, and the column in whose list it is.
+    fn of_value(&self, sheet: usize) -> Option<(Place, String)> {
+        let (column, value) = of_value(self.sentence, self.mentions, (self.draft, sheet))?;
+        Some((column, format!("{} = '{}'", (self.name)(column), value.replace('\'', "''"))))
     }
 
     /// `Lines in which the year is missing are rejected`
@@ -118,7 +193,8 @@ impl Asking<'_> {
             |optional: std::ops::Range<usize>| optional.start <= required.start && required.end <= optional.end;
         // "No gaps needed"
         let none = required.len() == 1
-            && (required.start.saturating_sub(2)..required.start).any(|at| sentence.words[at].0 == language.none);
+            && (required.start.saturating_sub(2)..required.start)
+                .any(|at| language.none.contains(&sentence.words[at].0.as_str()));
         denied || none || sentence.any(language.optional).is_some_and(within)
     }
 
@@ -168,8 +244,16 @@ impl Asking<'_> {
         // "Required for credit notes" is no more than that; "required for all rows" is.
         let behind = |at: usize| sentence.words.get(required.end + at).map_or("", |(word, _)| word.as_str());
         let for_some = language.only_for.contains(&behind(0)) && !language.whole_of.contains(&behind(1));
-        let is_conditional = condition.is_some() || for_some;
-        let said = condition_of(sentence, language, mentions, self.name).unwrap_or_else(|| OPEN.to_owned());
+        let first = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+        let begins_for_some = language.only_for.contains(&first(0))
+            && !language.whole_of.contains(&first(1))
+            && !language.every.contains(&first(1));
+        // "Bathing water needs a temperature", where that is one of the kinds.
+        let of_value = places.first().filter(|_| condition.is_none()).and_then(|place| self.of_value(place.0));
+        let of_value = of_value.filter(|(column, _)| !places.contains(column)).map(|(_, said)| said);
+        let is_conditional = condition.is_some() || for_some || begins_for_some || of_value.is_some();
+        let said =
+            condition_of(sentence, language, mentions, self.name).or(of_value).unwrap_or_else(|| OPEN.to_owned());
         // What is named within the condition is what the condition is about.
         let span = condition.and_then(|_| condition_span(sentence, language));
         let in_condition = |place: &Place| {
@@ -240,6 +324,13 @@ fn may_be_blank(place: Place) -> Claim {
     Claim { on: Target::Column(place), key: OPTIONAL, value: String::new(), confidence: Confidence::Suggested }
 }
 
+/// `The same site twice on the same date`: the second column stands behind what says within what.
+fn within(sentence: &Sentence, language: &Language, mentions: &[Mention], places: &[Place]) -> bool {
+    let Some(same) = sentence.any(language.on_same).filter(|_| places.len() == 2) else { return false };
+    let behind = |mention: &Mention| (same.end..same.end + 3).contains(&mention.words.start);
+    mentions.iter().any(|mention| mention.place == places[1] && behind(mention))
+}
+
 /// `a phone number or an address`, `one of the two, not both`, `both or neither`, `from the left without a gap`
 fn some_of_several(
     sentence: &Sentence,
@@ -280,7 +371,8 @@ fn some_of_several(
         return;
     }
     let twice = sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice);
-    let form = if sentence.has(language.combination) && twice || sentence.has(language.identifies) {
+    let within = within(sentence, language, mentions, &places);
+    let form = if (within || sentence.has(language.combination)) && twice || sentence.has(language.identifies) {
         "unique"
     } else if sentence.has(language.both_or_none) {
         "all_or_none"

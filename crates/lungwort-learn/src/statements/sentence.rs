@@ -108,7 +108,9 @@ fn is_clause(text: &str) -> bool {
 impl Sentence {
     fn new(text: &str) -> Option<Sentence> {
         let text = text.trim().trim_start_matches(['•', '·', '-', '–', '*', '→', '#']).trim();
-        let text = without_number(text);
+        // An apostrophe is one however it is printed.
+        let straight = text.replace('’', "'");
+        let text = without_number(&straight);
         if !text.chars().any(char::is_alphanumeric) {
             return None;
         }

@@ -29,39 +29,58 @@ pub(super) fn from_to(sentence: &Sentence, language: &Language, from: usize) -> 
         let text = &sentence.text[sentence.words.get(at)?.1.clone()];
         let digits = text.bytes().take_while(u8::is_ascii_uppercase).count();
         let number: u32 = text.get(digits..)?.parse().ok()?;
-        ((1..=3).contains(&digits) && !text[digits..].starts_with('0') && number < 1000)
-            .then(|| (&text[..digits], number))
+        let width = text.len() - digits;
+        ((1..=3).contains(&digits) && number < 1000 && width <= 4).then(|| (&text[..digits], number, width))
     };
     let one = |at: usize| {
-        let (head, least) = split(at)?;
+        let (head, least, width) = split(at)?;
         let dashed = || sentence.is_dashed(at).then_some(at + 1);
         let next = language.to.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max().or_else(dashed)?;
-        let (tail, most) = split(next)?;
+        let (tail, most, wide) = split(next)?;
         let letters = match (head.as_bytes(), tail.as_bytes()) {
             (one, other) if one == other => head.to_owned(),
             ([one], [other]) if one < other => format!("[{head}-{tail}]"),
             _ => return None,
         };
-        (least < most).then(|| format!("{letters}(?:{})", numbers(least, most)))
+        // "D001 to D150" has as many digits throughout.
+        let padded = sentence.text[sentence.words[at].1.clone()][head.len()..].starts_with('0');
+        match padded {
+            true if least < most && width == wide => {
+                Some(format!("{letters}(?:{})", numbers(least, most, Some(width))))
+            }
+            false if least < most => Some(format!("{letters}(?:{})", numbers(least, most, None))),
+            _ => None,
+        }
     };
     (from..sentence.words.len()).find_map(one)
 }
 
-/// The expression for whole numbers between two, without zeros before them.
-fn numbers(least: u32, most: u32) -> String {
-    let mut parts: Vec<String> = Vec::new();
-    let mut at = least;
-    while at <= most {
-        let (tens, last) = (at / 10, (at / 10 * 10 + 9).min(most));
-        let head = if tens == 0 { String::new() } else { tens.to_string() };
-        parts.push(match (at % 10, last % 10) {
-            (0, 9) => format!(r"{head}\d"),
-            (one, other) if one == other => format!("{head}{one}"),
-            (one, other) => format!("{head}[{one}-{other}]"),
-        });
-        at = last + 1;
+/// The expression for whole numbers between two: of so many digits, with zeros before them, where a width is given.
+fn numbers(least: u32, most: u32, width: Option<usize>) -> String {
+    if let Some(width) = width.filter(|width| least <= 1 && most.to_string() == "9".repeat(*width)) {
+        return format!(r"\d{{{width}}}");
     }
-    parts.join("|")
+    // Where runs of numbers end that differ in their last digits alone: below a zero, or at a nine.
+    let mut ends = vec![most];
+    for power in (1..=3).map(|digits| 10_u32.pow(digits)) {
+        ends.extend(Some(least - least % power + power - 1).filter(|end| *end < most));
+        ends.extend(((most + 1) / power * power).checked_sub(1).filter(|end| least <= *end && *end < most));
+    }
+    ends.sort_unstable();
+    ends.dedup();
+    let mut from = least;
+    let mut run = |to: u32| {
+        let wide = width.unwrap_or(0);
+        let (one, other) = (format!("{from:0>wide$}"), format!("{to:0>wide$}"));
+        from = to + 1;
+        let digit = |(one, other): (char, char)| match (one, other) {
+            _ if one == other => one.to_string(),
+            ('0', '9') => r"\d".to_owned(),
+            _ => format!("[{one}-{other}]"),
+        };
+        one.chars().zip(other.chars()).map(digit).collect::<String>()
+    };
+    ends.into_iter().map(&mut run).collect::<Vec<_>>().join("|")
 }
 
 /// A code that a sentence shows in brackets: `(GB0001234)`.
@@ -123,4 +142,30 @@ pub(super) fn as_shown(shown: &str, counted: &str) -> Option<String> {
     // The pieces are said, and the whole is shown.
     let pieces = shown.split(['-', '/']).count();
     (pieces >= 3).then(|| shape_of(shown, true))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn numbers_between_two_are_those_and_no_others() {
+        for (least, most) in [(1, 9), (0, 5), (3, 12), (1, 150), (7, 999), (95, 105), (10, 99), (1, 1), (20, 318)] {
+            for width in [None, Some(3)] {
+                let regex = regex::Regex::new(&format!("^(?:{})$", numbers(least, most, width))).expect("a pattern");
+                for number in 0..1100_u32 {
+                    let text = width.map_or(number.to_string(), |width| format!("{number:0>width$}"));
+                    // The last of a width stand for all of it.
+                    let all = width == Some(3) && (least, most) == (1, 999);
+                    assert_eq!(
+                        regex.is_match(&text),
+                        (least..=most).contains(&number) || all && number == 0,
+                        "{text} {least} {most}"
+                    );
+                }
+            }
+        }
+        assert_eq!(numbers(1, 150, Some(3)), r"00[1-9]|0[1-9]\d|1[0-4]\d|150");
+        assert_eq!(numbers(1, 9, None), "[1-9]");
+    }
 }

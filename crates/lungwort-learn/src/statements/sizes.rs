@@ -7,12 +7,12 @@ use regex::Regex;
 use super::codes::built;
 use super::counts::counts;
 use super::day_forms::{date, date_in_words, month_or_time};
-use super::days;
 use super::sentence::Sentence;
 use super::shown::looks_like;
 use super::subject::Place;
 use super::words::Language;
 use super::{Claim, Reading, Target};
+use super::{clock, days, sql_types};
 use crate::draft::Confidence;
 use lungwort_core::cell::format::Format;
 use lungwort_core::rulebook::toml_text::quoted;
@@ -22,7 +22,7 @@ const NEAR: usize = 6;
 /// Words of a sentence that says that values come once; a longer one speaks of other things as well.
 const SHORT: usize = 20;
 /// A line for each of the columns.
-pub(super) type Said = Vec<(&'static str, String, Confidence)>;
+pub(crate) type Said = Vec<(&'static str, String, Confidence)>;
 
 /// The pattern of so many digits and nothing else.
 static DIGITS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^'\\d\{[0-9]{1,2}\}'$").ok());
@@ -31,6 +31,8 @@ static DIGITS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^'\\d\{[0
 pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], from: usize) -> Reading {
     let mut found: Said = Vec::new();
     let known = Confidence::Known;
+    found.extend(sql_types::read(&sentence.text));
+    let of_database = !found.is_empty();
     if let Some((kind, pattern)) = date(sentence).or_else(|| date_in_words(sentence, language)) {
         found.push(("type", quoted(kind), known));
         found.push(("date_format", quoted(&pattern), known));
@@ -39,24 +41,8 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         found.push(("type", quoted(kind), known));
         found.extend(pattern.map(|pattern| ("date_format", quoted(&pattern), known)));
     }
-    if let Some(regex) = built(sentence, language, from) {
-        // "In capital letters (2 or 3 letters)" counts capitals.
-        let regex = if sentence.has(language.in_capitals) { regex.replace("[A-Za-z]", "[A-Z]") } else { regex };
-        found.push(("pattern", format!("'{regex}'"), known));
-    } else {
-        counts(sentence, language, from, &mut found);
-        if let Some(shape) = looks_like(sentence, language, from).filter(|_| found.is_empty()) {
-            found.push(("pattern", format!("'{shape}'"), Confidence::Confirm));
-        }
-        if sentence.has(language.alphanumeric) {
-            found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
-        } else if let Some(class) = mixed(sentence, language, from) {
-            found.retain(|(key, ..)| *key == "length");
-            found.push(("pattern", format!("'{class}+'"), Confidence::Confirm));
-        }
-        if found.is_empty() && sentence.has(language.in_capitals) && !sentence.has(language.negations) {
-            found.push(("case", quoted("upper"), known));
-        }
+    if !of_database {
+        how_built(sentence, language, from, &mut found);
     }
     of_digits(sentence, language, from, &mut found);
     // Far behind its column, a format is another thing's.
@@ -67,12 +53,19 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     }
     let short = sentence.words.len() <= SHORT;
     let no_two = sentence.has(language.no_two) && sentence.has(language.same);
+    // "Twice on the same day" is allowed on another.
+    let twice = sentence.any(language.twice).or_else(|| sentence.any(language.unique));
+    let scoped = twice.is_some_and(|twice| {
+        sentence.any(language.on_same).is_some_and(|same| same.start >= twice.end && same.end < sentence.words.len())
+    });
     if short
+        && !scoped
         && (no_two || sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice))
     {
         found.push(("unique", "true".to_owned(), known));
     }
     ends_of_texts(sentence, language, &mut found);
+    of_money(sentence, language, &mut found);
     if sentence.has(language.decimal_comma_words) {
         if !found.iter().any(|(key, ..)| *key == "type") {
             found.push(("type", quoted("decimal"), known));
@@ -83,6 +76,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         found.push(("separator", quoted(sign), known));
     }
     of_days(sentence, language, &mut found);
+    of_clock(sentence, language, &mut found);
     of_today(sentence, language, &mut found);
     of_several(sentence, language, places, &mut found);
     let claim = |place: &Place, (key, value, confidence): &(&'static str, String, Confidence)| Claim {
@@ -92,6 +86,35 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         confidence: *confidence,
     };
     Reading::of(places.iter().flat_map(|place| found.iter().map(move |said| claim(place, said))).collect())
+}
+
+/// How values are built, or how many signs they have and how great they are.
+fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut Said) {
+    let known = Confidence::Known;
+    if let Some(regex) = built(sentence, language, from) {
+        // "In capital letters (2 or 3 letters)" counts capitals.
+        let regex = if sentence.has(language.in_capitals) { regex.replace("[A-Za-z]", "[A-Z]") } else { regex };
+        found.push(("pattern", format!("'{regex}'"), known));
+    } else {
+        counts(sentence, language, from, found);
+        if let Some(shape) = looks_like(sentence, language, from).filter(|_| found.is_empty()) {
+            found.push(("pattern", format!("'{shape}'"), Confidence::Confirm));
+        }
+        if sentence.has(language.alphanumeric) {
+            found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
+        } else if let Some(class) = mixed(sentence, language, from) {
+            found.retain(|(key, ..)| *key == "length");
+            // "9 characters (letters and digits)" are those of a code.
+            let length = found.iter().find_map(|(_, value, _)| value.strip_prefix("{ max = ")?.strip_suffix(" }"));
+            match length.filter(|_| !sentence.has(language.at_most)).map(str::to_owned) {
+                Some(length) => *found = vec![("pattern", format!("'{class}{{{length}}}'"), known)],
+                None => found.push(("pattern", format!("'{class}+'"), Confidence::Confirm)),
+            }
+        }
+        if found.is_empty() && sentence.has(language.in_capitals) && !sentence.has(language.negations) {
+            found.push(("case", quoted("upper"), known));
+        }
+    }
 }
 
 /// What several columns are limited to together is not what each of them is; that none of them is negative is said of each.
@@ -122,6 +145,19 @@ fn mixed(sentence: &Sentence, language: &Language, from: usize) -> Option<&'stat
     (!sentence.has(language.negations)).then(|| (from..sentence.words.len()).find_map(one)).flatten()
 }
 
+/// `Pounds and pence`, `no currency sign`: an amount, with two decimals where these are named.
+fn of_money(sentence: &Sentence, language: &Language, found: &mut Said) {
+    let cents = sentence.has(language.cents);
+    let typed = found.iter().any(|(key, ..)| matches!(*key, "type" | "pattern"));
+    if typed || !(cents || sentence.has(language.no_sign)) {
+        return;
+    }
+    found.push(("type", quoted("decimal"), Confidence::Known));
+    if cents {
+        found.push(("places", "2".to_owned(), Confidence::Known));
+    }
+}
+
 /// What texts begin or end with.
 fn ends_of_texts(sentence: &Sentence, language: &Language, found: &mut Said) {
     let has = |found: &Said, wanted: &str| found.iter().any(|(key, ..)| *key == wanted);
@@ -131,13 +167,33 @@ fn ends_of_texts(sentence: &Sentence, language: &Language, found: &mut Said) {
     }
     if let Some(ending) = ending(sentence, language) {
         found.retain(|(key, ..)| *key != "pattern");
-        found.push(("pattern", format!("'.*{}'", regex::escape(&ending)), Confidence::Known));
+        found.push(("pattern", format!("'.*{ending}'"), Confidence::Known));
+    }
+}
+
+/// The first or last time of the day that is taken.
+fn of_clock(sentence: &Sentence, language: &Language, found: &mut Said) {
+    if found.iter().any(|(key, value, _)| *key == "type" && *value != quoted("time")) {
+        return;
+    }
+    for (key, time) in clock::limits(sentence, language) {
+        if !found.iter().any(|(key, ..)| *key == "type") {
+            found.push(("type", quoted("time"), Confidence::Confirm));
+        }
+        found.push((key, quoted(&time), Confidence::Known));
     }
 }
 
 /// The first or last day that is taken.
 fn of_days(sentence: &Sentence, language: &Language, found: &mut Said) {
-    for (key, day, sure) in days::limits(sentence, language) {
+    // The year of a number is none of a day.
+    let is_day = found.iter().any(|(key, value, _)| *key == "type" && value.contains("date"));
+    let typed = found.iter().any(|(key, ..)| matches!(*key, "type" | "pattern" | "min" | "max"));
+    let whole_days = days::limits(sentence, language);
+    if typed && !is_day && days::named(sentence, language).is_empty() {
+        return;
+    }
+    for (key, day, sure) in whole_days {
         if !found.iter().any(|(key, ..)| *key == "type") {
             found.push(("type", quoted("date"), Confidence::Confirm));
         }
@@ -213,11 +269,24 @@ fn begins_with_sign(sentence: &Sentence, language: &Language) -> Option<char> {
 
 /// What a text ends with: `a file name ending in .pdf`.
 fn ending(sentence: &Sentence, language: &Language) -> Option<String> {
+    if let Some(ending) = of_file(sentence, language) {
+        return Some(ending);
+    }
     let place = sentence.any(language.ends)?;
     let behind = sentence.words.get(place.end.checked_sub(1)?)?.1.end;
     let token = sentence.text[behind..].split_whitespace().next()?;
     let token = token.trim_matches(['"', '\'', '“', '”', '„', ',', ';', ')']).trim_end_matches('.');
     let is_ending = (2..=8).contains(&token.chars().count()) && token.chars().any(char::is_alphanumeric);
     let plain = token.starts_with(['.', '-', '_', '/']) || token.chars().all(|each| !each.is_lowercase());
-    (is_ending && plain).then(|| token.to_owned())
+    (is_ending && plain).then(|| regex::escape(token))
+}
+
+/// `The name of a .jpg file`: how names of such files end, in whichever letters.
+fn of_file(sentence: &Sentence, language: &Language) -> Option<String> {
+    static FILE: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"(?:^|[\s(])\.([A-Za-z][A-Za-z0-9]{1,4})\b").ok());
+    let endings: Vec<&str> =
+        FILE.as_ref()?.captures_iter(&sentence.text).filter_map(|found| Some(found.get(1)?.as_str())).collect();
+    let of_files = sentence.has(language.of_files) && !sentence.has(language.negations);
+    (of_files && !endings.is_empty()).then(|| format!(r"\.(?i:{})", endings.join("|").to_lowercase()))
 }

@@ -3,8 +3,8 @@
 use std::collections::HashMap;
 use std::ops::Range;
 
-use super::look::{Letters, has_colour, has_letters};
-use super::other_words::{by_head, by_measure, by_stem, the_day};
+use super::look::{Letters, has_colour, has_letters, is_shaded};
+use super::other_words::{by_head, by_measure, by_stem, by_tail, shared_noun, the_day};
 use super::sentence::Sentence;
 use super::words::Language;
 use super::{About, Entries};
@@ -28,6 +28,18 @@ const COMMON: &[&str] = &[
     "bis", "von", "ab", "à", "du", "au", "de", "ort", "action", "order", "part", "place", "day", "month", "year",
     "one", "all",
 ];
+
+/// Whether a word is one of every day.
+pub(super) fn is_common(word: &str) -> bool {
+    COMMON.contains(&word) || word.strip_suffix('s').is_some_and(|word| COMMON.contains(&word))
+}
+
+/// Behind what something is, that it is told by: sentences leave it out.
+const IDENTIFYING: &[&str] = &["no", "number", "id", "code", "nr", "nummer", "numéro", "ref", "reference"];
+
+/// Headings that are small words in sentences.
+const PREPOSITIONS: &[&str] =
+    &["from", "to", "of", "by", "for", "in", "on", "at", "von", "bis", "ab", "zu", "am", "de", "du", "à", "au", "le"];
 
 /// Words between a heading and the verb that goes with it, at most.
 const EXPLAINED: usize = 3;
@@ -153,8 +165,10 @@ pub(super) fn mentions(
             found.push(Mention { place: *place, words: range });
         }
     }
-    beside_others(sentence, &headings, &formats, &mut found);
+    beside_others((sentence, language), &headings, &formats, &mut found);
+    shared_noun(sentence, language, &headings, &mut found);
     by_head(sentence, language, &headings, &mut found);
+    by_tail(sentence, language, (known, about), &mut found);
     by_measure(sentence, language, (known, about), &mut found);
     by_stem(sentence, language, (known, about), &mut found);
     the_day(sentence, language, (known, about), &mut found);
@@ -167,26 +181,53 @@ pub(super) fn mentions(
 }
 
 /// Words of every day that are headings stand for them beside one that is surely named: `a SKU and a title`.
-fn beside_others(sentence: &Sentence, headings: &[&Named], formats: &[Range<usize>], found: &mut Vec<Mention>) {
+fn beside_others(
+    (sentence, language): (&Sentence, &Language),
+    headings: &[&Named],
+    formats: &[Range<usize>],
+    found: &mut Vec<Mention>,
+) {
     let mut sure: Vec<Range<usize>> = found.iter().map(|mention| mention.words.clone()).collect();
-    let single: Vec<(usize, Place)> = headings
+    // "No date, no driver and no bus", where one is Driver no.
+    let named = |words: &[String]| words.len() == 2 && IDENTIFYING.contains(&words[1].as_str());
+    let single: Vec<(usize, Place, bool)> = headings
         .iter()
-        .filter(|(words, ..)| words.len() == 1)
+        .filter(|(words, ..)| words.len() == 1 || named(words))
         .filter_map(|(words, place, _)| {
-            let at = starts_of(sentence, &words[0]).into_iter().find(|at| is_at(sentence, words, *at))?;
-            Some((at, *place))
+            let first = &words[..1];
+            // "From" before a day is no column.
+            let capital = |at: &usize| sentence.text[sentence.words[*at].1.clone()].starts_with(char::is_uppercase);
+            let small = |at: &usize| PREPOSITIONS.contains(&first[0].as_str()) && !capital(at);
+            let at = starts_of(sentence, &first[0]).into_iter().find(|at| is_at(sentence, first, *at) && !small(at))?;
+            Some((at, *place, words.len() == 2))
         })
         .collect();
+    // One that is named by a part of its heading stands in a list with the others.
+    let listed = |at: usize, known: &Range<usize>| {
+        let between = if known.end <= at { known.end..at } else { at + 1..known.start };
+        let word = |at: usize| sentence.words[at].0.as_str();
+        let joins = |at: usize| language.and.contains(&word(at)) || language.or.contains(&word(at));
+        let plain = |at: usize| {
+            joins(at)
+                || language.none.contains(&word(at))
+                || language.every.contains(&word(at))
+                || language.articles.contains(&word(at))
+        };
+        let from = between.start - 1;
+        between.clone().all(plain)
+            && (between.clone().any(joins) || (from..between.end).any(|at| sentence.gap(at).contains(',')))
+    };
     // One that has been found so makes the next one sure.
     loop {
-        let near = |at: usize| {
+        let near = |at: usize, in_part: bool| {
             let beside = |known: &Range<usize>| {
-                known.end <= at && at - known.end <= 2 || known.start > at && known.start - at <= 3
+                let close = known.end <= at && at - known.end <= 2 || known.start > at && known.start - at <= 3;
+                close && (!in_part || listed(at, known))
             };
             let in_format = formats.iter().any(|format| format.contains(&at));
             !in_format && !sure.iter().any(|known| known.contains(&at)) && sure.iter().any(beside)
         };
-        let Some((at, place)) = single.iter().find(|(at, _)| near(*at)) else { return };
+        let Some((at, place, _)) = single.iter().find(|(at, _, in_part)| near(*at, *in_part)) else { return };
         found.push(Mention { place: *place, words: *at..at + 1 });
         sure.push(*at..at + 1);
     }
@@ -200,7 +241,8 @@ pub(super) fn plain_heading(heading: &str) -> String {
 }
 
 fn words_of(text: &str) -> Vec<String> {
-    text.to_lowercase()
+    text.replace('’', "'")
+        .to_lowercase()
         .split(|each: char| !(each.is_alphanumeric() || matches!(each, '_' | '\'')))
         .map(|word| word.trim_matches('\''))
         .filter(|word| !word.is_empty())
@@ -461,7 +503,8 @@ pub(super) fn by_look(
         (language.underlined, Letters::Underlined),
     ];
     let letters = looks.into_iter().find(|(phrases, _)| sentence.has(phrases)).map(|(_, letters)| letters);
-    if colours.is_empty() && letters.is_none() {
+    let shaded = colours.is_empty() && letters.is_none() && sentence.has(language.shaded);
+    if colours.is_empty() && letters.is_none() && !shaded {
         return in_capitals(sentence, language, draft, about);
     }
     let mut found = Vec::new();
@@ -471,6 +514,7 @@ pub(super) fn by_look(
         for (column, of) in sheet.columns.iter().enumerate() {
             let place = (sheet.heading_row, of.field);
             let fits = colours.iter().any(|colour| has_colour(entries.template, own, place, *colour))
+                || shaded && is_shaded(entries.template, own, place)
                 || colours.is_empty()
                     && letters.is_some_and(|letters| has_letters(entries.template, own, place, letters));
             if fits {
@@ -480,7 +524,7 @@ pub(super) fn by_look(
     }
     // A look that all headings have tells none of them apart.
     let all: usize = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum();
-    if found.len() == all && letters.is_some() { Vec::new() } else { found }
+    if found.len() == all && (letters.is_some() || shaded) { Vec::new() } else { found }
 }
 
 /// Columns whose headings are in capitals, where a sentence says that these are to be filled and others are not.

@@ -50,10 +50,10 @@ fn read(text: &str) -> Vec<String> {
     let mut draft = draft(HEADINGS);
     let known = Entries { template: &template, at: vec![None], headings: Headings::of(&draft), likely: None };
     let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about: About::Any, of_heading: false };
-    let mut before = Vec::new();
+    let mut said = Spoken::default();
     let parts = sentences(&text.text).into_iter().flat_map(|sentence| apart(&known, &text, sentence, &draft));
     for sentence in parts.collect::<Vec<_>>() {
-        before = one(&known, (&text, &sentence), before, &mut draft);
+        said.next((&known, &text), sentence, &mut draft);
     }
     let mut said = Vec::new();
     for column in &draft.sheets[0].columns {
@@ -321,7 +321,7 @@ fn codes_dates_and_limits_in_more_wordings() {
         ("Sown on: hh:mm", &["Sown on type = \"time\""]),
         ("Weight: > 0", &["Weight type = \"decimal\"", "Weight above = 0"]),
         ("Weight is a whole number greater than 0.", &["Weight type = \"whole\"", "Weight above = 0"]),
-        ("Grade: 1 (poor) to 5 (excellent).", &["Grade type = \"decimal\"", "Grade min = 1", "Grade max = 5"]),
+        ("Grade: 1 (poor) to 5 (excellent).", &["Grade type = \"whole\"", "Grade min = 1", "Grade max = 5"]),
         (
             "Latitude between -90 and 90, longitude between -180 and 180.",
             &[
@@ -405,5 +405,54 @@ fn limits_are_read_in_more_wordings() {
             "Weight: comma as decimal sign, two decimals",
             &["Weight type = \"decimal\"", "Weight places = 2", "Weight decimal_mark = \",\""],
         ),
+    ]);
+}
+
+#[test]
+fn what_more_templates_say() {
+    holds(&[
+        ("State: Yes, No or Unknown.", &["State allowed = [\"Yes\", \"No\", \"Unknown\"]"]),
+        ("Phone begins with 0 and is 10 or 11 digits long.", &["Phone pattern = '0\\d{9,10}'"]),
+        ("The lot number is D followed by up to five digits.", &["Lot pattern = 'D\\d{1,5}'"]),
+        ("Lot numbers run from D001 to D150.", &["Lot pattern = 'D(?:00[1-9]|0[1-9]\\d|1[0-4]\\d|150)'"]),
+        ("Box: a letter A-F, then a number from 1 to 99, e.g. C12", &["Box pattern = '[A-F][1-9]\\d{0,1}'"]),
+        ("Box: 10 or 13 digits.", &["Box pattern = '(?:\\d{10}|\\d{13})'"]),
+        ("Grade: 1 = new … 5 = worn out", &["Grade type = \"whole\"", "Grade min = 1", "Grade max = 5"]),
+        ("No weight under 2 or over 90 is taken.", &["Weight type = \"decimal\"", "Weight min = 2", "Weight max = 90"]),
+        ("Grade is a score out of 5.", &["Grade type = \"decimal\"", "Grade max = 5"]),
+        ("Site may be left empty, but weight may not.", &["Weight required = true"]),
+        ("Box not before 07:00.", &["Box type = \"time\"", "Box min = \"07:00\""]),
+        ("Box between 08:00 and 18:30", &["Box type = \"time\"", "Box min = \"08:00\"", "Box max = \"18:30\""]),
+        ("Weight: pounds and pence, no currency sign", &["Weight type = \"decimal\"", "Weight places = 2"]),
+        ("Weight: how many are needed, 1 up to 4", &["Weight type = \"whole\"", "Weight min = 1", "Weight max = 4"]),
+        ("Weight NUMBER(8,2)", &["Weight type = \"decimal\"", "Weight places = 2", "Weight max = 999999.99"]),
+        ("Remarks VARCHAR(30)", &["Remarks length = { max = 30 }"]),
+        ("How long may remarks be? 200 characters.", &["Remarks length = { max = 200 }"]),
+        (
+            "Can I leave the site blank? No.",
+            &["Site 1 required = true", "Site 2 required = true", "Site 3 required = true"],
+        ),
+        ("Which values can I choose for State? OPEN, SHUT.", &["State allowed = [\"OPEN\", \"SHUT\"]"]),
+        (
+            "How do I write dates? Year first: 2026-09-01.",
+            &["Sown on type = \"date\"", "Sown on date_format = \"yyyy-mm-dd\""],
+        ),
+        (
+            "Which columns do I have to fill in? Lot number, site and weight.",
+            &[
+                "Lot required = true",
+                "Weight required = true",
+                "Site 1 required = true",
+                "Site 2 required = true",
+                "Site 3 required = true",
+            ],
+        ),
+        ("State: three-letter code: OPN, SHT or HLD.", &["State allowed = [\"OPN\", \"SHT\", \"HLD\"]"]),
+        ("Dates as dd/mm/yyyy, times as hh:mm.", &["Sown on type = \"date\"", "Sown on date_format = \"dd/mm/yyyy\""]),
+        (
+            "We can't process a row that has no lot number or no site.",
+            &["Lot required = true", "Site 1 required = true", "Site 2 required = true", "Site 3 required = true"],
+        ),
+        ("Wie lang darf Remarks sein? 80 Zeichen.", &["Remarks length = { max = 80 }"]),
     ]);
 }

@@ -13,7 +13,19 @@ pub(super) fn of_values(
     (mentions, places, dated): (&[Mention], &[Place], bool),
     draft: &Draft,
 ) -> Reading {
-    let from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
+    let mut from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
+    // "Not more than 200 guests", "no more than 50 characters under Notes"
+    let limited = |at: usize| {
+        let limits = [language.at_most, language.at_least, language.exactly, language.above, language.below];
+        sentence.number(at, language).is_some()
+            && limits.into_iter().any(|phrases| super::codes::qualified(sentence, phrases, at))
+    };
+    if let [one] = mentions
+        && one.words.end == sentence.words.len()
+        && (0..one.words.start).any(limited)
+    {
+        from = 0;
+    }
     let standard = match places {
         [place] => standard_of(sentence, language, *place, draft),
         _ => None,
@@ -95,12 +107,29 @@ pub(super) fn days_before(reading: &mut Reading, language: &Language, before: &[
     }
 }
 
+/// Whether a heading begins or ends with one of some words.
+fn has_word(words: &[&str], heading: &str) -> bool {
+    let heading = sentences(&subject::plain_heading(heading)).pop();
+    heading.is_some_and(|heading| {
+        let ends = [heading.words.first(), heading.words.last()];
+        ends.into_iter().flatten().any(|(word, _)| words.contains(&word.as_str()))
+    })
+}
+
+/// Words of days that others are joined with are no shorter.
+const COMPOUND: usize = 5;
+
 /// Whether a heading says that its values are days.
 fn has_day(language: &Language, heading: &str) -> bool {
     let heading = sentences(&subject::plain_heading(heading)).pop();
     heading.is_some_and(|heading| {
         let words = [heading.words.first(), heading.words.last()];
-        words.into_iter().flatten().any(|(word, _)| language.dates.contains(&word.as_str()))
+        let is_day = |word: &str| {
+            // "Geburtsdatum" is one, too.
+            let joined = |day: &&str| day.len() >= COMPOUND && word.ends_with(*day);
+            language.dates.contains(&word) || language.dates.iter().any(joined)
+        };
+        words.into_iter().flatten().any(|(word, _)| is_day(word))
     })
 }
 
@@ -163,8 +192,21 @@ pub(super) fn dates(
     all: &[Place],
     draft: &Draft,
 ) -> Vec<Place> {
-    let from = sentence.any(language.all_dates).map(|place| place.start);
-    if !mentions.is_empty() || from.is_none_or(|from| from > 2) {
+    let begins = |phrases: &[&str]| sentence.any(phrases).is_some_and(|place| place.start <= 2);
+    if !mentions.is_empty() {
+        return Vec::new();
+    }
+    if begins(language.all_times)
+        && super::day_forms::month_or_time(sentence, language).is_some_and(|(kind, _)| kind == "time")
+    {
+        let is_time = |place: &&Place| {
+            let column = &draft.sheets[place.0].columns[place.1];
+            has_word(language.times, &column.heading)
+                && column.lines.get("type").is_none_or(|line| line.value.contains("time"))
+        };
+        return all.iter().filter(is_time).copied().collect();
+    }
+    if !begins(language.all_dates) {
         return Vec::new();
     }
     let is_date = |place: &&Place| {

@@ -45,6 +45,13 @@ fn number(column: &Column, text: &str, mark: DecimalMark, whole: bool) -> (CellP
     let Some(lenient) = number::read_decorated(text, mark) else {
         return (CellProblem::new(&codes::NOT_NUMBER, format!("it should be {kind}, in digits only.")), None);
     };
+    // A decimal point in place of the comma would be as wrong.
+    if whole && lenient.decoration == Decoration::OtherMark {
+        let number = lenient.number.normalize();
+        let problem = CellProblem::new(&codes::NOT_WHOLE, format!("it should be {kind}, without a fraction."));
+        let correction = Correction::likely(number.to_string()).filter(|_| number.scale() == 0);
+        return (problem.with(correction), None);
+    }
     let (code, what): (&'static Code, &str) = match lenient.decoration {
         Decoration::Currency => (&codes::CURRENCY_SIGN, "the currency does not belong in it"),
         Decoration::Thousands => (&codes::THOUSANDS_MARK, "no marks are allowed between thousands"),

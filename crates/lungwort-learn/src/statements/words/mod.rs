@@ -1,5 +1,7 @@
 //! The words in which templates say what they ask for: one table a language, so that another language is data.
 
+use super::questions::Asked;
+
 mod english;
 mod french;
 mod german;
@@ -55,7 +57,9 @@ pub(super) struct Language {
     /// What has a look.
     pub all_headings: &'static [&'static str],
     /// None of what follows: `no gaps needed`.
-    pub none: &'static str,
+    pub none: &'static [&'static str],
+    /// Before what is below or above a limit, where that is denied or refused.
+    pub nothing_at_all: &'static [&'static str],
     /// What values of a known form must be: `must be valid`.
     pub valid: &'static [&'static str],
     /// The sign of headings that must be filled.
@@ -74,6 +78,10 @@ pub(super) struct Language {
     pub required: &'static [&'static str],
     /// It need not be.
     pub optional: &'static [&'static str],
+    /// What takes it back, at the end of the sentence.
+    pub may_not: &'static [&'static str],
+    /// Between a statement and one that is taken back: `Breed may be left empty, but sex may not`.
+    pub but: &'static [&'static str],
     /// Only under a condition.
     pub conditional: &'static [&'static str],
     /// Words of sentences that oblige.
@@ -97,6 +105,16 @@ pub(super) struct Language {
     pub decimals: &'static [&'static str],
     /// What else numbers count: no limit of a value.
     pub others: &'static [&'static str],
+    /// A number without what it counts behind it.
+    pub no_sign: &'static [&'static str],
+    /// An amount of money with two decimals.
+    pub cents: &'static [&'static str],
+    /// Behind the digits of a code: all of them, those that it begins with among them.
+    pub in_all: &'static [&'static str],
+    /// What questions ask: phrases of which one each stands in them.
+    pub questions: &'static [(&'static [&'static [&'static str]], Asked)],
+    /// A question about an amount: `how many tables are needed` asks for no value.
+    pub how_many: &'static [&'static str],
     /// Kinds of numbers.
     pub whole: &'static [&'static str],
     pub number: &'static [&'static str],
@@ -138,6 +156,8 @@ pub(super) struct Language {
     pub begins: &'static [&'static str],
     /// A list follows; with these, also of plain words.
     pub choose: &'static [&'static str],
+    /// Before the one sign that marks a cell.
+    pub tick: &'static [&'static str],
     /// The same directly behind what it is said of: `State is OPEN or SHUT`.
     pub copulas: &'static [&'static str],
     /// Yes and no.
@@ -152,6 +172,8 @@ pub(super) struct Language {
     /// Colours and looks.
     pub colours: &'static [(&'static str, super::look::Colour)],
     pub bold: &'static [&'static str],
+    /// Any colour behind, whatever it is.
+    pub shaded: &'static [&'static str],
     /// Verbs by which a part of a sentence is one of its own.
     pub verbs: &'static [&'static str],
     /// What stands before a column at the beginning of a sentence: `the`, `each`.
@@ -186,10 +208,14 @@ pub(super) struct Language {
     pub no: &'static [&'static str],
     /// What a row needs is named behind it.
     pub needs: &'static [&'static str],
+    /// What the sentence before said is said of these, too.
+    pub likewise: &'static [&'static str],
     /// What stands for a column that has been named.
     pub pronouns: &'static [&'static str],
     /// What narrows a requirement to some rows, and what takes that back.
     pub only_for: &'static [&'static str],
+    /// Before what rows are counted in: `numbered within each orchard`.
+    pub within: &'static [&'static str],
     pub whole_of: &'static [&'static str],
     /// Behind a number: it or more, it or less.
     pub or_more: &'static [&'static str],
@@ -214,10 +240,16 @@ pub(super) struct Language {
     pub marked: &'static [&'static str],
     /// Columns of which no two rows have the same together.
     pub combination: &'static [&'static str],
+    /// Behind what may not come twice, within what: `the same site twice on the same date`.
+    pub on_same: &'static [&'static str],
     /// Words of headings over days, at their end or their beginning.
     pub dates: &'static [&'static str],
     /// All columns of days.
     pub all_dates: &'static [&'static str],
+    /// All columns of times.
+    pub all_times: &'static [&'static str],
+    /// Words of headings over times of the day, at their end or their beginning.
+    pub times: &'static [&'static str],
     /// A day in words: `day/month/year`.
     pub day_month_year: [&'static [&'static str]; 3],
     /// Words of headings over kinds of things, of which there are few.
@@ -238,6 +270,10 @@ pub(super) struct Language {
     pub refused: &'static [&'static str],
     /// Places of a decimal, behind their number: `one digit behind the point`.
     pub behind_point: &'static [&'static str],
+    /// The mark of decimals.
+    pub point: &'static [&'static str],
+    /// The same, where the mark has been named before: `using a point and no more than three digits after it`.
+    pub after_it: &'static [&'static str],
     /// Digits, where their number stands before and another piece of a code: `four letters and two numbers`.
     pub loose_digits: &'static [&'static str],
     /// Small letters.

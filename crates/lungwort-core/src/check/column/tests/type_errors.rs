@@ -48,7 +48,7 @@ fn whole_numbers() {
             ("1,000,000", "thousands-mark", "=1000000", true),
             ("1,000", "thousands-mark", "?1000", false),
             ("1'000", "thousands-mark", "=1000", true),
-            ("3,5", "decimal-mark", "", false),
+            ("3,5", "not-whole", "", false),
             ("£3", "currency-sign", "=3", true),
             ("£3.50", "currency-sign", "", false),
             ("USD 300", "currency-sign", "=300", true),

@@ -1,0 +1,62 @@
+//! Rows above and below the headings that say of each column how it is filled in, with what they say named in their first cell: `Length | 10 | 8`.
+
+use super::definitions;
+use super::draft::DraftColumn;
+use super::headings::{Layout, is_guidance, is_row_of_marks};
+use super::source::TemplateSheet;
+use lungwort_core::intake::is_remark;
+
+/// Rows above the headings that are looked at.
+const ABOVE: u64 = 12;
+
+/// The rows above the headings that speak of columns one by one.
+pub fn rows_above(sheet: &TemplateSheet, layout: &Layout) -> Vec<u64> {
+    let from = layout.heading_row.saturating_sub(ABOVE).max(1);
+    let taken = |row: &u64| layout.technical_row == Some(*row) || layout.band_row == Some(*row);
+    (from..layout.heading_row).filter(|row| !taken(row) && tells(sheet, layout, *row)).collect()
+}
+
+/// Whether a row above the headings says of columns how they are filled in.
+fn tells(sheet: &TemplateSheet, layout: &Layout, row: u64) -> bool {
+    let cells = under_headings(sheet, layout, row);
+    // A sentence of a delimited file is cut where it has commas.
+    let torn = |text: &str| text.matches('(').count() != text.matches(')').count() || is_remark(text);
+    if cells.iter().any(|(_, text)| torn(text)) {
+        return false;
+    }
+    let labelled = label(sheet, layout, row).is_some();
+    let told: Vec<(usize, &str)> = if labelled { cells[1..].to_vec() } else { cells };
+    let telling = told.iter().filter(|(_, text)| is_guidance(text)).count();
+    let wide = layout.headings.len();
+    match told.len() {
+        0 | 1 => false,
+        count if labelled => count >= 2,
+        count => count * 2 >= wide && telling * 2 >= count || is_row_of_marks(&told, wide),
+    }
+}
+
+fn under_headings<'s>(sheet: &'s TemplateSheet, layout: &Layout, row: u64) -> Vec<(usize, &'s str)> {
+    let of_heading = |column: &usize| layout.headings.iter().any(|(other, _)| other == column);
+    sheet.row(row).into_iter().filter(|(column, _)| of_heading(column)).collect()
+}
+
+/// The first cell of a row, where it names what the others say.
+fn label<'s>(sheet: &'s TemplateSheet, layout: &Layout, row: u64) -> Option<&'s str> {
+    let (first, heading) = layout.headings.first()?;
+    let text = sheet.text(row, *first);
+    // Over a column to be filled, the row begins with what is said of it.
+    let names = ["field", "column", "heading", "name", "attribute", "feld", "spalte", "champ", "colonne", "header"];
+    let of_names =
+        names.iter().any(|name| heading.to_lowercase().split(' ').any(|word| word.trim_end_matches(':') == *name));
+    (of_names && !text.is_empty() && text.split_whitespace().count() <= 4).then_some(text)
+}
+
+/// Takes what labelled rows around the headings say of each column.
+pub fn learn(sheet: &TemplateSheet, layout: &Layout, columns: &mut [DraftColumn]) {
+    for row in layout.told_above.iter().chain(&layout.guide_rows) {
+        let Some(label) = label(sheet, layout, *row) else { continue };
+        for column in columns.iter_mut().skip(1) {
+            definitions::beside(label, sheet, (*row, column.field), column);
+        }
+    }
+}

@@ -1,0 +1,71 @@
+//! Rows that a sentence speaks of by a value of theirs: `bathing water needs a temperature`, where Bathing water is one of the kinds.
+
+use super::sentence::{Sentence, sentences};
+use super::subject::{Mention, Place};
+use crate::draft::Draft;
+
+/// A value in small letters is no shorter than this, and one in capitals: shorter ones are words of any sentence.
+const SHORTEST: usize = 4;
+const SHORTEST_CODE: usize = 2;
+
+/// The column of a sheet, and the value of its list, that a sentence names beside its columns; none where several are named.
+pub(super) fn of_value(
+    sentence: &Sentence,
+    mentions: &[Mention],
+    (draft, sheet): (&Draft, usize),
+) -> Option<(Place, String)> {
+    let mut found: Option<(Place, String)> = None;
+    for (column, of) in draft.sheets.get(sheet)?.columns.iter().enumerate() {
+        let Some(line) = of.lines.get("allowed") else { continue };
+        for (value, label) in entries(&line.value) {
+            let named = [Some(value.as_str()), label.as_deref()]
+                .into_iter()
+                .flatten()
+                .any(|text| is_in(sentence, mentions, text));
+            if !named {
+                continue;
+            }
+            if found.is_some() {
+                return None;
+            }
+            found = Some(((sheet, column), value));
+        }
+    }
+    found
+}
+
+/// Whether a value stands in a sentence, outside of the columns that it names.
+fn is_in(sentence: &Sentence, mentions: &[Mention], value: &str) -> bool {
+    let code = !value.chars().any(char::is_lowercase) && value.chars().any(char::is_uppercase);
+    if value.chars().count() < if code { SHORTEST_CODE } else { SHORTEST } {
+        return false;
+    }
+    let Some(words) = sentences(value).pop().filter(|words| !words.words.is_empty()) else { return false };
+    let words: Vec<&str> = words.words.iter().map(|(word, _)| word.as_str()).collect();
+    let place = sentence.find(&words.join(" "));
+    place.is_some_and(|place| {
+        let as_code = || {
+            !code
+                || sentence.words[place.clone()]
+                    .iter()
+                    .any(|(_, at)| sentence.text[at.clone()].contains(char::is_uppercase))
+        };
+        let of_column =
+            mentions.iter().any(|mention| mention.words.start < place.end && place.start < mention.words.end);
+        !of_column && as_code()
+    })
+}
+
+/// The values of a list as a rulebook writes it, each with what it means.
+pub(super) fn entries(list: &str) -> Vec<(String, Option<String>)> {
+    let Ok(table) = toml::from_str::<toml::Table>(&format!("list = {list}")) else { return Vec::new() };
+    match table.get("list") {
+        Some(toml::Value::Array(values)) => {
+            values.iter().filter_map(|value| Some((value.as_str()?.to_owned(), None))).collect()
+        }
+        Some(toml::Value::Table(pairs)) if !pairs.contains_key("reference") => {
+            pairs.iter().map(|(code, meaning)| (code.clone(), meaning.as_str().map(str::to_owned))).collect()
+        }
+        _ => Vec::new(),
+    }
+}

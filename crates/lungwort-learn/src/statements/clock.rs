@@ -1,0 +1,70 @@
+//! Times of the day that values are limited to: `not before 07:00`, `between 08:00 and 18:00`.
+
+use std::ops::Range;
+use std::sync::LazyLock;
+
+use regex::Regex;
+
+use super::codes::qualified;
+use super::sentence::Sentence;
+use super::words::Language;
+
+/// A time in digits.
+static TIME: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"(?:^|[^0-9:.])((?:[01]?[0-9]|2[0-3]):[0-5][0-9])(?:$|[^0-9:])").ok());
+
+/// Words from where a limit is said to the time, at most.
+const APART: usize = 5;
+
+/// A time that a sentence names, and its words.
+pub(super) struct Named {
+    pub words: Range<usize>,
+    /// It as rulebooks write it.
+    time: String,
+}
+
+/// The times that a sentence names.
+pub(super) fn named(sentence: &Sentence) -> Vec<Named> {
+    let Some(pattern) = TIME.as_ref().filter(|_| sentence.text.contains(':')) else { return Vec::new() };
+    let (mut found, mut from) = (Vec::new(), 0);
+    while let Some(part) = pattern.captures_at(&sentence.text, from).and_then(|captures| captures.get(1)) {
+        from = part.end();
+        let inside = |place: &Range<usize>| part.start() <= place.start && place.end <= part.end();
+        let Some(first) = sentence.words.iter().position(|(_, place)| inside(place)) else { continue };
+        let count = sentence.words[first..].iter().take_while(|(_, place)| inside(place)).count();
+        found.push(Named { words: first..first + count, time: format!("{:0>5}", part.as_str()) });
+    }
+    found
+}
+
+/// The limits that they are: the key and the time.
+pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static str, String)> {
+    let times = named(sentence);
+    if let [first, second] = times.as_slice()
+        && second.words.start <= first.words.end + 1
+        && first.time < second.time
+    {
+        let to = sentence.words.get(first.words.end).map_or("", |(word, _)| word.as_str());
+        let between = qualified(sentence, language.between, first.words.start);
+        let joined = second.words.start == first.words.end && sentence.is_dashed(first.words.end - 1)
+            || language.to.contains(&to);
+        if between || joined {
+            return vec![("min", first.time.clone()), ("max", second.time.clone())];
+        }
+    }
+    let limit = |of: &Named| {
+        let apart = |phrase: &&str| {
+            let from = of.words.start.saturating_sub(APART)..of.words.start;
+            from.into_iter().any(|at| sentence.ends_at(phrase, at).is_some_and(|end| end <= of.words.start))
+        };
+        let said = |phrases: &[&str]| phrases.iter().any(apart);
+        if said(language.not_before) || said(language.at_least) {
+            Some(("min", of.time.clone()))
+        } else if said(language.not_after) || said(language.at_most) {
+            Some(("max", of.time.clone()))
+        } else {
+            None
+        }
+    };
+    times.iter().filter_map(limit).collect()
+}

@@ -1,0 +1,136 @@
+//! Questions and their answers, as help sheets have them: `How long may a biography be?` and below it `200 characters`. What both
+//! say together is put into a sentence and read as any other.
+
+use super::language::by_language;
+use super::sentence::{Sentence, sentences};
+use super::subject::{self, Mention, Place};
+use super::words::Language;
+use super::{About, Entries, Text, one};
+use crate::draft::Draft;
+use lungwort_core::cell::shown::clipped;
+
+/// What a question asks of the columns that it names.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Asked {
+    /// How values are written.
+    Form,
+    /// Which there are.
+    Values,
+    /// How great or how long they are at most.
+    Most,
+    /// How great they are at least.
+    Least,
+    /// Whether a value may come twice.
+    Twice,
+    /// Whether it may come only once.
+    Once,
+    /// Whether a column may be blank.
+    Blank,
+    /// Whether it has to be filled in.
+    Needed,
+    /// Which columns have to be; they are named in the answer.
+    Which,
+}
+
+/// What a question asks: the first in the table of which every word stands in it.
+fn asked(question: &Sentence, language: &Language) -> Option<Asked> {
+    let fits = |(phrases, _): &&(&[&[&str]], Asked)| phrases.iter().all(|any| question.has(any));
+    language.questions.iter().find(fits).map(|(_, asked)| *asked)
+}
+
+/// What a question and its answer say together. `headings` are those of the columns that the question names.
+fn stated(question: &Sentence, answer: &str, headings: &[&str], language: &Language) -> Option<String> {
+    let asked = asked(question, language)?;
+    let answer = answer.trim().trim_end_matches('.');
+    let first = |phrases: &[&'static str]| phrases.first().copied().unwrap_or_default();
+    let required = first(language.required);
+    if asked == Asked::Which {
+        // "Which columns do I have to fill in? All but the remarks"
+        return headings.is_empty().then(|| format!("{required}: {answer}"));
+    }
+    if headings.is_empty() {
+        // "How do I write dates? Year first: 2026-09-01"
+        let dates = language.all_dates.iter().find(|phrase| question.find(phrase).is_some())?;
+        return (asked == Asked::Form).then(|| format!("{dates} format: {answer}"));
+    }
+    let named: Vec<String> = headings.iter().map(|heading| format!("\"{heading}\"")).collect();
+    let named = named.join(&format!(" {} ", first(language.and)));
+    let words = sentences(answer).into_iter().next()?;
+    let says = |list: fn(&(&'static str, &'static str)) -> &'static str| {
+        let word = words.words.first().map_or("", |(word, _)| word.as_str());
+        language.yes_no.iter().any(|pair| list(pair) == word && word.len() > 1)
+    };
+    let (yes, no) = (says(|pair| pair.0), says(|pair| pair.1));
+    // What a yes or no is followed by says more than that.
+    let alone =
+        words.words.len() == 1 || words.text.split_once(['.', ',']).is_some_and(|(head, _)| !head.contains(' '));
+    let condition = words.words.iter().take(2).any(|(word, _)| language.conditional.contains(&word.as_str()));
+    match asked {
+        Asked::Form => Some(format!("{named} format: {answer}")),
+        Asked::Values => Some(format!("{named}: {} {answer}", first(language.choose))),
+        Asked::Most => Some(format!("{named}: {} {answer}", first(language.at_most))),
+        Asked::Least => Some(format!("{named}: {} {answer}", first(language.at_least))),
+        Asked::Twice if no => Some(format!("{named}: {}", first(language.unique))),
+        Asked::Once if yes => Some(format!("{named}: {}", first(language.unique))),
+        Asked::Blank if no && alone => Some(format!("{named}: {required}")),
+        Asked::Needed if yes && alone => Some(format!("{named}: {required}")),
+        Asked::Blank if yes && alone => Some(format!("{named}: {}", first(language.optional))),
+        Asked::Needed if no && alone => Some(format!("{named}: {}", first(language.optional))),
+        Asked::Needed if condition => Some(format!("{named} {required} {}", lower_first(answer))),
+        _ => None,
+    }
+}
+
+/// Reads a question and its answer as what both say together; returns whether that was understood.
+pub(super) fn answered(
+    known: &Entries<'_>,
+    (question, named): (&Sentence, &[Mention]),
+    (text, answer): (&Text, &Sentence),
+    draft: &mut Draft,
+) -> bool {
+    let mut headings: Vec<String> = Vec::new();
+    for (sheet, column) in named.iter().map(|mention| mention.place) {
+        let heading = subject::plain_heading(&draft.sheets[sheet].columns[column].heading);
+        if !headings.contains(&heading) {
+            headings.push(heading);
+        }
+    }
+    if headings.is_empty() {
+        headings.extend(identifying(known, question, &text.about, draft));
+    }
+    let headings: Vec<&str> = headings.iter().map(String::as_str).collect();
+    let place = format!("{}, asked \"{}\"", text.place, clipped(&question.text, 60));
+    let text = Text { place, ..text.clone() };
+    by_language(question, known.likely).into_iter().any(|language| {
+        let stated = stated(question, &answer.text, &headings, language);
+        let (obliging, unread) = (draft.obliging, draft.unread.len());
+        let said = stated.and_then(|stated| sentences(&stated).into_iter().next());
+        let understood = said.is_some_and(|said| one(known, (&text, &said), Vec::new(), draft).1);
+        if !understood {
+            draft.obliging = obliging;
+            draft.unread.truncate(unread);
+        }
+        understood
+    })
+}
+
+/// The heading by which the thing is known that a question speaks of: `may a tutor appear twice?`, where one is Tutor ID.
+fn identifying(known: &Entries<'_>, question: &Sentence, about: &About, draft: &Draft) -> Option<String> {
+    let languages = by_language(question, known.likely);
+    let article = |word: &str| {
+        languages.iter().any(|language| language.articles.contains(&word) || language.every.contains(&word))
+    };
+    let noun = question.words.windows(2).find(|pair| article(&pair[0].0)).map(|pair| pair[1].0.as_str())?;
+    let heading = |(sheet, column): Place| draft.sheets[sheet].columns[column].heading.as_str();
+    let is_so = |words: &[String], place: Place| {
+        words.len() == 2 && words[0] == noun && crate::keys::identifies(heading(place))
+    };
+    let place = known.headings.only(about, is_so)?;
+    Some(subject::plain_heading(heading(place)))
+}
+
+/// A text that goes on in the middle of a sentence.
+fn lower_first(text: &str) -> String {
+    let mut letters = text.chars();
+    letters.next().map_or_else(String::new, |first| first.to_lowercase().chain(letters).collect())
+}

@@ -1,0 +1,50 @@
+//! Types of databases, as data dictionaries write them: `VARCHAR(40)`, `NUMBER(8,2)`, `INT`.
+
+use std::sync::LazyLock;
+
+use regex::Regex;
+
+use super::sizes::Said;
+use crate::draft::Confidence;
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// Texts of a length.
+static TEXT: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r"(?i)\b(?:n?varchar2?|n?char|character varying|character)\s?\(\s?([0-9]{1,5})\s?(?:char|byte)?s?\s?\)")
+        .ok()
+});
+/// Numbers of so many digits, of which some are behind the point.
+static NUMBER: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r"\b(?i:number|numeric|decimal|dec)\s?\(\s?([0-9]{1,2})\s?,\s?([0-9]{1,2})\s?\)|\b(?:NUMBER|NUMERIC|DECIMAL|DEC|number|numeric)\(([0-9]{1,2})\)").ok()
+});
+/// Whole numbers of any size.
+static WHOLE: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"^\s*(?:(?i:bigint|smallint|tinyint|int[248])|INT|int)\b").ok());
+
+/// What a type of a database says of values; nothing where the text has none.
+pub(super) fn read(text: &str) -> Said {
+    let part = |pattern: &LazyLock<Option<Regex>>, at: usize| {
+        pattern.as_ref().and_then(|pattern| pattern.captures(text)?.get(at)?.as_str().parse::<usize>().ok())
+    };
+    if let Some(most) = part(&TEXT, 1).filter(|most| *most > 0) {
+        return vec![("length", format!("{{ max = {most} }}"), Confidence::Known)];
+    }
+    let scaled = part(&NUMBER, 1).zip(part(&NUMBER, 2));
+    let (digits, places) = match scaled.or_else(|| Some((part(&NUMBER, 3)?, 0))) {
+        Some((digits, places)) if digits > places || digits == places && places > 0 => (digits, places),
+        _ if WHOLE.as_ref().is_some_and(|whole| whole.is_match(text)) => {
+            return vec![("type", quoted("whole"), Confidence::Known)];
+        }
+        _ => return Said::new(),
+    };
+    // What fits into so many digits; another limit of the template is closer.
+    let before = if digits == places { "0".to_owned() } else { "9".repeat(digits - places) };
+    if places == 0 {
+        return vec![("type", quoted("whole"), Confidence::Known), ("max", before, Confidence::Confirm)];
+    }
+    vec![
+        ("type", quoted("decimal"), Confidence::Known),
+        ("places", places.to_string(), Confidence::Known),
+        ("max", format!("{before}.{}", "9".repeat(places)), Confidence::Confirm),
+    ]
+}
