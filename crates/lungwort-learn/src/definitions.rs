@@ -156,6 +156,13 @@ pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn]) -> bool {
     if kinds.is_empty() {
         return false;
     }
+    // "Rejected" beside every check helps nobody to fill in a cell.
+    let is_help = |(field, kind): &(usize, Tells)| {
+        let texts: std::collections::HashSet<String> =
+            rows.iter().map(|(row, _)| fold(sheet.text(*row, *field))).collect();
+        *kind != Tells::Help || texts.len() > 2 || rows.len() < 4
+    };
+    let kinds: Vec<(usize, Tells)> = kinds.into_iter().filter(is_help).collect();
     for (row, at) in rows {
         for (field, kind) in &kinds {
             let text = sheet.text(row, *field);

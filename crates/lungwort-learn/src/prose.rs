@@ -34,7 +34,7 @@ pub fn learn(template: &Template, is_prose: &dyn Fn(&TemplateSheet, u64) -> bool
 }
 
 /// Ways of saying how many rows are taken.
-static ROWS: LazyLock<[Option<Regex>; 6]> = LazyLock::new(|| {
+static ROWS: LazyLock<[Option<Regex>; 7]> = LazyLock::new(|| {
     let count = r"([0-9]{1,3}(?:[,. \u{a0}][0-9]{3})+|[0-9]+)";
     let nouns = r"(?:[a-z]+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions)";
     let begin = r"(?:max(?:imum)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than)";
@@ -46,6 +46,7 @@ static ROWS: LazyLock<[Option<Regex>; 6]> = LazyLock::new(|| {
         // The noun is the sheet's thing: what a file may hold is counted in it.
         Regex::new(&format!(r"\b(?:file|upload|batch|submission|workbook|datei)\b[^.0-9]{{0,40}}(?:{begin}|more than|mehr als|höchstens|maximal)[^.0-9]{{0,10}}{count} [a-zäöü]{{3,}}")).ok(),
         Regex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|au plus|au maximum) {count} \pL{{3,}}[^.0-9]{{0,20}}(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)")).ok(),
+        Regex::new(&format!(r"\b(?:sheet|template|form|list|table)\b (?:holds|takes|accepts|may hold|can hold|has room for|must not hold|may not hold) (?:{begin}|more than)[^.0-9]{{0,5}}{count} \pL{{3,}}")).ok(),
         Regex::new(&format!(r"\b(?:fichier|envoi)\b[^.0-9]{{0,40}}(?:plus de|au plus|au maximum)[^.0-9]{{0,10}}{count} \pL{{3,}}")).ok(),
     ]
 });

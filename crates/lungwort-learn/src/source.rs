@@ -91,6 +91,7 @@ impl Template {
             // What a side calls .txt may have any delimiter.
             kind: match (file_name.rsplit_once('.'), text.delimiter) {
                 (Some((_, ending)), _) if ending.eq_ignore_ascii_case("txt") => "txt",
+                (Some((_, ending)), _) if ending.eq_ignore_ascii_case("csv") => "csv",
                 (_, b'\t') => "tsv",
                 _ => "csv",
             },

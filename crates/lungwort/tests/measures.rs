@@ -29,7 +29,8 @@ struct Made {
 }
 
 fn cells(line: &str, is_text: bool) -> Vec<String> {
-    if is_text { vec![line.to_owned()] } else { line.split('|').map(str::to_owned).collect() }
+    // A line of a cell that goes on is marked by a tilde.
+    if is_text { vec![line.to_owned()] } else { line.split('|').map(|cell| cell.replace('~', "\n")).collect() }
 }
 
 fn read(name: &str, text: &str) -> Made {

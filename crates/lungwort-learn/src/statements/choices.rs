@@ -314,6 +314,17 @@ fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String, String)> 
                 let written = |place: &std::ops::Range<usize>| sentence.text[place.clone()].to_owned();
                 return Some((written(from), written(to)));
             }
+            // "Y if you offer them, otherwise N"
+            let apart = (at + 2..sentence.words.len()).find(|later| {
+                sentence.words[*later].0 == *no && language.otherwise.contains(&sentence.words[later - 1].0.as_str())
+            });
+            if let Some(later) = apart.filter(|_| first == yes) {
+                let written = |at: usize| sentence.text[sentence.words[at].1.clone()].to_owned();
+                let alike = |text: &str| text.chars().any(char::is_uppercase);
+                if alike(&written(at)) == alike(&written(later)) {
+                    return Some((written(at), written(later)));
+                }
+            }
         }
     }
     None
@@ -345,6 +356,13 @@ fn is_third(sentence: &Sentence, language: &Language, second: usize, sign: &str)
 fn are_alike(values: &[String]) -> bool {
     let first = |value: &String| value.split(' ').next().map(str::to_owned);
     values.len() >= 2 && values.iter().all(|value| value.contains(' ') && first(value) == first(&values[0]))
+}
+
+/// Whether the first word of two is a plural in small letters: `codes A`.
+fn is_small_plural(text: &str) -> bool {
+    text.split(' ')
+        .next()
+        .is_some_and(|word| word.len() > 3 && word.ends_with('s') && word.chars().all(char::is_lowercase))
 }
 
 /// Whether a value is words that say how values are written.
@@ -395,6 +413,16 @@ fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Opt
         part.trim_matches(['"', '\'', '“', '”', '‘', '’', '«', '»', ':']).trim().to_owned()
     };
     let mut values: Vec<String> = parts.iter().map(plain).filter(|part| !part.is_empty()).collect();
+    // "One of the abbreviations pc, kg or m": what the values are called stands before the first.
+    if led && values.len() >= 3 && values[1..].iter().all(|value| !value.contains(' ')) {
+        let (_, last) = values[0].rsplit_once(' ').unwrap_or_default();
+        let before = values[0].split(' ').count();
+        let article =
+            values[0].split(' ').next().is_some_and(|word| language.every.contains(&word.to_lowercase().as_str()));
+        if !last.is_empty() && (article && before == 3 || before == 2 && is_small_plural(&values[0])) {
+            values[0] = last.to_owned();
+        }
+    }
     // `X or blank`
     let before = values.len();
     values.retain(|value| !language.nothing.contains(&value.to_lowercase().as_str()));

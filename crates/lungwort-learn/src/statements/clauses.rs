@@ -90,7 +90,7 @@ fn each_in_brackets(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft
 
 /// Beside a column, a condition and what else is said of it: `only when Paid = Y; max 12 characters`.
 fn clauses(sentence: &Sentence) -> Option<Vec<Sentence>> {
-    let cut = |sign: char| -> Vec<Sentence> { sentence.text.split(sign).flat_map(sentences).collect() };
+    let cut = |sign: &str| -> Vec<Sentence> { sentence.text.split(sign).flat_map(sentences).collect() };
     let conditional = |part: &Sentence| {
         by_language(part, None)
             .iter()
@@ -102,5 +102,6 @@ fn clauses(sentence: &Sentence) -> Option<Vec<Sentence>> {
             && parts.iter().filter(|part| conditional(part)).count() == 1
             && parts.iter().any(|part| !conditional(part) && says(part))
     };
-    [';', ','].into_iter().filter(|sign| sentence.text.contains(*sign)).map(cut).find(fits)
+    let cuts = [";", ",", ": "].into_iter().filter(|sign| sentence.text.contains(*sign));
+    cuts.map(cut).find(fits)
 }

@@ -5,7 +5,7 @@ use regex::Regex;
 use super::counts::has_point;
 use super::mask::{literal, looks_like_part, masked};
 use super::sentence::Sentence;
-use super::shown::{as_shown, counted_up, from_to, shown_in_brackets};
+use super::shown::{as_shown, counted_up, digits_shown, from_to, shown_in_brackets};
 use super::words::Language;
 
 /// Letters or digits of one piece at most.
@@ -58,6 +58,10 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         && !Regex::new(&format!("^(?:{regex})$")).is_ok_and(|built| built.is_match(shown))
     {
         return as_shown(shown, &regex);
+    }
+    // "Six digits written 12-34-56" are written so.
+    if let Some(shape) = digits_shown(sentence, &regex) {
+        return Some(shape);
     }
     // A piece of which it is not said how long it is leaves the whole open.
     if vague {

@@ -260,6 +260,11 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
         };
         end.is_some_and(joined)
     };
+    // `16+`
+    let behind_sign = sentence.text[sentence.words[at].1.end..].strip_prefix('+');
+    if behind_sign.is_some_and(|rest| rest.trim_end_matches([')', '.']).is_empty() || rest.starts_with([' ', ','])) {
+        return Some("min");
+    }
     let or_more = [(language.or_less, "max"), (language.or_more, "min")];
     if let Some((_, key)) = or_more.iter().find(|(phrases, _)| behind(phrases)) {
         return Some(key);
@@ -276,7 +281,8 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
     let found = kinds.into_iter().find(|(phrases, _)| qualified(sentence, phrases, at));
     let (_, key) = &found.or_else(extreme)?;
     // "More than" alone tells what happens then, and asks for nothing.
-    let asks = sentence.has(language.obliging) || sentence.has(language.whole) || sentence.has(language.number);
+    let kinds = [language.obliging, language.whole, language.number, language.decimals];
+    let asks = kinds.into_iter().any(|phrases| sentence.has(phrases));
     // "May not have more than 25" is at most 25.
     let denied = sentence.words[..at].iter().rev().take(7).any(|(word, _)| language.negations.contains(&word.as_str()));
     match *key {
@@ -307,7 +313,8 @@ fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> 
     let kind = at.checked_sub(1).map_or("", |before| sentence.words[before].0.as_str());
     let of_kind =
         [language.whole, language.number, language.between, language.fillers].iter().any(|words| words.contains(&kind));
-    let led = before.is_empty() || before.ends_with(['(', ':', '[', ',']) || of_kind;
+    let led =
+        before.is_empty() || before.ends_with(['(', ':', '[', ',', '–', '—']) || before.ends_with(" -") || of_kind;
     let outside = of_kind && sentence.has(language.refused);
     let closed = outside || behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
     let is_to = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.to.contains(&word.as_str()));

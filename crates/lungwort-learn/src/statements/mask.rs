@@ -4,6 +4,11 @@ use super::sentence::Sentence;
 
 /// The expression for a mask, in which some letters stand for digits: `N`, `#`, `9` and `0` repeated, and the year.
 pub(super) fn masked(text: &str) -> Option<String> {
+    // `TF/yy/nnn`: small letters that stand for digits, beside others that stand for themselves.
+    let small = text.chars().filter(|each| each.is_ascii_lowercase()).collect::<String>();
+    let for_digits = !small.is_empty() && small.chars().all(|each| matches!(each, 'n' | 'y'));
+    let upper = text.to_uppercase();
+    let text = if for_digits && text.chars().any(|each| each.is_ascii_uppercase()) { upper.as_str() } else { text };
     let signs = text.chars().filter(|each| matches!(each, '-' | '/' | '_' | '.')).count();
     if text.len() < 4 || text.len() > 30 || !text.is_ascii() || text.bytes().any(|byte| byte.is_ascii_lowercase()) {
         return None;
@@ -18,7 +23,7 @@ pub(super) fn masked(text: &str) -> Option<String> {
     while at < bytes.len() {
         let each = bytes[at];
         let run = bytes[at..].iter().take_while(|other| **other == each).count();
-        let is_year = each == b'Y' && run == 4;
+        let is_year = each == b'Y' && matches!(run, 2 | 4);
         match each {
             b'N' | b'#' | b'9' | b'0' if run >= 2 => {
                 regex.push_str(&format!(r"\d{{{run}}}"));
@@ -29,7 +34,7 @@ pub(super) fn masked(text: &str) -> Option<String> {
                 literal += run;
             }
             b'Y' if is_year => {
-                regex.push_str(r"\d{4}");
+                regex.push_str(&format!(r"\d{{{run}}}"));
                 digits += run;
             }
             each if each.is_ascii_alphanumeric() || matches!(each, b'-' | b'/' | b'_' | b'.') => {

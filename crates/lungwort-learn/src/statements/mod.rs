@@ -20,6 +20,7 @@ mod mask;
 mod of_headings;
 mod one_row;
 mod order;
+mod other_sheet;
 mod other_words;
 mod questions;
 mod required;
@@ -400,6 +401,7 @@ fn understand(
     let dated = values::dates(sentence, language, mentions, &all, draft);
     let places = if dated.is_empty() { places } else { &dated };
     let dated = !dated.is_empty();
+    reading.and(other_sheet::read(sentence, language, places, draft));
     reading.and(one_row::read(sentence, language, (known, &text.about), draft));
     reading.and(order::balance(sentence, language, mentions, &name));
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));

@@ -55,8 +55,9 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     {
         return Reading::of(mentions.iter().map(|mention| must_be_filled(mention.place)).collect());
     }
-    // `NOT NULL`, of a data dictionary
-    if matches!(sentence.words.as_slice(), [(not, _), (null, _)] if not == "not" && null == "null") {
+    // `Filled`, and `NOT NULL` of a data dictionary
+    let alone = |phrase: &&str| sentence.ends_at(phrase, 0) == Some(sentence.words.len());
+    if mentions.is_empty() && language.alone_required.iter().any(alone) {
         return Reading::of(asking.subjects.iter().map(|place| must_be_filled(*place)).collect());
     }
     if let Some(forbidden) = sentence.any(language.forbidden) {

@@ -240,7 +240,13 @@ impl Sentence {
             return Some(*number as f64);
         }
         let grouped = word.contains(',') && word.split(',').skip(1).all(|group| group.len() == 3);
-        let plain = if grouped { word.replace(',', "") } else { word.replace(',', ".") };
+        let plain = match (word.rfind(','), word.rfind('.')) {
+            // "9,999.99" and "9.999,99": what stands last is the mark of decimals.
+            (Some(comma), Some(point)) if comma < point => word.replace(',', ""),
+            (Some(_), Some(_)) => word.replace('.', "").replace(',', "."),
+            _ if grouped => word.replace(',', ""),
+            _ => word.replace(',', "."),
+        };
         let number: f64 = plain.parse().ok().filter(|number: &f64| number.is_finite())?;
         // The sign stands before the word.
         let start = self.words[at].1.start;

@@ -97,6 +97,19 @@ fn is_code(text: &str, least: usize) -> bool {
     plain && digits >= 3 && text.len() >= least && text.bytes().any(|byte| byte.is_ascii_uppercase())
 }
 
+/// The shape of digits with signs between, where as many were counted: `six digits written 12-34-56`.
+pub(super) fn digits_shown(sentence: &Sentence, counted: &str) -> Option<String> {
+    let count: usize = counted.strip_prefix(r"\d{")?.strip_suffix('}')?.parse().ok()?;
+    let tokens =
+        sentence.text.split([' ', ',', ';', '(', ')']).map(|token| token.trim_matches(['.', ':', '"', '“', '”', '\'']));
+    let is_shown = |token: &&str| {
+        let digits = token.bytes().filter(u8::is_ascii_digit).count();
+        let signs = token.bytes().filter(|byte| matches!(byte, b'-' | b'/' | b'.')).count();
+        digits == count && signs > 0 && digits + signs == token.len()
+    };
+    tokens.into_iter().find(is_shown).map(|shown| shape_of(shown, true))
+}
+
 /// The expression for codes of the shape of one: its digits by their count, and its letters by their count or as they stand.
 fn shape_of(shown: &str, literal: bool) -> String {
     let mut regex = String::new();

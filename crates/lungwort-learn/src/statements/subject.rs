@@ -300,6 +300,14 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     if quoted || behind_column || before_column {
         return true;
     }
+    // "No two rows may have the same code"
+    let same = language.same.iter().any(|phrase| {
+        let words = phrase.split(' ').count();
+        range.start >= words && sentence.ends_at(phrase, range.start - words) == Some(range.start)
+    });
+    if same && (sentence.has(language.no_two) || sentence.has(language.twice)) {
+        return true;
+    }
     // "The year has four digits" is about it, whatever else years are.
     let word = |at: Option<usize>| at.and_then(|at| sentence.words.get(at)).map_or("", |(word, _)| word.as_str());
     let led = language.every.contains(&word(range.start.checked_sub(1)))

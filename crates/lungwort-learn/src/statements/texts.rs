@@ -1,8 +1,9 @@
 //! All texts of a template that people read, each with what it is about.
 
+use std::borrow::Cow;
 use std::collections::HashMap;
 
-use super::{About, Entries, Text};
+use super::{About, Entries, Text, words};
 use crate::draft::Draft;
 use crate::marks::place;
 use crate::source::TemplateSheet;
@@ -32,14 +33,46 @@ pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft)
                 on_entry((sheet, drafted, &layout), (draft, true), &mut texts);
             }
             Some((drafted, layout)) => on_entry((sheet, drafted, &layout), (draft, false), &mut texts),
-            None => elsewhere(sheet, &headings, &mut texts),
+            None => elsewhere(sheet, (&headings, draft), &mut texts),
         }
     }
     texts
 }
 
 fn text(text: &str, place: String, about: About) -> Text {
+    let text = one_line(text);
     Text { text: text.chars().take(LONGEST_TEXT).collect(), place, about, of_heading: false }
+}
+
+/// Lines of a text that each say what a code means are one list.
+fn one_line(text: &str) -> Cow<'_, str> {
+    let is_pair = |line: &str| {
+        let (code, meaning) = line.split_once('=').unwrap_or_default();
+        let code = code.trim();
+        !code.is_empty()
+            && code.len() <= 12
+            && !code.contains(' ')
+            && !meaning.trim().is_empty()
+            && !meaning.contains([';', ','])
+    };
+    if text.lines().filter(|line| is_pair(line)).count() < 2 {
+        return Cow::Borrowed(text);
+    }
+    let mut out = String::new();
+    let mut before = false;
+    for line in text.lines() {
+        let pair = is_pair(line);
+        out.push_str(if out.is_empty() {
+            ""
+        } else if pair && before {
+            ", "
+        } else {
+            "\n"
+        });
+        out.push_str(line.trim());
+        before = pair;
+    }
+    Cow::Owned(out)
 }
 
 /// On a sheet that is to be filled: titles, headings, guide rows, notes and messages.
@@ -99,7 +132,7 @@ fn lines_above((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), sign:
 }
 
 /// On any other sheet. A table that goes through the columns names one at the beginning of a row.
-fn elsewhere(sheet: &TemplateSheet, headings: &Headings, texts: &mut Vec<Text>) {
+fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), texts: &mut Vec<Text>) {
     let mut by_heading: HashMap<&str, (usize, usize)> = HashMap::new();
     for (heading, sheet, column) in headings.iter().rev().filter(|(heading, ..)| !heading.is_empty()) {
         by_heading.insert(heading.as_str(), (*sheet, *column));
@@ -111,11 +144,32 @@ fn elsewhere(sheet: &TemplateSheet, headings: &Headings, texts: &mut Vec<Text>) 
             named.entry(cell.row).or_insert(*place);
         }
     }
+    // What stands under the name of a sheet is about that one.
+    let mut section: Option<usize> = None;
     for cell in &sheet.full.cells {
+        section = titled(&cell.text, draft).or(section);
         let of_row = named.get(&cell.row).filter(|_| !by_heading.contains_key(fold(&cell.text).as_str()));
-        let about = of_row.map_or(About::Any, |(sheet, column)| About::Column(*sheet, *column));
+        let general = section.map_or(About::Any, About::Sheet);
+        let about = of_row.map_or(general, |(sheet, column)| About::Column(*sheet, *column));
         texts.push(text(&cell.text, place(sheet, cell.row, cell.column), about));
     }
+}
+
+/// The sheet that a text is the title of: `Sheet Plots`, `Plots:`; where there are several.
+fn titled(text: &str, draft: &Draft) -> Option<usize> {
+    let plain = text.trim().trim_end_matches(':').trim().to_lowercase();
+    if draft.sheets.len() < 2 || plain.split(' ').count() > 6 {
+        return None;
+    }
+    let is_title = |name: &str| {
+        let name = name.to_lowercase();
+        let (before, behind) = (plain.strip_suffix(&name), plain.strip_prefix(&name));
+        [before, behind].into_iter().flatten().any(|rest| {
+            let rest = rest.trim().trim_matches(['"', '“', '”', '„', '\'', ':']).trim();
+            rest.is_empty() || words::ALL.iter().any(|language| language.sheets.contains(&rest))
+        })
+    };
+    draft.sheets.iter().position(|sheet| !sheet.name.is_empty() && is_title(&sheet.name))
 }
 
 /// What is in brackets in a heading.
@@ -131,6 +185,10 @@ fn bracketed(heading: &str) -> Vec<&str> {
     // `[hh:mm], after From`
     found.extend(rest.strip_prefix([',', ';']).map(str::trim).filter(|_| rest.len() < heading.len()));
     // What is on further lines of a heading explains it as well.
-    found.extend(heading.split('\n').skip(1).filter(|line| !line.contains(['(', '['])));
+    let further = heading.split_once('\n').map_or("", |(_, further)| further);
+    found.extend(Some(further).filter(|further| !further.is_empty() && !further.contains(['(', '['])));
+    if further.contains(['(', '[']) {
+        found.extend(further.split('\n').filter(|line| !line.contains(['(', '['])));
+    }
     found
 }

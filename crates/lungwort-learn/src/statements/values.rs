@@ -179,9 +179,9 @@ fn exactly_so_many(reading: &mut Reading, draft: &Draft) {
     }
 }
 
-/// Whether a text begins with a sign that compares numbers.
+/// Whether a text has a sign that compares numbers: `>= 0`, `16+`.
 fn sentence_compares(text: &str) -> bool {
-    text.trim_start().starts_with(['>', '<', '≥', '≤'])
+    text.trim_start().starts_with(['>', '<', '≥', '≤']) || text.trim_end().ends_with('+')
 }
 
 /// Columns of days, where a sentence speaks of dates in general and names no column: those whose headings say so.

@@ -30,6 +30,8 @@ pub(super) struct Language {
     pub plain_text: &'static [&'static str],
     /// What is said of these is not said of a column.
     pub of_files: &'static [&'static str],
+    /// What a sheet of a workbook is called.
+    pub sheets: &'static [&'static str],
     /// Between two columns: the same is right as well.
     pub or_equal: &'static [&'static str],
     /// Behind examples that count up: `B001, B002 and so on`.
@@ -76,6 +78,8 @@ pub(super) struct Language {
     pub one_row: &'static [&'static str],
     /// Something has to be filled in.
     pub required: &'static [&'static str],
+    /// The whole of what is said of a column that must be filled.
+    pub alone_required: &'static [&'static str],
     /// It need not be.
     pub optional: &'static [&'static str],
     /// What takes it back, at the end of the sentence.
