@@ -4,7 +4,7 @@ use regex::Regex;
 
 use super::counts::has_point;
 use super::mask::{literal, looks_like_part, masked};
-use super::sentence::Sentence;
+use super::sentence::{Sentence, sentences};
 use super::shown::{as_shown, counted_up, digits_shown, from_to, shown_in_brackets};
 use super::words::Language;
 
@@ -31,6 +31,18 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if let Some(pattern) = counted_up(sentence, language, from).or_else(|| from_to(sentence, language, from)) {
         return Some(pattern);
     }
+    pieces(sentence, language, from).or_else(|| {
+        // `Five-letter code (first 2 of genus + 3 of species)`: how it is thought up is in brackets.
+        let (before, rest) = sentence.text.split_once('(')?;
+        let (inside, behind) = rest.split_once(')')?;
+        let explains = inside.contains('+') || inside.split(' ').count() > 4;
+        let plain = sentences(&format!("{before}{behind}")).into_iter().next().filter(|_| explains)?;
+        pieces(&plain, language, from.min(plain.words.len()))
+    })
+}
+
+/// The expression for pieces that are counted one after the other.
+fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     let mut builder = Builder { sentence, language, at: from, regex: String::new(), counted: 0, vague: false };
     while builder.at < sentence.words.len() && !builder.is_example() {
         // What is said behind a mask explains it.
@@ -48,6 +60,9 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
             || builder.year()
             || builder.sign()?)
         {
+            if builder.ends_in_capitals() {
+                break;
+            }
             builder.vague |= builder.is_vague();
             builder.at += 1;
         }
@@ -97,6 +112,17 @@ impl Builder<'_> {
     /// Whether an example begins here: it is no further piece.
     fn is_example(&self) -> bool {
         self.counted > 0 && self.phrase_at(self.language.example, self.at).is_some()
+    }
+
+    /// `five letters, capitals`: the last word says which letters have been counted.
+    fn ends_in_capitals(&mut self) -> bool {
+        let before = self.at.checked_sub(1).map_or("", |at| self.sentence.gap(at));
+        let last = self.phrase_at(self.language.capitals, self.at) == Some(self.sentence.words.len());
+        let said = self.counted > 0 && last && (before.contains(',') || before.contains(')'));
+        if said {
+            self.regex = self.regex.replace("[A-Za-z]", "[A-Z]");
+        }
+        said
     }
 
     /// `letters` without a count, behind another piece or before one.
@@ -426,7 +452,20 @@ impl Builder<'_> {
         if gap.contains(['+', '#', '*', '=']) {
             return false;
         }
-        let begins = self.sentence.any(self.language.begins).is_some_and(|begins| begins.end == self.at);
+        // "Begins with the letter T" begins with no article.
+        let language = self.language;
+        let word = |at: usize| self.sentence.words[at].0.as_str();
+        let is_article = |at: usize| {
+            let small = self.sentence.text[self.sentence.words[at].1.clone()].starts_with(char::is_lowercase);
+            small && (language.every.contains(&word(at)) || language.articles.contains(&word(at)))
+        };
+        if is_article(self.at) && !gap.ends_with(['"', '\'', '“', '„', '«']) {
+            return false;
+        }
+        let begins = self
+            .sentence
+            .any(language.begins)
+            .is_some_and(|begins| begins.end == self.at || begins.end + 1 == self.at && is_article(begins.end));
         // Letters between counted pieces are as likely words of the sentence.
         if begins && self.begun_by(&text) {
             self.at = end;
@@ -461,7 +500,14 @@ impl Builder<'_> {
         let place = &self.sentence.words[self.at].1;
         // "Two digits for the year" are these.
         let joined = self.sentence.text[..place.start].trim_end().ends_with('+');
-        let begun = is_year && joined && !self.regex.is_empty();
+        // "T and continues with the year and a three-digit number"
+        let article =
+            self.at.checked_sub(1).is_some_and(|at| self.language.every.contains(&self.sentence.words[at].0.as_str()));
+        let goes_on = self
+            .phrase_at(self.language.and, self.at + 1)
+            .or_else(|| self.phrase_at(self.language.followed, self.at + 1));
+        let whole_year = article && goes_on.is_some() && self.sentence.has(self.language.begins);
+        let begun = is_year && (joined || whole_year) && !self.regex.is_empty();
         if begun {
             self.regex.push_str(r"\d{4}");
             self.counted += 1;

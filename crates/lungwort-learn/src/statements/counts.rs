@@ -314,7 +314,7 @@ fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> 
     let of_kind =
         [language.whole, language.number, language.between, language.fillers].iter().any(|words| words.contains(&kind));
     let led =
-        before.is_empty() || before.ends_with(['(', ':', '[', ',', '–', '—']) || before.ends_with(" -") || of_kind;
+        before.is_empty() || before.ends_with(['(', ':', '[', ',', ';', '–', '—']) || before.ends_with(" -") || of_kind;
     let outside = of_kind && sentence.has(language.refused);
     let closed = outside || behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
     let is_to = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.to.contains(&word.as_str()));

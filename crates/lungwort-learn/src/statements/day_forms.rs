@@ -69,7 +69,11 @@ pub(super) fn month_or_time(sentence: &Sentence, language: &Language) -> Option<
         return Some(("month", Some(found.as_str().to_owned())));
     }
     let time = sentence.words.windows(2).any(|pair| pair[0].0 == "hh" && pair[1].0 == "mm");
-    let time = time || sentence.words.len() <= CLOCK && sentence.has(language.clock);
+    let joined = ["hhmm", "hhmmss"].into_iter().find(|form| sentence.words.iter().any(|(word, _)| word == form));
+    if let Some(form) = joined.filter(|form| !lower.contains("yy") && DatePattern::compile(form).is_ok()) {
+        return Some(("time", Some(form.to_owned())));
+    }
+    let time = time || sentence.words.len() <= CLOCK && sentence.has(language.clock) && joined.is_none();
     (time && !lower.contains("yy")).then_some(("time", None))
 }
 

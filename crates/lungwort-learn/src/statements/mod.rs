@@ -275,6 +275,9 @@ fn one(
         };
         let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
         places.dedup();
+        if let Some(same) = not_the_same(sentence, language, &mentions) {
+            places = vec![same];
+        }
         if places.is_empty() && !conditions::is_conditional(sentence, language, &mentions) {
             // "If a fee is charged, give it with two decimals" speaks of the fee.
             places = mentions.iter().map(|mention| mention.place).collect();
@@ -322,6 +325,21 @@ fn one(
 /// What a type of a database says of values: `NUMBER(8,2)`.
 pub(super) fn sql_type(text: &str) -> sizes::Said {
     sql_types::read(text)
+}
+
+/// The column of which two rows must not have the same: `don't use the same number for two tenants` is about the number.
+fn not_the_same(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> Option<Place> {
+    if !sentence.has(language.no_two) && !sentence.has(language.twice) {
+        return None;
+    }
+    let is_led = |mention: &&Mention| {
+        let ends = |phrase: &&str| {
+            let start = mention.words.start.checked_sub(phrase.split(' ').count());
+            start.is_some_and(|start| sentence.ends_at(phrase, start) == Some(mention.words.start))
+        };
+        language.same.iter().any(ends)
+    };
+    mentions.iter().find(is_led).map(|mention| mention.place)
 }
 
 /// A heading without its asterisk and what is in brackets behind it.

@@ -36,7 +36,7 @@ pub(crate) fn columns_named_with(template: &Template, sheet: &str, draft: &Draft
     columns_that_name(template, &wanted, draft)
 }
 
-/// The columns of which the note or the message names a sheet: `Pick one from the sheet "Moorings"`.
+/// The columns of which the note, the message or a guide row names a sheet: `Pick one from the sheet "Moorings"`.
 fn columns_that_name(template: &Template, wanted: &str, draft: &Draft) -> Vec<Place> {
     let says = |text: &str| {
         text.len() <= LONGEST_TEXT && sentences(text).iter().any(|sentence| sentence.find(wanted).is_some())
@@ -48,7 +48,9 @@ fn columns_that_name(template: &Template, wanted: &str, draft: &Draft) -> Vec<Pl
         };
         for (column, of) in drafted.columns.iter().enumerate() {
             let limits = sheet.validations(of.field, drafted.heading_row);
-            if sheet.note(drafted.heading_row, of.field).is_some_and(says)
+            let guides = drafted.heading_row..=drafted.heading_row + drafted.guide_rows;
+            if guides.into_iter().any(|row| says(sheet.text(row, of.field)))
+                || sheet.note(drafted.heading_row, of.field).is_some_and(says)
                 || limits.iter().any(|(limit, _)| says(&limit.prompt))
             {
                 found.push((at, column));

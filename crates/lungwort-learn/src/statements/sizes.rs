@@ -39,7 +39,9 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     }
     if let Some((kind, pattern)) = month_or_time(sentence, language).filter(|_| found.is_empty()) {
         found.push(("type", quoted(kind), known));
-        found.extend(pattern.map(|pattern| ("date_format", quoted(&pattern), known)));
+        // `hhmm` has no colon.
+        let key = if kind == "time" { "time_format" } else { "date_format" };
+        found.extend(pattern.map(|pattern| (key, quoted(&pattern), known)));
     }
     if !of_database {
         how_built(sentence, language, from, &mut found);
@@ -102,6 +104,9 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
         }
         if sentence.has(language.alphanumeric) {
             found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
+        } else if let Some(class) = only_of(sentence, language, from) {
+            found.retain(|(key, ..)| *key == "length");
+            found.push(("pattern", format!("'{class}+'"), Confidence::Known));
         } else if let Some(class) = mixed(sentence, language, from) {
             found.retain(|(key, ..)| *key == "length");
             // "9 characters (letters and digits)" are those of a code.
@@ -128,6 +133,54 @@ fn of_several(sentence: &Sentence, language: &Language, places: &[Place], found:
     }
     let of_each = |key: &str, value: &str| key == "min" && value == "0" && sentence.has(language.not_negative);
     found.retain(|(key, value, _)| !(of_all(key) || *key == "unique") || of_each(key, value));
+}
+
+/// `Only digits and spaces`, `letters, digits and hyphens only`: every sign that there may be.
+fn only_of(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    let end = |phrases: &[&str], at: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
+    let kind = |at: usize| {
+        let sign =
+            || language.signs.iter().find_map(|(name, sign)| Some((regex::escape(sign), sentence.ends_at(name, at)?)));
+        let kinds = [
+            (language.capitals, "A-Z"),
+            (language.smalls, "a-z"),
+            (language.letters, "A-Za-z"),
+            (language.digits, "0-9"),
+            (language.loose_digits, "0-9"),
+            (language.spaces, " "),
+        ];
+        kinds.into_iter().find_map(|(phrases, class)| Some((class.to_owned(), end(phrases, at)?))).or_else(sign)
+    };
+    let run = |start: usize| {
+        let (mut classes, mut at) = (Vec::new(), start);
+        while let Some((class, next)) = kind(at) {
+            classes.push(class);
+            let joined = end(language.and, next).or_else(|| end(language.or, next));
+            let comma = sentence.gap(next - 1) == ",";
+            at = match joined {
+                Some(joined) if kind(joined).is_some() => joined,
+                _ if comma && kind(next).is_some() => next,
+                _ => return Some((classes, next)),
+            };
+        }
+        None
+    };
+    (from..sentence.words.len()).find_map(|at| {
+        let (classes, next) = run(at)?;
+        let before = (at.saturating_sub(2)..at).any(|from| end(language.only, from) == Some(at));
+        let behind = end(language.only, next).is_some();
+        let of_text = classes.iter().any(|class| class.contains(['A', 'a', '0']));
+        // Digits alone are those of a number as likely.
+        let several = classes.len() >= 2 && of_text;
+        let counted = at.checked_sub(1).is_some_and(|before| sentence.number(before, language).is_some());
+        ((before || behind) && several && !counted).then(|| {
+            // A hyphen stands last, where it joins nothing.
+            let (hyphens, mut others): (Vec<String>, Vec<String>) =
+                classes.into_iter().partition(|class| class.contains('-') && class.len() <= 2);
+            others.extend(hyphens);
+            format!("[{}]", others.concat())
+        })
+    })
 }
 
 /// `Capital letters and digits, 4 to 6 characters`: what there may be, without how many of each.

@@ -283,6 +283,8 @@ fn is_word(word: &str, wanted: &str, (words, number): (&[String], usize)) -> boo
         || last
             && long
             && word.strip_suffix("ies").zip(wanted.strip_suffix('y')).is_some_and(|(one, other)| one == other);
+    // "Auftragsnummern" are those of the column Auftragsnummer.
+    let plural = plural || last && wanted.len() > 5 && (is(word.strip_suffix('n')) || is(word.strip_suffix("en")));
     // "Mite counts" are those of the column Mites, and "the queen's colour" the Queen colour.
     let singular = words.len() == 1 && word.len() > 3 && wanted.strip_suffix('s') == Some(word);
     plural || singular || is(word.strip_suffix("'s").or_else(|| word.strip_suffix("’s")))

@@ -456,3 +456,51 @@ fn what_more_templates_say() {
         ("Wie lang darf Remarks sein? 80 Zeichen.", &["Remarks length = { max = 80 }"]),
     ]);
 }
+
+#[test]
+fn what_still_more_templates_say() {
+    holds(&[
+        ("Lot begins with the letter T and has the year and three digits.", &["Lot pattern = 'T\\d{4}\\d{3}'"]),
+        ("Phone must contain only digits and spaces.", &["Phone pattern = '[0-9 ]+'"]),
+        ("Don't use the same lot number for two boxes.", &["Lot unique = true"]),
+        ("Box: five-letter code (first 2 of genus + 3 of species), capitals", &["Box pattern = '[A-Z]{5}'"]),
+        ("Phone: six digits written 12-34-56", &["Phone pattern = '\\d{2}\\-\\d{2}\\-\\d{2}'"]),
+        ("Lot: format TF/yy/nnn, for example TF/26/014", &["Lot pattern = 'TF/\\d{2}/\\d{3}'"]),
+        (
+            "Tags: Y if there are any, otherwise N",
+            &["Tags type = \"yes_no\"", "Tags yes_no = { yes = \"Y\", no = \"N\" }"],
+        ),
+        ("Box – 1 to 7", &["Box type = \"decimal\"", "Box min = 1", "Box max = 7"]),
+        ("Grade: nothing below -5 or above 35", &["Grade type = \"decimal\"", "Grade min = -5", "Grade max = 35"]),
+        (
+            "Grade: anything outside 3 to 11 will be rejected",
+            &["Grade type = \"decimal\"", "Grade min = 3", "Grade max = 11"],
+        ),
+        (
+            "Sown on: yyyy-mm-dd; lots before 2020 are not accepted",
+            &["Sown on type = \"date\"", "Sown on date_format = \"yyyy-mm-dd\"", "Sown on min = \"2020-01-01\""],
+        ),
+        (
+            "Sown on: dd.mm.yyyy, must lie in 2025",
+            &[
+                "Sown on type = \"date\"",
+                "Sown on date_format = \"dd.mm.yyyy\"",
+                "Sown on min = \"2025-01-01\"",
+                "Sown on max = \"2025-12-31\"",
+            ],
+        ),
+        ("Remarks: name of a .jpg file", &["Remarks pattern = '.*\\.(?i:jpg)'"]),
+        ("Box numbers are 1, 2, 3 … up to 400.", &["Box type = \"whole\"", "Box max = 400", "Box min = 1"]),
+        ("Weight: at most 9,999.99", &["Weight type = \"decimal\"", "Weight max = 9999.99"]),
+        ("Do not write more than 50 characters under Remarks.", &["Remarks length = { max = 50 }"]),
+        ("The same lot must not be listed twice on the same box.", &["unique = [\"lot\", \"box\"]"]),
+        ("State: one of the abbreviations pc, kg or m.", &["State allowed = [\"pc\", \"kg\", \"m\"]"]),
+        (
+            "Weight in kilograms, with a point and no more than three digits after it.",
+            &["Weight type = \"decimal\"", "Weight places = 3"],
+        ),
+        ("Latitude and longitude go together, and vice versa.", &["all_or_none = [\"latitude\", \"longitude\"]"]),
+        ("Two rows may not have the same lot.", &["Lot unique = true"]),
+        ("Box hhmm, 24 hour clock", &["Box type = \"time\"", "Box time_format = \"hhmm\""]),
+    ]);
+}

@@ -3,7 +3,7 @@
 use super::sentence::{Sentence, sentences};
 use super::subject::{self, Mention, Place};
 use super::words::Language;
-use super::{Claim, Reading, Target, Text, choices, conditions, sizes};
+use super::{About, Claim, Reading, Target, Text, choices, conditions, sizes};
 use crate::draft::{Confidence, Draft};
 use crate::keys;
 
@@ -14,6 +14,11 @@ pub(super) fn of_values(
     draft: &Draft,
 ) -> Reading {
     let mut from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
+    // Beside a column, its own name among other words leads up to nothing.
+    let own = |mention: &Mention| text.about == About::Column(mention.place.0, mention.place.1);
+    if mentions.iter().all(|mention| own(mention) && mention.words.start > 2) {
+        from = 0;
+    }
     // "Not more than 200 guests", "no more than 50 characters under Notes"
     let limited = |at: usize| {
         let limits = [language.at_most, language.at_least, language.exactly, language.above, language.below];

@@ -190,6 +190,8 @@ pub(super) const WORDS: Language = Language {
         "always filled",
         "completed",
     ],
+    only: &["only", "nothing but", "solely", "just", "exclusively"],
+    spaces: &["spaces", "space", "blanks"],
     small: &[
         "the", "of", "is", "are", "a", "an", "with", "be", "in", "this", "that", "it", "you", "your", "please", "for",
         "on", "as", "by", "or", "and", "to", "from",
@@ -462,7 +464,6 @@ pub(super) const WORDS: Language = Language {
         "must be there",
         "has to be there",
         "have to be there",
-        "must be in place",
         "are a must",
         "need to be there",
         "needs to be there",
@@ -663,6 +664,8 @@ pub(super) const WORDS: Language = Language {
         "dps",
         "decimal digits",
         "decimal digit",
+        "dec",
+        "decs",
     ],
     others: &[
         "bytes", "byte", "rows", "row", "lines", "line", "lots", "records", "entries", "values", "files", "file", "mb",
@@ -1039,6 +1042,10 @@ pub(super) const WORDS: Language = Language {
         "a second time",
         "for two rows",
         "in several rows",
+        "for two",
+        "for more than one",
+        "for several",
+        "again",
     ],
     in_capitals: &[
         "in capitals",

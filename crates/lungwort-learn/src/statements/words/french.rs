@@ -54,6 +54,8 @@ pub(super) const WORDS: Language = Language {
     point: &["point", "virgule"],
     sheets: &["feuille", "onglet"],
     alone_required: &["rempli", "remplie", "renseigné", "renseignée", "non vide", "présent"],
+    only: &["uniquement", "seulement", "que des", "que"],
+    spaces: &["espaces"],
     small: &[
         "le",
         "la",

@@ -144,6 +144,10 @@ pub(super) struct Language {
     pub in_capitals: &'static [&'static str],
     /// Letters and digits and nothing else, however many.
     pub alphanumeric: &'static [&'static str],
+    /// Spaces between others.
+    pub spaces: &'static [&'static str],
+    /// Before or behind kinds of signs that a value is made of: `only digits and spaces`.
+    pub only: &'static [&'static str],
     /// Several values in a cell, and the names of signs.
     pub several: &'static [&'static str],
     pub signs: &'static [(&'static str, &'static str)],
