@@ -1,5 +1,6 @@
 //! A sheet that defines the columns: its first column names the headings, the others say what each is.
 
+use std::collections::{BTreeMap, HashMap, HashSet};
 use std::sync::LazyLock;
 
 use regex::Regex;
@@ -7,7 +8,7 @@ use regex::Regex;
 use super::draft::{Confidence, DraftColumn, DraftRule, DraftSheet};
 use super::marks::{place, word_in};
 use super::source::TemplateSheet;
-use lungwort_core::cell::fold::fold;
+use lungwort_core::cell::fold::{fold, nearest};
 use lungwort_core::rulebook::toml_text::{key, list, quoted};
 use lungwort_core::rulebook::{PART_KINDS, property};
 
@@ -127,26 +128,70 @@ const HELP: &[&str] = &[
     "signification",
 ];
 
+/// The rows of a sheet that name headings, in the column in which most of them stand.
+struct Naming {
+    column: usize,
+    /// The row of the sheet's own headings.
+    header: u64,
+    /// Each row, and which of the headings it names first.
+    rows: Vec<(u64, usize)>,
+}
+
+fn naming(sheet: &TemplateSheet, names: &[String]) -> Option<Naming> {
+    let places: HashMap<&str, usize> = names
+        .iter()
+        .enumerate()
+        .rev()
+        .filter(|(_, name)| !name.is_empty())
+        .map(|(at, name)| (name.as_str(), at))
+        .collect();
+    let mut hits: BTreeMap<usize, Vec<(u64, usize)>> = BTreeMap::new();
+    let mut seen: HashSet<(usize, usize)> = HashSet::new();
+    for cell in &sheet.full.cells {
+        let Some(at) = places.get(fold(&cell.text).as_str()).copied() else { continue };
+        let known = hits.entry(cell.column).or_default();
+        if known.last().is_none_or(|(row, _)| *row != cell.row) && seen.insert((cell.column, at)) {
+            known.push((cell.row, at));
+        }
+    }
+    let (column, rows) = hits.into_iter().max_by_key(|(_, rows)| rows.len())?;
+    if rows.len() < 3.min(names.len()) || rows.len() * 2 < names.len() {
+        return None;
+    }
+    let first = rows.iter().map(|(row, _)| *row).min().unwrap_or(1);
+    let header = (1..first).rev().find(|row| sheet.row(*row).len() > 1)?;
+    Some(Naming { column, header, rows })
+}
+
+/// Names of a sheet that defines columns which are no heading of any sheet, in words, each with the nearest heading.
+pub fn unknown_names(sheet: &TemplateSheet, headings: &[Vec<String>]) -> Vec<String> {
+    let folded = |sheet: &Vec<String>| sheet.iter().map(|heading| fold(heading)).collect::<Vec<_>>();
+    let found = headings.iter().filter_map(|sheet_headings| naming(sheet, &folded(sheet_headings)));
+    let Some(naming) = found.max_by_key(|naming| naming.rows.len()) else { return Vec::new() };
+    let known: HashSet<String> = headings.iter().flatten().map(|heading| fold(heading)).collect();
+    let named: HashSet<String> = sheet.full.cells.iter().map(|cell| fold(&cell.text)).collect();
+    let open: Vec<&str> =
+        headings.iter().flatten().map(String::as_str).filter(|heading| !named.contains(&fold(heading))).collect();
+    let last = naming.rows.iter().map(|(row, _)| *row).max().unwrap_or(naming.header);
+    let mut unknown = Vec::new();
+    for row in naming.header + 1..=last + 1 {
+        let text = sheet.text(row, naming.column).trim();
+        let short = !text.is_empty() && text.chars().count() <= 60 && text.split_whitespace().count() <= 6;
+        if !short || known.contains(&fold(text)) || sheet.row(row).len() < 2 {
+            continue;
+        }
+        let nearest = nearest(text, open.iter().copied());
+        let nearest = nearest.map_or(String::new(), |nearest| format!("; the nearest is \"{nearest}\""));
+        let at = place(sheet, row, naming.column);
+        unknown.push(format!("{at} explains \"{text}\", which is no heading of a sheet to fill{nearest}"));
+    }
+    unknown
+}
+
 /// Learns from a sheet if it defines the columns; returns whether it does.
 pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn]) -> bool {
     let names: Vec<String> = columns.iter().map(|column| fold(&column.heading)).collect();
-    // The column of the sheet in which most headings stand.
-    let mut hits: std::collections::BTreeMap<usize, Vec<(u64, usize)>> = std::collections::BTreeMap::new();
-    for cell in &sheet.full.cells {
-        let folded = fold(&cell.text);
-        if let Some(at) = names.iter().position(|name| *name == folded && !name.is_empty()) {
-            let known = hits.entry(cell.column).or_default();
-            if !known.iter().any(|(row, column)| *row == cell.row || *column == at) {
-                known.push((cell.row, at));
-            }
-        }
-    }
-    let Some((name_column, rows)) = hits.into_iter().max_by_key(|(_, rows)| rows.len()) else { return false };
-    if rows.len() < 3.min(columns.len()) || rows.len() * 2 < columns.len() {
-        return false;
-    }
-    let first = rows.iter().map(|(row, _)| *row).min().unwrap_or(1);
-    let Some(header) = (1..first).rev().find(|row| sheet.row(*row).len() > 1) else { return false };
+    let Some(Naming { column: name_column, header, rows }) = naming(sheet, &names) else { return false };
     let kinds: Vec<(usize, Tells)> = sheet
         .row(header)
         .into_iter()
@@ -158,8 +203,7 @@ pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn]) -> bool {
     }
     // "Rejected" beside every check helps nobody to fill in a cell.
     let is_help = |(field, kind): &(usize, Tells)| {
-        let texts: std::collections::HashSet<String> =
-            rows.iter().map(|(row, _)| fold(sheet.text(*row, *field))).collect();
+        let texts: HashSet<String> = rows.iter().map(|(row, _)| fold(sheet.text(*row, *field))).collect();
         *kind != Tells::Help || texts.len() > 2 || rows.len() < 4
     };
     let kinds: Vec<(usize, Tells)> = kinds.into_iter().filter(is_help).collect();

@@ -197,6 +197,10 @@ fn is_technical(sheet: &TemplateSheet, row: u64, layout: &Layout) -> bool {
 /// Bands stand over several headings each: fewer cells than headings, all of them short.
 fn is_band(sheet: &TemplateSheet, row: u64, layout: &Layout) -> bool {
     let cells = sheet.row(row);
+    // A line of remarks is cut where it has commas.
+    if cells.first().is_some_and(|(_, text)| is_remark_line(text)) {
+        return false;
+    }
     let over = cells.iter().all(|(column, text)| {
         text.len() <= 60 && layout.headings.iter().any(|(heading, _)| heading == column) && !is_guidance(text)
     });

@@ -299,7 +299,9 @@ pub(crate) fn is_listed(template: &Template, sheet: &TemplateSheet) -> bool {
 
 /// Whether a table tells what the columns of another sheet are, rather than being one to be filled.
 fn is_definitions(template: &Template, sheet: &TemplateSheet, layout: &Layout) -> bool {
-    let first: Vec<&str> = (layout.heading_row + 1..=sheet.last_row())
+    // The row that looks most like headings may be one of the definitions.
+    let from = layout.heading_row.saturating_sub(3).max(1);
+    let first: Vec<&str> = (from..=sheet.last_row())
         .map(|row| sheet.text(row, layout.headings[0].0))
         .filter(|text| !text.is_empty())
         .collect();
@@ -308,7 +310,9 @@ fn is_definitions(template: &Template, sheet: &TemplateSheet, layout: &Layout) -
     first.len() >= 3
         && others.filter_map(|other| headings::find(other, false)).any(|other| {
             let names: Vec<String> = other.headings.iter().map(|(_, text)| fold(text)).collect();
-            first.iter().filter(|text| names.contains(&fold(text))).count() * 2 > first.len()
+            let named = first.iter().filter(|text| names.contains(&fold(text))).count();
+            // A few of the names may be misspelt, or of another edition.
+            named * 2 > first.len() || named >= 3 && named * 2 >= names.len() && named * 5 >= first.len() * 2
         })
 }
 
@@ -403,6 +407,9 @@ fn labelled(template: &Template, sheet: &TemplateSheet, column: DraftColumn, dra
     one.remove(0)
 }
 
+/// Names of a sheet that explains columns which are no heading, that are shown.
+const UNKNOWN: usize = 5;
+
 fn definitions_and_prose(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
     let is_entry = |at: usize| entries.iter().flatten().any(|entry| entry.at == at);
     let mut defining = Vec::new();
@@ -415,6 +422,17 @@ fn definitions_and_prose(template: &Template, entries: &[Option<Entry>], draft: 
                 defining.push(at);
             }
         }
+    }
+    let headings = |sheet: &DraftSheet| sheet.columns.iter().map(|column| column.heading.clone()).collect();
+    let headings: Vec<Vec<String>> = draft.sheets.iter().map(headings).collect();
+    for at in &defining {
+        let mut unknown = definitions::unknown_names(&template.sheets[*at], &headings);
+        let more = unknown.len().saturating_sub(UNKNOWN);
+        unknown.truncate(UNKNOWN);
+        if more > 0 {
+            unknown.push(format!("{more} more rows of {} explain no heading", template.sheets[*at].name));
+        }
+        draft.look_first.extend(unknown);
     }
     let is_prose = |sheet: &TemplateSheet, row: u64| {
         let at = template.sheets.iter().position(|other| std::ptr::eq(other, sheet)).unwrap_or(0);

@@ -61,6 +61,17 @@ impl Aggregate {
         Aggregate { kind: AggregateKind::Count, argument: None, filter: None }
     }
 
+    /// The number that a row gives, where the argument is a name and nothing is left out.
+    pub fn number_of(&self, row: &impl Row) -> Option<Decimal> {
+        match (&self.argument, &self.filter) {
+            (Some(Expression::Slot(slot)), None) => match row.value(*slot) {
+                Value::Number(number) => Some(*number),
+                _ => None,
+            },
+            _ => None,
+        }
+    }
+
     /// The sum of a column.
     pub fn sum_of(column: usize) -> Aggregate {
         let argument = Some(Expression::Slot(super::Slot::Column(column)));

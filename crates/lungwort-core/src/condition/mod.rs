@@ -176,6 +176,17 @@ impl Formula {
         self.expression.evaluate(&Totals { values, today }).into_owned()
     }
 
+    /// The two aggregates that it compares, where it does nothing else.
+    pub fn compared(&self) -> Option<(Comparison, usize, usize)> {
+        let Expression::Compare(comparison, left, right) = &self.expression else { return None };
+        match (&**left, &**right) {
+            (Expression::Slot(Slot::Aggregate(left)), Expression::Slot(Slot::Aggregate(right))) => {
+                Some((*comparison, *left, *right))
+            }
+            _ => None,
+        }
+    }
+
     /// What its sides came to, or its aggregates where it is no comparison: `the sum of Debit` and its value, constants
     /// left out; and how far two numbers are apart.
     pub fn sides(

@@ -131,18 +131,7 @@ fn compare<'v>(how: Comparison, left: &'v Expression, right: &'v Expression, row
         (Expression::Slot(a), Expression::Constant(b)) => row.value(*a).compare(b),
         _ => left.evaluate(row).compare(&right.evaluate(row)),
     };
-    order.map_or(Value::Blank, |order| Value::YesNo(holds(how, order)))
-}
-
-fn holds(how: Comparison, order: Ordering) -> bool {
-    match how {
-        Comparison::Equal => order.is_eq(),
-        Comparison::NotEqual => order.is_ne(),
-        Comparison::Less => order.is_lt(),
-        Comparison::AtMost => order.is_le(),
-        Comparison::More => order.is_gt(),
-        Comparison::AtLeast => order.is_ge(),
-    }
+    order.map_or(Value::Blank, |order| Value::YesNo(how.holds(order)))
 }
 
 fn between<'v>(part: &'v Expression, low: &'v Expression, high: &'v Expression, row: &'v impl Row) -> Value<'v> {

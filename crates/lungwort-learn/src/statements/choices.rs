@@ -185,6 +185,15 @@ fn list_text<'s>(
 /// A list without what is said of it behind: `Mill | Dock | Yard - required`, `ADULT or JUNIOR (capital letters)`, `EUR and GBP are accepted`.
 fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
     let mut text = text.trim_end_matches(['.', ' ']);
+    // `pass/fail, blank = not yet checked`
+    if let Some((list, remark)) = text.rsplit_once([',', ';']) {
+        let lower = remark.trim().to_lowercase();
+        let first = lower.split(' ').next().unwrap_or_default();
+        let says_nothing = language.nothing.contains(&first) && lower.contains(['=', ':']);
+        if says_nothing || language.optional.iter().any(|phrase| lower.starts_with(phrase)) {
+            text = list.trim_end();
+        }
+    }
     for sign in [" - ", " – ", " — "] {
         let Some((list, remark)) = text.rsplit_once(sign) else { continue };
         let remark = remark.trim().to_lowercase();
@@ -270,7 +279,7 @@ fn pairs(text: &str) -> Option<Vec<(String, String)>> {
     let parts: Vec<&str> = text.split([',', ';']).map(str::trim).filter(|part| !part.is_empty()).collect();
     let one = |part: &&str| {
         let part = part.trim_start_matches("and ").trim_start_matches("or ").trim_end_matches('.');
-        let (code, meaning) = part.split_once('=').or_else(|| part.split_once(": "))?;
+        let (code, meaning) = if text.contains('=') { part.split_once('=') } else { part.split_once(": ") }?;
         // What leads up to the first code stands before it.
         let code = code.trim().rsplit(char::is_whitespace).next()?.trim_matches(['"', '\'', '(', ':']);
         let meaning = meaning.trim().trim_end_matches(')');

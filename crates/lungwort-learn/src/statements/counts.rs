@@ -243,8 +243,11 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
 fn is_size_of_text(sentence: &Sentence, language: &Language, at: usize) -> bool {
     let word = |at: usize| sentence.words[at].0.as_str();
     let place = &sentence.words[at].1;
-    let in_brackets =
-        sentence.text[..place.start].ends_with('(') && sentence.text[place.end..].trim_start().starts_with(')');
+    let in_brackets = sentence.text[..place.start].ends_with('(') && {
+        let rest = sentence.text[place.end..].trim_start();
+        let rest = rest.strip_prefix("max").map_or(rest, |rest| rest.trim_start_matches(['.', ' ']));
+        rest.starts_with(')')
+    };
     in_brackets && at.checked_sub(1).is_some_and(|before| language.plain_text.contains(&word(before)))
 }
 

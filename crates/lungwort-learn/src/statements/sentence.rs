@@ -63,7 +63,10 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
                 // "Lot no. 5" goes on, and "yes or no. The next…" does not.
                 let numbered = matches!(word.as_str(), "no" | "nos" | "nr")
                     && line[end..].trim_start().starts_with(|each: char| each.is_ascii_digit());
+                // `3.0 .. 10.0`
+                let dotted = line[..at].ends_with('.') && follows.is_some_and(|each| each.is_ascii_digit());
                 numbered
+                    || dotted
                     || SHORT.contains(&word.trim_start_matches('('))
                     || follows.is_some_and(char::is_lowercase)
                     || line[from..at].trim().bytes().all(|byte| byte.is_ascii_digit())
@@ -80,6 +83,16 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
 
 /// A point of a list without its number: `3. The lot…`, `b) The lot…`.
 fn without_number(text: &str) -> &str {
+    // `1.2 The lot…`
+    let numbered = text.bytes().take_while(|byte| byte.is_ascii_digit() || *byte == b'.').count();
+    let parts = text[..numbered].trim_end_matches('.').split('.').filter(|part| (1..=2).contains(&part.len())).count();
+    if parts >= 2
+        && parts == text[..numbered].trim_end_matches('.').split('.').count()
+        && let Some(rest) = text[numbered..].strip_prefix(' ')
+        && rest.starts_with(char::is_uppercase)
+    {
+        return rest.trim_start();
+    }
     let digits = text.bytes().take_while(u8::is_ascii_digit).count();
     let head = match digits {
         0 if text.starts_with(|each: char| each.is_ascii_lowercase()) => 1,

@@ -82,9 +82,12 @@ impl Fold for Running<'_> {
                     added.said.push(message.with(&|part| quoted(self.sheet, part, &text, &values)));
                 }
                 added.each.extend(rule.formula.aggregates().iter().zip(&mut accumulators).map(|(aggregate, one)| {
-                    // What cannot be read has a finding of its own, and adds nothing.
-                    one.add(aggregate, &values);
-                    Total::of(one, aggregate)
+                    let number = aggregate.number_of(&values);
+                    number.and_then(|number| Total::of_number(aggregate.kind, number)).unwrap_or_else(|| {
+                        // What cannot be read has a finding of its own, and adds nothing.
+                        one.add(aggregate, &values);
+                        Total::of(one, aggregate)
+                    })
                 }));
             }
             added
@@ -96,6 +99,7 @@ impl Fold for Running<'_> {
         states.resize_with(self.rules.len(), Totals::default);
         for ((rule, state), added) in self.rules.iter().zip(states).zip(part) {
             let count = rule.formula.aggregates().len();
+            let compared = rule.formula.compared();
             let mut each = added.each.into_iter();
             for (at, (row, group)) in added.rows.into_iter().enumerate() {
                 steps::count(1);
@@ -107,6 +111,13 @@ impl Fold for Running<'_> {
                     totals.iter_mut().zip(each.by_ref()).for_each(|(total, more)| total.merge(more));
                 }
                 let totals = &state.totals[place..place + count];
+                // Nearly every row keeps to a limit that it is plainly below.
+                let quickly = compared.and_then(|(comparison, one, other)| {
+                    Some(comparison.holds(totals[one].quickly_compared(&totals[other])?))
+                });
+                if quickly == Some(true) {
+                    continue;
+                }
                 let values = || -> Vec<Value<'static>> { totals.iter().map(Total::value).collect() };
                 if rule.formula.total_of(values(), with.judge.today) != Value::YesNo(false) {
                     continue;

@@ -7,7 +7,7 @@ use rust_decimal::Decimal;
 use super::groups::cold::{Packed, take};
 use super::groups::words::{WORD, Word};
 use crate::cell::Value;
-use crate::condition::{Accumulator, Aggregate, exact_sum};
+use crate::condition::{Accumulator, Aggregate, AggregateKind, exact_sum};
 
 /// A total on its way.
 #[derive(Debug, Clone)]
@@ -43,6 +43,31 @@ impl Total {
         };
         *accumulator = Accumulator::new(aggregate);
         total
+    }
+
+    /// What one row came to that gives a number; `None` where that is no short total.
+    pub fn of_number(kind: AggregateKind, number: Decimal) -> Option<Total> {
+        let better = match kind {
+            AggregateKind::Sum => return Some(Total::of_sum(number)),
+            AggregateKind::Count => return Some(Total::Count(1)),
+            AggregateKind::Min | AggregateKind::Shared => Ordering::Less,
+            AggregateKind::Max => Ordering::Greater,
+            AggregateKind::CountDistinct | AggregateKind::Average => return None,
+        };
+        match Total::of_sum(number) {
+            Total::Sum(digits, places) => Some(Total::Extreme(digits, places, better)),
+            _ => None,
+        }
+    }
+
+    /// How it compares with another one, where that shows without a calculation.
+    pub fn quickly_compared(&self, other: &Total) -> Option<Ordering> {
+        let short = |total: &Total| match total {
+            Total::Sum(digits, places) | Total::Extreme(digits, places, _) => Some((*digits, *places)),
+            _ => None,
+        };
+        let ((digits, places), (others, further)) = (short(self)?, short(other)?);
+        (places == further).then(|| digits.cmp(&others))
     }
 
     /// The accumulator as it is; a new one takes its place.
@@ -81,6 +106,16 @@ impl Total {
     pub fn merge(&mut self, other: Total) {
         match (&mut *self, other) {
             (Total::Count(count), Total::Count(more)) => *count += more,
+            (Total::Sum(digits, places), Total::Sum(more, further))
+                if *places == further && digits.checked_add(more).is_some() =>
+            {
+                *digits += more;
+            }
+            (Total::Extreme(digits, places, better), Total::Extreme(other, further, _)) if *places == further => {
+                if other.cmp(digits) == *better {
+                    *digits = other;
+                }
+            }
             (Total::Extreme(digits, places, better), Total::Extreme(other, further, _)) => {
                 let number = |digits: i64, places: u8| Decimal::new(digits, u32::from(places));
                 if number(other, further).cmp(&number(*digits, *places)) == *better {

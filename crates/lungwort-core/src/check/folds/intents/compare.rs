@@ -17,10 +17,12 @@ pub(super) struct Change {
     pub wiped: bool,
 }
 
-/// The cells of a row that say something else than the record. `text` gives a cell; `None` where the file does not have the column.
+/// The cells of a row that say something else than the record: all of them, or, beside the first one, those of which something
+/// is said. `text` gives a cell; `None` where the file does not have the column.
 pub(super) fn changes<'t>(
     (sheet, intent): (&Sheet, &Intent),
     (existing, table, row): (&Existing, &Table, usize),
+    all: bool,
     text: &dyn Fn(usize) -> Option<&'t str>,
 ) -> Vec<Change> {
     let mut changes = Vec::new();
@@ -39,6 +41,8 @@ pub(super) fn changes<'t>(
             if !held.is_empty() {
                 changes.push(Change { at, wiped: true });
             }
+        } else if !(all || changes.is_empty() || compared.fixed || compared.recreate) {
+            // That the row changes something is known.
         } else if differs((column, own), (existing, compared, held), intent) {
             changes.push(Change { at, wiped: false });
         }

@@ -89,7 +89,8 @@ impl Intents<'_> {
             if let (Found::Row(held), Some(table)) = (found, &self.existing.table) {
                 held_row = Some(held);
                 record.key = None;
-                record.changes = changes((self.sheet, self.intent), (self.existing, table, held as usize), &text);
+                record.changes =
+                    changes((self.sheet, self.intent), (self.existing, table, held as usize), from.previews, &text);
                 let of_list = |column| read(&lookup.columns, table, held as usize, column);
                 let held = (0..lookup.columns.0.len()).map(of_list).collect();
                 let seen = WithRecord { row: &values, lookup: self.intent.lookup, held };

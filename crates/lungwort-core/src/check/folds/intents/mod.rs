@@ -245,7 +245,7 @@ impl Intents<'_> {
         };
         let (mut differing, mut locked, mut kept) = (Vec::new(), false, None);
         if let (Found::Row(held), Some(table)) = (found, &self.existing.table) {
-            differing = changes((self.sheet, self.intent), (self.existing, table, held as usize), &text);
+            differing = changes((self.sheet, self.intent), (self.existing, table, held as usize), from.previews, &text);
             locked = self.intent.locked_when.as_ref().is_some_and(|when| when.judge(&values) == Truth::True);
             let by = |(at, index): (usize, &Index)| {
                 let kept = &self.intent.kept_by[at];

@@ -1,0 +1,82 @@
+//! What `learn` says of templates beside the lines of the rulebook: names that no heading has, questions and their answers, days of
+//! which nothing says how they are written, tabs in a file that is called .csv.
+#![allow(missing_docs, clippy::unwrap_used)]
+
+mod support;
+
+use support::Folder;
+use support::books::tables;
+
+/// Learns a template; what the screen says, and the rulebook.
+fn learned(name: &str, template: &[u8]) -> (Folder, String, String) {
+    let folder = Folder::new();
+    folder.write(name, template);
+    let ran = folder.run(&["learn", name, "-o", "t.rulebook.toml"]);
+    assert_eq!(ran.status, 0, "{}", ran.stderr);
+    let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+    (folder, ran.stdout.split_whitespace().collect::<Vec<_>>().join(" "), text)
+}
+
+#[test]
+fn names_that_no_heading_has_are_said_with_the_nearest() {
+    let fields = "Field|Required|Format\nLot|yes|LT- and five digits\nPostcod|no|max 8\nWeight|yes|two decimals\nOwner name|yes|max 30\nTown|no|max 20";
+    let (_, screen, _) = learned("t.xlsx", &tables(&[("Fields", fields), ("Lots", "Lot|Postcode|Weight|Town")]));
+    let due = "Fields!A3 explains \"Postcod\", which is no heading of a sheet to fill; the nearest is \"Postcode\" · \
+               Fields!A5 explains \"Owner name\", which is no heading of a sheet to fill ·";
+    assert!(screen.contains(due), "{screen}");
+}
+
+#[test]
+fn of_many_such_names_a_few_are_shown_and_the_others_counted() {
+    let mut fields = "Field|Required\nLot|yes\nTown|no\nWeight|yes\n".to_owned();
+    (1..10).for_each(|number| fields.push_str(&format!("Thing {number}|no\n")));
+    fields.push_str("Postcode|no");
+    let (_, screen, _) = learned("t.xlsx", &tables(&[("Fields", &fields), ("Lots", "Lot|Postcode|Weight|Town")]));
+    assert_eq!(screen.matches("which is no heading").count(), 5, "{screen}");
+    assert!(screen.contains("4 more rows of Fields explain no heading"), "{screen}");
+}
+
+#[test]
+fn days_of_an_unknown_form_refuse_nothing_that_may_be_right() {
+    let template = "# Sown: a date, not in the future\nLot,Sown\n";
+    let (folder, screen, text) = learned("t.csv", template.as_bytes());
+    let due = "Sown: a date, and nothing says how it is written: what is said of it is checked where it is written yyyy-mm-dd";
+    assert!(screen.contains(due), "{screen}");
+    assert!(text.contains("check = \"CAST(sown AS DATE) <= CURRENT_DATE\""), "{text}");
+    folder.write(
+        "right.csv",
+        b"# Sown: a date, not in the future\nLot,Sown\nL1,3 May 2026\nL2,03/05/2026\nL3,2026-05-03\n",
+    );
+    folder.write("wrong.csv", b"# Sown: a date, not in the future\nLot,Sown\nL1,2999-05-03\n");
+    assert_eq!(folder.run(&["check", "right.csv", "-r", "t.rulebook.toml"]).status, 0);
+    assert_eq!(folder.run(&["check", "wrong.csv", "-r", "t.rulebook.toml"]).status, 1);
+}
+
+#[test]
+fn what_is_said_under_the_name_of_a_sheet_is_said_of_that_one() {
+    let help = "Sheet Plots\nCode: P and two digits, each code once.\nSheet Crops\nCode: one that is on the sheet Plots.\nSown: yyyy-mm-dd";
+    let sheets = [("Help", help), ("Plots", "Code|Tenant|Area"), ("Crops", "Code|Crop|Sown")];
+    let (_, _, text) = learned("t.xlsx", &tables(&sheets));
+    let (plots, crops) = text.split_once("name = \"Crops\"").unwrap();
+    assert!(plots.contains("unique  = true") && plots.contains(r"pattern = 'P\d{2}'"), "{text}");
+    assert!(crops.contains("allowed = { sheet = \"Plots\", column = \"Code\" }"), "{text}");
+    assert!(!crops.contains("unique") && !crops.contains("pattern"), "{text}");
+}
+
+#[test]
+fn tabs_in_a_file_that_is_called_csv_are_taken_there_again() {
+    let (folder, _, text) = learned("t.csv", b"Lot (required)\tWeight (g)\n");
+    assert!(text.split_whitespace().collect::<String>().contains("formats=[\"csv\"]"), "{text}");
+    folder.write("filled.csv", b"Lot (required)\tWeight (g)\nL1\t2\n");
+    assert_eq!(folder.run(&["check", "filled.csv", "-r", "t.rulebook.toml"]).status, 0);
+}
+
+#[test]
+fn an_answer_is_cited_with_its_question() {
+    let help = "Which columns do I have to fill in?\nLot and town.\nHow long may remarks be?\n80 characters, spaces included.\nWhat is the highest weight you take?\n25 kg.";
+    let (_, screen, text) = learned("t.xlsx", &tables(&[("FAQ", help), ("Lots", "Lot|Town|Weight|Remarks")]));
+    assert!(text.contains("# FAQ!A4, asked \"How long may remarks be?\""), "{text}");
+    assert!(text.contains("length  = { max = 80 }") && text.contains("max     = 25"), "{text}");
+    assert_eq!(text.matches("required = true").count(), 2, "{text}");
+    assert!(!screen.contains("Read these yourself"), "{screen}");
+}
