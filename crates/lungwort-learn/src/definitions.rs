@@ -77,55 +77,19 @@ const LENGTH: &[&str] =
     &["longest", "length", "size", "characters", "max", "länge", "zeichen", "longueur", "taille", "caractères"];
 const EXAMPLE: &[&str] = &["example", "sample", "beispiel", "exemple"];
 const VALUES: &[&str] = &[
-    "allowed",
-    "permitted",
-    "valid",
-    "values",
-    "code",
-    "list",
-    "options",
-    "erlaubt",
-    "zulässig",
-    "werte",
-    "valeurs",
-    "autoris",
-    "admis",
+    "allowed", "permitted", "valid", "values", "code", "list", "options", "erlaubt", "zulässig", "werte", "valeurs",
+    "autoris", "admis",
 ];
 const REQUIRED: &[&str] = &[
-    "required",
-    "mandatory",
-    "obligat",
-    "compulsory",
-    "must",
-    "needed",
-    "pflicht",
-    "erforderlich",
-    "obligatoire",
+    "required", "mandatory", "obligat", "compulsory", "must", "needed", "pflicht", "erforderlich", "obligatoire",
     "requis",
 ];
 const BLANK: &[&str] = &["null", "blank", "empty", "leer", "fakultativ", "facultatif"];
 const FORMAT: &[&str] = &["format", "type", "content", "domain", "typ"];
 const HELP: &[&str] = &[
-    "description",
-    "definition",
-    "notes",
-    "guidance",
-    "explanation",
-    "meaning",
-    "help",
-    "comment",
-    "remark",
-    "rule",
-    "instruction",
-    "what",
-    "beschreibung",
-    "erläuterung",
-    "bemerkung",
-    "hinweis",
-    "bedeutung",
-    "remarque",
-    "explication",
-    "signification",
+    "description", "definition", "notes", "guidance", "explanation", "meaning", "help", "comment", "remark", "rule",
+    "instruction", "what", "beschreibung", "erläuterung", "bemerkung", "hinweis", "bedeutung", "remarque",
+    "explication", "signification",
 ];
 
 /// The rows of a sheet that name headings, in the column in which most of them stand.

@@ -170,7 +170,21 @@ fn is_entry(sheet: &TemplateSheet, row: u64) -> bool {
         return true;
     }
     // A list of codes or of definitions is filled to its end; a sheet for entries holds a few samples at most.
-    columns.len() >= 3 && below <= 12
+    columns.len() >= 3 && below <= 12 || columns.len() == 2 && is_pair_alone(sheet, row)
+}
+
+/// Whether two headings stand at the end of a sheet, under a title at most: a list would have values below.
+fn is_pair_alone(sheet: &TemplateSheet, row: u64) -> bool {
+    let cells = sheet.row(row);
+    let plain = |text: &str| {
+        text.split_whitespace().count() <= 4 && !text.ends_with([':', '.', '!', '?']) && !is_guidance(text)
+    };
+    let first = cells.first().is_some_and(|(column, _)| *column == 0);
+    first
+        && row == sheet.last_row()
+        && row <= 3
+        && cells.iter().all(|(_, text)| plain(text))
+        && (1..row).all(|above| sheet.row(above).len() <= 1)
 }
 
 /// A name for programs: `donor_phone`, `DonorPhone`, `DONOR_PHONE`.
@@ -210,54 +224,11 @@ fn is_band(sheet: &TemplateSheet, row: u64, layout: &Layout) -> bool {
 
 /// Words that tell how to fill in a column.
 const TELLING: &[&str] = &[
-    "required",
-    "optional",
-    "mandatory",
-    "conditional",
-    "recommended",
-    "max",
-    "maximum",
-    "characters",
-    "digits",
-    "format",
-    "choose",
-    "select",
-    "enter",
-    "hint",
-    "yyyy",
-    "iso",
-    "must",
-    "cannot",
-    "exceed",
-    "between",
-    "capital",
-    "capitals",
-    "decimal",
-    "integer",
-    "numeric",
-    "if",
-    "pflicht",
-    "pflichtfeld",
-    "bedingt",
-    "freiwillig",
-    "ziffern",
-    "zeichen",
-    "höchstens",
-    "mindestens",
-    "eindeutig",
-    "jjjj",
-    "nur",
-    "ganzzahl",
-    "obligatoire",
-    "facultatif",
-    "facultative",
-    "conditionnel",
-    "chiffres",
-    "caractères",
-    "unique",
-    "aaaa",
-    "choisir",
-    "uniquement",
+    "required", "optional", "mandatory", "conditional", "recommended", "max", "maximum", "characters", "digits",
+    "format", "choose", "select", "enter", "hint", "yyyy", "iso", "must", "cannot", "exceed", "between", "capital",
+    "capitals", "decimal", "integer", "numeric", "if", "pflicht", "pflichtfeld", "bedingt", "freiwillig", "ziffern",
+    "zeichen", "höchstens", "mindestens", "eindeutig", "jjjj", "nur", "ganzzahl", "obligatoire", "facultatif",
+    "facultative", "conditionnel", "chiffres", "caractères", "unique", "aaaa", "choisir", "uniquement",
 ];
 /// Words that tell it together, or alone in a cell; one of them among others is as likely part of a heading.
 const HALF_TELLING: &[&str] = &["number", "text", "list", "codes", "letters", "whole", "blank", "from", "date", "free"];
@@ -296,17 +267,7 @@ fn is_shape(text: &str) -> bool {
 fn is_example(text: &str) -> bool {
     let text = text.trim_start_matches(['(', '[']).trim_start();
     let led = [
-        "e.g.",
-        "eg ",
-        "e.g ",
-        "for example",
-        "z.b.",
-        "z. b.",
-        "zum beispiel",
-        "p.ex.",
-        "p. ex.",
-        "par exemple",
-        "ex.",
+        "e.g.", "eg ", "e.g ", "for example", "z.b.", "z. b.", "zum beispiel", "p.ex.", "p. ex.", "par exemple", "ex.",
     ];
     let listed = text
         .split_once(": ")
@@ -336,23 +297,8 @@ fn is_date_pattern(text: &str) -> bool {
 /// Whether a row says of each column only whether it must be filled: `M`, `O`, `C`; yes and no; an x.
 pub fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
     let marks = [
-        "m",
-        "o",
-        "c",
-        "r",
-        "mandatory",
-        "optional",
-        "conditional",
-        "required",
-        "must",
-        "may",
-        "pflicht",
-        "pflichtfeld",
-        "freiwillig",
-        "bedingt",
-        "obligatoire",
-        "facultatif",
-        "conditionnel",
+        "m", "o", "c", "r", "mandatory", "optional", "conditional", "required", "must", "may", "pflicht",
+        "pflichtfeld", "freiwillig", "bedingt", "obligatoire", "facultatif", "conditionnel",
     ];
     let all = cells.iter().all(|(_, text)| marks.contains(&text.to_lowercase().as_str()));
     all && cells.len() >= 2 && cells.len() * 2 >= columns

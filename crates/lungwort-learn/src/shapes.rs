@@ -10,14 +10,7 @@ use lungwort_core::rulebook::toml_text::{list, quoted};
 
 /// Headings of the column that says what a row is, as plain names.
 const KINDS: [&str; 9] = [
-    "row_type",
-    "row_kind",
-    "kind_of_row",
-    "type_of_row",
-    "record_type",
-    "record_kind",
-    "line_type",
-    "row",
+    "row_type", "row_kind", "kind_of_row", "type_of_row", "record_type", "record_kind", "line_type", "row",
     "level_of_row",
 ];
 

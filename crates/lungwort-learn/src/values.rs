@@ -16,25 +16,9 @@ const CLOSED: usize = 12;
 
 /// Ways of writing dates that are tried.
 pub(super) const DATE_PATTERNS: &[&str] = &[
-    "yyyy-mm-dd",
-    "dd/mm/yyyy",
-    "mm/dd/yyyy",
-    "dd.mm.yyyy",
-    "dd-mm-yyyy",
-    "mm-dd-yyyy",
-    "yyyy/mm/dd",
-    "d/m/yyyy",
-    "m/d/yyyy",
-    "d.m.yyyy",
-    "yyyymmdd",
-    "dd mmm yyyy",
-    "dd-mmm-yyyy",
-    "d mmmm yyyy",
-    "dd/mm/yy",
-    "mm/dd/yy",
-    "dd/mm/yyyy hh:mm",
-    "yyyy-mm-dd hh:mm",
-    "yyyy-mm-dd hh:mm:ss",
+    "yyyy-mm-dd", "dd/mm/yyyy", "mm/dd/yyyy", "dd.mm.yyyy", "dd-mm-yyyy", "mm-dd-yyyy", "yyyy/mm/dd", "d/m/yyyy",
+    "m/d/yyyy", "d.m.yyyy", "yyyymmdd", "dd mmm yyyy", "dd-mmm-yyyy", "d mmmm yyyy", "dd/mm/yy", "mm/dd/yy",
+    "dd/mm/yyyy hh:mm", "yyyy-mm-dd hh:mm", "yyyy-mm-dd hh:mm:ss",
 ];
 
 /// Learns each column of a sheet.

@@ -28,19 +28,7 @@ fn seeds(target: &str) -> Vec<Vec<u8>> {
 
 /// Bytes that mean something to one of the readers.
 const TELLING: &[&[u8]] = &[
-    b"\"",
-    b",",
-    b"\n",
-    b"\r\n",
-    b"\0",
-    b"\xff",
-    b"\xef\xbb\xbf",
-    b"<c>",
-    b"</row>",
-    b"<v>",
-    b"[[sheet]]",
-    b"= {",
-    b"'",
+    b"\"", b",", b"\n", b"\r\n", b"\0", b"\xff", b"\xef\xbb\xbf", b"<c>", b"</row>", b"<v>", b"[[sheet]]", b"= {", b"'",
 ];
 
 fn changed(seeds: &[Vec<u8>], dice: &mut Dice) -> Vec<u8> {

@@ -38,16 +38,8 @@ fn said(asked: &str, kept: Kept) -> Vec<String> {
         write(sheet, kept);
     });
     folder.write("data.xlsx", bytes);
-    let ran = folder.run(&[
-        "check",
-        "data.xlsx",
-        "--rulebook",
-        "t.rulebook.toml",
-        "--format",
-        "json",
-        "--today",
-        "2026-11-23",
-    ]);
+    let ran = folder
+        .run(&["check", "data.xlsx", "--rulebook", "t.rulebook.toml", "--format", "json", "--today", "2026-11-23"]);
     let report = ran.json();
     let text = |value: &serde_json::Value| value.as_str().unwrap_or_default().to_owned();
     let findings = report["findings"].as_array().unwrap().clone();

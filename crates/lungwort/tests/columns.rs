@@ -51,19 +51,8 @@ fn text_takes_anything_that_is_text() {
     hold(
         "help = 'anything'",
         &[
-            "plain",
-            "Zoë Ångström",
-            "Привет",
-            "桜",
-            "NA",
-            "-",
-            "none",
-            "it's",
-            "a \"quoted\" word",
-            "- a list item",
-            "+44 1632",
-            "5 > 3",
-            "",
+            "plain", "Zoë Ångström", "Привет", "桜", "NA", "-", "none", "it's", "a \"quoted\" word", "- a list item",
+            "+44 1632", "5 > 3", "",
         ],
         &[
             ("=1+1", "formula-text", ""),

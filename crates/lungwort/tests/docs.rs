@@ -244,11 +244,7 @@ fn the_options_of_the_guide_run() {
 #[test]
 fn links_between_documents_lead_somewhere() {
     for page in [
-        "README.md",
-        "ARCHITECTURE.md",
-        "docs/guide.md",
-        "docs/rulebook.md",
-        "docs/conditions.md",
+        "README.md", "ARCHITECTURE.md", "docs/guide.md", "docs/rulebook.md", "docs/conditions.md",
         "docs/performance.md",
     ] {
         let text = document(page);

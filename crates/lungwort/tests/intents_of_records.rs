@@ -94,12 +94,7 @@ fn a_record_whose_key_is_in_its_header_is_one_thing() {
         assert_eq!(
             preview(&folder, file),
             [
-                "1 created",
-                "1 removed",
-                "1 unchanged",
-                "3 refused",
-                "7 A4 removed ",
-                "8 A5 created ",
+                "1 created", "1 removed", "1 unchanged", "3 refused", "7 A4 removed ", "8 A5 created ",
                 "5 through, 4 behind"
             ],
             "{file}"

@@ -80,3 +80,23 @@ fn an_answer_is_cited_with_its_question() {
     assert_eq!(text.matches("required = true").count(), 2, "{text}");
     assert!(!screen.contains("Read these yourself"), "{screen}");
 }
+
+#[test]
+fn sheets_and_sections_are_needed_as_a_whole() {
+    let help = "Both sheets are needed.\nOnce you begin the section Vehicle, complete all its columns.";
+    let sheets = [("Help", help), ("Members", "Person|||Vehicle|\nName|Town|Note|Reg|Make"), ("Fees", "Name|Fee")];
+    let (folder, screen, text) = learned("t.xlsx", &tables(&sheets));
+    assert_eq!(text.matches("required = true  # Help!A1: Both sheets are needed.").count(), 2, "{text}");
+    assert!(text.contains("all_or_none = [\"reg\", \"make\"]"), "{text}");
+    assert!(!screen.contains("Read these yourself"), "{screen}");
+    let filled = |members: &str, fees: &str| {
+        let members = format!("Person|||Vehicle|\nName|Town|Note|Reg|Make\n{members}");
+        folder.write("f.xlsx", tables(&[("Members", &members), ("Fees", &format!("Name|Fee\n{fees}"))]));
+        let ran = folder.run(&["check", "f.xlsx", "-r", "t.rulebook.toml", "--format", "csv"]);
+        (ran.status, ran.stdout)
+    };
+    assert_eq!(filled("Ruth|||AB1|Fen", "Ruth|2").0, 0);
+    let (status, report) = filled("Ruth|||AB1|", "");
+    assert_eq!(status, 1);
+    assert!(report.contains("incomplete-set") && report.contains("empty-sheet"), "{report}");
+}

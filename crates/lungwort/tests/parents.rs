@@ -194,12 +194,8 @@ fn a_row_may_belong_to_one_that_is_held_and_each_kind_is_held_by_its_own_id() {
     assert_eq!(
         ran.places(),
         [
-            "nothing-changed 2 B -",
-            "nothing-changed 7 C -",
-            "no-parent 5 C -",
-            "child-count 6 - -",
-            "no-parent 8 B -",
-            "no-parent 9 B -"
+            "nothing-changed 2 B -", "nothing-changed 7 C -", "no-parent 5 C -", "child-count 6 - -",
+            "no-parent 8 B -", "no-parent 9 B -"
         ]
     );
     assert!(ran.findings()[5].2.ends_with("no row has that Accession; nor is it held."), "{:?}", ran.findings());

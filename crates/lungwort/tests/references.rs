@@ -130,12 +130,8 @@ fn own_codes_and_replaced_values_are_put_right() {
     assert_eq!(
         found,
         [
-            "own-code 3 P10 certain",
-            "two-meanings 4 - -",
-            "retired-value 5 P10 likely",
-            "own-code 6 P10 certain",
-            "retired-value 7 P10 likely",
-            "retired-value 8 P10 likely",
+            "own-code 3 P10 certain", "two-meanings 4 - -", "retired-value 5 P10 likely", "own-code 6 P10 certain",
+            "retired-value 7 P10 likely", "retired-value 8 P10 likely",
         ]
     );
 }
@@ -160,15 +156,7 @@ fn the_age_of_an_export_that_is_named_is_that_of_its_file() {
     file.set_modified(day).unwrap();
     let said = |today: &str| {
         let arguments = [
-            "check",
-            "data.csv",
-            "-r",
-            "t.rulebook.toml",
-            "--existing",
-            "held.csv",
-            "--format",
-            "json",
-            "--today",
+            "check", "data.csv", "-r", "t.rulebook.toml", "--existing", "held.csv", "--format", "json", "--today",
             today,
         ];
         folder.run(&arguments).findings()

@@ -104,10 +104,7 @@ fn every_small_case_is_the_same_in_every_kind() {
             .enumerate()
             .map(|(at, heading)| {
                 let asked = [
-                    "required = true",
-                    "type = 'date'",
-                    "type = 'decimal', max = 5",
-                    "allowed = ['W', 'C']",
+                    "required = true", "type = 'date'", "type = 'decimal', max = 5", "allowed = ['W', 'C']",
                     "pattern = '\\d+'",
                 ];
                 format!("{{ heading = {heading:?}, name = 'c{at}', {} }},\n", asked[(at + tried) % asked.len()])

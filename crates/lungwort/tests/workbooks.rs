@@ -86,16 +86,8 @@ fn workbooks_of_other_kinds_give_the_same_findings() {
     assert!(!folder.run(&["check", "seeds.ods", "--rulebook", "t.rulebook.toml"]).stdout.contains("not looked at"));
     let binary = support::books::xlsb("Seeds", &rows("Id|Seeds|Sown\nA1|12|05/03/2025\nA2|x|06/03/2025"));
     folder.write("data.xlsb", binary);
-    let ran = folder.run(&[
-        "check",
-        "data.xlsb",
-        "--rulebook",
-        "t.rulebook.toml",
-        "--format",
-        "json",
-        "--today",
-        "2026-11-23",
-    ]);
+    let ran = folder
+        .run(&["check", "data.xlsb", "--rulebook", "t.rulebook.toml", "--format", "json", "--today", "2026-11-23"]);
     assert_eq!(
         ran.findings().iter().map(|(code, row, _)| (code.as_str(), *row)).collect::<Vec<_>>(),
         [("not-number", 3)]

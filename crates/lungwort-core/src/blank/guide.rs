@@ -14,19 +14,8 @@ pub const SHEET: &str = "Guide";
 
 /// The headings for people, then those for programs.
 const HEADINGS: [&str; 13] = [
-    "Column",
-    "Required",
-    "Accepts",
-    "Example",
-    "What to fill in",
-    "Name",
-    "Type",
-    "Named format",
-    "Pattern",
-    "Pattern in words",
-    "Length",
-    "Places",
-    "More",
+    "Column", "Required", "Accepts", "Example", "What to fill in", "Name", "Type", "Named format", "Pattern",
+    "Pattern in words", "Length", "Places", "More",
 ];
 
 /// The first column that is for programs.
@@ -197,26 +186,8 @@ fn length_words(length: &Length) -> String {
 
 /// Properties that the other columns of the guide, and the entry sheet itself, say already.
 const ELSEWHERE: &[&str] = &[
-    "type",
-    "date_format",
-    "time_format",
-    "yes_no",
-    "section",
-    "required",
-    "format",
-    "pattern",
-    "length",
-    "places",
-    "min",
-    "max",
-    "above",
-    "below",
-    "stored",
-    "value",
-    "help",
-    "example",
-    "guide",
-    "severity",
+    "type", "date_format", "time_format", "yes_no", "section", "required", "format", "pattern", "length", "places",
+    "min", "max", "above", "below", "stored", "value", "help", "example", "guide", "severity",
 ];
 
 /// What is left, as `key = value`, one a line.

@@ -23,31 +23,8 @@ const SIGNED: u8 = 9;
 
 /// Words that cannot be the name of a column without quotes.
 const RESERVED: &[&str] = &[
-    "AND",
-    "OR",
-    "NOT",
-    "IS",
-    "NULL",
-    "TRUE",
-    "FALSE",
-    "BETWEEN",
-    "IN",
-    "LIKE",
-    "LIKE_REGEX",
-    "ESCAPE",
-    "CASE",
-    "WHEN",
-    "THEN",
-    "ELSE",
-    "END",
-    "FROM",
-    "FOR",
-    "AS",
-    "DISTINCT",
-    "SELECT",
-    "WHERE",
-    "FILTER",
-    "FLAG",
+    "AND", "OR", "NOT", "IS", "NULL", "TRUE", "FALSE", "BETWEEN", "IN", "LIKE", "LIKE_REGEX", "ESCAPE", "CASE", "WHEN",
+    "THEN", "ELSE", "END", "FROM", "FOR", "AS", "DISTINCT", "SELECT", "WHERE", "FILTER", "FLAG",
 ];
 
 const OPERATORS: &[(&str, Operator, u8)] = &[

@@ -377,14 +377,8 @@ fn is_small_plural(text: &str) -> bool {
 /// Whether a value is words that say how values are written.
 fn is_technical(value: &str, language: &Language) -> bool {
     let kinds = [
-        language.whole,
-        language.number,
-        language.decimals,
-        language.characters,
-        language.digits,
-        language.letters,
-        language.places,
-        language.capitals,
+        language.whole, language.number, language.decimals, language.characters, language.digits, language.letters,
+        language.places, language.capitals,
     ];
     let lower = value.to_lowercase();
     let is_sign = words::ALL.iter().flat_map(|language| language.signs).any(|(name, _)| *name == lower);

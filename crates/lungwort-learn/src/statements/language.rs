@@ -68,17 +68,8 @@ static TELLING: LazyLock<HashMap<&'static str, usize>> = LazyLock::new(|| {
 /// How many words of a sentence are among those by which a language says how values are written.
 fn vocabulary(sentence: &Sentence, language: &Language) -> usize {
     let tables = [
-        language.digits,
-        language.letters,
-        language.characters,
-        language.decimals,
-        language.whole,
-        language.number,
-        language.required,
-        language.optional,
-        language.unique,
-        language.or,
-        language.to,
+        language.digits, language.letters, language.characters, language.decimals, language.whole, language.number,
+        language.required, language.optional, language.unique, language.or, language.to,
     ];
     let is_of = |word: &str| tables.iter().any(|table| table.contains(&word));
     sentence.words.iter().filter(|(word, _)| is_of(word)).count()

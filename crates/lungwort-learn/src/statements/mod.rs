@@ -5,6 +5,7 @@
 //! that oblige and came to nothing, so that none is passed over in silence. The words are tables, one a language, in `words`.
 
 mod asterisks;
+mod begun;
 mod by_value;
 mod choices;
 mod clauses;
@@ -122,6 +123,8 @@ struct Claim {
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 enum Target {
     Column(Place),
+    /// A whole sheet.
+    Sheet(usize),
     /// A rule of a sheet.
     Rule(usize),
     /// A rule over the rows of a sheet that have the same in a column; over all rows where there is none.
@@ -405,6 +408,11 @@ fn understand(
         .flat_map(|(at, sheet)| (0..sheet.columns.len()).map(move |column| (at, column)))
         .collect();
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
+    let mut whole = begun::columns(sentence, language, mentions, draft);
+    whole.and(begun::sheets(sentence, language, mentions, draft));
+    if whole.understood {
+        return whole;
+    }
     let mut reading = required::read(&required::Asking {
         sentence,
         language,

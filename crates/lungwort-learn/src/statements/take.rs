@@ -32,6 +32,12 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
                 lines.set(claim.key, claim.value, source, claim.confidence);
             }
         }
+        Target::Sheet(sheet) => draft.sheets[sheet].lines.set(claim.key, claim.value, source, claim.confidence),
+        // What a rule needs belongs to the one before.
+        Target::Rule(sheet) if claim.key == "needs" => {
+            let rule = draft.sheets[sheet].rules.last_mut().filter(|rule| rule.lines.len() == 1);
+            rule.into_iter().for_each(|rule| rule.lines.push((claim.key.into(), claim.value.clone())));
+        }
         Target::Rule(sheet) | Target::Group(sheet, _) => {
             let mut lines = vec![(claim.key.into(), claim.value)];
             if let Target::Group(_, by) = claim.on {

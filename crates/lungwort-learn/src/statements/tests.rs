@@ -5,23 +5,8 @@ use crate::draft::{DraftColumn, DraftSheet};
 use crate::source::Template;
 
 const HEADINGS: &[&str] = &[
-    "Lot",
-    "Family",
-    "Weight",
-    "Sown on",
-    "State",
-    "Phone",
-    "Email",
-    "Address",
-    "Remarks",
-    "Site 1",
-    "Site 2",
-    "Site 3",
-    "Box",
-    "Tags",
-    "Grade",
-    "Latitude",
-    "Longitude",
+    "Lot", "Family", "Weight", "Sown on", "State", "Phone", "Email", "Address", "Remarks", "Site 1", "Site 2",
+    "Site 3", "Box", "Tags", "Grade", "Latitude", "Longitude",
 ];
 
 fn draft(headings: &[&str]) -> Draft {
@@ -325,12 +310,8 @@ fn codes_dates_and_limits_in_more_wordings() {
         (
             "Latitude between -90 and 90, longitude between -180 and 180.",
             &[
-                "Latitude type = \"decimal\"",
-                "Latitude min = -90",
-                "Latitude max = 90",
-                "Longitude type = \"decimal\"",
-                "Longitude min = -180",
-                "Longitude max = 180",
+                "Latitude type = \"decimal\"", "Latitude min = -90", "Latitude max = 90",
+                "Longitude type = \"decimal\"", "Longitude min = -180", "Longitude max = 180",
             ],
         ),
         ("No two lines may have the same lot.", &["Lot unique = true"]),
@@ -440,10 +421,7 @@ fn what_more_templates_say() {
         (
             "Which columns do I have to fill in? Lot number, site and weight.",
             &[
-                "Lot required = true",
-                "Weight required = true",
-                "Site 1 required = true",
-                "Site 2 required = true",
+                "Lot required = true", "Weight required = true", "Site 1 required = true", "Site 2 required = true",
                 "Site 3 required = true",
             ],
         ),
@@ -460,6 +438,14 @@ fn what_more_templates_say() {
 #[test]
 fn what_still_more_templates_say() {
     holds(&[
+        (
+            "If any of Lot, Box or Family is filled, Lot and Box must be filled in as well.",
+            &[r#"whole_if_begun = ["lot", "box", "family"]"#, r#"needs = ["lot", "box"]"#],
+        ),
+        (
+            "As soon as one of Lot, Box or Family is given, all of them must be given.",
+            &[r#"all_or_none = ["lot", "box", "family"]"#],
+        ),
         ("Lot begins with the letter T and has the year and three digits.", &["Lot pattern = 'T\\d{4}\\d{3}'"]),
         ("Phone must contain only digits and spaces.", &["Phone pattern = '[0-9 ]+'"]),
         ("Don't use the same lot number for two boxes.", &["Lot unique = true"]),

@@ -21,26 +21,8 @@ pub const CASES: &[(&str, &str, &str)] = &[
 
 /// The headings of the 21 columns.
 pub const HEADINGS: [&str; 21] = [
-    "Lot number",
-    "Genus",
-    "Species",
-    "Provenance",
-    "Country",
-    "Region",
-    "District",
-    "Site",
-    "Latitude",
-    "Longitude",
-    "Collected on",
-    "Received on",
-    "Seeds",
-    "Weight",
-    "Viability",
-    "Email",
-    "Phone",
-    "Shelf",
-    "Organic",
-    "Collector",
+    "Lot number", "Genus", "Species", "Provenance", "Country", "Region", "District", "Site", "Latitude", "Longitude",
+    "Collected on", "Received on", "Seeds", "Weight", "Viability", "Email", "Phone", "Shelf", "Organic", "Collector",
     "Remarks",
 ];
 
@@ -107,18 +89,8 @@ file = "held.csv"
 "#;
 
 const GENERA: [&str; 12] = [
-    "Primula",
-    "Quercus",
-    "Campanula",
-    "Centaurea",
-    "Filipendula",
-    "Galium",
-    "Knautia",
-    "Lysimachia",
-    "Pulmonaria",
-    "Succisa",
-    "Thymus",
-    "Sanguisorba",
+    "Primula", "Quercus", "Campanula", "Centaurea", "Filipendula", "Galium", "Knautia", "Lysimachia", "Pulmonaria",
+    "Succisa", "Thymus", "Sanguisorba",
 ];
 const SPECIES: [&str; 6] = ["veris", "robur", "vulgaris", "officinalis", "pratensis", "minor"];
 

@@ -25,20 +25,8 @@ impl Csv {
         if !self.begun {
             self.begun = true;
             let headings = [
-                "File",
-                "Sheet",
-                "Row",
-                "Line",
-                "Column",
-                "Heading",
-                "Rule",
-                "Key",
-                "Value",
-                "Severity",
-                "Code",
-                "What is wrong",
-                "Proposed correction",
-                "Certainty",
+                "File", "Sheet", "Row", "Line", "Column", "Heading", "Rule", "Key", "Value", "Severity", "Code",
+                "What is wrong", "Proposed correction", "Certainty",
             ];
             write!(out, "\u{feff}{}\r\n", headings.join(","))?;
         }

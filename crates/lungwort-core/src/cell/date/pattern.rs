@@ -25,17 +25,7 @@ pub(super) enum Part {
 }
 
 pub(super) const MONTHS: [&str; 12] = [
-    "January",
-    "February",
-    "March",
-    "April",
-    "May",
-    "June",
-    "July",
-    "August",
-    "September",
-    "October",
-    "November",
+    "January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November",
     "December",
 ];
 

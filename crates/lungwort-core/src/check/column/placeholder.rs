@@ -7,22 +7,8 @@ pub const LONGEST: usize = 16;
 
 /// The words, as they are when letters, digits and signs are put in order: `n/a`, `N.A.` and `NA` are one.
 pub const WORDS: &[&str] = &[
-    "na",
-    "nil",
-    "none",
-    "null",
-    "nan",
-    "tbc",
-    "tba",
-    "tbd",
-    "todo",
-    "unknown",
-    "notknown",
-    "notapplicable",
-    "notavailable",
-    "xx",
-    "xxx",
-    "xxxx",
+    "na", "nil", "none", "null", "nan", "tbc", "tba", "tbd", "todo", "unknown", "notknown", "notapplicable",
+    "notavailable", "xx", "xxx", "xxxx",
 ];
 
 /// What a spreadsheet shows where a formula came to nothing.

@@ -146,12 +146,7 @@ fn timed(text: &str, kind: Kind, date_pattern: &DatePattern, type_error: TypeErr
     }
     // Other signs between the same parts, or seconds more or less, leave no doubt.
     let usual = [
-        "yyyy-mm-dd hh:mm:ss",
-        "yyyy-mm-ddThh:mm:ss",
-        "yyyy-mm-dd hh:mm",
-        "yyyy-mm-ddThh:mm",
-        "hh:mm:ss",
-        "hh:mm",
+        "yyyy-mm-dd hh:mm:ss", "yyyy-mm-ddThh:mm:ss", "yyyy-mm-dd hh:mm", "yyyy-mm-ddThh:mm", "hh:mm:ss", "hh:mm",
         "hh.mm",
     ];
     let read = usual.iter().filter_map(|each| DatePattern::compile(each).ok()).find_map(|each| each.read(text).ok());

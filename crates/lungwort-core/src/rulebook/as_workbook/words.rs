@@ -246,29 +246,8 @@ pub(super) mod length {
         let numbers: Vec<i64> = words.iter().filter_map(|word| word.parse().ok()).collect();
         let has = |wanted: &[&str]| words.iter().any(|word| wanted.contains(word));
         let known = [
-            "max",
-            "maximum",
-            "most",
-            "at",
-            "up",
-            "to",
-            "no",
-            "more",
-            "longer",
-            "than",
-            "min",
-            "minimum",
-            "least",
-            "exactly",
-            "between",
-            "and",
-            "from",
-            "characters",
-            "character",
-            "chars",
-            "letters",
-            "digits",
-            "bytes",
+            "max", "maximum", "most", "at", "up", "to", "no", "more", "longer", "than", "min", "minimum", "least",
+            "exactly", "between", "and", "from", "characters", "character", "chars", "letters", "digits", "bytes",
             "byte",
         ];
         if let Some(odd) = words.iter().find(|word| !known.contains(*word) && word.parse::<i64>().is_err()) {

@@ -32,6 +32,8 @@ pub(super) struct Language {
     pub of_files: &'static [&'static str],
     /// What a sheet of a workbook is called.
     pub sheets: &'static [&'static str],
+    /// All sheets of a workbook.
+    pub all_sheets: &'static [&'static str],
     /// Between two columns: the same is right as well.
     pub or_equal: &'static [&'static str],
     /// Behind examples that count up: `B001, B002 and so on`.
@@ -222,6 +224,10 @@ pub(super) struct Language {
     pub pronouns: &'static [&'static str],
     /// What narrows a requirement to some rows, and what takes that back.
     pub only_for: &'static [&'static str],
+    /// All of the columns that have been named.
+    pub all_of_them: &'static [&'static str],
+    /// Some columns of which others are needed once any is filled.
+    pub begun: &'static [&'static str],
     /// Before what rows are counted in: `numbered within each orchard`.
     pub within: &'static [&'static str],
     pub whole_of: &'static [&'static str],

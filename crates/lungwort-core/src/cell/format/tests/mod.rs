@@ -69,28 +69,9 @@ fn emails() {
     wrong_layout(
         "email",
         &[
-            "plain",
-            "a@b",
-            "a@@b.org",
-            "a b@c.org",
-            "a@b c.org",
-            ".a@b.org",
-            "a.@b.org",
-            "a..b@c.org",
-            "@b.org",
-            "a@",
-            "a@b..org",
-            "a@-b.org",
-            "a@b-.org",
-            "a@.org",
-            "a@org.",
-            "ä@b.org",
-            "a@b.org,c@d.org",
-            "a@b.org;",
-            "<a@b.org>",
-            "A <a@b.org>",
-            "a@b_c.org",
-            "a@[192.0.2.1]",
+            "plain", "a@b", "a@@b.org", "a b@c.org", "a@b c.org", ".a@b.org", "a.@b.org", "a..b@c.org", "@b.org", "a@",
+            "a@b..org", "a@-b.org", "a@b-.org", "a@.org", "a@org.", "ä@b.org", "a@b.org,c@d.org", "a@b.org;",
+            "<a@b.org>", "A <a@b.org>", "a@b_c.org", "a@[192.0.2.1]",
         ],
     );
 }
@@ -110,16 +91,8 @@ fn web_addresses() {
     wrong_layout(
         "web-address",
         &[
-            "a.example",
-            "www.a.example",
-            "ftp://a.example",
-            "https://",
-            "https://a",
-            "https://a.example/x y",
-            "https://-a.example",
-            "https://a..example",
-            "https://a.example:99999",
-            "https://ä.example",
+            "a.example", "www.a.example", "ftp://a.example", "https://", "https://a", "https://a.example/x y",
+            "https://-a.example", "https://a..example", "https://a.example:99999", "https://ä.example",
             "https://a.example/<x>",
         ],
     );
@@ -131,14 +104,8 @@ fn phones() {
     wrong_layout(
         "phone",
         &[
-            "0441632960123",
-            "+44 1632 960123",
-            "+44(0)1632960123",
-            "+0441632960123",
-            "+12345",
-            "+1234567890123456",
-            "+",
-            "++441632960123",
+            "0441632960123", "+44 1632 960123", "+44(0)1632960123", "+0441632960123", "+12345", "+1234567890123456",
+            "+", "++441632960123",
         ],
     );
 }
@@ -212,14 +179,8 @@ fn securities_devices_and_containers() {
     conform(
         "vat-number",
         &[
-            "ATU13585627",
-            "BE0428759497",
-            "DE136695976",
-            "EL094259216",
-            "FR83404833048",
-            "IT00743110157",
-            "PL8567346215",
-            "SE123456789701",
+            "ATU13585627", "BE0428759497", "DE136695976", "EL094259216", "FR83404833048", "IT00743110157",
+            "PL8567346215", "SE123456789701",
         ],
     );
     wrong_digit("vat-number", &["BE0428759498", "DE136695977", "FR84404833048", "PL8567346216"]);
