@@ -79,6 +79,8 @@ pub struct DraftColumn {
     pub as_held: Option<(String, String)>,
     /// The values of its drop-down.
     pub values: Vec<String>,
+    /// Values that the template shows in its texts as examples.
+    pub shown: Vec<String>,
     /// Its keys.
     pub lines: Lines,
 }

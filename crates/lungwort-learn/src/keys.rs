@@ -21,7 +21,12 @@ const NEVER: &[&str] = &[
 /// Whether a heading is that of a column that identifies a row.
 pub(super) fn identifies(heading: &str) -> bool {
     let name = names::plain_name(heading);
+    // "Buchungsnummer" is one word.
+    let joined = |word: &str| ["nummer", "kennung"].iter().any(|end| word.ends_with(end));
     let has = |words: &[&str]| name.split('_').any(|word| words.contains(&word));
+    if name.split('_').any(joined) && !has(NEVER) {
+        return true;
+    }
     IDENTIFYING[..3].iter().any(|group| has(group)) && !has(NEVER)
 }
 

@@ -187,6 +187,7 @@ pub fn learn_with(
         onto::merge(old, &mut draft);
     }
     draft.others = others::others(&template, &entries, &draft);
+    prove::examples(&mut draft, (beside, today));
     let text = prove::prove(&mut draft, (&template, &entries), sample_paths, (beside, today));
     Ok(Learned { text, draft })
 }

@@ -8,7 +8,7 @@ use std::path::{Path, PathBuf};
 use jiff::civil::Date;
 
 use super::Entry;
-use super::draft::{Draft, Lines};
+use super::draft::{Confidence, Draft, DraftColumn, Lines};
 use super::reconcile::{self, offer};
 use super::source::Template;
 use super::write::{Part, Written, write};
@@ -106,24 +106,83 @@ fn file(draft: &mut Draft, written: &Written, path: &Path, around: (&Path, Date)
     changed
 }
 
+/// A draft of one sheet without its rules, to hold rows of its own against.
+fn alone(draft: &Draft, at: usize) -> Draft {
+    // Lists that stay in the template are read from there.
+    let file = draft.template.0.iter().filter(|line| line.key == "file").cloned().collect();
+    let (about, references) = (draft.about.clone(), draft.references.clone());
+    let mut alone = Draft { about, references, template: Lines(file), ..Draft::default() };
+    let mut own = draft.sheets[at].clone();
+    own.lines.remove("sample_keys");
+    own.lines.remove("sample_rows");
+    (own.heading_row, own.guide_rows, own.name) = (1, 0, String::new());
+    // Rules over blocks and records need their shape; rows that continue others are judged by themselves here.
+    own.rules.clear();
+    own.cells.clear();
+    alone.sheets.push(own);
+    alone
+}
+
+/// Lines that say how a value is written; what a row must have is not shown by an example.
+const OF_VALUES: &[&str] = &[
+    "type", "format", "pattern", "characters", "case", "length", "min", "max", "above", "below", "places", "allowed",
+    "date_format", "time_format", "decimal_mark", "yes_no",
+];
+
+/// Holds the examples of the template's texts against its draft: a line that would refuse one was not what the template means.
+pub(super) fn examples(draft: &mut Draft, around: (&Path, Date)) {
+    for at in 0..draft.sheets.len() {
+        let mut alone = alone(draft, at);
+        let given = |column: &DraftColumn| {
+            let line = column.lines.get("example").filter(|line| line.confidence == Confidence::Known);
+            let line = line.map(|line| line.value.trim_matches(['"', '\'']).to_owned());
+            column.shown.iter().cloned().chain(line).filter(|text| is_one(text)).collect::<Vec<String>>()
+        };
+        let shown: Vec<Vec<String>> = alone.sheets[0].columns.iter().map(given).collect();
+        let rows = shown.iter().map(Vec::len).max().unwrap_or(0);
+        if rows == 0 || draft.sheets[at].is_form {
+            continue;
+        }
+        // Whether an example goes with the rest is found here, and not by the advice on a rulebook.
+        for column in &mut alone.sheets[0].columns {
+            ["example", "required", "required_when", "unique", "blank_when"]
+                .iter()
+                .for_each(|key| column.lines.remove(key));
+        }
+        let mut out = csv::Writer::from_writer(Vec::new());
+        let _ = out.write_record(alone.sheets[0].columns.iter().map(|column| column.heading.as_str()));
+        for row in 0..rows {
+            let _ = out.write_record(shown.iter().map(|values| values.get(row).map_or("", String::as_str)));
+        }
+        let Ok(bytes) = out.into_inner() else { continue };
+        let Ok(source) = Source::memory("examples.csv".to_owned(), bytes.into()) else { continue };
+        let written = reconcile::reconcile(&mut alone, around.0, around.1);
+        let Some(against) = judge(&written.text, source, Vec::new(), around) else { continue };
+        for (line, (_, why)) in &against.lines {
+            let made_from = line.checked_sub(1).and_then(|line| written.made_from.get(line).copied().flatten());
+            if let Some((Part::Column(_, column), key)) = made_from.filter(|(_, key)| OF_VALUES.contains(key)) {
+                take_back(draft, (Part::Column(at, column), key), "an example of the template breaks it", why);
+            }
+        }
+    }
+}
+
+/// Whether a text is one value, and no list of them.
+fn is_one(text: &str) -> bool {
+    !text.is_empty()
+        && text.chars().count() <= 40
+        && !text.contains([',', ';', '|', '\n', '…'])
+        && !text.contains(" or ")
+}
+
 /// Checks the sample rows of each sheet, as a file of their own.
 fn samples(draft: &mut Draft, (template, entries): (&Template, &[Option<Entry>]), around: (&Path, Date)) -> bool {
     let mut changed = false;
     for (at, entry) in entries.iter().enumerate() {
         let Some(entry) = entry.as_ref().filter(|entry| !entry.layout.sample_rows.is_empty()) else { continue };
         let sheet = &template.sheets[entry.at];
-        // Lists that stay in the template are read from there.
-        let file = draft.template.0.iter().filter(|line| line.key == "file").cloned().collect();
-        let mut alone = Draft { references: draft.references.clone(), template: Lines(file), ..Draft::default() };
-        let mut own = draft.sheets[at].clone();
-        own.lines.remove("sample_keys");
-        own.lines.remove("sample_rows");
-        (own.heading_row, own.guide_rows, own.name) = (1, 0, String::new());
-        // Rules over blocks and records need their shape; rows that continue others are judged by themselves here.
-        own.rules.clear();
-        own.cells.clear();
-        let columns = own.columns.clone();
-        alone.sheets.push(own);
+        let alone = alone(draft, at);
+        let columns = alone.sheets[0].columns.clone();
         let written = write(&alone);
         let mut out = csv::Writer::from_writer(Vec::new());
         let mut spared = Vec::new();

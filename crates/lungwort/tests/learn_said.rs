@@ -100,3 +100,29 @@ fn sheets_and_sections_are_needed_as_a_whole() {
     assert_eq!(status, 1);
     assert!(report.contains("incomplete-set") && report.contains("empty-sheet"), "{report}");
 }
+
+#[test]
+fn what_an_example_of_the_template_breaks_is_not_kept() {
+    let fields = "Field|Format|Example\nCode|Three capital letters and one digit. For example ABC-4.|\nRoom|max 3 characters|Attic\nWeight|two decimals|1.25\nTown|text|Mill";
+    let (folder, screen, text) = learned("t.xlsx", &tables(&[("Fields", fields), ("Kits", "Code|Room|Weight|Town")]));
+    let due = r"# pattern = '[A-Z]{3}\d'  # perhaps: Fields!B2: Three capital letters and one digit.; an example of the template breaks it";
+    assert!(text.contains(due), "{text}");
+    assert!(text.contains("# length  = { max = 3 }  # perhaps: Fields!B3"), "{text}");
+    assert!(text.contains("places  = 2") && !text.contains("# places"), "{text}");
+    assert!(
+        screen.contains("Code: pattern = '[A-Z]{3}\\d' is not kept: an example of the template breaks it"),
+        "{screen}"
+    );
+    folder.write("f.xlsx", tables(&[("Fields", fields), ("Kits", "Code|Room|Weight|Town\nABD-5|Cellar|2.5|Mill")]));
+    assert_eq!(folder.run(&["check", "f.xlsx", "-r", "t.rulebook.toml"]).status, 0);
+}
+
+#[test]
+fn what_a_sample_row_of_the_template_breaks_is_not_kept() {
+    let help = "The code has two digits.\nThe town is at most 10 characters long.";
+    let kits = "Code|Town|Weight\nKT-001|Mill|2.5\nKT-002|Dock|3.5";
+    let (_, screen, text) = learned("t.xlsx", &tables(&[("Help", help), ("Kits", kits)]));
+    assert!(text.contains(r"# pattern = '\d{2}'  # perhaps: Help!A1"), "{text}");
+    assert!(text.contains("length  = { max = 10 }") && !text.contains("# length"), "{text}");
+    assert!(screen.contains("a sample row of the template breaks it: Code is \"KT-001\""), "{screen}");
+}

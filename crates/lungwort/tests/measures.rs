@@ -10,7 +10,7 @@
 mod support;
 
 use lungwort_core::rulebook::questions::{Said, answered, questions};
-use rust_xlsxwriter::{Color, Format, FormatUnderline, Note, Workbook};
+use rust_xlsxwriter::{Color, DataValidation, Format, FormatUnderline, Note, Workbook};
 use support::Folder;
 
 #[derive(Default)]
@@ -23,6 +23,8 @@ struct Made {
     looks: Vec<(String, String, Vec<String>)>,
     /// Notes: the sheet, the cell, the text.
     notes: Vec<(String, String, String)>,
+    /// Drop-downs: the sheet, the cells of a column such as `I3:I500`, the values.
+    drop_downs: Vec<(String, String, String)>,
     /// What is filled in: clean, bad or accepted; the sheet, the row from one, the rows.
     filled: Vec<(String, String, usize, Vec<Vec<String>>)>,
     planted: Vec<(String, String)>,
@@ -53,9 +55,10 @@ fn read(name: &str, text: &str) -> Made {
                     let mut words = rest.split(' ').map(str::to_owned);
                     made.looks.push((section.clone(), words.next().unwrap(), words.collect()));
                 }
-                "note" => {
+                "note" | "drop" => {
                     let mut words = rest.splitn(3, ' ').map(str::to_owned);
-                    made.notes.push((words.next().unwrap(), words.next().unwrap(), words.next().unwrap()));
+                    let said = (words.next().unwrap(), words.next().unwrap(), words.next().unwrap());
+                    if section == "note" { made.notes.push(said) } else { made.drop_downs.push(said) }
                 }
                 "planted" => {}
                 what => {
@@ -97,6 +100,14 @@ impl Made {
         let mut book = Workbook::new();
         for (name, rows) in &self.sheets {
             let sheet = book.add_worksheet().set_name(name).unwrap();
+            for (_, cells, values) in self.drop_downs.iter().filter(|(on, ..)| on == name) {
+                let (from, to) = cells.split_once(':').unwrap();
+                let row = |cell: &str| cell[1..].parse::<u32>().unwrap() - 1;
+                let values: Vec<&str> = values.trim_matches('"').split(',').collect();
+                let column = u16::from(cells.as_bytes()[0] - b'A');
+                let list = DataValidation::new().allow_list_strings(&values).unwrap();
+                sheet.add_data_validation(row(from), column, row(to), column, &list).unwrap();
+            }
             for (row, cells) in (0..).zip(rows_of(name, rows)) {
                 for (column, text) in (0..).zip(cells).filter(|(_, text)| !text.is_empty()) {
                     let cell = format!("{}{}", char::from(b'A' + column as u8), row + 1);

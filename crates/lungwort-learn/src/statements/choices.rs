@@ -87,9 +87,8 @@ fn confidence(
     (sentence, language): (&Sentence, &Language),
     (heading, whole): (&Sentence, bool),
 ) -> Option<(Vec<String>, Confidence)> {
-    let codes = values.iter().all(|value| {
-        !value.contains(' ') && value.chars().any(char::is_uppercase) && !value.chars().any(char::is_lowercase)
-    });
+    let codes =
+        values.iter().all(|value| value.chars().any(char::is_uppercase) && !value.chars().any(char::is_lowercase));
     let asked = led && (sentence.has(language.obliging) || codes || values.len() >= 2);
     if asked || codes {
         return Some((values, if codes || led { Confidence::Known } else { Confidence::Confirm }));

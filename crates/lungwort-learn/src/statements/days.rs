@@ -102,6 +102,7 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
     {
         return vec![one("min", first), one("max", second)];
     }
+    let asks = sentence.has(language.obliging) && !sentence.has(language.negations) && !sentence.has(language.refused);
     let limit = |of: &Named| {
         // "Not later than the day of the loan, 1 December 2026"
         let apart = |phrase: &&str| {
@@ -113,6 +114,11 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
             Some(one("min", of))
         } else if before(language.not_after) || before(language.at_most) {
             Some(one("max", of))
+        } else if asks && qualified(sentence, language.earlier, of.words.start) {
+            // "Must be born before 1 January 2010"
+            Some(one("below", of))
+        } else if asks && qualified(sentence, language.later, of.words.start) {
+            Some(one("above", of))
         } else {
             None
         }

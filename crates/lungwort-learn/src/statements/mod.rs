@@ -307,6 +307,7 @@ fn one(
     if reading.understood && !reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_))) {
         reading.claims.extend(compared(known, (text, sentence), draft));
     }
+    example_of(text, sentence, &named, draft);
     // `* = must be filled in` is about a sign that the headings have, and so is "marked with an asterisk".
     let is_legend = || sentence.text.starts_with(['=', ':', '–']) || is_of_asterisks(sentence, draft);
     let is_about_file = reading.claims.is_empty() && (is_legend() || prose::says_something(&sentence.text));
@@ -329,6 +330,30 @@ fn one(
 pub(super) fn sql_type(text: &str) -> sizes::Said {
     sql_types::read(text)
 }
+
+/// Keeps a value that a text shows of one column: `for example KT-001`.
+fn example_of(text: &Text, sentence: &Sentence, named: &[Mention], draft: &mut Draft) {
+    let place = match (&text.about, named) {
+        (About::Column(sheet, column), _) => (*sheet, *column),
+        (_, [one, others @ ..]) if others.iter().all(|other| other.place == one.place) => one.place,
+        _ => return,
+    };
+    let led = words::ALL.iter().filter_map(|language| sentence.any(language.example)).min_by_key(|led| led.start);
+    let Some(rest) = led.map(|led| sentence.rest(led.end)) else { return };
+    let end = rest.find([',', ';', ')', '(', '…']).unwrap_or(rest.len());
+    let value = rest[..end].trim().trim_end_matches(['.', ':']).trim_matches(['"', '\'', '“', '”', '„', '‘', '’']);
+    // Words may be an example of anything.
+    let is_code = |word: &str| {
+        word.bytes().any(|byte| byte.is_ascii_digit()) || word.len() > 1 && !word.chars().any(char::is_lowercase)
+    };
+    let shown = &mut draft.sheets[place.0].columns[place.1].shown;
+    if !value.is_empty() && value.split(' ').count() <= 3 && value.split(' ').all(is_code) && shown.len() < EXAMPLES {
+        shown.push(value.to_owned());
+    }
+}
+
+/// Examples of a column that are kept.
+const EXAMPLES: usize = 5;
 
 /// The column of which two rows must not have the same: `don't use the same number for two tenants` is about the number.
 fn not_the_same(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> Option<Place> {
@@ -475,7 +500,8 @@ fn listed(
     // `Three-letter code: eng, fre, ger or wel` lists the codes that it counts the letters of.
     let of_code = reading.claims.iter().any(|claim| claim.key == "pattern") && sentence.text.contains(": ");
     let has_form = reading.claims.iter().any(|claim| {
-        !(matches!(claim.key, "required" | "required_when" | "unique" | "case") || of_code && claim.key == "pattern")
+        !(matches!(claim.key, OPTIONAL | "required" | "required_when" | "unique" | "case")
+            || of_code && claim.key == "pattern")
     });
     // The values of a condition are those of the column that it is about.
     let conditional = conditions::is_conditional(sentence, language, mentions) && !sentence.text.contains("):");

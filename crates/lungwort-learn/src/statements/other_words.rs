@@ -135,7 +135,9 @@ pub(super) fn by_stem(
         // The word before it, or the one behind "of the".
         let behind = (at + 1..at + 3).find(|other| !small(*other)).filter(|other| *other > at + 1);
         let before = at.checked_sub(1).filter(|before| !small(*before) && !is_noun(*before));
-        let Some(other) = behind.or(before).filter(|other| *other < sentence.words.len()) else { continue };
+        // "The date lent", where the heading is Lent on.
+        let next = Some(at + 1).filter(|next| *next < sentence.words.len() && !small(*next));
+        let Some(other) = behind.or(before).or(next).filter(|other| *other < sentence.words.len()) else { continue };
         let words = at.min(other)..at.max(other) + 1;
         if found.iter().any(|known| known.words.start < words.end && words.start < known.words.end) {
             continue;

@@ -610,6 +610,15 @@ pub(super) const WORDS: Language = Language {
     standards: &[
         (
             &[
+                "alpha 3", "alpha3", "iso 3", "three letter country code", "three letter country codes",
+                "3 letter country code", "3 letter country codes", "three letter iso", "3 letter iso",
+                "three letters iso",
+            ],
+            &["country", "countries", "nation", "nationality", "origin", "citizenship"],
+            "iso-3166-1-alpha-3",
+        ),
+        (
+            &[
                 "iso code", "iso codes", "iso country code", "iso 3166", "iso 2", "iso alpha 2", "alpha 2",
                 "two letter country code", "two letter country codes", "2 letter country code",
                 "2 letter country codes", "two letter code", "two letter codes", "2 letter code", "2 letter codes",

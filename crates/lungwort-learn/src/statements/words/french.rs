@@ -317,6 +317,7 @@ pub(super) const WORDS: Language = Language {
         "type", "genre", "état", "statut", "sexe", "langue", "devise", "unité", "catégorie", "couleur", "motif", "mode",
     ],
     standards: &[
+        (&["alpha 3", "alpha3", "trois lettres", "3 lettres"], &["pays", "nationalité"], "iso-3166-1-alpha-3"),
         (&["code iso", "code à deux lettres", "code pays"], &["pays"], "iso-3166-1-alpha-2"),
         (&["code iso", "code à trois lettres"], &["devise", "monnaie"], "iso-4217"),
         (&["code iso", "code à deux lettres"], &["langue"], "iso-639-1"),

@@ -282,7 +282,7 @@ pub(super) const WORDS: Language = Language {
     every: &["der", "die", "das", "jede", "jeder", "jedes"],
     conditional_on: &["bedingt"],
     not_after: &["nicht nach", "spätestens", "nicht später als", "bis", "bis zum"],
-    not_before: &["nicht vor", "frühestens"],
+    not_before: &["nicht vor", "frühestens", "ab", "ab dem", "nicht früher als"],
     articles: &["ein", "eine", "einem", "einen", "einer"],
     forbidden: &[
         "bleibt leer", "bleiben leer", "bleibt frei", "bleiben frei", "nicht ausfüllen", "muss leer bleiben",
@@ -326,6 +326,11 @@ pub(super) const WORDS: Language = Language {
         "art", "typ", "status", "zustand", "geschlecht", "sprache", "währung", "einheit", "kategorie", "farbe", "grund",
     ],
     standards: &[
+        (
+            &["alpha 3", "alpha3", "dreistelliger ländercode", "drei buchstaben", "dreistellig"],
+            &["land", "staat", "nationalität", "staatsangehörigkeit", "herkunftsland", "ländercode"],
+            "iso-3166-1-alpha-3",
+        ),
         (
             &["iso code", "zweistelliger code", "ländercode", "länderkürzel"],
             &["land", "herkunftsland"],
