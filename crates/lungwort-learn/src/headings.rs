@@ -297,7 +297,7 @@ fn is_date_pattern(text: &str) -> bool {
 /// Whether a row says of each column only whether it must be filled: `M`, `O`, `C`; yes and no; an x.
 pub fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
     let marks = [
-        "m", "o", "c", "r", "mandatory", "optional", "conditional", "required", "must", "may", "pflicht",
+        "m", "o", "c", "r", "mandatory", "optional", "conditional", "required", "must", "may", "can", "pflicht",
         "pflichtfeld", "freiwillig", "bedingt", "obligatoire", "facultatif", "conditionnel",
     ];
     let all = cells.iter().all(|(_, text)| marks.contains(&text.to_lowercase().as_str()));
@@ -323,7 +323,10 @@ fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
         let telling = cells.len() >= 2 && telling * 10 >= cells.len() * 3 && row <= layout.heading_row + 4;
         let near = row <= layout.heading_row + 4;
         let telling = telling || near && is_row_of_marks(&cells, columns.len());
-        if cells.is_empty() || !(technical || before_limits || telling) {
+        // `// hive = number painted on the hive`, under the headings of a delimited file
+        let remark =
+            cells.first().is_some_and(|(_, text)| is_remark_line(text)) && row <= layout.heading_row + SEARCHED;
+        if cells.is_empty() || !(technical || before_limits || telling || remark) {
             break;
         }
         layout.guide_rows.push(row);

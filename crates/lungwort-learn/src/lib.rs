@@ -46,7 +46,7 @@ use draft::{Confidence, Draft, DraftColumn, DraftSheet};
 use headings::Layout;
 use source::{Template, TemplateSheet};
 
-use lungwort_core::intake::OpenError;
+use lungwort_core::intake::{OpenError, is_remark};
 
 /// Why nothing could be learned.
 #[derive(Debug)]
@@ -374,7 +374,10 @@ fn one_sheet(template: &Template, sheet: &TemplateSheet, layout: &Layout, draft:
 /// Date patterns in the guide rows.
 fn guide_date_patterns(layout: &Layout, sheet: &TemplateSheet, columns: &mut [DraftColumn]) {
     for column in columns {
-        let texts = layout.guide_rows.iter().map(|row| (*row, sheet.text(*row, column.field).to_lowercase()));
+        // A line of remarks is not said of the column that it begins under.
+        let is_remark = |row: &&u64| sheet.row(**row).first().is_some_and(|(_, text)| is_remark(text));
+        let rows = layout.guide_rows.iter().filter(|row| !is_remark(row));
+        let texts = rows.map(|row| (*row, sheet.text(*row, column.field).to_lowercase()));
         let found = texts.into_iter().find_map(|(row, text)| Some((row, definitions::date_pattern_in(&text)?)));
         let typed = column.lines.get("type").is_none_or(|line| line.value.contains("date"));
         if let Some((row, date_pattern)) = found.filter(|_| typed) {

@@ -49,7 +49,7 @@ pub fn learn(
     sheet: &TemplateSheet,
     layout: &Layout,
     columns: &mut [DraftColumn],
-    number_format: &mut Vec<String>,
+    look_first: &mut Vec<String>,
 ) {
     let starred = columns.iter().filter(|column| column.heading.contains('*')).count();
     for column in columns.iter_mut() {
@@ -70,7 +70,7 @@ pub fn learn(
         }
         words_around(sheet, layout, column);
     }
-    by_cell_format(template, sheet, layout, columns, number_format);
+    by_look(template, sheet, layout, columns, look_first);
 }
 
 /// A row above or below the headings that says it column by column.
@@ -83,7 +83,9 @@ fn words_around(sheet: &TemplateSheet, layout: &Layout, column: &mut DraftColumn
         .chain((layout.heading_row.saturating_sub(3)..layout.heading_row).rev());
     for row in rows.filter(|row| *row > 0) {
         let text = sheet.text(row, column.field);
-        let short = says_required(text).or_else(|| {
+        // `Must, see Varieties`
+        let head = text.split([',', ';', '.', '–', ':']).next().unwrap_or(text);
+        let short = says_required(text).or_else(|| says_required(head)).or_else(|| {
             // A row of M and O says it if nothing else stands in it.
             let is_letter = |text: &str| matches!(text, "M" | "O" | "R" | "C");
             let mut all = if is_letter(text) { sheet.row(row) } else { Vec::new() };
@@ -109,19 +111,19 @@ pub fn place(sheet: &TemplateSheet, row: u64, column: usize) -> String {
 }
 
 /// A colour or bold letters that only some headings bear.
-fn by_cell_format(
+fn by_look(
     template: &Template,
     sheet: &TemplateSheet,
     layout: &Layout,
     columns: &mut [DraftColumn],
-    number_format: &mut Vec<String>,
+    look_first: &mut Vec<String>,
 ) {
-    let number_formats: Vec<Option<NumberFormat>> =
-        columns.iter().map(|column| cell_format_of(template, sheet, layout.heading_row, column.field)).collect();
-    let mut groups: BTreeMap<NumberFormat, Vec<usize>> = BTreeMap::new();
-    for (at, number_format) in number_formats.iter().enumerate() {
-        if let Some(number_format) = number_format {
-            groups.entry(number_format.clone()).or_default().push(at);
+    let looks: Vec<Option<Look>> =
+        columns.iter().map(|column| look_of(template, sheet, layout.heading_row, column.field)).collect();
+    let mut groups: BTreeMap<Look, Vec<usize>> = BTreeMap::new();
+    for (at, look) in looks.iter().enumerate() {
+        if let Some(look) = look {
+            groups.entry(look.clone()).or_default().push(at);
         }
     }
     if groups.len() < 2 {
@@ -140,9 +142,7 @@ fn by_cell_format(
     }
     // Nothing explains the two looks: the stronger one is suggested.
     let stronger = groups.keys().max().cloned();
-    let Some((group, members)) =
-        stronger.and_then(|number_format| Some((number_format.clone(), groups.get(&number_format)?)))
-    else {
+    let Some((group, members)) = stronger.and_then(|look| Some((look.clone(), groups.get(&look)?))) else {
         return;
     };
     for at in members {
@@ -153,7 +153,7 @@ fn by_cell_format(
             Confidence::Suggested,
         );
     }
-    number_format.push(format!(
+    look_first.push(format!(
         "{} of {} {}, and nothing says why: are they the required ones?",
         if members.len() == 1 { "1 heading".to_owned() } else { format!("{} headings", members.len()) },
         if sheet.name.is_empty() { "the file" } else { &sheet.name },
@@ -163,13 +163,13 @@ fn by_cell_format(
 
 /// What sets a heading apart.
 #[derive(Debug, Clone, PartialEq, Eq, PartialOrd, Ord)]
-struct NumberFormat {
+struct Look {
     bold: bool,
     fill: Option<String>,
     ink: Option<String>,
 }
 
-impl NumberFormat {
+impl Look {
     fn words(&self, count: usize) -> String {
         let (has, is) = if count == 1 { ("has", "is") } else { ("have", "are") };
         match (&self.fill, &self.ink, self.bold) {
@@ -181,13 +181,13 @@ impl NumberFormat {
     }
 }
 
-fn cell_format_of(template: &Template, sheet: &TemplateSheet, row: u64, column: usize) -> Option<NumberFormat> {
+fn look_of(template: &Template, sheet: &TemplateSheet, row: u64, column: usize) -> Option<Look> {
     let style = template.styles.get(sheet.style(row, column)?)?;
-    Some(NumberFormat { bold: style.bold, fill: style.fill.clone(), ink: style.ink.clone() })
+    Some(Look { bold: style.bold, fill: style.fill.clone(), ink: style.ink.clone() })
 }
 
 /// A cell with the same colour that says what it stands for, or with the words beside it.
-fn legend(template: &Template, group: &NumberFormat) -> Option<(String, bool)> {
+fn legend(template: &Template, group: &Look) -> Option<(String, bool)> {
     group.fill.as_ref().or(group.ink.as_ref())?;
     for sheet in &template.sheets {
         for (row, column, style) in &sheet.full.styles {

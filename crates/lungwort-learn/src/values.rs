@@ -22,7 +22,7 @@ pub(super) const DATE_PATTERNS: &[&str] = &[
 ];
 
 /// Learns each column of a sheet.
-pub fn learn(sheet: &mut DraftSheet, samples: &SampleRows, number_format: &mut Vec<String>) {
+pub fn learn(sheet: &mut DraftSheet, samples: &SampleRows, look_first: &mut Vec<String>) {
     let rows = samples.rows.len();
     // Where the template says which columns are required, the others are not, however often they are filled.
     let says =
@@ -39,7 +39,7 @@ pub fn learn(sheet: &mut DraftSheet, samples: &SampleRows, number_format: &mut V
         if values.len() < 5 {
             continue;
         }
-        kind(column, &values, samples.true_dates.get(at).copied().unwrap_or(0), number_format);
+        kind(column, &values, samples.true_dates.get(at).copied().unwrap_or(0), look_first);
         distinct(column, &values);
     }
 }
@@ -53,7 +53,7 @@ pub fn support(verb: &str, held: usize, of: usize) -> String {
     format!("{verb} in {held} of {of} rows")
 }
 
-fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, number_format: &mut Vec<String>) {
+fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, look_first: &mut Vec<String>) {
     if column.lines.get("allowed").is_some() || column.lines.get("format").is_some() {
         return;
     }
@@ -62,7 +62,7 @@ fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, number_for
     let is_date = drafted.as_deref().is_none_or(|kind| kind.contains("date"));
     if is_date
         && column.lines.get("date_format").is_none_or(|line| line.confidence < Confidence::Known)
-        && dates(column, values, true_dates, number_format)
+        && dates(column, values, true_dates, look_first)
     {
         return;
     }
@@ -107,7 +107,7 @@ fn kind(column: &mut DraftColumn, values: &[&str], true_dates: usize, number_for
 }
 
 /// Whether the values are dates; how they are written is a guess where two orders would do.
-fn dates(column: &mut DraftColumn, values: &[&str], true_dates: usize, number_format: &mut Vec<String>) -> bool {
+fn dates(column: &mut DraftColumn, values: &[&str], true_dates: usize, look_first: &mut Vec<String>) -> bool {
     let count = values.len();
     if true_dates == count {
         let at = format!("a date of the spreadsheet in {count} of {count} rows");
@@ -129,8 +129,7 @@ fn dates(column: &mut DraftColumn, values: &[&str], true_dates: usize, number_fo
         let said =
             format!("{}, and the month first would do as well: no day is over 12", support("fits", count, count));
         column.lines.set("date_format", quoted(first), said, Confidence::Confirm);
-        number_format
-            .push(format!("{}: its dates could be read with the day or the month first", column.heading.trim()));
+        look_first.push(format!("{}: its dates could be read with the day or the month first", column.heading.trim()));
     } else {
         column.lines.set("date_format", quoted(first), support("fits", count, count), Confidence::Confirm);
     }

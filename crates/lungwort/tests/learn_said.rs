@@ -126,3 +126,25 @@ fn what_a_sample_row_of_the_template_breaks_is_not_kept() {
     assert!(text.contains("length  = { max = 10 }") && !text.contains("# length"), "{text}");
     assert!(screen.contains("a sample row of the template breaks it: Code is \"KT-001\""), "{screen}");
 }
+
+#[test]
+fn remarks_under_the_headings_are_about_the_columns_that_they_name() {
+    let template = "hive;inspected;frames\n// hive = number of the hive, 1-999; inspected = date (dd.mm.yyyy)\n// frames = 0 to 11\n";
+    let (folder, _, text) = learned("t.csv", template.as_bytes());
+    assert!(text.contains("guide_rows = 2"), "{text}");
+    let (hive, others) = text.split_once("heading     = \"inspected\"").unwrap();
+    assert!(hive.contains("max     = 999") && !hive.contains("date"), "{text}");
+    assert!(others.contains("date_format = \"dd.mm.yyyy\"") && others.contains("max     = 11"), "{text}");
+    folder.write("f.csv", format!("{template}12;03.05.2026;5\n"));
+    assert_eq!(folder.run(&["check", "f.csv", "-r", "t.rulebook.toml"]).status, 0);
+}
+
+#[test]
+fn statements_under_a_heading_are_about_that_column() {
+    let guide = "Field: Code\nRequired. Two capital letters.\nField: Title\nUp to 20 characters.\nField: Sold out\nTRUE or FALSE.";
+    let (_, _, text) = learned("t.xlsx", &tables(&[("Listing", "Code|Title|Sold out|Note"), ("Guide", guide)]));
+    let (code, others) = text.split_once("heading = \"Title\"").unwrap();
+    assert!(code.contains("required = true") && code.contains("pattern  = '[A-Z]{2}'"), "{text}");
+    assert!(others.contains("length  = { max = 20 }") && others.contains("yes = \"TRUE\""), "{text}");
+    assert!(!others.contains("required"), "{text}");
+}

@@ -256,7 +256,7 @@ fn explained(text: &str, language: &Language) -> Option<Vec<(String, String)>> {
         (fits && !meaning.is_empty() && meaning.len() <= 40).then(|| (code.to_owned(), meaning.to_owned()))
     };
     // `I (invoice) or C (credit note)`
-    let in_brackets = |part: &str| {
+    let in_brackets = |part: &str| -> Option<(String, String)> {
         let (code, meaning) = part.split_once('(')?;
         let code = code.trim().rsplit(' ').next()?;
         let fits = !code.is_empty() && code.len() <= 8 && !code.chars().any(char::is_lowercase);
@@ -268,8 +268,21 @@ fn explained(text: &str, language: &Language) -> Option<Vec<(String, String)>> {
         let sign = format!(" {word} ");
         bracketed = bracketed.into_iter().flat_map(|part| part.split(sign.as_str()).collect::<Vec<_>>()).collect();
     }
+    // `by invoice (INV), card (CARD) or in advance (ADV)`
+    let behind = |part: &&str| {
+        let (meaning, code) = part.trim_end_matches('.').strip_suffix(')')?.rsplit_once('(')?;
+        let code = code.trim();
+        let fits = !code.is_empty()
+            && code.len() <= 5
+            && code.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit());
+        let meaning = meaning.trim();
+        let said = !meaning.is_empty() && meaning.len() <= 40 && meaning.chars().any(char::is_lowercase);
+        (fits && said && code.bytes().any(|byte| byte.is_ascii_uppercase()))
+            .then(|| (code.to_owned(), meaning.to_owned()))
+    };
     let pairs: Option<Vec<(String, String)>> = parts.iter().map(one).collect();
-    let pairs = pairs.or_else(|| bracketed.into_iter().map(in_brackets).collect());
+    let pairs = pairs.or_else(|| bracketed.iter().copied().map(in_brackets).collect());
+    let pairs = pairs.or_else(|| bracketed.iter().map(behind).collect());
     pairs.filter(|pairs| pairs.len() >= 2)
 }
 

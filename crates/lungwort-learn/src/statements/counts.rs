@@ -316,9 +316,14 @@ fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> 
     let kind = at.checked_sub(1).map_or("", |before| sentence.words[before].0.as_str());
     let of_kind =
         [language.whole, language.number, language.between, language.fillers].iter().any(|words| words.contains(&kind));
-    let led =
-        before.is_empty() || before.ends_with(['(', ':', '[', ',', ';', '–', '—']) || before.ends_with(" -") || of_kind;
+    let led = before.is_empty()
+        || before.ends_with(['(', ':', '[', ',', ';', '–', '—', '='])
+        || before.ends_with(" -")
+        || of_kind;
     let outside = of_kind && sentence.has(language.refused);
+    // `Delivery week: calendar week 1 to 53`
+    let words = before.rsplit_once(':').map_or(usize::MAX, |(_, words)| words.split_whitespace().count());
+    let led = led || words <= 3 && behind.trim_end_matches('.').is_empty();
     let closed = outside || behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
     let is_to = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.to.contains(&word.as_str()));
     // What an end means may be in brackets behind it.
@@ -338,7 +343,11 @@ fn ends_explained(sentence: &Sentence, numbers: &[(usize, f64)]) -> Option<Vec<(
     static SCALE: LazyLock<Option<Regex>> = LazyLock::new(|| {
         Regex::new(r"(?i)(?:^|[\s:(])([0-9]{1,3})\s*(?:=|\()[^0-9=]{1,40}?(?:…|\.\.\.|\bto\b|\bbis\b|\bà\b|\s[–-]|\bup to\b)\s*([0-9]{1,3})\s*(?:=|\()").ok()
     });
-    let found = SCALE.as_ref()?.captures(&sentence.text)?;
+    // `1 calm ... 5 fierce`
+    static WORDS: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"(?:^|[\s:(=])([0-9]{1,3}) [\pL ]{1,20}?\s*(?:…|\.\.\.)\s*([0-9]{1,3}) \pL").ok());
+    let scale = [&SCALE, &WORDS].into_iter().filter_map(|pattern| pattern.as_ref()?.captures(&sentence.text));
+    let found = scale.into_iter().next()?;
     let end = |at: usize| found.get(at)?.as_str().parse::<f64>().ok();
     let (least, most) = (end(1)?, end(2)?);
     let ([(_, first), (_, second), ..], true) = (numbers, least < most) else { return None };

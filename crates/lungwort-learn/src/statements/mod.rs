@@ -15,7 +15,9 @@ mod conditions;
 mod counts;
 mod day_forms;
 mod days;
+mod examples;
 mod language;
+mod listed;
 pub(super) mod look;
 mod mask;
 mod of_headings;
@@ -44,7 +46,9 @@ use super::source::{Template, TemplateSheet};
 use super::{definitions, prose};
 use asterisks::{guided_by_asterisks, is_of_asterisks, says_asterisks};
 use clauses::apart;
+use examples::example_of;
 use language::{by_language, language_of, likely};
+use listed::listed;
 use lungwort_core::cell::shown::clipped;
 use lungwort_core::finding::ranges::thousands;
 use lungwort_core::limits::{NAMED_IN_SENTENCES, SENTENCES};
@@ -200,7 +204,14 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
         }
     }
     guided_by_asterisks(&stars, draft);
-    let commas = of_commas * 2 > known_language;
+    // What one column says of its decimals is as good as said of the others.
+    let says_comma = |column: &DraftColumn| {
+        let mark = column.lines.get("decimal_mark");
+        mark.is_some_and(|line| line.confidence == Confidence::Known && line.value.contains(','))
+    };
+    if draft.sheets.iter().flat_map(|sheet| &sheet.columns).any(says_comma) {
+        decimal_commas(draft, "another column of the template");
+    }
     if beyond > 0 {
         draft.look_first.push(format!(
             "{} more texts of the template were not read: {} were, and they are as much as is read",
@@ -208,8 +219,8 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
             thousands(read)
         ));
     }
-    if commas {
-        decimal_commas(draft);
+    if of_commas * 2 > known_language {
+        decimal_commas(draft, "the language of the template");
     }
     headings(draft);
     let open: Vec<String> = draft.sheets.iter_mut().flat_map(order::same_kinds).collect();
@@ -330,30 +341,6 @@ fn one(
 pub(super) fn sql_type(text: &str) -> sizes::Said {
     sql_types::read(text)
 }
-
-/// Keeps a value that a text shows of one column: `for example KT-001`.
-fn example_of(text: &Text, sentence: &Sentence, named: &[Mention], draft: &mut Draft) {
-    let place = match (&text.about, named) {
-        (About::Column(sheet, column), _) => (*sheet, *column),
-        (_, [one, others @ ..]) if others.iter().all(|other| other.place == one.place) => one.place,
-        _ => return,
-    };
-    let led = words::ALL.iter().filter_map(|language| sentence.any(language.example)).min_by_key(|led| led.start);
-    let Some(rest) = led.map(|led| sentence.rest(led.end)) else { return };
-    let end = rest.find([',', ';', ')', '(', '…']).unwrap_or(rest.len());
-    let value = rest[..end].trim().trim_end_matches(['.', ':']).trim_matches(['"', '\'', '“', '”', '„', '‘', '’']);
-    // Words may be an example of anything.
-    let is_code = |word: &str| {
-        word.bytes().any(|byte| byte.is_ascii_digit()) || word.len() > 1 && !word.chars().any(char::is_lowercase)
-    };
-    let shown = &mut draft.sheets[place.0].columns[place.1].shown;
-    if !value.is_empty() && value.split(' ').count() <= 3 && value.split(' ').all(is_code) && shown.len() < EXAMPLES {
-        shown.push(value.to_owned());
-    }
-}
-
-/// Examples of a column that are kept.
-const EXAMPLES: usize = 5;
 
 /// The column of which two rows must not have the same: `don't use the same number for two tenants` is about the number.
 fn not_the_same(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> Option<Place> {
@@ -486,57 +473,6 @@ fn understand(
         reading.understood = language.anyway.iter().any(anyway);
     }
     reading
-}
-
-/// Which values there are, where a sentence is about one column and says nothing else of how they are written.
-fn listed(
-    reading: &mut Reading,
-    (text, sentence, language): (&Text, &Sentence, &Language),
-    (mentions, places, before): (&[Mention], &[Place], &[Place]),
-    draft: &Draft,
-) {
-    let mut single = places.to_vec();
-    single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
-    // `Three-letter code: eng, fre, ger or wel` lists the codes that it counts the letters of.
-    let of_code = reading.claims.iter().any(|claim| claim.key == "pattern") && sentence.text.contains(": ");
-    let has_form = reading.claims.iter().any(|claim| {
-        !(matches!(claim.key, OPTIONAL | "required" | "required_when" | "unique" | "case")
-            || of_code && claim.key == "pattern")
-    });
-    // The values of a condition are those of the column that it is about.
-    let conditional = conditions::is_conditional(sentence, language, mentions) && !sentence.text.contains("):");
-    if let ([_], false) = (single.as_slice(), has_form || conditional) {
-        for place in places {
-            let heading = &draft.sheets[place.0].columns[place.1].heading;
-            let Some(heading) = sentences(&subject::plain_heading(heading)).pop() else { continue };
-            // `Channel: optional. web, phone, desk`
-            let goes_on = mentions.is_empty() && matches!(before, [one] if one == place);
-            let alone = text.about == About::Column(place.0, place.1) || goes_on;
-            if of_code {
-                codes_listed(reading, (sentence, language), (*place, &heading));
-                continue;
-            }
-            reading.and(choices::read(sentence, language, (*place, &heading, alone), mentions));
-        }
-    }
-}
-
-/// The values behind the colon of a sentence that says how codes are built, where each is one: they take the place of its pattern.
-fn codes_listed(
-    reading: &mut Reading,
-    (sentence, language): (&Sentence, &Language),
-    (place, heading): (Place, &Sentence),
-) {
-    let behind = sentence.text.split_once(": ").and_then(|(_, list)| sentences(list).into_iter().next());
-    let listed = behind.map(|list| choices::read(&list, language, (place, heading, true), &[])).unwrap_or_default();
-    let pattern = reading.claims.iter().find(|claim| claim.key == "pattern" && claim.on == Target::Column(place));
-    let regex = pattern.and_then(|claim| regex::Regex::new(&format!("^(?:{})$", claim.value.trim_matches('\''))).ok());
-    let values = listed.claims.iter().find(|claim| claim.key == "allowed").map(|claim| by_value::entries(&claim.value));
-    let (Some(regex), Some(values)) = (regex, values) else { return };
-    if values.len() >= 2 && values.iter().all(|(value, _)| regex.is_match(value)) {
-        reading.claims.retain(|claim| claim.key != "pattern");
-        reading.claims.extend(listed.claims.into_iter().map(|claim| Claim { confidence: Confidence::Known, ..claim }));
-    }
 }
 
 /// Columns whose values are those of a list of the receiving side: what is no value of its own is one of a list.

@@ -47,11 +47,10 @@ pub(super) fn of_headings(language: &Language, places: &[Place], draft: &Draft) 
 }
 
 /// Numbers of a template in a language that writes decimals with a comma.
-pub(super) fn decimal_commas(draft: &mut Draft) {
+pub(super) fn decimal_commas(draft: &mut Draft, source: &str) {
     for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
         let is_decimal = column.lines.get("type").is_some_and(|line| line.value == quoted("decimal"));
         if is_decimal && !column.lines.has("decimal_mark") {
-            let source = "the language of the template";
             column.lines.set("decimal_mark", quoted(","), source, Confidence::Confirm);
         }
     }

@@ -1,7 +1,7 @@
 //! All texts of a template that people read, each with what it is about.
 
 use std::borrow::Cow;
-use std::collections::HashMap;
+use std::collections::{HashMap, HashSet};
 
 use super::{About, Entries, Text, words};
 use crate::draft::Draft;
@@ -9,6 +9,7 @@ use crate::marks::place;
 use crate::source::TemplateSheet;
 use crate::{Entry, headings::Layout};
 use lungwort_core::cell::fold::fold;
+use lungwort_core::intake::is_remark as is_remark_line;
 use lungwort_core::limits::LONGEST_TEXT;
 
 /// Headings in plain letters, each with its sheet and column.
@@ -30,9 +31,9 @@ pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft)
             Some((drafted, layout)) if known.template.text.is_some() => {
                 let sign = known.template.text.as_ref().map_or(b',', |form| form.delimiter);
                 lines_above((sheet, drafted, &layout), sign, &mut texts);
-                on_entry((sheet, drafted, &layout), (draft, true), &mut texts);
+                on_entry((sheet, drafted, &layout), (draft, true, sign), &mut texts);
             }
-            Some((drafted, layout)) => on_entry((sheet, drafted, &layout), (draft, false), &mut texts),
+            Some((drafted, layout)) => on_entry((sheet, drafted, &layout), (draft, false, b','), &mut texts),
             None => elsewhere(sheet, (&headings, draft), &mut texts),
         }
     }
@@ -78,13 +79,14 @@ fn one_line(text: &str) -> Cow<'_, str> {
 /// On a sheet that is to be filled: titles, headings, guide rows, notes and messages.
 fn on_entry(
     (sheet, drafted, layout): (&TemplateSheet, usize, &Layout),
-    (draft, is_text): (&Draft, bool),
+    (draft, is_text, sign): (&Draft, bool, u8),
     texts: &mut Vec<Text>,
 ) {
     let columns = &draft.sheets[drafted].columns;
     let by_field: HashMap<usize, usize> =
         columns.iter().enumerate().rev().map(|(at, column)| (column.field, at)).collect();
     let in_line = |row: u64| is_text && sheet.row(row).len() > 1;
+    let is_remark = |row: u64| is_text && sheet.row(row).first().is_some_and(|(_, text)| is_remark_line(text));
     for cell in &sheet.full.cells {
         let at = place(sheet, cell.row, cell.column);
         let column = by_field.get(&cell.column).copied();
@@ -96,6 +98,15 @@ fn on_entry(
                 let of_heading =
                     |part| Text { of_heading: true, ..text(part, at.clone(), About::Column(drafted, column)) };
                 texts.extend(parts.map(of_heading));
+            }
+            // A line of remarks under the headings is one text, and about the whole sheet.
+            _ if guide && is_remark(cell.row) => {
+                let row = sheet.row(cell.row);
+                let joined = |_: &(usize, &str)| {
+                    let cells: Vec<&str> = row.iter().map(|(_, text)| *text).collect();
+                    text(&cells.join(&format!("{} ", char::from(sign))), at.clone(), About::Sheet(drafted))
+                };
+                texts.extend(row.first().filter(|(first, _)| *first == cell.column).map(joined));
             }
             Some(column) if guide => texts.push(text(&cell.text, at, About::Column(drafted, column))),
             // A line of a delimited file has been read as a whole.
@@ -144,15 +155,57 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
             named.entry(cell.row).or_insert(*place);
         }
     }
+    let under = under_headings(sheet, &by_heading);
     // What stands under the name of a sheet is about that one.
     let mut section: Option<usize> = None;
     for cell in &sheet.full.cells {
         section = titled(&cell.text, draft).or(section);
         let of_row = named.get(&cell.row).filter(|_| !by_heading.contains_key(fold(&cell.text).as_str()));
-        let general = section.map_or(About::Any, About::Sheet);
+        if under.get(&cell.row) == Some(&None) {
+            continue;
+        }
+        let general = match under.get(&cell.row).copied().flatten() {
+            Some((sheet, column)) => About::Column(sheet, column),
+            None => section.map_or(About::Any, About::Sheet),
+        };
         let about = of_row.map_or(general, |(sheet, column)| About::Column(*sheet, *column));
         texts.push(text(&cell.text, place(sheet, cell.row, cell.column), about));
     }
+}
+
+/// Rows that stand under a heading in a row of its own, `Field: Title`, where most headings are gone through so: the column
+/// that each is about, and `None` for the headings themselves.
+fn under_headings(
+    sheet: &TemplateSheet,
+    by_heading: &HashMap<&str, (usize, usize)>,
+) -> HashMap<u64, Option<(usize, usize)>> {
+    let labels = ["field", "column", "feld", "spalte", "champ", "colonne", "heading"];
+    let heading = |text: &str| {
+        let text = text.trim().trim_end_matches(':').trim();
+        let plain =
+            text.split_once([':', ' ']).filter(|(label, _)| labels.contains(&label.trim().to_lowercase().as_str()));
+        let plain =
+            plain.map_or(text, |(_, rest)| rest.trim_start_matches([':', ' ', '"', '“']).trim_end_matches(['"', '”']));
+        by_heading.get(fold(plain).as_str()).copied()
+    };
+    let (mut found, mut current, mut named) = (HashMap::new(), None, HashSet::new());
+    for row in 1..=sheet.last_row() {
+        let cells = sheet.row(row);
+        let [(_, text)] = cells.as_slice() else {
+            current = current.filter(|_| cells.is_empty());
+            continue;
+        };
+        if let Some(place) = heading(text) {
+            current = Some(place);
+            named.insert(place);
+            found.insert(row, None);
+        } else if current.is_some() {
+            found.insert(row, current);
+        }
+    }
+    let of_sheet = |place: &&(usize, usize)| named.iter().next().is_some_and(|first| first.0 == place.0);
+    let all = by_heading.values().filter(of_sheet).count();
+    if named.len() >= 3 && named.len() * 2 >= all { found } else { HashMap::new() }
 }
 
 /// The sheet that a text is the title of: `Sheet Plots`, `Plots:`; where there are several.

@@ -1,4 +1,4 @@
-//! What a column's values have in common, and how confidence that is.
+//! What a column's values have in common, and how sure that is.
 
 use super::*;
 use crate::draft::DraftColumn;
@@ -12,7 +12,7 @@ fn patterns_are_what_all_values_have_in_common() {
     assert_eq!((pattern(&["Ann", "Bob"]), pattern(&[])), (None, None));
 }
 
-/// The lines drafted for a column of these values, with how confidence they are.
+/// The lines drafted for a column of these values, with how sure they are.
 fn drafted(values: &[String], true_dates: usize) -> Vec<String> {
     let column = DraftColumn { heading: "X".to_owned(), name: "x".to_owned(), ..DraftColumn::default() };
     let mut sheet = DraftSheet { columns: vec![column], ..DraftSheet::default() };

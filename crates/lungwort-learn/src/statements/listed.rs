@@ -1,0 +1,58 @@
+//! The values of a column in words, where a sentence says nothing else of how they are written.
+
+use super::sentence::{Sentence, sentences};
+use super::subject::{self, Mention, Place};
+use super::words::Language;
+use super::{About, Claim, OPTIONAL, Reading, Target, Text, by_value, choices, conditions};
+use crate::draft::{Confidence, Draft};
+
+/// Which values there are, where a sentence is about one column and says nothing else of how they are written.
+pub(super) fn listed(
+    reading: &mut Reading,
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places, before): (&[Mention], &[Place], &[Place]),
+    draft: &Draft,
+) {
+    let mut single = places.to_vec();
+    single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
+    // `Three-letter code: eng, fre, ger or wel` lists the codes that it counts the letters of.
+    let of_code = reading.claims.iter().any(|claim| claim.key == "pattern") && sentence.text.contains(": ");
+    let has_form = reading.claims.iter().any(|claim| {
+        !(matches!(claim.key, OPTIONAL | "required" | "required_when" | "unique" | "case")
+            || of_code && claim.key == "pattern")
+    });
+    // The values of a condition are those of the column that it is about.
+    let conditional = conditions::is_conditional(sentence, language, mentions) && !sentence.text.contains("):");
+    if let ([_], false) = (single.as_slice(), has_form || conditional) {
+        for place in places {
+            let heading = &draft.sheets[place.0].columns[place.1].heading;
+            let Some(heading) = sentences(&subject::plain_heading(heading)).pop() else { continue };
+            // `Channel: optional. web, phone, desk`
+            let goes_on = mentions.is_empty() && matches!(before, [one] if one == place);
+            let alone = text.about == About::Column(place.0, place.1) || goes_on;
+            if of_code {
+                codes_listed(reading, (sentence, language), (*place, &heading));
+                continue;
+            }
+            reading.and(choices::read(sentence, language, (*place, &heading, alone), mentions));
+        }
+    }
+}
+
+/// The values behind the colon of a sentence that says how codes are built, where each is one: they take the place of its pattern.
+fn codes_listed(
+    reading: &mut Reading,
+    (sentence, language): (&Sentence, &Language),
+    (place, heading): (Place, &Sentence),
+) {
+    let behind = sentence.text.split_once(": ").and_then(|(_, list)| sentences(list).into_iter().next());
+    let listed = behind.map(|list| choices::read(&list, language, (place, heading, true), &[])).unwrap_or_default();
+    let pattern = reading.claims.iter().find(|claim| claim.key == "pattern" && claim.on == Target::Column(place));
+    let regex = pattern.and_then(|claim| regex::Regex::new(&format!("^(?:{})$", claim.value.trim_matches('\''))).ok());
+    let values = listed.claims.iter().find(|claim| claim.key == "allowed").map(|claim| by_value::entries(&claim.value));
+    let (Some(regex), Some(values)) = (regex, values) else { return };
+    if values.len() >= 2 && values.iter().all(|(value, _)| regex.is_match(value)) {
+        reading.claims.retain(|claim| claim.key != "pattern");
+        reading.claims.extend(listed.claims.into_iter().map(|claim| Claim { confidence: Confidence::Known, ..claim }));
+    }
+}
