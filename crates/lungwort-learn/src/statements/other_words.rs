@@ -86,12 +86,9 @@ pub(super) fn by_tail(
         let ends =
             |words: &[String]| words.last().is_some_and(|last| last == noun || noun.strip_suffix('s') == Some(last));
         // No other heading has the word anywhere.
-        let has = |words: &[String], _: Place| {
-            words.iter().any(|word| word == noun || noun.strip_suffix('s') == Some(word.as_str()))
-        };
-        let place = known.only(about, has);
-        let is_pair = |words: &[String], own: Place| Some(own) == place && words.len() == 2 && ends(words);
-        if let Some(place) = place.and(known.only(about, is_pair)) {
+        let named = known.with_word(noun, about);
+        let pair = named.filter(|(_, headings)| headings.iter().any(|words| words.len() == 2 && ends(words)));
+        if let Some((place, _)) = pair {
             found.push(Mention { place, words: at..at + 1 });
             return;
         }

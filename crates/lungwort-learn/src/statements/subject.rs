@@ -74,28 +74,52 @@ fn spelt_otherwise(words: &[String]) -> Option<Vec<String>> {
 pub(super) type Named = (Vec<String>, Place, String);
 
 /// The headings of a draft by which sentences name its columns.
-pub(super) struct Headings(Vec<Named>);
+pub(super) struct Headings {
+    all: Vec<Named>,
+    /// Which of them have a word.
+    by_word: HashMap<String, Vec<usize>>,
+}
+
+/// Headings that have a word: more of them are told apart by none.
+const TOLD: usize = 8;
 
 impl Headings {
     pub fn of(draft: &Draft) -> Headings {
         let mut headings = headings_of(draft);
         // The longest first, so that "Donor number" is not "Donor".
         headings.sort_by_key(|(words, ..)| std::cmp::Reverse(words.len()));
-        Headings(headings)
+        let mut by_word: HashMap<String, Vec<usize>> = HashMap::new();
+        for (at, (words, ..)) in headings.iter().enumerate() {
+            words.iter().for_each(|word| by_word.entry(word.clone()).or_default().push(at));
+        }
+        Headings { all: headings, by_word }
     }
 
     /// The one column in reach whose heading fits; `None` where several do.
     pub fn only(&self, about: &About, fits: impl Fn(&[String], Place) -> bool) -> Option<Place> {
         let is_so = |(words, place, _): &&Named| about.reaches(place.0) && fits(words, *place);
-        let mut fitting = self.0.iter().filter(is_so).map(|(_, place, _)| *place);
+        let mut fitting = self.all.iter().filter(is_so).map(|(_, place, _)| *place);
         let first = fitting.next()?;
         fitting.all(|place| place == first).then_some(first)
+    }
+
+    /// The column in reach whose heading alone has a word, in the singular or as it stands, and the words of its heading.
+    pub fn with_word(&self, word: &str, about: &About) -> Option<(Place, Vec<&[String]>)> {
+        let forms = [Some(word), word.strip_suffix('s')].into_iter().flatten();
+        let found: Vec<usize> = forms.filter_map(|form| self.by_word.get(form)).flatten().copied().collect();
+        if found.len() > TOLD {
+            return None;
+        }
+        let named = found.iter().map(|at| &self.all[*at]).filter(|(_, place, _)| about.reaches(place.0));
+        let place = named.clone().next()?.1;
+        let alone = named.clone().all(|(_, other, _)| *other == place);
+        alone.then(|| (place, named.map(|(words, ..)| words.as_slice()).collect()))
     }
 
     /// Those that words of a sentence may stand for.
     fn near(&self, sentence: &Sentence, about: &About) -> Vec<&Named> {
         let may_be = |(words, place, _): &&Named| about.reaches(place.0) && sentence.may_have(&words[0]);
-        self.0.iter().filter(may_be).collect()
+        self.all.iter().filter(may_be).collect()
     }
 }
 

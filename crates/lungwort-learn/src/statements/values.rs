@@ -112,13 +112,18 @@ pub(super) fn days_before(reading: &mut Reading, language: &Language, before: &[
     }
 }
 
+/// The first and the last word of a heading in small letters. Many headings are looked at for each sentence of some kinds, so that
+/// they are not cut as sentences are.
+fn ends(heading: &str) -> [String; 2] {
+    let plain = subject::plain_heading(heading).to_lowercase();
+    let mut words = plain.split(|each: char| !(each.is_alphanumeric() || each == '_')).filter(|word| !word.is_empty());
+    let first = words.next().unwrap_or_default().to_owned();
+    [words.next_back().map_or_else(|| first.clone(), str::to_owned), first]
+}
+
 /// Whether a heading begins or ends with one of some words.
 fn has_word(words: &[&str], heading: &str) -> bool {
-    let heading = sentences(&subject::plain_heading(heading)).pop();
-    heading.is_some_and(|heading| {
-        let ends = [heading.words.first(), heading.words.last()];
-        ends.into_iter().flatten().any(|(word, _)| words.contains(&word.as_str()))
-    })
+    ends(heading).iter().any(|word| words.contains(&word.as_str()))
 }
 
 /// Words of days that others are joined with are no shorter.
@@ -126,16 +131,11 @@ const COMPOUND: usize = 5;
 
 /// Whether a heading says that its values are days.
 fn has_day(language: &Language, heading: &str) -> bool {
-    let heading = sentences(&subject::plain_heading(heading)).pop();
-    heading.is_some_and(|heading| {
-        let words = [heading.words.first(), heading.words.last()];
-        let is_day = |word: &str| {
-            // "Geburtsdatum" is one, too.
-            let joined = |day: &&str| day.len() >= COMPOUND && word.ends_with(*day);
-            language.dates.contains(&word) || language.dates.iter().any(joined)
-        };
-        words.into_iter().flatten().any(|(word, _)| is_day(word))
-    })
+    // "Geburtsdatum" is one, too.
+    let joined = |word: &str, day: &&str| day.len() >= COMPOUND && word.ends_with(*day);
+    ends(heading)
+        .iter()
+        .any(|word| language.dates.contains(&word.as_str()) || language.dates.iter().any(|day| joined(word, day)))
 }
 
 /// Limits of several columns in one sentence, each behind its own: `Latitude between -90 and 90, longitude between…`
