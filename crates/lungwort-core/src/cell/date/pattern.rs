@@ -137,7 +137,11 @@ impl DatePattern {
                     continue;
                 }
                 _ => {
-                    return Err(DatePatternError(format!("\"{}\" means nothing in a date", &written[at..at + run])));
+                    // Of what is no letter of ours, the whole letter: it may be of several bytes.
+                    let end =
+                        if letter.is_ascii() { run } else { written[at..].chars().next().map_or(0, char::len_utf8) };
+                    let part = written[at..at + end].escape_debug();
+                    return Err(DatePatternError(format!("\"{part}\" means nothing in a date")));
                 }
             };
             after_hour |= part == Part::Hour;
@@ -322,6 +326,20 @@ mod tests {
         assert_eq!(read("yyyy-mm-dd", "2026-13-05"), Err(TypeError::NoSuch));
         for other in ["2026/03/05", "2026-3-05", "2026-03-0é", "2026-03-055", "x026-03-05", ""] {
             assert_eq!(read("yyyy-mm-dd", other), Err(TypeError::Form), "{other}");
+        }
+    }
+
+    #[test]
+    fn letters_of_several_bytes_are_named_whole() {
+        for (pattern, named) in [
+            ("dd\u{a0}mm\u{a0}yyyy", "\"\\u{a0}\" means nothing"),
+            ("d mm\u{feff}m yyyy", "\"\\u{feff}\" means nothing"),
+            ("dd/mm/yyyé", "\"yyy\" means nothing"),
+            ("jj年mm", "\"jj\" means nothing"),
+            ("dd年mm", "\"年\" means nothing"),
+        ] {
+            let said = DatePattern::compile(pattern).map(|_| ()).unwrap_err().0;
+            assert!(said.starts_with(named), "{pattern}: {said}");
         }
     }
 
