@@ -4,6 +4,7 @@ use super::definitions;
 use super::draft::DraftColumn;
 use super::headings::{Layout, is_guidance, is_row_of_marks};
 use super::source::TemplateSheet;
+use super::statements::texts::is_label;
 use lungwort_core::intake::is_remark;
 
 /// Rows above the headings that are looked at.
@@ -45,9 +46,10 @@ fn label<'s>(sheet: &'s TemplateSheet, layout: &Layout, row: u64) -> Option<&'s 
     let (first, heading) = layout.headings.first()?;
     let text = sheet.text(row, *first);
     // Over a column to be filled, the row begins with what is said of it.
-    let names = ["field", "column", "heading", "name", "attribute", "feld", "spalte", "champ", "colonne", "header"];
-    let of_names =
-        names.iter().any(|name| heading.to_lowercase().split(' ').any(|word| word.trim_end_matches(':') == *name));
+    let names_columns = |word: &str| {
+        is_label(word) || ["name", "attribute", "header"].contains(&word.trim_end_matches(':').to_lowercase().as_str())
+    };
+    let of_names = heading.split(' ').any(names_columns);
     (of_names && !text.is_empty() && text.split_whitespace().count() <= 4).then_some(text)
 }
 

@@ -353,7 +353,7 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
         None
     };
     // `NUMBER(8,2)` is read as a type of a database is, among the sentences.
-    if kind == Some("decimal") && !crate::statements::sql_type(text).is_empty() {
+    if kind == Some("decimal") && !crate::statements::sql_types::read(text).is_empty() {
         return;
     }
     // `Decimal (2)`

@@ -313,7 +313,7 @@ fn ticked(sentence: &Sentence, language: &Language) -> bool {
     let before = word(at - 1);
     let led = language.tick.contains(&before)
         || language.articles.contains(&before)
-        || ["with", "mit", "avec", "by"].contains(&before);
+        || words::ALL.iter().any(|language| language.with.contains(&before));
     let others = sentence.text.contains(['|', '='])
         || sentence.gap(at).contains(['/', ','])
             && sentence.gap(at).len() < 2

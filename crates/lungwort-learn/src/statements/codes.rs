@@ -2,10 +2,9 @@
 
 use regex::Regex;
 
-use super::counts::has_point;
 use super::mask::{literal, looks_like_part, masked};
 use super::sentence::{Sentence, sentences};
-use super::shown::{as_shown, counted_up, digits_shown, from_to, shown_in_brackets};
+use super::shown::{as_shown, counted_up, digits_shown, from_to, numbers, shown_in_brackets};
 use super::words::Language;
 
 /// Letters or digits of one piece at most.
@@ -14,7 +13,7 @@ const MOST: f64 = 60.0;
 /// The expression for codes that are built as a sentence says.
 pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     // Digits behind the point are those of a number.
-    if sentence.has(language.behind_point) || sentence.has(language.after_it) && has_point(sentence, language) {
+    if sentence.has(language.behind_point) || sentence.has(language.after_it) && sentence.has(language.point) {
         return None;
     }
     // "Year, e.g. 1998" has four digits.
@@ -221,9 +220,11 @@ impl Builder<'_> {
         };
         let Some(last) = next(led + 1).filter(|_| least < most && most < 1e9) else { return false };
         let digits = |number: f64| (number as u64).to_string().len();
+        let nines = (most as u64).to_string().bytes().all(|digit| digit == b'9');
         self.regex.push_str(&match (least as u64, digits(least), digits(most)) {
-            (1, 1, 1) => "[1-9]".to_owned(),
-            (1, _, most) => format!(r"[1-9]\d{{0,{}}}", most - 1),
+            (1, 1, 1) if nines => "[1-9]".to_owned(),
+            (1, _, most) if nines => format!(r"[1-9]\d{{0,{}}}", most - 1),
+            _ if most < 10_000.0 => format!("(?:{})", numbers(least as u32, most as u32, None)),
             (_, least, most) if least == most => format!(r"\d{{{least}}}"),
             (_, least, most) => format!(r"\d{{{least},{most}}}"),
         });

@@ -93,12 +93,7 @@ fn counted_up(sentence: &Sentence) -> bool {
     static UP: LazyLock<Option<Regex>> = LazyLock::new(|| {
         Regex::new(r"(?i)\b1, ?2,? ?(?:3,? ?)?(?:…|\.\.\.|etc|and so on|usw|und so weiter|et ainsi de suite)").ok()
     });
-    UP.as_ref().is_some_and(|up| up.is_match(&sentence.text))
-}
-
-/// Whether the mark of decimals is named.
-pub(super) fn has_point(sentence: &Sentence, language: &Language) -> bool {
-    sentence.has(language.point)
+    sentence.text.contains("1,") && UP.as_ref().is_some_and(|up| up.is_match(&sentence.text))
 }
 
 /// Whether letters are named before the numbers, which are then parts of a code.
@@ -167,7 +162,7 @@ fn counts_places(sentence: &Sentence, language: &Language, at: usize) -> bool {
     // Places of a decimal number are said without their mark too.
     language.places.contains(&word) && sentence.has(language.decimals)
         || here(language.behind_point)
-        || here(language.after_it) && has_point(sentence, language)
+        || here(language.after_it) && sentence.has(language.point)
 }
 
 /// What the first of some numbers is, and how many of them that takes.
@@ -346,6 +341,9 @@ fn ends_explained(sentence: &Sentence, numbers: &[(usize, f64)]) -> Option<Vec<(
     // `1 calm ... 5 fierce`
     static WORDS: LazyLock<Option<Regex>> =
         LazyLock::new(|| Regex::new(r"(?:^|[\s:(=])([0-9]{1,3}) [\pL ]{1,20}?\s*(?:…|\.\.\.)\s*([0-9]{1,3}) \pL").ok());
+    if !sentence.text.contains(['=', '(', '…']) && !sentence.text.contains("...") {
+        return None;
+    }
     let scale = [&SCALE, &WORDS].into_iter().filter_map(|pattern| pattern.as_ref()?.captures(&sentence.text));
     let found = scale.into_iter().next()?;
     let end = |at: usize| found.get(at)?.as_str().parse::<f64>().ok();

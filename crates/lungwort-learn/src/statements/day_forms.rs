@@ -133,7 +133,7 @@ fn in_order(sentence: &Sentence, language: &Language) -> Option<String> {
             Some(_) => {}
             None if order.is_empty() || order.len() == 3 || language.and.contains(&word.as_str()) => {}
             // "The day before the month" is no order.
-            None if ["first", "then"].contains(&word.as_str()) => {}
+            None if language.in_turn.contains(&word.as_str()) => {}
             None => return None,
         }
     }

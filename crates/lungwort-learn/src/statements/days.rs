@@ -146,7 +146,7 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
         vec![("min", format!("{year}-01-01"), true)]
     } else if said(language.not_after) || refused && said(language.later) {
         vec![("max", format!("{year}-12-31"), true)]
-    } else if qualified(sentence, &["in", "within", "im jahr", "en"], *at) && sentence.has(language.obliging) {
+    } else if said(language.in_year) && sentence.has(language.obliging) {
         // "It must lie in 2025"
         vec![("min", format!("{year}-01-01"), true), ("max", format!("{year}-12-31"), true)]
     } else {

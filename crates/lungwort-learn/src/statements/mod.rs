@@ -31,10 +31,10 @@ mod sentence;
 pub(super) mod sheets;
 mod shown;
 mod sizes;
-mod sql_types;
+pub(crate) mod sql_types;
 mod subject;
 mod take;
-mod texts;
+pub(crate) mod texts;
 mod values;
 mod words;
 
@@ -335,11 +335,6 @@ fn one(
         draft.unread.push(Unread { text: sentence.text.clone(), place: text.place.clone() });
     }
     (named, reading.understood)
-}
-
-/// What a type of a database says of values: `NUMBER(8,2)`.
-pub(super) fn sql_type(text: &str) -> sizes::Said {
-    sql_types::read(text)
 }
 
 /// The column of which two rows must not have the same: `don't use the same number for two tenants` is about the number.

@@ -77,13 +77,13 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
         let asked = sentence.any(language.how_many);
         asked.is_some_and(|asked| asked.end <= required.start && required.start - asked.end <= ASKED)
     };
+    let back = asking.taken_back();
     match sentence.required(language).filter(|required| !amount(required)).or_else(conditional) {
         Some(required) if !asking.denies(&required) => asking.required(&required),
         Some(_) => asking.optional(),
         // That something may be blank asks for nothing.
-        None if sentence.any(language.optional).is_some() && !asking.taken_back().is_empty() => {
+        None if !back.is_empty() => {
             let mut reading = asking.optional();
-            let back = asking.taken_back();
             reading.claims.retain(|claim| !back.iter().any(|place| claim.on == Target::Column(*place)));
             reading.claims.extend(back.into_iter().map(must_be_filled));
             reading

@@ -56,7 +56,7 @@ pub(super) fn from_to(sentence: &Sentence, language: &Language, from: usize) -> 
 }
 
 /// The expression for whole numbers between two: of so many digits, with zeros before them, where a width is given.
-fn numbers(least: u32, most: u32, width: Option<usize>) -> String {
+pub(super) fn numbers(least: u32, most: u32, width: Option<usize>) -> String {
     if let Some(width) = width.filter(|width| least <= 1 && most.to_string() == "9".repeat(*width)) {
         return format!(r"\d{{{width}}}");
     }

@@ -22,7 +22,7 @@ static WHOLE: LazyLock<Option<Regex>> =
     LazyLock::new(|| Regex::new(r"^\s*(?:(?i:bigint|smallint|tinyint|int[248])|INT|int)\b").ok());
 
 /// What a type of a database says of values; nothing where the text has none.
-pub(super) fn read(text: &str) -> Said {
+pub(crate) fn read(text: &str) -> Said {
     let part = |pattern: &LazyLock<Option<Regex>>, at: usize| {
         pattern.as_ref().and_then(|pattern| pattern.captures(text)?.get(at)?.as_str().parse::<usize>().ok())
     };

@@ -173,17 +173,21 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     }
 }
 
+/// Whether a word stands before the name of a column that is explained.
+pub(crate) fn is_label(word: &str) -> bool {
+    let word = word.trim().trim_end_matches(':').to_lowercase();
+    words::ALL.iter().any(|language| language.labels.contains(&word.as_str()))
+}
+
 /// Rows that stand under a heading in a row of its own, `Field: Title`, where most headings are gone through so: the column
 /// that each is about, and `None` for the headings themselves.
 fn under_headings(
     sheet: &TemplateSheet,
     by_heading: &HashMap<&str, (usize, usize)>,
 ) -> HashMap<u64, Option<(usize, usize)>> {
-    let labels = ["field", "column", "feld", "spalte", "champ", "colonne", "heading"];
     let heading = |text: &str| {
         let text = text.trim().trim_end_matches(':').trim();
-        let plain =
-            text.split_once([':', ' ']).filter(|(label, _)| labels.contains(&label.trim().to_lowercase().as_str()));
+        let plain = text.split_once([':', ' ']).filter(|(label, _)| is_label(label));
         let plain =
             plain.map_or(text, |(_, rest)| rest.trim_start_matches([':', ' ', '"', '“']).trim_end_matches(['"', '”']));
         by_heading.get(fold(plain).as_str()).copied()

@@ -111,6 +111,10 @@ pub(super) const WORDS: Language = Language {
         "both sheets", "all sheets", "every sheet", "each sheet", "both tabs", "all tabs", "all three sheets",
         "both worksheets", "all worksheets",
     ],
+    labels: &["field", "column", "heading"],
+    with: &["with", "by"],
+    in_year: &["in", "within"],
+    in_turn: &["first", "then"],
     small: &[
         "the", "of", "is", "are", "a", "an", "with", "be", "in", "this", "that", "it", "you", "your", "please", "for",
         "on", "as", "by", "or", "and", "to", "from",

@@ -52,6 +52,10 @@ pub(super) const WORDS: Language = Language {
     begun: &["dès que l'un", "dès que l'une", "si l'un des", "si l'une des", "dès qu'une", "dès qu'un"],
     all_of_them: &["toutes", "tous", "les autres"],
     all_sheets: &["les deux feuilles", "toutes les feuilles", "les deux onglets", "chaque feuille", "tous les onglets"],
+    labels: &["champ", "colonne"],
+    with: &["avec"],
+    in_year: &["en", "dans"],
+    in_turn: &["puis"],
     small: &[
         "le", "la", "les", "est", "sont", "un", "une", "avec", "dans", "veuillez", "pour", "sur", "du", "de", "des",
         "et", "ou", "au", "aux", "en", "doit", "pas", "lettres", "chiffres", "caractères", "plus",

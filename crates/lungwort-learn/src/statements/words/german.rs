@@ -55,6 +55,10 @@ pub(super) const WORDS: Language = Language {
     ],
     all_of_them: &["alle", "die übrigen", "die anderen"],
     all_sheets: &["beide blätter", "alle blätter", "beide tabellen", "alle tabellen", "jedes blatt"],
+    labels: &["feld", "spalte"],
+    with: &["mit"],
+    in_year: &["in", "im jahr"],
+    in_turn: &["zuerst", "dann"],
     small: &[
         "der", "die", "das", "ist", "sind", "ein", "eine", "mit", "im", "in", "bitte", "für", "auf", "als", "von",
         "und", "oder", "den", "dem", "des", "zu", "wird", "werden", "darf", "nicht", "nie", "höchstens", "mindestens",

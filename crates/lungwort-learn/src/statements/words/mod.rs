@@ -97,6 +97,8 @@ pub(super) struct Language {
     pub except: &'static [&'static str],
     /// What stands before the letters of columns.
     pub columns: &'static [&'static str],
+    /// What stands before the name of a column that is explained: `Field: Title`.
+    pub labels: &'static [&'static str],
     /// Between the ends of a range, and between the last two of several.
     pub to: &'static [&'static str],
     pub and: &'static [&'static str],
@@ -168,6 +170,8 @@ pub(super) struct Language {
     pub choose: &'static [&'static str],
     /// Before the one sign that marks a cell.
     pub tick: &'static [&'static str],
+    /// What a cell is marked with stands behind these.
+    pub with: &'static [&'static str],
     /// The same directly behind what it is said of: `State is OPEN or SHUT`.
     pub copulas: &'static [&'static str],
     /// Yes and no.
@@ -192,6 +196,8 @@ pub(super) struct Language {
     pub conditional_on: &'static [&'static str],
     /// No earlier than a year.
     pub not_before: &'static [&'static str],
+    /// Before the year that days lie in.
+    pub in_year: &'static [&'static str],
     /// Before the last day that is taken.
     pub not_after: &'static [&'static str],
     /// One of something: `a capital letter`.
@@ -266,6 +272,8 @@ pub(super) struct Language {
     pub times: &'static [&'static str],
     /// A day in words: `day/month/year`.
     pub day_month_year: [&'static [&'static str]; 3],
+    /// Between the parts of a day that are named in their order.
+    pub in_turn: &'static [&'static str],
     /// Words of headings over kinds of things, of which there are few.
     pub kinds: &'static [&'static str],
     /// Codes of a standard in a column of a heading: the words, the words of the heading, the list.
