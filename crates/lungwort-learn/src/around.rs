@@ -4,7 +4,7 @@ use super::definitions;
 use super::draft::DraftColumn;
 use super::headings::{Layout, is_guidance, is_row_of_marks};
 use super::source::TemplateSheet;
-use super::statements::texts::is_label;
+use super::statements::texts::is_label as is_column_label;
 use lungwort_core::intake::is_remark;
 
 /// Rows above the headings that are looked at.
@@ -47,10 +47,25 @@ fn label<'s>(sheet: &'s TemplateSheet, layout: &Layout, row: u64) -> Option<&'s 
     let text = sheet.text(row, *first);
     // Over a column to be filled, the row begins with what is said of it.
     let names_columns = |word: &str| {
-        is_label(word) || ["name", "attribute", "header"].contains(&word.trim_end_matches(':').to_lowercase().as_str())
+        is_column_label(word)
+            || ["name", "attribute", "header"].contains(&word.trim_end_matches(':').to_lowercase().as_str())
     };
-    let of_names = heading.split(' ').any(names_columns);
+    // `Format`, `Required`: each of several rows begins with what it says.
+    let labels = || {
+        let names = |row: &u64| {
+            let text = sheet.text(*row, *first);
+            let alone = sheet.row(*row).iter().filter(|(_, other)| *other == text).count() == 1;
+            alone && text.split_whitespace().count() <= 2 && definitions::names_what_is_said(text)
+        };
+        layout.guide_rows.len() >= 2 && layout.guide_rows.iter().all(names)
+    };
+    let of_names = heading.split(' ').any(names_columns) || labels();
     (of_names && !text.is_empty() && text.split_whitespace().count() <= 4).then_some(text)
+}
+
+/// Whether a cell names what the others of its row say of their columns.
+pub fn is_label(sheet: &TemplateSheet, layout: &Layout, row: u64, column: usize) -> bool {
+    layout.headings.first().is_some_and(|(first, _)| *first == column) && label(sheet, layout, row).is_some()
 }
 
 /// Takes what labelled rows around the headings say of each column.

@@ -11,6 +11,13 @@ use lungwort_core::cell::fold::fold;
 const LEAD: u64 = 10;
 /// Words of titles that say that a list follows.
 const LIST_WORDS: &[&str] = &["code", "codes", "list", "values", "options", "choices", "liste", "valeurs", "werte"];
+/// Headings over codes that could be codes.
+const CODE_HEADINGS: &[&str] = &["ID", "NO", "NR", "KEY", "CODE", "ISO", "REF", "ABBR", "NAME"];
+/// Words in the name of a sheet that holds lists.
+const SHEETS_OF_LISTS: &[&str] = &[
+    "list", "lists", "codes", "values", "options", "choices", "lookup", "lookups", "dropdowns", "listen", "werte",
+    "auswahl", "schlüssel", "listes", "valeurs", "choix",
+];
 /// Codes at least, and their longest.
 const LEAST: usize = 2;
 const LONGEST: usize = 60;
@@ -19,7 +26,7 @@ const LONGEST: usize = 60;
 pub(super) fn learn(template: &Template, is_entry: &dyn Fn(usize) -> bool, draft: &mut Draft) {
     for (_, sheet) in template.sheets.iter().enumerate().filter(|(at, sheet)| !is_entry(*at) && !sheet.name.is_empty())
     {
-        for (choices, heading) in lists_of(sheet, draft) {
+        for (choices, heading) in lists_of(template, sheet, draft) {
             // A table that goes through the columns holds no codes.
             if names_columns(&choices, draft) {
                 continue;
@@ -44,16 +51,55 @@ fn names_columns(choices: &Choices, draft: &Draft) -> bool {
 }
 
 /// The lists of a sheet: one, or several side by side.
-fn lists_of(sheet: &TemplateSheet, draft: &Draft) -> Vec<(Choices, String)> {
-    match side_by_side(sheet) {
+fn lists_of(template: &Template, sheet: &TemplateSheet, draft: &Draft) -> Vec<(Choices, String)> {
+    let several = under_headings(template, sheet);
+    match if several.is_empty() { side_by_side(sheet) } else { several } {
         lists if lists.is_empty() => list_of(sheet).map(|list| with_first(list, sheet, draft)).into_iter().collect(),
         lists => lists,
     }
 }
 
 /// Whether several lists are side by side on a sheet: it is none to be filled.
-pub(super) fn has_several(sheet: &TemplateSheet) -> bool {
-    !side_by_side(sheet).is_empty()
+pub(super) fn has_several(template: &Template, sheet: &TemplateSheet) -> bool {
+    !side_by_side(sheet).is_empty() || !under_headings(template, sheet).is_empty()
+}
+
+/// Lists under the headings of columns of another sheet: on a sheet that is called so, or of which one list is longer than another.
+fn under_headings(template: &Template, sheet: &TemplateSheet) -> Vec<(Choices, String)> {
+    let Some(first) = (1..=sheet.last_row().min(LEAD)).find(|row| sheet.row(*row).len() >= 2) else {
+        return Vec::new();
+    };
+    let head: Vec<(usize, String)> = sheet.row(first).into_iter().map(|(at, text)| (at, fold(text))).collect();
+    let headings_of = |other: &TemplateSheet| -> Vec<String> {
+        let layout = super::headings::find(other, false);
+        layout.into_iter().flat_map(|layout| layout.headings).map(|(_, text)| fold(&plain(&text))).collect()
+    };
+    let others = template.sheets.iter().filter(|other| other.name != sheet.name && !other.name.is_empty());
+    let known = others
+        .map(headings_of)
+        .any(|known| known.len() > head.len() && head.iter().all(|(_, text)| known.contains(text)));
+    if !known {
+        return Vec::new();
+    }
+    let list = |(column, text): &(usize, String)| {
+        let length = (first + 1..=sheet.last_row()).take_while(|row| !sheet.text(*row, *column).is_empty()).count();
+        let all = (first + 1..=sheet.last_row()).filter(|row| !sheet.text(*row, *column).is_empty()).count();
+        let values = values_of(sheet, first + 1, *column, None)?;
+        // Codes come once, without a gap between.
+        let whole = length == all && values.len() == all && all >= LEAST;
+        let listed_at = Some((sheet.name.clone(), sheet.text(first, *column).to_owned(), first));
+        whole.then_some((Choices { values, listed_at, source: String::new() }, text.clone()))
+    };
+    let lists: Option<Vec<(Choices, String)>> = head.iter().map(list).collect();
+    let words: Vec<String> = sheet.name.split(|each: char| !each.is_alphanumeric()).map(str::to_lowercase).collect();
+    let called = words.iter().any(|word| SHEETS_OF_LISTS.contains(&word.as_str()));
+    let ragged =
+        |lists: &Vec<(Choices, String)>| lists.windows(2).any(|pair| pair[0].0.values.len() != pair[1].0.values.len());
+    lists.filter(|lists| called || ragged(lists)).unwrap_or_default()
+}
+
+fn plain(heading: &str) -> String {
+    statements::heading_words(heading)
 }
 
 /// Lists side by side, each with its title: under titles in one row, or with the same headings again and again.
@@ -130,8 +176,30 @@ fn list_of(sheet: &TemplateSheet) -> Option<(Choices, String)> {
     let meaning = head.get(1).map(|(column, _)| *column);
     let values = values_of(sheet, first + 1, column, meaning)?;
     let heading = sheet.text(first, column).to_owned();
+    if meaning.is_some() && is_code_among(&heading, &values) {
+        let values = values_of(sheet, first, column, meaning)?;
+        return Some((Choices { values, listed_at: None, source: String::new() }, String::new()));
+    }
     let listed_at = Some((sheet.name.clone(), heading.clone(), first));
     (values.len() >= LEAST).then(|| (Choices { values, listed_at, source: String::new() }, heading))
+}
+
+/// Whether the first cell of a list is a code as those below it are, and no heading: `1`, `W001`, `SHE`.
+fn is_code_among(first: &str, values: &[(String, Option<String>)]) -> bool {
+    let shape = |text: &str| -> String {
+        let sign = |each: char| match each {
+            '0'..='9' => '0',
+            each if each.is_uppercase() => 'A',
+            each if each.is_lowercase() => 'a',
+            each => each,
+        };
+        text.chars().map(sign).collect()
+    };
+    let number = |text: &str| text.parse::<u32>().is_ok();
+    let own = shape(first);
+    let capitals = own.chars().all(|each| each == 'A') && !CODE_HEADINGS.contains(&first);
+    let same = (own.contains('0') || capitals) && values.iter().all(|(code, _)| shape(code) == own);
+    values.len() >= LEAST && (same || number(first) && values.iter().all(|(code, _)| number(code)))
 }
 
 /// A list of one column of which the first cell is no heading: it is a value as the others.

@@ -42,6 +42,11 @@ enum Tells {
     Blank,
 }
 
+/// Whether a word names what is said of columns: `Format`, `Required`.
+pub fn names_what_is_said(label: &str) -> bool {
+    tells(label).is_some()
+}
+
 fn tells(heading: &str) -> Option<Tells> {
     let lower = heading.to_lowercase();
     let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));

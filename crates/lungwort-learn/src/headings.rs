@@ -131,6 +131,15 @@ fn score(sheet: &TemplateSheet, row: u64) -> Option<i64> {
     if texts.len() * 3 < span * 2 {
         return None;
     }
+    // The letters of the columns stand above headings, and are none.
+    let letter = |(column, text): &(usize, &str)| {
+        let letter = lungwort_core::finding::column_letter(*column);
+        *text == letter
+            || column.checked_sub(1).is_some_and(|before| *text == lungwort_core::finding::column_letter(before))
+    };
+    if cells.iter().filter(|cell| letter(cell)).count() * 10 >= cells.len() * 8 {
+        return None;
+    }
     let distinct: std::collections::HashSet<String> = texts.iter().map(|text| fold(text)).collect();
     let sentences = texts.iter().filter(|text| is_guidance(text)).count();
     let technical = texts.iter().filter(|text| is_technical_name(text)).count();
@@ -300,7 +309,12 @@ pub fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
         "m", "o", "c", "r", "mandatory", "optional", "conditional", "required", "must", "may", "can", "pflicht",
         "pflichtfeld", "freiwillig", "bedingt", "obligatoire", "facultatif", "conditionnel",
     ];
-    let all = cells.iter().all(|(_, text)| marks.contains(&text.to_lowercase().as_str()));
+    let is_mark = |(_, text): &(usize, &str)| marks.contains(&text.to_lowercase().as_str());
+    // `Required | Y | N`: what the row says is in its first cell.
+    let answers = ["y", "n", "yes", "no", "x", "ja", "nein", "j", "oui", "non"];
+    let labelled = cells.first().is_some_and(|first| first.1.len() > 1 && is_mark(first))
+        && cells[1..].iter().all(|(_, text)| answers.contains(&text.to_lowercase().as_str()));
+    let all = labelled || cells.iter().all(is_mark);
     all && cells.len() >= 2 && cells.len() * 2 >= columns
 }
 

@@ -81,7 +81,8 @@ fn words_around(sheet: &TemplateSheet, layout: &Layout, column: &mut DraftColumn
         .chain(&layout.told_above)
         .copied()
         .chain((layout.heading_row.saturating_sub(3)..layout.heading_row).rev());
-    for row in rows.filter(|row| *row > 0) {
+    let named = |row: &u64| super::around::is_label(sheet, layout, *row, column.field);
+    for row in rows.filter(|row| *row > 0 && !named(row)) {
         let text = sheet.text(row, column.field);
         // `Must, see Varieties`
         let head = text.split([',', ';', '.', '–', ':']).next().unwrap_or(text);

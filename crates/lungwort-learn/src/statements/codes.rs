@@ -4,11 +4,8 @@ use regex::Regex;
 
 use super::mask::{literal, looks_like_part, masked};
 use super::sentence::{Sentence, sentences};
-use super::shown::{as_shown, counted_up, digits_shown, from_to, numbers, shown_in_brackets};
+use super::shown::{as_shown, counted_up, digits_shown, from_to, from_to_pieces, letter_between, shown_in_brackets};
 use super::words::Language;
-
-/// Letters or digits of one piece at most.
-const MOST: f64 = 60.0;
 
 /// The expression for codes that are built as a sentence says.
 pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
@@ -27,7 +24,11 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     {
         return Some(r"\d{4}".to_owned());
     }
-    if let Some(pattern) = counted_up(sentence, language, from).or_else(|| from_to(sentence, language, from)) {
+    if let Some(pattern) = letter_between(sentence) {
+        return Some(pattern);
+    }
+    let shown = || from_to(sentence, language, from).or_else(|| from_to_pieces(sentence, language));
+    if let Some(pattern) = counted_up(sentence, language, from).or_else(shown) {
         return Some(pattern);
     }
     pieces(sentence, language, from).or_else(|| {
@@ -48,7 +49,8 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
         if builder.mask() {
             break;
         }
-        if !(builder.named_letter()
+        if !(builder.country_code()
+            || builder.named_letter()
             || builder.led_letters()
             || builder.counted_piece()
             || builder.counted_by_word()
@@ -62,7 +64,7 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
             if builder.ends_in_capitals() {
                 break;
             }
-            builder.vague |= builder.is_vague();
+            builder.vague |= builder.is_vague() || builder.follows_unknown(from);
             builder.at += 1;
         }
     }
@@ -96,15 +98,16 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
     (counted > 0 && fits && !regex.contains('\'')).then_some(regex)
 }
 
-struct Builder<'s> {
-    sentence: &'s Sentence,
-    language: &'s Language,
-    at: usize,
-    regex: String,
+/// A code as far as it has been read.
+pub(super) struct Builder<'s> {
+    pub sentence: &'s Sentence,
+    pub language: &'s Language,
+    pub at: usize,
+    pub regex: String,
     /// How many pieces with a count there are.
-    counted: usize,
+    pub counted: usize,
     /// Whether letters or digits are named without their count.
-    vague: bool,
+    pub vague: bool,
 }
 
 impl Builder<'_> {
@@ -122,6 +125,41 @@ impl Builder<'_> {
             self.regex = self.regex.replace("[A-Za-z]", "[A-Z]");
         }
         said
+    }
+
+    /// `country code followed by 8 to 12 digits`
+    fn country_code(&mut self) -> bool {
+        let Some(end) = self.phrase_at(self.language.country_code, self.at).filter(|_| self.regex.is_empty()) else {
+            return false;
+        };
+        let followed = self.phrase_at(self.language.followed, end).is_some();
+        if followed {
+            self.regex.push_str("[A-Z]{2}");
+            self.at = end;
+        }
+        followed
+    }
+
+    /// Whether something is followed by what comes next of which it is not known how it is built.
+    fn follows_unknown(&self, from: usize) -> bool {
+        let word = |at: usize| self.sentence.words[at].0.as_str();
+        let language = self.language;
+        let known = |at: usize| {
+            let text = &self.sentence.text[self.sentence.words[at].1.clone()];
+            // "LN followed by a dash" is a piece as it stands.
+            !text.chars().any(char::is_lowercase)
+                || [language.verbs, language.small, language.number, language.articles]
+                    .iter()
+                    .any(|words| words.contains(&word(at)))
+        };
+        self.regex.is_empty()
+            && self.phrase_at(language.followed_by, self.at).is_some()
+            && (from..self.at).any(|at| !known(at))
+    }
+
+    /// Whether letters or digits are counted at a word.
+    pub(super) fn counts_at(&self, at: usize) -> bool {
+        self.sentence.number(at, self.language).is_some() && self.kind_at(at + 1).is_some()
     }
 
     /// `letters` without a count, behind another piece or before one.
@@ -152,7 +190,9 @@ impl Builder<'_> {
         }
         let Some(regex) = masked(text) else { return false };
         // Zeros and nines alone may be those of an example.
-        if !text.contains(['N', '#', 'Y']) && !sentence.has(language.forms) {
+        // A text that is nothing else is one, where letters stand for letters, too.
+        let alone = sentence.text.trim() == text && regex.contains("[A-Z]");
+        if !text.contains(['N', '#', 'Y']) && !alone && !sentence.has(language.forms) {
             return false;
         }
         self.regex = regex;
@@ -198,57 +238,6 @@ impl Builder<'_> {
         true
     }
 
-    /// `then a number from 1 to 99`, behind another piece: as many digits as the ends have.
-    fn number_behind(&mut self) -> bool {
-        let (sentence, language, at) = (self.sentence, self.language, self.at);
-        if self.counted == 0 {
-            return false;
-        }
-        let article = sentence.words.get(at).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
-        let Some(end) = self.phrase_at(language.number, if article { at + 1 } else { at }) else { return false };
-        let led = self.phrase_at(language.between, end).unwrap_or(end);
-        let whole = |at: usize| sentence.number(at, language).filter(|number| *number >= 0.0 && number.fract() == 0.0);
-        let next = |at: usize| {
-            self.phrase_at(language.to, at)
-                .or_else(|| self.phrase_at(language.and, at))
-                .or(sentence.is_dashed(at - 1).then_some(at))
-        };
-        let Some((least, most)) =
-            whole(led).zip(next(led + 1).and_then(whole)).map(|(least, most)| (least, most.abs()))
-        else {
-            return false;
-        };
-        let Some(last) = next(led + 1).filter(|_| least < most && most < 1e9) else { return false };
-        let digits = |number: f64| (number as u64).to_string().len();
-        let nines = (most as u64).to_string().bytes().all(|digit| digit == b'9');
-        self.regex.push_str(&match (least as u64, digits(least), digits(most)) {
-            (1, 1, 1) if nines => "[1-9]".to_owned(),
-            (1, _, most) if nines => format!(r"[1-9]\d{{0,{}}}", most - 1),
-            _ if most < 10_000.0 => format!("(?:{})", numbers(least as u32, most as u32, None)),
-            (_, least, most) if least == most => format!(r"\d{{{least}}}"),
-            (_, least, most) => format!(r"\d{{{least},{most}}}"),
-        });
-        self.counted += 1;
-        self.at = last + 1;
-        true
-    }
-
-    /// `a number`, `a number between 1 and 9`: of one digit the digits between, else any.
-    fn any_number(&self, at: usize) -> Option<(String, usize)> {
-        let (sentence, language) = (self.sentence, self.language);
-        let article = sentence.words.get(at).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
-        let end = self.phrase_at(language.number, if article { at + 1 } else { at })?;
-        let led = self.phrase_at(language.between, end).unwrap_or(end);
-        let digit = |at: usize| {
-            sentence.number(at, language).filter(|number| (0.0..10.0).contains(number) && number.fract() == 0.0)
-        };
-        let ends = digit(led).zip(digit(led + 2)).filter(|(least, most)| least < most);
-        Some(match ends {
-            Some((least, most)) => (format!("[{least}-{most}]"), led + 3),
-            None => (r"\d+".to_owned(), end),
-        })
-    }
-
     /// `the letter L`
     fn named_letter(&mut self) -> bool {
         let (sentence, at) = (self.sentence, self.at);
@@ -278,12 +267,12 @@ impl Builder<'_> {
     }
 
     /// Where the longest of some phrases that begins at a word ends.
-    fn phrase_at(&self, phrases: &[&str], at: usize) -> Option<usize> {
+    pub(super) fn phrase_at(&self, phrases: &[&str], at: usize) -> Option<usize> {
         phrases.iter().filter_map(|phrase| self.sentence.ends_at(phrase, at)).max()
     }
 
     /// The kind of letters that is named at a word, and where its name ends.
-    fn kind_at(&self, at: usize) -> Option<(&'static str, usize)> {
+    pub(super) fn kind_at(&self, at: usize) -> Option<(&'static str, usize)> {
         let language = self.language;
         let kinds = [
             (language.smalls, "[a-z]"),
@@ -292,157 +281,6 @@ impl Builder<'_> {
             (language.digits, r"\d"),
         ];
         kinds.into_iter().find_map(|(phrases, class)| Some((class, self.phrase_at(phrases, at)?)))
-    }
-
-    /// `three capital letters`, `six to eight digits`, `six capital letters and digits`
-    fn counted_piece(&mut self) -> bool {
-        let (sentence, language, at) = (self.sentence, self.language, self.at);
-        let is_count = |count: &f64| *count >= 1.0 && *count <= MOST && count.fract() == 0.0;
-        // "One or two digits" counts both, and "a letter" one.
-        let article = || {
-            let (word, _) = sentence.words.get(at)?;
-            (language.articles.contains(&word.as_str()) && self.kind_at(at + 1).is_some()).then_some(1.0)
-        };
-        // "A letter A to H" is named.
-        let named = self.kind_at(at + 1).and_then(|(_, end)| sentence.words.get(end)).is_some_and(|(_, place)| {
-            place.len() == 1 && sentence.text[place.clone()].bytes().all(|byte| byte.is_ascii_uppercase())
-        });
-        if named {
-            return false;
-        }
-        let Some(count) = sentence.number(at, language).filter(is_count).or_else(article) else { return false };
-        // "At most 50 letters" is the length of a text.
-        let limited = qualified(sentence, language.at_most, at) || qualified(sentence, language.at_least, at);
-        if limited && self.kind_at(at + 1).is_some_and(|(class, _)| class == "[A-Za-z]") && self.regex.is_empty() {
-            return false;
-        }
-        let loose = || Some((r"\d", self.phrase_at(language.loose_digits, at + 1).filter(|_| !self.regex.is_empty())?));
-        if let Some((class, end)) = self.kind_at(at + 1).or_else(loose) {
-            let (class, end) = self.mixed(class, end);
-            let count = count - self.begun_with(class, at, end);
-            self.regex.push_str(&match (
-                qualified(sentence, language.at_most, at),
-                qualified(sentence, language.at_least, at),
-            ) {
-                (true, _) => format!("{class}{{1,{count}}}"),
-                (_, true) => format!("{class}{{{count},}}"),
-                _ if count == 1.0 => class.to_owned(),
-                _ => format!("{class}{{{count}}}"),
-            });
-            self.counted += 1;
-            self.at = end;
-            return true;
-        }
-        // `2-3 capital letters`
-        if let Some(most) = sentence.is_dashed(at).then(|| sentence.number(at + 1, language)).flatten().map(f64::abs)
-            && let Some((class, end)) = self.kind_at(at + 2).filter(|_| most > count && is_count(&most))
-        {
-            self.regex.push_str(&format!("{class}{{{count},{most}}}"));
-            self.counted += 1;
-            self.at = end;
-            return true;
-        }
-        let led = at.checked_sub(1).is_some_and(|before| language.between.contains(&sentence.words[before].0.as_str()));
-        let upper = self
-            .phrase_at(language.to, at + 1)
-            .or_else(|| self.phrase_at(language.or, at + 1))
-            .or_else(|| self.phrase_at(language.and, at + 1).filter(|_| led));
-        let upper = upper.and_then(|next| Some((self.kind_at(next + 1)?, sentence.number(next, language)?)));
-        let Some(((class, end), most)) = upper.filter(|(_, most)| *most > count && is_count(most)) else {
-            return false;
-        };
-        let either = self.phrase_at(language.or, at + 1).is_some() && most > count + 1.0;
-        let (class, end) = self.mixed(class, end);
-        let begun = self.begun_with(class, at, end);
-        let (count, most) = (count - begun, most - begun);
-        // "10 or 13 digits" are never eleven.
-        self.regex.push_str(&match either {
-            true => format!("(?:{class}{{{count}}}|{class}{{{most}}})"),
-            false => format!("{class}{{{count},{most}}}"),
-        });
-        self.counted += 1;
-        self.at = end;
-        true
-    }
-
-    /// How many of the digits that are counted have been said before: `begins with 0 and is 10 or 11 digits long` counts the zero.
-    fn begun_with(&self, class: &str, at: usize, end: usize) -> f64 {
-        let language = self.language;
-        let begun = self.counted == 0 && !self.regex.is_empty() && self.regex.bytes().all(|byte| byte.is_ascii_digit());
-        let verb = |word: &str| language.verbs.contains(&word) || language.copulas.contains(&word);
-        let is_said = at.checked_sub(1).is_some_and(|before| verb(&self.sentence.words[before].0));
-        let all = is_said || self.phrase_at(language.in_all, end).is_some();
-        let digits = self.regex.len() as f64;
-        if begun && class == r"\d" && all && self.sentence.number(at, language).is_some_and(|count| count > digits) {
-            digits
-        } else {
-            0.0
-        }
-    }
-
-    /// Letters and digits, of both kinds and in any order, where digits are named behind letters.
-    fn mixed(&self, class: &'static str, end: usize) -> (&'static str, usize) {
-        let language = self.language;
-        let next = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.or, end));
-        match next.and_then(|next| self.phrase_at(language.digits, next)).filter(|_| class != r"\d") {
-            Some(end) => (if class == "[A-Z]" { "[A-Z0-9]" } else { "[A-Za-z0-9]" }, end),
-            None => (class, end),
-        }
-    }
-
-    /// `floor digit 1-4`, `a digit from 1 to 4`
-    fn digit_between(&mut self) -> bool {
-        let (sentence, language) = (self.sentence, self.language);
-        let Some(end) = self.phrase_at(language.digits, self.at) else { return false };
-        let led = self.phrase_at(language.between, end).unwrap_or(end);
-        let digit = |at: usize| {
-            sentence.number(at, language).map(f64::abs).filter(|number| *number < 10.0 && number.fract() == 0.0)
-        };
-        // "Digits, 4 to 6 characters" says how many there are.
-        if sentence.gap(end - 1).contains([',', ';', ':']) {
-            return false;
-        }
-        let joined =
-            |at: usize| self.phrase_at(language.to, at).or_else(|| self.phrase_at(language.and, at)).unwrap_or(at);
-        let last = joined(led + 1);
-        let Some((least, most)) = digit(led).zip(digit(last)).filter(|(least, most)| least < most) else {
-            return false;
-        };
-        self.regex.push_str(&format!("[{least}-{most}]"));
-        self.counted += 1;
-        self.at = last + 1;
-        true
-    }
-
-    /// `letter and two digits`
-    fn single_letter(&mut self) -> bool {
-        let language = self.language;
-        let Some(end) = language.letters.first().and_then(|letter| self.sentence.ends_at(letter, self.at)) else {
-            return false;
-        };
-        let Some(next) = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.followed, end)) else {
-            return false;
-        };
-        let counts = self.sentence.number(next, language).is_some() && self.kind_at(next + 1).is_some();
-        if self.regex.is_empty() && counts {
-            self.regex.push_str("[A-Za-z]");
-            self.at = next;
-        }
-        counts && !self.regex.is_empty() && self.at == next
-    }
-
-    /// `vierstellig`
-    fn counted_by_word(&mut self) -> bool {
-        let word = self.sentence.words[self.at].0.as_str();
-        // It is declined: `ein vierstelliges Jahr`.
-        let is = |name: &str| {
-            word.strip_prefix(name).is_some_and(|ending| matches!(ending, "" | "e" | "er" | "es" | "en" | "em"))
-        };
-        let Some((_, count)) = self.language.digit_counts.iter().find(|(name, _)| is(name)) else { return false };
-        self.regex.push_str(&format!(r"\d{{{count}}}"));
-        self.counted += 1;
-        self.at += 1;
-        true
     }
 
     /// `LT-`, or what is in quotes behind "begins with"
@@ -472,7 +310,21 @@ impl Builder<'_> {
             self.at = end;
             return true;
         }
-        let alone = self.regex.is_empty() == (self.counted == 0) && looks_like_part(&text);
+        // "'S' + 6 digits"
+        let joined = || {
+            let quoted = gap.ends_with(['"', '\'', '“', '„', '«'])
+                || self.at == 0 && self.sentence.text.starts_with(['"', '\'']);
+            let next = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.followed, end));
+            quoted && (self.sentence.gap(end - 1).contains('+') || next.is_some_and(|next| self.counts_at(next)))
+        };
+        let alone = self.regex.is_empty() == (self.counted == 0) && (looks_like_part(&text) || joined());
+        let last = self.phrase_at(language.in_front, end).filter(|_| self.counted > 0);
+        if let Some(last) = last {
+            // "Five digits with LT- in front"
+            self.regex = format!("{}{}", regex::escape(&text), self.regex);
+            self.at = last;
+            return true;
+        }
         if begins || alone {
             self.regex.push_str(&regex::escape(&text));
             self.at = end;
@@ -495,32 +347,17 @@ impl Builder<'_> {
         true
     }
 
-    /// `TR + year + 3 digits`
-    fn year(&mut self) -> bool {
-        let is_year = self.language.year.contains(&self.sentence.words[self.at].0.as_str());
-        let place = &self.sentence.words[self.at].1;
-        // "Two digits for the year" are these.
-        let joined = self.sentence.text[..place.start].trim_end().ends_with('+');
-        // "T and continues with the year and a three-digit number"
-        let article =
-            self.at.checked_sub(1).is_some_and(|at| self.language.every.contains(&self.sentence.words[at].0.as_str()));
-        let goes_on = self
-            .phrase_at(self.language.and, self.at + 1)
-            .or_else(|| self.phrase_at(self.language.followed, self.at + 1));
-        let whole_year = article && goes_on.is_some() && self.sentence.has(self.language.begins);
-        let begun = is_year && (joined || whole_year) && !self.regex.is_empty();
-        if begun {
-            self.regex.push_str(r"\d{4}");
-            self.counted += 1;
-            self.at += 1;
-        }
-        begun
-    }
-
     /// `hyphen`; `None` where something stands before the first one that is not understood.
     fn sign(&mut self) -> Option<bool> {
         let named = |(name, sign): &(&str, &'static str)| Some((*sign, self.phrase_at(&[name], self.at)?));
-        let Some((sign, end)) = self.language.signs.iter().find_map(named) else { return Some(false) };
+        let space = || {
+            let article = self
+                .at
+                .checked_sub(1)
+                .is_some_and(|at| self.language.articles.contains(&self.sentence.words[at].0.as_str()));
+            self.phrase_at(self.language.spaces, self.at).filter(|_| self.counted > 0 && article).map(|end| (" ", end))
+        };
+        let Some((sign, end)) = self.language.signs.iter().find_map(named).or_else(space) else { return Some(false) };
         if self.regex.is_empty() {
             // What stands before the first sign is a part of the code: letters as they are, or a year.
             // "V followed by a slash": what leads up to the sign is none of the code.
@@ -551,7 +388,11 @@ impl Builder<'_> {
 pub(super) fn qualified(sentence: &Sentence, phrases: &[&str], at: usize) -> bool {
     let before = |phrase: &&str| {
         let reach = at.saturating_sub(5)..at;
-        reach.into_iter().any(|from| sentence.ends_at(phrase, from).is_some_and(|end| end <= at && at - end <= 1))
+        // "At most two decimals, one of them…" limits no further number.
+        let joined = |end: usize| (end - 1..at).all(|word| !sentence.gap(word).contains([',', ';']));
+        reach
+            .into_iter()
+            .any(|from| sentence.ends_at(phrase, from).is_some_and(|end| end <= at && at - end <= 1 && joined(end)))
     };
     phrases.iter().any(before)
 }

@@ -28,6 +28,27 @@ fn conditional(sentence: &Sentence, language: &Language) -> Option<std::ops::Ran
     inverted().or_else(|| found.min_by_key(|place| (place.start, place.end)))
 }
 
+/// What a condition says of the column that the sentence before spoke of: `Where it is "other", …`.
+pub(super) fn with_it(
+    sentence: &Sentence,
+    language: &Language,
+    mut mentions: Vec<Mention>,
+    before: &[Place],
+) -> Vec<Mention> {
+    mentions.extend(it(sentence, language, &mentions, before));
+    mentions.sort_by_key(|mention| (mention.words.start, mention.place));
+    mentions
+}
+
+fn it(sentence: &Sentence, language: &Language, mentions: &[Mention], before: &[Place]) -> Option<Mention> {
+    let from = conditional(sentence, language)?.end;
+    let [place] = before else { return None };
+    let is_it = sentence.words.get(from).is_some_and(|(word, _)| language.pronouns.contains(&word.as_str()));
+    let says = language.equals.iter().any(|phrase| sentence.ends_at(phrase, from + 1).is_some());
+    let others = mentions.iter().any(|mention| mention.place != *place);
+    (is_it && says && others).then_some(Mention { place: *place, words: from..from + 1 })
+}
+
 /// The words of a sentence's condition: up to its comma where it stands first, else to the end.
 pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
     let from = conditional_at(sentence, language)?;
@@ -43,8 +64,20 @@ pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option
             .min()
     };
     let end = end.or_else(|| said().filter(|end| from == 0 && *end < sentence.words.len()));
+    let end = end.or_else(|| main_clause(sentence, language).filter(|_| from == 0 && comma.is_none()));
     Some(from..end.unwrap_or(sentence.words.len()))
 }
+
+/// Where what is asked begins behind a condition without a comma: `when the reason is other the explanation must be filled in`.
+fn main_clause(sentence: &Sentence, language: &Language) -> Option<usize> {
+    let is = |words: &[&str], at: usize| words.contains(&sentence.words[at].0.as_str());
+    let verb = (1..sentence.words.len()).find(|at| is(language.verbs, *at))?;
+    let article = (verb + 2..sentence.words.len()).find(|at| is(&language.every[..1], *at))?;
+    (article + 2..sentence.words.len()).any(|at| is(language.verbs, at)).then_some(article)
+}
+
+/// Before what rows are.
+const PER: &[&str] = &["per", "je", "pro", "par"];
 
 /// Whether a column is named as what rows are: `needed for all passengers`, `per booking`.
 pub(super) fn is_unit(sentence: &Sentence, language: &Language, mention: &Mention) -> bool {
@@ -54,7 +87,7 @@ pub(super) fn is_unit(sentence: &Sentence, language: &Language, mention: &Mentio
     };
     // "Numbered within each orchard"
     let within = |word: &str| language.only_for.contains(&word) || language.within.contains(&word);
-    language.each_of.contains(&word(1)) && within(word(2))
+    language.each_of.contains(&word(1)) && within(word(2)) || PER.contains(&word(1))
 }
 
 /// The column that a requirement is narrowed by: `required for Group E`.
@@ -65,7 +98,9 @@ pub(super) fn narrowed_by<'m>(
 ) -> Option<&'m Mention> {
     let end = sentence.required(language).map(|required| required.end)?;
     let narrows = sentence.words.get(end).is_some_and(|(word, _)| language.only_for.contains(&word.as_str()));
-    mentions.iter().find(|mention| narrows && mention.words.start == end + 1)
+    let article = sentence.words.get(end + 1).is_some_and(|(word, _)| language.every.contains(&word.as_str()));
+    let first = |mention: &Mention| mention.words.start == end + 1 || article && mention.words.start == end + 2;
+    mentions.iter().find(|mention| narrows && first(mention))
 }
 
 /// The condition that a sentence states of another column: `if Donor type is person`, `where the price is given`.
@@ -106,11 +141,24 @@ pub(super) fn condition_of(
     }
     let signed = sentence.text[sentence.words.get(behind.checked_sub(1)?)?.1.end..].trim_start().starts_with('=');
     let inverted = sentence.words.get(begins.start).is_some_and(|(word, _)| language.inverted.contains(&word.as_str()));
+    // "Wenn der Spendertyp Garten ist"
+    let last = span
+        .end
+        .checked_sub(1)
+        .filter(|last| *last > behind && language.equals_last.contains(&sentence.words[*last].0.as_str()));
+    // "Nur bei Spendertyp Garten"
+    let narrow = sentence.words.get(from - 1).is_some_and(|(word, _)| language.narrowing.contains(&word.as_str()));
     let value = match at(language.equals) {
-        Some(end) => sentence.rest(end),
-        None if signed || inverted => sentence.rest(behind),
+        Some(end) => within(sentence, end, &span),
+        None if signed || inverted => within(sentence, behind, &span),
+        None if last.is_some() => within(sentence, behind, &(span.start..last.unwrap_or(behind))),
+        None if narrow && behind < span.end => &sentence.text[sentence.words[behind].1.clone()],
         None => return None,
     };
+    // "When nationality is not DE"
+    let first = value.split(' ').next().unwrap_or_default();
+    let denied = language.negations.contains(&first.to_lowercase().as_str()) && value.len() > first.len();
+    let (value, unless) = if denied { (value[first.len()..].trim_start(), !unless) } else { (value, unless) };
     let values = values_of(value, language)?;
     Some(match (values.as_slice(), unless) {
         ([one], false) => format!("{column} = {one}"),
@@ -118,6 +166,15 @@ pub(super) fn condition_of(
         (several, false) => format!("{column} IN ({})", several.join(", ")),
         (several, true) => format!("{column} NOT IN ({})", several.join(", ")),
     })
+}
+
+/// The text from a word to the end of a condition.
+fn within<'s>(sentence: &'s Sentence, from: usize, span: &std::ops::Range<usize>) -> &'s str {
+    let text = sentence.rest(from);
+    match sentence.words.get(span.end).filter(|_| from < span.end) {
+        Some((_, next)) => &text[..next.start.saturating_sub(sentence.text.len() - text.len())],
+        None => text,
+    }
 }
 
 /// Whether a sentence speaks under a condition of another column.

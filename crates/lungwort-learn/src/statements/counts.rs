@@ -7,7 +7,7 @@ use regex::Regex;
 use super::codes::qualified;
 use super::sentence::Sentence;
 use super::sizes::Said;
-use super::words::Language;
+use super::words::{self, Language};
 use super::{clock, days};
 use crate::draft::Confidence;
 use lungwort_core::rulebook::toml_text::quoted;
@@ -17,6 +17,12 @@ const OF_KIND: usize = 4;
 
 /// Words between what is said of some rows and what is said of them, at most.
 const FOR_SOME: usize = 3;
+
+/// Words from a limit to the verb that says what it is, at most.
+const EXCEEDED: usize = 5;
+
+/// Ages are below this.
+const OLDEST: f64 = 200.0;
 
 /// What a number of a sentence is.
 enum Counted {
@@ -35,7 +41,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let of_day =
         |at: &usize| days.iter().any(|day| day.words.contains(at)) || times.iter().any(|time| time.words.contains(at));
     let numbers: Vec<(usize, f64)> = (from..sentence.words.len())
-        .filter(|at| !of_day(at))
+        .filter(|at| !of_day(at) && !is_of_code(sentence, *at))
         .filter_map(|at| Some((at, sentence.number(at, language)?)))
         .collect();
     // "Letter A-F, then a number from 1 to 99" says how a code is built.
@@ -75,7 +81,10 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let has_places = found.iter().any(|(key, value, _)| *key == "places" && value != "0");
     let scale = ends_explained(sentence, &numbers).is_some();
     let counted_up = counted_up(sentence);
-    let says_whole = sentence.has(language.whole) || sentence.has(language.how_many) || counted_up;
+    let says_whole = sentence.has(language.whole)
+        || sentence.has(language.how_many)
+        || counted_up
+        || digits_between(sentence, language);
     if counted_up && limits.iter().all(|(key, _)| matches!(*key, "max" | "below")) {
         limits.push(("min", 1.0));
     }
@@ -86,6 +95,23 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
         found.push(("type", quoted("decimal"), Confidence::Confirm));
     }
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
+}
+
+/// Whether digits stand behind a sign that letters or digits are before: `AB/1234`.
+fn is_of_code(sentence: &Sentence, at: usize) -> bool {
+    let Some(before) = at.checked_sub(1) else { return false };
+    let letters = sentence.text[sentence.words[before].1.clone()].ends_with(char::is_alphabetic);
+    let gap = &sentence.text[sentence.words[before].1.end..sentence.words[at].1.start];
+    letters && matches!(gap, "/" | "-" | "_")
+}
+
+/// `A figure from 1 to 6`
+fn digits_between(sentence: &Sentence, language: &Language) -> bool {
+    let led = |phrase: &&str| {
+        let end = sentence.find(phrase).map(|place| place.end);
+        end.and_then(|end| sentence.words.get(end)).is_some_and(|(word, _)| language.between.contains(&word.as_str()))
+    };
+    language.digits.iter().any(led)
 }
 
 /// `1, 2, 3 … up to 400`: whole numbers from one on.
@@ -165,6 +191,32 @@ fn counts_places(sentence: &Sentence, language: &Language, at: usize) -> bool {
         || here(language.after_it) && sentence.has(language.point)
 }
 
+/// Both ends of a range in words: `3-80 characters`, `between 1 and 9`.
+fn both_ends(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> Option<(Counted, usize)> {
+    let (at, value) = *numbers.first()?;
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    // `3-80 characters`
+    let dashed = numbers.get(1).map(|(next, upper)| (*next, upper.abs()));
+    let dashed = dashed.filter(|(next, upper)| *next == at + 1 && *upper > value && sentence.is_dashed(at));
+    if let Some((_, upper)) = dashed.filter(|(next, _)| counts_what(sentence, *next, language.characters)) {
+        return Some((Counted::Length(format!("{{ min = {value}, max = {upper} }}")), 2));
+    }
+    let upper = numbers.get(1).filter(|(next, upper)| *next == at + 2 && *upper > value);
+    let joined = language.to.contains(&word(at + 1))
+        || language.and.contains(&word(at + 1))
+        || language.or.contains(&word(at + 1));
+    if let Some((next, upper)) = upper.filter(|_| joined) {
+        if counts_what(sentence, *next, language.characters) {
+            return Some((Counted::Length(format!("{{ min = {value}, max = {upper} }}")), 2));
+        }
+        let led = at > 0 && language.between.contains(&word(at - 1));
+        if led || sentence.has(language.whole) || sentence.has(language.number) {
+            return Some((Counted::Limits(vec![("min", value), ("max", *upper)]), 2));
+        }
+    }
+    None
+}
+
 /// What the first of some numbers is, and how many of them that takes.
 fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> (Counted, usize) {
     let (at, value) = numbers[0];
@@ -186,18 +238,8 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
     if let Some(limits) = range_alone(sentence, numbers) {
         return (Counted::Limits(limits), 2);
     }
-    let upper = numbers.get(1).filter(|(next, upper)| *next == at + 2 && *upper > value);
-    let joined = language.to.contains(&word(at + 1))
-        || language.and.contains(&word(at + 1))
-        || language.or.contains(&word(at + 1));
-    if let Some((next, upper)) = upper.filter(|_| joined) {
-        if counts_what(sentence, *next, language.characters) {
-            return (Counted::Length(format!("{{ min = {value}, max = {upper} }}")), 2);
-        }
-        let led = at > 0 && language.between.contains(&word(at - 1));
-        if led || sentence.has(language.whole) || sentence.has(language.number) {
-            return (Counted::Limits(vec![("min", value), ("max", *upper)]), 2);
-        }
+    if let Some(counted) = both_ends(sentence, language, numbers) {
+        return counted;
     }
     let counts_text = |at: usize| {
         let limited = qualified(sentence, language.at_most, at) || qualified(sentence, language.at_least, at);
@@ -209,7 +251,7 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
         before(language.at_least)
             && next.is_some_and(|next| qualified(sentence, language.at_most, next) && counts_text(next))
     };
-    if is_size_of_text(sentence, language, at) {
+    if is_size_of_text(sentence, at) {
         return (Counted::Length(format!("{{ max = {value} }}")), 1);
     }
     if counts_text(at) || shared() {
@@ -235,7 +277,7 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
 }
 
 /// `text (40)`
-fn is_size_of_text(sentence: &Sentence, language: &Language, at: usize) -> bool {
+fn is_size_of_text(sentence: &Sentence, at: usize) -> bool {
     let word = |at: usize| sentence.words[at].0.as_str();
     let place = &sentence.words[at].1;
     let in_brackets = sentence.text[..place.start].ends_with('(') && {
@@ -243,7 +285,9 @@ fn is_size_of_text(sentence: &Sentence, language: &Language, at: usize) -> bool 
         let rest = rest.strip_prefix("max").map_or(rest, |rest| rest.trim_start_matches(['.', ' ']));
         rest.starts_with(')')
     };
-    in_brackets && at.checked_sub(1).is_some_and(|before| language.plain_text.contains(&word(before)))
+    // "Texte" is none of a language alone.
+    let is_text = |word: &str| words::ALL.iter().any(|language| language.plain_text.contains(&word));
+    in_brackets && at.checked_sub(1).is_some_and(|before| is_text(word(before)))
 }
 
 /// Which limit a number is: `at most`, `more than`, `1 or more`.
@@ -258,10 +302,37 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
         };
         end.is_some_and(joined)
     };
+    // "Darf 2500 g nicht überschreiten": the verb comes last.
+    let last = |phrases: &[&str]| {
+        let reach = at + 1..at + EXCEEDED;
+        reach
+            .into_iter()
+            .any(|from| phrases.iter().any(|phrase| sentence.ends_at(phrase, from) == Some(sentence.words.len())))
+    };
+    let denied = sentence.words[at..].iter().any(|(word, _)| language.negations.contains(&word.as_str()));
+    if denied
+        && let Some((_, key)) =
+            [(language.exceeded, "max"), (language.fallen, "min")].iter().find(|(phrases, _)| last(phrases))
+    {
+        return Some(key);
+    }
     // `16+`
     let behind_sign = sentence.text[sentence.words[at].1.end..].strip_prefix('+');
     if behind_sign.is_some_and(|rest| rest.trim_end_matches([')', '.']).is_empty() || rest.starts_with([' ', ','])) {
         return Some("min");
+    }
+    // "18 or older" is an age, and "1990 or older" a year.
+    let aged = sentence.number(at, language).is_some_and(|number| number < OLDEST);
+    if let Some((_, key)) =
+        [(language.or_older, "min"), (language.or_younger, "max")].iter().find(|(phrases, _)| behind(phrases))
+    {
+        return Some(if aged {
+            key
+        } else if *key == "min" {
+            "max"
+        } else {
+            "min"
+        });
     }
     let or_more = [(language.or_less, "max"), (language.or_more, "min")];
     if let Some((_, key)) = or_more.iter().find(|(phrases, _)| behind(phrases)) {
@@ -272,7 +343,9 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
     // "The shortest boat is 3 m"
     let of_kind = |phrases: &[&str]| {
         let from = at.saturating_sub(OF_KIND)..at;
-        phrases.iter().any(|phrase| from.clone().any(|from| sentence.ends_at(phrase, from).is_some()))
+        let joined = |end: usize| (end - 1..at).all(|word| !sentence.gap(word).contains([',', ';']));
+        let of = |phrase: &&str, from: usize| sentence.ends_at(phrase, from).is_some_and(joined);
+        phrases.iter().any(|phrase| from.clone().any(|from| of(phrase, from)))
     };
     let extreme =
         || [(language.greatest, "max"), (language.least, "min")].into_iter().find(|(phrases, _)| of_kind(phrases));
@@ -311,7 +384,14 @@ fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> 
     let kind = at.checked_sub(1).map_or("", |before| sentence.words[before].0.as_str());
     let of_kind =
         [language.whole, language.number, language.between, language.fillers].iter().any(|words| words.contains(&kind));
+    // `blank or 1 to 999`
+    let or_blank = || {
+        let words: Vec<String> = before.split_whitespace().map(str::to_lowercase).collect();
+        let is = |at: usize, list: &[&str]| words.get(at).is_some_and(|word| list.contains(&word.as_str()));
+        words.len() == 2 && is(0, language.nothing) && is(1, language.or)
+    };
     let led = before.is_empty()
+        || or_blank()
         || before.ends_with(['(', ':', '[', ',', ';', '–', '—', '='])
         || before.ends_with(" -")
         || of_kind;
@@ -319,12 +399,14 @@ fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> 
     // `Delivery week: calendar week 1 to 53`
     let words = before.rsplit_once(':').map_or(usize::MAX, |(_, words)| words.split_whitespace().count());
     let led = led || words <= 3 && behind.trim_end_matches('.').is_empty();
-    let closed = outside || behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
+    let dashed = ["- ", "– ", "— "].iter().any(|dash| behind.starts_with(dash));
+    let closed = outside || dashed || behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
     let is_to = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.to.contains(&word.as_str()));
     // What an end means may be in brackets behind it.
     let explained =
         *next == at + 3 && is_to(at + 2) && sentence.text[sentence.words[*at].1.end..].trim_start().starts_with('(');
     let sign = text(sentence.words[*at].1.end..sentence.words[*next].1.start);
+    let sign = sign.strip_suffix('+').map_or(sign.clone(), |sign| sign.trim_end().to_owned());
     let dotted = *next == at + 1 && matches!(sign.as_str(), ".." | "..." | "…" | "–" | "-");
     // "1 up to 4"
     let up_to = sentence.gap(*at).is_empty()

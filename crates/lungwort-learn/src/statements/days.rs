@@ -103,6 +103,7 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
         return vec![one("min", first), one("max", second)];
     }
     let asks = sentence.has(language.obliging) && !sentence.has(language.negations) && !sentence.has(language.refused);
+    let refused = sentence.has(language.refused);
     let limit = |of: &Named| {
         // "Not later than the day of the loan, 1 December 2026"
         let apart = |phrase: &&str| {
@@ -117,6 +118,11 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
         } else if asks && qualified(sentence, language.earlier, of.words.start) {
             // "Must be born before 1 January 2010"
             Some(one("below", of))
+        } else if refused && qualified(sentence, language.earlier, of.words.start) {
+            // "Dates before 1 January 1940 are not accepted"
+            Some(one("min", of))
+        } else if refused && qualified(sentence, language.later, of.words.start) {
+            Some(one("max", of))
         } else if asks && qualified(sentence, language.later, of.words.start) {
             Some(one("above", of))
         } else {

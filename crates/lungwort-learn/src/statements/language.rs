@@ -50,6 +50,11 @@ fn scored(sentence: &Sentence) -> Vec<(usize, &'static Language)> {
         place.len() > 1 || sentence.text[place.clone()].chars().all(char::is_lowercase)
     };
     let mut found: Vec<(usize, &Language)> = words::ALL.iter().map(|language| (0, *language)).collect();
+    // `de, en, fr` are codes, and no words.
+    let last = sentence.words.len().saturating_sub(1);
+    if last > 0 && (0..last).all(|at| sentence.gap(at).contains([',', '/', '|', ';'])) {
+        return found;
+    }
     for (word, _) in sentence.words.iter().filter(|(_, place)| is_word(place)) {
         TELLING.get(word.as_str()).into_iter().for_each(|at| found[*at].0 += 1);
     }

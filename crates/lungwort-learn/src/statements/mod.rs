@@ -11,15 +11,19 @@ mod choices;
 mod clauses;
 mod clock;
 mod codes;
+mod columns_by;
 mod conditions;
+mod counted;
 mod counts;
 mod day_forms;
 mod days;
 mod examples;
+mod in_words;
 mod language;
 mod listed;
 pub(super) mod look;
 mod mask;
+mod meanings;
 mod of_headings;
 mod one_row;
 mod order;
@@ -28,6 +32,7 @@ mod other_words;
 mod questions;
 mod required;
 mod sentence;
+mod several;
 pub(super) mod sheets;
 mod shown;
 mod sizes;
@@ -37,6 +42,7 @@ mod take;
 pub(crate) mod texts;
 mod values;
 mod words;
+mod yes_no;
 
 use std::collections::HashSet;
 
@@ -61,6 +67,10 @@ use words::Language;
 
 /// Words that a sentence usually has: one of more counts as several.
 const WORDS: usize = 40;
+/// Words before a column at the beginning of a sentence, at most: `each lot`.
+const LEADING: usize = 1;
+/// Words before what is asked.
+const POLITE: &[&str] = &["please", "bitte", "veuillez", "merci"];
 /// The key of a claim that a column may be blank: no line of a rulebook says so.
 const OPTIONAL: &str = "optional";
 /// The key of a claim that the values of a column are in a list of the receiving side: which one shows where lists are given.
@@ -151,6 +161,12 @@ impl Reading {
         self.understood |= other.understood;
         self.claims.extend(other.claims);
     }
+}
+
+/// Where a sentence begins behind a word that only asks kindly.
+fn polite(sentence: &Sentence, at: usize) -> usize {
+    let is_polite = sentence.words.get(at).is_some_and(|(word, _)| POLITE.contains(&word.as_str()));
+    if is_polite { at + 1 } else { at }
 }
 
 /// Whether the first sentence of a text asks for something, so that it is no title.
@@ -275,34 +291,9 @@ fn one(
     for language in by_language(sentence, known.likely) {
         obliges |= sentence.has(language.obliging) || sentence.required(language).is_some();
         let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
-        let mentions = led(sentence, mentions);
-        // What is named in a condition is not what the sentence is about.
-        let condition = conditions::condition_span(sentence, language);
-        let compared = |mention: &Mention| {
-            // Beside a column, what it is compared with is not what is spoken of: `hh:mm, later than Start`.
-            matches!(text.about, About::Column(..)) && order::is_compared(sentence, language, mention)
-        };
-        let outside = |mention: &&Mention| {
-            let in_condition = condition.as_ref().is_some_and(|condition| condition.contains(&mention.words.start));
-            let narrows = conditions::narrowed_by(sentence, language, &mentions).is_some_and(|of| of == *mention);
-            !in_condition && !compared(mention) && !narrows && !conditions::is_unit(sentence, language, mention)
-        };
-        let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
-        places.dedup();
-        if let Some(same) = not_the_same(sentence, language, &mentions) {
-            places = vec![same];
-        }
-        if places.is_empty() && !conditions::is_conditional(sentence, language, &mentions) {
-            // "If a fee is charged, give it with two decimals" speaks of the fee.
-            places = mentions.iter().map(|mention| mention.place).collect();
-            places.dedup();
-        }
-        if places.is_empty() {
-            places = match text.about {
-                About::Column(sheet, column) => vec![(sheet, column)],
-                _ => before.iter().map(|mention| mention.place).collect(),
-            };
-        }
+        let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
+        let mentions = conditions::with_it(sentence, language, led(sentence, mentions), &spoken_of);
+        let places = meant((text, sentence, language), &mentions, &before);
         if named.is_empty() {
             named = if mentions.is_empty() { before.clone() } else { mentions.clone() };
         }
@@ -335,6 +326,74 @@ fn one(
         draft.unread.push(Unread { text: sentence.text.clone(), place: text.place.clone() });
     }
     (named, reading.understood)
+}
+
+/// Beside a column, a word of every day is a kind of value, also where another column is called so: `Date (DD.MM.YYYY)`.
+fn without_kinds(
+    (sentence, language): (&Sentence, &Language),
+    mut mentions: Vec<Mention>,
+    (about, draft): (&About, &Draft),
+) -> Vec<Mention> {
+    let About::Column(sheet, column) = *about else { return mentions };
+    if sentence.has(language.earlier) || sentence.has(language.later) || sentence.has(language.conditional) {
+        return mentions;
+    }
+    let is_kind = |mention: &Mention| {
+        let heading = &draft.sheets[mention.place.0].columns[mention.place.1].heading;
+        let named = mention.words.start.checked_sub(1).is_some_and(|before| {
+            let before = sentence.words[before].0.as_str();
+            language.columns.contains(&before) || language.labels.contains(&before)
+        });
+        // "As From but not earlier" names it.
+        let text = &sentence.text[sentence.words[mention.words.start].1.clone()];
+        let named = named || mention.words.start > 0 && text.starts_with(char::is_uppercase);
+        mention.place != (sheet, column) && !named && subject::is_common(&heading.trim().to_lowercase())
+    };
+    mentions.retain(|mention| !is_kind(mention));
+    mentions
+}
+
+/// The columns that a sentence is about: those that it names, that it stands beside, or that the one before named.
+fn meant(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    mentions: &[Mention],
+    before: &[Mention],
+) -> Vec<Place> {
+    // What is named in a condition is not what the sentence is about.
+    let condition = conditions::condition_span(sentence, language);
+    let compared = |mention: &Mention| {
+        // Beside a column, what it is compared with is not what is spoken of: `hh:mm, later than Start`.
+        matches!(text.about, About::Column(..)) && order::is_compared(sentence, language, mention)
+    };
+    let outside = |mention: &&Mention| {
+        let in_condition = condition.as_ref().is_some_and(|condition| condition.contains(&mention.words.start));
+        let narrows = conditions::narrowed_by(sentence, language, mentions).is_some_and(|of| of == *mention);
+        !in_condition && !compared(mention) && !narrows && !conditions::is_unit(sentence, language, mention)
+    };
+    let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
+    places.dedup();
+    if let Some(same) = not_the_same(sentence, language, mentions) {
+        places = vec![same];
+    }
+    // Beside a column, what comes before another one is named is said of the column: `Yes or No; fresh items are always Yes`.
+    if let About::Column(sheet, column) = text.about
+        && !places.contains(&(sheet, column))
+        && mentions.first().is_some_and(|first| first.words.start > LEADING)
+    {
+        places = vec![(sheet, column)];
+    }
+    if places.is_empty() && !conditions::is_conditional(sentence, language, mentions) {
+        // "If a fee is charged, give it with two decimals" speaks of the fee.
+        places = mentions.iter().map(|mention| mention.place).collect();
+        places.dedup();
+    }
+    if places.is_empty() {
+        places = match text.about {
+            About::Column(sheet, column) => vec![(sheet, column)],
+            _ => before.iter().map(|mention| mention.place).collect(),
+        };
+    }
+    places
 }
 
 /// The column of which two rows must not have the same: `don't use the same number for two tenants` is about the number.
@@ -375,6 +434,15 @@ fn compared(known: &Entries<'_>, (text, sentence): (&Text, &Sentence), draft: &D
 
 /// The mentions without those between the first one and its colon: `Kind of entry: baptism, burial` is about the kind.
 fn led(sentence: &Sentence, mut mentions: Vec<Mention>) -> Vec<Mention> {
+    // Nor are the words of what codes mean: `Board (RO = room only, …)` is not about the room.
+    let meaning = |mention: &Mention| {
+        let before = &sentence.text[..sentence.words[mention.words.start].1.start];
+        let from = before.rfind(['(', ',', ';', ':']).unwrap_or(0);
+        before[from..].contains('=') && sentence.text.matches('=').count() > 1
+    };
+    if mentions.iter().any(|mention| !meaning(mention)) {
+        mentions.retain(|mention| !meaning(mention));
+    }
     let Some(first) = mentions.first().filter(|first| first.words.start <= 1).cloned() else { return mentions };
     let Some((_, place)) = sentence.words.get(first.words.end.saturating_sub(1)) else { return mentions };
     let Some(colon) = sentence.text[place.end..].find(':').map(|at| place.end + at) else { return mentions };
@@ -403,9 +471,9 @@ fn understand(
     (mentions, places, before): (&[Mention], &[Place], &[Place]),
     draft: &Draft,
 ) -> Reading {
-    let mut looks = subject::by_look(sentence, language, known, draft, &text.about);
+    let mut looks = columns_by::by_look(sentence, language, known, draft, &text.about);
     if looks.is_empty() {
-        looks = subject::by_sign(sentence, language, draft, &text.about);
+        looks = columns_by::by_sign(sentence, language, draft, &text.about);
     }
     let all: Vec<Place> = draft
         .sheets
@@ -431,11 +499,15 @@ fn understand(
         name: &name,
         draft,
     });
-    let dated = values::dates(sentence, language, mentions, &all, draft);
+    // Beside a column, "date" says what its values are.
+    let dated = match text.about {
+        About::Column(..) => Vec::new(),
+        _ => values::dates(sentence, language, mentions, &all, draft),
+    };
     let places = if dated.is_empty() { places } else { &dated };
     let dated = !dated.is_empty();
     reading.and(other_sheet::read(sentence, language, places, draft));
-    reading.and(one_row::read(sentence, language, (known, &text.about), draft));
+    reading.and(one_row::read(sentence, language, (known, &text.about, !mentions.is_empty()), draft));
     reading.and(order::balance(sentence, language, mentions, &name));
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));
     if !about_rule {
@@ -443,6 +515,27 @@ fn understand(
         values::days_before(&mut reading, language, before, draft);
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
     }
+    let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);
+    reading.and(order::read(sentence, language, (mentions, spoken_of), &name));
+    let held = as_held((sentence, language), (mentions, own), &reading);
+    reading.and(held);
+    let valid = sentence.has(language.valid) && sentence.has(language.obliging);
+    if !reading.understood && (valid || sentence.has(language.heading_shares)) {
+        reading.and(of_headings((sentence, language), places, draft));
+    }
+    if !reading.understood {
+        let anyway = |every: &&[&[&str]]| every.iter().all(|phrases| sentence.has(phrases));
+        reading.understood = language.anyway.iter().any(anyway);
+    }
+    reading
+}
+
+/// The column that a text stands beside, where the sentence does not name it, and the one that the sentence goes on about.
+fn spoken_of(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    mentions: &[Mention],
+    before: &[Place],
+) -> (Option<Place>, Option<Place>) {
     let own = match text.about {
         About::Column(sheet, column) if !mentions.iter().any(|mention| mention.place == (sheet, column)) => {
             Some((sheet, column))
@@ -457,17 +550,7 @@ fn understand(
         (None, [one], [of]) if one.place != *of && one.place.0 == of.0 && pronoun(one) => Some(*of),
         _ => own,
     };
-    reading.and(order::read(sentence, language, (mentions, spoken_of), &name));
-    let held = as_held((sentence, language), (mentions, own), &reading);
-    reading.and(held);
-    if !reading.understood && sentence.has(language.valid) && sentence.has(language.obliging) {
-        reading.and(of_headings(language, places, draft));
-    }
-    if !reading.understood {
-        let anyway = |every: &&[&[&str]]| every.iter().all(|phrases| sentence.has(phrases));
-        reading.understood = language.anyway.iter().any(anyway);
-    }
-    reading
+    (own, spoken_of)
 }
 
 /// Columns whose values are those of a list of the receiving side: what is no value of its own is one of a list.

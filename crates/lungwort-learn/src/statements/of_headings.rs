@@ -1,6 +1,6 @@
 //! What the words of headings say of values, and in which language their decimals are written.
 
-use super::sentence::sentences;
+use super::sentence::{Sentence, sentences};
 use super::subject::{self, Place};
 use super::words::{self, Language};
 use super::{Claim, Reading, Target};
@@ -13,7 +13,12 @@ pub(super) fn headings(draft: &mut Draft) {
         let plain = subject::plain_heading(&column.heading);
         let Some(heading) = sentences(&plain).pop() else { continue };
         let lines = &mut column.lines;
-        let typed = lines.has("type") || lines.has("format") || lines.has("allowed") || lines.has("pattern");
+        // "Text" under a heading says that its values are no numbers.
+        let says_text = |line: &crate::draft::Line| {
+            sentences(&line.value).iter().any(|said| words::ALL.iter().any(|language| said.has(language.plain_text)))
+        };
+        let is_text = ["guide", "help"].iter().filter_map(|key| lines.get(key)).any(says_text);
+        let typed = is_text || ["type", "format", "allowed", "pattern"].iter().any(|key| lines.has(key));
         for language in words::ALL {
             let words = heading.words.len();
             let ends = |phrase: &str| {
@@ -34,8 +39,26 @@ pub(super) fn headings(draft: &mut Draft) {
     }
 }
 
+/// What a percentage is: a number, from 0 to 100 as likely as not.
+fn share(place: Place) -> Vec<Claim> {
+    let one = |(key, value, confidence): (&'static str, String, Confidence)| Claim {
+        on: Target::Column(place),
+        key,
+        value,
+        confidence,
+    };
+    let limits =
+        [("min", "0".to_owned()), ("max", "100".to_owned())].map(|(key, value)| (key, value, Confidence::Suggested));
+    std::iter::once(("type", quoted("decimal"), Confidence::Confirm)).chain(limits).map(one).collect()
+}
+
 /// `The e-mail address must be valid`, of columns whose headings say what their values are.
-pub(super) fn of_headings(language: &Language, places: &[Place], draft: &Draft) -> Reading {
+pub(super) fn of_headings((sentence, language): (&Sentence, &Language), places: &[Place], draft: &Draft) -> Reading {
+    if let [place] = places
+        && sentence.has(language.heading_shares)
+    {
+        return Reading::of(share(*place));
+    }
     let claim = |place: &Place| {
         let plain = subject::plain_heading(&draft.sheets[place.0].columns[place.1].heading);
         let heading = sentences(&plain).pop()?;

@@ -53,7 +53,22 @@ pub(super) fn read(
         claims.extend([one, other].into_iter().filter(|_| of_size).map(number));
     }
     claims.extend(alike(sentence, language, mentions, name));
+    claims.extend(own.and_then(|own| signed(sentence, own, mentions, name)).filter(|_| claims.is_empty()));
     Reading::of(claims)
+}
+
+/// `>= Valid from`, beside a column.
+fn signed(sentence: &Sentence, own: Place, mentions: &[Mention], name: &dyn Fn(Place) -> String) -> Option<Claim> {
+    let other = mentions.iter().find(|mention| mention.place != own && mention.place.0 == own.0)?;
+    let before = sentence.text[..sentence.words.get(other.words.start)?.1.start].trim_end();
+    let signs = [(">=", ">="), ("≥", ">="), ("<=", "<="), ("≤", "<="), (">", ">"), ("<", "<")];
+    let (_, sign) = signs.into_iter().find(|(sign, _)| before.ends_with(sign))?;
+    Some(Claim {
+        on: Target::Rule(own.0),
+        key: "check",
+        value: quoted(&format!("{} {sign} {}", name(own), name(other.place))),
+        confidence: Confidence::Known,
+    })
 }
 
 /// The order of two columns that are named one after the other: the first, the other, the sign between them, and whether numbers are

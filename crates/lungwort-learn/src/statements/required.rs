@@ -3,14 +3,12 @@
 use super::by_value::of_value;
 use super::conditions::{condition_of, condition_span, conditional_at, narrowed_by};
 use super::sentence::Sentence;
+use super::several::some_of_several;
 use super::subject::{Mention, Place};
 use super::words::Language;
-use super::{Claim, OPTIONAL, Reading, Target};
+use super::{Claim, OPTIONAL, Reading, Target, polite};
 use crate::draft::{Confidence, Draft};
 use lungwort_core::rulebook::toml_text::{list, quoted};
-
-/// Words between two columns of which one is to be filled, at most: `a phone number or an e-mail`.
-const OR_BETWEEN: usize = 4;
 
 /// Words between a question about an amount and the word that what is counted is needed, at most.
 const ASKED: usize = 4;
@@ -60,10 +58,18 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if mentions.is_empty() && language.alone_required.iter().any(alone) {
         return Reading::of(asking.subjects.iter().map(|place| must_be_filled(*place)).collect());
     }
+    // "Neither Box nor Store may be left empty"
+    let neither = sentence.words.first().is_some_and(|(word, _)| language.neither.contains(&word.as_str()));
+    if let Some(optional) = sentence.any(language.optional).filter(|_| neither) {
+        let named = mentions.iter().filter(|mention| mention.words.end <= optional.start);
+        return Reading::of(named.map(|mention| must_be_filled(mention.place)).collect());
+    }
     if let Some(forbidden) = sentence.any(language.forbidden) {
         return Reading::of(must_be_blank(sentence, language, (mentions, asking.meant(), &forbidden), name));
     }
     let others = asking.needed().or_else(|| asking.refused_without()).or_else(|| asking.beside());
+    let plain = sentence.required(language).is_none();
+    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.told_to_give().filter(|_| plain));
     if let Some(claims) = others.filter(|claims| !claims.is_empty()) {
         return Reading::of(claims);
     }
@@ -146,8 +152,21 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         let words = &sentence.words[..end];
         let text = words.last().map_or("", |(_, last)| &sentence.text[..last.end]);
-        let subject = words.iter().filter(|(word, _)| !language.every.contains(&word.as_str())).count();
-        subject > SUBJECT || text.contains(['(', ',']) || text.bytes().any(|byte| byte.is_ascii_digit())
+        let is = |list: &[&str]| words.iter().filter(|(word, _)| list.contains(&word.as_str())).count();
+        let subject = words.len() - is(language.every);
+        // "Restricted lots need a note" speaks of some, and "every seed lot" of all.
+        let of_all = is(language.each_of) > 0;
+        let named = self.mentions.iter().any(|mention| mention.words.start + 1 < end && !self.is_row(mention));
+        subject > SUBJECT
+            || subject > 1 && (!of_all || named)
+            || text.contains(['(', ','])
+            || text.bytes().any(|byte| byte.is_ascii_digit())
+    }
+
+    /// Whether a column is named by what rows are: `every lot`, where the heading is Lot number.
+    fn is_row(&self, mention: &Mention) -> bool {
+        let (sheet, column) = mention.place;
+        column == 0 || crate::keys::identifies(&self.draft.sheets[sheet].columns[column].heading)
     }
 
     /// The condition that a value states which a sentence names, and the column in whose list it is.
@@ -161,14 +180,25 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         sentence.any(language.refused)?;
         let lacking = sentence.any(language.lacking)?;
-        let plain = !sentence.has(language.negations)
-            || sentence.any(language.refused).is_some_and(|refused| refused.len() > 1);
+        let denied = (0..sentence.words.len())
+            .any(|at| !lacking.contains(&at) && language.negations.contains(&sentence.words[at].0.as_str()));
+        let plain = !denied || sentence.any(language.refused).is_some_and(|refused| refused.len() > 1);
         // "Without" stands before what is missing, and the other words behind it.
         let before = |mention: &&Mention| {
             let near = lacking.start.saturating_sub(LACKING)..lacking.end + LACKING;
             plain && near.contains(&mention.words.start)
         };
-        Some(self.mentions.iter().filter(before).map(|mention| must_be_filled(mention.place)).collect())
+        let near: Vec<&Mention> = self.mentions.iter().filter(before).collect();
+        // "Latitude without longitude is not accepted"
+        if let [first, second] = near.as_slice()
+            && first.words.end == lacking.start
+            && second.words.start >= lacking.end
+            && lacking.len() == 1
+        {
+            let said = format!("{} IS NOT NULL", (self.name)(first.place));
+            return Some(vec![required_when(second.place, &said)]);
+        }
+        Some(near.into_iter().map(|mention| must_be_filled(mention.place)).collect())
     }
 
     /// `C - if Service is EXP`, beside a column: needed then.
@@ -199,19 +229,71 @@ impl Asking<'_> {
         denied || none || sentence.any(language.optional).is_some_and(within)
     }
 
+    /// Columns of a part of the sentence that says that they may be blank: `Street is required, the district may be left blank`.
+    fn freed(&self) -> Vec<Place> {
+        let (sentence, language) = (self.sentence, self.language);
+        let Some(required) = sentence.required(language) else { return Vec::new() };
+        let apart = |place: &std::ops::Range<usize>| place.end <= required.start || required.end <= place.start;
+        let found = language.optional.iter().filter_map(|phrase| sentence.find(phrase)).filter(apart);
+        let Some(optional) = found.min_by_key(|place| (place.start, std::cmp::Reverse(place.end))) else {
+            return Vec::new();
+        };
+        let word = |at: usize| sentence.words[at].0.as_str();
+        let before = optional.end <= required.start;
+        let between = if before { optional.end..required.start } else { required.end..optional.start };
+        // The parts meet at the last comma or the last "and" between what they say.
+        let meets = |at: &usize| sentence.gap(at - 1).contains([',', ';']);
+        let joins = |at: &usize| language.and.contains(&word(*at)) || language.but.contains(&word(*at));
+        let Some(border) = between
+            .clone()
+            .rev()
+            .find(meets)
+            .or_else(|| between.clone().rev().find(joins))
+            .or(Some(between.end).filter(meets))
+        else {
+            return Vec::new();
+        };
+        let is_freed = |mention: &&Mention| (mention.words.start < border) == before;
+        self.mentions.iter().filter(is_freed).map(|mention| mention.place).collect()
+    }
+
+    /// `If the reason is other, give an explanation`: what is asked under a condition by telling what to do.
+    fn told_to_give(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let span = condition_span(sentence, language)?;
+        let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+        let from = if span.start == 0 { span.end } else { 0 };
+        let from = polite(sentence, from);
+        let tells = language.give.contains(&word(from)) || language.explain.contains(&word(from));
+        let asked: Vec<&Mention> = self
+            .mentions
+            .iter()
+            .filter(|mention| tells && mention.words.start > from && !span.contains(&mention.words.start))
+            .collect();
+        // "Give the date as 31 December" says how.
+        let last = asked.last()?.words.end;
+        let ends = last >= sentence.words.len() || span.start == last || language.as_well.contains(&word(last));
+        let said = condition_of(sentence, language, self.mentions, self.name)?;
+        ends.then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).collect())
+    }
+
     /// The columns that it asks to fill in: those that are named or meant, or all but some.
     fn asked(&self) -> Vec<Place> {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
         let excepted = sentence.any(language.except).map(|except| except.start);
+        let freed = self.freed();
         let is_out = |place: &Place| {
             let named =
                 |mention: &Mention| excepted.is_some_and(|at| mention.words.start > at) && mention.place == *place;
-            mentions.iter().any(named)
+            freed.contains(place) || mentions.iter().any(named)
         };
         let others = sentence.has(language.all_other);
         // "Every field marked (!)" is not every field.
         let marked = sentence.has(language.marked) || !self.looks.is_empty();
-        if sentence.has(language.all) && !marked || others && !self.before.is_empty() {
+        if let Some(range) = self.range_of_all() {
+            return range;
+        }
+        if sentence.has(language.all) && !marked || others && !(self.before.is_empty() && freed.is_empty()) {
             let spoken_of = |place: &Place| others && self.before.contains(place);
             self.all.iter().copied().filter(|place| !is_out(place) && !spoken_of(place)).collect()
         } else if others {
@@ -222,6 +304,52 @@ impl Asking<'_> {
         } else {
             self.meant().iter().copied().filter(|place| !is_out(place)).collect()
         }
+    }
+
+    /// `All columns up to and including Box`, `all columns from Species to Box`
+    fn range_of_all(&self) -> Option<Vec<Place>> {
+        let (sentence, language) = (self.sentence, self.language);
+        // "The columns Booking ID to Departure must be filled"
+        // Letters have been read as the columns between them.
+        let is_letter = |mention: &Mention| {
+            let text = &sentence.text[sentence.words[mention.words.start].1.clone()];
+            text.len() <= 2 && text.bytes().all(|byte| byte.is_ascii_uppercase())
+        };
+        let by_letters = self.mentions.first().is_some_and(is_letter);
+        let columns = || {
+            if by_letters {
+                return None;
+            }
+            let named = self.mentions.first()?.words.start.checked_sub(1)?;
+            language.columns.contains(&sentence.words[named].0.as_str()).then_some(named..named + 1)
+        };
+        let all = sentence.any(language.all).filter(|_| !self.freed_all()).or_else(columns)?;
+        let led = |mention: &Mention, phrases: &[&str]| {
+            let article = mention.words.start.checked_sub(1).filter(|at| {
+                [language.every, language.columns, language.labels]
+                    .iter()
+                    .any(|words| words.contains(&sentence.words[*at].0.as_str()))
+            });
+            let start = article.unwrap_or(mention.words.start);
+            phrases.iter().any(|phrase| {
+                let from = start.checked_sub(phrase.split(' ').count());
+                from.is_some_and(|from| from >= all.end && sentence.ends_at(phrase, from) == Some(start))
+            })
+        };
+        let behind: Vec<&Mention> = self.mentions.iter().filter(|mention| mention.words.start >= all.end).collect();
+        let last = behind.iter().find(|mention| led(mention, language.up_to) || led(mention, language.to))?;
+        let leads = |mention: &Mention| led(mention, language.between) || mention.words.start == all.end;
+        let first = behind.iter().find(|mention| leads(mention) && mention.words.start < last.words.start);
+        let (sheet, to) = last.place;
+        let from = first.filter(|first| first.place.0 == sheet).map_or(0, |first| first.place.1);
+        Some(self.all.iter().copied().filter(|(of, column)| *of == sheet && (from..=to).contains(column)).collect())
+    }
+
+    /// Whether all columns that it names are those that may be blank: `… must be filled, all others are optional`.
+    fn freed_all(&self) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let others = sentence.any(language.all_other).or_else(|| sentence.any(language.all));
+        others.zip(sentence.required(language)).is_some_and(|(others, required)| required.end <= others.start)
     }
 
     /// "Needed unless a phone number is given" asks for one of the two.
@@ -241,10 +369,15 @@ impl Asking<'_> {
             return Reading::default();
         }
         // A condition before or behind the word: required only then.
-        let condition = conditional_at(sentence, language).filter(|at| !required.contains(at));
+        // Of "is only for gardens to be given" the condition stands between.
+        let between = |at: usize| mentions.iter().any(|mention| (at..required.end).contains(&mention.words.start));
+        let condition = conditional_at(sentence, language).filter(|at| !required.contains(at) || between(*at));
         // "Required for credit notes" is no more than that; "required for all rows" is.
         let behind = |at: usize| sentence.words.get(required.end + at).map_or("", |(word, _)| word.as_str());
         let for_some = language.only_for.contains(&behind(0)) && !language.whole_of.contains(&behind(1));
+        // "Needed for the reason other"
+        let narrows = |mention: &Mention| mention.words.end < sentence.words.len();
+        let for_some = for_some || narrowed_by(sentence, language, mentions).is_some_and(narrows);
         let first = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
         let begins_for_some = language.only_for.contains(&first(0))
             && !language.whole_of.contains(&first(1))
@@ -289,7 +422,7 @@ impl Asking<'_> {
 /// A condition that is still to be written.
 const OPEN: &str = "… = '…'";
 
-fn required_when(place: Place, said: &str) -> Claim {
+pub(super) fn required_when(place: Place, said: &str) -> Claim {
     Claim { on: Target::Column(place), key: "required_when", value: quoted(said), confidence: Confidence::Suggested }
 }
 
@@ -323,80 +456,4 @@ fn must_be_filled(place: Place) -> Claim {
 
 fn may_be_blank(place: Place) -> Claim {
     Claim { on: Target::Column(place), key: OPTIONAL, value: String::new(), confidence: Confidence::Suggested }
-}
-
-/// `The same site twice on the same date`: the second column stands behind what says within what.
-fn within(sentence: &Sentence, language: &Language, mentions: &[Mention], places: &[Place]) -> bool {
-    let Some(same) = sentence.any(language.on_same).filter(|_| places.len() == 2) else { return false };
-    let behind = |mention: &Mention| (same.end..same.end + 3).contains(&mention.words.start);
-    mentions.iter().any(|mention| mention.place == places[1] && behind(mention))
-}
-
-/// `a phone number or an address`, `one of the two, not both`, `both or neither`, `from the left without a gap`
-fn some_of_several(
-    sentence: &Sentence,
-    language: &Language,
-    mentions: &[Mention],
-    name: &dyn Fn(Place) -> String,
-    reading: &mut Reading,
-) {
-    let mut places: Vec<Place> = Vec::new();
-    for mention in mentions {
-        if !places.contains(&mention.place) {
-            places.push(mention.place);
-        }
-    }
-    let Some(&(sheet, _)) = places.first().filter(|_| places.len() >= 2) else { return };
-    if places.iter().any(|place| place.0 != sheet) {
-        return;
-    }
-    let or_between = |pair: &[Mention]| {
-        let between = &sentence.words[pair[0].words.end.min(pair[1].words.start)..pair[1].words.start];
-        between.len() <= OR_BETWEEN && between.iter().any(|(word, _)| language.or.contains(&word.as_str()))
-    };
-    // Of "a phone or an e-mail of the borrower", the borrower is no choice.
-    let chosen: Vec<Place> =
-        mentions.windows(2).filter(|pair| or_between(pair)).flat_map(|pair| [pair[0].place, pair[1].place]).collect();
-    let or_between = !chosen.is_empty();
-    let begins = sentence.words.first().is_some_and(|(word, _)| language.give.contains(&word.as_str()));
-    let asks = sentence.required(language).is_some() || sentence.has(language.obliging) || begins;
-    // "Do not leave out A or B" asks for both.
-    let denied = sentence.required(language).is_some_and(|required| {
-        sentence.words[required].iter().any(|(word, _)| language.negations.contains(&word.as_str()))
-    });
-    // What is asked under a condition names another column in it.
-    if or_between
-        && language.conditional.iter().any(|word| sentence.find(word).is_some())
-        && !sentence.has(language.at_least_one)
-    {
-        return;
-    }
-    let twice = sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice);
-    let within = within(sentence, language, mentions, &places);
-    let form = if (within || sentence.has(language.combination)) && twice || sentence.has(language.identifies) {
-        "unique"
-    } else if sentence.has(language.both_or_none) {
-        "all_or_none"
-    } else if sentence.has(language.exactly_one) {
-        "exactly_one"
-    } else if sentence.has(language.at_least_one) || or_between && asks && !denied {
-        "at_least_one"
-    } else if sentence.has(language.together) {
-        "all_or_none"
-    } else if sentence.has(language.no_gaps) {
-        "no_gaps"
-    } else {
-        return;
-    };
-    if or_between && matches!(form, "exactly_one" | "at_least_one") {
-        places.retain(|place| chosen.contains(place));
-    }
-    let names: Vec<String> = places.iter().map(|place| name(*place)).collect();
-    reading.understood = true;
-    reading.claims.push(Claim {
-        on: Target::Rule(sheet),
-        key: form,
-        value: list(&names),
-        confidence: Confidence::Known,
-    });
 }

@@ -31,6 +31,12 @@ fn bit(text: &str) -> (usize, u64) {
 /// Words between a denial and what is denied, at most.
 const DENIED: usize = 4;
 
+/// Words between a denial and what is denied, where it is said that nothing may be left so, at most.
+const LEFT: usize = 12;
+
+/// Before who fills something in.
+const AGENT: &[&str] = &["by", "von", "durch", "par"];
+
 /// Words between a verb and its participle, at most.
 const FAR: usize = 5;
 
@@ -65,7 +71,10 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
                     && line[end..].trim_start().starts_with(|each: char| each.is_ascii_digit());
                 // `3.0 .. 10.0`
                 let dotted = line[..at].ends_with('.') && follows.is_some_and(|each| each.is_ascii_digit());
+                // "Die Spender-Nr. ist Pflicht", "ist die Spender-Nr. Pflicht"
+                let of_number = word.rsplit('-').next().is_some_and(|last| last == "nr") && follows.is_some();
                 numbered
+                    || of_number
                     || dotted
                     || SHORT.contains(&word.trim_start_matches('('))
                     || follows.is_some_and(char::is_lowercase)
@@ -214,7 +223,18 @@ impl Sentence {
 
     /// Where it says that something must be filled in: by a phrase, or by a verb and a participle a few words behind it.
     pub fn required(&self, language: &Language) -> Option<Range<usize>> {
-        let said = self.any(language.required).or_else(|| {
+        // "Must be given in capitals" says how.
+        let word = |at: usize| self.words.get(at).map_or("", |(word, _)| word.as_str());
+        let how = |place: &Range<usize>| {
+            let last = word(place.end - 1);
+            let filled_in = last == language.filled[0] && word(place.end) == "in";
+            let next = word(if filled_in { place.end + 1 } else { place.end });
+            place.len() > 1
+                && !AGENT.contains(&next)
+                && language.filled.contains(&last)
+                && language.manner.contains(&next)
+        };
+        let said = self.any(language.required).filter(|place| !how(place)).or_else(|| {
             let modals = language.modals.iter().filter_map(|phrase| self.find(phrase));
             modals.filter_map(|modal| self.participle(&modal, language)).min_by_key(|place| place.start)
         });
@@ -225,8 +245,12 @@ impl Sentence {
     fn never_blank(&self, language: &Language) -> Option<Range<usize>> {
         let word = |at: usize| self.words[at].0.as_str();
         let blank = (0..self.words.len()).find(|at| language.unfilled.contains(&word(*at)))?;
-        let before = blank.saturating_sub(DENIED)..blank;
-        let not = before.clone().rev().find(|at| language.negations.contains(&word(*at)))?;
+        let denied = |at: &usize| language.negations.contains(&word(*at));
+        let near = (blank.saturating_sub(DENIED)..blank).rev().find(denied);
+        // "You must not leave Box or Store empty"
+        let leaves = |at: &usize| (at + 1..=at + 2).any(|at| at < blank && language.leave.contains(&word(at)));
+        let far = || (blank.saturating_sub(LEFT)..blank).rev().filter(denied).find(leaves);
+        let not = near.or_else(far)?;
         let conditional =
             |phrase: &&str| (blank.saturating_sub(FAR + DENIED)..blank).any(|at| self.ends_at(phrase, at).is_some());
         let inside = |place: Range<usize>| place.start <= blank && not < place.end;
@@ -265,7 +289,7 @@ impl Sentence {
         let start = self.words[at].1.start;
         let before = self.text[..start].chars().next_back();
         let negative = matches!(before, Some('-' | '−'))
-            && self.text[..start - before.map_or(0, char::len_utf8)].ends_with([' ', '(']);
+            && (self.text[..start - before.map_or(0, char::len_utf8)].ends_with([' ', '(']) || start == 1);
         Some(if negative { -number } else { number })
     }
 

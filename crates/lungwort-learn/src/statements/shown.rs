@@ -1,5 +1,9 @@
 //! Codes that a sentence shows rather than counts: `B001, B002 and so on`, `G1 to G9`, `(GB0001234)`, `look like WN-2026-000123`.
 
+use std::sync::LazyLock;
+
+use regex::Regex;
+
 use super::sentence::Sentence;
 use super::words::Language;
 
@@ -21,6 +25,15 @@ pub(super) fn counted_up(sentence: &Sentence, language: &Language, from: usize) 
     let shown: Vec<(String, usize)> = (from..end).filter_map(|at| split(text(at)?)).collect();
     let [first, second, ..] = shown.as_slice() else { return None };
     (first == second).then(|| format!(r"{}\d{{{}}}", regex::escape(&first.0), first.1))
+}
+
+/// `A-E`, and nothing else: one letter between two.
+pub(super) fn letter_between(sentence: &Sentence) -> Option<String> {
+    let text = sentence.text.trim().trim_end_matches('.');
+    let mut signs = text.chars().filter(|each| !each.is_whitespace());
+    let (first, dash, last) = (signs.next()?, signs.next()?, signs.next()?);
+    let plain = first.is_ascii_uppercase() && last.is_ascii_uppercase() && first < last && matches!(dash, '-' | '–');
+    (plain && signs.next().is_none()).then(|| format!("[{first}-{last}]"))
 }
 
 /// `G1 to G9`, `A1 to F20`: letters with a number behind, both ends of which are said.
@@ -53,6 +66,50 @@ pub(super) fn from_to(sentence: &Sentence, language: &Language, from: usize) -> 
         }
     };
     (from..sentence.words.len()).find_map(one)
+}
+
+/// `R1-S1 to R9-S9`: codes of the same pieces with signs between, both ends of which are said.
+pub(super) fn from_to_pieces(sentence: &Sentence, language: &Language) -> Option<String> {
+    static CODES: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"([A-Z0-9]+(?:[-/.][A-Z0-9]+)+)\s*(?:([\pL]+)|[–—])\s*([A-Z0-9]+(?:[-/.][A-Z0-9]+)+)").ok()
+    });
+    let found = CODES.as_ref()?.captures(&sentence.text)?;
+    let joined = found.get(2).is_none_or(|word| language.to.contains(&word.as_str()));
+    let (one, other) = (runs(&found[1]), runs(&found[3]));
+    if !joined || one.len() != other.len() || !found[1].bytes().any(|byte| byte.is_ascii_uppercase()) {
+        return None;
+    }
+    let piece = |(one, other): (&&str, &&str)| {
+        if one == other && !one.bytes().all(|byte| byte.is_ascii_digit()) {
+            return Some(regex::escape(one));
+        }
+        if let ([first], [last]) = (one.as_bytes(), other.as_bytes())
+            && first.is_ascii_uppercase()
+            && last.is_ascii_uppercase()
+        {
+            return (first < last).then(|| format!("[{one}-{other}]"));
+        }
+        let (least, most): (u32, u32) = (one.parse().ok()?, other.parse().ok()?);
+        let padded = one.starts_with('0') && one.len() > 1;
+        let width = (padded && one.len() == other.len()).then_some(one.len());
+        (least <= most && most < 1000 && padded == width.is_some())
+            .then(|| format!("(?:{})", numbers(least, most, width)))
+    };
+    let pieces: Option<Vec<String>> = one.iter().zip(&other).map(piece).collect();
+    pieces.filter(|_| found[1] != found[3]).map(|pieces| pieces.concat())
+}
+
+/// A code cut into runs of letters, of digits, and its signs.
+fn runs(code: &str) -> Vec<&str> {
+    let kind = |each: char| if each.is_ascii_digit() { 0 } else { 1 + usize::from(!each.is_ascii_uppercase()) };
+    let mut found = Vec::new();
+    let mut rest = code;
+    while let Some(first) = rest.chars().next() {
+        let end = rest.find(|each| kind(each) != kind(first)).unwrap_or(rest.len());
+        found.push(&rest[..end]);
+        rest = &rest[end..];
+    }
+    found
 }
 
 /// The expression for whole numbers between two: of so many digits, with zeros before them, where a width is given.
@@ -152,6 +209,11 @@ pub(super) fn as_shown(shown: &str, counted: &str) -> Option<String> {
     if letters && counted == format!(r"\d{{{digits}}}") {
         return Some(format!("[A-Z]{{{}}}{counted}", head.len()));
     }
+    // "Two letters/four digits (AB/1234)": the signs between are shown alone.
+    let plain: String = shown.chars().filter(char::is_ascii_alphanumeric).collect();
+    if plain.len() < shown.len() && Regex::new(&format!("^(?:{counted})$")).is_ok_and(|built| built.is_match(&plain)) {
+        return Some(shape_of(shown, false));
+    }
     // The pieces are said, and the whole is shown.
     let pieces = shown.split(['-', '/']).count();
     (pieces >= 3).then(|| shape_of(shown, true))
@@ -165,7 +227,7 @@ mod tests {
     fn numbers_between_two_are_those_and_no_others() {
         for (least, most) in [(1, 9), (0, 5), (3, 12), (1, 150), (7, 999), (95, 105), (10, 99), (1, 1), (20, 318)] {
             for width in [None, Some(3)] {
-                let regex = regex::Regex::new(&format!("^(?:{})$", numbers(least, most, width))).expect("a pattern");
+                let regex = Regex::new(&format!("^(?:{})$", numbers(least, most, width))).expect("a pattern");
                 for number in 0..1100_u32 {
                     let text = width.map_or(number.to_string(), |width| format!("{number:0>width$}"));
                     // The last of a width stand for all of it.

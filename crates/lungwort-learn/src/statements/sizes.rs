@@ -29,6 +29,10 @@ static DIGITS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^'\\d\{[0
 
 /// What a sentence says of how values are written.
 pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], from: usize) -> Reading {
+    // "The first digit is the floor (1-4)" says nothing of the whole.
+    if is_of_part(sentence, language) {
+        return Reading::default();
+    }
     let mut found: Said = Vec::new();
     let known = Confidence::Known;
     found.extend(sql_types::read(&sentence.text));
@@ -49,7 +53,13 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     of_digits(sentence, language, from, &mut found);
     // Far behind its column, a format is another thing's.
     let near = |phrase: &str| sentence.find_from(phrase, from).is_some_and(|place| place.start <= from + NEAR);
-    let named = language.formats.iter().find(|(phrase, _)| near(phrase));
+    let or = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.or.contains(&word.as_str()));
+    // "E-mail or phone" may be either.
+    let either = |phrase: &str| {
+        let place = sentence.find_from(phrase, from);
+        place.is_some_and(|place| or(place.end) || place.start > 0 && or(place.start - 1))
+    };
+    let named = language.formats.iter().find(|(phrase, _)| near(phrase) && !either(phrase));
     if let Some((_, name)) = named.filter(|(_, name)| found.is_empty() && Format::named(name).is_some()) {
         found.push(("format", quoted(name), Confidence::Confirm));
     }
@@ -90,23 +100,44 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     Reading::of(places.iter().flat_map(|place| found.iter().map(move |said| claim(place, said))).collect())
 }
 
+/// Whether a sentence begins with a part of a value: `the first digit`, `the last two letters`.
+fn is_of_part(sentence: &Sentence, language: &Language) -> bool {
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let from = usize::from(language.every.contains(&word(0)));
+    let end = |phrases: &[&str], at: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
+    let Some(at) = end(language.part, from) else { return false };
+    let at = if sentence.number(at, language).is_some() { at + 1 } else { at };
+    let signs = [language.digits, language.letters, language.characters, language.capitals];
+    let is_sign = signs.into_iter().any(|phrases| end(phrases, at).is_some());
+    // "The first two letters followed by…" goes on to the rest.
+    is_sign && !sentence.has(language.followed_by)
+}
+
 /// How values are built, or how many signs they have and how great they are.
 fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut Said) {
     let known = Confidence::Known;
     if let Some(regex) = built(sentence, language, from) {
         // "In capital letters (2 or 3 letters)" counts capitals.
         let regex = if sentence.has(language.in_capitals) { regex.replace("[A-Za-z]", "[A-Z]") } else { regex };
+        let regex = if sentence.has(language.in_smalls) { regex.replace("[A-Za-z]", "[a-z]") } else { regex };
         found.push(("pattern", format!("'{regex}'"), known));
     } else {
         counts(sentence, language, from, found);
         if let Some(shape) = looks_like(sentence, language, from).filter(|_| found.is_empty()) {
             found.push(("pattern", format!("'{shape}'"), Confidence::Confirm));
         }
-        if sentence.has(language.alphanumeric) {
+        let digits =
+            sentence.any(language.digits).filter(|digits| digits.start == 0 && sentence.words.len() == digits.end + 1);
+        if digits.is_some_and(|digits| language.only.contains(&sentence.words[digits.end].0.as_str())) {
+            found.push(("pattern", r"'\d+'".to_owned(), Confidence::Known));
+        } else if sentence.has(language.alphanumeric) {
             found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
         } else if let Some(class) = only_of(sentence, language, from) {
             found.retain(|(key, ..)| *key == "length");
-            found.push(("pattern", format!("'{class}+'"), Confidence::Known));
+            // "Start with + and contain digits only"
+            let sign = begins_with_sign(sentence, language).filter(|sign| !class.contains(*sign));
+            let sign = sign.map(|sign| regex::escape(&sign.to_string())).unwrap_or_default();
+            found.push(("pattern", format!("'{sign}{class}+'"), Confidence::Known));
         } else if let Some(class) = mixed(sentence, language, from) {
             found.retain(|(key, ..)| *key == "length");
             // "9 characters (letters and digits)" are those of a code.
@@ -131,7 +162,10 @@ fn of_several(sentence: &Sentence, language: &Language, places: &[Place], found:
     if found.iter().all(|(key, ..)| *key == "type" || of_all(key)) {
         found.retain(|(key, _, confidence)| *key != "type" || *confidence == Confidence::Known);
     }
-    let of_each = |key: &str, value: &str| key == "min" && value == "0" && sentence.has(language.not_negative);
+    // So is what is said of days.
+    let of_each = |key: &str, value: &str| {
+        key == "min" && value == "0" && sentence.has(language.not_negative) || of_all(key) && value.starts_with('"')
+    };
     found.retain(|(key, value, _)| !(of_all(key) || *key == "unique") || of_each(key, value));
 }
 
@@ -258,9 +292,14 @@ fn of_days(sentence: &Sentence, language: &Language, found: &mut Said) {
 fn of_today(sentence: &Sentence, language: &Language, found: &mut Said) {
     let obliges = sentence.has(language.obliging);
     let denied = sentence.has(language.negations) || sentence.has(language.refused);
-    let limit = if sentence.has(language.future) && !denied && obliges {
+    let limit = if sentence.has(language.future) && !denied && obliges
+        || sentence.has(language.past) && sentence.has(language.negations)
+    {
         "min"
-    } else if sentence.has(language.not_future) && (denied || obliges) {
+    } else if sentence.has(language.by_today)
+        || sentence.has(language.past) && obliges && !denied
+        || sentence.has(language.not_future) && (denied || obliges)
+    {
         "max"
     } else {
         return;
@@ -301,7 +340,9 @@ fn separator<'l>(sentence: &Sentence, language: &'l Language) -> Option<&'l str>
     let named = found.min_by_key(|(start, _)| *start).map(|(_, sign)| sign);
     let shown =
         |sign: &&str| sentence.text.contains(&format!("\"{sign}\"")) || sentence.text.contains(&format!("({sign})"));
-    named.or_else(|| [";", "|"].into_iter().find(shown))
+    // "Separate with ;"
+    let alone = |sign: &&str| sentence.text.split_whitespace().any(|token| token == *sign);
+    named.or_else(|| [";", "|"].into_iter().find(|sign| shown(sign) || alone(sign)))
 }
 
 /// A sign that values begin with: `starts with +`.

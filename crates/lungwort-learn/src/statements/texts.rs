@@ -108,6 +108,7 @@ fn on_entry(
                 };
                 texts.extend(row.first().filter(|(first, _)| *first == cell.column).map(joined));
             }
+            Some(_) if guide && crate::around::is_label(sheet, layout, cell.row, cell.column) => {}
             Some(column) if guide => texts.push(text(&cell.text, at, About::Column(drafted, column))),
             // A line of a delimited file has been read as a whole.
             _ if cell.row < layout.heading_row && !guide && in_line(cell.row) => {}

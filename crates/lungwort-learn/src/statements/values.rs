@@ -13,24 +13,7 @@ pub(super) fn of_values(
     (mentions, places, dated): (&[Mention], &[Place], bool),
     draft: &Draft,
 ) -> Reading {
-    let mut from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
-    // Beside a column, its own name among other words leads up to nothing.
-    let own = |mention: &Mention| text.about == About::Column(mention.place.0, mention.place.1);
-    if mentions.iter().all(|mention| own(mention) && mention.words.start > 2) {
-        from = 0;
-    }
-    // "Not more than 200 guests", "no more than 50 characters under Notes"
-    let limited = |at: usize| {
-        let limits = [language.at_most, language.at_least, language.exactly, language.above, language.below];
-        sentence.number(at, language).is_some()
-            && limits.into_iter().any(|phrases| super::codes::qualified(sentence, phrases, at))
-    };
-    if let [one] = mentions
-        && one.words.end == sentence.words.len()
-        && (0..one.words.start).any(limited)
-    {
-        from = 0;
-    }
+    let from = from((text, sentence, language), (mentions, places), draft);
     let standard = match places {
         [place] => standard_of(sentence, language, *place, draft),
         _ => None,
@@ -69,6 +52,57 @@ pub(super) fn of_values(
         of_values.claims.iter_mut().filter(of_all).for_each(|claim| claim.confidence = Confidence::Suggested);
     }
     of_values
+}
+
+/// The word from which a sentence says how the values of a column are written: behind its name, or from the beginning.
+fn from(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    draft: &Draft,
+) -> usize {
+    let mut from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
+    // Beside a column, its own name among other words leads up to nothing.
+    let own = |mention: &Mention| text.about == About::Column(mention.place.0, mention.place.1);
+    if mentions.iter().all(|mention| own(mention) && mention.words.start > 2) {
+        from = 0;
+    }
+    // "Not more than 200 guests", "no more than 50 characters under Notes"
+    let limited = |at: usize| {
+        let limits = [language.at_most, language.at_least, language.exactly, language.above, language.below];
+        sentence.number(at, language).is_some()
+            && limits.into_iter().any(|phrases| super::codes::qualified(sentence, phrases, at))
+    };
+    if let [one] = mentions
+        && (one.words.end == sentence.words.len()
+            || sentence.rest(one.words.end).trim_end_matches(['.', '!']) == "please")
+        && (0..one.words.start).any(limited)
+    {
+        from = 0;
+    }
+    // "Between 1 and 4 adults"
+    let between = |at: usize| {
+        let word = |back: usize| at.checked_sub(back).map_or("", |at| sentence.words[at].0.as_str());
+        language.between.contains(&word(3)) && sentence.number(at - 2, language).is_some()
+    };
+    // "At least 50 seeds per lot": the number stands before what it counts.
+    let counted = |mention: &Mention| {
+        mention.words.start > 0
+            && sentence.number(mention.words.start - 1, language).is_some()
+            && (limited(mention.words.start - 1) || between(mention.words.start - 1) || sentence.has(language.refused))
+            // A heading in the plural is one of an amount; "300 passengers" are no value of Passenger.
+            && draft.sheets[mention.place.0].columns[mention.place.1]
+                .heading
+                .to_lowercase()
+                .starts_with(&sentence.words[mention.words.start].0)
+    };
+    if places.len() == 1
+        && mentions.iter().find(|mention| mention.place == places[0]).is_some_and(counted)
+        && !sentence.has(language.several)
+        && sizes::read(sentence, language, places, from).claims.is_empty()
+    {
+        from = 0;
+    }
+    from
 }
 
 /// Of several columns that a sentence names, what it says of days is said of those whose headings speak of days, where there are such.
@@ -221,6 +255,35 @@ pub(super) fn dates(
     all.iter().filter(is_date).copied().collect()
 }
 
+/// Sizes of texts that templates give without a unit.
+const SIZES: &[f64] = &[
+    12.0, 15.0, 16.0, 20.0, 24.0, 25.0, 30.0, 32.0, 35.0, 40.0, 50.0, 60.0, 64.0, 70.0, 80.0, 100.0, 120.0, 128.0,
+    140.0, 150.0, 160.0, 200.0, 240.0, 250.0, 255.0, 256.0, 300.0, 400.0, 500.0, 512.0, 1000.0, 1024.0, 2000.0, 4000.0,
+];
+
+/// `max. 60`, and nothing else: as likely the length of a text as the most of a number, where the heading tells neither.
+fn is_size(sentence: &Sentence, language: &Language) -> bool {
+    let [.., last] = [sentence.words.len().saturating_sub(1)];
+    let number = sentence.number(last, language);
+    let most = language.at_most.iter().any(|phrase| sentence.ends_at(phrase, 0) == Some(last));
+    most && number.is_some_and(|number| SIZES.contains(&number))
+}
+
+/// Whether a heading is one of an amount: by its word, by its unit, by what it counts.
+fn is_amount(heading: &Sentence, language: &Language) -> bool {
+    let word = |at: usize| heading.words.get(at).map_or("", |(word, _)| word.as_str());
+    let last = word(heading.words.len().saturating_sub(1));
+    // "Number taken", and no number plate
+    let counted = language.number.first() == Some(&word(0))
+        && heading.words.len() == 2
+        && language.participles.iter().any(|ending| last.ends_with(ending));
+    let unit = heading.words.len() > 1 && subject::is_unit(last);
+    // "Seats" are counted, and "Address" is no plural.
+    let plural = last.len() > 3 && last.ends_with('s') && !last.ends_with("ss") && !last.ends_with("us");
+    let counted = counted || plural && !heading.has(language.heading_texts);
+    heading.has(language.heading_amounts) || heading.has(language.heading_units) || unit || counted
+}
+
 /// A limit without a unit is one of the length, where the column is one of texts: where its heading says so, or where the
 /// limit stands in a heading that says nothing of an amount.
 fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &Language, draft: &Draft) -> Reading {
@@ -229,8 +292,8 @@ fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &L
         let Target::Column((sheet, column)) = claim.on else { return false };
         let of = &draft.sheets[sheet].columns[column];
         let Some(heading) = sentences(&subject::plain_heading(&of.heading)).pop() else { return false };
-        let typed = of.lines.get("type").is_some() || heading.has(language.heading_amounts);
-        !typed && (text.of_heading || heading.has(language.heading_texts) || says_text)
+        let typed = of.lines.get("type").is_some() || is_amount(&heading, language);
+        !typed && (text.of_heading || heading.has(language.heading_texts) || says_text || is_size(sentence, language))
     };
     // Both ends of a range are those of numbers, but under a heading of texts.
     let has = |key: &str| reading.claims.iter().any(|claim| claim.key == key);

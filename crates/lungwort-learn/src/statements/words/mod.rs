@@ -17,6 +17,10 @@ pub(super) struct Language {
     pub inverted: &'static [&'static str],
     /// Behind a denial, what must not be: `cannot be left blank`; and what a refused row has: `rows without a name are rejected`.
     pub unfilled: &'static [&'static str],
+    /// Before columns of which none may be blank.
+    pub neither: &'static [&'static str],
+    /// Behind a denial, before what must not be blank: `do not leave Box or Store empty`.
+    pub leave: &'static [&'static str],
     pub lacking: &'static [&'static str],
     /// A day that is still to come.
     pub future: &'static [&'static str],
@@ -58,6 +62,8 @@ pub(super) struct Language {
     pub fillers: &'static [&'static str],
     /// A value that is none: `X or blank`.
     pub nothing: &'static [&'static str],
+    /// Before the value that is meant where nothing is given.
+    pub by_default: &'static [&'static str],
     /// What has a look.
     pub all_headings: &'static [&'static str],
     /// None of what follows: `no gaps needed`.
@@ -97,10 +103,16 @@ pub(super) struct Language {
     pub except: &'static [&'static str],
     /// What stands before the letters of columns.
     pub columns: &'static [&'static str],
+    /// Before columns that are counted from the left.
+    pub first: &'static [&'static str],
+    /// Before digits or letters that are a part of a value.
+    pub part: &'static [&'static str],
     /// What stands before the name of a column that is explained: `Field: Title`.
     pub labels: &'static [&'static str],
     /// Between the ends of a range, and between the last two of several.
     pub to: &'static [&'static str],
+    /// Before the last of some columns: `all columns up to and including Box`.
+    pub up_to: &'static [&'static str],
     pub and: &'static [&'static str],
     pub or: &'static [&'static str],
     /// Numbers in words.
@@ -131,11 +143,19 @@ pub(super) struct Language {
     pub at_least: &'static [&'static str],
     pub above: &'static [&'static str],
     pub below: &'static [&'static str],
+    /// Verbs that stand behind a limit: no less than it, where denied.
+    pub fallen: &'static [&'static str],
+    /// Verbs that stand behind a limit: no more than it, where denied.
+    pub exceeded: &'static [&'static str],
     pub exactly: &'static [&'static str],
     pub between: &'static [&'static str],
     pub positive: &'static [&'static str],
     pub not_negative: &'static [&'static str],
     pub not_future: &'static [&'static str],
+    /// Today or a day before, where nothing more is said.
+    pub by_today: &'static [&'static str],
+    /// A day that has been.
+    pub past: &'static [&'static str],
     /// One column before or after another.
     pub earlier: &'static [&'static str],
     pub later: &'static [&'static str],
@@ -161,11 +181,17 @@ pub(super) struct Language {
     /// Kinds of values that a heading's word stands for.
     pub heading_formats: &'static [(&'static str, &'static str)],
     pub heading_amounts: &'static [&'static str],
+    /// How words end that say what has been counted: `Number taken`.
+    pub participles: &'static [&'static str],
+    /// Words of headings over amounts: what they are counted or measured in.
+    pub heading_units: &'static [&'static str],
     /// Words of headings over texts: a limit without a unit is one of their length.
     pub heading_texts: &'static [&'static str],
     pub heading_shares: &'static [&'static str],
     /// What a code begins with.
     pub begins: &'static [&'static str],
+    /// Behind letters that stand before what has been counted: `five digits with LT- in front`.
+    pub in_front: &'static [&'static str],
     /// A list follows; with these, also of plain words.
     pub choose: &'static [&'static str],
     /// Before the one sign that marks a cell.
@@ -180,8 +206,12 @@ pub(super) struct Language {
     pub formats: &'static [(&'static str, &'static str)],
     /// Some of several columns: at least one, exactly one, all or none, no gap.
     pub at_least_one: &'static [&'static str],
+    /// Of these, the one that may count something else: `at least one day later`.
+    pub at_least_one_of: &'static str,
     pub exactly_one: &'static [&'static str],
     pub together: &'static [&'static str],
+    /// Before the column without which another may not be given.
+    pub together_with: &'static [&'static str],
     pub no_gaps: &'static [&'static str],
     /// Colours and looks.
     pub colours: &'static [(&'static str, super::look::Colour)],
@@ -206,12 +236,24 @@ pub(super) struct Language {
     pub forbidden: &'static [&'static str],
     /// A sentence that asks for something begins with one of these.
     pub give: &'static [&'static str],
+    /// Behind what is asked: as well.
+    pub as_well: &'static [&'static str],
+    /// What else a sentence may tell to do under a condition: `explain in the column Remarks`.
+    pub explain: &'static [&'static str],
     /// Between a column and a value in a condition; and a column that is filled, or blank.
     pub equals: &'static [&'static str],
+    /// Before a column and its value, as the last word of a condition: `only for donor type garden`.
+    pub narrowing: &'static [&'static str],
+    /// At the end of a condition: the value stands before it.
+    pub equals_last: &'static [&'static str],
     pub is_given: &'static [&'static str],
     pub is_blank: &'static [&'static str],
     /// What stands between a letter and what comes behind it in a code.
     pub followed: &'static [&'static str],
+    /// Two capital letters as a piece of a code.
+    pub country_code: &'static [&'static str],
+    /// Of these, those that stand behind another piece alone.
+    pub followed_by: &'static [&'static str],
     /// Places behind the decimal mark, where it is said of what.
     pub places: &'static [&'static str],
     /// `no two rows` and `the same`.
@@ -222,6 +264,8 @@ pub(super) struct Language {
     pub differ: &'static [&'static str],
     /// What denies a mark: `Mandatory: no`.
     pub no: &'static [&'static str],
+    /// What a code means that is none of a scale.
+    pub apart: &'static [&'static str],
     /// What a row needs is named behind it.
     pub needs: &'static [&'static str],
     /// What the sentence before said is said of these, too.
@@ -240,6 +284,10 @@ pub(super) struct Language {
     /// Behind a number: it or more, it or less.
     pub or_more: &'static [&'static str],
     pub or_less: &'static [&'static str],
+    /// Behind an age: it or less.
+    pub or_younger: &'static [&'static str],
+    /// Behind an age: it or more.
+    pub or_older: &'static [&'static str],
     /// Sums that are the same, what says that they are sums, and what stands before the group.
     pub balance: &'static [&'static str],
     pub sums: &'static [&'static str],
@@ -300,6 +348,8 @@ pub(super) struct Language {
     pub loose_digits: &'static [&'static str],
     /// Small letters.
     pub smalls: &'static [&'static str],
+    /// Letters in small throughout.
+    pub in_smalls: &'static [&'static str],
     /// A time of the day.
     pub clock: &'static [&'static str],
     /// Whether its decimals are written with a comma.

@@ -1,0 +1,238 @@
+//! Columns that are named otherwise than by their headings: by letters, by their number, by a sign, by how they look.
+
+use super::look::{Letters, has_colour, has_letters, is_shaded};
+use super::sentence::Sentence;
+use super::subject::{Mention, Named, Place, plain_heading};
+use super::words::Language;
+use super::{About, Entries};
+use crate::draft::Draft;
+
+/// `columns C and F to H`
+pub(super) fn by_letter(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Mention> {
+    let mut found = Vec::new();
+    let letter = |at: usize| {
+        let (_, place) = sentence.words.get(at)?;
+        let text = &sentence.text[place.clone()];
+        (text.len() <= 2 && text.bytes().all(|byte| byte.is_ascii_uppercase())).then_some(text)
+    };
+    let number = |text: &str| text.bytes().fold(0_usize, |sum, byte| sum * 26 + usize::from(byte - b'A') + 1) - 1;
+    let sheets: Vec<usize> = match about {
+        About::Column(sheet, _) | About::Sheet(sheet) => vec![*sheet],
+        About::Any => (0..draft.sheets.len()).collect(),
+    };
+    let mut at = 0;
+    while at < sentence.words.len() {
+        if !language.columns.contains(&sentence.words[at].0.as_str()) {
+            at += 1;
+            continue;
+        }
+        at += 1;
+        let mut before: Option<usize> = None;
+        let mut ranges = false;
+        while at < sentence.words.len() {
+            if let Some(text) = letter(at) {
+                let here = number(text);
+                let from = if ranges { before.map_or(here, |before| before + 1) } else { here };
+                for field in from..=here.max(from) {
+                    for &sheet in &sheets {
+                        let column = draft.sheets[sheet].columns.iter().position(|column| column.field == field);
+                        found.extend(column.map(|column| Mention { place: (sheet, column), words: at..at + 1 }));
+                    }
+                }
+                (before, ranges) = (Some(here), false);
+                let behind = &sentence.text[sentence.words[at].1.end..];
+                ranges |= behind.starts_with(['-', '–']) || behind.starts_with(" - ") || behind.starts_with(" – ");
+            } else {
+                let word = sentence.words[at].0.as_str();
+                match word {
+                    word if language.to.contains(&word) => ranges = true,
+                    word if language.and.contains(&word) || language.or.contains(&word) => {}
+                    _ => break,
+                }
+            }
+            at += 1;
+        }
+    }
+    found
+}
+
+/// `The first five columns`, where one sheet is spoken of.
+pub(super) fn first_columns(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Mention> {
+    let sheet = match about {
+        About::Column(sheet, _) | About::Sheet(sheet) => *sheet,
+        About::Any if draft.sheets.len() == 1 => 0,
+        About::Any => return Vec::new(),
+    };
+    let is = |words: &[&str], at: usize| sentence.words.get(at).is_some_and(|(word, _)| words.contains(&word.as_str()));
+    let one = |at: usize| {
+        // "Les cinq premières colonnes"
+        let (first, count) = if is(language.first, at) { (at, at + 1) } else { (at + 1, at) };
+        let columns = is(language.first, first) && is(language.columns, at + 2);
+        let count = sentence.number(count, language).filter(|count| columns && (1.0..100.0).contains(count))?;
+        Some((at..at + 3, count as usize))
+    };
+    let Some((words, count)) = (0..sentence.words.len()).find_map(one) else { return Vec::new() };
+    let columns = 0..count.min(draft.sheets[sheet].columns.len());
+    columns.map(|column| Mention { place: (sheet, column), words: words.clone() }).collect()
+}
+
+/// `Site 1 to 4`, `Unit1-3`: the columns whose headings go on with the numbers between.
+pub(super) fn numbered(sentence: &Sentence, language: &Language, draft: &Draft, known: &[Mention]) -> Vec<Mention> {
+    let mut found = Vec::new();
+    for mention in known {
+        let (sheet, column) = mention.place;
+        let heading = plain_heading(&draft.sheets[sheet].columns[column].heading);
+        let base = heading.trim_end_matches(|each: char| each.is_ascii_digit());
+        let Ok(first) = heading[base.len()..].parse::<u64>() else { continue };
+        let behind = mention.words.end;
+        let spaced = sentence.words.get(behind).is_some_and(|(word, _)| language.to.contains(&word.as_str()));
+        let end = sentence.words.get(behind.saturating_sub(1)).map_or(0, |(_, place)| place.end);
+        let dashed = sentence.text[end..].starts_with(['-', '–']);
+        let last =
+            sentence.words.get(if spaced { behind + 1 } else { behind }).and_then(|(word, _)| word.parse::<u64>().ok());
+        let Some(last) = last.filter(|last| (spaced || dashed) && *last > first && *last - first < 100) else {
+            continue;
+        };
+        for number in first + 1..=last {
+            let wanted = format!("{base}{number}");
+            let columns = draft.sheets[sheet].columns.iter();
+            let other = columns.enumerate().find(|(_, column)| plain_heading(&column.heading) == wanted);
+            found.extend(other.map(|(other, _)| Mention { place: (sheet, other), words: mention.words.clone() }));
+        }
+    }
+    found
+}
+
+/// `Levels are filled…`, where the headings are Level 1, Level 2 and so on.
+pub(super) fn numbered_together(sentence: &Sentence, headings: &[&Named], known: &[Mention]) -> Vec<Mention> {
+    let mut found: Vec<Mention> = Vec::new();
+    for (words, place, _) in headings.iter().copied() {
+        let [base, number] = words.as_slice() else { continue };
+        if number.parse::<u32>().is_err() || base.len() < 3 {
+            continue;
+        }
+        let plural = |word: &str| word.strip_suffix('s') == Some(base) || word == base;
+        let Some(at) = sentence.words.iter().position(|(word, _)| plural(word)) else { continue };
+        if !known.iter().any(|mention| mention.words.contains(&at)) {
+            found.push(Mention { place: *place, words: at..at + 1 });
+        }
+    }
+    // `Depths are…`, where the headings are Depth from and Depth to.
+    let none = found.is_empty();
+    for (at, (word, _)) in sentence.words.iter().enumerate().filter(|_| none) {
+        let Some(base) = word.strip_suffix('s').filter(|base| base.len() >= 4) else { continue };
+        if known.iter().any(|mention| mention.words.contains(&at)) {
+            continue;
+        }
+        let sharing = headings.iter().filter(|(words, ..)| words.len() >= 2 && words[0] == base);
+        found.extend(sharing.map(|(_, place, _)| Mention { place: *place, words: at..at + 1 }));
+    }
+    // One alone is no row of columns.
+    found.sort_by_key(|mention| mention.place);
+    found.dedup();
+    if found.len() >= 2 { found } else { Vec::new() }
+}
+
+/// Columns whose headings have the sign by which a sentence knows them: `cells marked with #`, `required ones are followed by (R)`.
+pub(super) fn by_sign(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Place> {
+    let Some(sign) = required_sign(sentence, language) else { return Vec::new() };
+    let has = |heading: &str| match sign.strip_prefix(['(', '[']) {
+        Some(letters) => {
+            let letters = letters.trim_end_matches([')', ']']);
+            let inside = heading.split(['(', '[']).skip(1);
+            inside.into_iter().any(|part| {
+                part.split([',', ';', ')', ']', '-', ' ', '/']).next().is_some_and(|first| first.trim() == letters)
+            })
+        }
+        None => heading.contains(sign),
+    };
+    let sheets = draft.sheets.iter().enumerate().filter(|(at, sheet)| about.reaches(*at) && !sheet.is_form);
+    let of_sheet = sheets.flat_map(|(at, sheet)| {
+        let columns = sheet.columns.iter().enumerate().filter(|(_, column)| has(&column.heading));
+        columns.map(move |(column, _)| (at, column)).collect::<Vec<_>>()
+    });
+    of_sheet.collect()
+}
+
+/// The sign of what must be filled: in the part of the sentence that says so.
+fn required_sign<'s>(sentence: &'s Sentence, language: &Language) -> Option<&'s str> {
+    let required = sentence.required(language)?;
+    let place = |at: usize| sentence.words.get(at).map_or(sentence.text.len(), |(_, place)| place.start);
+    // The part between commas in which the word stands, or the whole where there are none.
+    let start = sentence.text[..place(required.start)].rfind([',', ';']).map_or(0, |at| at + 1);
+    let end = sentence.text[place(required.end)..]
+        .find([',', ';'])
+        .map_or(sentence.text.len(), |at| place(required.end) + at);
+    let part = sentence.text.get(start..end)?;
+    let marked = language.marked.iter().find_map(|phrase| {
+        let at = part.to_lowercase().find(phrase)?;
+        part.get(at + phrase.len()..)
+    })?;
+    let token = marked.split_whitespace().next()?.trim_matches(['"', '\'', '“', '”', '‘', '’', '.', ':']);
+    let is_sign =
+        !token.is_empty() && token.len() <= 4 && !token.chars().any(|each| each.is_alphanumeric() || each == ',');
+    let in_brackets = token.len() <= 5 && token.starts_with(['(', '[']) && token.ends_with([')', ']']);
+    (is_sign || in_brackets).then_some(token)
+}
+
+/// Columns of a look that a sentence names: orange ones, bold ones.
+pub(super) fn by_look(
+    sentence: &Sentence,
+    language: &Language,
+    entries: &Entries<'_>,
+    draft: &Draft,
+    about: &About,
+) -> Vec<Place> {
+    let colours = language.colours.iter().filter(|(name, _)| sentence.find(name).is_some()).map(|(_, colour)| *colour);
+    let colours: Vec<_> = colours.collect();
+    let looks = [
+        (language.bold, Letters::Bold),
+        (language.italic, Letters::Italic),
+        (language.underlined, Letters::Underlined),
+    ];
+    let letters = looks.into_iter().find(|(phrases, _)| sentence.has(phrases)).map(|(_, letters)| letters);
+    let shaded = colours.is_empty() && letters.is_none() && sentence.has(language.shaded);
+    if colours.is_empty() && letters.is_none() && !shaded {
+        return in_capitals(sentence, language, draft, about);
+    }
+    let mut found = Vec::new();
+    for (at, sheet) in draft.sheets.iter().enumerate() {
+        let in_reach = about.reaches(at);
+        let Some(own) = entries.sheet_of(at).filter(|_| in_reach) else { continue };
+        for (column, of) in sheet.columns.iter().enumerate() {
+            let place = (sheet.heading_row, of.field);
+            let fits = colours.iter().any(|colour| has_colour(entries.template, own, place, *colour))
+                || shaded && is_shaded(entries.template, own, place)
+                || colours.is_empty()
+                    && letters.is_some_and(|letters| has_letters(entries.template, own, place, letters));
+            if fits {
+                found.push((at, column));
+            }
+        }
+    }
+    // A look that all headings have tells none of them apart.
+    let all: usize = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum();
+    if found.len() == all && (letters.is_some() || shaded) { Vec::new() } else { found }
+}
+
+/// Columns whose headings are in capitals, where a sentence says that these are to be filled and others are not.
+fn in_capitals(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Place> {
+    let of_headings = sentence.has(language.all_headings) && sentence.has(language.in_capitals);
+    if !of_headings || sentence.required(language).is_none() {
+        return Vec::new();
+    }
+    let is_capital = |heading: &str| {
+        let letters = || heading.chars().filter(|each| each.is_alphabetic());
+        letters().count() >= 2 && letters().all(char::is_uppercase)
+    };
+    let sheets = draft.sheets.iter().enumerate().filter(|(at, _)| about.reaches(*at));
+    let columns: Vec<(Place, &str)> = sheets
+        .flat_map(|(at, sheet)| {
+            sheet.columns.iter().enumerate().map(move |(column, of)| ((at, column), of.heading.as_str()))
+        })
+        .collect();
+    let found: Vec<Place> =
+        columns.iter().filter(|(_, heading)| is_capital(heading)).map(|(place, _)| *place).collect();
+    // A look that all have tells none of them apart.
+    if found.len() == columns.len() { Vec::new() } else { found }
+}

@@ -1,0 +1,248 @@
+//! Pieces of a code that are counted or limited: `three capital letters`, `a digit from 1 to 4`, `then a number from 1 to 99`.
+
+use super::codes::{Builder, qualified};
+use super::shown::numbers;
+
+/// Letters or digits of one piece at most.
+const MOST: f64 = 60.0;
+
+impl Builder<'_> {
+    /// `three capital letters`, `six to eight digits`, `six capital letters and digits`
+    pub(super) fn counted_piece(&mut self) -> bool {
+        let (sentence, language, at) = (self.sentence, self.language, self.at);
+        let is_count = |count: &f64| *count >= 1.0 && *count <= MOST && count.fract() == 0.0;
+        // "One or two digits" counts both, and "a letter" one.
+        let article = || {
+            let (word, _) = sentence.words.get(at)?;
+            (language.articles.contains(&word.as_str()) && self.kind_at(at + 1).is_some()).then_some(1.0)
+        };
+        if self.is_named_or_limited(at) {
+            return false;
+        }
+        let Some(count) = sentence.number(at, language).filter(is_count).or_else(article) else { return false };
+        // "At most 50 letters" is the length of a text.
+        let limited = qualified(sentence, language.at_most, at) || qualified(sentence, language.at_least, at);
+        if limited && self.kind_at(at + 1).is_some_and(|(class, _)| class == "[A-Za-z]") && self.regex.is_empty() {
+            return false;
+        }
+        let loose = || Some((r"\d", self.phrase_at(language.loose_digits, at + 1).filter(|_| !self.regex.is_empty())?));
+        if let Some((class, end)) = self.kind_at(at + 1).or_else(loose) {
+            let (class, end) = self.mixed(class, end);
+            let count = count - self.begun_with(class, at, end);
+            self.regex.push_str(&match (
+                qualified(sentence, language.at_most, at),
+                qualified(sentence, language.at_least, at),
+            ) {
+                (true, _) => format!("{class}{{1,{count}}}"),
+                (_, true) => format!("{class}{{{count},}}"),
+                _ if count == 1.0 => class.to_owned(),
+                _ => format!("{class}{{{count}}}"),
+            });
+            self.counted += 1;
+            self.at = end;
+            return true;
+        }
+        // `2-3 capital letters`
+        if let Some(most) = sentence.is_dashed(at).then(|| sentence.number(at + 1, language)).flatten().map(f64::abs)
+            && let Some((class, end)) = self.kind_at(at + 2).filter(|_| most > count && is_count(&most))
+        {
+            self.regex.push_str(&format!("{class}{{{count},{most}}}"));
+            self.counted += 1;
+            self.at = end;
+            return true;
+        }
+        let led = at.checked_sub(1).is_some_and(|before| language.between.contains(&sentence.words[before].0.as_str()));
+        let upper = self
+            .phrase_at(language.to, at + 1)
+            .or_else(|| self.phrase_at(language.or, at + 1))
+            .or_else(|| self.phrase_at(language.and, at + 1).filter(|_| led));
+        let upper = upper.and_then(|next| Some((self.kind_at(next + 1)?, sentence.number(next, language)?)));
+        let Some(((class, end), most)) = upper.filter(|(_, most)| *most > count && is_count(most)) else {
+            return false;
+        };
+        let either = self.phrase_at(language.or, at + 1).is_some() && most > count + 1.0;
+        let (class, end) = self.mixed(class, end);
+        let begun = self.begun_with(class, at, end);
+        let (count, most) = (count - begun, most - begun);
+        // "6, 8 or 10 digits"
+        let before = |at: usize| sentence.number(at, language).filter(|_| sentence.gap(at) == ",").filter(is_count);
+        let more: Vec<f64> = (0..at).rev().map_while(before).collect();
+        let more: String = more.into_iter().rev().map(|count| format!("{class}{{{}}}|", count - begun)).collect();
+        // "10 or 13 digits" are never eleven.
+        self.regex.push_str(&match either || !more.is_empty() {
+            true => format!("(?:{more}{class}{{{count}}}|{class}{{{most}}})"),
+            false => format!("{class}{{{count},{most}}}"),
+        });
+        self.counted += 1;
+        self.at = end;
+        true
+    }
+
+    /// "A letter A to H" is named, and "a figure from 1 to 6" is one of these.
+    fn is_named_or_limited(&self, at: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let Some((class, end)) = self.kind_at(at + 1) else { return false };
+        let named = sentence.words.get(end).is_some_and(|(_, place)| {
+            place.len() == 1 && sentence.text[place.clone()].bytes().all(|byte| byte.is_ascii_uppercase())
+        });
+        let between = class == r"\d" && self.phrase_at(language.between, end).is_some();
+        named || between && language.articles.contains(&sentence.words[at].0.as_str())
+    }
+
+    /// How many of the digits that are counted have been said before: `begins with 0 and is 10 or 11 digits long` counts the zero.
+    pub(super) fn begun_with(&self, class: &str, at: usize, end: usize) -> f64 {
+        let language = self.language;
+        let begun = self.counted == 0 && !self.regex.is_empty() && self.regex.bytes().all(|byte| byte.is_ascii_digit());
+        let verb = |word: &str| language.verbs.contains(&word) || language.copulas.contains(&word);
+        let is_said = at.checked_sub(1).is_some_and(|before| verb(&self.sentence.words[before].0));
+        let all = is_said || self.phrase_at(language.in_all, end).is_some();
+        let digits = self.regex.len() as f64;
+        if begun && class == r"\d" && all && self.sentence.number(at, language).is_some_and(|count| count > digits) {
+            digits
+        } else {
+            0.0
+        }
+    }
+
+    /// Letters and digits, of both kinds and in any order, where digits are named behind letters.
+    pub(super) fn mixed(&self, class: &'static str, end: usize) -> (&'static str, usize) {
+        let language = self.language;
+        let next = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.or, end));
+        match next.and_then(|next| self.phrase_at(language.digits, next)).filter(|_| class != r"\d") {
+            Some(end) => (if class == "[A-Z]" { "[A-Z0-9]" } else { "[A-Za-z0-9]" }, end),
+            None => (class, end),
+        }
+    }
+
+    /// `floor digit 1-4`, `a digit from 1 to 4`
+    pub(super) fn digit_between(&mut self) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let Some(end) = self.phrase_at(language.digits, self.at) else { return false };
+        let led = self.phrase_at(language.between, end).unwrap_or(end);
+        let digit = |at: usize| {
+            sentence.number(at, language).map(f64::abs).filter(|number| *number < 10.0 && number.fract() == 0.0)
+        };
+        // "Digits, 4 to 6 characters" says how many there are.
+        if sentence.gap(end - 1).contains([',', ';', ':']) {
+            return false;
+        }
+        let joined =
+            |at: usize| self.phrase_at(language.to, at).or_else(|| self.phrase_at(language.and, at)).unwrap_or(at);
+        let last = joined(led + 1);
+        let Some((least, most)) = digit(led).zip(digit(last)).filter(|(least, most)| least < most) else {
+            return false;
+        };
+        // "A figure from 1 to 6" and no more is a number.
+        if self.regex.is_empty() && last + 1 >= sentence.words.len() {
+            self.vague = true;
+        }
+        self.regex.push_str(&format!("[{least}-{most}]"));
+        self.counted += 1;
+        self.at = last + 1;
+        true
+    }
+
+    /// `letter and two digits`
+    pub(super) fn single_letter(&mut self) -> bool {
+        let language = self.language;
+        let Some(end) = language.letters.first().and_then(|letter| self.sentence.ends_at(letter, self.at)) else {
+            return false;
+        };
+        let Some(next) = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.followed, end)) else {
+            return false;
+        };
+        let counts = self.sentence.number(next, language).is_some() && self.kind_at(next + 1).is_some();
+        if self.regex.is_empty() && counts {
+            self.regex.push_str("[A-Za-z]");
+            self.at = next;
+        }
+        counts && !self.regex.is_empty() && self.at == next
+    }
+
+    /// `vierstellig`
+    pub(super) fn counted_by_word(&mut self) -> bool {
+        let word = self.sentence.words[self.at].0.as_str();
+        // It is declined: `ein vierstelliges Jahr`.
+        let is = |name: &str| {
+            word.strip_prefix(name).is_some_and(|ending| matches!(ending, "" | "e" | "er" | "es" | "en" | "em"))
+        };
+        let Some((_, count)) = self.language.digit_counts.iter().find(|(name, _)| is(name)) else { return false };
+        self.regex.push_str(&format!(r"\d{{{count}}}"));
+        self.counted += 1;
+        self.at += 1;
+        true
+    }
+
+    /// `then a number from 1 to 99`, behind another piece: as many digits as the ends have.
+    pub(super) fn number_behind(&mut self) -> bool {
+        let (sentence, language, at) = (self.sentence, self.language, self.at);
+        if self.counted == 0 {
+            return false;
+        }
+        let article = sentence.words.get(at).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
+        let Some(end) = self.phrase_at(language.number, if article { at + 1 } else { at }) else { return false };
+        let led = self.phrase_at(language.between, end).unwrap_or(end);
+        let whole = |at: usize| sentence.number(at, language).filter(|number| *number >= 0.0 && number.fract() == 0.0);
+        let next = |at: usize| {
+            self.phrase_at(language.to, at)
+                .or_else(|| self.phrase_at(language.and, at))
+                .or(sentence.is_dashed(at - 1).then_some(at))
+        };
+        let Some((least, most)) =
+            whole(led).zip(next(led + 1).and_then(whole)).map(|(least, most)| (least, most.abs()))
+        else {
+            return false;
+        };
+        let Some(last) = next(led + 1).filter(|_| least < most && most < 1e9) else { return false };
+        let digits = |number: f64| (number as u64).to_string().len();
+        let nines = (most as u64).to_string().bytes().all(|digit| digit == b'9');
+        self.regex.push_str(&match (least as u64, digits(least), digits(most)) {
+            (1, 1, 1) if nines => "[1-9]".to_owned(),
+            (1, _, most) if nines => format!(r"[1-9]\d{{0,{}}}", most - 1),
+            _ if most < 10_000.0 => format!("(?:{})", numbers(least as u32, most as u32, None)),
+            (_, least, most) if least == most => format!(r"\d{{{least}}}"),
+            (_, least, most) => format!(r"\d{{{least},{most}}}"),
+        });
+        self.counted += 1;
+        self.at = last + 1;
+        true
+    }
+
+    /// `a number`, `a number between 1 and 9`: of one digit the digits between, else any.
+    pub(super) fn any_number(&self, at: usize) -> Option<(String, usize)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let article = sentence.words.get(at).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
+        let end = self.phrase_at(language.number, if article { at + 1 } else { at })?;
+        let led = self.phrase_at(language.between, end).unwrap_or(end);
+        let digit = |at: usize| {
+            sentence.number(at, language).filter(|number| (0.0..10.0).contains(number) && number.fract() == 0.0)
+        };
+        let ends = digit(led).zip(digit(led + 2)).filter(|(least, most)| least < most);
+        Some(match ends {
+            Some((least, most)) => (format!("[{least}-{most}]"), led + 3),
+            None => (r"\d+".to_owned(), end),
+        })
+    }
+
+    /// `TR + year + 3 digits`
+    pub(super) fn year(&mut self) -> bool {
+        let is_year = self.language.year.contains(&self.sentence.words[self.at].0.as_str());
+        let place = &self.sentence.words[self.at].1;
+        // "Two digits for the year" are these.
+        let joined = self.sentence.text[..place.start].trim_end().ends_with('+');
+        // "T and continues with the year and a three-digit number"
+        let article =
+            self.at.checked_sub(1).is_some_and(|at| self.language.every.contains(&self.sentence.words[at].0.as_str()));
+        let goes_on = self
+            .phrase_at(self.language.and, self.at + 1)
+            .or_else(|| self.phrase_at(self.language.followed, self.at + 1));
+        let whole_year = article && goes_on.is_some() && self.sentence.has(self.language.begins);
+        let begun = is_year && (joined || whole_year) && !self.regex.is_empty();
+        if begun {
+            self.regex.push_str(r"\d{4}");
+            self.counted += 1;
+            self.at += 1;
+        }
+        begun
+    }
+}

@@ -1,0 +1,152 @@
+//! The values of a list as a sentence has them: with commas, bars or slashes between, with a word before the last.
+
+use super::words::{self, Language};
+
+/// A value is no longer than this, and has no more words.
+const LONGEST: usize = 24;
+const WORDS: usize = 3;
+
+/// Whether a text is a part of a date pattern, in any of the languages: `DD`, `AAAA`.
+fn is_part_of_date(text: &str) -> bool {
+    (2..=4).contains(&text.len()) && text.to_lowercase().chars().all(|each| "dmyjtahs".contains(each))
+}
+
+/// Values with signs between that stand between values alone: `good | fair | poor`, and single letters in `f/m/x`.
+pub(super) fn signs(text: &str, about: bool) -> Option<Vec<String>> {
+    let text = text.trim().trim_matches(['(', ')', ':', '.']).trim();
+    let parts = |sign: char| -> Vec<&str> { text.split(sign).map(str::trim).collect() };
+    let (bars, slashes) = (parts('|'), parts('/'));
+    let short = |parts: &[&str]| {
+        parts.iter().all(|part| part.chars().count() <= LONGEST && part.split_whitespace().count() <= WORDS)
+    };
+    let found = if bars.len() >= 2 && short(&bars) {
+        bars
+    } else if about && slashes.len() >= 2 && slashes.iter().all(|part| part.chars().count() <= 2) {
+        slashes
+    } else {
+        return None;
+    };
+    let distinct: std::collections::HashSet<&&str> = found.iter().collect();
+    if found.iter().all(|part| is_part_of_date(part)) {
+        return None;
+    }
+    let plain = found.iter().all(|part| !part.is_empty()) && distinct.len() == found.len();
+    // Parts of a date, and fractions, are no values.
+    let letters = found.iter().all(|part| part.chars().any(char::is_alphabetic));
+    (plain && letters).then(|| found.iter().map(|part| (*part).to_owned()).collect())
+}
+
+/// `Band 5, Band 6, Band 7`
+pub(super) fn are_alike(values: &[String]) -> bool {
+    let first = |value: &String| value.split(' ').next().map(str::to_owned);
+    values.len() >= 2 && values.iter().all(|value| value.contains(' ') && first(value) == first(&values[0]))
+}
+
+/// Whether the first word of two is a plural in small letters: `codes A`.
+fn is_small_plural(text: &str) -> bool {
+    text.split(' ')
+        .next()
+        .is_some_and(|word| word.len() > 3 && word.ends_with('s') && word.chars().all(char::is_lowercase))
+}
+
+/// Whether a value is words that say how values are written.
+fn is_technical(value: &str, language: &Language) -> bool {
+    let kinds = [
+        language.whole, language.number, language.decimals, language.characters, language.digits, language.letters,
+        language.places, language.capitals,
+    ];
+    let lower = value.to_lowercase();
+    let is_sign = words::ALL.iter().flat_map(|language| language.signs).any(|(name, _)| *name == lower);
+    is_sign
+        || lower.split_whitespace().any(|word| kinds.iter().any(|kind| kind.contains(&word)))
+        || lower.contains(' ')
+            && lower
+                .split_whitespace()
+                .any(|word| language.required.contains(&word) || language.optional.contains(&word))
+        || language.required.contains(&lower.as_str())
+        || language.optional.contains(&lower.as_str())
+}
+
+/// A value without what leads up to it, and without what it means behind it.
+fn alone(part: &str, language: &Language) -> String {
+    let mut part = part.trim();
+    let leads = [
+        language.or, language.and, language.otherwise, language.choose, language.copulas, language.with,
+        language.by_default,
+    ];
+    for word in leads.into_iter().flatten() {
+        if let Some(rest) =
+            part.get(..word.len()).filter(|head| head.eq_ignore_ascii_case(word)).and(part.get(word.len()..))
+            && rest.starts_with(' ')
+        {
+            part = rest.trim();
+        }
+    }
+    // `M, F or U (unknown)`
+    if let Some((value, _)) = part.strip_suffix(')').and_then(|inside| inside.split_once(" ("))
+        && !value.chars().any(char::is_lowercase)
+    {
+        part = value;
+    }
+    part.trim_matches(['"', '\'', '“', '”', '‘', '’', '«', '»', ':']).trim().to_owned()
+}
+
+/// The values of a list in words; `led` where words before it say that it is one.
+pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
+    let text = text.trim().trim_start_matches([':', '–']).trim_start();
+    // A dash before the first value leads up to it; one at the value is part of it.
+    let text = text.strip_prefix("- ").unwrap_or(text).trim_end_matches(['.', ')']).trim();
+    let text = text.strip_prefix('(').unwrap_or(text);
+    // Where commas or bars are between them, a slash is a part of a value: `g/m2, seeds/m2`.
+    let between = if text.contains([',', ';', '|']) { &[',', ';', '|'][..] } else { &['/'] };
+    let mut parts: Vec<String> = text.split(between).map(str::to_owned).collect();
+    for word in language.or.iter().chain(if led { language.and } else { &[] }) {
+        let sign = format!(" {word} ");
+        parts =
+            parts.iter().flat_map(|part| part.split(sign.as_str()).map(str::to_owned).collect::<Vec<_>>()).collect();
+    }
+    let mut values: Vec<String> =
+        parts.iter().map(|part| alone(part, language)).filter(|part| !part.is_empty()).collect();
+    // "One of the abbreviations pc, kg or m": what the values are called stands before the first.
+    if led && values.len() >= 3 && values[1..].iter().all(|value| !value.contains(' ')) {
+        let (_, last) = values[0].rsplit_once(' ').unwrap_or_default();
+        let before = values[0].split(' ').count();
+        let article =
+            values[0].split(' ').next().is_some_and(|word| language.every.contains(&word.to_lowercase().as_str()));
+        if !last.is_empty() && (article && before == 3 || before == 2 && is_small_plural(&values[0])) {
+            values[0] = last.to_owned();
+        }
+    }
+    // `X or blank`
+    let before = values.len();
+    values.retain(|value| !language.nothing.contains(&value.to_lowercase().as_str()));
+    if let ([one], 2) = (values.as_slice(), before) {
+        let is_value = one.chars().count() <= 12 && !one.contains(' ') && one.chars().all(|each| !each.is_lowercase());
+        return is_value.then_some(values);
+    }
+    let fits = |value: &String| value.chars().count() <= LONGEST && value.split_whitespace().count() <= WORDS;
+    // A word of every sentence is no value.
+    let common = |value: &String| {
+        let lower = value.to_lowercase();
+        let first = lower.split_whitespace().next().unwrap_or_default();
+        let is_code = !value.chars().any(char::is_lowercase);
+        // A state may be "in use".
+        let may_be = of_kinds && value.split_whitespace().count() == 2;
+        !is_code && !may_be && (language.small.contains(&first) || language.obliging.contains(&lower.as_str()))
+    };
+    let technical = |value: &String| is_technical(value, language);
+    let torn = |value: &String| value.matches('(').count() != value.matches(')').count() || value.contains(':');
+    // Nor are the parts of a date.
+    if values.iter().any(|value| technical(value) || torn(value)) || values.iter().all(|value| is_part_of_date(value)) {
+        return None;
+    }
+    let several = values.len() >= 2 && values.iter().all(|value| fits(value) && !common(value));
+    // A list of words is all of one kind: none is a phrase among codes.
+    let phrases = values.iter().filter(|value| value.contains(' ')).count();
+    let numbers = values.iter().all(|value| value.parse::<f64>().is_ok()) && values.len() < 3;
+    let distinct: std::collections::HashSet<&String> = values.iter().collect();
+    let alike = are_alike(&values);
+    let listed = led && values.len() >= 3;
+    (several && (phrases * 2 <= values.len() || alike || listed) && !numbers && distinct.len() == values.len())
+        .then_some(values)
+}

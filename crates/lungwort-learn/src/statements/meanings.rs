@@ -1,0 +1,113 @@
+//! Codes with what they mean: `A = alive, X = none`, `S for staff`, `I (invoice) or C (credit note)`.
+
+use super::words::{self, Language};
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// `S seed, J juvenile, A adult`: short codes, each with what it means behind it.
+pub(super) fn beside(text: &str) -> Option<Vec<(String, String)>> {
+    let parts: Vec<&str> = text.trim_end_matches('.').split([',', ';']).map(str::trim).collect();
+    let one = |part: &&str| {
+        let (code, meaning) = part.split_once(' ')?;
+        let is_code = code.len() <= 3 && code.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit());
+        let is_meaning = meaning.len() <= 40 && meaning.chars().all(|each| each.is_lowercase() || each == ' ');
+        (is_code && is_meaning && code.bytes().any(|byte| byte.is_ascii_uppercase()))
+            .then(|| (code.to_owned(), meaning.to_owned()))
+    };
+    let pairs: Vec<(String, String)> = parts.iter().map(one).collect::<Option<_>>()?;
+    let codes: std::collections::HashSet<&String> = pairs.iter().map(|(code, _)| code).collect();
+    (pairs.len() >= 2 && codes.len() == pairs.len()).then_some(pairs)
+}
+
+/// `S for staff, T for travel`
+pub(super) fn explained(text: &str, language: &Language) -> Option<Vec<(String, String)>> {
+    let parts: Vec<&str> = text.split([',', ';']).map(str::trim).filter(|part| !part.is_empty()).collect();
+    let one = |part: &&str| {
+        let part = language.and.iter().chain(language.or).fold(*part, |part, word| {
+            part.strip_prefix(word).filter(|rest| rest.starts_with(' ')).map_or(part, str::trim_start)
+        });
+        let (code, meaning) = language.meaning_signs.iter().find_map(|word| part.split_once(&format!(" {word} ")))?;
+        let code = code.trim().trim_matches(['"', '\'', ':']);
+        let fits = !code.is_empty() && code.len() <= 5 && !code.contains(' ') && !code.chars().any(char::is_lowercase);
+        let meaning = meaning.trim().trim_end_matches(['.', ')']);
+        (fits && !meaning.is_empty() && meaning.len() <= 40).then(|| (code.to_owned(), meaning.to_owned()))
+    };
+    // `I (invoice) or C (credit note)`
+    let in_brackets = |part: &str| -> Option<(String, String)> {
+        let (before, meaning) = part.split_once('(')?;
+        let code = before.trim().rsplit(' ').next()?;
+        let fits = !code.is_empty() && code.len() <= 8 && !code.chars().any(char::is_lowercase);
+        let meaning = meaning.trim_end_matches(['.', ';', ',']).strip_suffix(')')?.trim();
+        // `A(ctive)`
+        let joined = !before.ends_with(' ') && meaning.starts_with(char::is_lowercase);
+        let meaning = if joined { format!("{}{meaning}", code.to_lowercase()) } else { meaning.to_owned() };
+        (fits && !meaning.is_empty() && meaning.len() <= 40).then(|| (code.to_owned(), meaning))
+    };
+    let mut bracketed: Vec<&str> = parts.clone();
+    for word in language.or.iter().chain(language.and) {
+        let sign = format!(" {word} ");
+        bracketed = bracketed.into_iter().flat_map(|part| part.split(sign.as_str()).collect::<Vec<_>>()).collect();
+    }
+    // `by invoice (INV), card (CARD) or in advance (ADV)`
+    let behind = |part: &&str| {
+        let (meaning, code) = part.trim_end_matches('.').strip_suffix(')')?.rsplit_once('(')?;
+        let code = code.trim();
+        let fits = !code.is_empty()
+            && code.len() <= 5
+            && code.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit());
+        let meaning = meaning.trim();
+        let said = !meaning.is_empty() && meaning.len() <= 40 && meaning.chars().any(char::is_lowercase);
+        (fits && said && code.bytes().any(|byte| byte.is_ascii_uppercase()))
+            .then(|| (code.to_owned(), meaning.to_owned()))
+    };
+    let pairs: Option<Vec<(String, String)>> = parts.iter().map(one).collect();
+    let pairs = pairs.or_else(|| bracketed.iter().copied().map(in_brackets).collect());
+    let pairs = pairs.or_else(|| bracketed.iter().map(behind).collect());
+    pairs.filter(|pairs| pairs.len() >= 2)
+}
+
+/// `1 is best, 4 is lowest`: what the ends of a scale mean, between which the others are.
+pub(super) fn ends_of_scale(pairs: &[(String, String)]) -> Option<[(&'static str, String); 3]> {
+    let [(first, one), (second, other)] = pairs else { return None };
+    let (first, second): (u32, u32) = (first.parse().ok()?, second.parse().ok()?);
+    let apart = |word: &str| words::ALL.iter().any(|language| language.apart.contains(&word.to_lowercase().as_str()));
+    let plain = ![one, other].iter().any(|meaning| meaning.split_whitespace().any(apart));
+    let (least, most) = (first.min(second), first.max(second));
+    (plain && (2..=100).contains(&(most - least)))
+        .then(|| [("type", quoted("whole")), ("min", least.to_string()), ("max", most.to_string())])
+}
+
+/// `A = alive, X = none`
+pub(super) fn pairs(text: &str) -> Option<Vec<(String, String)>> {
+    let mut parts: Vec<&str> = text.split([',', ';']).map(str::trim).filter(|part| !part.is_empty()).collect();
+    if parts.len() == 1 {
+        // `A = active / D = dead`
+        parts = [" / ", " | "].into_iter().map(|sign| text.split(sign).collect()).max_by_key(Vec::len).unwrap_or(parts);
+    }
+    // `X = yes, blank = no`
+    let nothing = |part: &&str| {
+        let code = part.split('=').next().unwrap_or_default().trim().to_lowercase();
+        words::ALL.iter().any(|language| language.nothing.contains(&code.as_str()))
+    };
+    let before = parts.len();
+    parts.retain(|part| !(text.contains('=') && nothing(part)));
+    let dropped = parts.len() < before;
+    let one = |part: &&str| {
+        let part = part.trim_start_matches("and ").trim_start_matches("or ").trim_end_matches('.');
+        // `A - mixed, B - female voices`
+        let dash = || [" - ", " – "].iter().find_map(|sign| part.split_once(sign));
+        let (code, meaning) =
+            if text.contains('=') { part.split_once('=') } else { part.split_once(": ").or_else(dash) }?;
+        // What leads up to the first code stands before it.
+        let code = code.trim().rsplit(char::is_whitespace).next()?.trim_matches(['"', '\'', '(', ':']);
+        let meaning = meaning.trim().trim_end_matches(')');
+        let words = meaning.chars().next().is_some_and(char::is_alphabetic) || text.contains('=');
+        let fits = !code.is_empty() && code.len() <= 12 && words && meaning.len() <= 60 && !meaning.is_empty();
+        fits.then(|| (code.to_owned(), meaning.to_owned()))
+    };
+    let pairs: Option<Vec<(String, String)>> = parts.iter().map(one).collect();
+    // `L: light, S: sugar`
+    let codes = |pairs: &Vec<(String, String)>| {
+        pairs.iter().all(|(code, _)| code.len() <= 3 && !code.chars().any(char::is_lowercase))
+    };
+    pairs.filter(|pairs| (pairs.len() >= 2 || dropped && pairs.len() == 1) && (text.contains('=') || codes(pairs)))
+}

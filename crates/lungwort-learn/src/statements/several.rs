@@ -1,0 +1,117 @@
+//! Some of several columns: `a phone number or an address`, `one of the two, not both`, `both or neither`.
+
+use super::required::required_when;
+use super::sentence::Sentence;
+use super::subject::{Mention, Place};
+use super::words::Language;
+use super::{Claim, Reading, Target, polite};
+use crate::draft::Confidence;
+use lungwort_core::rulebook::toml_text::list;
+
+/// Words between two columns of which one is to be filled, at most: `a phone number or an e-mail`.
+const OR_BETWEEN: usize = 4;
+
+/// `The same site twice on the same date`: the second column stands behind what says within what.
+fn within(sentence: &Sentence, language: &Language, mentions: &[Mention], places: &[Place]) -> bool {
+    let Some(same) = sentence.any(language.on_same).filter(|_| places.len() == 2) else { return false };
+    let behind = |mention: &Mention| (same.end..same.end + 3).contains(&mention.words.start);
+    mentions.iter().any(|mention| mention.place == places[1] && behind(mention))
+}
+
+/// Whether it says that one of several is needed: "at least one day later" counts something else.
+fn at_least_one(sentence: &Sentence, language: &Language) -> bool {
+    let counts = |end: usize| {
+        let word = sentence.words.get(end).map_or("", |(word, _)| word.as_str());
+        let goes_on = [language.verbs, language.modals, language.or, language.and, language.small];
+        !word.is_empty() && sentence.gap(end - 1).is_empty() && !goes_on.iter().any(|words| words.contains(&word))
+    };
+    let found = language.at_least_one.iter().filter_map(|phrase| sentence.find(phrase).map(|place| (phrase, place)));
+    found.into_iter().any(|(phrase, place)| *phrase != language.at_least_one_of || !counts(place.end))
+}
+
+/// `a phone number or an address`, `one of the two, not both`, `both or neither`, `from the left without a gap`
+pub(super) fn some_of_several(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+    reading: &mut Reading,
+) {
+    let mut places: Vec<Place> = Vec::new();
+    for mention in mentions {
+        if !places.contains(&mention.place) {
+            places.push(mention.place);
+        }
+    }
+    let Some(&(sheet, _)) = places.first().filter(|_| places.len() >= 2) else { return };
+    if places.iter().any(|place| place.0 != sheet) {
+        return;
+    }
+    let or_between = |pair: &[Mention]| {
+        let between = &sentence.words[pair[0].words.end.min(pair[1].words.start)..pair[1].words.start];
+        between.len() <= OR_BETWEEN && between.iter().any(|(word, _)| language.or.contains(&word.as_str()))
+    };
+    // Of "a phone or an e-mail of the borrower", the borrower is no choice.
+    let chosen: Vec<Place> =
+        mentions.windows(2).filter(|pair| or_between(pair)).flat_map(|pair| [pair[0].place, pair[1].place]).collect();
+    let or_between = !chosen.is_empty();
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let begins = language.give.contains(&word(polite(sentence, 0)));
+    let asks = sentence.required(language).is_some() || sentence.has(language.obliging) || begins;
+    // "Do not leave out A or B" asks for both.
+    let denied = sentence.required(language).is_some_and(|required| {
+        sentence.words[required].iter().any(|(word, _)| language.negations.contains(&word.as_str()))
+    });
+    // What is asked under a condition names another column in it.
+    if or_between
+        && language.conditional.iter().any(|word| sentence.find(word).is_some())
+        && !sentence.has(language.at_least_one)
+    {
+        return;
+    }
+    let twice = sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice);
+    let within = within(sentence, language, mentions, &places);
+    if let Some(claim) = one_way((sentence, language), (mentions, &places), name) {
+        reading.understood = true;
+        reading.claims.push(claim);
+        return;
+    }
+    let form = if (within || sentence.has(language.combination)) && twice || sentence.has(language.identifies) {
+        "unique"
+    } else if sentence.has(language.both_or_none) {
+        "all_or_none"
+    } else if sentence.has(language.exactly_one) {
+        "exactly_one"
+    } else if at_least_one(sentence, language) || or_between && asks && !denied {
+        "at_least_one"
+    } else if sentence.has(language.together) {
+        "all_or_none"
+    } else if sentence.has(language.no_gaps) {
+        "no_gaps"
+    } else {
+        return;
+    };
+    if or_between && matches!(form, "exactly_one" | "at_least_one") {
+        places.retain(|place| chosen.contains(place));
+    }
+    let names: Vec<String> = places.iter().map(|place| name(*place)).collect();
+    reading.understood = true;
+    reading.claims.push(Claim {
+        on: Target::Rule(sheet),
+        key: form,
+        value: list(&names),
+        confidence: Confidence::Known,
+    });
+}
+
+/// `The commission may only be given together with an agent` asks for the agent alone.
+fn one_way(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    name: &dyn Fn(Place) -> String,
+) -> Option<Claim> {
+    let ([first, second], Some(place)) = (places, sentence.any(language.together_with)) else { return None };
+    let apart = mentions.iter().any(|mention| mention.place == *first && mention.words.end <= place.start)
+        && mentions.iter().any(|mention| mention.place == *second && mention.words.start >= place.end);
+    (apart && sentence.has(language.only)).then(|| required_when(*second, &format!("{} IS NOT NULL", name(*first))))
+}

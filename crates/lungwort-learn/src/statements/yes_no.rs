@@ -1,0 +1,71 @@
+//! Yes and no, and the sign that marks a cell.
+
+use super::sentence::Sentence;
+use super::words::{self, Language};
+
+/// `Tick "x" in Juice, otherwise leave it empty`: one sign that marks a cell.
+pub(super) fn ticked(sentence: &Sentence, language: &Language) -> bool {
+    let word = |at: usize| sentence.words[at].0.as_str();
+    let Some(at) = (1..sentence.words.len()).find(|at| word(*at) == "x") else { return false };
+    let before = word(at - 1);
+    let led = language.tick.contains(&before)
+        || language.articles.contains(&before)
+        || words::ALL.iter().any(|language| language.with.contains(&before));
+    let others = sentence.text.contains(['|', '='])
+        || sentence.gap(at).contains(['/', ','])
+            && sentence.gap(at).len() < 2
+            && sentence.gap(at - 1).contains(['/', ',']);
+    led && !others && sentence.has(language.tick)
+}
+
+/// `y/n`, `true or false`
+pub(super) fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String, String)> {
+    for (yes, no) in language.yes_no {
+        for at in 0..sentence.words.len().saturating_sub(1) {
+            let (first, from) = &sentence.words[at];
+            let joins = |word: &str| language.or.contains(&word) || language.otherwise.contains(&word);
+            let next = if sentence.words.get(at + 1).is_some_and(|(word, _)| joins(word)) { at + 2 } else { at + 1 };
+            let Some((second, to)) = sentence.words.get(next) else { continue };
+            let sign = sentence.text[from.end..to.start].trim();
+            let joined = next == at + 2 || matches!(sign, "/" | "|" | ",");
+            if joined && first == yes && second == no && !is_third(sentence, language, next, sign) {
+                let written = |place: &std::ops::Range<usize>| sentence.text[place.clone()].to_owned();
+                return Some((written(from), written(to)));
+            }
+            // "Y if you offer them, otherwise N"
+            let apart = (at + 2..sentence.words.len()).find(|later| {
+                sentence.words[*later].0 == *no && language.otherwise.contains(&sentence.words[later - 1].0.as_str())
+            });
+            if let Some(later) = apart.filter(|_| first == yes) {
+                let written = |at: usize| sentence.text[sentence.words[at].1.clone()].to_owned();
+                let alike = |text: &str| text.chars().any(char::is_uppercase);
+                if alike(&written(at)) == alike(&written(later)) {
+                    return Some((written(at), written(later)));
+                }
+            }
+        }
+    }
+    None
+}
+
+/// Whether another value follows behind two: `Yes, No or Unknown` are three.
+fn is_third(sentence: &Sentence, language: &Language, second: usize, sign: &str) -> bool {
+    let word = |at: usize| sentence.words.get(at).map(|(word, _)| word.as_str());
+    let is_value = |at: usize| {
+        let nothing = |word: &str| {
+            language.nothing.contains(&word) || language.give.contains(&word) || language.small.contains(&word)
+        };
+        word(at).is_some_and(|word| !nothing(word) && !language.optional.contains(&word))
+    };
+    let gap = sentence.gap(second);
+    let or = |at: usize| word(at).is_some_and(|word| language.or.contains(&word));
+    if or(second + 1) {
+        return gap.is_empty() || gap == ",";
+    }
+    match gap {
+        "/" | "|" => gap == sign && is_value(second + 1),
+        // "Yes, no, unknown" goes on in the same way, and ends there.
+        "," => sign == "," && is_value(second + 1) && (second + 2 >= sentence.words.len() || or(second + 2)),
+        _ => false,
+    }
+}
