@@ -33,7 +33,9 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
     if let (About::Column(..), Some(clauses)) = (&text.about, clauses(&sentence)) {
         return clauses;
     }
-    each_in_brackets(known, text, &sentence, draft).unwrap_or_else(|| vec![sentence])
+    each_in_brackets(known, text, &sentence, draft)
+        .or_else(|| some_in_brackets(known, text, &sentence, draft))
+        .unwrap_or_else(|| vec![sentence])
 }
 
 /// `Dates as dd/mm/yyyy, times as hh:mm`: each part says how values of another kind are written.
@@ -86,6 +88,41 @@ fn each_in_brackets(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft
     let closed = |part: &&str| part.ends_with(')') && part.matches('(').count() == part.matches(')').count();
     // `Age (adult) and Sex (m or f) are required` goes on behind its brackets.
     parts.iter().all(closed).then(|| parts.into_iter().flat_map(sentences).collect())
+}
+
+/// `The meter (10 digits) and the month (yyyy-mm) have to be filled in, and so has the index`: what stands in brackets behind a column
+/// is said of it alone, and the rest of all.
+fn some_in_brackets(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    if !sentence.text.contains('(') || matches!(text.about, About::Column(..)) {
+        return None;
+    }
+    let language =
+        by_language(sentence, known.likely).into_iter().find(|language| sentence.required(language).is_some())?;
+    let mut mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+    mentions.dedup_by_key(|mention| mention.place);
+    if mentions.len() < 2 {
+        return None;
+    }
+    let bracket = |mention: &Mention| {
+        let end = sentence.words.get(mention.words.end - 1).map_or(0, |(_, place)| place.end);
+        let open = end + sentence.text[end..].find('(').filter(|at| sentence.text[end..end + at].trim().is_empty())?;
+        let close = open + sentence.text[open..].find(')')? + 1;
+        Some((sentence.words[mention.words.start].1.start..end, open..close))
+    };
+    let found: Vec<_> = mentions.iter().filter_map(bracket).collect();
+    let (mut main, mut from) = (String::new(), 0);
+    let mut parts: Vec<Sentence> = Vec::new();
+    for (name, inside) in &found {
+        if name.start < from {
+            continue;
+        }
+        main.push_str(sentence.text[from..inside.start].trim_end());
+        from = inside.end;
+        parts.extend(sentences(&format!("{} {}", &sentence.text[name.clone()], &sentence.text[inside.clone()])));
+    }
+    main.push_str(&sentence.text[from..]);
+    parts.splice(0..0, sentences(&main));
+    (!found.is_empty()).then_some(parts)
 }
 
 /// Beside a column, a condition and what else is said of it: `only when Paid = Y; max 12 characters`.

@@ -4,7 +4,9 @@ use regex::Regex;
 
 use super::mask::{literal, looks_like_part, masked};
 use super::sentence::{Sentence, sentences};
-use super::shown::{as_shown, counted_up, digits_shown, from_to, from_to_pieces, letter_between, shown_in_brackets};
+use super::shown::{
+    as_shown, by_example, counted_up, digits_shown, from_to, from_to_pieces, letter_between, shown_in_brackets,
+};
 use super::words::Language;
 
 /// The expression for codes that are built as a sentence says.
@@ -31,7 +33,7 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if let Some(pattern) = counted_up(sentence, language, from).or_else(shown) {
         return Some(pattern);
     }
-    pieces(sentence, language, from).or_else(|| {
+    pieces(sentence, language, from).or_else(|| by_example(sentence, language)).or_else(|| {
         // `Five-letter code (first 2 of genus + 3 of species)`: how it is thought up is in brackets.
         let (before, rest) = sentence.text.split_once('(')?;
         let (inside, behind) = rest.split_once(')')?;
@@ -192,7 +194,7 @@ impl Builder<'_> {
         // Zeros and nines alone may be those of an example.
         // A text that is nothing else is one, where letters stand for letters, too.
         let alone = sentence.text.trim() == text && regex.contains("[A-Z]");
-        if !text.contains(['N', '#', 'Y']) && !alone && !sentence.has(language.forms) {
+        if !text.to_uppercase().contains(['N', '#', 'Y', 'X']) && !alone && !sentence.has(language.forms) {
             return false;
         }
         self.regex = regex;

@@ -110,6 +110,19 @@ pub(super) fn condition_of(
     mentions: &[Mention],
     name: &dyn Fn(Place) -> String,
 ) -> Option<String> {
+    // "For type OUT the column To must be filled"
+    if let Some(first) = mentions.first()
+        && let Some((word, _)) = sentence.words.first()
+        && language.only_for.contains(&word.as_str())
+        && (1..=2).contains(&first.words.start)
+        && let Some((_, value)) = sentence.words.get(first.words.end)
+    {
+        let value = &sentence.text[value.clone()];
+        let is_code = value.chars().any(char::is_uppercase) && !value.chars().any(char::is_lowercase);
+        if is_code && mentions.len() > 1 {
+            return Some(format!("{} = '{value}'", name(first.place)));
+        }
+    }
     if let Some(narrowed) = narrowed_by(sentence, language, mentions) {
         let value = values_of(sentence.rest(narrowed.words.end), language)?;
         return (value.len() == 1).then(|| format!("{} = {}", name(narrowed.place), value[0]));

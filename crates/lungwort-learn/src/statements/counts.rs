@@ -8,7 +8,7 @@ use super::codes::qualified;
 use super::sentence::Sentence;
 use super::sizes::Said;
 use super::words::{self, Language};
-use super::{clock, days};
+use super::{clock, conditions, days};
 use crate::draft::Confidence;
 use lungwort_core::rulebook::toml_text::quoted;
 
@@ -40,8 +40,15 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let times = clock::named(sentence);
     let of_day =
         |at: &usize| days.iter().any(|day| day.words.contains(at)) || times.iter().any(|time| time.words.contains(at));
+    // "Only if under 18" limits nothing.
+    let condition = conditions::condition_span(sentence, language);
+    let in_condition = |at: &usize| {
+        // Behind its comma the sentence goes on.
+        let ended = |start: usize| (start..*at).any(|word| sentence.gap(word).contains([',', ')']));
+        condition.as_ref().is_some_and(|span| span.contains(at) && !ended(span.start))
+    };
     let numbers: Vec<(usize, f64)> = (from..sentence.words.len())
-        .filter(|at| !of_day(at) && !is_of_code(sentence, *at))
+        .filter(|at| !of_day(at) && !is_of_code(sentence, *at) && !in_condition(at))
         .filter_map(|at| Some((at, sentence.number(at, language)?)))
         .collect();
     // "Letter A-F, then a number from 1 to 99" says how a code is built.
@@ -78,6 +85,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
         language.number.iter().filter_map(|phrase| sentence.find_from(phrase, from)).any(|at| at.start <= from + 3);
     let letters = sentence.has(language.letters) || sentence.has(language.capitals);
     let says_number = sentence.words.len() <= 8 && near && !letters && sentence.has(language.obliging);
+    let is_number = !letters && is_kind_of_number(sentence, language, from);
     let has_places = found.iter().any(|(key, value, _)| *key == "places" && value != "0");
     let scale = ends_explained(sentence, &numbers).is_some();
     let counted_up = counted_up(sentence);
@@ -91,6 +99,8 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     if (says_whole || scale) && !has_places {
         found.retain(|(key, ..)| *key != "type" && *key != "places");
         found.push(("type", quoted("whole"), if says_whole { Confidence::Known } else { Confidence::Confirm }));
+    } else if is_number && found.is_empty() {
+        found.push(("type", quoted("decimal"), Confidence::Known));
     } else if !limits.is_empty() || found.is_empty() && says_number {
         found.push(("type", quoted("decimal"), Confidence::Confirm));
     }
@@ -103,6 +113,20 @@ fn is_of_code(sentence: &Sentence, at: usize) -> bool {
     let letters = sentence.text[sentence.words[before].1.clone()].ends_with(char::is_alphabetic);
     let gap = &sentence.text[sentence.words[before].1.end..sentence.words[at].1.start];
     letters && matches!(gap, "/" | "-" | "_")
+}
+
+/// `Cost is a decimal`, and nothing behind it.
+fn is_kind_of_number(sentence: &Sentence, language: &Language, from: usize) -> bool {
+    let word = |at: usize| sentence.words[at].0.as_str();
+    let mut kinds = [language.number, language.decimals, language.numeric].into_iter().flatten();
+    let starts = kinds.find_map(|phrase| {
+        let at = (from.max(1)..sentence.words.len()).find(|at| sentence.ends_at(phrase, *at).is_some())?;
+        (sentence.ends_at(phrase, at) == Some(sentence.words.len())).then_some(at)
+    });
+    starts.is_some_and(|at| {
+        let before = if at > from && language.articles.contains(&word(at - 1)) { at - 1 } else { at };
+        before > 0 && language.copulas.contains(&word(before - 1))
+    })
 }
 
 /// `A figure from 1 to 6`
@@ -294,8 +318,11 @@ fn is_size_of_text(sentence: &Sentence, at: usize) -> bool {
 fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static str> {
     // `1 or more`
     // "1, at most 10" says the most of another number.
+    // The unit stands between: `500 EUR is the maximum`.
+    let unit = sentence.words.get(at + 1).is_some_and(|(word, _)| super::subject::is_unit(word));
     let behind = |phrases: &[&str]| {
-        let end = phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max();
+        let ends = |from: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max();
+        let end = ends(at + 1).or_else(|| ends(at + 2).filter(|_| unit));
         let joined = |end: usize| {
             let (from, to) = (sentence.words[at].1.end, sentence.words[at + 1].1.start);
             !sentence.text[from..to].contains([',', ';']) && sentence.number(end, language).is_none()

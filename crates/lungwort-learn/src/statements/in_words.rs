@@ -51,6 +51,9 @@ fn is_small_plural(text: &str) -> bool {
 
 /// Whether a value is words that say how values are written.
 fn is_technical(value: &str, language: &Language) -> bool {
+    // Words of one language are none of a list in another.
+    let every =
+        || words::ALL.iter().flat_map(|language| [language.capitals, language.digits, language.letters]).flatten();
     let kinds = [
         language.whole, language.number, language.decimals, language.characters, language.digits, language.letters,
         language.places, language.capitals,
@@ -58,6 +61,7 @@ fn is_technical(value: &str, language: &Language) -> bool {
     let lower = value.to_lowercase();
     let is_sign = words::ALL.iter().flat_map(|language| language.signs).any(|(name, _)| *name == lower);
     is_sign
+        || every().any(|word| *word == lower)
         || lower.split_whitespace().any(|word| kinds.iter().any(|kind| kind.contains(&word)))
         || lower.contains(' ')
             && lower
@@ -83,7 +87,7 @@ fn alone(part: &str, language: &Language) -> String {
         }
     }
     // `M, F or U (unknown)`
-    if let Some((value, _)) = part.strip_suffix(')').and_then(|inside| inside.split_once(" ("))
+    if let Some((value, _)) = part.strip_suffix(')').unwrap_or(part).split_once(" (")
         && !value.chars().any(char::is_lowercase)
     {
         part = value;

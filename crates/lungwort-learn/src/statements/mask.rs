@@ -33,6 +33,11 @@ pub(super) fn masked(text: &str) -> Option<String> {
                 regex.push_str(&format!("[A-Z]{{{run}}}"));
                 literal += run;
             }
+            // `G-XXXX`: letters or digits.
+            b'X' if run >= 2 && run < text.len() => {
+                regex.push_str(&format!("[A-Z0-9]{{{run}}}"));
+                (digits, literal) = (digits + run, literal + 1);
+            }
             b'Y' if is_year => {
                 regex.push_str(&format!(r"\d{{{run}}}"));
                 digits += run;

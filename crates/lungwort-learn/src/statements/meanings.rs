@@ -111,3 +111,11 @@ pub(super) fn pairs(text: &str) -> Option<Vec<(String, String)>> {
     };
     pairs.filter(|pairs| (pairs.len() >= 2 || dropped && pairs.len() == 1) && (text.contains('=') || codes(pairs)))
 }
+
+/// Whether a text is of codes with what they mean, in which numbers may stand: `JUN = under 12, YTH = 12 to 17`.
+pub(super) fn are_codes(text: &str) -> bool {
+    let plain = |(code, meaning): &(String, String)| {
+        !code.chars().any(char::is_lowercase) && meaning.chars().any(char::is_alphabetic)
+    };
+    text.contains('=') && pairs(text).is_some_and(|pairs| pairs.len() >= 2 && pairs.iter().all(plain))
+}

@@ -18,6 +18,7 @@ mod counts;
 mod day_forms;
 mod days;
 mod examples;
+mod exceptions;
 mod in_words;
 mod language;
 mod listed;
@@ -239,7 +240,14 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
         decimal_commas(draft, "the language of the template");
     }
     headings(draft);
-    let open: Vec<String> = draft.sheets.iter_mut().flat_map(order::same_kinds).collect();
+    all_together(draft);
+}
+
+/// What shows once all has been said: of what kind columns are that are compared, and which looks are explained.
+fn all_together(draft: &mut Draft) {
+    let day_form = draft.day_form.clone();
+    let sheets = draft.sheets.iter_mut();
+    let open: Vec<String> = sheets.flat_map(|sheet| order::same_kinds(sheet, day_form.as_ref())).collect();
     draft.look_first.extend(open);
     // A look that a sentence explains is no riddle.
     let explained =
@@ -295,19 +303,37 @@ fn one(
         let mentions = conditions::with_it(sentence, language, led(sentence, mentions), &spoken_of);
         let places = meant((text, sentence, language), &mentions, &before);
         if named.is_empty() {
-            named = if mentions.is_empty() { before.clone() } else { mentions.clone() };
+            // What the next sentence goes on about is not what a condition names.
+            let condition = conditions::condition_span(sentence, language);
+            let within = |mention: &Mention| condition.as_ref().is_some_and(|span| span.contains(&mention.words.start));
+            let outside: Vec<Mention> = mentions.iter().filter(|mention| !within(mention)).cloned().collect();
+            named = match (mentions.is_empty(), outside.is_empty()) {
+                (true, _) => before.clone(),
+                (_, true) => mentions.clone(),
+                _ => outside,
+            };
         }
         // A question asks for nothing; what is said of it follows.
         if sentence.text.ends_with('?') {
             continue;
         }
         reading = understand(known, (text, sentence, language), (&mentions, &places, &spoken_of), draft);
+        if places.is_empty() && !reading.understood {
+            let form = values::form_of_all(sentence, language);
+            reading.understood |= form.is_some();
+            let source = format!("{}: {}", text.place, clipped(&sentence.text, 90));
+            draft.day_form = draft.day_form.take().or(form.map(|form| (form, source)));
+        }
         if reading.understood {
             break;
         }
     }
     if reading.understood && !reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_))) {
         reading.claims.extend(compared(known, (text, sentence), draft));
+    }
+    if let Some(language) = by_language(sentence, known.likely).first() {
+        exceptions::widened((sentence, language), &spoken_of, &mut reading.claims, draft);
+        reading.understood |= !reading.claims.is_empty();
     }
     example_of(text, sentence, &named, draft);
     // `* = must be filled in` is about a sign that the headings have, and so is "marked with an asterisk".
@@ -334,6 +360,26 @@ fn without_kinds(
     mut mentions: Vec<Mention>,
     (about, draft): (&About, &Draft),
 ) -> Vec<Mention> {
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let heading = |mention: &Mention| {
+        let (sheet, column) = mention.place;
+        subject::plain_heading(&draft.sheets[sheet].columns[column].heading).to_lowercase()
+    };
+    // "From and To are dates" is about these two, and "the name of the buyer" about the buyer.
+    let others = mentions.clone();
+    let of_another = |mention: &Mention| {
+        let common = subject::is_common(&heading(mention)) && mention.words.len() == 1;
+        let (start, end) = (mention.words.start, mention.words.end);
+        let before = others.iter().any(|other| other.place != mention.place && other.words.end <= start);
+        let is = start > 0 && language.copulas.contains(&word(start - 1)) && word(start) != heading(mention);
+        let article = usize::from(language.every.contains(&word(end + 1)));
+        let of = matches!(word(end), "of" | "de" | "du" | "der" | "des");
+        let owner =
+            of && others.iter().any(|other| other.place != mention.place && other.words.start == end + 1 + article);
+        let owned = start > 0 && word(start - 1).ends_with("'s") && others.iter().any(|other| other.words.end == start);
+        common && (before && is || owner || owned)
+    };
+    mentions.retain(|mention| !of_another(mention));
     let About::Column(sheet, column) = *about else { return mentions };
     if sentence.has(language.earlier) || sentence.has(language.later) || sentence.has(language.conditional) {
         return mentions;

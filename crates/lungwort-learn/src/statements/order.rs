@@ -93,6 +93,11 @@ fn of_two(
     if to < from || to - from > BETWEEN && !implied && !pronoun {
         return None;
     }
+    // "The species; the list follows the genus" says nothing of the two.
+    let parted = (from.max(1) - 1..to).rev().find(|at| sentence.gap(*at).contains(';'));
+    if parted.is_some_and(|at| at + 1 < to && language.every.first() == Some(&sentence.words[at + 1].0.as_str())) {
+        return None;
+    }
     let within = |phrases: &[&str]| {
         let found = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, from));
         found.filter(|place| place.end <= to).min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))
@@ -115,16 +120,28 @@ fn of_two(
     let (place, sign) = match (within(language.earlier), within(language.later)) {
         (Some(place), None) => (place, '<'),
         (None, Some(place)) => (place, '>'),
-        _ => return None,
+        // "The price must be at least the cost"
+        _ => {
+            let (least, most) = (within(language.at_least), within(language.at_most));
+            let (place, sign) = least.map(|place| (place, ">=")).or(most.map(|place| (place, "<=")))?;
+            let near = (place.end..to).all(|at| language.every.contains(&sentence.words[at].0.as_str()));
+            return (near && sentence.has(language.obliging)).then_some((one.place, other.place, sign, true));
+        }
     };
     // The word stands right before the other column, but for an article.
-    if to - place.end > 1 {
+    // "Before the date received"
+    let leads = |at: usize| {
+        let word = sentence.words[at].0.as_str();
+        language.every.contains(&word) || language.dates.first() == Some(&word) || language.times.first() == Some(&word)
+    };
+    if to - place.end > 1 && !(place.end..to).all(leads) {
         return None;
     }
     let equal = within(language.or_equal).is_some();
     let not = within(language.negations).is_some_and(|not| not.end <= place.start);
     // "Return lies after Outward" says no more than that.
-    let asks = not || equal || implied || sentence.has(language.obliging) || sentence.words.len() <= SHORT;
+    let short = sentence.words.len() - one.words.start <= SHORT;
+    let asks = not || equal || implied || sentence.has(language.obliging) || short;
     let sign = match (sign, not) {
         ('<', true) | ('>', false) if not || equal => ">=",
         ('>', true) | ('<', false) if not || equal => "<=",
@@ -185,7 +202,7 @@ pub(super) fn is_compared(sentence: &Sentence, language: &Language, mention: &Me
 
 /// Two columns of which one comes before the other are of one kind: what is known of the one is guessed of the other. Returns what
 /// somebody should look at.
-pub(super) fn same_kinds(sheet: &mut DraftSheet) -> Vec<String> {
+pub(super) fn same_kinds(sheet: &mut DraftSheet, day_form: Option<&(String, String)>) -> Vec<String> {
     let mut open = Vec::new();
     let checks: Vec<String> = sheet
         .rules
@@ -212,7 +229,7 @@ pub(super) fn same_kinds(sheet: &mut DraftSheet) -> Vec<String> {
             // Whether two are the same shows without knowing what they are.
             (false, false) if matches!(*sign, "=" | "<>") => continue,
             (false, false) => {
-                open.extend(as_days(sheet, (one, other), &check));
+                open.extend(as_days(sheet, (one, other), (&check, day_form)));
                 continue;
             }
         };
@@ -230,7 +247,11 @@ pub(super) fn same_kinds(sheet: &mut DraftSheet) -> Vec<String> {
 
 /// Two columns of days, of neither of which it is said how its days are written: as the others of the sheet, where these agree;
 /// else they are compared where they are plain ISO days, since days compared letter by letter would refuse what is right.
-fn as_days(sheet: &mut DraftSheet, (one, other): (usize, usize), check: &str) -> Option<String> {
+fn as_days(
+    sheet: &mut DraftSheet,
+    (one, other): (usize, usize),
+    (check, day_form): (&str, Option<&(String, String)>),
+) -> Option<String> {
     // Codes that are built alike are compared as they are.
     if [one, other].iter().all(|at| sheet.columns[*at].lines.get("pattern").is_some()) {
         return None;
@@ -259,17 +280,28 @@ fn as_days(sheet: &mut DraftSheet, (one, other): (usize, usize), check: &str) ->
         .map(|column| of(column, "date_format"))
         .collect();
     forms.dedup();
+    let mut source = "the other days of the sheet";
+    if let Some((form, said)) = day_form.filter(|_| forms.is_empty()) {
+        forms.push(Some(form.clone()));
+        source = said;
+    }
     if let [Some(form)] = forms.as_slice() {
         for at in [one, other] {
             let lines = &mut sheet.columns[at].lines;
             lines.set("type", quoted("date"), "it is compared with another day", Confidence::Confirm);
-            lines.set("date_format", form.clone(), "the other days of the sheet", Confidence::Confirm);
+            lines.set("date_format", form.clone(), source, Confidence::Confirm);
         }
         return None;
     }
     let mut parts = check.split(' ');
     let (Some(first), Some(sign), Some(second)) = (parts.next(), parts.next(), parts.next()) else { return None };
-    let days = quoted(&format!("CAST({first} AS DATE) {sign} CAST({second} AS DATE)"));
+    let is_time = |at: &usize| {
+        let heading = sentences(&sheet.columns[*at].heading);
+        let word = |word: &str| words::ALL.iter().any(|language| language.times.first() == Some(&word));
+        heading.iter().flat_map(|heading| &heading.words).any(|(each, _)| word(each))
+    };
+    let kind = if [one, other].iter().all(is_time) { "TIME" } else { "DATE" };
+    let days = quoted(&format!("CAST({first} AS {kind}) {sign} CAST({second} AS {kind})"));
     let of_check = |line: &&mut (Cow<'static, str>, String)| line.0 == "check" && line.1 == quoted(check);
     for (_, value) in sheet.rules.iter_mut().flat_map(|rule| &mut rule.lines).filter(|line| of_check(line)) {
         value.clone_from(&days);

@@ -64,6 +64,32 @@ pub(super) fn shared_noun(sentence: &Sentence, language: &Language, headings: &[
     found.extend(more);
 }
 
+/// `Emergency contact and phone`, where the headings are Emergency contact and Emergency phone: what both begin with is said once.
+pub(super) fn shared_beginning(
+    sentence: &Sentence,
+    language: &Language,
+    headings: &[&Named],
+    found: &mut Vec<Mention>,
+) {
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let mut more: Vec<Mention> = Vec::new();
+    for mention in found.iter().filter(|mention| mention.words.len() == 2) {
+        let joined = mention.words.end;
+        if !(language.and.contains(&word(joined)) || language.or.contains(&word(joined))) {
+            continue;
+        }
+        let last = joined + 1;
+        let is_so =
+            |words: &[String]| words.len() == 2 && words[0] == word(mention.words.start) && words[1] == word(last);
+        let free = !found.iter().any(|known| known.words.contains(&last));
+        let mut of = headings.iter().filter(|(words, ..)| free && is_so(words));
+        if let (Some((_, place, _)), None) = (of.next(), of.next()) {
+            more.push(Mention { place: *place, words: last..last + 1 });
+        }
+    }
+    found.extend(more);
+}
+
 /// `The rate`, where the one heading of two words that ends so is Hourly rate.
 pub(super) fn by_tail(
     sentence: &Sentence,
@@ -103,10 +129,22 @@ pub(super) fn by_measure(
     found: &mut Vec<Mention>,
 ) {
     let verb = |word: &str| language.measures.iter().any(|(verb, _)| *verb == word);
-    let measured = sentence.words.iter().enumerate().filter(|(_, (word, _))| verb(word));
-    for (at, (word, _)) in measured.take(MOST) {
+    // "Number and cost" names a column, where "may cost 5" measures a thing.
+    let is_verb = |at: usize| {
+        let before = at.checked_sub(1).map_or("", |before| sentence.words[before].0.as_str());
+        let noun = found.iter().any(|mention| mention.words.contains(&at));
+        let leads = [language.verbs, language.negations, language.modals].iter().any(|words| words.contains(&before));
+        !noun || leads
+    };
+    let measured: Vec<(usize, &(String, std::ops::Range<usize>))> =
+        sentence.words.iter().enumerate().filter(|(at, (word, _))| verb(word) && is_verb(*at)).collect();
+    for (at, (word, _)) in measured.into_iter().take(MOST) {
         for (_, noun) in language.measures.iter().filter(|(verb, _)| verb == word) {
             let Some(place) = known.only(about, |words, _| words.iter().any(|word| word == noun)) else { continue };
+            // "May cost 100", where Cost is a heading itself.
+            if found.iter().any(|mention| mention.words.contains(&at) && mention.place != place) {
+                continue;
+            }
             // What weighs so much is no column here.
             found.retain(|mention| mention.words.end > at || at - mention.words.end > MEASURED);
             found.push(Mention { place, words: at..at + 1 });

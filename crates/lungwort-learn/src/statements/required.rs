@@ -58,17 +58,12 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if mentions.is_empty() && language.alone_required.iter().any(alone) {
         return Reading::of(asking.subjects.iter().map(|place| must_be_filled(*place)).collect());
     }
-    // "Neither Box nor Store may be left empty"
-    let neither = sentence.words.first().is_some_and(|(word, _)| language.neither.contains(&word.as_str()));
-    if let Some(optional) = sentence.any(language.optional).filter(|_| neither) {
-        let named = mentions.iter().filter(|mention| mention.words.end <= optional.start);
-        return Reading::of(named.map(|mention| must_be_filled(mention.place)).collect());
-    }
-    if let Some(forbidden) = sentence.any(language.forbidden) {
-        return Reading::of(must_be_blank(sentence, language, (mentions, asking.meant(), &forbidden), name));
+    if let Some(reading) = asking.blank() {
+        return reading;
     }
     let others = asking.needed().or_else(|| asking.refused_without()).or_else(|| asking.beside());
     let plain = sentence.required(language).is_none();
+    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.filled_in_each().filter(|_| plain));
     let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.told_to_give().filter(|_| plain));
     if let Some(claims) = others.filter(|claims| !claims.is_empty()) {
         return Reading::of(claims);
@@ -104,6 +99,32 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
 }
 
 impl Asking<'_> {
+    /// What must be blank: under a condition, or by its words always; and what may not be, `neither Box nor Store`.
+    fn blank(&self) -> Option<Reading> {
+        let Asking { sentence, language, mentions, name, .. } = *self;
+        // "Neither Box nor Store may be left empty"
+        let neither = sentence.words.first().is_some_and(|(word, _)| language.neither.contains(&word.as_str()));
+        if let Some(optional) = sentence.any(language.optional).filter(|_| neither) {
+            let named = mentions.iter().filter(|mention| mention.words.end <= optional.start);
+            return Some(Reading::of(named.map(|mention| must_be_filled(mention.place)).collect()));
+        }
+        // "Please leave Approved by and Hours approved empty"
+        let leaves = polite(sentence, 0);
+        let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+        if language.leave.contains(&word(leaves))
+            && language.unfilled.contains(&word(sentence.words.len().saturating_sub(1)))
+            && conditional_at(sentence, language).is_none()
+            && !mentions.is_empty()
+        {
+            let last = sentence.words.len() - 1..sentence.words.len();
+            return Some(Reading::of(must_be_blank(sentence, language, (mentions, self.meant(), &last), name)));
+        }
+        if let Some(forbidden) = sentence.any(language.forbidden) {
+            return Some(Reading::of(must_be_blank(sentence, language, (mentions, self.meant(), &forbidden), name)));
+        }
+        None
+    }
+
     /// The columns that are meant: those of a look, where none is named.
     fn meant(&self) -> &[Place] {
         if !self.looks.is_empty() && self.mentions.is_empty() { self.looks } else { self.subjects }
@@ -157,10 +178,46 @@ impl Asking<'_> {
         // "Restricted lots need a note" speaks of some, and "every seed lot" of all.
         let of_all = is(language.each_of) > 0;
         let named = self.mentions.iter().any(|mention| mention.words.start + 1 < end && !self.is_row(mention));
-        subject > SUBJECT
+        let plural = self.is_of_some(end);
+        plural
+            || subject > SUBJECT
             || subject > 1 && (!of_all || named)
             || text.contains(['(', ','])
             || text.bytes().any(|byte| byte.is_ascii_digit())
+    }
+
+    /// Whether what stands before a word are things of which rows are not: `drivers`, where rows are volunteers.
+    fn is_of_some(&self, end: usize) -> bool {
+        let language = self.language;
+        let words = &self.sentence.words[..end];
+        let known = |word: &str| {
+            self.is_thing(word)
+                || [language.pronouns, language.people, language.each_of].iter().any(|words| words.contains(&word))
+        };
+        // "C needs a remark"
+        let code = |place: &std::ops::Range<usize>| {
+            let text = &self.sentence.text[place.clone()];
+            text.len() <= 3 && text.bytes().all(|byte| byte.is_ascii_uppercase())
+        };
+        if matches!(words, [(_, place)] if code(place)) {
+            return true;
+        }
+        matches!(words, [(word, _)] if word.len() > 3 && word.ends_with('s') && !known(word))
+    }
+
+    /// Whether a word is what rows are called: rows, or the thing by which the sheet or its first column is called.
+    fn is_thing(&self, word: &str) -> bool {
+        let stem = |word: &str| word.to_lowercase().trim_end_matches('s').to_owned();
+        let of = |text: &str| text.split(|each: char| !each.is_alphanumeric()).any(|part| stem(part) == stem(word));
+        let sheets = self.draft.sheets.iter();
+        self.language.others.contains(&word)
+            || sheets.into_iter().any(|sheet| {
+                of(&sheet.name)
+                    || sheet
+                        .columns
+                        .iter()
+                        .any(|column| crate::keys::identifies(&column.heading) && of(&column.heading))
+            })
     }
 
     /// Whether a column is named by what rows are: `every lot`, where the heading is Lot number.
@@ -224,8 +281,11 @@ impl Asking<'_> {
             |optional: std::ops::Range<usize>| optional.start <= required.start && required.end <= optional.end;
         // "No gaps needed"
         let none = required.len() == 1
-            && (required.start.saturating_sub(2)..required.start)
-                .any(|at| language.none.contains(&sentence.words[at].0.as_str()));
+            && (required.start.saturating_sub(2)..required.start).any(|at| {
+                // "Yes or no, required" denies nothing.
+                let joined = (at..required.start).all(|word| !sentence.gap(word).contains([',', ';']));
+                joined && language.none.contains(&sentence.words[at].0.as_str())
+            });
         denied || none || sentence.any(language.optional).is_some_and(within)
     }
 
@@ -255,6 +315,19 @@ impl Asking<'_> {
         };
         let is_freed = |mention: &&Mention| (mention.words.start < border) == before;
         self.mentions.iter().filter(is_freed).map(|mention| mention.place).collect()
+    }
+
+    /// `Please fill in Name, Date and Place for every row`
+    fn filled_in_each(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let from = polite(sentence, 0);
+        let tells = sentence.words.get(from).is_some_and(|(word, _)| language.give.contains(&word.as_str()));
+        let last = self.mentions.last().filter(|_| tells && !sentence.has(language.or))?.words.end;
+        let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+        let each = (last..sentence.words.len()).find(|at| language.each_of.contains(&word(*at)))?;
+        let rows = language.others.contains(&word(each + 1)) && each + 2 >= sentence.words.len();
+        // "In each row" stands right behind the columns.
+        (each - last <= 1 && rows).then(|| self.mentions.iter().map(|mention| must_be_filled(mention.place)).collect())
     }
 
     /// `If the reason is other, give an explanation`: what is asked under a condition by telling what to do.
@@ -292,6 +365,11 @@ impl Asking<'_> {
         let marked = sentence.has(language.marked) || !self.looks.is_empty();
         if let Some(range) = self.range_of_all() {
             return range;
+        }
+        // "All are mandatory except Report", where nothing has been named that all may be of.
+        let alone = sentence.any(language.all_alone).filter(|all| all.start <= 1 && self.before.is_empty());
+        if alone.is_some_and(|all| self.mentions.iter().all(|mention| mention.words.start >= all.end)) {
+            return self.all.iter().copied().filter(|place| !is_out(place)).collect();
         }
         if sentence.has(language.all) && !marked || others && !(self.before.is_empty() && freed.is_empty()) {
             let spoken_of = |place: &Place| others && self.before.contains(place);
@@ -377,6 +455,11 @@ impl Asking<'_> {
         let for_some = language.only_for.contains(&behind(0)) && !language.whole_of.contains(&behind(1));
         // "Needed for the reason other"
         let narrows = |mention: &Mention| mention.words.end < sentence.words.len();
+        // "Drivers must give a vehicle"
+        let verbal = language.modals.contains(&sentence.words[required.start].0.as_str());
+        let behind_all =
+            verbal && !mentions.is_empty() && mentions.iter().all(|mention| mention.words.start >= required.end);
+        let for_some = for_some || behind_all && condition.is_none() && self.is_of_some(required.start);
         let for_some = for_some || narrowed_by(sentence, language, mentions).is_some_and(narrows);
         let first = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
         let begins_for_some = language.only_for.contains(&first(0))

@@ -47,7 +47,7 @@ const SHORT: &[&str] =
 /// The sentences of a text.
 pub(super) fn sentences(text: &str) -> Vec<Sentence> {
     let mut found = Vec::new();
-    for line in text.split(['\n', '\r']) {
+    for line in text.split(['\n', '\r']).flat_map(points) {
         let mut from = 0;
         for (at, each) in line.char_indices() {
             let end = at + each.len_utf8();
@@ -90,6 +90,27 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
     found
 }
 
+/// The points of a list that stands in one line: `(1) one team per line (2) team name and leader are needed`.
+fn points(line: &str) -> Vec<&str> {
+    let mut parts = Vec::new();
+    let mut rest = line;
+    let mut number = 1;
+    while let Some((before, behind)) =
+        ["(", ""].iter().find_map(|open| rest.split_once(format!("{open}{number}) ").as_str()))
+    {
+        // A number that closes a remark is none of a list.
+        let begins = before.is_empty() || before.ends_with([' ', ':']);
+        if !begins || number == 1 && !behind.contains(&format!("{}) ", number + 1)) {
+            break;
+        }
+        parts.push(before.trim_end());
+        rest = behind;
+        number += 1;
+    }
+    parts.push(rest);
+    parts
+}
+
 /// A point of a list without its number: `3. The lot…`, `b) The lot…`.
 fn without_number(text: &str) -> &str {
     // `1.2 The lot…`
@@ -129,7 +150,11 @@ fn is_clause(text: &str) -> bool {
 
 impl Sentence {
     fn new(text: &str) -> Option<Sentence> {
-        let text = text.trim().trim_start_matches(['•', '·', '-', '–', '*', '→', '#']).trim();
+        let text = text.trim();
+        // "-5 to +5" begins with a number.
+        let signed = text.strip_prefix('-').is_some_and(|rest| rest.starts_with(|each: char| each.is_ascii_digit()));
+        let text =
+            if signed { text } else { text.trim_start_matches(['•', '·', '-', '–', '*', '→', '#']).trim() };
         // An apostrophe is one however it is printed.
         let straight = text.replace('’', "'");
         let text = without_number(&straight);

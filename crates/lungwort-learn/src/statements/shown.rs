@@ -167,6 +167,33 @@ pub(super) fn digits_shown(sentence: &Sentence, counted: &str) -> Option<String>
     tokens.into_iter().find(is_shown).map(|shown| shape_of(shown, true))
 }
 
+/// `J, the year with two digits, a hyphen and four digits, e.g. J26-0417`: the shape of the example, where as many digits are
+/// counted as it has; letters that are named stand for themselves.
+pub(super) fn by_example(sentence: &Sentence, language: &Language) -> Option<String> {
+    let example = sentence.any(language.example)?;
+    let (_, first) = sentence.words.get(example.end)?;
+    let shown = sentence.text[first.start..].split([' ', ',', ';', ')']).next()?.trim_end_matches(['.', ':', '"', '”']);
+    let digits = |at: usize| language.digits.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
+    let counted: f64 = (0..example.start).filter(|at| digits(*at)).filter_map(|at| sentence.number(at, language)).sum();
+    if !is_code(shown, 4) || counted != shown.bytes().filter(u8::is_ascii_digit).count() as f64 {
+        return None;
+    }
+    let named =
+        |run: &str| sentence.words[..example.start].iter().any(|(_, place)| &sentence.text[place.clone()] == run);
+    // Letters that nothing is said of may be any others.
+    let says_letters = sentence.has(language.letters) || sentence.has(language.capitals);
+    let is_open = |run: &&str| run.starts_with(|each: char| each.is_ascii_uppercase()) && !named(run);
+    if !says_letters && runs(shown).iter().any(is_open) {
+        return None;
+    }
+    let piece = |run: &str| match run.as_bytes() {
+        [first, ..] if first.is_ascii_digit() => format!(r"\d{{{}}}", run.len()),
+        [first, ..] if first.is_ascii_uppercase() && !named(run) => format!("[A-Z]{{{}}}", run.len()),
+        _ => regex::escape(run),
+    };
+    Some(runs(shown).into_iter().map(piece).collect())
+}
+
 /// The expression for codes of the shape of one: its digits by their count, and its letters by their count or as they stand.
 fn shape_of(shown: &str, literal: bool) -> String {
     let mut regex = String::new();

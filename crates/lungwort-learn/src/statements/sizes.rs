@@ -78,7 +78,8 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     }
     ends_of_texts(sentence, language, &mut found);
     of_money(sentence, language, &mut found);
-    if sentence.has(language.decimal_comma_words) {
+    let comma = sentence.has(language.decimal_comma_words) || shows_comma(sentence, language) && of_numbers(&found);
+    if comma {
         if !found.iter().any(|(key, ..)| *key == "type") {
             found.push(("type", quoted("decimal"), known));
         }
@@ -98,6 +99,22 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         confidence: *confidence,
     };
     Reading::of(places.iter().flat_map(|place| found.iter().map(move |said| claim(place, said))).collect())
+}
+
+/// Whether an example has decimals behind a comma: `EUR, e.g. 2,50`.
+fn shows_comma(sentence: &Sentence, language: &Language) -> bool {
+    let shown = sentence.any(language.example).and_then(|example| sentence.words.get(example.end));
+    shown.is_some_and(|(word, _)| {
+        let parts = word.split_once(',').filter(|(whole, part)| !whole.is_empty() && (1..=2).contains(&part.len()));
+        parts.is_some_and(|(whole, part)| whole.bytes().chain(part.bytes()).all(|byte| byte.is_ascii_digit()))
+    })
+}
+
+/// Whether nothing else has been read than that values are numbers.
+fn of_numbers(found: &Said) -> bool {
+    found.iter().all(|(key, value, _)| {
+        matches!(*key, "places" | "min" | "max" | "above" | "below") || *key == "type" && value.contains("decimal")
+    })
 }
 
 /// Whether a sentence begins with a part of a value: `the first digit`, `the last two letters`.
@@ -159,7 +176,9 @@ fn of_several(sentence: &Sentence, language: &Language, places: &[Place], found:
         return;
     }
     let of_all = |key: &str| matches!(key, "min" | "max" | "above" | "below");
-    if found.iter().all(|(key, ..)| *key == "type" || of_all(key)) {
+    let not_negative =
+        sentence.has(language.not_negative) && found.iter().any(|(key, value, _)| *key == "min" && value == "0");
+    if !not_negative && found.iter().all(|(key, ..)| *key == "type" || of_all(key)) {
         found.retain(|(key, _, confidence)| *key != "type" || *confidence == Confidence::Known);
     }
     // So is what is said of days.

@@ -5,7 +5,7 @@ use std::ops::Range;
 
 use super::About;
 use super::columns_by::{by_letter, first_columns, numbered, numbered_together};
-use super::other_words::{by_head, by_measure, by_stem, by_tail, shared_noun, the_day};
+use super::other_words::{by_head, by_measure, by_stem, by_tail, shared_beginning, shared_noun, the_day};
 use super::sentence::Sentence;
 use super::words::Language;
 use crate::draft::Draft;
@@ -201,6 +201,7 @@ pub(super) fn mentions(
     }
     beside_others((sentence, language), &headings, &formats, &mut found);
     shared_noun(sentence, language, &headings, &mut found);
+    shared_beginning(sentence, language, &headings, &mut found);
     by_head(sentence, language, &headings, &mut found);
     by_tail(sentence, language, (known, about), &mut found);
     by_measure(sentence, language, (known, about), &mut found);
@@ -212,7 +213,13 @@ pub(super) fn mentions(
         mention.words.len() == 1
             && verbs.into_iter().any(|phrase| sentence.ends_at(phrase, mention.words.start).is_some())
     };
-    found.retain(|mention| !is_verb(mention));
+    // Nor are "24-hour times" the column Hours.
+    let is_clock = |mention: &Mention| {
+        let hours = mention.words.start.checked_sub(1).and_then(|before| sentence.number(before, language));
+        let one = mention.words.len() == 1 && sentence.words[mention.words.start].0.starts_with('h');
+        one && hours.is_some_and(|hours| hours == 24.0 || hours == 12.0)
+    };
+    found.retain(|mention| !is_verb(mention) && !is_clock(mention));
     found.extend(by_letter(sentence, language, draft, about));
     found.extend(first_columns(sentence, language, draft, about));
     found.extend(numbered(sentence, language, draft, &found));

@@ -22,6 +22,11 @@ fn draft(headings: &[&str]) -> Draft {
 
 /// What comes of a text: `Heading key = value` by line, `form = [...]` by rule, `? text` of what is left to be read.
 fn read(text: &str) -> Vec<String> {
+    read_under(HEADINGS, text, About::Any)
+}
+
+/// The same of other columns, of a text that stands wherever it does.
+fn read_under(headings: &[&str], text: &str, about: About) -> Vec<String> {
     let template = Template {
         file_name: "t.csv".to_owned(),
         kind: "csv",
@@ -32,9 +37,9 @@ fn read(text: &str) -> Vec<String> {
         text: None,
         digest: String::new(),
     };
-    let mut draft = draft(HEADINGS);
+    let mut draft = draft(headings);
     let known = Entries { template: &template, at: vec![None], headings: Headings::of(&draft), likely: None };
-    let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about: About::Any, of_heading: false };
+    let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about, of_heading: false };
     let mut said = Spoken::default();
     let parts = sentences(&text.text).into_iter().flat_map(|sentence| apart(&known, &text, sentence, &draft));
     for sentence in parts.collect::<Vec<_>>() {
@@ -52,6 +57,47 @@ fn read(text: &str) -> Vec<String> {
     );
     said.extend(draft.unread.iter().map(|unread| format!("? {}", unread.text)));
     said
+}
+
+/// What comes of each line of a file of sentences: the first one has the headings. `Heading> text` stands beside that column.
+fn read_all(file: &str) -> String {
+    let mut lines = file.lines();
+    let headings: Vec<&str> = lines.next().unwrap_or_default().split('|').collect();
+    let mut out = String::new();
+    for line in lines {
+        let beside = line
+            .split_once("> ")
+            .and_then(|(heading, text)| Some((headings.iter().position(|known| *known == heading)?, text)));
+        let said = match beside {
+            Some((column, text)) => read_under(&headings, &text.replace('~', "\n"), About::Column(0, column)),
+            None => read_under(&headings, &line.replace('~', "\n"), About::Any),
+        };
+        out.push_str(line);
+        out.push('\n');
+        said.iter().for_each(|said| out.push_str(&format!("    {said}\n")));
+    }
+    out
+}
+
+#[test]
+fn sentences_are_read_as_people_read_them() {
+    insta::assert_snapshot!("seeds", read_all(include_str!("said/seeds.txt")));
+    insta::assert_snapshot!("students", read_all(include_str!("said/students.txt")));
+    insta::assert_snapshot!("bookings", read_all(include_str!("said/bookings.txt")));
+    insta::assert_snapshot!("trade", read_all(include_str!("said/trade.txt")));
+    insta::assert_snapshot!("shifts", read_all(include_str!("said/shifts.txt")));
+}
+
+#[test]
+fn sentences_in_german_and_french_are_read_as_people_read_them() {
+    insta::assert_snapshot!("samen", read_all(include_str!("said/samen.txt")));
+    insta::assert_snapshot!("graines", read_all(include_str!("said/graines.txt")));
+}
+
+#[test]
+fn what_stands_beside_a_column_is_said_of_it() {
+    insta::assert_snapshot!("events", read_all(include_str!("said/events.txt")));
+    insta::assert_snapshot!("plants", read_all(include_str!("said/plants.txt")));
 }
 
 #[track_caller]

@@ -3,9 +3,10 @@
 use super::sentence::{Sentence, sentences};
 use super::subject::{self, Mention, Place};
 use super::words::Language;
-use super::{About, Claim, Reading, Target, Text, choices, conditions, sizes};
+use super::{About, Claim, Reading, Target, Text, choices, conditions, meanings, sizes};
 use crate::draft::{Confidence, Draft};
 use crate::keys;
+use lungwort_core::rulebook::toml_text::quoted;
 
 /// What a sentence says of how the values of columns are written.
 pub(super) fn of_values(
@@ -20,6 +21,8 @@ pub(super) fn of_values(
     };
     let mut of_values = match &standard {
         Some(_) => Reading::default(),
+        // "JUN = under 12, YTH = 12 to 17": the numbers are those of what codes mean.
+        None if meanings::are_codes(&sentence.text) => Reading::default(),
         // One word that stands for several columns says the same of each.
         None if !mentions.is_empty() && mentions.windows(2).all(|pair| pair[0].words == pair[1].words) => {
             let mut each = Reading::default();
@@ -265,7 +268,10 @@ const SIZES: &[f64] = &[
 fn is_size(sentence: &Sentence, language: &Language) -> bool {
     let [.., last] = [sentence.words.len().saturating_sub(1)];
     let number = sentence.number(last, language);
-    let most = language.at_most.iter().any(|phrase| sentence.ends_at(phrase, 0) == Some(last));
+    // `required; max 40`
+    let all = language.required.iter().chain(language.optional);
+    let from = all.filter_map(|phrase| sentence.ends_at(phrase, 0)).max().unwrap_or(0);
+    let most = language.at_most.iter().any(|phrase| sentence.ends_at(phrase, from) == Some(last));
     most && number.is_some_and(|number| SIZES.contains(&number))
 }
 
@@ -284,6 +290,13 @@ fn is_amount(heading: &Sentence, language: &Language) -> bool {
     heading.has(language.heading_amounts) || heading.has(language.heading_units) || unit || counted
 }
 
+/// How all days are written, where a sentence speaks of dates in general: `dates as 31-12-2026`.
+pub(super) fn form_of_all(sentence: &Sentence, language: &Language) -> Option<String> {
+    let begins = sentence.any(language.all_dates).is_some_and(|place| place.start <= 2);
+    let (kind, form) = super::day_forms::date(sentence).filter(|_| begins)?;
+    (kind == "date").then(|| quoted(&form))
+}
+
 /// A limit without a unit is one of the length, where the column is one of texts: where its heading says so, or where the
 /// limit stands in a heading that says nothing of an amount.
 fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &Language, draft: &Draft) -> Reading {
@@ -291,7 +304,9 @@ fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &L
     let is_text = |claim: &Claim| {
         let Target::Column((sheet, column)) = claim.on else { return false };
         let of = &draft.sheets[sheet].columns[column];
-        let Some(heading) = sentences(&subject::plain_heading(&of.heading)).pop() else { return false };
+        let Some(heading) = sentences(&subject::plain_heading(&of.heading).replace('_', " ")).pop() else {
+            return false;
+        };
         let typed = of.lines.get("type").is_some() || is_amount(&heading, language);
         !typed && (text.of_heading || heading.has(language.heading_texts) || says_text || is_size(sentence, language))
     };
@@ -299,7 +314,8 @@ fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &L
     let has = |key: &str| reading.claims.iter().any(|claim| claim.key == key);
     let texts = |claim: &Claim| {
         let Target::Column((sheet, column)) = claim.on else { return false };
-        let heading = sentences(&subject::plain_heading(&draft.sheets[sheet].columns[column].heading)).pop();
+        let heading = subject::plain_heading(&draft.sheets[sheet].columns[column].heading).replace('_', " ");
+        let heading = sentences(&heading).pop();
         heading.is_some_and(|heading| heading.has(language.heading_texts))
     };
     if has("min") && has("max") && !reading.claims.iter().any(texts) {

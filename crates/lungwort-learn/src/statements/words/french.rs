@@ -86,6 +86,11 @@ pub(super) const WORDS: Language = Language {
     or_younger: &["ou plus jeune"],
     by_default: &["par défaut"],
     in_smalls: &["minuscules", "en minuscules"],
+    all_alone: &["tous sont", "toutes sont", "tous sauf", "toutes sauf"],
+    means: &["signifie", "veut dire", "correspond à"],
+    give_last: &[],
+    numeric: &["numérique", "numériques", "nombres"],
+    people: &["vous", "utilisateurs"],
     small: &[
         "le", "la", "les", "est", "sont", "un", "une", "avec", "dans", "veuillez", "pour", "sur", "du", "de", "des",
         "et", "ou", "au", "aux", "en", "doit", "pas", "lettres", "chiffres", "caractères", "plus",
@@ -115,7 +120,7 @@ pub(super) const WORDS: Language = Language {
     of_files: &["fichier", "fichiers", "feuille", "classeur", "modèle", "dossier"],
     or_equal: &["égale ou", "égal ou", "ou égale", "ou égal", "le même jour ou"],
     so_on: &["etc", "et ainsi de suite"],
-    decimal_comma_words: &["virgule décimale", "virgule comme séparateur décimal"],
+    decimal_comma_words: &["virgule décimale", "virgule comme séparateur décimal", "virgule comme séparateur"],
     taken: &[
         "sont acceptés", "sont acceptées", "sont admis", "sont admises", "sont autorisés", "sont autorisées",
         "sont possibles",

@@ -89,6 +89,11 @@ pub(super) const WORDS: Language = Language {
     or_younger: &["oder jünger"],
     by_default: &["standard", "vorgabe"],
     in_smalls: &["kleinbuchstaben", "kleingeschrieben"],
+    all_alone: &["alle sind", "alle außer", "alle bis auf", "alle müssen"],
+    means: &["bedeutet", "steht für", "heißt"],
+    give_last: &["angeben", "eintragen", "eingeben", "ausfüllen", "nennen"],
+    numeric: &["numerisch", "zahlen", "eine zahl"],
+    people: &[],
     small: &[
         "der", "die", "das", "ist", "sind", "ein", "eine", "mit", "im", "in", "bitte", "für", "auf", "als", "von",
         "und", "oder", "den", "dem", "des", "zu", "wird", "werden", "darf", "nicht", "nie", "höchstens", "mindestens",
@@ -130,7 +135,13 @@ pub(super) const WORDS: Language = Language {
     of_files: &["datei", "dateien", "blatt", "arbeitsmappe", "vorlage", "ordner"],
     or_equal: &["gleich oder", "am selben tag oder", "oder gleich"],
     so_on: &["usw", "und so weiter", "ff"],
-    decimal_comma_words: &["dezimalkomma", "komma als dezimal", "komma als dezimaltrennzeichen"],
+    decimal_comma_words: &[
+        "dezimalkomma",
+        "komma als dezimal",
+        "komma als dezimaltrennzeichen",
+        "komma als dezimalzeichen",
+        "dezimalzeichen komma",
+    ],
     taken: &[
         "sind erlaubt", "sind zulässig", "sind möglich", "werden akzeptiert", "werden angenommen", "erlaubt",
         "zulässig", "eintragen", "angeben", "eingeben", "verwenden", "wählen", "auswählen", "einsetzen", "benutzen",
@@ -324,6 +335,7 @@ pub(super) const WORDS: Language = Language {
     forbidden: &[
         "bleibt leer", "bleiben leer", "bleibt frei", "bleiben frei", "nicht ausfüllen", "muss leer bleiben",
         "müssen leer bleiben", "leer lassen", "frei lassen", "wird von uns ausgefüllt", "von uns ausgefüllt",
+        "füllen wir aus", "vom büro ausgefüllt",
     ],
     give: &["geben", "tragen", "nennen", "füllen"],
     equals: &["ist", "gleich", "lautet"],

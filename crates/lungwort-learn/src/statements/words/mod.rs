@@ -100,6 +100,8 @@ pub(super) struct Language {
     pub obliging: &'static [&'static str],
     /// All columns; and what takes some out.
     pub all: &'static [&'static str],
+    /// All columns, where none has been named of which all may be spoken.
+    pub all_alone: &'static [&'static str],
     pub except: &'static [&'static str],
     /// What stands before the letters of columns.
     pub columns: &'static [&'static str],
@@ -138,6 +140,8 @@ pub(super) struct Language {
     /// Kinds of numbers.
     pub whole: &'static [&'static str],
     pub number: &'static [&'static str],
+    /// At the end of a sentence: what values are.
+    pub numeric: &'static [&'static str],
     /// Limits.
     pub at_most: &'static [&'static str],
     pub at_least: &'static [&'static str],
@@ -236,6 +240,8 @@ pub(super) struct Language {
     pub forbidden: &'static [&'static str],
     /// A sentence that asks for something begins with one of these.
     pub give: &'static [&'static str],
+    /// The same at the end of the sentence.
+    pub give_last: &'static [&'static str],
     /// Behind what is asked: as well.
     pub as_well: &'static [&'static str],
     /// What else a sentence may tell to do under a condition: `explain in the column Remarks`.
@@ -272,6 +278,8 @@ pub(super) struct Language {
     pub likewise: &'static [&'static str],
     /// What stands for a column that has been named.
     pub pronouns: &'static [&'static str],
+    /// Those who fill in rows, and what stands for all rows.
+    pub people: &'static [&'static str],
     /// What narrows a requirement to some rows, and what takes that back.
     pub only_for: &'static [&'static str],
     /// All of the columns that have been named.
@@ -304,6 +312,8 @@ pub(super) struct Language {
     pub both_or_none: &'static [&'static str],
     /// Between a code and what it means: `S for staff`.
     pub meaning_signs: &'static [&'static str],
+    /// Behind a number that means something of its own.
+    pub means: &'static [&'static str],
     /// What stands before the sign of a column.
     pub marked: &'static [&'static str],
     /// Columns of which no two rows have the same together.

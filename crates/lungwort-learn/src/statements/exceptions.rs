@@ -1,0 +1,62 @@
+//! Numbers outside of a range that mean something of their own: `0 to 8; 9 means that the sky could not be seen`. The range and these
+//! numbers become one rule.
+
+use super::sentence::Sentence;
+use super::subject::Place;
+use super::words::Language;
+use super::{Claim, Target};
+use crate::draft::{Confidence, Draft};
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// Puts a rule in place of the ends of a range that the same sentence, or the one before, gives.
+pub(super) fn widened(
+    (sentence, language): (&Sentence, &Language),
+    before: &[Place],
+    claims: &mut Vec<Claim>,
+    draft: &mut Draft,
+) {
+    let meant: Vec<f64> = (0..sentence.words.len()).filter_map(|at| meaning_of(sentence, language, at)).collect();
+    if meant.is_empty() {
+        return;
+    }
+    let own = claims.iter().find_map(|claim| match claim.on {
+        Target::Column(place) => Some(place),
+        _ => None,
+    });
+    let Some((sheet, column)) = own.or(before.first().copied().filter(|_| before.len() == 1)) else { return };
+    let on = Target::Column((sheet, column));
+    let of = &mut draft.sheets[sheet].columns[column];
+    let said = claims.iter().filter(|claim| claim.on == on).map(|claim| (claim.key, claim.value.as_str()));
+    let said = said.chain(of.lines.0.iter().map(|line| (line.key, line.value.as_str())));
+    let limits: Vec<(&str, f64)> = said
+        .filter(|(key, _)| matches!(*key, "min" | "max"))
+        .filter_map(|(key, value)| Some((key, value.parse().ok()?)))
+        .collect();
+    let outside =
+        |number: &f64| limits.iter().any(|(key, limit)| if *key == "max" { number > limit } else { number < limit });
+    let others: Vec<String> = meant.iter().filter(|number| outside(number)).map(f64::to_string).collect();
+    if others.is_empty() {
+        return;
+    }
+    let limit = |wanted: &str| limits.iter().find(|(key, _)| *key == wanted).map(|(_, limit)| *limit);
+    let name = of.name.as_str();
+    let within = match (limit("min"), limit("max")) {
+        (Some(least), Some(most)) => format!("{name} BETWEEN {least} AND {most}"),
+        (Some(least), None) => format!("{name} >= {least}"),
+        (None, Some(most)) => format!("{name} <= {most}"),
+        (None, None) => return,
+    };
+    let check = quoted(&format!("{within} OR {name} IN ({})", others.join(", ")));
+    of.lines.0.retain(|line| !matches!(line.key, "min" | "max"));
+    claims.retain(|claim| claim.on != on || !matches!(claim.key, "min" | "max"));
+    claims.push(Claim { on: Target::Rule(sheet), key: "check", value: check, confidence: Confidence::Known });
+}
+
+/// The number at a word, where it begins a part of the sentence and is told what it means.
+fn meaning_of(sentence: &Sentence, language: &Language, at: usize) -> Option<f64> {
+    let number = sentence.number(at, language)?;
+    let begins = at == 0 || sentence.gap(at - 1).contains([',', ';', '(']);
+    let behind = sentence.text[sentence.words[at].1.end..].trim_start();
+    let means = language.means.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
+    (begins && (means || behind.starts_with('='))).then_some(number)
+}
