@@ -10,6 +10,9 @@ use super::{Claim, Reading, Target};
 use crate::draft::Confidence;
 use lungwort_core::rulebook::toml_text::{key, list, quoted};
 
+/// Words before a colon behind which a list stands, at most.
+const HEAD: usize = 5;
+
 /// What a sentence says of the values of one column. `heading` is the column's; `alone` says that the sentence stands in a place
 /// that is about this column, such as its guide row.
 pub(super) fn read(
@@ -24,6 +27,7 @@ pub(super) fn read(
     if let Some(pairs) =
         pairs(text).or_else(|| pairs(&sentence.text)).or_else(|| explained(text, language)).or_else(|| {
             (alone
+                || sentence.text.split_once(": ").is_some_and(|(head, _)| head.split_whitespace().count() <= HEAD)
                 || sentence.text[..sentence.words.get(behind).map_or(0, |(_, at)| at.start)].trim_end().ends_with(':'))
             .then(|| beside(text))
             .flatten()
@@ -48,7 +52,7 @@ pub(super) fn read(
             claim("yes_no", words, Confidence::Known),
         ]);
     }
-    if let Some((standard, named)) = standard(sentence, language, heading) {
+    if let Some((standard, named)) = standard_in_any(sentence, language, heading) {
         let confidence = if named { Confidence::Known } else { Confidence::Confirm };
         return Reading::of(vec![claim("allowed", format!("{{ reference = {} }}", quoted(standard)), confidence)]);
     }
@@ -71,7 +75,7 @@ pub(super) fn read(
     if let Some(values) = signs(barred, signed) {
         return Reading::of(vec![claim("allowed", list(&values), Confidence::Known)]);
     }
-    let of_kinds = heading.has(language.kinds) && (signed || alone);
+    let of_kinds = is_of_kinds(heading) && (signed || alone);
     let listed = lead
         .as_ref()
         .and_then(|lead| {
@@ -84,6 +88,11 @@ pub(super) fn read(
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));
     Reading::of(said.map(|(values, confidence)| claim("allowed", list(&values), confidence)).into_iter().collect())
+}
+
+/// Whether a heading is one of kinds of things, in any of the languages: `offen/geschlossen` tells none.
+fn is_of_kinds(heading: &Sentence) -> bool {
+    words::ALL.iter().any(|language| heading.has(language.kinds))
 }
 
 /// How sure it is that values in words are a list; `None` where they are as likely none.
@@ -100,8 +109,14 @@ fn confidence(
     }
     // What stands alone is a list where the heading is that of kinds of things; elsewhere it may be one.
     let words = values.iter().all(|value| value.split_whitespace().count() == 1) || are_alike(&values);
-    let sure = heading.has(language.kinds) || words && values.len() >= 3;
+    let sure = is_of_kinds(heading) || words && values.len() >= 3;
     whole.then_some((values, if sure { Confidence::Confirm } else { Confidence::Suggested }))
+}
+
+/// The same in any language: "ISO 3166, zweistellig" is of none alone.
+fn standard_in_any(sentence: &Sentence, language: &Language, heading: &Sentence) -> Option<(&'static str, bool)> {
+    standard(sentence, language, heading)
+        .or_else(|| words::ALL.iter().find_map(|language| standard(sentence, language, heading)))
 }
 
 /// A list of codes of a standard that a sentence names for a column, and whether it names it in full.
@@ -206,7 +221,8 @@ fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
         let lower = remark.trim().to_lowercase();
         let first = lower.split(' ').next().unwrap_or_default();
         let says_nothing = language.nothing.contains(&first) && lower.contains(['=', ':']);
-        if says_nothing || language.optional.iter().any(|phrase| lower.starts_with(phrase)) {
+        let nothing_else = language.nothing_else.iter().any(|phrase| lower.starts_with(phrase));
+        if says_nothing || nothing_else || language.optional.iter().any(|phrase| lower.starts_with(phrase)) {
             text = list.trim_end();
         }
     }

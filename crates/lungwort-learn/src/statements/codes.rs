@@ -244,6 +244,8 @@ impl Builder<'_> {
     fn named_letter(&mut self) -> bool {
         let (sentence, at) = (self.sentence, self.at);
         let Some(("[A-Za-z]" | "[A-Z]", end)) = self.kind_at(at) else { return false };
+        // "A letter from A to E"
+        let end = self.phrase_at(self.language.between, end).unwrap_or(end);
         let Some((_, place)) = sentence.words.get(end) else { return false };
         let text = &sentence.text[place.clone()];
         if text.len() > 3 || !text.bytes().all(|byte| byte.is_ascii_uppercase()) {
@@ -307,6 +309,10 @@ impl Builder<'_> {
             .sentence
             .any(language.begins)
             .is_some_and(|begins| begins.end == self.at || begins.end + 1 == self.at && is_article(begins.end));
+        // "Start with a zero" is told in words.
+        let quoted = gap.ends_with(['"', '\'', '“', '„', '«']) || self.at == 0;
+        let address = self.sentence.text[self.sentence.words[self.at].1.end..].starts_with(':');
+        let begins = begins && (quoted || address || text.chars().any(|each| !each.is_lowercase()));
         // Letters between counted pieces are as likely words of the sentence.
         if begins && self.begun_by(&text) {
             self.at = end;
@@ -320,7 +326,8 @@ impl Builder<'_> {
             quoted && (self.sentence.gap(end - 1).contains('+') || next.is_some_and(|next| self.counts_at(next)))
         };
         let alone = self.regex.is_empty() == (self.counted == 0) && (looks_like_part(&text) || joined());
-        let last = self.phrase_at(language.in_front, end).filter(|_| self.counted > 0);
+        let named = quoted || !text.chars().any(char::is_lowercase);
+        let last = self.phrase_at(language.in_front, end).filter(|_| self.counted > 0 && named);
         if let Some(last) = last {
             // "Five digits with LT- in front"
             self.regex = format!("{}{}", regex::escape(&text), self.regex);

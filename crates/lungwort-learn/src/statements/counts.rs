@@ -252,7 +252,9 @@ fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -
     }
     let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
     let places = counts_places(sentence, language, at);
-    if language.others.contains(&word(at + 1)) && !places {
+    let aged = [language.or_older, language.or_younger].into_iter().flatten();
+    let aged = aged.into_iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
+    if language.others.contains(&word(at + 1)) && !places && !aged {
         return (Counted::Nothing, 1);
     }
     if places {

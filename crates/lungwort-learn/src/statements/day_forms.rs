@@ -47,6 +47,15 @@ fn in_one_language(lower: &str) -> String {
         let plain = format!("{day}{}{}{}{year}", part(2), part(3), part(4));
         text = text.replace(part(0), &plain);
     }
+    // A month with its year: `aaaa-mm`, `mm.jjjj`.
+    static MONTH: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?:^|[^a-z./-])(?:(?:aaaa|jjjj)[./-]mm|mm[./-](?:aaaa|jjjj))(?:$|[^a-z./-])").ok()
+    });
+    let month = MONTH.as_ref().and_then(|month| Some(month.find(&text)?.as_str().to_owned()));
+    if let Some(found) = month {
+        let plain = found.replace("aaaa", "yyyy").replace("jjjj", "yyyy");
+        text = text.replace(&found, &plain);
+    }
     text
 }
 

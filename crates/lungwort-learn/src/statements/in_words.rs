@@ -79,6 +79,10 @@ fn alone(part: &str, language: &Language) -> String {
         language.by_default,
     ];
     for word in leads.into_iter().flatten() {
+        // Capitals are a code: `FR, BE or CH`.
+        if part.split(' ').next().is_some_and(|word| word.len() > 1 && !word.chars().any(char::is_lowercase)) {
+            break;
+        }
         if let Some(rest) =
             part.get(..word.len()).filter(|head| head.eq_ignore_ascii_case(word)).and(part.get(word.len()..))
             && rest.starts_with(' ')

@@ -52,7 +52,8 @@ fn scored(sentence: &Sentence) -> Vec<(usize, &'static Language)> {
     let mut found: Vec<(usize, &Language)> = words::ALL.iter().map(|language| (0, *language)).collect();
     // `de, en, fr` are codes, and no words.
     let last = sentence.words.len().saturating_sub(1);
-    if last > 0 && (0..last).all(|at| sentence.gap(at).contains([',', '/', '|', ';'])) {
+    let joins = |at: usize| words::ALL.iter().any(|language| language.or.contains(&sentence.words[at].0.as_str()));
+    if last > 0 && !(0..=last).any(joins) && (0..last).all(|at| sentence.gap(at).contains([',', '/', '|', ';'])) {
         return found;
     }
     for (word, _) in sentence.words.iter().filter(|(_, place)| is_word(place)) {

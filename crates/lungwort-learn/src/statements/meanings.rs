@@ -5,6 +5,8 @@ use lungwort_core::rulebook::toml_text::quoted;
 
 /// `S seed, J juvenile, A adult`: short codes, each with what it means behind it.
 pub(super) fn beside(text: &str) -> Option<Vec<(String, String)>> {
+    // "Condition when back: A as new, B used"
+    let text = text.split_once(": ").map_or(text, |(_, list)| list);
     let parts: Vec<&str> = text.trim_end_matches('.').split([',', ';']).map(str::trim).collect();
     let one = |part: &&str| {
         let (code, meaning) = part.split_once(' ')?;
@@ -55,6 +57,9 @@ pub(super) fn explained(text: &str, language: &Language) -> Option<Vec<(String, 
             && code.len() <= 5
             && code.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit());
         let meaning = meaning.trim();
+        // "Water is metered (M)"
+        let is = language.copulas.iter().find_map(|word| meaning.strip_prefix(word)?.strip_prefix(' '));
+        let meaning = is.unwrap_or(meaning).trim();
         let said = !meaning.is_empty() && meaning.len() <= 40 && meaning.chars().any(char::is_lowercase);
         (fits && said && code.bytes().any(|byte| byte.is_ascii_uppercase()))
             .then(|| (code.to_owned(), meaning.to_owned()))

@@ -377,7 +377,10 @@ fn without_kinds(
         let owner =
             of && others.iter().any(|other| other.place != mention.place && other.words.start == end + 1 + article);
         let owned = start > 0 && word(start - 1).ends_with("'s") && others.iter().any(|other| other.words.end == start);
-        common && (before && is || owner || owned)
+        // "The leader's e-mail" is about the e-mail.
+        let owns = word(end.max(1) - 1).ends_with("'s")
+            && others.iter().any(|other| other.words.start == end && !subject::is_common(&heading(other)));
+        owns || common && (before && is || owner || owned)
     };
     mentions.retain(|mention| !of_another(mention));
     let About::Column(sheet, column) = *about else { return mentions };

@@ -112,7 +112,10 @@ impl Asking<'_> {
         let leaves = polite(sentence, 0);
         let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
         if language.leave.contains(&word(leaves))
-            && language.unfilled.contains(&word(sentence.words.len().saturating_sub(1)))
+            && (0..sentence.words.len()).any(|at| {
+                let ends = at + 1 == sentence.words.len() || sentence.gap(at).contains([',', ';']);
+                ends && language.unfilled.contains(&word(at))
+            })
             && conditional_at(sentence, language).is_none()
             && !mentions.is_empty()
         {
@@ -478,7 +481,18 @@ impl Asking<'_> {
             let narrows = narrowed_by(sentence, language, mentions).is_some_and(|of| of.place == *place);
             narrows || span.as_ref().zip(mention).is_some_and(|(span, mention)| span.contains(&mention.words.start))
         };
-        let asked = places.into_iter().filter(|place| !in_condition(place));
+        // "Rent is obligatory for all plots with a tenant" asks for no tenant.
+        let narrowed = language.only_for.contains(&behind(0));
+        let narrows = |place: &Place| {
+            let mention = mentions.iter().find(|mention| mention.place == *place);
+            let with = |mention: &Mention| {
+                let before = mention.words.start.saturating_sub(2)..mention.words.start;
+                before.into_iter().any(|at| language.with.contains(&sentence.words[at].0.as_str()))
+            };
+            narrowed && mention.is_some_and(|mention| mention.words.start > required.end && with(mention))
+        };
+        let is_conditional = is_conditional || places.iter().any(narrows);
+        let asked = places.into_iter().filter(|place| !in_condition(place) && !narrows(place));
         // "Outward is mandatory, Return only for round trips": the condition is of what stands behind the comma.
         let comma = condition.filter(|at| *at > required.end).and_then(|at| {
             let (from, to) = (sentence.words[required.end - 1].1.end, sentence.words[at].1.start);

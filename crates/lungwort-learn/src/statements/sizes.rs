@@ -143,9 +143,7 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
         if let Some(shape) = looks_like(sentence, language, from).filter(|_| found.is_empty()) {
             found.push(("pattern", format!("'{shape}'"), Confidence::Confirm));
         }
-        let digits =
-            sentence.any(language.digits).filter(|digits| digits.start == 0 && sentence.words.len() == digits.end + 1);
-        if digits.is_some_and(|digits| language.only.contains(&sentence.words[digits.end].0.as_str())) {
+        if only_digits(sentence, language) {
             found.push(("pattern", r"'\d+'".to_owned(), Confidence::Known));
         } else if sentence.has(language.alphanumeric) {
             found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
@@ -186,6 +184,14 @@ fn of_several(sentence: &Sentence, language: &Language, places: &[Place], found:
         key == "min" && value == "0" && sentence.has(language.not_negative) || of_all(key) && value.starts_with('"')
     };
     found.retain(|(key, value, _)| !(of_all(key) || *key == "unique") || of_each(key, value));
+}
+
+/// `Digits only`, `only digits`, and nothing else.
+fn only_digits(sentence: &Sentence, language: &Language) -> bool {
+    let [(first, _), (second, _)] = sentence.words.as_slice() else { return false };
+    let only = |word: &String| language.only.contains(&word.as_str());
+    let digits = |word: &String| language.digits.contains(&word.as_str());
+    digits(first) && only(second) || only(first) && digits(second)
 }
 
 /// `Only digits and spaces`, `letters, digits and hyphens only`: every sign that there may be.

@@ -47,7 +47,7 @@ const EXPLAINED: usize = 3;
 /// Units that headings end with.
 const UNITS: &[&str] = &[
     "m", "m2", "m²", "m3", "cm", "mm", "km", "ha", "kg", "g", "mg", "l", "ml", "eur", "usd", "gbp", "h", "min", "days",
-    "years", "months", "c", "°c", "percent",
+    "years", "months", "ans", "an", "jahre", "jahren", "c", "°c", "percent",
 ];
 
 /// Whether a word is a unit at the end of headings.

@@ -86,6 +86,7 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("bookings", read_all(include_str!("said/bookings.txt")));
     insta::assert_snapshot!("trade", read_all(include_str!("said/trade.txt")));
     insta::assert_snapshot!("shifts", read_all(include_str!("said/shifts.txt")));
+    insta::assert_snapshot!("plots", read_all(include_str!("said/plots.txt")));
 }
 
 #[test]
@@ -98,6 +99,8 @@ fn sentences_in_german_and_french_are_read_as_people_read_them() {
 fn what_stands_beside_a_column_is_said_of_it() {
     insta::assert_snapshot!("events", read_all(include_str!("said/events.txt")));
     insta::assert_snapshot!("plants", read_all(include_str!("said/plants.txt")));
+    insta::assert_snapshot!("kurse", read_all(include_str!("said/kurse.txt")));
+    insta::assert_snapshot!("cours", read_all(include_str!("said/cours.txt")));
 }
 
 #[track_caller]

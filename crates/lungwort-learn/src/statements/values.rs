@@ -2,7 +2,7 @@
 
 use super::sentence::{Sentence, sentences};
 use super::subject::{self, Mention, Place};
-use super::words::Language;
+use super::words::{self, Language};
 use super::{About, Claim, Reading, Target, Text, choices, conditions, meanings, sizes};
 use crate::draft::{Confidence, Draft};
 use crate::keys;
@@ -272,6 +272,11 @@ fn is_size(sentence: &Sentence, language: &Language) -> bool {
     let all = language.required.iter().chain(language.optional);
     let from = all.filter_map(|phrase| sentence.ends_at(phrase, 0)).max().unwrap_or(0);
     let most = language.at_most.iter().any(|phrase| sentence.ends_at(phrase, from) == Some(last));
+    // `250 max.`
+    if let Some(number) = sentence.number(from, language).filter(|number| SIZES.contains(number)) {
+        let behind = |phrase: &&str| sentence.ends_at(phrase, from + 1) == Some(sentence.words.len());
+        return language.or_less.iter().any(behind) && number > 0.0;
+    }
     most && number.is_some_and(|number| SIZES.contains(&number))
 }
 
@@ -287,7 +292,9 @@ fn is_amount(heading: &Sentence, language: &Language) -> bool {
     // "Seats" are counted, and "Address" is no plural.
     let plural = last.len() > 3 && last.ends_with('s') && !last.ends_with("ss") && !last.ends_with("us");
     let counted = counted || plural && !heading.has(language.heading_texts);
-    heading.has(language.heading_amounts) || heading.has(language.heading_units) || unit || counted
+    let language_of =
+        |language: &&Language| heading.has(language.heading_amounts) || heading.has(language.heading_units);
+    words::ALL.iter().any(language_of) || unit || counted
 }
 
 /// How all days are written, where a sentence speaks of dates in general: `dates as 31-12-2026`.
@@ -308,7 +315,8 @@ fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &L
             return false;
         };
         let typed = of.lines.get("type").is_some() || is_amount(&heading, language);
-        !typed && (text.of_heading || heading.has(language.heading_texts) || says_text || is_size(sentence, language))
+        let of_texts = words::ALL.iter().any(|language| heading.has(language.heading_texts));
+        !typed && (text.of_heading || of_texts || says_text || is_size(sentence, language))
     };
     // Both ends of a range are those of numbers, but under a heading of texts.
     let has = |key: &str| reading.claims.iter().any(|claim| claim.key == key);

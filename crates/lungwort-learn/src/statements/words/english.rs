@@ -114,7 +114,7 @@ pub(super) const WORDS: Language = Language {
     ],
     labels: &["field", "column", "heading"],
     with: &["with", "by"],
-    in_year: &["in", "within"],
+    in_year: &["in", "within", "in the year", "in the calendar year"],
     in_turn: &["first", "then"],
     apart: &["no", "yes", "unknown", "none", "other", "not", "missing", "na"],
     explain: &[
@@ -167,6 +167,7 @@ pub(super) const WORDS: Language = Language {
     people: &[
         "users", "applicants", "senders", "coordinators", "rows", "lines", "records", "entries", "always", "address",
     ],
+    nothing_else: &["nothing else", "no other", "no others", "nothing more", "and nothing else"],
     small: &[
         "the", "of", "is", "are", "a", "an", "with", "be", "in", "this", "that", "it", "you", "your", "please", "for",
         "on", "as", "by", "or", "and", "to", "from",
@@ -451,6 +452,11 @@ pub(super) const WORDS: Language = Language {
         "negative values are refused",
         "negative values are rejected",
         "negative values are never",
+        "can't be negative",
+        "mustn't be negative",
+        "cannot be below 0",
+        "not be below 0",
+        "never below 0",
     ],
     not_future: &[
         "in the future", "not after today", "not later than today", "no later than today", "today or earlier",

@@ -79,8 +79,8 @@ pub(super) const WORDS: Language = Language {
     heading_units: &[
         "minuten", "stunden", "sekunden", "wochen", "gramm", "kilogramm", "tonnen", "meter", "zentimeter",
         "millimeter", "kilometer", "liter", "milliliter", "euro", "grad", "alter", "zahl der", "temperatur", "tiefe",
-        "höhe", "breite", "länge", "entfernung", "dauer", "rabatt", "punkte", "note", "stockwerk", "jahr", "fläche",
-        "volumen", "summe", "gebühr", "kosten", "wert", "personen",
+        "höhe", "breite", "länge", "entfernung", "dauer", "rabatt", "punkte", "stockwerk", "jahr", "fläche", "volumen",
+        "summe", "gebühr", "kosten", "wert", "personen",
     ],
     participles: &[],
     past: &["in der vergangenheit", "vor heute", "vergangen"],
@@ -94,6 +94,7 @@ pub(super) const WORDS: Language = Language {
     give_last: &["angeben", "eintragen", "eingeben", "ausfüllen", "nennen"],
     numeric: &["numerisch", "zahlen", "eine zahl"],
     people: &[],
+    nothing_else: &["sonst nichts", "nichts anderes", "keine anderen"],
     small: &[
         "der", "die", "das", "ist", "sind", "ein", "eine", "mit", "im", "in", "bitte", "für", "auf", "als", "von",
         "und", "oder", "den", "dem", "des", "zu", "wird", "werden", "darf", "nicht", "nie", "höchstens", "mindestens",
@@ -141,6 +142,9 @@ pub(super) const WORDS: Language = Language {
         "komma als dezimaltrennzeichen",
         "komma als dezimalzeichen",
         "dezimalzeichen komma",
+        "dezimalzahl mit komma",
+        "dezimalzahlen mit komma",
+        "zahl mit komma",
     ],
     taken: &[
         "sind erlaubt", "sind zulässig", "sind möglich", "werden akzeptiert", "werden angenommen", "erlaubt",
@@ -381,7 +385,7 @@ pub(super) const WORDS: Language = Language {
             "iso-3166-1-alpha-3",
         ),
         (
-            &["iso code", "zweistelliger code", "ländercode", "länderkürzel"],
+            &["iso code", "iso 3166", "zweistelliger code", "ländercode", "länderkürzel"],
             &["land", "herkunftsland"],
             "iso-3166-1-alpha-2",
         ),

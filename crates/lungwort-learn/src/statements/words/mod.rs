@@ -62,6 +62,8 @@ pub(super) struct Language {
     pub fillers: &'static [&'static str],
     /// A value that is none: `X or blank`.
     pub nothing: &'static [&'static str],
+    /// Behind a list: there are no other values.
+    pub nothing_else: &'static [&'static str],
     /// Before the value that is meant where nothing is given.
     pub by_default: &'static [&'static str],
     /// What has a look.
