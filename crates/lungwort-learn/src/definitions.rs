@@ -87,7 +87,7 @@ const VALUES: &[&str] = &[
 ];
 const REQUIRED: &[&str] = &[
     "required", "mandatory", "obligat", "compulsory", "must", "needed", "pflicht", "erforderlich", "obligatoire",
-    "requis", "req.",
+    "requis", "req.", "muss",
 ];
 const BLANK: &[&str] = &["null", "blank", "empty", "leer", "fakultativ", "facultatif"];
 const FORMAT: &[&str] = &["format", "type", "content", "domain", "typ"];

@@ -57,9 +57,12 @@ static SIZE: LazyLock<Option<Regex>> =
 
 /// An edition with its word, and one with a v.
 static EDITION: LazyLock<Option<Regex>> = LazyLock::new(|| {
-    Regex::new(r"(?i)\b(?:edition|version|release|revision)\s*(?:no\.?|number)?\s*[:.#]?\s*(v?[0-9][\w.\-]*)").ok()
+    Regex::new(
+        r"\b(?i-u:edition|version|release|revision)\s*(?i-u:no\.?|number)?\s*[:.#]?\s*([vV]?[0-9][0-9A-Za-z_.\-]*)",
+    )
+    .ok()
 });
-static SHORT_EDITION: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"(?i)\bv([0-9][\w.]*)\b").ok());
+static SHORT_EDITION: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\b[vV]([0-9][0-9A-Za-z_.]*)\b").ok());
 
 fn number(text: &str) -> Option<u64> {
     text.replace([',', ' ', '.', '\u{a0}'], "").parse().ok()

@@ -2,8 +2,13 @@
 
 use std::io;
 
+use crossbeam_channel::bounded;
+
 use super::{Chunk, Rows};
 use crate::limits::LARGEST_TOP;
+
+/// Chunks that are read ahead.
+const BESIDE: usize = 4;
 
 /// Reads on until there are at least so many rows, or no more. `None` where there are none at all.
 ///
@@ -24,6 +29,39 @@ pub fn read_top(rows: &mut dyn Rows, least: usize) -> io::Result<Option<Chunk>> 
         top.append(&next, 0..next.row_count());
     }
     Ok(Some(top))
+}
+
+/// Goes through the chunks of `rows`, of which the first has been read, while further ones are read on another thread.
+///
+/// # Errors
+/// What reading fails with, in words, or what `with` says.
+pub(crate) fn read_beside(
+    first: Chunk,
+    rows: &mut dyn Rows,
+    mut with: impl FnMut(&Chunk) -> Result<(), String>,
+) -> Result<(), String> {
+    std::thread::scope(|scope| {
+        let (sender, chunks) = bounded::<Chunk>(BESIDE);
+        let (back, spares) = bounded::<Chunk>(BESIDE * 2);
+        let reader = scope.spawn(move || -> io::Result<()> {
+            while let Some(chunk) = rows.next_chunk(spares.try_recv().unwrap_or_default())? {
+                if sender.send(chunk).is_err() {
+                    break;
+                }
+            }
+            Ok(())
+        });
+        let done = std::iter::once(first).chain(chunks).try_for_each(|chunk| {
+            with(&chunk)?;
+            // Where there are spares enough, its memory is given back.
+            let _ = back.try_send(chunk);
+            Ok(())
+        });
+        match reader.join() {
+            Ok(read) => done.and(read.map_err(|error| error.to_string())),
+            Err(_) => Err("reading broke off".to_owned()),
+        }
+    })
 }
 
 /// Rows of which the top has been read already.

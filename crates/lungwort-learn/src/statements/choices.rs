@@ -110,7 +110,10 @@ fn confidence(
     // What stands alone is a list where the heading is that of kinds of things; elsewhere it may be one.
     let words = values.iter().all(|value| value.split_whitespace().count() == 1) || are_alike(&values);
     let sure = is_of_kinds(heading) || words && values.len() >= 3;
-    whole.then_some((values, if sure { Confidence::Confirm } else { Confidence::Suggested }))
+    // "Surname, first name" says what a value is made of.
+    let or = words::ALL.iter().any(|language| sentence.has(language.or));
+    let described = values.len() == 2 && sentence.text.contains(',') && !sentence.text.contains(['/', '|', ';']) && !or;
+    (whole && !described).then_some((values, if sure { Confidence::Confirm } else { Confidence::Suggested }))
 }
 
 /// The same in any language: "ISO 3166, zweistellig" is of none alone.

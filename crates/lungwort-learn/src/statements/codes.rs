@@ -73,7 +73,7 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
     let Builder { mut regex, mut counted, vague, .. } = builder;
     if counted > 0
         && let Some(shown) = shown_in_brackets(sentence)
-        && !Regex::new(&format!("^(?:{regex})$")).is_ok_and(|built| built.is_match(shown))
+        && !is_one(&regex, shown)
     {
         return as_shown(shown, &regex);
     }
@@ -89,15 +89,20 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
         regex.push_str(".*");
         counted = 1;
     }
-    let compiled = Regex::new(&format!("^(?:{regex})$")).ok()?;
     // An example in the same sentence must be one.
     let example = sentence.any(language.example).map(|place| sentence.rest(place.end));
     let fits = example.is_none_or(|rest| {
         let ends = |each: char| each.is_whitespace() || matches!(each, ',' | ';' | ')');
         let first = rest.split(ends).next().unwrap_or_default();
-        compiled.is_match(first.trim_matches(['"', '\'', '“', '”', '.']))
+        is_one(&regex, first.trim_matches(['"', '\'', '“', '”', '.']))
     });
     (counted > 0 && fits && !regex.contains('\'')).then_some(regex)
+}
+
+/// Whether a text is a code as an expression has it. Digits are those from 0 to 9, which is quicker to compile.
+pub(super) fn is_one(regex: &str, text: &str) -> bool {
+    let plain = regex.replace(r"\d", "[0-9]");
+    Regex::new(&format!("^(?:{plain})$")).is_ok_and(|built| built.is_match(text))
 }
 
 /// A code as far as it has been read.

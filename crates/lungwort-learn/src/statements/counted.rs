@@ -148,9 +148,19 @@ impl Builder<'_> {
         let Some(end) = language.letters.first().and_then(|letter| self.sentence.ends_at(letter, self.at)) else {
             return false;
         };
-        let Some(next) = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.followed, end)) else {
+        let plus = (self.sentence.gap(end - 1) == "+").then_some(end);
+        let Some(next) = self.phrase_at(language.and, end).or_else(|| self.phrase_at(language.followed, end)).or(plus)
+        else {
             return false;
         };
+        // "Letter + number, e.g. A7"
+        let number = self.phrase_at(language.number, next).filter(|_| self.regex.is_empty());
+        if let Some(last) = number {
+            self.regex.push_str(r"[A-Za-z]\d+");
+            self.counted += 1;
+            self.at = last;
+            return true;
+        }
         let counts = self.sentence.number(next, language).is_some() && self.kind_at(next + 1).is_some();
         if self.regex.is_empty() && counts {
             self.regex.push_str("[A-Za-z]");

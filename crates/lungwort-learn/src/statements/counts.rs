@@ -44,7 +44,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let condition = conditions::condition_span(sentence, language);
     let in_condition = |at: &usize| {
         // Behind its comma the sentence goes on.
-        let ended = |start: usize| (start..*at).any(|word| sentence.gap(word).contains([',', ')']));
+        let ended = |start: usize| (start..*at).any(|word| sentence.gap(word).contains([',', ')', '(']));
         condition.as_ref().is_some_and(|span| span.contains(at) && !ended(span.start))
     };
     let numbers: Vec<(usize, f64)> = (from..sentence.words.len())
@@ -56,7 +56,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let mut limits = Vec::new();
     let mut number = 0;
     while number < numbers.len() {
-        let (counted, used) = counted(sentence, language, &numbers[number..]);
+        let (counted, used) = counted((sentence, language, from), &numbers[number..]);
         match counted {
             Counted::Length(length) => add_length(length, found),
             Counted::Places(places) => {
@@ -242,10 +242,20 @@ fn both_ends(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)])
 }
 
 /// What the first of some numbers is, and how many of them that takes.
-fn counted(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> (Counted, usize) {
+fn counted((sentence, language, from): (&Sentence, &Language, usize), numbers: &[(usize, f64)]) -> (Counted, usize) {
     let (at, value) = numbers[0];
-    if let Some(limits) = ends_explained(sentence, numbers).or_else(|| scale(sentence, language, numbers)) {
+    if let Some(limits) = ends_explained(sentence, numbers).or_else(|| scale((sentence, language, from), numbers)) {
         return (Counted::Limits(limits), 2);
+    }
+    // "A number or <1" takes both.
+    let either = || {
+        let before = sentence.text[..sentence.words[at].1.start].trim_end_matches(['<', '>']);
+        let sign = before.len() < sentence.words[at].1.start;
+        sign && (before.ends_with(['"', '“', '\''])
+            || words::ALL.iter().any(|language| sentence.has(language.or) && sentence.has(language.number)))
+    };
+    if either() {
+        return (Counted::Nothing, 1);
     }
     if let Some(key) = compared(sentence, at) {
         return (Counted::Limits(vec![(key, value)]), 1);
@@ -346,7 +356,9 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
         return Some(key);
     }
     // `16+`
-    let behind_sign = sentence.text[sentence.words[at].1.end..].strip_prefix('+');
+    // Among others it is a value of a list: `2-, 4+ or 8+`.
+    let among = sentence.text.matches(',').count() >= 2 || sentence.text.matches('+').count() > 1;
+    let behind_sign = sentence.text[sentence.words[at].1.end..].strip_prefix('+').filter(|_| !among);
     if behind_sign.is_some_and(|rest| rest.trim_end_matches([')', '.']).is_empty() || rest.starts_with([' ', ','])) {
         return Some("min");
     }
@@ -403,7 +415,10 @@ fn range_alone(sentence: &Sentence, numbers: &[(usize, f64)]) -> Option<Vec<(&'s
 }
 
 /// `(0 to 100)`, `1 (poor) to 5 (excellent)`: both ends, in brackets or at the beginning of what is said.
-fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> Option<Vec<(&'static str, f64)>> {
+fn scale(
+    (sentence, language, from): (&Sentence, &Language, usize),
+    numbers: &[(usize, f64)],
+) -> Option<Vec<(&'static str, f64)>> {
     let [(at, least), (next, most), ..] = numbers else { return None };
     let text = |range: std::ops::Range<usize>| sentence.text[range].trim().to_owned();
     let (start, end) = (sentence.words[*at].1.start, sentence.words[*next].1.end);
@@ -421,6 +436,8 @@ fn scale(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> 
     };
     let led = before.is_empty()
         || or_blank()
+        // `Zone 1 - 5`: right behind the column.
+        || from > 0 && *at == from
         || before.ends_with(['(', ':', '[', ',', ';', '–', '—', '='])
         || before.ends_with(" -")
         || of_kind;
@@ -450,8 +467,9 @@ fn ends_explained(sentence: &Sentence, numbers: &[(usize, f64)]) -> Option<Vec<(
         Regex::new(r"(?i)(?:^|[\s:(])([0-9]{1,3})\s*(?:=|\()[^0-9=]{1,40}?(?:…|\.\.\.|\bto\b|\bbis\b|\bà\b|\s[–-]|\bup to\b)\s*([0-9]{1,3})\s*(?:=|\()").ok()
     });
     // `1 calm ... 5 fierce`
-    static WORDS: LazyLock<Option<Regex>> =
-        LazyLock::new(|| Regex::new(r"(?:^|[\s:(=])([0-9]{1,3}) [\pL ]{1,20}?\s*(?:…|\.\.\.)\s*([0-9]{1,3}) \pL").ok());
+    static WORDS: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?:^|[\s:(=])([0-9]{1,3}) [^0-9(=,;.…]{1,20}?(?:…|\.\.\.)\s*([0-9]{1,3}) [^0-9\s]").ok()
+    });
     if !sentence.text.contains(['=', '(', '…']) && !sentence.text.contains("...") {
         return None;
     }

@@ -144,6 +144,15 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
     let of_day = |at: &usize| days.iter().any(|day| day.words.contains(at));
     let years: Vec<(usize, i16)> =
         (0..sentence.words.len()).filter(|at| !of_day(at)).filter_map(|at| Some((at, year(at)?))).collect();
+    // `dd/mm/yyyy, 1813-1900`
+    if let [(at, first), (next, last)] = years.as_slice()
+        && first < last
+        && super::day_forms::date(sentence).is_some()
+        && (sentence.is_dashed(*at) && *next == at + 1
+            || *next == at + 2 && language.to.contains(&sentence.words[at + 1].0.as_str()))
+    {
+        return vec![("min", format!("{first}-01-01"), true), ("max", format!("{last}-12-31"), true)];
+    }
     let [(at, year)] = years.as_slice() else { return Vec::new() };
     let said = |phrases: &[&str]| qualified(sentence, phrases, *at);
     let refused =

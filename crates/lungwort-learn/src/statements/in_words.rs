@@ -63,6 +63,8 @@ fn is_technical(value: &str, language: &Language) -> bool {
     is_sign
         || every().any(|word| *word == lower)
         || lower.split_whitespace().any(|word| kinds.iter().any(|kind| kind.contains(&word)))
+        || lower.split_whitespace().count() > 2
+            && lower.split_whitespace().any(|word| words::ALL.iter().any(|language| language.lacking.contains(&word)))
         || lower.contains(' ')
             && lower
                 .split_whitespace()
@@ -124,6 +126,15 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
         if !last.is_empty() && (article && before == 3 || before == 2 && is_small_plural(&values[0])) {
             values[0] = last.to_owned();
         }
+    }
+    // `2, 3 or 6 m`: the unit is none of the last value.
+    if let Some((last, others)) = values.split_last_mut()
+        && others.iter().all(|value| value.parse::<f64>().is_ok())
+        && let Some((number, unit)) = last.split_once(' ')
+        && number.parse::<f64>().is_ok()
+        && super::subject::is_unit(&unit.to_lowercase())
+    {
+        *last = number.to_owned();
     }
     // `X or blank`
     let before = values.len();

@@ -383,6 +383,10 @@ fn without_kinds(
         owns || common && (before && is || owner || owned)
     };
     mentions.retain(|mention| !of_another(mention));
+    // "The code consists of the lab code and two digits" is about the code.
+    if let Some(consists) = sentence.any(language.consists) {
+        mentions.retain(|mention| mention.words.start < consists.start);
+    }
     let About::Column(sheet, column) = *about else { return mentions };
     if sentence.has(language.earlier) || sentence.has(language.later) || sentence.has(language.conditional) {
         return mentions;
@@ -402,6 +406,15 @@ fn without_kinds(
     mentions
 }
 
+/// Where a colon stands right behind the columns that a sentence begins with.
+fn colon_behind(sentence: &Sentence, mentions: &[Mention]) -> Option<usize> {
+    let colon = sentence.text.find(':')?;
+    let ends = |mention: &Mention| sentence.words[mention.words.end - 1].1.end;
+    let last = mentions.iter().filter(|mention| ends(mention) <= colon).max_by_key(|mention| ends(mention))?;
+    let first = mentions.first()?.words.start;
+    (first <= LEADING && sentence.text[ends(last)..colon].trim().is_empty()).then_some(colon)
+}
+
 /// The columns that a sentence is about: those that it names, that it stands beside, or that the one before named.
 fn meant(
     (text, sentence, language): (&Text, &Sentence, &Language),
@@ -412,7 +425,9 @@ fn meant(
     let condition = conditions::condition_span(sentence, language);
     let compared = |mention: &Mention| {
         // Beside a column, what it is compared with is not what is spoken of: `hh:mm, later than Start`.
-        matches!(text.about, About::Column(..)) && order::is_compared(sentence, language, mention)
+        let others = |other: &Mention| other.place != mention.place && other.words.end <= mention.words.start;
+        (matches!(text.about, About::Column(..)) || mentions.iter().any(others))
+            && order::is_compared(sentence, language, mention)
     };
     let outside = |mention: &&Mention| {
         let in_condition = condition.as_ref().is_some_and(|condition| condition.contains(&mention.words.start));
@@ -421,6 +436,12 @@ fn meant(
     };
     let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
     places.dedup();
+    // "Seats: up to 150, less in the other rooms" is about the seats.
+    if let Some(colon) = colon_behind(sentence, mentions) {
+        let head = |mention: &Mention| sentence.words[mention.words.start].1.start < colon;
+        let head: Vec<Place> = mentions.iter().filter(|mention| head(mention)).map(|mention| mention.place).collect();
+        places.retain(|place| head.contains(place));
+    }
     if let Some(same) = not_the_same(sentence, language, mentions) {
         places = vec![same];
     }

@@ -134,6 +134,12 @@ impl Asking<'_> {
     }
 
     fn optional(&self) -> Reading {
+        // "Other columns are optional" says nothing of those that were named before.
+        let word = |(word, _): &(String, std::ops::Range<usize>)| self.language.pronouns.contains(&word.as_str());
+        let goes_on = self.mentions.is_empty() && !self.subjects.is_empty() && self.subjects == self.before;
+        if goes_on && self.looks.is_empty() && !self.sentence.words.iter().any(word) {
+            return Reading { claims: Vec::new(), understood: true };
+        }
         Reading { claims: self.subjects.iter().map(|place| may_be_blank(*place)).collect(), understood: true }
     }
 
@@ -157,6 +163,11 @@ impl Asking<'_> {
     /// `Each record needs a species and a date`: what is needed is named behind the verb.
     fn needed(&self) -> Option<Vec<Claim>> {
         let needs = self.sentence.any(self.language.needs)?;
+        // "Do not need a referee"
+        let denied = |at: usize| self.language.negations.contains(&self.sentence.words[at].0.as_str());
+        if (needs.start.saturating_sub(2)..needs.start).any(denied) {
+            return None;
+        }
         let plain =
             condition_span(self.sentence, self.language).is_none() && self.sentence.required(self.language).is_none();
         let behind = self.mentions.iter().filter(|mention| plain && mention.words.start >= needs.end);

@@ -47,10 +47,7 @@ pub(super) fn some_of_several(
     if places.iter().any(|place| place.0 != sheet) {
         return;
     }
-    let or_between = |pair: &[Mention]| {
-        let between = &sentence.words[pair[0].words.end.min(pair[1].words.start)..pair[1].words.start];
-        between.len() <= OR_BETWEEN && between.iter().any(|(word, _)| language.or.contains(&word.as_str()))
-    };
+    let or_between = |pair: &[Mention]| or_between(sentence, language, pair);
     // Of "a phone or an e-mail of the borrower", the borrower is no choice.
     let chosen: Vec<Place> =
         mentions.windows(2).filter(|pair| or_between(pair)).flat_map(|pair| [pair[0].place, pair[1].place]).collect();
@@ -116,4 +113,14 @@ fn one_way(
     let apart = mentions.iter().any(|mention| mention.place == *first && mention.words.end <= place.start)
         && mentions.iter().any(|mention| mention.place == *second && mention.words.start >= place.end);
     (apart && sentence.has(language.only)).then(|| required_when(*second, &format!("{} IS NOT NULL", name(*first))))
+}
+
+/// Whether two columns are named as a choice: `a phone number or an address`.
+fn or_between(sentence: &Sentence, language: &Language, pair: &[Mention]) -> bool {
+    // "Numbers or dates" are kinds of values.
+    let is_kind = |(word, _): &(String, std::ops::Range<usize>)| language.numeric.contains(&word.as_str());
+    let between = &sentence.words[pair[0].words.end.min(pair[1].words.start)..pair[1].words.start];
+    between.len() <= OR_BETWEEN
+        && !between.iter().any(is_kind)
+        && between.iter().any(|(word, _)| language.or.contains(&word.as_str()))
 }

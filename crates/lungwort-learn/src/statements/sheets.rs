@@ -4,10 +4,12 @@ use std::collections::HashSet;
 
 use super::About;
 use super::language::by_language;
-use super::sentence::sentences;
+use super::sentence::{Sentence, sentences};
 use super::subject::{self, Headings, Place};
-use crate::draft::Draft;
+use super::words::{self, Language};
+use crate::draft::{Draft, DraftColumn};
 use crate::source::Template;
+use lungwort_core::cell::fold::fold;
 use lungwort_core::limits::LONGEST_TEXT;
 
 /// The columns that a sentence names together with a sheet: `the codes for the unit are on the sheet Units`.
@@ -54,6 +56,28 @@ fn columns_that_name(template: &Template, wanted: &str, draft: &Draft) -> Vec<Pl
                 || limits.iter().any(|(limit, _)| says(&limit.prompt))
             {
                 found.push((at, column));
+            }
+        }
+    }
+    if found.is_empty() { in_rows(template, wanted, draft) } else { found }
+}
+
+/// The columns of which a row of a table names a sheet: `Treatment | see the sheet Substances`.
+fn in_rows(template: &Template, wanted: &str, draft: &Draft) -> Vec<Place> {
+    let says = |text: &str| {
+        let names = |sentence: &Sentence| {
+            let of_sheets = |language: &Language| sentence.has(language.sheets) || sentence.has(language.choose);
+            sentence.find(wanted).is_some() && words::ALL.iter().any(|language| of_sheets(language))
+        };
+        text.len() <= LONGEST_TEXT && sentences(text).iter().any(names)
+    };
+    let mut found = Vec::new();
+    for sheet in template.sheets.iter().filter(|sheet| draft.sheets.iter().all(|drafted| drafted.name != sheet.name)) {
+        for cell in sheet.full.cells.iter().filter(|cell| says(&cell.text)) {
+            let row: Vec<String> = sheet.row(cell.row).iter().map(|(_, text)| fold(text)).collect();
+            for (at, drafted) in draft.sheets.iter().enumerate() {
+                let named = |column: &DraftColumn| row.contains(&fold(&column.heading));
+                found.extend(drafted.columns.iter().position(named).map(|column| (at, column)));
             }
         }
     }

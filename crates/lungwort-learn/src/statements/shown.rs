@@ -4,6 +4,7 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
+use super::codes::is_one;
 use super::sentence::Sentence;
 use super::words::Language;
 
@@ -209,7 +210,7 @@ fn shape_of(shown: &str, literal: bool) -> String {
         if first.is_ascii_digit() {
             regex.push_str(&format!(r"\d{{{end}}}"));
         } else if first.is_ascii_uppercase() && !literal {
-            regex.push_str(&format!("[A-Z]{{{end}}}"));
+            regex.push_str(&if end == 1 { "[A-Z]".to_owned() } else { format!("[A-Z]{{{end}}}") });
         } else {
             regex.push_str(&regex::escape(run));
         }
@@ -238,7 +239,7 @@ pub(super) fn as_shown(shown: &str, counted: &str) -> Option<String> {
     }
     // "Two letters/four digits (AB/1234)": the signs between are shown alone.
     let plain: String = shown.chars().filter(char::is_ascii_alphanumeric).collect();
-    if plain.len() < shown.len() && Regex::new(&format!("^(?:{counted})$")).is_ok_and(|built| built.is_match(&plain)) {
+    if plain.len() < shown.len() && is_one(counted, &plain) {
         return Some(shape_of(shown, false));
     }
     // The pieces are said, and the whole is shown.

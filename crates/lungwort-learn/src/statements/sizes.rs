@@ -30,7 +30,7 @@ static DIGITS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^'\\d\{[0
 /// What a sentence says of how values are written.
 pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], from: usize) -> Reading {
     // "The first digit is the floor (1-4)" says nothing of the whole.
-    if is_of_part(sentence, language) {
+    if is_of_part(sentence, language) || has_unknown_piece(sentence, language) {
         return Reading::default();
     }
     let mut found: Said = Vec::new();
@@ -78,7 +78,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     }
     ends_of_texts(sentence, language, &mut found);
     of_money(sentence, language, &mut found);
-    let comma = sentence.has(language.decimal_comma_words) || shows_comma(sentence, language) && of_numbers(&found);
+    let comma = sentence.has(language.decimal_comma_words) || shows_comma(sentence) && of_numbers(&found);
     if comma {
         if !found.iter().any(|(key, ..)| *key == "type") {
             found.push(("type", quoted("decimal"), known));
@@ -101,10 +101,24 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     Reading::of(places.iter().flat_map(|place| found.iter().map(move |said| claim(place, said))).collect())
 }
 
-/// Whether an example has decimals behind a comma: `EUR, e.g. 2,50`.
-fn shows_comma(sentence: &Sentence, language: &Language) -> bool {
-    let shown = sentence.any(language.example).and_then(|example| sentence.words.get(example.end));
-    shown.is_some_and(|(word, _)| {
+/// Whether a code has a piece of which it is not known how it is built: `consists of the lab code and two digits`.
+fn has_unknown_piece(sentence: &Sentence, language: &Language) -> bool {
+    let Some(consists) = sentence.any(language.consists) else { return false };
+    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let article = language.every.first() == Some(&word(consists.end));
+    let named = [language.letters, language.capitals, language.digits, language.smalls];
+    let known = |at: usize| named.into_iter().flatten().any(|phrase| sentence.ends_at(phrase, at).is_some());
+    article && !known(consists.end + 1) && !language.year.contains(&word(consists.end + 1))
+}
+
+/// Whether a number of the sentence has decimals behind a comma: `EUR, e.g. 2,50`, `0,00 to 9,90`.
+fn shows_comma(sentence: &Sentence) -> bool {
+    sentence.words.iter().any(|(word, place)| {
+        // `DECIMAL(8,5)` has no such number.
+        let before = sentence.text[..place.start].strip_suffix('(');
+        if before.is_some_and(|before| before.ends_with(char::is_alphanumeric)) {
+            return false;
+        }
         let parts = word.split_once(',').filter(|(whole, part)| !whole.is_empty() && (1..=2).contains(&part.len()));
         parts.is_some_and(|(whole, part)| whole.bytes().chain(part.bytes()).all(|byte| byte.is_ascii_digit()))
     })
@@ -198,6 +212,8 @@ fn only_digits(sentence: &Sentence, language: &Language) -> bool {
 fn only_of(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     let end = |phrases: &[&str], at: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
     let kind = |at: usize| {
+        let article = sentence.words.get(at).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
+        let at = if article { at + 1 } else { at };
         let sign =
             || language.signs.iter().find_map(|(name, sign)| Some((regex::escape(sign), sentence.ends_at(name, at)?)));
         let kinds = [

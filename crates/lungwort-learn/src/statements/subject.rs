@@ -364,6 +364,12 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     let led = language.every.contains(&word(range.start.checked_sub(1)))
         && (range.start == 1 || language.conditional.contains(&word(range.start.checked_sub(2))));
     let goes_on = sentence.words.get(range.end).is_some_and(|(word, _)| language.verbs.contains(&word.as_str()));
+    // "Each talk has a code of the form T-26-001"
+    let shown = [language.looks, language.consists].into_iter().flatten();
+    let article = language.every.contains(&word(range.start.checked_sub(1)));
+    if article && shown.into_iter().any(|phrase| sentence.ends_at(phrase, range.end).is_some()) {
+        return true;
+    }
     if led && goes_on && words.iter().all(|word| word.len() >= 3) {
         return true;
     }

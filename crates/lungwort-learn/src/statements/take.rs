@@ -6,7 +6,19 @@ use lungwort_core::rulebook::toml_text::{list, quoted};
 
 pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
     match claim.on {
-        Target::Column((sheet, column)) if claim.key == OPTIONAL => draft.sheets[sheet].columns[column].optional = true,
+        Target::Column((sheet, column)) if claim.key == OPTIONAL => {
+            let of = &mut draft.sheets[sheet].columns[column];
+            of.optional = true;
+            // "The licence must be given; for masters it may be left out": it is not required always.
+            let place = source.split(": ").next().unwrap_or(source);
+            let here =
+                |line: &crate::draft::Line| line.source.split(": ").next() == Some(place) && line.source.contains(": ");
+            if of.lines.get("required").is_some_and(here) {
+                let said = of.lines.get("required").map(|line| line.source.clone()).unwrap_or_default();
+                of.lines.remove("required");
+                of.lines.set("required_when", quoted("… = '…'"), said, Confidence::Suggested);
+            }
+        }
         Target::Column((sheet, column)) if claim.key == AS_HELD => {
             draft.sheets[sheet].columns[column].as_held.get_or_insert((claim.value, source.to_owned()));
         }

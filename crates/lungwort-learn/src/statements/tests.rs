@@ -87,6 +87,8 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("trade", read_all(include_str!("said/trade.txt")));
     insta::assert_snapshot!("shifts", read_all(include_str!("said/shifts.txt")));
     insta::assert_snapshot!("plots", read_all(include_str!("said/plots.txt")));
+    insta::assert_snapshot!("grants", read_all(include_str!("said/grants.txt")));
+    insta::assert_snapshot!("samples", read_all(include_str!("said/samples.txt")));
 }
 
 #[test]

@@ -31,6 +31,12 @@ pub(super) fn of_values(
         }
         None => of_texts(sizes::read(sentence, language, places, from), (text, sentence), language, draft),
     };
+    if let Some(last) = before_bracket(sentence, mentions) {
+        of_values.claims.retain(|claim| claim.key != "pattern" || claim.on == Target::Column(last));
+    }
+    // "Applicants under 18" are no value of Applicant ID.
+    of_values.claims.retain(|claim| !is_of_things(claim, mentions, draft));
+    of_values.understood &= !of_values.claims.is_empty();
     of_values.and(each_its_own(sentence, language, mentions));
     days_of_days(&mut of_values, language, places, draft);
     if dated {
@@ -75,7 +81,14 @@ fn from(
         sentence.number(at, language).is_some()
             && limits.into_iter().any(|phrases| super::codes::qualified(sentence, phrases, at))
     };
+    // "Up to 2,000 samples" are no value of Sample.
+    let things = |one: &Mention| {
+        let counted = one.words.start > 0 && sentence.number(one.words.start - 1, language).is_some();
+        let heading = draft.sheets[one.place.0].columns[one.place.1].heading.to_lowercase();
+        counted && !heading.starts_with(&sentence.words[one.words.start].0)
+    };
     if let [one] = mentions
+        && !things(one)
         && (one.words.end == sentence.words.len()
             || sentence.rest(one.words.end).trim_end_matches(['.', '!']) == "please")
         && (0..one.words.start).any(limited)
@@ -271,6 +284,13 @@ fn is_size(sentence: &Sentence, language: &Language) -> bool {
     // `required; max 40`
     let all = language.required.iter().chain(language.optional);
     let from = all.filter_map(|phrase| sentence.ends_at(phrase, 0)).max().unwrap_or(0);
+    // `as written, max 50`
+    let parted = (0..last).rev().find(|at| sentence.gap(*at).contains([',', ';'])).map(|at| at + 1);
+    let kinds = [
+        language.whole, language.number, language.decimals, language.numeric, language.heading_shares,
+        language.heading_units, language.heading_amounts,
+    ];
+    let from = parted.filter(|_| !kinds.into_iter().any(|phrases| sentence.has(phrases))).unwrap_or(from);
     let most = language.at_most.iter().any(|phrase| sentence.ends_at(phrase, from) == Some(last));
     // `250 max.`
     if let Some(number) = sentence.number(from, language).filter(|number| SIZES.contains(number)) {
@@ -278,6 +298,30 @@ fn is_size(sentence: &Sentence, language: &Language) -> bool {
         return language.or_less.iter().any(behind) && number > 0.0;
     }
     most && number.is_some_and(|number| SIZES.contains(&number))
+}
+
+/// The last of several columns that stand apart, before a bracket at the end: `a holder enters last year's number (A01-D24)`.
+fn before_bracket(sentence: &Sentence, mentions: &[Mention]) -> Option<Place> {
+    let open = sentence.text.trim_end_matches('.').strip_suffix(')')?.rfind('(')?;
+    let start = |mention: &Mention| sentence.words[mention.words.start].1.start;
+    let last = mentions.iter().rfind(|mention| start(mention) < open)?;
+    // Columns of a list are all meant.
+    let apart = |pair: &[Mention]| pair[1].words.start.saturating_sub(pair[0].words.end) > 2;
+    mentions.windows(2).any(apart).then_some(last.place)
+}
+
+/// Whether a claim limits the numbers of a column that is named by what rows are, where it is what they are known by, or a text.
+fn is_of_things(claim: &Claim, mentions: &[Mention], draft: &Draft) -> bool {
+    let Target::Column((sheet, column)) = claim.on else { return false };
+    let heading = &draft.sheets[sheet].columns[column].heading;
+    let words = subject::plain_heading(heading).split_whitespace().count();
+    let in_part = |mention: &Mention| {
+        mention.place == (sheet, column) && !mention.words.is_empty() && mention.words.len() < words
+    };
+    let of_numbers = matches!(claim.key, "type" | "min" | "max" | "above" | "below" | "places");
+    let plain = sentences(&subject::plain_heading(heading)).pop();
+    let is_text = plain.is_some_and(|plain| words::ALL.iter().any(|language| plain.has(language.heading_texts)));
+    of_numbers && (is_text || keys::identifies(heading)) && mentions.iter().any(in_part)
 }
 
 /// Whether a heading is one of an amount: by its word, by its unit, by what it counts.

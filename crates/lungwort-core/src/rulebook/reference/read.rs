@@ -6,7 +6,7 @@ use super::json_lines;
 use super::{Table, Wanted, WrittenReference};
 use crate::encoding::{self, Encoding};
 use crate::intake::dialect::delimiter_byte;
-use crate::intake::pieces::{Resumed, read_top};
+use crate::intake::pieces::{read_beside, read_top};
 use crate::intake::{Chunk, ReadOptions, Rows, Source};
 
 /// Rows in which the headings are looked for.
@@ -100,18 +100,18 @@ fn add_rows(
     if let Some((_, (_, heading))) = lacking.into_iter().next() {
         return Err(format!("it has no column {heading}, which the list has"));
     }
-    let mut resumed = Resumed::new(top, rows);
-    let (mut skip, mut spare) = (at + 1, Chunk::default());
-    while let Some(chunk) = resumed.next_chunk(spare).map_err(cannot)? {
-        for row in skip..chunk.row_count() {
-            if !chunk.is_blank(row) {
-                table.add(chunk.row_number(row), |column| {
-                    places[column].map_or("", |place| chunk.text(chunk.cell(row, place)))
-                })?;
-            }
+    let mut add = |chunk: &Chunk, from: usize| {
+        for row in (from..chunk.row_count()).filter(|row| !chunk.is_blank(*row)) {
+            table.add(chunk.row_number(row), |column| {
+                places[column].map_or("", |place| chunk.text(chunk.cell(row, place)))
+            })?;
         }
-        skip = 0;
-        spare = chunk;
+        Ok(())
+    };
+    add(&top, at + 1)?;
+    // A short list needs no second thread.
+    match rows.next_chunk(top).map_err(cannot)? {
+        Some(second) => read_beside(second, rows, |chunk| add(chunk, 0)),
+        None => Ok(()),
     }
-    Ok(())
 }

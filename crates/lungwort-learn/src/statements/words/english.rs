@@ -94,7 +94,7 @@ pub(super) const WORDS: Language = Language {
     sheets: &["sheet", "tab", "worksheet", "page"],
     alone_required: &[
         "filled", "present", "not null", "nonblank", "non blank", "not blank", "not empty", "populated", "filled in",
-        "must exist", "must be there", "always filled", "completed",
+        "must exist", "must be there", "always filled", "completed", "always", "each time",
     ],
     only: &["only", "nothing but", "solely", "just", "exclusively"],
     spaces: &["spaces", "space", "blanks"],
@@ -168,6 +168,9 @@ pub(super) const WORDS: Language = Language {
         "users", "applicants", "senders", "coordinators", "rows", "lines", "records", "entries", "always", "address",
     ],
     nothing_else: &["nothing else", "no other", "no others", "nothing more", "and nothing else"],
+    consists: &[
+        "consist of", "consists of", "is made up of", "are made up of", "is composed of", "are composed of", "made of",
+    ],
     small: &[
         "the", "of", "is", "are", "a", "an", "with", "be", "in", "this", "that", "it", "you", "your", "please", "for",
         "on", "as", "by", "or", "and", "to", "from",
@@ -297,6 +300,8 @@ pub(super) const WORDS: Language = Language {
         "may be left empty", "may be blank", "may be empty", "can be left blank", "can be left empty", "can be blank",
         "can be empty", "need not", "not needed", "if known", "where known", "if available", "if you have",
         "voluntary", "leave blank", "leave empty", "leave it blank", "leave it empty", "blank if", "empty if",
+        "may be left out", "can be left out", "may be omitted", "can be omitted", "may be missing", "can be missing",
+        "may be skipped", "can be skipped", "may remain blank", "may remain empty", "may stay blank", "may stay empty",
     ],
     conditional: &[
         "if", "when", "where", "unless", "for a", "for an", "only for", "in case", "whenever", "depending",
@@ -489,7 +494,7 @@ pub(super) const WORDS: Language = Language {
         "every number once", "each code once", "never used again", "not used again", "not be used again",
         "never reused", "never be reused", "not be reused", "cannot be reused", "never re used", "key of the file",
         "key field", "unique key", "is the key", "the key of each row", "key of the row", "used once only",
-        "is listed once", "be listed once", "are listed once",
+        "is listed once", "be listed once", "are listed once", "just once", "used just once",
     ],
     negations: &[
         "never", "not", "no", "don't", "cannot", "can't", "mustn't", "shouldn't", "isn't", "aren't", "won't",
@@ -499,6 +504,7 @@ pub(super) const WORDS: Language = Language {
         "twice", "repeat", "repeated", "duplicate", "duplicates", "duplicated", "more than once", "in two rows",
         "in two lines", "on two lines", "on two rows", "in more than one row", "on more than one line",
         "a second time", "for two rows", "in several rows", "for two", "for more than one", "for several", "again",
+        "for another", "by another", "in another row", "in another line",
     ],
     in_capitals: &[
         "in capitals", "in capital letters", "capitals only", "capital letters only", "upper case", "uppercase",
@@ -561,7 +567,7 @@ pub(super) const WORDS: Language = Language {
         "valid options", "any of", "permitted values", "valid values", "allowed", "permitted", "accepted",
         "accepted values", "pick", "select", "options", "coded", "are coded", "is coded", "coded as", "pick a letter",
         "pick a code", "take the values", "takes the values", "can take the values", "have the values",
-        "has the values",
+        "has the values", "written as", "entered as", "given as", "recorded as",
     ],
     copulas: &[
         "is", "are", "must be", "can be", "may be", "is only", "only", "use", "write", "enter", "takes", "is either",

@@ -46,7 +46,7 @@ pub(super) const WORDS: Language = Language {
     after_it: &["chiffres après"],
     point: &["point", "virgule"],
     sheets: &["feuille", "onglet"],
-    alone_required: &["rempli", "remplie", "renseigné", "renseignée", "non vide", "présent"],
+    alone_required: &["rempli", "remplie", "renseigné", "renseignée", "non vide", "présent", "toujours"],
     only: &["uniquement", "seulement", "que des", "que"],
     spaces: &["espaces"],
     begun: &["dès que l'un", "dès que l'une", "si l'un des", "si l'une des", "dès qu'une", "dès qu'un"],
@@ -92,6 +92,7 @@ pub(super) const WORDS: Language = Language {
     numeric: &["numérique", "numériques", "nombres"],
     people: &["vous", "utilisateurs"],
     nothing_else: &["rien d'autre", "aucun autre", "aucune autre"],
+    consists: &["se compose de", "se compose du", "se compose des", "composé de", "composée de", "est constitué de"],
     small: &[
         "le", "la", "les", "est", "sont", "un", "une", "avec", "dans", "veuillez", "pour", "sur", "du", "de", "des",
         "et", "ou", "au", "aux", "en", "doit", "pas", "lettres", "chiffres", "caractères", "plus",

@@ -46,7 +46,7 @@ pub(super) const WORDS: Language = Language {
     after_it: &["stellen dahinter", "stellen danach", "ziffern dahinter"],
     point: &["punkt", "komma"],
     sheets: &["blatt", "tabelle", "tabellenblatt", "reiter", "registerblatt"],
-    alone_required: &["ausgefüllt", "gefüllt", "nicht leer", "vorhanden"],
+    alone_required: &["ausgefüllt", "gefüllt", "nicht leer", "vorhanden", "immer"],
     only: &["nur", "ausschließlich"],
     spaces: &["leerzeichen"],
     begun: &[
@@ -95,6 +95,7 @@ pub(super) const WORDS: Language = Language {
     numeric: &["numerisch", "zahlen", "eine zahl"],
     people: &[],
     nothing_else: &["sonst nichts", "nichts anderes", "keine anderen"],
+    consists: &["besteht aus", "bestehen aus", "setzt sich zusammen aus"],
     small: &[
         "der", "die", "das", "ist", "sind", "ein", "eine", "mit", "im", "in", "bitte", "für", "auf", "als", "von",
         "und", "oder", "den", "dem", "des", "zu", "wird", "werden", "darf", "nicht", "nie", "höchstens", "mindestens",
@@ -206,6 +207,8 @@ pub(super) const WORDS: Language = Language {
         ("eine", 1),
         ("ein", 1),
         ("einen", 1),
+        ("einer", 1),
+        ("einem", 1),
         ("zwei", 2),
         ("drei", 3),
         ("vier", 4),

@@ -262,6 +262,8 @@ pub(super) struct Language {
     pub country_code: &'static [&'static str],
     /// Of these, those that stand behind another piece alone.
     pub followed_by: &'static [&'static str],
+    /// Before the pieces of a code.
+    pub consists: &'static [&'static str],
     /// Places behind the decimal mark, where it is said of what.
     pub places: &'static [&'static str],
     /// `no two rows` and `the same`.
