@@ -155,7 +155,7 @@ fn behind_names(sentence: &Sentence, mentions: &[Mention], place: Place, alone: 
         let open = before.rfind('(').filter(|open| !before[*open..].contains(')'));
         let first = mentions.iter().map(|mention| sentence.words[mention.words.end - 1].1.end).min().unwrap_or(0);
         // "House seats (column F)" names it again.
-        own && open.and_then(|open| before.get(first..open)).is_some_and(|text| text.contains(char::is_alphanumeric))
+        open.and_then(|open| before.get(first..open)).is_some_and(|text| text.contains(char::is_alphanumeric))
     };
     let named =
         mentions.iter().filter(|mention| !in_brackets(mention)).map(|mention| mention.words.end).max().unwrap_or(0);

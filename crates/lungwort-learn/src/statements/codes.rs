@@ -352,7 +352,16 @@ impl Builder<'_> {
             return false;
         }
         let digits = self.regex.strip_prefix(r"\d{").and_then(|rest| rest.strip_suffix('}')?.parse::<usize>().ok());
+        // "Achtstellig und beginnt mit K" counts the letter.
+        let of_word = self
+            .sentence
+            .words
+            .iter()
+            .any(|(word, _)| self.language.digit_counts.iter().any(|(name, _)| word.starts_with(name)));
         self.regex = match digits {
+            Some(all) if of_word && all > text.len() && text.bytes().all(|byte| byte.is_ascii_uppercase()) => {
+                format!(r"{text}\d{{{}}}", all - text.len())
+            }
             Some(all) if text.bytes().all(|byte| byte.is_ascii_digit()) && all > text.len() => {
                 format!(r"{text}\d{{{}}}", all - text.len())
             }

@@ -40,19 +40,14 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let times = clock::named(sentence);
     let of_day =
         |at: &usize| days.iter().any(|day| day.words.contains(at)) || times.iter().any(|time| time.words.contains(at));
-    // "Only if under 18" limits nothing.
-    let condition = conditions::condition_span(sentence, language);
-    let in_condition = |at: &usize| {
-        // Behind its comma the sentence goes on.
-        let ended = |start: usize| (start..*at).any(|word| sentence.gap(word).contains([',', ')', '(']));
-        condition.as_ref().is_some_and(|span| span.contains(at) && !ended(span.start))
-    };
+    let in_condition = |at: &usize| in_condition(sentence, language, *at);
     let numbers: Vec<(usize, f64)> = (from..sentence.words.len())
         .filter(|at| !of_day(at) && !is_of_code(sentence, *at) && !in_condition(at))
         .filter_map(|at| Some((at, sentence.number(at, language)?)))
         .collect();
     // "Letter A-F, then a number from 1 to 99" says how a code is built.
-    let of_code = letter_before(sentence, language, &numbers);
+    let of_code = letter_before(sentence, language, &numbers)
+        || words::ALL.iter().any(|language| has_signs_and_letters(sentence, language));
     let mut limits = Vec::new();
     let mut number = 0;
     while number < numbers.len() {
@@ -115,6 +110,14 @@ fn is_of_code(sentence: &Sentence, at: usize) -> bool {
     letters && matches!(gap, "/" | "-" | "_")
 }
 
+/// Whether a number is one of a condition: "only if under 18" limits nothing.
+fn in_condition(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    // Behind its comma the sentence goes on.
+    let ended = |start: usize| (start..at).any(|word| sentence.gap(word).contains([',', ')', '(']));
+    let condition = conditions::condition_span(sentence, language);
+    condition.is_some_and(|span| span.contains(&at) && !ended(span.start))
+}
+
 /// `Cost is a decimal`, and nothing behind it.
 fn is_kind_of_number(sentence: &Sentence, language: &Language, from: usize) -> bool {
     let word = |at: usize| sentence.words[at].0.as_str();
@@ -144,6 +147,18 @@ fn counted_up(sentence: &Sentence) -> bool {
         Regex::new(r"(?i)\b1, ?2,? ?(?:3,? ?)?(?:…|\.\.\.|etc|and so on|usw|und so weiter|et ainsi de suite)").ok()
     });
     sentence.text.contains("1,") && UP.as_ref().is_some_and(|up| up.is_match(&sentence.text))
+}
+
+/// Whether a sentence names letters and a sign as pieces between commas: `room number (1-30), slash, shelf letter`.
+fn has_signs_and_letters(sentence: &Sentence, language: &Language) -> bool {
+    let alone = |name: &str| {
+        let place = sentence.find(name);
+        place.is_some_and(|place| {
+            place.start > 0 && sentence.gap(place.start - 1).contains(',') && sentence.gap(place.end - 1).contains(',')
+        })
+    };
+    let letters = sentence.has(language.letters) || sentence.has(language.capitals);
+    letters && language.signs.iter().any(|(name, _)| alone(name))
 }
 
 /// Whether letters are named before the numbers, which are then parts of a code.

@@ -107,7 +107,9 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
     let limit = |of: &Named| {
         // "Not later than the day of the loan, 1 December 2026"
         let apart = |phrase: &&str| {
-            let from = of.words.start.saturating_sub(APART)..of.words.start;
+            // What is said of the day before is none of this one.
+            let previous = days.iter().map(|day| day.words.end).filter(|end| *end <= of.words.start).max().unwrap_or(0);
+            let from = of.words.start.saturating_sub(APART).max(previous)..of.words.start;
             from.into_iter().any(|at| sentence.ends_at(phrase, at).is_some())
         };
         let before = |phrases: &[&str]| phrases.iter().any(apart);

@@ -374,7 +374,13 @@ impl Asking<'_> {
                 |mention: &Mention| excepted.is_some_and(|at| mention.words.start > at) && mention.place == *place;
             freed.contains(place) || mentions.iter().any(named)
         };
-        let others = sentence.has(language.all_other);
+        // "Only these are required, all others are optional"
+        let free = |other: &std::ops::Range<usize>| {
+            let end = sentence.required(language).map_or(usize::MAX, |required| required.end);
+            let optional = language.optional.iter().any(|phrase| sentence.find_from(phrase, other.end).is_some());
+            end <= other.start && optional
+        };
+        let others = sentence.any(language.all_other).is_some_and(|other| !free(&other));
         // "Every field marked (!)" is not every field.
         let marked = sentence.has(language.marked) || !self.looks.is_empty();
         if let Some(range) = self.range_of_all() {

@@ -27,6 +27,26 @@ pub(crate) type Said = Vec<(&'static str, String, Confidence)>;
 /// The pattern of so many digits and nothing else.
 static DIGITS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^'\\d\{[0-9]{1,2}\}'$").ok());
 
+/// A format that is named near the column.
+fn named_format(sentence: &Sentence, language: &Language, from: usize) -> Option<(&'static str, String, Confidence)> {
+    // Far behind its column, a format is another thing's.
+    let near = |phrase: &str| sentence.find_from(phrase, from).is_some_and(|place| place.start <= from + NEAR);
+    let or = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.or.contains(&word.as_str()));
+    // "E-mail or phone" may be either.
+    let either = |phrase: &str| {
+        let place = sentence.find_from(phrase, from);
+        let before = |place: &std::ops::Range<usize>| {
+            let article =
+                place.start.checked_sub(1).filter(|at| language.every.contains(&sentence.words[*at].0.as_str()));
+            article.unwrap_or(place.start).checked_sub(1).is_some_and(or)
+        };
+        place.is_some_and(|place| or(place.end) || before(&place))
+    };
+    let named = language.formats.iter().find(|(phrase, _)| near(phrase) && !either(phrase));
+    let (_, name) = named.filter(|(_, name)| Format::named(name).is_some())?;
+    Some(("format", quoted(name), Confidence::Confirm))
+}
+
 /// What a sentence says of how values are written.
 pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], from: usize) -> Reading {
     // "The first digit is the floor (1-4)" says nothing of the whole.
@@ -51,17 +71,8 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         how_built(sentence, language, from, &mut found);
     }
     of_digits(sentence, language, from, &mut found);
-    // Far behind its column, a format is another thing's.
-    let near = |phrase: &str| sentence.find_from(phrase, from).is_some_and(|place| place.start <= from + NEAR);
-    let or = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.or.contains(&word.as_str()));
-    // "E-mail or phone" may be either.
-    let either = |phrase: &str| {
-        let place = sentence.find_from(phrase, from);
-        place.is_some_and(|place| or(place.end) || place.start > 0 && or(place.start - 1))
-    };
-    let named = language.formats.iter().find(|(phrase, _)| near(phrase) && !either(phrase));
-    if let Some((_, name)) = named.filter(|(_, name)| found.is_empty() && Format::named(name).is_some()) {
-        found.push(("format", quoted(name), Confidence::Confirm));
+    if found.is_empty() {
+        found.extend(named_format(sentence, language, from));
     }
     let short = sentence.words.len() <= SHORT;
     let no_two = sentence.has(language.no_two) && sentence.has(language.same);

@@ -89,12 +89,15 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("plots", read_all(include_str!("said/plots.txt")));
     insta::assert_snapshot!("grants", read_all(include_str!("said/grants.txt")));
     insta::assert_snapshot!("samples", read_all(include_str!("said/samples.txt")));
+    insta::assert_snapshot!("loans", read_all(include_str!("said/loans.txt")));
+    insta::assert_snapshot!("few", read_all(include_str!("said/few.txt")));
 }
 
 #[test]
 fn sentences_in_german_and_french_are_read_as_people_read_them() {
     insta::assert_snapshot!("samen", read_all(include_str!("said/samen.txt")));
     insta::assert_snapshot!("graines", read_all(include_str!("said/graines.txt")));
+    insta::assert_snapshot!("bestellung", read_all(include_str!("said/bestellung.txt")));
 }
 
 #[test]

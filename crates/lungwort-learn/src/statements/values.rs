@@ -85,7 +85,10 @@ fn from(
     let things = |one: &Mention| {
         let counted = one.words.start > 0 && sentence.number(one.words.start - 1, language).is_some();
         let heading = draft.sheets[one.place.0].columns[one.place.1].heading.to_lowercase();
-        counted && !heading.starts_with(&sentence.words[one.words.start].0)
+        // Nor is "worth more than 5,000 must be insured" a limit of Insured.
+        let before = one.words.start.checked_sub(1).map_or("", |at| sentence.words[at].0.as_str());
+        let verb = language.verbs.contains(&before) || language.modals.contains(&before);
+        verb || counted && !heading.starts_with(&sentence.words[one.words.start].0)
     };
     if let [one] = mentions
         && !things(one)

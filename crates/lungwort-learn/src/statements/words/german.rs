@@ -346,8 +346,13 @@ pub(super) const WORDS: Language = Language {
     ],
     give: &["geben", "tragen", "nennen", "füllen"],
     equals: &["ist", "gleich", "lautet"],
-    is_given: &["angegeben ist", "ausgefüllt ist", "vorhanden ist", "gefüllt ist"],
-    is_blank: &["leer ist", "nicht angegeben ist", "fehlt"],
+    is_given: &[
+        "angegeben ist", "ausgefüllt ist", "vorhanden ist", "gefüllt ist", "eingetragen ist", "eingetragen wurde",
+        "angegeben wird", "angegeben wurde", "bekannt ist", "erfasst ist", "eingegeben ist",
+    ],
+    is_blank: &[
+        "leer ist", "nicht angegeben ist", "fehlt", "nicht eingetragen ist", "nicht ausgefüllt ist", "leer bleibt",
+    ],
     followed: &["und", "dann", "gefolgt von", "mit"],
     places: &["stellen"],
     no_two: &["keine zwei", "zwei zeilen dürfen nicht", "niemals zwei", "nie zwei"],
@@ -405,7 +410,10 @@ pub(super) const WORDS: Language = Language {
         "alle anderen spalten", "alle übrigen spalten", "alle anderen felder", "alle übrigen felder", "alle anderen",
         "alle übrigen",
     ],
-    refused: &["abgelehnt", "zurückgewiesen", "nicht angenommen", "nicht zulässig", "nicht erlaubt"],
+    refused: &[
+        "abgelehnt", "zurückgewiesen", "nicht angenommen", "nicht zulässig", "nicht erlaubt", "nicht übernommen",
+        "nicht verarbeitet", "nicht importiert", "nicht eingelesen", "nicht berücksichtigt",
+    ],
     behind_point: &[
         "stelle nach dem komma", "stellen nach dem komma", "stelle hinter dem komma", "stellen hinter dem komma",
     ],
