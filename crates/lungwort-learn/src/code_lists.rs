@@ -1,5 +1,7 @@
 //! Sheets that hold the codes of a column: joined to it by their name, by their heading, or by a sentence that names both.
 
+use std::collections::{HashMap, HashSet};
+
 use super::choices::{self, Choices};
 use super::draft::{Confidence, Draft};
 use super::names::plain_name;
@@ -24,9 +26,10 @@ const LONGEST: usize = 60;
 
 /// Gives columns without a list the sheets that hold one for them. `is_entry` says which sheets are to be filled.
 pub(super) fn learn(template: &Template, is_entry: &dyn Fn(usize) -> bool, draft: &mut Draft) {
-    for (_, sheet) in template.sheets.iter().enumerate().filter(|(at, sheet)| !is_entry(*at) && !sheet.name.is_empty())
+    let known = KnownHeadings::of(template);
+    for (at, sheet) in template.sheets.iter().enumerate().filter(|(at, sheet)| !is_entry(*at) && !sheet.name.is_empty())
     {
-        for (choices, heading) in lists_of(template, sheet, draft) {
+        for (choices, heading) in lists_of((sheet, at), &known, draft) {
             // A table that goes through the columns holds no codes.
             if names_columns(&choices, draft) {
                 continue;
@@ -45,14 +48,14 @@ pub(super) fn learn(template: &Template, is_entry: &dyn Fn(usize) -> bool, draft
 /// Whether a list is one of the columns themselves.
 fn names_columns(choices: &Choices, draft: &Draft) -> bool {
     let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
-    let headings: std::collections::HashSet<String> = columns.map(|column| fold(&column.heading)).collect();
+    let headings: HashSet<String> = columns.map(|column| fold(&column.heading)).collect();
     let named = choices.values.iter().filter(|(code, _)| headings.contains(&fold(code))).count();
     named >= 2 && named * 2 >= choices.values.len()
 }
 
 /// The lists of a sheet: one, or several side by side.
-fn lists_of(template: &Template, sheet: &TemplateSheet, draft: &Draft) -> Vec<(Choices, String)> {
-    let several = under_headings(template, sheet);
+fn lists_of((sheet, at): (&TemplateSheet, usize), known: &KnownHeadings, draft: &Draft) -> Vec<(Choices, String)> {
+    let several = under_headings((sheet, at), known);
     match if several.is_empty() { side_by_side(sheet) } else { several } {
         lists if lists.is_empty() => list_of(sheet).map(|list| with_first(list, sheet, draft)).into_iter().collect(),
         lists => lists,
@@ -60,25 +63,49 @@ fn lists_of(template: &Template, sheet: &TemplateSheet, draft: &Draft) -> Vec<(C
 }
 
 /// Whether several lists are side by side on a sheet: it is none to be filled.
-pub(super) fn has_several(template: &Template, sheet: &TemplateSheet) -> bool {
-    !side_by_side(sheet).is_empty() || !under_headings(template, sheet).is_empty()
+pub(super) fn has_several(of: (&TemplateSheet, usize), known: &KnownHeadings) -> bool {
+    !side_by_side(of.0).is_empty() || !under_headings(of, known).is_empty()
+}
+
+/// The headings of all sheets of a template, found once: each sheet is held against the others.
+pub(super) struct KnownHeadings {
+    /// By sheet; none where a sheet has no headings.
+    of: Vec<HashSet<String>>,
+    /// The sheets that have a heading.
+    by_heading: HashMap<String, Vec<usize>>,
+}
+
+impl KnownHeadings {
+    pub fn of(template: &Template) -> KnownHeadings {
+        let one = |sheet: &TemplateSheet| -> HashSet<String> {
+            let layout = super::headings::find(sheet, false).filter(|_| !sheet.name.is_empty());
+            let headings = layout.into_iter().flat_map(|layout| layout.headings);
+            headings.map(|(_, text)| fold(&statements::heading_words(&text))).collect()
+        };
+        let of: Vec<HashSet<String>> = template.sheets.iter().map(one).collect();
+        let mut by_heading: HashMap<String, Vec<usize>> = HashMap::new();
+        for (at, headings) in of.iter().enumerate() {
+            headings.iter().for_each(|heading| by_heading.entry(heading.clone()).or_default().push(at));
+        }
+        KnownHeadings { of, by_heading }
+    }
+
+    /// Whether another sheet has all these headings and more.
+    fn are_of_another(&self, sheet: usize, head: &[(usize, String)]) -> bool {
+        let others = head.first().and_then(|(_, text)| self.by_heading.get(text)).into_iter().flatten();
+        others
+            .filter(|other| **other != sheet && self.of[**other].len() > head.len())
+            .any(|other| head.iter().all(|(_, text)| self.of[*other].contains(text)))
+    }
 }
 
 /// Lists under the headings of columns of another sheet: on a sheet that is called so, or of which one list is longer than another.
-fn under_headings(template: &Template, sheet: &TemplateSheet) -> Vec<(Choices, String)> {
+fn under_headings((sheet, at): (&TemplateSheet, usize), known: &KnownHeadings) -> Vec<(Choices, String)> {
     let Some(first) = (1..=sheet.last_row().min(LEAD)).find(|row| sheet.row(*row).len() >= 2) else {
         return Vec::new();
     };
     let head: Vec<(usize, String)> = sheet.row(first).into_iter().map(|(at, text)| (at, fold(text))).collect();
-    let headings_of = |other: &TemplateSheet| -> Vec<String> {
-        let layout = super::headings::find(other, false);
-        layout.into_iter().flat_map(|layout| layout.headings).map(|(_, text)| fold(&plain(&text))).collect()
-    };
-    let others = template.sheets.iter().filter(|other| other.name != sheet.name && !other.name.is_empty());
-    let known = others
-        .map(headings_of)
-        .any(|known| known.len() > head.len() && head.iter().all(|(_, text)| known.contains(text)));
-    if !known {
+    if !known.are_of_another(at, &head) {
         return Vec::new();
     }
     let list = |(column, text): &(usize, String)| {
@@ -96,10 +123,6 @@ fn under_headings(template: &Template, sheet: &TemplateSheet) -> Vec<(Choices, S
     let ragged =
         |lists: &Vec<(Choices, String)>| lists.windows(2).any(|pair| pair[0].0.values.len() != pair[1].0.values.len());
     lists.filter(|lists| called || ragged(lists)).unwrap_or_default()
-}
-
-fn plain(heading: &str) -> String {
-    statements::heading_words(heading)
 }
 
 /// Lists side by side, each with its title: under titles in one row, or with the same headings again and again.

@@ -248,8 +248,9 @@ fn sheets(template: &Template, hints: &Hints, draft: &mut Draft) -> Vec<Option<E
     let plain =
         |at: usize| layouts[at].as_ref().is_some_and(|layout| headings::is_plainly_entry(&template.sheets[at], layout));
     let any_plain = (0..layouts.len()).any(plain);
+    let known = code_lists::KnownHeadings::of(template);
     for (at, sheet) in template.sheets.iter().enumerate().filter(|(_, sheet)| !sheet.hidden) {
-        let listed = is_listed(template, sheet) || layouts.len() > 1 && code_lists::has_several(template, sheet);
+        let listed = is_listed(template, sheet) || layouts.len() > 1 && code_lists::has_several((sheet, at), &known);
         let layout = layouts[at].clone().filter(|_| (plain(at) || !any_plain) && !listed);
         match layout {
             Some(layout) if !is_definitions(template, sheet, &layout) => {

@@ -94,8 +94,7 @@ pub(super) fn sheets(sentence: &Sentence, language: &Language, mentions: &[Menti
         let place = sentence.find(&draft.sheets[*at].name.to_lowercase());
         place.is_some_and(|place| {
             let beside = [place.start.checked_sub(1), Some(place.end)];
-            let is_sheet =
-                |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.sheets.contains(&word.as_str()));
+            let is_sheet = |at: usize| language.sheets.contains(&sentence.word(at));
             place.end <= required.start && beside.into_iter().flatten().any(is_sheet)
         })
     };

@@ -92,7 +92,7 @@ pub(super) fn read(
 
 /// Whether a heading is one of kinds of things, in any of the languages: `offen/geschlossen` tells none.
 fn is_of_kinds(heading: &Sentence) -> bool {
-    words::ALL.iter().any(|language| heading.has(language.kinds))
+    words::in_any(heading, |language| language.kinds)
 }
 
 /// How sure it is that values in words are a list; `None` where they are as likely none.
@@ -111,7 +111,7 @@ fn confidence(
     let words = values.iter().all(|value| value.split_whitespace().count() == 1) || are_alike(&values);
     let sure = is_of_kinds(heading) || words && values.len() >= 3;
     // "Surname, first name" says what a value is made of.
-    let or = words::ALL.iter().any(|language| sentence.has(language.or));
+    let or = words::in_any(sentence, |language| language.or);
     let described = values.len() == 2 && sentence.text.contains(',') && !sentence.text.contains(['/', '|', ';']) && !or;
     (whole && !described).then_some((values, if sure { Confidence::Confirm } else { Confidence::Suggested }))
 }
@@ -135,8 +135,7 @@ fn lead_of(sentence: &Sentence, language: &Language, behind: usize, colon: bool)
     // "If filled, it must be SMS or MAIL" goes on about the column.
     let given =
         language.self_given.iter().filter_map(|phrase| sentence.ends_at(phrase, behind)).max().unwrap_or(behind);
-    let is_pronoun =
-        |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.pronouns.contains(&word.as_str()));
+    let is_pronoun = |at: usize| language.pronouns.contains(&sentence.word(at));
     let near = if is_pronoun(given) { given + 1 } else { given };
     // Behind a colon the values begin at once.
     let reach = if colon { near } else { near + 1 };

@@ -235,8 +235,7 @@ impl Builder<'_> {
             self.at = end;
             return true;
         }
-        let counts = sentence.number(next, language).is_some()
-            || sentence.words.get(next).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
+        let counts = sentence.number(next, language).is_some() || language.articles.contains(&sentence.word(next));
         if !(counts && self.kind_at(next + 1).is_some()) {
             return false;
         }

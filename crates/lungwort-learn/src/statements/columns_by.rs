@@ -85,7 +85,7 @@ pub(super) fn numbered(sentence: &Sentence, language: &Language, draft: &Draft, 
         let base = heading.trim_end_matches(|each: char| each.is_ascii_digit());
         let Ok(first) = heading[base.len()..].parse::<u64>() else { continue };
         let behind = mention.words.end;
-        let spaced = sentence.words.get(behind).is_some_and(|(word, _)| language.to.contains(&word.as_str()));
+        let spaced = language.to.contains(&sentence.word(behind));
         let end = sentence.words.get(behind.saturating_sub(1)).map_or(0, |(_, place)| place.end);
         let dashed = sentence.text[end..].starts_with(['-', '–']);
         let last =

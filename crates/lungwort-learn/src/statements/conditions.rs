@@ -43,7 +43,7 @@ pub(super) fn with_it(
 fn it(sentence: &Sentence, language: &Language, mentions: &[Mention], before: &[Place]) -> Option<Mention> {
     let from = conditional(sentence, language)?.end;
     let [place] = before else { return None };
-    let is_it = sentence.words.get(from).is_some_and(|(word, _)| language.pronouns.contains(&word.as_str()));
+    let is_it = language.pronouns.contains(&sentence.word(from));
     let says = language.equals.iter().any(|phrase| sentence.ends_at(phrase, from + 1).is_some());
     let others = mentions.iter().any(|mention| mention.place != *place);
     (is_it && says && others).then_some(Mention { place: *place, words: from..from + 1 })
@@ -76,9 +76,6 @@ fn main_clause(sentence: &Sentence, language: &Language) -> Option<usize> {
     (article + 2..sentence.words.len()).any(|at| is(language.verbs, at)).then_some(article)
 }
 
-/// Before what rows are.
-const PER: &[&str] = &["per", "je", "pro", "par"];
-
 /// Whether a column is named as what rows are: `needed for all passengers`, `per booking`.
 pub(super) fn is_unit(sentence: &Sentence, language: &Language, mention: &Mention) -> bool {
     let word = |back: usize| {
@@ -87,7 +84,7 @@ pub(super) fn is_unit(sentence: &Sentence, language: &Language, mention: &Mentio
     };
     // "Numbered within each orchard"
     let within = |word: &str| language.only_for.contains(&word) || language.within.contains(&word);
-    language.each_of.contains(&word(1)) && within(word(2)) || PER.contains(&word(1))
+    language.each_of.contains(&word(1)) && within(word(2)) || language.per.contains(&word(1))
 }
 
 /// The column that a requirement is narrowed by: `required for Group E`.
@@ -97,8 +94,8 @@ pub(super) fn narrowed_by<'m>(
     mentions: &'m [Mention],
 ) -> Option<&'m Mention> {
     let end = sentence.required(language).map(|required| required.end)?;
-    let narrows = sentence.words.get(end).is_some_and(|(word, _)| language.only_for.contains(&word.as_str()));
-    let article = sentence.words.get(end + 1).is_some_and(|(word, _)| language.every.contains(&word.as_str()));
+    let narrows = language.only_for.contains(&sentence.word(end));
+    let article = language.every.contains(&sentence.word(end + 1));
     let first = |mention: &Mention| mention.words.start == end + 1 || article && mention.words.start == end + 2;
     mentions.iter().find(|mention| narrows && first(mention))
 }
@@ -141,10 +138,10 @@ pub(super) fn condition_of(
     let behind = about.words.end;
     let at = |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, behind)).max();
     let column = name(about.place);
-    let unless = sentence.words.get(from - 1).is_some_and(|(word, _)| language.unless.contains(&word.as_str()));
+    let unless = language.unless.contains(&sentence.word(from - 1));
     // "A telephone number is given", where the heading is Telephone.
     let is = |phrases: &[&str]| {
-        let noun = sentence.words.get(behind).is_some_and(|(word, _)| language.number.contains(&word.as_str()));
+        let noun = language.number.contains(&sentence.word(behind));
         let behind_noun = || phrases.iter().any(|phrase| sentence.ends_at(phrase, behind + 1).is_some());
         at(phrases).is_some() || noun && behind_noun()
     };
@@ -153,14 +150,14 @@ pub(super) fn condition_of(
         return Some(format!("{column} IS {}NULL", if blank == unless { "NOT " } else { "" }));
     }
     let signed = sentence.text[sentence.words.get(behind.checked_sub(1)?)?.1.end..].trim_start().starts_with('=');
-    let inverted = sentence.words.get(begins.start).is_some_and(|(word, _)| language.inverted.contains(&word.as_str()));
+    let inverted = language.inverted.contains(&sentence.word(begins.start));
     // "Wenn der Spendertyp Garten ist"
     let last = span
         .end
         .checked_sub(1)
         .filter(|last| *last > behind && language.equals_last.contains(&sentence.words[*last].0.as_str()));
     // "Nur bei Spendertyp Garten"
-    let narrow = sentence.words.get(from - 1).is_some_and(|(word, _)| language.narrowing.contains(&word.as_str()));
+    let narrow = language.narrowing.contains(&sentence.word(from - 1));
     let value = match at(language.equals) {
         Some(end) => within(sentence, end, &span),
         None if signed || inverted => within(sentence, behind, &span),

@@ -189,7 +189,7 @@ impl Builder<'_> {
         if self.counted == 0 {
             return false;
         }
-        let article = sentence.words.get(at).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
+        let article = language.articles.contains(&sentence.word(at));
         let Some(end) = self.phrase_at(language.number, if article { at + 1 } else { at }) else { return false };
         let led = self.phrase_at(language.between, end).unwrap_or(end);
         let whole = |at: usize| sentence.number(at, language).filter(|number| *number >= 0.0 && number.fract() == 0.0);
@@ -221,7 +221,7 @@ impl Builder<'_> {
     /// `a number`, `a number between 1 and 9`: of one digit the digits between, else any.
     pub(super) fn any_number(&self, at: usize) -> Option<(String, usize)> {
         let (sentence, language) = (self.sentence, self.language);
-        let article = sentence.words.get(at).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
+        let article = language.articles.contains(&sentence.word(at));
         let end = self.phrase_at(language.number, if article { at + 1 } else { at })?;
         let led = self.phrase_at(language.between, end).unwrap_or(end);
         let digit = |at: usize| {

@@ -40,7 +40,8 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let times = clock::named(sentence);
     let of_day =
         |at: &usize| days.iter().any(|day| day.words.contains(at)) || times.iter().any(|time| time.words.contains(at));
-    let in_condition = |at: &usize| in_condition(sentence, language, *at);
+    let condition = conditions::condition_span(sentence, language);
+    let in_condition = |at: &usize| condition.as_ref().is_some_and(|span| is_within(sentence, span, *at));
     let numbers: Vec<(usize, f64)> = (from..sentence.words.len())
         .filter(|at| !of_day(at) && !is_of_code(sentence, *at) && !in_condition(at))
         .filter_map(|at| Some((at, sentence.number(at, language)?)))
@@ -110,12 +111,10 @@ fn is_of_code(sentence: &Sentence, at: usize) -> bool {
     letters && matches!(gap, "/" | "-" | "_")
 }
 
-/// Whether a number is one of a condition: "only if under 18" limits nothing.
-fn in_condition(sentence: &Sentence, language: &Language, at: usize) -> bool {
-    // Behind its comma the sentence goes on.
-    let ended = |start: usize| (start..at).any(|word| sentence.gap(word).contains([',', ')', '(']));
-    let condition = conditions::condition_span(sentence, language);
-    condition.is_some_and(|span| span.contains(&at) && !ended(span.start))
+/// Whether a number is one of a condition: "only if under 18" limits nothing. Behind its comma the sentence goes on.
+fn is_within(sentence: &Sentence, condition: &std::ops::Range<usize>, at: usize) -> bool {
+    let ended = (condition.start..at).any(|word| sentence.gap(word).contains([',', ')', '(']));
+    condition.contains(&at) && !ended
 }
 
 /// `Cost is a decimal`, and nothing behind it.
@@ -233,7 +232,7 @@ fn counts_places(sentence: &Sentence, language: &Language, at: usize) -> bool {
 /// Both ends of a range in words: `3-80 characters`, `between 1 and 9`.
 fn both_ends(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> Option<(Counted, usize)> {
     let (at, value) = *numbers.first()?;
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let word = |at: usize| sentence.word(at);
     // `3-80 characters`
     let dashed = numbers.get(1).map(|(next, upper)| (*next, upper.abs()));
     let dashed = dashed.filter(|(next, upper)| *next == at + 1 && *upper > value && sentence.is_dashed(at));
@@ -275,7 +274,7 @@ fn counted((sentence, language, from): (&Sentence, &Language, usize), numbers: &
     if let Some(key) = compared(sentence, at) {
         return (Counted::Limits(vec![(key, value)]), 1);
     }
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let word = |at: usize| sentence.word(at);
     let places = counts_places(sentence, language, at);
     let aged = [language.or_older, language.or_younger].into_iter().flatten();
     let aged = aged.into_iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
@@ -462,7 +461,7 @@ fn scale(
     let led = led || words <= 3 && behind.trim_end_matches('.').is_empty();
     let dashed = ["- ", "– ", "— "].iter().any(|dash| behind.starts_with(dash));
     let closed = outside || dashed || behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
-    let is_to = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.to.contains(&word.as_str()));
+    let is_to = |at: usize| language.to.contains(&sentence.word(at));
     // What an end means may be in brackets behind it.
     let explained =
         *next == at + 3 && is_to(at + 2) && sentence.text[sentence.words[*at].1.end..].trim_start().starts_with('(');

@@ -37,7 +37,7 @@ pub(super) fn named(sentence: &Sentence, language: &Language) -> Vec<Named> {
 
 /// `1 December 2026`, `December 1, 2026`
 fn in_words(sentence: &Sentence, language: &Language) -> Vec<Named> {
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let word = |at: usize| sentence.word(at);
     let day_of = |at: usize| -> Option<i8> {
         let digits = word(at).trim_end_matches(|each: char| each.is_alphabetic());
         digits.parse().ok().filter(|day| (1..=31).contains(day))

@@ -25,6 +25,7 @@ mod listed;
 pub(super) mod look;
 mod mask;
 mod meanings;
+mod meant;
 mod of_headings;
 mod one_row;
 mod order;
@@ -59,6 +60,7 @@ use listed::listed;
 use lungwort_core::cell::shown::clipped;
 use lungwort_core::finding::ranges::thousands;
 use lungwort_core::limits::{NAMED_IN_SENTENCES, SENTENCES};
+use meant::{led, meant, spoken_of, without_kinds};
 use of_headings::{decimal_commas, headings, of_headings};
 use questions::answered;
 use sentence::{Sentence, sentences};
@@ -68,10 +70,6 @@ use words::Language;
 
 /// Words that a sentence usually has: one of more counts as several.
 const WORDS: usize = 40;
-/// Words before a column at the beginning of a sentence, at most: `each lot`.
-const LEADING: usize = 1;
-/// Words before what is asked.
-const POLITE: &[&str] = &["please", "bitte", "veuillez", "merci"];
 /// The key of a claim that a column may be blank: no line of a rulebook says so.
 const OPTIONAL: &str = "optional";
 /// The key of a claim that the values of a column are in a list of the receiving side: which one shows where lists are given.
@@ -165,9 +163,8 @@ impl Reading {
 }
 
 /// Where a sentence begins behind a word that only asks kindly.
-fn polite(sentence: &Sentence, at: usize) -> usize {
-    let is_polite = sentence.words.get(at).is_some_and(|(word, _)| POLITE.contains(&word.as_str()));
-    if is_polite { at + 1 } else { at }
+fn polite(sentence: &Sentence, language: &Language, at: usize) -> usize {
+    if language.polite.contains(&sentence.word(at)) { at + 1 } else { at }
 }
 
 /// Whether the first sentence of a text asks for something, so that it is no title.
@@ -354,133 +351,6 @@ fn one(
     (named, reading.understood)
 }
 
-/// Beside a column, a word of every day is a kind of value, also where another column is called so: `Date (DD.MM.YYYY)`.
-fn without_kinds(
-    (sentence, language): (&Sentence, &Language),
-    mut mentions: Vec<Mention>,
-    (about, draft): (&About, &Draft),
-) -> Vec<Mention> {
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
-    let heading = |mention: &Mention| {
-        let (sheet, column) = mention.place;
-        subject::plain_heading(&draft.sheets[sheet].columns[column].heading).to_lowercase()
-    };
-    // "From and To are dates" is about these two, and "the name of the buyer" about the buyer.
-    let others = mentions.clone();
-    let of_another = |mention: &Mention| {
-        let common = subject::is_common(&heading(mention)) && mention.words.len() == 1;
-        let (start, end) = (mention.words.start, mention.words.end);
-        let before = others.iter().any(|other| other.place != mention.place && other.words.end <= start);
-        let is = start > 0 && language.copulas.contains(&word(start - 1)) && word(start) != heading(mention);
-        let article = usize::from(language.every.contains(&word(end + 1)));
-        let of = matches!(word(end), "of" | "de" | "du" | "der" | "des");
-        let owner =
-            of && others.iter().any(|other| other.place != mention.place && other.words.start == end + 1 + article);
-        let owned = start > 0 && word(start - 1).ends_with("'s") && others.iter().any(|other| other.words.end == start);
-        // "The leader's e-mail" is about the e-mail.
-        let owns = word(end.max(1) - 1).ends_with("'s")
-            && others.iter().any(|other| other.words.start == end && !subject::is_common(&heading(other)));
-        owns || common && (before && is || owner || owned)
-    };
-    mentions.retain(|mention| !of_another(mention));
-    // "The code consists of the lab code and two digits" is about the code.
-    if let Some(consists) = sentence.any(language.consists) {
-        mentions.retain(|mention| mention.words.start < consists.start);
-    }
-    let About::Column(sheet, column) = *about else { return mentions };
-    if sentence.has(language.earlier) || sentence.has(language.later) || sentence.has(language.conditional) {
-        return mentions;
-    }
-    let is_kind = |mention: &Mention| {
-        let heading = &draft.sheets[mention.place.0].columns[mention.place.1].heading;
-        let named = mention.words.start.checked_sub(1).is_some_and(|before| {
-            let before = sentence.words[before].0.as_str();
-            language.columns.contains(&before) || language.labels.contains(&before)
-        });
-        // "As From but not earlier" names it.
-        let text = &sentence.text[sentence.words[mention.words.start].1.clone()];
-        let named = named || mention.words.start > 0 && text.starts_with(char::is_uppercase);
-        mention.place != (sheet, column) && !named && subject::is_common(&heading.trim().to_lowercase())
-    };
-    mentions.retain(|mention| !is_kind(mention));
-    mentions
-}
-
-/// Where a colon stands right behind the columns that a sentence begins with.
-fn colon_behind(sentence: &Sentence, mentions: &[Mention]) -> Option<usize> {
-    let colon = sentence.text.find(':')?;
-    let ends = |mention: &Mention| sentence.words[mention.words.end - 1].1.end;
-    let last = mentions.iter().filter(|mention| ends(mention) <= colon).max_by_key(|mention| ends(mention))?;
-    let first = mentions.first()?.words.start;
-    (first <= LEADING && sentence.text[ends(last)..colon].trim().is_empty()).then_some(colon)
-}
-
-/// The columns that a sentence is about: those that it names, that it stands beside, or that the one before named.
-fn meant(
-    (text, sentence, language): (&Text, &Sentence, &Language),
-    mentions: &[Mention],
-    before: &[Mention],
-) -> Vec<Place> {
-    // What is named in a condition is not what the sentence is about.
-    let condition = conditions::condition_span(sentence, language);
-    let compared = |mention: &Mention| {
-        // Beside a column, what it is compared with is not what is spoken of: `hh:mm, later than Start`.
-        let others = |other: &Mention| other.place != mention.place && other.words.end <= mention.words.start;
-        (matches!(text.about, About::Column(..)) || mentions.iter().any(others))
-            && order::is_compared(sentence, language, mention)
-    };
-    let outside = |mention: &&Mention| {
-        let in_condition = condition.as_ref().is_some_and(|condition| condition.contains(&mention.words.start));
-        let narrows = conditions::narrowed_by(sentence, language, mentions).is_some_and(|of| of == *mention);
-        !in_condition && !compared(mention) && !narrows && !conditions::is_unit(sentence, language, mention)
-    };
-    let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
-    places.dedup();
-    // "Seats: up to 150, less in the other rooms" is about the seats.
-    if let Some(colon) = colon_behind(sentence, mentions) {
-        let head = |mention: &Mention| sentence.words[mention.words.start].1.start < colon;
-        let head: Vec<Place> = mentions.iter().filter(|mention| head(mention)).map(|mention| mention.place).collect();
-        places.retain(|place| head.contains(place));
-    }
-    if let Some(same) = not_the_same(sentence, language, mentions) {
-        places = vec![same];
-    }
-    // Beside a column, what comes before another one is named is said of the column: `Yes or No; fresh items are always Yes`.
-    if let About::Column(sheet, column) = text.about
-        && !places.contains(&(sheet, column))
-        && mentions.first().is_some_and(|first| first.words.start > LEADING)
-    {
-        places = vec![(sheet, column)];
-    }
-    if places.is_empty() && !conditions::is_conditional(sentence, language, mentions) {
-        // "If a fee is charged, give it with two decimals" speaks of the fee.
-        places = mentions.iter().map(|mention| mention.place).collect();
-        places.dedup();
-    }
-    if places.is_empty() {
-        places = match text.about {
-            About::Column(sheet, column) => vec![(sheet, column)],
-            _ => before.iter().map(|mention| mention.place).collect(),
-        };
-    }
-    places
-}
-
-/// The column of which two rows must not have the same: `don't use the same number for two tenants` is about the number.
-fn not_the_same(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> Option<Place> {
-    if !sentence.has(language.no_two) && !sentence.has(language.twice) {
-        return None;
-    }
-    let is_led = |mention: &&Mention| {
-        let ends = |phrase: &&str| {
-            let start = mention.words.start.checked_sub(phrase.split(' ').count());
-            start.is_some_and(|start| sentence.ends_at(phrase, start) == Some(mention.words.start))
-        };
-        language.same.iter().any(ends)
-    };
-    mentions.iter().find(is_led).map(|mention| mention.place)
-}
-
 /// A heading without its asterisk and what is in brackets behind it.
 pub(super) fn heading_words(heading: &str) -> String {
     subject::plain_heading(heading)
@@ -500,39 +370,6 @@ fn compared(known: &Entries<'_>, (text, sentence): (&Text, &Sentence), draft: &D
         .map(of_language)
         .find(|claims| !claims.is_empty())
         .unwrap_or_default()
-}
-
-/// The mentions without those between the first one and its colon: `Kind of entry: baptism, burial` is about the kind.
-fn led(sentence: &Sentence, mut mentions: Vec<Mention>) -> Vec<Mention> {
-    // Nor are the words of what codes mean: `Board (RO = room only, …)` is not about the room.
-    let meaning = |mention: &Mention| {
-        let before = &sentence.text[..sentence.words[mention.words.start].1.start];
-        let from = before.rfind(['(', ',', ';', ':']).unwrap_or(0);
-        before[from..].contains('=') && sentence.text.matches('=').count() > 1
-    };
-    if mentions.iter().any(|mention| !meaning(mention)) {
-        mentions.retain(|mention| !meaning(mention));
-    }
-    let Some(first) = mentions.first().filter(|first| first.words.start <= 1).cloned() else { return mentions };
-    let Some((_, place)) = sentence.words.get(first.words.end.saturating_sub(1)) else { return mentions };
-    let Some(colon) = sentence.text[place.end..].find(':').map(|at| place.end + at) else { return mentions };
-    let between = &sentence.text[place.end..colon];
-    // `Langue : code ISO` is no code of another column.
-    if between.trim().is_empty() {
-        let small = |mention: &Mention| {
-            sentence.text[sentence.words[mention.words.start].1.start..].starts_with(char::is_lowercase)
-        };
-        mentions.retain(|mention| mention.words.start != first.words.end || mention.words.len() > 1 || !small(mention));
-    }
-    let words: Vec<&str> = between.split_whitespace().collect();
-    let joins =
-        |word: &&str| words::ALL.iter().any(|language| language.and.contains(word) || language.or.contains(word));
-    let plain = !between.contains([',', '/', '&', '(', ';']) && words.len() == 2 && !words.iter().any(joins);
-    if plain {
-        let within = |mention: &Mention| sentence.words[mention.words.start].1.start < colon;
-        mentions.retain(|mention| *mention == first || !within(mention) || mention.words == first.words);
-    }
-    mentions
 }
 
 fn understand(
@@ -598,29 +435,6 @@ fn understand(
         reading.understood = language.anyway.iter().any(anyway);
     }
     reading
-}
-
-/// The column that a text stands beside, where the sentence does not name it, and the one that the sentence goes on about.
-fn spoken_of(
-    (text, sentence, language): (&Text, &Sentence, &Language),
-    mentions: &[Mention],
-    before: &[Place],
-) -> (Option<Place>, Option<Place>) {
-    let own = match text.about {
-        About::Column(sheet, column) if !mentions.iter().any(|mention| mention.place == (sheet, column)) => {
-            Some((sheet, column))
-        }
-        _ => None,
-    };
-    // "If you do give one, it has to be later than the start date" goes on about what was spoken of.
-    let pronoun = |mention: &Mention| {
-        sentence.words[..mention.words.start].iter().any(|(word, _)| language.pronouns.contains(&word.as_str()))
-    };
-    let spoken_of = match (own, mentions, before) {
-        (None, [one], [of]) if one.place != *of && one.place.0 == of.0 && pronoun(one) => Some(*of),
-        _ => own,
-    };
-    (own, spoken_of)
 }
 
 /// Columns whose values are those of a list of the receiving side: what is no value of its own is one of a list.

@@ -18,7 +18,7 @@ pub(super) fn read(
     let same = sentence.any(language.no_two).zip(sentence.any(language.same)).filter(|_| !named);
     if let Some((two, same)) = same {
         // "No two lots have the same number", where the heading is Lot no
-        let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+        let word = |at: usize| sentence.word(at);
         let (thing, what) = (word(two.end), word(same.end));
         let is_so = |words: &[String], _: Place| {
             words.len() == 2 && thing.trim_end_matches('s') == words[0].trim_end_matches('s') && what == words[1]

@@ -19,7 +19,7 @@ const ENDING: usize = 5;
 
 /// `The variety or the year`, where the heading is Year of harvest: the one heading that begins so, beside another that is named.
 pub(super) fn by_head(sentence: &Sentence, language: &Language, headings: &[&Named], found: &mut Vec<Mention>) {
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let word = |at: usize| sentence.word(at);
     let articles = (1..sentence.words.len()).filter(|at| language.every.contains(&word(at - 1)));
     for at in articles.take(MOST) {
         let joined = |mention: &Mention| {
@@ -42,7 +42,7 @@ pub(super) fn by_head(sentence: &Sentence, language: &Language, headings: &[&Nam
 
 /// `Start and end mileage`, where the headings are Start mileage and End mileage: the noun is said once.
 pub(super) fn shared_noun(sentence: &Sentence, language: &Language, headings: &[&Named], found: &mut Vec<Mention>) {
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let word = |at: usize| sentence.word(at);
     let mut more: Vec<Mention> = Vec::new();
     for mention in found.iter().filter(|mention| mention.words.len() >= 2) {
         let noun = word(mention.words.end - 1);
@@ -71,7 +71,7 @@ pub(super) fn shared_beginning(
     headings: &[&Named],
     found: &mut Vec<Mention>,
 ) {
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let word = |at: usize| sentence.word(at);
     let mut more: Vec<Mention> = Vec::new();
     for mention in found.iter().filter(|mention| mention.words.len() == 2) {
         let joined = mention.words.end;
@@ -100,7 +100,7 @@ pub(super) fn by_tail(
     if !found.is_empty() {
         return;
     }
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let word = |at: usize| sentence.word(at);
     // "The highest rate"
     let of_kind = |word: &str| language.greatest.contains(&word) || language.least.contains(&word);
     let led = |at: &usize| *at == 0 || language.every.contains(&word(at - 1)) || of_kind(word(at - 1));
@@ -165,7 +165,7 @@ pub(super) fn by_stem(
         let word = sentence.words.get(at).map_or("", |(word, _)| word.as_str());
         language.dates.first() == Some(&word) || language.day_month_year[0].first() == Some(&word)
     };
-    let small = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.small.contains(&word.as_str()));
+    let small = |at: usize| language.small.contains(&sentence.word(at));
     for at in (0..sentence.words.len()).filter(|at| is_noun(*at)).take(MOST) {
         // The word before it, or the one behind "of the".
         let behind = (at + 1..at + 3).find(|other| !small(*other)).filter(|other| *other > at + 1);
@@ -194,7 +194,7 @@ pub(super) fn the_day(
     (known, about): (&Headings, &About),
     found: &mut Vec<Mention>,
 ) {
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let word = |at: usize| sentence.word(at);
     let Some(noun) = language.dates.first().filter(|_| found.is_empty()) else { return };
     let at = (1..sentence.words.len()).find(|at| word(*at) == *noun && language.every.contains(&word(at - 1)));
     let Some(at) = at.filter(|at| language.verbs.contains(&word(at + 1))) else { return };

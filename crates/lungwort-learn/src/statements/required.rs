@@ -109,8 +109,8 @@ impl Asking<'_> {
             return Some(Reading::of(named.map(|mention| must_be_filled(mention.place)).collect()));
         }
         // "Please leave Approved by and Hours approved empty"
-        let leaves = polite(sentence, 0);
-        let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+        let leaves = polite(sentence, language, 0);
+        let word = |at: usize| sentence.word(at);
         if language.leave.contains(&word(leaves))
             && (0..sentence.words.len()).any(|at| {
                 let ends = at + 1 == sentence.words.len() || sentence.gap(at).contains([',', ';']);
@@ -334,10 +334,10 @@ impl Asking<'_> {
     /// `Please fill in Name, Date and Place for every row`
     fn filled_in_each(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
-        let from = polite(sentence, 0);
-        let tells = sentence.words.get(from).is_some_and(|(word, _)| language.give.contains(&word.as_str()));
+        let from = polite(sentence, language, 0);
+        let tells = language.give.contains(&sentence.word(from));
         let last = self.mentions.last().filter(|_| tells && !sentence.has(language.or))?.words.end;
-        let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+        let word = |at: usize| sentence.word(at);
         let each = (last..sentence.words.len()).find(|at| language.each_of.contains(&word(*at)))?;
         let rows = language.others.contains(&word(each + 1)) && each + 2 >= sentence.words.len();
         // "In each row" stands right behind the columns.
@@ -348,9 +348,9 @@ impl Asking<'_> {
     fn told_to_give(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
         let span = condition_span(sentence, language)?;
-        let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+        let word = |at: usize| sentence.word(at);
         let from = if span.start == 0 { span.end } else { 0 };
-        let from = polite(sentence, from);
+        let from = polite(sentence, language, from);
         let tells = language.give.contains(&word(from)) || language.explain.contains(&word(from));
         let asked: Vec<&Mention> = self
             .mentions

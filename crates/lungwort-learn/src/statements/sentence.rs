@@ -34,9 +34,6 @@ const DENIED: usize = 4;
 /// Words between a denial and what is denied, where it is said that nothing may be left so, at most.
 const LEFT: usize = 12;
 
-/// Before who fills something in.
-const AGENT: &[&str] = &["by", "von", "durch", "par"];
-
 /// Words between a verb and its participle, at most.
 const FAR: usize = 5;
 
@@ -203,6 +200,11 @@ impl Sentence {
         self.begins[at] & bit != 0
     }
 
+    /// A word in small letters; nothing behind the last one.
+    pub fn word(&self, at: usize) -> &str {
+        self.words.get(at).map_or("", |(word, _)| word.as_str())
+    }
+
     /// Where a phrase stands first, as a range of words, from a word on.
     pub fn find_from(&self, phrase: &str, from: usize) -> Option<Range<usize>> {
         // Nearly every phrase begins as no word of the sentence does.
@@ -255,7 +257,7 @@ impl Sentence {
             let filled_in = last == language.filled[0] && word(place.end) == "in";
             let next = word(if filled_in { place.end + 1 } else { place.end });
             place.len() > 1
-                && !AGENT.contains(&next)
+                && !language.agent.contains(&next)
                 && language.filled.contains(&last)
                 && language.manner.contains(&next)
         };

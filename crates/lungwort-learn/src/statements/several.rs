@@ -52,10 +52,10 @@ pub(super) fn some_of_several(
     let chosen: Vec<Place> =
         mentions.windows(2).filter(|pair| or_between(pair)).flat_map(|pair| [pair[0].place, pair[1].place]).collect();
     let or_between = !chosen.is_empty();
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let word = |at: usize| sentence.word(at);
     // "E-Mail oder Telefon angeben"
     let last = word(sentence.words.len().saturating_sub(1));
-    let begins = language.give.contains(&word(polite(sentence, 0))) || language.give_last.contains(&last);
+    let begins = language.give.contains(&word(polite(sentence, language, 0))) || language.give_last.contains(&last);
     let asks = sentence.required(language).is_some() || sentence.has(language.obliging) || begins;
     // "Do not leave out A or B" asks for both.
     let denied = sentence.required(language).is_some_and(|required| {

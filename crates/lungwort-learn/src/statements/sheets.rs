@@ -69,7 +69,7 @@ fn in_rows(template: &Template, wanted: &str, draft: &Draft) -> Vec<Place> {
             let of_sheets = |language: &Language| sentence.has(language.sheets) || sentence.has(language.choose);
             sentence.find(wanted).is_some() && words::ALL.iter().any(|language| of_sheets(language))
         };
-        text.len() <= LONGEST_TEXT && sentences(text).iter().any(names)
+        text.len() <= LONGEST_TEXT && text.to_lowercase().contains(wanted) && sentences(text).iter().any(names)
     };
     let mut found = Vec::new();
     for sheet in template.sheets.iter().filter(|sheet| draft.sheets.iter().all(|drafted| drafted.name != sheet.name)) {

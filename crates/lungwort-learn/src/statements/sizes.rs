@@ -31,7 +31,7 @@ static DIGITS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^'\\d\{[0
 fn named_format(sentence: &Sentence, language: &Language, from: usize) -> Option<(&'static str, String, Confidence)> {
     // Far behind its column, a format is another thing's.
     let near = |phrase: &str| sentence.find_from(phrase, from).is_some_and(|place| place.start <= from + NEAR);
-    let or = |at: usize| sentence.words.get(at).is_some_and(|(word, _)| language.or.contains(&word.as_str()));
+    let or = |at: usize| language.or.contains(&sentence.word(at));
     // "E-mail or phone" may be either.
     let either = |phrase: &str| {
         let place = sentence.find_from(phrase, from);
@@ -115,7 +115,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
 /// Whether a code has a piece of which it is not known how it is built: `consists of the lab code and two digits`.
 fn has_unknown_piece(sentence: &Sentence, language: &Language) -> bool {
     let Some(consists) = sentence.any(language.consists) else { return false };
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let word = |at: usize| sentence.word(at);
     let article = language.every.first() == Some(&word(consists.end));
     let named = [language.letters, language.capitals, language.digits, language.smalls];
     let known = |at: usize| named.into_iter().flatten().any(|phrase| sentence.ends_at(phrase, at).is_some());
@@ -144,7 +144,7 @@ fn of_numbers(found: &Said) -> bool {
 
 /// Whether a sentence begins with a part of a value: `the first digit`, `the last two letters`.
 fn is_of_part(sentence: &Sentence, language: &Language) -> bool {
-    let word = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
+    let word = |at: usize| sentence.word(at);
     let from = usize::from(language.every.contains(&word(0)));
     let end = |phrases: &[&str], at: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
     let Some(at) = end(language.part, from) else { return false };
@@ -223,7 +223,7 @@ fn only_digits(sentence: &Sentence, language: &Language) -> bool {
 fn only_of(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     let end = |phrases: &[&str], at: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
     let kind = |at: usize| {
-        let article = sentence.words.get(at).is_some_and(|(word, _)| language.articles.contains(&word.as_str()));
+        let article = language.articles.contains(&sentence.word(at));
         let at = if article { at + 1 } else { at };
         let sign =
             || language.signs.iter().find_map(|(name, sign)| Some((regex::escape(sign), sentence.ends_at(name, at)?)));

@@ -346,8 +346,7 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     let text = &sentence.text[start..end];
     let quoted = sentence.text[..start].ends_with(['"', '\'', '“', '‘', '„', '«']);
     let behind_column = range.start > 0 && language.columns.contains(&sentence.words[range.start - 1].0.as_str());
-    let before_column =
-        sentence.words.get(range.end).is_some_and(|(word, _)| language.columns.contains(&word.as_str()));
+    let before_column = language.columns.contains(&sentence.word(range.end));
     if quoted || behind_column || before_column {
         return true;
     }
@@ -363,7 +362,7 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     let word = |at: Option<usize>| at.and_then(|at| sentence.words.get(at)).map_or("", |(word, _)| word.as_str());
     let led = language.every.contains(&word(range.start.checked_sub(1)))
         && (range.start == 1 || language.conditional.contains(&word(range.start.checked_sub(2))));
-    let goes_on = sentence.words.get(range.end).is_some_and(|(word, _)| language.verbs.contains(&word.as_str()));
+    let goes_on = language.verbs.contains(&sentence.word(range.end));
     // "Each talk has a code of the form T-26-001"
     let shown = [language.looks, language.consists].into_iter().flatten();
     let article = language.every.contains(&word(range.start.checked_sub(1)));

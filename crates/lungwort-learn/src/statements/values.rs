@@ -93,7 +93,7 @@ fn from(
     if let [one] = mentions
         && !things(one)
         && (one.words.end == sentence.words.len()
-            || sentence.rest(one.words.end).trim_end_matches(['.', '!']) == "please")
+            || one.words.end + 1 == sentence.words.len() && language.polite.contains(&sentence.word(one.words.end)))
         && (0..one.words.start).any(limited)
     {
         from = 0;
@@ -282,7 +282,7 @@ const SIZES: &[f64] = &[
 
 /// `max. 60`, and nothing else: as likely the length of a text as the most of a number, where the heading tells neither.
 fn is_size(sentence: &Sentence, language: &Language) -> bool {
-    let [.., last] = [sentence.words.len().saturating_sub(1)];
+    let last = sentence.words.len().saturating_sub(1);
     let number = sentence.number(last, language);
     // `required; max 40`
     let all = language.required.iter().chain(language.optional);
@@ -323,7 +323,7 @@ fn is_of_things(claim: &Claim, mentions: &[Mention], draft: &Draft) -> bool {
     };
     let of_numbers = matches!(claim.key, "type" | "min" | "max" | "above" | "below" | "places");
     let plain = sentences(&subject::plain_heading(heading)).pop();
-    let is_text = plain.is_some_and(|plain| words::ALL.iter().any(|language| plain.has(language.heading_texts)));
+    let is_text = plain.is_some_and(|plain| words::in_any(&plain, |language| language.heading_texts));
     of_numbers && (is_text || keys::identifies(heading)) && mentions.iter().any(in_part)
 }
 
@@ -339,9 +339,8 @@ fn is_amount(heading: &Sentence, language: &Language) -> bool {
     // "Seats" are counted, and "Address" is no plural.
     let plural = last.len() > 3 && last.ends_with('s') && !last.ends_with("ss") && !last.ends_with("us");
     let counted = counted || plural && !heading.has(language.heading_texts);
-    let language_of =
-        |language: &&Language| heading.has(language.heading_amounts) || heading.has(language.heading_units);
-    words::ALL.iter().any(language_of) || unit || counted
+    let is = |table| words::in_any(heading, table);
+    is(|language| language.heading_amounts) || is(|language| language.heading_units) || unit || counted
 }
 
 /// How all days are written, where a sentence speaks of dates in general: `dates as 31-12-2026`.
@@ -362,7 +361,7 @@ fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &L
             return false;
         };
         let typed = of.lines.get("type").is_some() || is_amount(&heading, language);
-        let of_texts = words::ALL.iter().any(|language| heading.has(language.heading_texts));
+        let of_texts = words::in_any(&heading, |language| language.heading_texts);
         !typed && (text.of_heading || of_texts || says_text || is_size(sentence, language))
     };
     // Both ends of a range are those of numbers, but under a heading of texts.

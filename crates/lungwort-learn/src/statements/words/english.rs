@@ -171,6 +171,9 @@ pub(super) const WORDS: Language = Language {
     consists: &[
         "consist of", "consists of", "is made up of", "are made up of", "is composed of", "are composed of", "made of",
     ],
+    polite: &["please"],
+    per: &["per"],
+    agent: &["by"],
     small: &[
         "the", "of", "is", "are", "a", "an", "with", "be", "in", "this", "that", "it", "you", "your", "please", "for",
         "on", "as", "by", "or", "and", "to", "from",

@@ -93,6 +93,9 @@ pub(super) const WORDS: Language = Language {
     people: &["vous", "utilisateurs"],
     nothing_else: &["rien d'autre", "aucun autre", "aucune autre"],
     consists: &["se compose de", "se compose du", "se compose des", "composé de", "composée de", "est constitué de"],
+    polite: &["veuillez", "merci"],
+    per: &["par"],
+    agent: &["par"],
     small: &[
         "le", "la", "les", "est", "sont", "un", "une", "avec", "dans", "veuillez", "pour", "sur", "du", "de", "des",
         "et", "ou", "au", "aux", "en", "doit", "pas", "lettres", "chiffres", "caractères", "plus",

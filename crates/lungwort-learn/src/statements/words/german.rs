@@ -96,6 +96,9 @@ pub(super) const WORDS: Language = Language {
     people: &[],
     nothing_else: &["sonst nichts", "nichts anderes", "keine anderen"],
     consists: &["besteht aus", "bestehen aus", "setzt sich zusammen aus"],
+    polite: &["bitte"],
+    per: &["je", "pro"],
+    agent: &["von", "durch"],
     small: &[
         "der", "die", "das", "ist", "sind", "ein", "eine", "mit", "im", "in", "bitte", "für", "auf", "als", "von",
         "und", "oder", "den", "dem", "des", "zu", "wird", "werden", "darf", "nicht", "nie", "höchstens", "mindestens",

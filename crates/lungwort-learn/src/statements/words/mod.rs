@@ -1,6 +1,7 @@
 //! The words in which templates say what they ask for: one table a language, so that another language is data.
 
 use super::questions::Asked;
+use super::sentence::Sentence;
 
 mod english;
 mod french;
@@ -8,6 +9,11 @@ mod german;
 
 /// Every language, in the order in which they are tried.
 pub(super) const ALL: &[&Language] = &[&english::WORDS, &german::WORDS, &french::WORDS];
+
+/// Whether a sentence has a phrase of a table in any language: a heading may be in another one than what is said of it.
+pub(super) fn in_any(sentence: &Sentence, table: fn(&Language) -> &'static [&'static str]) -> bool {
+    ALL.iter().any(|language| sentence.has(table(language)))
+}
 
 /// Words and phrases in small letters. A phrase is found as whole words, hyphens and spaces alike.
 pub(super) struct Language {
@@ -242,6 +248,8 @@ pub(super) struct Language {
     pub forbidden: &'static [&'static str],
     /// A sentence that asks for something begins with one of these.
     pub give: &'static [&'static str],
+    /// Words before what is asked, or behind it, that only ask kindly.
+    pub polite: &'static [&'static str],
     /// The same at the end of the sentence.
     pub give_last: &'static [&'static str],
     /// Behind what is asked: as well.
@@ -310,6 +318,8 @@ pub(super) struct Language {
     pub uncounted: &'static [&'static str],
     /// All of what rows are: `for all passengers`.
     pub each_of: &'static [&'static str],
+    /// Before what rows are: `50 seeds per lot`.
+    pub per: &'static [&'static str],
     /// A condition that takes out.
     pub unless: &'static [&'static str],
     /// Both columns, or none.
@@ -346,6 +356,8 @@ pub(super) struct Language {
     pub modals: &'static [&'static str],
     /// Participles of what is filled in.
     pub filled: &'static [&'static str],
+    /// Before who fills something in.
+    pub agent: &'static [&'static str],
     /// Behind the participle, how and not that it is filled in: `must be given in grams`.
     pub manner: &'static [&'static str],
     /// All columns but those spoken of before.
