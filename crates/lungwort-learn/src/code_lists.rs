@@ -1,18 +1,19 @@
 //! Sheets that hold the codes of a column: joined to it by their name, by their heading, or by a sentence that names both.
 
-use std::collections::{HashMap, HashSet};
+use std::collections::HashSet;
 
+use super::across::KnownHeadings;
 use super::choices::{self, Choices};
 use super::draft::{Confidence, Draft};
-use super::names::plain_name;
+use super::list_owners::Owners;
 use super::source::{Template, TemplateSheet};
-use super::statements;
 use lungwort_core::cell::fold::fold;
 
 /// Rows in which the headings of lists are looked for.
 const LEAD: u64 = 10;
 /// Words of titles that say that a list follows.
-const LIST_WORDS: &[&str] = &["code", "codes", "list", "values", "options", "choices", "liste", "valeurs", "werte"];
+pub(super) const LIST_WORDS: &[&str] =
+    &["code", "codes", "list", "values", "options", "choices", "liste", "valeurs", "werte"];
 /// Headings over codes that could be codes.
 const CODE_HEADINGS: &[&str] = &["ID", "NO", "NR", "KEY", "CODE", "ISO", "REF", "ABBR", "NAME"];
 /// Words in the name of a sheet that holds lists.
@@ -26,15 +27,19 @@ const LONGEST: usize = 60;
 
 /// Gives columns without a list the sheets that hold one for them. `is_entry` says which sheets are to be filled.
 pub(super) fn learn(template: &Template, is_entry: &dyn Fn(usize) -> bool, draft: &mut Draft) {
+    if (0..template.sheets.len()).all(|at| is_entry(at) || template.sheets[at].name.is_empty()) {
+        return;
+    }
     let known = KnownHeadings::of(template);
+    let mut owners = Owners::of(template, draft);
     for (at, sheet) in template.sheets.iter().enumerate().filter(|(at, sheet)| !is_entry(*at) && !sheet.name.is_empty())
     {
-        for (choices, heading) in lists_of((sheet, at), &known, draft) {
+        for (choices, heading) in lists_of((sheet, at), &known, &owners) {
             // A table that goes through the columns holds no codes.
-            if names_columns(&choices, draft) {
+            if owners.are_in(&choices) {
                 continue;
             }
-            for (number, column) in wanted_by(template, sheet, &heading, draft) {
+            for (number, column) in owners.of_list(&sheet.name, &heading, draft) {
                 let (value, note) = choices::allowed(&choices, draft);
                 let of = &mut draft.sheets[number].columns[column];
                 of.values = choices.values.iter().map(|(code, _)| code.clone()).collect();
@@ -45,19 +50,11 @@ pub(super) fn learn(template: &Template, is_entry: &dyn Fn(usize) -> bool, draft
     }
 }
 
-/// Whether a list is one of the columns themselves.
-fn names_columns(choices: &Choices, draft: &Draft) -> bool {
-    let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
-    let headings: HashSet<String> = columns.map(|column| fold(&column.heading)).collect();
-    let named = choices.values.iter().filter(|(code, _)| headings.contains(&fold(code))).count();
-    named >= 2 && named * 2 >= choices.values.len()
-}
-
 /// The lists of a sheet: one, or several side by side.
-fn lists_of((sheet, at): (&TemplateSheet, usize), known: &KnownHeadings, draft: &Draft) -> Vec<(Choices, String)> {
+fn lists_of((sheet, at): (&TemplateSheet, usize), known: &KnownHeadings, owners: &Owners) -> Vec<(Choices, String)> {
     let several = under_headings((sheet, at), known);
     match if several.is_empty() { side_by_side(sheet) } else { several } {
-        lists if lists.is_empty() => list_of(sheet).map(|list| with_first(list, sheet, draft)).into_iter().collect(),
+        lists if lists.is_empty() => list_of(sheet).map(|list| with_first(list, sheet, owners)).into_iter().collect(),
         lists => lists,
     }
 }
@@ -65,38 +62,6 @@ fn lists_of((sheet, at): (&TemplateSheet, usize), known: &KnownHeadings, draft: 
 /// Whether several lists are side by side on a sheet: it is none to be filled.
 pub(super) fn has_several(of: (&TemplateSheet, usize), known: &KnownHeadings) -> bool {
     !side_by_side(of.0).is_empty() || !under_headings(of, known).is_empty()
-}
-
-/// The headings of all sheets of a template, found once: each sheet is held against the others.
-pub(super) struct KnownHeadings {
-    /// By sheet; none where a sheet has no headings.
-    of: Vec<HashSet<String>>,
-    /// The sheets that have a heading.
-    by_heading: HashMap<String, Vec<usize>>,
-}
-
-impl KnownHeadings {
-    pub fn of(template: &Template) -> KnownHeadings {
-        let one = |sheet: &TemplateSheet| -> HashSet<String> {
-            let layout = super::headings::find(sheet, false).filter(|_| !sheet.name.is_empty());
-            let headings = layout.into_iter().flat_map(|layout| layout.headings);
-            headings.map(|(_, text)| fold(&statements::heading_words(&text))).collect()
-        };
-        let of: Vec<HashSet<String>> = template.sheets.iter().map(one).collect();
-        let mut by_heading: HashMap<String, Vec<usize>> = HashMap::new();
-        for (at, headings) in of.iter().enumerate() {
-            headings.iter().for_each(|heading| by_heading.entry(heading.clone()).or_default().push(at));
-        }
-        KnownHeadings { of, by_heading }
-    }
-
-    /// Whether another sheet has all these headings and more.
-    fn are_of_another(&self, sheet: usize, head: &[(usize, String)]) -> bool {
-        let others = head.first().and_then(|(_, text)| self.by_heading.get(text)).into_iter().flatten();
-        others
-            .filter(|other| **other != sheet && self.of[**other].len() > head.len())
-            .any(|other| head.iter().all(|(_, text)| self.of[*other].contains(text)))
-    }
 }
 
 /// Lists under the headings of columns of another sheet: on a sheet that is called so, or of which one list is longer than another.
@@ -226,20 +191,12 @@ fn is_code_among(first: &str, values: &[(String, Option<String>)]) -> bool {
 }
 
 /// A list of one column of which the first cell is no heading: it is a value as the others.
-fn with_first((mut choices, heading): (Choices, String), sheet: &TemplateSheet, draft: &Draft) -> (Choices, String) {
+fn with_first((mut choices, heading): (Choices, String), sheet: &TemplateSheet, owners: &Owners) -> (Choices, String) {
     let single = (1..=sheet.last_row()).all(|row| sheet.row(row).len() <= 1);
-    let folded = fold(&heading);
-    let related = |text: &str| {
-        let text = fold(text);
-        text.contains(&folded)
-            || folded.contains(&text)
-            || folded.strip_suffix('y').is_some_and(|stem| text.starts_with(stem))
-    };
     let words: Vec<String> = heading.split_whitespace().map(str::to_lowercase).collect();
     let names = words.iter().any(|word| LIST_WORDS.contains(&word.as_str()) || word == "name");
-    let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
-    let is_heading = names || related(&sheet.name) || columns.into_iter().any(|column| related(&column.heading));
-    if single && !is_heading && !choices.values.iter().any(|(code, _)| *code == heading) {
+    let is_heading = || names || owners.are_related(&heading, &sheet.name);
+    if single && !choices.values.iter().any(|(code, _)| *code == heading) && !is_heading() {
         choices.values.insert(0, (heading.clone(), None));
         choices.listed_at = None;
         return (choices, String::new());
@@ -255,6 +212,7 @@ fn values_of(
     meaning: Option<usize>,
 ) -> Option<Vec<(String, Option<String>)>> {
     let mut values: Vec<(String, Option<String>)> = Vec::new();
+    let mut known = HashSet::new();
     for row in from..=sheet.last_row() {
         let code = sheet.text(row, column);
         if code.is_empty() {
@@ -264,42 +222,9 @@ fn values_of(
             return None;
         }
         let means = meaning.map(|column| sheet.text(row, column)).filter(|text| !text.is_empty()).map(str::to_owned);
-        if !values.iter().any(|(known, _)| known == code) {
+        if known.insert(code) {
             values.push((code.to_owned(), means));
         }
     }
     Some(values)
-}
-
-/// The columns that a list is for.
-fn wanted_by(template: &Template, sheet: &TemplateSheet, heading: &str, draft: &Draft) -> Vec<(usize, usize)> {
-    // "Habitat codes" is the list of the column Habitat.
-    let bare = |text: &str| {
-        let words: Vec<&str> = text.split_whitespace().collect();
-        let end = words.iter().rposition(|word| !LIST_WORDS.contains(&word.to_lowercase().as_str()));
-        fold(&words[..end.map_or(0, |end| end + 1)].join(" "))
-    };
-    let same = |one: &str, other: &str| {
-        let (one, other) = (if fold(one) == bare(one) { fold(one) } else { bare(one) }, bare(other));
-        let plural = |one: &str, other: &str| {
-            one.strip_suffix("es") == Some(other)
-                || one.strip_suffix('s') == Some(other)
-                || one.strip_suffix("ies").is_some_and(|stem| other.strip_suffix('y') == Some(stem))
-        };
-        !one.is_empty() && (one == other || plural(&one, &other) || plural(&other, &one))
-    };
-    let mut found = Vec::new();
-    for (number, drafted) in draft.sheets.iter().enumerate() {
-        for (column, of) in drafted.columns.iter().enumerate().filter(|(_, of)| !of.lines.has("allowed")) {
-            let name = plain_name(&of.heading).replace('_', " ");
-            if same(&name, &sheet.name) || same(&name, heading) {
-                found.push((number, column));
-            }
-        }
-    }
-    if found.is_empty() {
-        found = statements::sheets::columns_named_with(template, &sheet.name, draft);
-        found.retain(|(number, column)| !draft.sheets[*number].columns[*column].lines.has("allowed"));
-    }
-    found
 }

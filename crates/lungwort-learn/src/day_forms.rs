@@ -13,6 +13,8 @@ const OF_DAYS: &[&str] = &["type", "min", "max", "above", "below"];
 /// Gives such columns their form, or takes them back to an offer.
 pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
     let mut open = Vec::new();
+    // "Dates as d.m.yyyy", said of all.
+    let said = draft.day_form.clone();
     for (drafted, entry) in draft.sheets.iter_mut().zip(entries) {
         let is_form = drafted.is_form;
         // What the spreadsheet itself holds to days is one, however it is shown.
@@ -43,7 +45,8 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
             let form = shown.map(|(form, source)| (quoted(form), source)).next();
             let form = form
                 .filter(|(form, _)| !form.contains("hh"))
-                .or_else(|| Some((of_others(drafted)?, "the other days of the sheet")));
+                .or_else(|| Some((of_others(drafted)?, "the other days of the sheet")))
+                .or_else(|| said.as_ref().map(|(form, source)| (form.clone(), source.as_str())));
             let column = &mut drafted.columns[at];
             match form {
                 Some((form, source)) => column.lines.set("date_format", form, source, Confidence::Confirm),

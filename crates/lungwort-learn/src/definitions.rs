@@ -159,6 +159,10 @@ pub fn unknown_names(sheet: &TemplateSheet, headings: &[Vec<String>]) -> Vec<Str
 
 /// Learns from a sheet if it defines the columns; returns whether it does.
 pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn]) -> bool {
+    // At least half of the columns are explained.
+    if sheet.full.cells.len() * 2 < columns.len() {
+        return false;
+    }
     let names: Vec<String> = columns.iter().map(|column| fold(&column.heading)).collect();
     let Some(Naming { column: name_column, header, rows }) = naming(sheet, &names) else { return false };
     let kinds: Vec<(usize, Tells)> = sheet

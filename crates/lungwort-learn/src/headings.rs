@@ -269,7 +269,8 @@ fn is_shape(text: &str) -> bool {
     let range = [" - ", " – ", "..", " to ", " bis ", " à "]
         .iter()
         .any(|sign| text.split_once(sign).is_some_and(|(from, to)| number(from) && number(to)));
-    sized || range || text.contains("...") || text.contains('…')
+    // `A + three digits`
+    sized || range || text.contains(" + ") || text.contains("...") || text.contains('…')
 }
 
 /// `e.g. NB-017`, and a list behind a colon
@@ -336,6 +337,9 @@ fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
         let technical = layout.technical_row == Some(row);
         let telling = cells.len() >= 2 && telling * 10 >= cells.len() * 3 && row <= layout.heading_row + 4;
         let near = row <= layout.heading_row + 4;
+        // One cell more under others that tell: `A + three digits`.
+        let telling = telling
+            || near && !layout.guide_rows.is_empty() && matches!(cells.as_slice(), [(_, text)] if is_guidance(text));
         let telling = telling || near && is_row_of_marks(&cells, columns.len());
         // `// hive = number painted on the hive`, under the headings of a delimited file
         let remark =

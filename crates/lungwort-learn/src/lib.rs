@@ -6,6 +6,7 @@
 //! and their confidence; `write` makes a rulebook of them, and `reconcile` takes back what does not go together.
 #![deny(clippy::print_stdout, clippy::print_stderr, clippy::missing_errors_doc)]
 
+mod across;
 mod around;
 mod blocks;
 mod choices;
@@ -16,6 +17,7 @@ pub mod draft;
 mod form;
 mod headings;
 mod keys;
+mod list_owners;
 mod lists;
 mod marks;
 mod names;
@@ -42,6 +44,7 @@ use jiff::civil::Date;
 use lungwort_core::rulebook::listed;
 use lungwort_core::rulebook::toml_text::{list, quoted};
 
+use across::{KnownHeadings, is_listed};
 use draft::{Confidence, Draft, DraftColumn, DraftSheet};
 use headings::Layout;
 use source::{Template, TemplateSheet};
@@ -248,12 +251,12 @@ fn sheets(template: &Template, hints: &Hints, draft: &mut Draft) -> Vec<Option<E
     let plain =
         |at: usize| layouts[at].as_ref().is_some_and(|layout| headings::is_plainly_entry(&template.sheets[at], layout));
     let any_plain = (0..layouts.len()).any(plain);
-    let known = code_lists::KnownHeadings::of(template);
+    let known = KnownHeadings::of(template);
     for (at, sheet) in template.sheets.iter().enumerate().filter(|(_, sheet)| !sheet.hidden) {
         let listed = is_listed(template, sheet) || layouts.len() > 1 && code_lists::has_several((sheet, at), &known);
         let layout = layouts[at].clone().filter(|_| (plain(at) || !any_plain) && !listed);
         match layout {
-            Some(layout) if !is_definitions(template, sheet, &layout) => {
+            Some(layout) if !known.are_told_by(sheet, &layout) => {
                 let mut drafted = one_sheet(template, sheet, &layout, draft);
                 let cells = form::labels(template, sheet, layout.heading_row);
                 drafted.cells = cells.into_iter().map(|cell| labelled(template, sheet, cell, draft)).collect();
@@ -273,49 +276,6 @@ fn sheets(template: &Template, hints: &Hints, draft: &mut Draft) -> Vec<Option<E
         }
     }
     entries
-}
-
-/// Whether a sheet holds the lists of drop-downs.
-pub(crate) fn is_listed(template: &Template, sheet: &TemplateSheet) -> bool {
-    // A sheet whose own columns have limits is one to be filled, also where another's drop-down shows what was filled in.
-    let limited: std::collections::HashSet<usize> = (sheet.full.metadata.validations.iter())
-        .flat_map(|validation| validation.ranges.iter().map(|range| range.first_column))
-        .collect();
-    if limited.len() >= 2 {
-        return false;
-    }
-    let names = template.names.iter().map(|(_, target)| target.as_str());
-    let others = template.sheets.iter().filter(|other| other.name != sheet.name);
-    let lists = others.flat_map(|other| &other.full.metadata.validations).map(|validation| validation.first.as_str());
-    let pointed = [format!("{}!", sheet.name), format!("'{}'!", sheet.name)];
-    // Names of print areas and filters point to a sheet's own cells.
-    let own = |target: &&str| target.contains(',') || target.contains("#REF");
-    !sheet.name.is_empty()
-        && names
-            .filter(|target| !own(target))
-            .filter(|target| !template.names.iter().any(|(name, other)| other == target && name.starts_with("_xlnm")))
-            .chain(lists)
-            .filter(|target| pointed.iter().any(|pointed| target.to_lowercase().contains(&pointed.to_lowercase())))
-            .any(|target| !choices::is_blank_range(sheet, target))
-}
-
-/// Whether a table tells what the columns of another sheet are, rather than being one to be filled.
-fn is_definitions(template: &Template, sheet: &TemplateSheet, layout: &Layout) -> bool {
-    // The row that looks most like headings may be one of the definitions.
-    let from = layout.heading_row.saturating_sub(3).max(1);
-    let first: Vec<&str> = (from..=sheet.last_row())
-        .map(|row| sheet.text(row, layout.headings[0].0))
-        .filter(|text| !text.is_empty())
-        .collect();
-    let fold = lungwort_core::cell::fold::fold;
-    let others = template.sheets.iter().filter(|other| other.name != sheet.name);
-    first.len() >= 3
-        && others.filter_map(|other| headings::find(other, false)).any(|other| {
-            let names: Vec<String> = other.headings.iter().map(|(_, text)| fold(text)).collect();
-            let named = first.iter().filter(|text| names.contains(&fold(text))).count();
-            // A few of the names may be misspelt, or of another edition.
-            named * 2 > first.len() || named >= 3 && named * 2 >= names.len() && named * 5 >= first.len() * 2
-        })
 }
 
 fn one_sheet(template: &Template, sheet: &TemplateSheet, layout: &Layout, draft: &mut Draft) -> DraftSheet {

@@ -1,5 +1,7 @@
 //! Names for conditions, made of headings.
 
+use std::collections::{HashMap, HashSet};
+
 /// A heading in small letters and underscores, without what is not a letter or digit.
 pub fn plain_name(heading: &str) -> String {
     let cut = heading.split(['(', '[', '*', '\n']).next().unwrap_or(heading);
@@ -32,17 +34,24 @@ const RESERVED: &[&str] = &[
 /// A name for each heading, no two the same.
 pub fn unique_names(headings: &[&str]) -> Vec<String> {
     let mut names: Vec<String> = Vec::new();
-    let mut taken: std::collections::HashSet<String> = headings.iter().map(|heading| heading.to_lowercase()).collect();
+    // Which names are given, and from which number on a plain one is free: many headings may be the same.
+    let mut given: HashSet<String> = HashSet::new();
+    let mut numbered: HashMap<String, usize> = HashMap::new();
+    let mut taken: HashSet<String> = headings.iter().map(|heading| heading.to_lowercase()).collect();
     for heading in headings {
         let mut base = plain_name(heading);
         if RESERVED.contains(&base.as_str()) {
             base.push_str("_given");
         }
         let own = heading.to_lowercase();
-        let free = |name: &String, taken: &std::collections::HashSet<String>| !taken.contains(name) || *name == own;
-        let name = (1..).map(|at| if at == 1 { base.clone() } else { format!("{base}_{at}") });
-        let name = name.take(10_000).find(|name| free(name, &taken) && !names.contains(name)).unwrap_or(base);
+        let free = |name: &String, taken: &HashSet<String>| !taken.contains(name) || *name == own;
+        let next = numbered.entry(base.clone()).or_insert(1);
+        let name = (*next..).map(|at| (at, if at == 1 { base.clone() } else { format!("{base}_{at}") }));
+        let found = name.take(10_000).find(|(_, name)| free(name, &taken) && !given.contains(name));
+        let (at, name) = found.unwrap_or((*next, base));
+        *next = at;
         taken.insert(name.clone());
+        given.insert(name.clone());
         names.push(name);
     }
     names

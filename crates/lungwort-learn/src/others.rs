@@ -1,9 +1,11 @@
 //! The sheets of a template that are not to be filled: what each is taken for, or why it is left out; and what was seen where no
 //! sheet can be filled at all.
 
+use std::collections::HashSet;
+
 use super::draft::Draft;
 use super::source::{Template, TemplateSheet};
-use super::{Entry, code_lists, definitions, headings, is_listed};
+use super::{Entry, code_lists, definitions, is_listed};
 use lungwort_core::cell::shown::clipped;
 
 /// Rows of a sheet that are described.
@@ -18,35 +20,44 @@ pub(super) fn names(template: &Template) -> Vec<String> {
 pub(super) fn others(template: &Template, entries: &[Option<Entry>], draft: &Draft) -> Vec<(String, String)> {
     let is_entry = |at: usize| entries.iter().flatten().any(|entry| entry.at == at);
     let is_form = |name: &str| draft.sheets.iter().any(|sheet| sheet.is_form && sheet.name == name);
+    let lines = || draft.sheets.iter().flat_map(|sheet| &sheet.columns).flat_map(|column| &column.lines.0);
+    let sources = lines().filter(|line| line.key == "allowed").map(|line| line.source.as_str());
+    let said = Said {
+        sheets: lines().filter_map(|line| line.source.split_once('!').map(|(sheet, _)| sheet)).collect(),
+        lists: sources.collect::<Vec<_>>().join("\n"),
+    };
     let one = |(at, sheet): (usize, &TemplateSheet)| {
         if is_entry(at) || is_form(&sheet.name) || sheet.name.is_empty() {
             return None;
         }
         let hidden = if sheet.hidden { "hidden; " } else { "" };
-        Some((sheet.name.clone(), format!("{hidden}{}", kind(template, sheet, draft))))
+        Some((sheet.name.clone(), format!("{hidden}{}", kind(template, sheet, &said))))
     };
     template.sheets.iter().enumerate().filter_map(one).collect()
 }
 
-fn kind(template: &Template, sheet: &TemplateSheet, draft: &Draft) -> &'static str {
+/// What lines of a draft cite.
+struct Said<'d> {
+    /// The sheets.
+    sheets: HashSet<&'d str>,
+    /// Where the lists are from.
+    lists: String,
+}
+
+fn kind(template: &Template, sheet: &TemplateSheet, said: &Said) -> &'static str {
     if sheet.full.cells.is_empty() {
         return "blank";
     }
-    let from = format!("{}!", sheet.name);
-    let columns = || draft.sheets.iter().flat_map(|sheet| &sheet.columns);
-    let cited = columns().flat_map(|column| &column.lines.0).filter(|line| line.source.starts_with(&from)).count();
-    let listed = format!("sheet {}", sheet.name);
-    let is_list = columns()
-        .any(|column| column.lines.0.iter().any(|line| line.key == "allowed" && line.source.contains(&listed)));
+    let is_list = said.lists.contains(&format!("sheet {}", sheet.name));
     if definitions::is_made_guide(sheet) {
         "the guide"
     } else if is_list || is_listed(template, sheet) {
         "a list"
-    } else if cited > 0 || is_prose(sheet) {
+    } else if said.sheets.contains(sheet.name.as_str()) || is_prose(sheet) {
         "instructions"
     } else if code_lists::is_list(sheet) {
         "a list that no column was found for"
-    } else if headings::find(sheet, false).is_some() {
+    } else if sheet.layout().is_some() {
         "left out: a table, and another sheet is plainly the one to fill"
     } else {
         "left out: none of its rows looks like headings"

@@ -1,5 +1,6 @@
 //! What the instructions say in sentences: how many rows, how large a file, which kinds, which edition.
 
+use std::collections::HashSet;
 use std::sync::LazyLock;
 
 use regex::Regex;
@@ -7,6 +8,7 @@ use regex::Regex;
 use super::draft::{Confidence, Draft};
 use super::marks::place;
 use super::source::{Template, TemplateSheet};
+use super::statements;
 use lungwort_core::rulebook::toml_text::{list, quoted};
 
 /// Rows of an entry sheet above its headings are read as prose too.
@@ -90,8 +92,12 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
             draft.file.set("max_bytes", bytes.to_string(), format!("{at}: {}", clipped(text)), Confidence::Confirm);
         }
     }
-    let sending =
-        ["save", "upload", "submit", "send", "accept", "format", "encod"].iter().any(|word| lower.contains(word));
+    let sending = [
+        "save", "upload", "submit", "send", "accept", "format", "encod", "speicher", "hochlad", "einreich", "schick",
+        "enregistr", "envoy", "dépos",
+    ]
+    .iter()
+    .any(|word| lower.contains(word));
     if sending && (lower.contains("utf-8") || lower.contains("utf8")) {
         draft.file.set("encoding", "\"utf-8\"", format!("{at}: {}", clipped(text)), Confidence::Confirm);
     }
@@ -117,13 +123,34 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
             draft.file.set("delimiter", quoted(sign), format!("{at}: {}", clipped(text)), Confidence::Confirm);
         }
     }
-    let kinds: Vec<&str> = ["csv", "tsv", "xlsx", "xlsm", "xls", "ods"]
-        .into_iter()
-        .filter(|kind| lower.split(|each: char| !each.is_ascii_alphanumeric()).any(|word| word == *kind))
-        .collect();
+    let kinds = kinds_taken(&lower);
     if !kinds.is_empty() && sending {
         draft.file.set("formats", list(&kinds), format!("{at}: {}", clipped(text)), Confidence::Confirm);
     }
+}
+
+/// The kinds of files that a sentence names, without those that it refuses: `.xlsx, we do not take .xls`.
+fn kinds_taken(lower: &str) -> Vec<&'static str> {
+    const KINDS: &[&str] = &["csv", "tsv", "xlsx", "xlsm", "xls", "ods"];
+    let mut parts = vec![lower];
+    for sign in [", ", "; ", ". ", " - ", " – ", " — ", " but ", " and not ", " (", " sondern ", " mais "] {
+        parts = parts.into_iter().flat_map(|part| part.split_inclusive(sign)).collect();
+    }
+    let (mut taken, mut refused): (HashSet<&str>, HashSet<&str>) = (HashSet::new(), HashSet::new());
+    let mut before: Option<bool> = None;
+    for part in parts {
+        let words: Vec<&str> = part.split(|each: char| !each.is_alphanumeric() && each != '\'').collect();
+        let named: Vec<&str> = KINDS.iter().copied().filter(|kind| words.contains(kind)).collect();
+        if named.is_empty() {
+            continue;
+        }
+        let denied = words.iter().any(|word| statements::denies(word)) || part.ends_with(" and not ");
+        // "Not xls, ods or csv" goes on.
+        let goes_on = before == Some(true) && words.iter().filter(|word| !word.is_empty()).count() <= named.len() + 1;
+        before = Some(denied || goes_on);
+        if denied || goes_on { &mut refused } else { &mut taken }.extend(named);
+    }
+    KINDS.iter().copied().filter(|kind| taken.contains(kind) && !refused.contains(kind)).collect()
 }
 
 /// Whether a sentence says something of the file as a whole.

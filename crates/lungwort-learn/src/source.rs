@@ -4,6 +4,9 @@ use std::collections::HashMap;
 use std::path::Path;
 use std::sync::OnceLock;
 
+use super::across::Pointed;
+use super::headings::{self, Layout};
+
 use lungwort_core::intake::workbook::{CellRange, FullSheet, Style, Validation, Workbook, read_place};
 use lungwort_core::intake::{Chunk, OpenError, ReadOptions, Source};
 use lungwort_core::limits::LEARNED_CELLS;
@@ -26,6 +29,8 @@ pub struct Template {
     pub text: Option<TextForm>,
     /// The digest of its bytes.
     pub digest: String,
+    /// Which sheets the drop-downs and names of others point to.
+    pub pointed: Pointed,
 }
 
 /// How a delimited template is written.
@@ -43,7 +48,24 @@ pub struct TemplateSheet {
     pub full: FullSheet,
     /// Merged ranges by the cell at which they begin.
     merged: OnceLock<HashMap<(u64, usize), usize>>,
+    /// Notes by their cell.
+    notes: OnceLock<HashMap<(u64, usize), usize>>,
+    /// Drop-downs and limits by column.
+    limits: OnceLock<Limits>,
+    /// Where its table begins, if it has one.
+    layout: OnceLock<Option<Layout>>,
 }
+
+/// Which drop-downs and limits a column may have: each by its place among all, and the place among its ranges.
+#[derive(Debug, Default)]
+struct Limits {
+    by_column: HashMap<usize, Vec<(usize, usize)>>,
+    /// Those over many columns.
+    wide: Vec<(usize, usize)>,
+}
+
+/// A range over more columns is looked at for each of them.
+const NARROW: usize = 16;
 
 impl Template {
     /// Reads a template.
@@ -78,6 +100,7 @@ impl Template {
             properties: book.properties(),
             text: None,
             digest: String::new(),
+            pointed: Pointed::default(),
         })
     }
 
@@ -102,6 +125,7 @@ impl Template {
             properties: Vec::new(),
             text: Some(text),
             digest: String::new(),
+            pointed: Pointed::default(),
         })
     }
 
@@ -157,7 +181,13 @@ fn better_sign(full: &FullSheet, taken: u8) -> Option<u8> {
 impl TemplateSheet {
     /// A sheet with its cells.
     pub fn new(name: String, hidden: bool, full: FullSheet) -> TemplateSheet {
-        TemplateSheet { name, hidden, full, merged: OnceLock::new() }
+        let (merged, notes) = (OnceLock::new(), OnceLock::new());
+        TemplateSheet { name, hidden, full, merged, notes, limits: OnceLock::new(), layout: OnceLock::new() }
+    }
+
+    /// Where its table begins, if it plainly has one; looked for once, since sheets are held against each other.
+    pub fn layout(&self) -> Option<&Layout> {
+        self.layout.get_or_init(|| headings::find(self, false)).as_ref()
     }
 
     /// A cell's text without the space around it.
@@ -195,15 +225,39 @@ impl TemplateSheet {
 
     /// The note on a cell.
     pub fn note(&self, row: u64, column: usize) -> Option<&str> {
-        let here = |place: &str| read_place(place) == Some((Some(column), Some(row)));
-        self.full.notes.iter().find(|(place, _)| here(place)).map(|(_, text)| text.as_str())
+        let notes = &self.full.notes;
+        let by_cell = self.notes.get_or_init(|| {
+            let placed = notes.iter().enumerate().rev().filter_map(|(at, (place, _))| {
+                let (column, row) = read_place(place)?;
+                Some(((row?, column?), at))
+            });
+            placed.collect()
+        });
+        by_cell.get(&(row, column)).map(|at| notes[*at].1.as_str())
     }
 
     /// The drop-downs and limits of a column below a row, each with the range in it.
     pub fn validations(&self, column: usize, below: u64) -> Vec<(&Validation, CellRange)> {
-        let all =
-            self.full.metadata.validations.iter().flat_map(|each| each.ranges.iter().map(move |range| (each, *range)));
-        all.filter(|(_, range)| (range.first_column..=range.last_column).contains(&column) && range.last_row > below)
+        let all = &self.full.metadata.validations;
+        let limits = self.limits.get_or_init(|| {
+            let mut found = Limits::default();
+            let each = |at: usize| all[at].ranges.iter().enumerate().map(move |(range, of)| ((at, range), of));
+            for (place, range) in (0..all.len()).flat_map(each) {
+                if range.last_column.saturating_sub(range.first_column) < NARROW {
+                    let columns = range.first_column..=range.last_column;
+                    columns.for_each(|column| found.by_column.entry(column).or_default().push(place));
+                } else {
+                    found.wide.push(place);
+                }
+            }
+            found
+        });
+        let own = limits.by_column.get(&column).into_iter().flatten();
+        let mut places: Vec<(usize, usize)> = own.chain(&limits.wide).copied().collect();
+        places.sort_unstable();
+        let found = places.into_iter().map(|(at, range)| (&all[at], all[at].ranges[range]));
+        found
+            .filter(|(_, range)| (range.first_column..=range.last_column).contains(&column) && range.last_row > below)
             .collect()
     }
 

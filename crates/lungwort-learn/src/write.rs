@@ -1,6 +1,6 @@
 //! A draft as the text of a rulebook, each line with where it was learned.
 
-use std::collections::HashMap;
+use std::collections::{HashMap, HashSet};
 
 use super::draft::{Confidence, Draft, DraftColumn, DraftSheet, Line, Unread};
 use lungwort_core::cell::shown;
@@ -150,15 +150,13 @@ fn write_sheet(out: &mut Written, at: usize, sheet: &DraftSheet) {
         .chain(&sheet.lines.0)
         .map(|line| line.value.as_str())
         .collect();
+    // Each is gone through once, however many columns there are.
+    let words: HashSet<&str> = in_rules.iter().chain(&conditions).flat_map(|value| words_of(value)).collect();
+    let quotations: HashSet<&str> = dependent.iter().flat_map(|value| value.split('"')).collect();
+    let for_each: Vec<&str> = in_rules.into_iter().filter(|value| value.contains("{n}")).collect();
     let names_used = |name: &str| {
-        let quoted = quoted(name);
-        let by_number = if in_rules.is_empty() { Vec::new() } else { numbered(name) };
-        let in_rule = |value: &&str| {
-            contains_word(value, name) || by_number.iter().any(|pattern| value.contains(pattern.as_str()))
-        };
-        in_rules.iter().any(in_rule)
-            || conditions.iter().any(|value| contains_word(value, name))
-            || dependent.iter().any(|value| value.contains(&quoted))
+        let by_number = || numbered(name).iter().any(|pattern| for_each.iter().any(|value| value.contains(pattern)));
+        words.contains(name) || quotations.contains(name) || !for_each.is_empty() && by_number()
     };
     let mut times: HashMap<&str, usize> = HashMap::new();
     sheet.columns.iter().for_each(|column| *times.entry(column.heading.as_str()).or_default() += 1);
@@ -197,11 +195,9 @@ fn numbered(name: &str) -> Vec<String> {
     starts.map(one).collect()
 }
 
-fn contains_word(text: &str, word: &str) -> bool {
-    let is_part = |each: char| each.is_alphanumeric() || each == '_';
-    text.match_indices(word).any(|(at, _)| {
-        !text[..at].chars().last().is_some_and(is_part) && !text[at + word.len()..].chars().next().is_some_and(is_part)
-    })
+/// The words of a condition, names of columns among them.
+fn words_of(text: &str) -> impl Iterator<Item = &str> {
+    text.split(|each: char| !each.is_alphanumeric() && each != '_')
 }
 
 fn write_column(out: &mut Written, part: Part, column: &DraftColumn, is_form: bool, named: bool) {

@@ -5,6 +5,7 @@ mod support;
 
 use std::fmt::Write as _;
 
+use support::books::tables;
 use support::limited::run;
 use support::{Folder, Ran};
 
@@ -102,6 +103,43 @@ fn templates_are_learned_at_a_bounded_cost() {
     folder.write("long.csv", long);
     let ran = run(&folder, &["learn", "long.csv", "--no-ask", "-o", "l.rulebook.toml"]);
     assert_eq!(ran.status, 0, "{}", ran.stderr);
+}
+
+#[test]
+fn sheets_of_lists_are_held_against_each_other_once() {
+    let folder = Folder::with("", "");
+    let headings: Vec<String> = (0..300).map(|at| format!("Thing {at}")).collect();
+    let entry = headings.join("|");
+    let named = |name: &dyn Fn(usize) -> String, lines: &str| -> Vec<u8> {
+        let names: Vec<String> = (0..300).map(name).collect();
+        let mut sheets = vec![("Entry", entry.as_str())];
+        sheets.extend(names.iter().map(|name| (name.as_str(), lines)));
+        tables(&sheets)
+    };
+    // Lists that are joined to a column each, lists that are nobody's, and sheets with the same headings.
+    for (name, lines, joined) in [
+        (&(|at| format!("Thing {at}")) as &dyn Fn(usize) -> String, "Code|Meaning\na|early\nb|late", 300),
+        (&|at| format!("Other {at}"), "Code|Meaning\na|early\nb|late", 0),
+        (&|at| format!("S{at}"), "Lot|Family|Weight\na|b|c\nd|e", 0),
+    ] {
+        folder.write("t.xlsx", named(name, lines));
+        let ran = run(
+            &folder,
+            &[
+                "learn", "t.xlsx", "--sheet", "Entry", "--heading-row", "1", "--no-ask", "--force", "-o",
+                "t.rulebook.toml",
+            ],
+        );
+        assert_eq!(ran.status, 0, "{}", ran.stderr);
+        let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+        assert_eq!(text.matches("\nallowed = ").count(), joined, "{}", ran.stdout);
+    }
+    let long = lines("Code", 15_000, |at| format!("code{at}"));
+    folder.write("t.xlsx", tables(&[("Lots", "Lot|Genus|Weight"), ("Genus", &long)]));
+    let ran = run(&folder, &["learn", "t.xlsx", "--no-ask", "--force", "-o", "t.rulebook.toml"]);
+    let text = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+    assert!(text.contains("the sheet Genus: 15000 values"), "{}{}", ran.stdout, ran.stderr);
+    assert!(!ran.stdout.contains("were not read"), "{}", ran.stdout);
 }
 
 #[test]

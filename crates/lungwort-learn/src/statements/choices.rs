@@ -10,8 +10,9 @@ use super::{Claim, Reading, Target};
 use crate::draft::Confidence;
 use lungwort_core::rulebook::toml_text::{key, list, quoted};
 
-/// Words before a colon behind which a list stands, at most.
+/// Words before a colon behind which a list stands, at most; and where they say that one follows.
 const HEAD: usize = 5;
+const LED: usize = 9;
 
 /// What a sentence says of the values of one column. `heading` is the column's; `alone` says that the sentence stands in a place
 /// that is about this column, such as its guide row.
@@ -65,7 +66,7 @@ pub(super) fn read(
         .as_ref()
         .filter(|_| text.contains('|'))
         .map_or(text, |lead| without_remark(sentence.rest(lead.end), language));
-    if let Some((key, value, confidence)) = of_one(sentence, language, alone) {
+    if let Some((key, value, confidence)) = of_one(sentence, language, (behind, alone)) {
         return Reading::of(vec![claim(key, value, confidence)]);
     }
     // "E.g. 05/03/2026" shows a value and lists none.
@@ -148,11 +149,11 @@ fn lead_of(sentence: &Sentence, language: &Language, behind: usize, colon: bool)
 /// Oven 2 or Oven 3`.
 fn behind_names(sentence: &Sentence, mentions: &[Mention], place: Place, alone: bool) -> usize {
     let own = mentions.len() > 1 && mentions.iter().all(|mention| mention.place == place);
+    let first = mentions.iter().map(|mention| sentence.words[mention.words.end - 1].1.end).min().unwrap_or(0);
     // "COLD (cold store)" explains a value.
     let in_brackets = |mention: &&Mention| {
         let before = &sentence.text[..sentence.words[mention.words.start].1.start];
         let open = before.rfind('(').filter(|open| !before[*open..].contains(')'));
-        let first = mentions.iter().map(|mention| sentence.words[mention.words.end - 1].1.end).min().unwrap_or(0);
         // "House seats (column F)" names it again.
         open.and_then(|open| before.get(first..open)).is_some_and(|text| text.contains(char::is_alphanumeric))
     };
@@ -211,7 +212,8 @@ fn list_text<'s>(
     // `Code from the list: BT, GT, PF`
     let leads =
         sentence.has(language.choose) || ["list", "liste", "codes", "values"].iter().any(|each| word.contains(each));
-    let short = words.split_whitespace().count() <= if leads { 5 } else { 3 } && !words.contains([',', ';', '.', '=']);
+    let short =
+        words.split_whitespace().count() <= if leads { LED } else { 3 } && !words.contains([',', ';', '.', '=']);
     if short && mentions.len() <= 1 && behind <= 2 { (list, true) } else { (text, false) }
 }
 
@@ -280,12 +282,43 @@ fn of_files(sentence: &Sentence, language: &Language) -> Option<String> {
 }
 
 /// One code and no other, or the endings of the names of files.
-fn of_one(sentence: &Sentence, language: &Language, alone: bool) -> Option<(&'static str, String, Confidence)> {
-    if let Some(code) = only_one(sentence, language).filter(|_| alone) {
+fn of_one(
+    sentence: &Sentence,
+    language: &Language,
+    (behind, alone): (usize, bool),
+) -> Option<(&'static str, String, Confidence)> {
+    let always = always_one(sentence, language, behind);
+    if let Some(code) = always.or_else(|| only_one(sentence, language).filter(|_| alone)) {
         return Some(("allowed", list(&[code]), Confidence::Known));
     }
     of_files(sentence, language).map(|endings| ("pattern", format!("'{endings}'"), Confidence::Confirm))
 }
+
+/// `The currency is always GBP`, `must be GBP`: behind the column, one code and no other.
+fn always_one(sentence: &Sentence, language: &Language, behind: usize) -> Option<String> {
+    let last = sentence.words.len().checked_sub(1).filter(|last| behind > 0 && *last > behind)?;
+    let always = |word: &&str| language.exactly.contains(word) || language.only.contains(word);
+    let plain = |at: usize| {
+        let word = sentence.word(at);
+        let kinds = [language.verbs, language.modals, language.copulas, language.articles];
+        always(&word) || kinds.iter().any(|words| words.contains(&word))
+    };
+    let asks = sentence.has(language.obliging) || (behind..last).any(|at| always(&sentence.word(at)));
+    let code = &sentence.text[sentence.words[last].1.clone()];
+    let is_code = (2..=LONGEST_CODE).contains(&code.len()) && code.bytes().all(|byte| byte.is_ascii_uppercase());
+    // "Must be ISO", "must be PDF"
+    let is_kind = STANDARDS.contains(&code) || ENDINGS.contains(&code.to_lowercase().as_str());
+    (asks && is_code && !is_kind && (behind..last).all(plain)).then(|| code.to_owned())
+}
+
+/// Letters of a code that is the only one, at most.
+const LONGEST_CODE: usize = 5;
+
+/// What values follow, and no values.
+const STANDARDS: &[&str] = &[
+    "ISO", "UTC", "GMT", "CET", "UTF", "ASCII", "ANSI", "HTML", "JSON", "XML", "URL", "ID", "IBAN", "ISBN", "ISSN",
+    "EAN", "CAPS",
+];
 
 /// `EUR only`, `always EUR`: one code and no other.
 fn only_one(sentence: &Sentence, language: &Language) -> Option<String> {

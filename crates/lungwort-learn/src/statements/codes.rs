@@ -46,7 +46,7 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
 /// The expression for pieces that are counted one after the other.
 fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     let mut builder = Builder { sentence, language, at: from, regex: String::new(), counted: 0, vague: false };
-    while builder.at < sentence.words.len() && !builder.is_example() {
+    while builder.at < sentence.words.len() && !builder.is_example() && !builder.is_shown() {
         // What is said behind a mask explains it.
         if builder.mask() {
             break;
@@ -66,7 +66,7 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
             if builder.ends_in_capitals() {
                 break;
             }
-            builder.vague |= builder.is_vague() || builder.follows_unknown(from);
+            builder.vague |= builder.is_vague() || builder.follows_unknown(from) || builder.passes_letters();
             builder.at += 1;
         }
     }
@@ -123,6 +123,14 @@ impl Builder<'_> {
         self.counted > 0 && self.phrase_at(self.language.example, self.at).is_some()
     }
 
+    /// Whether a code stands in brackets here that is built as has been read so far: `a letter, a dash and three digits (A-123)`.
+    fn is_shown(&self) -> bool {
+        let open = self.at.checked_sub(1).is_some_and(|before| self.sentence.gap(before).ends_with('('));
+        let rest = &self.sentence.text[self.sentence.words[self.at].1.start..];
+        let shown = rest.split(')').next().unwrap_or_default();
+        self.counted > 0 && open && shown.len() < rest.len() && is_one(&self.regex, shown)
+    }
+
     /// `five letters, capitals`: the last word says which letters have been counted.
     fn ends_in_capitals(&mut self) -> bool {
         let before = self.at.checked_sub(1).map_or("", |at| self.sentence.gap(at));
@@ -162,6 +170,13 @@ impl Builder<'_> {
         self.regex.is_empty()
             && self.phrase_at(language.followed_by, self.at).is_some()
             && (from..self.at).any(|at| !known(at))
+    }
+
+    /// Whether capitals that stand before further pieces have not been read: what follows is not the whole code.
+    fn passes_letters(&self) -> bool {
+        let text = &self.sentence.text[self.sentence.words[self.at].1.clone()];
+        let capitals = text.len() <= 4 && text.bytes().all(|byte| byte.is_ascii_uppercase());
+        self.regex.is_empty() && capitals && self.sentence.gap(self.at) == "+"
     }
 
     /// Whether letters or digits are counted at a word.
@@ -217,15 +232,25 @@ impl Builder<'_> {
         let (sentence, at) = (self.sentence, self.at);
         let Some((_, place)) = sentence.words.get(at).filter(|_| self.regex.is_empty()) else { return false };
         let text = &sentence.text[place.clone()];
-        let spaced = sentence.text[place.end..].starts_with(char::is_whitespace);
+        let spaced = sentence.text[place.end..].starts_with(char::is_whitespace) || sentence.gap(at) == ",";
         if text.is_empty() || text.len() > 4 || !spaced || !text.bytes().all(|byte| byte.is_ascii_uppercase()) {
             return false;
         }
         let language = self.language;
         let behind = self.phrase_at(language.and, at + 1).or_else(|| self.phrase_at(language.followed, at + 1));
         // `R + 5 digits`
-        let plus = (sentence.gap(at) == "+").then_some(at + 1);
+        // "Ranger ID, two letters" has no ID in it.
+        let joined = sentence.gap(at) == "+" || sentence.gap(at) == "," && text.len() == 1;
+        let plus = joined.then_some(at + 1);
         let Some(next) = behind.or(plus) else { return false };
+        // `L + year + hyphen + four digits`, `L, the year, a hyphen and four digits`
+        let year = if language.every.contains(&sentence.word(next)) { next + 1 } else { next };
+        if language.year.contains(&sentence.word(year)) && year + 1 < sentence.words.len() {
+            self.regex.push_str(&format!(r"{text}\d{{4}}"));
+            self.counted += 1;
+            self.at = year + 1;
+            return true;
+        }
         // `D followed by up to five digits`
         let limit = [language.at_most, language.at_least, language.exactly];
         let next = limit.into_iter().filter_map(|phrases| self.phrase_at(phrases, next)).max().unwrap_or(next);

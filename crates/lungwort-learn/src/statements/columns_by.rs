@@ -65,14 +65,21 @@ pub(super) fn first_columns(sentence: &Sentence, language: &Language, draft: &Dr
     };
     let is = |words: &[&str], at: usize| sentence.words.get(at).is_some_and(|(word, _)| words.contains(&word.as_str()));
     let one = |at: usize| {
+        let which = |at: usize| (is(language.first, at) || is(language.last_ones, at)).then(|| is(language.first, at));
+        // "All but the last column"
+        if is(language.last_ones, at) && is(language.columns, at + 1) {
+            return Some((at..at + 2, 1, false));
+        }
         // "Les cinq premières colonnes"
-        let (first, count) = if is(language.first, at) { (at, at + 1) } else { (at + 1, at) };
-        let columns = is(language.first, first) && is(language.columns, at + 2);
+        let (from_first, count) = which(at).map(|first| (first, at + 1)).or_else(|| Some((which(at + 1)?, at)))?;
+        let columns = is(language.columns, at + 2);
         let count = sentence.number(count, language).filter(|count| columns && (1.0..100.0).contains(count))?;
-        Some((at..at + 3, count as usize))
+        Some((at..at + 3, count as usize, from_first))
     };
-    let Some((words, count)) = (0..sentence.words.len()).find_map(one) else { return Vec::new() };
-    let columns = 0..count.min(draft.sheets[sheet].columns.len());
+    let Some((words, count, from_first)) = (0..sentence.words.len()).find_map(one) else { return Vec::new() };
+    let all = draft.sheets[sheet].columns.len();
+    let count = count.min(all);
+    let columns = if from_first { 0..count } else { all - count..all };
     columns.map(|column| Mention { place: (sheet, column), words: words.clone() }).collect()
 }
 

@@ -107,18 +107,8 @@ pub(super) fn condition_of(
     mentions: &[Mention],
     name: &dyn Fn(Place) -> String,
 ) -> Option<String> {
-    // "For type OUT the column To must be filled"
-    if let Some(first) = mentions.first()
-        && let Some((word, _)) = sentence.words.first()
-        && language.only_for.contains(&word.as_str())
-        && (1..=2).contains(&first.words.start)
-        && let Some((_, value)) = sentence.words.get(first.words.end)
-    {
-        let value = &sentence.text[value.clone()];
-        let is_code = value.chars().any(char::is_uppercase) && !value.chars().any(char::is_lowercase);
-        if is_code && mentions.len() > 1 {
-            return Some(format!("{} = '{value}'", name(first.place)));
-        }
+    if let Some((place, code)) = for_code(sentence, language, mentions) {
+        return Some(format!("{} = '{code}'", name(place)));
     }
     if let Some(narrowed) = narrowed_by(sentence, language, mentions) {
         let value = values_of(sentence.rest(narrowed.words.end), language)?;
@@ -126,6 +116,12 @@ pub(super) fn condition_of(
     }
     let begins = conditional(sentence, language)?;
     let from = begins.end;
+    let unless = language.unless.contains(&sentence.word(from - 1));
+    for (phrases, blank) in [(language.lacks, true), (language.there_is, false)] {
+        if let Some(place) = there(sentence, phrases, (from, mentions)) {
+            return Some(format!("{} IS {}NULL", name(place), if blank == unless { "NOT " } else { "" }));
+        }
+    }
     let about = mentions.iter().find(|mention| mention.words.start >= from && mention.words.start <= from + 2)?;
     // "If a fee is charged, give it in euros" asks nothing of another column.
     let span = condition_span(sentence, language)?;
@@ -138,7 +134,6 @@ pub(super) fn condition_of(
     let behind = about.words.end;
     let at = |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, behind)).max();
     let column = name(about.place);
-    let unless = language.unless.contains(&sentence.word(from - 1));
     // "A telephone number is given", where the heading is Telephone.
     let is = |phrases: &[&str]| {
         let noun = language.number.contains(&sentence.word(behind));
@@ -176,6 +171,23 @@ pub(super) fn condition_of(
         (several, false) => format!("{column} IN ({})", several.join(", ")),
         (several, true) => format!("{column} NOT IN ({})", several.join(", ")),
     })
+}
+
+/// `For type OUT the column To must be filled`
+fn for_code<'s>(sentence: &'s Sentence, language: &Language, mentions: &[Mention]) -> Option<(Place, &'s str)> {
+    let first = mentions.first().filter(|first| (1..=2).contains(&first.words.start) && mentions.len() > 1)?;
+    let (word, _) = sentence.words.first()?;
+    let (_, code) = sentence.words.get(first.words.end).filter(|_| language.only_for.contains(&word.as_str()))?;
+    let code = &sentence.text[code.clone()];
+    let is_code = code.chars().any(char::is_uppercase) && !code.chars().any(char::is_lowercase);
+    is_code.then_some((first.place, code))
+}
+
+/// The column that a condition says is there or not, from a word on: `if there is no e-mail`, `where no courier is used`.
+fn there(sentence: &Sentence, phrases: &[&str], (from, mentions): (usize, &[Mention])) -> Option<Place> {
+    let end = phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max()?;
+    let near = |mention: &&Mention| (end..=end + 1).contains(&mention.words.start);
+    mentions.iter().find(near).map(|mention| mention.place)
 }
 
 /// The text from a word to the end of a condition.

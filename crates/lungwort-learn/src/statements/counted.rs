@@ -82,9 +82,10 @@ impl Builder<'_> {
     fn is_named_or_limited(&self, at: usize) -> bool {
         let (sentence, language) = (self.sentence, self.language);
         let Some((class, end)) = self.kind_at(at + 1) else { return false };
-        let named = sentence.words.get(end).is_some_and(|(_, place)| {
-            place.len() == 1 && sentence.text[place.clone()].bytes().all(|byte| byte.is_ascii_uppercase())
-        });
+        let named = class != r"\d"
+            && sentence.words.get(end).is_some_and(|(_, place)| {
+                place.len() == 1 && sentence.text[place.clone()].bytes().all(|byte| byte.is_ascii_uppercase())
+            });
         let between = class == r"\d" && self.phrase_at(language.between, end).is_some();
         named || between && language.articles.contains(&sentence.words[at].0.as_str())
     }

@@ -33,6 +33,25 @@ enum Counted {
     Nothing,
 }
 
+/// `Numbers with fewer than 10 digits are refused`, `titles longer than 80 characters are cut off`: the other length is right.
+pub(super) fn refused_length(sentence: &Sentence, language: &Language) -> Option<String> {
+    let refused = sentence.any(language.refused).or_else(|| sentence.any(language.cut_off))?;
+    let counted = |at: &usize| {
+        [language.characters, language.letters, language.digits].iter().any(|what| counts_what(sentence, *at, what))
+    };
+    let (at, number) = (0..refused.start).filter(counted).find_map(|at| {
+        Some((at, sentence.number(at, language).filter(|number| *number >= 1.0 && number.fract() == 0.0)?))
+    })?;
+    let is = |phrases: &[&str]| qualified(sentence, phrases, at);
+    if is(language.below) || is(language.shorter) {
+        Some(format!("{{ min = {number} }}"))
+    } else if is(language.above) || is(language.longer) {
+        Some(format!("{{ max = {number} }}"))
+    } else {
+        None
+    }
+}
+
 /// Lengths, places behind the decimal mark, limits.
 pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Said) {
     // The parts of a day are no numbers.
@@ -85,7 +104,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let has_places = found.iter().any(|(key, value, _)| *key == "places" && value != "0");
     let scale = ends_explained(sentence, &numbers).is_some();
     let counted_up = counted_up(sentence);
-    let says_whole = sentence.has(language.whole)
+    let says_whole = sentence.has(language.whole) && !sentence.has(language.halves)
         || sentence.has(language.how_many)
         || counted_up
         || digits_between(sentence, language);
@@ -340,6 +359,19 @@ fn is_size_of_text(sentence: &Sentence, at: usize) -> bool {
     in_brackets && at.checked_sub(1).is_some_and(|before| is_text(word(before)))
 }
 
+/// `Darf 2500 g nicht überschreiten`: the verb comes last.
+fn exceeded(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static str> {
+    let last = |phrases: &[&str]| {
+        let reach = at + 1..at + EXCEEDED;
+        reach
+            .into_iter()
+            .any(|from| phrases.iter().any(|phrase| sentence.ends_at(phrase, from) == Some(sentence.words.len())))
+    };
+    let denied = sentence.words[at..].iter().any(|(word, _)| language.negations.contains(&word.as_str()));
+    let keys = [(language.exceeded, "max"), (language.fallen, "min")];
+    keys.into_iter().find(|(phrases, _)| denied && last(phrases)).map(|(_, key)| key)
+}
+
 /// Which limit a number is: `at most`, `more than`, `1 or more`.
 fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static str> {
     // `1 or more`
@@ -355,18 +387,7 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
         };
         end.is_some_and(joined)
     };
-    // "Darf 2500 g nicht überschreiten": the verb comes last.
-    let last = |phrases: &[&str]| {
-        let reach = at + 1..at + EXCEEDED;
-        reach
-            .into_iter()
-            .any(|from| phrases.iter().any(|phrase| sentence.ends_at(phrase, from) == Some(sentence.words.len())))
-    };
-    let denied = sentence.words[at..].iter().any(|(word, _)| language.negations.contains(&word.as_str()));
-    if denied
-        && let Some((_, key)) =
-            [(language.exceeded, "max"), (language.fallen, "min")].iter().find(|(phrases, _)| last(phrases))
-    {
+    if let Some(key) = exceeded(sentence, language, at) {
         return Some(key);
     }
     // `16+`
@@ -388,6 +409,14 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
         } else {
             "min"
         });
+    }
+    // "One or more of NET, POT, LINE" counts values of a list.
+    let among = |phrase: &&str| {
+        let end = sentence.ends_at(phrase, at + 1);
+        end.is_some_and(|end| language.owners[0] == sentence.word(end))
+    };
+    if language.or_more.iter().any(among) {
+        return None;
     }
     let or_more = [(language.or_less, "max"), (language.or_more, "min")];
     if let Some((_, key)) = or_more.iter().find(|(phrases, _)| behind(phrases)) {

@@ -56,7 +56,7 @@ fn in_words(sentence: &Sentence, language: &Language) -> Vec<Named> {
 /// The form of a day that a sentence shows with the name of its month: `dates like 7 Mar 1895`.
 pub(super) fn written(sentence: &Sentence) -> Option<String> {
     static EXAMPLE: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"(?i)(?:like|such as|e\.g\.|for example|example|written|format|form|style)\b[^0-9]{0,25}\b(([0-9]{1,2})([ ./-])([A-Za-z]{3,9})([ ./-])([0-9]{4}|[0-9]{2}))\b").ok()
+        Regex::new(r"(?i)(?:like|such as|e\.g|for example|example|written|format|form|style)\b[^0-9]{0,25}\b(([0-9]{1,2})([ ./-])([A-Za-z]{3,9})([ ./-])([0-9]{4}|[0-9]{2}))\b").ok()
     });
     let found = EXAMPLE.as_ref()?.captures(&sentence.text)?;
     let part = |at: usize| found.get(at).map_or("", |part| part.as_str());
@@ -159,13 +159,22 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
     let said = |phrases: &[&str]| qualified(sentence, phrases, *at);
     let refused =
         sentence.has(language.refused) || sentence.has(language.nothing_at_all) && sentence.has(language.negations);
+    // "Neither may lie outside 2027"
+    let inside = said(language.in_year) || said(language.outside) && sentence.has(language.negations);
+    // "It must be in November 2026"
+    let month = at.checked_sub(1).and_then(|before| {
+        language.months.iter().find(|(name, _)| *name == sentence.word(before)).map(|(_, month)| *month)
+    });
+    let first = Date::new(*year, month.unwrap_or(1), 1).ok();
+    let last = Date::new(*year, month.unwrap_or(12), 1).ok().map(Date::last_of_month);
+    let Some((first, last)) = first.zip(last) else { return Vec::new() };
     if said(language.not_before) || refused && said(language.earlier) {
-        vec![("min", format!("{year}-01-01"), true)]
+        vec![("min", first.to_string(), true)]
     } else if said(language.not_after) || refused && said(language.later) {
-        vec![("max", format!("{year}-12-31"), true)]
-    } else if said(language.in_year) && sentence.has(language.obliging) {
+        vec![("max", last.to_string(), true)]
+    } else if inside && (sentence.has(language.obliging) || said(language.outside)) {
         // "It must lie in 2025"
-        vec![("min", format!("{year}-01-01"), true), ("max", format!("{year}-12-31"), true)]
+        vec![("min", first.to_string(), true), ("max", last.to_string(), true)]
     } else {
         Vec::new()
     }

@@ -92,6 +92,15 @@ fn alone(part: &str, language: &Language) -> String {
             part = rest.trim();
         }
     }
+    // `N if none`, `NONE when not known`
+    for word in language.conditional {
+        if let Some((value, _)) = part.split_once(&format!(" {word} "))
+            && !value.contains(' ')
+            && !value.chars().any(char::is_lowercase)
+        {
+            part = value;
+        }
+    }
     // `M, F or U (unknown)`
     if let Some((value, _)) = part.strip_suffix(')').unwrap_or(part).split_once(" (")
         && !value.chars().any(char::is_lowercase)
@@ -110,6 +119,14 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
     // Where commas or bars are between them, a slash is a part of a value: `g/m2, seeds/m2`.
     let between = if text.contains([',', ';', '|']) { &[',', ';', '|'][..] } else { &['/'] };
     let mut parts: Vec<String> = text.split(between).map(str::to_owned).collect();
+    // "White 1 or 6, yellow 2 or 7" says what goes with what.
+    let chosen = |part: &&String| {
+        let mut words = part.split_whitespace().skip(1);
+        words.any(|word| language.or.contains(&word))
+    };
+    if parts.len() >= 3 && parts.iter().filter(chosen).count() > 1 {
+        return None;
+    }
     for word in language.or.iter().chain(if led { language.and } else { &[] }) {
         let sign = format!(" {word} ");
         parts =

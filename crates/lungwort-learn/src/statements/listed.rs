@@ -6,6 +6,9 @@ use super::words::Language;
 use super::{About, Claim, OPTIONAL, Reading, Target, Text, by_value, choices, conditions};
 use crate::draft::{Confidence, Draft};
 
+/// Characters of a heading that are looked at with each sentence about its column.
+const HEADING: usize = 400;
+
 /// Which values there are, where a sentence is about one column and says nothing else of how they are written.
 pub(super) fn listed(
     reading: &mut Reading,
@@ -25,8 +28,9 @@ pub(super) fn listed(
     let conditional = conditions::is_conditional(sentence, language, mentions) && !sentence.text.contains("):");
     if let ([_], false) = (single.as_slice(), has_form || conditional) {
         for place in places {
-            let heading = &draft.sheets[place.0].columns[place.1].heading;
-            let Some(heading) = sentences(&subject::plain_heading(heading)).pop() else { continue };
+            // Of a heading that is a whole page, the beginning tells what it is.
+            let heading: String = draft.sheets[place.0].columns[place.1].heading.chars().take(HEADING).collect();
+            let Some(heading) = sentences(&subject::plain_heading(&heading)).pop() else { continue };
             // `Channel: optional. web, phone, desk`
             let goes_on = mentions.is_empty() && matches!(before, [one] if one == place);
             let alone = text.about == About::Column(place.0, place.1) || goes_on;

@@ -109,6 +109,19 @@ pub(super) fn without_kinds(
     mentions
 }
 
+/// Whether a column is named as what a piece or a unit is of: `two letters of the port, a dash and four digits`, `whole currency units`.
+fn is_of_piece(sentence: &Sentence, language: &Language, (mention, mentions): (&Mention, &[Mention])) -> bool {
+    let (start, end) = (mention.words.start, mention.words.end);
+    let article = start.checked_sub(1).is_some_and(|at| language.every.contains(&sentence.word(at)));
+    let of = start.checked_sub(1 + usize::from(article)).filter(|at| language.owners.contains(&sentence.word(*at)));
+    let pieces = [language.letters, language.digits, language.characters];
+    let kind = |word: &str| pieces.iter().any(|words| words.contains(&word));
+    // "Quantity, unit price" are two columns.
+    let named = mentions.iter().any(|other| other.words.contains(&end));
+    let units = !named && sentence.gap(end - 1).is_empty() && language.units.contains(&sentence.word(end));
+    of.is_some_and(|of| of > 0 && kind(sentence.word(of - 1))) || units
+}
+
 /// Where a colon stands right behind the columns that a sentence begins with.
 fn colon_behind(sentence: &Sentence, mentions: &[Mention]) -> Option<usize> {
     let colon = sentence.text.find(':')?;
@@ -135,10 +148,26 @@ pub(super) fn meant(
     let outside = |mention: &&Mention| {
         let in_condition = condition.as_ref().is_some_and(|condition| condition.contains(&mention.words.start));
         let narrows = conditions::narrowed_by(sentence, language, mentions).is_some_and(|of| of == *mention);
-        !in_condition && !compared(mention) && !narrows && !conditions::is_unit(sentence, language, mention)
+        let of_piece = mentions.len() > 1 && is_of_piece(sentence, language, (mention, mentions));
+        !in_condition
+            && !compared(mention)
+            && !narrows
+            && !of_piece
+            && !conditions::is_unit(sentence, language, mention)
     };
     let mut places: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
     places.dedup();
+    // Beside a column, "must be filled (as in the passport)" is said of the column.
+    let in_brackets = |mention: &Mention| {
+        let before = &sentence.text[..sentence.words[mention.words.start].1.start];
+        before.matches('(').count() > before.matches(')').count()
+    };
+    if let About::Column(sheet, column) = text.about
+        && mentions.iter().all(in_brackets)
+        && sentence.text.find('(').is_some_and(|open| open > 0)
+    {
+        return vec![(sheet, column)];
+    }
     // "Seats: up to 150, less in the other rooms" is about the seats.
     if let Some(colon) = colon_behind(sentence, mentions) {
         let head = |mention: &Mention| sentence.words[mention.words.start].1.start < colon;

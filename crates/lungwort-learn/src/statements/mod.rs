@@ -19,6 +19,7 @@ mod day_forms;
 mod days;
 mod examples;
 mod exceptions;
+mod implied;
 mod in_words;
 mod language;
 mod listed;
@@ -28,6 +29,7 @@ mod meanings;
 mod meant;
 mod of_headings;
 mod one_row;
+mod only_free;
 mod order;
 mod other_sheet;
 mod other_words;
@@ -43,6 +45,7 @@ mod subject;
 mod take;
 pub(crate) mod texts;
 mod values;
+mod within_one;
 mod words;
 mod yes_no;
 
@@ -165,6 +168,11 @@ impl Reading {
 /// Where a sentence begins behind a word that only asks kindly.
 fn polite(sentence: &Sentence, language: &Language, at: usize) -> usize {
     if language.polite.contains(&sentence.word(at)) { at + 1 } else { at }
+}
+
+/// Whether a word denies what is said, in any of the languages.
+pub(super) fn denies(word: &str) -> bool {
+    words::ALL.iter().any(|language| language.negations.contains(&word))
 }
 
 /// Whether the first sentence of a text asks for something, so that it is no title.
@@ -409,7 +417,7 @@ fn understand(
     // Beside a column, "date" says what its values are.
     let dated = match text.about {
         About::Column(..) => Vec::new(),
-        _ => values::dates(sentence, language, mentions, &all, draft),
+        _ => values::dates(sentence, language, mentions, &all, (draft, &known.headings)),
     };
     let places = if dated.is_empty() { places } else { &dated };
     let dated = !dated.is_empty();

@@ -35,6 +35,10 @@ pub(super) fn read(
     }) else {
         return Reading::default();
     };
+    // "One line per hydrant and visit" names two.
+    if row.as_ref().is_some_and(|row| language.and.contains(&sentence.word(row.end + 1))) {
+        return Reading::default();
+    }
     let is_named = |words: &[String], (sheet, column): Place| {
         let heading = &draft.sheets[sheet].columns[column].heading;
         words.first() == Some(noun) && (words.len() == 1 || keys::identifies(heading))

@@ -102,14 +102,7 @@ fn of_two(
         let found = phrases.iter().filter_map(|phrase| sentence.find_from(phrase, from));
         found.filter(|place| place.end <= to).min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))
     };
-    // "May be the same day as From but not earlier"
-    let behind = |phrases: &[&str]| {
-        let reach = other.words.end..(other.words.end + BEHIND).min(sentence.words.len());
-        let word = |at: usize| sentence.words[at].0.as_str();
-        let not = reach.clone().find(|at| language.negations.contains(&word(*at)));
-        let first = |phrase: &&str| phrase.split(' ').next().unwrap_or_default().to_owned();
-        not.is_some_and(|not| (not + 1..reach.end).any(|at| phrases.iter().any(|phrase| first(phrase) == word(at))))
-    };
+    let behind = |phrases: &[&str]| denied_behind(sentence, language, (other, phrases));
     if within(language.or_equal).is_some() || within(language.same_as).is_some() {
         match (behind(language.earlier), behind(language.later)) {
             (true, false) => return Some((one.place, other.place, ">=", false)),
@@ -138,7 +131,8 @@ fn of_two(
         return None;
     }
     let equal = within(language.or_equal).is_some();
-    let not = within(language.negations).is_some_and(|not| not.end <= place.start);
+    let not = within(language.negations).is_some_and(|not| not.end <= place.start)
+        || !implied && is_denied_verb(sentence, language, one);
     // "Return lies after Outward" says no more than that.
     let short = sentence.words.len() - one.words.start <= SHORT;
     let asks = not || equal || implied || sentence.has(language.obliging) || short;
@@ -150,6 +144,23 @@ fn of_two(
     };
     let of_size = within(language.of_size).is_some_and(|words| words.start == place.start);
     asks.then_some((one.place, other.place, sign, of_size))
+}
+
+/// `May be the same day as From but not earlier`: what is denied behind the other column.
+fn denied_behind(sentence: &Sentence, language: &Language, (other, phrases): (&Mention, &[&str])) -> bool {
+    let reach = other.words.end..(other.words.end + BEHIND).min(sentence.words.len());
+    let word = |at: usize| sentence.words[at].0.as_str();
+    let not = reach.clone().find(|at| language.negations.contains(&word(*at)));
+    let first = |phrase: &&str| phrase.split(' ').next().unwrap_or_default().to_owned();
+    not.is_some_and(|not| (not + 1..reach.end).any(|at| phrases.iter().any(|phrase| first(phrase) == word(at))))
+}
+
+/// `May not end before it starts`: the denial stands before the verb.
+fn is_denied_verb(sentence: &Sentence, language: &Language, one: &Mention) -> bool {
+    let word = sentence.word(one.words.start);
+    let verb = [language.starting, language.ending].iter().any(|verbs| verbs.contains(&word));
+    let before = one.words.start.checked_sub(1).map_or("", |at| sentence.word(at));
+    verb && language.negations.contains(&before)
 }
 
 /// `The debits of a movement must equal its credits`: sums that are the same, of each group where one is named.

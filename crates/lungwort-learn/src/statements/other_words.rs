@@ -13,6 +13,9 @@ const MEASURED: usize = 3;
 /// The last word of a heading stands for it where it is no shorter.
 const TAIL: usize = 4;
 
+/// Words from the one verb to the other, at most: `must end after the day on which it starts`.
+const VERBS_APART: usize = 9;
+
 /// Letters in which words of one stem begin alike, and letters that may follow.
 const STEM: usize = 5;
 const ENDING: usize = 5;
@@ -203,6 +206,31 @@ pub(super) fn the_day(
         ends.into_iter().flatten().any(|word| language.dates.contains(&word.as_str()))
     };
     found.extend(known.only(about, |heading, _| is_day(heading)).map(|place| Mention { place, words: at..at + 1 }));
+}
+
+/// `A loan must end after it starts`: the columns over the begin and the end, where verbs stand for them.
+pub(super) fn by_verbs(
+    sentence: &Sentence,
+    language: &Language,
+    (known, about): (&Headings, &About),
+    found: &mut Vec<Mention>,
+) {
+    let verb = |verbs: &[&str]| (0..sentence.words.len()).find(|at| verbs.contains(&sentence.word(*at)));
+    let (Some(start), Some(end)) = (verb(language.starting), verb(language.ending)) else { return };
+    let (first, last) = (start.min(end), start.max(end));
+    let compares = language.earlier.iter().chain(language.later);
+    let between = |phrase: &str| sentence.find_from(phrase, first).is_some_and(|place| place.end <= last);
+    if last - first > VERBS_APART || !compares.into_iter().any(|phrase| between(phrase)) {
+        return;
+    }
+    let of = |words: &[&str]| known.only(about, |heading, _| heading.iter().any(|word| words.contains(&word.as_str())));
+    let (Some(begins), Some(ends)) = (of(language.start_words), of(language.end_words)) else { return };
+    if begins != ends {
+        found.retain(|mention| mention.words.end <= first && mention.place != begins && mention.place != ends);
+        found.push(Mention { place: begins, words: start..start + 1 });
+        found.push(Mention { place: ends, words: end..end + 1 });
+        found.sort_by_key(|mention| mention.words.start);
+    }
 }
 
 /// Whether two words are forms of one: they begin alike, and little follows.

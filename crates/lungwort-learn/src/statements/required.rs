@@ -42,6 +42,15 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if reading.understood {
         return reading;
     }
+    if let Some(claim) = asking.once_within() {
+        return Reading::of(vec![claim]);
+    }
+    if let Some(claims) = asking.implied().or_else(|| asking.there_must_be()).or_else(|| asking.taken_only_with()) {
+        return Reading::of(claims);
+    }
+    if let Some(claims) = asking.all_but_the_free() {
+        return Reading::of(claims);
+    }
     // "So is the picking date", behind what must be filled.
     let filled = |place: &Place| {
         let line = asking.draft.sheets[place.0].columns[place.1].lines.get("required");
@@ -111,6 +120,10 @@ impl Asking<'_> {
         // "Please leave Approved by and Hours approved empty"
         let leaves = polite(sentence, language, 0);
         let word = |at: usize| sentence.word(at);
+        // "Leave only Notes blank" leaves nothing else blank.
+        if language.leave.contains(&word(leaves)) && language.alone.contains(&word(leaves + 1)) {
+            return None;
+        }
         if language.leave.contains(&word(leaves))
             && (0..sentence.words.len()).any(|at| {
                 let ends = at + 1 == sentence.words.len() || sentence.gap(at).contains([',', ';']);
@@ -246,14 +259,64 @@ impl Asking<'_> {
         Some((column, format!("{} = '{}'", (self.name)(column), value.replace('\'', "''"))))
     }
 
+    /// `There must be a venue on every line`
+    fn there_must_be(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let end = language.there_must.iter().filter_map(|phrase| sentence.ends_at(phrase, 0)).max()?;
+        let [mention] = self.mentions else { return None };
+        let article = (end..mention.words.start).all(|at| language.every.contains(&sentence.word(at)));
+        let rest = mention.words.end..sentence.words.len();
+        let each = rest.is_empty() || rest.clone().take(2).any(|at| language.each_of.contains(&sentence.word(at)));
+        let plain = conditional_at(sentence, language).is_none() && rest.len() <= SUBJECT;
+        (article && each && plain).then(|| vec![must_be_filled(mention.place)])
+    }
+
+    /// `Rows are only accepted with a lender`, `only rows with a venue are loaded`
+    fn taken_only_with(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let only = (0..sentence.words.len()).find(|at| language.alone.contains(&sentence.word(*at)))?;
+        let taken = sentence.any(language.are_taken)?;
+        let has =
+            |at: &usize| language.with.contains(&sentence.word(*at)) || language.has.contains(&sentence.word(*at));
+        let with = (0..sentence.words.len()).find(has)?;
+        let first = self.mentions.first()?;
+        let article = (with + 1..first.words.start).all(|at| language.every.contains(&sentence.word(at)));
+        let (start, end) = (first.words.start, self.mentions.last()?.words.end);
+        // What is taken is said at once before what it has, or at the end.
+        let near = taken.end <= with && with - taken.end <= SUBJECT && end == sentence.words.len()
+            || only == 0 && taken.start >= end && taken.start - end <= 1 && taken.end == sentence.words.len();
+        let plain = start > with
+            && article
+            && near
+            && !sentence.words.iter().any(|(word, _)| language.or.contains(&word.as_str()));
+        plain.then(|| self.mentions.iter().map(|mention| must_be_filled(mention.place)).collect())
+    }
+
     /// `Lines in which the year is missing are rejected`
     fn refused_without(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
-        sentence.any(language.refused)?;
-        let lacking = sentence.any(language.lacking)?;
+        // "No row without an object number"
+        let denies = language.negations.contains(&sentence.word(0));
+        let behind = |phrase: &&str| sentence.find_from(phrase, usize::from(denies));
+        let lacking = language
+            .lacking
+            .iter()
+            .filter_map(behind)
+            .min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))?;
+        let none = denies
+            && (2..=SUBJECT).contains(&lacking.start)
+            && self.mentions.iter().all(|mention| mention.words.start >= lacking.end)
+            && self.mentions.last().is_some_and(|last| last.words.end == sentence.words.len());
+        if !none {
+            sentence.any(language.refused)?;
+        }
+        // "No blank rows between the lots"
+        if language.others.contains(&sentence.word(lacking.end)) {
+            return None;
+        }
         let denied = (0..sentence.words.len())
             .any(|at| !lacking.contains(&at) && language.negations.contains(&sentence.words[at].0.as_str()));
-        let plain = !denied || sentence.any(language.refused).is_some_and(|refused| refused.len() > 1);
+        let plain = none || !denied || sentence.any(language.refused).is_some_and(|refused| refused.len() > 1);
         // "Without" stands before what is missing, and the other words behind it.
         let before = |mention: &&Mention| {
             let near = lacking.start.saturating_sub(LACKING)..lacking.end + LACKING;
@@ -534,7 +597,7 @@ impl Asking<'_> {
 }
 
 /// A condition that is still to be written.
-const OPEN: &str = "… = '…'";
+pub(super) const OPEN: &str = "… = '…'";
 
 pub(super) fn required_when(place: Place, said: &str) -> Claim {
     Claim { on: Target::Column(place), key: "required_when", value: quoted(said), confidence: Confidence::Suggested }
@@ -558,16 +621,20 @@ fn must_be_blank(
             mentions.iter().any(|of| of.place == *place && of.words.start > at && of.words.start < end)
         })
     };
-    let value = quoted(&said.unwrap_or_else(|| OPEN.to_owned()));
+    let said = said.unwrap_or_else(|| OPEN.to_owned());
     let confidence = if condition.is_some() { Confidence::Suggested } else { Confidence::Confirm };
     let of = places.iter().filter(|place| !in_condition(place));
-    of.map(|place| Claim { on: Target::Column(*place), key: "blank_when", value: value.clone(), confidence }).collect()
+    of.map(|place| Claim { confidence, ..blank_when(*place, &said) }).collect()
 }
 
-fn must_be_filled(place: Place) -> Claim {
+pub(super) fn blank_when(place: Place, said: &str) -> Claim {
+    Claim { on: Target::Column(place), key: "blank_when", value: quoted(said), confidence: Confidence::Suggested }
+}
+
+pub(super) fn must_be_filled(place: Place) -> Claim {
     Claim { on: Target::Column(place), key: "required", value: "true".to_owned(), confidence: Confidence::Known }
 }
 
-fn may_be_blank(place: Place) -> Claim {
+pub(super) fn may_be_blank(place: Place) -> Claim {
     Claim { on: Target::Column(place), key: OPTIONAL, value: String::new(), confidence: Confidence::Suggested }
 }

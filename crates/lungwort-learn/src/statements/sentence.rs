@@ -20,7 +20,7 @@ pub(super) struct Sentence {
 type Begins = [u64; 4];
 
 /// The bit of the first two bytes of a word, or of a phrase that begins with it: where, and which.
-fn bit(text: &str) -> (usize, u64) {
+pub(super) fn bit(text: &str) -> (usize, u64) {
     let bytes = text.as_bytes();
     let first = bytes.first().copied().unwrap_or_default();
     let second = bytes.get(1).copied().filter(|byte| !matches!(byte, b' ' | b'-')).unwrap_or_default();
@@ -196,7 +196,11 @@ impl Sentence {
 
     /// Whether a word may be among its own, as far as the first byte tells.
     pub fn may_have(&self, word: &str) -> bool {
-        let (at, bit) = bit(word);
+        self.begins(bit(word))
+    }
+
+    /// Whether any of its words begins so.
+    pub fn begins(&self, (at, bit): (usize, u64)) -> bool {
         self.begins[at] & bit != 0
     }
 
@@ -255,8 +259,11 @@ impl Sentence {
         let how = |place: &Range<usize>| {
             let last = word(place.end - 1);
             let filled_in = last == language.filled[0] && word(place.end) == "in";
-            let next = word(if filled_in { place.end + 1 } else { place.end });
+            let behind = if filled_in { place.end + 1 } else { place.end };
+            let next = word(behind);
+            // "Must be filled (as in the passport)" is required all the same.
             place.len() > 1
+                && !self.gap(behind - 1).contains('(')
                 && !language.agent.contains(&next)
                 && language.filled.contains(&last)
                 && language.manner.contains(&next)
@@ -293,7 +300,8 @@ impl Sentence {
         let denied = (modal.end..at).any(|at| language.negations.contains(&word(at)));
         // "Filled in" is the same as filled.
         let behind = if language.filled[0] == word(at) && word(at + 1) == "in" { at + 2 } else { at + 1 };
-        let how = language.manner.contains(&word(behind)) || word(behind).ends_with("ly");
+        let apart = self.gap(behind - 1).contains('(');
+        let how = !apart && (language.manner.contains(&word(behind)) || word(behind).ends_with("ly"));
         (!denied && !how).then_some(modal.start..at + 1)
     }
 

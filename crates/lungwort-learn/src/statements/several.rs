@@ -11,6 +11,9 @@ use lungwort_core::rulebook::toml_text::list;
 /// Words between two columns of which one is to be filled, at most: `a phone number or an e-mail`.
 const OR_BETWEEN: usize = 4;
 
+/// Words between a denial and what it denies of both, at most: `must not both be empty`.
+const NOT_BEFORE: usize = 2;
+
 /// `The same site twice on the same date`: the second column stands behind what says within what.
 fn within(sentence: &Sentence, language: &Language, mentions: &[Mention], places: &[Place]) -> bool {
     let Some(same) = sentence.any(language.on_same).filter(|_| places.len() == 2) else { return false };
@@ -61,6 +64,11 @@ pub(super) fn some_of_several(
     let denied = sentence.required(language).is_some_and(|required| {
         sentence.words[required].iter().any(|(word, _)| language.negations.contains(&word.as_str()))
     });
+    if let Some(claim) = one_at_least((sentence, language), (mentions, &places), name) {
+        reading.understood = true;
+        reading.claims.push(claim);
+        return;
+    }
     // What is asked under a condition names another column in it.
     if or_between
         && language.conditional.iter().any(|word| sentence.find(word).is_some())
@@ -101,6 +109,34 @@ pub(super) fn some_of_several(
         value: list(&names),
         confidence: Confidence::Known,
     });
+}
+
+/// `Email and phone must not both be empty`, `one of the two may be blank, not both`, `an e-mail or, if you have none, a phone`
+fn one_at_least(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    name: &dyn Fn(Place) -> String,
+) -> Option<Claim> {
+    let [first, second] = places else { return None };
+    let word = |at: usize| sentence.word(at);
+    let blank = (0..sentence.words.len()).any(|at| language.unfilled.contains(&word(at)));
+    let both = sentence.any(language.both);
+    let not = |both: &std::ops::Range<usize>| {
+        (both.start.saturating_sub(NOT_BEFORE)..both.start).any(|at| language.negations.contains(&word(at)))
+    };
+    let not_both = blank && both.as_ref().is_some_and(not) && !sentence.has(language.both_or_none);
+    let failing = sentence.any(language.failing).filter(|place| {
+        let from = mentions.iter().find(|mention| mention.place == *first).map(|mention| mention.words.end);
+        let to = mentions.iter().find(|mention| mention.place == *second).map(|mention| mention.words.start);
+        from.zip(to).is_some_and(|(from, to)| from <= place.start && place.end <= to && to - place.end <= 2)
+    });
+    let names = list(&[name(*first), name(*second)]);
+    (not_both || failing.is_some()).then_some(Claim {
+        on: Target::Rule(first.0),
+        key: "at_least_one",
+        value: names,
+        confidence: Confidence::Known,
+    })
 }
 
 /// `The commission may only be given together with an agent` asks for the agent alone.

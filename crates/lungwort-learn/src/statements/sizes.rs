@@ -5,7 +5,8 @@ use std::sync::LazyLock;
 use regex::Regex;
 
 use super::codes::built;
-use super::counts::counts;
+use super::conditions::conditional_at;
+use super::counts::{counts, refused_length};
 use super::day_forms::{date, date_in_words, month_or_time};
 use super::sentence::Sentence;
 use super::shown::looks_like;
@@ -24,13 +25,21 @@ const SHORT: usize = 20;
 /// A line for each of the columns.
 pub(crate) type Said = Vec<(&'static str, String, Confidence)>;
 
+/// Words between a denial and the capitals that it denies, at most.
+const DENIED: usize = 5;
+
 /// The pattern of so many digits and nothing else.
 static DIGITS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^'\\d\{[0-9]{1,2}\}'$").ok());
 
 /// A format that is named near the column.
 fn named_format(sentence: &Sentence, language: &Language, from: usize) -> Option<(&'static str, String, Confidence)> {
     // Far behind its column, a format is another thing's.
-    let near = |phrase: &str| sentence.find_from(phrase, from).is_some_and(|place| place.start <= from + NEAR);
+    // "Required if no e-mail is given" names another column.
+    let condition = conditional_at(sentence, language).filter(|at| *at > 0).unwrap_or(usize::MAX);
+    let near = |phrase: &str| {
+        let found = sentence.find_from(phrase, from);
+        found.is_some_and(|place| place.start <= from + NEAR && place.start < condition)
+    };
     let or = |at: usize| language.or.contains(&sentence.word(at));
     // "E-mail or phone" may be either.
     let either = |phrase: &str| {
@@ -47,14 +56,44 @@ fn named_format(sentence: &Sentence, language: &Language, from: usize) -> Option
     Some(("format", quoted(name), Confidence::Confirm))
 }
 
+/// Whether it says that values come once, in all rows.
+fn comes_once(sentence: &Sentence, language: &Language) -> bool {
+    let no_two = sentence.has(language.no_two) && sentence.has(language.same);
+    // "Twice on the same day" is allowed on another.
+    let twice = sentence.any(language.twice).or_else(|| sentence.any(language.unique));
+    let scoped = twice.is_some_and(|twice| {
+        // "Unique in the file" is unique.
+        let of_all = [language.others, language.columns, language.sheets, language.registers];
+        let holds_all = |word: &str| word.is_empty() || of_all.iter().any(|words| words.contains(&word));
+        let time = |word: &str| language.day_month_year.iter().any(|words| words.contains(&word));
+        let within = |same: &std::ops::Range<usize>| {
+            let what = sentence.word(same.end);
+            same.start >= twice.end && !what.is_empty() && (time(what) || !holds_all(what))
+        };
+        language.on_same.iter().filter_map(|phrase| sentence.find_from(phrase, twice.start)).any(|same| within(&same))
+    });
+    sentence.words.len() <= SHORT
+        && !scoped
+        && (no_two || sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice))
+}
+
 /// What a sentence says of how values are written.
 pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], from: usize) -> Reading {
     // "The first digit is the floor (1-4)" says nothing of the whole.
     if is_of_part(sentence, language) || has_unknown_piece(sentence, language) {
         return Reading::default();
     }
-    let mut found: Said = Vec::new();
     let known = Confidence::Known;
+    if let Some(length) = refused_length(sentence, language) {
+        let of = |place: &Place| Claim {
+            on: Target::Column(*place),
+            key: "length",
+            value: length.clone(),
+            confidence: known,
+        };
+        return Reading::of(places.iter().map(of).collect());
+    }
+    let mut found: Said = Vec::new();
     found.extend(sql_types::read(&sentence.text));
     let of_database = !found.is_empty();
     if let Some((kind, pattern)) = date(sentence).or_else(|| date_in_words(sentence, language)) {
@@ -67,24 +106,19 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         let key = if kind == "time" { "time_format" } else { "date_format" };
         found.extend(pattern.map(|pattern| (key, quoted(&pattern), known)));
     }
-    if !of_database {
+    // "Two digits for the day, two for the month" are no code.
+    let [day, month, _] = language.day_month_year;
+    let of_day = sentence.has(day) && sentence.has(month);
+    if !of_database && !of_day {
         how_built(sentence, language, from, &mut found);
     }
-    of_digits(sentence, language, from, &mut found);
+    if !of_day {
+        of_digits(sentence, language, from, &mut found);
+    }
     if found.is_empty() {
         found.extend(named_format(sentence, language, from));
     }
-    let short = sentence.words.len() <= SHORT;
-    let no_two = sentence.has(language.no_two) && sentence.has(language.same);
-    // "Twice on the same day" is allowed on another.
-    let twice = sentence.any(language.twice).or_else(|| sentence.any(language.unique));
-    let scoped = twice.is_some_and(|twice| {
-        sentence.any(language.on_same).is_some_and(|same| same.start >= twice.end && same.end < sentence.words.len())
-    });
-    if short
-        && !scoped
-        && (no_two || sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice))
-    {
+    if comes_once(sentence, language) {
         found.push(("unique", "true".to_owned(), known));
     }
     ends_of_texts(sentence, language, &mut found);
@@ -168,7 +202,9 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
         if let Some(shape) = looks_like(sentence, language, from).filter(|_| found.is_empty()) {
             found.push(("pattern", format!("'{shape}'"), Confidence::Confirm));
         }
-        if only_digits(sentence, language) {
+        if let Some(regex) = digits_begun(sentence, language) {
+            *found = vec![("pattern", format!("'{regex}'"), known)];
+        } else if only_digits(sentence, language) {
             found.push(("pattern", r"'\d+'".to_owned(), Confidence::Known));
         } else if sentence.has(language.alphanumeric) {
             found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
@@ -181,13 +217,21 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
         } else if let Some(class) = mixed(sentence, language, from) {
             found.retain(|(key, ..)| *key == "length");
             // "9 characters (letters and digits)" are those of a code.
-            let length = found.iter().find_map(|(_, value, _)| value.strip_prefix("{ max = ")?.strip_suffix(" }"));
+            let length = found.iter().find_map(|(_, value, _)| {
+                value.strip_prefix("{ max = ").or_else(|| value.strip_prefix("{ exactly = "))?.strip_suffix(" }")
+            });
             match length.filter(|_| !sentence.has(language.at_most)).map(str::to_owned) {
                 Some(length) => *found = vec![("pattern", format!("'{class}{{{length}}}'"), known)],
                 None => found.push(("pattern", format!("'{class}+'"), Confidence::Confirm)),
             }
         }
-        if found.is_empty() && sentence.has(language.in_capitals) && !sentence.has(language.negations) {
+        let no_more = found.iter().all(|(key, ..)| *key == "length");
+        // "In capitals, no longer than 25 characters" denies no capitals.
+        let denied = |place: &std::ops::Range<usize>| {
+            let before = place.start.saturating_sub(DENIED)..place.end;
+            before.into_iter().any(|at| language.negations.contains(&sentence.word(at)))
+        };
+        if no_more && sentence.any(language.in_capitals).is_some_and(|place| !denied(&place)) {
             found.push(("case", quoted("upper"), known));
         }
     }
@@ -217,6 +261,19 @@ fn only_digits(sentence: &Sentence, language: &Language) -> bool {
     let only = |word: &String| language.only.contains(&word.as_str());
     let digits = |word: &String| language.digits.contains(&word.as_str());
     digits(first) && only(second) || only(first) && digits(second)
+}
+
+/// `Digits only, starting with 07`
+fn digits_begun(sentence: &Sentence, language: &Language) -> Option<String> {
+    let begins = sentence.any(language.begins)?;
+    let is = |words: &[&str], at: usize| words.contains(&sentence.word(at));
+    let only = (0..sentence.words.len()).any(|at| {
+        is(language.digits, at) && is(language.only, at + 1) || is(language.only, at) && is(language.digits, at + 1)
+    });
+    let first = &sentence.text[sentence.words.get(begins.end)?.1.clone()];
+    let digits = first.len() <= 4 && first.bytes().all(|byte| byte.is_ascii_digit());
+    let last = sentence.words.len() <= begins.len() + 3;
+    (only && digits && last).then(|| format!(r"{first}\d*"))
 }
 
 /// `Only digits and spaces`, `letters, digits and hyphens only`: every sign that there may be.

@@ -5,10 +5,11 @@ use std::ops::Range;
 
 use super::About;
 use super::columns_by::{by_letter, first_columns, numbered, numbered_together};
-use super::other_words::{by_head, by_measure, by_stem, by_tail, shared_beginning, shared_noun, the_day};
-use super::sentence::Sentence;
+use super::other_words::{by_head, by_measure, by_stem, by_tail, by_verbs, shared_beginning, shared_noun, the_day};
+use super::sentence::{Sentence, bit};
+use super::values;
 use super::words::Language;
-use crate::draft::Draft;
+use crate::draft::{Draft, DraftSheet};
 
 /// A column: which sheet of the draft, and which of its columns.
 pub(super) type Place = (usize, usize);
@@ -82,8 +83,12 @@ pub(super) type Named = (Vec<String>, Place, String);
 /// The headings of a draft by which sentences name its columns.
 pub(super) struct Headings {
     all: Vec<Named>,
+    /// Which of them begin alike: a sentence has words that begin as few of them do.
+    by_begin: Vec<((usize, u64), Vec<usize>)>,
     /// Which of them have a word.
     by_word: HashMap<String, Vec<usize>>,
+    /// The first and the last word of each, by sheet and column.
+    ends: Vec<Vec<[String; 2]>>,
 }
 
 /// Headings that have a word: more of them are told apart by none.
@@ -98,7 +103,20 @@ impl Headings {
         for (at, (words, ..)) in headings.iter().enumerate() {
             words.iter().for_each(|word| by_word.entry(word.clone()).or_default().push(at));
         }
-        Headings { all: headings, by_word }
+        let mut by_begin: HashMap<(usize, u64), Vec<usize>> = HashMap::new();
+        for (at, (words, ..)) in headings.iter().enumerate() {
+            let first = words.first().map_or("", String::as_str);
+            by_begin.entry(bit(first)).or_default().push(at);
+        }
+        let by_begin = by_begin.into_iter().collect();
+        let of = |sheet: &DraftSheet| sheet.columns.iter().map(|column| values::ends(&column.heading)).collect();
+        let ends = draft.sheets.iter().map(of).collect();
+        Headings { all: headings, by_begin, by_word, ends }
+    }
+
+    /// The first and the last word of a column's heading, in small letters.
+    pub fn ends(&self, (sheet, column): Place) -> &[String; 2] {
+        &self.ends[sheet][column]
     }
 
     /// The one column in reach whose heading fits; `None` where several do.
@@ -124,8 +142,10 @@ impl Headings {
 
     /// Those that words of a sentence may stand for.
     fn near(&self, sentence: &Sentence, about: &About) -> Vec<&Named> {
-        let may_be = |(words, place, _): &&Named| about.reaches(place.0) && sentence.may_have(&words[0]);
-        self.all.iter().filter(may_be).collect()
+        let begins = self.by_begin.iter().filter(|(begin, _)| sentence.begins(*begin));
+        let mut found: Vec<usize> = begins.flat_map(|(_, headings)| headings).copied().collect();
+        found.sort_unstable();
+        found.into_iter().map(|at| &self.all[at]).filter(|(_, place, _)| about.reaches(place.0)).collect()
     }
 }
 
@@ -207,6 +227,7 @@ pub(super) fn mentions(
     by_measure(sentence, language, (known, about), &mut found);
     by_stem(sentence, language, (known, about), &mut found);
     the_day(sentence, language, (known, about), &mut found);
+    by_verbs(sentence, language, (known, about), &mut found);
     // "Start with S" names no column Start.
     let is_verb = |mention: &Mention| {
         let verbs = language.begins.iter().chain(language.ends);
@@ -339,6 +360,18 @@ fn is_word(word: &str, wanted: &str, (words, number): (&[String], usize)) -> boo
     plural || singular || is(word.strip_suffix("'s").or_else(|| word.strip_suffix("’s")))
 }
 
+/// Whether a heading of one small word stands as it is among others of a list: `state, by and to must be filled`.
+fn in_list(sentence: &Sentence, language: &Language, range: &Range<usize>, (words, plain): (&[String], &str)) -> bool {
+    let text = &sentence.text[sentence.words[range.start].1.start..sentence.words[range.end - 1].1.end];
+    let joins = |word: &str| language.and.contains(&word) || language.or.contains(&word);
+    let before = range.start.checked_sub(1);
+    let after_comma = before.is_some_and(|at| sentence.gap(at).contains(',') || joins(sentence.word(at)));
+    let before_comma = sentence.gap(range.end - 1).contains(',') || joins(sentence.word(range.end));
+    let verb = language.verbs.contains(&sentence.word(range.end)) || range.end == sentence.words.len();
+    let joined = after_comma && (before_comma || verb) || range.start == 0 && before_comma;
+    matches!(words, [_]) && text == plain && !plain.chars().any(char::is_uppercase) && joined
+}
+
 /// Whether words that are a heading stand for it.
 fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, words: &[String], plain: &str) -> bool {
     let start = sentence.words[range.start].1.start;
@@ -383,7 +416,12 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     }
     // "Boxes are numbered B001, B002…"
     let plural = range.start == 0 && words.len() == 1 && sentence.words[0].0 != words[0];
-    if plural && goes_on {
+    let limits = [
+        language.at_most, language.at_least, language.exactly, language.in_capitals, language.in_smalls,
+        language.longer,
+    ];
+    let limited = limits.into_iter().flatten().any(|phrase| sentence.ends_at(phrase, range.end).is_some());
+    if plural && (goes_on || limited) || in_list(sentence, language, range, (words, plain)) {
         return true;
     }
     // "The note to visitors should not exceed…"

@@ -29,6 +29,9 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
                 lines.has("allowed") && matches!(claim.key, "allowed" | "pattern" | "length" | "case" | "type");
             // An offer beside what counts already is none.
             let offered = claim.key == "required_when" && lines.get("required").is_some();
+            // "The year with four digits" says how a day is written.
+            let of_day = lines.get("type").is_some_and(|line| line.value.contains("date"));
+            let part_of_day = of_day && claim.key == "pattern" && claim.value.starts_with(r"'\d{");
             let other_kind =
                 claim.key == "type" && lines.get("type").is_some_and(|line| line.confidence == Confidence::Known);
             // An offer that is complete takes the place of one that is not.
@@ -40,7 +43,7 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
             if let Some(said) = contradiction(lines, &claim, source) {
                 let heading = draft.sheets[sheet].columns[column].heading.trim().to_owned();
                 draft.look_first.push(format!("{heading}: {said}"));
-            } else if !(listed || offered || other_kind) {
+            } else if !(listed || offered || other_kind || part_of_day) {
                 lines.set(claim.key, claim.value, source, claim.confidence);
             }
         }

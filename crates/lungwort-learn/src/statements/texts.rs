@@ -4,13 +4,16 @@ use std::borrow::Cow;
 use std::collections::{HashMap, HashSet};
 
 use super::{About, Entries, Text, words};
-use crate::draft::Draft;
+use crate::draft::{Draft, DraftColumn};
 use crate::marks::place;
 use crate::source::TemplateSheet;
 use crate::{Entry, headings::Layout};
 use lungwort_core::cell::fold::fold;
 use lungwort_core::intake::is_remark as is_remark_line;
 use lungwort_core::limits::LONGEST_TEXT;
+
+/// Remarks in one heading that are read: each is held against the whole of it.
+const IN_HEADING: usize = 40;
 
 /// Headings in plain letters, each with its sheet and column.
 type Headings = Vec<(String, usize, usize)>;
@@ -94,7 +97,7 @@ fn on_entry(
         match column {
             // Of a heading, what is in brackets says something.
             Some(column) if cell.row == layout.heading_row => {
-                let parts = bracketed(&cell.text).into_iter();
+                let parts = bracketed(&cell.text).into_iter().take(IN_HEADING);
                 let of_heading =
                     |part| Text { of_heading: true, ..text(part, at.clone(), About::Column(drafted, column)) };
                 texts.extend(parts.map(of_heading));
@@ -157,12 +160,13 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
         }
     }
     let under = under_headings(sheet, &by_heading);
+    let codes = codes_of(sheet, draft);
     // What stands under the name of a sheet is about that one.
     let mut section: Option<usize> = None;
     for cell in &sheet.full.cells {
         section = titled(&cell.text, draft).or(section);
         let of_row = named.get(&cell.row).filter(|_| !by_heading.contains_key(fold(&cell.text).as_str()));
-        if under.get(&cell.row) == Some(&None) {
+        if under.get(&cell.row) == Some(&None) || codes.contains(cell.text.trim()) {
             continue;
         }
         let general = match under.get(&cell.row).copied().flatten() {
@@ -172,6 +176,15 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
         let about = of_row.map_or(general, |(sheet, column)| About::Column(*sheet, *column));
         texts.push(text(&cell.text, place(sheet, cell.row, cell.column), about));
     }
+}
+
+/// The codes of the lists that were found on a sheet: they say nothing.
+fn codes_of<'d>(sheet: &TemplateSheet, draft: &'d Draft) -> HashSet<&'d str> {
+    let cited = format!("sheet {}", sheet.name);
+    let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
+    let from_here =
+        |column: &&DraftColumn| column.lines.get("allowed").is_some_and(|line| line.source.contains(&cited));
+    columns.filter(from_here).flat_map(|column| &column.values).map(String::as_str).collect()
 }
 
 /// Whether a word stands before the name of a column that is explained.

@@ -1,7 +1,7 @@
 //! How the values of columns are written: what `sizes` and `choices` read of a sentence, held against the headings.
 
 use super::sentence::{Sentence, sentences};
-use super::subject::{self, Mention, Place};
+use super::subject::{self, Headings, Mention, Place};
 use super::words::{self, Language};
 use super::{About, Claim, Reading, Target, Text, choices, conditions, meanings, sizes};
 use crate::draft::{Confidence, Draft};
@@ -32,7 +32,8 @@ pub(super) fn of_values(
         None => of_texts(sizes::read(sentence, language, places, from), (text, sentence), language, draft),
     };
     if let Some(last) = before_bracket(sentence, mentions) {
-        of_values.claims.retain(|claim| claim.key != "pattern" || claim.on == Target::Column(last));
+        let in_bracket = |claim: &Claim| matches!(claim.key, "pattern" | "length" | "min" | "max" | "places");
+        of_values.claims.retain(|claim| !in_bracket(claim) || claim.on == Target::Column(last));
     }
     // "Applicants under 18" are no value of Applicant ID.
     of_values.claims.retain(|claim| !is_of_things(claim, mentions, draft));
@@ -143,7 +144,7 @@ fn days_of_days(reading: &mut Reading, language: &Language, places: &[Place], dr
 
 /// Those of some columns whose headings say that their values are days.
 fn days_among(places: &[Place], language: &Language, draft: &Draft) -> Vec<Place> {
-    let is_day = |place: &Place| has_day(language, &draft.sheets[place.0].columns[place.1].heading);
+    let is_day = |place: &Place| has_day(language, &ends(&draft.sheets[place.0].columns[place.1].heading));
     places.iter().copied().filter(is_day).collect()
 }
 
@@ -167,7 +168,7 @@ pub(super) fn days_before(reading: &mut Reading, language: &Language, before: &[
 
 /// The first and the last word of a heading in small letters. Many headings are looked at for each sentence of some kinds, so that
 /// they are not cut as sentences are.
-fn ends(heading: &str) -> [String; 2] {
+pub(super) fn ends(heading: &str) -> [String; 2] {
     let plain = subject::plain_heading(heading).to_lowercase();
     let mut words = plain.split(|each: char| !(each.is_alphanumeric() || each == '_')).filter(|word| !word.is_empty());
     let first = words.next().unwrap_or_default().to_owned();
@@ -175,19 +176,18 @@ fn ends(heading: &str) -> [String; 2] {
 }
 
 /// Whether a heading begins or ends with one of some words.
-fn has_word(words: &[&str], heading: &str) -> bool {
-    ends(heading).iter().any(|word| words.contains(&word.as_str()))
+fn has_word(words: &[&str], ends: &[String; 2]) -> bool {
+    ends.iter().any(|word| words.contains(&word.as_str()))
 }
 
 /// Words of days that others are joined with are no shorter.
 const COMPOUND: usize = 5;
 
 /// Whether a heading says that its values are days.
-fn has_day(language: &Language, heading: &str) -> bool {
+fn has_day(language: &Language, ends: &[String; 2]) -> bool {
     // "Geburtsdatum" is one, too.
     let joined = |word: &str, day: &&str| day.len() >= COMPOUND && word.ends_with(*day);
-    ends(heading)
-        .iter()
+    ends.iter()
         .any(|word| language.dates.contains(&word.as_str()) || language.dates.iter().any(|day| joined(word, day)))
 }
 
@@ -248,7 +248,7 @@ pub(super) fn dates(
     language: &Language,
     mentions: &[Mention],
     all: &[Place],
-    draft: &Draft,
+    (draft, headings): (&Draft, &Headings),
 ) -> Vec<Place> {
     let begins = |phrases: &[&str]| sentence.any(phrases).is_some_and(|place| place.start <= 2);
     if !mentions.is_empty() {
@@ -259,7 +259,7 @@ pub(super) fn dates(
     {
         let is_time = |place: &&Place| {
             let column = &draft.sheets[place.0].columns[place.1];
-            has_word(language.times, &column.heading)
+            has_word(language.times, headings.ends(**place))
                 && column.lines.get("type").is_none_or(|line| line.value.contains("time"))
         };
         return all.iter().filter(is_time).copied().collect();
@@ -269,7 +269,8 @@ pub(super) fn dates(
     }
     let is_date = |place: &&Place| {
         let column = &draft.sheets[place.0].columns[place.1];
-        has_day(language, &column.heading) && column.lines.get("type").is_none_or(|line| line.value.contains("date"))
+        has_day(language, headings.ends(**place))
+            && column.lines.get("type").is_none_or(|line| line.value.contains("date"))
     };
     all.iter().filter(is_date).copied().collect()
 }
@@ -309,7 +310,13 @@ fn before_bracket(sentence: &Sentence, mentions: &[Mention]) -> Option<Place> {
     let start = |mention: &Mention| sentence.words[mention.words.start].1.start;
     let last = mentions.iter().rfind(|mention| start(mention) < open)?;
     // Columns of a list are all meant.
-    let apart = |pair: &[Mention]| pair[1].words.start.saturating_sub(pair[0].words.end) > 2;
+    let apart = |pair: &[Mention]| {
+        let between = pair[0].words.end..pair[1].words.start;
+        let needs = words::ALL.iter().any(|language| {
+            sentence.any(language.needs).is_some_and(|needs| needs.start >= between.start && needs.end <= between.end)
+        });
+        between.len() > 2 || needs
+    };
     mentions.windows(2).any(apart).then_some(last.place)
 }
 
@@ -345,7 +352,12 @@ fn is_amount(heading: &Sentence, language: &Language) -> bool {
 
 /// How all days are written, where a sentence speaks of dates in general: `dates as 31-12-2026`.
 pub(super) fn form_of_all(sentence: &Sentence, language: &Language) -> Option<String> {
-    let begins = sentence.any(language.all_dates).is_some_and(|place| place.start <= 2);
+    // "Semicolons, decimal comma, dates d.m.yyyy"
+    let led = |place: &std::ops::Range<usize>| {
+        let gap = place.start.checked_sub(1).map_or("", |before| sentence.gap(before));
+        gap.contains([',', ';', ':']) && place.end + 3 <= sentence.words.len()
+    };
+    let begins = sentence.any(language.all_dates).is_some_and(|place| place.start <= 2 || led(&place));
     let (kind, form) = super::day_forms::date(sentence).filter(|_| begins)?;
     (kind == "date").then(|| quoted(&form))
 }

@@ -25,6 +25,7 @@ fn template(names: &[(&str, &str)]) -> Template {
         properties: Vec::new(),
         text: None,
         digest: String::new(),
+        pointed: Default::default(),
     }
 }
 

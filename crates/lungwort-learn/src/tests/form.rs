@@ -20,6 +20,7 @@ fn template(styles: Vec<Style>) -> Template {
         properties: Vec::new(),
         text: None,
         digest: String::new(),
+        pointed: Default::default(),
     }
 }
 

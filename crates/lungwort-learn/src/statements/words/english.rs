@@ -80,7 +80,8 @@ pub(super) const WORDS: Language = Language {
     all_times: &["times", "all times", "time", "hours"],
     on_same: &[
         "on the same", "for the same", "in the same", "at the same", "within the same", "with the same", "by the same",
-        "on one", "in one", "per", "on any one", "within one", "in any one", "for one",
+        "on one", "in one", "per", "on any one", "within one", "in any one", "for one", "in a", "in an", "within a",
+        "within an", "on a", "in any", "inside one", "inside a", "in each", "within each", "at one",
     ],
     within: &["inside", "within", "per", "in", "across"],
     likewise: &[
@@ -174,6 +175,47 @@ pub(super) const WORDS: Language = Language {
     polite: &["please"],
     per: &["per"],
     agent: &["by"],
+    alone: &["only", "alone", "sole", "solely", "just"],
+    no_column: &["nothing", "no column", "no field", "no cell", "no other column", "no other field", "none"],
+    implies: &["means that", "means", "implies that", "implies", "makes", "make", "entails", "means there"],
+    lacks: &[
+        "there is no", "there's no", "there isn't a", "there isn't an", "there is not a", "you have no",
+        "you don't have a", "you don't have an", "they have no", "no",
+    ],
+    failing: &[
+        "if you have none", "if there is none", "if none", "failing that", "failing which", "if you don't have one",
+        "if not",
+    ],
+    both: &["both"],
+    there_must: &[
+        "there must be", "there has to be", "there should be", "there needs to be", "there must always be",
+        "there always has to be",
+    ],
+    are_taken: &["accepted", "loaded", "imported", "taken", "processed", "read", "considered", "uploaded", "valid"],
+    has: &["has", "have", "having", "carry", "carries"],
+    cut_off: &[
+        "are cut off", "is cut off", "are cut", "is cut", "be cut off", "are truncated", "is truncated",
+        "be truncated", "are shortened", "is shortened",
+    ],
+    longer: &["longer than"],
+    shorter: &["shorter than"],
+    starting: &["start", "starts", "begin", "begins", "starting", "beginning"],
+    ending: &["end", "ends", "finish", "finishes", "ending", "stop", "stops"],
+    start_words: &["start", "starts", "begin", "begins", "from", "beginning", "starting"],
+    end_words: &["end", "ends", "finish", "finishes", "until", "till", "to", "ending"],
+    registers: &[
+        "table", "list", "register", "system", "database", "upload", "catalogue", "template", "workbook", "batch",
+        "collection", "season", "export", "import",
+    ],
+    owners: &["of", "from"],
+    units: &["unit", "units"],
+    there_is: &[
+        "there is a", "there is an", "there's a", "there's an", "you have a", "you have an", "they have a",
+        "they have an",
+    ],
+    last_ones: &["last", "final", "rightmost"],
+    outside: &["outside", "outside of"],
+    halves: &["half", "halves", "quarter", "quarters"],
     small: &[
         "the", "of", "is", "are", "a", "an", "with", "be", "in", "this", "that", "it", "you", "your", "please", "for",
         "on", "as", "by", "or", "and", "to", "from",
@@ -297,6 +339,7 @@ pub(super) const WORDS: Language = Language {
         "you have to fill in", "you have to enter", "you have to give", "must provide", "must supply",
         "have to supply", "don't leave out", "do not leave out", "never leave out", "don't forget", "do not forget",
         "do not omit", "don't omit", "don't skip", "do not skip", "may not be missing", "must not be missing",
+        "must be known", "has to be known", "have to be known",
     ],
     optional: &[
         "optional", "not required", "not mandatory", "not compulsory", "not obligatory", "may be left blank",
@@ -324,6 +367,7 @@ pub(super) const WORDS: Language = Language {
     ],
     except: &[
         "with the exception of", "excluding", "all but", "except", "apart from", "other than", "save for", "but not",
+        "but for", "bar",
     ],
     columns: &["column", "columns", "col", "cols"],
     to: &["to", "through", "until"],
@@ -512,7 +556,7 @@ pub(super) const WORDS: Language = Language {
     in_capitals: &[
         "in capitals", "in capital letters", "capitals only", "capital letters only", "upper case", "uppercase",
         "capital letters", "all capitals", "all caps", "in block capitals", "block letters", "block capitals",
-        "capital letters throughout", "shown in capitals", "written in capitals",
+        "capital letters throughout", "shown in capitals", "written in capitals", "in block letters",
     ],
     alphanumeric: &[
         "letters and digits only", "only letters and digits", "letters and numbers only", "only letters and numbers",
@@ -520,7 +564,8 @@ pub(super) const WORDS: Language = Language {
     ],
     several: &[
         "several", "more than one", "multiple", "separated by", "separate with", "separated with", "split by",
-        "between them", "divided by",
+        "between them", "divided by", "separate them with", "one or more of", "separate them by",
+        "separate values with", "join them with",
     ],
     signs: &[
         ("semicolon", ";"),
@@ -570,7 +615,8 @@ pub(super) const WORDS: Language = Language {
         "valid options", "any of", "permitted values", "valid values", "allowed", "permitted", "accepted",
         "accepted values", "pick", "select", "options", "coded", "are coded", "is coded", "coded as", "pick a letter",
         "pick a code", "take the values", "takes the values", "can take the values", "have the values",
-        "has the values", "written as", "entered as", "given as", "recorded as",
+        "has the values", "written as", "entered as", "given as", "recorded as", "choose between", "pick between",
+        "select between", "one or more of", "any number of", "some of",
     ],
     copulas: &[
         "is", "are", "must be", "can be", "may be", "is only", "only", "use", "write", "enter", "takes", "is either",
@@ -633,7 +679,7 @@ pub(super) const WORDS: Language = Language {
     not_after: &["not after", "no later than", "not later than", "latest", "at the latest", "until", "never after"],
     not_before: &[
         "not before", "earliest", "at the earliest", "from the earliest", "no earlier than", "not earlier than",
-        "never before",
+        "never before", "not be earlier than", "not be before", "not lie before", "not be older than",
     ],
     articles: &["a", "an", "one", "single"],
     forbidden: &[
@@ -648,14 +694,17 @@ pub(super) const WORDS: Language = Language {
         "filled in by the office", "completed by the office", "filled by the office", "by our staff",
         "by the office staff", "filled in by our",
     ],
-    give: &["give", "enter", "provide", "fill", "supply", "state", "write", "put", "name"],
+    give: &["give", "enter", "provide", "fill", "supply", "state", "write", "put", "name", "complete"],
     equals: &["is", "is set to", "equals", "is equal to", "says", "has the value", "is given as", "reads"],
     is_given: &[
         "is given", "is filled", "is filled in", "is entered", "is present", "is not blank", "is not empty",
-        "is known", "is provided", "are given", "has a value", "was given", "has been given",
+        "is known", "is provided", "are given", "has a value", "was given", "has been given", "is used",
+        "is available", "is stated",
     ],
     is_blank: &[
         "is blank", "is empty", "is not given", "is left blank", "is left empty", "is missing", "is not filled",
+        "is not known", "is unknown", "is not used", "is not available", "isn't known", "isn't given",
+        "has not been given", "is not stated", "is not there", "is not entered", "does not exist",
     ],
     followed: &["and", "plus", "then", "followed by", "with"],
     places: &["places", "place", "decimals"],
@@ -678,7 +727,8 @@ pub(super) const WORDS: Language = Language {
         "has to show an", "has to show the", "must state an", "must include the", "must contain the", "must name the",
         "must bear a", "must bear an", "must bear the", "must carry the", "should show a", "should show an",
         "should show the", "should state a", "should state an", "should state the", "should include a",
-        "should include an", "should include the",
+        "should include an", "should include the", "we must know the", "we have to know the", "we need to know the",
+        "we must know a", "has to carry a", "has to bear a",
     ],
     pronouns: &["it", "them", "its", "this"],
     only_for: &["for"],
@@ -785,7 +835,10 @@ pub(super) const WORDS: Language = Language {
         "cannot be processed", "won't be processed", "not be processed", "not processed", "can't accept",
         "cannot accept", "won't accept", "won't be accepted", "cannot be loaded", "can't be loaded", "not be loaded",
         "fail", "fails", "will fail", "be returned", "sent back", "thrown out", "bounced", "skipped", "dropped",
-        "discarded", "is not accepted", "are not accepted", "not valid",
+        "discarded", "is not accepted", "are not accepted", "not valid", "an error", "is wrong",
+        "makes the row invalid", "make the row invalid", "invalidates the row", "are not registered",
+        "is not registered", "not recorded", "not registered", "not taken", "not entered", "ignored", "disregarded",
+        "not possible",
     ],
     behind_point: &[
         "digit behind the point",

@@ -111,10 +111,56 @@ pub(super) struct Language {
     /// All columns, where none has been named of which all may be spoken.
     pub all_alone: &'static [&'static str],
     pub except: &'static [&'static str],
+    /// By which something is said of some and of no others.
+    pub alone: &'static [&'static str],
+    /// By which one thing is said to follow from another.
+    pub implies: &'static [&'static str],
+    /// By which a condition begins that something is not there.
+    pub lacks: &'static [&'static str],
+    /// By which a condition begins that something is there.
+    pub there_is: &'static [&'static str],
+    /// Between two of which the second is given where the first is not there.
+    pub failing: &'static [&'static str],
+    /// Two things together.
+    pub both: &'static [&'static str],
+    /// By which something is asked to be there.
+    pub there_must: &'static [&'static str],
+    /// What is done with rows that are right.
+    pub are_taken: &'static [&'static str],
+    /// What is done with a text that is too long.
+    pub cut_off: &'static [&'static str],
+    /// By which a length is too great.
+    pub longer: &'static [&'static str],
+    /// By which a length is too small.
+    pub shorter: &'static [&'static str],
+    /// Verbs of what begins.
+    pub starting: &'static [&'static str],
+    /// Verbs of what ends.
+    pub ending: &'static [&'static str],
+    /// Words of headings over the begin of something.
+    pub start_words: &'static [&'static str],
+    /// Words of headings over the end of something.
+    pub end_words: &'static [&'static str],
+    /// What holds all rows.
+    pub registers: &'static [&'static str],
+    /// Parts of a whole number.
+    pub halves: &'static [&'static str],
+    /// Beyond both ends of something.
+    pub outside: &'static [&'static str],
+    /// Before what something is of.
+    pub owners: &'static [&'static str],
+    /// What amounts are counted in.
+    pub units: &'static [&'static str],
+    /// By which something is said to have something.
+    pub has: &'static [&'static str],
+    /// No column at all.
+    pub no_column: &'static [&'static str],
     /// What stands before the letters of columns.
     pub columns: &'static [&'static str],
     /// Before columns that are counted from the left.
     pub first: &'static [&'static str],
+    /// The columns at the end.
+    pub last_ones: &'static [&'static str],
     /// Before digits or letters that are a part of a value.
     pub part: &'static [&'static str],
     /// What stands before the name of a column that is explained: `Field: Title`.

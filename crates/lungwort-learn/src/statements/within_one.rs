@@ -1,0 +1,56 @@
+//! What comes once within something: `an object number is used once in a loan`, `the same station cannot come twice on one day`.
+
+use super::required::Asking;
+use super::subject::{self, Place};
+use super::{Claim, Target};
+use crate::draft::Confidence;
+use lungwort_core::rulebook::toml_text::list;
+
+impl Asking<'_> {
+    /// The rule that a column and what it is once in are unique together.
+    pub(super) fn once_within(&self) -> Option<Claim> {
+        let (sentence, language) = (self.sentence, self.language);
+        let denied = sentence.has(language.negations);
+        let once = sentence.any(language.unique).or_else(|| sentence.any(language.twice).filter(|_| denied))?;
+        let within = language.on_same.iter().filter_map(|phrase| sentence.find_from(phrase, once.start));
+        let within = within.max_by_key(|place| place.end)?;
+        let mut what: Vec<Place> = (self.mentions.iter())
+            .filter(|mention| mention.words.end <= within.start)
+            .map(|mention| mention.place)
+            .collect();
+        what.dedup();
+        let ([what], true) = (what.as_slice(), within.end < sentence.words.len()) else { return None };
+        let named = self.mentions.iter().find(|mention| (within.end..within.end + 2).contains(&mention.words.start));
+        let other = named.map(|mention| mention.place).or_else(|| self.called(sentence.word(within.end), what.0))?;
+        let names = list(&[(self.name)(*what), (self.name)(other)]);
+        (other != *what && other.0 == what.0).then_some(Claim {
+            on: Target::Rule(what.0),
+            key: "unique",
+            value: names,
+            confidence: Confidence::Known,
+        })
+    }
+
+    /// The one column of a sheet that is called by a word: by the number of a thing, by its day, or by nothing else.
+    fn called(&self, word: &str, sheet: usize) -> Option<Place> {
+        let language = self.language;
+        let columns = &self.draft.sheets[sheet].columns;
+        let is_so = |heading: &str| {
+            let plain = subject::plain_heading(heading).to_lowercase();
+            let words: Vec<&str> = plain.split_whitespace().collect();
+            let day = language.day_month_year[0].contains(&word) || language.dates.first() == Some(&word);
+            let of_day = |heading: &&str| language.dates.contains(heading);
+            match words.as_slice() {
+                [only] => *only == word || day && of_day(only),
+                [first, ..] => {
+                    *first == word && crate::keys::identifies(heading)
+                        || day && (of_day(first) || words.last().is_some_and(of_day))
+                }
+                [] => false,
+            }
+        };
+        let mut found = (0..columns.len()).filter(|at| is_so(&columns[*at].heading));
+        let first = found.next()?;
+        found.next().is_none().then_some((sheet, first))
+    }
+}
