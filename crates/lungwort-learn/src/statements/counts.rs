@@ -274,20 +274,32 @@ fn both_ends(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)])
     None
 }
 
+/// Whether two numbers count the digits of a piece: `a colon, a number of 1 to 6 digits`.
+fn are_of_piece((sentence, language): (&Sentence, &Language), numbers: &[(usize, f64)]) -> bool {
+    let [(at, least), (next, most), ..] = numbers else { return false };
+    let counts = [language.digits, language.letters].iter().any(|what| counts_what(sentence, *next, what));
+    let joins = [language.to, language.or].iter().any(|words| words.contains(&sentence.word(next - 1)));
+    next - at <= 2 && most > least && counts && (sentence.is_dashed(*at) || joins)
+}
+
+/// `A number or <1`: it takes both.
+fn is_either(sentence: &Sentence, at: usize) -> bool {
+    let before = sentence.text[..sentence.words[at].1.start].trim_end_matches(['<', '>']);
+    let sign = before.len() < sentence.words[at].1.start;
+    sign && (before.ends_with(['"', '“', '\''])
+        || words::ALL.iter().any(|language| sentence.has(language.or) && sentence.has(language.number)))
+}
+
 /// What the first of some numbers is, and how many of them that takes.
 fn counted((sentence, language, from): (&Sentence, &Language, usize), numbers: &[(usize, f64)]) -> (Counted, usize) {
     let (at, value) = numbers[0];
+    if are_of_piece((sentence, language), numbers) {
+        return (Counted::Nothing, 2);
+    }
     if let Some(limits) = ends_explained(sentence, numbers).or_else(|| scale((sentence, language, from), numbers)) {
         return (Counted::Limits(limits), 2);
     }
-    // "A number or <1" takes both.
-    let either = || {
-        let before = sentence.text[..sentence.words[at].1.start].trim_end_matches(['<', '>']);
-        let sign = before.len() < sentence.words[at].1.start;
-        sign && (before.ends_with(['"', '“', '\''])
-            || words::ALL.iter().any(|language| sentence.has(language.or) && sentence.has(language.number)))
-    };
-    if either() {
+    if is_either(sentence, at) {
         return (Counted::Nothing, 1);
     }
     if let Some(key) = compared(sentence, at) {

@@ -1,6 +1,7 @@
 //! Numbers outside of a range that mean something of their own: `0 to 8; 9 means that the sky could not be seen`. The range and these
 //! numbers become one rule.
 
+use super::conditions::conditional_at;
 use super::sentence::Sentence;
 use super::subject::Place;
 use super::words::Language;
@@ -51,6 +52,38 @@ pub(super) fn widened(
     claims.retain(|claim| claim.on != on || !matches!(claim.key, "min" | "max"));
     claims.push(Claim { on: Target::Rule(sheet), key: "check", value: check, confidence: Confidence::Known });
 }
+
+/// `If none fits, use OT`: one more value of the list of the column that was spoken of.
+pub(super) fn added(
+    (sentence, language): (&Sentence, &Language),
+    before: &[Place],
+    claims: &mut [Claim],
+    draft: &mut Draft,
+) -> bool {
+    let ([(sheet, column)], Some(_)) = (before, conditional_at(sentence, language)) else { return false };
+    let verb = |at: &usize| {
+        let word = sentence.word(*at);
+        [language.give, language.copulas].iter().any(|words| words.contains(&word))
+    };
+    let Some(at) = (0..sentence.words.len()).find(verb) else { return false };
+    let Some((_, place)) = sentence.words.get(at + 1) else { return false };
+    let code = &sentence.text[place.clone()];
+    let is_code = code.len() <= LONGEST && code.bytes().all(|byte| byte.is_ascii_uppercase());
+    let of = &mut draft.sheets[*sheet].columns[*column];
+    let new = !claims.iter().any(|claim| claim.on == Target::Column((*sheet, *column)) && claim.key == "allowed");
+    let line = of.lines.0.iter_mut().find(|line| line.key == "allowed").filter(|_| is_code && new);
+    let Some(line) = line else { return false };
+    let quoted = quoted(code);
+    let Some(list) = line.value.strip_suffix(']').filter(|list| list.starts_with('[')) else { return false };
+    if !list.contains(&quoted) {
+        line.value = format!("{list}, {quoted}]");
+        of.values.push(code.to_owned());
+    }
+    true
+}
+
+/// Letters of such a value, at most.
+const LONGEST: usize = 8;
 
 /// The number at a word, where it begins a part of the sentence and is told what it means.
 fn meaning_of(sentence: &Sentence, language: &Language, at: usize) -> Option<f64> {

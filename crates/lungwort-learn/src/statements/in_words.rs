@@ -110,12 +110,8 @@ fn alone(part: &str, language: &Language) -> String {
     part.trim_matches(['"', '\'', '“', '”', '‘', '’', '«', '»', ':']).trim().to_owned()
 }
 
-/// The values of a list in words; `led` where words before it say that it is one.
-pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
-    let text = text.trim().trim_start_matches([':', '–']).trim_start();
-    // A dash before the first value leads up to it; one at the value is part of it.
-    let text = text.strip_prefix("- ").unwrap_or(text).trim_end_matches(['.', ')']).trim();
-    let text = text.strip_prefix('(').unwrap_or(text);
+/// A list cut into its parts; `None` where what it says is what goes with what.
+fn parts(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
     // Where commas or bars are between them, a slash is a part of a value: `g/m2, seeds/m2`.
     let between = if text.contains([',', ';', '|']) { &[',', ';', '|'][..] } else { &['/'] };
     let mut parts: Vec<String> = text.split(between).map(str::to_owned).collect();
@@ -132,6 +128,29 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
         parts =
             parts.iter().flat_map(|part| part.split(sign.as_str()).map(str::to_owned).collect::<Vec<_>>()).collect();
     }
+    // `A, B, C and F`
+    if let Some((last, others)) = parts.split_last()
+        && others.len() >= 2
+        && others.iter().all(|part| !part.trim().contains(' '))
+        && let Some((one, other)) =
+            language.and.iter().find_map(|and| last.trim().split_once(format!(" {and} ").as_str()))
+        && !one.contains(' ')
+        && !other.contains(' ')
+    {
+        let (one, other) = (one.to_owned(), other.to_owned());
+        parts.pop();
+        parts.extend([one, other]);
+    }
+    Some(parts)
+}
+
+/// The values of a list in words; `led` where words before it say that it is one.
+pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
+    let text = text.trim().trim_start_matches([':', '–']).trim_start();
+    // A dash before the first value leads up to it; one at the value is part of it.
+    let text = text.strip_prefix("- ").unwrap_or(text).trim_end_matches(['.', ')']).trim();
+    let text = text.strip_prefix('(').unwrap_or(text);
+    let parts = parts(text, language, led)?;
     let mut values: Vec<String> =
         parts.iter().map(|part| alone(part, language)).filter(|part| !part.is_empty()).collect();
     // "One of the abbreviations pc, kg or m": what the values are called stands before the first.

@@ -338,6 +338,7 @@ fn one(
     }
     if let Some(language) = by_language(sentence, known.likely).first() {
         exceptions::widened((sentence, language), &spoken_of, &mut reading.claims, draft);
+        reading.understood |= exceptions::added((sentence, language), &spoken_of, &mut reading.claims, draft);
         reading.understood |= !reading.claims.is_empty();
     }
     example_of(text, sentence, &named, draft);

@@ -187,8 +187,17 @@ impl Asking<'_> {
         let behind: Vec<&Mention> = behind.collect();
         let of_value = behind.first().and_then(|mention| self.of_value(mention.place.0)).map(|(_, said)| said);
         let some = self.speaks_of_some(needs.start);
+        // "A discount needs a note", where that is another column.
+        let article = |mention: &Mention| {
+            let before = mention.words.start.checked_sub(1).map_or("", |at| self.sentence.word(at));
+            self.language.articles.contains(&before)
+        };
+        let leads = |mention: &&Mention| mention.words.end == needs.start && article(mention) && !self.is_row(mention);
+        let of_column = self.mentions.iter().rfind(leads);
+        let given = of_column.map(|mention| format!("{} IS NOT NULL", (self.name)(mention.place)));
         let claim = |mention: &Mention| match &of_value {
             Some(said) => required_when(mention.place, said),
+            None if given.is_some() => required_when(mention.place, given.as_deref().unwrap_or(OPEN)),
             None if some => required_when(mention.place, OPEN),
             None => must_be_filled(mention.place),
         };
@@ -523,10 +532,25 @@ impl Asking<'_> {
         Some(Claim { on: Target::Rule(one.0), key: "at_least_one", value: both, confidence: Confidence::Known })
     }
 
+    /// `The buyer's e-mail or name`: it may be the name, which is no column.
+    fn is_one_or_unknown(&self, places: &[Place], from: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let ([place], [mention]) = (places, self.mentions) else { return false };
+        let article = language.every.contains(&sentence.word(mention.words.end + 1));
+        let other = mention.words.end + 1 + usize::from(article);
+        mention.place == *place
+            && mention.words.start >= from
+            && language.or.contains(&sentence.word(mention.words.end))
+            && other < sentence.words.len()
+    }
+
     fn required(&self, required: &std::ops::Range<usize>) -> Reading {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
         let places = self.asked();
         if places.is_empty() {
+            return Reading::default();
+        }
+        if self.is_one_or_unknown(&places, required.end) {
             return Reading::default();
         }
         // A condition before or behind the word: required only then.
@@ -572,7 +596,9 @@ impl Asking<'_> {
             narrowed && mention.is_some_and(|mention| mention.words.start > required.end && with(mention))
         };
         let is_conditional = is_conditional || places.iter().any(narrows);
-        let asked = places.into_iter().filter(|place| !in_condition(place) && !narrows(place));
+        // "For payment L the e-mail is required" asks for no payment.
+        let of_itself = |place: &Place| is_conditional && said.starts_with(&format!("{} ", (self.name)(*place)));
+        let asked = places.into_iter().filter(|place| !in_condition(place) && !narrows(place) && !of_itself(place));
         // "Outward is mandatory, Return only for round trips": the condition is of what stands behind the comma.
         let comma = condition.filter(|at| *at > required.end).and_then(|at| {
             let (from, to) = (sentence.words[required.end - 1].1.end, sentence.words[at].1.start);

@@ -764,6 +764,8 @@ pub(super) const WORDS: Language = Language {
     marked: &[
         "marked with a", "marked with", "marked by", "followed by", "indicated by", "indicated with", "preceded by",
         "begin with", "begins with", "denoted by", "flagged with", "labelled", "marked", "flagged", "flagged with",
+        "with a star", "with an asterisk", "with stars", "have a star", "has a star", "with a dot", "with a tick",
+        "with a cross", "carry a star", "carrying a star",
     ],
     combination: &[
         "combination of", "together are unique", "together must be unique", "together identify", "together are never",

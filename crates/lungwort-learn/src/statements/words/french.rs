@@ -390,7 +390,10 @@ pub(super) const WORDS: Language = Language {
     unless: &["sauf"],
     both_or_none: &["les deux ou aucun", "les deux ou aucune"],
     meaning_signs: &["pour"],
-    marked: &["marquées d'un", "marquées par", "suivies de", "signalées par"],
+    marked: &[
+        "marquées d'un", "marquées par", "suivies de", "signalées par", "avec un astérisque", "avec une étoile",
+        "avec astérisque",
+    ],
     combination: &["combinaison de", "ensemble uniques"],
     dates: &["date", "jour", "le", "né"],
     all_dates: &["date", "dates", "format des dates", "toutes les dates"],

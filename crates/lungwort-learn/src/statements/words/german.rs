@@ -404,7 +404,10 @@ pub(super) const WORDS: Language = Language {
     unless: &[],
     both_or_none: &["beide oder keine", "beide oder keines"],
     meaning_signs: &["für", "steht für"],
-    marked: &["gekennzeichnet mit", "markiert mit", "mit einem", "mit"],
+    marked: &[
+        "gekennzeichnet mit", "markiert mit", "mit einem", "mit", "mit stern", "mit einem stern", "mit sternchen",
+        "mit einem sternchen",
+    ],
     combination: &["kombination aus", "kombination von", "zusammen eindeutig"],
     dates: &["datum", "tag", "am", "bis", "geboren"],
     all_dates: &["datum", "datumsangaben", "datumsfelder", "datumswerte", "datumsformat", "alle daten", "daten"],
