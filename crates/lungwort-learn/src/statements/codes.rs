@@ -134,10 +134,15 @@ impl Builder<'_> {
     /// `five letters, capitals`: the last word says which letters have been counted.
     fn ends_in_capitals(&mut self) -> bool {
         let before = self.at.checked_sub(1).map_or("", |at| self.sentence.gap(at));
-        let last = self.phrase_at(self.language.capitals, self.at) == Some(self.sentence.words.len());
-        let said = self.counted > 0 && last && (before.contains(',') || before.contains(')'));
+        let last = |phrases: &[&str]| self.phrase_at(phrases, self.at) == Some(self.sentence.words.len());
+        let class = match (last(self.language.capitals), last(self.language.small_last)) {
+            (true, _) => "[A-Z]",
+            (_, true) => "[a-z]",
+            _ => return false,
+        };
+        let said = self.counted > 0 && (before.contains(',') || before.contains(')'));
         if said {
-            self.regex = self.regex.replace("[A-Za-z]", "[A-Z]");
+            self.regex = self.regex.replace("[A-Za-z]", class);
         }
         said
     }

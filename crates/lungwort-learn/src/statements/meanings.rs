@@ -12,12 +12,33 @@ pub(super) fn beside(text: &str) -> Option<Vec<(String, String)>> {
         let (code, meaning) = part.split_once(' ')?;
         let is_code = code.len() <= 3 && code.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit());
         let is_meaning = meaning.len() <= 40 && meaning.chars().all(|each| each.is_lowercase() || each == ' ');
-        (is_code && is_meaning && code.bytes().any(|byte| byte.is_ascii_uppercase()))
-            .then(|| (code.to_owned(), meaning.to_owned()))
+        (is_code && is_meaning).then(|| (code.to_owned(), meaning.to_owned()))
     };
     let pairs: Vec<(String, String)> = parts.iter().map(one).collect::<Option<_>>()?;
+    let lettered = pairs.iter().all(|(code, _)| code.bytes().any(|byte| byte.is_ascii_uppercase()));
+    if !lettered && !is_scale(&pairs) {
+        return None;
+    }
     let codes: std::collections::HashSet<&String> = pairs.iter().map(|(code, _)| code).collect();
     (pairs.len() >= 2 && codes.len() == pairs.len()).then_some(pairs)
+}
+
+/// `0 clear, 1 cloudy, 2 covered, 9 not seen`: numbers that ascend from the first, each with what it means. "2 letters, 4 digits" counts.
+fn is_scale(pairs: &[(String, String)]) -> bool {
+    let numbers: Option<Vec<u32>> = pairs.iter().map(|(code, _)| code.parse().ok()).collect();
+    let Some(numbers) = numbers.filter(|numbers| numbers.len() >= 3) else { return false };
+    let counted = |meaning: &str| {
+        meaning.split(' ').any(|word| {
+            words::ALL.iter().any(|language| {
+                let kinds =
+                    [language.letters, language.digits, language.characters, language.capitals, language.number];
+                kinds.iter().any(|words| words.contains(&word)) || super::subject::is_unit(word)
+            })
+        })
+    };
+    numbers[0] <= 1
+        && numbers.windows(2).all(|pair| pair[0] < pair[1])
+        && !pairs.iter().any(|(_, meaning)| counted(meaning))
 }
 
 /// `S for staff, T for travel`

@@ -46,6 +46,7 @@ mod take;
 pub(crate) mod texts;
 mod values;
 mod within_one;
+mod without;
 mod words;
 mod yes_no;
 

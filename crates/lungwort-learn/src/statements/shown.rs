@@ -30,7 +30,18 @@ pub(super) fn counted_up(sentence: &Sentence, language: &Language, from: usize) 
 
 /// `A-E`, and nothing else: one letter between two.
 pub(super) fn letter_between(sentence: &Sentence) -> Option<String> {
+    static GRADES: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?:^|[\s:])([A-Z]) \([^)]{1,40}\) ?(?:to|bis|à|–|-|…|\.\.\.) ?([A-Z]) \([^)]{1,40}\)$").ok()
+    });
     let text = sentence.text.trim().trim_end_matches('.');
+    // `A (very good) to E (unusable)`
+    if text.ends_with(')')
+        && let Some(found) = GRADES.as_ref()?.captures(text)
+        && let (Some(first), Some(last)) = (found.get(1), found.get(2))
+        && first.as_str() < last.as_str()
+    {
+        return Some(format!("[{}-{}]", first.as_str(), last.as_str()));
+    }
     let mut signs = text.chars().filter(|each| !each.is_whitespace());
     let (first, dash, last) = (signs.next()?, signs.next()?, signs.next()?);
     let plain = first.is_ascii_uppercase() && last.is_ascii_uppercase() && first < last && matches!(dash, '-' | '–');

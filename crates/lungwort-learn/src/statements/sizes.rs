@@ -77,6 +77,23 @@ fn comes_once(sentence: &Sentence, language: &Language) -> bool {
         && (no_two || sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice))
 }
 
+/// The mark before the decimals, where it is said or shown.
+fn decimal_mark(sentence: &Sentence, language: &Language, found: &mut Said) {
+    let known = Confidence::Known;
+    let comma = sentence.has(language.decimal_comma_words) || shows_comma(sentence) && of_numbers(found);
+    if comma {
+        if !found.iter().any(|(key, ..)| *key == "type") {
+            found.push(("type", quoted("decimal"), known));
+        }
+        found.push(("decimal_mark", quoted(","), known));
+    }
+    // "With a point" counts for more than the language of the template.
+    let decimals = found.iter().any(|(key, value, _)| *key == "places" || *key == "type" && value.contains("decimal"));
+    if !comma && decimals && sentence.has(language.decimal_point_words) && language.decimal_comma {
+        found.push(("decimal_mark", quoted("."), known));
+    }
+}
+
 /// What a sentence says of how values are written.
 pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], from: usize) -> Reading {
     // "The first digit is the floor (1-4)" says nothing of the whole.
@@ -123,13 +140,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     }
     ends_of_texts(sentence, language, &mut found);
     of_money(sentence, language, &mut found);
-    let comma = sentence.has(language.decimal_comma_words) || shows_comma(sentence) && of_numbers(&found);
-    if comma {
-        if !found.iter().any(|(key, ..)| *key == "type") {
-            found.push(("type", quoted("decimal"), known));
-        }
-        found.push(("decimal_mark", quoted(","), known));
-    }
+    decimal_mark(sentence, language, &mut found);
     if let Some(sign) = separator(sentence, language) {
         found.push(("separator", quoted(sign), known));
     }

@@ -98,6 +98,7 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("vessels", read_all(include_str!("said/vessels.txt")));
     insta::assert_snapshot!("seats", read_all(include_str!("said/seats.txt")));
     insta::assert_snapshot!("specimens", read_all(include_str!("said/specimens.txt")));
+    insta::assert_snapshot!("sky", read_all(include_str!("said/sky.txt")));
 }
 
 #[test]
@@ -116,6 +117,7 @@ fn what_stands_beside_a_column_is_said_of_it() {
     insta::assert_snapshot!("plants", read_all(include_str!("said/plants.txt")));
     insta::assert_snapshot!("kurse", read_all(include_str!("said/kurse.txt")));
     insta::assert_snapshot!("cours", read_all(include_str!("said/cours.txt")));
+    insta::assert_snapshot!("singers", read_all(include_str!("said/singers.txt")));
 }
 
 #[track_caller]

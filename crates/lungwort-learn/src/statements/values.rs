@@ -37,6 +37,19 @@ pub(super) fn of_values(
     }
     // "Applicants under 18" are no value of Applicant ID.
     of_values.claims.retain(|claim| !is_of_things(claim, mentions, draft));
+    // "A path is reported once on the same day" says of no day that it comes once.
+    let within = |mention: &Mention| {
+        let before = mention.words.start.saturating_sub(PHRASE)..mention.words.start;
+        before
+            .into_iter()
+            .any(|at| language.on_same.iter().any(|phrase| sentence.ends_at(phrase, at) == Some(mention.words.start)))
+    };
+    let scoped = |claim: &Claim| {
+        claim.key == "unique"
+            && mentions.iter().any(|mention| Target::Column(mention.place) == claim.on && within(mention))
+    };
+    // "No two lines may have the same code" does.
+    of_values.claims.retain(|claim| sentence.has(language.no_two) || !scoped(claim));
     of_values.understood &= !of_values.claims.is_empty();
     of_values.and(each_its_own(sentence, language, mentions));
     days_of_days(&mut of_values, language, places, draft);
@@ -274,6 +287,9 @@ pub(super) fn dates(
     };
     all.iter().filter(is_date).copied().collect()
 }
+
+/// Words of a phrase that says within what, at most: `on the same`.
+const PHRASE: usize = 3;
 
 /// Sizes of texts that templates give without a unit.
 const SIZES: &[f64] = &[

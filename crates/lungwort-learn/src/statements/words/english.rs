@@ -216,6 +216,8 @@ pub(super) const WORDS: Language = Language {
     last_ones: &["last", "final", "rightmost"],
     outside: &["outside", "outside of"],
     halves: &["half", "halves", "quarter", "quarters"],
+    decimal_point_words: &["decimal point", "with a point", "point as the decimal", "full stop as the decimal"],
+    small_last: &["small", "lower case", "lowercase"],
     small: &[
         "the", "of", "is", "are", "a", "an", "with", "be", "in", "this", "that", "it", "you", "your", "please", "for",
         "on", "as", "by", "or", "and", "to", "from",
@@ -692,7 +694,8 @@ pub(super) const WORDS: Language = Language {
         "completed by us", "we fill this in", "we fill these in", "internal use only", "we fill it in",
         "we will fill it in", "we add it", "we fill these", "we will add it", "will be filled in by us",
         "filled in by the office", "completed by the office", "filled by the office", "by our staff",
-        "by the office staff", "filled in by our",
+        "by the office staff", "filled in by our", "leave blank we", "leave empty we", "leave it blank we",
+        "leave this blank we", "blank we give", "blank we will",
     ],
     give: &["give", "enter", "provide", "fill", "supply", "state", "write", "put", "name", "complete"],
     equals: &["is", "is set to", "equals", "is equal to", "says", "has the value", "is given as", "reads"],

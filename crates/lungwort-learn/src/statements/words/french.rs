@@ -119,6 +119,8 @@ pub(super) const WORDS: Language = Language {
     last_ones: &["dernières", "dernière", "derniers"],
     outside: &["hors de", "en dehors de"],
     halves: &["demi", "demie", "demis", "demies", "quart", "quarts"],
+    decimal_point_words: &["avec un point", "point décimal", "point comme séparateur"],
+    small_last: &["minuscules"],
     small: &[
         "le", "la", "les", "est", "sont", "un", "une", "avec", "dans", "veuillez", "pour", "sur", "du", "de", "des",
         "et", "ou", "au", "aux", "en", "doit", "pas", "lettres", "chiffres", "caractères", "plus",

@@ -122,6 +122,8 @@ pub(super) const WORDS: Language = Language {
     last_ones: &["letzten", "letzte"],
     outside: &["außerhalb von", "außerhalb", "außerhalb des jahres"],
     halves: &["halbe", "halben", "viertel"],
+    decimal_point_words: &["mit punkt", "dezimalpunkt", "punkt als dezimal", "punkt als komma"],
+    small_last: &["klein", "kleingeschrieben"],
     small: &[
         "der", "die", "das", "ist", "sind", "ein", "eine", "mit", "im", "in", "bitte", "für", "auf", "als", "von",
         "und", "oder", "den", "dem", "des", "zu", "wird", "werden", "darf", "nicht", "nie", "höchstens", "mindestens",

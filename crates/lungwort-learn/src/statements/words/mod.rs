@@ -50,6 +50,10 @@ pub(super) struct Language {
     pub so_on: &'static [&'static str],
     /// Decimals are written with a comma.
     pub decimal_comma_words: &'static [&'static str],
+    /// A point before the decimals.
+    pub decimal_point_words: &'static [&'static str],
+    /// Behind counted letters: those are small.
+    pub small_last: &'static [&'static str],
     /// Behind the values of a list: `only EUR and GBP are accepted`.
     pub taken: &'static [&'static str],
     /// Verbs that say what a column is called after: what a box weighs is its weight.

@@ -1,0 +1,88 @@
+//! What rows are refused without: `lines without a year are rejected`, `rows are only accepted with a lender`, `there must be a venue
+//! on every line`.
+
+use super::Claim;
+use super::conditions::conditional_at;
+use super::required::{Asking, SUBJECT, must_be_filled, required_when};
+use super::subject::Mention;
+
+/// Words between a column and the word that it is missing, at most.
+const LACKING: usize = 8;
+
+impl Asking<'_> {
+    /// `There must be a venue on every line`
+    pub(super) fn there_must_be(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let end = language.there_must.iter().filter_map(|phrase| sentence.ends_at(phrase, 0)).max()?;
+        let [mention] = self.mentions else { return None };
+        let article = (end..mention.words.start).all(|at| language.every.contains(&sentence.word(at)));
+        let rest = mention.words.end..sentence.words.len();
+        let each = rest.is_empty() || rest.clone().take(2).any(|at| language.each_of.contains(&sentence.word(at)));
+        let plain = conditional_at(sentence, language).is_none() && rest.len() <= SUBJECT;
+        (article && each && plain).then(|| vec![must_be_filled(mention.place)])
+    }
+
+    /// `Rows are only accepted with a lender`, `only rows with a venue are loaded`
+    pub(super) fn taken_only_with(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let only = (0..sentence.words.len()).find(|at| language.alone.contains(&sentence.word(*at)))?;
+        let taken = sentence.any(language.are_taken)?;
+        let has =
+            |at: &usize| language.with.contains(&sentence.word(*at)) || language.has.contains(&sentence.word(*at));
+        let with = (0..sentence.words.len()).find(has)?;
+        let first = self.mentions.first()?;
+        let article = (with + 1..first.words.start).all(|at| language.every.contains(&sentence.word(at)));
+        let (start, end) = (first.words.start, self.mentions.last()?.words.end);
+        // What is taken is said at once before what it has, or at the end.
+        let near = taken.end <= with && with - taken.end <= SUBJECT && end == sentence.words.len()
+            || only == 0 && taken.start >= end && taken.start - end <= 1 && taken.end == sentence.words.len();
+        let plain = start > with
+            && article
+            && near
+            && !sentence.words.iter().any(|(word, _)| language.or.contains(&word.as_str()));
+        plain.then(|| self.mentions.iter().map(|mention| must_be_filled(mention.place)).collect())
+    }
+
+    /// `Lines in which the year is missing are rejected`
+    pub(super) fn refused_without(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        // "No row without an object number"
+        let denies = language.negations.contains(&sentence.word(0));
+        let behind = |phrase: &&str| sentence.find_from(phrase, usize::from(denies));
+        let lacking = language
+            .lacking
+            .iter()
+            .filter_map(behind)
+            .min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))?;
+        let none = denies
+            && (2..=SUBJECT).contains(&lacking.start)
+            && self.mentions.iter().all(|mention| mention.words.start >= lacking.end)
+            && self.mentions.last().is_some_and(|last| last.words.end == sentence.words.len());
+        if !none {
+            sentence.any(language.refused)?;
+        }
+        // "No blank rows between the lots"
+        if language.others.contains(&sentence.word(lacking.end)) {
+            return None;
+        }
+        let denied = (0..sentence.words.len())
+            .any(|at| !lacking.contains(&at) && language.negations.contains(&sentence.words[at].0.as_str()));
+        let plain = none || !denied || sentence.any(language.refused).is_some_and(|refused| refused.len() > 1);
+        // "Without" stands before what is missing, and the other words behind it.
+        let before = |mention: &&Mention| {
+            let near = lacking.start.saturating_sub(LACKING)..lacking.end + LACKING;
+            plain && near.contains(&mention.words.start)
+        };
+        let near: Vec<&Mention> = self.mentions.iter().filter(before).collect();
+        // "Latitude without longitude is not accepted"
+        if let [first, second] = near.as_slice()
+            && first.words.end == lacking.start
+            && second.words.start >= lacking.end
+            && lacking.len() == 1
+        {
+            let said = format!("{} IS NOT NULL", (self.name)(first.place));
+            return Some(vec![required_when(second.place, &said)]);
+        }
+        Some(near.into_iter().map(|mention| must_be_filled(mention.place)).collect())
+    }
+}
