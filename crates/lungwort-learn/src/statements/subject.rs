@@ -420,8 +420,8 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
         language.at_most, language.at_least, language.exactly, language.in_capitals, language.in_smalls,
         language.longer,
     ];
-    let limited = limits.into_iter().flatten().any(|phrase| sentence.ends_at(phrase, range.end).is_some());
-    if plural && (goes_on || limited) || in_list(sentence, language, range, (words, plain)) {
+    let limited = || limits.into_iter().flatten().any(|phrase| sentence.ends_at(phrase, range.end).is_some());
+    if plural && (goes_on || limited()) || in_list(sentence, language, range, (words, plain)) {
         return true;
     }
     // "The note to visitors should not exceed…"

@@ -6,6 +6,9 @@ use super::{Claim, Target};
 use crate::draft::Confidence;
 use lungwort_core::rulebook::toml_text::list;
 
+/// Columns of a sheet among which one is looked for by a word, at most.
+const MOST: usize = 300;
+
 impl Asking<'_> {
     /// The rule that a column and what it is once in are unique together.
     pub(super) fn once_within(&self) -> Option<Claim> {
@@ -35,6 +38,10 @@ impl Asking<'_> {
     fn called(&self, word: &str, sheet: usize) -> Option<Place> {
         let language = self.language;
         let columns = &self.draft.sheets[sheet].columns;
+        // Each sentence may ask so of each column.
+        if columns.len() > MOST {
+            return None;
+        }
         let is_so = |heading: &str| {
             let plain = subject::plain_heading(heading).to_lowercase();
             let words: Vec<&str> = plain.split_whitespace().collect();
