@@ -10,6 +10,12 @@ impl Asking<'_> {
     pub(super) fn implied(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
         let implies = sentence.any(language.implies).filter(|place| place.start > 0)?;
+        // "Please make sure that the weight is filled in" follows from nothing.
+        let from_column = self.mentions.iter().any(|mention| mention.words.end <= implies.start);
+        let from_number = (0..implies.start).any(|at| sentence.number(at, language).is_some());
+        if !from_column && !from_number {
+            return None;
+        }
         let behind = |place: std::ops::Range<usize>| (place.start >= implies.start).then_some(place);
         let forbidden = sentence.any(language.forbidden).and_then(behind);
         let asked = forbidden.is_some() || sentence.required(language).and_then(behind).is_some();
