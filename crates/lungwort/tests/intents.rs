@@ -66,6 +66,32 @@ fn an_action_is_held_against_what_is_there() {
 }
 
 #[test]
+fn a_row_that_is_skipped_is_judged_by_its_action_alone() {
+    let more = r#"
+[[sheet.rule]]
+check = "seeds < 1000"
+[[sheet.rule]]
+unique = ["Family"]
+[[sheet.figure]]
+label = "Seeds"
+value = "SUM(seeds)"
+"#;
+    // Cells, rules, values that must be unique and totals leave the second row out, and judge the same in the third.
+    let rows = "N,A-8,Poaceae,5,,,\n-,A-9,Poaceae,many,crate,,\nN,A-9,Poaceae,2000,crate,,\n -,A-7,,2000,,,\n";
+    let ran = folder(&format!("{INTENT}{more}"), rows).check_in_pieces();
+    assert_eq!(
+        ran.places(),
+        ["off-list 4 E A-9", "repeated-row 4 C A-9", "rule-broken 4 D A-9", "spaces-around 5 A A-7"],
+        "{:?}",
+        ran.findings()
+    );
+    assert_eq!(ran.json()["figures"][0]["value"], "2005");
+    // A sheet without the words for it knows no such rows.
+    let other = folder("[sheet.intent]\n", "-,A-9,Poaceae,many,crate,,\n").check_in_pieces();
+    assert_eq!(other.places().len(), 2, "{:?}", other.findings());
+}
+
+#[test]
 fn a_blank_action_and_the_key_decide_as_the_rulebook_says() {
     // Held: a change. Not held: a new record.
     assert_eq!(codes(INTENT, ",A-1,Rosaceae,1,,,\n,A-9,,,,,\n"), Vec::<String>::new());

@@ -201,6 +201,55 @@ fn a_sum_over_all_rows_of_a_code_is_held_to_what_it_has_left() {
 }
 
 #[test]
+fn rows_are_grouped_by_what_they_name_whichever_way_they_name_it() {
+    let rule = |each: &str| format!("[[sheet.rule]]\neach = {each}\nrows = {{ max = 1 }}\n");
+    // Ann by her number, her address and her name; nobody, somebody unknown, and another one.
+    let rows = "1,D-001,,,\n2,,ANN@a.example,,\n3,D-003,,,\n4,,,,\n5,D-009,,,\n6,,,ann,lee\n";
+    assert_eq!(
+        said(&requests(&rule("{ lookup = \"Donor\" }"), rows)),
+        [
+            "not-found 6 Donor is \"D-009\": it is not in the list donors.",
+            "group-size 2 Donor D-001: there may be at most 1 row; here there are 3, in rows 2-3, 7.",
+        ]
+    );
+    // What does not matter where a column is looked up does not divide its rows.
+    let by_mail =
+        requests(&rule("{ by = [\"Mail\"] }"), "1,,ann@a.example,,\n2,,ANN@A.example,,\n3,,bob@b.example,,\n");
+    assert_eq!(
+        said(&by_mail),
+        ["group-size 2 Mail ann@a.example: there may be at most 1 row; here there are 2, in rows 2-3."]
+    );
+    // The numbers are found letter by letter, and told apart so.
+    let by_number = requests(&rule("{ by = [\"Donor\"] }"), "1,D-001,,,\n2,d-001,,,\n");
+    assert_eq!(by_number.check(&[]).places(), ["not-found 3 B 2"]);
+    for (each, why) in [
+        ("{ lookup = \"giver\" }", "no look-up has the alias giver; those of the sheet are donor"),
+        ("{ lookup = \"donor\", by = [\"Mail\"] }", "rows are grouped by columns or by what a look-up finds"),
+    ] {
+        let refused = requests(&rule(each), rows).check(&[]);
+        assert_eq!(refused.status, 2);
+        assert!(refused.stderr.contains(why), "{}", refused.stderr);
+    }
+}
+
+#[test]
+fn a_running_sum_goes_by_what_is_named_too() {
+    let more = "[[sheet.rule]]\neach = { lookup = \"entitlement\" }\nrunning = true\ncheck = \"SUM(quantity) <= entitlement.left\"\n";
+    let folder = asked(more, "1,E-1,10,,x\n2,E-2,3,,\n3,e-1,0.4,,x\n4,E-1,0.2,,x\n");
+    let book = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+    folder.write(
+        "t.rulebook.toml",
+        book.replace("by = { Code = \"code\" }", "by = { Code = \"code\" }, fold = [\"case\"]"),
+    );
+    assert_eq!(
+        said(&folder),
+        [
+            "group-broken 5 The sum of Quantity must be at most left of the entitlement; with this row the sum of Quantity is 10.6 and left of the entitlement is 10.5 (0.1 apart)."
+        ]
+    );
+}
+
+#[test]
 fn messages_of_rules_over_rows_quote_what_was_found() {
     let more = r#"
 [[sheet.rule]]
@@ -429,4 +478,31 @@ fn a_record_of_several_rows_is_looked_up_once() {
             "not-found 4 Donor is \"D-009\": it is not in the list donors.",
         ]
     );
+}
+
+#[test]
+fn what_a_rulebook_says_of_existing_records_waits_for_an_export() {
+    let of = |more: &str| {
+        let book = format!(
+            "[[sheet]]\nkey = [\"No\"]\ncolumn = [{{ heading = \"No\" }}, {{ heading = \"Seeds\" }}]\n[sheet.existing]\n{more}"
+        );
+        Folder::with(&book, "No,Seeds\n2,5\n")
+    };
+    let lookup = "[[sheet.lookup]]\nexisting = true\nkeys = [{ by = { No = \"Lot no\" } }]\n";
+    for more in [
+        "[sheet.intent]\nlocked_when = \"existing.state = 'gone'\"\n",
+        "[sheet.intent]\nremoved_when = \"state = 'gone'\"\n",
+        "[[sheet.rule]]\ncheck = \"seeds <> existing.\\\"Lot state\\\"\"\nmessage = \"{existing.Lot state} is held\"\n",
+        lookup,
+    ] {
+        let folder = of(more);
+        assert_eq!(folder.check(&[]).status, 0, "{more}: {}", folder.check(&[]).stderr);
+        folder.write("held.csv", "No,Lot no,State,Lot state\n2,2,held,x\n");
+        assert_eq!(folder.check(&["--existing", "held.csv"]).status, 0, "{more}");
+    }
+    // What an export lacks is said of it.
+    let folder = of(lookup);
+    folder.write("held.csv", "No,State\n2,gone\n");
+    let ran = folder.check(&["--existing", "held.csv"]);
+    assert!(ran.stderr.contains("the existing records have no column Lot no"), "{}", ran.stderr);
 }

@@ -208,6 +208,29 @@ fn a_row_may_belong_to_one_that_is_held_and_each_kind_is_held_by_its_own_id() {
 }
 
 #[test]
+fn nothing_belongs_to_what_is_removed_or_asks_for_nothing() {
+    let shape = "[[sheet]]\nkey = ['No']\ncolumn = [{ heading = 'Do' }, { heading = 'No' }, { heading = 'Of' }]\n\
+                 [sheet.existing]\n[sheet.parents]\nparent = ['Of']\n[sheet.intent]\naction = 'Do'\nremoved_when = \"state = 'gone'\"\n";
+    let rows = "remove,1,\ncreate,10,1\ncreate,11,2\ncreate,12,3\nskip,13,99\ncreate,14,13\nskip,3,\ncreate,15,4\nremove,4,\nremove,5,98\n";
+    let folder = Folder::with(shape, format!("Do,No,Of\n{rows}"));
+    folder.write("held.csv", "No,Of,State\n1,,held\n2,,gone\n3,,held\n4,,held\n5,,held\n");
+    let said = |folder: &Folder, extra: &[&str]| -> Vec<String> {
+        let found = folder.check(extra).findings().into_iter();
+        found.filter(|(code, ..)| code == "no-parent").map(|(_, row, message)| format!("{row} {message}")).collect()
+    };
+    assert_eq!(
+        said(&folder, &["--existing", "held.csv"]),
+        [
+            "3 The row belongs to \"1\", which row 2 removes.",
+            "4 The row belongs to \"2\", and no row has that No; nor is it held.",
+            "7 The row belongs to \"13\", and no row has that No; nor is it held.",
+        ]
+    );
+    // Without an export, what a row has that asks for nothing may be held.
+    assert!(!said(&folder, &[]).iter().any(|line| line.starts_with('7')), "{:?}", said(&folder, &[]));
+}
+
+#[test]
 fn a_label_names_the_nearest_row_above_where_no_row_has_such_an_id() {
     let shape = "[[sheet]]\nkey = ['Id']\ncolumn = [{ heading = 'Id' }, { heading = 'Title' }, { heading = 'Of' }]\n\
         [sheet.parents]\nparent = ['Of']\nlabel = ['Title']\n";

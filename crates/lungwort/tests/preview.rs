@@ -120,6 +120,23 @@ fn figures_are_calculated_over_what_is_held_and_over_what_there_would_be() {
 }
 
 #[test]
+fn figures_over_what_is_looked_up_are_calculated_before_and_after() {
+    let more = "[[sheet.lookup]]\nalias = \"box\"\nreference = \"boxes\"\nkeys = [{ by = { Box = \"Box\" } }]\n\
+                [[sheet.figure]]\nlabel = \"Litres\"\nvalue = \"SUM(box.litres)\"\n\
+                [[sheet.figure]]\nlabel = \"Seeds in cold boxes\"\nvalue = \"SUM(seeds) FILTER (WHERE box.kind = 'cold')\"\n";
+    let made = Made { more, together: "", partial: "" };
+    let folder = folder(&made, "C,L-1,B-2,12,old\nR,L-2,,,\nN,L-9,B-2,5,\nN,L-8,,1,\n");
+    let book = std::fs::read_to_string(folder.path().join("t.rulebook.toml")).unwrap();
+    let reference = "[reference.boxes]\nfile = \"boxes.csv\"\ntypes = { Litres = \"decimal\" }\n[[sheet]]";
+    folder.write("t.rulebook.toml", book.replacen("[[sheet]]", reference, 1));
+    folder.write("boxes.csv", "Box,Litres,Kind\nB-1,2.5,dry\nB-2,4,cold\n");
+    let figures = document(&folder, &[])["figures"].clone();
+    // L-1 and L-2 are in B-1 and L-3 and L-4 in B-2 before; then L-1, L-3, L-4 and L-9 in B-2, and L-8 in none.
+    assert_eq!((figures[0]["before"].as_str(), figures[0]["after"].as_str()), (Some("13"), Some("16")), "{figures}");
+    assert_eq!((figures[1]["before"].as_str(), figures[1]["after"].as_str()), (Some("70"), Some("87")), "{figures}");
+}
+
+#[test]
 fn what_would_be_gone_comes_first_and_apart() {
     let text = preview(&folder(&PLAIN, ROWS), &[]).stdout;
     let place = |part: &str| text.find(part).unwrap_or_else(|| panic!("{part}: {text}"));

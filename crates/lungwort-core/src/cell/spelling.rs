@@ -23,6 +23,16 @@ impl Folding {
     /// All of them.
     pub const ALL: Folding = Folding { case: true, spaces: true, unicode: true, accents: true };
 
+    /// What does not matter by one or the other.
+    pub fn or(self, other: Folding) -> Folding {
+        Folding {
+            case: self.case || other.case,
+            spaces: self.spaces || other.spaces,
+            unicode: self.unicode || other.unicode,
+            accents: self.accents || other.accents,
+        }
+    }
+
     /// The text without those differences.
     pub fn apply<'t>(self, text: &'t str) -> Cow<'t, str> {
         let mut folded = Cow::Borrowed(text);

@@ -81,6 +81,7 @@ pub(super) fn as_list(answers: &[Answer]) -> (Arc<Table>, Vec<ListColumn>, Arc<V
             Some(text) => answer.column.kind.read(text).map_or(Value::Unreadable, Value::into_owned),
             None => Value::Blank,
         },
+        is_missing: answer.value.is_none() && answer.column.required,
     });
     let known = Arc::new(known.collect());
     (Arc::new(table), columns, known)

@@ -7,7 +7,7 @@ use super::repeat::{NUMBER, with_number_in};
 use super::rule::{Each, FORMS, Forming, RuleForm, each};
 use super::set;
 use super::written::{WrittenRule, WrittenSheet};
-use crate::condition::{Scope, Slot};
+use crate::condition::{Labels as _, Scope, Slot};
 
 /// The rules of a sheet; those of a repeated column set once for each of its entries.
 pub(super) fn rules(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &WrittenSheet) -> Vec<Rule> {
@@ -59,7 +59,7 @@ fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &Wri
         path: path.clone(),
     };
     // Without knowing what it goes over, nothing true can be said of the rest.
-    let each = each::compile(&mut on, written.each.as_ref())?;
+    let each = each::compile(&mut on, sheet, written.each.as_ref())?;
     on.each = each.clone();
     let form = form(&mut on, written);
     let when = written.when.as_ref().map(|text| compiler.condition(&format!("{path}.when"), text, columns));
@@ -77,8 +77,15 @@ fn rule(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, written: &Wri
         (None, Some(when)) => format!("Where {}: {sentence}", when.say(sheet)),
         (None, None) => capital(&sentence),
     };
-    // Where no row is meant there is no cell to be quoted.
-    let title = message.as_ref().map_or_else(|| sentence.clone(), |message| message.with(&|_| None));
+    // Where no row is meant there is no cell to be quoted: what it is in every row stands in its place.
+    let named = |part: &MessagePart| match part {
+        MessagePart::Text(_) => None,
+        MessagePart::Cell(column) => Some(format!("[{}]", sheet.heading(*column)).into()),
+        MessagePart::Found(lookup, column) => {
+            Some(format!("[{}]", sheet.lookups.get(*lookup)?.columns.heading(*column)).into())
+        }
+    };
+    let title = message.as_ref().map_or_else(|| sentence.clone(), |message| message.with(&named));
     let span = compiler.source.span(&format!("{path}.{}", form.key()));
     let when_span = compiler.source.find(&format!("{path}.when"));
     let line = compiler.source.line_of(span.start);
@@ -106,7 +113,7 @@ fn goes_over(compiler: &mut Compiler, path: &str, each: &Each, form: &dyn RuleFo
             let message = format!("{key} goes over several rows: say each = \"sheet\" or each = {{ by = [\"…\"] }}");
             compiler.error(&format!("{path}.{key}"), message);
         }
-        (Each::Sheet | Each::Record | Each::Group { .. }, None) if form.previous().is_none() => {
+        (Each::Sheet | Each::Record | Each::Group { .. } | Each::Found { .. }, None) if form.previous().is_none() => {
             let message = format!("{key} goes over one row at a time: leave out each");
             compiler.error(&format!("{path}.each"), message);
         }

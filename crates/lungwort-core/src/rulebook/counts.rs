@@ -84,7 +84,7 @@ fn remembers(rule: &WrittenRule) -> bool {
 /// The columns by which a rule groups rows.
 fn by(rule: &WrittenRule) -> Option<Vec<String>> {
     match rule.each.as_ref()? {
-        WrittenEach::By(groups) => Some(groups.by.clone()),
+        WrittenEach::By(groups) => Some(groups.by.iter().chain(&groups.lookup).cloned().collect()),
         WrittenEach::Word(_) => None,
     }
 }

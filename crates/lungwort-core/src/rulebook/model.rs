@@ -28,8 +28,9 @@ pub use super::set::ColumnSet;
 use super::written::{WrittenNewline, WrittenQuoting};
 use crate::cell::date::{DatePattern, TypeError};
 use crate::cell::number::{self, DecimalMark};
+use crate::cell::spelling::Folding;
 use crate::cell::yes_no::{self, YesNoWords};
-use crate::cell::{Kind, Value, shown};
+use crate::cell::{Kind, Value, key, shown};
 use crate::condition::PREVIOUS_ROW;
 use crate::condition::{Condition, Formula, Labels};
 use crate::finding::Severity;
@@ -408,6 +409,17 @@ impl Sheet {
         let [only] = columns else { return None };
         let column = self.columns.get(*only).filter(|column| matches!(column.kind, ColumnType::Text))?;
         column.separator.as_deref().map(str::trim).filter(|sign| !sign.is_empty())
+    }
+
+    /// Adds a cell to the key of a group of rows. What does not matter where the column is looked up does not divide its
+    /// rows either.
+    pub(crate) fn add_to_group(&self, column: usize, value: &Value<'_>, parts: &mut key::Parts) {
+        let keys = self.lookups.iter().flat_map(|lookup| &lookup.keys);
+        let folding = keys.filter(|key| key.own.contains(&column)).map(|key| key.folding);
+        match (value, folding.reduce(Folding::or)) {
+            (Value::Text(text), Some(folding)) => parts.add_text(&folding.apply(text)),
+            _ => parts.add(value),
+        }
     }
 
     /// Which of its columns have headings: all but the labelled cells in the header of blocks.

@@ -1,7 +1,7 @@
 //! Which values a column takes: `OPEN or SHUT`, `choose from fr, pl, sv`, `A = alive, X = none`, `y/n`.
 
 use super::in_words::{are_alike, signs, values};
-use super::meanings::{beside, ends_of_scale, explained, pairs};
+use super::meanings::{beside, ends_of_scale, explained, is_nothing, pairs};
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
@@ -202,6 +202,7 @@ fn list_text<'s>(
     (mentions, behind): (&[Mention], usize),
 ) -> (&'s str, bool) {
     let text = without_remark(behind_brackets(sentence.rest(behind)), language);
+    let text = behind_nothing(text, language);
     let Some((words, list)) = text.split_once(": ") else { return (text, false) };
     // `Needed: private or business`
     let word = words.trim().to_lowercase();
@@ -234,8 +235,10 @@ fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
         let Some((list, remark)) = text.rsplit_once(sign) else { continue };
         let remark = remark.trim().to_lowercase();
         let first = remark.split(' ').next().unwrap_or_default();
-        let conditional =
-            language.conditional.contains(&first) || language.optional.iter().any(|phrase| remark.starts_with(phrase));
+        let conditional = language.conditional.contains(&first)
+            || language.nothing_else.contains(&remark.as_str())
+            || language.only.contains(&remark.as_str())
+            || language.optional.iter().any(|phrase| remark.starts_with(phrase));
         if conditional || language.required.contains(&remark.as_str()) || language.optional.contains(&remark.as_str()) {
             text = list.trim_end();
         }
@@ -254,6 +257,19 @@ fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
         }
     }
     text
+}
+
+/// What stands behind how nothing is written: `none = blank, otherwise F (family) or S (social)`.
+fn behind_nothing<'t>(text: &'t str, language: &Language) -> &'t str {
+    let Some((first, rest)) = text.split_once([',', ';']) else { return text };
+    let Some((one, other)) = first.split_once('=') else { return text };
+    // Where other codes are explained so, this is one of them.
+    if rest.contains('=') || !(is_nothing(one) || is_nothing(other)) {
+        return text;
+    }
+    let rest = rest.trim_start();
+    let word = language.otherwise.iter().filter_map(|word| rest.strip_prefix(word)?.strip_prefix(' '));
+    word.min_by_key(|rest| rest.len()).unwrap_or(rest)
 }
 
 /// What stands behind a remark in brackets: `(only if …): company / person`.

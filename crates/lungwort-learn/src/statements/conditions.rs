@@ -116,7 +116,8 @@ pub(super) fn condition_of(
     }
     let begins = conditional(sentence, language)?;
     let from = begins.end;
-    let unless = language.unless.contains(&sentence.word(from - 1));
+    let is_unless = |phrase: &&str| begins.clone().any(|at| sentence.ends_at(phrase, at).is_some());
+    let unless = language.unless.iter().any(is_unless);
     for (phrases, blank) in [(language.lacks, true), (language.there_is, false)] {
         if let Some(place) = there(sentence, phrases, (from, mentions)) {
             return Some(format!("{} IS {}NULL", name(place), if blank == unless { "NOT " } else { "" }));

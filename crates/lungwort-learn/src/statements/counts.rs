@@ -6,7 +6,7 @@ use regex::Regex;
 
 use super::codes::qualified;
 use super::sentence::Sentence;
-use super::sizes::Said;
+use super::sizes::{self, Said};
 use super::words::{self, Language};
 use super::{clock, conditions, days};
 use crate::draft::Confidence;
@@ -91,7 +91,9 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     if no_least && found.iter().all(|(key, ..)| matches!(*key, "type" | "places")) {
         if sentence.has(language.positive) {
             limits.push(("above", 0.0));
-        } else if sentence.any(language.not_negative).is_some_and(|place| !for_some(sentence, language, place.start)) {
+        } else if sentence.any(language.not_negative).is_some_and(|place| !for_some(sentence, language, place.start))
+            || numbers.is_empty() && sentence.has(language.negative) && sentence.has(language.refused)
+        {
             limits.push(("min", 0.0));
         }
     }
@@ -206,7 +208,16 @@ fn taken_back(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]
     }
     let limit = |(at, value): &(usize, f64)| {
         let behind = |phrases: &[&str]| qualified(sentence, phrases, *at);
-        if behind(language.below) {
+        // "Under 10 or over 5000" goes on.
+        let ends = |end: usize| sentence.number(end, language).is_none();
+        let follows =
+            |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some_and(ends));
+        // "Weights of zero or less make no sense"
+        if follows(language.or_less) {
+            Some(("above", *value))
+        } else if follows(language.or_more) {
+            Some(("below", *value))
+        } else if behind(language.below) {
             Some(("min", *value))
         } else if behind(language.above) {
             Some(("max", *value))
@@ -324,7 +335,9 @@ fn counted((sentence, language, from): (&Sentence, &Language, usize), numbers: &
     }
     let counts_text = |at: usize| {
         let limited = qualified(sentence, language.at_most, at) || qualified(sentence, language.at_least, at);
-        counts_what(sentence, at, language.characters) || limited && counts_what(sentence, at, language.letters)
+        counts_what(sentence, at, language.characters)
+            || limited && counts_what(sentence, at, language.letters)
+            || limited && counts_what(sentence, at, language.digits) && sizes::says_digits_only(sentence, language)
     };
     // "At least 2 and at most 50 letters" counts letters both times.
     let shared = || {

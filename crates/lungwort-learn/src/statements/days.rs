@@ -102,6 +102,14 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
     {
         return vec![one("min", first), one("max", second)];
     }
+    // "Not before 1 March 2027 or after 31 October 2027"
+    if let [first, second] = days.as_slice()
+        && qualified(sentence, language.earlier, first.words.start)
+        && qualified(sentence, language.later, second.words.start)
+        && (sentence.has(language.negations) || sentence.has(language.refused))
+    {
+        return vec![one("min", first), one("max", second)];
+    }
     let asks = sentence.has(language.obliging) && !sentence.has(language.negations) && !sentence.has(language.refused);
     let refused = sentence.has(language.refused);
     let limit = |of: &Named| {

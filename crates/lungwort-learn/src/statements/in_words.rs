@@ -172,6 +172,18 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
     {
         *last = number.to_owned();
     }
+    // "We only know Farne, Skerry and Bass": names follow a verb.
+    let named = |value: &str| value.starts_with(char::is_uppercase);
+    if led && values.len() >= 2 && values[1..].iter().all(|value| named(value)) {
+        let names = values[0].find(char::is_uppercase).filter(|at| *at > 0);
+        let plain =
+            |lead: &str| lead.ends_with(' ') && lead.trim().chars().all(|each| each.is_lowercase() || each == ' ');
+        if let Some((_, name)) = names.map(|at| values[0].split_at(at)).filter(|(lead, _)| plain(lead)) {
+            values[0] = name.to_owned();
+        }
+    }
+    // "And no other" is none of them.
+    values.retain(|value| !language.nothing_else.contains(&value.to_lowercase().as_str()));
     // `X or blank`
     let before = values.len();
     values.retain(|value| !language.nothing.contains(&value.to_lowercase().as_str()));

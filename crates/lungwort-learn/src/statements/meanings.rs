@@ -102,6 +102,18 @@ pub(super) fn ends_of_scale(pairs: &[(String, String)]) -> Option<[(&'static str
         .then(|| [("type", quoted("whole")), ("min", least.to_string()), ("max", most.to_string())])
 }
 
+/// Whether a side of an equation is that nothing is filled in: `blank`, `leave blank`.
+pub(super) fn is_nothing(side: &str) -> bool {
+    let side = side.trim().trim_end_matches('.').to_lowercase();
+    words::ALL.iter().any(|language| {
+        let left = |verb: &&str| side.strip_prefix(*verb).and_then(|rest| rest.strip_prefix(' '));
+        let blank = language.leave.iter().find_map(left).unwrap_or(&side);
+        // "Leer lassen" has its verb behind.
+        let blank = language.leave.iter().find_map(|verb| blank.strip_suffix(*verb)).unwrap_or(blank).trim();
+        language.nothing.contains(&blank)
+    })
+}
+
 /// `A = alive, X = none`
 pub(super) fn pairs(text: &str) -> Option<Vec<(String, String)>> {
     let mut parts: Vec<&str> = text.split([',', ';']).map(str::trim).filter(|part| !part.is_empty()).collect();
@@ -109,10 +121,11 @@ pub(super) fn pairs(text: &str) -> Option<Vec<(String, String)>> {
         // `A = active / D = dead`
         parts = [" / ", " | "].into_iter().map(|sign| text.split(sign).collect()).max_by_key(Vec::len).unwrap_or(parts);
     }
-    // `X = yes, blank = no`
+    // `X = yes, blank = no`, `none = leave blank`
     let nothing = |part: &&str| {
-        let code = part.split('=').next().unwrap_or_default().trim().to_lowercase();
-        words::ALL.iter().any(|language| language.nothing.contains(&code.as_str()))
+        let (code, meaning) = part.split_once('=').unwrap_or((part, ""));
+        // A code that means empty is one all the same: `X = empty`.
+        is_nothing(code) || is_nothing(meaning) && code.chars().any(char::is_lowercase)
     };
     let before = parts.len();
     parts.retain(|part| !(text.contains('=') && nothing(part)));
@@ -131,6 +144,15 @@ pub(super) fn pairs(text: &str) -> Option<Vec<(String, String)>> {
         fits.then(|| (code.to_owned(), meaning.to_owned()))
     };
     let pairs: Option<Vec<(String, String)>> = parts.iter().map(one).collect();
+    // `family = F, social = S`
+    let turned = |(code, meaning): &(String, String)| {
+        let is_code = meaning.len() <= 4 && !meaning.chars().any(|each| each.is_lowercase() || each == ' ');
+        is_code && code.len() > meaning.len() && code.chars().any(char::is_lowercase)
+    };
+    let pairs = pairs.map(|pairs| match pairs.iter().all(turned) {
+        true => pairs.into_iter().map(|(code, meaning)| (meaning, code)).collect(),
+        false => pairs,
+    });
     // `L: light, S: sugar`
     let codes = |pairs: &Vec<(String, String)>| {
         pairs.iter().all(|(code, _)| code.len() <= 3 && !code.chars().any(char::is_lowercase))

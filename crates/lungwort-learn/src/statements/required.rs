@@ -132,7 +132,28 @@ impl Asking<'_> {
             let last = sentence.words.len() - 1..sentence.words.len();
             return Some(Reading::of(must_be_blank(sentence, language, (mentions, self.meant(), &last), name)));
         }
-        if let Some(forbidden) = sentence.any(language.forbidden) {
+        // "Office use: leave blank"
+        let behind = mentions.last().map_or(0, |mention| mention.words.end);
+        let nothing_more = behind + 2 == sentence.words.len()
+            && mentions.iter().all(|mention| mention.words.start == 0)
+            && language.leave.contains(&word(behind))
+            && language.unfilled.contains(&word(behind + 1));
+        if nothing_more && (mentions.len() == 1 || mentions.is_empty() && self.subjects.len() == 1) {
+            let verb = behind..behind + 2;
+            return Some(Reading::of(must_be_blank(sentence, language, (mentions, self.meant(), &verb), name)));
+        }
+        // "F or S, otherwise leave blank"
+        let otherwise = |place: &std::ops::Range<usize>| {
+            let before = place.start.checked_sub(1);
+            // "All others stay blank"
+            let others = |phrase: &&str| (0..place.start).any(|at| sentence.ends_at(phrase, at) == Some(place.start));
+            let freed =
+                |before: usize| language.otherwise.contains(&word(before)) || language.may.contains(&word(before));
+            // `Back stays empty while the book is out`
+            let open = conditional_at(sentence, language).is_none() && language.as_long.contains(&word(place.end));
+            open || before.is_some_and(freed) || language.all_other.iter().any(others)
+        };
+        if let Some(forbidden) = sentence.any(language.forbidden).filter(|place| !otherwise(place)) {
             return Some(Reading::of(must_be_blank(sentence, language, (mentions, self.meant(), &forbidden), name)));
         }
         None

@@ -279,7 +279,9 @@ impl Sentence {
     fn never_blank(&self, language: &Language) -> Option<Range<usize>> {
         let word = |at: usize| self.words[at].0.as_str();
         let blank = (0..self.words.len()).find(|at| language.unfilled.contains(&word(*at)))?;
-        let denied = |at: &usize| language.negations.contains(&word(*at));
+        // `none = blank` denies nothing.
+        let equated = |at: usize| (at..blank).any(|at| self.gap(at).contains('='));
+        let denied = |at: &usize| language.negations.contains(&word(*at)) && !equated(*at);
         let near = (blank.saturating_sub(DENIED)..blank).rev().find(denied);
         // "You must not leave Box or Store empty"
         let leaves = |at: &usize| (at + 1..=at + 2).any(|at| at < blank && language.leave.contains(&word(at)));

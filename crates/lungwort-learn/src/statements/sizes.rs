@@ -111,6 +111,9 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         return Reading::of(places.iter().map(of).collect());
     }
     let mut found: Said = Vec::new();
+    if is_year(sentence, language, from) {
+        found.push(("pattern", r"'\d{4}'".to_owned(), known));
+    }
     found.extend(sql_types::read(&sentence.text));
     let of_database = !found.is_empty();
     if let Some((kind, pattern)) = date(sentence).or_else(|| date_in_words(sentence, language)) {
@@ -215,7 +218,7 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
         }
         if let Some(regex) = digits_begun(sentence, language) {
             *found = vec![("pattern", format!("'{regex}'"), known)];
-        } else if only_digits(sentence, language) {
+        } else if only_digits(sentence, language, from) || is_counted_in_digits(sentence, language, found) {
             found.push(("pattern", r"'\d+'".to_owned(), Confidence::Known));
         } else if sentence.has(language.alphanumeric) {
             found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
@@ -267,20 +270,45 @@ fn of_several(sentence: &Sentence, language: &Language, places: &[Place], found:
 }
 
 /// `Digits only`, `only digits`, and nothing else.
-fn only_digits(sentence: &Sentence, language: &Language) -> bool {
-    let [(first, _), (second, _)] = sentence.words.as_slice() else { return false };
+fn only_digits(sentence: &Sentence, language: &Language, from: usize) -> bool {
+    let [(first, _), (second, _)] = &sentence.words[from.min(sentence.words.len())..] else { return false };
     let only = |word: &String| language.only.contains(&word.as_str());
     let digits = |word: &String| language.digits.contains(&word.as_str());
     digits(first) && only(second) || only(first) && digits(second)
 }
 
+/// `Year`, `the year only`, as all that is said of how values are written.
+fn is_year(sentence: &Sentence, language: &Language, from: usize) -> bool {
+    let said = sentence.words.get(from..).unwrap_or_default();
+    let is = |words: &[&str], word: &str| words.contains(&word);
+    let plain = |word: &str| [language.year, language.every, language.only].iter().any(|words| is(words, word));
+    said.len() <= 3
+        && said.iter().any(|(word, _)| is(language.year, word))
+        && said.iter().all(|(word, _)| plain(word))
+        && !sentence.text.contains(['?', '/'])
+}
+
+/// `Digits only, at most 15`: of a number nobody counts the digits.
+fn is_counted_in_digits(sentence: &Sentence, language: &Language, found: &Said) -> bool {
+    !found.is_empty() && found.iter().all(|(key, ..)| *key == "length") && says_digits_only(sentence, language)
+}
+
+/// Whether a sentence says that there are digits and nothing else.
+pub(super) fn says_digits_only(sentence: &Sentence, language: &Language) -> bool {
+    let is = |words: &[&str], at: usize| words.contains(&sentence.word(at));
+    // "Letters and digits only"
+    let joined = |at: usize| is(language.and, at) || is(language.or, at);
+    (0..sentence.words.len()).any(|at| {
+        let both = is(language.digits, at) && is(language.only, at + 1);
+        let both = both || is(language.only, at) && is(language.digits, at + 1);
+        both && !joined(at + 2) && !at.checked_sub(1).is_some_and(joined)
+    })
+}
+
 /// `Digits only, starting with 07`
 fn digits_begun(sentence: &Sentence, language: &Language) -> Option<String> {
     let begins = sentence.any(language.begins)?;
-    let is = |words: &[&str], at: usize| words.contains(&sentence.word(at));
-    let only = (0..sentence.words.len()).any(|at| {
-        is(language.digits, at) && is(language.only, at + 1) || is(language.only, at) && is(language.digits, at + 1)
-    });
+    let only = says_digits_only(sentence, language);
     let first = &sentence.text[sentence.words.get(begins.end)?.1.clone()];
     let digits = first.len() <= 4 && first.bytes().all(|byte| byte.is_ascii_digit());
     let last = sentence.words.len() <= begins.len() + 3;

@@ -66,6 +66,52 @@ const SPELLINGS: &[(&str, &str)] = &[
     ("n", "numéro"),
 ];
 
+/// Words that headings shorten, each with what sentences say: several where languages differ.
+const SHORTENED: &[(&str, &str)] = &[
+    ("max", "maximum"),
+    ("min", "minimum"),
+    ("temp", "temperature"),
+    ("temp", "temperatur"),
+    ("temp", "température"),
+    ("qty", "quantity"),
+    ("qté", "quantité"),
+    ("tel", "telephone"),
+    ("tel", "telefon"),
+    ("tél", "téléphone"),
+    ("desc", "description"),
+    ("ref", "reference"),
+    ("réf", "référence"),
+    ("cat", "category"),
+    ("dept", "department"),
+    ("amt", "amount"),
+    ("avg", "average"),
+    ("est", "estimated"),
+    ("addr", "address"),
+    ("lat", "latitude"),
+    ("lon", "longitude"),
+    ("long", "longitude"),
+    ("bez", "bezeichnung"),
+    ("geb", "geburts"),
+];
+
+/// A heading with its shortened words in full, in each way that they may stand for something.
+fn in_full(words: &[String]) -> Vec<Vec<String>> {
+    let mut found: Vec<Vec<String>> = vec![Vec::new()];
+    for word in words {
+        let full: Vec<&str> =
+            SHORTENED.iter().filter(|(short, _)| *short == word.as_str()).map(|(_, full)| *full).collect();
+        let full = if full.is_empty() { vec![word.as_str()] } else { full };
+        let longer = |known: &Vec<String>| {
+            let with = |word: &&str| known.iter().cloned().chain([(*word).to_owned()]).collect();
+            full.iter().map(with).collect::<Vec<Vec<String>>>()
+        };
+        // A heading of very many shortened words is none that anybody reads.
+        found = found.iter().flat_map(longer).take(4).collect();
+    }
+    found.retain(|known| known != words);
+    found
+}
+
 /// The words of a heading as sentences spell them otherwise, where they do.
 fn spelt_otherwise(words: &[String]) -> Option<Vec<String>> {
     let text = words.join(" ");
@@ -163,6 +209,7 @@ fn headings_of(draft: &Draft) -> Vec<Named> {
                 headings.push((rest.to_vec(), (at, column), plain.clone()));
             }
             headings.extend(spelt_otherwise(&words).map(|words| (words, (at, column), plain.clone())));
+            headings.extend(in_full(&words).into_iter().map(|words| (words, (at, column), plain.clone())));
             // "Losnummern" are those of the column Los-Nr.
             if let [thing, "nr"] = words.iter().map(String::as_str).collect::<Vec<_>>().as_slice() {
                 headings.push((vec![format!("{thing}nummer")], (at, column), plain.clone()));

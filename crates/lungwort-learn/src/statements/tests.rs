@@ -98,6 +98,7 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("vessels", read_all(include_str!("said/vessels.txt")));
     insta::assert_snapshot!("seats", read_all(include_str!("said/seats.txt")));
     insta::assert_snapshot!("specimens", read_all(include_str!("said/specimens.txt")));
+    insta::assert_snapshot!("crates", read_all(include_str!("said/crates.txt")));
     insta::assert_snapshot!("sky", read_all(include_str!("said/sky.txt")));
 }
 
@@ -107,6 +108,7 @@ fn sentences_in_german_and_french_are_read_as_people_read_them() {
     insta::assert_snapshot!("graines", read_all(include_str!("said/graines.txt")));
     insta::assert_snapshot!("bestellung", read_all(include_str!("said/bestellung.txt")));
     insta::assert_snapshot!("vhs", read_all(include_str!("said/vhs.txt")));
+    insta::assert_snapshot!("velo", read_all(include_str!("said/velo.txt")));
     insta::assert_snapshot!("livres", read_all(include_str!("said/livres.txt")));
     insta::assert_snapshot!("auftrag", read_all(include_str!("said/auftrag.txt")));
 }

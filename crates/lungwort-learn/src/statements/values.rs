@@ -31,6 +31,7 @@ pub(super) fn of_values(
         }
         None => of_texts(sizes::read(sentence, language, places, from), (text, sentence), language, draft),
     };
+    of_values.and(on_the_globe(sentence, language, places, draft));
     if let Some(last) = before_bracket(sentence, mentions) {
         let in_bracket = |claim: &Claim| matches!(claim.key, "pattern" | "length" | "min" | "max" | "places");
         of_values.claims.retain(|claim| !in_bracket(claim) || claim.on == Target::Column(last));
@@ -336,6 +337,27 @@ fn before_bracket(sentence: &Sentence, mentions: &[Mention]) -> Option<Place> {
     mentions.windows(2).any(apart).then_some(last.place)
 }
 
+/// `Decimal degrees` under a heading of latitudes or longitudes: there are no more of them.
+fn on_the_globe(sentence: &Sentence, language: &Language, places: &[Place], draft: &Draft) -> Reading {
+    if !sentence.has(language.degrees) {
+        return Reading::default();
+    }
+    let claims = places.iter().flat_map(|place| {
+        let heading = sentences(&draft.sheets[place.0].columns[place.1].heading.replace('_', " ")).pop();
+        let is = |table| heading.as_ref().is_some_and(|heading| words::in_any(heading, table));
+        let most = match (is(|language| language.latitudes), is(|language| language.longitudes)) {
+            (true, false) => Some(90),
+            (false, true) => Some(180),
+            _ => None,
+        };
+        let claim = |key, value| Claim { on: Target::Column(*place), key, value, confidence: Confidence::Known };
+        let limits =
+            most.into_iter().flat_map(move |most| [claim("min", (-most).to_string()), claim("max", most.to_string())]);
+        std::iter::once(claim("type", quoted("decimal"))).chain(limits)
+    });
+    Reading::of(claims.collect())
+}
+
 /// Whether a claim limits the numbers of a column that is named by what rows are, where it is what they are known by, or a text.
 fn is_of_things(claim: &Claim, mentions: &[Mention], draft: &Draft) -> bool {
     let Target::Column((sheet, column)) = claim.on else { return false };
@@ -413,12 +435,16 @@ fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &L
     if !only_limits || !reading.claims.iter().any(is_text) {
         return reading;
     }
-    let claims = reading.claims.into_iter().filter_map(|claim| match claim.key {
-        _ if !is_text(&claim) => Some(claim),
+    let digits = sizes::says_digits_only(sentence, language);
+    let claims = reading.claims.into_iter().flat_map(|claim| match claim.key {
+        _ if !is_text(&claim) => vec![claim],
         "min" | "max" => {
-            Some(Claim { key: "length", value: format!("{{ {} = {} }}", claim.key, claim.value), ..claim })
+            let length = format!("{{ {} = {} }}", claim.key, claim.value);
+            let pattern = Claim { key: "pattern", value: r"'\d+'".to_owned(), ..claim };
+            let pattern = digits.then_some(pattern);
+            std::iter::once(Claim { key: "length", value: length, ..claim }).chain(pattern).collect()
         }
-        _ => None,
+        _ => Vec::new(),
     });
     Reading::of(claims.collect())
 }

@@ -8,6 +8,10 @@ use super::subject::Mention;
 
 /// Words between a column and the word that it is missing, at most.
 const LACKING: usize = 8;
+/// Words between two columns of a list, and one more.
+const BESIDE: usize = 4;
+/// Words from a word that something is missing to the last of what is, at most.
+const LISTED: usize = 16;
 
 impl Asking<'_> {
     /// `There must be a venue on every line`
@@ -48,7 +52,12 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         // "No row without an object number"
         let denies = language.negations.contains(&sentence.word(0));
-        let behind = |phrase: &&str| sentence.find_from(phrase, usize::from(denies));
+        // Those that "make no sense" lack nothing.
+        let refused = sentence.any(language.refused);
+        let in_refusal = |place: &std::ops::Range<usize>| {
+            refused.as_ref().is_some_and(|refused| refused.start <= place.start && place.end <= refused.end)
+        };
+        let behind = |phrase: &&str| sentence.find_from(phrase, usize::from(denies)).filter(|place| !in_refusal(place));
         let lacking = language
             .lacking
             .iter()
@@ -69,11 +78,28 @@ impl Asking<'_> {
             .any(|at| !lacking.contains(&at) && language.negations.contains(&sentence.words[at].0.as_str()));
         let plain = none || !denied || sentence.any(language.refused).is_some_and(|refused| refused.len() > 1);
         // "Without" stands before what is missing, and the other words behind it.
+        // Of a list the last may stand far behind.
+        let mut reach = lacking.end + LACKING;
+        for mention in self.mentions.iter().filter(|mention| mention.words.start < lacking.end + LISTED) {
+            if mention.words.start < reach {
+                reach = reach.max(mention.words.end + BESIDE);
+            }
+        }
         let before = |mention: &&Mention| {
-            let near = lacking.start.saturating_sub(LACKING)..lacking.end + LACKING;
+            let near = lacking.start.saturating_sub(LACKING)..reach;
             plain && near.contains(&mention.words.start)
         };
-        let near: Vec<&Mention> = self.mentions.iter().filter(before).collect();
+        let mut near: Vec<&Mention> = self.mentions.iter().filter(before).collect();
+        // "We cannot load a crate without a weight": a crate is what a row is.
+        let thing = |mention: &&Mention| mention.place.1 == 0 && mention.words.start < lacking.start;
+        let article = |mention: &&Mention| {
+            let word = mention.words.start.checked_sub(1).map(|at| sentence.word(at)).unwrap_or_default();
+            language.every.contains(&word) || language.articles.contains(&word)
+        };
+        let behind = near.iter().skip(1).all(|mention| mention.words.start >= lacking.end);
+        if near.len() > 1 && behind && near.first().is_some_and(|first| thing(first) && article(first)) {
+            near.remove(0);
+        }
         // "Latitude without longitude is not accepted"
         if let [first, second] = near.as_slice()
             && first.words.end == lacking.start

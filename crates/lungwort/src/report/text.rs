@@ -360,7 +360,7 @@ fn what(cause: &Cause) -> String {
     if named == 0 || cause.count == 1 || cause.problem.topic == Topic::File {
         let said = if cause.count == 1 || cause.problem.code.stage == Stage::File {
             message
-        } else if matches!(cause.problem.topic, Topic::Rule(_)) {
+        } else if matches!(cause.problem.topic, Topic::Rule(_)) || cause.values.is_empty() {
             format!("such as: {message}")
         } else {
             String::new()

@@ -89,7 +89,8 @@ fn in_unit(column: &Column, number: Decimal) -> Decimal {
 }
 
 fn dated(text: &str, date_pattern: &DatePattern, type_error: TypeError) -> (CellProblem, Option<Value<'static>>) {
-    let no_such = || CellProblem::new(&codes::NO_SUCH_DATE, "the calendar has no such day.");
+    let what = if date_pattern.written().contains('d') { "day" } else { "month" };
+    let no_such = || CellProblem::new(&codes::NO_SUCH_DATE, format!("the calendar has no such {what}."));
     if type_error == TypeError::NoSuch {
         // In the required form the day does not exist; with day and month changed over it may.
         return (no_such().with(swapped(text, date_pattern)), None);

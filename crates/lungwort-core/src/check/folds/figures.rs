@@ -104,14 +104,16 @@ impl Fold for Figures<'_> {
     type Part = Accumulated;
     type State = Accumulated;
 
-    fn gather(&self, from: &Gathering<'_>, _: &mut ChunkResult) -> Accumulated {
+    fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) -> Accumulated {
         let mut figures = self.begin();
         for (figure, (whole, sections)) in self.sheet.figures.iter().zip(&mut figures) {
             let aggregates = figure.formula.aggregates();
             // A figure over the header of blocks and over their lines goes over both.
             let (columns, headed) = (figure.formula.columns(), self.sheet.headed());
             let both = columns.iter().any(|at| headed.contains(at)) && columns.iter().any(|at| !headed.contains(at));
-            let counts = |row: usize| both || from.shaped.concerns(self.sheet, row, columns);
+            let counts = |row: usize| {
+                result.skipped.binary_search(&row).is_err() && (both || from.shaped.concerns(self.sheet, row, columns))
+            };
             let rows = from.rows.iter().enumerate().filter(|(_, row)| counts(**row));
             if figure.by.is_empty() {
                 rows.for_each(|(at, _)| whole.add(aggregates, &RowValues { values: from.values, at }));

@@ -37,6 +37,7 @@ use jiff::civil::Date;
 
 use crate::cell::{Value, key};
 use crate::check::header::Header;
+use crate::check::lookups::Found;
 use crate::check::rows::result::{Anything, Totals};
 use crate::check::rows::result::{ChunkResult, RowFinding};
 use crate::check::rows::{SheetJudge, Values};
@@ -104,12 +105,32 @@ impl<'g> Gathering<'g> {
                 for column in by {
                     match self.values.typed[*column].get(at)? {
                         Value::Blank | Value::Unreadable => return None,
-                        value => parts.add(value),
+                        value => self.judge.sheet.add_to_group(*column, value, &mut parts),
                     }
                 }
                 Some(parts.key())
             }
+            Each::Found { lookup, .. } => self.found_group(*lookup, at),
         }
+    }
+
+    /// The group of the rows that name the same row of a list; `None` of a row that names none of them, or several.
+    pub fn found_group(&self, lookup: usize, at: usize) -> Option<u128> {
+        match self.values.looked.get(lookup)?.found.get(at)? {
+            Found::Row(row) => Some(u128::from(*row)),
+            _ => None,
+        }
+    }
+
+    /// Whether a row names several rows of a list in one cell.
+    pub fn names_several(&self, lookup: usize, at: usize) -> bool {
+        self.values.looked.get(lookup).and_then(|looked| looked.found.get(at)) == Some(&Found::List)
+    }
+
+    /// What the row that is found is called in its list: the cells of the first key that it has.
+    pub fn found_name(&self, lookup: usize, at: usize) -> String {
+        let Some(row) = self.found_group(lookup, at) else { return String::new() };
+        self.judge.lookups.get(lookup).map(|looked_in| looked_in.name_of(row as usize)).unwrap_or_default()
     }
 
     /// What a row goes together with, where a part of it cannot be sent.

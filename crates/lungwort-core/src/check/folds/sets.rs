@@ -103,7 +103,7 @@ impl Fold for Sets<'_> {
                 .filter(|at| set.entries[*at].iter().all(|column| from.header.field_of[*column].is_some()))
                 .collect();
             for (at, &row) in from.rows.iter().enumerate() {
-                if result.samples.binary_search(&row).is_err() {
+                if !result.leaves_out(row) {
                     out.extend(self.row(from, (number, &known), (at, row)));
                 }
             }

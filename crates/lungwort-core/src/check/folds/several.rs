@@ -42,7 +42,10 @@ impl Fold for Several<'_> {
     fn gather(&self, from: &Gathering<'_>, result: &mut ChunkResult) {
         for (column, own) in &self.columns {
             let Some(field) = from.header.field_of[*column] else { continue };
-            for &row in from.rows.iter().filter(|row| result.samples.binary_search(row).is_err()) {
+            for &row in from.rows {
+                if result.leaves_out(row) {
+                    continue;
+                }
                 let text = from.text(row, *column);
                 if !text.contains(BETWEEN) {
                     continue;

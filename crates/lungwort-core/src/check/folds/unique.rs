@@ -93,7 +93,7 @@ impl Fold for Unique<'_> {
             let mut list = OnceOnlyList::default();
             let mut named = set.when.iter().flat_map(|when| when.columns()).chain(&set.columns);
             if named.all(|column| from.header.field_of[*column].is_some()) {
-                gather_set(from, set, &result.samples, &mut list);
+                gather_set(from, set, result, &mut list);
             }
             list
         };
@@ -127,13 +127,13 @@ impl Fold for Unique<'_> {
     }
 }
 
-fn gather_set(from: &Gathering<'_>, set: &UniqueSet<'_>, samples: &[usize], list: &mut OnceOnlyList) {
+fn gather_set(from: &Gathering<'_>, set: &UniqueSet<'_>, result: &ChunkResult, list: &mut OnceOnlyList) {
     let Gathering { header, shaped, rows, values, .. } = from;
     let mut ascends = matches!((set.columns.as_slice(), set.across), ([_], false));
     let mut ends: Option<(&Value<'_>, &Value<'_>)> = None;
     list.values.reserve(rows.len());
     for (at, &row) in rows.iter().enumerate() {
-        if samples.binary_search(&row).is_ok()
+        if result.leaves_out(row)
             || set.in_header && shaped.continues(row)
             || !set.when.is_none_or(|when| when.judge(&RowValues { values, at }) == Truth::True)
         {

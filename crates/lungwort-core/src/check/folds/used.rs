@@ -43,7 +43,7 @@ impl Fold for Used {
         let of = |lookup: &usize| {
             let found = from.values.looked.get(*lookup).map(|looked| looked.found.as_slice()).unwrap_or_default();
             let rows = from.rows.iter().zip(found).enumerate();
-            let rows = rows.filter(|(_, (row, _))| result.samples.binary_search(row).is_err());
+            let rows = rows.filter(|(_, (row, _))| !result.leaves_out(**row));
             let mut named = Vec::new();
             for (at, (row, found)) in rows.filter(|(_, (row, _))| !from.shaped.continues(**row)) {
                 match found {

@@ -20,7 +20,7 @@ use crate::condition::{Condition, Labels as _, Row, Slot, Truth};
 use crate::rulebook::Sheet;
 use crate::rulebook::lookup::{KnownAnswer, ListColumns};
 use crate::rulebook::model::{ListOf, Lookup, LookupKey, Table};
-use crate::rulebook::rule::found_of;
+use crate::rulebook::rule::{Each, found_of};
 use crate::rulebook::written::WrittenNone;
 use jiff::civil::Date;
 
@@ -107,7 +107,8 @@ impl<'r> LookedIn<'r> {
             let finds = lookup.none != WrittenNone::Allowed || lookup.must.is_some() || lookup.used.is_some();
             // What a row asks for is decided by what it finds.
             let decides = sheet.intent.as_ref().is_some_and(|intent| intent.lookup == at);
-            let active = finds || decides || wants.contains(&true);
+            let groups = sheet.rules.iter().any(|rule| matches!(rule.each, Each::Found { lookup, .. } if lookup == at));
+            let active = finds || decides || groups || wants.contains(&true);
             let looks_at_rows = decides || wants.contains(&true);
             let elsewhere = match lookup.list {
                 ListOf::Existing(_) => elsewhere(sheet, lookup),
@@ -137,15 +138,54 @@ impl<'r> LookedIn<'r> {
         self.lookup.keys.iter().zip(&indexed.indices).flat_map(of_key).collect()
     }
 
+    /// What a row of the list is called: its cells of the first key that it has.
+    pub fn name_of(&self, row: usize) -> String {
+        let Some(indexed) = &self.table else { return String::new() };
+        let cells = |key: &LookupKey| -> Vec<&str> {
+            key.theirs.iter().map(|column| indexed.table.cell(row, *column).trim()).collect()
+        };
+        let named = self.lookup.keys.iter().map(cells).find(|cells| cells.iter().all(|cell| !cell.is_empty()));
+        named.unwrap_or_default().join(" / ")
+    }
+
     /// The system that gave a key, if another one did.
     pub fn given_by(&self, key: u128) -> Option<&str> {
         self.elsewhere.iter().find(|(_, index)| index.find(key).is_some()).map(|(name, _)| name.as_str())
     }
 
-    /// Whether a row of the list has that key.
-    pub fn has(&self, number: usize, key: u128) -> bool {
-        let index = self.table.as_ref().and_then(|table| table.indices.get(number));
-        index.is_some_and(|index| index.find(key).is_some())
+    /// What a row's values find in a column of the list, by the first key that is filled: as [`Looked`] has it for the
+    /// rows of a file, and with nothing said of it.
+    pub fn value_for(&self, row: &impl Row, column: usize) -> Value<'_> {
+        let Some(indexed) = &self.table else { return Value::Unreadable };
+        let found = |at: u32| read(&self.lookup.columns, &indexed.table, at as usize, column);
+        if self.lookup.keys.is_empty() {
+            return found(0);
+        }
+        for (key, index) in self.lookup.keys.iter().zip(&indexed.indices).filter(|(key, _)| key.counts_for(row)) {
+            let value = |column: usize| row.value(Slot::Column(column));
+            match key.own.iter().map(|column| value(*column)).find(|value| !value.is_known()) {
+                Some(Value::Blank) => continue,
+                Some(_) => return Value::Unreadable,
+                None => {}
+            }
+            return match index.find(key_of_values(key, value)) {
+                Some(first) if index.others(first).is_empty() => found(first),
+                None if self.lookup.none == WrittenNone::Allowed => Value::Blank,
+                _ => Value::Unreadable,
+            };
+        }
+        Value::Blank
+    }
+
+    /// The first row of the list that has that key.
+    pub fn row_with(&self, number: usize, key: u128) -> Option<u32> {
+        self.table.as_ref()?.indices.get(number)?.find(key)
+    }
+
+    /// Whether a condition holds for a row of the list.
+    pub fn holds(&self, row: u32, condition: &Condition, today: Date) -> Truth {
+        let Some(indexed) = &self.table else { return Truth::Unknown };
+        holds(self.lookup, &indexed.table, row as usize, condition, today)
     }
 
     /// What one of several values in a cell finds by a key of one column.
@@ -176,12 +216,23 @@ impl<'r> LookedIn<'r> {
         }
     }
 
+    /// Whether which rows of the list there are depends on an answer that must be given and was not. That it is missing is
+    /// reported, and every row would follow from it.
+    fn goes_by_a_missing_answer(&self) -> bool {
+        let lookup = self.lookup;
+        let of_keys = lookup.keys.iter().filter_map(|key| key.only.as_deref());
+        let conditions = lookup.only.iter().chain(&lookup.must).chain(of_keys);
+        let answers = &lookup.columns.1;
+        let is_missing = |answer: usize| answers.get(answer).is_some_and(|known| known.is_missing);
+        conditions.flat_map(Condition::others).any(|(_, answer)| is_missing(answer))
+    }
+
     /// Gives it the table that it looks in.
     pub fn set(&mut self, table: Arc<Table>, today: Date) {
-        if !self.active {
+        let lookup = self.lookup;
+        if !self.active || self.goes_by_a_missing_answer() {
             return;
         }
-        let lookup = self.lookup;
         let counts = |row: usize| match &lookup.only {
             Some(only) => holds(lookup, &table, row, only, today) == Truth::True,
             None => true,

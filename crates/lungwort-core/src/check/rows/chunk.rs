@@ -71,6 +71,7 @@ impl ChunkJudge<'_, '_> {
         self.rules(shaped, &rows, &values, &mut out);
         inherit::give_back(own, &mut values);
         out.skipped = self.skipped(chunk, &rows);
+        self.forgive_skipped(&mut out);
         let previews = self.sheet.previews;
         let from = Gathering { judge: self.sheet, header: self.header, shaped, rows: &rows, values: &values, previews };
         for fold in self.folds {
@@ -150,6 +151,21 @@ impl ChunkJudge<'_, '_> {
         let Some(field) = intent.action.and_then(|column| self.header.field_of[column]) else { return Vec::new() };
         let skips = |row: &&usize| intent.is_skipped(chunk.text(chunk.cell(**row, field)).trim());
         rows.iter().filter(skips).copied().collect()
+    }
+
+    /// What a row holds that asks for nothing is never read by the receiving side: nothing in it holds the file back,
+    /// other than the action itself and what would shift its cells.
+    fn forgive_skipped(&self, out: &mut ChunkResult) {
+        if out.skipped.is_empty() {
+            return;
+        }
+        let action = self.sheet.sheet.intent.as_ref().and_then(|intent| intent.action);
+        let ChunkResult { findings, skipped, .. } = out;
+        findings.retain(|finding| match finding.problem.topic {
+            Topic::File => true,
+            Topic::Column(column) if Some(column) == action => true,
+            _ => skipped.binary_search(&finding.row).is_err(),
+        });
     }
 
     /// What the scan found wrong with quotes.

@@ -120,7 +120,7 @@ impl<'r> SheetJudge<'r> {
             for column in rule.message.iter().flat_map(Message::cells) {
                 self.wants_value[column] = true;
             }
-            if let Each::Group { by, .. } = &rule.each {
+            if let Each::Group { by, .. } | Each::Found { by, .. } = &rule.each {
                 by.iter().for_each(|column| self.wants_value[*column] = true);
             }
             rule.form.needs_values().into_iter().for_each(|column| self.wants_value[column] = true);

@@ -111,7 +111,12 @@ impl Intent {
 
     /// Whether a row that says that asks for a removal or for nothing.
     pub fn is_removed_or_skipped(&self, says: &str) -> bool {
-        self.is_skipped(says) || self.words.iter().any(|(word, action)| *action == Action::Remove && word == says)
+        self.is_skipped(says) || self.is_removed(says)
+    }
+
+    /// Whether a row that says that asks for a removal.
+    pub fn is_removed(&self, says: &str) -> bool {
+        self.words.iter().any(|(word, action)| *action == Action::Remove && word == says)
     }
 
     /// It as a sentence.

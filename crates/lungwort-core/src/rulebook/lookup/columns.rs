@@ -25,6 +25,8 @@ pub struct KnownAnswer {
     pub column: ListColumn,
     /// What was answered.
     pub value: Value<'static>,
+    /// Whether it must be answered, and was not: nothing that goes by it can be judged then.
+    pub is_missing: bool,
 }
 
 /// The columns of a list, in its order; and the answers that conditions over it may name.

@@ -79,8 +79,8 @@ pub(in crate::rulebook) fn compile(compiler: &mut Compiler, book: &WrittenRulebo
     Some(Existing { table, file, columns, places: Vec::new(), partial, is_given, elsewhere })
 }
 
-/// Reads a file that --existing names. Of a workbook, the sheet of the same name counts, if it has one.
-fn read_given(file: &PathBuf, written: &WrittenReference, sheet: &WrittenSheet) -> Result<Table, String> {
+/// The columns of the export that a sheet speaks of.
+fn wanted(sheet: &WrittenSheet) -> Wanted {
     let mut wanted = Wanted::default();
     of_existing(sheet, &mut wanted);
     for lookup in sheet.lookup.iter().filter(|lookup| lookup.existing) {
@@ -88,6 +88,12 @@ fn read_given(file: &PathBuf, written: &WrittenReference, sheet: &WrittenSheet) 
         wanted.names.extend(conditions.into_iter().flatten().flat_map(|text| crate::condition::mentions::words(text)));
         wanted.names.extend(lookup.keys.iter().flat_map(|key| key.by.values().cloned()).chain(lookup.show.clone()));
     }
+    wanted
+}
+
+/// Reads a file that --existing names. Of a workbook, the sheet of the same name counts, if it has one.
+fn read_given(file: &PathBuf, written: &WrittenReference, sheet: &WrittenSheet) -> Result<Table, String> {
+    let mut wanted = wanted(sheet);
     wanted.names.extend(written.types.keys().cloned());
     // An export has its own encoding and delimiter, whatever the one that the rulebook names has.
     let mut how = WrittenReference { sheet: None, ..written.clone() };
@@ -111,10 +117,17 @@ pub(in crate::rulebook) fn map_columns(
     existing: &mut Existing,
 ) {
     if existing.table.is_none() {
-        // Without an export its columns are taken to be those of the sheet.
+        // Without an export its columns are taken to be those of the sheet, and what the rulebook says of others to be true.
         let further = std::mem::take(&mut existing.columns.0);
         existing.columns.0 = columns.iter().map(of_column).collect();
         existing.columns.0.extend(further);
+        let mut names: Vec<String> = wanted(sheet).names.into_iter().collect();
+        names.sort_unstable();
+        for heading in names {
+            if existing.columns.place(&heading).is_none() {
+                existing.columns.0.push(ListColumn { heading, names: Vec::new(), kind: ColumnType::Text });
+            }
+        }
         existing.places = (0..columns.len()).map(Some).collect();
         return;
     }

@@ -14,6 +14,7 @@ use jiff::civil::Date;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
+pub(crate) use each::what_is_found;
 pub use each::{Each, WrittenEach};
 pub(super) use forming::Forming;
 pub use numbered::WrittenNumbered;

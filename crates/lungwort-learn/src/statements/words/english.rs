@@ -168,7 +168,9 @@ pub(super) const WORDS: Language = Language {
     people: &[
         "users", "applicants", "senders", "coordinators", "rows", "lines", "records", "entries", "always", "address",
     ],
-    nothing_else: &["nothing else", "no other", "no others", "nothing more", "and nothing else"],
+    nothing_else: &[
+        "nothing else", "no other", "no others", "nothing more", "and nothing else", "and no other", "none other",
+    ],
     consists: &[
         "consist of", "consists of", "is made up of", "are made up of", "is composed of", "are composed of", "made of",
     ],
@@ -218,6 +220,12 @@ pub(super) const WORDS: Language = Language {
     halves: &["half", "halves", "quarter", "quarters"],
     decimal_point_words: &["decimal point", "with a point", "point as the decimal", "full stop as the decimal"],
     small_last: &["small", "lower case", "lowercase"],
+    negative: &["negative", "minus"],
+    degrees: &["decimal degrees", "degrees decimal", "decimal degree"],
+    latitudes: &["latitude", "lat"],
+    longitudes: &["longitude", "long", "lon", "lng"],
+    as_long: &["while", "until", "unless", "as", "before", "if", "when", "where", "for"],
+    may: &["may", "can", "could", "might"],
     small: &[
         "the", "of", "is", "are", "a", "an", "with", "be", "in", "this", "that", "it", "you", "your", "please", "for",
         "on", "as", "by", "or", "and", "to", "from",
@@ -543,7 +551,8 @@ pub(super) const WORDS: Language = Language {
         "every number once", "each code once", "never used again", "not used again", "not be used again",
         "never reused", "never be reused", "not be reused", "cannot be reused", "never re used", "key of the file",
         "key field", "unique key", "is the key", "the key of each row", "key of the row", "used once only",
-        "is listed once", "be listed once", "are listed once", "just once", "used just once",
+        "is listed once", "be listed once", "are listed once", "just once", "used just once", "never reuse",
+        "do not reuse", "don't reuse", "not to be reused", "no reuse", "must not be used again",
     ],
     negations: &[
         "never", "not", "no", "don't", "cannot", "can't", "mustn't", "shouldn't", "isn't", "aren't", "won't",
@@ -695,7 +704,9 @@ pub(super) const WORDS: Language = Language {
         "we will fill it in", "we add it", "we fill these", "we will add it", "will be filled in by us",
         "filled in by the office", "completed by the office", "filled by the office", "by our staff",
         "by the office staff", "filled in by our", "leave blank we", "leave empty we", "leave it blank we",
-        "leave this blank we", "blank we give", "blank we will",
+        "leave this blank we", "blank we give", "blank we will", "stays empty", "stays blank", "stay empty",
+        "stay blank", "keep empty", "keep blank", "is kept empty", "are kept empty", "do not write in",
+        "don't write in", "do not touch", "don't touch",
     ],
     give: &["give", "enter", "provide", "fill", "supply", "state", "write", "put", "name", "complete"],
     equals: &["is", "is set to", "equals", "is equal to", "says", "has the value", "is given as", "reads"],
@@ -843,7 +854,9 @@ pub(super) const WORDS: Language = Language {
         "discarded", "is not accepted", "are not accepted", "not valid", "an error", "is wrong",
         "makes the row invalid", "make the row invalid", "invalidates the row", "are not registered",
         "is not registered", "not recorded", "not registered", "not taken", "not entered", "ignored", "disregarded",
-        "not possible",
+        "not possible", "make no sense", "makes no sense", "is impossible", "are impossible", "cannot be right",
+        "are mistakes", "is a mistake", "must be wrong", "cannot load", "can't load", "cannot take", "can't take",
+        "cannot import", "can't import", "cannot use", "can't use", "forbidden", "prohibited", "banned",
     ],
     behind_point: &[
         "digit behind the point",

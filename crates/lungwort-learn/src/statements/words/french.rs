@@ -121,6 +121,12 @@ pub(super) const WORDS: Language = Language {
     halves: &["demi", "demie", "demis", "demies", "quart", "quarts"],
     decimal_point_words: &["avec un point", "point décimal", "point comme séparateur"],
     small_last: &["minuscules"],
+    negative: &["négatif", "négatifs", "négative", "négatives"],
+    degrees: &["degrés décimaux", "degré décimal"],
+    latitudes: &["latitude", "lat"],
+    longitudes: &["longitude", "long", "lon"],
+    as_long: &["tant", "jusqu'à", "jusqu'au", "pendant", "si", "pour"],
+    may: &["peut", "peuvent"],
     small: &[
         "le", "la", "les", "est", "sont", "un", "une", "avec", "dans", "veuillez", "pour", "sur", "du", "de", "des",
         "et", "ou", "au", "aux", "en", "doit", "pas", "lettres", "chiffres", "caractères", "plus",
@@ -189,13 +195,17 @@ pub(super) const WORDS: Language = Language {
         "doivent être remplis", "doivent être remplies", "doit être renseigné", "doit être renseignée",
         "doivent être renseignés", "doivent être renseignées", "à remplir", "ne peut pas être vide",
         "ne peuvent pas être vides", "ne doit pas être vide", "ne doivent pas être vides", "jamais vide",
+        "indispensable", "indispensables",
     ],
     optional: &[
         "facultatif", "facultative", "facultatifs", "facultatives", "optionnel", "optionnelle", "non obligatoire",
         "peut être vide", "peut rester vide", "si connu", "si connue", "peuvent rester vides", "peuvent être vides",
         "peut manquer", "peut être omis", "peut être omise", "si disponible",
     ],
-    conditional: &["si", "lorsque", "quand", "sauf si", "uniquement pour", "en cas", "s'il", "s'ils", "s'il n"],
+    conditional: &[
+        "si", "lorsque", "quand", "sauf si", "uniquement pour", "en cas", "s'il", "s'ils", "s'il n", "à moins que",
+        "à moins qu", "sauf lorsque", "sauf quand", "à moins qu'un", "à moins qu'une",
+    ],
     obliging: &[
         "doit", "doivent", "obligatoire", "obligatoires", "requis", "requise", "uniquement", "seulement", "au plus",
         "au maximum", "maximum", "pas plus de", "au moins", "minimum", "ne pas", "jamais", "toujours", "exactement",
@@ -236,7 +246,10 @@ pub(super) const WORDS: Language = Language {
         "octets", "lignes", "enregistrements", "entrées", "valeurs", "fichiers", "mo", "ko", "colonnes", "jours",
         "mots", "fois", "ans", "feuilles",
     ],
-    whole: &["nombre entier", "nombres entiers", "entier", "entiers"],
+    whole: &[
+        "nombre entier", "nombres entiers", "entier", "entiers", "minutes entières", "entières", "unités entières",
+        "heures entières", "jours entiers",
+    ],
     number: &["nombre", "numérique"],
     at_most: &[
         "au plus", "note sur", "au maximum", "maximum", "max", "pas plus de", "jusqu'à", "ne dépasse pas",
@@ -264,7 +277,8 @@ pub(super) const WORDS: Language = Language {
     ],
     unique: &[
         "qu'une seule fois", "qu'une fois", "seule fois", "unique", "une seule fois", "jamais deux fois",
-        "sans doublon", "pas de doublon", "pas de doublons", "aucun doublon",
+        "sans doublon", "pas de doublon", "pas de doublons", "aucun doublon", "ne jamais réutiliser",
+        "ne pas réutiliser", "jamais réutilisé", "jamais en double",
     ],
     negations: &[
         "jamais", "pas", "aucun", "aucune", "sans", "ne peut être", "ne peuvent être", "ne doit être",
@@ -303,6 +317,9 @@ pub(super) const WORDS: Language = Language {
     choose: &[
         "choisir", "choisissez", "un de", "une de", "l'un de", "soit", "valeurs admises", "valeurs autorisées",
         "autorisé", "admis", "parmi", "choisir parmi", "choisissez parmi", "à choisir parmi",
+        "l'une des valeurs suivantes", "une des valeurs suivantes", "l'un des", "l'une des", "valeurs suivantes",
+        "valeurs possibles", "prendre les valeurs", "prend les valeurs", "prendre la valeur",
+        "les valeurs possibles sont",
     ],
     copulas: &[
         "est", "sont", "uniquement", "seulement", "doit être", "peut être", "ne peut être que", "ne peuvent être que",
@@ -361,7 +378,11 @@ pub(super) const WORDS: Language = Language {
         "compléter",
     ],
     equals: &["est", "égale", "vaut"],
-    is_given: &["est indiqué", "est indiquée", "est rempli", "est remplie", "est renseigné", "est renseignée"],
+    is_given: &[
+        "est indiqué", "est indiquée", "est rempli", "est remplie", "est renseigné", "est renseignée", "est donné",
+        "est donnée", "sont donnés", "est fourni", "est fournie", "est connu", "est connue", "est disponible",
+        "est précisé", "est précisée", "est saisi", "est saisie",
+    ],
     is_blank: &["est vide", "n'est pas indiqué", "manque"],
     followed: &[
         "et", "puis", "suivi de", "suivie de", "suivi d'un", "suivie d'un", "suivi d'une", "suivie d'une", "suivis de",
@@ -389,7 +410,7 @@ pub(super) const WORDS: Language = Language {
     forms: &["format", "forme", "modèle"],
     uncounted: &["sans", "en", "uniquement"],
     each_of: &["tous", "toutes", "chaque"],
-    unless: &["sauf"],
+    unless: &["sauf", "à moins"],
     both_or_none: &["les deux ou aucun", "les deux ou aucune"],
     meaning_signs: &["pour"],
     marked: &[
@@ -414,14 +435,16 @@ pub(super) const WORDS: Language = Language {
         "rempli", "remplie", "remplis", "remplies", "renseigné", "renseignée", "renseignés", "renseignées", "indiqué",
         "indiquée", "indiqués", "indiquées", "fourni", "fournie", "fournis", "fournies", "précisé", "précisée",
         "précisés", "précisées", "saisi", "saisie", "saisis", "saisies", "complété", "complétée", "complétés",
-        "complétées",
+        "complétées", "renseigner", "remplir", "indiquer", "préciser", "saisir", "compléter", "fournir", "donner",
     ],
     manner: &["comme", "en", "sous", "avec", "sans", "au", "par"],
     all_other: &["toutes les autres colonnes", "tous les autres champs", "toutes les autres", "tous les autres"],
     refused: &[
         "refusé", "refusés", "refusée", "refusées", "rejeté", "rejetés", "rejetée", "rejetées", "pas accepté",
         "pas acceptés", "pas traités", "pas traitées", "pas traitée", "ignorés", "ignorées", "ignorée", "écartés",
-        "écartées", "pas acceptée", "pas acceptées", "pas prises en compte", "impossible",
+        "écartées", "pas acceptée", "pas acceptées", "pas prises en compte", "impossible", "impossibles",
+        "n'a pas de sens", "n'ont pas de sens", "pas possible", "est une erreur", "sont des erreurs", "interdit",
+        "interdits", "interdite", "interdites",
     ],
     behind_point: &["chiffre après la virgule", "chiffres après la virgule", "décimale après la virgule"],
     loose_digits: &["nombres", "numéros"],

@@ -124,6 +124,12 @@ pub(super) const WORDS: Language = Language {
     halves: &["halbe", "halben", "viertel"],
     decimal_point_words: &["mit punkt", "dezimalpunkt", "punkt als dezimal", "punkt als komma"],
     small_last: &["klein", "kleingeschrieben"],
+    negative: &["negative", "negativen", "negativer", "negativ"],
+    degrees: &["dezimalgrad", "grad dezimal"],
+    latitudes: &["breitengrad", "breite"],
+    longitudes: &["längengrad", "länge"],
+    as_long: &["solange", "bis", "während", "wenn", "falls", "bei", "für"],
+    may: &["darf", "dürfen", "kann", "können"],
     small: &[
         "der", "die", "das", "ist", "sind", "ein", "eine", "mit", "im", "in", "bitte", "für", "auf", "als", "von",
         "und", "oder", "den", "dem", "des", "zu", "wird", "werden", "darf", "nicht", "nie", "höchstens", "mindestens",
@@ -218,7 +224,7 @@ pub(super) const WORDS: Language = Language {
         "können fehlen", "kann entfallen", "können entfallen", "kann weggelassen", "können weggelassen",
         "kann frei bleiben", "darf frei bleiben", "muss nicht", "müssen nicht", "leer lassen",
     ],
-    conditional: &["wenn", "falls", "sofern", "nur bei", "nur für", "sobald", "außer"],
+    conditional: &["wenn", "falls", "sofern", "nur bei", "nur für", "sobald", "außer", "es sei denn"],
     obliging: &[
         "muss", "müssen", "pflicht", "pflichtfeld", "pflichtfelder", "pflichtspalten", "erforderlich", "verpflichtend",
         "obligatorisch", "zwingend", "nur", "höchstens", "maximal", "mindestens", "nicht mehr als", "niemals", "nie",
@@ -282,7 +288,7 @@ pub(super) const WORDS: Language = Language {
     later: &["nach", "nach dem", "später als", "größer als"],
     unique: &[
         "eindeutig", "nur einmal", "nie doppelt", "nicht doppelt", "keine doppelten", "nicht zweimal",
-        "niemals doppelt", "keine duplikate",
+        "niemals doppelt", "keine duplikate", "nie wiederverwenden", "nicht wiederverwenden",
     ],
     negations: &["nie", "niemals", "nicht", "kein", "keine"],
     twice: &["doppelt", "zweimal", "mehrfach", "wiederholt", "wiederholen"],
@@ -403,7 +409,7 @@ pub(super) const WORDS: Language = Language {
     forms: &["format", "aufbau", "form", "muster"],
     uncounted: &["ohne", "in", "nur"],
     each_of: &["alle", "jede", "jeden", "jedes"],
-    unless: &[],
+    unless: &["außer", "es sei denn"],
     both_or_none: &["beide oder keine", "beide oder keines"],
     meaning_signs: &["für", "steht für"],
     marked: &[
@@ -444,7 +450,9 @@ pub(super) const WORDS: Language = Language {
     refused: &[
         "abgelehnt", "zurückgewiesen", "nicht angenommen", "nicht zulässig", "nicht erlaubt", "nicht übernommen",
         "nicht verarbeitet", "nicht importiert", "nicht eingelesen", "nicht berücksichtigt", "abgewiesen",
-        "nicht möglich", "ignoriert", "verworfen", "nicht geladen",
+        "nicht möglich", "ignoriert", "verworfen", "nicht geladen", "ergibt keinen sinn", "ergeben keinen sinn",
+        "unmöglich", "sind fehler", "ist ein fehler", "ist falsch", "sind falsch", "können wir nicht", "verboten",
+        "untersagt", "unzulässig",
     ],
     behind_point: &[
         "stelle nach dem komma", "stellen nach dem komma", "stelle hinter dem komma", "stellen hinter dem komma",

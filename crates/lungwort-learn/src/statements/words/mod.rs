@@ -213,6 +213,14 @@ pub(super) struct Language {
     pub between: &'static [&'static str],
     pub positive: &'static [&'static str],
     pub not_negative: &'static [&'static str],
+    /// Headings over degrees east and west.
+    pub longitudes: &'static [&'static str],
+    /// Headings over degrees north and south.
+    pub latitudes: &'static [&'static str],
+    /// How places on the globe are written in numbers.
+    pub degrees: &'static [&'static str],
+    /// Below nothing: what is said to be refused.
+    pub negative: &'static [&'static str],
     pub not_future: &'static [&'static str],
     /// Today or a day before, where nothing more is said.
     pub by_today: &'static [&'static str],
@@ -296,6 +304,10 @@ pub(super) struct Language {
     pub articles: &'static [&'static str],
     /// It must not be filled in.
     pub forbidden: &'static [&'static str],
+    /// Before what is allowed and not asked.
+    pub may: &'static [&'static str],
+    /// Behind it: only so long as something else is so.
+    pub as_long: &'static [&'static str],
     /// A sentence that asks for something begins with one of these.
     pub give: &'static [&'static str],
     /// Words before what is asked, or behind it, that only ask kindly.

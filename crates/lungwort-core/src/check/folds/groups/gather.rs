@@ -149,22 +149,28 @@ pub(super) fn gather(
     from: &Gathering<'_>,
     result: &mut ChunkResult,
 ) -> Option<Part> {
-    let fields: Option<Vec<usize>> = grouping.by.iter().map(|column| from.header.field_of[*column]).collect();
-    let fields = fields?;
+    let fields = grouping.by.iter().map(|column| from.header.field_of[*column]);
+    // Of the keys of a look-up, not all need be in the file.
+    let fields: Vec<usize> = match grouping.lookup {
+        Some(_) => fields.flatten().collect(),
+        None => fields.collect::<Option<_>>()?,
+    };
     let accumulators = grouping.totals.iter().map(|total| Accumulator::new(total.aggregate.get())).collect();
     let mut gatherer = Gatherer { sheet, grouping, from, accumulators, part: Part::default() };
     let chunk = &from.shaped.chunk;
-    let mut running: Option<usize> = None;
+    // The row before, and its place among those judged.
+    let mut running: Option<(usize, usize)> = None;
     for (at, &row) in from.rows.iter().enumerate() {
         let outside = !grouping.records && !grouping.by.is_empty() && !from.shaped.concerns(sheet, row, grouping.by);
         if outside || result.leaves_out(row) {
             continue;
         }
         let text = |row: usize, field: usize| chunk.text(chunk.cell(row, field));
-        let goes_on = match grouping.records {
-            true => running.is_some_and(|before| from.shaped.same_record(before, row)),
-            false => running.is_some_and(|before| fields.iter().all(|field| text(before, *field) == text(row, *field))),
-        };
+        let goes_on = running.is_some_and(|(before_at, before)| match grouping.lookup {
+            _ if grouping.records => from.shaped.same_record(before, row),
+            Some(lookup) => from.found_group(lookup, before_at) == from.found_group(lookup, at),
+            None => fields.iter().all(|field| text(before, *field) == text(row, *field)),
+        });
         // A run has no other rows between, blank ones included, so that its rows are those from its first to its last.
         let number = from.shaped.number_of(sheet, row);
         let joined = gatherer.part.runs.last().is_some_and(|run| run.last + 1 == number);
@@ -172,8 +178,9 @@ pub(super) fn gather(
             let Some(key) = gatherer.key(at, row) else {
                 gatherer.end_run();
                 running = None;
-                // Rows that belong to no record have a finding of their own.
-                if !grouping.records {
+                // Rows that belong to no record have a finding of their own, and so have those for which nothing is found.
+                let names_several = || grouping.lookup.is_some_and(|lookup| from.names_several(lookup, at));
+                if !grouping.records && (grouping.lookup.is_none() || names_several()) {
                     gatherer.part.without.add(number, number);
                 }
                 continue;
@@ -183,7 +190,7 @@ pub(super) fn gather(
                 gatherer.begin_run(key, (at, row));
             }
         }
-        running = Some(row);
+        running = Some((at, row));
         gatherer.row(at, row, result);
     }
     gatherer.end_run();
@@ -196,13 +203,16 @@ impl Gatherer<'_, '_> {
         if self.grouping.records {
             return self.from.shaped.record_hash(row);
         }
+        if let Some(lookup) = self.grouping.lookup {
+            return self.from.found_group(lookup, at);
+        }
         let mut parts = key::Parts::default();
         for column in self.grouping.by {
             match self.from.values.typed[*column].get(at)? {
                 Value::Blank => return None,
                 // What could not be read is told apart as it is written.
                 Value::Unreadable => parts.add_text(self.from.text(row, *column).trim()),
-                value => parts.add(value),
+                value => self.sheet.add_to_group(*column, value, &mut parts),
             }
         }
         Some(parts.key())
@@ -212,7 +222,11 @@ impl Gatherer<'_, '_> {
         let from = self.part.names.len();
         let record = self.from.shaped.record_of(row).filter(|_| self.grouping.records);
         self.part.names.push_str(record.and_then(|record| record.key.as_deref()).unwrap_or_default());
-        let by = if self.grouping.records { &[] } else { self.grouping.by };
+        if let Some(lookup) = self.grouping.lookup {
+            let name = self.from.found_name(lookup, at);
+            self.part.names.push_str(&shown::clipped(&name, NAME));
+        }
+        let by = if self.grouping.records || self.grouping.lookup.is_some() { &[] } else { self.grouping.by };
         for (place, column) in by.iter().enumerate() {
             self.part.names.push_str(if place > 0 { " / " } else { "" });
             match self.from.text(row, *column).trim() {

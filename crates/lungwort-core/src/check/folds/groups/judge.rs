@@ -150,7 +150,11 @@ fn begins(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, (group, at): (u
         Some(message) => {
             let said = message.with(&|part| state.quoted(grouping, group, part).map(Cow::Borrowed));
             // Where the message itself names the group, it is not named twice.
-            if message.cells().any(|column| grouping.by.contains(&column)) { said } else { format!("{of_group}{said}") }
+            if grouping.lookup.is_none() && message.cells().any(|column| grouping.by.contains(&column)) {
+                said
+            } else {
+                format!("{of_group}{said}")
+            }
         }
         None => format!("{of_group}{}", about.form.sentence(sheet)),
     }
@@ -203,8 +207,9 @@ fn without(sheet: &Sheet, grouping: &Grouping<'_>, rows: &RowSet, ending: &mut E
     let count = rows.rows();
     let (has, belongs) = if count == 1 { ("has", "belongs") } else { ("have", "belong") };
     let noun = if count == 1 { "row" } else { "rows" };
+    let which = if grouping.lookup.is_some() { "more than one" } else { "no" };
     let message = format!(
-        "{} {noun} {has} no {}, and {belongs} to no group; rules over groups leave out {}.",
+        "{} {noun} {has} {which} {}, and {belongs} to no group; rules over groups leave out {}.",
         thousands(count),
         what(grouping, sheet),
         rows.words(RANGES)

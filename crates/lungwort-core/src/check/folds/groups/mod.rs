@@ -34,6 +34,8 @@ const QUOTE: char = '\u{1f}';
 pub(super) struct Grouping<'r> {
     /// The columns; none where all rows of the sheet are one group.
     pub by: &'r [usize],
+    /// The look-up by whose row, and not by the columns' values, its rows are grouped.
+    pub lookup: Option<usize>,
     /// Whether the rows of a group must be together.
     pub adjacent: bool,
     /// Whether its groups are records of several rows, of which the key is filled on the first row alone.
@@ -124,7 +126,9 @@ impl<'r> Grouping<'r> {
         }
         if self.totals.len() > from {
             let others = rule.message.iter().flat_map(Message::quotes);
-            for part in others.filter(|part| part.cell().is_none_or(|column| !self.by.contains(&column))) {
+            for part in others
+                .filter(|part| part.cell().is_none_or(|column| self.lookup.is_some() || !self.by.contains(&column)))
+            {
                 if !self.quotes.contains(&part) {
                     self.quotes.push(part);
                 }
@@ -143,6 +147,7 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     let mut groupings: Vec<Grouping<'_>> = Vec::new();
     let none = |by, adjacent, records| Grouping {
         by,
+        lookup: None,
         adjacent,
         records,
         limits: None,
@@ -159,15 +164,16 @@ pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     for (at, rule) in sheet.rules.iter().enumerate() {
         // What must hold after each row is judged row by row.
         let Some(form) = rule.form.group().filter(|_| !rule.running) else { continue };
+        let lookup = if let Each::Found { lookup, .. } = rule.each { Some(lookup) } else { None };
         let (by, adjacent, records) = match &rule.each {
             Each::Row => continue,
             Each::Sheet => (&[][..], false, false),
             Each::Record => (sheet.key.as_slice(), true, true),
-            Each::Group { by, adjacent } => (by.as_slice(), *adjacent, false),
+            Each::Group { by, adjacent } | Each::Found { by, adjacent, .. } => (by.as_slice(), *adjacent, false),
         };
-        let known = groupings.iter().position(|known| known.by == by && known.records == records);
-        let place = known.unwrap_or_else(|| {
-            groupings.push(none(by, adjacent, records));
+        let is_known = |known: &Grouping<'_>| known.by == by && known.records == records && known.lookup == lookup;
+        let place = groupings.iter().position(is_known).unwrap_or_else(|| {
+            groupings.push(Grouping { lookup, ..none(by, adjacent, records) });
             groupings.len() - 1
         });
         groupings[place].adjacent |= adjacent;
@@ -189,14 +195,14 @@ fn limit<'r>(
     let by = match &sheet.max_groups {
         Some((by, _)) => Some(by.as_slice()),
         // The records, or the one kind of group that the rules name.
-        None => groupings.iter().find(|known| !known.by.is_empty()).map(|known| known.by),
+        None => groupings.iter().find(|known| !known.by.is_empty() && known.lookup.is_none()).map(|known| known.by),
     };
     // Without groups the number of rows is counted elsewhere.
     if by.is_none() && sheet.max_sum.is_none() {
         return;
     }
     let by = by.unwrap_or_default();
-    let place = groupings.iter().position(|known| known.by == by).unwrap_or_else(|| {
+    let place = groupings.iter().position(|known| known.by == by && known.lookup.is_none()).unwrap_or_else(|| {
         groupings.push(none(by, false, false));
         groupings.len() - 1
     });

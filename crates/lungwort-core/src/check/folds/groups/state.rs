@@ -17,6 +17,7 @@ use crate::finding::RowSet;
 use crate::finding::codes::rule as codes;
 use crate::limits::GROUP_TEXTS;
 use crate::rulebook::model::MessagePart;
+use crate::rulebook::rule::what_is_found;
 use crate::steps;
 
 /// Rows that are named where they leave a total open.
@@ -249,7 +250,7 @@ impl State {
 
     /// The group's value in a column that its rows are grouped by, where it can be told from the name.
     fn value_of(&self, grouping: &Grouping<'_>, group: u32, column: usize) -> Option<&str> {
-        let at = grouping.by.iter().position(|by| *by == column)?;
+        let at = grouping.by.iter().position(|by| *by == column).filter(|_| grouping.lookup.is_none())?;
         let mut values = self.store.name(group).split(" / ");
         match grouping.by {
             [_] => Some(self.store.name(group)),
@@ -299,7 +300,7 @@ impl State {
 
 /// What groups are called: the headings of their columns.
 pub(super) fn what(grouping: &Grouping<'_>, sheet: &crate::rulebook::Sheet) -> String {
-    sheet.named(grouping.by)
+    grouping.lookup.map_or_else(|| sheet.named(grouping.by), |lookup| what_is_found(sheet, lookup))
 }
 
 fn push(

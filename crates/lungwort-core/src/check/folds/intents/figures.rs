@@ -8,8 +8,10 @@ use super::state::Asked;
 use crate::cell::Value;
 use crate::check::folds::figures::Running;
 use crate::check::lookups::read;
-use crate::condition::{Row, Slot};
+use crate::check::rows::SheetJudge;
+use crate::condition::{PREVIOUS_ROW, Row, Slot};
 use crate::rulebook::model::{Action, Figure, Table};
+use crate::rulebook::rule::found_of;
 
 /// A figure before and after.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -27,12 +29,22 @@ pub(super) struct Columns<'v> {
     /// The columns, ascending.
     pub columns: &'v [usize],
     pub values: Vec<Value<'v>>,
+    /// What look-ups find by them: the look-up and the column of its list, and the value there.
+    pub looked: Vec<((usize, usize), Value<'v>)>,
     pub today: Date,
 }
 
 impl Row for Columns<'_> {
     fn value(&self, slot: Slot) -> &Value<'_> {
-        let Slot::Column(column) = slot else { return &Value::Blank };
+        let column = match slot {
+            Slot::Column(column) => column,
+            Slot::Other(alias, column) => {
+                let lookup = alias.checked_sub(PREVIOUS_ROW + 1);
+                let found = self.looked.iter().find(|((of, at), _)| Some(*of) == lookup && *at == column);
+                return found.map_or(&Value::Blank, |(_, value)| value);
+            }
+            Slot::Aggregate(_) => return &Value::Blank,
+        };
         self.columns.binary_search(&column).ok().and_then(|at| self.values.get(at)).unwrap_or(&Value::Blank)
     }
 
@@ -42,13 +54,34 @@ impl Row for Columns<'_> {
 }
 
 impl Intents<'_> {
-    /// The columns that figures before and after are over, ascending.
+    /// The columns that figures before and after are over, and those by which they look up, ascending.
     pub(super) fn figure_columns(&self) -> Vec<usize> {
-        let mut columns: Vec<usize> =
-            self.sheet.figures.iter().flat_map(|figure| figure.formula.columns().iter().copied()).collect();
+        let own = self.sheet.figures.iter().flat_map(|figure| figure.formula.columns().iter().copied());
+        let keys = self.figure_others().into_iter().filter_map(|(lookup, _)| self.sheet.lookups.get(lookup));
+        let keys = keys.flat_map(|lookup| &lookup.keys);
+        let by = keys.flat_map(|key| key.own.iter().chain(key.when.iter().flat_map(|when| when.columns())).copied());
+        let mut columns: Vec<usize> = own.chain(by).collect();
         columns.sort_unstable();
         columns.dedup();
         columns
+    }
+
+    /// What the figures name of what look-ups find: each the look-up and the column of its list.
+    pub(super) fn figure_others(&self) -> Vec<(usize, usize)> {
+        let mut others = found_of(self.sheet.figures.iter().flat_map(|figure| figure.formula.others()));
+        others.sort_unstable();
+        others.dedup();
+        others
+    }
+
+    /// A row of values with what the look-ups that the figures name find by them.
+    fn with_looked<'v>(&'v self, values: Vec<Value<'v>>, judge: &'v SheetJudge<'_>) -> Columns<'v> {
+        let row = Columns { columns: &self.figure_columns, values, looked: Vec::new(), today: judge.today };
+        let looked = self.figure_others.iter().filter_map(|&(lookup, column)| {
+            Some(((lookup, column), judge.lookups.get(lookup)?.value_for(&row, column)))
+        });
+        let looked = looked.collect();
+        Columns { looked, ..row }
     }
 
     /// What a row puts into the columns of the figures, with what is held where it leaves that.
@@ -89,8 +122,12 @@ impl Intents<'_> {
         self.sheet.figures.iter().map(|figure| Running::new(&figure.formula)).collect()
     }
 
-    /// Adds the values of a row.
-    pub(super) fn add_to(&self, figures: &mut [Running], row: &Columns<'_>) {
+    /// Adds what a row of a file puts into the columns of the figures.
+    pub(super) fn add_effect(&self, figures: &mut [Running], values: Vec<Value<'static>>, judge: &SheetJudge<'_>) {
+        self.add_to(figures, &self.with_looked(values, judge));
+    }
+
+    fn add_to(&self, figures: &mut [Running], row: &Columns<'_>) {
         for (running, figure) in figures.iter_mut().zip(&self.sheet.figures) {
             running.add(figure.formula.aggregates(), row);
         }
@@ -101,13 +138,14 @@ impl Intents<'_> {
         &self,
         (asked, is_replaced): (&Asked, &dyn Fn(u32) -> bool),
         added: &[Running],
-        today: Date,
+        judge: &SheetJudge<'_>,
     ) -> Vec<FigureChange> {
         let Some(table) = &self.existing.table else { return Vec::new() };
+        let today = judge.today;
         let mut before = self.no_figures();
         let mut after = if added.is_empty() { self.no_figures() } else { added.to_vec() };
         for row in 0..table.row_count() as u32 {
-            let values = self.held(table, row, today);
+            let values = self.held(table, row, judge);
             if self.is_removed(row, today) {
                 continue;
             }
@@ -122,7 +160,13 @@ impl Intents<'_> {
         }
         let known = |figure: &Figure| {
             let in_export = |column: &usize| self.existing.places.get(*column).is_some_and(Option::is_some);
-            figure.formula.columns().iter().all(in_export) && figure.formula.others().is_empty()
+            // Of each look-up, the export has all columns of one key.
+            let can_look_up = |(lookup, _): &(usize, usize)| {
+                let keys = self.sheet.lookups.get(*lookup).map(|lookup| lookup.keys.as_slice()).unwrap_or_default();
+                keys.is_empty() || keys.iter().any(|key| key.own.iter().all(in_export))
+            };
+            figure.formula.columns().iter().all(in_export)
+                && found_of(figure.formula.others().into_iter()).iter().all(can_look_up)
         };
         let change = |((figure, before), after): ((&Figure, &Running), &Running)| FigureChange {
             label: figure.label.clone(),
@@ -132,11 +176,11 @@ impl Intents<'_> {
         self.sheet.figures.iter().zip(&before).zip(&after).map(change).collect()
     }
 
-    fn held<'t>(&'t self, table: &'t Table, row: u32, today: Date) -> Columns<'t> {
+    fn held<'t>(&'t self, table: &'t Table, row: u32, judge: &'t SheetJudge<'_>) -> Columns<'t> {
         let one = |column: &usize| match self.existing.places[*column] {
             Some(place) => read(&self.existing.columns, table, row as usize, place),
             None => Value::Blank,
         };
-        Columns { columns: &self.figure_columns, values: self.figure_columns.iter().map(one).collect(), today }
+        self.with_looked(self.figure_columns.iter().map(one).collect(), judge)
     }
 }

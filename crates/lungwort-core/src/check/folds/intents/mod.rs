@@ -28,7 +28,6 @@ use crate::finding::{CellChange, CellProblem, Correction, Outcome, RowPlan, Seve
 use crate::rulebook::Sheet;
 use crate::rulebook::model::{Action, Existing, Intent, KeptBy, LookupKey};
 use compare::{Change, Put, changes, put};
-use figures::Columns;
 pub use figures::FigureChange;
 use jiff::civil::Date;
 use records::{HeaderTexts, Part as RowPart};
@@ -42,6 +41,7 @@ struct Intents<'r> {
     kept_by: OnceLock<Vec<Index>>,
     /// The columns that figures are over.
     figure_columns: Vec<usize>,
+    figure_others: Vec<(usize, usize)>,
     /// The headings of the columns.
     headings: Vec<Arc<str>>,
 }
@@ -49,9 +49,17 @@ struct Intents<'r> {
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     let (intent, existing) = (sheet.intent.as_ref()?, sheet.existing.as_ref()?);
     let headings = sheet.columns.iter().map(|column| Arc::from(column.heading.as_str())).collect();
-    let mut intents =
-        Intents { sheet, intent, existing, kept_by: OnceLock::new(), figure_columns: Vec::new(), headings };
+    let mut intents = Intents {
+        sheet,
+        intent,
+        existing,
+        kept_by: OnceLock::new(),
+        figure_columns: Vec::new(),
+        figure_others: Vec::new(),
+        headings,
+    };
     intents.figure_columns = intents.figure_columns();
+    intents.figure_others = intents.figure_others();
     Some(Box::new(intents))
 }
 
@@ -203,7 +211,7 @@ impl Fold for Intents<'_> {
 
     fn before_and_after(&self, state: &State, judge: &SheetJudge<'_>) -> Vec<FigureChange> {
         let is_replaced = |row: u32| self.is_replaced(state, row);
-        self.before_and_after((&state.asked, &is_replaced), &state.added, judge.today)
+        self.before_and_after((&state.asked, &is_replaced), &state.added, judge)
     }
 }
 
@@ -393,8 +401,7 @@ impl Intents<'_> {
                 state.added = self.no_figures();
             }
             let values = std::mem::take(&mut record.effect);
-            let effect = Columns { columns: &self.figure_columns, values, today: with.judge.today };
-            self.add_to(&mut state.added, &effect);
+            self.add_effect(&mut state.added, values, with.judge);
         }
         state.records.extend(record.record.map(|hash| (hash, outcome)));
         let plan = self.plan(record, outcome, with);

@@ -20,6 +20,7 @@ use crate::check::lookups::key_of_values;
 use crate::check::problem::about_column;
 use crate::check::rows::Values;
 use crate::check::rows::result::{ChunkResult, key_of};
+use crate::condition::Truth;
 use crate::finding::codes::shape as codes;
 use crate::finding::{Code, Place, Problem};
 use crate::rulebook::model::{Kinds, ListOf, Parents};
@@ -65,6 +66,10 @@ pub(super) struct RowOf {
     label: Option<u128>,
     /// Whether what it belongs to is held by the receiving side.
     is_held: bool,
+    /// Whether it asks to remove its record, or for nothing: then it belongs to nothing that could be missing.
+    goes: bool,
+    /// Whether it asks to remove its record, to which nothing can belong below it.
+    removes: bool,
     kind: Option<usize>,
 }
 
@@ -90,6 +95,7 @@ struct Waiting {
     /// The nearest row above that has such a label, counted from one.
     by_label: u32,
     is_held: bool,
+    names: u128,
     choices: Vec<Box<str>>,
 }
 
@@ -114,6 +120,8 @@ pub(super) struct State {
     by_label: HashMap<u128, u32, FixedState>,
     heads: HashMap<u32, Head, FixedState>,
     waiting: Vec<Waiting>,
+    /// The records that rows ask to remove: by their ids, the first row of each.
+    removed: HashMap<u128, u64, FixedState>,
     /// What there is to say, and about which member.
     said: Vec<(u32, Placed)>,
     /// Where the columns of the choices are in the file.
@@ -153,7 +161,19 @@ impl Fold for Family<'_> {
             return Vec::new();
         }
         let kinds = self.sheet.kinds.as_ref();
-        let judged = from.rows.iter().enumerate().filter(|(_, row)| result.samples.binary_search(row).is_err());
+        let held_are_known = self.sheet.existing.as_ref().is_some_and(|existing| existing.table.is_some());
+        // What a row has that asks for nothing may be held; where that is known, the export says so.
+        let counts = |row: usize| match held_are_known {
+            true => !result.leaves_out(row),
+            false => result.samples.binary_search(&row).is_err(),
+        };
+        let intent = self.sheet.intent.as_ref();
+        let action = intent.and_then(|intent| intent.action).and_then(|column| from.header.field_of[column]);
+        let removes = |row: usize| {
+            let says = action.map(|field| from.shaped.chunk.text(from.shaped.chunk.cell(row, field)).trim());
+            intent.zip(says).is_some_and(|(intent, says)| intent.is_removed(says))
+        };
+        let judged = from.rows.iter().enumerate().filter(|(_, row)| counts(**row));
         let one = |(at, &row): (usize, &usize)| {
             let kind = kinds.and_then(|kinds| {
                 let key = key::of(from.values.typed[kinds.column].get(at)?)?;
@@ -166,7 +186,9 @@ impl Fold for Family<'_> {
                     Names::Nothing | Names::Unknown => None,
                 },
             };
-            let (named_in, names) = self.names(from.values, at, kind);
+            let removes = removes(row);
+            let goes = removes || result.leaves_out(row);
+            let (named_in, names) = if goes { (None, Names::Nothing) } else { self.names(from.values, at, kind) };
             RowOf {
                 row,
                 number: from.shaped.chunk.row_number(row),
@@ -175,6 +197,8 @@ impl Fold for Family<'_> {
                 named_in,
                 label: key_of(None, &self.parents.label),
                 is_held: matches!(names, Names::Row(_)) && self.is_held(from, at, named_in),
+                goes,
+                removes,
                 kind,
             }
         };
@@ -185,12 +209,18 @@ impl Fold for Family<'_> {
         state.fields = self.parents.choices.iter().map(|(column, _)| with.header.field_of[*column]).collect();
         for row in part {
             crate::steps::count(1);
+            if row.removes {
+                state.removed.extend(row.id.map(|id| (id, row.number)));
+                continue;
+            }
             let member = state.member(&row);
             self.head(state, member, &row, with);
             let above = match row.names {
                 Names::Row(key) => state.place_of(key),
                 Names::Nothing => {
-                    self.without(state, (member, &row), with);
+                    if !row.goes {
+                        self.without(state, (member, &row), with);
+                    }
                     state.by_label.extend(row.label.map(|label| (label, member)));
                     continue;
                 }
@@ -216,6 +246,7 @@ impl Fold for Family<'_> {
                 field: with.header.field_of[self.named_by(row.named_in)[0]],
                 by_label,
                 is_held: row.is_held,
+                names: if let Names::Row(key) = row.names { key } else { 0 },
                 choices: choices.collect(),
             };
             if has_come {
@@ -238,6 +269,14 @@ impl Fold for Family<'_> {
                 continue;
             }
             if state.members[waiting.above as usize].number == 0 {
+                let row = state.members[waiting.member as usize].number;
+                let removal = state.removed.get(&waiting.names).filter(|removal| **removal < row);
+                if let Some(removal) = removal.filter(|_| waiting.is_held) {
+                    let message =
+                        format!("The row belongs to {}, which row {removal} removes.", shown::quoted(&waiting.text));
+                    self.say(state, &waiting, &codes::NO_PARENT, message);
+                    continue;
+                }
                 if waiting.is_held {
                     continue;
                 }
@@ -346,7 +385,11 @@ impl Family<'_> {
             let place = ids.iter().position(|id| *id == column).and_then(|place| named.get(place));
             place.and_then(|named| from.values.typed[*named].get(at)).unwrap_or(&Value::Blank)
         };
-        from.judge.lookups[lookup].has(number, key_of_values(&self.sheet.lookups[lookup].keys[number], value))
+        let key = key_of_values(&self.sheet.lookups[lookup].keys[number], value);
+        let Some(row) = from.judge.lookups[lookup].row_with(number, key) else { return false };
+        // What is held in a state that counts as removed is not there.
+        let removed = self.sheet.intent.as_ref().and_then(|intent| intent.removed_when.as_ref());
+        removed.is_none_or(|removed| from.judge.lookups[lookup].holds(row, removed, from.judge.today) != Truth::True)
     }
 
     /// What names the row above, as it is written.
