@@ -58,6 +58,9 @@ fn tells(heading: &str) -> Option<Tells> {
         "places" | "decimal places" | "decimals" => return Some(Tells::Places),
         "accepts" | "takes" => return Some(Tells::Takes),
         "more" => return Some(Tells::More),
+        "m/o" | "m/o/c" | "m/c/o" | "m / o" | "r/o" | "o/m" | "m/c" | "r/o/c" | "man/opt" => {
+            return Some(Tells::Required);
+        }
         _ => {}
     }
     // "May be blank", "Nullable", "Optional?": the other way round.
@@ -87,7 +90,7 @@ const VALUES: &[&str] = &[
 ];
 const REQUIRED: &[&str] = &[
     "required", "mandatory", "obligat", "compulsory", "must", "needed", "pflicht", "erforderlich", "obligatoire",
-    "requis", "req.", "muss",
+    "requis", "req.", "muss", "oblig.", "mand.",
 ];
 const BLANK: &[&str] = &["null", "blank", "empty", "leer", "fakultativ", "facultatif"];
 const FORMAT: &[&str] = &["format", "type", "content", "domain", "typ"];
@@ -180,9 +183,17 @@ pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn]) -> bool {
         *kind != Tells::Help || texts.len() > 2 || rows.len() < 4
     };
     let kinds: Vec<(usize, Tells)> = kinds.into_iter().filter(is_help).collect();
+    // `O` beside `N` is "oui", and no optional.
+    let oui = |field: usize| {
+        let texts: HashSet<&str> = rows.iter().map(|(row, _)| sheet.text(*row, field).trim()).collect();
+        texts.contains("O") && texts.contains("N") && texts.iter().all(|text| matches!(*text, "O" | "N" | ""))
+    };
+    let oui: HashSet<usize> =
+        kinds.iter().filter(|(field, kind)| *kind == Tells::Required && oui(*field)).map(|(field, _)| *field).collect();
     for (row, at) in rows {
         for (field, kind) in &kinds {
             let text = sheet.text(row, *field);
+            let text = if text.trim() == "O" && oui.contains(field) { "oui" } else { text };
             if !text.is_empty() && !matches!(text, "-" | "n/a" | "N/A") {
                 take(*kind, text, &place(sheet, row, *field), columns[at]);
             }
@@ -231,6 +242,10 @@ pub fn learn_parts(guide: &TemplateSheet, others: &[String], sheet: &mut DraftSh
 }
 
 fn take(kind: Tells, text: &str, at: &str, column: &mut DraftColumn) {
+    // `an..35` is read among the sentences.
+    if matches!(kind, Tells::Length | Tells::Format) && !crate::statements::message_types::read(text).is_empty() {
+        return;
+    }
     let lines = &mut column.lines;
     match kind {
         Tells::Required => required(text, at, column),
@@ -337,7 +352,7 @@ fn length(text: &str, at: &str, column: &mut DraftColumn) {
 
 /// `Date (dd/mm/yyyy)`, `Text(40)`, `Whole number`, `Email`.
 fn format(text: &str, at: &str, column: &mut DraftColumn) {
-    let lower = text.to_lowercase();
+    let lower = text.to_lowercase().replace("ccyy", "yyyy");
     let source = format!("{at} says {}", text.replace('\n', " "));
     let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));
     if let Some(date_pattern) = date_pattern_in(&lower) {
@@ -348,19 +363,24 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
     }
     let kind = if has(&["datetime", "date and time", "timestamp"]) {
         Some("datetime")
-    } else if has(&["date"]) {
+    } else if has(&["date", "datum"]) {
         Some("date")
-    } else if lower.starts_with("time") {
+    } else if ["time", "uhrzeit", "heure"].iter().any(|word| lower.starts_with(word)) {
         Some("time")
-    } else if has(&["whole", "integer"]) {
+    } else if has(&["whole", "integer", "entier", "ganzzahl", "ganze zahl"]) {
         Some("whole")
-    } else if has(&["decimal", "number", "numeric", "float", "amount"]) && !has(&["alphanumeric", "alpha-numeric"]) {
+    } else if has(&[
+        "decimal", "number", "numeric", "float", "amount", "décimal", "dezimal", "kommazahl", "betrag", "montant",
+    ]) && !has(&["alphanumeric", "alpha-numeric"])
+    {
         Some("decimal")
-    } else if has(&["yes/no", "y/n", "yes_no", "boolean", "true/false"]) {
+    } else if has(&["yes/no", "y/n", "yes_no", "boolean", "true/false", "ja/nein", "j/n", "oui/non", "o/n"]) {
         Some("yes_no")
     } else {
         None
     };
+    let texts = ["text", "string", "char", "alpha", "texte", "zeichen", "varchar"];
+    column.is_text |= kind.is_none() && texts.iter().any(|word| lower.trim_start().starts_with(word));
     // `NUMBER(8,2)` is read as a type of a database is, among the sentences.
     if kind == Some("decimal") && !crate::statements::sql_types::read(text).is_empty() {
         return;
@@ -374,8 +394,8 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
         column.lines.set("places", places.to_string(), source.clone(), Confidence::Confirm);
     }
     if let Some(kind) = kind {
-        let confidence =
-            if kind == "decimal" && !lower.contains("decimal") { Confidence::Confirm } else { Confidence::Known };
+        let named = ["decimal", "décimal", "dezimal"].iter().any(|word| lower.contains(word));
+        let confidence = if kind == "decimal" && !named { Confidence::Confirm } else { Confidence::Known };
         column.lines.set("type", quoted(kind), source.clone(), confidence);
     }
     for (word, name) in [
@@ -449,6 +469,10 @@ fn values(text: &str, at: &str, column: &mut DraftColumn) {
             source,
             Confidence::Confirm,
         );
+        return;
+    }
+    // `L (larva), A (adult)` is read among the sentences.
+    if parts.len() >= 2 && parts.iter().all(|part| part.ends_with(')') && part.contains(" (")) {
         return;
     }
     let words: Vec<String> = parts

@@ -77,6 +77,8 @@ pub struct DraftColumn {
     pub optional: bool,
     /// The sentence by which its values are those of a list of the receiving side, and where it is.
     pub as_held: Option<(String, String)>,
+    /// Whether the template says that its values are texts: limits are those of their length.
+    pub is_text: bool,
     /// The values of its drop-down.
     pub values: Vec<String>,
     /// Values that the template shows in its texts as examples.

@@ -32,6 +32,19 @@ pub struct Layout {
     pub first_data: u64,
 }
 
+/// Words of a text that stands alone in its row, from which on it is about the whole sheet.
+const WHOLE: usize = 10;
+
+impl Layout {
+    /// Whether a row is one remark about the whole sheet, and says nothing of the column that it begins under.
+    pub fn is_remark(&self, sheet: &TemplateSheet, row: u64) -> bool {
+        match sheet.row(row).as_slice() {
+            [(_, only)] if self.headings.len() >= 3 => only.split_whitespace().count() >= WHOLE || is_remark_line(only),
+            cells => cells.first().is_some_and(|(_, text)| is_remark_line(text)),
+        }
+    }
+}
+
 /// Finds the headings of a sheet; `None` for a sheet that is no table to be filled.
 pub fn find(sheet: &TemplateSheet, is_text: bool) -> Option<Layout> {
     at(sheet, heading_row(sheet, is_text)?)
@@ -242,6 +255,10 @@ const TELLING: &[&str] = &[
 /// Words that tell it together, or alone in a cell; one of them among others is as likely part of a heading.
 const HALF_TELLING: &[&str] = &["number", "text", "list", "codes", "letters", "whole", "blank", "from", "date", "free"];
 
+/// Types of values, of which the size stands behind in brackets.
+const TYPES: &[&str] =
+    &["char", "varchar", "string", "alpha", "alphanumeric", "int", "num", "numeric", "zahl", "texte"];
+
 /// Whether a text tells how to fill in a column rather than being a heading or a value.
 pub fn is_guidance(text: &str) -> bool {
     let folded = text.to_lowercase();
@@ -261,10 +278,11 @@ pub fn is_guidance(text: &str) -> bool {
 
 /// What no value looks like: `+44…`, `text (40)`, `0.1 - 1.0`, `31/12/2026, after Start date`.
 fn is_shape(text: &str) -> bool {
-    let sized = text
-        .strip_suffix(')')
-        .and_then(|rest| rest.split_once(" ("))
-        .is_some_and(|(word, size)| HALF_TELLING.contains(&word) && size.bytes().all(|byte| byte.is_ascii_digit()));
+    // `text (40)`, `Number(8,2)`
+    let sized = text.strip_suffix(')').and_then(|rest| rest.split_once('(')).is_some_and(|(word, size)| {
+        let is_type = HALF_TELLING.contains(&word.trim()) || TYPES.contains(&word.trim());
+        is_type && !size.is_empty() && size.bytes().all(|byte| byte.is_ascii_digit() || byte == b',')
+    });
     let number = |text: &str| text.trim().parse::<f64>().is_ok();
     let range = [" - ", " – ", "..", " to ", " bis ", " à "]
         .iter()

@@ -49,7 +49,7 @@ use draft::{Confidence, Draft, DraftColumn, DraftSheet};
 use headings::Layout;
 use source::{Template, TemplateSheet};
 
-use lungwort_core::intake::{OpenError, is_remark};
+use lungwort_core::intake::OpenError;
 
 /// Why nothing could be learned.
 #[derive(Debug)]
@@ -336,7 +336,7 @@ fn one_sheet(template: &Template, sheet: &TemplateSheet, layout: &Layout, draft:
 fn guide_date_patterns(layout: &Layout, sheet: &TemplateSheet, columns: &mut [DraftColumn]) {
     for column in columns {
         // A line of remarks is not said of the column that it begins under.
-        let is_remark = |row: &&u64| sheet.row(**row).first().is_some_and(|(_, text)| is_remark(text));
+        let is_remark = |row: &&u64| layout.is_remark(sheet, **row);
         let rows = layout.guide_rows.iter().filter(|row| !is_remark(row));
         let texts = rows.map(|row| (*row, sheet.text(*row, column.field).to_lowercase()));
         let found = texts.into_iter().find_map(|(row, text)| Some((row, definitions::date_pattern_in(&text)?)));

@@ -97,7 +97,8 @@ fn words_around(sheet: &TemplateSheet, layout: &Layout, column: &mut DraftColumn
             let letters = all.len() > 1 && all.iter().all(|(_, text)| is_letter(text));
             letters.then_some(matches!(text, "M" | "R"))
         });
-        let said = short.or_else(|| layout.guide_rows.contains(&row).then(|| word_in(text)).flatten());
+        let guides = layout.guide_rows.contains(&row) && !layout.is_remark(sheet, row);
+        let said = short.or_else(|| guides.then(|| word_in(text)).flatten());
         if said == Some(true) {
             let source = format!("{} says {text}", place(sheet, row, column.field));
             column.lines.set("required", "true", source, Confidence::Known);

@@ -77,18 +77,46 @@ pub(super) fn read(
         return Reading::of(vec![claim("allowed", list(&values), Confidence::Known)]);
     }
     let of_kinds = is_of_kinds(heading) && (signed || alone);
-    let listed = lead
-        .as_ref()
-        .and_then(|lead| {
-            values(without_remark(behind_brackets(sentence.rest(lead.end)), language), language, (true, of_kinds))
-        })
-        .map(|values| (values, true));
+    let listed = lead.as_ref().and_then(|lead| led_values((sentence, language), lead, of_kinds));
+    let listed = listed.map(|values| (values, true));
     let listed = listed.or_else(|| values(text, language, (led_before, of_kinds)).map(|values| (values, led_before)));
+    // `B, L or T (breakfast, lunch, tea) or empty`
+    let without = without_brackets(text);
+    let bare = without.as_deref().filter(|_| listed.is_none());
+    let bare = bare.and_then(|text| values(without_remark(text, language), language, (true, of_kinds)));
+    let listed = listed.or(bare.map(|values| (values, led_before)));
     let listed = listed.or_else(|| before_column(sentence, language, (mentions, behind)).map(|values| (values, true)));
     let Some(listed) = listed else { return Reading::default() };
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));
     Reading::of(said.map(|(values, confidence)| claim("allowed", list(&values), confidence)).into_iter().collect())
+}
+
+/// The values behind what leads up to them; of `eine der Wachen Nord, Mitte oder Hafen`, the first one without what all of them are
+/// called.
+fn led_values(
+    (sentence, language): (&Sentence, &Language),
+    lead: &std::ops::Range<usize>,
+    of_kinds: bool,
+) -> Option<Vec<String>> {
+    let text = without_remark(behind_brackets(sentence.rest(lead.end)), language);
+    let mut values = values(text, language, (true, of_kinds))?;
+    let of_kind = lead.end.checked_sub(1).is_some_and(|last| language.one_of.contains(&sentence.word(last)));
+    if of_kind
+        && values.len() >= 2
+        && values[1..].iter().all(|value| !value.contains(' '))
+        && let Some((_, first)) = values[0].split_once(' ').filter(|(_, first)| !first.contains(' '))
+    {
+        values[0] = first.to_owned();
+    }
+    Some(values)
+}
+
+/// A list without what stands in brackets in the middle of it, where that is a list of its own.
+fn without_brackets(text: &str) -> Option<String> {
+    let (before, rest) = text.split_once(" (")?;
+    let (inside, behind) = rest.split_once(')')?;
+    (inside.contains(',') && before.contains([',', '/']) && !behind.contains('(')).then(|| format!("{before}{behind}"))
 }
 
 /// Whether a heading is one of kinds of things, in any of the languages: `offen/geschlossen` tells none.
@@ -234,8 +262,12 @@ fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
     for sign in [" - ", " – ", " — "] {
         let Some((list, remark)) = text.rsplit_once(sign) else { continue };
         let remark = remark.trim().to_lowercase();
-        let first = remark.split(' ').next().unwrap_or_default();
+        let mut words = remark.split(' ');
+        let first = words.next().unwrap_or_default();
+        // "Uniquement si payé"
+        let then = words.next().filter(|_| language.only.contains(&first)).unwrap_or_default();
         let conditional = language.conditional.contains(&first)
+            || language.conditional.contains(&then)
             || language.nothing_else.contains(&remark.as_str())
             || language.only.contains(&remark.as_str())
             || language.optional.iter().any(|phrase| remark.starts_with(phrase));

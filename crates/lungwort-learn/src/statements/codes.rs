@@ -60,6 +60,7 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
             || builder.digit_between()
             || builder.letters_as_they_stand()
             || builder.number_behind()
+            || builder.open_digits()
             || builder.year()
             || builder.sign()?)
         {
@@ -93,8 +94,10 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
     let example = sentence.any(language.example).map(|place| sentence.rest(place.end));
     let fits = example.is_none_or(|rest| {
         let ends = |each: char| each.is_whitespace() || matches!(each, ',' | ';' | ')');
-        let first = rest.split(ends).next().unwrap_or_default();
-        is_one(&regex, first.trim_matches(['"', '\'', '“', '”', '.']))
+        let is_so = |shown: &str| is_one(&regex, shown.trim_matches(['"', '\'', '“', '”', '.', ' ']));
+        // `e.g. SR 12345` has a space in it.
+        let whole = rest.split([')', ';', ',']).next().unwrap_or_default();
+        is_so(rest.split(ends).next().unwrap_or_default()) || is_so(whole)
     });
     (counted > 0 && fits && !regex.contains('\'')).then_some(regex)
 }
@@ -343,10 +346,24 @@ impl Builder<'_> {
             .sentence
             .any(language.begins)
             .is_some_and(|begins| begins.end == self.at || begins.end + 1 == self.at && is_article(begins.end));
+        // "11 digits starting 07"
+        let digits = text.bytes().all(|byte| byte.is_ascii_digit());
+        let starts = self.at.checked_sub(1).is_some_and(|before| language.starting.contains(&word(before)));
+        let begins = begins || digits && starts;
         // "Start with a zero" is told in words.
         let quoted = gap.ends_with(['"', '\'', '“', '„', '«']) || self.at == 0;
         let address = self.sentence.text[self.sentence.words[self.at].1.end..].starts_with(':');
         let begins = begins && (quoted || address || text.chars().any(|each| !each.is_lowercase()));
+        // "07 followed by 9 digits"
+        let goes_on = self
+            .phrase_at(language.followed_by, end)
+            .is_some_and(|next| self.counts_at(next) || self.kind_at(next).is_some_and(|(class, _)| class == r"\d"));
+        let capitals = text.bytes().all(|byte| byte.is_ascii_uppercase());
+        if (digits || capitals) && text.len() >= 2 && goes_on && self.regex.is_empty() && self.counted == 0 {
+            self.regex.push_str(&text);
+            self.at = end;
+            return true;
+        }
         // Letters between counted pieces are as likely words of the sentence.
         if begins && self.begun_by(&text) {
             self.at = end;
@@ -434,6 +451,14 @@ impl Builder<'_> {
         self.at = end;
         Some(true)
     }
+}
+
+/// Whether what has been counted up to a word is as much as there may be: `30 letters at most`, `30 letters or fewer`.
+pub(super) fn is_most(sentence: &Sentence, language: &Language, end: usize) -> bool {
+    let phrases = language.at_most.iter().chain(language.or_less);
+    let ends = phrases.filter_map(|phrase| sentence.ends_at(phrase, end)).max();
+    // "Three letters, at most 10 digits" limits what follows.
+    ends.is_some_and(|after| sentence.number(after, language).is_none())
 }
 
 /// Whether a limiting phrase stands shortly before a number.

@@ -1,6 +1,6 @@
 //! Pieces of a code that are counted or limited: `three capital letters`, `a digit from 1 to 4`, `then a number from 1 to 99`.
 
-use super::codes::{Builder, qualified};
+use super::codes::{Builder, is_most, qualified};
 use super::shown::numbers;
 
 /// Letters or digits of one piece at most.
@@ -16,12 +16,17 @@ impl Builder<'_> {
             let (word, _) = sentence.words.get(at)?;
             (language.articles.contains(&word.as_str()) && self.kind_at(at + 1).is_some()).then_some(1.0)
         };
-        if self.is_named_or_limited(at) {
+        // "Danach eine Zahl" has more digits than one.
+        let one = language.articles.contains(&sentence.word(at)) || sentence.number(at, language) == Some(1.0);
+        let open = one && language.number.contains(&sentence.word(at + 1));
+        if open || self.is_named_or_limited(at) {
             return false;
         }
         let Some(count) = sentence.number(at, language).filter(is_count).or_else(article) else { return false };
         // "At most 50 letters" is the length of a text.
-        let limited = qualified(sentence, language.at_most, at) || qualified(sentence, language.at_least, at);
+        let most = |end: usize| qualified(sentence, language.at_most, at) || is_most(sentence, language, end);
+        let limited =
+            qualified(sentence, language.at_least, at) || self.kind_at(at + 1).is_some_and(|(_, end)| most(end));
         if limited && self.kind_at(at + 1).is_some_and(|(class, _)| class == "[A-Za-z]") && self.regex.is_empty() {
             return false;
         }
@@ -29,10 +34,7 @@ impl Builder<'_> {
         if let Some((class, end)) = self.kind_at(at + 1).or_else(loose) {
             let (class, end) = self.mixed(class, end);
             let count = count - self.begun_with(class, at, end);
-            self.regex.push_str(&match (
-                qualified(sentence, language.at_most, at),
-                qualified(sentence, language.at_least, at),
-            ) {
+            self.regex.push_str(&match (most(end), qualified(sentence, language.at_least, at)) {
                 (true, _) => format!("{class}{{1,{count}}}"),
                 (_, true) => format!("{class}{{{count},}}"),
                 _ if count == 1.0 => class.to_owned(),
@@ -82,8 +84,10 @@ impl Builder<'_> {
     fn is_named_or_limited(&self, at: usize) -> bool {
         let (sentence, language) = (self.sentence, self.language);
         let Some((class, end)) = self.kind_at(at + 1) else { return false };
+        // "A letter from A to D"
+        let behind = self.phrase_at(language.between, end).unwrap_or(end);
         let named = class != r"\d"
-            && sentence.words.get(end).is_some_and(|(_, place)| {
+            && sentence.words.get(behind).is_some_and(|(_, place)| {
                 place.len() == 1 && sentence.text[place.clone()].bytes().all(|byte| byte.is_ascii_uppercase())
             });
         let between = class == r"\d" && self.phrase_at(language.between, end).is_some();
@@ -216,6 +220,35 @@ impl Builder<'_> {
         });
         self.counted += 1;
         self.at = last + 1;
+        true
+    }
+
+    /// `letter A to E plus a number`, `starts with MT, rest digits`: digits behind another piece, however many.
+    pub(super) fn open_digits(&mut self) -> bool {
+        let (sentence, language, at) = (self.sentence, self.language, self.at);
+        if self.regex.is_empty() || self.regex.ends_with(r"\d+") || sentence.has(language.only) {
+            return false;
+        }
+        let joins = |at: usize| {
+            let word = sentence.word(at);
+            [language.and, language.followed].iter().any(|words| words.contains(&word))
+                || language.followed_by.iter().any(|phrase| phrase.ends_with(word) && !word.is_empty())
+                || language.rest.contains(&word)
+        };
+        let article = usize::from(language.articles.contains(&sentence.word(at)));
+        let verb = at.checked_sub(1).filter(|before| language.copulas.contains(&sentence.word(*before)));
+        let before = verb.unwrap_or(at).checked_sub(1).is_some_and(joins);
+        let number = self.phrase_at(language.number, at + article).filter(|_| article == 1 || before);
+        let digits = self.kind_at(at).filter(|(class, _)| *class == r"\d").map(|(_, end)| end);
+        let Some(end) = number.or(digits).filter(|_| before) else { return false };
+        // "A number of five digits", "a number from 1 to 9" say more.
+        let goes_on = language.owners.contains(&sentence.word(end)) || language.between.contains(&sentence.word(end));
+        if goes_on || sentence.number(end, language).is_some() {
+            return false;
+        }
+        self.regex.push_str(r"\d+");
+        self.counted += 1;
+        self.at = end;
         true
     }
 

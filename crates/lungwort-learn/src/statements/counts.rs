@@ -4,7 +4,7 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
-use super::codes::qualified;
+use super::codes::{is_most, qualified};
 use super::sentence::Sentence;
 use super::sizes::{self, Said};
 use super::words::{self, Language};
@@ -97,11 +97,8 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
             limits.push(("min", 0.0));
         }
     }
-    // "Do not use a number twice" says nothing of what it is.
-    let near =
-        language.number.iter().filter_map(|phrase| sentence.find_from(phrase, from)).any(|at| at.start <= from + 3);
+    let says_number = says_number(sentence, language, from);
     let letters = sentence.has(language.letters) || sentence.has(language.capitals);
-    let says_number = sentence.words.len() <= 8 && near && !letters && sentence.has(language.obliging);
     let is_number = !letters && is_kind_of_number(sentence, language, from);
     let has_places = found.iter().any(|(key, value, _)| *key == "places" && value != "0");
     let scale = ends_explained(sentence, &numbers).is_some();
@@ -113,7 +110,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     if counted_up && limits.iter().all(|(key, _)| matches!(*key, "max" | "below")) {
         limits.push(("min", 1.0));
     }
-    if (says_whole || scale) && !has_places {
+    if (says_whole || scale || counts_things(sentence, language, from)) && !has_places {
         found.retain(|(key, ..)| *key != "type" && *key != "places");
         found.push(("type", quoted("whole"), if says_whole { Confidence::Known } else { Confidence::Confirm }));
     } else if is_number && found.is_empty() {
@@ -122,6 +119,26 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
         found.push(("type", quoted("decimal"), Confidence::Confirm));
     }
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
+}
+
+/// `Number of keys handed in`: things that are counted, and no measures.
+fn counts_things(sentence: &Sentence, language: &Language, from: usize) -> bool {
+    let phrase =
+        language.count_of.iter().filter_map(|phrase| sentence.find_from(phrase, from)).min_by_key(|at| at.start);
+    phrase.is_some_and(|phrase| {
+        let what = sentence.word(phrase.end);
+        let measured = [language.heading_units, language.units, language.day_month_year[0]];
+        let plural = what.len() > 3 && what.ends_with(['s', 'n', 'e', 'r', 'x']);
+        phrase.start <= from + 1 && plural && !measured.iter().any(|words| words.contains(&what))
+    })
+}
+
+/// Whether a short sentence says that values are numbers. "Do not use a number twice" says nothing of what it is.
+fn says_number(sentence: &Sentence, language: &Language, from: usize) -> bool {
+    let mut found = language.number.iter().filter_map(|phrase| sentence.find_from(phrase, from));
+    let near = found.any(|at| at.start <= from + 3);
+    let other = [language.letters, language.capitals, language.lacking].into_iter().any(|words| sentence.has(words));
+    sentence.words.len() <= 8 && near && !other && sentence.has(language.obliging)
 }
 
 /// Whether digits stand behind a sign that letters or digits are before: `AB/1234`.
@@ -184,6 +201,14 @@ fn has_signs_and_letters(sentence: &Sentence, language: &Language) -> bool {
 /// Whether letters are named before the numbers, which are then parts of a code.
 fn letter_before(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> bool {
     let Some((first, _)) = numbers.first() else { return false };
+    // "A number from 5 to 13 and a letter"
+    let last = numbers.last().map_or(0, |(last, _)| *last);
+    let joined =
+        language.and.contains(&sentence.word(last + 1)) && language.articles.contains(&sentence.word(last + 2));
+    let kinds = [language.letters, language.capitals].into_iter().flatten();
+    if joined && kinds.into_iter().any(|phrase| sentence.ends_at(phrase, last + 3).is_some()) {
+        return true;
+    }
     let letters = [language.letters, language.capitals].into_iter().filter_map(|phrases| sentence.any(phrases));
     letters.min_by_key(|place| place.start).is_some_and(|place| place.end <= *first)
         && language.number.iter().filter_map(|phrase| sentence.find(phrase)).any(|place| place.end <= *first)
@@ -198,7 +223,8 @@ fn taken_back(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]
         && !(colon || begins(language.at_most) || begins(language.at_least));
     // "Nothing below -5 or above 35"
     let nothing = (0..sentence.words.len()).any(|at| {
-        let compares = |phrase: &&str| sentence.ends_at(phrase, at + 1).is_some();
+        // "Nothing costs more than 30"
+        let compares = |phrase: &&str| (at + 1..=at + 2).any(|from| sentence.ends_at(phrase, from).is_some());
         language.nothing_at_all.contains(&sentence.words[at].0.as_str())
             && language.below.iter().chain(language.above).any(compares)
     });
@@ -327,18 +353,13 @@ fn counted((sentence, language, from): (&Sentence, &Language, usize), numbers: &
         return (Counted::Places(value as u64), 1);
     }
     let before = |phrases: &[&str]| qualified(sentence, phrases, at);
-    if let Some(limits) = range_alone(sentence, numbers) {
+    if let Some(limits) = range_alone(sentence, language, numbers) {
         return (Counted::Limits(limits), 2);
     }
     if let Some(counted) = both_ends(sentence, language, numbers) {
         return counted;
     }
-    let counts_text = |at: usize| {
-        let limited = qualified(sentence, language.at_most, at) || qualified(sentence, language.at_least, at);
-        counts_what(sentence, at, language.characters)
-            || limited && counts_what(sentence, at, language.letters)
-            || limited && counts_what(sentence, at, language.digits) && sizes::says_digits_only(sentence, language)
-    };
+    let counts_text = |at: usize| counts_text(sentence, language, at);
     // "At least 2 and at most 50 letters" counts letters both times.
     let shared = || {
         let next = numbers.get(1).map(|(next, _)| *next).filter(|next| *next - at <= 5);
@@ -349,6 +370,8 @@ fn counted((sentence, language, from): (&Sentence, &Language, usize), numbers: &
         return (Counted::Length(format!("{{ max = {value} }}")), 1);
     }
     if counts_text(at) || shared() {
+        // "Fewer than 100 characters" are 99 at most.
+        let value = if before(language.below) && value > 1.0 { value - 1.0 } else { value };
         let length = if before(language.at_least) {
             format!("{{ min = {value} }}")
         } else if before(language.exactly) {
@@ -368,6 +391,16 @@ fn counted((sentence, language, from): (&Sentence, &Language, usize), numbers: &
         Some(key) => (Counted::Limits(vec![(key, value)]), 1),
         None => (Counted::Nothing, 1),
     }
+}
+
+/// Whether a number is one of the characters of a text.
+fn counts_text(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let limited = qualified(sentence, language.at_most, at)
+        || qualified(sentence, language.at_least, at)
+        || is_most(sentence, language, at + 2);
+    counts_what(sentence, at, language.characters)
+        || limited && counts_what(sentence, at, language.letters)
+        || limited && counts_what(sentence, at, language.digits) && sizes::says_digits_only(sentence, language)
 }
 
 /// `text (40)`
@@ -402,7 +435,10 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
     // `1 or more`
     // "1, at most 10" says the most of another number.
     // The unit stands between: `500 EUR is the maximum`.
-    let unit = sentence.words.get(at + 1).is_some_and(|(word, _)| super::subject::is_unit(word));
+    let unit = sentence.words.get(at + 1).is_some_and(|(word, _)| {
+        let words = [language.units, language.heading_units];
+        super::subject::is_unit(word) || words.iter().any(|words| words.contains(&word.as_str()))
+    });
     let behind = |phrases: &[&str]| {
         let ends = |from: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max();
         let end = ends(at + 1).or_else(|| ends(at + 2).filter(|_| unit));
@@ -473,10 +509,12 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
 }
 
 /// `(0-40)` in a heading, and nothing else.
-fn range_alone(sentence: &Sentence, numbers: &[(usize, f64)]) -> Option<Vec<(&'static str, f64)>> {
+fn range_alone(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]) -> Option<Vec<(&'static str, f64)>> {
     let [(at, least), (next, most), ..] = numbers else { return None };
     let most = most.abs();
-    if sentence.words.len() != 2 || *next != at + 1 || *least < 0.0 || most <= *least {
+    // `Code 1-10`
+    let rated = *at == 1 && sentence.words.len() == 3 && language.rated.contains(&sentence.word(0));
+    if !(sentence.words.len() == 2 || rated) || *next != at + 1 || *least < 0.0 || most <= *least {
         return None;
     }
     matches!(sentence.gap(*at), "-" | "–" | "—" | "..").then(|| vec![("min", *least), ("max", most)])

@@ -18,7 +18,8 @@ static DATE: LazyLock<Option<Regex>> =
 
 /// A date pattern in a sentence, with the kind of its values.
 pub(super) fn date(sentence: &Sentence) -> Option<(&'static str, String)> {
-    let lower = in_one_language(&sentence.text.to_lowercase());
+    // A century and a year of it are the year.
+    let lower = in_one_language(&sentence.text.to_lowercase()).replace("ccyy", "yyyy");
     if let Some(pattern) = crate::definitions::date_pattern_in(&lower) {
         return Some((if pattern.contains("hh") { "datetime" } else { "date" }, pattern));
     }

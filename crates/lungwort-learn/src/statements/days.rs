@@ -102,6 +102,14 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
     {
         return vec![one("min", first), one("max", second)];
     }
+    // "From 2000-01-01 to today"
+    if let [first] = days.as_slice()
+        && qualified(sentence, language.between, first.words.start)
+        && language.to.contains(&sentence.word(first.words.end))
+        && language.todays.contains(&sentence.word(first.words.end + 1))
+    {
+        return vec![one("min", first), ("max", "today".to_owned(), first.sure)];
+    }
     // "Not before 1 March 2027 or after 31 October 2027"
     if let [first, second] = days.as_slice()
         && qualified(sentence, language.earlier, first.words.start)
@@ -164,7 +172,10 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
         return vec![("min", format!("{first}-01-01"), true), ("max", format!("{last}-12-31"), true)];
     }
     let [(at, year)] = years.as_slice() else { return Vec::new() };
-    let said = |phrases: &[&str]| qualified(sentence, phrases, *at);
+    // "No later than the end of 2027"
+    let end = language.ends_of.iter().filter_map(|phrase| sentence.find(phrase)).find(|place| place.end == *at);
+    let from = end.map_or(*at, |place| place.start);
+    let said = |phrases: &[&str]| qualified(sentence, phrases, from);
     let refused =
         sentence.has(language.refused) || sentence.has(language.nothing_at_all) && sentence.has(language.negations);
     // "Neither may lie outside 2027"

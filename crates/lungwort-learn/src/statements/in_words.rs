@@ -1,5 +1,9 @@
 //! The values of a list as a sentence has them: with commas, bars or slashes between, with a word before the last.
 
+use std::sync::LazyLock;
+
+use regex::Regex;
+
 use super::words::{self, Language};
 
 /// A value is no longer than this, and has no more words.
@@ -59,6 +63,11 @@ fn is_technical(value: &str, language: &Language) -> bool {
         language.places, language.capitals,
     ];
     let lower = value.to_lowercase();
+    // `1xx`: an x is any digit.
+    let masked = lower.trim_end_matches('x');
+    if masked.len() + 1 < lower.len() && !masked.is_empty() && masked.bytes().all(|byte| byte.is_ascii_digit()) {
+        return true;
+    }
     let is_sign = words::ALL.iter().flat_map(|language| language.signs).any(|(name, _)| *name == lower);
     is_sign
         || every().any(|word| *word == lower)
@@ -103,11 +112,18 @@ fn alone(part: &str, language: &Language) -> String {
     }
     // `M, F or U (unknown)`
     if let Some((value, _)) = part.strip_suffix(')').unwrap_or(part).split_once(" (")
-        && !value.chars().any(char::is_lowercase)
+        && (!value.chars().any(char::is_lowercase) || value.chars().count() == 1)
     {
         part = value;
     }
     part.trim_matches(['"', '\'', '“', '”', '‘', '’', '«', '»', ':']).trim().to_owned()
+}
+
+/// Whether a day stands in a text, whose slashes and points part no values: `from 01/04/27 to 30/09/27`.
+fn shows_day(text: &str) -> bool {
+    static DAY: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"\b0?[1-9][0-9]?[/.]0?[1-9][0-9]?[/.](?:[0-9]{4}|[0-9]{2})\b").ok());
+    DAY.as_ref().is_some_and(|day| day.is_match(text))
 }
 
 /// A list cut into its parts; `None` where what it says is what goes with what.
@@ -144,15 +160,8 @@ fn parts(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
     Some(parts)
 }
 
-/// The values of a list in words; `led` where words before it say that it is one.
-pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
-    let text = text.trim().trim_start_matches([':', '–']).trim_start();
-    // A dash before the first value leads up to it; one at the value is part of it.
-    let text = text.strip_prefix("- ").unwrap_or(text).trim_end_matches(['.', ')']).trim();
-    let text = text.strip_prefix('(').unwrap_or(text);
-    let parts = parts(text, language, led)?;
-    let mut values: Vec<String> =
-        parts.iter().map(|part| alone(part, language)).filter(|part| !part.is_empty()).collect();
+/// Takes off the first and the last value of a list what belongs to the sentence.
+fn put_right(values: &mut [String], language: &Language, led: bool) {
     // "One of the abbreviations pc, kg or m": what the values are called stands before the first.
     if led && values.len() >= 3 && values[1..].iter().all(|value| !value.contains(' ')) {
         let (_, last) = values[0].rsplit_once(' ').unwrap_or_default();
@@ -162,6 +171,15 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
         if !last.is_empty() && (article && before == 3 || before == 2 && is_small_plural(&values[0])) {
             values[0] = last.to_owned();
         }
+    }
+    // "Mr., Mrs. or Ms.": the point of the last one ends the sentence too.
+    if let Some((last, others)) = values.split_last_mut()
+        && others.len() >= 2
+        && others.iter().all(|value| value.len() > 1 && value.ends_with('.'))
+        && last.len() <= 4
+        && last.starts_with(char::is_uppercase)
+    {
+        last.push('.');
     }
     // `2, 3 or 6 m`: the unit is none of the last value.
     if let Some((last, others)) = values.split_last_mut()
@@ -182,6 +200,21 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
             values[0] = name.to_owned();
         }
     }
+}
+
+/// The values of a list in words; `led` where words before it say that it is one.
+pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
+    let text = text.trim().trim_start_matches([':', '–']).trim_start();
+    // A dash before the first value leads up to it; one at the value is part of it.
+    let text = text.strip_prefix("- ").unwrap_or(text).trim_end_matches(['.', ')']).trim();
+    let text = text.strip_prefix('(').unwrap_or(text);
+    if shows_day(text) {
+        return None;
+    }
+    let parts = parts(text, language, led)?;
+    let mut values: Vec<String> =
+        parts.iter().map(|part| alone(part, language)).filter(|part| !part.is_empty()).collect();
+    put_right(&mut values, language, led);
     // "And no other" is none of them.
     values.retain(|value| !language.nothing_else.contains(&value.to_lowercase().as_str()));
     // `X or blank`
@@ -203,6 +236,14 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
     };
     let technical = |value: &String| is_technical(value, language);
     let torn = |value: &String| value.matches('(').count() != value.matches(')').count() || value.contains(':');
+    // "Angeben, wenn nicht Deutschland" lists nothing.
+    let conditional = |value: &String| {
+        let first = value.split(' ').next().unwrap_or_default().to_lowercase();
+        value.contains(' ') && language.conditional.contains(&first.as_str())
+    };
+    if values.iter().any(conditional) {
+        return None;
+    }
     // Nor are the parts of a date.
     if values.iter().any(|value| technical(value) || torn(value)) || values.iter().all(|value| is_part_of_date(value)) {
         return None;

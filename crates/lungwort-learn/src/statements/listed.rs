@@ -3,7 +3,7 @@
 use super::sentence::{Sentence, sentences};
 use super::subject::{self, Mention, Place};
 use super::words::Language;
-use super::{About, Claim, OPTIONAL, Reading, Target, Text, by_value, choices, conditions};
+use super::{About, Claim, OPTIONAL, Reading, Target, Text, by_value, choices, conditions, meanings};
 use crate::draft::{Confidence, Draft};
 
 /// Characters of a heading that are looked at with each sentence about its column.
@@ -16,6 +16,21 @@ pub(super) fn listed(
     (mentions, places, before): (&[Mention], &[Place], &[Place]),
     draft: &Draft,
 ) {
+    // `CH (cheque), TR (transfer) – only if paid`
+    if let Some((codes, left)) = before_condition(sentence, language, mentions) {
+        let place = match (left.as_slice(), text.about.clone()) {
+            ([], About::Column(sheet, column)) => Some((sheet, column)),
+            ([one], _) => Some(one.place),
+            _ => None,
+        };
+        if let Some(place) = place.filter(|_| reading.claims.iter().all(|claim| claim.key == "required_when")) {
+            let heading: String = draft.sheets[place.0].columns[place.1].heading.chars().take(HEADING).collect();
+            let heading = sentences(&subject::plain_heading(&heading)).pop();
+            let said = heading.map(|heading| choices::read(&codes, language, (place, &heading, true), &left));
+            reading.and(said.unwrap_or_default());
+        }
+        return;
+    }
     let mut single = places.to_vec();
     single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
     // `Three-letter code: eng, fre, ger or wel` lists the codes that it counts the letters of.
@@ -41,6 +56,28 @@ pub(super) fn listed(
             reading.and(choices::read(sentence, language, (*place, &heading, alone), mentions));
         }
     }
+}
+
+/// Codes with what they mean, ahead of a remark that says when one is given; and the columns that are named there.
+fn before_condition(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+) -> Option<(Sentence, Vec<Mention>)> {
+    let parts = [" - ", " – ", " — ", "; "].into_iter().filter_map(|sign| sentence.text.rsplit_once(sign));
+    let remark = |text: &str| {
+        let words: Vec<String> = text.split_whitespace().take(2).map(str::to_lowercase).collect();
+        let is = |at: usize, list: &[&str]| words.get(at).is_some_and(|word| list.contains(&word.as_str()));
+        let lower = text.trim_start().to_lowercase();
+        let begins = |phrase: &&str| lower.strip_prefix(*phrase).is_some_and(|rest| rest.starts_with(' '));
+        is(0, language.only) && is(1, language.conditional) || language.conditional.iter().any(begins)
+    };
+    let (codes, _) = parts.into_iter().find(|(_, behind)| remark(behind))?;
+    let list = codes.split_once(": ").or_else(|| codes.split_once(" : ")).map_or(codes, |(_, list)| list);
+    meanings::explained(list, language).or_else(|| meanings::pairs(list))?;
+    let codes = sentences(codes).pop()?;
+    let left = mentions.iter().filter(|mention| mention.words.end <= codes.words.len()).cloned().collect();
+    Some((codes, left))
 }
 
 /// The values behind the colon of a sentence that says how codes are built, where each is one: they take the place of its pattern.

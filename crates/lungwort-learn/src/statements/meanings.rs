@@ -157,6 +157,15 @@ pub(super) fn pairs(text: &str) -> Option<Vec<(String, String)>> {
     let codes = |pairs: &Vec<(String, String)>| {
         pairs.iter().all(|(code, _)| code.len() <= 3 && !code.chars().any(char::is_lowercase))
     };
+    // "M = mandatory, O = optional" explains a row of the template.
+    let of_marks = |(_, meaning): &(String, String)| {
+        let first = meaning.split(['(', ' ']).next().unwrap_or_default().to_lowercase();
+        words::ALL.iter().any(|language| {
+            let said = [language.required, language.optional, language.marks];
+            said.iter().any(|words| words.contains(&first.as_str()))
+        })
+    };
+    let pairs = pairs.filter(|pairs| !pairs.iter().all(of_marks));
     pairs.filter(|pairs| (pairs.len() >= 2 || dropped && pairs.len() == 1) && (text.contains('=') || codes(pairs)))
 }
 

@@ -27,6 +27,7 @@ pub(super) mod look;
 mod mask;
 mod meanings;
 mod meant;
+pub(crate) mod message_types;
 mod of_headings;
 mod one_row;
 mod only_free;

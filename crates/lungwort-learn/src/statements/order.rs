@@ -112,7 +112,11 @@ fn of_two(
     }
     let (place, sign) = match (within(language.earlier), within(language.later)) {
         (Some(place), None) => (place, '<'),
+        // "At most four weeks after Out" is another limit.
+        (None, Some(place)) if is_so_far(sentence, language, from..place.start) => return None,
         (None, Some(place)) => (place, '>'),
+        // "Maximum weight 80 kg, maximum height 250 cm"
+        _ if (from..to).any(|at| sentence.number(at, language).is_some()) => return None,
         // "The price must be at least the cost"
         _ => {
             let (least, most) = (within(language.at_least), within(language.at_most));
@@ -134,7 +138,7 @@ fn of_two(
     let not = within(language.negations).is_some_and(|not| not.end <= place.start)
         || !implied && is_denied_verb(sentence, language, one);
     // "Return lies after Outward" says no more than that.
-    let short = sentence.words.len() - one.words.start <= SHORT;
+    let short = sentence.words.len() - one.words.end <= SHORT;
     let asks = not || equal || implied || sentence.has(language.obliging) || short;
     let sign = match (sign, not) {
         ('<', true) | ('>', false) if not || equal => ">=",
@@ -144,6 +148,12 @@ fn of_two(
     };
     let of_size = within(language.of_size).is_some_and(|words| words.start == place.start);
     asks.then_some((one.place, other.place, sign, of_size))
+}
+
+/// Whether it is said how far apart two days may be: `at most four weeks`.
+fn is_so_far(sentence: &Sentence, language: &Language, between: std::ops::Range<usize>) -> bool {
+    let most = |at: usize| super::codes::qualified(sentence, language.at_most, at);
+    between.into_iter().any(|at| sentence.number(at, language).is_some() && most(at))
 }
 
 /// `May be the same day as From but not earlier`: what is denied behind the other column.

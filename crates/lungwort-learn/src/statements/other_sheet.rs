@@ -4,7 +4,7 @@ use super::sentence::Sentence;
 use super::subject::Place;
 use super::words::Language;
 use super::{Claim, Reading, Target};
-use crate::draft::{Confidence, Draft};
+use crate::draft::{Confidence, Draft, DraftColumn};
 use lungwort_core::rulebook::toml_text::quoted;
 
 /// Columns that a sentence names together with another sheet that has a column of that heading.
@@ -16,9 +16,16 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], d
         }
         for (own, column) in places.iter().copied().filter(|(own, _)| *own != at) {
             let heading = &draft.sheets[own].columns[column].heading;
-            let Some(other) = sheet.columns.iter().find(|other| other.heading.trim() == heading.trim()) else {
-                continue;
+            // "One of the codes on the tab Children": a column of that name there.
+            let chosen = |other: &&DraftColumn| {
+                let name = other.heading.trim().trim_end_matches('*').trim().to_lowercase();
+                let is_so = |(word, _): &(String, std::ops::Range<usize>)| {
+                    *word == name || word.strip_suffix('s') == Some(name.as_str())
+                };
+                sentence.has(language.choose) && sentence.words.iter().any(is_so)
             };
+            let same = sheet.columns.iter().find(|other| other.heading.trim() == heading.trim());
+            let Some(other) = same.or_else(|| sheet.columns.iter().find(chosen)) else { continue };
             claims.push(Claim {
                 on: Target::Column((own, column)),
                 key: "allowed",

@@ -56,6 +56,7 @@ fn stated(question: &Sentence, answer: &str, headings: &[&str], language: &Langu
     let named: Vec<String> = headings.iter().map(|heading| format!("\"{heading}\"")).collect();
     let named = named.join(&format!(" {} ", first(language.and)));
     let words = sentences(answer).into_iter().next()?;
+    let several = headings.len() > 1 && question.has(language.same);
     let says = |list: fn(&(&'static str, &'static str)) -> &'static str| {
         let word = words.words.first().map_or("", |(word, _)| word.as_str());
         language.yes_no.iter().any(|pair| list(pair) == word && word.len() > 1)
@@ -68,8 +69,14 @@ fn stated(question: &Sentence, answer: &str, headings: &[&str], language: &Langu
     match asked {
         Asked::Form => Some(format!("{named} format: {answer}")),
         Asked::Values => Some(format!("{named}: {} {answer}", first(language.choose))),
-        Asked::Most => Some(format!("{named}: {} {answer}", first(language.at_most))),
+        // "Is there a limit for notes? Yes, 100 characters"
+        Asked::Most => {
+            let answer = answer.split_once(", ").filter(|_| yes).map_or(answer, |(_, rest)| rest);
+            Some(format!("{named}: {} {answer}", first(language.at_most)))
+        }
         Asked::Least => Some(format!("{named}: {} {answer}", first(language.at_least))),
+        // "May I report the same site, date and code twice? No"
+        Asked::Twice if no && several => Some(format!("{} {} {named}", first(language.no_two), first(language.same))),
         Asked::Twice if no => Some(format!("{named}: {}", first(language.unique))),
         Asked::Once if yes => Some(format!("{named}: {}", first(language.unique))),
         Asked::Blank if no && alone => Some(format!("{named}: {required}")),
@@ -89,14 +96,25 @@ pub(super) fn answered(
     draft: &mut Draft,
 ) -> bool {
     let mut headings: Vec<String> = Vec::new();
-    for (sheet, column) in named.iter().map(|mention| mention.place) {
+    // "Can two members have the same code?" asks of the code.
+    let languages = by_language(question, known.likely);
+    let same = languages.iter().find_map(|language| question.any(language.same)).map_or(0, |place| place.start);
+    let behind = named.iter().any(|mention| mention.words.start >= same);
+    let asked = named.iter().filter(|mention| !behind || mention.words.start >= same);
+    for (sheet, column) in asked.map(|mention| mention.place) {
         let heading = subject::plain_heading(&draft.sheets[sheet].columns[column].heading);
         if !headings.contains(&heading) {
             headings.push(heading);
         }
     }
     if headings.is_empty() {
+        headings.extend(measured(known, question, &text.about, draft));
+    }
+    if headings.is_empty() {
         headings.extend(identifying(known, question, &text.about, draft));
+    }
+    if headings.is_empty() {
+        headings.extend(by_common_word(known, question, &text.about, draft));
     }
     let headings: Vec<&str> = headings.iter().map(String::as_str).collect();
     let place = format!("{}, asked \"{}\"", text.place, clipped(&question.text, 60));
@@ -112,6 +130,39 @@ pub(super) fn answered(
         }
         understood
     })
+}
+
+/// The heading that is a word of every day, where a question has it: `how long may notes be?`. Of rows, files and dates more is
+/// asked than of a column so called.
+fn by_common_word(known: &Entries<'_>, question: &Sentence, about: &About, draft: &Draft) -> Option<String> {
+    let languages = by_language(question, known.likely);
+    let of_all = |word: &str| {
+        let tables = |language: &&Language| {
+            [language.columns, language.of_files, language.others, language.sheets, language.dates, language.all_dates]
+                .iter()
+                .any(|words| words.contains(&word))
+        };
+        languages.iter().any(tables)
+    };
+    let heading = |word: &str| {
+        let ((sheet, column), named) = known.headings.with_word(word, about)?;
+        let whole = named.iter().any(|words| words.len() == 1);
+        let plain = || subject::plain_heading(&draft.sheets[sheet].columns[column].heading);
+        whole.then(plain)
+    };
+    let words = question.words.iter().map(|(word, _)| word.as_str());
+    words.filter(|word| subject::is_common(word) && !of_all(word)).find_map(heading)
+}
+
+/// The heading of what a superlative is the greatest of: `the deepest dive` is one of Depth.
+fn measured(known: &Entries<'_>, question: &Sentence, about: &About, draft: &Draft) -> Option<String> {
+    let of = |language: &&'static Language| {
+        language.superlatives.iter().filter(|(word, _)| question.find(word).is_some()).find_map(|(_, noun)| {
+            let ((sheet, column), _) = known.headings.with_word(noun, about)?;
+            Some(subject::plain_heading(&draft.sheets[sheet].columns[column].heading))
+        })
+    };
+    by_language(question, known.likely).iter().find_map(of)
 }
 
 /// The heading by which the thing is known that a question speaks of: `may a tutor appear twice?`, where one is Tutor ID.

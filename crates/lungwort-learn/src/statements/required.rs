@@ -39,7 +39,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if reading.understood {
         return reading;
     }
-    if let Some(claim) = asking.once_within() {
+    if let Some(claim) = asking.once_within().or_else(|| asking.same_together()) {
         return Reading::of(vec![claim]);
     }
     if let Some(claims) = asking.implied().or_else(|| asking.there_must_be()).or_else(|| asking.taken_only_with()) {
@@ -147,11 +147,11 @@ impl Asking<'_> {
             let before = place.start.checked_sub(1);
             // "All others stay blank"
             let others = |phrase: &&str| (0..place.start).any(|at| sentence.ends_at(phrase, at) == Some(place.start));
-            let freed =
-                |before: usize| language.otherwise.contains(&word(before)) || language.may.contains(&word(before));
+            let freed = |before: usize| language.may.contains(&word(before));
+            let else_so = (0..place.start).any(|at| language.otherwise.contains(&word(at)));
             // `Back stays empty while the book is out`
             let open = conditional_at(sentence, language).is_none() && language.as_long.contains(&word(place.end));
-            open || before.is_some_and(freed) || language.all_other.iter().any(others)
+            open || else_so || before.is_some_and(freed) || language.all_other.iter().any(others)
         };
         if let Some(forbidden) = sentence.any(language.forbidden).filter(|place| !otherwise(place)) {
             return Some(Reading::of(must_be_blank(sentence, language, (mentions, self.meant(), &forbidden), name)));
@@ -171,7 +171,7 @@ impl Asking<'_> {
         if goes_on && self.looks.is_empty() && !self.sentence.words.iter().any(word) {
             return Reading { claims: Vec::new(), understood: true };
         }
-        Reading { claims: self.subjects.iter().map(|place| may_be_blank(*place)).collect(), understood: true }
+        Reading { claims: self.meant().iter().map(|place| may_be_blank(*place)).collect(), understood: true }
     }
 
     /// `Breed may be left empty, but sex may not`: what is named behind the "but" of a sentence that ends with a denial.
@@ -254,6 +254,12 @@ impl Asking<'_> {
             text.len() <= 3 && text.bytes().all(|byte| byte.is_ascii_uppercase())
         };
         if matches!(words, [(_, place)] if code(place)) {
+            return true;
+        }
+        // "Under-18s must give their age"
+        let compares = |word: &str| language.below.contains(&word) || language.above.contains(&word);
+        if matches!(words, [(first, _), (second, _)] if compares(first) && second.starts_with(|each: char| each.is_ascii_digit()))
+        {
             return true;
         }
         matches!(words, [(word, _)] if word.len() > 3 && word.ends_with('s') && !known(word))
@@ -383,10 +389,13 @@ impl Asking<'_> {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
         let excepted = sentence.any(language.except).map(|except| except.start);
         let freed = self.freed();
+        // "Grey columns are optional. Everything else is needed"
+        let others_only = sentence.has(language.all_other);
         let is_out = |place: &Place| {
             let named =
                 |mention: &Mention| excepted.is_some_and(|at| mention.words.start > at) && mention.place == *place;
-            freed.contains(place) || mentions.iter().any(named)
+            let spoken_of = others_only && self.draft.sheets[place.0].columns[place.1].optional;
+            freed.contains(place) || spoken_of || mentions.iter().any(named)
         };
         // "Only these are required, all others are optional"
         let free = |other: &std::ops::Range<usize>| {
@@ -405,7 +414,9 @@ impl Asking<'_> {
         if alone.is_some_and(|all| self.mentions.iter().all(|mention| mention.words.start >= all.end)) {
             return self.all.iter().copied().filter(|place| !is_out(place)).collect();
         }
-        if sentence.has(language.all) && !marked || others && !(self.before.is_empty() && freed.is_empty()) {
+        // "Everything else is optional" frees all others.
+        let of_all = sentence.any(language.all).is_some_and(|all| !free(&all));
+        if of_all && !marked || others && !(self.before.is_empty() && freed.is_empty()) {
             let spoken_of = |place: &Place| others && self.before.contains(place);
             self.all.iter().copied().filter(|place| !is_out(place) && !spoken_of(place)).collect()
         } else if others {
@@ -486,13 +497,37 @@ impl Asking<'_> {
             && other < sentence.words.len()
     }
 
+    /// `At least two of count, weight and age are needed`: some of them, and not which.
+    fn counts_some(&self) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let some = |at: usize| {
+            let several = sentence.number(at, language).is_some_and(|number| number >= 2.0 && number.fract() == 0.0);
+            let of = language.owners.first() == Some(&sentence.word(at + 1));
+            several && of && super::codes::qualified(sentence, language.at_least, at)
+        };
+        (0..sentence.words.len()).any(some) && self.mentions.len() >= 2
+    }
+
+    /// `We need the dates in the format 2026-12-31`: how they are written, and not that they are.
+    fn asks_for_form(&self, required: &std::ops::Range<usize>) -> bool {
+        let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
+        let named = mentions.last().filter(|_| mentions.iter().all(|mention| mention.words.start >= required.end));
+        let dates = || language.all_dates.iter().filter_map(|phrase| sentence.find_from(phrase, required.end)).next();
+        let behind = named.map(|mention| mention.words.end).or_else(|| dates().map(|dates| dates.end));
+        behind.is_some_and(|at| {
+            let words = &sentence.words[at.min(sentence.words.len())..];
+            language.manner.contains(&sentence.word(at))
+                && words.iter().take(4).any(|(word, _)| language.form_words.contains(&word.as_str()))
+        })
+    }
+
     fn required(&self, required: &std::ops::Range<usize>) -> Reading {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
         let places = self.asked();
-        if places.is_empty() {
+        if places.is_empty() || self.counts_some() {
             return Reading::default();
         }
-        if self.is_one_or_unknown(&places, required.end) {
+        if self.is_one_or_unknown(&places, required.end) || self.asks_for_form(required) {
             return Reading::default();
         }
         // A condition before or behind the word: required only then.

@@ -64,8 +64,10 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
                     return false;
                 }
                 // "Lot no. 5" goes on, and "yes or no. The next…" does not.
-                let numbered = matches!(word.as_str(), "no" | "nos" | "nr")
-                    && line[end..].trim_start().starts_with(|each: char| each.is_ascii_digit());
+                // "Loan no. L00001 to L99999" goes on too.
+                let next = line[end..].split_whitespace().next().unwrap_or_default();
+                let numbered =
+                    matches!(word.as_str(), "no" | "nos" | "nr") && next.contains(|each: char| each.is_ascii_digit());
                 // `3.0 .. 10.0`
                 let dotted = line[..at].ends_with('.') && follows.is_some_and(|each| each.is_ascii_digit());
                 // "Die Spender-Nr. ist Pflicht", "ist die Spender-Nr. Pflicht"
@@ -137,7 +139,10 @@ fn without_number(text: &str) -> &str {
 
 /// Whether a part of a sentence is a sentence of its own: it has a verb, and is no mere list.
 fn is_clause(text: &str) -> bool {
-    let text = text.split(['.', ';']).next().unwrap_or(text);
+    // "Item no., Quantity and Price are required" has its end behind the shortening.
+    let ends =
+        |(at, each): &(usize, char)| *each == ';' || *each == '.' && text[at + 1..].starts_with(char::is_whitespace);
+    let text = text.char_indices().find(ends).map_or(text, |(at, _)| &text[..at]);
     let words: Vec<String> = text.split_whitespace().map(str::to_lowercase).collect();
     let verb = |word: &String| {
         super::words::ALL.iter().any(|language| language.verbs.contains(&word.trim_matches([',', ':'])))

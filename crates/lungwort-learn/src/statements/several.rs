@@ -21,6 +21,17 @@ fn within(sentence: &Sentence, language: &Language, mentions: &[Mention], places
     mentions.iter().any(|mention| mention.place == places[1] && behind(mention))
 }
 
+/// "Only one of the two may be filled" is the most.
+fn exactly_or_most(sentence: &Sentence, language: &Language) -> &'static str {
+    let may = sentence.words.iter().any(|(word, _)| language.may.contains(&word.as_str()));
+    if may && !sentence.has(language.negations) { "at_most_one" } else { "exactly_one" }
+}
+
+/// `Both price and currency, or neither`
+fn both_or_neither(sentence: &Sentence, language: &Language) -> bool {
+    language.both.contains(&sentence.word(0)) && sentence.has(language.neither)
+}
+
 /// Whether it says that one of several is needed: "at least one day later" counts something else.
 fn at_least_one(sentence: &Sentence, language: &Language) -> bool {
     let counts = |end: usize| {
@@ -85,10 +96,10 @@ pub(super) fn some_of_several(
     }
     let form = if (within || sentence.has(language.combination)) && twice || sentence.has(language.identifies) {
         "unique"
-    } else if sentence.has(language.both_or_none) {
+    } else if sentence.has(language.both_or_none) || both_or_neither(sentence, language) {
         "all_or_none"
     } else if sentence.has(language.exactly_one) {
-        "exactly_one"
+        exactly_or_most(sentence, language)
     } else if at_least_one(sentence, language) || or_between && asks && !denied {
         "at_least_one"
     } else if sentence.has(language.together) {

@@ -55,7 +55,7 @@ pub(super) fn from_to(sentence: &Sentence, language: &Language, from: usize) -> 
         let digits = text.bytes().take_while(u8::is_ascii_uppercase).count();
         let number: u32 = text.get(digits..)?.parse().ok()?;
         let width = text.len() - digits;
-        ((1..=3).contains(&digits) && number < 1000 && width <= 4).then(|| (&text[..digits], number, width))
+        ((1..=3).contains(&digits) && width <= WIDEST).then(|| (&text[..digits], number, width))
     };
     let one = |at: usize| {
         let (head, least, width) = split(at)?;
@@ -70,6 +70,9 @@ pub(super) fn from_to(sentence: &Sentence, language: &Language, from: usize) -> 
         // "D001 to D150" has as many digits throughout.
         let padded = sentence.text[sentence.words[at].1.clone()][head.len()..].starts_with('0');
         match padded {
+            // Which of so many they are is not worth an expression.
+            _ if most >= 1000 && width == wide && least < most => Some(format!(r"{letters}\d{{{width}}}")),
+            _ if most >= 1000 => None,
             true if least < most && width == wide => {
                 Some(format!("{letters}(?:{})", numbers(least, most, Some(width))))
             }
@@ -79,6 +82,9 @@ pub(super) fn from_to(sentence: &Sentence, language: &Language, from: usize) -> 
     };
     (from..sentence.words.len()).find_map(one)
 }
+
+/// Digits of a number that counts up, at most.
+const WIDEST: usize = 9;
 
 /// `R1-S1 to R9-S9`: codes of the same pieces with signs between, both ends of which are said.
 pub(super) fn from_to_pieces(sentence: &Sentence, language: &Language) -> Option<String> {
@@ -102,6 +108,9 @@ pub(super) fn from_to_pieces(sentence: &Sentence, language: &Language) -> Option
             return (first < last).then(|| format!("[{one}-{other}]"));
         }
         let (least, most): (u32, u32) = (one.parse().ok()?, other.parse().ok()?);
+        if most >= 1000 && one.len() == other.len() && least < most {
+            return Some(format!(r"\d{{{}}}", one.len()));
+        }
         let padded = one.starts_with('0') && one.len() > 1;
         let width = (padded && one.len() == other.len()).then_some(one.len());
         (least <= most && most < 1000 && padded == width.is_some())
@@ -155,6 +164,9 @@ pub(super) fn numbers(least: u32, most: u32, width: Option<usize>) -> String {
 /// A code that a sentence shows in brackets: `(GB0001234)`.
 pub(super) fn shown_in_brackets(sentence: &Sentence) -> Option<&str> {
     let inside = sentence.text.split('(').skip(1).filter_map(|part| part.split(')').next());
+    // `(e.g. SR 12345)`
+    let inside =
+        inside.map(|text| text.trim_start_matches("e.g. ").trim_start_matches("z. B. ").trim_start_matches("p. ex. "));
     inside.into_iter().find(|text| is_code(text, 5))
 }
 

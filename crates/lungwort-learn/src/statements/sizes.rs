@@ -13,7 +13,7 @@ use super::shown::looks_like;
 use super::subject::Place;
 use super::words::Language;
 use super::{Claim, Reading, Target};
-use super::{clock, days, sql_types};
+use super::{clock, days, message_types, sql_types};
 use crate::draft::Confidence;
 use lungwort_core::cell::format::Format;
 use lungwort_core::rulebook::toml_text::quoted;
@@ -49,7 +49,9 @@ fn named_format(sentence: &Sentence, language: &Language, from: usize) -> Option
                 place.start.checked_sub(1).filter(|at| language.every.contains(&sentence.words[*at].0.as_str()));
             article.unwrap_or(place.start).checked_sub(1).is_some_and(or)
         };
-        place.is_some_and(|place| or(place.end) || before(&place))
+        // "An e-mail address or a phone number"
+        let noun = |at: usize| language.address_words.contains(&sentence.word(at)) && or(at + 1);
+        place.is_some_and(|place| or(place.end) || noun(place.end) || before(&place))
     };
     let named = language.formats.iter().find(|(phrase, _)| near(phrase) && !either(phrase));
     let (_, name) = named.filter(|(_, name)| Format::named(name).is_some())?;
@@ -70,8 +72,26 @@ fn comes_once(sentence: &Sentence, language: &Language) -> bool {
             let what = sentence.word(same.end);
             same.start >= twice.end && !what.is_empty() && (time(what) || !holds_all(what))
         };
-        language.on_same.iter().filter_map(|phrase| sentence.find_from(phrase, twice.start)).any(|same| within(&same))
+        // "Twice from the same supplier"
+        let again = sentence.words.len() > twice.end
+            && language
+                .same
+                .iter()
+                .filter_map(|phrase| sentence.find_from(phrase, twice.end))
+                .any(|same| same.end < sentence.words.len());
+        again
+            || language
+                .on_same
+                .iter()
+                .filter_map(|phrase| sentence.find_from(phrase, twice.start))
+                .any(|same| within(&same))
     });
+    // "Each member once"
+    let each = language.each_of.contains(&sentence.word(0)) && sentence.words.len() <= 5;
+    let once = |phrase: &&str| sentence.find(phrase).is_some_and(|place| place.end == sentence.words.len());
+    if each && language.once.iter().any(once) {
+        return true;
+    }
     sentence.words.len() <= SHORT
         && !scoped
         && (no_two || sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice))
@@ -111,12 +131,16 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         return Reading::of(places.iter().map(of).collect());
     }
     let mut found: Said = Vec::new();
-    if is_year(sentence, language, from) {
+    found.extend(sql_types::read(&sentence.text));
+    if found.is_empty() {
+        found = message_types::read(sentence.rest(from));
+    }
+    if found.is_empty() && is_year(sentence, language, from) {
         found.push(("pattern", r"'\d{4}'".to_owned(), known));
     }
-    found.extend(sql_types::read(&sentence.text));
     let of_database = !found.is_empty();
-    if let Some((kind, pattern)) = date(sentence).or_else(|| date_in_words(sentence, language)) {
+    let either = either_form(sentence, language);
+    if let Some((kind, pattern)) = date(sentence).or_else(|| date_in_words(sentence, language)).filter(|_| !either) {
         found.push(("type", quoted(kind), known));
         found.push(("date_format", quoted(&pattern), known));
     }
@@ -174,6 +198,10 @@ fn has_unknown_piece(sentence: &Sentence, language: &Language) -> bool {
 fn shows_comma(sentence: &Sentence) -> bool {
     sentence.words.iter().any(|(word, place)| {
         // `DECIMAL(8,5)` has no such number.
+        // Nor has `n..6,2`.
+        if sentence.text[..place.start].ends_with("..") {
+            return false;
+        }
         let before = sentence.text[..place.start].strip_suffix('(');
         if before.is_some_and(|before| before.ends_with(char::is_alphanumeric)) {
             return false;
@@ -223,7 +251,14 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
         } else if sentence.has(language.alphanumeric) {
             found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
         } else if let Some(class) = only_of(sentence, language, from) {
+            // "Digits and spaces only, maximum 15" counts them.
+            let whole = |value: &String| value.parse::<u32>().is_ok();
+            let most =
+                found.iter().find(|(key, value, _)| *key == "max" && whole(value)).map(|(_, value, _)| value.clone());
             found.retain(|(key, ..)| *key == "length");
+            if found.is_empty() {
+                found.extend(most.map(|most| ("length", format!("{{ max = {most} }}"), known)));
+            }
             // "Start with + and contain digits only"
             let sign = begins_with_sign(sentence, language).filter(|sign| !class.contains(*sign));
             let sign = sign.map(|sign| regex::escape(&sign.to_string())).unwrap_or_default();
@@ -275,6 +310,29 @@ fn only_digits(sentence: &Sentence, language: &Language, from: usize) -> bool {
     let only = |word: &String| language.only.contains(&word.as_str());
     let digits = |word: &String| language.digits.contains(&word.as_str());
     digits(first) && only(second) || only(first) && digits(second)
+}
+
+/// Whether a token is a day in letters, in any of the languages: `TT.MM.JJJJ`, `aaaa-mm-jj`.
+fn is_day_form(token: &str) -> bool {
+    let lower = token.to_lowercase();
+    let groups: Vec<&str> = lower.split(['.', '-', '/']).collect();
+    let alike = |group: &&str| {
+        let first = group.chars().next();
+        (1..=4).contains(&group.len()) && group.chars().all(|each| Some(each) == first && "dmyjta".contains(each))
+    };
+    groups.len() == 3 && groups.iter().all(alike) && groups.iter().any(|group| group.starts_with('m'))
+}
+
+/// `yyyy-mm-dd or dd/mm/yyyy`: a rulebook has one form for a column.
+fn either_form(sentence: &Sentence, language: &Language) -> bool {
+    let patterns: Vec<&str> = sentence
+        .text
+        .split_whitespace()
+        .map(|token| token.trim_matches(['(', ')', ',', '.', ';', '"']))
+        .filter(|token| is_day_form(token))
+        .collect();
+    let or = language.or.iter().any(|word| sentence.text.contains(&format!(" {word} ")));
+    or && matches!(patterns.as_slice(), [one, other] if !one.eq_ignore_ascii_case(other))
 }
 
 /// `Year`, `the year only`, as all that is said of how values are written.
@@ -384,7 +442,9 @@ fn mixed(sentence: &Sentence, language: &Language, from: usize) -> Option<&'stat
 fn of_money(sentence: &Sentence, language: &Language, found: &mut Said) {
     let cents = sentence.has(language.cents);
     let typed = found.iter().any(|(key, ..)| matches!(*key, "type" | "pattern"));
-    if typed || !(cents || sentence.has(language.no_sign)) {
+    // "A price without currency is refused" speaks of another column.
+    let lacks = sentence.has(language.refused);
+    if typed || !(cents || sentence.has(language.no_sign) && !lacks) {
         return;
     }
     found.push(("type", quoted("decimal"), Confidence::Known));

@@ -15,7 +15,7 @@ static TEXT: LazyLock<Option<Regex>> = LazyLock::new(|| {
 });
 /// Numbers of so many digits, of which some are behind the point.
 static NUMBER: LazyLock<Option<Regex>> = LazyLock::new(|| {
-    Regex::new(r"\b(?i:number|numeric|decimal|dec)\s?\(\s?([0-9]{1,2})\s?,\s?([0-9]{1,2})\s?\)|\b(?:NUMBER|NUMERIC|DECIMAL|DEC|number|numeric)\(([0-9]{1,2})\)").ok()
+    Regex::new(r"\b(?i:number|numeric|decimal|dec)\s?\(\s?([0-9]{1,2})\s?,\s?([0-9]{1,2})\s?\)|\b(?:NUMBER|NUMERIC|DECIMAL|DEC|number|numeric|Number|Numeric)\(([0-9]{1,2})\)").ok()
 });
 /// Whole numbers of any size.
 static WHOLE: LazyLock<Option<Regex>> =

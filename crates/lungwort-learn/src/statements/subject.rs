@@ -256,7 +256,11 @@ pub(super) fn mentions(
             let in_format = formats
                 .iter()
                 .any(|format| format.start < range.start && range.end <= format.end && range.len() < format.len());
-            if in_format || verbs.iter().any(|verb| verb.contains(&range.start)) {
+            // "No currency sign", and not "pickers sign with two letters"
+            let before = range.start.checked_sub(1).map_or("", |at| sentence.word(at));
+            let lacks = language.none.contains(&before) || language.lacking.contains(&before);
+            let of_sign = lacks && language.sign_words.contains(&sentence.word(range.end));
+            if in_format || of_sign || verbs.iter().any(|verb| verb.contains(&range.start)) {
                 continue;
             }
             if range.clone().any(|at| taken[at]) && !same || !is_meant(sentence, language, &range, words, plain) {
@@ -294,6 +298,14 @@ pub(super) fn mentions(
     found.extend(numbered_together(sentence, &headings, &found));
     found.sort_by_key(|mention| (mention.words.start, mention.place));
     found.dedup();
+    // "The child's code" is the code.
+    let starts: Vec<usize> = found.iter().map(|mention| mention.words.start).collect();
+    let owns = |mention: &Mention| {
+        let last = &sentence.words[mention.words.end - 1].1;
+        let name = sentence.word(mention.words.end) == "name";
+        sentence.text[last.clone()].ends_with("'s") && !name && starts.contains(&mention.words.end)
+    };
+    found.retain(|mention| mention.words.is_empty() || !owns(mention));
     found
 }
 
@@ -392,7 +404,9 @@ fn is_word(word: &str, wanted: &str, (words, number): (&[String], usize)) -> boo
         return number == 0 && ["l'", "d'"].iter().any(|article| word.strip_prefix(article) == Some(wanted));
     }
     let is = |stem: Option<&str>| stem == Some(wanted);
-    let (last, long) = (number + 1 == words.len(), wanted.len() > 3);
+    // "Refs are unique", where no other three letters are as plainly a heading.
+    let long = wanted.len() > 3 || IDENTIFYING.contains(&wanted);
+    let last = number + 1 == words.len();
     // "Dates of birth" are those of the column Date of birth.
     let of = number == 0 && words.get(1).is_some_and(|next| matches!(next.as_str(), "of" | "de" | "du"));
     let plural = (last || of) && long && is(word.strip_suffix('s'))
@@ -417,6 +431,17 @@ fn in_list(sentence: &Sentence, language: &Language, range: &Range<usize>, (word
     let verb = language.verbs.contains(&sentence.word(range.end)) || range.end == sentence.words.len();
     let joined = after_comma && (before_comma || verb) || range.start == 0 && before_comma;
     matches!(words, [_]) && text == plain && !plain.chars().any(char::is_uppercase) && joined
+}
+
+/// Whether the one letter that a heading is stands for something else: "A borrower" is no column A, nor "S-0001" one called S.
+fn is_another_letter((sentence, language): (&Sentence, &Language), range: &Range<usize>, letter: &str) -> bool {
+    if letter.chars().count() != 1 {
+        return false;
+    }
+    let behind = &sentence.text[sentence.words[range.end - 1].1.end..];
+    let article = range.start == 0 && language.articles.contains(&letter);
+    let of_code = behind.strip_prefix(['-', '/', '_', '.']).is_some_and(|rest| rest.starts_with(char::is_alphanumeric));
+    of_code || article && !behind.starts_with(':')
 }
 
 /// Whether words that are a heading stand for it.
@@ -449,7 +474,13 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     if article && shown.into_iter().any(|phrase| sentence.ends_at(phrase, range.end).is_some()) {
         return true;
     }
-    if led && goes_on && words.iter().all(|word| word.len() >= 3) {
+    // "The child's code is unique"
+    // The buyer's name is what stands under Buyer.
+    let owned = word(range.start.checked_sub(1)).ends_with("'s") && *words != ["name"];
+    let in_brackets = owned && sentence.words.get(range.end).is_some() && sentence.gap(range.end - 1).contains('(');
+    // "If insured = Y the value must be stated"
+    let stated = article && language.modals.iter().any(|phrase| sentence.ends_at(phrase, range.end).is_some());
+    if (led || owned || stated) && (goes_on || in_brackets) && words.iter().all(|word| word.len() >= 3) {
         return true;
     }
     // `notes: not more than 80 characters`
@@ -479,6 +510,7 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
         return true;
     }
     match words {
+        [one] if is_another_letter((sentence, language), range, one) => false,
         [one] if one.len() < 3 || COMMON.contains(&one.as_str()) => {
             text == plain
                 && plain.chars().any(char::is_uppercase)

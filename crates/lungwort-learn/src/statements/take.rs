@@ -9,6 +9,10 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
         Target::Column((sheet, column)) if claim.key == OPTIONAL => {
             let of = &mut draft.sheets[sheet].columns[column];
             of.optional = true;
+            // What a look might mean is said here.
+            if of.lines.get("required").is_none() {
+                of.lines.remove("required");
+            }
             // "The licence must be given; for masters it may be left out": it is not required always.
             let place = source.split(": ").next().unwrap_or(source);
             let here =

@@ -99,6 +99,13 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("seats", read_all(include_str!("said/seats.txt")));
     insta::assert_snapshot!("specimens", read_all(include_str!("said/specimens.txt")));
     insta::assert_snapshot!("crates", read_all(include_str!("said/crates.txt")));
+    insta::assert_snapshot!("supplies", read_all(include_str!("said/supplies.txt")));
+    insta::assert_snapshot!("schoolbooks", read_all(include_str!("said/schoolbooks.txt")));
+    insta::assert_snapshot!("harbour", read_all(include_str!("said/harbour.txt")));
+    insta::assert_snapshot!("exhibition", read_all(include_str!("said/exhibition.txt")));
+    insta::assert_snapshot!("counts", read_all(include_str!("said/counts.txt")));
+    insta::assert_snapshot!("background", read_all(include_str!("said/background.txt")));
+    insta::assert_snapshot!("dives", read_all(include_str!("said/dives.txt")));
     insta::assert_snapshot!("sky", read_all(include_str!("said/sky.txt")));
 }
 
@@ -109,6 +116,9 @@ fn sentences_in_german_and_french_are_read_as_people_read_them() {
     insta::assert_snapshot!("bestellung", read_all(include_str!("said/bestellung.txt")));
     insta::assert_snapshot!("vhs", read_all(include_str!("said/vhs.txt")));
     insta::assert_snapshot!("velo", read_all(include_str!("said/velo.txt")));
+    insta::assert_snapshot!("verein", read_all(include_str!("said/verein.txt")));
+    insta::assert_snapshot!("club", read_all(include_str!("said/club.txt")));
+    insta::assert_snapshot!("baum", read_all(include_str!("said/baum.txt")));
     insta::assert_snapshot!("livres", read_all(include_str!("said/livres.txt")));
     insta::assert_snapshot!("auftrag", read_all(include_str!("said/auftrag.txt")));
 }

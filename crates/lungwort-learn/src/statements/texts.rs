@@ -89,7 +89,9 @@ fn on_entry(
     let by_field: HashMap<usize, usize> =
         columns.iter().enumerate().rev().map(|(at, column)| (column.field, at)).collect();
     let in_line = |row: u64| is_text && sheet.row(row).len() > 1;
-    let is_remark = |row: u64| is_text && sheet.row(row).first().is_some_and(|(_, text)| is_remark_line(text));
+    let alone = |row: u64| layout.is_remark(sheet, row) && sheet.row(row).len() == 1;
+    let is_remark =
+        |row: u64| alone(row) || is_text && sheet.row(row).first().is_some_and(|(_, text)| is_remark_line(text));
     for cell in &sheet.full.cells {
         let at = place(sheet, cell.row, cell.column);
         let column = by_field.get(&cell.column).copied();
@@ -174,7 +176,11 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
             None => section.map_or(About::Any, About::Sheet),
         };
         let about = of_row.map_or(general, |(sheet, column)| About::Column(*sheet, *column));
-        texts.push(text(&cell.text, place(sheet, cell.row, cell.column), about));
+        let (about, said) = match headed(&cell.text, draft).filter(|_| !matches!(about, About::Column(..))) {
+            Some((of, said)) => (About::Sheet(of), said),
+            None => (about, cell.text.as_str()),
+        };
+        texts.push(text(said, place(sheet, cell.row, cell.column), about));
     }
 }
 
@@ -241,6 +247,14 @@ fn titled(text: &str, draft: &Draft) -> Option<usize> {
         })
     };
     draft.sheets.iter().position(|sheet| !sheet.name.is_empty() && is_title(&sheet.name))
+}
+
+/// The sheet that a text begins with, and what it says of it: `VISITS: the date is …`; where there are several.
+fn headed<'t>(text: &'t str, draft: &Draft) -> Option<(usize, &'t str)> {
+    let (name, said) = text.split_once(':').filter(|(_, said)| draft.sheets.len() > 1 && !said.trim().is_empty())?;
+    let name = name.trim().trim_matches(['"', '“', '”', '„', '\'']).to_lowercase();
+    let place = draft.sheets.iter().position(|sheet| !name.is_empty() && sheet.name.to_lowercase() == name)?;
+    Some((place, said.trim_start()))
 }
 
 /// What is in brackets in a heading.

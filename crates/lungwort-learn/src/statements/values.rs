@@ -49,6 +49,7 @@ pub(super) fn of_values(
         claim.key == "unique"
             && mentions.iter().any(|mention| Target::Column(mention.place) == claim.on && within(mention))
     };
+    of_others(&mut of_values, (sentence, language), mentions, draft);
     // "No two lines may have the same code" does.
     of_values.claims.retain(|claim| sentence.has(language.no_two) || !scoped(claim));
     of_values.understood &= !of_values.claims.is_empty();
@@ -70,12 +71,40 @@ pub(super) fn of_values(
     };
     of_values.claims.retain(|claim| claim.key != "format" || !another(claim));
     of_values.understood &= !of_values.claims.is_empty();
+    // "Normally between 5 and 900 g"
+    if sentence.has(language.usual) && !sentence.has(language.refused) && !sentence.has(language.outside) {
+        let limits = |claim: &&mut Claim| matches!(claim.key, "min" | "max" | "above" | "below" | "length" | "pattern");
+        of_values.claims.iter_mut().filter(limits).for_each(|claim| claim.confidence = Confidence::Suggested);
+    }
     // What holds under a condition of another column is no limit of all rows.
     if conditions::is_conditional(sentence, language, mentions) {
         let of_all = |claim: &&mut Claim| claim.key != "unique" && !(claim.key == "format" && given);
         of_values.claims.iter_mut().filter(of_all).for_each(|claim| claim.confidence = Confidence::Suggested);
     }
     of_values
+}
+
+/// What is said of others than the values of a column that the sentence names.
+fn of_others(
+    of_values: &mut Reading,
+    (sentence, language): (&Sentence, &Language),
+    mentions: &[Mention],
+    draft: &Draft,
+) {
+    // "No more than 6 works per exhibitor" limits no exhibitor.
+    let per = |mention: &Mention| {
+        mention.words.start.checked_sub(1).is_some_and(|before| language.per.contains(&sentence.word(before)))
+    };
+    let of_per = |claim: &Claim| {
+        let limits = matches!(claim.key, "type" | "min" | "max" | "above" | "below" | "places" | "length");
+        limits && mentions.iter().any(|mention| Target::Column(mention.place) == claim.on && per(mention))
+    };
+    of_values.claims.retain(|claim| !of_per(claim));
+    of_values.claims.iter_mut().filter(|claim| is_of_people(claim, (sentence, language), mentions, draft)).for_each(
+        |claim| {
+            claim.confidence = Confidence::Suggested;
+        },
+    );
 }
 
 /// The word from which a sentence says how the values of a column are written: behind its name, or from the beginning.
@@ -372,6 +401,31 @@ fn is_of_things(claim: &Claim, mentions: &[Mention], draft: &Draft) -> bool {
     of_numbers && (is_text || keys::identifies(heading)) && mentions.iter().any(in_part)
 }
 
+/// Whether a claim limits numbers of those that a column names: "exhibitors must be at least 6" is said of their age.
+fn is_of_people(
+    claim: &Claim,
+    (sentence, language): (&Sentence, &Language),
+    mentions: &[Mention],
+    draft: &Draft,
+) -> bool {
+    let Target::Column((sheet, column)) = claim.on else { return false };
+    let plain = subject::plain_heading(&draft.sheets[sheet].columns[column].heading).to_lowercase();
+    let several = |mention: &Mention| {
+        let word = sentence.word(mention.words.start);
+        mention.place == (sheet, column)
+            && mention.words.len() == 1
+            && word.strip_suffix('s') == Some(plain.as_str())
+            && [language.modals, language.below, language.above]
+                .into_iter()
+                .flatten()
+                .any(|phrase| sentence.ends_at(phrase, mention.words.end).is_some())
+    };
+    let limits = matches!(claim.key, "type" | "min" | "max" | "above" | "below");
+    let amount = || sentences(&plain).pop().is_some_and(|heading| is_amount(&heading, language));
+    limits && !claim.value.contains('"') && mentions.iter().any(several) && !amount()
+        || claim.key == "type" && claim.value.contains("decimal") && mentions.iter().any(several) && !amount()
+}
+
 /// Whether a heading is one of an amount: by its word, by its unit, by what it counts.
 fn is_amount(heading: &Sentence, language: &Language) -> bool {
     let word = |at: usize| heading.words.get(at).map_or("", |(word, _)| word.as_str());
@@ -412,7 +466,7 @@ fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &L
         };
         let typed = of.lines.get("type").is_some() || is_amount(&heading, language);
         let of_texts = words::in_any(&heading, |language| language.heading_texts);
-        !typed && (text.of_heading || of_texts || says_text || is_size(sentence, language))
+        !typed && (text.of_heading || of_texts || of.is_text || says_text || is_size(sentence, language))
     };
     // Both ends of a range are those of numbers, but under a heading of texts.
     let has = |key: &str| reading.claims.iter().any(|claim| claim.key == key);
@@ -420,7 +474,8 @@ fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &L
         let Target::Column((sheet, column)) = claim.on else { return false };
         let heading = subject::plain_heading(&draft.sheets[sheet].columns[column].heading).replace('_', " ");
         let heading = sentences(&heading).pop();
-        heading.is_some_and(|heading| heading.has(language.heading_texts))
+        draft.sheets[sheet].columns[column].is_text
+            || heading.is_some_and(|heading| heading.has(language.heading_texts))
     };
     if has("min") && has("max") && !reading.claims.iter().any(texts) {
         return reading;
@@ -438,6 +493,8 @@ fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &L
     let digits = sizes::says_digits_only(sentence, language);
     let claims = reading.claims.into_iter().flat_map(|claim| match claim.key {
         _ if !is_text(&claim) => vec![claim],
+        // Days limit no text.
+        "min" | "max" if claim.value.starts_with('"') => vec![claim],
         "min" | "max" => {
             let length = format!("{{ {} = {} }}", claim.key, claim.value);
             let pattern = Claim { key: "pattern", value: r"'\d+'".to_owned(), ..claim };

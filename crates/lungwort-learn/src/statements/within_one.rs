@@ -34,6 +34,48 @@ impl Asking<'_> {
         })
     }
 
+    /// `No two rows may have the same site, date and code`: none of them alone comes once.
+    pub(super) fn same_together(&self) -> Option<Claim> {
+        let (sentence, language) = (self.sentence, self.language);
+        let same = sentence.any(language.same)?;
+        // "The same item may not be ordered twice from the same supplier"
+        let again = language.same.iter().filter_map(|phrase| sentence.find_from(phrase, same.end)).next();
+        let named = |at: usize| {
+            let near = |mention: &&super::subject::Mention| (at..at + 2).contains(&mention.words.start);
+            self.mentions.iter().find(near).map(|mention| mention.place)
+        };
+        let twice = sentence.has(language.no_two) || sentence.has(language.negations) && sentence.has(language.twice);
+        let mut places: Vec<Place> = Vec::new();
+        let mut end = same.end;
+        let small = [language.and, language.every, language.articles];
+        for mention in self.mentions.iter().filter(|mention| mention.words.start >= same.end) {
+            // "The same number for two tenants" goes on about others.
+            let between = end..mention.words.start;
+            if !between.into_iter().all(|at| small.iter().any(|words| words.contains(&sentence.word(at)))) {
+                break;
+            }
+            end = mention.words.end;
+            if !places.contains(&mention.place) {
+                places.push(mention.place);
+            }
+        }
+        if let Some(again) = again {
+            let second = named(again.end)?;
+            let first = named(same.end).or_else(|| self.called(sentence.word(same.end), second.0))?;
+            places = if first == second { Vec::new() } else { vec![first, second] };
+        }
+        let (&(sheet, _), several) = (places.first()?, places.len() >= 2);
+        let or = sentence.words[same.end..].iter().any(|(word, _)| language.or.contains(&word.as_str()));
+        let together = twice && several && !or && places.iter().all(|place| place.0 == sheet);
+        let names: Vec<String> = places.iter().map(|place| (self.name)(*place)).collect();
+        together.then_some(Claim {
+            on: Target::Rule(sheet),
+            key: "unique",
+            value: list(&names),
+            confidence: Confidence::Known,
+        })
+    }
+
     /// The one column of a sheet that is called by a word: by the number of a thing, by its day, or by nothing else.
     fn called(&self, word: &str, sheet: usize) -> Option<Place> {
         let language = self.language;

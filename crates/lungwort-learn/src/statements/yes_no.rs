@@ -15,7 +15,18 @@ pub(super) fn ticked(sentence: &Sentence, language: &Language) -> bool {
         || sentence.gap(at).contains(['/', ','])
             && sentence.gap(at).len() < 2
             && sentence.gap(at - 1).contains(['/', ',']);
-    led && !others && sentence.has(language.tick)
+    // "Paid: x if paid, otherwise blank"
+    let otherwise = || {
+        let nothing = (at + 1..sentence.words.len()).any(|at| {
+            let next = sentence.word(at + 1);
+            language.otherwise.contains(&word(at))
+                && (language.nothing.contains(&next)
+                    || language.leave.contains(&next)
+                    || language.unfilled.contains(&next))
+        });
+        nothing && language.conditional.contains(&sentence.word(at + 1))
+    };
+    led && !others && sentence.has(language.tick) || !others && otherwise()
 }
 
 /// `y/n`, `true or false`

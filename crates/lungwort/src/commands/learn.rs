@@ -251,7 +251,11 @@ fn sentences(draft: &Draft, out: &mut dyn Write) -> Result<()> {
         0 => "none is left over".to_owned(),
         left => format!("{left} for you to read"),
     };
-    let said = format!("{count}: {} stand behind lines of the rulebook or are checked anyway, {left}", draft.obliging - draft.unread.len());
+    let read = match draft.obliging - draft.unread.len() {
+        1 => "1 is behind a line of the rulebook or is checked anyway".to_owned(),
+        read => format!("{read} stand behind lines of the rulebook or are checked anyway"),
+    };
+    let said = format!("{count}: {read}, {left}");
     labelled("sentences", &said, out)
 }
 

@@ -30,7 +30,8 @@ pub(super) const WORDS: Language = Language {
         (
             &[&[
                 "highest", "largest", "maximum", "greatest", "biggest", "longest", "heaviest", "how high", "how big",
-                "how much",
+                "how much", "deepest", "tallest", "widest", "latest", "oldest", "farthest", "furthest", "limit for",
+                "limit on", "limit to",
             ]],
             Asked::Most,
         ),
@@ -226,6 +227,36 @@ pub(super) const WORDS: Language = Language {
     longitudes: &["longitude", "long", "lon", "lng"],
     as_long: &["while", "until", "unless", "as", "before", "if", "when", "where", "for"],
     may: &["may", "can", "could", "might"],
+    one_of: &["the"],
+    rated: &["code", "codes", "class", "grade", "score", "level", "value", "values", "scale", "rating", "category"],
+    ends_of: &["the end of", "end of", "the close of"],
+    superlatives: &[
+        ("deepest", "depth"),
+        ("heaviest", "weight"),
+        ("longest", "length"),
+        ("tallest", "height"),
+        ("highest", "height"),
+        ("widest", "width"),
+        ("oldest", "age"),
+        ("youngest", "age"),
+        ("shortest", "length"),
+        ("lightest", "weight"),
+        ("fastest", "speed"),
+        ("dearest", "price"),
+        ("cheapest", "price"),
+    ],
+    marks: &["conditional", "recommended", "mandatory", "optional", "required"],
+    sign_words: &["sign", "signs", "symbol", "symbols"],
+    form_words: &["format", "form", "style", "notation", "pattern"],
+    rest: &["rest", "remaining", "remainder", "others"],
+    once: &["once"],
+    address_words: &["address", "number", "addresses", "numbers"],
+    usual: &[
+        "usual", "usually", "typical", "typically", "normally", "normal", "generally", "mostly", "unlikely", "about",
+        "roughly", "approximately",
+    ],
+    todays: &["today", "now"],
+    count_of: &["number of", "no of", "count of"],
     small: &[
         "the", "of", "is", "are", "a", "an", "with", "be", "in", "this", "that", "it", "you", "your", "please", "for",
         "on", "as", "by", "or", "and", "to", "from",
@@ -446,7 +477,7 @@ pub(super) const WORDS: Language = Language {
         "nor above", "nor over", "not over", "capped at", "limited to", "limit of", "no greater than",
         "not greater than", "no larger than", "not larger than", "may not exceed", "must not exceed",
         "never more than", "never above", "never over", "no heavier than", "no older than", "at the very most",
-        "no bigger than", "must not be above", "not beyond", "beyond", "out of",
+        "no bigger than", "must not be above", "not beyond", "beyond", "out of", "at the most",
     ],
     at_least: &[
         "at least", "minimum", "min", "no fewer than", "no less than", "not less than", "not below", "lowest",
@@ -556,7 +587,7 @@ pub(super) const WORDS: Language = Language {
     ],
     negations: &[
         "never", "not", "no", "don't", "cannot", "can't", "mustn't", "shouldn't", "isn't", "aren't", "won't",
-        "doesn't", "wasn't", "couldn't", "neither", "nor",
+        "doesn't", "wasn't", "couldn't", "neither", "nor", "nobody",
     ],
     twice: &[
         "twice", "repeat", "repeated", "duplicate", "duplicates", "duplicated", "more than once", "in two rows",
@@ -708,7 +739,7 @@ pub(super) const WORDS: Language = Language {
         "stay blank", "keep empty", "keep blank", "is kept empty", "are kept empty", "do not write in",
         "don't write in", "do not touch", "don't touch",
     ],
-    give: &["give", "enter", "provide", "fill", "supply", "state", "write", "put", "name", "complete"],
+    give: &["give", "enter", "provide", "fill", "supply", "state", "write", "put", "name", "complete", "quote"],
     equals: &["is", "is set to", "equals", "is equal to", "says", "has the value", "is given as", "reads"],
     is_given: &[
         "is given", "is filled", "is filled in", "is entered", "is present", "is not blank", "is not empty",
@@ -839,7 +870,7 @@ pub(super) const WORDS: Language = Language {
     all_other: &[
         "all other columns", "every other column", "all other fields", "every other field", "all others",
         "all the others", "all the other columns", "all remaining columns", "the other columns",
-        "the remaining columns", "everything else",
+        "the remaining columns", "everything else", "all else", "the rest", "all the rest",
     ],
     refused: &[
         "rejected", "refused", "not accepted", "not allowed", "turned down", "sent back", "not permitted", "reject",

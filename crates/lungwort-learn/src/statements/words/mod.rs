@@ -213,6 +213,32 @@ pub(super) struct Language {
     pub between: &'static [&'static str],
     pub positive: &'static [&'static str],
     pub not_negative: &'static [&'static str],
+    /// What follows is counted one by one: `number of keys`.
+    pub count_of: &'static [&'static str],
+    /// The day of the check, as the last of some days.
+    pub todays: &'static [&'static str],
+    /// What is said of most values and asks for nothing: `weights from 5 to 900 g are usual`.
+    pub usual: &'static [&'static str],
+    /// Behind the name of a format: `an e-mail address or a phone number`.
+    pub address_words: &'static [&'static str],
+    /// At the end of a short sentence: `each member once`.
+    pub once: &'static [&'static str],
+    /// What is left of a code: `starts with MT, rest digits`.
+    pub rest: &'static [&'static str],
+    /// What says how values are written: `in the format 2026-12-31`.
+    pub form_words: &'static [&'static str],
+    /// Behind a word that is then no column: `no currency sign`.
+    pub sign_words: &'static [&'static str],
+    /// What the letters over columns mean: `M = mandatory, O = optional`.
+    pub marks: &'static [&'static str],
+    /// The greatest or least of things, and what it is the greatest of.
+    pub superlatives: &'static [(&'static str, &'static str)],
+    /// Before a year: its last day.
+    pub ends_of: &'static [&'static str],
+    /// Before a range of numbers that stands alone: `code 1-10`.
+    pub rated: &'static [&'static str],
+    /// Behind it stands what the values of a list are called: `one of the colours RED, BLUE`.
+    pub one_of: &'static [&'static str],
     /// Headings over degrees east and west.
     pub longitudes: &'static [&'static str],
     /// Headings over degrees north and south.
