@@ -249,13 +249,23 @@ fn list_text<'s>(
 /// A list without what is said of it behind: `Mill | Dock | Yard - required`, `ADULT or JUNIOR (capital letters)`, `EUR and GBP are accepted`.
 fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
     let mut text = text.trim_end_matches(['.', ' ']);
+    // `{A, B, C}`
+    if let Some(inside) = text.trim_start().strip_prefix('{').and_then(|rest| rest.strip_suffix('}')) {
+        text = inside;
+    }
     // `pass/fail, blank = not yet checked`
     if let Some((list, remark)) = text.rsplit_once([',', ';']) {
         let lower = remark.trim().to_lowercase();
         let first = lower.split(' ').next().unwrap_or_default();
         let says_nothing = language.nothing.contains(&first) && lower.contains(['=', ':']);
         let nothing_else = language.nothing_else.iter().any(|phrase| lower.starts_with(phrase));
-        if says_nothing || nothing_else || language.optional.iter().any(|phrase| lower.starts_with(phrase)) {
+        // `A/B/C, default A`
+        let by_default = language.by_default.iter().any(|phrase| lower.starts_with(phrase));
+        if says_nothing
+            || nothing_else
+            || by_default
+            || language.optional.iter().any(|phrase| lower.starts_with(phrase))
+        {
             text = list.trim_end();
         }
     }

@@ -26,6 +26,9 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     {
         return Some(r"\d{4}".to_owned());
     }
+    if let Some(pattern) = as_written(sentence) {
+        return Some(pattern);
+    }
     if let Some(pattern) = letter_between(sentence) {
         return Some(pattern);
     }
@@ -41,6 +44,19 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         let plain = sentences(&format!("{before}{behind}")).into_iter().next().filter(|_| explains)?;
         pieces(&plain, language, from.min(plain.words.len()))
     })
+}
+
+/// An expression that a template writes itself: `[A-Z]{2}[0-9]{3}`.
+fn as_written(sentence: &Sentence) -> Option<String> {
+    if !sentence.text.contains(['[', '\\']) {
+        return None;
+    }
+    let text = sentence.text.rsplit_once(": ").map_or(sentence.text.as_str(), |(_, behind)| behind).trim();
+    let text = text.trim_start_matches('^').trim_end_matches('$');
+    let classes = text.contains(['[', '\\']) && text.contains(['{', '+', '*', ']']);
+    let plain = !text.is_empty() && text.len() <= 80 && !text.contains([' ', '\'', '"']);
+    let ranges = text.contains("-Z") || text.contains("-z") || text.contains("-9") || text.contains(r"\d");
+    (classes && plain && ranges && Regex::new(&format!("^(?:{text})$")).is_ok()).then(|| text.to_owned())
 }
 
 /// The expression for pieces that are counted one after the other.

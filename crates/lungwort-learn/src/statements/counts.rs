@@ -68,7 +68,8 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     // "Letter A-F, then a number from 1 to 99" says how a code is built.
     let of_code = letter_before(sentence, language, &numbers)
         || words::ALL.iter().any(|language| has_signs_and_letters(sentence, language));
-    let mut limits = Vec::new();
+    let mut limits = chained(sentence);
+    let chained = !limits.is_empty();
     let mut number = 0;
     while number < numbers.len() {
         let (counted, used) = counted((sentence, language, from), &numbers[number..]);
@@ -78,7 +79,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
                 found.push(("type", quoted("decimal"), Confidence::Known));
                 found.push(("places", places.to_string(), Confidence::Known));
             }
-            Counted::Limits(_) if of_code => {}
+            Counted::Limits(_) if of_code || chained => {}
             Counted::Limits(more) => limits.extend(more),
             Counted::Nothing => {}
         }
@@ -139,6 +140,21 @@ fn says_number(sentence: &Sentence, language: &Language, from: usize) -> bool {
     let near = found.any(|at| at.start <= from + 3);
     let other = [language.letters, language.capitals, language.lacking].into_iter().any(|words| sentence.has(words));
     sentence.words.len() <= 8 && near && !other && sentence.has(language.obliging)
+}
+
+/// `1 <= n <= 99`
+fn chained(sentence: &Sentence) -> Vec<(&'static str, f64)> {
+    static CHAIN: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(-?[0-9]+(?:\.[0-9]+)?)\s*(<=|≤|<)\s*\pL+\s*(<=|≤|<)\s*(-?[0-9]+(?:\.[0-9]+)?)").ok()
+    });
+    let compares = sentence.text.contains(['<', '≤']);
+    let found = CHAIN.as_ref().filter(|_| compares).and_then(|chain| chain.captures(&sentence.text));
+    let limits = found.and_then(|found| {
+        let (least, most): (f64, f64) = (found[1].parse().ok()?, found[4].parse().ok()?);
+        let key = |sign: &str, (open, closed): (&'static str, &'static str)| if sign == "<" { open } else { closed };
+        Some(vec![(key(&found[2], ("above", "min")), least), (key(&found[3], ("below", "max")), most)])
+    });
+    limits.unwrap_or_default()
 }
 
 /// Whether digits stand behind a sign that letters or digits are before: `AB/1234`.

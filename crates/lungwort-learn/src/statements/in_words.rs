@@ -123,7 +123,7 @@ fn alone(part: &str, language: &Language) -> String {
 fn shows_day(text: &str) -> bool {
     static DAY: LazyLock<Option<Regex>> =
         LazyLock::new(|| Regex::new(r"\b0?[1-9][0-9]?[/.]0?[1-9][0-9]?[/.](?:[0-9]{4}|[0-9]{2})\b").ok());
-    DAY.as_ref().is_some_and(|day| day.is_match(text))
+    text.contains(['/', '.']) && DAY.as_ref().is_some_and(|day| day.is_match(text))
 }
 
 /// A list cut into its parts; `None` where what it says is what goes with what.
@@ -206,9 +206,11 @@ fn put_right(values: &mut [String], language: &Language, led: bool) {
 pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
     let text = text.trim().trim_start_matches([':', '–']).trim_start();
     // A dash before the first value leads up to it; one at the value is part of it.
-    let text = text.strip_prefix("- ").unwrap_or(text).trim_end_matches(['.', ')']).trim();
+    let text = text.strip_prefix("- ").unwrap_or(text).trim_end_matches(['.', ')', '}']).trim();
     let text = text.strip_prefix('(').unwrap_or(text);
-    if shows_day(text) {
+    // "N/a if none" lists nothing.
+    let not_applicable = text.to_lowercase().starts_with("n/a");
+    if shows_day(text) || not_applicable {
         return None;
     }
     let parts = parts(text, language, led)?;

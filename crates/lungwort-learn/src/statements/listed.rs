@@ -64,6 +64,10 @@ fn before_condition(
     language: &Language,
     mentions: &[Mention],
 ) -> Option<(Sentence, Vec<Mention>)> {
+    // Codes are explained with a sign or in brackets.
+    if !sentence.text.contains(['(', '=', ':']) {
+        return None;
+    }
     let parts = [" - ", " – ", " — ", "; "].into_iter().filter_map(|sign| sentence.text.rsplit_once(sign));
     let remark = |text: &str| {
         let words: Vec<String> = text.split_whitespace().take(2).map(str::to_lowercase).collect();

@@ -12,11 +12,16 @@ use lungwort_core::rulebook::toml_text::quoted;
 static REPRESENTATION: LazyLock<Option<Regex>> =
     LazyLock::new(|| Regex::new(r"^\s*(?i)(an|a|n)\s?(\.\.)?\s?([0-9]{1,4})(?:,([0-9]{1,2}))?\s*$").ok());
 
+/// A representation is no longer than this.
+const LONGEST: usize = 16;
 /// Letters that are exactly so many are a code; more of them may have spaces between.
 const CODE: u32 = 4;
 
 /// What a representation says of values; nothing where the text is none.
 pub(crate) fn read(text: &str) -> Said {
+    if text.len() > LONGEST {
+        return Said::new();
+    }
     let Some(found) = REPRESENTATION.as_ref().and_then(|pattern| pattern.captures(text)) else { return Said::new() };
     let part = |at: usize| found.get(at).map_or("", |part| part.as_str());
     let Some(size) = part(3).parse::<u32>().ok().filter(|size| *size > 0) else { return Said::new() };

@@ -60,8 +60,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
         return Reading::of(mentions.iter().map(|mention| must_be_filled(mention.place)).collect());
     }
     // `Filled`, and `NOT NULL` of a data dictionary
-    let alone = |phrase: &&str| sentence.ends_at(phrase, 0) == Some(sentence.words.len());
-    if mentions.is_empty() && language.alone_required.iter().any(alone) {
+    if mentions.is_empty() && stands_alone(sentence, language) {
         return Reading::of(asking.subjects.iter().map(|place| must_be_filled(*place)).collect());
     }
     if let Some(reading) = asking.blank() {
@@ -102,6 +101,16 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
         }
         None => reading,
     }
+}
+
+/// `Filled`, and the last part of `30 chars, req.`: it says no more than that.
+fn stands_alone(sentence: &Sentence, language: &Language) -> bool {
+    let starts = |at: usize| at == 0 || sentence.gap(at - 1).contains([',', ';']);
+    let alone = |phrase: &&str| {
+        let ends = |at: usize| starts(at) && sentence.ends_at(phrase, at) == Some(sentence.words.len());
+        (0..sentence.words.len()).any(ends)
+    };
+    language.alone_required.iter().any(alone)
 }
 
 impl Asking<'_> {

@@ -138,7 +138,8 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     if found.is_empty() && is_year(sentence, language, from) {
         found.push(("pattern", r"'\d{4}'".to_owned(), known));
     }
-    let of_database = !found.is_empty();
+    // `INT > 0` goes on.
+    let of_database = !found.is_empty() && !sentence.text.contains(['<', '>', '≤', '≥']);
     let either = either_form(sentence, language);
     if let Some((kind, pattern)) = date(sentence).or_else(|| date_in_words(sentence, language)).filter(|_| !either) {
         found.push(("type", quoted(kind), known));
@@ -314,6 +315,10 @@ fn only_digits(sentence: &Sentence, language: &Language, from: usize) -> bool {
 
 /// Whether a token is a day in letters, in any of the languages: `TT.MM.JJJJ`, `aaaa-mm-jj`.
 fn is_day_form(token: &str) -> bool {
+    // Nearly every word is none.
+    if !(5..=14).contains(&token.len()) || !token.contains(['m', 'M']) || !token.contains(['.', '-', '/']) {
+        return false;
+    }
     let lower = token.to_lowercase();
     let groups: Vec<&str> = lower.split(['.', '-', '/']).collect();
     let alike = |group: &&str| {
@@ -331,8 +336,8 @@ fn either_form(sentence: &Sentence, language: &Language) -> bool {
         .map(|token| token.trim_matches(['(', ')', ',', '.', ';', '"']))
         .filter(|token| is_day_form(token))
         .collect();
-    let or = language.or.iter().any(|word| sentence.text.contains(&format!(" {word} ")));
-    or && matches!(patterns.as_slice(), [one, other] if !one.eq_ignore_ascii_case(other))
+    let or = || sentence.words.iter().any(|(word, _)| language.or.contains(&word.as_str()));
+    patterns.len() == 2 && or() && matches!(patterns.as_slice(), [one, other] if !one.eq_ignore_ascii_case(other))
 }
 
 /// `Year`, `the year only`, as all that is said of how values are written.
@@ -500,6 +505,18 @@ fn of_days(sentence: &Sentence, language: &Language, found: &mut Said) {
 fn of_today(sentence: &Sentence, language: &Language, found: &mut Said) {
     let obliges = sentence.has(language.obliging);
     let denied = sentence.has(language.negations) || sentence.has(language.refused);
+    // `date <= today`
+    let today = sentence.words.iter().find(|(word, _)| language.todays.contains(&word.as_str()));
+    let before = today.map_or("", |(_, place)| sentence.text[..place.start].trim_end());
+    let upto = before.ends_with(['<', '≤']) || before.ends_with("<=");
+    let since = before.ends_with(['>', '≥']) || before.ends_with(">=");
+    if upto || since {
+        if !found.iter().any(|(key, ..)| *key == "type") {
+            found.push(("type", quoted("date"), Confidence::Confirm));
+        }
+        found.push((if upto { "max" } else { "min" }, quoted("today"), Confidence::Known));
+        return;
+    }
     let limit = if sentence.has(language.future) && !denied && obliges
         || sentence.has(language.past) && sentence.has(language.negations)
     {

@@ -21,6 +21,11 @@ static NUMBER: LazyLock<Option<Regex>> = LazyLock::new(|| {
 static WHOLE: LazyLock<Option<Regex>> =
     LazyLock::new(|| Regex::new(r"^\s*(?:(?i:bigint|smallint|tinyint|int[248])|INT|int)\b").ok());
 
+/// A text with nothing but decimal places is no longer than this.
+const SHORT: usize = 10;
+/// Decimal places, as they are shortened: `2dp`, `2 d.p.`
+static PLACES: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^\s*([0-9]{1,2})\s?(?i:dp|d\.p\.)\s*$").ok());
+
 /// What a type of a database says of values; nothing where the text has none.
 pub(crate) fn read(text: &str) -> Said {
     let part = |pattern: &LazyLock<Option<Regex>>, at: usize| {
@@ -28,6 +33,11 @@ pub(crate) fn read(text: &str) -> Said {
     };
     if let Some(most) = part(&TEXT, 1).filter(|most| *most > 0) {
         return vec![("length", format!("{{ max = {most} }}"), Confidence::Known)];
+    }
+    if text.len() <= SHORT
+        && let Some(places) = part(&PLACES, 1)
+    {
+        return vec![("type", quoted("decimal"), Confidence::Known), ("places", places.to_string(), Confidence::Known)];
     }
     let scaled = part(&NUMBER, 1).zip(part(&NUMBER, 2));
     let (digits, places) = match scaled.or_else(|| Some((part(&NUMBER, 3)?, 0))) {

@@ -126,6 +126,7 @@ fn sentences_in_german_and_french_are_read_as_people_read_them() {
 #[test]
 fn what_stands_beside_a_column_is_said_of_it() {
     insta::assert_snapshot!("events", read_all(include_str!("said/events.txt")));
+    insta::assert_snapshot!("hints", read_all(include_str!("said/hints.txt")));
     insta::assert_snapshot!("plants", read_all(include_str!("said/plants.txt")));
     insta::assert_snapshot!("kurse", read_all(include_str!("said/kurse.txt")));
     insta::assert_snapshot!("cours", read_all(include_str!("said/cours.txt")));

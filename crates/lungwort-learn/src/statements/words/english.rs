@@ -96,7 +96,8 @@ pub(super) const WORDS: Language = Language {
     sheets: &["sheet", "tab", "worksheet", "page"],
     alone_required: &[
         "filled", "present", "not null", "nonblank", "non blank", "not blank", "not empty", "populated", "filled in",
-        "must exist", "must be there", "always filled", "completed", "always", "each time",
+        "must exist", "must be there", "always filled", "completed", "always", "each time", "req", "reqd", "req'd",
+        "mand",
     ],
     only: &["only", "nothing but", "solely", "just", "exclusively"],
     spaces: &["spaces", "space", "blanks"],
@@ -442,8 +443,8 @@ pub(super) const WORDS: Language = Language {
         ("zero", 0),
         ("a single", 1),
     ],
-    digits: &["digit", "digits", "figures", "numerals", "figure", "numeral"],
-    letters: &["letter", "letters"],
+    digits: &["digit", "digits", "figures", "numerals", "figure", "numeral", "num", "nums"],
+    letters: &["letter", "letters", "alpha", "alphas"],
     capitals: &[
         "capital letter", "capital letters", "capitals", "upper case letters", "uppercase letters", "uppercase letter",
         "upper case letter",
