@@ -106,12 +106,31 @@ fn what_is_missing_is_a_finding_and_what_depends_on_it_is_open() {
 }
 
 #[test]
+fn a_list_that_a_missing_answer_narrows_finds_nothing_and_says_nothing() {
+    let folder = folder();
+    let required = RULEBOOK.replace("default = \"g\"", "required = true");
+    folder.write("t.rulebook.toml", format!("[rulebook]\ntitle = \"T\"\n{required}"));
+    assert_eq!(
+        said(&folder.check(&["--answer", "period=2026-11"])),
+        [
+            "missing-answer 0 Unit is not answered, and must be: --answer \"Unit=…\"",
+            "rule-broken 3 2026-10-03 is not in the period 2026-11.",
+        ]
+    );
+    // Where it need not be answered, what it narrows has no rows.
+    let optional = RULEBOOK.replace("default = \"g\"\n", "");
+    folder.write("t.rulebook.toml", format!("[rulebook]\ntitle = \"T\"\n{optional}"));
+    let found = said(&folder.check(&["--answer", "period=2026-11"]));
+    assert_eq!(found.iter().filter(|line| line.starts_with("not-found")).count(), 2, "{found:?}");
+}
+
+#[test]
 fn wrong_and_unknown_answers_stop_the_check() {
     let folder = folder();
     folder.write("answers.txt", "period\n");
     for (arguments, message) in [
         (["--answer", "period=soon"], "Period is \"soon\": it should be"),
-        (["--answer", "period=2026-13"], "Period is \"2026-13\""),
+        (["--answer", "period=2026-13"], "Period is \"2026-13\": the calendar has no such month."),
         (["--answer", "Unit=t"], "Unit is \"t\": only g or kg is allowed"),
         (["--answer", "Notify=me"], "Notify is \"me\""),
         (["--answer", "perod=2026-11"], "the rulebook asks for no perod; did you mean period?"),

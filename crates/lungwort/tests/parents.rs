@@ -226,6 +226,9 @@ fn nothing_belongs_to_what_is_removed_or_asks_for_nothing() {
             "7 The row belongs to \"13\", and no row has that No; nor is it held.",
         ]
     );
+    // Of findings without a value, one is shown.
+    let text = folder.run(&["check", "data.csv", "--rulebook", "t.rulebook.toml", "--existing", "held.csv"]).stdout;
+    assert!(text.contains("such as: The row belongs to \"1\", which row 2 removes."), "{text}");
     // Without an export, what a row has that asks for nothing may be held.
     assert!(!said(&folder, &[]).iter().any(|line| line.starts_with('7')), "{:?}", said(&folder, &[]));
 }
