@@ -111,9 +111,8 @@ impl Fold for Figures<'_> {
             // A figure over the header of blocks and over their lines goes over both.
             let (columns, headed) = (figure.formula.columns(), self.sheet.headed());
             let both = columns.iter().any(|at| headed.contains(at)) && columns.iter().any(|at| !headed.contains(at));
-            let counts = |row: usize| {
-                result.skipped.binary_search(&row).is_err() && (both || from.shaped.concerns(self.sheet, row, columns))
-            };
+            let counts =
+                |row: usize| !result.is_skipped(row) && (both || from.shaped.concerns(self.sheet, row, columns));
             let rows = from.rows.iter().enumerate().filter(|(_, row)| counts(**row));
             if figure.by.is_empty() {
                 rows.for_each(|(at, _)| whole.add(aggregates, &RowValues { values: from.values, at }));

@@ -65,7 +65,12 @@ pub(crate) struct ChunkResult {
 impl ChunkResult {
     /// Whether rules over several rows leave a row out: the template's own examples, and rows that ask for nothing.
     pub fn leaves_out(&self, row: usize) -> bool {
-        self.samples.binary_search(&row).is_ok() || self.skipped.binary_search(&row).is_ok()
+        self.samples.binary_search(&row).is_ok() || self.is_skipped(row)
+    }
+
+    /// Whether a row asks for nothing.
+    pub fn is_skipped(&self, row: usize) -> bool {
+        self.skipped.binary_search(&row).is_ok()
     }
 }
 

@@ -125,12 +125,17 @@ impl Lookup {
         self.keys.iter().flat_map(|key| key.own.iter().copied()).collect()
     }
 
+    /// What the row found is called: `lot`.
+    pub fn found_name(&self) -> String {
+        match self.list {
+            ListOf::Existing(_) if self.alias == EXISTING => "existing record".to_owned(),
+            _ => self.alias.replace('_', " "),
+        }
+    }
+
     /// What the row found is called in sentences: `the lot`.
     pub fn found_words(&self) -> String {
-        match self.list {
-            ListOf::Existing(_) if self.alias == EXISTING => "the existing record".to_owned(),
-            _ => format!("the {}", self.alias.replace('_', " ")),
-        }
+        format!("the {}", self.found_name())
     }
 
     /// It as a sentence, for the guide and the comparison of editions.

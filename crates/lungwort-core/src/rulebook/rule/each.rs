@@ -78,8 +78,7 @@ impl Each {
 
 /// What a look-up finds, in a sentence: `skipper`.
 pub(crate) fn what_is_found(sheet: &Sheet, lookup: usize) -> String {
-    let words = sheet.lookups.get(lookup).map(|lookup| lookup.found_words()).unwrap_or_default();
-    words.strip_prefix("the ").map_or(words.clone(), str::to_owned)
+    sheet.lookups.get(lookup).map(|lookup| lookup.found_name()).unwrap_or_default()
 }
 
 pub(in crate::rulebook) fn compile(on: &mut Forming<'_>, sheet: &Sheet, written: Option<&WrittenEach>) -> Option<Each> {
