@@ -10,4 +10,6 @@
 #[path = "../../crates/lungwort-learn/tests/fuzz/targets.rs"]
 mod targets;
 
-libfuzzer_sys::fuzz_target!(|bytes: &[u8]| targets::xlsb(bytes));
+libfuzzer_sys::fuzz_target!(|bytes: &[u8]| {
+    targets::xlsb(bytes);
+});

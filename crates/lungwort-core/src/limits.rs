@@ -100,8 +100,15 @@ pub const LONGEST_MARKUP: usize = 32 << 20;
 pub const LARGEST_SMALL_PART: u64 = 64 << 20;
 /// How many times its packed size a large part of a workbook may have. Sheets of real data come to ten or twenty.
 pub const DENSEST_PART: u64 = 200;
-/// Cells that one repeated row of an open workbook may come to. A row that somebody filled to the end of the sheet says the same in every row.
-pub const REPEATED_ROWS: u64 = 2_000_000;
+/// Cells that the repeated rows of a sheet of an open workbook may come to, short runs aside. A row that somebody filled to the end of the sheet
+/// says the same in every row.
+pub const REPEATED_ROWS: u64 = 250_000;
+/// For how many cells a row of fewer counts there.
+pub const ROW_COSTS: u64 = 4;
+/// The filled cells that a workbook may have, whatever its size: a cell that is kept once may be repeated.
+pub const CELLS_FREE: u64 = 1_000_000;
+/// Beyond that, how many for each byte of the packed workbook. Sheets that are as repetitive as can be have one for two bytes.
+pub const CELLS_TIMES: u64 = 2;
 /// Repeated rows with more cells count a few times only.
 pub const WIDEST_REPEATED: u64 = 2_000;
 /// How deeply the parts of a condition may be nested: reading it takes room on the stack for each.

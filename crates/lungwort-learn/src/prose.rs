@@ -17,10 +17,13 @@ pub fn learn(template: &Template, is_prose: &dyn Fn(&TemplateSheet, u64) -> bool
         let mut before: Option<(u64, usize, String)> = None;
         for cell in sheet.full.cells.iter().filter(|cell| is_prose(sheet, cell.row)) {
             let text = cell.text.trim();
-            let at = place(sheet, cell.row, cell.column);
-            limits(text, &at, draft);
-            edition(text, sheet, cell.row, cell.column, draft);
-            issuer(text, &at, draft);
+            // A number alone says nothing, and there may be many of them.
+            if text.chars().any(char::is_alphabetic) {
+                let at = place(sheet, cell.row, cell.column);
+                limits(text, &at, draft);
+                edition(text, sheet, cell.row, cell.column, draft);
+                issuer(text, &at, draft);
+            }
             // A label with its value beside it: "Edition", "4".
             if let Some((row, column, label)) = &before
                 && *row == cell.row

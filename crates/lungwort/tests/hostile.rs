@@ -118,6 +118,43 @@ fn rows_and_cells_of_workbooks_have_limits() {
 }
 
 #[test]
+fn repeated_rows_and_cells_of_open_workbooks_are_bounded_over_all_of_it() {
+    let folder = Folder::with(SHEET, "");
+    let cell = |columns: u32, text: &str| {
+        format!(
+            r#"<table:table-cell table:number-columns-repeated="{columns}" office:value-type="string"><text:p>{text}</text:p></table:table-cell>"#
+        )
+    };
+    let row = |times: u32, cells: &str| {
+        format!(r#"<table:table-row table:number-rows-repeated="{times}">{cells}</table:table-row>"#)
+    };
+    let head = row(1, &["A", "B", "C"].map(|heading| cell(1, heading)).concat());
+    let table = |name: &str, rows: &str| format!(r#"<table:table table:name="{name}">{head}{rows}</table:table>"#);
+    // Twenty rows that each go to the end of the sheet: the first is named, and all cost little.
+    folder.write("rows.ods", books::open_document(&table("S", &row(1_048_000, &cell(2, "x")).repeat(20))));
+    let ran = check(&folder, "rows.ods");
+    assert_eq!(ran.status, 1, "{}", ran.stderr);
+    assert!(ran.stdout.contains("Row 2 is repeated 1,048,000 times, up to column B"), "{}", ran.stdout);
+    // Short runs of the same row count in full, however many there are.
+    let runs: String = (0..9_000).map(|at| row(5, &(cell(1, &at.to_string()) + &cell(2, "x")))).collect();
+    folder.write("runs.ods", books::open_document(&table("S", &runs)));
+    let ran = check(&folder, "runs.ods");
+    assert_eq!(ran.status, 0, "{}", ran.stdout);
+    assert!(ran.stdout.contains("45,000 filled rows"), "{}", ran.stdout);
+    // Cells that are repeated within rows, and over several sheets.
+    let wide = row(1, &cell(1_500, "x")).repeat(700);
+    folder.write("wide.ods", books::open_document(&table("S", &wide)));
+    let ran = check(&folder, "wide.ods");
+    assert_eq!(ran.status, 2, "{}", ran.stdout);
+    assert!(ran.stderr.contains("filled cells, more than so small a file can have"), "{}", ran.stderr);
+    let sheets: String = (0..60).map(|at| table(&format!("S{at}"), &row(40, &cell(1_500, "x")).repeat(2))).collect();
+    folder.write("sheets.ods", books::open_document(&sheets));
+    let ran = run(&folder, &["learn", "sheets.ods", "--no-ask", "--today", "2026-11-26"]);
+    assert_eq!(ran.status, 2, "{}", ran.stdout);
+    assert!(ran.stderr.contains("filled cells, more than so small a file can have"), "{}", ran.stderr);
+}
+
+#[test]
 fn markup_that_parsers_would_be_slow_with_is_read_or_refused() {
     let folder = Folder::with(SHEET, "");
     let tag =

@@ -236,6 +236,7 @@ impl Compiler {
         }
         self.group_limits(&columns, written, &mut sheet);
         sheet.lookups = lookup::compile(self, &columns, (book, written, &sheet), columns.lookups.clone());
+        sheet.folded = lookup::folded(&sheet);
         sheet.intent = written.intent.as_ref().and_then(|of| intent::compile(self, &columns, book, (of, &sheet)));
         sheet.rules = compile_rule::rules(self, &columns, &sheet, written);
         self.figures(&columns, written, &mut sheet);

@@ -196,6 +196,8 @@ pub struct Sheet {
     pub parts: Vec<SheetPart>,
     /// Look-ups, in the order of their aliases' slots.
     pub lookups: Vec<Lookup>,
+    /// By column, which differences of spelling its look-ups pass over; empty where there are no look-ups.
+    pub(crate) folded: Vec<Option<Folding>>,
     /// What the receiving side holds already, where anything speaks of it.
     pub existing: Option<Existing>,
     /// Columns whose values make rows that go together; none where records say so, or each row goes by itself.
@@ -414,10 +416,8 @@ impl Sheet {
     /// Adds a cell to the key of a group of rows. What does not matter where the column is looked up does not divide its
     /// rows either.
     pub(crate) fn add_to_group(&self, column: usize, value: &Value<'_>, parts: &mut key::Parts) {
-        let keys = self.lookups.iter().flat_map(|lookup| &lookup.keys);
-        let folding = keys.filter(|key| key.own.contains(&column)).map(|key| key.folding);
-        match (value, folding.reduce(Folding::or)) {
-            (Value::Text(text), Some(folding)) => parts.add_text(&folding.apply(text)),
+        match (value, self.folded.get(column)) {
+            (Value::Text(text), Some(Some(folding))) => parts.add_text(&folding.apply(text)),
             _ => parts.add(value),
         }
     }

@@ -1,5 +1,6 @@
 //! What fuzzing runs: any bytes as a delimited file, as the markup of a sheet, and any text as a rulebook. Nothing may
-//! panic, and the number of threads and of rows at a time makes no difference.
+//! panic, and the number of threads and of rows at a time makes no difference. Each target says whether the input was read
+//! at all: one whose every input is refused at the door looks at nothing.
 #![allow(missing_docs, clippy::unwrap_used, clippy::expect_used)]
 
 use std::io::{Cursor, Write};
@@ -53,9 +54,11 @@ value = "SUM(Grams)"
 "#;
 
 fn sample(name: &str) -> Rulebook {
-    let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples").join(name);
-    let path = if path.exists() { path } else { Path::new("../examples").join(name) };
-    rulebook::load(&path).expect("the rulebook is there").rulebook.expect("the rulebook is right")
+    // The tests of the crate and the programs of the folder `fuzz` share this file.
+    let paths =
+        ["../../examples", "../examples"].map(|folder| Path::new(env!("CARGO_MANIFEST_DIR")).join(folder).join(name));
+    let path = paths.iter().find(|path| path.exists()).unwrap_or(&paths[0]);
+    rulebook::load(path).expect("the rulebook is there").rulebook.expect("the rulebook is right")
 }
 
 const SEEDS: &str = r#"
@@ -90,7 +93,7 @@ impl Sink for Said {
 }
 
 /// Checks a file in two ways, which must come to the same.
-fn same_either_way(name: &str, bytes: &[u8], rulebook: &Rulebook) {
+fn same_either_way(name: &str, bytes: &[u8], rulebook: &Rulebook) -> bool {
     let said = |threads: usize, chunk_rows: Option<usize>| {
         let source = Source::memory(name.to_owned(), bytes.into()).ok()?;
         let opened = Opened::new(source, ReadOptions::default()).ok()?;
@@ -100,14 +103,16 @@ fn same_either_way(name: &str, bytes: &[u8], rulebook: &Rulebook) {
         Some(sink.0)
     };
     let (usual, small) = (said(1, None), said(2, Some(1)));
+    let is_read = usual.is_some();
     let (usual, small) = (usual.unwrap_or_default(), small.unwrap_or_default());
     let differs = usual.iter().zip(&small).find(|(usual, small)| usual != small);
     let input = bytes.escape_ascii();
     assert_eq!((differs, usual.len()), (None, small.len()), "{input}\n{:#?}\n{:#?}", usual.last(), small.last());
+    is_read
 }
 
 /// Any bytes as a file. Half of the time the headings are there, so that the rows are reached.
-pub fn check(bytes: &[u8]) {
+pub fn check(bytes: &[u8]) -> bool {
     let rulebook: &Rulebook = &ACCESSIONS;
     let bytes = match bytes.split_first() {
         Some((first, rest)) if first % 2 == 0 => {
@@ -116,20 +121,20 @@ pub fn check(bytes: &[u8]) {
         }
         _ => bytes.to_vec(),
     };
-    same_either_way("fuzz.csv", &bytes, rulebook);
+    same_either_way("fuzz.csv", &bytes, rulebook)
 }
 
 /// Any bytes as rows of records, or of groups, under their headings.
-pub fn groups(bytes: &[u8]) {
-    let Some((first, rest)) = bytes.split_first() else { return };
+pub fn groups(bytes: &[u8]) -> bool {
+    let Some((first, rest)) = bytes.split_first() else { return false };
     let rulebook: &Rulebook = if first % 2 == 0 { &LOTS } else { &MOVEMENTS };
     let headings: Vec<&str> = rulebook.sheets[0].columns.iter().map(|column| column.heading.as_str()).collect();
-    same_either_way("fuzz.csv", &[headings.join(",").as_bytes(), b"\n", rest].concat(), rulebook);
+    same_either_way("fuzz.csv", &[headings.join(",").as_bytes(), b"\n", rest].concat(), rulebook)
 }
 
 /// Any bytes as rows of kinds, of articles and variants, of column sets or of blocks.
-pub fn shapes(bytes: &[u8]) {
-    let Some((first, rest)) = bytes.split_first() else { return };
+pub fn shapes(bytes: &[u8]) -> bool {
+    let Some((first, rest)) = bytes.split_first() else { return false };
     let (rulebook, headed): (&Rulebook, bool) = match first % 4 {
         0 => (&TRANSFERS, false),
         1 => (&KINDS, true),
@@ -139,7 +144,7 @@ pub fn shapes(bytes: &[u8]) {
     // Blocks have their headings among their rows.
     let headings: Vec<&str> = rulebook.sheets[0].columns.iter().map(|column| column.heading.as_str()).collect();
     let top = if headed { format!("{}\n", headings.join(",")) } else { String::new() };
-    same_either_way("fuzz.csv", &[top.as_bytes(), rest].concat(), rulebook);
+    same_either_way("fuzz.csv", &[top.as_bytes(), rest].concat(), rulebook)
 }
 
 /// A workbook with that markup in its sheet, under headings half of the time.
@@ -172,12 +177,12 @@ fn book(bytes: &[u8]) -> Vec<u8> {
 }
 
 /// Any bytes as the markup of a sheet, checked and learned from.
-pub fn workbook(bytes: &[u8]) {
-    checked_and_learned("fuzz.xlsx", &book(bytes));
+pub fn workbook(bytes: &[u8]) -> bool {
+    checked_and_learned("fuzz.xlsx", &book(bytes))
 }
 
 /// Any bytes as the markup of a workbook in the open format, checked and learned from.
-pub fn ods(bytes: &[u8]) {
+pub fn ods(bytes: &[u8]) -> bool {
     let office = "urn:oasis:names:tc:opendocument:xmlns:office:1.0";
     let (table, text) =
         ("urn:oasis:names:tc:opendocument:xmlns:table:1.0", "urn:oasis:names:tc:opendocument:xmlns:text:1.0");
@@ -189,21 +194,22 @@ pub fn ods(bytes: &[u8]) {
     let options = SimpleFileOptions::default().compression_method(CompressionMethod::Stored);
     for (name, content) in [
         ("mimetype", b"application/vnd.oasis.opendocument.spreadsheet".to_vec()),
+        ("META-INF/manifest.xml", b"<manifest:manifest/>".to_vec()),
         ("content.xml", [head.as_bytes(), bytes, tail.as_bytes()].concat()),
     ] {
         out.start_file(name, options).expect("a part");
         out.write_all(&content).expect("its bytes");
     }
-    checked_and_learned("fuzz.ods", &out.finish().expect("an archive").into_inner());
+    checked_and_learned("fuzz.ods", &out.finish().expect("an archive").into_inner())
 }
 
 /// Any bytes as a workbook of the kind before 2007, checked and learned from.
-pub fn xls(bytes: &[u8]) {
-    checked_and_learned("fuzz.xls", bytes);
+pub fn xls(bytes: &[u8]) -> bool {
+    checked_and_learned("fuzz.xls", bytes)
 }
 
 /// Any bytes as the sheet of a binary workbook, checked and learned from.
-pub fn xlsb(bytes: &[u8]) {
+pub fn xlsb(bytes: &[u8]) -> bool {
     const WORKBOOK: &[u8] = include_bytes!("../../../../fuzz/parts/workbook.bin");
     let office = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
     let package = "http://schemas.openxmlformats.org/package/2006/relationships";
@@ -220,38 +226,39 @@ pub fn xlsb(bytes: &[u8]) {
         out.start_file(name, options).expect("a part");
         out.write_all(content).expect("its bytes");
     }
-    checked_and_learned("fuzz.xlsb", &out.finish().expect("an archive").into_inner());
+    checked_and_learned("fuzz.xlsb", &out.finish().expect("an archive").into_inner())
 }
 
-fn checked_and_learned(name: &str, book: &[u8]) {
-    same_either_way(name, book, &OF_SEEDS);
+fn checked_and_learned(name: &str, book: &[u8]) -> bool {
+    let is_read = same_either_way(name, book, &OF_SEEDS);
     let ending = Path::new(name).extension().map(|ending| format!(".{}", ending.display())).unwrap_or_default();
     let mut file = tempfile::Builder::new().suffix(&ending).tempfile().expect("a file");
     file.write_all(book).expect("its bytes");
     drop(lungwort_learn::learn(file.path(), &[], Path::new(""), TODAY));
+    is_read
 }
 
 /// Any text above the headings of a template: what is learned from it can always be used.
-pub fn prose(bytes: &[u8]) {
-    let Ok(text) = std::str::from_utf8(bytes) else { return };
+pub fn prose(bytes: &[u8]) -> bool {
+    let Ok(text) = std::str::from_utf8(bytes) else { return false };
     let lines: String = text.lines().map(|line| format!("# {}\n", line.replace(['"', ','], " "))).collect();
     let headings = "Lot,Kind,Sown on,Weight,Grade 1,Grade 2,E-mail,Phone,Remarks\n";
     let mut file = tempfile::Builder::new().suffix(".csv").tempfile().expect("a file");
     file.write_all(format!("{lines}{headings}").as_bytes()).expect("its bytes");
-    let Ok(learned) = lungwort_learn::learn(file.path(), &[], Path::new(""), TODAY) else { return };
+    let Ok(learned) = lungwort_learn::learn(file.path(), &[], Path::new(""), TODAY) else { return false };
     let loaded = rulebook::load_text(Path::new("fuzz.rulebook.toml"), &learned.text);
     let wrong = loaded.mistakes.list.iter().find(|mistake| mistake.level == rulebook::Level::Error);
     assert!(wrong.is_none(), "{text}\n{:?}\n{}", wrong, learned.text);
+    true
 }
 
 /// Any text as a rulebook, its conditions included.
-pub fn rulebook(bytes: &[u8]) {
-    let Ok(text) = std::str::from_utf8(bytes) else { return };
+pub fn rulebook(bytes: &[u8]) -> bool {
+    let Ok(text) = std::str::from_utf8(bytes) else { return false };
     let loaded = rulebook::load_text(Path::new("fuzz.rulebook.toml"), text);
     assert!(!loaded.mistakes.render().is_empty() || loaded.mistakes.list.is_empty());
-    if let Some(rulebook) =
-        loaded.rulebook.filter(|_| !loaded.mistakes.list.iter().any(|mistake| mistake.level == rulebook::Level::Error))
-    {
-        drop(lint::lint(&rulebook, text, TODAY));
-    }
+    let is_right = !loaded.mistakes.list.iter().any(|mistake| mistake.level == rulebook::Level::Error);
+    let Some(rulebook) = loaded.rulebook.filter(|_| is_right) else { return false };
+    drop(lint::lint(&rulebook, text, TODAY));
+    true
 }

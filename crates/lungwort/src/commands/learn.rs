@@ -253,7 +253,7 @@ fn sentences(draft: &Draft, out: &mut dyn Write) -> Result<()> {
     };
     let read = match draft.obliging - draft.unread.len() {
         1 => "1 is behind a line of the rulebook or is checked anyway".to_owned(),
-        read => format!("{read} stand behind lines of the rulebook or are checked anyway"),
+        read => format!("{read} are behind lines of the rulebook or are checked anyway"),
     };
     let said = format!("{count}: {read}, {left}");
     labelled("sentences", &said, out)

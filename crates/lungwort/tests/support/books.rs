@@ -115,9 +115,13 @@ pub fn by_hand(sheet: &str, shared: &[&str]) -> Vec<u8> {
 
 /// An OpenDocument spreadsheet with one sheet, its rows as markup.
 pub fn ods_by_hand(name: &str, rows: &str) -> Vec<u8> {
+    open_document(&format!(r#"<table:table table:name="{}">{rows}</table:table>"#, escaped(name)))
+}
+
+/// An OpenDocument spreadsheet with these tables, as markup.
+pub fn open_document(tables: &str) -> Vec<u8> {
     let content = format!(
-        r#"<?xml version="1.0" encoding="UTF-8"?><office:document-content><office:body><office:spreadsheet><table:table table:name="{}">{rows}</table:table></office:spreadsheet></office:body></office:document-content>"#,
-        escaped(name)
+        r#"<?xml version="1.0" encoding="UTF-8"?><office:document-content><office:body><office:spreadsheet>{tables}</office:spreadsheet></office:body></office:document-content>"#
     );
     archive(&[
         ("mimetype", "application/vnd.oasis.opendocument.spreadsheet"),

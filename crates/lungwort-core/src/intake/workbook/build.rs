@@ -3,14 +3,14 @@
 use std::io;
 use std::sync::Arc;
 
+use super::budget::SheetBudget;
 use super::error::BookError;
-
 use super::metadata::Far;
 use crate::cell::date::from_serial;
 use crate::intake::cells::{CellMetadata, Formula, NumberFormats, Stored, push_number};
 use crate::intake::chunk::{Chunk, Field, RowStart};
 use crate::intake::scan_special;
-use crate::limits::{FAR, LARGEST_SHEET_ROW, REPEATED_FREE, REPEATED_TIMES};
+use crate::limits::{FAR, LARGEST_SHEET_ROW};
 
 /// Text gathered for a chunk.
 const CHUNK: usize = 96 * 1024;
@@ -51,9 +51,10 @@ pub struct Builder {
     pub width: usize,
     /// Where the texts of the row begin: the bytes of those before it.
     texts_before: usize,
-    /// What the texts of all rows came to, and what they may come to.
-    texts: u64,
-    most_texts: u64,
+    /// What all cells may come to.
+    budget: SheetBudget,
+    /// The filled cells of the row.
+    cells: u64,
     /// The cells of the widest row so far.
     widest: usize,
     /// Cells that are in no row, since they are far from all others.
@@ -76,17 +77,17 @@ impl Builder {
             shown: None,
             width: 0,
             texts_before: 0,
-            texts: 0,
-            most_texts: u64::MAX,
+            budget: SheetBudget::default(),
+            cells: 0,
             widest: 0,
             far: None,
             oversized: None,
         }
     }
 
-    /// Says how large the packed workbook is, by which the texts of its cells are measured.
-    pub fn set_packed(&mut self, bytes: u64) {
-        self.most_texts = bytes.saturating_mul(REPEATED_TIMES).max(REPEATED_FREE);
+    /// Says what the cells may come to.
+    pub fn set_budget(&mut self, budget: SheetBudget) {
+        self.budget = budget;
     }
 
     /// An error where a row, or all of them, have more text than they may.
@@ -231,6 +232,7 @@ impl Builder {
             self.blank_rows();
         }
         self.filled = true;
+        self.cells += 1;
         let at = self.row_start + column;
         if at >= self.chunk.fields.len() {
             self.chunk.fields.resize(at, Field::empty());
@@ -289,16 +291,15 @@ impl Builder {
         self.chunk.rows.push(RowStart { field: self.row_start as u32, count: count as u32, line: self.row });
         self.next_row = self.row + 1;
         self.filled = false;
-        self.texts += (self.chunk.text.len() + self.chunk.built.len() - self.texts_before) as u64;
-        if self.texts > self.most_texts && self.oversized.is_none() {
-            let what = format!("the texts of its cells come to more than {REPEATED_TIMES} times its size");
-            self.oversized = Some(what);
-        }
+        let texts = (self.chunk.text.len() + self.chunk.built.len() - self.texts_before) as u64;
+        let spent = self.budget.add(std::mem::take(&mut self.cells), texts);
+        self.oversized = self.oversized.take().or(spent);
         true
     }
 
     /// Gives the chunk out; `None` where it has no rows.
     pub fn finish(&mut self) -> Option<Chunk> {
+        self.oversized = self.oversized.take().or(self.budget.settle());
         if self.chunk.rows.is_empty() {
             return None;
         }

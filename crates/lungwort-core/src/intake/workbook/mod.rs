@@ -3,6 +3,7 @@
 //! XLSX, XLSM and ODS are read as a stream, part by part of the archive that they are; XLSB and XLS through a reader
 //! crate that holds a sheet as a whole. What a sheet is besides its rows is kept in [`SheetMetadata`].
 
+mod budget;
 mod build;
 mod entry;
 mod error;

@@ -3,6 +3,7 @@
 use std::io::{self, Cursor, Read};
 use std::sync::Arc;
 
+use super::budget::{Budget, SheetBudget};
 use super::build::{Builder, MOST_COLUMNS, Raw, text};
 use super::entry::SheetEntry;
 use super::error::{BookError, broken_off};
@@ -12,15 +13,15 @@ use super::ods_limits;
 use super::package::{Package, Part};
 use crate::intake::Chunk;
 use crate::intake::cells::{Formula, NumberFormats};
-use crate::limits::REPEATED_ROWS;
-use crate::limits::WIDEST_REPEATED;
-use crate::limits::{LARGEST_SHEET_ROW, UNPACKED};
+use crate::limits::{LARGEST_SHEET_ROW, REPEATED_ROWS, ROW_COSTS, UNPACKED, WIDEST_REPEATED};
 
 /// The part with the sheets.
 const CONTENT: &str = "content.xml";
 /// How often a filled row or cell may be repeated: to the end of a sheet.
 const MOST_ROWS: u64 = 1 << 20;
 const FEW: u64 = 10;
+/// How often a row may be repeated on the average, beyond what rows of a sheet may come to anyway.
+const RUN: u64 = 4;
 
 /// The part with the sheets, from the archive or from memory.
 pub enum Content {
@@ -50,6 +51,7 @@ impl Read for Content {
 /// An OpenDocument spreadsheet.
 pub struct Ods {
     package: Package,
+    budget: Arc<Budget>,
     /// Its sheets.
     pub sheets: Vec<SheetEntry>,
     /// Other documents that it takes values from.
@@ -73,6 +75,7 @@ impl Ods {
     /// Reads which sheets there are.
     pub fn open(package: Package) -> Result<Ods, BookError> {
         let mut markup = Markup::new(Content::Part(Box::new(content(&package)?)));
+        let budget = Budget::new(package.packed());
         let mut sheets = Vec::new();
         let mut links: Vec<String> = Vec::new();
         let (mut style, mut hiding) = (String::new(), Vec::new());
@@ -110,7 +113,7 @@ impl Ods {
             if let Some(ended) = begun {
                 starts.push((markup.position(), ended));
                 let mut rows = OdsRows::new(markup, Arc::default());
-                rows.set_packed(package.packed());
+                rows.set_budget(SheetBudget::new(&budget, sheets.len() - 1));
                 rows.ended = ended;
                 tops.push(rows.top()?);
                 markup = rows.markup;
@@ -120,7 +123,7 @@ impl Ods {
         if sheets.is_empty() {
             return Err(BookError::Damaged("it has no sheet".to_owned()));
         }
-        Ok(Ods { package, sheets, links, names, limits: Arc::new(limits.list), tops, starts, unpacked: None })
+        Ok(Ods { package, budget, sheets, links, names, limits: Arc::new(limits.list), tops, starts, unpacked: None })
     }
 
     /// Hands the first rows of the sheets out.
@@ -133,7 +136,7 @@ impl Ods {
         let (from, ended) = self.starts.get(at).copied().unwrap_or((0, true));
         let source = self.content_from(from)?;
         let mut rows = OdsRows::new(Markup::new(source), Arc::clone(&self.limits));
-        rows.set_packed(self.package.packed());
+        rows.set_budget(SheetBudget::new(&self.budget, at));
         rows.ended = ended;
         Ok(rows)
     }
@@ -234,6 +237,8 @@ pub struct OdsRows {
     next_column: usize,
     /// Cells of a filled row that is still to be repeated, how often, and how many rows are left out then.
     repeats: Vec<(Vec<OdsCell>, u64, u64)>,
+    /// Cells that repeated rows may still come to.
+    may_repeat: u64,
     ended: bool,
     metadata: SheetMetadata,
     limits: Arc<Vec<(String, Validation)>>,
@@ -249,6 +254,7 @@ impl OdsRows {
             next_row: 1,
             next_column: 0,
             repeats: Vec::new(),
+            may_repeat: REPEATED_ROWS,
             ended: false,
             metadata: SheetMetadata::default(),
             limits,
@@ -273,9 +279,9 @@ impl OdsRows {
         self.markup.source()
     }
 
-    /// Says how large the packed workbook is.
-    fn set_packed(&mut self, bytes: u64) {
-        self.builder.set_packed(bytes);
+    /// Says what the cells may come to.
+    fn set_budget(&mut self, budget: SheetBudget) {
+        self.builder.set_budget(budget);
     }
 
     /// Sees to it that every row has at least so many cells.
@@ -370,16 +376,29 @@ impl OdsRows {
             }
             self.metadata.hidden_rows.extend(rows.take(10_000));
         }
-        let width: u64 = cells.iter().map(|cell| cell.repeat).sum();
-        // No template has thousands of columns: such a row is filled to the edge of the sheet by mistake.
-        let most = if width > WIDEST_REPEATED { FEW } else { (REPEATED_ROWS / width.max(1)).max(1) };
+        let most = self.most_times(&cells, repeat);
         if repeat > most {
             let (first_row, last_row) = (self.next_row, self.next_row + repeat - 1);
             let last_column = cells.last().map_or(0, |cell| cell.column + cell.repeat as usize - 1);
-            self.metadata.cut = Some(CellRange { first_column: 0, first_row, last_column, last_row });
+            self.metadata.cut.get_or_insert(CellRange { first_column: 0, first_row, last_column, last_row });
         }
         self.repeats.push((cells, repeat.min(most), repeat.saturating_sub(most)));
         Ok(())
+    }
+
+    /// How often a row counts that is repeated.
+    fn most_times(&mut self, cells: &[OdsCell], repeat: u64) -> u64 {
+        let width: u64 = cells.iter().map(|cell| cell.repeat).sum();
+        // No template has thousands of columns: such a row is filled to the edge of the sheet by mistake.
+        if width > WIDEST_REPEATED {
+            return FEW;
+        }
+        // Short runs of the same row are usual in narrow sheets: each row that is written out earns a few more.
+        self.may_repeat += (cells.len() as u64).max(ROW_COSTS) * RUN;
+        let each = width.max(ROW_COSTS);
+        let more = (repeat - 1).min(self.may_repeat / each);
+        self.may_repeat -= more * each;
+        more + 1
     }
 
     /// Adds a cell to the range of its limit.

@@ -3,6 +3,7 @@
 use std::io::{self, Read};
 use std::sync::Arc;
 
+use super::budget::SheetBudget;
 use super::build::{Builder, MOST_COLUMNS, Raw};
 use super::error::{BookError, broken_off};
 use super::markup::{Attributes, Markup, Token, push_text, push_utf8, resolve_escapes};
@@ -159,9 +160,9 @@ impl<R: Read> XlsxRows<R> {
         self.styles.take().unwrap_or_default()
     }
 
-    /// Says how large the packed workbook is.
-    pub fn set_packed(&mut self, bytes: u64) {
-        self.builder.set_packed(bytes);
+    /// Says what the cells may come to.
+    pub fn set_budget(&mut self, budget: SheetBudget) {
+        self.builder.set_budget(budget);
     }
 
     /// Follows which rows of each column have which style.

@@ -5,6 +5,7 @@ use std::sync::Arc;
 
 use roxmltree::{Document, Node};
 
+use super::budget::{Budget, SheetBudget};
 use super::entry::SheetEntry;
 use super::error::BookError;
 use super::metadata::{CellRange, read_range};
@@ -18,6 +19,7 @@ use crate::limits::RELATED;
 /// What an archive holds of a workbook.
 pub struct Xlsx {
     package: Package,
+    budget: Arc<Budget>,
     sheets: Vec<XlsxSheet>,
     strings_part: String,
     strings: Option<Arc<SharedStrings>>,
@@ -82,6 +84,7 @@ impl Xlsx {
         Ok(Xlsx {
             number_formats: Arc::new(NumberFormats::new(styles.iter().map(|style| style.format.as_str()))),
             strings_part: of_kind("sharedStrings").unwrap_or_default(),
+            budget: Budget::new(package.packed()),
             package,
             sheets,
             strings: None,
@@ -122,7 +125,7 @@ impl Xlsx {
             return Err(BookError::Damaged(format!("the part {part} is missing")));
         };
         let mut rows = XlsxRows::new(stream, strings, Arc::clone(&self.number_formats), self.days_of_1904);
-        rows.set_packed(self.package.packed());
+        rows.set_budget(SheetBudget::new(&self.budget, at));
         rows.set_filtered(self.table_filter(part)?);
         Ok(rows)
     }

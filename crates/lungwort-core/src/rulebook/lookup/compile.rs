@@ -374,6 +374,21 @@ pub(in crate::rulebook) fn folding(written: &[WrittenFold]) -> Folding {
     }
 }
 
+/// By column of a sheet, which differences of spelling its look-ups pass over: what does not matter to one of them does not
+/// divide rows into groups.
+pub(in crate::rulebook) fn folded(sheet: &Sheet) -> Vec<Option<Folding>> {
+    let mut folded: Vec<Option<Folding>> = Vec::new();
+    for key in sheet.lookups.iter().flat_map(|lookup| &lookup.keys) {
+        folded.resize(sheet.columns.len(), None);
+        for column in &key.own {
+            if let Some(of) = folded.get_mut(*column) {
+                *of = Some(of.map_or(key.folding, |other| other.or(key.folding)));
+            }
+        }
+    }
+    folded
+}
+
 /// Gives the look-ups of other sheets what is known of their columns once all sheets are compiled.
 pub(in crate::rulebook) fn to_sheets(sheets: &mut [Sheet]) {
     for number in 0..sheets.len() {

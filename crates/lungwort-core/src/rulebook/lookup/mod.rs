@@ -11,7 +11,7 @@ mod written;
 use std::sync::Arc;
 
 pub use columns::{KnownAnswer, ListColumn, ListColumns};
-pub(super) use compile::{Known, compile, folding, known, to_sheets};
+pub(super) use compile::{Known, compile, folded, folding, known, to_sheets};
 pub use existing::Existing;
 pub(super) use existing::{compile as existing, map_columns, speaks_of_existing};
 pub(super) use mentioned::mentioned;
