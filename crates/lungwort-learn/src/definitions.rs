@@ -47,6 +47,11 @@ pub fn names_what_is_said(label: &str) -> bool {
     tells(label).is_some()
 }
 
+/// Whether a heading of a table of definitions has lengths under it.
+pub fn is_of_lengths(heading: &str) -> bool {
+    matches!(tells(heading), Some(Tells::Length))
+}
+
 fn tells(heading: &str) -> Option<Tells> {
     let lower = heading.to_lowercase();
     let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));
@@ -334,6 +339,13 @@ fn number_in(text: &str) -> Option<u64> {
 
 fn length(text: &str, at: &str, column: &mut DraftColumn) {
     let lower = text.to_lowercase();
+    let source = format!("{at} says {text}");
+    if let Some((digits, places)) = digits_and_places(text) {
+        for (key, value, confidence) in crate::statements::sql_types::of_digits(digits, places) {
+            column.lines.set(key, value, source.clone(), confidence);
+        }
+        return;
+    }
     let Some(most) = number_in(text).filter(|most| *most > 0) else { return };
     let unit = if lower.contains("byte") { ", in = \"bytes\"" } else { "" };
     let exact = lower.contains("exactly");
@@ -347,7 +359,15 @@ fn length(text: &str, at: &str, column: &mut DraftColumn) {
     } else {
         format!("{{ max = {most}{unit} }}")
     };
-    column.lines.set("length", value, format!("{at} says {text}"), Confidence::Known);
+    column.lines.set("length", value, source, Confidence::Known);
+}
+
+/// `7,2` where a length is due: so many digits, of which some are behind the point.
+fn digits_and_places(text: &str) -> Option<(usize, usize)> {
+    let (digits, places) = text.trim().split_once([',', '.'])?;
+    let count = |text: &str| text.trim().parse().ok().filter(|count| (1..=18).contains(count));
+    let (digits, places) = (count(digits)?, count(places)?);
+    (places < digits).then_some((digits, places))
 }
 
 /// `Date (dd/mm/yyyy)`, `Text(40)`, `Whole number`, `Email`.

@@ -250,10 +250,14 @@ const TELLING: &[&str] = &[
     "format", "choose", "select", "enter", "hint", "yyyy", "iso", "must", "cannot", "exceed", "between", "capital",
     "capitals", "decimal", "integer", "numeric", "if", "pflicht", "pflichtfeld", "bedingt", "freiwillig", "ziffern",
     "zeichen", "höchstens", "mindestens", "eindeutig", "jjjj", "nur", "ganzzahl", "obligatoire", "facultatif",
-    "facultative", "conditionnel", "chiffres", "caractères", "unique", "aaaa", "choisir", "uniquement",
+    "facultative", "conditionnel", "chiffres", "caractères", "unique", "aaaa", "choisir", "uniquement", "stellig",
+    "stellige", "nullen", "vorwahl", "leading", "zeros",
 ];
 /// Words that tell it together, or alone in a cell; one of them among others is as likely part of a heading.
-const HALF_TELLING: &[&str] = &["number", "text", "list", "codes", "letters", "whole", "blank", "from", "date", "free"];
+const HALF_TELLING: &[&str] = &[
+    "number", "text", "list", "codes", "letters", "whole", "blank", "from", "date", "free", "datum", "zahl", "liste",
+    "kürzel", "blatt", "sheet", "uhrzeit", "betrag", "nombre", "texte", "feuille",
+];
 
 /// Types of values, of which the size stands behind in brackets.
 const TYPES: &[&str] =
@@ -269,11 +273,21 @@ pub fn is_guidance(text: &str) -> bool {
         || is_example(&folded)
         || is_comparison(&folded)
         || is_shape(&folded)
+        || is_choice(&folded)
         || is_explained(&folded)
         || half > 1
         || half == 1 && words.len() == 1
         || words.len() >= 7
         || is_date_pattern(&folded)
+}
+
+/// `10, 12 oder 15`, `M or F`: a value is one of them.
+fn is_choice(text: &str) -> bool {
+    [" or ", " oder ", " ou "].iter().filter_map(|or| text.rsplit_once(or)).any(|(before, last)| {
+        let one = |part: &str| (1..=2).contains(&part.split_whitespace().count()) && !part.contains('.');
+        let parts: Vec<&str> = before.split(", ").collect();
+        one(last) && parts.iter().all(|part| one(part)) && (parts.len() >= 2 || !before.contains(' '))
+    })
 }
 
 /// What no value looks like: `+44…`, `text (40)`, `0.1 - 1.0`, `31/12/2026, after Start date`.

@@ -13,6 +13,8 @@ use lungwort_core::rulebook::toml_text::{key, list, quoted};
 /// Words before a colon behind which a list stands, at most; and where they say that one follows.
 const HEAD: usize = 5;
 const LED: usize = 9;
+/// Words behind a list that say that others are blank, at most.
+const LONGEST_TAIL: usize = 4;
 
 /// What a sentence says of the values of one column. `heading` is the column's; `alone` says that the sentence stands in a place
 /// that is about this column, such as its guide row.
@@ -90,6 +92,16 @@ pub(super) fn read(
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));
     Reading::of(said.map(|(values, confidence)| claim("allowed", list(&values), confidence)).into_iter().collect())
+}
+
+/// A list without what says that others are blank: `H (holotype), I (isotype); blank otherwise`.
+fn without_blank<'t>(text: &'t str, language: &Language) -> &'t str {
+    let Some(cut) = text.rfind([',', ';']) else { return text };
+    let tail = text[cut + 1..].to_lowercase();
+    let words: Vec<&str> = tail.split_whitespace().map(|word| word.trim_matches(['.', ')'])).collect();
+    let has = |phrases: &[&str]| words.iter().any(|word| phrases.contains(word));
+    let other = has(language.otherwise) && has(language.unfilled) && words.len() <= LONGEST_TAIL;
+    if other { &text[..cut] } else { text }
 }
 
 /// The values behind what leads up to them; of `eine der Wachen Nord, Mitte oder Hafen`, the first one without what all of them are
@@ -230,7 +242,7 @@ fn list_text<'s>(
     (mentions, behind): (&[Mention], usize),
 ) -> (&'s str, bool) {
     let text = without_remark(behind_brackets(sentence.rest(behind)), language);
-    let text = behind_nothing(text, language);
+    let text = without_blank(behind_nothing(text, language), language);
     let Some((words, list)) = text.split_once(": ") else { return (text, false) };
     // `Needed: private or business`
     let word = words.trim().to_lowercase();

@@ -5,7 +5,7 @@ use super::language::by_language;
 use super::sentence::{Sentence, sentences};
 use super::subject::Mention;
 use super::words::{self, Language};
-use super::{About, Entries, Text, conditions, subject};
+use super::{About, Entries, Text, columns_by, conditions, subject};
 use crate::draft::Draft;
 
 /// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.
@@ -30,12 +30,27 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
     {
         return parts;
     }
+    if let Some(parts) = each_with_colour(&sentence) {
+        return parts;
+    }
     if let (About::Column(..), Some(clauses)) = (&text.about, clauses(&sentence)) {
         return clauses;
     }
     each_in_brackets(known, text, &sentence, draft)
         .or_else(|| some_in_brackets(known, text, &sentence, draft))
         .unwrap_or_else(|| vec![sentence])
+}
+
+/// `Dark green columns have to be completed, pale green ones are optional`
+fn each_with_colour(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let parts: Vec<Sentence> = sentence.text.split([',', ';']).flat_map(sentences).collect();
+    let whole = |part: &Sentence| {
+        words::ALL.iter().any(|language| {
+            let says = part.required(language).is_some() || part.has(language.optional);
+            says && !columns_by::named_colours(part, language).is_empty()
+        })
+    };
+    (parts.len() >= 2 && parts.iter().all(whole)).then_some(parts)
 }
 
 /// `Dates as dd/mm/yyyy, times as hh:mm`: each part says how values of another kind are written.
@@ -49,14 +64,20 @@ fn each_with_form(sentence: &Sentence) -> Option<Vec<Sentence>> {
     }
     let joined: Vec<String> =
         words::ALL.iter().flat_map(|language| language.and).map(|word| format!(" {word} ")).collect();
+    let each = |parts: Vec<&str>| {
+        let parts: Vec<Sentence> = parts.into_iter().flat_map(sentences).collect();
+        let forms: Vec<&str> = parts.iter().map_while(&form).collect();
+        let differ = forms.windows(2).any(|pair| pair[0] != pair[1]);
+        (forms.len() == parts.len() && parts.len() >= 2 && differ).then_some(parts)
+    };
     let mut parts: Vec<&str> = sentence.text.split([',', ';']).collect();
-    for sign in &joined {
-        parts = parts.into_iter().flat_map(|part| part.split(sign.as_str())).collect();
-    }
-    let parts: Vec<Sentence> = parts.into_iter().flat_map(sentences).collect();
-    let forms: Vec<&str> = parts.iter().map_while(&form).collect();
-    let differ = forms.windows(2).any(|pair| pair[0] != pair[1]);
-    (forms.len() == parts.len() && parts.len() >= 2 && differ).then_some(parts)
+    // "Day as yyyy-mm-dd, start and end as hh:mm" joins two columns of one form.
+    each(parts.clone()).or_else(|| {
+        for sign in &joined {
+            parts = parts.iter().flat_map(|part| part.split(sign.as_str())).collect();
+        }
+        each(parts)
+    })
 }
 
 /// `well (required, text), depth (number, 0 to 300)`: what each column takes, in brackets behind its heading.

@@ -29,7 +29,7 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if let Some(pattern) = as_written(sentence) {
         return Some(pattern);
     }
-    if let Some(pattern) = letter_between(sentence) {
+    if let Some(pattern) = letter_between(sentence, language, from) {
         return Some(pattern);
     }
     let shown = || from_to(sentence, language, from).or_else(|| from_to_pieces(sentence, language));

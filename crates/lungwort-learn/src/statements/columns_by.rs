@@ -1,11 +1,14 @@
 //! Columns that are named otherwise than by their headings: by letters, by their number, by a sign, by how they look.
 
-use super::look::{Letters, has_colour, has_letters, is_shaded};
+use super::look::{Colour, Letters, has_colour, has_letters, is_shaded, lightness};
 use super::sentence::Sentence;
 use super::subject::{Mention, Named, Place, plain_heading};
 use super::words::Language;
 use super::{About, Entries};
 use crate::draft::Draft;
+
+/// How much lighter a pale colour is than a dark one of the same name, at least.
+const SHADES_APART: u32 = 40;
 
 /// `columns C and F to H`
 pub(super) fn by_letter(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Mention> {
@@ -83,8 +86,15 @@ pub(super) fn first_columns(sentence: &Sentence, language: &Language, draft: &Dr
     columns.map(|column| Mention { place: (sheet, column), words: words.clone() }).collect()
 }
 
+/// Columns that stand between two that are named, or whose headings go on with the numbers between.
+pub(super) fn ranges(sentence: &Sentence, language: &Language, draft: &Draft, known: &[Mention]) -> Vec<Mention> {
+    let mut found = numbered(sentence, language, draft, known);
+    found.extend(between_headings(sentence, language, known));
+    found
+}
+
 /// `Site 1 to 4`, `Unit1-3`: the columns whose headings go on with the numbers between.
-pub(super) fn numbered(sentence: &Sentence, language: &Language, draft: &Draft, known: &[Mention]) -> Vec<Mention> {
+fn numbered(sentence: &Sentence, language: &Language, draft: &Draft, known: &[Mention]) -> Vec<Mention> {
     let mut found = Vec::new();
     for mention in known {
         let (sheet, column) = mention.place;
@@ -105,6 +115,24 @@ pub(super) fn numbered(sentence: &Sentence, language: &Language, draft: &Draft, 
             let columns = draft.sheets[sheet].columns.iter();
             let other = columns.enumerate().find(|(_, column)| plain_heading(&column.heading) == wanted);
             found.extend(other.map(|(other, _)| Mention { place: (sheet, other), words: mention.words.clone() }));
+        }
+    }
+    found
+}
+
+/// `Mon to Fri`: the columns between two that are named so.
+fn between_headings(sentence: &Sentence, language: &Language, known: &[Mention]) -> Vec<Mention> {
+    let mut found = Vec::new();
+    let mut known: Vec<&Mention> = known.iter().collect();
+    known.sort_by_key(|mention| mention.words.start);
+    for pair in known.windows(2) {
+        let [first, last] = pair else { continue };
+        let (sheet, from) = first.place;
+        let joined = first.words.end + 1 == last.words.start && language.to.contains(&sentence.word(first.words.end));
+        let dashed = first.words.end == last.words.start && sentence.is_dashed(first.words.end.saturating_sub(1));
+        if (joined || dashed) && last.place.0 == sheet {
+            let between = (from + 1)..last.place.1;
+            found.extend(between.map(|column| Mention { place: (sheet, column), words: last.words.clone() }));
         }
     }
     found
@@ -190,8 +218,7 @@ pub(super) fn by_look(
     draft: &Draft,
     about: &About,
 ) -> Vec<Place> {
-    let colours = language.colours.iter().filter(|(name, _)| sentence.find(name).is_some()).map(|(_, colour)| *colour);
-    let colours: Vec<_> = colours.collect();
+    let colours = named_colours(sentence, language);
     let looks = [
         (language.bold, Letters::Bold),
         (language.italic, Letters::Italic),
@@ -208,7 +235,7 @@ pub(super) fn by_look(
         let Some(own) = entries.sheet_of(at).filter(|_| in_reach) else { continue };
         for (column, of) in sheet.columns.iter().enumerate() {
             let place = (sheet.heading_row, of.field);
-            let fits = colours.iter().any(|colour| has_colour(entries.template, own, place, *colour))
+            let fits = colours.iter().any(|(colour, _)| has_colour(entries.template, own, place, *colour))
                 || shaded && is_shaded(entries.template, own, place)
                 || colours.is_empty()
                     && letters.is_some_and(|letters| has_letters(entries.template, own, place, letters));
@@ -217,9 +244,56 @@ pub(super) fn by_look(
             }
         }
     }
+    if let [(colour, Some(is_pale))] = colours.as_slice() {
+        let light = |place: &Place| {
+            let own = entries.sheet_of(place.0)?;
+            let sheet = &draft.sheets[place.0];
+            lightness(entries.template, own, (sheet.heading_row, sheet.columns[place.1].field), *colour)
+        };
+        of_shade(&mut found, &light, *is_pale);
+    }
     // A look that all headings have tells none of them apart.
     let all: usize = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum();
     if found.len() == all && (letters.is_some() || shaded) { Vec::new() } else { found }
+}
+
+/// The colours that a sentence names, each with whether a pale or a dark one is meant: `light blue`, `dunkelgrün`.
+pub(super) fn named_colours(sentence: &Sentence, language: &Language) -> Vec<(Colour, Option<bool>)> {
+    let mut found: Vec<(Colour, Option<bool>)> = Vec::new();
+    let shade_in = |word: &str| {
+        let shades = [(language.pale, true), (language.dark, false)];
+        shades.into_iter().find(|(words, _)| words.contains(&word)).map(|(_, pale)| pale)
+    };
+    let colour_of = |word: &str| language.colours.iter().find(|(name, _)| *name == word).map(|(_, colour)| *colour);
+    for (at, (word, _)) in sentence.words.iter().enumerate() {
+        // "Hellgrün"
+        let joined = [(language.pale, true), (language.dark, false)].into_iter().find_map(|(words, pale)| {
+            words.iter().find_map(|shade| Some((colour_of(word.strip_prefix(shade)?)?, Some(pale))))
+        });
+        let beside = |at: usize| sentence.words.get(at).and_then(|(word, _)| shade_in(word));
+        let alone = || {
+            // "Vert clair" has it behind.
+            let shade = at.checked_sub(1).and_then(beside).or_else(|| beside(at + 1));
+            Some((colour_of(word)?, shade))
+        };
+        // What is said first of a colour is what is spoken of.
+        if let Some(named) = joined.or_else(alone).filter(|(colour, _)| found.iter().all(|(known, _)| known != colour))
+        {
+            found.push(named);
+        }
+    }
+    found
+}
+
+/// Of columns of one colour those of a shade, where there are two shades far apart.
+fn of_shade(found: &mut Vec<Place>, light: &dyn Fn(&Place) -> Option<u32>, is_pale: bool) {
+    let all: Vec<u32> = found.iter().filter_map(light).collect();
+    let (Some(least), Some(most)) = (all.iter().min(), all.iter().max()) else { return };
+    if most - least < SHADES_APART {
+        return;
+    }
+    let middle = (least + most) / 2;
+    found.retain(|place| light(place).is_none_or(|light| (light > middle) == is_pale));
 }
 
 /// Columns whose headings are in capitals, where a sentence says that these are to be filled and others are not.

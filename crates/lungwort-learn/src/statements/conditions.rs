@@ -3,6 +3,7 @@
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::Language;
+use crate::draft::Draft;
 
 /// The word at which a condition begins.
 pub(super) fn conditional_at(sentence: &Sentence, language: &Language) -> Option<usize> {
@@ -33,9 +34,10 @@ pub(super) fn with_it(
     sentence: &Sentence,
     language: &Language,
     mut mentions: Vec<Mention>,
-    before: &[Place],
+    (before, draft): (&[Place], &Draft),
 ) -> Vec<Mention> {
-    mentions.extend(it(sentence, language, &mentions, before));
+    let it = it(sentence, language, &mentions, before);
+    mentions.extend(it.or_else(|| value_alone(sentence, language, &mentions, (before, draft))));
     mentions.sort_by_key(|mention| (mention.words.start, mention.place));
     mentions
 }
@@ -47,6 +49,26 @@ fn it(sentence: &Sentence, language: &Language, mentions: &[Mention], before: &[
     let says = language.equals.iter().any(|phrase| sentence.ends_at(phrase, from + 1).is_some());
     let others = mentions.iter().any(|mention| mention.place != *place);
     (is_it && says && others).then_some(Mention { place: *place, words: from..from + 1 })
+}
+
+/// The column that the sentence before spoke of, where the condition is one of its values: `Treated: Y or N. If Y, give the treatment.`
+fn value_alone(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    (before, draft): (&[Place], &Draft),
+) -> Option<Mention> {
+    let from = conditional(sentence, language)?.end;
+    let [place] = before else { return None };
+    let said = sentence.rest(from).split_once(',')?.0.trim().trim_matches(['"', '\'', '“', '”', '„']);
+    let column = &draft.sheets[place.0].columns[place.1];
+    let quoted = format!("\"{said}\"");
+    let known = column.values.iter().any(|value| value == said)
+        || ["yes_no", "allowed"]
+            .iter()
+            .any(|key| column.lines.get(key).is_some_and(|line| line.value.contains(&quoted)));
+    let others = mentions.iter().any(|mention| mention.place != *place);
+    (known && others && !said.is_empty()).then_some(Mention { place: *place, words: from..from })
 }
 
 /// The words of a sentence's condition: up to its comma where it stands first, else to the end.
@@ -156,7 +178,7 @@ pub(super) fn condition_of(
     let narrow = language.narrowing.contains(&sentence.word(from - 1));
     let value = match at(language.equals) {
         Some(end) => within(sentence, end, &span),
-        None if signed || inverted => within(sentence, behind, &span),
+        None if signed || inverted || about.words.is_empty() => within(sentence, behind, &span),
         None if last.is_some() => within(sentence, behind, &(span.start..last.unwrap_or(behind))),
         None if narrow && behind < span.end => &sentence.text[sentence.words[behind].1.clone()],
         None => return None,

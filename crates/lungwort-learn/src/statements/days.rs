@@ -96,9 +96,16 @@ fn in_digits(sentence: &Sentence) -> Vec<Named> {
 pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static str, String, bool)> {
     let days = named(sentence, language);
     let one = |key: &'static str, of: &Named| (key, of.day.to_string(), of.sure);
+    // "Zwischen dem 1.1.2010 und dem 31.12.2018"
+    let joins = |at: usize| {
+        [language.and, language.to, language.every, language.small]
+            .iter()
+            .any(|words| words.contains(&sentence.word(at)))
+    };
     if let [first, second] = days.as_slice()
         && qualified(sentence, language.between, first.words.start)
-        && second.words.start <= first.words.end + 1
+        && second.words.start <= first.words.end + 2
+        && (first.words.end..second.words.start).all(joins)
     {
         return vec![one("min", first), one("max", second)];
     }

@@ -41,6 +41,9 @@ pub(super) fn listed(
     });
     // The values of a condition are those of the column that it is about.
     let conditional = conditions::is_conditional(sentence, language, mentions) && !sentence.text.contains("):");
+    if single.len() >= 2 && !(has_form || conditional) && reading.claims.is_empty() {
+        reading.and(of_several((sentence, language), (mentions, &single), draft));
+    }
     if let ([_], false) = (single.as_slice(), has_form || conditional) {
         for place in places {
             // Of a heading that is a whole page, the beginning tells what it is.
@@ -56,6 +59,30 @@ pub(super) fn listed(
             reading.and(choices::read(sentence, language, (*place, &heading, alone), mentions));
         }
     }
+}
+
+/// `Kind and Type: A, B or C`: the values of each of the columns that begin the sentence together.
+fn of_several(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    draft: &Draft,
+) -> Reading {
+    let joins =
+        |at: usize| [language.and, language.or, language.every].iter().any(|words| words.contains(&sentence.word(at)));
+    let joined = |pair: &[Mention]| (pair[0].words.end..pair[1].words.start).all(joins);
+    let together = mentions.windows(2).all(joined) && mentions.first().is_some_and(|first| first.words.start <= 1);
+    let each = places.iter().all(|place| mentions.iter().any(|mention| mention.place == *place));
+    let Some(last) = mentions.last().filter(|_| together && each && mentions.len() == places.len()) else {
+        return Reading::default();
+    };
+    let heading: String = draft.sheets[last.place.0].columns[last.place.1].heading.chars().take(HEADING).collect();
+    let Some(heading) = sentences(&subject::plain_heading(&heading)).pop() else { return Reading::default() };
+    let said = choices::read(sentence, language, (last.place, &heading, false), mentions);
+    let of = |place: &Place| {
+        let own = said.claims.iter().filter(|claim| claim.on == Target::Column(last.place));
+        own.map(|claim| Claim { on: Target::Column(*place), value: claim.value.clone(), ..*claim }).collect::<Vec<_>>()
+    };
+    Reading::of(places.iter().flat_map(of).collect())
 }
 
 /// Codes with what they mean, ahead of a remark that says when one is given; and the columns that are named there.

@@ -47,16 +47,39 @@ impl Colour {
     }
 }
 
-/// Whether a heading, or the cells under it, have a colour behind them or in their letters.
-pub(super) fn has_colour(
-    template: &Template,
+/// The codes of a colour that a heading, or the cells under it, have behind them or in their letters.
+fn codes_of<'t>(
+    template: &'t Template,
     sheet: &TemplateSheet,
     (row, column): (u64, usize),
     wanted: Colour,
-) -> bool {
-    let places = [row, row + 1];
-    let styles = places.iter().filter_map(|row| template.styles.get(sheet.style(*row, column)?));
-    styles.flat_map(|style| [&style.fill, &style.ink]).flatten().any(|code| Colour::of(code) == Some(wanted))
+) -> impl Iterator<Item = &'t str> {
+    let places = [row, row + 1].map(|row| sheet.style(row, column));
+    let styles = places.into_iter().flatten().filter_map(|style| template.styles.get(style));
+    styles
+        .flat_map(|style| [&style.fill, &style.ink])
+        .flatten()
+        .map(String::as_str)
+        .filter(move |code| Colour::of(code) == Some(wanted))
+}
+
+/// Whether a heading, or the cells under it, have a colour behind them or in their letters.
+pub(super) fn has_colour(template: &Template, sheet: &TemplateSheet, place: (u64, usize), wanted: Colour) -> bool {
+    codes_of(template, sheet, place, wanted).next().is_some()
+}
+
+/// How light the colour of a heading is, from 0 to 255; of none where it does not have it.
+pub(super) fn lightness(
+    template: &Template,
+    sheet: &TemplateSheet,
+    place: (u64, usize),
+    wanted: Colour,
+) -> Option<u32> {
+    let code = codes_of(template, sheet, place, wanted).next()?;
+    let digits = code.get(code.len().checked_sub(6)?..)?;
+    let number = u32::from_str_radix(digits, 16).ok()?;
+    let part = |shift: u32| number >> shift & 0xff;
+    Some((part(16).max(part(8)).max(part(0)) + part(16).min(part(8)).min(part(0))) / 2)
 }
 
 /// Whether a heading, or the cell under it, has any colour behind it.

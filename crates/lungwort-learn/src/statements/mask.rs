@@ -76,7 +76,9 @@ pub(super) fn literal(sentence: &Sentence, at: usize) -> Option<(String, usize)>
     }
     let is_part = |each: &char| each.is_alphanumeric() || matches!(each, '-' | '/' | '_');
     let text: String = rest.chars().take_while(is_part).collect();
-    let text = text.trim_end_matches('/').to_owned();
+    // `SL/ and five digits`
+    let begun = text.strip_suffix('/').is_some_and(|letters| letters.bytes().all(|byte| byte.is_ascii_uppercase()));
+    let text = if begun { text } else { text.trim_end_matches('/').to_owned() };
     (!text.is_empty() && text.len() <= 12).then(|| (text.clone(), next(place.start + text.len())))
 }
 

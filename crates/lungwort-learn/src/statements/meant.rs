@@ -29,11 +29,19 @@ pub(super) fn led(sentence: &Sentence, mut mentions: Vec<Mention>) -> Vec<Mentio
         let small = |mention: &Mention| {
             sentence.text[sentence.words[mention.words.start].1.start..].starts_with(char::is_lowercase)
         };
-        mentions.retain(|mention| mention.words.start != first.words.end || mention.words.len() > 1 || !small(mention));
+        // "Screen: a whole number from 1 to 50" says nothing of the column Number; "before the date" does of the date.
+        let article = |at: usize| words::ALL.iter().any(|language| language.every.first() == Some(&sentence.word(at)));
+        let named = |mention: &Mention| mention.words.start.checked_sub(1).is_some_and(article);
+        let kind = |mention: &Mention| subject::is_common(&sentence.word(mention.words.start).to_lowercase());
+        mentions.retain(|mention| {
+            let one = mention.words.len() == 1 && small(mention) && mention.words.start >= first.words.end;
+            !one || mention.words.start != first.words.end && (named(mention) || !kind(mention))
+        });
     }
     let words: Vec<&str> = between.split_whitespace().collect();
+    let joining = |language: &&'static Language| [language.and, language.or, language.to];
     let joins =
-        |word: &&str| words::ALL.iter().any(|language| language.and.contains(word) || language.or.contains(word));
+        |word: &&str| words::ALL.iter().any(|language| joining(language).iter().any(|words| words.contains(word)));
     let plain = !between.contains([',', '/', '&', '(', ';']) && words.len() == 2 && !words.iter().any(joins);
     if plain {
         let within = |mention: &Mention| sentence.words[mention.words.start].1.start < colon;

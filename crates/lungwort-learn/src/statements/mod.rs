@@ -12,6 +12,7 @@ mod clauses;
 mod clock;
 mod codes;
 mod columns_by;
+mod compared_values;
 mod conditions;
 mod counted;
 mod counts;
@@ -19,6 +20,7 @@ mod day_forms;
 mod days;
 mod examples;
 mod exceptions;
+mod for_nothing;
 mod implied;
 mod in_words;
 mod language;
@@ -46,6 +48,7 @@ mod subject;
 mod take;
 pub(crate) mod texts;
 mod values;
+mod when;
 mod within_one;
 mod without;
 mod words;
@@ -167,6 +170,18 @@ impl Reading {
     }
 }
 
+impl Reading {
+    /// The columns of which something is asked, or else those that are named.
+    fn columns_or(&self, named: &[Mention]) -> Vec<Place> {
+        let column = |claim: &Claim| match claim.on {
+            Target::Column(place) => Some(place),
+            _ => None,
+        };
+        let asked: Vec<Place> = self.claims.iter().filter_map(column).collect();
+        if asked.is_empty() { named.iter().map(|mention| mention.place).collect() } else { asked }
+    }
+}
+
 /// Where a sentence begins behind a word that only asks kindly.
 fn polite(sentence: &Sentence, language: &Language, at: usize) -> usize {
     if language.polite.contains(&sentence.word(at)) { at + 1 } else { at }
@@ -256,6 +271,8 @@ fn all_together(draft: &mut Draft) {
     let sheets = draft.sheets.iter_mut();
     let open: Vec<String> = sheets.flat_map(|sheet| order::same_kinds(sheet, day_form.as_ref())).collect();
     draft.look_first.extend(open);
+    for_nothing::required_no_more(draft);
+    compared_values::as_the_columns_take_them(draft);
     // A look that a sentence explains is no riddle.
     let explained =
         |column: &DraftColumn| column.lines.get("required").is_some_and(|line| line.confidence == Confidence::Known);
@@ -307,7 +324,7 @@ fn one(
         obliges |= sentence.has(language.obliging) || sentence.required(language).is_some();
         let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
         let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
-        let mentions = conditions::with_it(sentence, language, led(sentence, mentions), &spoken_of);
+        let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&spoken_of, draft));
         let places = meant((text, sentence, language), &mentions, &before);
         if named.is_empty() {
             // What the next sentence goes on about is not what a condition names.
@@ -349,17 +366,33 @@ fn one(
     let is_about_file = reading.claims.is_empty() && (is_legend() || prose::says_something(&sentence.text));
     // Whose values are those of a list is asked of the list, or left to be read.
     obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);
+    let about = reading.columns_or(&named);
     if reading.understood || is_about_file {
         draft.obliging += usize::from(obliges);
         let source = format!("{}: {}", text.place, clipped(&sentence.text, 90));
         for claim in reading.claims {
             take(claim, &source, draft);
         }
+        words_for_nothing(known, (text, sentence), &about, draft);
+    } else if words_for_nothing(known, (text, sentence), &about, draft) {
+        draft.obliging += usize::from(obliges);
     } else if obliges && sentence.words.len() > 2 && !sentence.text.ends_with('?') {
         draft.obliging += 1;
         draft.unread.push(Unread { text: sentence.text.clone(), place: text.place.clone() });
     }
     (named, reading.understood)
+}
+
+/// Lets columns take a word that stands for no value; whether the sentence has one.
+fn words_for_nothing(
+    known: &Entries<'_>,
+    (text, sentence): (&Text, &Sentence),
+    about: &[Place],
+    draft: &mut Draft,
+) -> bool {
+    let source = format!("{}: {}", text.place, clipped(&sentence.text, 90));
+    let languages = by_language(sentence, known.likely);
+    languages.first().is_some_and(|language| for_nothing::allowed((sentence, language), about, &source, draft))
 }
 
 /// A heading without its asterisk and what is in brackets behind it.

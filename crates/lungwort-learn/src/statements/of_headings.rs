@@ -20,7 +20,9 @@ pub(super) fn headings(draft: &mut Draft) {
         let is_text = ["guide", "help"].iter().filter_map(|key| lines.get(key)).any(says_text);
         let typed = is_text || ["type", "format", "allowed", "pattern"].iter().any(|key| lines.has(key));
         for language in words::ALL {
-            let words = heading.words.len();
+            // "E-mail 2"
+            let last = heading.words.last().is_some_and(|(word, _)| word.bytes().all(|byte| byte.is_ascii_digit()));
+            let words = heading.words.len() - usize::from(last);
             let ends = |phrase: &str| {
                 (0..words).any(|at| heading.find_from(phrase, at).is_some_and(|place| place.end == words))
             };

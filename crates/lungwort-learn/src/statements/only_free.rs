@@ -13,14 +13,14 @@ impl Asking<'_> {
     /// What must be filled because only some columns may be blank.
     pub(super) fn all_but_the_free(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
-        if conditional_at(sentence, language).is_some() {
-            return None;
-        }
         let free = sentence.any(language.optional);
-        let places = match &free {
+        let conditional = conditional_at(sentence, language).is_some();
+        let told = || match &free {
+            _ if conditional => None,
             Some(free) => self.only(free).or_else(|| self.nothing_but(free)),
             None => self.told_all_but(),
-        }?;
+        };
+        let places = self.blanks_only().or_else(told)?;
         let (sheet, _) = *places.first()?;
         let others = self.all.iter().filter(|place| place.0 == sheet && !places.contains(place));
         let claims = others.map(|place| must_be_filled(*place)).chain(places.iter().map(|place| may_be_blank(*place)));
@@ -53,6 +53,27 @@ impl Asking<'_> {
             [] => Some(self.looks.to_vec()).filter(|looks| !looks.is_empty()),
             mentions => Some(mentions.iter().map(|mention| mention.place).collect()),
         }
+    }
+
+    /// `Blank cells are only allowed in Notes and Phone`: of nothing that is no column.
+    fn blanks_only(&self) -> Option<Vec<Place>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let blanks = sentence.any(language.blank_cells)?;
+        let only = |at: usize| [language.alone, language.only].iter().any(|words| words.contains(&sentence.word(at)));
+        if !(0..sentence.words.len()).any(only) {
+            return None;
+        }
+        let known = [
+            language.small, language.every, language.columns, language.and, language.or, language.verbs,
+            language.permitted, language.may,
+        ];
+        let said = |at: usize| {
+            let named = self.mentions.iter().any(|mention| mention.words.contains(&at));
+            let word = sentence.word(at);
+            named || blanks.contains(&at) || only(at) || known.iter().any(|words| words.contains(&word))
+        };
+        let places: Vec<Place> = self.mentions.iter().map(|mention| mention.place).collect();
+        (!places.is_empty() && (0..sentence.words.len()).all(said)).then_some(places)
     }
 
     /// `No field except Notes may be blank`, `apart from the notes, nothing may be left out`

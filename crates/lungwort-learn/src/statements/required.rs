@@ -35,7 +35,7 @@ pub(super) struct Asking<'s> {
 pub(super) fn read(asking: &Asking<'_>) -> Reading {
     let Asking { sentence, language, mentions, name, .. } = *asking;
     let mut reading = Reading::default();
-    some_of_several(sentence, language, mentions, name, &mut reading);
+    some_of_several(sentence, language, (mentions, asking.before), name, &mut reading);
     if reading.understood {
         return reading;
     }
@@ -70,6 +70,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     let plain = sentence.required(language).is_none();
     let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.filled_in_each().filter(|_| plain));
     let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.told_to_give().filter(|_| plain));
+    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.told_to_fill().filter(|_| plain));
     if let Some(claims) = others.filter(|claims| !claims.is_empty()) {
         return Reading::of(claims);
     }
@@ -177,7 +178,9 @@ impl Asking<'_> {
         // "Other columns are optional" says nothing of those that were named before.
         let word = |(word, _): &(String, std::ops::Range<usize>)| self.language.pronouns.contains(&word.as_str());
         let goes_on = self.mentions.is_empty() && !self.subjects.is_empty() && self.subjects == self.before;
-        if goes_on && self.looks.is_empty() && !self.sentence.words.iter().any(word) {
+        // "Le reste" has the pronoun "le" in it.
+        let others = self.sentence.has(self.language.all_other);
+        if goes_on && self.looks.is_empty() && (others || !self.sentence.words.iter().any(word)) {
             return Reading { claims: Vec::new(), understood: true };
         }
         Reading { claims: self.meant().iter().map(|place| may_be_blank(*place)).collect(), understood: true }
@@ -393,6 +396,22 @@ impl Asking<'_> {
         ends.then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).collect())
     }
 
+    /// `Complete columns A to E for everyone`: the columns are named, and nothing says when.
+    fn told_to_fill(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let from = polite(sentence, language, 0);
+        let verb = language.fill_in.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max()?;
+        let named = |at: usize| self.mentions.iter().any(|mention| mention.words.contains(&at));
+        let known = [
+            language.columns, language.every, language.and, language.to, language.small, language.each_of,
+            language.people, language.labels, language.in_every_row,
+        ];
+        let said = |at: usize| named(at) || known.iter().any(|words| words.contains(&sentence.word(at)));
+        let only = (verb..sentence.words.len()).all(said) && language.columns.contains(&sentence.word(verb));
+        let places = self.mentions.iter().map(|mention| must_be_filled(mention.place));
+        only.then(|| places.collect())
+    }
+
     /// The columns that it asks to fill in: those that are named or meant, or all but some.
     fn asked(&self) -> Vec<Place> {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
@@ -470,6 +489,8 @@ impl Asking<'_> {
         };
         let behind: Vec<&Mention> = self.mentions.iter().filter(|mention| mention.words.start >= all.end).collect();
         let last = behind.iter().find(|mention| led(mention, language.up_to) || led(mention, language.to))?;
+        // The columns before the last one are named by the same words.
+        let last = behind.iter().rfind(|mention| mention.words == last.words)?;
         let leads = |mention: &Mention| led(mention, language.between) || mention.words.start == all.end;
         let first = behind.iter().find(|mention| leads(mention) && mention.words.start < last.words.start);
         let (sheet, to) = last.place;

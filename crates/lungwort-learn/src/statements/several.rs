@@ -39,24 +39,25 @@ fn at_least_one(sentence: &Sentence, language: &Language) -> bool {
         let goes_on = [language.verbs, language.modals, language.or, language.and, language.small];
         !word.is_empty() && sentence.gap(end - 1).is_empty() && !goes_on.iter().any(|words| words.contains(&word))
     };
+    // "Father, mother: at least one parent must be given"
+    let asked =
+        |end: usize| sentence.required(language).is_some_and(|required| (end + 1..end + 3).contains(&required.start));
     let found = language.at_least_one.iter().filter_map(|phrase| sentence.find(phrase).map(|place| (phrase, place)));
-    found.into_iter().any(|(phrase, place)| *phrase != language.at_least_one_of || !counts(place.end))
+    found
+        .into_iter()
+        .any(|(phrase, place)| !language.at_least_one_of.contains(phrase) || !counts(place.end) || asked(place.end))
 }
 
 /// `a phone number or an address`, `one of the two, not both`, `both or neither`, `from the left without a gap`
 pub(super) fn some_of_several(
     sentence: &Sentence,
     language: &Language,
-    mentions: &[Mention],
+    (mentions, before): (&[Mention], &[Place]),
     name: &dyn Fn(Place) -> String,
     reading: &mut Reading,
 ) {
-    let mut places: Vec<Place> = Vec::new();
-    for mention in mentions {
-        if !places.contains(&mention.place) {
-            places.push(mention.place);
-        }
-    }
+    let mentions = labelled(sentence, mentions);
+    let mut places = spoken_of(sentence, language, mentions, before);
     let Some(&(sheet, _)) = places.first().filter(|_| places.len() >= 2) else { return };
     if places.iter().any(|place| place.0 != sheet) {
         return;
@@ -89,6 +90,8 @@ pub(super) fn some_of_several(
     }
     let twice = sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice);
     let within = within(sentence, language, mentions, &places);
+    // "Together at most 50" is said of their sum.
+    let limited = sentence.has(language.at_most) || sentence.has(language.at_least);
     if let Some(claim) = one_way((sentence, language), (mentions, &places), name) {
         reading.understood = true;
         reading.claims.push(claim);
@@ -102,7 +105,7 @@ pub(super) fn some_of_several(
         exactly_or_most(sentence, language)
     } else if at_least_one(sentence, language) || or_between && asks && !denied {
         "at_least_one"
-    } else if sentence.has(language.together) {
+    } else if sentence.has(language.together) && !limited {
         "all_or_none"
     } else if sentence.has(language.no_gaps) {
         "no_gaps"
@@ -120,6 +123,28 @@ pub(super) fn some_of_several(
         value: list(&names),
         confidence: Confidence::Known,
     });
+}
+
+/// The columns that a sentence is about; of `LAT, LONG: decimal degrees. Give both or leave both blank.` those of the sentence before.
+fn spoken_of(sentence: &Sentence, language: &Language, mentions: &[Mention], before: &[Place]) -> Vec<Place> {
+    let of_two = [language.both_or_none, language.exactly_one].into_iter().any(|phrases| sentence.has(phrases));
+    let mut places = if mentions.is_empty() && before.len() == 2 && of_two { before.to_vec() } else { Vec::new() };
+    for mention in mentions {
+        if !places.contains(&mention.place) {
+            places.push(mention.place);
+        }
+    }
+    places
+}
+
+/// Of a sentence with a label of several columns, the label: `Father and mother: numbers of the parents; one at least is needed`.
+fn labelled<'m>(sentence: &Sentence, mentions: &'m [Mention]) -> &'m [Mention] {
+    let Some(colon) = sentence.text.find(':') else { return mentions };
+    let before =
+        |mention: &Mention| sentence.words.get(mention.words.end - 1).is_some_and(|(_, place)| place.end <= colon);
+    let label = mentions.iter().take_while(|mention| before(mention)).count();
+    let several = label >= 2 && mentions[..label].windows(2).any(|pair| pair[0].place != pair[1].place);
+    if several { &mentions[..label] } else { mentions }
 }
 
 /// `Email and phone must not both be empty`, `one of the two may be blank, not both`, `an e-mail or, if you have none, a phone`

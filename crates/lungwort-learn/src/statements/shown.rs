@@ -29,7 +29,21 @@ pub(super) fn counted_up(sentence: &Sentence, language: &Language, from: usize) 
 }
 
 /// `A-E`, and nothing else: one letter between two.
-pub(super) fn letter_between(sentence: &Sentence) -> Option<String> {
+pub(super) fn letter_between(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    // "A to F"
+    let letter = |at: usize| {
+        let text = &sentence.text[sentence.words.get(at)?.1.clone()];
+        text.bytes().next().filter(|byte| text.len() == 1 && byte.is_ascii_uppercase())
+    };
+    let from = if language.between.contains(&sentence.word(from)) { from + 1 } else { from };
+    let joined = language.to.contains(&sentence.word(from + 1)).then_some(from + 2);
+    let next = joined.or_else(|| sentence.is_dashed(from).then_some(from + 1));
+    if let Some(last) = next.filter(|next| next + 1 == sentence.words.len())
+        && let (Some(first), Some(last)) = (letter(from), letter(last))
+        && first < last
+    {
+        return Some(format!("[{}-{}]", char::from(first), char::from(last)));
+    }
     static GRADES: LazyLock<Option<Regex>> = LazyLock::new(|| {
         Regex::new(r"(?:^|[\s:])([A-Z]) \([^)]{1,40}\) ?(?:to|bis|à|–|-|…|\.\.\.) ?([A-Z]) \([^)]{1,40}\)$").ok()
     });

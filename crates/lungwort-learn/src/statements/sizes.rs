@@ -1,4 +1,4 @@
-//! How a value is written: digits and letters, lengths, limits, dates, formats, values that come once.
+//! How a value is written: digits and letters, lengths, limits, formats, values that come once.
 
 use std::sync::LazyLock;
 
@@ -7,19 +7,21 @@ use regex::Regex;
 use super::codes::built;
 use super::conditions::conditional_at;
 use super::counts::{counts, refused_length};
-use super::day_forms::{date, date_in_words, month_or_time};
 use super::sentence::Sentence;
 use super::shown::looks_like;
 use super::subject::Place;
+use super::when::{either_form, forms_of_days, is_year, of_clock, of_days, of_today};
 use super::words::Language;
 use super::{Claim, Reading, Target};
-use super::{clock, days, message_types, sql_types};
+use super::{message_types, sql_types};
 use crate::draft::Confidence;
 use lungwort_core::cell::format::Format;
 use lungwort_core::rulebook::toml_text::quoted;
 
 /// Words between a column and a format that is named for it, at most.
 const NEAR: usize = 6;
+/// Words of a label of several columns, at most.
+const LONGEST_LABEL: usize = 6;
 /// Words of a sentence that says that values come once; a longer one speaks of other things as well.
 const SHORT: usize = 20;
 /// A line for each of the columns.
@@ -98,9 +100,9 @@ fn comes_once(sentence: &Sentence, language: &Language) -> bool {
 }
 
 /// The mark before the decimals, where it is said or shown.
-fn decimal_mark(sentence: &Sentence, language: &Language, found: &mut Said) {
+fn decimal_mark(sentence: &Sentence, language: &Language, said: bool, found: &mut Said) {
     let known = Confidence::Known;
-    let comma = sentence.has(language.decimal_comma_words) || shows_comma(sentence) && of_numbers(found);
+    let comma = said || sentence.has(language.decimal_comma_words) || shows_comma(sentence) && of_numbers(found);
     if comma {
         if !found.iter().any(|(key, ..)| *key == "type") {
             found.push(("type", quoted("decimal"), known));
@@ -141,16 +143,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     // `INT > 0` goes on.
     let of_database = !found.is_empty() && !sentence.text.contains(['<', '>', '≤', '≥']);
     let either = either_form(sentence, language);
-    if let Some((kind, pattern)) = date(sentence).or_else(|| date_in_words(sentence, language)).filter(|_| !either) {
-        found.push(("type", quoted(kind), known));
-        found.push(("date_format", quoted(&pattern), known));
-    }
-    if let Some((kind, pattern)) = month_or_time(sentence, language).filter(|_| found.is_empty()) {
-        found.push(("type", quoted(kind), known));
-        // `hhmm` has no colon.
-        let key = if kind == "time" { "time_format" } else { "date_format" };
-        found.extend(pattern.map(|pattern| (key, quoted(&pattern), known)));
-    }
+    forms_of_days(sentence, language, !either, &mut found);
     // "Two digits for the day, two for the month" are no code.
     let [day, month, _] = language.day_month_year;
     let of_day = sentence.has(day) && sentence.has(month);
@@ -163,19 +156,24 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     if found.is_empty() {
         found.extend(named_format(sentence, language, from));
     }
-    if comes_once(sentence, language) {
-        found.push(("unique", "true".to_owned(), known));
-    }
+    once(sentence, language, &mut found);
     ends_of_texts(sentence, language, &mut found);
     of_money(sentence, language, &mut found);
-    decimal_mark(sentence, language, &mut found);
-    if let Some(sign) = separator(sentence, language) {
+    let sign = separator(sentence, language);
+    // "Two decimals, separated by a comma" says how a number is written.
+    let of_decimals = sign == Some(",") && found.iter().any(|(key, ..)| *key == "places");
+    decimal_mark(sentence, language, of_decimals, &mut found);
+    if let Some(sign) = sign.filter(|_| !of_decimals) {
         found.push(("separator", quoted(sign), known));
     }
     of_days(sentence, language, &mut found);
     of_clock(sentence, language, &mut found);
     of_today(sentence, language, &mut found);
     of_several(sentence, language, places, &mut found);
+    if shows_letters(sentence, language) {
+        // "A letter and a place from 1 to 20, e.g. B12" limits a part of it.
+        found.retain(|(key, value, _)| !matches!(*key, "min" | "max" | "above" | "below") && !is_numeric(key, value));
+    }
     let claim = |place: &Place, (key, value, confidence): &(&'static str, String, Confidence)| Claim {
         on: Target::Column(*place),
         key,
@@ -193,6 +191,27 @@ fn has_unknown_piece(sentence: &Sentence, language: &Language) -> bool {
     let named = [language.letters, language.capitals, language.digits, language.smalls];
     let known = |at: usize| named.into_iter().flatten().any(|phrase| sentence.ends_at(phrase, at).is_some());
     article && !known(consists.end + 1) && !language.year.contains(&word(consists.end + 1))
+}
+
+/// Values that come once: `never use a number again` says nothing of what they are.
+fn once(sentence: &Sentence, language: &Language, found: &mut Said) {
+    if comes_once(sentence, language) {
+        let limited = found.iter().any(|(key, ..)| matches!(*key, "min" | "max" | "above" | "below"));
+        found.retain(|(key, _, confidence)| *key != "type" || limited || *confidence == Confidence::Known);
+        found.push(("unique", "true".to_owned(), Confidence::Known));
+    }
+}
+
+/// Whether a line says that values are numbers.
+fn is_numeric(key: &str, value: &str) -> bool {
+    key == "type" && (value.contains("decimal") || value.contains("whole"))
+}
+
+/// Whether the example of a sentence is one code of letters and digits.
+fn shows_letters(sentence: &Sentence, language: &Language) -> bool {
+    let Some(example) = sentence.any(language.example) else { return false };
+    let shown = sentence.rest(example.end).split([' ', ',', ';', ')']).next().unwrap_or_default();
+    shown.chars().any(|each| each.is_ascii_uppercase()) && shown.chars().any(|each| each.is_ascii_digit())
 }
 
 /// Whether a number of the sentence has decimals behind a comma: `EUR, e.g. 2,50`, `0,00 to 9,90`.
@@ -249,7 +268,7 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
             *found = vec![("pattern", format!("'{regex}'"), known)];
         } else if only_digits(sentence, language, from) || is_counted_in_digits(sentence, language, found) {
             found.push(("pattern", r"'\d+'".to_owned(), Confidence::Known));
-        } else if sentence.has(language.alphanumeric) {
+        } else if sentence.has(language.alphanumeric) && mixed(sentence, language, from) != Some("[A-Z0-9]") {
             found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
         } else if let Some(class) = only_of(sentence, language, from) {
             // "Digits and spaces only, maximum 15" counts them.
@@ -287,68 +306,62 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
     }
 }
 
+/// Whether what is said follows a label, and nothing says that it is of all of them together: `tmin/tmax = -40.0 to 50.0`.
+fn is_label_of_several(sentence: &Sentence, language: &Language) -> bool {
+    let head = sentence.text.find([':', '=']).map_or("", |at| &sentence.text[..at]);
+    let joins = |word: &str| [language.and, language.or, language.to].iter().any(|words| words.contains(&word));
+    let several = head.contains([',', '/', '&', '-']) || head.to_lowercase().split_whitespace().any(joins);
+    let label = several && head.split_whitespace().count() <= LONGEST_LABEL;
+    let together = [language.together, language.sums].into_iter().any(|phrases| sentence.has(phrases));
+    // "Mandatory: Lot, Site 1 to 3" gives no limits.
+    label && !together && sentence.required(language).is_none() && !sentence.has(language.optional)
+}
+
 /// What several columns are limited to together is not what each of them is; that none of them is negative is said of each.
 fn of_several(sentence: &Sentence, language: &Language, places: &[Place], found: &mut Said) {
     if !places.windows(2).any(|pair| pair[0].1 != pair[1].1) {
         return;
     }
     let of_all = |key: &str| matches!(key, "min" | "max" | "above" | "below");
+    // What is said of each: "Mon to Fri hold the number of loaves, each between 0 and 500".
+    let labelled = is_label_of_several(sentence, language);
+    let alone = labelled
+        || sentence.any(language.each_alone).is_some_and(|each| {
+            let number = |at: usize| sentence.number(at, language).is_some();
+            let before =
+                each.start.checked_sub(1).is_some_and(|at| sentence.gap(at).contains([',', ';', ':']) || number(at));
+            before || each.end == sentence.words.len()
+        });
     let not_negative =
         sentence.has(language.not_negative) && found.iter().any(|(key, value, _)| *key == "min" && value == "0");
-    if !not_negative && found.iter().all(|(key, ..)| *key == "type" || of_all(key)) {
+    if !not_negative && !alone && found.iter().all(|(key, ..)| *key == "type" || of_all(key)) {
         found.retain(|(key, _, confidence)| *key != "type" || *confidence == Confidence::Known);
     }
     // So is what is said of days.
     let of_each = |key: &str, value: &str| {
-        key == "min" && value == "0" && sentence.has(language.not_negative) || of_all(key) && value.starts_with('"')
+        of_all(key) && alone
+            || key == "min" && value == "0" && sentence.has(language.not_negative)
+            || of_all(key) && value.starts_with('"')
     };
     found.retain(|(key, value, _)| !(of_all(key) || *key == "unique") || of_each(key, value));
 }
 
 /// `Digits only`, `only digits`, and nothing else.
 fn only_digits(sentence: &Sentence, language: &Language, from: usize) -> bool {
-    let [(first, _), (second, _)] = &sentence.words[from.min(sentence.words.len())..] else { return false };
+    let [(first, _), (second, _), rest @ ..] = &sentence.words[from.min(sentence.words.len())..] else { return false };
     let only = |word: &String| language.only.contains(&word.as_str());
     let digits = |word: &String| language.digits.contains(&word.as_str());
-    digits(first) && only(second) || only(first) && digits(second)
-}
-
-/// Whether a token is a day in letters, in any of the languages: `TT.MM.JJJJ`, `aaaa-mm-jj`.
-fn is_day_form(token: &str) -> bool {
-    // Nearly every word is none.
-    if !(5..=14).contains(&token.len()) || !token.contains(['m', 'M']) || !token.contains(['.', '-', '/']) {
-        return false;
-    }
-    let lower = token.to_lowercase();
-    let groups: Vec<&str> = lower.split(['.', '-', '/']).collect();
-    let alike = |group: &&str| {
-        let first = group.chars().next();
-        (1..=4).contains(&group.len()) && group.chars().all(|each| Some(each) == first && "dmyjta".contains(each))
+    // "Digits only, without spaces or hyphens"
+    let signs = |word: &str| {
+        language.signs.iter().any(|(name, _)| word.strip_suffix('s').unwrap_or(word) == *name || word == *name)
     };
-    groups.len() == 3 && groups.iter().all(alike) && groups.iter().any(|group| group.starts_with('m'))
-}
-
-/// `yyyy-mm-dd or dd/mm/yyyy`: a rulebook has one form for a column.
-fn either_form(sentence: &Sentence, language: &Language) -> bool {
-    let patterns: Vec<&str> = sentence
-        .text
-        .split_whitespace()
-        .map(|token| token.trim_matches(['(', ')', ',', '.', ';', '"']))
-        .filter(|token| is_day_form(token))
-        .collect();
-    let or = || sentence.words.iter().any(|(word, _)| language.or.contains(&word.as_str()));
-    patterns.len() == 2 && or() && matches!(patterns.as_slice(), [one, other] if !one.eq_ignore_ascii_case(other))
-}
-
-/// `Year`, `the year only`, as all that is said of how values are written.
-fn is_year(sentence: &Sentence, language: &Language, from: usize) -> bool {
-    let said = sentence.words.get(from..).unwrap_or_default();
-    let is = |words: &[&str], word: &str| words.contains(&word);
-    let plain = |word: &str| [language.year, language.every, language.only].iter().any(|words| is(words, word));
-    said.len() <= 3
-        && said.iter().any(|(word, _)| is(language.year, word))
-        && said.iter().all(|(word, _)| plain(word))
-        && !sentence.text.contains(['?', '/'])
+    let denied = |(word, _): &(String, std::ops::Range<usize>)| {
+        let word = word.as_str();
+        [language.lacking, language.and, language.or, language.spaces].iter().any(|words| words.contains(&word))
+            || signs(word)
+            || word.strip_suffix("es").is_some_and(signs)
+    };
+    (digits(first) && only(second) || only(first) && digits(second)) && rest.iter().all(denied)
 }
 
 /// `Digits only, at most 15`: of a number nobody counts the digits.
@@ -439,8 +452,9 @@ fn mixed(sentence: &Sentence, language: &Language, from: usize) -> Option<&'stat
         let next = end(language.and, next).or_else(|| end(language.or, next))?;
         end(language.digits, next).filter(|_| !counted(at)).map(|_| class)
     };
-    // What it has not says something else.
-    (!sentence.has(language.negations)).then(|| (from..sentence.words.len()).find_map(one)).flatten()
+    // What it has not says something else; the "no." of a label does not.
+    let denied = (from..sentence.words.len()).any(|at| language.negations.contains(&sentence.word(at)));
+    (!denied).then(|| (from..sentence.words.len()).find_map(one)).flatten()
 }
 
 /// `Pounds and pence`, `no currency sign`: an amount, with two decimals where these are named.
@@ -469,70 +483,6 @@ fn ends_of_texts(sentence: &Sentence, language: &Language, found: &mut Said) {
         found.retain(|(key, ..)| *key != "pattern");
         found.push(("pattern", format!("'.*{ending}'"), Confidence::Known));
     }
-}
-
-/// The first or last time of the day that is taken.
-fn of_clock(sentence: &Sentence, language: &Language, found: &mut Said) {
-    if found.iter().any(|(key, value, _)| *key == "type" && *value != quoted("time")) {
-        return;
-    }
-    for (key, time) in clock::limits(sentence, language) {
-        if !found.iter().any(|(key, ..)| *key == "type") {
-            found.push(("type", quoted("time"), Confidence::Confirm));
-        }
-        found.push((key, quoted(&time), Confidence::Known));
-    }
-}
-
-/// The first or last day that is taken.
-fn of_days(sentence: &Sentence, language: &Language, found: &mut Said) {
-    // The year of a number is none of a day.
-    let is_day = found.iter().any(|(key, value, _)| *key == "type" && value.contains("date"));
-    let typed = found.iter().any(|(key, ..)| matches!(*key, "type" | "pattern" | "min" | "max"));
-    let whole_days = days::limits(sentence, language);
-    if typed && !is_day && days::named(sentence, language).is_empty() {
-        return;
-    }
-    for (key, day, sure) in whole_days {
-        if !found.iter().any(|(key, ..)| *key == "type") {
-            found.push(("type", quoted("date"), Confidence::Confirm));
-        }
-        found.push((key, quoted(&day), if sure { Confidence::Known } else { Confidence::Confirm }));
-    }
-}
-
-/// `Not in the future`, `must lie in the future`
-fn of_today(sentence: &Sentence, language: &Language, found: &mut Said) {
-    let obliges = sentence.has(language.obliging);
-    let denied = sentence.has(language.negations) || sentence.has(language.refused);
-    // `date <= today`
-    let today = sentence.words.iter().find(|(word, _)| language.todays.contains(&word.as_str()));
-    let before = today.map_or("", |(_, place)| sentence.text[..place.start].trim_end());
-    let upto = before.ends_with(['<', '≤']) || before.ends_with("<=");
-    let since = before.ends_with(['>', '≥']) || before.ends_with(">=");
-    if upto || since {
-        if !found.iter().any(|(key, ..)| *key == "type") {
-            found.push(("type", quoted("date"), Confidence::Confirm));
-        }
-        found.push((if upto { "max" } else { "min" }, quoted("today"), Confidence::Known));
-        return;
-    }
-    let limit = if sentence.has(language.future) && !denied && obliges
-        || sentence.has(language.past) && sentence.has(language.negations)
-    {
-        "min"
-    } else if sentence.has(language.by_today)
-        || sentence.has(language.past) && obliges && !denied
-        || sentence.has(language.not_future) && (denied || obliges)
-    {
-        "max"
-    } else {
-        return;
-    };
-    if !found.iter().any(|(key, ..)| *key == "type") {
-        found.push(("type", quoted("date"), Confidence::Confirm));
-    }
-    found.push((limit, quoted("today"), Confidence::Known));
 }
 
 /// Digits that have limits are numbers: a year of four digits that is not before 1500.

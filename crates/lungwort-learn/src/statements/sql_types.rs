@@ -47,6 +47,11 @@ pub(crate) fn read(text: &str) -> Said {
         }
         _ => return Said::new(),
     };
+    of_digits(digits, places)
+}
+
+/// Numbers of so many digits, of which so many are behind the point.
+pub(crate) fn of_digits(digits: usize, places: usize) -> Said {
     // What fits into so many digits; another limit of the template is closer.
     let before = if digits == places { "0".to_owned() } else { "9".repeat(digits - places) };
     if places == 0 {

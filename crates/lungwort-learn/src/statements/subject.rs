@@ -4,7 +4,7 @@ use std::collections::HashMap;
 use std::ops::Range;
 
 use super::About;
-use super::columns_by::{by_letter, first_columns, numbered, numbered_together};
+use super::columns_by::{by_letter, first_columns, numbered_together, ranges};
 use super::other_words::{by_head, by_measure, by_stem, by_tail, by_verbs, shared_beginning, shared_noun, the_day};
 use super::sentence::{Sentence, bit};
 use super::values;
@@ -41,6 +41,9 @@ const IDENTIFYING: &[&str] = &["no", "number", "id", "code", "nr", "nummer", "nu
 /// Headings that are small words in sentences.
 const PREPOSITIONS: &[&str] =
     &["from", "to", "of", "by", "for", "in", "on", "at", "von", "bis", "ab", "zu", "am", "de", "du", "à", "au", "le"];
+
+/// Words of a sentence that limits what it begins with, and no more.
+const SHORT: usize = 7;
 
 /// Words between a heading and the verb that goes with it, at most.
 const EXPLAINED: usize = 3;
@@ -279,22 +282,10 @@ pub(super) fn mentions(
     by_stem(sentence, language, (known, about), &mut found);
     the_day(sentence, language, (known, about), &mut found);
     by_verbs(sentence, language, (known, about), &mut found);
-    // "Start with S" names no column Start.
-    let is_verb = |mention: &Mention| {
-        let verbs = language.begins.iter().chain(language.ends);
-        mention.words.len() == 1
-            && verbs.into_iter().any(|phrase| sentence.ends_at(phrase, mention.words.start).is_some())
-    };
-    // Nor are "24-hour times" the column Hours.
-    let is_clock = |mention: &Mention| {
-        let hours = mention.words.start.checked_sub(1).and_then(|before| sentence.number(before, language));
-        let one = mention.words.len() == 1 && sentence.words[mention.words.start].0.starts_with('h');
-        one && hours.is_some_and(|hours| hours == 24.0 || hours == 12.0)
-    };
-    found.retain(|mention| !is_verb(mention) && !is_clock(mention));
+    found.retain(|mention| !is_no_column((sentence, language), mention, draft));
     found.extend(by_letter(sentence, language, draft, about));
     found.extend(first_columns(sentence, language, draft, about));
-    found.extend(numbered(sentence, language, draft, &found));
+    found.extend(ranges(sentence, language, draft, &found));
     found.extend(numbered_together(sentence, &headings, &found));
     found.sort_by_key(|mention| (mention.words.start, mention.place));
     found.dedup();
@@ -307,6 +298,23 @@ pub(super) fn mentions(
     };
     found.retain(|mention| mention.words.is_empty() || !owns(mention));
     found
+}
+
+/// Whether words that are a heading name no column: `start with S`, `24-hour times`, `the sheet "Choirs"`.
+fn is_no_column((sentence, language): (&Sentence, &Language), mention: &Mention, draft: &Draft) -> bool {
+    let (start, end) = (mention.words.start, mention.words.end);
+    let one = mention.words.len() == 1;
+    let verbs = language.begins.iter().chain(language.ends);
+    let is_verb = one && verbs.into_iter().any(|phrase| sentence.ends_at(phrase, start).is_some());
+    // "24-hour times" are no column Hours.
+    let hours = start.checked_sub(1).and_then(|before| sentence.number(before, language));
+    let is_hour = one && sentence.words[start].0.starts_with('h');
+    let is_clock = is_hour && hours.is_some_and(|hours| hours == 24.0 || hours == 12.0);
+    // Nor is the name of a sheet.
+    let before = start.checked_sub(1).map_or("", |at| sentence.word(at));
+    let said = &sentence.text[sentence.words[start].1.start..sentence.words[end - 1].1.end];
+    let is_sheet = language.sheets.contains(&before) && draft.sheets.iter().any(|sheet| sheet.name == said);
+    is_verb || is_clock || is_sheet
 }
 
 /// Words of every day that are headings stand for them beside one that is surely named: `a SKU and a title`.
@@ -444,6 +452,13 @@ fn is_another_letter((sentence, language): (&Sentence, &Language), range: &Range
     of_code || article && !behind.starts_with(':')
 }
 
+/// Whether a short sentence begins with words that it limits: `title up to 80 chars`.
+fn is_limited(sentence: &Sentence, language: &Language, range: &Range<usize>) -> bool {
+    let limits = [language.at_most, language.at_least, language.exactly];
+    let limited = || limits.into_iter().flatten().any(|phrase| sentence.ends_at(phrase, range.end).is_some());
+    range.start == 0 && sentence.words.len() <= SHORT && limited()
+}
+
 /// Whether words that are a heading stand for it.
 fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, words: &[String], plain: &str) -> bool {
     let start = sentence.words[range.start].1.start;
@@ -485,6 +500,9 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     }
     // `notes: not more than 80 characters`
     if range.start == 0 && sentence.text[end..].trim_start().starts_with([':', '=']) {
+        return true;
+    }
+    if is_limited(sentence, language, range) && words.iter().all(|word| word.len() >= 3) {
         return true;
     }
     // "Each row needs a title and a date"

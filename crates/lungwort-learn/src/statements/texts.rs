@@ -4,6 +4,7 @@ use std::borrow::Cow;
 use std::collections::{HashMap, HashSet};
 
 use super::{About, Entries, Text, words};
+use crate::definitions::is_of_lengths;
 use crate::draft::{Draft, DraftColumn};
 use crate::marks::place;
 use crate::source::TemplateSheet;
@@ -161,6 +162,9 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
             named.entry(cell.row).or_insert(*place);
         }
     }
+    // `7,2` among lengths is no number with a comma.
+    let headings = sheet.full.cells.iter().filter(|cell| !named.contains_key(&cell.row));
+    let lengths: HashSet<usize> = headings.filter(|cell| is_of_lengths(&cell.text)).map(|cell| cell.column).collect();
     let under = under_headings(sheet, &by_heading);
     let codes = codes_of(sheet, draft);
     // What stands under the name of a sheet is about that one.
@@ -176,6 +180,11 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
             None => section.map_or(About::Any, About::Sheet),
         };
         let about = of_row.map_or(general, |(sheet, column)| About::Column(*sheet, *column));
+        // Signs without a letter say something of a column at most.
+        let read = matches!(about, About::Column(..)) && !lengths.contains(&cell.column);
+        if !read && !cell.text.chars().any(char::is_alphabetic) {
+            continue;
+        }
         let (about, said) = match headed(&cell.text, draft).filter(|_| !matches!(about, About::Column(..))) {
             Some((of, said)) => (About::Sheet(of), said),
             None => (about, cell.text.as_str()),

@@ -115,6 +115,10 @@ pub(super) struct Language {
     /// All columns, where none has been named of which all may be spoken.
     pub all_alone: &'static [&'static str],
     pub except: &'static [&'static str],
+    /// Cells in which nothing is: `blank cells are only allowed in …`.
+    pub blank_cells: &'static [&'static str],
+    /// What is said of what may be, and the prepositions that go with it.
+    pub permitted: &'static [&'static str],
     /// By which something is said of some and of no others.
     pub alone: &'static [&'static str],
     /// By which one thing is said to follow from another.
@@ -302,8 +306,8 @@ pub(super) struct Language {
     pub formats: &'static [(&'static str, &'static str)],
     /// Some of several columns: at least one, exactly one, all or none, no gap.
     pub at_least_one: &'static [&'static str],
-    /// Of these, the one that may count something else: `at least one day later`.
-    pub at_least_one_of: &'static str,
+    /// Of these, those that may count something else: `at least one day later`.
+    pub at_least_one_of: &'static [&'static str],
     pub exactly_one: &'static [&'static str],
     pub together: &'static [&'static str],
     /// Before the column without which another may not be given.
@@ -311,6 +315,9 @@ pub(super) struct Language {
     pub no_gaps: &'static [&'static str],
     /// Colours and looks.
     pub colours: &'static [(&'static str, super::look::Colour)],
+    /// Before a colour, or the beginning of its name: a shade of it.
+    pub pale: &'static [&'static str],
+    pub dark: &'static [&'static str],
     pub bold: &'static [&'static str],
     /// Any colour behind, whatever it is.
     pub shaded: &'static [&'static str],
@@ -405,7 +412,13 @@ pub(super) struct Language {
     /// Before letters or digits of which none are counted: `in letters`, `without digits`.
     pub uncounted: &'static [&'static str],
     /// All of what rows are: `for all passengers`.
+    /// At the beginning of what is to be filled in: `complete columns A to E`.
+    pub fill_in: &'static [&'static str],
+    /// Words by which it is for all rows: `for everyone`, `in every row`.
+    pub in_every_row: &'static [&'static str],
     pub each_of: &'static [&'static str],
+    /// What is said of several columns is said of each of them.
+    pub each_alone: &'static [&'static str],
     /// Before what rows are: `50 seeds per lot`.
     pub per: &'static [&'static str],
     /// A condition that takes out.

@@ -1,0 +1,109 @@
+//! Values in offered conditions, written as the column that they are compared with takes them: `condition IN (1, 2)` of numbers, and
+//! `treated IS TRUE` where the column takes yes and no.
+
+use std::collections::HashMap;
+use std::sync::LazyLock;
+
+use regex::{Captures, Regex};
+
+use crate::draft::{Confidence, Draft, DraftColumn};
+
+/// `treated = 'Y'`
+static EQUALS: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"\b([a-z_][a-z0-9_]*) (=|<>) '((?:[^']|'')*)'").ok());
+/// `condition IN ('1', '2')`
+static AMONG: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"\b([a-z_][a-z0-9_]*) (NOT IN|IN) \(('(?:[^']|'')*'(?:, '(?:[^']|'')*')*)\)").ok());
+
+/// Keys whose values are conditions.
+const CONDITIONS: &[&str] = &["required_when", "blank_when"];
+
+/// What the values of a column are compared as.
+enum Kind {
+    Number,
+    /// The words for yes and for no.
+    YesNo(String, String),
+}
+
+/// Rewrites the conditions of a draft once it is known of what kind its columns are.
+pub(super) fn as_the_columns_take_them(draft: &mut Draft) {
+    for sheet in &mut draft.sheets {
+        let kinds: HashMap<String, Kind> =
+            sheet.columns.iter().filter_map(|column| Some((column.name.clone(), kind(column)?))).collect();
+        if kinds.is_empty() {
+            continue;
+        }
+        let lines = sheet.columns.iter_mut().flat_map(|column| &mut column.lines.0);
+        for line in lines.filter(|line| CONDITIONS.contains(&line.key)) {
+            line.value = rewritten(&line.value, &kinds);
+        }
+    }
+}
+
+fn kind(column: &DraftColumn) -> Option<Kind> {
+    let counts = |key: &str| column.lines.get(key).filter(|line| line.confidence > Confidence::Suggested);
+    match counts("type")?.value.trim_matches('"') {
+        "whole" | "decimal" => Some(Kind::Number),
+        "yes_no" => {
+            let words = counts("yes_no").map(|line| line.value.clone()).unwrap_or_default();
+            let of = |key: &str| words.split_once(&format!("{key} = \"")).and_then(|(_, rest)| rest.split('"').next());
+            Some(Kind::YesNo(of("yes").unwrap_or("yes").to_lowercase(), of("no").unwrap_or("no").to_lowercase()))
+        }
+        _ => None,
+    }
+}
+
+fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
+    let (Some(equals), Some(among)) = (EQUALS.as_ref(), AMONG.as_ref()) else { return condition.to_owned() };
+    let is_number = |text: &str| text.parse::<f64>().is_ok();
+    let one = equals.replace_all(condition, |found: &Captures<'_>| {
+        let (column, sign, value) = (&found[1], &found[2], &found[3]);
+        match kinds.get(column) {
+            Some(Kind::Number) if is_number(value) => format!("{column} {sign} {value}"),
+            Some(Kind::YesNo(yes, no)) => {
+                let value = value.to_lowercase();
+                match (value == *yes, value == *no, sign == "=") {
+                    (true, _, true) | (_, true, false) => format!("{column} IS TRUE"),
+                    (true, _, false) | (_, true, true) => format!("{column} IS FALSE"),
+                    _ => found[0].to_owned(),
+                }
+            }
+            _ => found[0].to_owned(),
+        }
+    });
+    let several = among.replace_all(&one, |found: &Captures<'_>| {
+        let values: Vec<&str> = found[3].split(", ").map(|value| value.trim_matches('\'')).collect();
+        match kinds.get(&found[1]) {
+            Some(Kind::Number) if values.iter().all(|value| is_number(value)) => {
+                format!("{} {} ({})", &found[1], &found[2], values.join(", "))
+            }
+            _ => found[0].to_owned(),
+        }
+    });
+    several.into_owned()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn values_are_compared_as_numbers_or_as_yes_and_no() {
+        let kinds = HashMap::from([
+            ("grade".to_owned(), Kind::Number),
+            ("treated".to_owned(), Kind::YesNo("y".to_owned(), "n".to_owned())),
+        ]);
+        for (written, due) in [
+            ("grade IN ('1', '2')", "grade IN (1, 2)"),
+            ("grade = '5' OR kind = '5'", "grade = 5 OR kind = '5'"),
+            ("grade = 'A'", "grade = 'A'"),
+            ("treated = 'Y'", "treated IS TRUE"),
+            ("treated <> 'Y'", "treated IS FALSE"),
+            ("treated = 'N'", "treated IS FALSE"),
+            ("treated = 'maybe'", "treated = 'maybe'"),
+            ("kind = 'it''s' AND grade NOT IN ('1')", "kind = 'it''s' AND grade NOT IN (1)"),
+        ] {
+            assert_eq!(rewritten(written, &kinds), due);
+        }
+    }
+}

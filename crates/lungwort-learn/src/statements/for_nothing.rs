@@ -1,0 +1,105 @@
+//! Words that a column of numbers, days or codes takes where there is no value: `one decimal, or n/a if not weighed`, `0 to 400; T for
+//! traces`, `if it is unknown, enter NK`.
+
+use super::conditions::conditional_at;
+use super::sentence::Sentence;
+use super::subject::Place;
+use super::words::Language;
+use crate::draft::{Confidence, Draft, DraftColumn};
+use lungwort_core::rulebook::toml_text::list;
+
+/// Letters of such a word, at most.
+const LONGEST: usize = 10;
+
+/// Words between what says what to write and the word itself, at most.
+const NEAR: usize = 2;
+
+/// Lines by which a column takes no text of any kind.
+const TYPED: &[&str] = &["type", "pattern", "format"];
+
+/// Lets the columns that a sentence is about take the word that it gives for nothing; whether there is one.
+pub(super) fn allowed(
+    (sentence, language): (&Sentence, &Language),
+    places: &[Place],
+    source: &str,
+    draft: &mut Draft,
+) -> bool {
+    let Some(word) = beside_values(sentence, language).or_else(|| told(sentence, language)) else { return false };
+    let mut any = false;
+    for (sheet, column) in places {
+        let of = &mut draft.sheets[*sheet].columns[*column];
+        // A text may be that word anyway, and a list has its own values.
+        if is_typed(of) && !of.lines.has("allowed") && !of.lines.has("yes_no") {
+            of.lines.set("blank_words", list(&[&word]), source, Confidence::Known);
+            any = true;
+        }
+    }
+    any
+}
+
+fn is_typed(column: &DraftColumn) -> bool {
+    column.lines.0.iter().any(|line| TYPED.contains(&line.key) && line.confidence > Confidence::Suggested)
+}
+
+/// A column that takes a word for nothing need not have a value: what requires one becomes an offer.
+pub(super) fn required_no_more(draft: &mut Draft) {
+    for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
+        let Some(words) = column.lines.get("blank_words").map(|line| line.value.clone()) else { continue };
+        let required = column.lines.0.iter_mut().find(|line| line.key == "required");
+        if let Some(line) = required.filter(|line| line.confidence > Confidence::Suggested) {
+            line.confidence = Confidence::Suggested;
+            line.source = format!("{}; but it takes {words} for no value", line.source);
+        }
+    }
+}
+
+/// `…, or n/a if not weighed`, `…; T for traces`: a part of the sentence that begins with the word.
+fn beside_values(sentence: &Sentence, language: &Language) -> Option<String> {
+    (1..sentence.words.len()).find_map(|at| {
+        let gap = sentence.gap(at - 1);
+        let joined = language.or.contains(&sentence.word(at - 1));
+        let begins = joined || gap.contains([',', ';', '(']);
+        let (word, next) = word_at(sentence, at).filter(|_| begins)?;
+        let means = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, next).is_some());
+        let explained =
+            means(language.meaning_signs) || means(language.conditional) || sentence.gap(next - 1).contains('=');
+        // What is explained itself is a list: "A for alive, D for dead".
+        let counted = (0..at).any(|before| sentence.number(before, language).is_some());
+        let alone = counted
+            || sentence.text[..sentence.words[at].1.start].chars().any(|each| each.is_ascii_digit())
+            || joined && means(language.conditional);
+        (explained && alone).then_some(word)
+    })
+}
+
+/// `If it is unknown, enter NK`, `write "n/a" if there is none`
+fn told(sentence: &Sentence, language: &Language) -> Option<String> {
+    conditional_at(sentence, language)?;
+    let gives = |at: usize| language.give.contains(&sentence.word(at));
+    let verb = (0..sentence.words.len()).find(|at| gives(*at))?;
+    (verb + 1..=verb + NEAR).find_map(|at| {
+        let (word, next) = word_at(sentence, at)?;
+        let ends = next >= sentence.words.len() || conditional_at(sentence, language) == Some(next);
+        ends.then_some(word)
+    })
+}
+
+/// A word that is no word of the sentence: in capitals, with a slash, or in quotes; and the word behind it.
+fn word_at(sentence: &Sentence, at: usize) -> Option<(String, usize)> {
+    let (_, place) = sentence.words.get(at)?;
+    let quoted = sentence.text[..place.start].ends_with(['"', '\'', '“', '„', '«']);
+    let rest = &sentence.text[place.start..];
+    let ends =
+        |each: char| each.is_whitespace() || matches!(each, ',' | ';' | ')' | '"' | '”' | '“' | '»' | '\'' | '=');
+    let text = rest[..rest.find(ends).unwrap_or(rest.len())].trim_end_matches(['.', ':']);
+    let letters = || text.chars().filter(|each| each.is_alphabetic());
+    let capitals = letters().count() > 0 && letters().all(char::is_uppercase);
+    let slashed = text.len() == 3 && text.as_bytes()[1] == b'/' && letters().count() == 2;
+    let plain = text.len() <= LONGEST && text.chars().all(|each| each.is_alphabetic() || each == '/');
+    if text.is_empty() || !plain || !(capitals || slashed || quoted) {
+        return None;
+    }
+    let end = place.start + text.len();
+    let next = sentence.words.iter().position(|(_, other)| other.start >= end).unwrap_or(sentence.words.len());
+    Some((text.to_owned(), next))
+}

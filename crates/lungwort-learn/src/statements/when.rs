@@ -1,0 +1,126 @@
+//! Days and times in what sentences say of values: how they are written, and the first and last that are taken.
+
+use super::day_forms::{date, date_in_words, month_or_time};
+use super::sentence::Sentence;
+use super::sizes::Said;
+use super::words::Language;
+use super::{clock, days};
+use crate::draft::Confidence;
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// Whether a token is a day in letters, in any of the languages: `TT.MM.JJJJ`, `aaaa-mm-jj`.
+fn is_day_form(token: &str) -> bool {
+    // Nearly every word is none.
+    if !(5..=14).contains(&token.len()) || !token.contains(['m', 'M']) || !token.contains(['.', '-', '/']) {
+        return false;
+    }
+    let lower = token.to_lowercase();
+    let groups: Vec<&str> = lower.split(['.', '-', '/']).collect();
+    let alike = |group: &&str| {
+        let first = group.chars().next();
+        (1..=4).contains(&group.len()) && group.chars().all(|each| Some(each) == first && "dmyjta".contains(each))
+    };
+    groups.len() == 3 && groups.iter().all(alike) && groups.iter().any(|group| group.starts_with('m'))
+}
+
+/// `yyyy-mm-dd or dd/mm/yyyy`: a rulebook has one form for a column.
+pub(super) fn either_form(sentence: &Sentence, language: &Language) -> bool {
+    let patterns: Vec<&str> = sentence
+        .text
+        .split_whitespace()
+        .map(|token| token.trim_matches(['(', ')', ',', '.', ';', '"']))
+        .filter(|token| is_day_form(token))
+        .collect();
+    let or = || sentence.words.iter().any(|(word, _)| language.or.contains(&word.as_str()));
+    patterns.len() == 2 && or() && matches!(patterns.as_slice(), [one, other] if !one.eq_ignore_ascii_case(other))
+}
+
+/// `Year`, `the year only`, as all that is said of how values are written.
+pub(super) fn is_year(sentence: &Sentence, language: &Language, from: usize) -> bool {
+    let said = sentence.words.get(from..).unwrap_or_default();
+    let is = |words: &[&str], word: &str| words.contains(&word);
+    let plain = |word: &str| [language.year, language.every, language.only].iter().any(|words| is(words, word));
+    said.len() <= 3
+        && said.iter().any(|(word, _)| is(language.year, word))
+        && said.iter().all(|(word, _)| plain(word))
+        && !sentence.text.contains(['?', '/'])
+}
+
+/// The form in which days or times are written, where it is one.
+pub(super) fn forms_of_days(sentence: &Sentence, language: &Language, one: bool, found: &mut Said) {
+    let known = Confidence::Known;
+    if let Some((kind, pattern)) = date(sentence).or_else(|| date_in_words(sentence, language)).filter(|_| one) {
+        found.push(("type", quoted(kind), known));
+        found.push(("date_format", quoted(&pattern), known));
+    }
+    if let Some((kind, pattern)) = month_or_time(sentence, language).filter(|_| found.is_empty()) {
+        found.push(("type", quoted(kind), known));
+        // `hhmm` has no colon.
+        let key = if kind == "time" { "time_format" } else { "date_format" };
+        found.extend(pattern.map(|pattern| (key, quoted(&pattern), known)));
+    }
+}
+
+/// The first or last day that is taken.
+pub(super) fn of_days(sentence: &Sentence, language: &Language, found: &mut Said) {
+    // The year of a number is none of a day.
+    let is_day = found.iter().any(|(key, value, _)| *key == "type" && value.contains("date"));
+    let typed = found.iter().any(|(key, ..)| matches!(*key, "type" | "pattern" | "min" | "max"));
+    let whole_days = days::limits(sentence, language);
+    if typed && !is_day && days::named(sentence, language).is_empty() {
+        return;
+    }
+    for (key, day, sure) in whole_days {
+        if !found.iter().any(|(key, ..)| *key == "type") {
+            found.push(("type", quoted("date"), Confidence::Confirm));
+        }
+        found.push((key, quoted(&day), if sure { Confidence::Known } else { Confidence::Confirm }));
+    }
+}
+
+/// The first or last time of the day that is taken.
+pub(super) fn of_clock(sentence: &Sentence, language: &Language, found: &mut Said) {
+    if found.iter().any(|(key, value, _)| *key == "type" && *value != quoted("time")) {
+        return;
+    }
+    for (key, time) in clock::limits(sentence, language) {
+        if !found.iter().any(|(key, ..)| *key == "type") {
+            found.push(("type", quoted("time"), Confidence::Confirm));
+        }
+        found.push((key, quoted(&time), Confidence::Known));
+    }
+}
+
+/// `Not in the future`, `must lie in the future`
+pub(super) fn of_today(sentence: &Sentence, language: &Language, found: &mut Said) {
+    let obliges = sentence.has(language.obliging);
+    let denied = sentence.has(language.negations) || sentence.has(language.refused);
+    // `date <= today`
+    let today = sentence.words.iter().find(|(word, _)| language.todays.contains(&word.as_str()));
+    let before = today.map_or("", |(_, place)| sentence.text[..place.start].trim_end());
+    let upto = before.ends_with(['<', '≤']) || before.ends_with("<=");
+    let since = before.ends_with(['>', '≥']) || before.ends_with(">=");
+    if upto || since {
+        if !found.iter().any(|(key, ..)| *key == "type") {
+            found.push(("type", quoted("date"), Confidence::Confirm));
+        }
+        found.push((if upto { "max" } else { "min" }, quoted("today"), Confidence::Known));
+        return;
+    }
+    let limit = if sentence.has(language.future) && !denied && obliges
+        || sentence.has(language.past) && sentence.has(language.negations)
+    {
+        "min"
+    } else if sentence.has(language.by_today)
+        || sentence.has(language.past) && obliges && !denied
+        || sentence.has(language.not_future) && (denied || obliges)
+    {
+        "max"
+    } else {
+        return;
+    };
+    if !found.iter().any(|(key, ..)| *key == "type") {
+        found.push(("type", quoted("date"), Confidence::Confirm));
+    }
+    found.push((limit, quoted("today"), Confidence::Known));
+}
