@@ -43,6 +43,10 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
 
 /// `Dark green columns have to be completed, pale green ones are optional`
 fn each_with_colour(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let coloured = |language: &&'static Language| !columns_by::named_colours(sentence, language).is_empty();
+    if !sentence.text.contains([',', ';']) || !words::ALL.iter().any(coloured) {
+        return None;
+    }
     let parts: Vec<Sentence> = sentence.text.split([',', ';']).flat_map(sentences).collect();
     let whole = |part: &Sentence| {
         words::ALL.iter().any(|language| {

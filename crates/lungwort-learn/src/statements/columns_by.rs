@@ -1,11 +1,21 @@
 //! Columns that are named otherwise than by their headings: by letters, by their number, by a sign, by how they look.
 
+use std::sync::LazyLock;
+
+use regex::Regex;
+
 use super::look::{Colour, Letters, has_colour, has_letters, is_shaded, lightness};
 use super::sentence::Sentence;
 use super::subject::{Mention, Named, Place, plain_heading};
-use super::words::Language;
+use super::words::{self, Language};
 use super::{About, Entries};
 use crate::draft::Draft;
+
+/// The names of colours in all languages, also as parts of words: `dunkelgrün`.
+static COLOURS: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    let names = words::ALL.iter().flat_map(|language| language.colours).map(|(name, _)| *name);
+    Regex::new(&format!("(?i){}", names.collect::<Vec<_>>().join("|"))).ok()
+});
 
 /// How much lighter a pale colour is than a dark one of the same name, at least.
 const SHADES_APART: u32 = 40;
@@ -260,6 +270,10 @@ pub(super) fn by_look(
 /// The colours that a sentence names, each with whether a pale or a dark one is meant: `light blue`, `dunkelgrün`.
 pub(super) fn named_colours(sentence: &Sentence, language: &Language) -> Vec<(Colour, Option<bool>)> {
     let mut found: Vec<(Colour, Option<bool>)> = Vec::new();
+    // Nearly no sentence names a colour.
+    if !COLOURS.as_ref().is_some_and(|colours| colours.is_match(&sentence.text)) {
+        return found;
+    }
     let shade_in = |word: &str| {
         let shades = [(language.pale, true), (language.dark, false)];
         shades.into_iter().find(|(words, _)| words.contains(&word)).map(|(_, pale)| pale)

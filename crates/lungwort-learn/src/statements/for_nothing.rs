@@ -59,7 +59,10 @@ fn beside_values(sentence: &Sentence, language: &Language) -> Option<String> {
         let gap = sentence.gap(at - 1);
         let joined = language.or.contains(&sentence.word(at - 1));
         let begins = joined || gap.contains([',', ';', '(']);
-        let (word, next) = word_at(sentence, at).filter(|_| begins)?;
+        if !begins {
+            return None;
+        }
+        let (word, next) = word_at(sentence, at)?;
         let means = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, next).is_some());
         let explained =
             means(language.meaning_signs) || means(language.conditional) || sentence.gap(next - 1).contains('=');
