@@ -21,7 +21,7 @@ const TYPED: &[&str] = &["type", "pattern", "format"];
 pub(super) fn allowed(
     (sentence, language): (&Sentence, &Language),
     places: &[Place],
-    source: &str,
+    source: &dyn Fn() -> String,
     draft: &mut Draft,
 ) -> bool {
     let Some(word) = beside_values(sentence, language).or_else(|| told(sentence, language)) else { return false };
@@ -30,7 +30,7 @@ pub(super) fn allowed(
         let of = &mut draft.sheets[*sheet].columns[*column];
         // A text may be that word anyway, and a list has its own values.
         if is_typed(of) && !of.lines.has("allowed") && !of.lines.has("yes_no") {
-            of.lines.set("blank_words", list(&[&word]), source, Confidence::Known);
+            of.lines.set("blank_words", list(&[&word]), source(), Confidence::Known);
             any = true;
         }
     }

@@ -320,7 +320,8 @@ fn one(
     let mut reading = Reading::default();
     let mut obliges = false;
     let spoken_of: Vec<Place> = before.iter().map(|mention| mention.place).collect();
-    for language in by_language(sentence, known.likely) {
+    let languages = by_language(sentence, known.likely);
+    for language in languages.iter().copied() {
         obliges |= sentence.has(language.obliging) || sentence.required(language).is_some();
         let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
         let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
@@ -355,7 +356,7 @@ fn one(
     if reading.understood && !reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_))) {
         reading.claims.extend(compared(known, (text, sentence), draft));
     }
-    if let Some(language) = by_language(sentence, known.likely).first() {
+    if let Some(language) = languages.first() {
         exceptions::widened((sentence, language), &spoken_of, &mut reading.claims, draft);
         reading.understood |= exceptions::added((sentence, language), &spoken_of, &mut reading.claims, draft);
         reading.understood |= !reading.claims.is_empty();
@@ -373,8 +374,8 @@ fn one(
         for claim in reading.claims {
             take(claim, &source, draft);
         }
-        words_for_nothing(known, (text, sentence), &about, draft);
-    } else if words_for_nothing(known, (text, sentence), &about, draft) {
+        words_for_nothing(&languages, (text, sentence), &about, draft);
+    } else if words_for_nothing(&languages, (text, sentence), &about, draft) {
         draft.obliging += usize::from(obliges);
     } else if obliges && sentence.words.len() > 2 && !sentence.text.ends_with('?') {
         draft.obliging += 1;
@@ -385,13 +386,12 @@ fn one(
 
 /// Lets columns take a word that stands for no value; whether the sentence has one.
 fn words_for_nothing(
-    known: &Entries<'_>,
+    languages: &[&Language],
     (text, sentence): (&Text, &Sentence),
     about: &[Place],
     draft: &mut Draft,
 ) -> bool {
-    let source = format!("{}: {}", text.place, clipped(&sentence.text, 90));
-    let languages = by_language(sentence, known.likely);
+    let source = || format!("{}: {}", text.place, clipped(&sentence.text, 90));
     languages.first().is_some_and(|language| for_nothing::allowed((sentence, language), about, &source, draft))
 }
 
