@@ -93,7 +93,7 @@ fn rulebooks() {
 
 #[test]
 fn sheets_of_open_workbooks() {
-    run("ods", 500, targets::ods);
+    run("ods", 200, targets::ods);
 }
 
 #[test]
