@@ -48,7 +48,7 @@ pub(super) fn required_no_more(draft: &mut Draft) {
         let required = column.lines.0.iter_mut().find(|line| line.key == "required");
         if let Some(line) = required.filter(|line| line.confidence > Confidence::Suggested) {
             line.confidence = Confidence::Suggested;
-            line.source = format!("{}; but it takes {words} for no value", line.source);
+            line.source = format!("{}; but it accepts {words} in place of a value", line.source.trim_end_matches(';'));
         }
     }
 }

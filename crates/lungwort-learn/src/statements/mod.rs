@@ -354,7 +354,7 @@ fn one(
         }
     }
     if reading.understood && !reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_))) {
-        reading.claims.extend(compared(known, (text, sentence), draft));
+        reading.claims.extend(compared(known, (text, sentence, &languages), draft));
     }
     if let Some(language) = languages.first() {
         exceptions::widened((sentence, language), &spoken_of, &mut reading.claims, draft);
@@ -384,7 +384,7 @@ fn one(
     (named, reading.understood)
 }
 
-/// Lets columns take a word that stands for no value; whether the sentence has one.
+/// Lets columns take the word that a sentence gives for no value; whether it gives one.
 fn words_for_nothing(
     languages: &[&Language],
     (text, sentence): (&Text, &Sentence),
@@ -401,7 +401,11 @@ pub(super) fn heading_words(heading: &str) -> String {
 }
 
 /// What a text beside a column says of its order with another one, in whatever language: `hh:mm, nach Abfahrt` may be of any.
-fn compared(known: &Entries<'_>, (text, sentence): (&Text, &Sentence), draft: &Draft) -> Vec<Claim> {
+fn compared(
+    known: &Entries<'_>,
+    (text, sentence, languages): (&Text, &Sentence, &[&'static Language]),
+    draft: &Draft,
+) -> Vec<Claim> {
     let About::Column(sheet, column) = text.about else { return Vec::new() };
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
     let of_language = |language: &Language| {
@@ -409,11 +413,7 @@ fn compared(known: &Entries<'_>, (text, sentence): (&Text, &Sentence), draft: &D
         let own = Some((sheet, column)).filter(|own| !mentions.iter().any(|mention| mention.place == *own));
         order::read(sentence, language, (&mentions, own), &name).claims
     };
-    by_language(sentence, known.likely)
-        .into_iter()
-        .map(of_language)
-        .find(|claims| !claims.is_empty())
-        .unwrap_or_default()
+    languages.iter().copied().map(of_language).find(|claims| !claims.is_empty()).unwrap_or_default()
 }
 
 fn understand(
