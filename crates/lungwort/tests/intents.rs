@@ -253,6 +253,24 @@ fn a_row_sees_what_earlier_rows_did_unless_they_are_refused() {
 }
 
 #[test]
+fn a_later_row_is_compared_with_what_the_earlier_ones_gave() {
+    let declared = format!(
+        "{INTENT}fixed = [\"Family\"]\nblank_cells = {{ Remark = \"wipe\" }}\nsequences = [[\"create\", \"change\"], [\"change\", \"change\"]]\n"
+    );
+    let rows = "N,A-9,Poaceae,5,,x,\nC,A-9,,5.0,BOX,x,\nC,A-9,Rosaceae,6,,x,\nC,A-9,,6,,,\nC,A-1,,6,,fragile,\nC,A-1,,1200,,fragile,\nC,A-1,,1200,,fragile,\nR,A-2,,,,,\nN,A-2,Poaceae,,,,\nC,A-2,,,BOX,,\n";
+    assert_eq!(
+        said(&declared, rows),
+        [
+            "nothing-changed 3 No is \"A-9\": the row changes nothing: rows above it have asked for all of it.",
+            "fixed-value 4 Family is \"Rosaceae\": it cannot be changed, and \"Poaceae\" is held.",
+            "value-wiped 5 Remark is blank, which deletes what is held: \"x\".",
+            "nothing-changed 8 No is \"A-1\": the row changes nothing: rows above it have asked for all of it.",
+            "nothing-changed 11 No is \"A-2\": the row changes nothing: rows above it have asked for all of it.",
+        ]
+    );
+}
+
+#[test]
 fn the_record_may_be_found_by_another_key_than_the_rows_own() {
     let lookup = "[[sheet.lookup]]\nexisting = true\nkeys = [{ by = { No = \"No\" } }, { by = { Remark = \"Remark\" }, fold = [\"case\"] }]\n";
     let rows = "C,,Rosaceae,9,,FRAGILE,\nC,A-2,,9,,fragile,\nN,A-9,,9,,,\nC,,,9,,sturdy,\n";

@@ -120,6 +120,39 @@ fn figures_are_calculated_over_what_is_held_and_over_what_there_would_be() {
 }
 
 #[test]
+fn rows_about_one_record_are_followed_from_one_to_the_next() {
+    let follows = "sequences = [[\"create\", \"change\"], [\"change\", \"change\"], [\"change\", \"remove\"]]";
+    let rows = "N,L-9,B-1,5,\nC,L-9,,6,\nC,L-9,B-7,6.0,new\nC,L-1,,12,old\nC,L-1,,10,old\nC,L-2,,21,\nR,L-2,,,\nN,L-2,,3,\nC,L-2,B-2,,\n";
+    let document = document(&folder(&Made { more: follows, ..PLAIN }, rows), &[]);
+    assert_eq!(counts(&document), [2, 6, 1, 0, 0, 0]);
+    let cells: Vec<String> = document["rows"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .flat_map(|row| row["cells"].as_array().unwrap().iter().map(move |cell| (row["row"].as_u64().unwrap(), cell)))
+        .map(|(row, cell)| {
+            let text = |name: &str| cell[name].as_str().unwrap().to_owned();
+            format!("{row} {}: {} → {}", text("heading"), text("old"), text("new"))
+        })
+        .collect();
+    assert_eq!(
+        cells,
+        [
+            "3 Seeds: 5 → 6", "4 Box: B-1 → B-7", "4 Remark:  → new", "5 Seeds: 10 → 12", "6 Seeds: 12 → 10",
+            "7 Seeds: 20 → 21", "10 Box:  → B-2",
+        ]
+    );
+    // L-1 has 10 again, L-2 the 3 of the new record, L-3 and L-4 what they had, L-9 has 6.
+    assert_eq!(
+        document["figures"],
+        json!([
+            { "label": "Lots", "before": "4", "after": "5" },
+            { "label": "Seeds", "before": "100", "after": "89" },
+        ])
+    );
+}
+
+#[test]
 fn figures_over_what_is_looked_up_are_calculated_before_and_after() {
     let more = "[[sheet.lookup]]\nalias = \"box\"\nreference = \"boxes\"\nkeys = [{ by = { Box = \"Box\" } }]\n\
                 [[sheet.figure]]\nlabel = \"Litres\"\nvalue = \"SUM(box.litres)\"\n\

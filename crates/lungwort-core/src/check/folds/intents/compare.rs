@@ -5,9 +5,9 @@ use std::borrow::Cow;
 use crate::cell::Value;
 use crate::cell::characters::trimmed;
 use crate::cell::spelling::Folding;
-use crate::rulebook::Sheet;
 use crate::rulebook::intent::WrittenBlankCell;
 use crate::rulebook::model::{Column, Compared, Existing, Intent, Table};
+use crate::rulebook::{ColumnType, Sheet};
 
 /// A cell that says something else than the record.
 pub(super) struct Change {
@@ -17,19 +17,39 @@ pub(super) struct Change {
     pub wiped: bool,
 }
 
+/// What a row's cell is compared with, and the type by which that is read.
+#[derive(Clone, Copy)]
+pub(super) struct Held<'h> {
+    pub text: &'h str,
+    pub kind: &'h ColumnType,
+}
+
+impl<'h> Held<'h> {
+    /// What is held in the export.
+    pub fn in_table(
+        (sheet, existing): (&'h Sheet, &'h Existing),
+        (table, row): (&'h Table, usize),
+        compared: &Compared,
+    ) -> Held<'h> {
+        let own = &sheet.columns[compared.column].kind;
+        let kind = existing.columns.0.get(compared.place).map_or(own, |known| &known.kind);
+        Held { text: table.cell(row, compared.place), kind }
+    }
+}
+
 /// The cells of a row that say something else than the record: all of them, or, beside the first one, those of which something
 /// is said. `text` gives a cell; `None` where the file does not have the column.
-pub(super) fn changes<'t>(
+pub(super) fn changes<'t, 'h>(
     (sheet, intent): (&Sheet, &Intent),
-    (existing, table, row): (&Existing, &Table, usize),
+    held_in: impl Fn(usize, &Compared) -> Held<'h>,
     all: bool,
     text: &dyn Fn(usize) -> Option<&'t str>,
 ) -> Vec<Change> {
     let mut changes = Vec::new();
     for (at, compared) in intent.compared.iter().enumerate() {
         let Some(own) = text(compared.column) else { continue };
-        let held = table.cell(row, compared.place);
-        if own == held {
+        let held = held_in(at, compared);
+        if own == held.text {
             continue;
         }
         let column = &sheet.columns[compared.column];
@@ -38,12 +58,12 @@ pub(super) fn changes<'t>(
             Put::Text(text) => text,
         };
         if own.is_empty() {
-            if !held.is_empty() {
+            if !held.text.is_empty() {
                 changes.push(Change { at, wiped: true });
             }
         } else if !(all || changes.is_empty() || compared.fixed || compared.recreate) {
             // That the row changes something is known.
-        } else if differs((column, own), (existing, compared, held), intent) {
+        } else if differs((column, own), held, intent) {
             changes.push(Change { at, wiped: false });
         }
     }
@@ -71,16 +91,11 @@ pub(super) fn put<'t>(column: &'t Column, compared: &Compared, text: &'t str) ->
 
 /// Whether a filled cell says something else than is held: by value and type, lists regardless of order, codes by what they
 /// stand for.
-fn differs(
-    (column, own): (&Column, &str),
-    (existing, compared, held): (&Existing, &Compared, &str),
-    intent: &Intent,
-) -> bool {
-    if held.is_empty() {
+fn differs((column, own): (&Column, &str), held: Held<'_>, intent: &Intent) -> bool {
+    if held.text.is_empty() {
         return true;
     }
-    let kind = existing.columns.0.get(compared.place).map_or(&column.kind, |known| &known.kind);
-    match (column.kind.read(own), kind.read(held)) {
+    match (column.kind.read(own), held.kind.read(held.text)) {
         (Ok(Value::Text(own)), Ok(Value::Text(held))) => own != held && texts_differ(column, (&own, &held), intent),
         (Ok(own), Ok(held)) => own.compare(&held) != Some(std::cmp::Ordering::Equal),
         // What cannot be read has a finding of its own.

@@ -95,6 +95,8 @@ impl Intents<'_> {
         match before.action() {
             Some(Action::Remove) => return Record::Gone(before),
             Some(Action::Create) => return Record::New,
+            // Only what an earlier row has created can have been changed without being held.
+            Some(Action::Change) if matches!(row.found, Found::None(_) | Found::Open) => return Record::New,
             _ => {}
         }
         match row.found {

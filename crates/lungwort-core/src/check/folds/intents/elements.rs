@@ -1,7 +1,7 @@
 //! A row whose key has several values is about several records: each is held against what is there by itself, and the row goes
 //! through only if all of them do.
 
-use super::compare::changes;
+use super::figures::Before;
 use super::{Intents, OneRow, cell_of};
 use crate::cell::Value;
 use crate::cell::shown::quoted;
@@ -89,8 +89,7 @@ impl Intents<'_> {
             if let (Found::Row(held), Some(table)) = (found, &self.existing.table) {
                 held_row = Some(held);
                 record.key = None;
-                record.changes =
-                    changes((self.sheet, self.intent), (self.existing, table, held as usize), from.previews, &text);
+                record.changes = self.changes_of_held((table, held as usize), from.previews, &text);
                 let of_list = |column| read(&lookup.columns, table, held as usize, column);
                 let held = (0..lookup.columns.0.len()).map(of_list).collect();
                 let seen = WithRecord { row: &values, lookup: self.intent.lookup, held };
@@ -106,7 +105,7 @@ impl Intents<'_> {
                 record.kept = (0..self.intent.kept_by.len()).find(|at| names(*at));
             }
             if from.previews {
-                record.effect = self.effect(held_row, &text);
+                record.effect = self.effect(Before::of(held_row), &text);
             }
             record
         };

@@ -53,6 +53,24 @@ impl Row for Columns<'_> {
     }
 }
 
+/// What a record is before a row.
+#[derive(Clone, Copy)]
+pub(super) enum Before<'v> {
+    /// It is a new one.
+    New,
+    /// It is held, in that row of the export.
+    Held(u32),
+    /// It has been created or changed, and puts these values into the columns of the figures.
+    Now(&'v [Value<'static>]),
+}
+
+impl Before<'_> {
+    /// What a record is that was looked for among those that are held.
+    pub fn of(held: Option<u32>) -> Self {
+        held.map_or(Before::New, Before::Held)
+    }
+}
+
 impl Intents<'_> {
     /// The columns that figures before and after are over, and those by which they look up, ascending.
     pub(super) fn figure_columns(&self) -> Vec<usize> {
@@ -85,17 +103,26 @@ impl Intents<'_> {
     }
 
     /// What a row puts into the columns of the figures, with what is held where it leaves that.
-    pub(super) fn effect<'t>(&self, held: Option<u32>, text: &dyn Fn(usize) -> Option<&'t str>) -> Vec<Value<'static>> {
-        let one = |&column: &usize| {
+    pub(super) fn effect<'t>(
+        &self,
+        before: Before<'_>,
+        text: &dyn Fn(usize) -> Option<&'t str>,
+    ) -> Vec<Value<'static>> {
+        let is_new = matches!(before, Before::New);
+        let one = |(at, &column): (usize, &usize)| {
             let of = &self.sheet.columns[column];
             let own = |text: &str| match text {
                 "" => Value::Blank,
                 text => of.kind.read(text).map_or(Value::Unreadable, Value::into_owned),
             };
-            let held_value = || {
-                let table = self.existing.table.as_ref()?;
-                let place = self.existing.places[column]?;
-                Some(read(&self.existing.columns, table, held? as usize, place).into_owned())
+            let held_value = || match before {
+                Before::New => None,
+                Before::Now(values) => values.get(at).cloned(),
+                Before::Held(row) => {
+                    let table = self.existing.table.as_ref()?;
+                    let place = self.existing.places[column]?;
+                    Some(read(&self.existing.columns, table, row as usize, place).into_owned())
+                }
             };
             // A new record has the column's default where nothing is given, unless the receiving side leaves it out.
             let given = || match &of.default {
@@ -104,17 +131,17 @@ impl Intents<'_> {
             };
             let compared = self.intent.compared.iter().find(|compared| compared.column == column);
             match (text(column), compared) {
-                (None, _) if held.is_none() => given(),
+                (None, _) if is_new => given(),
                 (None, _) => held_value().unwrap_or(Value::Blank),
-                (Some(text), Some(compared)) if held.is_some() => match put(of, compared, text) {
+                (Some(text), Some(compared)) if !is_new => match put(of, compared, text) {
                     Put::Left => held_value().unwrap_or(Value::Blank),
                     Put::Text(text) => own(text),
                 },
-                (Some(text), _) if held.is_none() && of.is_blank(text) => given(),
+                (Some(text), _) if is_new && of.is_blank(text) => given(),
                 (Some(text), _) => own(text.trim()),
             }
         };
-        self.figure_columns.iter().map(one).collect()
+        self.figure_columns.iter().enumerate().map(one).collect()
     }
 
     /// Figures that nothing has been added to.

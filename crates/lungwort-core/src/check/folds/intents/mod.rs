@@ -7,6 +7,7 @@ mod compare;
 mod decide;
 mod elements;
 mod figures;
+mod now;
 mod records;
 mod state;
 
@@ -26,8 +27,8 @@ use crate::condition::{Row as _, Slot, Truth};
 use crate::finding::codes::intent as codes;
 use crate::finding::{CellChange, CellProblem, Correction, Outcome, RowPlan, Severity, Together};
 use crate::rulebook::Sheet;
-use crate::rulebook::model::{Action, Existing, Intent, KeptBy, LookupKey};
-use compare::{Change, Put, changes, put};
+use crate::rulebook::model::{Action, Compared, Existing, Intent, KeptBy, LookupKey, Table};
+use compare::{Change, Held, Put, changes, put};
 pub use figures::FigureChange;
 use jiff::civil::Date;
 use records::{HeaderTexts, Part as RowPart};
@@ -114,6 +115,8 @@ pub(super) struct OneRow {
 pub(crate) struct State {
     asked: Asked,
     documents: HashSet<u128>,
+    /// How records are now, where later rows may be about them.
+    now: now::Records,
     /// Records that rows of documents name which are refused.
     refused: HashSet<u32>,
     /// What the rows put into the figures.
@@ -211,7 +214,7 @@ impl Fold for Intents<'_> {
 
     fn before_and_after(&self, state: &State, judge: &SheetJudge<'_>) -> Vec<FigureChange> {
         let is_replaced = |row: u32| self.is_replaced(state, row);
-        self.before_and_after((&state.asked, &is_replaced), &state.added, judge)
+        self.before_and_after((&state.asked, &is_replaced), &self.add_now(state, judge), judge)
     }
 }
 
@@ -253,7 +256,7 @@ impl Intents<'_> {
         };
         let (mut differing, mut locked, mut kept) = (Vec::new(), false, None);
         if let (Found::Row(held), Some(table)) = (found, &self.existing.table) {
-            differing = changes((self.sheet, self.intent), (self.existing, table, held as usize), from.previews, &text);
+            differing = self.changes_of_held((table, held as usize), from.previews, &text);
             locked = self.intent.locked_when.as_ref().is_some_and(|when| when.judge(&values) == Truth::True);
             let by = |(at, index): (usize, &Index)| {
                 let kept = &self.intent.kept_by[at];
@@ -267,7 +270,7 @@ impl Intents<'_> {
             Found::Row(held) => Some(held),
             _ => None,
         };
-        let effect = if from.previews { self.effect(held, &text) } else { Vec::new() };
+        let effect = if from.previews { self.effect(figures::Before::of(held), &text) } else { Vec::new() };
         let together = if from.previews { from.together(self.sheet, row) } else { Together::default() };
         OneRow {
             row,
@@ -287,6 +290,17 @@ impl Intents<'_> {
             effect,
             header: header.clone(),
         }
+    }
+
+    /// The cells of a row that say something else than a record that is held.
+    fn changes_of_held<'t>(
+        &self,
+        (table, row): (&Table, usize),
+        all: bool,
+        text: &dyn Fn(usize) -> Option<&'t str>,
+    ) -> Vec<Change> {
+        let held = |_, compared: &Compared| Held::in_table((self.sheet, self.existing), (table, row), compared);
+        changes((self.sheet, self.intent), held, all, text)
     }
 
     /// Of which document a row is a line.
@@ -325,10 +339,11 @@ impl Intents<'_> {
         let wrong = wrong.contains(&row) || with.is_refused_number(records[0].number);
         let mut refused = wrong;
         for record in &mut *records {
+            self.compare_again(state, record, with);
             let decided = self.decide(&state.asked, record, with);
             let mut problems: Vec<(usize, CellProblem)> = decided.problem.into_iter().collect();
             if decided.action == Some(Action::Change) && problems.is_empty() {
-                problems.extend(self.of_changes(record));
+                problems.extend(self.of_changes(state, record));
             }
             refused |= problems.iter().any(|(_, problem)| problem.code.severity == Severity::Error);
             refused |= decided.action.is_none();
@@ -357,6 +372,9 @@ impl Intents<'_> {
             }
             if with.judge.previews {
                 self.preview(state, record, refused, with);
+            }
+            if self.may_follow() && !refused {
+                self.note_now(state, record, with);
             }
         }
     }
@@ -387,16 +405,21 @@ impl Intents<'_> {
 
     /// Says what would become of a record.
     fn preview(&self, state: &mut State, record: &mut OneRow, refused: bool, with: &mut Absorbing<'_, '_>) {
-        let is_held = matches!(record.found, Found::Row(_));
+        let is_known = matches!(record.found, Found::Row(_)) || self.now(state, record).is_some();
         let outcome = match record.action {
             _ if refused => Outcome::Refused,
             Some(Action::Create) => Outcome::Created,
-            Some(Action::Change) if record.changes.is_empty() && is_held => Outcome::Unchanged,
+            Some(Action::Change) if record.changes.is_empty() && is_known => Outcome::Unchanged,
             Some(Action::Change) => Outcome::Changed,
             Some(Action::Remove) => Outcome::Removed,
             Some(Action::Skip) | None => Outcome::Skipped,
         };
-        if matches!(outcome, Outcome::Created | Outcome::Changed | Outcome::Unchanged) {
+        if record.action == Some(Action::Create) && matches!(record.found, Found::Row(_)) {
+            // Nothing is left of what was held before.
+            record.effect = self.effect(figures::Before::New, &|column| self.given(record, column, with));
+        }
+        let counts = matches!(outcome, Outcome::Created | Outcome::Changed | Outcome::Unchanged);
+        if counts && !self.may_follow() {
             if state.added.is_empty() {
                 state.added = self.no_figures();
             }
@@ -404,16 +427,20 @@ impl Intents<'_> {
             self.add_effect(&mut state.added, values, with.judge);
         }
         state.records.extend(record.record.map(|hash| (hash, outcome)));
-        let plan = self.plan(record, outcome, with);
+        let plan = self.plan(state, record, outcome, with);
         with.plans.push((record.row, plan));
     }
 
     /// What is said of the cells of a change.
-    fn of_changes(&self, row: &OneRow) -> Vec<(usize, CellProblem)> {
-        let (Found::Row(held), Some(table)) = (row.found, &self.existing.table) else { return Vec::new() };
+    fn of_changes(&self, state: &State, row: &OneRow) -> Vec<(usize, CellProblem)> {
+        let follows = self.now(state, row).is_some();
+        if !follows && (self.existing.table.is_none() || !matches!(row.found, Found::Row(_))) {
+            return Vec::new();
+        }
         if row.changes.is_empty() {
             let column = self.about(row);
             let said = match self.intent.whole_records {
+                false if follows => "the row changes nothing: rows above it have asked for all of it.",
                 false => "the row changes nothing: all of it is held already.",
                 true => "the header changes nothing; what its rows list is not compared with what is held.",
             };
@@ -422,7 +449,7 @@ impl Intents<'_> {
         let mut problems = Vec::new();
         for change in &row.changes {
             let compared = &self.intent.compared[change.at];
-            let held = table.cell(held as usize, compared.place);
+            let held = self.before(state, row, change.at).unwrap_or_default();
             if !(compared.fixed || compared.recreate || change.wiped) {
                 continue;
             }
@@ -477,18 +504,18 @@ impl Intents<'_> {
     }
 
     /// What would become of a row.
-    fn plan(&self, row: &OneRow, outcome: Outcome, with: &Absorbing<'_, '_>) -> RowPlan {
+    fn plan(&self, state: &State, row: &OneRow, outcome: Outcome, with: &Absorbing<'_, '_>) -> RowPlan {
         let cell = |change: &Change| {
             let compared = &self.intent.compared[change.at];
             let column = &self.sheet.columns[compared.column];
-            let (Found::Row(held), Some(table)) = (row.found, &self.existing.table) else { return None };
+            let old = self.before(state, row, change.at)?;
             let new = match put(column, compared, self.text(row, compared.column, with)) {
                 Put::Text(text) => text,
                 Put::Left => return None,
             };
             Some(CellChange {
                 heading: Arc::clone(&self.headings[compared.column]),
-                old: table.cell(held as usize, compared.place).into(),
+                old: old.into(),
                 new: new.into(),
                 wiped: change.wiped,
             })
