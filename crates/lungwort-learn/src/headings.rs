@@ -1,5 +1,9 @@
 //! Where the headings of a sheet stand, and what the rows around them are.
 
+use std::sync::LazyLock;
+
+use regex::Regex;
+
 use super::source::TemplateSheet;
 use lungwort_core::cell::fold::fold;
 use lungwort_core::intake::is_remark as is_remark_line;
@@ -28,6 +32,8 @@ pub struct Layout {
     pub guide_rows: Vec<u64>,
     /// Sample rows.
     pub sample_rows: Vec<u64>,
+    /// Of the sample rows, how many stay in the file: those above the row from which on the template says that it is filled in.
+    pub staying: usize,
     /// The first row for data.
     pub first_data: u64,
 }
@@ -386,6 +392,27 @@ fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
     layout.sample_rows = (row..=sheet.last_row())
         .filter(|row| sheet.row(*row).iter().any(|(column, _)| columns.contains(column)))
         .collect();
+    if let Some(said) = said_first_row(sheet, layout).filter(|said| *said > layout.first_data) {
+        let before = (layout.first_data..said).filter(|row| layout.sample_rows.contains(row)).count();
+        layout.staying = if before as u64 == said - layout.first_data { before } else { 0 };
+    }
+}
+
+/// Rows that a template may keep under its headings, at most.
+const KEPT: u64 = 12;
+
+/// `Fill in from row 7`, said above the headings: the row from which on the sheet is filled in.
+fn said_first_row(sheet: &TemplateSheet, layout: &Layout) -> Option<u64> {
+    static SAID: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(
+            r"(?i)\b(?:from|(?:start|begin)\w*\s+(?:in|at|on|with|from)|ab|à partir de la|dès la)\s+(?:row|line|zeile|ligne)\s+(\d{1,3})\b",
+        )
+        .ok()
+    });
+    let texts = (1..layout.heading_row).flat_map(|row| sheet.row(row));
+    let rows = texts.filter_map(|(_, text)| SAID.as_ref()?.captures(text)?.get(1)?.as_str().parse().ok());
+    let likely = layout.heading_row + 1..=layout.heading_row + KEPT;
+    rows.into_iter().find(|row| likely.contains(row))
 }
 
 #[cfg(test)]

@@ -76,14 +76,14 @@ pub(super) fn sample_keys(template: &Template, entries: &[Option<Entry>], draft:
         let Some(line) = sheet.lines.get("key") else { continue };
         let key = sheet.columns.iter().find(|column| line.value == list(&[&column.name]));
         let Some(field) = key.map(|column| column.field) else { continue };
-        let rows = &entry.layout.sample_rows;
+        let rows = &entry.layout.sample_rows[entry.layout.staying..];
         let keys: Vec<&str> = rows.iter().map(|row| source.text(*row, field)).filter(|text| !text.is_empty()).collect();
-        let said = format!("the sample rows of the template, from row {}", rows[0]);
+        let said = format!("the sample rows of the template, from row {}", rows.first().unwrap_or(&0));
         // A row that has the key of a sample by chance is none; only a key that is surely one tells.
         let sure = sheet.columns.iter().any(|column| column.field == field && column.lines.get("unique").is_some());
         if sure && !keys.is_empty() && keys.len() <= MOST_SAMPLES {
             sheet.lines.set("sample_keys", list(&keys), said, Confidence::Known);
-        } else if rows.len() <= MOST_SAMPLES {
+        } else if (1..=MOST_SAMPLES).contains(&rows.len()) {
             let cells = |row: &u64| {
                 let cells: Vec<&str> =
                     sheet.columns.iter().map(|column| source.text(*row, column.field).trim()).collect();

@@ -298,14 +298,11 @@ fn one_sheet(template: &Template, sheet: &TemplateSheet, layout: &Layout, draft:
                 column.lines.set("section", quoted(band), format!("the band in row {row}"), Confidence::Known);
             }
         }
-        let guide: Vec<&str> = layout.guide_rows.iter().map(|row| sheet.text(*row, *field)).collect();
+        let kept = layout.guide_rows.iter().chain(&layout.sample_rows[..layout.staying]);
+        let guide: Vec<&str> = kept.map(|row| sheet.text(*row, *field)).collect();
         if guide.iter().any(|text| !text.is_empty()) {
-            column.lines.set(
-                "guide",
-                list(&guide),
-                format!("row {} of the template", layout.guide_rows[0]),
-                Confidence::Known,
-            );
+            let source = format!("row {} of the template", layout.heading_row + 1);
+            column.lines.set("guide", list(&guide), source, Confidence::Known);
         }
         if let Some(note) = sheet.note(layout.heading_row, *field) {
             if marks::word_in(note) == Some(true) {
@@ -326,7 +323,7 @@ fn one_sheet(template: &Template, sheet: &TemplateSheet, layout: &Layout, draft:
     DraftSheet {
         name: sheet.name.clone(),
         heading_row: layout.heading_row,
-        guide_rows: layout.guide_rows.len() as u64,
+        guide_rows: (layout.guide_rows.len() + layout.staying) as u64,
         columns,
         ..DraftSheet::default()
     }

@@ -74,11 +74,13 @@ fn score(sample: &str, dialect: Dialect) -> u64 {
     // A sample may end within a row, which then has too few cells; it is one row in many.
     Scanner::new(dialect).scan(&mut chunk, true, usize::MAX);
     let mut counts = std::collections::HashMap::<usize, u64>::new();
-    let mut filled = 0_u64;
+    let (mut filled, mut whole, mut torn) = (0_u64, 0_u64, 0_u64);
     for row in 0..chunk.row_count() {
         if !chunk.is_blank(row) {
             filled += 1;
             *counts.entry(chunk.row(row).len()).or_default() += 1;
+            let torn_here = chunk.row_texts(row).into_iter().filter(|text| is_torn(text)).count() as u64;
+            (whole, torn) = (whole + chunk.row(row).len() as u64 - torn_here, torn + torn_here);
         }
     }
     let Some((cells, rows)) =
@@ -88,7 +90,13 @@ fn score(sample: &str, dialect: Dialect) -> u64 {
     };
     // Cells that list several values have a sign of their own between these, in a few rows.
     let share = rows * 1000 / filled.max(1);
-    share * share / 1000 * (10 + cells.min(30) as u64)
+    // A sign within brackets parts no cells: `state (A = sound, B = torn);remark`.
+    share * share / 1000 * (10 + cells.min(30) as u64) * whole / (whole + torn).max(1)
+}
+
+/// Whether a bracket is opened in a cell and not closed, or closed and not opened.
+fn is_torn(text: &str) -> bool {
+    text.matches('(').count() != text.matches(')').count()
 }
 
 #[cfg(test)]
@@ -107,6 +115,7 @@ mod tests {
         assert_eq!(delimiter("a|b|c\n1|2|3\n"), b'|');
         assert_eq!(delimiter("sep=;\na,x;b\n"), b';');
         assert_eq!(delimiter("# Code, name, weight, and more\n# Sent by post, or not\na;b;c\n"), b';');
+        assert_eq!(delimiter("No (P, 6 digits);State (A = sound, B = torn);Remark (50, free)\n"), b';');
         assert_eq!(delimiter("one column\nonly\n"), b',');
         assert_eq!(sniff("", true, None, None).dialect.delimiter, b'\t');
     }

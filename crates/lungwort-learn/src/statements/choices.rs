@@ -5,7 +5,7 @@ use super::meanings::{beside, ends_of_scale, explained, is_nothing, pairs};
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
-use super::yes_no::{ticked, yes_no};
+use super::yes_no::{only_yes, ticked, yes_no};
 use super::{Claim, Reading, Target};
 use crate::draft::Confidence;
 use lungwort_core::rulebook::toml_text::{key, list, quoted};
@@ -46,6 +46,9 @@ pub(super) fn read(
     if ticked(sentence, language) {
         return Reading::of(vec![claim("allowed", list(&["x", "X"]), Confidence::Confirm)]);
     }
+    if let Some(yes) = only_yes(sentence, language) {
+        return Reading::of(vec![claim("allowed", list(&[yes]), Confidence::Confirm)]);
+    }
     // "Ja/nein" alone is of no other language.
     let found = yes_no(sentence, language).or_else(|| words::ALL.iter().find_map(|other| yes_no(sentence, other)));
     if let Some((yes, no)) = found {
@@ -70,6 +73,12 @@ pub(super) fn read(
         .map_or(text, |lead| without_remark(sentence.rest(lead.end), language));
     if let Some((key, value, confidence)) = of_one(sentence, language, (behind, alone)) {
         return Reading::of(vec![claim(key, value, confidence)]);
+    }
+    // "In g/dl" is a unit.
+    let first = text.split(' ').next().unwrap_or_default().to_lowercase();
+    if !text.contains([',', '|']) && !text.contains(" /") && text.contains('/') && MEASURED_IN.contains(&first.as_str())
+    {
+        return Reading::default();
     }
     // "E.g. 05/03/2026" shows a value and lists none.
     if alone && language.example.iter().any(|phrase| sentence.ends_at(phrase, 0).is_some()) {
@@ -380,6 +389,9 @@ fn always_one(sentence: &Sentence, language: &Language, behind: usize) -> Option
     let is_kind = STANDARDS.contains(&code) || ENDINGS.contains(&code.to_lowercase().as_str());
     (asks && is_code && !is_kind && (behind..last).all(plain)).then(|| code.to_owned())
 }
+
+/// Words before a unit.
+const MEASURED_IN: &[&str] = &["in", "per", "pro", "par"];
 
 /// Letters of a code that is the only one, at most.
 const LONGEST_CODE: usize = 5;

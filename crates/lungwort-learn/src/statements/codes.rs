@@ -5,7 +5,8 @@ use regex::Regex;
 use super::mask::{literal, looks_like_part, masked};
 use super::sentence::{Sentence, sentences};
 use super::shown::{
-    as_shown, by_example, counted_up, digits_shown, from_to, from_to_pieces, letter_between, shown_in_brackets,
+    as_shown, begun_by_either, by_example, counted_up, digits_shown, from_to, from_to_pieces, letter_between,
+    ranges_of_codes, shown_in_brackets,
 };
 use super::words::Language;
 
@@ -31,6 +32,13 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     }
     if let Some(pattern) = letter_between(sentence, language, from) {
         return Some(pattern);
+    }
+    if let Some(pattern) = ranges_of_codes(sentence, language, from) {
+        return Some(pattern);
+    }
+    if let Some(begun) = begun_by_either(sentence, language) {
+        let rest = if super::sizes::says_digits_only(sentence, language) { r"\d*" } else { ".*" };
+        return Some(format!("(?:{begun}){rest}"));
     }
     let shown = || from_to(sentence, language, from).or_else(|| from_to_pieces(sentence, language));
     if let Some(pattern) = counted_up(sentence, language, from).or_else(shown) {
@@ -83,7 +91,10 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
             if builder.ends_in_capitals() {
                 break;
             }
-            builder.vague |= builder.is_vague() || builder.follows_unknown(from) || builder.passes_letters();
+            builder.vague |= builder.is_vague()
+                || builder.follows_unknown(from)
+                || builder.passes_letters()
+                || builder.is_alternative();
             builder.at += 1;
         }
     }
@@ -102,6 +113,10 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
     if vague {
         return None;
     }
+    // "Must begin with two letters" says nothing of what stands behind them.
+    if counted == 1 && begins_with_piece(sentence, language) && regex.starts_with(['[', '\\']) {
+        regex.push_str(".*");
+    }
     if counted == 0 && sentence.has(language.begins) && !regex.is_empty() {
         regex.push_str(".*");
         counted = 1;
@@ -116,6 +131,15 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
         is_so(rest.split(ends).next().unwrap_or_default()) || is_so(whole)
     });
     (counted > 0 && fits && !regex.contains('\'')).then_some(regex)
+}
+
+/// Whether letters or digits are counted directly behind what a value begins with.
+fn begins_with_piece(sentence: &Sentence, language: &Language) -> bool {
+    let Some(begins) = sentence.any(language.begins) else { return false };
+    let at = begins.end;
+    let counts = sentence.number(at, language).is_some() || language.articles.contains(&sentence.word(at));
+    let kinds = [language.smalls, language.capitals, language.letters, language.digits];
+    counts && kinds.into_iter().flatten().any(|phrase| sentence.ends_at(phrase, at + 1).is_some())
 }
 
 /// Whether a text is a code as an expression has it. Digits are those from 0 to 9, which is quicker to compile.
@@ -194,6 +218,14 @@ impl Builder<'_> {
         self.regex.is_empty()
             && self.phrase_at(language.followed_by, self.at).is_some()
             && (from..self.at).any(|at| !known(at))
+    }
+
+    /// Whether another piece may stand in place of the last one: `starts with a letter or a digit`.
+    fn is_alternative(&self) -> bool {
+        let next = self.at + 1;
+        let article = self.language.articles.contains(&self.sentence.word(next));
+        let piece = self.counts_at(next) || article && self.kind_at(next + 1).is_some();
+        self.counted > 0 && self.language.or.contains(&self.sentence.word(self.at)) && piece
     }
 
     /// Whether capitals that stand before further pieces have not been read: what follows is not the whole code.

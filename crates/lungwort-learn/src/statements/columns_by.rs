@@ -55,12 +55,14 @@ pub(super) fn by_letter(sentence: &Sentence, language: &Language, draft: &Draft,
                 (before, ranges) = (Some(here), false);
                 let behind = &sentence.text[sentence.words[at].1.end..];
                 ranges |= behind.starts_with(['-', '–']) || behind.starts_with(" - ") || behind.starts_with(" – ");
+            } else if language.to.contains(&sentence.words[at].0.as_str()) {
+                ranges = true;
             } else {
-                let word = sentence.words[at].0.as_str();
-                match word {
-                    word if language.to.contains(&word) => ranges = true,
-                    word if language.and.contains(&word) || language.or.contains(&word) => {}
-                    _ => break,
+                // "A to E as well as G", "A, B and also D"
+                let joins = [language.and, language.or, language.also].into_iter().flatten();
+                match joins.filter_map(|phrase| sentence.ends_at(phrase, at)).max() {
+                    Some(end) => at = end - 1,
+                    None => break,
                 }
             }
             at += 1;

@@ -2,6 +2,7 @@
 
 use super::codes::{Builder, is_most, qualified};
 use super::shown::numbers;
+use super::words::Language;
 
 /// Letters or digits of one piece at most.
 const MOST: f64 = 60.0;
@@ -44,6 +45,14 @@ impl Builder<'_> {
             self.at = end;
             return true;
         }
+        // "4 digits for the site, 2 for the year" are digits, too.
+        let end = self.phrase_at(language.only_for, at + 1).filter(|_| self.counted > 0);
+        if let Some((class, end)) = self.last_class().zip(end) {
+            self.regex.push_str(&format!("{class}{{{count}}}"));
+            self.counted += 1;
+            self.at = end;
+            return true;
+        }
         // `2-3 capital letters`
         if let Some(most) = sentence.is_dashed(at).then(|| sentence.number(at + 1, language)).flatten().map(f64::abs)
             && let Some((class, end)) = self.kind_at(at + 2).filter(|_| most > count && is_count(&most))
@@ -78,6 +87,14 @@ impl Builder<'_> {
         self.counted += 1;
         self.at = end;
         true
+    }
+
+    /// What has been counted last.
+    fn last_class(&self) -> Option<&'static str> {
+        let classes = [r"\d", "[A-Z]", "[a-z]", "[A-Za-z]"];
+        let ends =
+            |class: &&str| self.regex.rfind(class).is_some_and(|at| !self.regex[at + class.len()..].contains(']'));
+        classes.into_iter().filter(ends).max_by_key(|class| self.regex.rfind(class))
     }
 
     /// "A letter A to H" is named, and "a figure from 1 to 6" is one of these.
@@ -177,11 +194,7 @@ impl Builder<'_> {
     /// `vierstellig`
     pub(super) fn counted_by_word(&mut self) -> bool {
         let word = self.sentence.words[self.at].0.as_str();
-        // It is declined: `ein vierstelliges Jahr`.
-        let is = |name: &str| {
-            word.strip_prefix(name).is_some_and(|ending| matches!(ending, "" | "e" | "er" | "es" | "en" | "em"))
-        };
-        let Some((_, count)) = self.language.digit_counts.iter().find(|(name, _)| is(name)) else { return false };
+        let Some(count) = digits_of_word(word, self.language) else { return false };
         self.regex.push_str(&format!(r"\d{{{count}}}"));
         self.counted += 1;
         self.at += 1;
@@ -289,4 +302,12 @@ impl Builder<'_> {
         }
         begun
     }
+}
+
+/// How many digits a word says: `vierstellig`, also declined as in `ein vierstelliges Jahr`.
+pub(super) fn digits_of_word(word: &str, language: &Language) -> Option<u64> {
+    let is = |name: &str| {
+        word.strip_prefix(name).is_some_and(|ending| matches!(ending, "" | "e" | "er" | "es" | "en" | "em"))
+    };
+    language.digit_counts.iter().find(|(name, _)| is(name)).map(|(_, count)| *count)
 }

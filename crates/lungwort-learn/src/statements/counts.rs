@@ -90,7 +90,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     }
     let no_least = limits.iter().all(|(key, _)| matches!(*key, "max" | "below"));
     if no_least && found.iter().all(|(key, ..)| matches!(*key, "type" | "places")) {
-        if sentence.has(language.positive) {
+        if sentence.any(language.positive).is_some_and(|place| !is_of_words(sentence, language, place)) {
             limits.push(("above", 0.0));
         } else if sentence.any(language.not_negative).is_some_and(|place| !for_some(sentence, language, place.start))
             || numbers.is_empty() && sentence.has(language.negative) && sentence.has(language.refused)
@@ -120,6 +120,19 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
         found.push(("type", quoted("decimal"), Confidence::Confirm));
     }
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
+}
+
+/// Whether a word is one of a list of words: `clot, leak, positive` are no numbers above nothing.
+fn is_of_words(sentence: &Sentence, language: &Language, place: std::ops::Range<usize>) -> bool {
+    let parts = |at: usize| sentence.gap(at).contains([',', '/', '|', ';']);
+    let or = |at: usize| language.or.contains(&sentence.word(at));
+    let before = place.start.checked_sub(1).is_some_and(|at| parts(at) || or(at) || sentence.gap(at).contains(':'));
+    let behind = place.end >= sentence.words.len() || parts(place.end - 1) || or(place.end);
+    let is_amount = [language.whole, language.number, language.decimals, language.units, language.heading_units]
+        .iter()
+        .any(|words| sentence.has(words));
+    let several = sentence.text.matches([',', '/', '|']).count() + usize::from(sentence.has(language.or)) >= 2;
+    place.len() == 1 && before && behind && several && !is_amount
 }
 
 /// `Number of keys handed in`: things that are counted, and no measures.

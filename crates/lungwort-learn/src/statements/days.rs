@@ -13,7 +13,7 @@ use lungwort_core::cell::date::DatePattern;
 
 /// A day in digits, the year first or last.
 static DAY: LazyLock<Option<Regex>> =
-    LazyLock::new(|| Regex::new(r"\b(?:(\d{4})-(\d{2})-(\d{2})|(\d{1,2})[./](\d{1,2})[./](\d{4}))\b").ok());
+    LazyLock::new(|| Regex::new(r"\b(?:(\d{4})-(\d{2})-(\d{2})|(\d{1,2})[./-](\d{1,2})[./-](\d{4}))\b").ok());
 
 /// Words from where a limit is said to the day, at most.
 const APART: usize = 8;
@@ -194,9 +194,11 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
     let first = Date::new(*year, month.unwrap_or(1), 1).ok();
     let last = Date::new(*year, month.unwrap_or(12), 1).ok().map(Date::last_of_month);
     let Some((first, last)) = first.zip(last) else { return Vec::new() };
-    if said(language.not_before) || refused && said(language.earlier) {
+    // "2004 or later"
+    let follows = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
+    if said(language.not_before) || refused && said(language.earlier) || follows(language.or_more) {
         vec![("min", first.to_string(), true)]
-    } else if said(language.not_after) || refused && said(language.later) {
+    } else if said(language.not_after) || refused && said(language.later) || follows(language.or_less) {
         vec![("max", last.to_string(), true)]
     } else if inside && (sentence.has(language.obliging) || said(language.outside)) {
         // "It must lie in 2025"

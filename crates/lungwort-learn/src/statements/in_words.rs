@@ -181,6 +181,13 @@ fn put_right(values: &mut [String], language: &Language, led: bool) {
     {
         last.push('.');
     }
+    // "Mme ou M.": Monsieur is never without its point.
+    if let Some((last, others)) = values.split_last_mut()
+        && last == "M"
+        && others.iter().any(|value| matches!(value.as_str(), "Mme" | "Mlle"))
+    {
+        last.push('.');
+    }
     // `2, 3 or 6 m`: the unit is none of the last value.
     if let Some((last, others)) = values.split_last_mut()
         && others.iter().all(|value| value.parse::<f64>().is_ok())

@@ -12,12 +12,16 @@ const SAMPLED: usize = 300;
 
 /// The language that most texts are in, as far as their first sentences show.
 pub(super) fn likely(texts: &[Text]) -> Option<&'static Language> {
-    let languages =
-        texts.iter().take(SAMPLED).flat_map(|text| sentences(&text.text)).filter_map(|sentence| language_of(&sentence));
+    let sampled: Vec<Sentence> = texts.iter().take(SAMPLED).flat_map(|text| sentences(&text.text)).collect();
     let mut counts = vec![0_usize; words::ALL.len()];
-    for language in languages {
+    for language in sampled.iter().filter_map(language_of) {
         let at = words::ALL.iter().position(|other| std::ptr::eq(*other, language));
         at.into_iter().for_each(|at| counts[at] += 1);
+    }
+    // A template of a few words has no small ones: "Pflicht, 8 Zeichen".
+    if counts.iter().all(|count| *count == 0) {
+        let of = |language: &&Language| sampled.iter().map(|sentence| vocabulary(sentence, language)).sum();
+        counts = words::ALL.iter().map(of).collect();
     }
     let most = counts.iter().copied().max().filter(|most| *most > 0)?;
     counts.iter().position(|count| *count == most).map(|at| words::ALL[at])

@@ -272,6 +272,7 @@ fn all_together(draft: &mut Draft) {
     let open: Vec<String> = sheets.flat_map(|sheet| order::same_kinds(sheet, day_form.as_ref())).collect();
     draft.look_first.extend(open);
     for_nothing::required_no_more(draft);
+    when::years_of_days(draft);
     compared_values::as_the_columns_take_them(draft);
     // A look that a sentence explains is no riddle.
     let explained =

@@ -73,6 +73,8 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
                 // "Die Spender-Nr. ist Pflicht", "ist die Spender-Nr. Pflicht"
                 let of_number = word.rsplit('-').next().is_some_and(|last| last == "nr") && follows.is_some();
                 numbered
+                    || leaves_the_rest(&line[end..])
+                    || is_shortened(&line[from..at], &line[end..])
                     || of_number
                     || dotted
                     || SHORT.contains(&word.trim_start_matches('('))
@@ -87,6 +89,31 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
         found.extend(Sentence::new(&line[from..]));
     }
     found
+}
+
+/// Words of a sentence that leaves all others blank, at most.
+const OTHERS: usize = 6;
+
+/// Whether the next sentence leaves blank what this one does not name: `Write Yes if half is paid. Otherwise leave the cell empty.`
+fn leaves_the_rest(behind: &str) -> bool {
+    let next = behind.trim_start();
+    let first = next.split(|each: char| !each.is_alphabetic()).next().unwrap_or_default().to_lowercase();
+    let begins = |language: &&&Language| language.otherwise.contains(&first.as_str());
+    let Some(language) = super::words::ALL.iter().find(begins) else { return false };
+    let sentence = next.split('.').next().unwrap_or_default().to_lowercase();
+    let words: Vec<&str> = sentence.split(|each: char| !each.is_alphabetic()).filter(|word| !word.is_empty()).collect();
+    words.len() <= OTHERS && words.iter().any(|word| language.unfilled.contains(word))
+}
+
+/// Whether a full stop stands within a shortening of single letters, or at its end: `z. B.`, `d. h.`
+fn is_shortened(before: &str, behind: &str) -> bool {
+    let last = before.rsplit(char::is_whitespace).next().unwrap_or_default();
+    let letter = |text: &str| text.chars().count() == 1 && text.chars().all(char::is_alphabetic);
+    let next = behind.split_whitespace().next().and_then(|next| next.strip_suffix('.'));
+    let previous = before[..before.len() - last.len()].split_whitespace().next_back();
+    let first = last.trim_start_matches('(');
+    letter(first) && next.is_some_and(letter)
+        || letter(last) && previous.and_then(|word| word.trim_start_matches('(').strip_suffix('.')).is_some_and(letter)
 }
 
 /// The points of a list that stands in one line: `(1) one team per line (2) team name and leader are needed`.

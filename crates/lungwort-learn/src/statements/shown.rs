@@ -64,37 +64,118 @@ pub(super) fn letter_between(sentence: &Sentence, language: &Language, from: usi
 
 /// `G1 to G9`, `A1 to F20`: letters with a number behind, both ends of which are said.
 pub(super) fn from_to(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
-    let split = |at: usize| {
-        let text = &sentence.text[sentence.words.get(at)?.1.clone()];
+    let text = |at: usize| Some(&sentence.text[sentence.words.get(at)?.1.clone()]);
+    let one = |at: usize| {
+        let first = text(at)?;
+        let dashed = || sentence.is_dashed(at).then_some(at + 1);
+        let next = language.to.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max().or_else(dashed)?;
+        codes_between(first, text(next)?)
+    };
+    (from..sentence.words.len()).find_map(one)
+}
+
+/// The expression for the codes between two of letters with a number behind: `G1` and `G9`, `D001` and `D150`.
+fn codes_between(first: &str, last: &str) -> Option<String> {
+    let split = |text: &'_ str| {
         let digits = text.bytes().take_while(u8::is_ascii_uppercase).count();
         let number: u32 = text.get(digits..)?.parse().ok()?;
         let width = text.len() - digits;
-        ((1..=3).contains(&digits) && width <= WIDEST).then(|| (&text[..digits], number, width))
+        ((1..=3).contains(&digits) && width <= WIDEST).then_some((digits, number, width))
     };
-    let one = |at: usize| {
-        let (head, least, width) = split(at)?;
-        let dashed = || sentence.is_dashed(at).then_some(at + 1);
-        let next = language.to.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max().or_else(dashed)?;
-        let (tail, most, wide) = split(next)?;
-        let letters = match (head.as_bytes(), tail.as_bytes()) {
-            (one, other) if one == other => head.to_owned(),
-            ([one], [other]) if one < other => format!("[{head}-{tail}]"),
-            _ => return None,
+    let ((letters, least, width), (others, most, wide)) = split(first).zip(split(last))?;
+    let (head, tail) = (&first[..letters], &last[..others]);
+    let letters = match (head.as_bytes(), tail.as_bytes()) {
+        (one, other) if one == other => head.to_owned(),
+        ([one], [other]) if one < other => format!("[{head}-{tail}]"),
+        _ => return None,
+    };
+    // "D001 to D150" has as many digits throughout.
+    let padded = first[head.len()..].starts_with('0');
+    match padded {
+        // Which of so many they are is not worth an expression.
+        _ if most >= 1000 && width == wide && least < most => Some(format!(r"{letters}\d{{{width}}}")),
+        _ if most >= 1000 => None,
+        true if least < most && width == wide => Some(format!("{letters}(?:{})", numbers(least, most, Some(width)))),
+        false if least < most => Some(format!("{letters}(?:{})", numbers(least, most, None))),
+        _ => None,
+    }
+}
+
+/// `N1 to N4, S1 or S2`: ranges of codes beside other ones. `None` where the codes go on with something that is none.
+pub(super) fn ranges_of_codes(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    static CODE: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"^([A-Z]{1,3}\d{1,9})(?:\s*(?:([\pL]+)|[-–—…]|\.\.)\s*([A-Z]{1,3}\d{1,9}))?").ok()
+    });
+    let mut rest = sentence.text.get(sentence.words.get(from)?.1.start..)?;
+    let (mut codes, mut ranges): (Vec<String>, usize) = (Vec::new(), 0);
+    loop {
+        let found = CODE.as_ref()?.captures(rest);
+        // What leads up to the first one says nothing.
+        let Some(found) = found else {
+            let next = rest.find(' ').filter(|_| codes.is_empty())?;
+            rest = &rest[next + 1..];
+            continue;
         };
-        // "D001 to D150" has as many digits throughout.
-        let padded = sentence.text[sentence.words[at].1.clone()][head.len()..].starts_with('0');
-        match padded {
-            // Which of so many they are is not worth an expression.
-            _ if most >= 1000 && width == wide && least < most => Some(format!(r"{letters}\d{{{width}}}")),
-            _ if most >= 1000 => None,
-            true if least < most && width == wide => {
-                Some(format!("{letters}(?:{})", numbers(least, most, Some(width))))
+        let joined = found.get(2).is_none_or(|word| language.to.contains(&word.as_str()));
+        let end = match found.get(3).filter(|_| joined) {
+            Some(last) => {
+                codes.push(codes_between(&found[1], last.as_str())?);
+                ranges += 1;
+                last.end()
             }
-            false if least < most => Some(format!("{letters}(?:{})", numbers(least, most, None))),
-            _ => None,
+            None => {
+                codes.push(found[1].to_owned());
+                found[1].len()
+            }
+        };
+        let behind = &rest[end..];
+        let trimmed = behind.trim_start_matches([',', ';', '/', ' ']);
+        let word = trimmed.split(' ').next().unwrap_or_default();
+        let joins = [language.or, language.and].iter().any(|words| words.contains(&word));
+        rest = if joins { trimmed[word.len()..].trim_start() } else { trimmed };
+        if rest.is_empty() || rest.starts_with(['.', '(', ')']) {
+            break;
         }
+        if behind.len() == rest.len() {
+            return None;
+        }
+    }
+    (ranges > 0 && codes.len() > 1).then(|| codes.join("|"))
+}
+
+/// `Begins with 0 or +49`: one of two beginnings, and what stands behind them.
+pub(super) fn begun_by_either(sentence: &Sentence, language: &Language) -> Option<String> {
+    let begins = sentence.any(language.begins)?;
+    let behind = &sentence.text[sentence.words.get(begins.end.checked_sub(1)?)?.1.end..];
+    let signs = ['"', '\'', '“', '”', '„', '‘', '’', '(', ')'];
+    let mut tokens = behind.split_whitespace().filter(|token| !language.every.contains(token));
+    let is_beginning = |token: &&str| {
+        let plain =
+            token.chars().all(|each| each.is_ascii_digit() || each.is_ascii_uppercase() || "+-/#".contains(each));
+        !token.is_empty() && token.len() <= 8 && plain
     };
-    (from..sentence.words.len()).find_map(one)
+    let clean = |token: &'_ str| {
+        token.trim_matches(signs).trim_end_matches(['.', ',', ';', ':']).trim_matches(signs).to_owned()
+    };
+    let mut found: Vec<String> = Vec::new();
+    let mut ended = false;
+    while let Some(token) = tokens.next().filter(|_| !ended) {
+        let text = clean(token);
+        if !is_beginning(&text.as_str()) {
+            break;
+        }
+        found.push(text);
+        let comma = token.ends_with(',');
+        let mut ahead = tokens.clone();
+        let joined = ahead.next().is_some_and(|word| language.or.contains(&word));
+        if joined {
+            tokens = ahead;
+        }
+        ended = !(joined || comma);
+    }
+    // Behind a comma another statement may follow: only what an "or" joins are beginnings of one value.
+    let or = language.or.iter().any(|word| behind.contains(&format!(" {word} ")));
+    (found.len() >= 2 && or).then(|| found.iter().map(|text| regex::escape(text)).collect::<Vec<_>>().join("|"))
 }
 
 /// Digits of a number that counts up, at most.
@@ -213,7 +294,14 @@ pub(super) fn by_example(sentence: &Sentence, language: &Language) -> Option<Str
     let shown = sentence.text[first.start..].split([' ', ',', ';', ')']).next()?.trim_end_matches(['.', ':', '"', '”']);
     let digits = |at: usize| language.digits.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
     let counted: f64 = (0..example.start).filter(|at| digits(*at)).filter_map(|at| sentence.number(at, language)).sum();
-    if !is_code(shown, 4) || counted != shown.bytes().filter(u8::is_ascii_digit).count() as f64 {
+    // "The year and a three-digit number" has the digits of the year, too, where their number is not said.
+    let word = |at: usize| sentence.words[at].0.as_str();
+    let years = (0..example.start).filter(|at| language.year.contains(&word(*at))).count();
+    let of_words = (0..example.start).filter_map(|at| super::counted::digits_of_word(word(at), language));
+    let counted = counted + of_words.sum::<u64>() as f64;
+    let has = shown.bytes().filter(u8::is_ascii_digit).count() as f64;
+    let of_year = years == 1 && [2.0, 4.0].contains(&(has - counted));
+    if !is_code(shown, 4) || !(counted == has || of_year) {
         return None;
     }
     let named =

@@ -4,7 +4,7 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
-use super::codes::built;
+use super::codes::{built, qualified};
 use super::conditions::conditional_at;
 use super::counts::{counts, refused_length};
 use super::sentence::Sentence;
@@ -16,7 +16,7 @@ use super::{Claim, Reading, Target};
 use super::{message_types, sql_types};
 use crate::draft::Confidence;
 use lungwort_core::cell::format::Format;
-use lungwort_core::rulebook::toml_text::quoted;
+use lungwort_core::rulebook::toml_text::{list as toml_list, quoted};
 
 /// Words between a column and a format that is named for it, at most.
 const NEAR: usize = 6;
@@ -132,6 +132,15 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         };
         return Reading::of(places.iter().map(of).collect());
     }
+    if let Some(values) = listed_ranges(sentence, language, from) {
+        let of = |place: &Place| Claim {
+            on: Target::Column(*place),
+            key: "allowed",
+            value: values.clone(),
+            confidence: known,
+        };
+        return Reading::of(places.iter().map(of).collect());
+    }
     let mut found: Said = Vec::new();
     found.extend(sql_types::read(&sentence.text));
     if found.is_empty() {
@@ -181,6 +190,33 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         confidence: *confidence,
     };
     Reading::of(places.iter().flat_map(|place| found.iter().map(move |said| claim(place, said))).collect())
+}
+
+/// `3-4, 5-6, 7-8 or 9+`: ranges that are values themselves, such as sizes and age groups.
+fn listed_ranges(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    static RANGE: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"^(?:\d{1,4} ?[-–] ?\d{1,4}|\d{1,4} ?\+|[<>≤≥] ?\d{1,4})$").ok());
+    let text = sentence.text.get(sentence.words.get(from)?.1.start..)?;
+    if !text.contains(['-', '–', '+']) {
+        return None;
+    }
+    // What stands in brackets is the list, where the rest names it.
+    let inside = text.split_once('(').and_then(|(_, rest)| rest.split_once(')')).map(|(inside, _)| inside);
+    let lists = [Some(text), inside, text.rsplit_once(": ").map(|(_, list)| list)];
+    let of = |list: &str| {
+        let mut list = list.trim_end_matches(['.', ' ']).to_owned();
+        for word in language.or {
+            list = list.replace(&format!(" {word} "), ", ");
+        }
+        let values: Vec<String> = list
+            .split([',', ';', '/', '|'])
+            .map(|value| value.trim().to_owned())
+            .filter(|value| !value.is_empty())
+            .collect();
+        let fits = values.iter().all(|value| RANGE.as_ref().is_some_and(|range| range.is_match(value)));
+        (values.len() >= 3 && fits).then(|| toml_list(&values))
+    };
+    lists.into_iter().flatten().find_map(of)
 }
 
 /// Whether a code has a piece of which it is not known how it is built: `consists of the lab code and two digits`.
@@ -254,7 +290,7 @@ fn is_of_part(sentence: &Sentence, language: &Language) -> bool {
 /// How values are built, or how many signs they have and how great they are.
 fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut Said) {
     let known = Confidence::Known;
-    if let Some(regex) = built(sentence, language, from) {
+    if let Some(regex) = built(sentence, language, from).filter(|regex| fits_length(sentence, language, regex)) {
         // "In capital letters (2 or 3 letters)" counts capitals.
         let regex = if sentence.has(language.in_capitals) { regex.replace("[A-Za-z]", "[A-Z]") } else { regex };
         let regex = if sentence.has(language.in_smalls) { regex.replace("[A-Za-z]", "[a-z]") } else { regex };
@@ -304,6 +340,21 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
             found.push(("case", quoted("upper"), known));
         }
     }
+}
+
+/// Whether codes have as many signs as are counted besides: `13 characters: the letter G, 4 digits and the bag` are more than five.
+fn fits_length(sentence: &Sentence, language: &Language, regex: &str) -> bool {
+    let counted = |at: usize| {
+        let number = sentence.number(at, language).filter(|number| *number >= 1.0 && number.fract() == 0.0)?;
+        let limited = [language.at_most, language.at_least].iter().any(|phrases| qualified(sentence, phrases, at));
+        let what = language.characters.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
+        (what && !limited).then_some(number as usize)
+    };
+    let Some(length) = (0..sentence.words.len()).find_map(counted) else { return true };
+    let plain = regex.replace(r"\d", "[0-9]");
+    let Ok(parsed) = regex_syntax::parse(&plain) else { return true };
+    let ends = (parsed.properties().minimum_len(), parsed.properties().maximum_len());
+    ends.0.is_none_or(|least| least <= length) && ends.1.is_none_or(|most| most >= length)
 }
 
 /// Whether what is said follows a label, and nothing says that it is of all of them together: `tmin/tmax = -40.0 to 50.0`.

@@ -5,7 +5,7 @@ use super::sentence::Sentence;
 use super::sizes::Said;
 use super::words::Language;
 use super::{clock, days};
-use crate::draft::Confidence;
+use crate::draft::{Confidence, Draft, Line};
 use lungwort_core::rulebook::toml_text::quoted;
 
 /// Whether a token is a day in letters, in any of the languages: `TT.MM.JJJJ`, `aaaa-mm-jj`.
@@ -123,4 +123,20 @@ pub(super) fn of_today(sentence: &Sentence, language: &Language, found: &mut Sai
         found.push(("type", quoted("date"), Confidence::Confirm));
     }
     found.push((limit, quoted("today"), Confidence::Known));
+}
+
+/// A year that limits a column of days stands for its first or its last one: `born in 2004 or later`.
+pub(super) fn years_of_days(draft: &mut Draft) {
+    for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
+        if !column.lines.get("type").is_some_and(|line| line.value.starts_with("\"date")) {
+            continue;
+        }
+        for (key, day) in [("min", "01-01"), ("below", "01-01"), ("max", "12-31"), ("above", "12-31")] {
+            let year =
+                |line: &&mut Line| line.value.len() == 4 && line.value.parse::<u16>().is_ok_and(|year| year >= 1500);
+            if let Some(line) = column.lines.0.iter_mut().find(|line| line.key == key).filter(year) {
+                line.value = quoted(&format!("{}-{day}", line.value));
+            }
+        }
+    }
 }

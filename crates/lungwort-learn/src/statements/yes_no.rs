@@ -29,6 +29,18 @@ pub(super) fn ticked(sentence: &Sentence, language: &Language) -> bool {
     led && !others && sentence.has(language.tick) || !others && otherwise()
 }
 
+/// `Yes if half is paid, otherwise blank`: the one value there is.
+pub(super) fn only_yes(sentence: &Sentence, language: &Language) -> Option<String> {
+    let at = (0..sentence.words.len().saturating_sub(1)).find(|at| {
+        let yes = language.yes_no.iter().any(|(yes, _)| *yes == sentence.word(*at));
+        yes && language.conditional.contains(&sentence.word(at + 1))
+    })?;
+    let otherwise = (at + 1..sentence.words.len()).find(|at| language.otherwise.contains(&sentence.word(*at)))?;
+    let left = (otherwise + 1..sentence.words.len())
+        .any(|at| language.unfilled.contains(&sentence.word(at)) || language.nothing.contains(&sentence.word(at)));
+    left.then(|| sentence.text[sentence.words[at].1.clone()].to_owned())
+}
+
 /// `y/n`, `true or false`
 pub(super) fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String, String)> {
     for (yes, no) in language.yes_no {

@@ -11,7 +11,7 @@ const WHICH_COLUMNS: &[&str] = &[
     "what must be", "what needs to be", "what should be", "what is compulsory", "what is needed",
 ];
 
-pub(super) const WORDS: Language = Language {
+pub(super) static WORDS: Language = Language {
     how_many: &["how many", "how much"],
     in_all: &["long", "in all", "in total", "altogether", "overall"],
     cents: &["pounds and pence", "euros and cents", "dollars and cents", "euro and cents", "pounds and pennies"],
@@ -416,6 +416,7 @@ pub(super) const WORDS: Language = Language {
     columns: &["column", "columns", "col", "cols"],
     to: &["to", "through", "until"],
     and: &["and", "as well as"],
+    also: &["also", "additionally", "plus"],
     or: &["or"],
     numbers: &[
         ("one", 1),
@@ -571,24 +572,25 @@ pub(super) const WORDS: Language = Language {
         "comes after", "higher than", "bigger than", "exceed", "exceeds",
     ],
     unique: &[
-        "never twice", "primary key", "unique", "no duplicates", "not be repeated", "only once", "used once",
-        "no two rows", "no two lots", "not twice", "once only", "never repeated", "never be repeated", "must differ",
-        "must not repeat", "must not occur twice", "appear once", "not reused", "never reused", "not be reused",
-        "not be used again", "not used again", "never the same twice", "may occur once", "its own number",
-        "its own code", "its own id", "has its own", "have their own", "distinct", "different for every",
-        "different for each", "different in every", "different in each", "not shared", "never shared", "no duplicate",
-        "duplicates are not", "duplicates not", "not occur more than once", "not appear more than once",
-        "never appear more than once", "not appear twice", "only one row", "one row only", "not be the same in two",
-        "unique value", "uniquely", "may only be used once", "must be different", "no repeats", "not repeat",
-        "must be distinct", "in one row only", "on one line only", "in only one row", "on only one row",
-        "in a single row", "on a single line", "no more than once", "at most once", "given once", "used only once",
-        "one time only", "only one time", "occur once", "occurs once", "appears once", "listed once", "stand once",
-        "no doubles", "doubles are not", "no double", "no duplicates allowed", "each number once", "each once",
-        "every number once", "each code once", "never used again", "not used again", "not be used again",
-        "never reused", "never be reused", "not be reused", "cannot be reused", "never re used", "key of the file",
-        "key field", "unique key", "is the key", "the key of each row", "key of the row", "used once only",
-        "is listed once", "be listed once", "are listed once", "just once", "used just once", "never reuse",
-        "do not reuse", "don't reuse", "not to be reused", "no reuse", "must not be used again",
+        "never twice", "primary key", "unique", "only be used for one", "only be used on one", "used for one only",
+        "belongs to one", "no duplicates", "not be repeated", "only once", "used once", "no two rows", "no two lots",
+        "not twice", "once only", "never repeated", "never be repeated", "must differ", "must not repeat",
+        "must not occur twice", "appear once", "not reused", "never reused", "not be reused", "not be used again",
+        "not used again", "never the same twice", "may occur once", "its own number", "its own code", "its own id",
+        "has its own", "have their own", "distinct", "different for every", "different for each", "different in every",
+        "different in each", "not shared", "never shared", "no duplicate", "duplicates are not", "duplicates not",
+        "not occur more than once", "not appear more than once", "never appear more than once", "not appear twice",
+        "only one row", "one row only", "not be the same in two", "unique value", "uniquely", "may only be used once",
+        "must be different", "no repeats", "not repeat", "must be distinct", "in one row only", "on one line only",
+        "in only one row", "on only one row", "in a single row", "on a single line", "no more than once",
+        "at most once", "given once", "used only once", "one time only", "only one time", "occur once", "occurs once",
+        "appears once", "listed once", "stand once", "no doubles", "doubles are not", "no double",
+        "no duplicates allowed", "each number once", "each once", "every number once", "each code once",
+        "never used again", "not used again", "not be used again", "never reused", "never be reused", "not be reused",
+        "cannot be reused", "never re used", "key of the file", "key field", "unique key", "is the key",
+        "the key of each row", "key of the row", "used once only", "is listed once", "be listed once",
+        "are listed once", "just once", "used just once", "never reuse", "do not reuse", "don't reuse",
+        "not to be reused", "no reuse", "must not be used again",
     ],
     negations: &[
         "never", "not", "no", "don't", "cannot", "can't", "mustn't", "shouldn't", "isn't", "aren't", "won't",
@@ -647,6 +649,7 @@ pub(super) const WORDS: Language = Language {
         ("mail address", "email"),
         ("orcid", "orcid"),
         ("uuid", "uuid"),
+        ("iban", "iban"),
     ],
     heading_amounts: &["quantity", "amount", "count", "price", "weight", "qty"],
     heading_texts: &[
@@ -840,7 +843,8 @@ pub(super) const WORDS: Language = Language {
     kinds: &[
         "type", "types", "kind", "status", "state", "method", "category", "class", "condition", "sex", "gender",
         "mode", "channel", "currency", "unit", "language", "level", "grade", "purpose", "quality", "priority",
-        "origin", "habit", "form", "role", "colour", "color", "size", "season", "source", "reason", "basis",
+        "origin", "habit", "form", "role", "colour", "color", "size", "season", "source", "reason", "basis", "result",
+        "outcome", "decision", "stage", "phase", "verdict", "side", "shift", "mood",
     ],
     standards: &[
         (

@@ -4,7 +4,7 @@ use super::Language;
 use crate::statements::look::Colour;
 use crate::statements::questions::Asked;
 
-pub(super) const WORDS: Language = Language {
+pub(super) static WORDS: Language = Language {
     how_many: &["combien"],
     in_all: &["au total", "en tout"],
     cents: &["euros et centimes", "euros et cents"],
@@ -249,6 +249,7 @@ pub(super) const WORDS: Language = Language {
     columns: &["colonne", "colonnes"],
     to: &["à", "jusqu'à"],
     and: &["et", "ainsi que"],
+    also: &["aussi", "également", "ainsi que"],
     or: &["ou"],
     numbers: &[
         ("un", 1),
@@ -298,7 +299,11 @@ pub(super) const WORDS: Language = Language {
     exactly: &["exactement", "précisément", "toujours"],
     between: &["entre", "de"],
     positive: &["positif", "positive"],
-    not_negative: &["non négatif", "jamais négatif"],
+    not_negative: &[
+        "non négatif", "non négative", "jamais négatif", "jamais négative", "jamais négatifs", "jamais négatives",
+        "pas négatif", "pas négative", "pas être négatif", "pas être négative", "pas de valeur négative",
+        "pas de nombre négatif", "pas de montant négatif",
+    ],
     not_future: &[
         "dans le futur", "dans l'avenir", "après aujourd'hui", "postérieure à aujourd'hui", "postérieur à aujourd'hui",
         "après aujourd'hui", "postérieures à aujourd'hui", "date future", "dates futures",

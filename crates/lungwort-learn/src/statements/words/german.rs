@@ -4,7 +4,7 @@ use super::Language;
 use crate::statements::look::Colour;
 use crate::statements::questions::Asked;
 
-pub(super) const WORDS: Language = Language {
+pub(super) static WORDS: Language = Language {
     how_many: &["wie viele", "wie viel", "wieviel", "wieviele"],
     in_all: &["lang", "insgesamt"],
     cents: &["euro und cent", "euro und cents"],
@@ -264,6 +264,7 @@ pub(super) const WORDS: Language = Language {
     columns: &["spalte", "spalten"],
     to: &["bis"],
     and: &["und", "sowie"],
+    also: &["auch", "sowie", "zusätzlich", "außerdem"],
     or: &["oder"],
     numbers: &[
         ("eine", 1),
@@ -318,7 +319,7 @@ pub(super) const WORDS: Language = Language {
     exactly: &["genau", "exakt", "immer", "stets"],
     between: &["zwischen", "von", "beträgt", "betragen", "reicht von", "reichen von"],
     positive: &["positiv", "positive", "größer als null"],
-    not_negative: &["nicht negativ", "nie negativ"],
+    not_negative: &["nicht negativ", "nie negativ", "niemals negativ", "keine negativen", "kein negativer"],
     not_future: &["in der zukunft", "nach heute"],
     earlier: &["vor", "vor dem", "früher als", "kleiner als", "bevor"],
     later: &["nach", "nach dem", "später als", "größer als"],

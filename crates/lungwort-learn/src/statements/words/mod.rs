@@ -8,7 +8,7 @@ mod french;
 mod german;
 
 /// Every language, in the order in which they are tried.
-pub(super) const ALL: &[&Language] = &[&english::WORDS, &german::WORDS, &french::WORDS];
+pub(super) static ALL: &[&Language] = &[&english::WORDS, &german::WORDS, &french::WORDS];
 
 /// Whether a sentence has a phrase of a table in any language: a heading may be in another one than what is said of it.
 pub(super) fn in_any(sentence: &Sentence, table: fn(&Language) -> &'static [&'static str]) -> bool {
@@ -178,6 +178,8 @@ pub(super) struct Language {
     /// Before the last of some columns: `all columns up to and including Box`.
     pub up_to: &'static [&'static str],
     pub and: &'static [&'static str],
+    /// Before one more of several.
+    pub also: &'static [&'static str],
     pub or: &'static [&'static str],
     /// Numbers in words.
     pub numbers: &'static [(&'static str, u64)],
