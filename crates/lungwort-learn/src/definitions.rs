@@ -458,6 +458,9 @@ fn range_in(text: &str) -> Option<(String, String)> {
     (ascends && plain(least) && plain(most)).then(|| (least.to_owned(), most.to_owned()))
 }
 
+/// Between the last two of a list, in the languages that templates are read in.
+const OR: &[&str] = &[" or ", " oder ", " ou "];
+
 /// `W, C or U`; `W = wild; C = cultivated`.
 fn values(text: &str, at: &str, column: &mut DraftColumn) {
     let source = format!("{at} lists them");
@@ -495,12 +498,22 @@ fn values(text: &str, at: &str, column: &mut DraftColumn) {
     if parts.len() >= 2 && parts.iter().all(|part| part.ends_with(')') && part.contains(" (")) {
         return;
     }
+    // "Digits only, keep the zeros" describes values, and is read among the sentences.
+    if crate::statements::describe_values(&parts) {
+        return;
+    }
     let words: Vec<String> = parts
         .iter()
-        .flat_map(|part| part.split(" or "))
-        .map(|part| part.trim().trim_start_matches("or ").to_owned())
+        .flat_map(|part| {
+            OR.iter().fold(vec![*part], |parts, or| parts.iter().flat_map(|part| part.split(or)).collect())
+        })
+        .map(|part| OR.iter().fold(part.trim(), |part, or| part.trim_start_matches(or.trim_start())).to_owned())
         .filter(|part| !part.is_empty())
         .collect();
+    // Yes and no are read among the sentences.
+    if crate::statements::are_yes_and_no(&words) {
+        return;
+    }
     if words.len() >= 2 && words.iter().all(|word| word.chars().count() <= 30 && word.split(' ').count() <= 3) {
         column.lines.set("allowed", list(&words), source, Confidence::Confirm);
     }

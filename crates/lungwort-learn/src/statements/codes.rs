@@ -211,7 +211,7 @@ impl Builder<'_> {
             let text = &self.sentence.text[self.sentence.words[at].1.clone()];
             // "LN followed by a dash" is a piece as it stands.
             !text.chars().any(char::is_lowercase)
-                || [language.verbs, language.small, language.number, language.articles]
+                || [language.verbs, language.small, language.number, language.articles, language.year]
                     .iter()
                     .any(|words| words.contains(&word(at)))
         };
@@ -394,6 +394,10 @@ impl Builder<'_> {
             .sentence
             .any(language.begins)
             .is_some_and(|begins| begins.end == self.at || begins.end + 1 == self.at && is_article(begins.end));
+        // "A running number starting with 1" counts from there.
+        if self.counts_from(&text) {
+            return false;
+        }
         // "11 digits starting 07"
         let digits = text.bytes().all(|byte| byte.is_ascii_digit());
         let starts = self.at.checked_sub(1).is_some_and(|before| language.starting.contains(&word(before)));
@@ -438,6 +442,17 @@ impl Builder<'_> {
             self.at = end;
         }
         begins || alone
+    }
+
+    /// Whether a number counts up from one that is shown: nothing is said of its digits, and it has no zero before it.
+    fn counts_from(&self, text: &str) -> bool {
+        let plain = text.len() <= 2 && text.bytes().all(|byte| byte.is_ascii_digit()) && !text.starts_with('0');
+        let language = self.language;
+        plain
+            && self.regex.is_empty()
+            && self.sentence.has(language.number)
+            && !self.sentence.has(language.digits)
+            && !self.sentence.has(language.characters)
     }
 
     /// `A 15-digit number beginning with 826`: what it begins with stands before what has been counted, and digits are among these.

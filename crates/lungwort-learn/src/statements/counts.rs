@@ -88,6 +88,9 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     if let Some(more) = taken_back(sentence, language, &numbers) {
         limits = more;
     }
+    // "A running number starting with 1"
+    let counts_from = counted_from(sentence, language);
+    limits.extend(counts_from.map(|first| ("min", first)));
     let no_least = limits.iter().all(|(key, _)| matches!(*key, "max" | "below"));
     if no_least && found.iter().all(|(key, ..)| matches!(*key, "type" | "places")) {
         if sentence.any(language.positive).is_some_and(|place| !is_of_words(sentence, language, place)) {
@@ -105,6 +108,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let scale = ends_explained(sentence, &numbers).is_some();
     let counted_up = counted_up(sentence);
     let says_whole = sentence.has(language.whole) && !sentence.has(language.halves)
+        || counts_from.is_some()
         || sentence.has(language.how_many)
         || counted_up
         || digits_between(sentence, language);
@@ -120,6 +124,14 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
         found.push(("type", quoted("decimal"), Confidence::Confirm));
     }
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
+}
+
+/// The number from which on values are counted: `a running number starting with 1`.
+fn counted_from(sentence: &Sentence, language: &Language) -> Option<f64> {
+    let begins = sentence.any(language.begins)?;
+    let first = sentence.number(begins.end, language).filter(|first| (0.0..100.0).contains(first))?;
+    let running = sentence.words[..begins.start].iter().any(|(word, _)| language.running.contains(&word.as_str()));
+    (running && sentence.has(language.number) && !sentence.has(language.digits)).then_some(first)
 }
 
 /// Whether a word is one of a list of words: `clot, leak, positive` are no numbers above nothing.
@@ -280,7 +292,14 @@ fn taken_back(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)]
             None
         }
     };
-    let limits: Vec<(&'static str, f64)> = numbers.iter().filter_map(limit).collect();
+    let mut limits: Vec<(&'static str, f64)> = numbers.iter().filter_map(limit).collect();
+    // Two values of one limit leave both open: "nobody goes below 60 m, and less than 1 m is no dive".
+    let twice = |(key, value): &(&'static str, f64)| limits.iter().any(|(other, of)| other == key && of != value);
+    let open: Vec<&'static str> = limits.iter().filter(|limit| twice(limit)).map(|(key, _)| *key).collect();
+    if !open.is_empty() {
+        limits.retain(|(key, _)| !open.contains(key));
+        return Some(limits);
+    }
     (!limits.is_empty()).then_some(limits)
 }
 
@@ -333,6 +352,11 @@ fn both_ends(sentence: &Sentence, language: &Language, numbers: &[(usize, f64)])
             return Some((Counted::Length(format!("{{ min = {value}, max = {upper} }}")), 2));
         }
         let led = at > 0 && language.between.contains(&word(at - 1));
+        // "6, 12 or 24" are three numbers.
+        let listed = language.or.contains(&word(at + 1)) && at > 0 && sentence.gap(at - 1).contains(',');
+        if listed {
+            return None;
+        }
         if led || sentence.has(language.whole) || sentence.has(language.number) {
             return Some((Counted::Limits(vec![("min", value), ("max", *upper)]), 2));
         }
@@ -527,7 +551,7 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
     let (_, key) = &found.or_else(extreme)?;
     // "More than" alone tells what happens then, and asks for nothing.
     let kinds = [language.obliging, language.whole, language.number, language.decimals];
-    let asks = kinds.into_iter().any(|phrases| sentence.has(phrases));
+    let asks = kinds.into_iter().any(|phrases| sentence.has(phrases)) || is_clause_of_limit(sentence, language, at);
     // "May not have more than 25" is at most 25.
     let denied = sentence.words[..at].iter().rev().take(7).any(|(word, _)| language.negations.contains(&word.as_str()));
     match *key {
@@ -535,6 +559,23 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
         "below" if denied => Some("min"),
         key => (asks || matches!(key, "min" | "max")).then_some(key),
     }
+}
+
+/// Whether a limit is all that a clause says: `Weight: more than 0`, `kg, less than 40`.
+fn is_clause_of_limit(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let begins = |from: usize| {
+        let gap = from.checked_sub(1).map_or(":", |before| sentence.gap(before));
+        gap.contains([':', ',', '(', ';', '–', '=']) || gap.contains(" - ")
+    };
+    let phrases = || language.above.iter().chain(language.below);
+    let led = (at.saturating_sub(3)..at)
+        .any(|from| begins(from) && phrases().any(|phrase| sentence.ends_at(phrase, from) == Some(at)));
+    let ends = |last: usize| last + 1 >= sentence.words.len() || sentence.gap(last).contains([',', ';', ')', '.']);
+    let is_unit = sentence
+        .words
+        .get(at + 1)
+        .is_some_and(|(word, _)| super::subject::is_unit(word) || language.units.contains(&word.as_str()));
+    led && (ends(at) || is_unit && ends(at + 1))
 }
 
 /// `(0-40)` in a heading, and nothing else.

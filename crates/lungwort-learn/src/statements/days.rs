@@ -126,8 +126,13 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
         return vec![one("min", first), one("max", second)];
     }
     let asks = sentence.has(language.obliging) && !sentence.has(language.negations) && !sentence.has(language.refused);
-    let refused = sentence.has(language.refused);
+    // "Nobody born after 31.12.2020"
+    let none = |of: &Named| {
+        let from = of.words.start.saturating_sub(APART)..of.words.start;
+        from.into_iter().any(|at| language.none.iter().skip(1).any(|phrase| sentence.ends_at(phrase, at).is_some()))
+    };
     let limit = |of: &Named| {
+        let refused = sentence.has(language.refused) || none(of);
         // "Not later than the day of the loan, 1 December 2026"
         let apart = |phrase: &&str| {
             // What is said of the day before is none of this one.

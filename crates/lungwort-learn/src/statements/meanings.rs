@@ -58,7 +58,8 @@ pub(super) fn explained(text: &str, language: &Language) -> Option<Vec<(String, 
     let in_brackets = |part: &str| -> Option<(String, String)> {
         let (before, meaning) = part.split_once('(')?;
         let code = before.trim().rsplit(' ').next()?;
-        let fits = !code.is_empty() && code.len() <= 8 && !code.chars().any(char::is_lowercase);
+        let small = code.len() == 1 && before.trim().len() == 1;
+        let fits = !code.is_empty() && code.len() <= 8 && (small || !code.chars().any(char::is_lowercase));
         let meaning = meaning.trim_end_matches(['.', ';', ',']).strip_suffix(')')?.trim();
         // `A(ctive)`
         let joined = !before.ends_with(' ') && meaning.starts_with(char::is_lowercase);

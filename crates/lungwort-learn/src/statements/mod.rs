@@ -200,6 +200,30 @@ pub(super) fn obliges(text: &str) -> bool {
     sentences(text).first().is_some_and(asks)
 }
 
+/// Whether two values are yes and no in one of the languages.
+pub(super) fn are_yes_and_no(values: &[String]) -> bool {
+    let [one, other] = values else { return false };
+    let pair = (one.to_lowercase(), other.to_lowercase());
+    let is_pair = |(yes, no): &(&str, &str)| pair.0 == *yes && pair.1 == *no;
+    words::ALL.iter().flat_map(|language| language.yes_no).any(is_pair)
+}
+
+/// Whether one of some phrases says how values are written, and is none itself: `digits only`, `höchstens 3 Nachkommastellen`.
+pub(super) fn describe_values(parts: &[&str]) -> bool {
+    let describes = |part: &&str| {
+        let Some(sentence) = sentences(part).pop().filter(|sentence| sentence.words.len() >= 2) else { return false };
+        words::ALL.iter().any(|language| {
+            let kinds = [
+                language.digits, language.letters, language.capitals, language.characters, language.decimals,
+                language.whole, language.at_most, language.at_least, language.above, language.not_negative,
+                language.not_future, language.begins, language.unique,
+            ];
+            kinds.into_iter().any(|phrases| sentence.has(phrases))
+        })
+    };
+    parts.iter().any(describes)
+}
+
 /// Reads all texts of the template into the draft.
 pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
     if template.sheets.iter().any(definitions::is_made_guide) {
@@ -218,6 +242,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     known.likely = likely(&texts);
     for text in texts {
         said.before.clear();
+        said.labelled = false;
         // A long sentence costs as several do; what is beyond is not looked into at all.
         let within = |whole: Sentence| {
             if spent >= most {
@@ -286,6 +311,8 @@ fn all_together(draft: &mut Draft) {
 #[derive(Default)]
 struct Spoken {
     before: Vec<Mention>,
+    /// Whether the text is about a column that it begins with: `Fee – in euros. The dearest card costs 24.`
+    labelled: bool,
     question: Option<(Sentence, Vec<Mention>)>,
 }
 
@@ -294,7 +321,7 @@ impl Spoken {
     fn next(&mut self, (known, text): (&Entries<'_>, &Text), sentence: Sentence, draft: &mut Draft) {
         let before = std::mem::take(&mut self.before);
         if sentence.text.ends_with('?') {
-            self.before = one(known, (text, &sentence), before, draft).0;
+            self.before = one(known, (text, &sentence), before, draft, false).0;
             self.question = Some((sentence, self.before.clone()));
             return;
         }
@@ -306,7 +333,10 @@ impl Spoken {
             return;
         }
         let before = if before.is_empty() { asked.map(|(_, named)| named).unwrap_or_default() } else { before };
-        self.before = one(known, (text, &sentence), before, draft).0;
+        let labelled = self.labelled;
+        let named = one(known, (text, &sentence), before.clone(), draft, labelled).0;
+        self.labelled |= before.is_empty() && is_labelled(&sentence, &named);
+        self.before = named;
     }
 }
 
@@ -316,6 +346,7 @@ fn one(
     (text, sentence): (&Text, &Sentence),
     before: Vec<Mention>,
     draft: &mut Draft,
+    labelled: bool,
 ) -> (Vec<Mention>, bool) {
     let mut named = Vec::new();
     let mut reading = Reading::default();
@@ -325,7 +356,11 @@ fn one(
     for language in languages.iter().copied() {
         obliges |= sentence.has(language.obliging) || sentence.required(language).is_some();
         let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
-        let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
+        let mut mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
+        let own = |mention: &Mention| before.iter().any(|other| other.place == mention.place);
+        if labelled && !mentions.iter().any(own) {
+            mentions.retain(|mention| !is_passing(sentence, mention, draft));
+        }
         let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&spoken_of, draft));
         let places = meant((text, sentence, language), &mentions, &before);
         if named.is_empty() {
@@ -383,6 +418,22 @@ fn one(
         draft.unread.push(Unread { text: sentence.text.clone(), place: text.place.clone() });
     }
     (named, reading.understood)
+}
+
+/// Whether a sentence begins with the column that it is about, and a sign behind it.
+fn is_labelled(sentence: &Sentence, named: &[Mention]) -> bool {
+    named.first().is_some_and(|first| {
+        let gap = sentence.gap(first.words.end.saturating_sub(1));
+        first.words.start == 0 && (gap.contains([':', '–', '—', '=']) || gap.contains(" - "))
+    })
+}
+
+/// Whether a column is named by a word in passing, in the middle of a sentence that goes on about another one: `the dearest card
+/// costs 24.00` is about the fee.
+fn is_passing(sentence: &Sentence, mention: &Mention, draft: &Draft) -> bool {
+    let heading = &draft.sheets[mention.place.0].columns[mention.place.1].heading;
+    let small = sentence.text[sentence.words[mention.words.start].1.clone()].starts_with(char::is_lowercase);
+    mention.words.len() == 1 && mention.words.start > 1 && small && heading.starts_with(char::is_uppercase)
 }
 
 /// Lets columns take the word that a sentence gives for no value; whether it gives one.

@@ -200,7 +200,9 @@ pub(super) fn the_day(
     let word = |at: usize| sentence.word(at);
     let Some(noun) = language.dates.first().filter(|_| found.is_empty()) else { return };
     let at = (1..sentence.words.len()).find(|at| word(*at) == *noun && language.every.contains(&word(at - 1)));
-    let Some(at) = at.filter(|at| language.verbs.contains(&word(at + 1))) else { return };
+    // "The date (2026-07-14) has to lie in 2026"
+    let goes_on = |at: &usize| language.verbs.contains(&word(at + 1)) || sentence.gap(*at).contains('(');
+    let Some(at) = at.filter(goes_on) else { return };
     let is_day = |heading: &[String]| {
         let ends = [heading.first(), heading.last()];
         ends.into_iter().flatten().any(|word| language.dates.contains(&word.as_str()))

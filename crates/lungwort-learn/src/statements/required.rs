@@ -163,7 +163,12 @@ impl Asking<'_> {
             let open = conditional_at(sentence, language).is_none() && language.as_long.contains(&word(place.end));
             open || else_so || before.is_some_and(freed) || language.all_other.iter().any(others)
         };
-        if let Some(forbidden) = sentence.any(language.forbidden).filter(|place| !otherwise(place)) {
+        // "Ne pas laisser vide" forbids the contrary.
+        let denied = |place: &std::ops::Range<usize>| {
+            (place.start.saturating_sub(2)..place.start).any(|at| language.negations.contains(&sentence.word(at)))
+        };
+        let forbidden = sentence.any(language.forbidden).filter(|place| !otherwise(place) && !denied(place));
+        if let Some(forbidden) = forbidden {
             return Some(Reading::of(must_be_blank(sentence, language, (mentions, self.meant(), &forbidden), name)));
         }
         None

@@ -346,11 +346,23 @@ fn shape_of(shown: &str, literal: bool) -> String {
 
 /// `Note numbers look like WN-2026-000123`: the shape of what is shown, where it has letters, signs and several digits.
 pub(super) fn looks_like(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
-    let place =
-        language.looks.iter().filter_map(|phrase| sentence.find_from(phrase, from)).min_by_key(|place| place.start)?;
-    let (_, first) = sentence.words.get(place.end)?;
-    let shown = sentence.text[first.start..].split([' ', ',', ';', ')']).next()?.trim_end_matches(['.', ':', '"', '”']);
-    is_code(shown, 6).then(|| shape_of(shown, false))
+    let shown_at = |at: usize| {
+        let (_, first) = sentence.words.get(at)?;
+        let shown = sentence.text[first.start..].split([' ', ',', ';', ')']).next()?;
+        Some(shown.trim_end_matches(['.', ':', '"', '”']))
+    };
+    let first_of = |phrases: &[&str]| {
+        phrases.iter().filter_map(|phrase| sentence.find_from(phrase, from)).min_by_key(|place| place.start)
+    };
+    let shape = |shown: &str| shape_of(shown, false);
+    if let Some(place) = first_of(language.looks) {
+        return shown_at(place.end).filter(|shown| is_code(shown, 6)).map(shape);
+    }
+    // "Format H-101", "ISO week as 2026-W07": a code with a sign in it, and nothing behind.
+    let as_written = || first_of(language.as_written).filter(|_| !sentence.has(language.example));
+    let place = first_of(language.forms).or_else(as_written)?;
+    let shown = shown_at(place.end).filter(|shown| is_code(shown, 4) && shown.contains(['-', '/']))?;
+    sentence.text.trim_end_matches(['.', ')']).ends_with(shown).then(|| shape(shown))
 }
 
 /// The expression for a code as it is shown, where the digits that were counted are those at its end: what stands before them was

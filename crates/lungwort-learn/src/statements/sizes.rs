@@ -27,6 +27,10 @@ const SHORT: usize = 20;
 /// A line for each of the columns.
 pub(crate) type Said = Vec<(&'static str, String, Confidence)>;
 
+/// Parts of amounts of money, in the languages that templates are read in.
+const CENTS: &[&str] =
+    &["cent", "cents", "pence", "centime", "centimes", "rappen", "decimals", "décimales", "nachkommastellen"];
+
 /// Words between a denial and the capitals that it denies, at most.
 const DENIED: usize = 5;
 
@@ -75,12 +79,14 @@ fn comes_once(sentence: &Sentence, language: &Language) -> bool {
             same.start >= twice.end && !what.is_empty() && (time(what) || !holds_all(what))
         };
         // "Twice from the same supplier"
+        // "No two rows may have the same lot" ends with what is not the same.
+        let alone = |same: &std::ops::Range<usize>| no_two && sentence.words.len() <= same.end + 2;
         let again = sentence.words.len() > twice.end
             && language
                 .same
                 .iter()
                 .filter_map(|phrase| sentence.find_from(phrase, twice.end))
-                .any(|same| same.end < sentence.words.len());
+                .any(|same| same.end < sentence.words.len() && !alone(&same));
         again
             || language
                 .on_same
@@ -96,7 +102,9 @@ fn comes_once(sentence: &Sentence, language: &Language) -> bool {
     }
     sentence.words.len() <= SHORT
         && !scoped
-        && (no_two || sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice))
+        && (no_two
+            || sentence.has(language.unique)
+            || sentence.has(language.twice) && (sentence.has(language.negations) || sentence.has(language.refused)))
 }
 
 /// The mark before the decimals, where it is said or shown.
@@ -132,7 +140,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         };
         return Reading::of(places.iter().map(of).collect());
     }
-    if let Some(values) = listed_ranges(sentence, language, from) {
+    if let Some(values) = listed_ranges(sentence, language, from).or_else(|| listed_numbers(sentence, language)) {
         let of = |place: &Place| Claim {
             on: Target::Column(*place),
             key: "allowed",
@@ -170,8 +178,13 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     of_money(sentence, language, &mut found);
     let sign = separator(sentence, language);
     // "Two decimals, separated by a comma" says how a number is written.
-    let of_decimals = sign == Some(",") && found.iter().any(|(key, ..)| *key == "places");
-    decimal_mark(sentence, language, of_decimals, &mut found);
+    let of_decimals = sign == Some(",") && found.iter().any(|(key, ..)| *key == "places")
+        || matches!(sign, Some("," | ".")) && sentence.words.iter().any(|(word, _)| CENTS.contains(&word.as_str()));
+    let comma = of_decimals && sign == Some(",");
+    if of_decimals && sign == Some(".") && language.decimal_comma {
+        found.push(("decimal_mark", quoted("."), known));
+    }
+    decimal_mark(sentence, language, comma, &mut found);
     if let Some(sign) = sign.filter(|_| !of_decimals) {
         found.push(("separator", quoted(sign), known));
     }
@@ -217,6 +230,21 @@ fn listed_ranges(sentence: &Sentence, language: &Language, from: usize) -> Optio
         (values.len() >= 3 && fits).then(|| toml_list(&values))
     };
     lists.into_iter().flatten().find_map(of)
+}
+
+/// `number of months: 6, 12 or 24`: numbers of which one is given, at the end of a sentence that names what they are.
+fn listed_numbers(sentence: &Sentence, language: &Language) -> Option<String> {
+    static NUMBERS: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"[:,(] ?((?:[0-9]{1,6}, ?)+[0-9]{1,6}),? (\pL+) ([0-9]{1,6})\)?\.?$").ok());
+    let text = sentence.text.trim_end();
+    let found =
+        NUMBERS.as_ref().filter(|_| text.ends_with(|each: char| each.is_ascii_digit() || ".)".contains(each)))?;
+    let found = found.captures(text).filter(|found| language.or.contains(&&found[2]))?;
+    let before = text[..found.get(1)?.start()].to_lowercase();
+    // "4, 5 or 6 digits" count something, and end with it.
+    let names = before.split(|each: char| !each.is_alphabetic()).any(|word| language.number.contains(&word));
+    let values: Vec<String> = found[1].split(',').map(str::trim).chain([&found[3]]).map(str::to_owned).collect();
+    names.then(|| toml_list(&values))
 }
 
 /// Whether a code has a piece of which it is not known how it is built: `consists of the lab code and two digits`.

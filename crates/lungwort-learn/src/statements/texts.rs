@@ -185,12 +185,29 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
         if !read && !cell.text.chars().any(char::is_alphabetic) {
             continue;
         }
+        // `Bold | has to be filled in`: a look, and what it means.
+        let look = look_beside(sheet, (cell.row, cell.column));
         let (about, said) = match headed(&cell.text, draft).filter(|_| !matches!(about, About::Column(..))) {
             Some((of, said)) => (About::Sheet(of), said),
             None => (about, cell.text.as_str()),
         };
-        texts.push(text(said, place(sheet, cell.row, cell.column), about));
+        let said = look.map_or(Cow::Borrowed(said), |look| Cow::Owned(format!("{look}: {said}")));
+        texts.push(text(&said, place(sheet, cell.row, cell.column), about));
     }
+}
+
+/// The look that is named in the cell before, where a row has these two cells alone.
+fn look_beside(sheet: &TemplateSheet, (row, column): (u64, usize)) -> Option<String> {
+    let cells = sheet.row(row);
+    let [(_, look), (second, _)] = cells.as_slice() else { return None };
+    let look = look.trim().trim_end_matches(':');
+    let lower = look.to_lowercase();
+    let is_look = |language: &&words::Language| {
+        let letters = [language.bold, language.italic, language.underlined];
+        letters.iter().any(|phrases| phrases.contains(&lower.as_str()))
+            || language.colours.iter().any(|(name, _)| *name == lower)
+    };
+    (*second == column && words::ALL.iter().any(|language| is_look(&language))).then(|| look.to_owned())
 }
 
 /// The codes of the lists that were found on a sheet: they say nothing.

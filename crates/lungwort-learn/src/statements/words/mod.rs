@@ -88,6 +88,10 @@ pub(super) struct Language {
     pub asterisks: &'static [&'static str],
     /// Before the other of two values: `enter Yes, otherwise No`.
     pub otherwise: &'static [&'static str],
+    /// What is said of numbers that count up: `a running number starting with 1`.
+    pub running: &'static [&'static str],
+    /// Before a value as it is written: `ISO week as 2026-W07`.
+    pub as_written: &'static [&'static str],
     /// Behind it a value is shown: `numbers look like WN-2026-000123`.
     pub looks: &'static [&'static str],
     /// A condition that the column itself is filled, which is none: `if given, it must be…`.
