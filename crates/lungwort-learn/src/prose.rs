@@ -41,9 +41,9 @@ pub fn learn(template: &Template, is_prose: &dyn Fn(&TemplateSheet, u64) -> bool
 /// Ways of saying how many rows are taken.
 static ROWS: LazyLock<[Option<Regex>; 7]> = LazyLock::new(|| {
     let count = r"([0-9]{1,3}(?:[,. \u{a0}][0-9]{3})+|[0-9]+)";
-    let nouns = r"(?:[a-z]+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions)";
-    let begin = r"(?:max(?:imum)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than)";
-    let end = r"(?:max(?:imum)?|at most|or fewer|or less|per file|per upload|limit)";
+    let nouns = r"(?:[a-z]+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions|zeilen|datensätze|einträge|lignes|enregistrements)";
+    let begin = r"(?:max(?:imum|imal)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than|exceed|höchstens|nicht mehr als|bis zu|au plus|au maximum|pas plus de|jusqu'à|dépasser)";
+    let end = r"(?:max(?:imum|imal)?|at most|or fewer|or less|per file|per upload|limit|höchstens|pro datei|je datei|par fichier|au plus)";
     [
         Regex::new(&format!(r"{begin}[^.0-9]{{0,25}}{count} {nouns}")).ok(),
         Regex::new(&format!(r"{count} {nouns}[^.0-9]{{0,20}}{end}")).ok(),

@@ -63,6 +63,8 @@ pub(super) fn read(
         return Reading::of(vec![claim("allowed", format!("{{ reference = {} }}", quoted(standard)), confidence)]);
     }
     let lead_up = sentence.text[..sentence.words.get(behind).map_or(0, |(_, at)| at.start)].trim_end();
+    // `State: 'open', 'shut' or 'sold'`
+    let lead_up = lead_up.trim_end_matches(['"', '\'', '“', '„', '«', '‘']).trim_end();
     let colon = behind_colon || lead_up.ends_with([':', '–', '—', '=']) || lead_up.ends_with(" -");
     let signed = alone || colon;
     let lead = lead_of(sentence, language, behind, colon);
@@ -73,6 +75,15 @@ pub(super) fn read(
         .map_or(text, |lead| without_remark(sentence.rest(lead.end), language));
     if let Some((key, value, confidence)) = of_one(sentence, language, (behind, alone)) {
         return Reading::of(vec![claim(key, value, confidence)]);
+    }
+    // "Day/month/year" is how a day is written.
+    let parts = text.trim_end_matches(['.', ')']).split(['/', '-', '.', ' ']).filter(|part| !part.is_empty());
+    let of_day = |part: &str| {
+        let lower = part.to_lowercase();
+        words::ALL.iter().any(|language| language.day_month_year.iter().any(|words| words.contains(&lower.as_str())))
+    };
+    if parts.clone().count() == 3 && parts.into_iter().all(of_day) {
+        return Reading::default();
     }
     // "In g/dl" is a unit.
     let first = text.split(' ').next().unwrap_or_default().to_lowercase();

@@ -91,11 +91,12 @@ pub(super) fn month_or_time(sentence: &Sentence, language: &Language) -> Option<
 /// that follows. Alone beside a column it needs no word before it.
 fn date_like_example(lower: &str) -> Option<(&'static str, String)> {
     static EXAMPLE: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"(?:^|(?:like|such as|e\.g\.|for example|example|written|format|form|order|style|shape|wie|comme|\bas\b)[^0-9]{0,25}|\()\b(?:([0-9]{4})-([0-9]{2})-([0-9]{2})|([0-9]{2})([/.-])([0-9]{2})[/.-]([0-9]{4}))(?:([t ][0-9]{2}:[0-9]{2}(:[0-9]{2})?)\b|\b)").ok()
+        Regex::new(r"(?:^|(?:like|such as|e\.g\.|z\. ?b\.|p\. ?ex\.|for example|example|beispiel|exemple|written|format|form|order|style|shape|wie|comme|\bas\b)[^0-9]{0,25}|\()\b(?:([0-9]{4})-([0-9]{2})-([0-9]{2})|([0-9]{2})([/.-])([0-9]{2})[/.-]([0-9]{4}))(?:([t ][0-9]{2}:[0-9]{2}(:[0-9]{2})?)\b|\b)").ok()
     });
     let found = EXAMPLE.as_ref()?.captures(lower);
     let Some(found) = found else {
-        let iso = ["iso 8601", "iso date", "iso format", "iso-date", "iso-format", "iso-datum", "date iso"];
+        let iso =
+            ["iso 8601", "iso date", "iso format", "iso-date", "iso-format", "iso-datum", "date iso", "format iso"];
         return iso.iter().any(|name| lower.contains(name)).then(|| ("date", "yyyy-mm-dd".to_owned()));
     };
     // A day alone must be all that is said, or stand before a comma.

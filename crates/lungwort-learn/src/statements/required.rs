@@ -448,7 +448,8 @@ impl Asking<'_> {
             return self.all.iter().copied().filter(|place| !is_out(place)).collect();
         }
         // "Everything else is optional" frees all others.
-        let of_all = sentence.any(language.all).is_some_and(|all| !free(&all));
+        let all_filled = self.subjects.is_empty() && self.mentions.is_empty() && sentence.has(language.all_filled);
+        let of_all = all_filled || sentence.any(language.all).is_some_and(|all| !free(&all));
         if of_all && !marked || others && !(self.before.is_empty() && freed.is_empty()) {
             let spoken_of = |place: &Place| others && self.before.contains(place);
             self.all.iter().copied().filter(|place| !is_out(place) && !spoken_of(place)).collect()

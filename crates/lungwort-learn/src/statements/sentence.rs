@@ -300,7 +300,8 @@ impl Sentence {
                 && language.filled.contains(&last)
                 && language.manner.contains(&next)
         };
-        let said = self.any(language.required).filter(|place| !how(place)).or_else(|| {
+        let all = || self.any(language.all_filled);
+        let said = self.any(language.required).filter(|place| !how(place)).or_else(all).or_else(|| {
             let modals = language.modals.iter().filter_map(|phrase| self.find(phrase));
             modals.filter_map(|modal| self.participle(&modal, language)).min_by_key(|place| place.start)
         });

@@ -48,6 +48,13 @@ fn at_least_one(sentence: &Sentence, language: &Language) -> bool {
         .any(|(phrase, place)| !language.at_least_one_of.contains(phrase) || !counts(place.end) || asked(place.end))
 }
 
+/// `One of phone and e-mail has to be filled`
+fn one_among(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> bool {
+    let Some(first) = mentions.first().filter(|_| mentions.len() >= 2) else { return false };
+    let led = language.one_among.iter().filter_map(|phrase| sentence.find(phrase));
+    led.into_iter().any(|led| led.start <= 1 && (led.end..=led.end + 1).contains(&first.words.start))
+}
+
 /// `a phone number or an address`, `one of the two, not both`, `both or neither`, `from the left without a gap`
 pub(super) fn some_of_several(
     sentence: &Sentence,
@@ -103,7 +110,10 @@ pub(super) fn some_of_several(
         "all_or_none"
     } else if sentence.has(language.exactly_one) {
         exactly_or_most(sentence, language)
-    } else if at_least_one(sentence, language) || or_between && asks && !denied {
+    } else if at_least_one(sentence, language)
+        || or_between && asks && !denied
+        || asks && one_among(sentence, language, mentions)
+    {
         "at_least_one"
     } else if sentence.has(language.together) && !limited {
         "all_or_none"

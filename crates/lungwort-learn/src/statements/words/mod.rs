@@ -116,6 +116,10 @@ pub(super) struct Language {
     pub obliging: &'static [&'static str],
     /// All columns; and what takes some out.
     pub all: &'static [&'static str],
+    /// The whole of what is asked of all columns: `no cell may be left empty`, `fill in all columns`.
+    pub all_filled: &'static [&'static str],
+    /// Before columns of which one is needed: `one of phone and e-mail`.
+    pub one_among: &'static [&'static str],
     /// All columns, where none has been named of which all may be spoken.
     pub all_alone: &'static [&'static str],
     pub except: &'static [&'static str],
