@@ -348,11 +348,13 @@ pub fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
         "m", "o", "c", "r", "mandatory", "optional", "conditional", "required", "must", "may", "can", "pflicht",
         "pflichtfeld", "freiwillig", "bedingt", "obligatoire", "facultatif", "conditionnel",
     ];
-    let is_mark = |(_, text): &(usize, &str)| marks.contains(&text.to_lowercase().as_str());
+    let is_mark = |(_, text): &(usize, &str)| {
+        marks.contains(&text.trim_end_matches(['?', ':']).trim_end().to_lowercase().as_str())
+    };
     // `Required | Y | N`: what the row says is in its first cell.
     let answers = ["y", "n", "yes", "no", "x", "ja", "nein", "j", "oui", "non"];
     let labelled = cells.first().is_some_and(|first| first.1.len() > 1 && is_mark(first))
-        && cells[1..].iter().all(|(_, text)| answers.contains(&text.to_lowercase().as_str()));
+        && cells[1..].iter().all(|cell| answers.contains(&cell.1.to_lowercase().as_str()) || is_mark(cell));
     let all = labelled || cells.iter().all(is_mark);
     all && cells.len() >= 2 && cells.len() * 2 >= columns
 }

@@ -26,7 +26,10 @@ pub fn word_in(text: &str) -> Option<bool> {
         .position(|word| matches!(*word, "required" | "mandatory" | "compulsory" | "optional" | "conditional"))?;
     let not = at > 0 && matches!(words[at - 1], "not" | "no" | "non" | "if" | "when" | "where");
     let later = words.get(at + 1).is_some_and(|word| matches!(*word, "if" | "when" | "where" | "unless" | "for"));
-    Some(matches!(words[at], "required" | "mandatory" | "compulsory") && !not && !later)
+    // "E-mail or phone required" asks for one of the two.
+    let part = lower.split([',', ';', '.', ':', '(', ')']).find(|part| part.contains(words[at])).unwrap_or_default();
+    let either = [" or ", " oder ", " ou "].iter().any(|or| part.contains(or));
+    Some(matches!(words[at], "required" | "mandatory" | "compulsory") && !not && !later && !either)
 }
 
 /// A note or message without a first sentence that only says whether something must be filled in.

@@ -37,7 +37,12 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         return Some(pattern);
     }
     if let Some(begun) = begun_by_either(sentence, language) {
-        let rest = if super::sizes::says_digits_only(sentence, language) { r"\d*" } else { ".*" };
+        let signs = super::sizes::only_of(sentence, language, from);
+        let rest = match signs {
+            Some(class) => format!("{class}*"),
+            None if super::sizes::says_digits_only(sentence, language) => r"\d*".to_owned(),
+            None => ".*".to_owned(),
+        };
         return Some(format!("(?:{begun}){rest}"));
     }
     let shown = || from_to(sentence, language, from).or_else(|| from_to_pieces(sentence, language));

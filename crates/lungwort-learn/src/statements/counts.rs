@@ -123,11 +123,18 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     } else if !limits.is_empty() || found.is_empty() && says_number {
         found.push(("type", quoted("decimal"), Confidence::Confirm));
     }
+    // "How many were rotten" is never below nothing; what another place says of it counts for more.
+    let open = limits.iter().all(|(key, _)| matches!(*key, "max" | "below")) && !sentence.has(language.positive);
+    let least = sentence.has(language.how_many) && open;
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
+    found.extend(least.then(|| ("min", "0".to_owned(), Confidence::Confirm)));
 }
 
 /// The number from which on values are counted: `a running number starting with 1`.
 fn counted_from(sentence: &Sentence, language: &Language) -> Option<f64> {
+    if let Some(counted) = sentence.any(language.counted_from) {
+        return sentence.number(counted.end, language).filter(|first| (0.0..100.0).contains(first));
+    }
     let begins = sentence.any(language.begins)?;
     let first = sentence.number(begins.end, language).filter(|first| (0.0..100.0).contains(first))?;
     let running = sentence.words[..begins.start].iter().any(|(word, _)| language.running.contains(&word.as_str()));

@@ -193,7 +193,7 @@ fn put_right(values: &mut [String], language: &Language, led: bool) {
         && others.iter().all(|value| value.parse::<f64>().is_ok())
         && let Some((number, unit)) = last.split_once(' ')
         && number.parse::<f64>().is_ok()
-        && super::subject::is_unit(&unit.to_lowercase())
+        && (super::subject::is_unit(&unit.to_lowercase()) || is_amount_of(&unit.to_lowercase()))
     {
         *last = number.to_owned();
     }
@@ -207,6 +207,16 @@ fn put_right(values: &mut [String], language: &Language, led: bool) {
             values[0] = name.to_owned();
         }
     }
+}
+
+/// Whether a word is one that amounts are counted in, in any of the languages.
+fn is_amount_of(unit: &str) -> bool {
+    const MONEY: &[&str] = &["euro", "pound", "dollar", "franc", "franken", "stück", "piece", "€", "£", "$"];
+    MONEY.contains(&unit.trim_end_matches('s'))
+        || words::ALL.iter().any(|language| {
+            [language.units, language.heading_units].iter().any(|words| words.contains(&unit))
+                || unit.strip_suffix('s').is_some_and(|unit| language.units.contains(&unit))
+        })
 }
 
 /// The values of a list in words; `led` where words before it say that it is one.

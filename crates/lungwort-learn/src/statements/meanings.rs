@@ -124,6 +124,18 @@ pub(super) fn pairs(text: &str) -> Option<Vec<(String, String)>> {
     }
     // `X = yes, blank = no`, `none = leave blank`
     let nothing = |part: &&str| {
+        // "Sonst leer"
+        let words: Vec<String> =
+            part.split_whitespace().map(|word| word.trim_end_matches('.').to_lowercase()).collect();
+        let left = |language: &&words::Language| {
+            let is = |at: usize, phrases: &[&str]| words.get(at).is_some_and(|word| phrases.contains(&word.as_str()));
+            is(0, language.otherwise)
+                && (1..words.len()).any(|at| is(at, language.nothing) || is(at, language.unfilled))
+                && words.len() <= 4
+        };
+        if words::ALL.iter().any(|language| left(&language)) {
+            return true;
+        }
         let (code, meaning) = part.split_once('=').unwrap_or((part, ""));
         // A code that means empty is one all the same: `X = empty`.
         is_nothing(code) || is_nothing(meaning) && code.chars().any(char::is_lowercase)

@@ -37,6 +37,7 @@ mod order;
 mod other_sheet;
 mod other_words;
 mod questions;
+mod refusals;
 mod required;
 mod sentence;
 mod several;
@@ -129,6 +130,15 @@ struct Text {
     about: About,
     /// Whether it stands in the heading itself.
     of_heading: bool,
+    /// It as it stands in the template, where it is read otherwise.
+    original: Option<String>,
+}
+
+impl Text {
+    /// A sentence as it is cited: as it stands in the template.
+    fn cited<'t>(&'t self, sentence: &'t Sentence) -> &'t str {
+        self.original.as_deref().unwrap_or(&sentence.text)
+    }
 }
 
 /// What a sentence asks for.
@@ -382,7 +392,7 @@ fn one(
         if places.is_empty() && !reading.understood {
             let form = values::form_of_all(sentence, language);
             reading.understood |= form.is_some();
-            let source = format!("{}: {}", text.place, clipped(&sentence.text, 90));
+            let source = format!("{}: {}", text.place, clipped(text.cited(sentence), 90));
             draft.day_form = draft.day_form.take().or(form.map(|form| (form, source)));
         }
         if reading.understood {
@@ -406,7 +416,7 @@ fn one(
     let about = reading.columns_or(&named);
     if reading.understood || is_about_file {
         draft.obliging += usize::from(obliges);
-        let source = format!("{}: {}", text.place, clipped(&sentence.text, 90));
+        let source = format!("{}: {}", text.place, clipped(text.cited(sentence), 90));
         for claim in reading.claims {
             take(claim, &source, draft);
         }
@@ -415,7 +425,7 @@ fn one(
         draft.obliging += usize::from(obliges);
     } else if obliges && sentence.words.len() > 2 && !sentence.text.ends_with('?') {
         draft.obliging += 1;
-        draft.unread.push(Unread { text: sentence.text.clone(), place: text.place.clone() });
+        draft.unread.push(Unread { text: text.cited(sentence).to_owned(), place: text.place.clone() });
     }
     (named, reading.understood)
 }
@@ -443,7 +453,7 @@ fn words_for_nothing(
     about: &[Place],
     draft: &mut Draft,
 ) -> bool {
-    let source = || format!("{}: {}", text.place, clipped(&sentence.text, 90));
+    let source = || format!("{}: {}", text.place, clipped(text.cited(sentence), 90));
     languages.first().is_some_and(|language| for_nothing::allowed((sentence, language), about, &source, draft))
 }
 
@@ -518,6 +528,7 @@ fn understand(
         values::days_before(&mut reading, language, before, draft);
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
     }
+    reading.and(as_before((sentence, language), places, &reading, draft));
     let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);
     reading.and(order::read(sentence, language, (mentions, spoken_of), &name));
     let held = as_held((sentence, language), (mentions, own), &reading);
@@ -531,6 +542,27 @@ fn understand(
         reading.understood = language.anyway.iter().any(anyway);
     }
     reading
+}
+
+/// `Same format`: the column is written as the nearest one before it of which that has been said.
+fn as_before(
+    (sentence, language): (&Sentence, &Language),
+    places: &[Place],
+    reading: &Reading,
+    draft: &Draft,
+) -> Reading {
+    let ([place], true) = (places, sentence.has(language.same_form)) else { return Reading::default() };
+    let has_form = reading.claims.iter().any(|claim| matches!(claim.key, "type" | "pattern" | "date_format"));
+    let before = draft.sheets[place.0].columns[..place.1].iter().rev();
+    let of_day = before.filter_map(|column| Some((column.lines.get("type")?, column.lines.get("date_format")?))).next();
+    let Some((kind, form)) = of_day.filter(|_| !has_form) else { return Reading::default() };
+    let claim = |key, value: &str| Claim {
+        on: Target::Column(*place),
+        key,
+        value: value.to_owned(),
+        confidence: Confidence::Known,
+    };
+    Reading::of(vec![claim("type", &kind.value), claim("date_format", &form.value)])
 }
 
 /// Columns whose values are those of a list of the receiving side: what is no value of its own is one of a list.

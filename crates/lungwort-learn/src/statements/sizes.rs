@@ -471,7 +471,7 @@ fn digits_begun(sentence: &Sentence, language: &Language) -> Option<String> {
 }
 
 /// `Only digits and spaces`, `letters, digits and hyphens only`: every sign that there may be.
-fn only_of(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+pub(super) fn only_of(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     let end = |phrases: &[&str], at: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
     let kind = |at: usize| {
         let article = language.articles.contains(&sentence.word(at));

@@ -44,6 +44,14 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
             if open && complete(&claim.value) {
                 lines.remove(claim.key);
             }
+            // What follows from a word gives way to what is said.
+            let implied = |line: &crate::draft::Line| {
+                line.key == "min" && line.value == "0" && line.confidence == Confidence::Confirm
+            };
+            let lower = matches!(claim.key, "min" | "above") && claim.confidence == Confidence::Known;
+            if lower && lines.get("min").is_some_and(implied) {
+                lines.remove("min");
+            }
             if let Some(said) = contradiction(lines, &claim, source) {
                 let heading = draft.sheets[sheet].columns[column].heading.trim().to_owned();
                 draft.look_first.push(format!("{heading}: {said}"));

@@ -40,7 +40,7 @@ fn read_under(headings: &[&str], text: &str, about: About) -> Vec<String> {
     };
     let mut draft = draft(headings);
     let known = Entries { template: &template, at: vec![None], headings: Headings::of(&draft), likely: None };
-    let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about, of_heading: false };
+    let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about, of_heading: false, original: None };
     let mut said = Spoken::default();
     let parts = sentences(&text.text).into_iter().flat_map(|sentence| apart(&known, &text, sentence, &draft));
     for sentence in parts.collect::<Vec<_>>() {

@@ -3,7 +3,7 @@
 use std::borrow::Cow;
 use std::collections::{HashMap, HashSet};
 
-use super::{About, Entries, Text, words};
+use super::{About, Entries, Text, refusals, words};
 use crate::definitions::is_of_lengths;
 use crate::draft::{Draft, DraftColumn};
 use crate::marks::place;
@@ -46,7 +46,7 @@ pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft)
 
 fn text(text: &str, place: String, about: About) -> Text {
     let text = one_line(text);
-    Text { text: text.chars().take(LONGEST_TEXT).collect(), place, about, of_heading: false }
+    Text { text: text.chars().take(LONGEST_TEXT).collect(), place, about, of_heading: false, original: None }
 }
 
 /// Lines of a text that each say what a code means are one list.
@@ -169,6 +169,8 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     let codes = codes_of(sheet, draft);
     // What stands under the name of a sheet is about that one.
     let mut section: Option<usize> = None;
+    // Points by which rows are refused: the column that they stand in, and their language.
+    let mut refusing: Option<(usize, &words::Language)> = None;
     for cell in &sheet.full.cells {
         section = titled(&cell.text, draft).or(section);
         let of_row = named.get(&cell.row).filter(|_| !by_heading.contains_key(fold(&cell.text).as_str()));
@@ -176,6 +178,8 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
             continue;
         }
         let general = match under.get(&cell.row).copied().flatten() {
+            // "The fields Lot, Weight and Box must not be empty" closes all sections.
+            Some(own) if names_others(&cell.text, own, draft) => About::Sheet(own.0),
             Some((sheet, column)) => About::Column(sheet, column),
             None => section.map_or(About::Any, About::Sheet),
         };
@@ -192,8 +196,25 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
             None => (about, cell.text.as_str()),
         };
         let said = look.map_or(Cow::Borrowed(said), |look| Cow::Owned(format!("{look}: {said}")));
+        refusing = refusing.filter(|(column, _)| *column == cell.column && refusals::is_point(&said));
+        if let Some((_, language)) = refusing {
+            let turned = text(&refusals::turned(&said, language), place(sheet, cell.row, cell.column), about);
+            texts.push(Text { original: Some(cell.text.trim().to_owned()), ..turned });
+            continue;
+        }
+        refusing = refusals::leads(&said).map(|language| (cell.column, language));
         texts.push(text(&said, place(sheet, cell.row, cell.column), about));
     }
+}
+
+/// Whether a text names several columns and not the one under whose heading it stands.
+fn names_others(text: &str, (sheet, own): (usize, usize), draft: &Draft) -> bool {
+    let is_named = |column: &DraftColumn| {
+        let heading = column.heading.trim();
+        heading.chars().count() > 2 && text.contains(heading)
+    };
+    let columns = &draft.sheets[sheet].columns;
+    !is_named(&columns[own]) && columns.iter().filter(|column| is_named(column)).count() >= 2
 }
 
 /// The look that is named in the cell before, where a row has these two cells alone.

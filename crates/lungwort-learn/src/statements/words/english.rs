@@ -360,6 +360,11 @@ pub(super) static WORDS: Language = Language {
     valid: &["valid", "complete", "proper", "working", "correct", "real", "genuine", "in full", "accurate"],
     asterisks: &["asterisk", "asterisks", "star", "stars"],
     otherwise: &["otherwise", "else", "or else", "if not"],
+    turning: ["is not", "is missing", "must be", "filled in", "is refused"],
+    counted_from: &["counting from", "counted from", "numbered from", "numbered starting at", "counting up from"],
+    same_form: &[
+        "same format", "same form", "same notation", "same way", "same style", "format as above", "written likewise",
+    ],
     running: &["running", "consecutive", "sequential", "serial", "sequence"],
     as_written: &["as"],
     looks: &[

@@ -257,6 +257,11 @@ pub(super) static WORDS: Language = Language {
     valid: &["gültig", "gültige", "vollständig", "richtig", "korrekt"],
     asterisks: &["stern", "sternchen"],
     otherwise: &["sonst", "ansonsten", "andernfalls"],
+    turning: ["ist nicht", "fehlt", "muss", "ausgefüllt werden", "wird abgelehnt"],
+    counted_from: &["gezählt ab", "nummeriert ab", "beginnend bei", "gezählt von"],
+    same_form: &[
+        "gleiches format", "im gleichen format", "gleiche schreibweise", "ebenso geschrieben", "im selben format",
+    ],
     running: &["laufende", "fortlaufende", "fortlaufend", "laufend"],
     as_written: &["als", "wie"],
     looks: &["sieht aus wie", "sehen aus wie", "in der form", "hat die form"],

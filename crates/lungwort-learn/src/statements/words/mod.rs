@@ -88,6 +88,13 @@ pub(super) struct Language {
     pub asterisks: &'static [&'static str],
     /// Before the other of two values: `enter Yes, otherwise No`.
     pub otherwise: &'static [&'static str],
+    /// By which a point that says when a row is refused is turned into what is asked: `is not`, `is missing`, `must be`, `filled in`,
+    /// and what refuses the whole.
+    pub turning: [&'static str; 5],
+    /// Before the first of numbers that count up: `counting from 1`.
+    pub counted_from: &'static [&'static str],
+    /// How another column was said to be written: `same format`.
+    pub same_form: &'static [&'static str],
     /// What is said of numbers that count up: `a running number starting with 1`.
     pub running: &'static [&'static str],
     /// Before a value as it is written: `ISO week as 2026-W07`.
