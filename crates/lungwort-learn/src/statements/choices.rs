@@ -27,21 +27,8 @@ pub(super) fn read(
     let behind = behind_names(sentence, mentions, place, alone);
     let (text, behind_colon) = list_text(sentence, language, (mentions, behind));
     let claim = |key, value, confidence| Claim { on: Target::Column(place), key, value, confidence };
-    if let Some(pairs) =
-        pairs(text).or_else(|| pairs(&sentence.text)).or_else(|| explained(text, language)).or_else(|| {
-            (alone
-                || sentence.text.split_once(": ").is_some_and(|(head, _)| head.split_whitespace().count() <= HEAD)
-                || sentence.text[..sentence.words.get(behind).map_or(0, |(_, at)| at.start)].trim_end().ends_with(':'))
-            .then(|| beside(text))
-            .flatten()
-        })
-    {
-        if let Some(ends) = ends_of_scale(&pairs) {
-            return Reading::of(ends.into_iter().map(|(key, value)| claim(key, value, Confidence::Known)).collect());
-        }
-        let entries: Vec<String> =
-            pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code), quoted(meaning))).collect();
-        return Reading::of(vec![claim("allowed", format!("{{ {} }}", entries.join(", ")), Confidence::Known)]);
+    if let Some(pairs) = meant_pairs((sentence, language), text, (alone, behind)) {
+        return of_pairs(&pairs, claim);
     }
     if ticked(sentence, language) {
         return Reading::of(vec![claim("allowed", list(&["x", "X"]), Confidence::Confirm)]);
@@ -76,19 +63,7 @@ pub(super) fn read(
     if let Some((key, value, confidence)) = of_one(sentence, language, (behind, alone)) {
         return Reading::of(vec![claim(key, value, confidence)]);
     }
-    // "Day/month/year" is how a day is written.
-    let parts = text.trim_end_matches(['.', ')']).split(['/', '-', '.', ' ']).filter(|part| !part.is_empty());
-    let of_day = |part: &str| {
-        let lower = part.to_lowercase();
-        words::ALL.iter().any(|language| language.day_month_year.iter().any(|words| words.contains(&lower.as_str())))
-    };
-    if parts.clone().count() == 3 && parts.into_iter().all(of_day) {
-        return Reading::default();
-    }
-    // "In g/dl" is a unit.
-    let first = text.split(' ').next().unwrap_or_default().to_lowercase();
-    if !text.contains([',', '|']) && !text.contains(" /") && text.contains('/') && MEASURED_IN.contains(&first.as_str())
-    {
+    if is_day_in_words(text) || is_unit(text) {
         return Reading::default();
     }
     // "E.g. 05/03/2026" shows a value and lists none.
@@ -112,6 +87,28 @@ pub(super) fn read(
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));
     Reading::of(said.map(|(values, confidence)| claim("allowed", list(&values), confidence)).into_iter().collect())
+}
+
+/// Codes with what they mean.
+fn meant_pairs(
+    (sentence, language): (&Sentence, &Language),
+    text: &str,
+    (alone, behind): (bool, usize),
+) -> Option<Vec<(String, String)>> {
+    let head = || sentence.text.split_once(": ").is_some_and(|(head, _)| head.split_whitespace().count() <= HEAD);
+    let led = || sentence.text[..sentence.words.get(behind).map_or(0, |(_, at)| at.start)].trim_end().ends_with(':');
+    let found = pairs(text).or_else(|| pairs(&sentence.text)).or_else(|| explained(text, language));
+    found.or_else(|| (alone || head() || led()).then(|| beside(text)).flatten())
+}
+
+/// What codes with their meanings say of a column: a list, or the ends of a scale.
+fn of_pairs(pairs: &[(String, String)], claim: impl Fn(&'static str, String, Confidence) -> Claim) -> Reading {
+    if let Some(ends) = ends_of_scale(pairs) {
+        return Reading::of(ends.into_iter().map(|(key, value)| claim(key, value, Confidence::Known)).collect());
+    }
+    let entries: Vec<String> =
+        pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code), quoted(meaning))).collect();
+    Reading::of(vec![claim("allowed", format!("{{ {} }}", entries.join(", ")), Confidence::Known)])
 }
 
 /// A list without what says that others are blank: `H (holotype), I (isotype); blank otherwise`.
@@ -399,6 +396,23 @@ fn always_one(sentence: &Sentence, language: &Language, behind: usize) -> Option
     // "Must be ISO", "must be PDF"
     let is_kind = STANDARDS.contains(&code) || ENDINGS.contains(&code.to_lowercase().as_str());
     (asks && is_code && !is_kind && (behind..last).all(plain)).then(|| code.to_owned())
+}
+
+/// Whether a text is how a day is written: `day/month/year`.
+fn is_day_in_words(text: &str) -> bool {
+    let parts = text.trim_end_matches(['.', ')']).split(['/', '-', '.', ' ']).filter(|part| !part.is_empty());
+    let of_day = |part: &str| {
+        let lower = part.to_lowercase();
+        words::ALL.iter().any(|language| language.day_month_year.iter().any(|words| words.contains(&lower.as_str())))
+    };
+    parts.clone().count() == 3 && parts.into_iter().all(of_day)
+}
+
+/// Whether a text is a unit: `in g/dl`.
+fn is_unit(text: &str) -> bool {
+    let first = text.split(' ').next().unwrap_or_default().to_lowercase();
+    let apart = text.contains([',', '|']) || text.contains(" /");
+    !apart && text.contains('/') && MEASURED_IN.contains(&first.as_str())
 }
 
 /// Words before a unit.

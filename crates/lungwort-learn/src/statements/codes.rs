@@ -84,6 +84,7 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
             || builder.named_letter()
             || builder.led_letters()
             || builder.counted_piece()
+            || builder.counts_on()
             || builder.counted_by_word()
             || builder.single_letter()
             || builder.digit_between()

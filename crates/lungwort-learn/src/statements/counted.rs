@@ -45,14 +45,6 @@ impl Builder<'_> {
             self.at = end;
             return true;
         }
-        // "4 digits for the site, 2 for the year" are digits, too.
-        let end = self.phrase_at(language.only_for, at + 1).filter(|_| self.counted > 0);
-        if let Some((class, end)) = self.last_class().zip(end) {
-            self.regex.push_str(&format!("{class}{{{count}}}"));
-            self.counted += 1;
-            self.at = end;
-            return true;
-        }
         // `2-3 capital letters`
         if let Some(most) = sentence.is_dashed(at).then(|| sentence.number(at + 1, language)).flatten().map(f64::abs)
             && let Some((class, end)) = self.kind_at(at + 2).filter(|_| most > count && is_count(&most))
@@ -84,6 +76,18 @@ impl Builder<'_> {
             true => format!("(?:{more}{class}{{{count}}}|{class}{{{most}}})"),
             false => format!("{class}{{{count},{most}}}"),
         });
+        self.counted += 1;
+        self.at = end;
+        true
+    }
+
+    /// `4 digits for the site, 2 for the year`: as many of what has been counted last.
+    pub(super) fn counts_on(&mut self) -> bool {
+        let count = self.sentence.number(self.at, self.language).filter(|count| (1.0..=MOST).contains(count));
+        let Some(count) = count.filter(|count| count.fract() == 0.0) else { return false };
+        let end = self.phrase_at(self.language.only_for, self.at + 1).filter(|_| self.counted > 0);
+        let Some((class, end)) = self.last_class().zip(end) else { return false };
+        self.regex.push_str(&format!("{class}{{{count}}}"));
         self.counted += 1;
         self.at = end;
         true

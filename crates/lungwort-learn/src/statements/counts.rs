@@ -91,16 +91,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     // "A running number starting with 1"
     let counts_from = counted_from(sentence, language);
     limits.extend(counts_from.map(|first| ("min", first)));
-    let no_least = limits.iter().all(|(key, _)| matches!(*key, "max" | "below"));
-    if no_least && found.iter().all(|(key, ..)| matches!(*key, "type" | "places")) {
-        if sentence.any(language.positive).is_some_and(|place| !is_of_words(sentence, language, place)) {
-            limits.push(("above", 0.0));
-        } else if sentence.any(language.not_negative).is_some_and(|place| !for_some(sentence, language, place.start))
-            || numbers.is_empty() && sentence.has(language.negative) && sentence.has(language.refused)
-        {
-            limits.push(("min", 0.0));
-        }
-    }
+    above_nothing(sentence, language, (&numbers, found), &mut limits);
     let says_number = says_number(sentence, language, from);
     let letters = sentence.has(language.letters) || sentence.has(language.capitals);
     let is_number = !letters && is_kind_of_number(sentence, language, from);
@@ -128,6 +119,25 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let least = sentence.has(language.how_many) && open;
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
     found.extend(least.then(|| ("min", "0".to_owned(), Confidence::Confirm)));
+}
+
+/// Whether values are above nothing, or not below it, where no other limit is said.
+fn above_nothing(
+    sentence: &Sentence,
+    language: &Language,
+    (numbers, found): (&[(usize, f64)], &Said),
+    limits: &mut Vec<(&'static str, f64)>,
+) {
+    let no_least = limits.iter().all(|(key, _)| matches!(*key, "max" | "below"));
+    if no_least && found.iter().all(|(key, ..)| matches!(*key, "type" | "places")) {
+        if sentence.any(language.positive).is_some_and(|place| !is_of_words(sentence, language, place)) {
+            limits.push(("above", 0.0));
+        } else if sentence.any(language.not_negative).is_some_and(|place| !for_some(sentence, language, place.start))
+            || numbers.is_empty() && sentence.has(language.negative) && sentence.has(language.refused)
+        {
+            limits.push(("min", 0.0));
+        }
+    }
 }
 
 /// The number from which on values are counted: `a running number starting with 1`.

@@ -127,13 +127,13 @@ pub(super) fn pairs(text: &str) -> Option<Vec<(String, String)>> {
         // "Sonst leer"
         let words: Vec<String> =
             part.split_whitespace().map(|word| word.trim_end_matches('.').to_lowercase()).collect();
-        let left = |language: &&words::Language| {
+        let left = |language: &words::Language| {
             let is = |at: usize, phrases: &[&str]| words.get(at).is_some_and(|word| phrases.contains(&word.as_str()));
             is(0, language.otherwise)
                 && (1..words.len()).any(|at| is(at, language.nothing) || is(at, language.unfilled))
                 && words.len() <= 4
         };
-        if words::ALL.iter().any(|language| left(&language)) {
+        if words::ALL.iter().any(|language| left(language)) {
             return true;
         }
         let (code, meaning) = part.split_once('=').unwrap_or((part, ""));

@@ -366,11 +366,8 @@ fn one(
     for language in languages.iter().copied() {
         obliges |= sentence.has(language.obliging) || sentence.required(language).is_some();
         let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
-        let mut mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
-        let own = |mention: &Mention| before.iter().any(|other| other.place == mention.place);
-        if labelled && !mentions.iter().any(own) {
-            mentions.retain(|mention| !is_passing(sentence, mention, draft));
-        }
+        let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
+        let mentions = if labelled { without_passing(sentence, mentions, (&spoken_of, draft)) } else { mentions };
         let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&spoken_of, draft));
         let places = meant((text, sentence, language), &mentions, &before);
         if named.is_empty() {
@@ -436,6 +433,18 @@ fn is_labelled(sentence: &Sentence, named: &[Mention]) -> bool {
         let gap = sentence.gap(first.words.end.saturating_sub(1));
         first.words.start == 0 && (gap.contains([':', '–', '—', '=']) || gap.contains(" - "))
     })
+}
+
+/// The columns that a sentence names, without those in passing where it goes on about another one.
+fn without_passing(
+    sentence: &Sentence,
+    mut mentions: Vec<Mention>,
+    (before, draft): (&[Place], &Draft),
+) -> Vec<Mention> {
+    if !mentions.iter().any(|mention| before.contains(&mention.place)) {
+        mentions.retain(|mention| !is_passing(sentence, mention, draft));
+    }
+    mentions
 }
 
 /// Whether a column is named by a word in passing, in the middle of a sentence that goes on about another one: `the dearest card

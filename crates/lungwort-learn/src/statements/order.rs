@@ -147,17 +147,20 @@ fn of_two(
         _ => ">",
     };
     let of_size = within(language.of_size).is_some_and(|words| words.start == place.start);
-    // "Rows where End is before Start are refused" asks for the contrary.
     let modal = within(language.modals).is_some() || within(language.may).is_some() || sentence.has(language.otherwise);
     let refused = sentence.any(language.refused).is_some_and(|refused| refused.start >= other.words.end);
-    let sign = match sign {
-        _ if !refused || modal => sign,
+    let sign = if refused && !modal { contrary(sign) } else { sign };
+    (asks || refused).then_some((one.place, other.place, sign, of_size))
+}
+
+/// What is asked for where an order is refused: `rows where End is before Start are refused`.
+fn contrary(sign: &'static str) -> &'static str {
+    match sign {
         "<" => ">=",
         "<=" => ">",
         ">" => "<=",
         _ => "<",
-    };
-    (asks || refused).then_some((one.place, other.place, sign, of_size))
+    }
 }
 
 /// Whether it is said how far apart two days may be: `at most four weeks`.

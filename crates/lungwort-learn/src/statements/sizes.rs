@@ -131,22 +131,10 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         return Reading::default();
     }
     let known = Confidence::Known;
-    if let Some(length) = refused_length(sentence, language) {
-        let of = |place: &Place| Claim {
-            on: Target::Column(*place),
-            key: "length",
-            value: length.clone(),
-            confidence: known,
-        };
-        return Reading::of(places.iter().map(of).collect());
-    }
-    if let Some(values) = listed_ranges(sentence, language, from).or_else(|| listed_numbers(sentence, language)) {
-        let of = |place: &Place| Claim {
-            on: Target::Column(*place),
-            key: "allowed",
-            value: values.clone(),
-            confidence: known,
-        };
+    let one = refused_length(sentence, language).map(|length| ("length", length));
+    let listed = || listed_ranges(sentence, language, from).or_else(|| listed_numbers(sentence, language));
+    if let Some((key, value)) = one.or_else(|| listed().map(|values| ("allowed", values))) {
+        let of = |place: &Place| Claim { on: Target::Column(*place), key, value: value.clone(), confidence: known };
         return Reading::of(places.iter().map(of).collect());
     }
     let mut found: Said = Vec::new();
@@ -176,18 +164,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     once(sentence, language, &mut found);
     ends_of_texts(sentence, language, &mut found);
     of_money(sentence, language, &mut found);
-    let sign = separator(sentence, language);
-    // "Two decimals, separated by a comma" says how a number is written.
-    let of_decimals = sign == Some(",") && found.iter().any(|(key, ..)| *key == "places")
-        || matches!(sign, Some("," | ".")) && sentence.words.iter().any(|(word, _)| CENTS.contains(&word.as_str()));
-    let comma = of_decimals && sign == Some(",");
-    if of_decimals && sign == Some(".") && language.decimal_comma {
-        found.push(("decimal_mark", quoted("."), known));
-    }
-    decimal_mark(sentence, language, comma, &mut found);
-    if let Some(sign) = sign.filter(|_| !of_decimals) {
-        found.push(("separator", quoted(sign), known));
-    }
+    signs_between(sentence, language, &mut found);
     of_days(sentence, language, &mut found);
     of_clock(sentence, language, &mut found);
     of_today(sentence, language, &mut found);
@@ -203,6 +180,23 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         confidence: *confidence,
     };
     Reading::of(places.iter().flat_map(|place| found.iter().map(move |said| claim(place, said))).collect())
+}
+
+/// The sign between several values, or the one before the decimals.
+fn signs_between(sentence: &Sentence, language: &Language, found: &mut Said) {
+    let known = Confidence::Known;
+    let sign = separator(sentence, language);
+    // "Two decimals, separated by a comma" says how a number is written.
+    let of_decimals = sign == Some(",") && found.iter().any(|(key, ..)| *key == "places")
+        || matches!(sign, Some("," | ".")) && sentence.words.iter().any(|(word, _)| CENTS.contains(&word.as_str()));
+    let comma = of_decimals && sign == Some(",");
+    if of_decimals && sign == Some(".") && language.decimal_comma {
+        found.push(("decimal_mark", quoted("."), known));
+    }
+    decimal_mark(sentence, language, comma, found);
+    if let Some(sign) = sign.filter(|_| !of_decimals) {
+        found.push(("separator", quoted(sign), known));
+    }
 }
 
 /// `3-4, 5-6, 7-8 or 9+`: ranges that are values themselves, such as sizes and age groups.

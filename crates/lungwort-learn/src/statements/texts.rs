@@ -223,12 +223,12 @@ fn look_beside(sheet: &TemplateSheet, (row, column): (u64, usize)) -> Option<Str
     let [(_, look), (second, _)] = cells.as_slice() else { return None };
     let look = look.trim().trim_end_matches(':');
     let lower = look.to_lowercase();
-    let is_look = |language: &&words::Language| {
+    let is_look = |language: &words::Language| {
         let letters = [language.bold, language.italic, language.underlined];
         letters.iter().any(|phrases| phrases.contains(&lower.as_str()))
             || language.colours.iter().any(|(name, _)| *name == lower)
     };
-    (*second == column && words::ALL.iter().any(|language| is_look(&language))).then(|| look.to_owned())
+    (*second == column && words::ALL.iter().any(|language| is_look(language))).then(|| look.to_owned())
 }
 
 /// The codes of the lists that were found on a sheet: they say nothing.
