@@ -22,7 +22,10 @@ fn tells(sheet: &TemplateSheet, layout: &Layout, row: u64) -> bool {
     let cells = under_headings(sheet, layout, row);
     // A sentence of a delimited file is cut where it has commas.
     let torn = |text: &str| text.matches('(').count() != text.matches(')').count() || is_remark(text);
-    if cells.iter().any(|(_, text)| torn(text)) {
+    // And it goes on behind each of them with a space.
+    let goes_on = |(column, _): &(usize, &str)| sheet.full.text(row, *column).starts_with(' ');
+    let sentence = cells.len() > 2 && cells[1..].iter().all(goes_on);
+    if sentence || cells.iter().any(|(_, text)| torn(text)) {
         return false;
     }
     let labelled = label(sheet, layout, row).is_some();

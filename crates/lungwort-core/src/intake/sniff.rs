@@ -96,7 +96,12 @@ fn score(sample: &str, dialect: Dialect) -> u64 {
 
 /// Whether a bracket is opened in a cell and not closed, or closed and not opened.
 fn is_torn(text: &str) -> bool {
-    text.matches('(').count() != text.matches(')').count()
+    let mut open = 0_i64;
+    let closed_first = text.bytes().any(|byte| {
+        open += i64::from(byte == b'(') - i64::from(byte == b')');
+        open < 0
+    });
+    closed_first || open > 0
 }
 
 #[cfg(test)]
@@ -116,6 +121,7 @@ mod tests {
         assert_eq!(delimiter("sep=;\na,x;b\n"), b';');
         assert_eq!(delimiter("# Code, name, weight, and more\n# Sent by post, or not\na;b;c\n"), b';');
         assert_eq!(delimiter("No (P, 6 digits);State (A = sound, B = torn);Remark (50, free)\n"), b';');
+        assert_eq!(delimiter("A (1; 2; 3),B (1; 2; 3),C (1; 2; 3)\n"), b',');
         assert_eq!(delimiter("one column\nonly\n"), b',');
         assert_eq!(sniff("", true, None, None).dialect.delimiter, b'\t');
     }

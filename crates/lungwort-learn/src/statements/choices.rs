@@ -291,6 +291,8 @@ fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
         // `A/B/C, default A`
         let by_default = language.by_default.iter().any(|phrase| lower.starts_with(phrase));
         if says_nothing
+            || language.alone_required.contains(&lower.as_str())
+            || language.required.contains(&lower.as_str())
             || nothing_else
             || by_default
             || language.optional.iter().any(|phrase| lower.starts_with(phrase))

@@ -1,5 +1,7 @@
 //! Sentences that speak of several columns, or say several things of one, cut into parts that can be read alone.
 
+use std::ops::Range;
+
 use super::day_forms::{date, month_or_time};
 use super::language::by_language;
 use super::sentence::{Sentence, sentences};
@@ -11,7 +13,7 @@ use crate::draft::Draft;
 /// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
     let parts: Vec<Sentence> = match sentence.text.contains(';') {
-        true => sentence.text.split(';').flat_map(sentences).collect(),
+        true => without_title(&sentence.text).split(';').flat_map(sentences).collect(),
         false => Vec::new(),
     };
     let names = |part: &Sentence| {
@@ -22,11 +24,17 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
         };
         by_language(&sentence, known.likely).iter().any(named)
     };
-    if parts.len() >= 2 && !matches!(text.about, About::Column(..)) && parts.iter().all(names) {
+    // `permit = PP plus six digits; from/to = yyyy-mm-dd; zone = A to F`
+    // What stands before the first of them goes on about the column before: `max 8; zone = A to F; from/to = yyyy-mm-dd`.
+    let further = parts.get(1..).unwrap_or_default();
+    let equated = further.iter().all(|part| part.text.contains(" = "));
+    let known_parts = further.iter().filter(|part| names(part)).count();
+    let mostly = further.len() >= 2 && equated && known_parts * 3 >= further.len() * 2;
+    if parts.len() >= 2 && !matches!(text.about, About::Column(..)) && (mostly || parts.iter().all(names)) {
         return parts;
     }
     if !matches!(text.about, About::Column(..))
-        && let Some(parts) = each_with_form(&sentence)
+        && let Some(parts) = each_with_form(&sentence).or_else(|| carried_on(known, text, &sentence, draft))
     {
         return parts;
     }
@@ -47,6 +55,14 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
         .unwrap_or_else(|| vec![sentence])
 }
 
+/// A list of rules without its title: `Rules: permit = PP plus six digits; zone = A to F`.
+fn without_title(text: &str) -> &str {
+    match text.split_once(": ") {
+        Some((title, rest)) if !title.contains([' ', '=', ';']) && rest.matches(" = ").count() >= 2 => rest,
+        _ => text,
+    }
+}
+
 /// `Dark green columns have to be completed, pale green ones are optional`
 fn each_with_colour(sentence: &Sentence) -> Option<Vec<Sentence>> {
     let coloured = |language: &&'static Language| !columns_by::named_colours(sentence, language).is_empty();
@@ -61,6 +77,56 @@ fn each_with_colour(sentence: &Sentence) -> Option<Vec<Sentence>> {
         })
     };
     (parts.len() >= 2 && parts.iter().all(whole)).then_some(parts)
+}
+
+/// Where in a part of a sentence its column and its number stand: the bytes of both, the word behind the column, the number's word.
+type WithNumber = (Range<usize>, Range<usize>, usize, usize);
+
+/// `The name has at most 50 characters, the town 30`: what is said of the first column holds for the others with their own numbers.
+fn carried_on(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    if sentence.text.bytes().filter(u8::is_ascii_digit).count() < 2 || !sentence.text.contains([',', ';']) {
+        return None;
+    }
+    let language = by_language(sentence, known.likely).into_iter().next()?;
+    let parts: Vec<Sentence> = sentence.text.split([',', ';']).flat_map(sentences).collect();
+    let numbers = |part: &Sentence| -> Vec<usize> {
+        (0..part.words.len()).filter(|at| part.words[*at].0.bytes().all(|byte| byte.is_ascii_digit())).collect()
+    };
+    // Each part names one column, and has one number.
+    let named = |part: &Sentence| {
+        let mut mentions = subject::mentions(part, language, (draft, &known.headings), &text.about);
+        mentions.dedup_by_key(|mention| mention.place);
+        match (mentions.as_slice(), numbers(part).as_slice()) {
+            ([mention], [number]) if mention.words.end <= *number => {
+                let words = part.words[mention.words.start].1.start..part.words[mention.words.end - 1].1.end;
+                Some((words, part.words[*number].1.clone(), mention.words.end, *number))
+            }
+            _ => None,
+        }
+    };
+    let found: Vec<_> = parts.iter().map(named).collect::<Option<_>>()?;
+    let (first, others) = found.split_first().filter(|(_, others)| !others.is_empty())?;
+    let says =
+        |part: &Sentence| [language.characters, language.digits, language.letters].iter().any(|words| part.has(words));
+    // "Name at most 40 characters, town at most 30 characters" says all of it each time.
+    if parts.iter().all(says) {
+        return Some(parts);
+    }
+    let counts = says(&parts[0]);
+    // Behind the number, and between it and the column, nothing more is said of the others.
+    let short = |(part, (_, _, from, number)): (&Sentence, &WithNumber)| {
+        let again = super::codes::qualified(part, language.at_most, *number) && number - from <= 4;
+        *number + 1 == part.words.len() && (number - from <= 1 || again)
+    };
+    if !counts || !parts[1..].iter().zip(others).all(short) {
+        return None;
+    }
+    let head = &parts[0].text;
+    let (before, between, behind) = (&head[..first.0.start], &head[first.0.end..first.1.start], &head[first.1.end..]);
+    let like = |(part, (name, number, ..)): (&Sentence, &WithNumber)| {
+        format!("{before}{}{between}{}{behind}", &part.text[name.clone()], &part.text[number.clone()])
+    };
+    Some(parts.iter().zip(&found).map(like).flat_map(|text| sentences(&text)).collect())
 }
 
 /// `Dates as dd/mm/yyyy, times as hh:mm`: each part says how values of another kind are written.

@@ -5,8 +5,8 @@ use regex::Regex;
 use super::mask::{literal, looks_like_part, masked};
 use super::sentence::{Sentence, sentences};
 use super::shown::{
-    as_shown, begun_by_either, by_example, counted_up, digits_shown, from_to, from_to_pieces, letter_between,
-    ranges_of_codes, shown_in_brackets,
+    as_shown, begun_by_either, by_example, counted_up, digits_shown, from_one_on, from_to, from_to_pieces,
+    letter_between, ranges_of_codes, shown_in_brackets,
 };
 use super::words::Language;
 
@@ -34,6 +34,9 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         return Some(pattern);
     }
     if let Some(pattern) = ranges_of_codes(sentence, language, from) {
+        return Some(pattern);
+    }
+    if let Some(pattern) = from_one_on(sentence, language) {
         return Some(pattern);
     }
     if let Some(begun) = begun_by_either(sentence, language) {
@@ -65,6 +68,8 @@ fn as_written(sentence: &Sentence) -> Option<String> {
         return None;
     }
     let text = sentence.text.rsplit_once(": ").map_or(sentence.text.as_str(), |(_, behind)| behind).trim();
+    // "[A-Z]{2,3}; not null" goes on.
+    let text = text.split("; ").next().unwrap_or(text).trim();
     let text = text.trim_start_matches('^').trim_end_matches('$');
     let classes = text.contains(['[', '\\']) && text.contains(['{', '+', '*', ']']);
     let plain = !text.is_empty() && text.len() <= 80 && !text.contains([' ', '\'', '"']);
@@ -487,6 +492,10 @@ impl Builder<'_> {
 
     /// `hyphen`; `None` where something stands before the first one that is not understood.
     fn sign(&mut self) -> Option<bool> {
+        // "Two capital letters; several are divided by a slash"
+        if self.counted > 0 && self.sentence.any(self.language.several).is_some_and(|place| place.start <= self.at) {
+            return Some(false);
+        }
         let named = |(name, sign): &(&str, &'static str)| Some((*sign, self.phrase_at(&[name], self.at)?));
         let space = || {
             let article = self

@@ -260,7 +260,12 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
         let first = value.split(' ').next().unwrap_or_default().to_lowercase();
         value.contains(' ') && language.conditional.contains(&first.as_str())
     };
-    if values.iter().any(conditional) {
+    // "Write 007 and not 7" lists nothing.
+    let denied = |value: &String| {
+        let first = value.split(' ').next().unwrap_or_default().to_lowercase();
+        value.contains(' ') && language.negations.contains(&first.as_str())
+    };
+    if values.iter().any(|value| conditional(value) || denied(value)) {
         return None;
     }
     // Nor are the parts of a date.

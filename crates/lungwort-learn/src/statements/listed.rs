@@ -92,10 +92,10 @@ fn before_condition(
     mentions: &[Mention],
 ) -> Option<(Sentence, Vec<Mention>)> {
     // Codes are explained with a sign or in brackets.
-    if !sentence.text.contains(['(', '=', ':']) {
+    if !sentence.text.contains(['(', '=', ':', '/', '|']) {
         return None;
     }
-    let parts = [" - ", " – ", " — ", "; "].into_iter().filter_map(|sign| sentence.text.rsplit_once(sign));
+    let parts = [" - ", " – ", " — ", "; ", ", "].into_iter().filter_map(|sign| sentence.text.rsplit_once(sign));
     let remark = |text: &str| {
         let words: Vec<String> = text.split_whitespace().take(2).map(str::to_lowercase).collect();
         let is = |at: usize, list: &[&str]| words.get(at).is_some_and(|word| list.contains(&word.as_str()));
@@ -105,7 +105,15 @@ fn before_condition(
     };
     let (codes, _) = parts.into_iter().find(|(_, behind)| remark(behind))?;
     let list = codes.split_once(": ").or_else(|| codes.split_once(" : ")).map_or(codes, |(_, list)| list);
-    meanings::explained(list, language).or_else(|| meanings::pairs(list))?;
+    // `CASH / CARD, if paid`
+    let are_codes = || {
+        let codes: Vec<&str> = list.split(['/', '|']).map(str::trim).collect();
+        let is_code = |code: &&str| (2..=8).contains(&code.len()) && code.bytes().all(|byte| byte.is_ascii_uppercase());
+        codes.len() >= 2 && codes.iter().all(is_code)
+    };
+    if meanings::explained(list, language).or_else(|| meanings::pairs(list)).is_none() && !are_codes() {
+        return None;
+    }
     let codes = sentences(codes).pop()?;
     let left = mentions.iter().filter(|mention| mention.words.end <= codes.words.len()).cloned().collect();
     Some((codes, left))

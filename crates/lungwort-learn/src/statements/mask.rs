@@ -19,6 +19,7 @@ pub(super) fn masked(text: &str) -> Option<String> {
     }
     let (mut regex, mut digits, mut literal) = (String::new(), 0, 0);
     let bytes = text.as_bytes();
+    let nines = text.contains("99") && bytes.iter().all(|byte| !byte.is_ascii_uppercase() || *byte == b'A');
     let mut at = 0;
     while at < bytes.len() {
         let each = bytes[at];
@@ -28,6 +29,11 @@ pub(super) fn masked(text: &str) -> Option<String> {
             b'N' | b'#' | b'9' | b'0' if run >= 2 => {
                 regex.push_str(&format!(r"\d{{{run}}}"));
                 digits += run;
+            }
+            // `A99-99`: beside nines, A is any letter.
+            b'A' if run == 1 && nines => {
+                regex.push_str("[A-Z]");
+                literal += 1;
             }
             b'A' | b'L' if run >= 2 => {
                 regex.push_str(&format!("[A-Z]{{{run}}}"));

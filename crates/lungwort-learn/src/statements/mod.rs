@@ -369,7 +369,8 @@ fn one(
         let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
         let mentions = if labelled { without_passing(sentence, mentions, (&spoken_of, draft)) } else { mentions };
         let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&spoken_of, draft));
-        let places = meant((text, sentence, language), &mentions, &before);
+        let mut places = meant((text, sentence, language), &mentions, &before);
+        only_labelled(sentence, &mentions, &mut places);
         if named.is_empty() {
             // What the next sentence goes on about is not what a condition names.
             let condition = conditions::condition_span(sentence, language);
@@ -425,6 +426,22 @@ fn one(
         draft.unread.push(Unread { text: text.cited(sentence).to_owned(), place: text.place.clone() });
     }
     (named, reading.understood)
+}
+
+/// Of a sentence that begins with columns and a sign behind them, what is said is said of these: `Night – the evening on which the
+/// session begins` is about the night.
+fn only_labelled(sentence: &Sentence, mentions: &[Mention], places: &mut Vec<Place>) {
+    let Some(first) = mentions.first().filter(|first| first.words.start == 0) else { return };
+    let from = sentence.words[first.words.end - 1].1.end;
+    let signs = [": ", " – ", " — ", " - ", " = "];
+    let Some(sign) = signs.iter().filter_map(|sign| sentence.text[from..].find(sign)).min() else { return };
+    let label = |mention: &&Mention| sentence.words[mention.words.start].1.start < from + sign;
+    let labels: Vec<Place> = mentions.iter().filter(label).map(|mention| mention.place).collect();
+    // The sign stands right behind the columns.
+    let last = mentions.iter().filter(label).map(|mention| sentence.words[mention.words.end - 1].1.end).max();
+    if last.is_some_and(|last| sentence.text[last..from + sign].trim().is_empty()) {
+        places.retain(|place| labels.contains(place));
+    }
 }
 
 /// Whether a sentence begins with the column that it is about, and a sign behind it.

@@ -28,6 +28,20 @@ pub(super) fn counted_up(sentence: &Sentence, language: &Language, from: usize) 
     (first == second).then(|| format!(r"{}\d{{{}}}", regex::escape(&first.0), first.1))
 }
 
+/// `BF-0001 upwards`: letters and signs with digits behind, from one on.
+pub(super) fn from_one_on(sentence: &Sentence, language: &Language) -> Option<String> {
+    static CODE: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"(?:^|[\s(:])([A-Z]{1,4}[-/_]?)([0-9]{3,8})\s+(\pL[\pL ]*)").ok());
+    let found = CODE.as_ref()?.captures(&sentence.text)?;
+    let behind = found[3].to_lowercase();
+    let on = |phrase: &str| behind.strip_prefix(phrase).is_some_and(|rest| rest.is_empty() || rest.starts_with(' '));
+    language
+        .or_more
+        .iter()
+        .any(|phrase| on(phrase))
+        .then(|| format!(r"{}\d{{{}}}", regex::escape(&found[1]), found[2].len()))
+}
+
 /// `A-E`, and nothing else: one letter between two.
 pub(super) fn letter_between(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     // "A to F"

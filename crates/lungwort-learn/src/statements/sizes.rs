@@ -280,6 +280,10 @@ fn shows_comma(sentence: &Sentence) -> bool {
         if sentence.text[..place.start].ends_with("..") {
             return false;
         }
+        // Nor has `[A-Z]{2,3}`.
+        if sentence.text[..place.start].ends_with('{') {
+            return false;
+        }
         let before = sentence.text[..place.start].strip_suffix('(');
         if before.is_some_and(|before| before.ends_with(char::is_alphanumeric)) {
             return false;
@@ -327,16 +331,10 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
         } else if only_digits(sentence, language, from) || is_counted_in_digits(sentence, language, found) {
             found.push(("pattern", r"'\d+'".to_owned(), Confidence::Known));
         } else if sentence.has(language.alphanumeric) && mixed(sentence, language, from) != Some("[A-Z0-9]") {
+            as_length(found);
             found.push(("pattern", "'[A-Za-z0-9]+'".to_owned(), Confidence::Confirm));
         } else if let Some(class) = only_of(sentence, language, from) {
-            // "Digits and spaces only, maximum 15" counts them.
-            let whole = |value: &String| value.parse::<u32>().is_ok();
-            let most =
-                found.iter().find(|(key, value, _)| *key == "max" && whole(value)).map(|(_, value, _)| value.clone());
-            found.retain(|(key, ..)| *key == "length");
-            if found.is_empty() {
-                found.extend(most.map(|most| ("length", format!("{{ max = {most} }}"), known)));
-            }
+            as_length(found);
             // "Start with + and contain digits only"
             let sign = begins_with_sign(sentence, language).filter(|sign| !class.contains(*sign));
             let sign = sign.map(|sign| regex::escape(&sign.to_string())).unwrap_or_default();
@@ -361,6 +359,16 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
         if no_more && sentence.any(language.in_capitals).is_some_and(|place| !denied(&place)) {
             found.push(("case", quoted("upper"), known));
         }
+    }
+}
+
+/// Of values that are made of signs, the most is that of their length: `digits and spaces only, maximum 15`.
+fn as_length(found: &mut Said) {
+    let whole = |value: &String| value.parse::<u32>().is_ok();
+    let most = found.iter().find(|(key, value, _)| *key == "max" && whole(value)).map(|(_, value, _)| value.clone());
+    found.retain(|(key, ..)| *key == "length");
+    if found.is_empty() {
+        found.extend(most.map(|most| ("length", format!("{{ max = {most} }}"), Confidence::Known)));
     }
 }
 
@@ -533,7 +541,12 @@ fn mixed(sentence: &Sentence, language: &Language, from: usize) -> Option<&'stat
 /// `Pounds and pence`, `no currency sign`: an amount, with two decimals where these are named.
 fn of_money(sentence: &Sentence, language: &Language, found: &mut Said) {
     let cents = sentence.has(language.cents);
-    let typed = found.iter().any(|(key, ..)| matches!(*key, "type" | "pattern"));
+    let has = |wanted: &str| found.iter().any(|(key, ..)| *key == wanted);
+    let typed = has("type") || has("pattern");
+    // "Pounds and pence, at most 9.99" has limits as well.
+    if cents && found.iter().any(|(key, value, _)| *key == "type" && value.contains("decimal")) && !has("places") {
+        found.push(("places", "2".to_owned(), Confidence::Known));
+    }
     // "A price without currency is refused" speaks of another column.
     let lacks = sentence.has(language.refused);
     if typed || !(cents || sentence.has(language.no_sign) && !lacks) {

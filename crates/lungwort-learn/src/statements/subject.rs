@@ -232,6 +232,22 @@ fn headings_of(draft: &Draft) -> Vec<Named> {
     headings
 }
 
+/// `from/to = yyyy-mm-dd`: columns before the sign by which something is said of them, also where their headings are small words.
+fn equated(sentence: &Sentence, headings: &[&Named]) -> Vec<Mention> {
+    let Some((label, _)) = sentence.text.split_once(" = ") else { return Vec::new() };
+    let count = sentence.words.iter().take_while(|(_, place)| place.end <= label.len()).count();
+    let one = |at: usize| {
+        let (word, _) = &sentence.words[at];
+        let (_, place, _) = headings.iter().find(|(words, ..)| words.len() == 1 && words[0] == *word)?;
+        Some(Mention { place: *place, words: at..at + 1 })
+    };
+    let parted = (1..count).all(|at| matches!(sentence.gap(at - 1), "/" | "," | "&"));
+    if count == 0 || !parted {
+        return Vec::new();
+    }
+    (0..count).map(one).collect::<Option<_>>().unwrap_or_default()
+}
+
 /// The columns that a sentence names, in the order of the sentence.
 pub(super) fn mentions(
     sentence: &Sentence,
@@ -272,6 +288,9 @@ pub(super) fn mentions(
             range.clone().for_each(|at| taken[at] = true);
             found.push(Mention { place: *place, words: range });
         }
+    }
+    if found.is_empty() {
+        found = equated(sentence, &headings);
     }
     beside_others((sentence, language), &headings, &formats, &mut found);
     shared_noun(sentence, language, &headings, &mut found);

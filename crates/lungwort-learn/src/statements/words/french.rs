@@ -390,7 +390,10 @@ pub(super) static WORDS: Language = Language {
         "référence", "code", "réf",
     ],
     heading_shares: &["pour cent", "pourcentage"],
-    begins: &["commence par", "commencent par", "débute par"],
+    begins: &[
+        "commence par", "commencent par", "débute par", "commençant par", "débutant par", "débutent par",
+        "commence avec",
+    ],
     choose: &[
         "choisir", "choisissez", "un de", "une de", "l'un de", "soit", "valeurs admises", "valeurs autorisées",
         "autorisé", "admis", "parmi", "choisir parmi", "choisissez parmi", "à choisir parmi",

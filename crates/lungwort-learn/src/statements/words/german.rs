@@ -365,7 +365,7 @@ pub(super) static WORDS: Language = Language {
         "niemals doppelt", "keine duplikate", "nie wiederverwenden", "nicht wiederverwenden", "genau einmal",
         "ein einziges mal", "kommt einmal vor", "nur ein mal",
     ],
-    negations: &["nie", "niemals", "nicht", "kein", "keine", "niemand", "keiner", "keines", "keinen"],
+    negations: &["weder", "nie", "niemals", "nicht", "kein", "keine", "niemand", "keiner", "keines", "keinen"],
     twice: &[
         "doppelt", "zweimal", "mehrfach", "wiederholt", "wiederholen", "doppelte", "doppelten", "mehrfache",
         "dubletten", "duplikate", "doppelteinträge", "doppelt vergebene",
@@ -399,7 +399,7 @@ pub(super) static WORDS: Language = Language {
         "referenz", "code", "kürzel",
     ],
     heading_shares: &["prozent"],
-    begins: &["beginnt mit", "beginnen mit", "fängt mit"],
+    begins: &["beginnt mit", "beginnen mit", "fängt mit", "beginnend mit", "anfangend mit", "fangen mit"],
     choose: &[
         "auswahl", "wählen sie", "eine von", "eines von", "einer von", "entweder", "erlaubt", "zulässig",
         "zulässige werte", "erlaubte werte", "eine der", "einer der", "eines der", "einem der", "es gibt die",
@@ -455,7 +455,9 @@ pub(super) static WORDS: Language = Language {
     every: &["der", "die", "das", "jede", "jeder", "jedes"],
     conditional_on: &["bedingt"],
     not_after: &["nicht nach", "spätestens", "nicht später als", "bis", "bis zum"],
-    not_before: &["nicht vor", "frühestens", "ab", "ab dem", "nicht früher als"],
+    not_before: &[
+        "nicht vor", "noch vor", "noch vor dem", "nicht vor dem", "frühestens", "ab", "ab dem", "nicht früher als",
+    ],
     articles: &["ein", "eine", "einem", "einen", "einer"],
     forbidden: &[
         "bleibt leer", "bleiben leer", "bleibt frei", "bleiben frei", "nicht ausfüllen", "muss leer bleiben",
