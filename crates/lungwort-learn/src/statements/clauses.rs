@@ -41,7 +41,7 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
     // "Usually 50 or 100; at least 10 and at most 400"
     let usual = |part: &Sentence| words::ALL.iter().any(|language| part.has(language.usual));
     let judged = words::ALL.iter().any(|language| sentence.has(language.refused) || sentence.has(language.outside));
-    if sentence.text.contains(';') && usual(&sentence) && !judged {
+    if matches!(text.about, About::Column(..)) && sentence.text.contains(';') && usual(&sentence) && !judged {
         return sentence.text.split(';').flat_map(sentences).filter(|part| !usual(part)).collect();
     }
     if let Some(parts) = each_with_colour(&sentence) {

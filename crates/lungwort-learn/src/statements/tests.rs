@@ -127,6 +127,13 @@ fn sentences_in_german_and_french_are_read_as_people_read_them() {
 }
 
 #[test]
+fn what_is_easily_misread_is_read_as_it_is_meant() {
+    insta::assert_snapshot!("permits", read_all(include_str!("said/permits.txt")));
+    insta::assert_snapshot!("meldung", read_all(include_str!("said/meldung.txt")));
+    insta::assert_snapshot!("abonnes", read_all(include_str!("said/abonnes.txt")));
+}
+
+#[test]
 fn what_stands_beside_a_column_is_said_of_it() {
     insta::assert_snapshot!("events", read_all(include_str!("said/events.txt")));
     insta::assert_snapshot!("hints", read_all(include_str!("said/hints.txt")));
