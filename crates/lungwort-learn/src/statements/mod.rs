@@ -439,7 +439,9 @@ fn only_labelled(sentence: &Sentence, mentions: &[Mention], places: &mut Vec<Pla
     let labels: Vec<Place> = mentions.iter().filter(label).map(|mention| mention.place).collect();
     // The sign stands right behind the columns.
     let last = mentions.iter().filter(label).map(|mention| sentence.words[mention.words.end - 1].1.end).max();
-    if last.is_some_and(|last| sentence.text[last..from + sign].trim().is_empty()) {
+    // A heading may have such a sign itself, and reach behind it.
+    let between = last.and_then(|last| sentence.text.get(last..from + sign));
+    if between.is_some_and(|between| between.trim().is_empty()) {
         places.retain(|place| labels.contains(place));
     }
 }

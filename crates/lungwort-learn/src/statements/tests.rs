@@ -134,6 +134,12 @@ fn what_is_easily_misread_is_read_as_it_is_meant() {
 }
 
 #[test]
+fn a_heading_may_have_the_sign_of_a_label_in_it() {
+    let said = read_under(&["Lot", "Grade - text"], "Lot Grade - text: at most 30 characters", About::Any);
+    assert_eq!(said, ["Lot length = { max = 30 }", "Grade - text length = { max = 30 }"]);
+}
+
+#[test]
 fn what_stands_beside_a_column_is_said_of_it() {
     insta::assert_snapshot!("events", read_all(include_str!("said/events.txt")));
     insta::assert_snapshot!("hints", read_all(include_str!("said/hints.txt")));
