@@ -129,7 +129,7 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
     // "Nobody born after 31.12.2020"
     let none = |of: &Named| {
         let from = of.words.start.saturating_sub(APART)..of.words.start;
-        from.into_iter().any(|at| language.none.iter().skip(1).any(|phrase| sentence.ends_at(phrase, at).is_some()))
+        from.into_iter().any(|at| language.nobody.iter().any(|phrase| sentence.ends_at(phrase, at).is_some()))
     };
     let limit = |of: &Named| {
         let refused = sentence.has(language.refused) || none(of);

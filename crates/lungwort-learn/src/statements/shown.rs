@@ -172,24 +172,24 @@ pub(super) fn begun_by_either(sentence: &Sentence, language: &Language) -> Optio
         token.trim_matches(signs).trim_end_matches(['.', ',', ';', ':']).trim_matches(signs).to_owned()
     };
     let mut found: Vec<String> = Vec::new();
-    let mut ended = false;
+    // Behind a comma another statement may follow, `starts with 07, 11 digits`: an "or" joins the last of them.
+    let (mut ended, mut or, mut either) = (false, false, false);
     while let Some(token) = tokens.next().filter(|_| !ended) {
         let text = clean(token);
         if !is_beginning(&text.as_str()) {
             break;
         }
         found.push(text);
+        either |= or;
         let comma = token.ends_with(',');
         let mut ahead = tokens.clone();
         let joined = ahead.next().is_some_and(|word| language.or.contains(&word));
         if joined {
             tokens = ahead;
         }
-        ended = !(joined || comma);
+        (or, ended) = (joined, !(joined || comma));
     }
-    // Behind a comma another statement may follow: only what an "or" joins are beginnings of one value.
-    let or = language.or.iter().any(|word| behind.contains(&format!(" {word} ")));
-    (found.len() >= 2 && or).then(|| found.iter().map(|text| regex::escape(text)).collect::<Vec<_>>().join("|"))
+    either.then(|| found.iter().map(|text| regex::escape(text)).collect::<Vec<_>>().join("|"))
 }
 
 /// Digits of a number that counts up, at most.

@@ -365,6 +365,7 @@ pub(super) static WORDS: Language = Language {
     same_form: &[
         "same format", "same form", "same notation", "same way", "same style", "format as above", "written likewise",
     ],
+    nobody: &["nobody", "none", "no one"],
     running: &["running", "consecutive", "sequential", "serial", "sequence"],
     as_written: &["as"],
     looks: &[

@@ -239,6 +239,7 @@ pub(super) static WORDS: Language = Language {
     turning: ["n'est pas", "manque", "doit être", "rempli", "est refusé"],
     counted_from: &["compté à partir de", "numéroté à partir de", "à compter de"],
     same_form: &["même format", "au même format", "même forme", "même notation", "écrit de même"],
+    nobody: &["personne"],
     running: &["consécutif", "consécutifs", "séquentiel", "ordre"],
     as_written: &["comme"],
     looks: &["ressemble à", "de la forme", "sous la forme", "a la forme"],

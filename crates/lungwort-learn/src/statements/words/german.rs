@@ -262,6 +262,7 @@ pub(super) static WORDS: Language = Language {
     same_form: &[
         "gleiches format", "im gleichen format", "gleiche schreibweise", "ebenso geschrieben", "im selben format",
     ],
+    nobody: &["niemand"],
     running: &["laufende", "fortlaufende", "fortlaufend", "laufend"],
     as_written: &["als", "wie"],
     looks: &["sieht aus wie", "sehen aus wie", "in der form", "hat die form"],

@@ -95,6 +95,8 @@ pub(super) struct Language {
     pub counted_from: &'static [&'static str],
     /// How another column was said to be written: `same format`.
     pub same_form: &'static [&'static str],
+    /// Nobody of all: `nobody born after 31.12.2020`.
+    pub nobody: &'static [&'static str],
     /// What is said of numbers that count up: `a running number starting with 1`.
     pub running: &'static [&'static str],
     /// Before a value as it is written: `ISO week as 2026-W07`.

@@ -164,13 +164,13 @@ impl Intents<'_> {
     pub(super) fn before_and_after(
         &self,
         (asked, is_replaced): (&Asked, &dyn Fn(u32) -> bool),
-        added: &[Running],
+        added: Vec<Running>,
         judge: &SheetJudge<'_>,
     ) -> Vec<FigureChange> {
         let Some(table) = &self.existing.table else { return Vec::new() };
         let today = judge.today;
         let mut before = self.no_figures();
-        let mut after = if added.is_empty() { self.no_figures() } else { added.to_vec() };
+        let mut after = added;
         for row in 0..table.row_count() as u32 {
             let values = self.held(table, row, judge);
             if self.is_removed(row, today) {

@@ -214,7 +214,7 @@ impl Fold for Intents<'_> {
 
     fn before_and_after(&self, state: &State, judge: &SheetJudge<'_>) -> Vec<FigureChange> {
         let is_replaced = |row: u32| self.is_replaced(state, row);
-        self.before_and_after((&state.asked, &is_replaced), &self.add_now(state, judge), judge)
+        self.before_and_after((&state.asked, &is_replaced), self.add_now(state, judge), judge)
     }
 }
 

@@ -29,7 +29,7 @@ pub(super) struct Now {
     /// Whether a row has created it, so that nothing of it is as it is held.
     created: bool,
     /// What it puts into the columns of the figures.
-    pub effect: Vec<Value<'static>>,
+    effect: Vec<Value<'static>>,
 }
 
 /// The records about which there have been rows.
