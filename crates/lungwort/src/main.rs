@@ -13,6 +13,7 @@ mod questions;
 mod report;
 mod session;
 mod style;
+mod waiting;
 
 use std::process::ExitCode;
 

@@ -6,7 +6,7 @@ mod passing;
 mod text;
 mod xlsx;
 
-use std::io::{self, BufRead, BufReader, Seek, Write};
+use std::io::{self, BufRead, BufReader, Write};
 use std::ops::ControlFlow;
 use std::sync::Arc;
 
@@ -17,15 +17,13 @@ use lungwort_core::preview::Preview;
 use lungwort_core::rulebook::Rulebook;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
-use tempfile::SpooledTempFile;
 
 use crate::output::Output;
 use crate::report::Summary;
 use crate::session::Session;
+use crate::waiting::Waiting;
 
 pub use json::document_schema;
-
-const IN_MEMORY: usize = 1 << 20;
 
 /// What rows are listed by.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum)]
@@ -91,7 +89,7 @@ pub struct CellEntry {
 
 /// A list of entries that may be long: kept on disk beyond what fits in memory.
 pub struct Spool {
-    file: SpooledTempFile,
+    lines: Waiting,
     /// Entries in all.
     pub count: u64,
     kept: u64,
@@ -100,15 +98,15 @@ pub struct Spool {
 
 impl Spool {
     fn new(most: usize) -> Spool {
-        Spool { file: SpooledTempFile::new(IN_MEMORY), count: 0, kept: 0, most: most as u64 }
+        Spool { lines: Waiting::new(), count: 0, kept: 0, most: most as u64 }
     }
 
     fn add(&mut self, entry: &PlanEntry) -> io::Result<()> {
         self.count += 1;
         if self.kept < self.most {
             self.kept += 1;
-            serde_json::to_writer(&mut self.file, entry)?;
-            self.file.write_all(b"\n")?;
+            serde_json::to_writer(&mut self.lines, entry)?;
+            self.lines.write_all(b"\n")?;
         }
         Ok(())
     }
@@ -124,8 +122,7 @@ impl Spool {
 
     /// Goes through the entries that are kept.
     pub fn each(&mut self, take: &mut dyn FnMut(PlanEntry) -> io::Result<()>) -> io::Result<()> {
-        self.file.rewind()?;
-        for line in BufReader::new(&mut self.file).lines() {
+        for line in BufReader::new(self.lines.read()?).lines() {
             take(serde_json::from_str(&line?)?)?;
         }
         Ok(())

@@ -1,25 +1,23 @@
 //! One json document: counts, causes, and single findings up to the limit.
 
-use std::io::{self, Read, Seek, Write};
+use std::io::{self, Write};
 
 use lungwort_core::finding::Finding;
-use tempfile::SpooledTempFile;
 
 use super::wire::{CauseEntry, FindingEntry, Outcome};
 use super::{Form, ReportOptions, Summary};
-
-const IN_MEMORY: usize = 1 << 20;
+use crate::waiting::Waiting;
 
 /// The json report. Findings wait in a spool until the counts in front of them are known.
 pub struct Json {
-    findings: SpooledTempFile,
+    findings: Waiting,
     limit: u64,
     names: Vec<String>,
 }
 
 impl Json {
     pub fn new(options: &ReportOptions) -> Json {
-        Json { findings: SpooledTempFile::new(IN_MEMORY), limit: options.limit as u64, names: options.names.clone() }
+        Json { findings: Waiting::new(), limit: options.limit as u64, names: options.names.clone() }
     }
 }
 
@@ -43,12 +41,7 @@ impl Form for Json {
             serde_json::to_writer(&mut *out, &CauseEntry::of(cause))?;
         }
         write!(out, "\n  ],\n  \"findings\": [")?;
-        self.findings.rewind()?;
-        let mut text = Vec::new();
-        while Read::by_ref(&mut self.findings).take(1 << 16).read_to_end(&mut text)? > 0 {
-            out.write_all(&text)?;
-            text.clear();
-        }
+        self.findings.copy_to(out)?;
         writeln!(out, "\n  ]\n}}")
     }
 }

@@ -1,22 +1,19 @@
 //! The report for people, row by row.
 
-use std::io::{self, Read, Seek, Write};
+use std::io::{self, Write};
 use std::sync::Arc;
 
 use lungwort_core::cell::shown;
 use lungwort_core::finding::ranges::thousands;
 use lungwort_core::finding::{Finding, column_letter};
-use tempfile::SpooledTempFile;
 
 use super::{Form, ReportOptions, Summary, text};
 use crate::style::{self, paint};
-
-/// What is kept in memory of a listing; more goes to a temporary file.
-const IN_MEMORY: usize = 1 << 20;
+use crate::waiting::Waiting;
 
 /// The report by row. The verdict comes first, so that the rows wait until it is known.
 pub struct TextRows {
-    rows: SpooledTempFile,
+    rows: Waiting,
     limit: u64,
     listed: u64,
     last: Option<(usize, Option<Arc<str>>, Option<u64>)>,
@@ -26,7 +23,7 @@ pub struct TextRows {
 impl TextRows {
     pub fn new(options: &ReportOptions) -> TextRows {
         TextRows {
-            rows: SpooledTempFile::new(IN_MEMORY),
+            rows: Waiting::new(),
             limit: options.limit as u64,
             listed: 0,
             last: None,
@@ -93,15 +90,7 @@ impl Form for TextRows {
 
     fn finish(&mut self, summary: &Summary<'_>, out: &mut dyn Write) -> io::Result<()> {
         text::top(summary, out)?;
-        self.rows.rewind()?;
-        let mut buffer = [0; 8192];
-        loop {
-            let count = self.rows.read(&mut buffer)?;
-            if count == 0 {
-                break;
-            }
-            out.write_all(&buffer[..count])?;
-        }
+        self.rows.copy_to(out)?;
         let hidden = summary.shown.counts().total() - self.listed;
         if hidden > 0 {
             let all = summary.shown.counts().total();

@@ -60,6 +60,11 @@ impl Total {
         }
     }
 
+    /// Whether its sum has more digits than can be calculated.
+    pub fn is_too_large(&self) -> bool {
+        matches!(self, Total::TooLarge)
+    }
+
     /// How it compares with another one, where that shows without a calculation.
     pub fn quickly_compared(&self, other: &Total) -> Option<Ordering> {
         let short = |total: &Total| match total {

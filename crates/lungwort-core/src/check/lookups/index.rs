@@ -16,22 +16,52 @@ pub(crate) struct Index {
     rows: HashTable<([u32; 3], u32)>,
     /// Of a key that several rows have, the others.
     more: HashMap<u32, Vec<u32>>,
+    /// Whether each row counts and none has the key of another one.
+    is_whole: bool,
 }
+
+/// How many rows are put into an index at a time: their places are looked at first, with nothing between, so that the misses of the
+/// cache go on at the same time.
+const AT_A_TIME: usize = 128;
 
 impl Index {
     /// Indexes the rows of a table that count. A row with a blank in the key is found by nothing.
     pub fn new(table: &Table, of: &LookupKey, counts: &dyn Fn(usize) -> bool) -> Index {
-        let mut index = Index { rows: HashTable::with_capacity(table.row_count()), more: HashMap::new() };
-        for row in 0..table.row_count() {
-            let Some(key) = key_of_row(table, of, row).filter(|_| counts(row)) else { continue };
-            let row = row as u32;
-            match index.find(key) {
-                Some(first) => index.more.entry(first).or_default().push(row),
-                // There is room for all rows, so that none is hashed again.
-                None => drop(index.rows.insert_unique(key as u64, (tag(key), row), |(tag, _)| hash_of_tag(*tag))),
+        let count = table.row_count();
+        let mut index = Index { rows: HashTable::with_capacity(count), more: HashMap::new(), is_whole: false };
+        for start in (0..count).step_by(AT_A_TIME) {
+            let rows = start..count.min(start + AT_A_TIME);
+            let key = |row| Some((key_of_row(table, of, row).filter(|_| counts(row))?, row as u32));
+            let keys: Vec<(u128, u32)> = rows.filter_map(key).collect();
+            std::hint::black_box(keys.iter().filter(|(key, _)| index.find(*key).is_some()).count());
+            for (key, row) in keys {
+                match index.find(key) {
+                    Some(first) => index.more.entry(first).or_default().push(row),
+                    // There is room for all rows, so that none is hashed again.
+                    None => drop(index.rows.insert_unique(key as u64, (tag(key), row), |(tag, _)| hash_of_tag(*tag))),
+                }
             }
         }
+        index.is_whole = index.rows.len() == count;
         index
+    }
+
+    /// The first rows that have keys, in the order of the keys. Where these come in the order of the table, which is what an export that
+    /// was edited and sent back does, the next row of the table is looked at and not the index, in which each key is a miss of the cache.
+    pub fn find_all(&self, table: &Table, of: &LookupKey, keys: impl Iterator<Item = u128>) -> Vec<Option<u32>> {
+        let mut found: Vec<Option<u32>> = Vec::with_capacity(keys.size_hint().0);
+        let mut in_order = 0_usize;
+        for key in keys {
+            let next = found.last().copied().flatten().map_or(0, |last| last + 1);
+            let is_next = self.is_whole
+                && in_order > 1
+                && (next as usize) < table.row_count()
+                && key_of_row(table, of, next as usize) == Some(key);
+            let one = if is_next { Some(next) } else { self.find(key) };
+            in_order = if one == Some(next) { in_order + 1 } else { 0 };
+            found.push(one);
+        }
+        found
     }
 
     /// The first row that has a key.
@@ -155,6 +185,27 @@ mod tests {
         assert_eq!((index.others(0), index.others(2)), ([3, 4].as_slice(), [].as_slice()));
         assert_eq!(index.repeated(), [0]);
         assert_eq!(Index::new(&table, &of, &|row| row > 0).find(key_of_row(&table, &of, 0).unwrap()), Some(3));
+    }
+
+    #[test]
+    fn keys_in_the_order_of_the_table_are_found_as_others_are() {
+        let rows: Vec<String> = (0..AT_A_TIME + 9).map(|row| format!("k{row}")).collect();
+        let whole: Vec<[&str; 2]> = rows.iter().map(|row| [row.as_str(), ""]).collect();
+        let mut blank = whole.clone();
+        blank[5] = ["", ""];
+        let mut twice = whole.clone();
+        twice[6] = twice[2];
+        let of = key(&[0], &[ColumnType::Text], Folding::default());
+        for (rows, counted, missing) in [(&whole, 0, 1), (&blank, 0, 3), (&twice, 0, 3), (&whole, 4, 10)] {
+            let table = table(rows);
+            let index = Index::new(&table, &of, &|row| row >= counted);
+            let asked = (0..rows.len()).chain([3, 7, 8, 9, 11, 10]).chain(0..9).map(|row| row.to_string());
+            let asked: Vec<String> = asked.chain(["none".to_owned()]).map(|row| format!("k{row}")).collect();
+            let keys: Vec<u128> = asked.iter().map(|name| key::of_text(name)).collect();
+            let alone: Vec<Option<u32>> = keys.iter().map(|key| index.find(*key)).collect();
+            assert_eq!(index.find_all(&table, &of, keys.into_iter()), alone);
+            assert_eq!(alone.iter().filter(|found| found.is_none()).count(), missing);
+        }
     }
 
     #[test]

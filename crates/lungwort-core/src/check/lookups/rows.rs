@@ -203,14 +203,15 @@ fn ask(
                 _ => {}
             }
         }
-        let (name, of) = match (unreadable, blank) {
-            _ if !key.counts_for(&row) => (Named::Blank, 0),
-            (true, _) => (Named::Unreadable, 0),
-            (false, true) => (Named::Blank, 0),
-            _ => (Named::First(None), key_of_values(key, |column| row.value(Slot::Column(column)))),
-        };
-        named.push(name);
-        keys.push(of);
+        named.push(match (unreadable, blank) {
+            _ if !key.counts_for(&row) => Named::Blank,
+            (true, _) => Named::Unreadable,
+            (false, true) => Named::Blank,
+            _ => {
+                keys.push(key_of_values(key, |column| row.value(Slot::Column(column))));
+                Named::First(None)
+            }
+        });
     }
     let index = &table.indices[number];
     if let Some(sign) = separator {
@@ -223,11 +224,12 @@ fn ask(
         }
         return Asked { number, named };
     }
-    for (name, key) in named.iter_mut().zip(keys) {
-        if let Named::First(first) = name {
-            *first = index.find(key);
-        }
-    }
+    let firsts = named.iter_mut().filter_map(|name| match name {
+        Named::First(first) => Some(first),
+        _ => None,
+    });
+    let found = index.find_all(&table.table, key, keys.into_iter());
+    firsts.zip(found).for_each(|(first, found)| *first = found);
     Asked { number, named }
 }
 

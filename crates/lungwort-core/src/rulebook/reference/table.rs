@@ -1,6 +1,7 @@
 //! The rows of a list, of which only the columns that somebody looks in are kept.
 
 use super::Wanted;
+use crate::cell::characters::trimmed;
 use crate::cell::fold;
 use crate::cell::texts::Texts;
 use crate::rulebook::list::{Entry, List};
@@ -51,7 +52,7 @@ impl Table {
     /// Adds a row. The error is why there is no room for it.
     pub(crate) fn add<'t>(&mut self, number: u64, cell: impl Fn(usize) -> &'t str) -> Result<(), String> {
         for (column, place) in self.places.iter().enumerate() {
-            if place.is_some() && !self.cells.push(cell(column).trim()) {
+            if place.is_some() && !self.cells.push(trimmed(cell(column))) {
                 return Err("what is looked for in it is larger than 4 GB".to_owned());
             }
         }

@@ -449,10 +449,10 @@ impl Intents<'_> {
         let mut problems = Vec::new();
         for change in &row.changes {
             let compared = &self.intent.compared[change.at];
-            let held = self.before(state, row, change.at).unwrap_or_default();
             if !(compared.fixed || compared.recreate || change.wiped) {
                 continue;
             }
+            let held = self.before(state, row, change.at).unwrap_or_default();
             let shown = if held.is_empty() { "blank".to_owned() } else { crate::cell::shown::quoted(held) };
             if compared.fixed {
                 let message = format!("it cannot be changed, and {shown} is held.");
