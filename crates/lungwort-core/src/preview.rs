@@ -305,7 +305,7 @@ mod tests {
 
     fn plan(outcome: Outcome, own: Option<u128>) -> RowPlan {
         let together = Together { own, parent: None };
-        RowPlan { outcome, key: None, kind: None, cells: Vec::new(), together, record: None, continues: false }
+        RowPlan { together, ..RowPlan::of(outcome) }
     }
 
     fn made(partial: WrittenPartial) -> Preview {

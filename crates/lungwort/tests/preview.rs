@@ -340,3 +340,19 @@ fn a_family_of_rows_stays_behind_as_a_whole_where_records_go_as_a_whole() {
     let text = preview(&folder, &[]).stdout;
     assert!(text.contains("1 row would go through; 100,000 rows would stay behind"), "{text}");
 }
+
+#[test]
+fn rows_that_are_only_counted_leave_room_for_lists_that_are_not_full() {
+    // More than one chunk of rows, so that what is listed is asked again while one of the lists is full.
+    let count = 9_000;
+    let held: String = (0..count).map(|row| format!("L-{row},B-1,10,old,held\n")).collect();
+    let changed: String = (0..count - 1).map(|row| format!("C,L-{row},B-1,12,old\n")).collect();
+    let rows = format!("{changed}C,L-{},B-1,10,\n", count - 1);
+    let folder = folder(&PLAIN, &rows);
+    folder.write("held.csv", format!("No,Box,Seeds,Remark,State\n{held}"));
+    let text = preview(&folder, &["--limit", "2", "--width", "100"]).stdout;
+    assert!(text.contains("and 8,997 more"), "{text}");
+    assert!(text.contains("L-8999  Remark: old → (blank)"), "{text}");
+    let all = preview(&folder, &["--format", "csv", "--only", "change"]).stdout;
+    assert_eq!(all.lines().filter(|line| line.ends_with(",Seeds,10,12")).count(), count - 1);
+}

@@ -20,7 +20,7 @@ pub use cell_problem::CellProblem;
 pub use codes::Code;
 pub use correction::{Action, Certainty, Correction};
 pub use message::{Expected, Message};
-pub use plan::{CellChange, Outcome, RowPlan, Together};
+pub use plan::{CellChange, Listed, Outcome, RowPlan, Together};
 pub use ranges::RowSet;
 
 /// How much a finding matters.
@@ -145,6 +145,11 @@ pub trait Sink {
 
     /// Takes what would become of a row, where that was asked for: behind what was found in it, unless that only shows later.
     fn plan(&mut self, _: Address, _: RowPlan) {}
+
+    /// Which further rows are listed, with their keys and cells: of each chunk, asked before it. Others are handed on without them.
+    fn listed(&self) -> Listed {
+        Listed::of(|_, _| true)
+    }
 }
 
 /// A file column's letter as spreadsheets have it: 0 is A, 26 is AA.

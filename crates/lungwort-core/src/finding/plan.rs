@@ -59,7 +59,11 @@ pub struct RowPlan {
     pub key: Option<Arc<str>>,
     /// Its kind, where rows are of several.
     pub kind: Option<Arc<str>>,
-    /// Of a change: the cells.
+    /// Of a change: how many cells would have another value.
+    pub changed: usize,
+    /// Of a change: how many cells would be blank.
+    pub wiped: usize,
+    /// Of a change that is listed: the cells.
     pub cells: Vec<CellChange>,
     /// What rows go together with, where a part of them cannot be sent.
     pub together: Together,
@@ -67,6 +71,40 @@ pub struct RowPlan {
     pub record: Option<u128>,
     /// Whether it is a further row of that record, which is counted with the first.
     pub continues: bool,
+}
+
+impl RowPlan {
+    /// A row that comes to this, of which nothing else is known.
+    pub fn of(outcome: Outcome) -> RowPlan {
+        RowPlan {
+            outcome,
+            key: None,
+            kind: None,
+            changed: 0,
+            wiped: 0,
+            cells: Vec::new(),
+            together: Together::default(),
+            record: None,
+            continues: false,
+        }
+    }
+}
+
+/// Which rows somebody lists. Neither key nor cells are made of others: of a million changes, most are only counted.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Listed([[bool; 2]; Outcome::ALL.len()]);
+
+impl Listed {
+    /// By what a row comes to, and whether a blank cell of it deletes something.
+    pub fn of(lists: impl Fn(Outcome, bool) -> bool) -> Listed {
+        Listed(Outcome::ALL.map(|outcome| [lists(outcome, false), lists(outcome, true)]))
+    }
+
+    /// Whether a row is listed that comes to this.
+    pub fn has(self, outcome: Outcome, wipes: bool) -> bool {
+        let at = Outcome::ALL.iter().position(|each| *each == outcome).unwrap_or_default();
+        self.0[at][usize::from(wipes)]
+    }
 }
 
 /// What a row goes together with: rows that share either go together, and so on from row to row.

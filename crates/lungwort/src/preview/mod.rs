@@ -12,7 +12,7 @@ use std::sync::Arc;
 
 use clap::ValueEnum;
 use lungwort_core::check::{Figure, FigureChange, FileMetadata, SheetSample};
-use lungwort_core::finding::{Address, Causes, Finding, Outcome, RowPlan, Sink};
+use lungwort_core::finding::{Address, Causes, Finding, Listed, Outcome, RowPlan, Sink};
 use lungwort_core::preview::Preview;
 use lungwort_core::rulebook::Rulebook;
 use schemars::JsonSchema;
@@ -181,10 +181,9 @@ impl Previewer {
         if plan.continues {
             return Ok(());
         }
-        let wiped = plan.cells.iter().filter(|cell| cell.wiped).count() as u64;
-        let changed = plan.cells.len() as u64 - wiped;
-        self.cells_wiped += wiped;
-        self.cells_changed += changed;
+        let (changed, wiped) = (plan.changed, plan.wiped);
+        self.cells_wiped += wiped as u64;
+        self.cells_changed += changed as u64;
         if !self.only.is_empty() && !self.only.iter().any(|only| only.outcome() == plan.outcome) {
             return Ok(());
         }
@@ -245,6 +244,16 @@ impl Sink for Previewer {
             self.preview.finding(&finding);
         }
         ControlFlow::Continue(())
+    }
+
+    fn listed(&self) -> Listed {
+        Listed::of(|outcome, wipes| {
+            let in_rows = outcome == Outcome::Changed || !self.only.is_empty();
+            (self.only.is_empty() || self.only.iter().any(|only| only.outcome() == outcome))
+                && (outcome == Outcome::Removed && self.removed.has_room()
+                    || wipes && self.wiped.has_room()
+                    || outcome != Outcome::Removed && in_rows && self.rows.has_room())
+        })
     }
 
     fn plan(&mut self, address: Address, plan: RowPlan) {

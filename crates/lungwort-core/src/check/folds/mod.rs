@@ -42,7 +42,7 @@ use crate::check::rows::result::{Anything, Totals};
 use crate::check::rows::result::{ChunkResult, RowFinding};
 use crate::check::rows::{SheetJudge, Values};
 use crate::check::shape::Shaped;
-use crate::finding::{Place, Problem, RowPlan, RowSet, Together};
+use crate::finding::{Listed, Place, Problem, RowPlan, RowSet, Together};
 use crate::intake::{Chunk, OpenError, Source};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::Each;
@@ -210,6 +210,8 @@ pub(crate) struct Absorbing<'a, 'r> {
     pub refused: Option<&'a RowSet>,
     /// What would become of the rows, where that is wanted.
     pub plans: &'a mut Vec<(usize, RowPlan)>,
+    /// Which of them are listed.
+    pub listed: Listed,
     /// Whether the findings so far are to wait for what comes later.
     pub hold_back: bool,
 }

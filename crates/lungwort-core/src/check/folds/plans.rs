@@ -39,12 +39,10 @@ impl Fold for Plans<'_> {
         for (row, together) in part {
             let refused = wrong.contains(&row) || with.is_refused(row);
             let outcome = if refused { Outcome::Refused } else { Outcome::Created };
-            let key = key_of(with.judge, with.header, with.chunk, row);
+            let is_listed = with.listed.has(outcome, false);
+            let key = if is_listed { key_of(with.judge, with.header, with.chunk, row) } else { None };
             let kind = self.sheet.kinds.as_ref().map(|kinds| kinds.named(with.text(row, kinds.column)));
-            with.plans.push((
-                row,
-                RowPlan { outcome, key, kind, cells: Vec::new(), together, record: None, continues: false },
-            ));
+            with.plans.push((row, RowPlan { key, kind, together, ..RowPlan::of(outcome) }));
         }
     }
 }

@@ -69,6 +69,7 @@ impl Sequence<'_, '_> {
             findings: &mut findings,
             refused: self.refused,
             plans: &mut plans,
+            listed: self.sink.listed(),
             hold_back: false,
         };
         for ((fold, state), part) in self.folds.iter().zip(self.states.iter_mut()).zip(parts) {

@@ -200,15 +200,7 @@ impl Fold for Intents<'_> {
             let parts =
                 keys.iter().flat_map(|key| &key.theirs).map(|column| clipped(table.cell(row as usize, *column), 60));
             let key = Some(Arc::from(parts.collect::<Vec<_>>().join(" / ")));
-            take(RowPlan {
-                outcome: Outcome::Removed,
-                key,
-                kind: None,
-                cells: Vec::new(),
-                together: Together::default(),
-                record: None,
-                continues: false,
-            });
+            take(RowPlan { key, ..RowPlan::of(Outcome::Removed) });
         }
     }
 
@@ -520,20 +512,23 @@ impl Intents<'_> {
                 wiped: change.wiped,
             })
         };
-        let cells =
-            if outcome == Outcome::Changed { row.changes.iter().filter_map(cell).collect() } else { Vec::new() };
+        let changes = if outcome == Outcome::Changed { row.changes.as_slice() } else { &[] };
+        let wiped = changes.iter().filter(|change| change.wiped).count();
+        let is_listed = with.listed.has(outcome, wiped > 0);
         let kind = self.sheet.kinds.as_ref().map(|kinds| kinds.named(with.text(row.row, kinds.column)));
         RowPlan {
-            outcome,
             key: match &row.element {
+                _ if !is_listed => None,
                 Some(element) => Some(Arc::from(clipped(element, 60))),
                 None => self.key(row, with),
             },
             kind,
-            cells,
+            changed: changes.len() - wiped,
+            wiped,
+            cells: if is_listed { changes.iter().filter_map(cell).collect() } else { Vec::new() },
             together: row.together,
             record: row.record,
-            continues: false,
+            ..RowPlan::of(outcome)
         }
     }
 

@@ -126,13 +126,11 @@ impl Intents<'_> {
             let known = state.records.iter().rev().find(|(known, _)| known == hash);
             let Some((_, outcome)) = known else { continue };
             let plan = RowPlan {
-                outcome: *outcome,
                 key: key_of(with.judge, with.header, with.chunk, *row),
-                kind: None,
-                cells: Vec::new(),
                 together: Together { own: Some(*hash), parent: None },
                 record: Some(*hash),
                 continues: true,
+                ..RowPlan::of(*outcome)
             };
             with.plans.push((*row, plan));
         }
