@@ -22,10 +22,7 @@ fn tells(sheet: &TemplateSheet, layout: &Layout, row: u64) -> bool {
     let cells = under_headings(sheet, layout, row);
     // A sentence of a delimited file is cut where it has commas.
     let torn = |text: &str| text.matches('(').count() != text.matches(')').count() || is_remark(text);
-    // And it goes on behind each of them with a space.
-    let goes_on = |(column, _): &(usize, &str)| sheet.full.text(row, *column).starts_with(' ');
-    let sentence = cells.len() > 2 && cells[1..].iter().all(goes_on);
-    if sentence || cells.iter().any(|(_, text)| torn(text)) {
+    if cells.len() > 2 && is_cut(sheet, row, &cells) || cells.iter().any(|(_, text)| torn(text)) {
         return false;
     }
     let labelled = label(sheet, layout, row).is_some();
@@ -37,6 +34,18 @@ fn tells(sheet: &TemplateSheet, layout: &Layout, row: u64) -> bool {
         count if labelled => count >= 2,
         count => count * 2 >= wide && telling * 2 >= count || is_row_of_marks(&told, wide),
     }
+}
+
+/// Whether the cells of a row are a sentence of a delimited file, which goes on behind each of its commas with a space.
+fn is_cut(sheet: &TemplateSheet, row: u64, cells: &[(usize, &str)]) -> bool {
+    let goes_on = |(column, _): &(usize, &str)| sheet.full.text(row, *column).starts_with(' ');
+    cells.len() > 1 && cells[1..].iter().all(goes_on)
+}
+
+/// Whether a row above the headings is a line of its own, whatever stands in its cells: a sentence that is cut, or a remark.
+pub fn is_line(sheet: &TemplateSheet, row: u64) -> bool {
+    let cells = sheet.row(row);
+    cells.first().is_some_and(|(_, text)| is_remark(text)) || is_cut(sheet, row, &cells)
 }
 
 fn under_headings<'s>(sheet: &'s TemplateSheet, layout: &Layout, row: u64) -> Vec<(usize, &'s str)> {

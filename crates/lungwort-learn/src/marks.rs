@@ -83,7 +83,8 @@ fn words_around(sheet: &TemplateSheet, layout: &Layout, column: &mut DraftColumn
         .iter()
         .chain(&layout.told_above)
         .copied()
-        .chain((layout.heading_row.saturating_sub(3)..layout.heading_row).rev());
+        .chain((layout.heading_row.saturating_sub(3)..layout.heading_row).rev())
+        .filter(|row| *row > layout.heading_row || !super::around::is_line(sheet, *row));
     let named = |row: &u64| super::around::is_label(sheet, layout, *row, column.field);
     for row in rows.filter(|row| *row > 0 && !named(row)) {
         let text = sheet.text(row, column.field);

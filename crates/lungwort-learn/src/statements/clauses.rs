@@ -50,6 +50,10 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
     if let (About::Column(..), Some(clauses)) = (&text.about, clauses(&sentence)) {
         return clauses;
     }
+    let parts = with_filling(known, text, &sentence, draft).or_else(|| required_first(known, text, &sentence, draft));
+    if let Some(parts) = parts {
+        return parts;
+    }
     each_in_brackets(known, text, &sentence, draft)
         .or_else(|| some_in_brackets(known, text, &sentence, draft))
         .unwrap_or_else(|| vec![sentence])
@@ -220,6 +224,77 @@ fn some_in_brackets(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft
     main.push_str(&sentence.text[from..]);
     parts.splice(0..0, sentences(&main));
     (!found.is_empty()).then_some(parts)
+}
+
+/// `Paid on: yyyy-mm-dd, required if there is a deposit`: the condition is of the filling in alone, and how the values are written holds
+/// for all of them.
+fn with_filling(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    let one = |language: &'static Language| {
+        let at = conditions::conditional_at(sentence, language)?;
+        let ends = conditions::condition_span(sentence, language)?.end >= sentence.words.len();
+        let only = |at: usize| language.only.contains(&sentence.word(at));
+        let asked = sentence.required(language).filter(|asked| asked.end <= at && at - asked.end <= 1);
+        let from =
+            asked.map(|asked| asked.start).or_else(|| at.checked_sub(1).filter(|at| only(*at))).filter(|_| ends)?;
+        let sign = sentence.gap(from.checked_sub(1)?);
+        if !sign.contains([',', ';', '–', '—', '(', '-']) {
+            return None;
+        }
+        let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+        // "Category is A or B, required when …" begins with its column, and names no other one before the condition.
+        let first = mentions.first().filter(|first| {
+            let article = (0..first.words.start).all(|at| language.every.contains(&sentence.word(at)));
+            first.words.end < from && article
+        });
+        let alone = mentions
+            .iter()
+            .all(|mention| first.is_some_and(|first| first.place == mention.place) || mention.words.start > at);
+        let label = first.map_or(0, |first| first.words.end);
+        if !alone || label == 0 && !matches!(text.about, About::Column(..)) {
+            return None;
+        }
+        let signs = [',', ';', '–', '—', '(', '-', ' '];
+        let head = sentence.text[..sentence.words[from].1.start].trim_end_matches(signs).to_owned();
+        let before = label.checked_sub(1).map_or("", |last| &sentence.text[..sentence.words[last].1.end]);
+        let tail = sentence.rest(from).trim_end_matches(')');
+        let tail = if before.is_empty() { tail.to_owned() } else { format!("{before}: {tail}") };
+        Some([head, tail].iter().flat_map(|part| sentences(part)).collect())
+    };
+    by_language(sentence, known.likely).into_iter().find_map(one)
+}
+
+/// `Category – required – MUS, SPE or NEW`: that it is required stands alone between the column and its values.
+fn required_first(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    let one = |language: &'static Language| {
+        let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+        // Beside a column, such sentences are read as they stand.
+        let [label] = mentions.as_slice() else { return None };
+        let label = label.words.end;
+        if !super::is_labelled(sentence, &mentions) || matches!(text.about, About::Column(..)) {
+            return None;
+        }
+        let phrases = language.alone_required.iter().chain(language.optional);
+        let alone = phrases.filter_map(|phrase| sentence.ends_at(phrase, label)).max();
+        let said = || sentence.required(language).filter(|said| said.start == label).map(|said| said.end);
+        let alone = alone.or_else(said)?;
+        let sign = sentence.gap(alone - 1);
+        let signs = ["–", "—", "-", ";", ",", ":", "("];
+        let rest = sentence.words.get(alone).filter(|_| signs.contains(&sign))?.1.start;
+        // "Required, but not for …" goes on about the filling in.
+        let goes_on = conditions::conditional_at(sentence, language).is_some()
+            || language.negations.iter().any(|word| sentence.find_from(word, alone).is_some());
+        let ends: &[char] = if sign == "(" { &['.', ')'] } else { &['.'] };
+        let listed = sentence.text[rest..].trim_end_matches(ends);
+        let chosen = (alone..sentence.words.len()).any(|at| language.or.contains(&sentence.word(at)));
+        if goes_on || !(chosen || listed.contains([',', '/'])) || sign == "(" && listed.contains(')') {
+            return None;
+        }
+        let name = &sentence.text[..sentence.words[label - 1].1.end];
+        let head = sentence.text[..sentence.words[alone - 1].1.end].to_owned();
+        let tail = format!("{name}: {listed}");
+        Some([head, tail].iter().flat_map(|part| sentences(part)).collect())
+    };
+    by_language(sentence, known.likely).into_iter().find_map(one)
 }
 
 /// Beside a column, a condition and what else is said of it: `only when Paid = Y; max 12 characters`.

@@ -86,6 +86,7 @@ fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<Strin
             break;
         }
         if !(builder.country_code()
+            || builder.one_of_letters()
             || builder.named_letter()
             || builder.led_letters()
             || builder.counted_piece()
@@ -333,6 +334,45 @@ impl Builder<'_> {
         }
         self.regex.push_str(text);
         self.at = next;
+        true
+    }
+
+    /// `N, E, S or W and three digits`, `one of the letters A, B, C followed by …`: one of several before a counted piece.
+    fn one_of_letters(&mut self) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let named =
+            self.kind_at(self.at).filter(|(class, _)| matches!(*class, "[A-Za-z]" | "[A-Z]")).map(|(_, end)| end);
+        let (mut texts, mut chosen) = (Vec::new(), named.is_some());
+        let mut at = named.unwrap_or(self.at);
+        while let Some((_, place)) = sentence.words.get(at) {
+            let text = &sentence.text[place.clone()];
+            if text.len() > 3 || !text.bytes().all(|byte| byte.is_ascii_uppercase()) {
+                break;
+            }
+            texts.push(text);
+            let gap = sentence.gap(at);
+            let or = language.or.contains(&sentence.word(at + 1));
+            chosen |= or || gap == "/";
+            at += 1 + usize::from(or);
+            if !(or || gap == "," || gap == "/") {
+                break;
+            }
+        }
+        if texts.len() < 2 || !chosen {
+            return false;
+        }
+        let joined = self.phrase_at(language.and, at).or_else(|| self.phrase_at(language.followed, at)).unwrap_or(at);
+        let article = usize::from(language.articles.contains(&sentence.word(joined)));
+        let sign = language.signs.iter().any(|(name, _)| self.phrase_at(&[name], joined + article).is_some());
+        let piece = article == 1 && self.kind_at(joined + 1).is_some();
+        let apart = at.checked_sub(1).is_some_and(|last| sentence.gap(last).contains('('));
+        if apart || !(piece || sign || self.counts_at(joined)) {
+            return false;
+        }
+        let single = texts.iter().all(|text| text.len() == 1);
+        let either = if single { format!("[{}]", texts.concat()) } else { format!("(?:{})", texts.join("|")) };
+        self.regex.push_str(&either);
+        self.at = joined;
         true
     }
 

@@ -26,6 +26,15 @@ fn conditional(sentence: &Sentence, language: &Language) -> Option<std::ops::Ran
     };
     let found = language.conditional.iter().filter_map(|word| sentence.find(word));
     let found = found.filter(|place| !itself(place.start) && !excepts(place));
+    // "Required once a deposit is given" says when, and "required, once only" how often.
+    let once = || {
+        let at = sentence.required(language)?.end;
+        let often =
+            |word: &str| [language.only, language.per, language.within].iter().any(|words| words.contains(&word));
+        let when = language.once.contains(&sentence.word(at)) && sentence.gap(at - 1).is_empty();
+        (when && at + 2 < sentence.words.len() && !often(sentence.word(at + 1))).then_some(at..at + 1)
+    };
+    let found = found.chain(once());
     inverted().or_else(|| found.min_by_key(|place| (place.start, place.end)))
 }
 

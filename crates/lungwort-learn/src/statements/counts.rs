@@ -507,7 +507,7 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
     // The unit stands between: `500 EUR is the maximum`.
     let unit = sentence.words.get(at + 1).is_some_and(|(word, _)| {
         let words = [language.units, language.heading_units];
-        super::subject::is_unit(word) || words.iter().any(|words| words.contains(&word.as_str()))
+        super::units::is_unit(word) || words.iter().any(|words| words.contains(&word.as_str()))
     });
     let behind = |phrases: &[&str]| {
         let ends = |from: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max();
@@ -591,7 +591,7 @@ fn is_clause_of_limit(sentence: &Sentence, language: &Language, at: usize) -> bo
     let is_unit = sentence
         .words
         .get(at + 1)
-        .is_some_and(|(word, _)| super::subject::is_unit(word) || language.units.contains(&word.as_str()));
+        .is_some_and(|(word, _)| super::units::is_unit(word) || language.units.contains(&word.as_str()));
     led && (ends(at) || is_unit && ends(at + 1))
 }
 
@@ -639,7 +639,9 @@ fn scale(
     let words = before.rsplit_once(':').map_or(usize::MAX, |(_, words)| words.split_whitespace().count());
     let led = led || words <= 3 && behind.trim_end_matches('.').is_empty();
     let dashed = ["- ", "– ", "— "].iter().any(|dash| behind.starts_with(dash));
-    let closed = outside || dashed || behind.is_empty() || behind.starts_with([')', '(', ']', '.', ';', ',']);
+    // `5 to 15 kg`
+    let rest = super::units::without_unit(&behind, language);
+    let closed = outside || dashed || rest.is_empty() || rest.starts_with([')', '(', ']', '.', ';', ',']);
     let is_to = |at: usize| language.to.contains(&sentence.word(at));
     // What an end means may be in brackets behind it.
     let explained =
@@ -650,7 +652,11 @@ fn scale(
     // "1 up to 4"
     let up_to = sentence.gap(*at).is_empty()
         && language.at_most.iter().any(|phrase| sentence.ends_at(phrase, at + 1) == Some(*next));
-    let joined = *next == at + 2 && is_to(at + 1) || explained || dotted || up_to;
+    // `5 kg to 15 kg`, `5 kg - 15 kg`
+    let unit = super::units::is_unit(sentence.word(at + 1));
+    let dashed = *next == at + 2 && matches!(sentence.gap(at + 1), "–" | "-");
+    let measured = unit && (*next == at + 3 && is_to(at + 2) || dashed);
+    let joined = *next == at + 2 && is_to(at + 1) || explained || dotted || up_to || measured;
     (joined && most > least && led && closed).then(|| vec![("min", *least), ("max", *most)])
 }
 

@@ -79,6 +79,13 @@ pub(super) fn month_or_time(sentence: &Sentence, language: &Language) -> Option<
         return Some(("month", Some(found.as_str().to_owned())));
     }
     let time = sentence.words.windows(2).any(|pair| pair[0].0 == "hh" && pair[1].0 == "mm");
+    static SECONDS: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?:^|[^a-z0-9:])(?:hh:mm:ss|[012][0-9]:[0-5][0-9]:[0-5][0-9])(?:$|[^a-z0-9:])").ok()
+    });
+    let seconds = lower.contains(':') && SECONDS.as_ref().is_some_and(|seconds| seconds.is_match(&lower));
+    if seconds && !lower.contains("yy") && (time || sentence.has(language.clock)) {
+        return Some(("time", Some("hh:mm:ss".to_owned())));
+    }
     let joined = ["hhmm", "hhmmss"].into_iter().find(|form| sentence.words.iter().any(|(word, _)| word == form));
     if let Some(form) = joined.filter(|form| !lower.contains("yy") && DatePattern::compile(form).is_ok()) {
         return Some(("time", Some(form.to_owned())));

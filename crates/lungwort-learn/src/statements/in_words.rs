@@ -193,7 +193,7 @@ fn put_right(values: &mut [String], language: &Language, led: bool) {
         && others.iter().all(|value| value.parse::<f64>().is_ok())
         && let Some((number, unit)) = last.split_once(' ')
         && number.parse::<f64>().is_ok()
-        && (super::subject::is_unit(&unit.to_lowercase()) || is_amount_of(&unit.to_lowercase()))
+        && (super::units::is_unit(&unit.to_lowercase()) || is_amount_of(&unit.to_lowercase()))
     {
         *last = number.to_owned();
     }
@@ -238,7 +238,14 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
     values.retain(|value| !language.nothing_else.contains(&value.to_lowercase().as_str()));
     // `X or blank`
     let before = values.len();
-    values.retain(|value| !language.nothing.contains(&value.to_lowercase().as_str()));
+    // `Empty, nest, eggs or chicks` begins with a state, and says of no cell that it is blank.
+    let small = |value: &String| !value.contains(' ') && value.chars().all(char::is_lowercase);
+    let state = values.len() >= 3 && values.iter().all(small);
+    let mut first = true;
+    values.retain(|value| {
+        let begins = std::mem::take(&mut first);
+        begins && state || !language.nothing.contains(&value.to_lowercase().as_str())
+    });
     if let ([one], 2) = (values.as_slice(), before) {
         let is_value = one.chars().count() <= 12 && !one.contains(' ') && one.chars().all(|each| !each.is_lowercase());
         return is_value.then_some(values);

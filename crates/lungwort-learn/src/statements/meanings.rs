@@ -32,7 +32,7 @@ fn is_scale(pairs: &[(String, String)]) -> bool {
             words::ALL.iter().any(|language| {
                 let kinds =
                     [language.letters, language.digits, language.characters, language.capitals, language.number];
-                kinds.iter().any(|words| words.contains(&word)) || super::subject::is_unit(word)
+                kinds.iter().any(|words| words.contains(&word)) || super::units::is_unit(word)
             })
         })
     };

@@ -50,6 +50,51 @@ pub(super) fn led(sentence: &Sentence, mut mentions: Vec<Mention>) -> Vec<Mentio
     mentions
 }
 
+/// Words between the column that a sentence begins with and what leads up to its values, at most: `must be one of`.
+const LED_UP: usize = 2;
+
+/// The mentions without those that are values of a list: in `Stage is one of: nest, eggs, chicks` the eggs are no column, also where
+/// there is one of that name.
+pub(super) fn without_listed(
+    (sentence, language): (&Sentence, &Language),
+    mut mentions: Vec<Mention>,
+    draft: &Draft,
+) -> Vec<Mention> {
+    let Some(first) = mentions.first().filter(|first| first.words.start <= LEADING + 1).cloned() else {
+        return mentions;
+    };
+    let leads = [language.choose, language.one_among].into_iter().flatten();
+    let near = |place: &std::ops::Range<usize>| (first.words.end..=first.words.end + LED_UP).contains(&place.start);
+    let lead = leads.filter_map(|phrase| sentence.find_from(phrase, first.words.end)).filter(near);
+    let lead = lead.map(|place| place.end).max();
+    let Some(from) = lead.or_else(|| listed_alone(sentence, language, &first)) else { return mentions };
+    let value = |mention: &Mention| {
+        let (sheet, column) = mention.place;
+        let capital = draft.sheets[sheet].columns[column].heading.starts_with(char::is_uppercase);
+        let small = sentence.text[sentence.words[mention.words.start].1.clone()].starts_with(char::is_lowercase);
+        mention.words.start >= from && mention.words.len() == 1 && mention.place != first.place && capital && small
+    };
+    mentions.retain(|mention| !value(mention));
+    mentions
+}
+
+/// Where a list begins right behind a column and its sign, of which at least one word is no column: `Stage: nest, eggs, chicks`.
+fn listed_alone(sentence: &Sentence, language: &Language, first: &Mention) -> Option<usize> {
+    let sign = sentence.gap(first.words.end.checked_sub(1)?);
+    let from = first.words.end;
+    if !matches!(sign, ":" | "(" | "–" | "—" | "=") {
+        return None;
+    }
+    let text = sentence.rest(from).trim_end_matches([')', '.']);
+    let signs: Vec<String> = language.or.iter().map(|word| format!(" {word} ")).collect();
+    let mut parts: Vec<&str> = text.split([',', '/']).collect();
+    for sign in &signs {
+        parts = parts.into_iter().flat_map(|part| part.split(sign.as_str())).collect();
+    }
+    let plain = |part: &&str| !part.trim().is_empty() && part.trim().chars().all(char::is_lowercase);
+    (parts.len() >= 3 && parts.iter().all(plain)).then_some(from)
+}
+
 /// The column of which two rows must not have the same: `don't use the same number for two tenants` is about the number.
 fn not_the_same(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> Option<Place> {
     if !sentence.has(language.no_two) && !sentence.has(language.twice) {

@@ -48,6 +48,7 @@ pub(crate) mod sql_types;
 mod subject;
 mod take;
 pub(crate) mod texts;
+mod units;
 mod values;
 mod when;
 mod within_one;
@@ -367,6 +368,7 @@ fn one(
         obliges |= sentence.has(language.obliging) || sentence.required(language).is_some();
         let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
         let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
+        let mentions = meant::without_listed((sentence, language), mentions, draft);
         let mentions = if labelled { without_passing(sentence, mentions, (&spoken_of, draft)) } else { mentions };
         let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&spoken_of, draft));
         let mut places = meant((text, sentence, language), &mentions, &before);

@@ -45,7 +45,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if let Some(claims) = asking.implied().or_else(|| asking.there_must_be()).or_else(|| asking.taken_only_with()) {
         return Reading::of(claims);
     }
-    if let Some(claims) = asking.all_but_the_free() {
+    if let Some(claims) = asking.all_but_the_free().or_else(|| asking.only_then()) {
         return Reading::of(claims);
     }
     // "So is the picking date", behind what must be filled.
@@ -115,6 +115,25 @@ fn stands_alone(sentence: &Sentence, language: &Language) -> bool {
 }
 
 impl Asking<'_> {
+    /// `Eggs: only if Stage is eggs`, as all that is said of a column: it is filled then, and blank elsewhere. Both are offered.
+    fn only_then(&self) -> Option<Vec<Claim>> {
+        let Asking { sentence, language, mentions, subjects, name, .. } = *self;
+        let [place] = subjects else { return None };
+        let at = conditional_at(sentence, language)?;
+        let only = |at: usize| language.only.contains(&sentence.word(at));
+        let from = if only(at) { at } else { at.checked_sub(1).filter(|at| only(*at))? };
+        let own = mentions.first().filter(|first| first.place == *place && first.words.end <= from);
+        let begins = own.map_or(0, |own| own.words.end) == from;
+        let whole = begins && condition_span(sentence, language)?.end >= sentence.words.len();
+        if !whole || sentence.text.contains("):") {
+            return None;
+        }
+        let said = condition_of(sentence, language, mentions, name);
+        let otherwise = said.as_deref().and_then(otherwise).map(|said| blank_when(*place, &said));
+        let then = required_when(*place, said.as_deref().unwrap_or(OPEN));
+        Some([Some(then), otherwise].into_iter().flatten().collect())
+    }
+
     /// What must be blank: under a condition, or by its words always; and what may not be, `neither Box nor Store`.
     fn blank(&self) -> Option<Reading> {
         let Asking { sentence, language, mentions, name, .. } = *self;
@@ -668,6 +687,19 @@ fn must_be_blank(
 
 pub(super) fn blank_when(place: Place, said: &str) -> Claim {
     Claim { on: Target::Column(place), key: "blank_when", value: quoted(said), confidence: Confidence::Suggested }
+}
+
+/// What holds where a condition of a column does not.
+fn otherwise(said: &str) -> Option<String> {
+    let turned = [
+        (" IS NOT NULL", " IS NULL"),
+        (" IS NULL", " IS NOT NULL"),
+        (" NOT IN (", " IN ("),
+        (" IN (", " NOT IN ("),
+        (" <> ", " = "),
+        (" = ", " <> "),
+    ];
+    turned.iter().find(|(from, _)| said.contains(from)).map(|(from, to)| said.replacen(from, to, 1))
 }
 
 pub(super) fn must_be_filled(place: Place) -> Claim {

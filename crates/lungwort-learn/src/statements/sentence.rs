@@ -314,7 +314,9 @@ impl Sentence {
         let blank = (0..self.words.len()).find(|at| language.unfilled.contains(&word(*at)))?;
         // `none = blank` denies nothing.
         let equated = |at: usize| (at..blank).any(|at| self.gap(at).contains('='));
-        let denied = |at: &usize| language.negations.contains(&word(*at)) && !equated(*at);
+        // Of "yes, no or empty" the no is a value.
+        let value = |at: usize| self.words.get(at + 1).is_some_and(|(next, _)| language.or.contains(&next.as_str()));
+        let denied = |at: &usize| language.negations.contains(&word(*at)) && !equated(*at) && !value(*at);
         let near = (blank.saturating_sub(DENIED)..blank).rev().find(denied);
         // "You must not leave Box or Store empty"
         let leaves = |at: &usize| (at + 1..=at + 2).any(|at| at < blank && language.leave.contains(&word(at)));

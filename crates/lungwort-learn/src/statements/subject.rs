@@ -48,17 +48,6 @@ const SHORT: usize = 7;
 /// Words between a heading and the verb that goes with it, at most.
 const EXPLAINED: usize = 3;
 
-/// Units that headings end with.
-const UNITS: &[&str] = &[
-    "m", "m2", "m²", "m3", "cm", "mm", "km", "ha", "kg", "g", "mg", "l", "ml", "eur", "usd", "gbp", "h", "min", "days",
-    "years", "months", "ans", "an", "jahre", "jahren", "c", "°c", "percent",
-];
-
-/// Whether a word is a unit at the end of headings.
-pub(super) fn is_unit(word: &str) -> bool {
-    UNITS.contains(&word)
-}
-
 /// Words of headings that sentences spell in another way.
 const SPELLINGS: &[(&str, &str)] = &[
     ("email", "e mail"),
@@ -206,7 +195,7 @@ fn headings_of(draft: &Draft) -> Vec<Named> {
             let words: Vec<String> = words_of(&plain);
             // Sentences leave out the unit that a heading ends with.
             if let Some((unit, rest)) = words.split_last()
-                && UNITS.contains(&unit.as_str())
+                && super::units::is_unit(unit)
                 && !rest.is_empty()
             {
                 headings.push((rest.to_vec(), (at, column), plain.clone()));

@@ -434,7 +434,7 @@ fn is_amount(heading: &Sentence, language: &Language) -> bool {
     let counted = language.number.first() == Some(&word(0))
         && heading.words.len() == 2
         && language.participles.iter().any(|ending| last.ends_with(ending));
-    let unit = heading.words.len() > 1 && subject::is_unit(last);
+    let unit = heading.words.len() > 1 && super::units::is_unit(last);
     // "Seats" are counted, and "Address" is no plural.
     let plural = last.len() > 3 && last.ends_with('s') && !last.ends_with("ss") && !last.ends_with("us");
     let counted = counted || plural && !heading.has(language.heading_texts);

@@ -63,10 +63,12 @@ impl Asking<'_> {
             .iter()
             .filter_map(behind)
             .min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))?;
+        let ends_so = self.mentions.last().is_some_and(|last| last.words.end == sentence.words.len())
+            || lacking.end + 1 == sentence.words.len() && language.pronouns.contains(&sentence.word(lacking.end));
         let none = denies
             && (2..=SUBJECT).contains(&lacking.start)
             && self.mentions.iter().all(|mention| mention.words.start >= lacking.end)
-            && self.mentions.last().is_some_and(|last| last.words.end == sentence.words.len());
+            && ends_so;
         if !none {
             sentence.any(language.refused)?;
         }
@@ -99,6 +101,16 @@ impl Asking<'_> {
         let behind = near.iter().skip(1).all(|mention| mention.words.start >= lacking.end);
         if near.len() > 1 && behind && near.first().is_some_and(|first| thing(first) && article(first)) {
             near.remove(0);
+        }
+        // "Observer: your initials. We cannot accept a visit without them."
+        let ends = lacking.end + 1 == sentence.words.len()
+            || sentence.any(language.refused).is_some_and(|refused| refused.start == lacking.end + 1);
+        let pronoun = ends && language.pronouns.contains(&sentence.word(lacking.end));
+        if near.is_empty()
+            && pronoun
+            && let [place] = self.before
+        {
+            return Some(vec![must_be_filled(*place)]);
         }
         // "Latitude without longitude is not accepted"
         if let [first, second] = near.as_slice()
