@@ -5,6 +5,7 @@ use std::sync::LazyLock;
 use regex::Regex;
 
 use super::source::TemplateSheet;
+use super::statements::are_yes_and_no;
 use lungwort_core::cell::fold::fold;
 use lungwort_core::intake::is_remark as is_remark_line;
 
@@ -257,12 +258,13 @@ const TELLING: &[&str] = &[
     "capitals", "decimal", "integer", "numeric", "if", "pflicht", "pflichtfeld", "bedingt", "freiwillig", "ziffern",
     "zeichen", "höchstens", "mindestens", "eindeutig", "jjjj", "nur", "ganzzahl", "obligatoire", "facultatif",
     "facultative", "conditionnel", "chiffres", "caractères", "unique", "aaaa", "choisir", "uniquement", "stellig",
-    "stellige", "nullen", "vorwahl", "leading", "zeros",
+    "stellige", "nullen", "vorwahl", "leading", "zeros", "decimals", "nachkommastellen", "dezimalstellen", "décimales",
 ];
 /// Words that tell it together, or alone in a cell; one of them among others is as likely part of a heading.
 const HALF_TELLING: &[&str] = &[
     "number", "text", "list", "codes", "letters", "whole", "blank", "from", "date", "free", "datum", "zahl", "liste",
-    "kürzel", "blatt", "sheet", "uhrzeit", "betrag", "nombre", "texte", "feuille",
+    "kürzel", "blatt", "sheet", "uhrzeit", "betrag", "nombre", "texte", "feuille", "only", "after", "before", "nach",
+    "vor", "après", "avant",
 ];
 
 /// Types of values, of which the size stands behind in brackets.
@@ -287,8 +289,18 @@ pub fn is_guidance(text: &str) -> bool {
         || is_date_pattern(&folded)
 }
 
-/// `10, 12 oder 15`, `M or F`: a value is one of them.
+/// `10, 12 oder 15`, `M or F`, `metered / shared / none`, `yes/no`: a value is one of them.
 fn is_choice(text: &str) -> bool {
+    let slashed: Vec<&str> = text.split('/').map(str::trim).collect();
+    let word = |part: &&str| {
+        !part.is_empty()
+            && part.split_whitespace().count() <= 2
+            && part.chars().all(|each| each.is_alphabetic() || each == ' ')
+    };
+    let pair = slashed.len() == 2 && are_yes_and_no(&slashed.iter().map(|part| (*part).to_owned()).collect::<Vec<_>>());
+    if pair || slashed.len() >= 3 && slashed.iter().all(word) {
+        return true;
+    }
     [" or ", " oder ", " ou "].iter().filter_map(|or| text.rsplit_once(or)).any(|(before, last)| {
         let one = |part: &str| (1..=2).contains(&part.split_whitespace().count()) && !part.contains('.');
         let parts: Vec<&str> = before.split(", ").collect();

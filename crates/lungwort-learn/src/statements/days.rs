@@ -32,23 +32,49 @@ pub(super) fn named(sentence: &Sentence, language: &Language) -> Vec<Named> {
     let mut days = in_digits(sentence);
     days.extend(in_words(sentence, language));
     days.sort_by_key(|day| day.words.start);
+    days.extend(before_year(sentence, language, &days));
+    days.sort_by_key(|day| day.words.start);
     days
+}
+
+/// Words between two days of which the second alone has its year, at most: `before 1 May or after 31 August 2026`.
+const SHARED: usize = 4;
+
+/// `1 May to 31 August 2026`: the first day has the year of the second, or the one before where it would be behind it.
+fn before_year(sentence: &Sentence, language: &Language, known: &[Named]) -> Vec<Named> {
+    let one = |at: usize| {
+        let (words, month, day) = day_and_month(sentence, language, at)?;
+        let overlaps = |of: &Named| of.words.contains(&at);
+        let next = known.iter().find(|of| (words.end + 1..=words.end + SHARED).contains(&of.words.start));
+        let next = next.filter(|_| !known.iter().any(overlaps))?;
+        let joins =
+            |at: usize| [language.or, language.and, language.to].iter().any(|words| words.contains(&sentence.word(at)));
+        let year = next.day.year();
+        let same = Date::new(year, month, day).ok()?;
+        let day = if same <= next.day { same } else { Date::new(year - 1, month, day).ok()? };
+        (words.end..next.words.start).any(joins).then_some(Named { words, day, sure: true })
+    };
+    (0..sentence.words.len()).filter_map(one).collect()
+}
+
+/// A month at a word, with the day before or behind it: the words of both, the month, the day.
+fn day_and_month(sentence: &Sentence, language: &Language, at: usize) -> Option<(Range<usize>, i8, i8)> {
+    let day_of = |at: usize| -> Option<i8> {
+        let digits = sentence.word(at).trim_end_matches(|each: char| each.is_alphabetic());
+        digits.parse().ok().filter(|day| (1..=31).contains(day))
+    };
+    let month = language.months.iter().find(|(name, _)| *name == sentence.word(at)).map(|(_, month)| *month)?;
+    let before = at.checked_sub(1).and_then(|before| Some((before..at + 1, month, day_of(before)?)));
+    before.or_else(|| Some((at..at + 2, month, day_of(at + 1)?)))
 }
 
 /// `1 December 2026`, `December 1, 2026`
 fn in_words(sentence: &Sentence, language: &Language) -> Vec<Named> {
-    let word = |at: usize| sentence.word(at);
-    let day_of = |at: usize| -> Option<i8> {
-        let digits = word(at).trim_end_matches(|each: char| each.is_alphabetic());
-        digits.parse().ok().filter(|day| (1..=31).contains(day))
-    };
     let one = |at: usize| {
-        let month = language.months.iter().find(|(name, _)| *name == word(at)).map(|(_, month)| *month)?;
-        let before = at.checked_sub(1).and_then(|before| Some((before, day_of(before)?, at + 1)));
-        let (from, day, year) = before.or_else(|| Some((at, day_of(at + 1)?, at + 2)))?;
-        let year_word = word(year);
-        let day = Date::new(year_word.parse().ok().filter(|_| year_word.len() == 4)?, month, day).ok()?;
-        Some(Named { words: from..year + 1, day, sure: true })
+        let (words, month, day) = day_and_month(sentence, language, at)?;
+        let year = sentence.word(words.end);
+        let day = Date::new(year.parse().ok().filter(|_| year.len() == 4)?, month, day).ok()?;
+        Some(Named { words: words.start..words.end + 1, day, sure: true })
     };
     (0..sentence.words.len()).filter_map(one).collect()
 }
@@ -192,6 +218,12 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
         sentence.has(language.refused) || sentence.has(language.nothing_at_all) && sentence.has(language.negations);
     // "Neither may lie outside 2027"
     let inside = said(language.in_year) || said(language.outside) && sentence.has(language.negations);
+    // "2026 only", "only finds from the year 2026"
+    let only = |at: &usize| language.only.contains(&sentence.word(*at));
+    let of_year =
+        super::day_forms::date(sentence).is_some() || language.year.contains(&sentence.word(at.wrapping_sub(1)));
+    let limited = said(language.earlier) || said(language.later);
+    let alone = of_year && !limited && (only(&(at + 1)) || (at.saturating_sub(APART)..*at).any(|at| only(&at)));
     // "It must be in November 2026"
     let month = at.checked_sub(1).and_then(|before| {
         language.months.iter().find(|(name, _)| *name == sentence.word(before)).map(|(_, month)| *month)
@@ -205,7 +237,7 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
         vec![("min", first.to_string(), true)]
     } else if said(language.not_after) || refused && said(language.later) || follows(language.or_less) {
         vec![("max", last.to_string(), true)]
-    } else if inside && (sentence.has(language.obliging) || said(language.outside)) {
+    } else if alone || inside && (sentence.has(language.obliging) || said(language.outside)) {
         // "It must lie in 2025"
         vec![("min", first.to_string(), true), ("max", last.to_string(), true)]
     } else {

@@ -8,7 +8,11 @@ pub(super) fn masked(text: &str) -> Option<String> {
     let small = text.chars().filter(|each| each.is_ascii_lowercase()).collect::<String>();
     let for_digits = !small.is_empty() && small.chars().all(|each| matches!(each, 'n' | 'y'));
     let upper = text.to_uppercase();
-    let text = if for_digits && text.chars().any(|each| each.is_ascii_uppercase()) { upper.as_str() } else { text };
+    // `nn-nn-nn`
+    let alone =
+        text.split(['-', '/', '.']).filter(|part| part.bytes().all(|byte| byte == b'n') && part.len() > 1).count() > 1;
+    let text =
+        if for_digits && (alone || text.chars().any(|each| each.is_ascii_uppercase())) { upper.as_str() } else { text };
     let signs = text.chars().filter(|each| matches!(each, '-' | '/' | '_' | '.')).count();
     if text.len() < 4 || text.len() > 30 || !text.is_ascii() || text.bytes().any(|byte| byte.is_ascii_lowercase()) {
         return None;

@@ -128,10 +128,9 @@ impl Asking<'_> {
         if !whole || sentence.text.contains("):") {
             return None;
         }
-        let said = condition_of(sentence, language, mentions, name);
-        let otherwise = said.as_deref().and_then(otherwise).map(|said| blank_when(*place, &said));
-        let then = required_when(*place, said.as_deref().unwrap_or(OPEN));
-        Some([Some(then), otherwise].into_iter().flatten().collect())
+        let said = condition_of(sentence, language, mentions, name)?;
+        let otherwise = otherwise(&said).map(|said| blank_when(*place, &said));
+        Some([Some(required_when(*place, &said)), otherwise].into_iter().flatten().collect())
     }
 
     /// What must be blank: under a condition, or by its words always; and what may not be, `neither Box nor Store`.
