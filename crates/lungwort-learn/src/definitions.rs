@@ -337,6 +337,14 @@ fn number_in(text: &str) -> Option<u64> {
     digits.replace(',', "").parse().ok()
 }
 
+/// Beginnings of words beside the number of a length.
+const LENGTH_WORDS: &[&str] = &[
+    "char", "zeich", "caract", "byte", "sign", "max", "min", "most", "least", "up", "to", "exact", "at", "no", "more",
+    "than", "fixed", "variable", "length", "long", "bis", "höchst", "mindest", "genau", "zu", "fest", "text", "string",
+    "var", "au", "plus", "moins", "fixe", "limit", "or", "less", "fewer", "incl", "space", "positions", "stellen",
+    "an", "n", "a", "in", "utf",
+];
+
 fn length(text: &str, at: &str, column: &mut DraftColumn) {
     let lower = text.to_lowercase();
     let source = format!("{at} says {text}");
@@ -344,6 +352,23 @@ fn length(text: &str, at: &str, column: &mut DraftColumn) {
         for (key, value, confidence) in crate::statements::sql_types::of_digits(digits, places) {
             column.lines.set(key, value, source.clone(), confidence);
         }
+        return;
+    }
+    if let Some((least, most)) = range_in(text) {
+        let kind = column.lines.get("type").map(|line| line.value.as_str());
+        let of_numbers = kind.is_some_and(|kind| ["\"whole\"", "\"decimal\""].contains(&kind));
+        // No text has -40 characters, nor half a one, and every text has none or more.
+        if of_numbers || least.starts_with(['-', '0']) || least.contains('.') || most.contains('.') {
+            column.lines.set("min", least, source.clone(), Confidence::Known);
+            column.lines.set("max", most, source, Confidence::Known);
+        } else {
+            column.lines.set("length", format!("{{ min = {least}, max = {most} }}"), source, Confidence::Known);
+        }
+        return;
+    }
+    // "2-3 capitals" says more than how long a value is, and is read with the sentences.
+    let of_kind = |word: &str| !LENGTH_WORDS.iter().any(|known| word.starts_with(known));
+    if lower.split(|each: char| !each.is_alphabetic()).filter(|word| !word.is_empty()).any(of_kind) {
         return;
     }
     let Some(most) = number_in(text).filter(|most| *most > 0) else { return };
@@ -446,7 +471,7 @@ pub fn date_pattern_in(lower: &str) -> Option<String> {
 fn range_in(text: &str) -> Option<(String, String)> {
     static RANGE: LazyLock<Option<Regex>> = LazyLock::new(|| {
         Regex::new(
-            r"^\s*(?:from |between )?(-?[0-9]+(?:\.[0-9]+)?)\s*(?:-|–|to|\.\.|and)\s*([0-9]+(?:\.[0-9]+)?)\s*%?\s*$",
+            r"^\s*(?:from |between )?(-?[0-9]+(?:\.[0-9]+)?)\s*(?:-|–|to|bis|à|\.\.\.?|…|and)\s*(-?[0-9]+(?:\.[0-9]+)?)\s*%?\s*$",
         )
         .ok()
     });

@@ -565,6 +565,7 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
     let extreme =
         || [(language.greatest, "max"), (language.least, "min")].into_iter().find(|(phrases, _)| of_kind(phrases));
     let found = kinds.into_iter().find(|(phrases, _)| qualified(sentence, phrases, at));
+    let found = found.or_else(|| goes_up_to(sentence, language, at).then_some((language.at_most, "max")));
     let (_, key) = &found.or_else(extreme)?;
     // "More than" alone tells what happens then, and asks for nothing.
     let kinds = [language.obliging, language.whole, language.number, language.decimals];
@@ -576,6 +577,15 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
         "below" if denied => Some("min"),
         key => (asks || matches!(key, "min" | "max")).then_some(key),
     }
+}
+
+/// Whether a number is all that is said of the greatest value: `Preis: bis 3000`, `bis 70 cm`.
+fn goes_up_to(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let Some(to) = at.checked_sub(1).filter(|to| language.to.contains(&sentence.word(*to))) else { return false };
+    let gap = to.checked_sub(1).map_or(":", |before| sentence.gap(before));
+    let rest = super::units::without_unit(&sentence.text[sentence.words[at].1.end..], language);
+    let ends = rest.is_empty() || rest.starts_with([',', ';', ')', '.']);
+    ends && matches!(gap, ":" | "," | ";" | "(" | "–" | "—")
 }
 
 /// Whether a limit is all that a clause says: `Weight: more than 0`, `kg, less than 40`.

@@ -59,7 +59,7 @@ mod yes_no;
 use std::collections::HashSet;
 
 use super::Entry;
-use super::draft::{Confidence, Draft, DraftColumn, Unread};
+use super::draft::{Confidence, Draft, DraftColumn, Line, Unread};
 use super::source::{Template, TemplateSheet};
 use super::{definitions, prose};
 use asterisks::{guided_by_asterisks, is_of_asterisks, says_asterisks};
@@ -70,6 +70,7 @@ use listed::listed;
 use lungwort_core::cell::shown::clipped;
 use lungwort_core::finding::ranges::thousands;
 use lungwort_core::limits::{NAMED_IN_SENTENCES, SENTENCES};
+use lungwort_core::rulebook::toml_text::list;
 use meant::{led, meant, spoken_of, without_kinds};
 use of_headings::{decimal_commas, headings, of_headings};
 use questions::answered;
@@ -308,6 +309,7 @@ fn all_together(draft: &mut Draft) {
     let open: Vec<String> = sheets.flat_map(|sheet| order::same_kinds(sheet, day_form.as_ref())).collect();
     draft.look_first.extend(open);
     for_nothing::required_no_more(draft);
+    ticks_are_no_duty(draft);
     when::years_of_days(draft);
     compared_values::as_the_columns_take_them(draft);
     // A look that a sentence explains is no riddle.
@@ -315,6 +317,24 @@ fn all_together(draft: &mut Draft) {
         |column: &DraftColumn| column.lines.get("required").is_some_and(|line| line.confidence == Confidence::Known);
     if draft.sheets.iter().flat_map(|sheet| &sheet.columns).any(explained) {
         draft.look_first.retain(|line| !line.contains("nothing says why"));
+    }
+}
+
+/// "Every column must be filled" asks for no tick: a column whose only value is one is blank where it does not apply.
+fn ticks_are_no_duty(draft: &mut Draft) {
+    let tick = list(&["x", "X"]);
+    let place = |source: &str| source.split_once(": ").map(|(place, _)| place.to_owned());
+    for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
+        let Some(ticked) =
+            column.lines.get("allowed").filter(|line| line.value == tick).map(|line| place(&line.source))
+        else {
+            continue;
+        };
+        // What is said of this column, or shown at its heading, is meant.
+        let of_all = |line: &Line| place(&line.source).is_some_and(|at| Some(at) != ticked);
+        if column.lines.0.iter().any(|line| line.key == "required" && of_all(line)) {
+            column.lines.remove("required");
+        }
     }
 }
 

@@ -467,11 +467,28 @@ fn is_limited(sentence: &Sentence, language: &Language, range: &Range<usize>) ->
     range.start == 0 && sentence.words.len() <= SHORT && limited()
 }
 
+/// Whether a word of every day stands as the heading has it, where sentences name columns.
+fn is_as_written(
+    (sentence, language): (&Sentence, &Language),
+    range: &Range<usize>,
+    (one, plain): (&str, &str),
+) -> bool {
+    let end = sentence.words[range.end - 1].1.end;
+    if &sentence.text[sentence.words[range.start].1.start..end] != plain {
+        return false;
+    }
+    // "type must be P or C" begins with it.
+    let verb = language.verbs.contains(&sentence.word(range.end))
+        || language.modals.iter().any(|phrase| sentence.ends_at(phrase, range.end).is_some());
+    let begins = range.start == 0 && one.len() > 2 && verb;
+    let behind = || range.start > 0 || sentence.text[end..].starts_with([':', ' ', ',']);
+    begins || plain.chars().any(char::is_uppercase) && behind()
+}
+
 /// Whether words that are a heading stand for it.
 fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, words: &[String], plain: &str) -> bool {
     let start = sentence.words[range.start].1.start;
     let end = sentence.words[range.end - 1].1.end;
-    let text = &sentence.text[start..end];
     let quoted = sentence.text[..start].ends_with(['"', '\'', '“', '‘', '„', '«']);
     let behind_column = range.start > 0 && language.columns.contains(&sentence.words[range.start - 1].0.as_str());
     let before_column = language.columns.contains(&sentence.word(range.end));
@@ -538,9 +555,7 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     match words {
         [one] if is_another_letter((sentence, language), range, one) => false,
         [one] if one.len() < 3 || COMMON.contains(&one.as_str()) => {
-            text == plain
-                && plain.chars().any(char::is_uppercase)
-                && (range.start > 0 || sentence.text[end..].starts_with([':', ' ', ',']))
+            is_as_written((sentence, language), range, (one, plain))
         }
         _ => true,
     }

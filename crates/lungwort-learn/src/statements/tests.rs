@@ -109,6 +109,7 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("sky", read_all(include_str!("said/sky.txt")));
     insta::assert_snapshot!("parents", read_all(include_str!("said/parents.txt")));
     insta::assert_snapshot!("weather", read_all(include_str!("said/weather.txt")));
+    insta::assert_snapshot!("swifts", read_all(include_str!("said/swifts.txt")));
     insta::assert_snapshot!("canoes", read_all(include_str!("said/canoes.txt")));
 }
 

@@ -142,7 +142,14 @@ fn lines_above((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), sign:
     for row in (1..layout.heading_row).filter(|row| !layout.guide_rows.contains(row)) {
         let cells = sheet.row(row);
         if let [(first, _), _, ..] = cells.as_slice() {
-            let joined: Vec<&str> = cells.iter().map(|(_, text)| *text).collect();
+            let mut joined: Vec<&str> = cells.iter().map(|(_, text)| *text).collect();
+            // `"#","type is required"`: the sign for remarks in a cell of its own is none of the text.
+            if joined
+                .first()
+                .is_some_and(|sign| lungwort_core::intake::is_remark(sign) && !sign.contains(char::is_alphanumeric))
+            {
+                joined.remove(0);
+            }
             let joined = joined.join(&format!("{} ", char::from(sign)));
             texts.push(text(&joined, place(sheet, row, *first), About::Sheet(drafted)));
         }
