@@ -12,8 +12,10 @@ use crate::draft::Draft;
 
 /// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
-    let parts: Vec<Sentence> = match sentence.text.contains(';') {
-        true => without_title(&sentence.text).split(';').flat_map(sentences).collect(),
+    // `Lamp: LP and 3 digits | Hirer: at most 50 characters`
+    let sign = if sentence.text.contains(" | ") { '|' } else { ';' };
+    let parts: Vec<Sentence> = match sentence.text.contains(sign) {
+        true => without_title(&sentence.text).split(sign).flat_map(sentences).collect(),
         false => Vec::new(),
     };
     let names = |part: &Sentence| {
@@ -30,7 +32,9 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
     let equated = further.iter().all(|part| part.text.contains(" = "));
     let known_parts = further.iter().filter(|part| names(part)).count();
     let mostly = further.len() >= 2 && equated && known_parts * 3 >= further.len() * 2;
-    if parts.len() >= 2 && !matches!(text.about, About::Column(..)) && (mostly || parts.iter().all(names)) {
+    let barred = sign == '|' && parts.iter().filter(|part| names(part)).count() >= 2;
+    let divided = mostly || barred || parts.iter().all(names);
+    if parts.len() >= 2 && !matches!(text.about, About::Column(..)) && divided {
         return parts;
     }
     if !matches!(text.about, About::Column(..))

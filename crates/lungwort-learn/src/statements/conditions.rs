@@ -142,6 +142,9 @@ pub(super) fn condition_of(
         return Some(format!("{} = '{code}'", name(place)));
     }
     if let Some(narrowed) = narrowed_by(sentence, language, mentions) {
+        if let Some(compared) = compared_with(sentence, language, narrowed.words.end) {
+            return Some(format!("{} {compared}", name(narrowed.place)));
+        }
         let value = values_of(sentence.rest(narrowed.words.end), language)?;
         return (value.len() == 1).then(|| format!("{} = {}", name(narrowed.place), value[0]));
     }
@@ -202,6 +205,16 @@ pub(super) fn condition_of(
         ([one], true) => format!("{column} <> {one}"),
         (several, false) => format!("{column} IN ({})", several.join(", ")),
         (several, true) => format!("{column} NOT IN ({})", several.join(", ")),
+    })
+}
+
+/// `over 100`, `of at least 5`, as all that a sentence says behind a column: the sign and the number.
+fn compared_with(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    let from = from + usize::from(language.owners.contains(&sentence.word(from)));
+    let kinds = [(language.above, ">"), (language.below, "<"), (language.at_least, ">="), (language.at_most, "<=")];
+    kinds.into_iter().find_map(|(phrases, sign)| {
+        let end = phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max()?;
+        Some(format!("{sign} {}", sentence.number(end, language)?))
     })
 }
 

@@ -60,7 +60,9 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let of_day =
         |at: &usize| days.iter().any(|day| day.words.contains(at)) || times.iter().any(|time| time.words.contains(at));
     let condition = conditions::condition_span(sentence, language);
-    let in_condition = |at: &usize| condition.as_ref().is_some_and(|span| is_within(sentence, span, *at));
+    let of_some = said_of_some(sentence, language);
+    let in_condition =
+        |at: &usize| of_some.contains(at) || condition.as_ref().is_some_and(|span| is_within(sentence, span, *at));
     let numbers: Vec<(usize, f64)> = (from..sentence.words.len())
         .filter(|at| !of_day(at) && !is_of_code(sentence, *at) && !in_condition(at))
         .filter_map(|at| Some((at, sentence.number(at, language)?)))
@@ -119,6 +121,19 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let least = sentence.has(language.how_many) && open;
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
     found.extend(least.then(|| ("min", "0".to_owned(), Confidence::Confirm)));
+}
+
+/// The words that say for which rows something is required: `required for deposits over 100` says of the deposit when.
+fn said_of_some(sentence: &Sentence, language: &Language) -> std::ops::Range<usize> {
+    let Some(required) = sentence.required(language) else { return 0..0 };
+    let narrowed = language.only_for.contains(&sentence.word(required.end))
+        && !language.whole_of.contains(&sentence.word(required.end + 1));
+    // "Needed for masters only and has one decimal" goes on about the column.
+    let goes_on =
+        |at: usize| language.and.contains(&sentence.word(at)) && language.verbs.contains(&sentence.word(at + 1));
+    let ends = |at: &usize| sentence.gap(*at).contains([',', ';', '.', ')']) || goes_on(at + 1);
+    let end = (required.end..sentence.words.len()).find(ends).map_or(sentence.words.len(), |last| last + 1);
+    if narrowed { required.end..end } else { 0..0 }
 }
 
 /// Whether values are above nothing, or not below it, where no other limit is said.

@@ -115,6 +115,19 @@ fn stands_alone(sentence: &Sentence, language: &Language) -> bool {
 }
 
 impl Asking<'_> {
+    /// `Required, but not for stage A`: a value of another column is left out.
+    fn excepted(&self, at: usize) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let end = language.except.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max()?;
+        let skipped = |at: usize, words: &[&str]| at + usize::from(words.contains(&sentence.word(at)));
+        let from = skipped(skipped(end, language.only_for), language.every);
+        let of = self.mentions.iter().find(|mention| mention.words.start == from)?;
+        let (_, value) = sentence.words.get(of.words.end).filter(|_| of.words.end + 1 == sentence.words.len())?;
+        let said = format!("{} <> '{}'", (self.name)(of.place), &sentence.text[value.clone()]);
+        let asked = self.asked().into_iter().filter(|asked| *asked != of.place);
+        Some(asked.map(|asked| required_when(asked, &said)).collect())
+    }
+
     /// `Eggs: only if Stage is eggs`, as all that is said of a column: it is filled then, and blank elsewhere. Both are offered.
     fn only_then(&self) -> Option<Vec<Claim>> {
         let Asking { sentence, language, mentions, subjects, name, .. } = *self;
@@ -576,6 +589,11 @@ impl Asking<'_> {
     }
 
     fn required(&self, required: &std::ops::Range<usize>) -> Reading {
+        self.excepted(required.end).map_or_else(|| self.required_of(required), Reading::of)
+    }
+
+    /// The same, where no value of another column is left out.
+    fn required_of(&self, required: &std::ops::Range<usize>) -> Reading {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
         let places = self.asked();
         if places.is_empty() || self.counts_some() {

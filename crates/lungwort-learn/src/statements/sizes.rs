@@ -57,7 +57,13 @@ fn named_format(sentence: &Sentence, language: &Language, from: usize) -> Option
         };
         // "An e-mail address or a phone number"
         let noun = |at: usize| language.address_words.contains(&sentence.word(at)) && or(at + 1);
-        place.is_some_and(|place| or(place.end) || noun(place.end) || before(&place))
+        // `email / post / none`, `e-mail, post or none`
+        let listed = |place: &std::ops::Range<usize>| {
+            let slash = |at: usize| sentence.gap(at) == "/";
+            let slashed = slash(place.end - 1) || place.start.checked_sub(1).is_some_and(slash);
+            slashed || sentence.gap(place.end - 1) == "," && or(place.end + 1)
+        };
+        place.is_some_and(|place| or(place.end) || noun(place.end) || before(&place) || listed(&place))
     };
     let named = language.formats.iter().find(|(phrase, _)| near(phrase) && !either(phrase));
     let (_, name) = named.filter(|(_, name)| Format::named(name).is_some())?;

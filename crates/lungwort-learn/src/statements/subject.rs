@@ -10,6 +10,7 @@ use super::sentence::{Sentence, bit};
 use super::values;
 use super::words::Language;
 use crate::draft::{Draft, DraftSheet};
+use crate::headings::is_guidance;
 
 /// A column: which sheet of the draft, and which of its columns.
 pub(super) type Place = (usize, usize);
@@ -380,9 +381,17 @@ fn beside_others(
 
 /// A heading without its asterisk and what is in brackets behind it.
 pub(super) fn plain_heading(heading: &str) -> String {
+    let heading = guidance_in_heading(heading).map_or(heading, |(before, _)| before);
     let cut = heading.split(['(', '[', '\n']).next().unwrap_or(heading).replace('*', " ");
     let plain = cut.trim().trim_end_matches(':').trim();
     if plain.is_empty() { heading.trim().to_owned() } else { plain.to_owned() }
+}
+
+/// What a heading says behind a colon of how its column is filled in, and what is before: `Goods: toys / books / clothes`.
+pub(super) fn guidance_in_heading(heading: &str) -> Option<(&str, &str)> {
+    let (before, behind) = heading.lines().next()?.split_once(": ")?;
+    let behind = behind.trim();
+    (before.chars().any(char::is_alphabetic) && is_guidance(behind)).then_some((before, behind))
 }
 
 fn words_of(text: &str) -> Vec<String> {

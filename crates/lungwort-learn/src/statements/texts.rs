@@ -3,7 +3,7 @@
 use std::borrow::Cow;
 use std::collections::{HashMap, HashSet};
 
-use super::{About, Entries, Text, refusals, words};
+use super::{About, Entries, Text, refusals, subject, words};
 use crate::definitions::is_of_lengths;
 use crate::draft::{Draft, DraftColumn};
 use crate::marks::place;
@@ -144,10 +144,7 @@ fn lines_above((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), sign:
         if let [(first, _), _, ..] = cells.as_slice() {
             let mut joined: Vec<&str> = cells.iter().map(|(_, text)| *text).collect();
             // `"#","type is required"`: the sign for remarks in a cell of its own is none of the text.
-            if joined
-                .first()
-                .is_some_and(|sign| lungwort_core::intake::is_remark(sign) && !sign.contains(char::is_alphanumeric))
-            {
+            if joined.first().is_some_and(|sign| is_remark_line(sign) && !sign.contains(char::is_alphanumeric)) {
                 joined.remove(0);
             }
             let joined = joined.join(&format!("{} ", char::from(sign)));
@@ -323,6 +320,9 @@ fn bracketed(heading: &str) -> Vec<&str> {
     }
     // `[hh:mm], after From`
     found.extend(rest.strip_prefix([',', ';']).map(str::trim).filter(|_| rest.len() < heading.len()));
+    // `Goods: toys / books / clothes`, `Paid on: dd-mm-yyyy`
+    let behind = subject::guidance_in_heading(heading).map(|(_, behind)| behind);
+    found.extend(behind.filter(|behind| !behind.contains(['(', '['])));
     // What is on further lines of a heading explains it as well.
     let further = heading.split_once('\n').map_or("", |(_, further)| further);
     found.extend(Some(further).filter(|further| !further.is_empty() && !further.contains(['(', '['])));

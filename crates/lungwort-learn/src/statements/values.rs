@@ -72,7 +72,8 @@ pub(super) fn of_values(
     of_values.claims.retain(|claim| claim.key != "format" || !another(claim));
     of_values.understood &= !of_values.claims.is_empty();
     // "Normally between 5 and 900 g"
-    if sentence.has(language.usual) && !sentence.has(language.refused) && !sentence.has(language.outside) {
+    let usual = sentence.has(language.usual) && !sentence.has(language.refused) && !sentence.has(language.outside);
+    if usual || sentence.has(language.everyone_else) {
         let limits = |claim: &&mut Claim| matches!(claim.key, "min" | "max" | "above" | "below" | "length" | "pattern");
         of_values.claims.iter_mut().filter(limits).for_each(|claim| claim.confidence = Confidence::Suggested);
     }

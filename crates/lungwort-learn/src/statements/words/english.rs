@@ -178,6 +178,10 @@ pub(super) static WORDS: Language = Language {
     means: &["means", "stands for", "is used for", "is used if", "is used when", "if", "for", "when"],
     give_last: &[],
     numeric: &["numeric", "numerical", "numbers", "a number"],
+    everyone_else: &[
+        "everybody else", "everyone else", "anyone else", "anybody else", "all others", "for others",
+        "all other members", "for the rest",
+    ],
     people: &[
         "users", "applicants", "senders", "coordinators", "rows", "lines", "records", "entries", "always", "address",
     ],
@@ -421,7 +425,7 @@ pub(super) static WORDS: Language = Language {
     ],
     conditional: &[
         "if", "when", "where", "unless", "for a", "for an", "only for", "in case", "whenever", "depending",
-        "as soon as",
+        "as soon as", "except if", "except when", "except where", "but not if", "but not when", "but not where",
     ],
     obliging: &[
         "must", "required", "mandatory", "compulsory", "obligatory", "only", "at most", "no more than",
@@ -850,7 +854,7 @@ pub(super) static WORDS: Language = Language {
     ],
     each_of: &["all", "every", "each"],
     each_alone: &["each", "each of them", "each of these", "every one of them", "in each", "in each case"],
-    unless: &["unless"],
+    unless: &["unless", "except if", "except when", "except where", "but not if", "but not when", "but not where"],
     both_or_none: &[
         "give both or", "fill both or", "fill in both or", "both or leave both", "both together or", "enter both or",
         "both be given or both", "both be filled or both", "both or none", "both or neither", "either both or",

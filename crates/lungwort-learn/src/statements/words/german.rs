@@ -118,6 +118,7 @@ pub(super) static WORDS: Language = Language {
     means: &["bedeutet", "steht für", "heißt"],
     give_last: &["angeben", "eintragen", "eingeben", "ausfüllen", "nennen"],
     numeric: &["numerisch", "zahlen", "eine zahl"],
+    everyone_else: &["alle anderen", "alle übrigen", "für andere", "für die anderen", "für übrige"],
     people: &[],
     nothing_else: &["sonst nichts", "nichts anderes", "keine anderen"],
     consists: &["besteht aus", "bestehen aus", "setzt sich zusammen aus"],

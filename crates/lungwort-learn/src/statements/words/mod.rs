@@ -406,6 +406,8 @@ pub(super) struct Language {
     pub pronouns: &'static [&'static str],
     /// Those who fill in rows, and what stands for all rows.
     pub people: &'static [&'static str],
+    /// Those of whom something else holds: `members pay nothing, everybody else at least 5`.
+    pub everyone_else: &'static [&'static str],
     /// What narrows a requirement to some rows, and what takes that back.
     pub only_for: &'static [&'static str],
     /// All of the columns that have been named.
