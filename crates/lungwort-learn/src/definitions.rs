@@ -399,6 +399,11 @@ fn digits_and_places(text: &str) -> Option<(usize, usize)> {
 fn format(text: &str, at: &str, column: &mut DraftColumn) {
     let lower = text.to_lowercase().replace("ccyy", "yyyy");
     let source = format!("{at} says {}", text.replace('\n', " "));
+    // `OG-9999`
+    if let Some(regex) = crate::statements::masked(text.trim()).filter(|_| text.contains("99")) {
+        column.lines.set("pattern", format!("'{regex}'"), source, Confidence::Confirm);
+        return;
+    }
     let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));
     if let Some(date_pattern) = date_pattern_in(&lower) {
         let kind = if date_pattern.contains("hh") { "datetime" } else { "date" };

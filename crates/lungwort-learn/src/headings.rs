@@ -357,8 +357,8 @@ fn is_date_pattern(text: &str) -> bool {
 /// Whether a row says of each column only whether it must be filled: `M`, `O`, `C`; yes and no; an x.
 pub fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
     let marks = [
-        "m", "o", "c", "r", "mandatory", "optional", "conditional", "required", "must", "may", "can", "pflicht",
-        "pflichtfeld", "freiwillig", "bedingt", "obligatoire", "facultatif", "conditionnel",
+        "m", "o", "c", "r", "mandatory", "optional", "conditional", "required", "must", "may", "can", "req", "reqd",
+        "opt", "mand", "pflicht", "pflichtfeld", "freiwillig", "bedingt", "obligatoire", "facultatif", "conditionnel",
     ];
     let is_mark = |(_, text): &(usize, &str)| {
         marks.contains(&text.trim_end_matches(['?', ':']).trim_end().to_lowercase().as_str())

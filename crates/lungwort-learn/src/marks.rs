@@ -11,8 +11,8 @@ use lungwort_core::cell::fold::fold;
 fn says_required(text: &str) -> Option<bool> {
     let folded = fold(text);
     match folded.as_str() {
-        "required" | "mandatory" | "compulsory" | "obligatory" | "must" => Some(true),
-        "optional" | "notrequired" | "notmandatory" | "recommended" | "conditional" => Some(false),
+        "required" | "mandatory" | "compulsory" | "obligatory" | "must" | "req" | "reqd" | "mand" => Some(true),
+        "optional" | "opt" | "notrequired" | "notmandatory" | "recommended" | "conditional" => Some(false),
         _ => None,
     }
 }

@@ -83,6 +83,14 @@ pub(super) fn read(
     let bare = bare.and_then(|text| values(without_remark(text, language), language, (true, of_kinds)));
     let listed = listed.or(bare.map(|values| (values, led_before)));
     let listed = listed.or_else(|| before_column(sentence, language, (mentions, behind)).map(|values| (values, true)));
+    // "An e-mail or a phone number" names kinds of values.
+    let kinds = |value: &String| {
+        let formats = language.formats.iter().chain(language.heading_formats);
+        formats.into_iter().any(|(phrase, _)| *phrase == value.to_lowercase())
+    };
+    // `JJ/MM`, a day without its year, is none either.
+    let day = |value: &String| ["jj/mm", "dd/mm", "mm/dd", "tt.mm", "tt.mm."].contains(&value.to_lowercase().as_str());
+    let listed = listed.filter(|(values, _)| !values.iter().all(kinds) && !values.iter().any(day));
     let Some(listed) = listed else { return Reading::default() };
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));

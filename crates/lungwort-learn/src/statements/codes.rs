@@ -39,7 +39,13 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if let Some(pattern) = from_one_on(sentence, language) {
         return Some(pattern);
     }
-    if let Some(begun) = begun_by_either(sentence, language) {
+    // "Starting with V, C or F and then five digits" says all of it.
+    let all = pieces(sentence, language, from).filter(|regex| regex.starts_with(['[', '(']) && regex.contains(r"\d{"));
+    let begun = begun_by_either(sentence, language);
+    if let Some(regex) = all.filter(|_| begun.is_some() && sentence.any(language.followed).is_some()) {
+        return Some(regex);
+    }
+    if let Some(begun) = begun {
         let signs = super::sizes::only_of(sentence, language, from);
         let rest = match signs {
             Some(class) => format!("{class}*"),
@@ -361,7 +367,7 @@ impl Builder<'_> {
         if texts.len() < 2 || !chosen {
             return false;
         }
-        let joined = self.phrase_at(language.and, at).or_else(|| self.phrase_at(language.followed, at)).unwrap_or(at);
+        let joined = self.phrase_at(language.and, at).max(self.phrase_at(language.followed, at)).unwrap_or(at);
         let article = usize::from(language.articles.contains(&sentence.word(joined)));
         let sign = language.signs.iter().any(|(name, _)| self.phrase_at(&[name], joined + article).is_some());
         let piece = article == 1 && self.kind_at(joined + 1).is_some();

@@ -82,6 +82,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
                 found.push(("places", places.to_string(), Confidence::Known));
             }
             Counted::Limits(_) if of_code || chained => {}
+            Counted::Limits(more) if is_of_text(sentence, from) => add_length(length_of(&more), found),
             Counted::Limits(more) => limits.extend(more),
             Counted::Nothing => {}
         }
@@ -121,6 +122,17 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let least = sentence.has(language.how_many) && open;
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
     found.extend(least.then(|| ("min", "0".to_owned(), Confidence::Confirm)));
+}
+
+/// `text, 2-30`: the range is of the length.
+fn is_of_text(sentence: &Sentence, from: usize) -> bool {
+    ["text", "string", "texte", "char", "varchar", "zeichenkette", "chaîne"].contains(&sentence.word(from))
+        && sentence.gap(from).contains([',', ';', '(', ':'])
+}
+
+fn length_of(limits: &[(&'static str, f64)]) -> String {
+    let parts: Vec<String> = limits.iter().map(|(key, number)| format!("{key} = {number}")).collect();
+    format!("{{ {} }}", parts.join(", "))
 }
 
 /// The words that say for which rows something is required: `required for deposits over 100` says of the deposit when.

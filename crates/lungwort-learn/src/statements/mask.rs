@@ -3,7 +3,7 @@
 use super::sentence::Sentence;
 
 /// The expression for a mask, in which some letters stand for digits: `N`, `#`, `9` and `0` repeated, and the year.
-pub(super) fn masked(text: &str) -> Option<String> {
+pub(crate) fn masked(text: &str) -> Option<String> {
     // `TF/yy/nnn`: small letters that stand for digits, beside others that stand for themselves.
     let small = text.chars().filter(|each| each.is_ascii_lowercase()).collect::<String>();
     let for_digits = !small.is_empty() && small.chars().all(|each| matches!(each, 'n' | 'y'));

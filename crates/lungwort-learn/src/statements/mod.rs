@@ -71,6 +71,7 @@ use lungwort_core::cell::shown::clipped;
 use lungwort_core::finding::ranges::thousands;
 use lungwort_core::limits::{NAMED_IN_SENTENCES, SENTENCES};
 use lungwort_core::rulebook::toml_text::list;
+pub(crate) use mask::masked;
 use meant::{led, meant, spoken_of, without_kinds};
 use of_headings::{decimal_commas, headings, of_headings};
 use questions::answered;

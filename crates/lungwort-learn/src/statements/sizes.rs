@@ -151,8 +151,10 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     if found.is_empty() && is_year(sentence, language, from) {
         found.push(("pattern", r"'\d{4}'".to_owned(), known));
     }
-    // `INT > 0` goes on.
-    let of_database = !found.is_empty() && !sentence.text.contains(['<', '>', '≤', '≥']);
+    // `INT > 0` and `int 0-400` go on.
+    let ranged = matches!(found.as_slice(), [("type", ..)])
+        && (1..sentence.words.len()).any(|at| sentence.number(at, language).is_some());
+    let of_database = !found.is_empty() && !ranged && !sentence.text.contains(['<', '>', '≤', '≥']);
     let either = either_form(sentence, language);
     forms_of_days(sentence, language, !either, &mut found);
     // "Two digits for the day, two for the month" are no code.

@@ -47,6 +47,17 @@ impl Asking<'_> {
         plain.then(|| self.mentions.iter().map(|mention| must_be_filled(mention.place)).collect())
     }
 
+    /// `No instrument goes out without a pupil`, where what is lacking ends the sentence.
+    fn is_none_without(&self, lacking: &std::ops::Range<usize>) -> bool {
+        let (sentence, count) = (self.sentence, self.sentence.words.len());
+        let pronoun = lacking.end + 1 == count && self.language.pronouns.contains(&sentence.word(lacking.end));
+        let ends = pronoun || self.mentions.last().is_some_and(|last| last.words.end == count);
+        // There may be a column for the instrument.
+        let thing = |mention: &Mention| mention.words.start == 1 && mention.words.end < lacking.start;
+        let behind = |mention: &Mention| mention.words.start >= lacking.end || thing(mention);
+        (2..=SUBJECT + 2).contains(&lacking.start) && self.mentions.iter().all(behind) && ends
+    }
+
     /// `Lines in which the year is missing are rejected`
     pub(super) fn refused_without(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
@@ -63,12 +74,7 @@ impl Asking<'_> {
             .iter()
             .filter_map(behind)
             .min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))?;
-        let ends_so = self.mentions.last().is_some_and(|last| last.words.end == sentence.words.len())
-            || lacking.end + 1 == sentence.words.len() && language.pronouns.contains(&sentence.word(lacking.end));
-        let none = denies
-            && (2..=SUBJECT).contains(&lacking.start)
-            && self.mentions.iter().all(|mention| mention.words.start >= lacking.end)
-            && ends_so;
+        let none = denies && self.is_none_without(&lacking);
         if !none {
             sentence.any(language.refused)?;
         }
@@ -92,6 +98,7 @@ impl Asking<'_> {
             plain && near.contains(&mention.words.start)
         };
         let mut near: Vec<&Mention> = self.mentions.iter().filter(before).collect();
+        near.retain(|mention| !none || mention.words.start >= lacking.end);
         // "We cannot load a crate without a weight": a crate is what a row is.
         let thing = |mention: &&Mention| mention.place.1 == 0 && mention.words.start < lacking.start;
         let article = |mention: &&Mention| {

@@ -496,8 +496,8 @@ pub(super) static WORDS: Language = Language {
         "sheet", "names", "codes", "of", "place", "places", "weeks", "months", "copies", "examples",
     ],
     whole: &[
-        "whole number", "whole numbers", "are counts", "is a count", "are counts", "is a count", "integer", "integers",
-        "whole seeds", "no decimals", "without decimals", "whole", "no fractions", "no decimal places",
+        "whole number", "whole numbers", "are counts", "is a count", "int", "are counts", "is a count", "integer",
+        "integers", "whole seeds", "no decimals", "without decimals", "whole", "no fractions", "no decimal places",
         "without decimal places", "no fraction", "full numbers", "complete numbers", "round number", "round numbers",
         "natural number", "no digits after the point", "counted in full", "without pence", "without cents", "no pence",
         "no cents", "whole pounds", "whole euros", "full euros", "full pounds", "full dollars", "whole dollars",
@@ -799,7 +799,7 @@ pub(super) static WORDS: Language = Language {
         "is not known", "is unknown", "is not used", "is not available", "isn't known", "isn't given",
         "has not been given", "is not stated", "is not there", "is not entered", "does not exist",
     ],
-    followed: &["and", "plus", "then", "followed by", "with"],
+    followed: &["and", "and then", "plus", "then", "followed by", "with"],
     places: &["places", "place", "decimals"],
     no_two: &[
         "no two", "not two", "two rows may not", "two rows must not", "two rows cannot", "two lines may not",

@@ -471,8 +471,8 @@ pub(super) static WORDS: Language = Language {
     ],
     is_blank: &["est vide", "n'est pas indiqué", "manque"],
     followed: &[
-        "et", "puis", "suivi de", "suivie de", "suivi d'un", "suivie d'un", "suivi d'une", "suivie d'une", "suivis de",
-        "suivies de", "plus",
+        "et", "et puis", "puis", "suivi de", "suivie de", "suivi d'un", "suivie d'un", "suivi d'une", "suivie d'une",
+        "suivis de", "suivies de", "plus",
     ],
     places: &["décimales"],
     no_two: &["deux lignes"],

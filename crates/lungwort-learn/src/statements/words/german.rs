@@ -475,7 +475,9 @@ pub(super) static WORDS: Language = Language {
     is_blank: &[
         "leer ist", "nicht angegeben ist", "fehlt", "nicht eingetragen ist", "nicht ausgefüllt ist", "leer bleibt",
     ],
-    followed: &["und", "dann", "gefolgt von", "mit", "dann folgen", "dann folgt", "folgen", "folgt"],
+    followed: &[
+        "und", "und dann", "danach", "dann", "gefolgt von", "mit", "dann folgen", "dann folgt", "folgen", "folgt",
+    ],
     places: &["stellen"],
     no_two: &["keine zwei", "zwei zeilen dürfen nicht", "niemals zwei", "nie zwei"],
     same: &["dieselbe", "denselben", "dasselbe", "gleiche", "gleichen"],
