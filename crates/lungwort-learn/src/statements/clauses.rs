@@ -269,18 +269,23 @@ fn with_filling(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &D
 
 /// `Category – required – MUS, SPE or NEW`: that it is required stands alone between the column and its values.
 fn required_first(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    // Beside a column, such sentences are read as they stand.
+    if matches!(text.about, About::Column(..)) {
+        return None;
+    }
+    let signs = [": ", " – ", " — ", " - ", " = "];
+    let sign = signs.iter().filter_map(|sign| sentence.text.find(sign)).min()?;
+    let label = sentence.words.iter().position(|(_, place)| place.start > sign)?;
     let one = |language: &'static Language| {
-        let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
-        // Beside a column, such sentences are read as they stand.
-        let [label] = mentions.as_slice() else { return None };
-        let label = label.words.end;
-        if !super::is_labelled(sentence, &mentions) || matches!(text.about, About::Column(..)) {
-            return None;
-        }
         let phrases = language.alone_required.iter().chain(language.optional);
         let alone = phrases.filter_map(|phrase| sentence.ends_at(phrase, label)).max();
         let said = || sentence.required(language).filter(|said| said.start == label).map(|said| said.end);
         let alone = alone.or_else(said)?;
+        // That what stands before the sign is a column costs more to find out.
+        let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+        if !matches!(mentions.as_slice(), [only] if only.words == (0..label)) {
+            return None;
+        }
         let sign = sentence.gap(alone - 1);
         let signs = ["–", "—", "-", ";", ",", ":", "("];
         let rest = sentence.words.get(alone).filter(|_| signs.contains(&sign))?.1.start;

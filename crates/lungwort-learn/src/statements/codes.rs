@@ -39,11 +39,13 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if let Some(pattern) = from_one_on(sentence, language) {
         return Some(pattern);
     }
-    // "Starting with V, C or F and then five digits" says all of it.
-    let all = pieces(sentence, language, from).filter(|regex| regex.starts_with(['[', '(']) && regex.contains(r"\d{"));
     let begun = begun_by_either(sentence, language);
-    if let Some(regex) = all.filter(|_| begun.is_some() && sentence.any(language.followed).is_some()) {
-        return Some(regex);
+    // "Starting with V, C or F and then five digits" says all of it.
+    if begun.is_some() && sentence.any(language.followed).is_some() {
+        let all = pieces(sentence, language, from);
+        if let Some(regex) = all.filter(|regex| regex.starts_with(['[', '(']) && regex.contains(r"\d{")) {
+            return Some(regex);
+        }
     }
     if let Some(begun) = begun {
         let signs = super::sizes::only_of(sentence, language, from);

@@ -28,6 +28,8 @@ fn conditional(sentence: &Sentence, language: &Language) -> Option<std::ops::Ran
     let found = found.filter(|place| !itself(place.start) && !excepts(place));
     // "Required once a deposit is given" says when, and "required, once only" how often.
     let once = || {
+        // Nearly no sentence has the word.
+        sentence.words.iter().find(|(word, _)| language.once.contains(&word.as_str()))?;
         let at = sentence.required(language)?.end;
         let often =
             |word: &str| [language.only, language.per, language.within].iter().any(|words| words.contains(&word));

@@ -137,7 +137,8 @@ fn length_of(limits: &[(&'static str, f64)]) -> String {
 
 /// The words that say for which rows something is required: `required for deposits over 100` says of the deposit when.
 fn said_of_some(sentence: &Sentence, language: &Language) -> std::ops::Range<usize> {
-    let Some(required) = sentence.required(language) else { return 0..0 };
+    let may_be = sentence.words.iter().any(|(word, _)| language.only_for.contains(&word.as_str()));
+    let Some(required) = may_be.then(|| sentence.required(language)).flatten() else { return 0..0 };
     let narrowed = language.only_for.contains(&sentence.word(required.end))
         && !language.whole_of.contains(&sentence.word(required.end + 1));
     // "Needed for masters only and has one decimal" goes on about the column.

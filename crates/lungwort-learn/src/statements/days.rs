@@ -42,6 +42,9 @@ const SHARED: usize = 4;
 
 /// `1 May to 31 August 2026`: the first day has the year of the second, or the one before where it would be behind it.
 fn before_year(sentence: &Sentence, language: &Language, known: &[Named]) -> Vec<Named> {
+    if known.is_empty() {
+        return Vec::new();
+    }
     let one = |at: usize| {
         let (words, month, day) = day_and_month(sentence, language, at)?;
         let overlaps = |of: &Named| of.words.contains(&at);
