@@ -399,8 +399,9 @@ fn digits_and_places(text: &str) -> Option<(usize, usize)> {
 fn format(text: &str, at: &str, column: &mut DraftColumn) {
     let lower = text.to_lowercase().replace("ccyy", "yyyy");
     let source = format!("{at} says {}", text.replace('\n', " "));
-    // `OG-9999`
-    if let Some(regex) = crate::statements::masked(text.trim()).filter(|_| text.contains("99")) {
+    // `OG-9999`; `99.99` is a number.
+    let is_mask = text.contains("99") && text.contains(char::is_alphabetic);
+    if let Some(regex) = crate::statements::masked(text.trim()).filter(|_| is_mask) {
         column.lines.set("pattern", format!("'{regex}'"), source, Confidence::Confirm);
         return;
     }
@@ -567,6 +568,11 @@ mod tests {
         );
         assert_eq!(drafted(Tells::Format, "Text, up to 40 characters"), [("length", "{ max = 40 }".into())]);
         assert_eq!(drafted(Tells::Format, "Whole number"), [("type", "\"whole\"".into())]);
+        assert_eq!(drafted(Tells::Format, "OG-9999"), [("pattern", r"'OG\-\d{4}'".into())]);
+        assert_eq!(drafted(Tells::Format, "99.99"), []);
+        assert_eq!(drafted(Tells::Length, "2-3 capitals"), []);
+        assert_eq!(drafted(Tells::Length, "2-30"), [("length", "{ min = 2, max = 30 }".into())]);
+        assert_eq!(drafted(Tells::Length, "-40…60"), [("min", "-40".into()), ("max", "60".into())]);
         assert_eq!(drafted(Tells::Length, "120 bytes"), [("length", "{ max = 120, in = \"bytes\" }".into())]);
         assert_eq!(drafted(Tells::Values, "W, C or U"), [("allowed", "[\"W\", \"C\", \"U\"]".into())]);
         assert_eq!(

@@ -223,8 +223,10 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
     let inside = said(language.in_year) || said(language.outside) && sentence.has(language.negations);
     // "2026 only", "only finds from the year 2026"
     let only = |at: &usize| language.only.contains(&sentence.word(*at));
-    let of_year =
-        super::day_forms::date(sentence).is_some() || language.year.contains(&sentence.word(at.wrapping_sub(1)));
+    let word_of_year = at.checked_sub(1).is_some_and(|before| language.year.contains(&sentence.word(before)));
+    let article = at.checked_sub(2).is_some_and(|before| language.every.contains(&sentence.word(before)));
+    // A column of years has no days.
+    let of_year = super::day_forms::date(sentence).is_some() || word_of_year && article;
     let limited = said(language.earlier) || said(language.later);
     let alone = of_year && !limited && (only(&(at + 1)) || (at.saturating_sub(APART)..*at).any(|at| only(&at)));
     // "It must be in November 2026"
