@@ -367,7 +367,9 @@ fn length(text: &str, at: &str, column: &mut DraftColumn) {
         return;
     }
     // "2-3 capitals" says more than how long a value is, and is read with the sentences.
-    let of_kind = |word: &str| !LENGTH_WORDS.iter().any(|known| word.starts_with(known));
+    // Of a short one, more words begin so than are meant.
+    let is_one = |word: &str, known: &str| word == known || known.len() > 2 && word.starts_with(known);
+    let of_kind = |word: &str| !LENGTH_WORDS.iter().any(|known| is_one(word, known));
     if lower.split(|each: char| !each.is_alphabetic()).filter(|word| !word.is_empty()).any(of_kind) {
         return;
     }

@@ -176,6 +176,11 @@ impl Previewer {
         self.is_second = true;
     }
 
+    /// Whether rows that come to this are asked for.
+    fn is_wanted(&self, outcome: Outcome) -> bool {
+        self.only.is_empty() || self.only.iter().any(|only| only.outcome() == outcome)
+    }
+
     fn list(&mut self, address: &Address, plan: RowPlan) -> io::Result<()> {
         // Further rows of a record go the way of its first.
         if plan.continues {
@@ -184,7 +189,7 @@ impl Previewer {
         let (changed, wiped) = (plan.changed, plan.wiped);
         self.cells_wiped += wiped as u64;
         self.cells_changed += changed as u64;
-        if !self.only.is_empty() && !self.only.iter().any(|only| only.outcome() == plan.outcome) {
+        if !self.is_wanted(plan.outcome) {
             return Ok(());
         }
         // Which lists it goes into; most are full soon, and then it is only counted.
@@ -249,7 +254,7 @@ impl Sink for Previewer {
     fn listed(&self) -> Listed {
         Listed::of(|outcome, wipes| {
             let in_rows = outcome == Outcome::Changed || !self.only.is_empty();
-            (self.only.is_empty() || self.only.iter().any(|only| only.outcome() == outcome))
+            self.is_wanted(outcome)
                 && (outcome == Outcome::Removed && self.removed.has_room()
                     || wipes && self.wiped.has_room()
                     || outcome != Outcome::Removed && in_rows && self.rows.has_room())

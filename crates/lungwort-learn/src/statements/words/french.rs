@@ -123,7 +123,7 @@ pub(super) static WORDS: Language = Language {
     means: &["signifie", "veut dire", "correspond à"],
     give_last: &[],
     numeric: &["numérique", "numériques", "nombres"],
-    everyone_else: &["tous les autres", "toutes les autres", "pour les autres", "les autres paient"],
+    everyone_else: &["tous les autres", "toutes les autres", "pour les autres"],
     people: &["vous", "utilisateurs"],
     nothing_else: &["rien d'autre", "aucun autre", "aucune autre"],
     consists: &["se compose de", "se compose du", "se compose des", "composé de", "composée de", "est constitué de"],
