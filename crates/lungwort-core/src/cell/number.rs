@@ -254,7 +254,9 @@ fn without_currency(text: &str) -> Option<String> {
     if text.contains(is_currency_sign) {
         return Some(text.replace(is_currency_sign, "").trim().to_owned());
     }
-    let is_code = |word: &str| iso_currency::Currency::from_code(word).is_some();
+    // What is no three capitals is known not to be a code without going through all of them.
+    let is_capitals = |word: &str| word.bytes().all(|byte| byte.is_ascii_uppercase());
+    let is_code = |word: &str| is_capitals(word) && iso_currency::Currency::from_code(word).is_some();
     if let (Some(head), Some(rest)) = (text.get(..3), text.get(3..))
         && is_code(head)
     {

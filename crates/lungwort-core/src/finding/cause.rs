@@ -6,7 +6,7 @@ use foldhash::fast::FixedState;
 use hashbrown::HashMap;
 
 use super::codes::{Stage, template, value};
-use super::{Finding, Problem, RowSet, Severity, Topic};
+use super::{Address, Finding, Problem, RowSet, Severity, Topic};
 use crate::limits::CAUSES;
 use crate::limits::VALUES_OF_CAUSE;
 
@@ -87,16 +87,24 @@ impl Counts {
     }
 }
 
-type CauseKey = (usize, Option<Arc<str>>, &'static str, Topic);
+/// What is known of a file, or of a sheet in a workbook.
+#[derive(Debug, Default)]
+struct Part {
+    /// Rows with findings.
+    rows: RowSet,
+    /// Which causes there are, by code and topic.
+    causes: HashMap<(&'static str, Topic), usize, FixedState>,
+}
 
 /// Gathers findings into causes.
 #[derive(Debug, Default)]
 pub struct Causes {
     causes: Vec<Cause>,
-    index: HashMap<CauseKey, usize, FixedState>,
     counts: Counts,
-    /// Rows with findings, of each file and sheet.
-    rows: HashMap<(usize, Option<Arc<str>>), RowSet, FixedState>,
+    parts: Vec<Part>,
+    index: HashMap<(usize, Option<Arc<str>>), usize, FixedState>,
+    /// Where the last finding was: nearly always, the next one is there too.
+    last: Option<(usize, Option<Arc<str>>, usize)>,
     beyond: u64,
 }
 
@@ -104,13 +112,13 @@ impl Causes {
     /// Takes in one finding. They may come in any order.
     pub fn add(&mut self, finding: &Finding) {
         self.counts.add(finding.problem.severity);
+        let here = self.part_of(&finding.address);
+        let part = &mut self.parts[here];
         if let Some(row) = finding.address.place.row.filter(|_| is_about_data(finding.problem.code)) {
-            let here = (finding.address.file, finding.address.sheet.clone());
-            self.rows.entry(here).or_default().add(row, row);
+            part.rows.add(row, row);
         }
-        let key =
-            (finding.address.file, finding.address.sheet.clone(), finding.problem.code.name, finding.problem.topic);
-        let at = match self.index.get(&key) {
+        let key = (finding.problem.code.name, finding.problem.topic);
+        let at = match part.causes.get(&key) {
             Some(at) => *at,
             // What is wrong with the file as a whole may explain all the rest, and is never one among too many.
             None if self.causes.len() >= CAUSES && finding.problem.topic != Topic::File
@@ -121,16 +129,35 @@ impl Causes {
             }
             None => {
                 self.causes.push(Cause::begin(finding));
-                self.index.insert(key, self.causes.len() - 1);
+                part.causes.insert(key, self.causes.len() - 1);
                 self.causes.len() - 1
             }
         };
         self.causes[at].add(finding);
     }
 
+    /// Which part an address is in.
+    fn part_of(&mut self, address: &Address) -> usize {
+        let is_same = |sheet: &Option<Arc<str>>| match (sheet, &address.sheet) {
+            (Some(one), Some(other)) => Arc::ptr_eq(one, other),
+            (one, other) => one.is_none() && other.is_none(),
+        };
+        match &self.last {
+            Some((file, sheet, at)) if *file == address.file && is_same(sheet) => return *at,
+            _ => {}
+        }
+        let next = self.parts.len();
+        let at = *self.index.entry((address.file, address.sheet.clone())).or_insert(next);
+        if at == next {
+            self.parts.push(Part::default());
+        }
+        self.last = Some((address.file, address.sheet.clone(), at));
+        at
+    }
+
     /// Exact counts over everything taken in.
     pub fn counts(&self) -> Counts {
-        Counts { rows: self.rows.values().map(RowSet::rows).sum(), ..self.counts }
+        Counts { rows: self.parts.iter().map(|part| part.rows.rows()).sum(), ..self.counts }
     }
 
     /// Findings that belong to none of the causes kept.

@@ -60,7 +60,7 @@ const ASKED: &[(&str, &str, &str)] = &[
     ("separator", "May {} hold several values, separated by []?", "each of them is checked by itself"),
     ("stored", "Must the cells of {} be stored as []?", "cells that are stored otherwise are refused"),
     ("key", "Are rows known by []?", "findings name them so"),
-    ("formats", "Are only files of these kinds taken: []?", "other kinds are refused"),
+    ("formats", "Are only files of these kinds accepted: []?", "other kinds are refused"),
     ("encoding", "Must the file be saved as []?", "other encodings are reported"),
     ("delimiter", "Do the cells of a file have [] between them?", "other signs are reported"),
     ("max_bytes", "May a file have at most [] bytes?", "a larger file is refused"),

@@ -13,8 +13,8 @@ use crate::check::rows::result::{ChunkResult, ExactPlace, FIRST_CELL, RowFinding
 use crate::check::rows::{SheetJudge, Values};
 use crate::check::rows::{dates, inherit, ragged, shifted};
 use crate::check::shape::{RowKind, Shaped};
-use crate::finding::CellProblem;
 use crate::finding::codes::{cell as cell_codes, file as file_codes, template as template_codes, value as value_codes};
+use crate::finding::{Action, CellProblem};
 use crate::finding::{Code, Message, Problem, Topic};
 use crate::intake::Chunk;
 use crate::limits::INVALID_IN_CELL;
@@ -438,15 +438,16 @@ fn as_in_the_file(chunk: &Chunk, findings: &mut [RowFinding]) {
 /// Judges of single cells propose one value each; what looks at several cells may propose another for the same cell.
 /// Then the last counts, and a person must agree.
 fn one_correction_a_cell(findings: &mut [RowFinding]) {
-    for group in findings.chunk_by_mut(is_same_cell) {
-        let proposed = |finding: &RowFinding| {
-            let value = finding.problem.correction.as_ref().map(|correction| correction.action.clone());
-            finding.field.and(value)
-        };
+    // Nearly every wrong cell has one finding, and nothing that could contradict it.
+    for group in findings.chunk_by_mut(is_same_cell).filter(|group| group.len() > 1 && group[0].field.is_some()) {
+        fn proposed(finding: &RowFinding) -> Option<&Action> {
+            finding.problem.correction.as_ref().map(|correction| &correction.action)
+        }
         let Some(last) = group.iter().rev().find_map(proposed) else { continue };
         if !group.iter().filter_map(proposed).any(|other| other != last) {
             continue;
         }
+        let last = last.clone();
         for finding in group.iter_mut().filter(|finding| finding.problem.correction.is_some()) {
             let correction = last.clone().likely();
             finding.problem = Arc::new(Problem { correction, ..Problem::clone(&finding.problem) });
