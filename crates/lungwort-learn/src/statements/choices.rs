@@ -1,6 +1,6 @@
 //! Which values a column takes: `OPEN or SHUT`, `choose from fr, pl, sv`, `A = alive, X = none`, `y/n`.
 
-use super::in_words::{are_alike, signs, values};
+use super::in_words::{are_alike, are_numbers, signs, values};
 use super::meanings::{beside, ends_of_scale, explained, is_nothing, pairs};
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
@@ -25,6 +25,9 @@ pub(super) fn read(
     mentions: &[Mention],
 ) -> Reading {
     let behind = behind_names(sentence, mentions, place, alone);
+    if alone && names_values_of_another(sentence, mentions, (place, behind)) {
+        return Reading::default();
+    }
     let (text, behind_colon) = list_text(sentence, language, (mentions, behind));
     let claim = |key, value, confidence| Claim { on: Target::Column(place), key, value, confidence };
     if let Some(pairs) = meant_pairs((sentence, language), text, (alone, behind)) {
@@ -83,18 +86,28 @@ pub(super) fn read(
     let bare = bare.and_then(|text| values(without_remark(text, language), language, (true, of_kinds)));
     let listed = listed.or(bare.map(|values| (values, led_before)));
     let listed = listed.or_else(|| before_column(sentence, language, (mentions, behind)).map(|values| (values, true)));
-    // "An e-mail or a phone number" names kinds of values.
-    let kinds = |value: &String| {
-        let formats = language.formats.iter().chain(language.heading_formats);
-        formats.into_iter().any(|(phrase, _)| *phrase == value.to_lowercase())
-    };
-    // `JJ/MM`, a day without its year, is none either.
-    let day = |value: &String| ["jj/mm", "dd/mm", "mm/dd", "tt.mm", "tt.mm."].contains(&value.to_lowercase().as_str());
-    let listed = listed.filter(|(values, _)| !values.iter().all(kinds) && !values.iter().any(day));
+    let listed = listed.filter(|(values, _)| !name_forms(values, language));
     let Some(listed) = listed else { return Reading::default() };
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));
     Reading::of(said.map(|(values, confidence)| claim("allowed", list(&values), confidence)).into_iter().collect())
+}
+
+/// Whether what looks like values are forms of them: `an e-mail or a phone number`, and `JJ/MM`, a day without its year.
+fn name_forms(values: &[String], language: &Language) -> bool {
+    let kinds = |value: &String| {
+        let formats = language.formats.iter().chain(language.heading_formats);
+        formats.into_iter().any(|(phrase, _)| *phrase == value.to_lowercase())
+    };
+    let day = |value: &String| ["jj/mm", "dd/mm", "mm/dd", "tt.mm", "tt.mm."].contains(&value.to_lowercase().as_str());
+    values.iter().all(kinds) || values.iter().any(day)
+}
+
+/// Whether the values behind the columns that a sentence names are those of another one: `only with Launch = A or W`.
+fn names_values_of_another(sentence: &Sentence, mentions: &[Mention], (place, behind): (Place, usize)) -> bool {
+    let equated =
+        |mention: &Mention| mention.place != place && mention.words.end == behind && sentence.gap(behind - 1) == "=";
+    mentions.iter().any(equated)
 }
 
 /// Codes with what they mean.
@@ -175,7 +188,7 @@ fn confidence(
     }
     // What stands alone is a list where the heading is that of kinds of things; elsewhere it may be one.
     let words = values.iter().all(|value| value.split_whitespace().count() == 1) || are_alike(&values);
-    let sure = is_of_kinds(heading) || words && values.len() >= 3;
+    let sure = is_of_kinds(heading) || words && (values.len() >= 3 || are_numbers(&values));
     // "Surname, first name" says what a value is made of.
     let or = words::in_any(sentence, |language| language.or);
     let described = values.len() == 2 && sentence.text.contains(',') && !sentence.text.contains(['/', '|', ';']) && !or;
@@ -294,7 +307,9 @@ fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
     if let Some((list, remark)) = text.rsplit_once([',', ';']) {
         let lower = remark.trim().to_lowercase();
         let first = lower.split(' ').next().unwrap_or_default();
-        let says_nothing = language.nothing.contains(&first) && lower.contains(['=', ':']);
+        // "Blank means S"
+        let means = || lower.split(' ').nth(1).is_some_and(|second| language.meaning_signs.contains(&second));
+        let says_nothing = language.nothing.contains(&first) && (lower.contains(['=', ':']) || means());
         let nothing_else = language.nothing_else.iter().any(|phrase| lower.starts_with(phrase));
         // `A/B/C, default A`
         let by_default = language.by_default.iter().any(|phrase| lower.starts_with(phrase));

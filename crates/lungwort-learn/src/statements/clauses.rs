@@ -59,6 +59,7 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
         return parts;
     }
     each_in_brackets(known, text, &sentence, draft)
+        .or_else(|| bracket_at_end(known, text, &sentence, draft))
         .or_else(|| some_in_brackets(known, text, &sentence, draft))
         .unwrap_or_else(|| vec![sentence])
 }
@@ -228,6 +229,29 @@ fn some_in_brackets(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft
     main.push_str(&sentence.text[from..]);
     parts.splice(0..0, sentences(&main));
     (!found.is_empty()).then_some(parts)
+}
+
+/// `If the result is FAIL, the code has to be given (D01 to D40)`: what stands in brackets at the end holds whatever the condition.
+fn bracket_at_end(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    if matches!(text.about, About::Column(..)) {
+        return None;
+    }
+    let (main, inside) = sentence.text.trim_end_matches('.').strip_suffix(')')?.rsplit_once(" (")?;
+    let one = |language: &'static Language| {
+        let span = conditions::condition_span(sentence, language)?;
+        let asked = sentence.required(language)?;
+        let last = sentence.words.get(asked.end - 1)?.1.end;
+        let mut mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+        mentions.retain(|mention| !span.contains(&mention.words.start));
+        mentions.dedup_by_key(|mention| mention.place);
+        let [mention] = mentions.as_slice() else { return None };
+        let name = sentence.words[mention.words.start].1.start..sentence.words[mention.words.end - 1].1.end;
+        // The bracket stands right behind what is asked.
+        let ends = main.get(last.max(name.end)..).is_some_and(|rest| rest.trim().is_empty());
+        ends.then(|| [main.to_owned(), format!("{} ({inside})", &sentence.text[name])])
+    };
+    let parts = by_language(sentence, known.likely).into_iter().find_map(one)?;
+    Some(parts.iter().flat_map(|part| sentences(part)).collect())
 }
 
 /// `Paid on: yyyy-mm-dd, required if there is a deposit`: the condition is of the filling in alone, and how the values are written holds

@@ -10,6 +10,9 @@ use super::shown::{
 };
 use super::words::Language;
 
+/// What stands as it is before what is counted is no longer than this.
+const LITERAL: usize = 8;
+
 /// The expression for codes that are built as a sentence says.
 pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     // Digits behind the point are those of a number.
@@ -252,12 +255,25 @@ impl Builder<'_> {
     fn passes_letters(&self) -> bool {
         let text = &self.sentence.text[self.sentence.words[self.at].1.clone()];
         let capitals = text.len() <= 4 && text.bytes().all(|byte| byte.is_ascii_uppercase());
-        self.regex.is_empty() && capitals && self.sentence.gap(self.at) == "+"
+        let joined = || {
+            let next = self.phrase_at(self.language.followed, self.at + 1);
+            next.is_some_and(|next| self.counts_at(next) || self.ranges_at(next))
+        };
+        self.regex.is_empty() && capitals && (self.sentence.gap(self.at) == "+" || joined())
     }
 
     /// Whether letters or digits are counted at a word.
     pub(super) fn counts_at(&self, at: usize) -> bool {
         self.sentence.number(at, self.language).is_some() && self.kind_at(at + 1).is_some()
+    }
+
+    /// Whether letters or digits are counted at a word by the least and the most of them: `1 to 3 digits`, `2-4 letters`.
+    fn ranges_at(&self, at: usize) -> bool {
+        let most = match self.sentence.is_dashed(at) {
+            true => at + 1,
+            false => self.phrase_at(self.language.to, at + 1).unwrap_or(usize::MAX - 1),
+        };
+        self.sentence.number(at, self.language).is_some() && self.counts_at(most)
     }
 
     /// `letters` without a count, behind another piece or before one.
@@ -337,10 +353,14 @@ impl Builder<'_> {
             return true;
         }
         let counts = sentence.number(next, language).is_some() || language.articles.contains(&sentence.word(next));
-        if !(counts && self.kind_at(next + 1).is_some()) {
+        if !(counts && self.kind_at(next + 1).is_some() || self.ranges_at(next)) {
             return false;
         }
-        self.regex.push_str(text);
+        // `G-C and three letters`: all of what stands before them.
+        let from = sentence.text[..place.start].rfind([' ', '(', ':', '"', '\'']).map_or(0, |sign| sign + 1);
+        let whole = sentence.text.get(from..place.end).filter(|whole| whole.len() <= LITERAL).unwrap_or(text);
+        let plain = |each: char| each.is_ascii_uppercase() || each.is_ascii_digit() || matches!(each, '-' | '/' | '.');
+        self.regex.push_str(&regex::escape(if whole.chars().all(plain) { whole } else { text }));
         self.at = next;
         true
     }

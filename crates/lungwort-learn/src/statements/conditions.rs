@@ -192,8 +192,9 @@ pub(super) fn condition_of(
     let narrow = language.narrowing.contains(&sentence.word(from - 1));
     let value = match at(language.equals) {
         Some(end) => within(sentence, end, &span),
-        None if signed || inverted || about.words.is_empty() => within(sentence, behind, &span),
+        // "Wenn Bio = ja ist"
         None if last.is_some() => within(sentence, behind, &(span.start..last.unwrap_or(behind))),
+        None if signed || inverted || about.words.is_empty() => within(sentence, behind, &span),
         None if narrow && behind < span.end => &sentence.text[sentence.words[behind].1.clone()],
         None => return None,
     };
@@ -226,8 +227,10 @@ fn for_code<'s>(sentence: &'s Sentence, language: &Language, mentions: &[Mention
     let (word, _) = sentence.words.first()?;
     let (_, code) = sentence.words.get(first.words.end).filter(|_| language.only_for.contains(&word.as_str()))?;
     let code = &sentence.text[code.clone()];
+    // "Bei Bio = ja ist die Kontrollstelle einzutragen"
+    let equated = sentence.gap(first.words.end - 1) == "=";
     let is_code = code.chars().any(char::is_uppercase) && !code.chars().any(char::is_lowercase);
-    is_code.then_some((first.place, code))
+    (is_code || equated).then_some((first.place, code))
 }
 
 /// The column that a condition says is there or not, from a word on: `if there is no e-mail`, `where no courier is used`.

@@ -85,7 +85,7 @@ fn in_words(sentence: &Sentence, language: &Language) -> Vec<Named> {
 /// The form of a day that a sentence shows with the name of its month: `dates like 7 Mar 1895`.
 pub(super) fn written(sentence: &Sentence) -> Option<String> {
     static EXAMPLE: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"(?i)(?:like|such as|e\.g|for example|example|written|write|enter|format|form|style)\b[^0-9]{0,25}\b(([0-9]{1,2})([ ./-])([A-Za-z]{3,9})([ ./-])([0-9]{4}|[0-9]{2}))\b").ok()
+        Regex::new(r"(?i)(?:(?:like|such as|e\.g|for example|example|written|write|enter|format|form|style)\b[^0-9]{0,25}|\bas )\b(([0-9]{1,2})([ ./-])([A-Za-z]{3,9})([ ./-])([0-9]{4}|[0-9]{2}))\b").ok()
     });
     let found = EXAMPLE.as_ref()?.captures(&sentence.text)?;
     let part = |at: usize| found.get(at).map_or("", |part| part.as_str());

@@ -46,6 +46,11 @@ pub(super) fn are_alike(values: &[String]) -> bool {
     values.len() >= 2 && values.iter().all(|value| value.contains(' ') && first(value) == first(&values[0]))
 }
 
+/// Whether all of some values are numbers.
+pub(super) fn are_numbers(values: &[String]) -> bool {
+    values.iter().all(|value| value.parse::<f64>().is_ok())
+}
+
 /// Whether the first word of two is a plural in small letters: `codes A`.
 fn is_small_plural(text: &str) -> bool {
     text.split(' ')
@@ -282,7 +287,9 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
     let several = values.len() >= 2 && values.iter().all(|value| fits(value) && !common(value));
     // A list of words is all of one kind: none is a phrase among codes.
     let phrases = values.iter().filter(|value| value.contains(' ')).count();
-    let numbers = values.iter().all(|value| value.parse::<f64>().is_ok()) && values.len() < 3;
+    // Two numbers may be the ends of a range, unless it is the one or the other: `7 or 19`.
+    let either = || language.or.iter().any(|or| text.contains(&format!(" {or} ")));
+    let numbers = values.len() < 3 && are_numbers(&values) && !either();
     let distinct: std::collections::HashSet<&String> = values.iter().collect();
     let alike = are_alike(&values);
     let listed = led && values.len() >= 3;

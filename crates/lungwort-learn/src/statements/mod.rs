@@ -18,9 +18,11 @@ mod counted;
 mod counts;
 mod day_forms;
 mod days;
+mod exact;
 mod examples;
 mod exceptions;
 mod for_nothing;
+mod for_values;
 mod implied;
 mod in_words;
 mod language;
@@ -75,7 +77,7 @@ pub(crate) use mask::masked;
 use meant::{led, meant, spoken_of, without_kinds};
 use of_headings::{decimal_commas, headings, of_headings};
 use questions::answered;
-use sentence::{Sentence, sentences};
+use sentence::{Sentence, sentences, sentences_about};
 use subject::{Headings, Mention, Place};
 use take::take;
 use words::Language;
@@ -266,7 +268,8 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
             read += 1;
             apart(&known, &text, whole, draft)
         };
-        for sentence in sentences(&text.text).into_iter().flat_map(within).collect::<Vec<_>>() {
+        let small = &known.headings.small;
+        for sentence in sentences_about(&text.text, small).into_iter().flat_map(within).collect::<Vec<_>>() {
             if !seen.insert((sentence.text.clone(), text.place.clone(), text.about.clone())) {
                 continue;
             }
@@ -313,6 +316,7 @@ fn all_together(draft: &mut Draft) {
     ticks_are_no_duty(draft);
     when::years_of_days(draft);
     compared_values::as_the_columns_take_them(draft);
+    exact::others_are_offers(draft);
     // A look that a sentence explains is no riddle.
     let explained =
         |column: &DraftColumn| column.lines.get("required").is_some_and(|line| line.confidence == Confidence::Known);
@@ -494,7 +498,14 @@ fn without_passing(
 fn is_passing(sentence: &Sentence, mention: &Mention, draft: &Draft) -> bool {
     let heading = &draft.sheets[mention.place.0].columns[mention.place.1].heading;
     let small = sentence.text[sentence.words[mention.words.start].1.clone()].starts_with(char::is_lowercase);
-    mention.words.len() == 1 && mention.words.start > 1 && small && heading.starts_with(char::is_uppercase)
+    // "For gas the watts must be left empty" is about the watts.
+    let subject = |language: &&Language| {
+        let article = language.every.first() == Some(&sentence.word(mention.words.start.max(1) - 1));
+        article && language.modals.contains(&sentence.word(mention.words.end))
+    };
+    let in_middle =
+        mention.words.len() == 1 && mention.words.start > 1 && small && heading.starts_with(char::is_uppercase);
+    in_middle && !words::ALL.iter().any(subject)
 }
 
 /// Lets columns take the word that a sentence gives for no value; whether it gives one.
@@ -578,6 +589,7 @@ fn understand(
         reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));
         values::days_before(&mut reading, language, before, draft);
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
+        not_of_condition(&mut reading);
     }
     reading.and(as_before((sentence, language), places, &reading, draft));
     let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);
@@ -593,6 +605,22 @@ fn understand(
         reading.understood = language.anyway.iter().any(anyway);
     }
     reading
+}
+
+/// In `compulsory for G and E`, these are values of another column, and no list of this one.
+fn not_of_condition(reading: &mut Reading) {
+    let conditions: Vec<String> = reading
+        .claims
+        .iter()
+        .filter(|claim| matches!(claim.key, "required_when" | "blank_when"))
+        .map(|claim| claim.value.clone())
+        .collect();
+    let is_of_condition = |claim: &Claim| {
+        let values = by_value::entries(&claim.value);
+        let within = |said: &String| values.iter().all(|(value, _)| said.contains(&format!("'{value}'")));
+        claim.key == "allowed" && !values.is_empty() && conditions.iter().any(within)
+    };
+    reading.claims.retain(|claim| !is_of_condition(claim));
 }
 
 /// `Same format`: the column is written as the nearest one before it of which that has been said.

@@ -45,7 +45,8 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if let Some(claims) = asking.implied().or_else(|| asking.there_must_be()).or_else(|| asking.taken_only_with()) {
         return Reading::of(claims);
     }
-    if let Some(claims) = asking.all_but_the_free().or_else(|| asking.only_then()) {
+    let of_kind = || asking.only_for_values().or_else(|| asking.given_for_values());
+    if let Some(claims) = asking.all_but_the_free().or_else(|| asking.only_then()).or_else(of_kind) {
         return Reading::of(claims);
     }
     // "So is the picking date", behind what must be filled.
@@ -143,12 +144,15 @@ impl Asking<'_> {
         }
         let said = condition_of(sentence, language, mentions, name)?;
         let otherwise = otherwise(&said).map(|said| blank_when(*place, &said));
-        Some([Some(required_when(*place, &said)), otherwise].into_iter().flatten().collect())
+        // That there is none elsewhere is said; that there must be one then may be.
+        let then = Claim { confidence: Confidence::Suggested, ..required_when(*place, &said) };
+        let possible = only(from) && language.with.contains(&sentence.word(from + 1));
+        Some(otherwise.into_iter().chain((!possible).then_some(then)).collect())
     }
 
     /// What must be blank: under a condition, or by its words always; and what may not be, `neither Box nor Store`.
     fn blank(&self) -> Option<Reading> {
-        let Asking { sentence, language, mentions, name, .. } = *self;
+        let Asking { sentence, language, mentions, .. } = *self;
         // "Neither Box nor Store may be left empty"
         let neither = sentence.words.first().is_some_and(|(word, _)| language.neither.contains(&word.as_str()));
         if let Some(optional) = sentence.any(language.optional).filter(|_| neither) {
@@ -162,6 +166,13 @@ impl Asking<'_> {
         if language.leave.contains(&word(leaves)) && language.alone.contains(&word(leaves + 1)) {
             return None;
         }
+        let unfilled = || (leaves + 1..sentence.words.len()).any(|at| language.unfilled.contains(&word(at)));
+        if language.leave.contains(&word(leaves))
+            && unfilled()
+            && let Some(claims) = self.left_for_values().filter(|claims| !claims.is_empty())
+        {
+            return Some(Reading::of(claims));
+        }
         if language.leave.contains(&word(leaves))
             && (0..sentence.words.len()).any(|at| {
                 let ends = at + 1 == sentence.words.len() || sentence.gap(at).contains([',', ';']);
@@ -171,7 +182,7 @@ impl Asking<'_> {
             && !mentions.is_empty()
         {
             let last = sentence.words.len() - 1..sentence.words.len();
-            return Some(Reading::of(must_be_blank(sentence, language, (mentions, self.meant(), &last), name)));
+            return Some(Reading::of(self.must_be_blank(&last)));
         }
         // "Office use: leave blank"
         let behind = mentions.last().map_or(0, |mention| mention.words.end);
@@ -181,7 +192,7 @@ impl Asking<'_> {
             && language.unfilled.contains(&word(behind + 1));
         if nothing_more && (mentions.len() == 1 || mentions.is_empty() && self.subjects.len() == 1) {
             let verb = behind..behind + 2;
-            return Some(Reading::of(must_be_blank(sentence, language, (mentions, self.meant(), &verb), name)));
+            return Some(Reading::of(self.must_be_blank(&verb)));
         }
         // "F or S, otherwise leave blank"
         let otherwise = |place: &std::ops::Range<usize>| {
@@ -200,9 +211,29 @@ impl Asking<'_> {
         };
         let forbidden = sentence.any(language.forbidden).filter(|place| !otherwise(place) && !denied(place));
         if let Some(forbidden) = forbidden {
-            return Some(Reading::of(must_be_blank(sentence, language, (mentions, self.meant(), &forbidden), name)));
+            return Some(Reading::of(self.must_be_blank(&forbidden)));
         }
         None
+    }
+
+    /// Columns that nobody is to fill in, or not under a condition.
+    fn must_be_blank(&self, forbidden: &std::ops::Range<usize>) -> Vec<Claim> {
+        let Asking { sentence, language, mentions, name, .. } = *self;
+        let condition = conditional_at(sentence, language).filter(|at| !forbidden.contains(at));
+        let said = match condition {
+            // "For all the others this cell stays empty": which these are stands elsewhere.
+            None if sentence.has(language.all_other) => None,
+            None => Some(self.for_values().unwrap_or_else(|| "TRUE".to_owned())),
+            Some(_) => condition_of(sentence, language, mentions, name),
+        };
+        let in_condition = |place: &Place| {
+            let end = condition.map(|at| if at < forbidden.start { forbidden.start } else { usize::MAX });
+            condition.zip(end).is_some_and(|(at, end)| {
+                mentions.iter().any(|of| of.place == *place && of.words.start > at && of.words.start < end)
+            })
+        };
+        let said = said.unwrap_or_else(|| OPEN.to_owned());
+        self.meant().iter().filter(|place| !in_condition(place)).map(|place| blank_when(*place, &said)).collect()
     }
 
     /// The columns that are meant: those of a look, where none is named.
@@ -349,7 +380,9 @@ impl Asking<'_> {
         }
         let said = condition_of(sentence, language, self.mentions, self.name)?;
         let others = self.subjects.iter().filter(|place| !self.mentions.iter().any(|mention| mention.place == **place));
-        Some(others.map(|place| required_when(*place, &said)).collect())
+        // It may as well say when a value is possible at all.
+        let offer = |place: &Place| Claim { confidence: Confidence::Suggested, ..required_when(*place, &said) };
+        Some(others.map(offer).collect())
     }
 
     /// Whether what stands around the word takes it back: `not required`, `Mandatory: no`.
@@ -592,6 +625,13 @@ impl Asking<'_> {
         self.excepted(required.end).map_or_else(|| self.required_of(required), Reading::of)
     }
 
+    /// `For credit notes the reason is required`
+    fn begins_for_some(&self) -> bool {
+        let (first, second) = (self.sentence.word(0), self.sentence.word(1));
+        let all = self.language.whole_of.contains(&second) || self.language.every.contains(&second);
+        self.language.only_for.contains(&first) && !all
+    }
+
     /// The same, where no value of another column is left out.
     fn required_of(&self, required: &std::ops::Range<usize>) -> Reading {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
@@ -617,16 +657,15 @@ impl Asking<'_> {
             verbal && !mentions.is_empty() && mentions.iter().all(|mention| mention.words.start >= required.end);
         let for_some = for_some || behind_all && condition.is_none() && self.is_of_some(required.start);
         let for_some = for_some || narrowed_by(sentence, language, mentions).is_some_and(narrows);
-        let first = |at: usize| sentence.words.get(at).map_or("", |(word, _)| word.as_str());
-        let begins_for_some = language.only_for.contains(&first(0))
-            && !language.whole_of.contains(&first(1))
-            && !language.every.contains(&first(1));
+        let begins_for_some = self.begins_for_some();
         // "Bathing water needs a temperature", where that is one of the kinds.
         let of_value = places.first().filter(|_| condition.is_none()).and_then(|place| self.of_value(place.0));
         let of_value = of_value.filter(|(column, _)| !places.contains(column)).map(|(_, said)| said);
-        let is_conditional = condition.is_some() || for_some || begins_for_some || of_value.is_some();
-        let said =
-            condition_of(sentence, language, mentions, self.name).or(of_value).unwrap_or_else(|| OPEN.to_owned());
+        let of_kind = self.for_values();
+        let is_conditional =
+            condition.is_some() || for_some || begins_for_some || of_value.is_some() || of_kind.is_some();
+        let said = condition_of(sentence, language, mentions, self.name).or(of_value).or(of_kind);
+        let said = said.unwrap_or_else(|| OPEN.to_owned());
         // What is named within the condition is what the condition is about.
         let span = condition.and_then(|_| condition_span(sentence, language));
         let in_condition = |place: &Place| {
@@ -675,39 +714,20 @@ impl Asking<'_> {
 pub(super) const OPEN: &str = "… = '…'";
 
 pub(super) fn required_when(place: Place, said: &str) -> Claim {
-    Claim { on: Target::Column(place), key: "required_when", value: quoted(said), confidence: Confidence::Suggested }
+    Claim { on: Target::Column(place), key: "required_when", value: quoted(said), confidence: if_complete(said) }
 }
 
-/// Columns that nobody is to fill in, or not under a condition.
-fn must_be_blank(
-    sentence: &Sentence,
-    language: &Language,
-    (mentions, places, forbidden): (&[Mention], &[Place], &std::ops::Range<usize>),
-    name: &dyn Fn(Place) -> String,
-) -> Vec<Claim> {
-    let condition = conditional_at(sentence, language).filter(|at| !forbidden.contains(at));
-    let said = match condition {
-        None => Some("TRUE".to_owned()),
-        Some(_) => condition_of(sentence, language, mentions, name),
-    };
-    let in_condition = |place: &Place| {
-        let end = condition.map(|at| if at < forbidden.start { forbidden.start } else { usize::MAX });
-        condition.zip(end).is_some_and(|(at, end)| {
-            mentions.iter().any(|of| of.place == *place && of.words.start > at && of.words.start < end)
-        })
-    };
-    let said = said.unwrap_or_else(|| OPEN.to_owned());
-    let confidence = if condition.is_some() { Confidence::Suggested } else { Confidence::Confirm };
-    let of = places.iter().filter(|place| !in_condition(place));
-    of.map(|place| Claim { confidence, ..blank_when(*place, &said) }).collect()
+/// A condition that is complete counts if it is exact, which shows once all has been read.
+fn if_complete(said: &str) -> Confidence {
+    if said.contains('…') { Confidence::Suggested } else { Confidence::Confirm }
 }
 
 pub(super) fn blank_when(place: Place, said: &str) -> Claim {
-    Claim { on: Target::Column(place), key: "blank_when", value: quoted(said), confidence: Confidence::Suggested }
+    Claim { on: Target::Column(place), key: "blank_when", value: quoted(said), confidence: if_complete(said) }
 }
 
 /// What holds where a condition of a column does not.
-fn otherwise(said: &str) -> Option<String> {
+pub(super) fn otherwise(said: &str) -> Option<String> {
     let turned = [
         (" IS NOT NULL", " IS NULL"),
         (" IS NULL", " IS NOT NULL"),

@@ -43,6 +43,11 @@ const SHORT: &[&str] =
 
 /// The sentences of a text.
 pub(super) fn sentences(text: &str) -> Vec<Sentence> {
+    sentences_about(text, &[])
+}
+
+/// The sentences of a text about columns, of which those in small letters begin one, too: `result: PASS or FAIL. pressure in bar.`
+pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
     let mut found = Vec::new();
     for line in text.split(['\n', '\r']).flat_map(points) {
         let mut from = 0;
@@ -60,7 +65,8 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
                     language.required.contains(&word.as_str()) || language.optional.contains(&word.as_str())
                 };
                 // "Channel: optional. web, phone, desk"
-                if super::words::ALL.iter().any(whole) {
+                let shortened = SHORT.contains(&word.trim_start_matches('('));
+                if super::words::ALL.iter().any(whole) || !shortened && begins_with_column(&line[end..], small) {
                     return false;
                 }
                 // "Lot no. 5" goes on, and "yes or no. The next…" does not.
@@ -77,7 +83,7 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
                     || is_shortened(&line[from..at], &line[end..])
                     || of_number
                     || dotted
-                    || SHORT.contains(&word.trim_start_matches('('))
+                    || shortened
                     || follows.is_some_and(char::is_lowercase)
                     || line[from..at].trim().bytes().all(|byte| byte.is_ascii_digit())
             };
@@ -89,6 +95,24 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
         found.extend(Sentence::new(&line[from..]));
     }
     found
+}
+
+/// Whether a sentence begins with a column whose heading is in small letters, and goes on as a sentence about a column does.
+fn begins_with_column(text: &str, small: &[String]) -> bool {
+    let text = text.trim_start();
+    small.iter().filter_map(|heading| text.strip_prefix(heading.as_str()).map(|rest| (heading, rest))).any(
+        |(heading, rest)| {
+            let ends = !rest.starts_with(|each: char| each.is_alphanumeric() || each == '_' || each == '-');
+            let next = rest.split_whitespace().next().unwrap_or_default();
+            let goes_on = |language: &&Language| {
+                [language.verbs, language.modals, language.as_written, language.manner]
+                    .iter()
+                    .any(|words| words.contains(&next))
+            };
+            let signed = rest.trim_start().starts_with([':', '=', '(', '–']);
+            ends && (heading.contains('_') || signed || super::words::ALL.iter().any(goes_on))
+        },
+    )
 }
 
 /// Words of a sentence that leaves all others blank, at most.
@@ -299,6 +323,8 @@ impl Sentence {
                 && !language.agent.contains(&next)
                 && language.filled.contains(&last)
                 && language.manner.contains(&next)
+                // "Must be given only for G" says when.
+                && !language.conditional.iter().any(|phrase| self.ends_at(phrase, behind).is_some())
         };
         let all = || self.any(language.all_filled);
         let said = self.any(language.required).filter(|place| !how(place)).or_else(all).or_else(|| {

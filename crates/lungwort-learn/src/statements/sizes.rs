@@ -486,8 +486,14 @@ pub(super) fn only_of(sentence: &Sentence, language: &Language, from: usize) -> 
     let kind = |at: usize| {
         let article = language.articles.contains(&sentence.word(at));
         let at = if article { at + 1 } else { at };
-        let sign =
-            || language.signs.iter().find_map(|(name, sign)| Some((regex::escape(sign), sentence.ends_at(name, at)?)));
+        // "Figures and hyphens"
+        let plural = |name: &str| ["s", "es", "e"].iter().any(|end| sentence.word(at).strip_suffix(end) == Some(name));
+        let sign = || {
+            language.signs.iter().find_map(|(name, sign)| {
+                let next = sentence.ends_at(name, at).or_else(|| plural(name).then_some(at + 1))?;
+                Some((regex::escape(sign), next))
+            })
+        };
         let kinds = [
             (language.capitals, "A-Z"),
             (language.smalls, "a-z"),
@@ -520,7 +526,10 @@ pub(super) fn only_of(sentence: &Sentence, language: &Language, from: usize) -> 
         // Digits alone are those of a number as likely.
         let several = classes.len() >= 2 && of_text;
         let counted = at.checked_sub(1).is_some_and(|before| sentence.number(before, language).is_some());
-        ((before || behind) && several && !counted).then(|| {
+        // "6 to 14 characters: capitals, figures and hyphens"
+        let colon = at.checked_sub(1).is_some_and(|before| sentence.gap(before).ends_with(':'));
+        let all = colon && next == sentence.words.len() && sentence.has(language.characters);
+        ((before || behind || all) && several && !counted).then(|| {
             // A hyphen stands last, where it joins nothing.
             let (hyphens, mut others): (Vec<String>, Vec<String>) =
                 classes.into_iter().partition(|class| class.contains('-') && class.len() <= 2);

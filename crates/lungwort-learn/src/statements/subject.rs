@@ -128,6 +128,8 @@ pub(super) struct Headings {
     by_word: HashMap<String, Vec<usize>>,
     /// The first and the last word of each, by sheet and column.
     ends: Vec<Vec<[String; 2]>>,
+    /// Headings in small letters, as they stand.
+    pub small: Vec<String>,
 }
 
 /// Headings that have a word: more of them are told apart by none.
@@ -150,7 +152,10 @@ impl Headings {
         let by_begin = by_begin.into_iter().collect();
         let of = |sheet: &DraftSheet| sheet.columns.iter().map(|column| values::ends(&column.heading)).collect();
         let ends = draft.sheets.iter().map(of).collect();
-        Headings { all: headings, by_begin, by_word, ends }
+        let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
+        let small = columns.map(|column| plain_heading(&column.heading));
+        let small = small.filter(|heading| heading.starts_with(char::is_lowercase)).collect();
+        Headings { all: headings, by_begin, by_word, ends, small }
     }
 
     /// The first and the last word of a column's heading, in small letters.

@@ -161,9 +161,12 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     }
     // The column that the first cell of a row with a heading names: what else is in the row is about it.
     let mut named: HashMap<u64, (usize, usize)> = HashMap::new();
+    // `< Gross kg` is compared with a column, and names none.
+    let compares = |text: &str| text.trim_start().starts_with(['<', '>', '≤', '≥', '=']);
+    let heading_at = |text: &str| by_heading.get(fold(text).as_str()).copied().filter(|_| !compares(text));
     for cell in &sheet.full.cells {
-        if let Some(place) = by_heading.get(fold(&cell.text).as_str()) {
-            named.entry(cell.row).or_insert(*place);
+        if let Some(place) = heading_at(&cell.text) {
+            named.entry(cell.row).or_insert(place);
         }
     }
     // `7,2` among lengths is no number with a comma.
@@ -177,7 +180,7 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     let mut refusing: Option<(usize, &words::Language)> = None;
     for cell in &sheet.full.cells {
         section = titled(&cell.text, draft).or(section);
-        let of_row = named.get(&cell.row).filter(|_| !by_heading.contains_key(fold(&cell.text).as_str()));
+        let of_row = named.get(&cell.row).filter(|_| heading_at(&cell.text).is_none());
         if under.get(&cell.row) == Some(&None) || codes.contains(cell.text.trim()) {
             continue;
         }

@@ -359,6 +359,7 @@ fn look_first(draft: &Draft, out: &mut dyn Write) -> Result<()> {
             ("required", Confidence::Suggested, "perhaps required"),
             ("allowed", Confidence::Confirm, "is limited to the values seen or listed in words"),
             ("pattern", Confidence::Suggested, "perhaps a code with zeros at the front"),
+            ("required_when", Confidence::Confirm, "required under a condition that the template states"),
             ("required_when", Confidence::Suggested, "perhaps required under a condition; the template has it in words only"),
         ] {
             let names = of(key, confidence);

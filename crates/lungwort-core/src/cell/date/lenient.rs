@@ -60,7 +60,7 @@ pub fn date_leniently(text: &str, required: &DatePattern) -> Option<Lenient> {
         [Field::Number(..), Field::Month(month), Field::Number(..)] => named_month(&parts, 0, month, 2),
         [Field::Month(month), Field::Number(..), Field::Number(..)] => named_month(&parts, 1, month, 2),
         [Field::Number(a, a_len), Field::Number(b, b_len), Field::Number(c, c_len)] => {
-            numbers([a, b, c], [a_len, b_len, c_len], required)
+            numbers([a, b, c], [a_len, b_len, c_len], text.contains('.'), required)
         }
         _ => None,
     }
@@ -76,7 +76,7 @@ fn from_digits(text: &str, number: i64, required: &DatePattern) -> Option<Lenien
         }
         let (first, second, year) = (number / 1_000_000, number / 10_000 % 100, number % 10_000);
         if (1900..2200).contains(&year) {
-            return numbers([first as u16, second as u16, year as u16], [2, 2, 4], required);
+            return numbers([first as u16, second as u16, year as u16], [2, 2, 4], false, required);
         }
     }
     let date = from_day_number(number)?;
@@ -124,11 +124,14 @@ fn named_month(parts: &[Field; 3], day: usize, month: u16, year: usize) -> Optio
     }
 }
 
-/// Three numbers. A four-digit one is the year; the required order is tried first.
-fn numbers(values: [u16; 3], lengths: [usize; 3], required: &DatePattern) -> Option<Lenient> {
+/// Three numbers. A four-digit one is the year; the required order is tried first. With points between, as most of Europe writes
+/// dates, the day comes first.
+fn numbers(values: [u16; 3], lengths: [usize; 3], points: bool, required: &DatePattern) -> Option<Lenient> {
     let two_digit = lengths.iter().all(|length| *length <= 2);
     let year_at = lengths.iter().position(|length| *length == 4).or(two_digit.then_some(2))?;
-    let in_required_order = required_positions(required).filter(|[year, ..]| *year == year_at || two_digit);
+    let in_required_order = required_positions(required)
+        .filter(|[year, ..]| *year == year_at || two_digit)
+        .filter(|[_, month, day]| !points || year_at == 0 || day < month);
     let positions = match (in_required_order, year_at) {
         (Some(positions), _) => vec![positions],
         (None, 0) => vec![[0, 1, 2], [0, 2, 1]],
@@ -151,8 +154,13 @@ fn numbers(values: [u16; 3], lengths: [usize; 3], required: &DatePattern) -> Opt
     Some(match (plain, swapped) {
         // Year first is read as ISO 8601, which puts the month next.
         (Some(date), _) if year_at == 0 => Lenient { date: Some(date), why: Deviation::Order, certain: true },
-        (Some(date), Some(other)) if date != other => Lenient { date: None, why: Deviation::Ambiguous, certain: false },
-        (Some(date), _) | (None, Some(date)) => Lenient { date: Some(date), why: Deviation::Order, certain: false },
+        (Some(date), Some(other)) if date != other && !points => {
+            Lenient { date: None, why: Deviation::Ambiguous, certain: false }
+        }
+        (Some(date), _) | (None, Some(date)) => {
+            let why = if two_digit { Deviation::TwoDigitYear } else { Deviation::Order };
+            Lenient { date: Some(date), why, certain: false }
+        }
         (None, None) => Lenient { date: None, why: Deviation::NoSuchDay, certain: true },
     })
 }
@@ -221,6 +229,12 @@ mod tests {
         let lenient = |text| date_leniently(text, &required).map(|m| (m.date, m.why));
         assert_eq!(lenient("03/05/2026"), Some((None, Deviation::Ambiguous)));
         assert_eq!(lenient("25/03/2026"), Some((Some(date(2026, 3, 25)), Deviation::Order)));
+        // With points between, the day comes first, whatever is required.
+        assert_eq!(lenient("03.05.2026"), Some((Some(date(2026, 5, 3)), Deviation::Order)));
+        assert_eq!(lenient("03.05.26"), Some((Some(date(2026, 5, 3)), Deviation::TwoDigitYear)));
+        let american = DatePattern::compile("mm/dd/yyyy").unwrap();
+        assert_eq!(date_leniently("03.05.2026", &american).unwrap().date, Some(date(2026, 5, 3)));
+        assert_eq!(date_leniently("3/5/2026", &american).unwrap().date, Some(date(2026, 3, 5)));
         assert_eq!(lenient("2026/03/05"), Some((Some(date(2026, 3, 5)), Deviation::Signs)));
     }
 }

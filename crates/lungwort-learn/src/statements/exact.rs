@@ -1,0 +1,109 @@
+//! Conditions that sentences state exactly: `if Result is FAIL`, where FAIL is one of the results. Such a condition counts and is to be
+//! confirmed; one that is only half understood is an offer.
+
+use std::sync::LazyLock;
+
+use regex::Regex;
+
+use super::by_value::entries;
+use crate::draft::{Confidence, Draft, DraftColumn};
+
+/// A column, how it is compared, and with what.
+static TERM: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r"^([a-z_][a-z0-9_]*) (IS NOT NULL|IS NULL|IS TRUE|IS FALSE|(=|<>|<=|>=|<|>|IN|NOT IN) (.+))$").ok()
+});
+
+/// Keys whose values are conditions.
+const CONDITIONS: &[&str] = &["required_when", "blank_when"];
+
+/// Takes back to an offer what depends on a condition that is not exact, once it is known what the columns take.
+pub(super) fn others_are_offers(draft: &mut Draft) {
+    for sheet in &mut draft.sheets {
+        for at in 0..sheet.columns.len() {
+            let column = &sheet.columns[at];
+            let always = column.lines.get("required").is_some();
+            let is_offer = |line: &crate::draft::Line| {
+                let conditional = CONDITIONS.contains(&line.key) && line.confidence == Confidence::Confirm;
+                conditional && (always || !is_exact(&line.value, column, &sheet.columns))
+            };
+            let offers: Vec<&'static str> =
+                column.lines.0.iter().filter(|line| is_offer(line)).map(|line| line.key).collect();
+            let lines = sheet.columns[at].lines.0.iter_mut().filter(|line| offers.contains(&line.key));
+            lines.for_each(|line| line.confidence = Confidence::Suggested);
+        }
+    }
+}
+
+/// Whether each term of a condition compares another column with what that column takes.
+fn is_exact(condition: &str, own: &DraftColumn, columns: &[DraftColumn]) -> bool {
+    // Nothing to fill in at all is no condition.
+    if condition == "\"TRUE\"" {
+        return true;
+    }
+    let plain = condition.trim_matches('"').replace(" AND ", " OR ");
+    plain.split(" OR ").all(|term| is_exact_term(term, own, columns).unwrap_or(false))
+}
+
+fn is_exact_term(term: &str, own: &DraftColumn, columns: &[DraftColumn]) -> Option<bool> {
+    let parts = TERM.as_ref()?.captures(term)?;
+    let of = columns.iter().find(|column| column.name == parts[1]).filter(|of| of.name != own.name)?;
+    let counts = |key: &str| of.lines.get(key).map(|line| line.value.as_str());
+    let (Some(sign), Some(value)) = (parts.get(3), parts.get(4)) else {
+        let of_yes_no = parts[2].ends_with("NULL") || counts("type") == Some("\"yes_no\"");
+        return Some(of_yes_no);
+    };
+    let values: Vec<&str> = value.as_str().trim_matches(['(', ')']).split(", ").collect();
+    let texts: Option<Vec<&str>> = values.iter().map(|value| value.strip_prefix('\'')?.strip_suffix('\'')).collect();
+    let Some(texts) = texts else {
+        let is_number = values.iter().all(|value| value.parse::<f64>().is_ok());
+        return Some(is_number && counts("type").is_some_and(|kind| kind == "\"whole\"" || kind == "\"decimal\""));
+    };
+    match counts("allowed") {
+        Some(list) => {
+            let known = entries(list);
+            Some(texts.iter().all(|text| known.iter().any(|(value, _)| value == text)))
+        }
+        // A value that is never there makes nothing required; all others would be, by its opposite.
+        None => Some(matches!(sign.as_str(), "=" | "IN") && counts("type").is_none()),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn column(name: &str, lines: &[(&'static str, &str)]) -> DraftColumn {
+        let mut column = DraftColumn { heading: name.to_owned(), name: name.to_owned(), ..DraftColumn::default() };
+        lines.iter().for_each(|(key, value)| column.lines.set(key, *value, "", Confidence::Known));
+        column
+    }
+
+    #[test]
+    fn conditions_are_exact_where_the_column_takes_what_they_compare_it_with() {
+        let columns = [
+            column("own", &[]),
+            column("result", &[("allowed", r#"["PASS", "FAIL"]"#)]),
+            column("treated", &[("type", "\"yes_no\"")]),
+            column("price", &[("type", "\"decimal\"")]),
+            column("town", &[]),
+        ];
+        for (condition, due) in [
+            ("\"result = 'FAIL'\"", true),
+            ("\"result <> 'PASS'\"", true),
+            ("\"result IN ('PASS', 'FAIL')\"", true),
+            ("\"result = 'FAILED'\"", false),
+            ("\"treated IS TRUE\"", true),
+            ("\"town IS TRUE\"", false),
+            ("\"price > 100\"", true),
+            ("\"town > 100\"", false),
+            ("\"town IS NULL AND price IS NOT NULL\"", true),
+            ("\"town = 'Ash'\"", true),
+            ("\"town <> 'Ash'\"", false),
+            ("\"own IS NULL\"", false),
+            ("\"… = '…'\"", false),
+            ("\"TRUE\"", true),
+        ] {
+            assert_eq!(is_exact(condition, &columns[0], &columns), due, "{condition}");
+        }
+    }
+}
