@@ -114,7 +114,17 @@ struct Naming {
     rows: Vec<(u64, usize)>,
 }
 
-fn naming(sheet: &TemplateSheet, names: &[String]) -> Option<Naming> {
+/// Which sheet to fill the rows of a sheet name in a cell of their own: `Lettings | Tenant no. | …`.
+pub fn sheets_of_rows(sheet: &TemplateSheet, names: &[String]) -> HashMap<u64, usize> {
+    if names.len() < 2 {
+        return HashMap::new();
+    }
+    let places: HashMap<String, usize> = names.iter().enumerate().map(|(at, name)| (fold(name), at)).collect();
+    let cells = sheet.full.cells.iter();
+    cells.filter_map(|cell| Some((cell.row, *places.get(&fold(&cell.text))?))).collect()
+}
+
+fn naming(sheet: &TemplateSheet, names: &[String], is_of_other: &dyn Fn(u64) -> bool) -> Option<Naming> {
     let places: HashMap<&str, usize> = names
         .iter()
         .enumerate()
@@ -124,7 +134,7 @@ fn naming(sheet: &TemplateSheet, names: &[String]) -> Option<Naming> {
         .collect();
     let mut hits: BTreeMap<usize, Vec<(u64, usize)>> = BTreeMap::new();
     let mut seen: HashSet<(usize, usize)> = HashSet::new();
-    for cell in &sheet.full.cells {
+    for cell in sheet.full.cells.iter().filter(|cell| !is_of_other(cell.row)) {
         let Some(at) = places.get(fold(&cell.text).as_str()).copied() else { continue };
         let known = hits.entry(cell.column).or_default();
         if known.last().is_none_or(|(row, _)| *row != cell.row) && seen.insert((cell.column, at)) {
@@ -143,7 +153,7 @@ fn naming(sheet: &TemplateSheet, names: &[String]) -> Option<Naming> {
 /// Names of a sheet that defines columns which are no heading of any sheet, in words, each with the nearest heading.
 pub fn unknown_names(sheet: &TemplateSheet, headings: &[Vec<String>]) -> Vec<String> {
     let folded = |sheet: &Vec<String>| sheet.iter().map(|heading| fold(heading)).collect::<Vec<_>>();
-    let found = headings.iter().filter_map(|sheet_headings| naming(sheet, &folded(sheet_headings)));
+    let found = headings.iter().filter_map(|sheet_headings| naming(sheet, &folded(sheet_headings), &|_| false));
     let Some(naming) = found.max_by_key(|naming| naming.rows.len()) else { return Vec::new() };
     let known: HashSet<String> = headings.iter().flatten().map(|heading| fold(heading)).collect();
     let named: HashSet<String> = sheet.full.cells.iter().map(|cell| fold(&cell.text)).collect();
@@ -165,14 +175,14 @@ pub fn unknown_names(sheet: &TemplateSheet, headings: &[Vec<String>]) -> Vec<Str
     unknown
 }
 
-/// Learns from a sheet if it defines the columns; returns whether it does.
-pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn]) -> bool {
+/// Learns from a sheet if it defines the columns; returns whether it does. `is_of_other` says which rows are about another sheet.
+pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn], is_of_other: &dyn Fn(u64) -> bool) -> bool {
     // At least half of the columns are explained.
     if sheet.full.cells.len() * 2 < columns.len() {
         return false;
     }
     let names: Vec<String> = columns.iter().map(|column| fold(&column.heading)).collect();
-    let Some(Naming { column: name_column, header, rows }) = naming(sheet, &names) else { return false };
+    let Some(Naming { column: name_column, header, rows }) = naming(sheet, &names, is_of_other) else { return false };
     let kinds: Vec<(usize, Tells)> = sheet
         .row(header)
         .into_iter()

@@ -166,6 +166,8 @@ pub struct Draft {
     pub sources: Vec<String>,
     /// The values of accepted files by heading, the commonest first, each with how often it came up.
     pub seen: HashMap<String, Vec<(String, usize)>>,
+    /// Where it is said that all decimals are written with a comma.
+    pub decimal_comma: Option<String>,
     /// How days are written, where the template says so of all of them and no heading speaks of days; and where it says so.
     pub day_form: Option<(String, String)>,
     /// How many sentences of the template oblige.

@@ -377,9 +377,11 @@ fn definitions_and_prose(template: &Template, entries: &[Option<Entry>], draft: 
     let mut defining = Vec::new();
     let names: Vec<String> = draft.sheets.iter().map(|sheet| sheet.name.clone()).collect();
     for (at, sheet) in template.sheets.iter().enumerate().filter(|(at, _)| !is_entry(*at)) {
-        for drafted in &mut draft.sheets {
+        let of_rows = definitions::sheets_of_rows(sheet, &names);
+        for (own, drafted) in draft.sheets.iter_mut().enumerate() {
             let mut all: Vec<&mut DraftColumn> = drafted.cells.iter_mut().chain(&mut drafted.columns).collect();
-            if definitions::learn(sheet, &mut all) {
+            let is_of_other = |row: u64| of_rows.get(&row).is_some_and(|of| *of != own);
+            if definitions::learn(sheet, &mut all, &is_of_other) {
                 definitions::learn_parts(sheet, &names, drafted);
                 defining.push(at);
             }

@@ -188,11 +188,25 @@ fn confidence(
     }
     // What stands alone is a list where the heading is that of kinds of things; elsewhere it may be one.
     let words = values.iter().all(|value| value.split_whitespace().count() == 1) || are_alike(&values);
-    let sure = is_of_kinds(heading) || words && (values.len() >= 3 || are_numbers(&values));
+    let sure = is_of_kinds(heading)
+        || words && (values.len() >= 3 || are_numbers(&values))
+        || is_one_or_other(&values, (sentence, heading));
     // "Surname, first name" says what a value is made of.
     let or = words::in_any(sentence, |language| language.or);
     let described = values.len() == 2 && sentence.text.contains(',') && !sentence.text.contains(['/', '|', ';']) && !or;
     (whole && !described).then_some((values, if sure { Confidence::Confirm } else { Confidence::Suggested }))
+}
+
+/// `Full or reduced`: two words with an "or" between, neither of which names a sort of value or a person, who may have any name.
+fn is_one_or_other(values: &[String], (sentence, heading): (&Sentence, &Sentence)) -> bool {
+    let [one, other] = values else { return false };
+    let plain = |value: &String| value.chars().count() >= 3 && value.chars().all(char::is_lowercase);
+    let is_sort = |word: &str| words::ALL.iter().any(|language| language.sorts.contains(&word));
+    let sorts = [one, other].iter().any(|value| is_sort(value)) || heading.words.iter().any(|(word, _)| word == "by");
+    let joined = words::ALL
+        .iter()
+        .any(|language| language.or.iter().any(|or| sentence.text.contains(&format!("{one} {or} {other}"))));
+    plain(one) && plain(other) && !sorts && joined
 }
 
 /// The same in any language: "ISO 3166, zweistellig" is of none alone.

@@ -133,6 +133,27 @@ pub(super) fn narrowed_by<'m>(
     mentions.iter().find(|mention| narrows && first(mention))
 }
 
+/// The condition that is stated right behind the column that it is of: `for type OUT`, `required for Group E`; `Some(None)` where there
+/// is such a column and its value is not understood.
+#[expect(clippy::option_option, reason = "that there is a column and that it is understood are two things")]
+fn of_narrowed(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Option<Option<String>> {
+    if let Some((place, code)) = for_code(sentence, language, mentions) {
+        return Some(Some(format!("{} = '{code}'", name(place))));
+    }
+    let narrowed = narrowed_by(sentence, language, mentions)?;
+    let column = name(narrowed.place);
+    if let Some(compared) = compared_with(sentence, language, narrowed.words.end) {
+        return Some(Some(format!("{column} {compared}")));
+    }
+    let value = values_of(sentence.rest(narrowed.words.end), language).filter(|value| value.len() == 1);
+    Some(value.map(|value| format!("{column} = {}", value[0])))
+}
+
 /// The condition that a sentence states of another column: `if Donor type is person`, `where the price is given`.
 pub(super) fn condition_of(
     sentence: &Sentence,
@@ -140,15 +161,8 @@ pub(super) fn condition_of(
     mentions: &[Mention],
     name: &dyn Fn(Place) -> String,
 ) -> Option<String> {
-    if let Some((place, code)) = for_code(sentence, language, mentions) {
-        return Some(format!("{} = '{code}'", name(place)));
-    }
-    if let Some(narrowed) = narrowed_by(sentence, language, mentions) {
-        if let Some(compared) = compared_with(sentence, language, narrowed.words.end) {
-            return Some(format!("{} {compared}", name(narrowed.place)));
-        }
-        let value = values_of(sentence.rest(narrowed.words.end), language)?;
-        return (value.len() == 1).then(|| format!("{} = {}", name(narrowed.place), value[0]));
+    if let Some(said) = of_narrowed(sentence, language, mentions, name) {
+        return said;
     }
     let begins = conditional(sentence, language)?;
     let from = begins.end;
@@ -180,6 +194,9 @@ pub(super) fn condition_of(
     let (blank, given) = (is(language.is_blank), is(language.is_given));
     if blank || given {
         return Some(format!("{column} IS {}NULL", if blank == unless { "NOT " } else { "" }));
+    }
+    if let Some(compared) = compared_by_sign(sentence, language, behind).filter(|_| !unless) {
+        return Some(format!("{column} {compared}"));
     }
     let signed = sentence.text[sentence.words.get(behind.checked_sub(1)?)?.1.end..].trim_start().starts_with('=');
     let inverted = language.inverted.contains(&sentence.word(begins.start));
@@ -219,6 +236,21 @@ fn compared_with(sentence: &Sentence, language: &Language, from: usize) -> Optio
         let end = phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max()?;
         Some(format!("{sign} {}", sentence.number(end, language)?))
     })
+}
+
+/// `> 5`, `is over 100`, behind a column in a condition: the sign and the number.
+fn compared_by_sign(sentence: &Sentence, language: &Language, behind: usize) -> Option<String> {
+    let sign = match sentence.gap(behind.checked_sub(1)?) {
+        sign @ (">" | "<" | ">=" | "<=") => sign,
+        "≥" | "=>" => ">=",
+        "≤" | "=<" => "<=",
+        "" => {
+            let copula = usize::from(language.copulas.first() == Some(&sentence.word(behind)));
+            return compared_with(sentence, language, behind + copula);
+        }
+        _ => return None,
+    };
+    Some(format!("{sign} {}", sentence.number(behind, language)?))
 }
 
 /// `For type OUT the column To must be filled`

@@ -279,9 +279,16 @@ impl Builder<'_> {
             sentence.number(at, language).filter(|number| (0.0..10.0).contains(number) && number.fract() == 0.0)
         };
         let ends = digit(led).zip(digit(led + 2)).filter(|(least, most)| least < most);
+        let whole = |at: usize| sentence.number(at, language).filter(|number| number.fract() == 0.0 && *number >= 0.0);
+        // "A number from 1 to 60"
+        let joined = led > end && language.to.contains(&sentence.word(led + 1));
+        let wide = || whole(led).zip(whole(led + 2)).filter(|(least, most)| joined && least < most && *most < 1_000.0);
         Some(match ends {
             Some((least, most)) => (format!("[{least}-{most}]"), led + 3),
-            None => (r"\d+".to_owned(), end),
+            None => match wide() {
+                Some((least, most)) => (format!("(?:{})", numbers(least as u32, most as u32, None)), led + 3),
+                None => (r"\d+".to_owned(), end),
+            },
         })
     }
 

@@ -170,9 +170,11 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
             from.into_iter().any(|at| sentence.ends_at(phrase, at).is_some())
         };
         let before = |phrases: &[&str]| phrases.iter().any(apart);
-        if before(language.not_before) || before(language.at_least) {
+        // "On or before 30 June 2014"
+        let or_on = |phrases: &[&str]| qualified(sentence, phrases, of.words.start) && before(language.or_equal);
+        if before(language.not_before) || before(language.at_least) || !refused && or_on(language.later) {
             Some(one("min", of))
-        } else if before(language.not_after) || before(language.at_most) {
+        } else if before(language.not_after) || before(language.at_most) || !refused && or_on(language.earlier) {
             Some(one("max", of))
         } else if asks && qualified(sentence, language.earlier, of.words.start) {
             // "Must be born before 1 January 2010"

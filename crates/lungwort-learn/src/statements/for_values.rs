@@ -5,10 +5,14 @@ use super::by_value::entries;
 use super::polite;
 use super::required::{Asking, blank_when, otherwise, required_when};
 use super::subject::Place;
-use super::{Claim, Confidence};
+use super::{Claim, Confidence, Target};
+use lungwort_core::rulebook::toml_text::quoted;
 
 /// Words between the values and the verb that says what is to be given then, at most: `for gas appliances please give`.
 const NOUNS: usize = 3;
+
+/// Words of a sentence that says no more than that a cell is blank otherwise, at most.
+const SHORT: usize = 7;
 
 impl Asking<'_> {
     /// The condition that a row is of a kind, and the words that say so: `for`, the values of one column, and no more.
@@ -47,7 +51,9 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         let one = |at: usize| {
             let ends = |text: &str| {
-                let end = sentence.ends_at(&text.to_lowercase(), at)?;
+                let lower = text.to_lowercase();
+                let plural = || (sentence.word(at).strip_suffix('s') == Some(&lower)).then_some(at + 1);
+                let end = sentence.ends_at(&lower, at).or_else(plural)?;
                 // A letter of the sentence is no code.
                 let written = &sentence.text[sentence.words[at].1.start..sentence.words[end - 1].1.end];
                 (text.chars().count() > 1 || written == text).then_some(end)
@@ -120,6 +126,53 @@ impl Asking<'_> {
         asked.dedup();
         Some(asked.into_iter().map(|place| required_when(place, &said)).collect::<Vec<_>>())
             .filter(|claims| !claims.is_empty())
+    }
+
+    /// `For shoes the size is 18 to 50`: limits that only rows of a kind have are a rule, and where there are two of them, `32 to 56; for
+    /// shoes 18 to 50`, which rows have the first is not known.
+    pub(super) fn limits_of_some(&self, claims: &mut Vec<Claim>) {
+        let Some(elsewhere) = self.for_values().and_then(|said| otherwise(&said)) else { return };
+        let is_limit = |claim: &Claim| matches!(claim.key, "min" | "max" | "above" | "below");
+        let limits: Vec<Claim> = claims.extract_if(.., |claim| is_limit(claim)).collect();
+        let (sentence, language) = (self.sentence, self.language);
+        let numbers = (0..sentence.words.len()).filter(|at| sentence.number(*at, language).is_some()).count();
+        let one = limits.first().map(|claim| claim.on);
+        let Some(Target::Column(place)) = one.filter(|on| limits.iter().all(|claim| claim.on == *on)) else { return };
+        let sign = |key: &str| match key {
+            "min" => ">=",
+            "max" => "<=",
+            "above" => ">",
+            _ => "<",
+        };
+        let name = (self.name)(place);
+        let terms: Vec<String> =
+            limits.iter().map(|limit| format!("{name} {} {}", sign(limit.key), limit.value)).collect();
+        let plain = limits.iter().all(|limit| limit.value.parse::<f64>().is_ok());
+        // Two ranges are of two kinds of rows.
+        let keys: std::collections::HashSet<&str> = limits.iter().map(|limit| limit.key).collect();
+        if plain && numbers == limits.len() && keys.len() == limits.len() {
+            let check = quoted(&format!("{elsewhere} OR {}", terms.join(" AND ")));
+            claims.push(Claim {
+                on: Target::Rule(place.0),
+                key: "check",
+                value: check,
+                confidence: Confidence::Confirm,
+            });
+        }
+    }
+
+    /// `Otherwise leave blank`, as all that a sentence says behind one by which a column is required under a condition.
+    pub(super) fn left_otherwise(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        language.otherwise.iter().find(|phrase| sentence.ends_at(phrase, 0).is_some())?;
+        let blank = (1..sentence.words.len()).any(|at| language.unfilled.contains(&sentence.word(at)));
+        let [place] = self.subjects else { return None };
+        if !blank || sentence.words.len() > SHORT || !self.mentions.is_empty() {
+            return None;
+        }
+        let line = self.draft.sheets[place.0].columns[place.1].lines.get("required_when")?;
+        let said = otherwise(line.value.trim_matches('"'))?;
+        Some(vec![blank_when(*place, &said)])
     }
 
     /// `Leave Watts empty for gas appliances`, behind the verb that asks for it.

@@ -23,8 +23,13 @@ pub(super) fn signs(text: &str, about: bool) -> Option<Vec<String>> {
     let short = |parts: &[&str]| {
         parts.iter().all(|part| part.chars().count() <= LONGEST && part.split_whitespace().count() <= WORDS)
     };
+    // "XS S M L XL"
+    let spaced: Vec<&str> = text.split_whitespace().collect();
+    let code = |part: &&str| part.len() <= 4 && part.bytes().all(|byte| byte.is_ascii_uppercase());
     let found = if bars.len() >= 2 && short(&bars) {
         bars
+    } else if about && spaced.len() >= 3 && spaced.iter().all(code) {
+        spaced
     } else if about && slashes.len() >= 2 && slashes.iter().all(|part| part.chars().count() <= 2) {
         slashes
     } else {

@@ -299,6 +299,9 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
             thousands(read)
         ));
     }
+    if let Some(source) = draft.decimal_comma.clone() {
+        decimal_commas(draft, &source);
+    }
     if of_commas * 2 > known_language {
         decimal_commas(draft, "the language of the template");
     }
@@ -415,10 +418,7 @@ fn one(
         }
         reading = understand(known, (text, sentence, language), (&mentions, &places, &spoken_of), draft);
         if places.is_empty() && !reading.understood {
-            let form = values::form_of_all(sentence, language);
-            reading.understood |= form.is_some();
-            let source = format!("{}: {}", text.place, clipped(text.cited(sentence), 90));
-            draft.day_form = draft.day_form.take().or(form.map(|form| (form, source)));
+            reading.understood = of_all_columns((text, sentence, language), draft);
         }
         if reading.understood {
             break;
@@ -453,6 +453,19 @@ fn one(
         draft.unread.push(Unread { text: text.cited(sentence).to_owned(), place: text.place.clone() });
     }
     (named, reading.understood)
+}
+
+/// What is said of all days and of all decimals of a template; whether anything is.
+fn of_all_columns((text, sentence, language): (&Text, &Sentence, &Language), draft: &mut Draft) -> bool {
+    let source = || format!("{}: {}", text.place, clipped(text.cited(sentence), 90));
+    let commas = sentence.has(language.decimal_comma_words);
+    if commas {
+        draft.decimal_comma.get_or_insert_with(source);
+    }
+    let form = values::form_of_all(sentence, language);
+    let understood = form.is_some() || commas;
+    draft.day_form = draft.day_form.take().or(form.map(|form| (form, source())));
+    understood
 }
 
 /// Of a sentence that begins with columns and a sign behind them, what is said is said of these: `Night – the evening on which the
@@ -501,7 +514,8 @@ fn is_passing(sentence: &Sentence, mention: &Mention, draft: &Draft) -> bool {
     // "For gas the watts must be left empty" is about the watts.
     let subject = |language: &&Language| {
         let article = language.every.first() == Some(&sentence.word(mention.words.start.max(1) - 1));
-        article && language.modals.contains(&sentence.word(mention.words.end))
+        let next = sentence.word(mention.words.end);
+        article && (language.modals.contains(&next) || language.copulas.iter().take(2).any(|word| *word == next))
     };
     let in_middle =
         mention.words.len() == 1 && mention.words.start > 1 && small && heading.starts_with(char::is_uppercase);
@@ -563,7 +577,7 @@ fn understand(
     if whole.understood {
         return whole;
     }
-    let mut reading = required::read(&required::Asking {
+    let asking = required::Asking {
         sentence,
         language,
         mentions,
@@ -573,7 +587,8 @@ fn understand(
         before,
         name: &name,
         draft,
-    });
+    };
+    let mut reading = required::read(&asking);
     // Beside a column, "date" says what its values are.
     let dated = match text.about {
         About::Column(..) => Vec::new(),
@@ -590,6 +605,7 @@ fn understand(
         values::days_before(&mut reading, language, before, draft);
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
         not_of_condition(&mut reading);
+        asking.limits_of_some(&mut reading.claims);
     }
     reading.and(as_before((sentence, language), places, &reading, draft));
     let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);

@@ -45,19 +45,11 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if let Some(claims) = asking.implied().or_else(|| asking.there_must_be()).or_else(|| asking.taken_only_with()) {
         return Reading::of(claims);
     }
-    let of_kind = || asking.only_for_values().or_else(|| asking.given_for_values());
+    let of_kind = || asking.left_otherwise().or_else(|| asking.only_for_values()).or_else(|| asking.given_for_values());
     if let Some(claims) = asking.all_but_the_free().or_else(|| asking.only_then()).or_else(of_kind) {
         return Reading::of(claims);
     }
-    // "So is the picking date", behind what must be filled.
-    let filled = |place: &Place| {
-        let line = asking.draft.sheets[place.0].columns[place.1].lines.get("required");
-        line.is_some_and(|line| line.confidence == Confidence::Known)
-    };
-    if language.likewise.iter().any(|phrase| sentence.ends_at(phrase, 0).is_some())
-        && !asking.before.is_empty()
-        && asking.before.iter().all(filled)
-    {
+    if asking.goes_on_likewise() {
         return Reading::of(mentions.iter().map(|mention| must_be_filled(mention.place)).collect());
     }
     // `Filled`, and `NOT NULL` of a data dictionary
@@ -68,6 +60,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
         return reading;
     }
     let others = asking.needed().or_else(|| asking.refused_without()).or_else(|| asking.beside());
+    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.there_must_be_then());
     let plain = sentence.required(language).is_none();
     let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.filled_in_each().filter(|_| plain));
     let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.told_to_give().filter(|_| plain));
@@ -116,6 +109,17 @@ fn stands_alone(sentence: &Sentence, language: &Language) -> bool {
 }
 
 impl Asking<'_> {
+    /// `So is the picking date`, behind what must be filled.
+    fn goes_on_likewise(&self) -> bool {
+        let filled = |place: &Place| {
+            let line = self.draft.sheets[place.0].columns[place.1].lines.get("required");
+            line.is_some_and(|line| line.confidence == Confidence::Known)
+        };
+        self.language.likewise.iter().any(|phrase| self.sentence.ends_at(phrase, 0).is_some())
+            && !self.before.is_empty()
+            && self.before.iter().all(filled)
+    }
+
     /// `Required, but not for stage A`: a value of another column is left out.
     fn excepted(&self, at: usize) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
@@ -380,9 +384,7 @@ impl Asking<'_> {
         }
         let said = condition_of(sentence, language, self.mentions, self.name)?;
         let others = self.subjects.iter().filter(|place| !self.mentions.iter().any(|mention| mention.place == **place));
-        // It may as well say when a value is possible at all.
-        let offer = |place: &Place| Claim { confidence: Confidence::Suggested, ..required_when(*place, &said) };
-        Some(others.map(offer).collect())
+        Some(others.map(|place| required_when(*place, &said)).collect())
     }
 
     /// Whether what stands around the word takes it back: `not required`, `Mandatory: no`.
@@ -625,6 +627,18 @@ impl Asking<'_> {
         self.excepted(required.end).map_or_else(|| self.required_of(required), Reading::of)
     }
 
+    /// Whether a column is named as what those have that something is required for: `for all plots with a tenant`.
+    fn is_of_those_with(&self, place: Place, end: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let with = |mention: &Mention| {
+            let before = mention.words.start.saturating_sub(2)..mention.words.start;
+            before.into_iter().any(|at| language.with.contains(&sentence.word(at)))
+        };
+        let mention = self.mentions.iter().find(|mention| mention.place == place);
+        language.only_for.contains(&sentence.word(end))
+            && mention.is_some_and(|mention| mention.words.start > end && with(mention))
+    }
+
     /// `For credit notes the reason is required`
     fn begins_for_some(&self) -> bool {
         let (first, second) = (self.sentence.word(0), self.sentence.word(1));
@@ -674,15 +688,7 @@ impl Asking<'_> {
             narrows || span.as_ref().zip(mention).is_some_and(|(span, mention)| span.contains(&mention.words.start))
         };
         // "Rent is obligatory for all plots with a tenant" asks for no tenant.
-        let narrowed = language.only_for.contains(&behind(0));
-        let narrows = |place: &Place| {
-            let mention = mentions.iter().find(|mention| mention.place == *place);
-            let with = |mention: &Mention| {
-                let before = mention.words.start.saturating_sub(2)..mention.words.start;
-                before.into_iter().any(|at| language.with.contains(&sentence.words[at].0.as_str()))
-            };
-            narrowed && mention.is_some_and(|mention| mention.words.start > required.end && with(mention))
-        };
+        let narrows = |place: &Place| self.is_of_those_with(*place, required.end);
         let is_conditional = is_conditional || places.iter().any(narrows);
         // "For payment L the e-mail is required" asks for no payment.
         let of_itself = |place: &Place| is_conditional && said.starts_with(&format!("{} ", (self.name)(*place)));
@@ -703,10 +709,24 @@ impl Asking<'_> {
         if let Some(claim) = self.one_of_two(&asked, &said).filter(|_| is_conditional) {
             return Reading::of(vec![claim]);
         }
+        // "Required when the rate is reduced. Otherwise leave blank."
+        let blank = self.otherwise_blank(required.end).then(|| otherwise(&said)).flatten();
+        let elsewhere: Vec<Claim> = match (&blank, asked.as_slice()) {
+            (Some(said), [place]) => vec![blank_when(*place, said)],
+            _ => Vec::new(),
+        };
         let claims = asked.into_iter().map(|place| {
             if is_conditional && !before_comma(&place) { required_when(place, &said) } else { must_be_filled(place) }
         });
-        Reading { claims: claims.collect(), understood: true }
+        Reading { claims: claims.chain(elsewhere).collect(), understood: true }
+    }
+
+    /// Whether a sentence goes on to leave blank what it does not ask for.
+    fn otherwise_blank(&self, from: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let otherwise = language.otherwise.iter().filter_map(|phrase| sentence.find_from(phrase, from)).next();
+        let left = |end: usize| (end..sentence.words.len()).any(|at| language.unfilled.contains(&sentence.word(at)));
+        otherwise.is_some_and(|otherwise| left(otherwise.end))
     }
 }
 

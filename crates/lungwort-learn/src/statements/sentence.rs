@@ -57,7 +57,7 @@ pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
             // Behind a semicolon another clause may follow, which speaks of something else.
             let ends = matches!(each, '.' | '!' | '?' | ';')
                 && next.is_none_or(char::is_whitespace)
-                && (each != ';' || is_clause(&line[from..at]) && is_clause(&line[end..]));
+                && (each != ';' || is_clause(&line[from..at]) && is_clause(&line[end..]) && !is_for_some(&line[end..]));
             let goes_on = || {
                 let word = line[from..at].rsplit(char::is_whitespace).next().unwrap_or_default().to_lowercase();
                 let follows = line[end..].trim_start().chars().next();
@@ -95,6 +95,12 @@ pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
         found.extend(Sentence::new(&line[from..]));
     }
     found
+}
+
+/// Whether a clause goes on about some rows: `sizes are 32 to 56; for shoes 18 to 50 is fine`.
+fn is_for_some(clause: &str) -> bool {
+    let first = clause.split_whitespace().next().unwrap_or_default().to_lowercase();
+    super::words::ALL.iter().any(|language| language.only_for.contains(&first.as_str()))
 }
 
 /// Whether a sentence begins with a column whose heading is in small letters, and goes on as a sentence about a column does.
@@ -188,6 +194,22 @@ fn without_number(text: &str) -> &str {
     }
 }
 
+/// What is said of a field, without its number: `Field 1 meter_id: …`.
+fn without_field_number(text: &str) -> &str {
+    let Some((label, rest)) = text.split_once(' ') else { return text };
+    let named = label.to_lowercase();
+    let is_label =
+        |language: &&Language| [language.columns, language.labels].iter().any(|words| words.contains(&named.as_str()));
+    let digits = rest.bytes().take_while(u8::is_ascii_digit).count();
+    let behind = rest[digits..].trim_start_matches(['.', ':', ')', ' ']);
+    let Some((name, _)) = behind.split_once([':', '=']) else { return text };
+    // "Column 3 must be filled: …" has no name behind its number.
+    let verb = |word: &str| super::words::ALL.iter().any(|language| language.verbs.contains(&word));
+    let is_name = (1..=4).contains(&name.split_whitespace().count()) && !name.split_whitespace().any(verb);
+    let numbered = (1..=3).contains(&digits) && is_name && super::words::ALL.iter().any(is_label);
+    if numbered { behind } else { text }
+}
+
 /// Whether a part of a sentence is a sentence of its own: it has a verb, and is no mere list.
 fn is_clause(text: &str) -> bool {
     // "Item no., Quantity and Price are required" has its end behind the shortening.
@@ -210,7 +232,7 @@ impl Sentence {
             if signed { text } else { text.trim_start_matches(['•', '·', '-', '–', '*', '→', '#']).trim() };
         // An apostrophe is one however it is printed.
         let straight = text.replace('’', "'");
-        let text = without_number(&straight);
+        let text = without_field_number(without_number(&straight));
         if !text.chars().any(char::is_alphanumeric) {
             return None;
         }

@@ -55,6 +55,24 @@ fn one_among(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> 
     led.into_iter().any(|led| led.start <= 1 && (led.end..=led.end + 1).contains(&first.words.start))
 }
 
+/// Whether a sentence asks for something, by its words or as what is told to do: `E-Mail oder Telefon angeben`.
+fn asks(sentence: &Sentence, language: &Language) -> bool {
+    let last = sentence.word(sentence.words.len().saturating_sub(1));
+    let first = sentence.word(polite(sentence, language, 0));
+    let begins = language.give.contains(&first) || language.give_last.contains(&last);
+    sentence.required(language).is_some() || sentence.has(language.obliging) || begins
+}
+
+/// `We cannot place an item that lacks a tag, a kind or a date` needs all of them.
+fn lacks_any(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> bool {
+    let lacking = |at: usize| {
+        let word = sentence.word(at);
+        language.lacking.contains(&word) && !language.none.contains(&word)
+    };
+    let lacks = |mention: &Mention| (mention.words.start.saturating_sub(2)..mention.words.start).any(lacking);
+    sentence.has(language.negations) && mentions.iter().any(lacks)
+}
+
 /// `a phone number or an address`, `one of the two, not both`, `both or neither`, `from the left without a gap`
 pub(super) fn some_of_several(
     sentence: &Sentence,
@@ -64,6 +82,9 @@ pub(super) fn some_of_several(
     reading: &mut Reading,
 ) {
     let mentions = labelled(sentence, mentions);
+    if lacks_any(sentence, language, mentions) {
+        return;
+    }
     let mut places = spoken_of(sentence, language, mentions, before);
     let Some(&(sheet, _)) = places.first().filter(|_| places.len() >= 2) else { return };
     if places.iter().any(|place| place.0 != sheet) {
@@ -74,11 +95,7 @@ pub(super) fn some_of_several(
     let chosen: Vec<Place> =
         mentions.windows(2).filter(|pair| or_between(pair)).flat_map(|pair| [pair[0].place, pair[1].place]).collect();
     let or_between = !chosen.is_empty();
-    let word = |at: usize| sentence.word(at);
-    // "E-Mail oder Telefon angeben"
-    let last = word(sentence.words.len().saturating_sub(1));
-    let begins = language.give.contains(&word(polite(sentence, language, 0))) || language.give_last.contains(&last);
-    let asks = sentence.required(language).is_some() || sentence.has(language.obliging) || begins;
+    let asks = asks(sentence, language);
     // "Do not leave out A or B" asks for both.
     let denied = sentence.required(language).is_some_and(|required| {
         sentence.words[required].iter().any(|(word, _)| language.negations.contains(&word.as_str()))
@@ -164,11 +181,10 @@ fn one_at_least(
     name: &dyn Fn(Place) -> String,
 ) -> Option<Claim> {
     let [first, second] = places else { return None };
-    let word = |at: usize| sentence.word(at);
-    let blank = (0..sentence.words.len()).any(|at| language.unfilled.contains(&word(at)));
+    let blank = (0..sentence.words.len()).any(|at| language.unfilled.contains(&sentence.word(at)));
     let both = sentence.any(language.both);
     let not = |both: &std::ops::Range<usize>| {
-        (both.start.saturating_sub(NOT_BEFORE)..both.start).any(|at| language.negations.contains(&word(at)))
+        (both.start.saturating_sub(NOT_BEFORE)..both.start).any(|at| language.negations.contains(&sentence.word(at)))
     };
     let not_both = blank && both.as_ref().is_some_and(not) && !sentence.has(language.both_or_none);
     let failing = sentence.any(language.failing).filter(|place| {

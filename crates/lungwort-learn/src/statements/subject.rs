@@ -420,6 +420,11 @@ fn starts_of(sentence: &Sentence, first: &str) -> Vec<usize> {
 /// Whether the words of a heading are in a sentence at that place.
 fn is_at(sentence: &Sentence, words: &[String], at: usize) -> bool {
     let pairs = sentence.words[at..].iter().zip(words).enumerate();
+    // "Tags have three letters", where "from lots of wild plants" may be about no column Lot.
+    let short = words.len() == 1 && words[0].len() == 3 && !IDENTIFYING.contains(&words[0].as_str());
+    if short && at > 0 && sentence.words[at].0 != words[0] {
+        return false;
+    }
     at + words.len() <= sentence.words.len()
         && pairs.into_iter().all(|(number, ((word, _), wanted))| is_word(word, wanted, (words, number)))
 }
@@ -435,7 +440,7 @@ fn is_word(word: &str, wanted: &str, (words, number): (&[String], usize)) -> boo
     }
     let is = |stem: Option<&str>| stem == Some(wanted);
     // "Refs are unique", where no other three letters are as plainly a heading.
-    let long = wanted.len() > 3 || IDENTIFYING.contains(&wanted);
+    let long = wanted.len() > 3 || wanted.len() == 3 && !is_common(wanted) || IDENTIFYING.contains(&wanted);
     let last = number + 1 == words.len();
     // "Dates of birth" are those of the column Date of birth.
     let of = number == 0 && words.get(1).is_some_and(|next| matches!(next.as_str(), "of" | "de" | "du"));

@@ -4,7 +4,7 @@ use std::borrow::Cow;
 use std::collections::{HashMap, HashSet};
 
 use super::{About, Entries, Text, refusals, subject, words};
-use crate::definitions::is_of_lengths;
+use crate::definitions::{is_of_lengths, sheets_of_rows};
 use crate::draft::{Draft, DraftColumn};
 use crate::marks::place;
 use crate::source::TemplateSheet;
@@ -164,8 +164,20 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     // `< Gross kg` is compared with a column, and names none.
     let compares = |text: &str| text.trim_start().starts_with(['<', '>', '≤', '≥', '=']);
     let heading_at = |text: &str| by_heading.get(fold(text).as_str()).copied().filter(|_| !compares(text));
+    // `Lettings | Unit | …`: of two sheets with the same heading, the row names the one that it is about.
+    let names: Vec<String> = draft.sheets.iter().map(|sheet| sheet.name.clone()).collect();
+    let of_rows = sheets_of_rows(sheet, &names);
+    let on_sheet = |row: u64, text: &str, place: (usize, usize)| {
+        let wanted = of_rows.get(&row).filter(|of| **of != place.0)?;
+        let folded = fold(text);
+        headings
+            .iter()
+            .find(|(heading, of, _)| of == wanted && *heading == folded)
+            .map(|(_, of, column)| (*of, *column))
+    };
     for cell in &sheet.full.cells {
         if let Some(place) = heading_at(&cell.text) {
+            let place = on_sheet(cell.row, &cell.text, place).unwrap_or(place);
             named.entry(cell.row).or_insert(place);
         }
     }

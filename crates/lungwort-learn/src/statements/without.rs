@@ -2,7 +2,7 @@
 //! on every line`.
 
 use super::Claim;
-use super::conditions::conditional_at;
+use super::conditions::{condition_of, conditional_at};
 use super::required::{Asking, SUBJECT, must_be_filled, required_when};
 use super::subject::Mention;
 
@@ -12,6 +12,9 @@ const LACKING: usize = 8;
 const BESIDE: usize = 4;
 /// Words from a word that something is missing to the last of what is, at most.
 const LISTED: usize = 16;
+
+/// Words before what cannot be, and from there to what is lacking, at most.
+const REFUSED: usize = 6;
 
 impl Asking<'_> {
     /// `There must be a venue on every line`
@@ -24,6 +27,16 @@ impl Asking<'_> {
         let each = rest.is_empty() || rest.clone().take(2).any(|at| language.each_of.contains(&sentence.word(at)));
         let plain = conditional_at(sentence, language).is_none() && rest.len() <= SUBJECT;
         (article && each && plain).then(|| vec![must_be_filled(mention.place)])
+    }
+
+    /// `Where there is a team, there has to be a captain as well`
+    pub(super) fn there_must_be_then(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let must = sentence.any(language.there_must).filter(|must| must.start > 0)?;
+        let said = condition_of(sentence, language, self.mentions, self.name)?;
+        let near = |mention: &&Mention| (must.end..=must.end + 1).contains(&mention.words.start);
+        let asked = self.mentions.iter().find(near)?;
+        Some(vec![required_when(asked.place, &said)])
     }
 
     /// `Rows are only accepted with a lender`, `only rows with a venue are loaded`
@@ -58,6 +71,28 @@ impl Asking<'_> {
         (2..=SUBJECT + 2).contains(&lacking.start) && self.mentions.iter().all(behind) && ends
     }
 
+    /// `We cannot place an item that lacks a tag`
+    fn cannot_do_without(&self, lacking: &std::ops::Range<usize>) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        // "Kitchens that cannot be reached lack a tap" asks for nothing.
+        let cannot = |at: &usize| {
+            language.negations.contains(&sentence.word(*at)) && !language.copulas.contains(&sentence.word(at + 1))
+        };
+        let near = (0..lacking.start.min(REFUSED)).find(cannot);
+        let behind = self.mentions.iter().any(|mention| (lacking.end..=lacking.end + 1).contains(&mention.words.start));
+        near.is_some_and(|at| lacking.start - at <= REFUSED)
+            && lacking.len() <= 2
+            && behind
+            && self.names_lack(lacking.start)
+    }
+
+    /// Whether a word says that something is lacking, and not only that there is none: `lacks`, `without`.
+    fn names_lack(&self, at: usize) -> bool {
+        let word = self.sentence.word(at);
+        let other = [self.language.none, self.language.unfilled];
+        self.language.lacking.contains(&word) && !other.iter().any(|words| words.contains(&word))
+    }
+
     /// `Lines in which the year is missing are rejected`
     pub(super) fn refused_without(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
@@ -74,7 +109,7 @@ impl Asking<'_> {
             .iter()
             .filter_map(behind)
             .min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))?;
-        let none = denies && self.is_none_without(&lacking);
+        let none = denies && self.is_none_without(&lacking) || self.cannot_do_without(&lacking);
         if !none {
             sentence.any(language.refused)?;
         }

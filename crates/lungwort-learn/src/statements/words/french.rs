@@ -279,7 +279,7 @@ pub(super) static WORDS: Language = Language {
     all: &["toutes les colonnes", "chaque colonne", "tous les champs", "chaque champ", "tout"],
     except: &["sauf", "excepté", "à l'exception", "hormis", "à part", "en dehors de", "à l'exclusion de"],
     columns: &["colonne", "colonnes"],
-    to: &["à", "jusqu'à"],
+    to: &["à", "au", "jusqu'à"],
     and: &["et", "ainsi que"],
     also: &["aussi", "également", "ainsi que"],
     or: &["ou"],
@@ -331,7 +331,7 @@ pub(super) static WORDS: Language = Language {
     above: &["supérieur à", "supérieure à", "plus de", "plus grand que"],
     below: &["inférieur à", "inférieure à", "moins de", "plus petit que"],
     exactly: &["exactement", "précisément", "toujours"],
-    between: &["entre", "de"],
+    between: &["du", "entre", "de"],
     positive: &["positif", "positive"],
     not_negative: &[
         "non négatif", "non négative", "jamais négatif", "jamais négative", "jamais négatifs", "jamais négatives",
@@ -406,6 +406,15 @@ pub(super) static WORDS: Language = Language {
     copulas: &[
         "est", "sont", "uniquement", "seulement", "doit être", "peut être", "ne peut être que", "ne peuvent être que",
         "peut être que", "doit être soit",
+    ],
+    sorts: &[
+        "abréviation", "adresse", "année", "association", "chiffres", "club", "code", "colonne", "courriel", "date",
+        "description", "enseignant", "entreprise", "famille", "feuille", "fichier", "heure", "initiales", "jour",
+        "lettres", "lien", "lieu", "ligne", "locataire", "longueur", "mail", "majuscules", "moins", "mois", "montant",
+        "mot", "motif", "mots", "nom", "noms", "numéro", "numéros", "parent", "parents", "pays", "personne", "plaque",
+        "plus", "poids", "portable", "pourcentage", "prix", "propriétaire", "quantité", "remarque", "représentant",
+        "responsable", "rien", "rue", "référence", "semaine", "société", "somme", "taille", "texte", "titre", "tuteur",
+        "téléphone", "valeur", "vide", "village", "ville", "école",
     ],
     yes_no: &[("oui", "non"), ("o", "n"), ("vrai", "faux")],
     formats: &[

@@ -408,6 +408,15 @@ pub(super) static WORDS: Language = Language {
         "es gibt", "wähle", "auszuwählen",
     ],
     copulas: &["ist", "sind", "muss", "nur", "ist nur", "darf nur", "kann"],
+    sorts: &[
+        "abkürzung", "adresse", "anschrift", "bemerkung", "beschreibung", "betrag", "blatt", "buchstaben", "code",
+        "datei", "datum", "e-mail", "eigentümer", "eltern", "familie", "firma", "früher", "gewicht", "großbuchstaben",
+        "grund", "größe", "handy", "jahr", "jünger", "kennzeichen", "kürzel", "land", "leer", "lehrer", "lehrerin",
+        "leiter", "leiterin", "link", "länge", "mail", "mehr", "menge", "mieter", "mobil", "monat", "mutter", "name",
+        "namen", "nichts", "nummer", "nummern", "ort", "person", "plz", "preis", "prozent", "schule", "spalte",
+        "später", "stadt", "straße", "summe", "tag", "telefon", "text", "titel", "uhrzeit", "vater", "verein",
+        "vertreter", "weniger", "wert", "woche", "wort", "wörter", "zahlen", "zeile", "zeit", "ziffern", "älter",
+    ],
     yes_no: &[("ja", "nein"), ("j", "n"), ("wahr", "falsch")],
     formats: &[
         ("e mail adresse", "email"),

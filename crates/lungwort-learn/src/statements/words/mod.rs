@@ -319,6 +319,8 @@ pub(super) struct Language {
     pub with: &'static [&'static str],
     /// The same directly behind what it is said of: `State is OPEN or SHUT`.
     pub copulas: &'static [&'static str],
+    /// Words that name sorts of values, people or things, and are none of a list: `name or initials`.
+    pub sorts: &'static [&'static str],
     /// Yes and no.
     pub yes_no: &'static [(&'static str, &'static str)],
     /// Formats that have a name.
