@@ -40,7 +40,7 @@ fn headers_and_lines_are_judged_where_they_are() {
     assert_eq!(
         found("", &bad),
         [
-            "ambiguous-date 2 B M1", "missing-value 5 A M1, line 2", "not-number 5 B M1, line 2",
+            "date-form 2 B M1", "missing-value 5 A M1, line 2", "not-number 5 B M1, line 2",
             "missing-value 6 D block 2", "off-list 9 A block 2, line 1"
         ]
         .map(|due| due.to_owned())

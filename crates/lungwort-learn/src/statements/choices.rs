@@ -313,6 +313,11 @@ fn list_text<'s>(
 /// A list without what is said of it behind: `Mill | Dock | Yard - required`, `ADULT or JUNIOR (capital letters)`, `EUR and GBP are accepted`.
 fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
     let mut text = text.trim_end_matches(['.', ' ']);
+    // "A, B or C and must be filled in"
+    let goes_on = |and: &&str| language.modals.iter().find_map(|modal| text.find(&format!(" {and} {modal} ")));
+    if let Some(at) = language.and.iter().find_map(goes_on) {
+        text = &text[..at];
+    }
     // `{A, B, C}`
     if let Some(inside) = text.trim_start().strip_prefix('{').and_then(|rest| rest.strip_suffix('}')) {
         text = inside;

@@ -281,7 +281,8 @@ impl Builder<'_> {
         let ends = digit(led).zip(digit(led + 2)).filter(|(least, most)| least < most);
         let whole = |at: usize| sentence.number(at, language).filter(|number| number.fract() == 0.0 && *number >= 0.0);
         // "A number from 1 to 60"
-        let joined = led > end && language.to.contains(&sentence.word(led + 1));
+        let joins = [language.to, language.and].iter().any(|words| words.contains(&sentence.word(led + 1)));
+        let joined = led > end && joins;
         let wide = || whole(led).zip(whole(led + 2)).filter(|(least, most)| joined && least < most && *most < 1_000.0);
         Some(match ends {
             Some((least, most)) => (format!("[{least}-{most}]"), led + 3),

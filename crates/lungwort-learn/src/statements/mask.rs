@@ -13,12 +13,15 @@ pub(crate) fn masked(text: &str) -> Option<String> {
         text.split(['-', '/', '.']).filter(|part| part.bytes().all(|byte| byte == b'n') && part.len() > 1).count() > 1;
     let text =
         if for_digits && (alone || text.chars().any(|each| each.is_ascii_uppercase())) { upper.as_str() } else { text };
+    // `F26-xxxx`
+    let crosses = text.contains("xxx") && small.bytes().all(|byte| byte == b'x');
+    let text = if crosses { upper.as_str() } else { text };
     let signs = text.chars().filter(|each| matches!(each, '-' | '/' | '_' | '.')).count();
     if text.len() < 4 || text.len() > 30 || !text.is_ascii() || text.bytes().any(|byte| byte.is_ascii_lowercase()) {
         return None;
     }
     // Other digits are those of an example.
-    if text.bytes().any(|byte| matches!(byte, b'1'..=b'8')) {
+    if text.bytes().any(|byte| matches!(byte, b'1'..=b'8')) && !text.contains("XXX") {
         return None;
     }
     let (mut regex, mut digits, mut literal) = (String::new(), 0, 0);

@@ -144,6 +144,7 @@ pub(super) fn without_kinds(
         mentions.retain(|mention| mention.words.start < consists.start);
     }
     let About::Column(sheet, column) = *about else { return mentions };
+    mentions.retain(|mention| !is_word_of_noun(sentence, language, mention, draft));
     if sentence.has(language.earlier) || sentence.has(language.later) || sentence.has(language.conditional) {
         return mentions;
     }
@@ -160,6 +161,25 @@ pub(super) fn without_kinds(
     };
     mentions.retain(|mention| !is_kind(mention));
     mentions
+}
+
+/// Beside a column, whether another one is named by a word in small letters before the noun that is meant: `last stock check as dd.mm.yyyy`
+/// says nothing of the column Stock.
+fn is_word_of_noun(sentence: &Sentence, language: &Language, mention: &Mention, draft: &Draft) -> bool {
+    let heading = &draft.sheets[mention.place.0].columns[mention.place.1].heading;
+    let text = &sentence.text[sentence.words[mention.words.start].1.clone()];
+    let small = text.starts_with(char::is_lowercase) && heading.starts_with(char::is_uppercase);
+    let next = sentence.word(mention.words.end);
+    let joined = sentence.gap(mention.words.end - 1).is_empty() && !next.is_empty();
+    let known = [
+        language.verbs, language.modals, language.small, language.and, language.or, language.to, language.only_for,
+        language.manner, language.owners, language.with,
+    ];
+    small
+        && mention.words.len() == 1
+        && mention.words.start > 0
+        && joined
+        && !known.iter().any(|words| words.contains(&next))
 }
 
 /// Whether a column is named as what a piece or a unit is of: `two letters of the port, a dash and four digits`, `whole currency units`.

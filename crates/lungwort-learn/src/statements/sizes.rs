@@ -110,7 +110,15 @@ fn comes_once(sentence: &Sentence, language: &Language) -> bool {
         && !scoped
         && (no_two
             || sentence.has(language.unique)
-            || sentence.has(language.twice) && (sentence.has(language.negations) || sentence.has(language.refused)))
+            || sentence.has(language.twice)
+                && (sentence.has(language.negations)
+                    || sentence.has(language.refused)
+                    || says_none(sentence, language)))
+}
+
+/// `None may come up twice`; "no" alone may be the shortening of a number.
+fn says_none(sentence: &Sentence, language: &Language) -> bool {
+    language.none.iter().any(|phrase| phrase.len() > 2 && sentence.find(phrase).is_some())
 }
 
 /// The mark before the decimals, where it is said or shown.

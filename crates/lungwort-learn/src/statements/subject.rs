@@ -193,35 +193,60 @@ impl Headings {
     }
 }
 
+/// A heading whose words are joined as those of a program are: `team_code` and `teamCode` are the team code.
+fn apart(heading: &str) -> String {
+    let mut out = String::new();
+    let mut before = ' ';
+    for each in heading.chars() {
+        if before.is_lowercase() && each.is_uppercase() {
+            out.push(' ');
+        }
+        out.push(if each == '_' { ' ' } else { each });
+        before = each;
+    }
+    out
+}
+
+/// The words by which sentences may name a heading.
+fn forms_of(words: &[String]) -> Vec<Vec<String>> {
+    let mut forms: Vec<Vec<String>> = Vec::new();
+    // Sentences leave out the unit that a heading ends with.
+    if let Some((unit, rest)) = words.split_last()
+        && super::units::is_unit(unit)
+        && !rest.is_empty()
+    {
+        forms.push(rest.to_vec());
+    }
+    forms.extend(spelt_otherwise(words));
+    forms.extend(in_full(words));
+    // "Losnummern" are those of the column Los-Nr.
+    if let [thing, "nr"] = words.iter().map(String::as_str).collect::<Vec<_>>().as_slice() {
+        forms.push(vec![format!("{thing}nummer")]);
+    }
+    // "The source of water" is the column Water source.
+    if let [of, what] = words
+        && of.len() > 2
+        && what.len() > 2
+    {
+        forms.push(vec![what.clone(), "of".to_owned(), of.clone()]);
+    }
+    if !words.is_empty() {
+        forms.push(words.to_vec());
+    }
+    forms
+}
+
 fn headings_of(draft: &Draft) -> Vec<Named> {
     let mut headings: Vec<Named> = Vec::new();
     for (at, sheet) in draft.sheets.iter().enumerate() {
         for (column, of) in sheet.columns.iter().enumerate() {
             let plain = plain_heading(&of.heading);
-            let words: Vec<String> = words_of(&plain);
-            // Sentences leave out the unit that a heading ends with.
-            if let Some((unit, rest)) = words.split_last()
-                && super::units::is_unit(unit)
-                && !rest.is_empty()
-            {
-                headings.push((rest.to_vec(), (at, column), plain.clone()));
+            let words = words_of(&plain);
+            let apart = words_of(&apart(&plain));
+            if apart != words {
+                headings.extend(forms_of(&apart).into_iter().map(|words| (words, (at, column), plain.clone())));
             }
-            headings.extend(spelt_otherwise(&words).map(|words| (words, (at, column), plain.clone())));
-            headings.extend(in_full(&words).into_iter().map(|words| (words, (at, column), plain.clone())));
-            // "Losnummern" are those of the column Los-Nr.
-            if let [thing, "nr"] = words.iter().map(String::as_str).collect::<Vec<_>>().as_slice() {
-                headings.push((vec![format!("{thing}nummer")], (at, column), plain.clone()));
-            }
-            // "The source of water" is the column Water source.
-            if let [of, what] = words.as_slice()
-                && of.len() > 2
-                && what.len() > 2
-            {
-                headings.push((vec![what.clone(), "of".to_owned(), of.clone()], (at, column), plain.clone()));
-            }
-            if !words.is_empty() {
-                headings.push((words, (at, column), plain));
-            }
+            headings.extend(forms_of(&words).into_iter().map(|words| (words, (at, column), plain.clone())));
         }
     }
     headings

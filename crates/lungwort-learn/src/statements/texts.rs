@@ -16,6 +16,9 @@ use lungwort_core::limits::LONGEST_TEXT;
 /// Remarks in one heading that are read: each is held against the whole of it.
 const IN_HEADING: usize = 40;
 
+/// A cell that names several columns is no longer than this.
+const LABEL: usize = 120;
+
 /// Headings in plain letters, each with its sheet and column.
 type Headings = Vec<(String, usize, usize)>;
 
@@ -159,28 +162,10 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     for (heading, sheet, column) in headings.iter().rev().filter(|(heading, ..)| !heading.is_empty()) {
         by_heading.insert(heading.as_str(), (*sheet, *column));
     }
-    // The column that the first cell of a row with a heading names: what else is in the row is about it.
-    let mut named: HashMap<u64, (usize, usize)> = HashMap::new();
     // `< Gross kg` is compared with a column, and names none.
     let compares = |text: &str| text.trim_start().starts_with(['<', '>', '≤', '≥', '=']);
     let heading_at = |text: &str| by_heading.get(fold(text).as_str()).copied().filter(|_| !compares(text));
-    // `Lettings | Unit | …`: of two sheets with the same heading, the row names the one that it is about.
-    let names: Vec<String> = draft.sheets.iter().map(|sheet| sheet.name.clone()).collect();
-    let of_rows = sheets_of_rows(sheet, &names);
-    let on_sheet = |row: u64, text: &str, place: (usize, usize)| {
-        let wanted = of_rows.get(&row).filter(|of| **of != place.0)?;
-        let folded = fold(text);
-        headings
-            .iter()
-            .find(|(heading, of, _)| of == wanted && *heading == folded)
-            .map(|(_, of, column)| (*of, *column))
-    };
-    for cell in &sheet.full.cells {
-        if let Some(place) = heading_at(&cell.text) {
-            let place = on_sheet(cell.row, &cell.text, place).unwrap_or(place);
-            named.entry(cell.row).or_insert(place);
-        }
-    }
+    let named = columns_of_rows(sheet, (headings, draft), &heading_at);
     // `7,2` among lengths is no number with a comma.
     let headings = sheet.full.cells.iter().filter(|cell| !named.contains_key(&cell.row));
     let lengths: HashSet<usize> = headings.filter(|cell| is_of_lengths(&cell.text)).map(|cell| cell.column).collect();
@@ -193,6 +178,7 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     for cell in &sheet.full.cells {
         section = titled(&cell.text, draft).or(section);
         let of_row = named.get(&cell.row).filter(|_| heading_at(&cell.text).is_none());
+        let (of_row, further) = of_row.and_then(|places| places.split_first()).unzip();
         if under.get(&cell.row) == Some(&None) || codes.contains(cell.text.trim()) {
             continue;
         }
@@ -222,8 +208,42 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
             continue;
         }
         refusing = refusals::leads(&said).map(|language| (cell.column, language));
+        let others = further.into_iter().flatten().map(|(sheet, column)| About::Column(*sheet, *column));
+        texts.extend(others.map(|about| text(&said, place(sheet, cell.row, cell.column), about)));
         texts.push(text(&said, place(sheet, cell.row, cell.column), about));
     }
+}
+
+/// Which columns the rows of a sheet are about: the one that the first cell with a heading names, or those of `Out / Back`.
+fn columns_of_rows(
+    sheet: &TemplateSheet,
+    (headings, draft): (&Headings, &Draft),
+    heading_at: &dyn Fn(&str) -> Option<(usize, usize)>,
+) -> HashMap<u64, Vec<(usize, usize)>> {
+    // `Lettings | Unit | …`: of two sheets with the same heading, the row names the one that it is about.
+    let names: Vec<String> = draft.sheets.iter().map(|sheet| sheet.name.clone()).collect();
+    let of_rows = sheets_of_rows(sheet, &names);
+    let on_sheet = |row: u64, text: &str, place: (usize, usize)| {
+        let wanted = of_rows.get(&row).filter(|of| **of != place.0)?;
+        let folded = fold(text);
+        let found = headings.iter().find(|(heading, of, _)| of == wanted && *heading == folded);
+        found.map(|(_, of, column)| (*of, *column))
+    };
+    let mut named: HashMap<u64, Vec<(usize, usize)>> = HashMap::new();
+    for cell in &sheet.full.cells {
+        if let Some(place) = heading_at(&cell.text) {
+            let place = on_sheet(cell.row, &cell.text, place).unwrap_or(place);
+            named.entry(cell.row).or_insert_with(|| vec![place]);
+        }
+    }
+    for cell in sheet.full.cells.iter().filter(|cell| cell.text.len() <= LABEL) {
+        let parts = cell.text.split([',', '/', '&']).map(|part| heading_at(part.trim()));
+        let places: Option<Vec<(usize, usize)>> = parts.collect();
+        if let Some(places) = places.filter(|places| places.len() >= 2) {
+            named.entry(cell.row).or_insert(places);
+        }
+    }
+    named
 }
 
 /// Whether a text names several columns and not the one under whose heading it stands.

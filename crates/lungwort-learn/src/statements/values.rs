@@ -8,6 +8,21 @@ use crate::draft::{Confidence, Draft};
 use crate::keys;
 use lungwort_core::rulebook::toml_text::quoted;
 
+/// Takes out what is said of numbers where other values are as right, `S, M, L or a number (36-54)`, and the five of `multiples of 5 up to 50`.
+fn without_numbers_of_some(claims: &mut Vec<Claim>, sentence: &Sentence, language: &Language) {
+    let or_number = |at: usize| {
+        let article = usize::from(language.articles.contains(&sentence.word(at + 1)));
+        at > 1 && language.or.contains(&sentence.word(at)) && language.number.contains(&sentence.word(at + 1 + article))
+    };
+    if (0..sentence.words.len()).any(or_number) {
+        claims.retain(|claim| !matches!(claim.key, "type" | "min" | "max" | "above" | "below" | "places"));
+    }
+    let step = sentence.any(language.multiples).and_then(|place| sentence.number(place.end, language));
+    if let Some(step) = step {
+        claims.retain(|claim| claim.key != "min" || claim.value.parse() != Ok(step));
+    }
+}
+
 /// What a sentence says of how the values of columns are written.
 pub(super) fn of_values(
     (text, sentence, language): (&Text, &Sentence, &Language),
@@ -31,6 +46,7 @@ pub(super) fn of_values(
         }
         None => of_texts(sizes::read(sentence, language, places, from), (text, sentence), language, draft),
     };
+    without_numbers_of_some(&mut of_values.claims, sentence, language);
     of_values.and(on_the_globe(sentence, language, places, draft));
     if let Some(last) = before_bracket(sentence, mentions) {
         let in_bracket = |claim: &Claim| matches!(claim.key, "pattern" | "length" | "min" | "max" | "places");

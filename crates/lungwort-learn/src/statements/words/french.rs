@@ -281,6 +281,7 @@ pub(super) static WORDS: Language = Language {
     columns: &["colonne", "colonnes"],
     to: &["à", "au", "jusqu'à"],
     and: &["et", "ainsi que"],
+    multiples: &["multiples de", "multiple de"],
     also: &["aussi", "également", "ainsi que"],
     or: &["ou"],
     numbers: &[
@@ -427,6 +428,10 @@ pub(super) static WORDS: Language = Language {
         ("adresse web", "web-address"),
         ("iban", "iban"),
         ("isbn", "isbn"),
+        ("ean 13", "gtin-13"),
+        ("ean", "gtin"),
+        ("gtin", "gtin"),
+        ("bic", "bic"),
     ],
     at_least_one: &["au moins un", "au moins une", "l'un des deux", "l'une des deux"],
     exactly_one: &["pas les deux", "un seul des", "une seule des", "jamais les deux"],
@@ -470,7 +475,7 @@ pub(super) static WORDS: Language = Language {
     ],
     give: &[
         "donnez", "indiquez", "saisissez", "donner", "indiquer", "saisir", "remplissez", "complétez", "remplir",
-        "compléter",
+        "compléter", "préciser", "précisez", "renseigner", "renseignez", "mentionner", "mentionnez",
     ],
     equals: &["est", "égale", "vaut"],
     is_given: &[

@@ -302,6 +302,7 @@ pub(super) static WORDS: Language = Language {
     columns: &["spalte", "spalten"],
     to: &["bis"],
     and: &["und", "sowie"],
+    multiples: &["vielfache von", "vielfaches von", "schritten von"],
     also: &["auch", "sowie", "zusätzlich", "außerdem"],
     or: &["oder"],
     numbers: &[
@@ -425,6 +426,10 @@ pub(super) static WORDS: Language = Language {
         ("internetadresse", "web-address"),
         ("iban", "iban"),
         ("isbn", "isbn"),
+        ("ean 13", "gtin-13"),
+        ("ean", "gtin"),
+        ("gtin", "gtin"),
+        ("bic", "bic"),
     ],
     at_least_one: &[
         "mindestens ein", "mindestens eine", "mindestens eines", "mindestens einer", "eine der beiden",
