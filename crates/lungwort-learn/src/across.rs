@@ -124,7 +124,7 @@ impl<'t> KnownHeadings<'t> {
     }
 
     /// Whether a table tells what the columns of another sheet are, rather than being one to be filled.
-    pub fn are_told_by(&self, sheet: &TemplateSheet, layout: &Layout) -> bool {
+    pub fn are_described_by(&self, sheet: &TemplateSheet, layout: &Layout) -> bool {
         // The row that looks most like headings may be one of the definitions.
         let from = layout.heading_row.saturating_sub(3).max(1);
         let first: Vec<&str> = (from..=sheet.last_row())

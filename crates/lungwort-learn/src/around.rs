@@ -26,13 +26,13 @@ fn tells(sheet: &TemplateSheet, layout: &Layout, row: u64) -> bool {
         return false;
     }
     let labelled = label(sheet, layout, row).is_some();
-    let told: Vec<(usize, &str)> = if labelled { cells[1..].to_vec() } else { cells };
-    let telling = told.iter().filter(|(_, text)| is_guidance(text)).count();
+    let saying: Vec<(usize, &str)> = if labelled { cells[1..].to_vec() } else { cells };
+    let telling = saying.iter().filter(|(_, text)| is_guidance(text)).count();
     let wide = layout.headings.len();
-    match told.len() {
+    match saying.len() {
         0 | 1 => false,
         count if labelled => count >= 2,
-        count => count * 2 >= wide && telling * 2 >= count || is_row_of_marks(&told, wide),
+        count => count * 2 >= wide && telling * 2 >= count || is_row_of_marks(&saying, wide),
     }
 }
 
@@ -82,7 +82,7 @@ pub fn is_label(sheet: &TemplateSheet, layout: &Layout, row: u64, column: usize)
 
 /// Takes what labelled rows around the headings say of each column.
 pub fn learn(sheet: &TemplateSheet, layout: &Layout, columns: &mut [DraftColumn]) {
-    for row in layout.told_above.iter().chain(&layout.guide_rows) {
+    for row in layout.said_above.iter().chain(&layout.guide_rows) {
         let Some(label) = label(sheet, layout, *row) else { continue };
         for column in columns.iter_mut().skip(1) {
             definitions::beside(label, sheet, (*row, column.field), column);

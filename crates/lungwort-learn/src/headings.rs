@@ -28,7 +28,7 @@ pub struct Layout {
     /// The row of section bands, if there is one.
     pub band_row: Option<u64>,
     /// Rows above the headings that say of each column how it is filled in.
-    pub told_above: Vec<u64>,
+    pub said_above: Vec<u64>,
     /// Rows under the headings that belong to the template.
     pub guide_rows: Vec<u64>,
     /// Sample rows.
@@ -109,7 +109,7 @@ pub fn at(sheet: &TemplateSheet, heading_row: u64) -> Option<Layout> {
     }
     let band = (1..heading_row).rev().find(|row| Some(*row) != layout.technical_row && !sheet.row(*row).is_empty());
     layout.band_row = band.filter(|row| is_band(sheet, *row, &layout));
-    layout.told_above = super::around::rows_above(sheet, &layout);
+    layout.said_above = super::around::rows_above(sheet, &layout);
     rows_below(sheet, &mut layout);
     Some(layout)
 }

@@ -256,7 +256,7 @@ fn sheets(template: &Template, hints: &Hints, draft: &mut Draft) -> Vec<Option<E
         let listed = is_listed(template, sheet) || layouts.len() > 1 && code_lists::has_several((sheet, at), &known);
         let layout = layouts[at].clone().filter(|_| (plain(at) || !any_plain) && !listed);
         match layout {
-            Some(layout) if !known.are_told_by(sheet, &layout) => {
+            Some(layout) if !known.are_described_by(sheet, &layout) => {
                 let mut drafted = one_sheet(template, sheet, &layout, draft);
                 let cells = form::labels(template, sheet, layout.heading_row);
                 drafted.cells = cells.into_iter().map(|cell| labelled(template, sheet, cell, draft)).collect();

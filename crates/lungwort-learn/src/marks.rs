@@ -81,7 +81,7 @@ fn words_around(sheet: &TemplateSheet, layout: &Layout, column: &mut DraftColumn
     let rows = layout
         .guide_rows
         .iter()
-        .chain(&layout.told_above)
+        .chain(&layout.said_above)
         .copied()
         .chain((layout.heading_row.saturating_sub(3)..layout.heading_row).rev())
         .filter(|row| *row > layout.heading_row || !super::around::is_line(sheet, *row));

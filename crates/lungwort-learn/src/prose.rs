@@ -50,9 +50,9 @@ static ROWS: LazyLock<[Option<Regex>; 7]> = LazyLock::new(|| {
         Regex::new(&format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})[^0-9]{{0,12}}{count}")).ok(),
         // The noun is the sheet's thing: what a file may hold is counted in it.
         Regex::new(&format!(r"\b(?:files?|uploads?|batch(?:es)?|submissions?|workbooks?|dateien|datei)\b[^.0-9]{{0,40}}(?:{begin}|more than|mehr als|höchstens|maximal)[^.0-9]{{0,10}}{count} [a-zäöü]{{3,}}")).ok(),
-        Regex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|mehr als|au plus|au maximum|plus de) {count} \pL{{3,}}[^.0-9]{{0,20}}(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)")).ok(),
-        Regex::new(&format!(r"\b(?:sheet|template|form|list|table)\b (?:holds|takes|accepts|may hold|can hold|has room for|must not hold|may not hold) (?:{begin}|more than)[^.0-9]{{0,5}}{count} \pL{{3,}}")).ok(),
-        Regex::new(&format!(r"\b(?:fichier|envoi)\b[^.0-9]{{0,40}}(?:plus de|au plus|au maximum)[^.0-9]{{0,10}}{count} \pL{{3,}}")).ok(),
+        Regex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|mehr als|au plus|au maximum|plus de) {count} [a-zà-öø-ÿœ]{{3,}}[^.0-9]{{0,20}}(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)")).ok(),
+        Regex::new(&format!(r"\b(?:sheet|template|form|list|table)\b (?:holds|takes|accepts|may hold|can hold|has room for|must not hold|may not hold) (?:{begin}|more than)[^.0-9]{{0,5}}{count} [a-zà-öø-ÿœ]{{3,}}")).ok(),
+        Regex::new(&format!(r"\b(?:fichier|envoi)\b[^.0-9]{{0,40}}(?:plus de|au plus|au maximum)[^.0-9]{{0,10}}{count} [a-zà-öø-ÿœ]{{3,}}")).ok(),
     ]
 });
 
@@ -75,7 +75,9 @@ fn number(text: &str) -> Option<u64> {
 
 fn limits(text: &str, at: &str, draft: &mut Draft) {
     let lower = text.to_lowercase();
-    for pattern in ROWS.iter().flatten() {
+    // Nearly no text has a number in it, and the expressions are dear to make.
+    let numbered = lower.bytes().any(|byte| byte.is_ascii_digit());
+    for pattern in ROWS.iter().flatten().filter(|_| numbered) {
         let found = pattern.captures(&lower).and_then(|found| number(found.get(1)?.as_str()));
         if let Some(most) = found.filter(|most| *most > 0) {
             draft.file.set("max_rows", most.to_string(), format!("{at}: {}", clipped(text)), Confidence::Known);

@@ -44,7 +44,8 @@ fn odd(text: &str) -> Vec<&'static str> {
 fn messages(path: &Path, into: &mut Vec<String>) {
     for entry in std::fs::read_dir(path).unwrap() {
         let path = entry.unwrap().path();
-        let is_test = path.ends_with("tests") || path.ends_with("tests.rs");
+        // The tables of words hold what templates say, in whatever words.
+        let is_test = path.ends_with("tests") || path.ends_with("tests.rs") || path.ends_with("words");
         if path.is_dir() && !is_test {
             messages(&path, into);
         } else if path.extension().is_some_and(|ending| ending == "rs") && !is_test {
@@ -67,7 +68,7 @@ fn odd_words_are_found() {
 #[test]
 fn no_message_has_odd_words() {
     let mut lines = Vec::new();
-    for package in ["lungwort", "lungwort-core"] {
+    for package in ["lungwort", "lungwort-core", "lungwort-learn"] {
         messages(&repository().join("crates").join(package).join("src"), &mut lines);
     }
     assert!(lines.len() > 10_000, "{}", lines.len());

@@ -215,7 +215,8 @@ fn says_number(sentence: &Sentence, language: &Language, from: usize) -> bool {
 /// `1 <= n <= 99`
 fn chained(sentence: &Sentence) -> Vec<(&'static str, f64)> {
     static CHAIN: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"(-?[0-9]+(?:\.[0-9]+)?)\s*(<=|≤|<)\s*\pL+\s*(<=|≤|<)\s*(-?[0-9]+(?:\.[0-9]+)?)").ok()
+        Regex::new(r"(-?[0-9]+(?:\.[0-9]+)?)\s*(<=|≤|<)\s*[A-Za-zÀ-ÖØ-öø-ÿœ]+\s*(<=|≤|<)\s*(-?[0-9]+(?:\.[0-9]+)?)")
+            .ok()
     });
     let compares = sentence.text.contains(['<', '≤']);
     let found = CHAIN.as_ref().filter(|_| compares).and_then(|chain| chain.captures(&sentence.text));

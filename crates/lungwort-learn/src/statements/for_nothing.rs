@@ -24,7 +24,7 @@ pub(super) fn allowed(
     source: &dyn Fn() -> String,
     draft: &mut Draft,
 ) -> bool {
-    let Some(word) = beside_values(sentence, language).or_else(|| told(sentence, language)) else { return false };
+    let Some(word) = beside_values(sentence, language).or_else(|| stated(sentence, language)) else { return false };
     let mut any = false;
     for (sheet, column) in places {
         let of = &mut draft.sheets[*sheet].columns[*column];
@@ -76,7 +76,7 @@ fn beside_values(sentence: &Sentence, language: &Language) -> Option<String> {
 }
 
 /// `If it is unknown, enter NK`, `write "n/a" if there is none`
-fn told(sentence: &Sentence, language: &Language) -> Option<String> {
+fn stated(sentence: &Sentence, language: &Language) -> Option<String> {
     conditional_at(sentence, language)?;
     let gives = |at: usize| language.give.contains(&sentence.word(at));
     let verb = (0..sentence.words.len()).find(|at| gives(*at))?;

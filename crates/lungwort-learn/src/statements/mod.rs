@@ -77,7 +77,7 @@ pub(crate) use mask::masked;
 use meant::{led, meant, spoken_of, without_kinds};
 use of_headings::{decimal_commas, headings, of_headings};
 use questions::answered;
-use sentence::{Sentence, sentences, sentences_about};
+use sentence::{Phrases, Sentence, sentences, sentences_about};
 use subject::{Headings, Mention, Place};
 use take::take;
 use words::Language;
@@ -617,7 +617,7 @@ fn understand(
         reading.and(of_headings((sentence, language), places, draft));
     }
     if !reading.understood {
-        let anyway = |every: &&[&[&str]]| every.iter().all(|phrases| sentence.has(phrases));
+        let anyway = |every: &&[Phrases]| every.iter().all(|phrases| sentence.has(phrases));
         reading.understood = language.anyway.iter().any(anyway);
     }
     reading

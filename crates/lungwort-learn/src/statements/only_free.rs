@@ -15,12 +15,12 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         let free = sentence.any(language.optional);
         let conditional = conditional_at(sentence, language).is_some();
-        let told = || match &free {
+        let asked = || match &free {
             _ if conditional => None,
             Some(free) => self.only(free).or_else(|| self.nothing_but(free)),
-            None => self.told_all_but(),
+            None => self.asks_all_but(),
         };
-        let places = self.blanks_only().or_else(told)?;
+        let places = self.blanks_only().or_else(asked)?;
         let (sheet, _) = *places.first()?;
         let others = self.all.iter().filter(|place| place.0 == sheet && !places.contains(place));
         let claims = others.map(|place| must_be_filled(*place)).chain(places.iter().map(|place| may_be_blank(*place)));
@@ -89,7 +89,7 @@ impl Asking<'_> {
     }
 
     /// `Fill in everything except the notes`, `complete all but the last column`
-    fn told_all_but(&self) -> Option<Vec<Place>> {
+    fn asks_all_but(&self) -> Option<Vec<Place>> {
         let (sentence, language) = (self.sentence, self.language);
         let from = polite(sentence, language, 0);
         if !language.give.contains(&sentence.word(from)) {

@@ -2,7 +2,7 @@
 //! say together is put into a sentence and read as any other.
 
 use super::language::by_language;
-use super::sentence::{Sentence, sentences};
+use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::{self, Mention, Place};
 use super::words::Language;
 use super::{About, Entries, Text, one};
@@ -34,7 +34,7 @@ pub(super) enum Asked {
 
 /// What a question asks: the first in the table of which every word stands in it.
 fn asked(question: &Sentence, language: &Language) -> Option<Asked> {
-    let fits = |(phrases, _): &&(&[&[&str]], Asked)| phrases.iter().all(|any| question.has(any));
+    let fits = |(phrases, _): &&(&[Phrases], Asked)| phrases.iter().all(|any| question.has(any));
     language.questions.iter().find(fits).map(|(_, asked)| *asked)
 }
 

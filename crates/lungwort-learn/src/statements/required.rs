@@ -53,7 +53,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
         return Reading::of(mentions.iter().map(|mention| must_be_filled(mention.place)).collect());
     }
     // `Filled`, and `NOT NULL` of a data dictionary
-    if mentions.is_empty() && stands_alone(sentence, language) {
+    if mentions.is_empty() && is_all_that_is_said(sentence, language) {
         return Reading::of(asking.subjects.iter().map(|place| must_be_filled(*place)).collect());
     }
     if let Some(reading) = asking.blank() {
@@ -63,8 +63,8 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.there_must_be_then());
     let plain = sentence.required(language).is_none();
     let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.filled_in_each().filter(|_| plain));
-    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.told_to_give().filter(|_| plain));
-    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.told_to_fill().filter(|_| plain));
+    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.asks_to_give().filter(|_| plain));
+    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.asks_to_fill().filter(|_| plain));
     if let Some(claims) = others.filter(|claims| !claims.is_empty()) {
         return Reading::of(claims);
     }
@@ -99,7 +99,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
 }
 
 /// `Filled`, and the last part of `30 chars, req.`: it says no more than that.
-fn stands_alone(sentence: &Sentence, language: &Language) -> bool {
+fn is_all_that_is_said(sentence: &Sentence, language: &Language) -> bool {
     let starts = |at: usize| at == 0 || sentence.gap(at - 1).contains([',', ';']);
     let alone = |phrase: &&str| {
         let ends = |at: usize| starts(at) && sentence.ends_at(phrase, at) == Some(sentence.words.len());
@@ -448,7 +448,7 @@ impl Asking<'_> {
     }
 
     /// `If the reason is other, give an explanation`: what is asked under a condition by telling what to do.
-    fn told_to_give(&self) -> Option<Vec<Claim>> {
+    fn asks_to_give(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
         let span = condition_span(sentence, language)?;
         let word = |at: usize| sentence.word(at);
@@ -468,7 +468,7 @@ impl Asking<'_> {
     }
 
     /// `Complete columns A to E for everyone`: the columns are named, and nothing says when.
-    fn told_to_fill(&self) -> Option<Vec<Claim>> {
+    fn asks_to_fill(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
         let from = polite(sentence, language, 0);
         let verb = language.fill_in.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max()?;

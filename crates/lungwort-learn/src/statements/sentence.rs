@@ -1,6 +1,10 @@
 //! Texts cut into sentences, and sentences into words.
 
+use std::cell::RefCell;
+use std::collections::HashMap;
 use std::ops::Range;
+
+use foldhash::fast::FixedState;
 
 use super::words::Language;
 use lungwort_core::limits::SENTENCE;
@@ -26,6 +30,24 @@ pub(super) fn bit(text: &str) -> (usize, u64) {
     let second = bytes.get(1).copied().filter(|byte| !matches!(byte, b' ' | b'-')).unwrap_or_default();
     let mixed = first.wrapping_mul(37) ^ second.wrapping_mul(11);
     (usize::from(mixed >> 6), 1 << (mixed & 63))
+}
+
+/// The bits of several words or phrases: where, and which.
+type Bits = Box<[(usize, u64)]>;
+
+/// The phrases of a table.
+pub(super) type Phrases = &'static [&'static str];
+
+thread_local! {
+    /// The bits of the phrases of a table, by its place in memory and its length.
+    static BITS: RefCell<HashMap<(usize, usize), Bits, FixedState>> = RefCell::default();
+}
+
+/// Goes through the bits of the phrases of a table, which are found once and not anew for each sentence.
+fn with_bits<R>(phrases: Phrases, read: impl FnOnce(&[(usize, u64)]) -> R) -> R {
+    let place = (phrases.as_ptr() as usize, phrases.len());
+    let bits = || phrases.iter().map(|phrase| bit(phrase)).collect();
+    BITS.with_borrow_mut(|known| read(known.entry(place).or_insert_with(bits)))
 }
 
 /// Words between a denial and what is denied, at most.
@@ -320,14 +342,19 @@ impl Sentence {
     }
 
     /// The first place of any of some phrases; of those that begin there the longest.
-    pub fn any(&self, phrases: &[&str]) -> Option<Range<usize>> {
-        let found = phrases.iter().filter_map(|phrase| self.find(phrase));
-        found.min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))
+    pub fn any(&self, phrases: Phrases) -> Option<Range<usize>> {
+        with_bits(phrases, |bits| {
+            let may_be = phrases.iter().zip(bits).filter(|(_, bit)| self.begins(**bit));
+            let found = may_be.filter_map(|(phrase, _)| self.find(phrase));
+            found.min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))
+        })
     }
 
     /// Whether any of some phrases is there.
-    pub fn has(&self, phrases: &[&str]) -> bool {
-        phrases.iter().any(|phrase| self.find(phrase).is_some())
+    pub fn has(&self, phrases: Phrases) -> bool {
+        with_bits(phrases, |bits| {
+            phrases.iter().zip(bits).any(|(phrase, bit)| self.begins(*bit) && self.find(phrase).is_some())
+        })
     }
 
     /// Where it says that something must be filled in: by a phrase, or by a verb and a participle a few words behind it.

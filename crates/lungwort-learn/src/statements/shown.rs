@@ -30,8 +30,9 @@ pub(super) fn counted_up(sentence: &Sentence, language: &Language, from: usize) 
 
 /// `BF-0001 upwards`: letters and signs with digits behind, from one on.
 pub(super) fn from_one_on(sentence: &Sentence, language: &Language) -> Option<String> {
-    static CODE: LazyLock<Option<Regex>> =
-        LazyLock::new(|| Regex::new(r"(?:^|[\s(:])([A-Z]{1,4}[-/_]?)([0-9]{3,8})\s+(\pL[\pL ]*)").ok());
+    static CODE: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?:^|[\s(:])([A-Z]{1,4}[-/_]?)([0-9]{3,8})\s+([A-Za-zÀ-ÖØ-öø-ÿœ][A-Za-zÀ-ÖØ-öø-ÿœ ]*)").ok()
+    });
     let found = CODE.as_ref()?.captures(&sentence.text)?;
     let behind = found[3].to_lowercase();
     let on = |phrase: &str| behind.strip_prefix(phrase).is_some_and(|rest| rest.is_empty() || rest.starts_with(' '));
@@ -118,7 +119,7 @@ fn codes_between(first: &str, last: &str) -> Option<String> {
 /// `N1 to N4, S1 or S2`: ranges of codes beside other ones. `None` where the codes go on with something that is none.
 pub(super) fn ranges_of_codes(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     static CODE: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"^([A-Z]{1,3}\d{1,9})(?:\s*(?:([\pL]+)|[-–—…]|\.\.)\s*([A-Z]{1,3}\d{1,9}))?").ok()
+        Regex::new(r"^([A-Z]{1,3}\d{1,9})(?:\s*(?:([A-Za-zÀ-ÖØ-öø-ÿœ]+)|[-–—…]|\.\.)\s*([A-Z]{1,3}\d{1,9}))?").ok()
     });
     let mut rest = sentence.text.get(sentence.words.get(from)?.1.start..)?;
     let (mut codes, mut ranges): (Vec<String>, usize) = (Vec::new(), 0);
@@ -198,7 +199,8 @@ const WIDEST: usize = 9;
 /// `R1-S1 to R9-S9`: codes of the same pieces with signs between, both ends of which are said.
 pub(super) fn from_to_pieces(sentence: &Sentence, language: &Language) -> Option<String> {
     static CODES: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"([A-Z0-9]+(?:[-/.][A-Z0-9]+)+)\s*(?:([\pL]+)|[–—])\s*([A-Z0-9]+(?:[-/.][A-Z0-9]+)+)").ok()
+        Regex::new(r"([A-Z0-9]+(?:[-/.][A-Z0-9]+)+)\s*(?:([A-Za-zÀ-ÖØ-öø-ÿœ]+)|[–—])\s*([A-Z0-9]+(?:[-/.][A-Z0-9]+)+)")
+            .ok()
     });
     let found = CODES.as_ref()?.captures(&sentence.text)?;
     let joined = found.get(2).is_none_or(|word| language.to.contains(&word.as_str()));

@@ -244,8 +244,9 @@ fn listed_ranges(sentence: &Sentence, language: &Language, from: usize) -> Optio
 
 /// `number of months: 6, 12 or 24`: numbers of which one is given, at the end of a sentence that names what they are.
 fn listed_numbers(sentence: &Sentence, language: &Language) -> Option<String> {
-    static NUMBERS: LazyLock<Option<Regex>> =
-        LazyLock::new(|| Regex::new(r"[:,(] ?((?:[0-9]{1,6}, ?)+[0-9]{1,6}),? (\pL+) ([0-9]{1,6})\)?\.?$").ok());
+    static NUMBERS: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"[:,(] ?((?:[0-9]{1,6}, ?)+[0-9]{1,6}),? ([A-Za-zÀ-ÖØ-öø-ÿœ]+) ([0-9]{1,6})\)?\.?$").ok()
+    });
     let text = sentence.text.trim_end();
     let found =
         NUMBERS.as_ref().filter(|_| text.ends_with(|each: char| each.is_ascii_digit() || ".)".contains(each)))?;

@@ -133,7 +133,7 @@ pub(super) struct Headings {
 }
 
 /// Headings that have a word: more of them are told apart by none.
-const TOLD: usize = 8;
+const SHARED: usize = 8;
 
 impl Headings {
     pub fn of(draft: &Draft) -> Headings {
@@ -175,7 +175,7 @@ impl Headings {
     pub fn with_word(&self, word: &str, about: &About) -> Option<(Place, Vec<&[String]>)> {
         let forms = [Some(word), word.strip_suffix('s')].into_iter().flatten();
         let found: Vec<usize> = forms.filter_map(|form| self.by_word.get(form)).flatten().copied().collect();
-        if found.len() > TOLD {
+        if found.len() > SHARED {
             return None;
         }
         let named = found.iter().map(|at| &self.all[*at]).filter(|(_, place, _)| about.reaches(place.0));

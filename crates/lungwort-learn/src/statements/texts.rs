@@ -99,7 +99,7 @@ fn on_entry(
     for cell in &sheet.full.cells {
         let at = place(sheet, cell.row, cell.column);
         let column = by_field.get(&cell.column).copied();
-        let guide = layout.guide_rows.contains(&cell.row) || layout.told_above.contains(&cell.row);
+        let guide = layout.guide_rows.contains(&cell.row) || layout.said_above.contains(&cell.row);
         match column {
             // Of a heading, what is in brackets says something.
             Some(column) if cell.row == layout.heading_row => {

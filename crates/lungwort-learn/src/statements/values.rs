@@ -1,6 +1,6 @@
 //! How the values of columns are written: what `sizes` and `choices` read of a sentence, held against the headings.
 
-use super::sentence::{Sentence, sentences};
+use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::{self, Headings, Mention, Place};
 use super::words::{self, Language};
 use super::{About, Claim, Reading, Target, Text, choices, conditions, meanings, sizes};
@@ -310,7 +310,7 @@ pub(super) fn dates(
     all: &[Place],
     (draft, headings): (&Draft, &Headings),
 ) -> Vec<Place> {
-    let begins = |phrases: &[&str]| sentence.any(phrases).is_some_and(|place| place.start <= 2);
+    let begins = |phrases: Phrases| sentence.any(phrases).is_some_and(|place| place.start <= 2);
     if !mentions.is_empty() {
         return Vec::new();
     }
