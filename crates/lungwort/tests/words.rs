@@ -45,10 +45,10 @@ fn messages(path: &Path, into: &mut Vec<String>) {
     for entry in std::fs::read_dir(path).unwrap() {
         let path = entry.unwrap().path();
         // The tables of words hold what templates say, in whatever words.
-        let is_test = path.ends_with("tests") || path.ends_with("tests.rs") || path.ends_with("words");
-        if path.is_dir() && !is_test {
+        let is_left_out = path.ends_with("tests") || path.ends_with("tests.rs") || path.ends_with("words");
+        if path.is_dir() && !is_left_out {
             messages(&path, into);
-        } else if path.extension().is_some_and(|ending| ending == "rs") && !is_test {
+        } else if path.extension().is_some_and(|ending| ending == "rs") && !is_left_out {
             let text = std::fs::read_to_string(&path).unwrap().replace("\r\n", "\n");
             let code = text.split("#[cfg(test)]").next().unwrap_or_default();
             let lines = code.lines().enumerate().filter(|(_, line)| !line.trim_start().starts_with("//"));

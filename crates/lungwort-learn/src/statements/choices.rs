@@ -202,7 +202,9 @@ fn is_one_or_other(values: &[String], (sentence, heading): (&Sentence, &Sentence
     let [one, other] = values else { return false };
     let plain = |value: &String| value.chars().count() >= 3 && value.chars().all(char::is_lowercase);
     let is_sort = |word: &str| words::ALL.iter().any(|language| language.sorts.contains(&word));
-    let sorts = [one, other].iter().any(|value| is_sort(value)) || heading.words.iter().any(|(word, _)| word == "by");
+    // "Signed by: parent or guardian"
+    let of_people = words::in_any(heading, |language| language.agent);
+    let sorts = of_people || [one, other].iter().any(|value| is_sort(value));
     let joined = words::ALL
         .iter()
         .any(|language| language.or.iter().any(|or| sentence.text.contains(&format!("{one} {or} {other}"))));

@@ -270,10 +270,10 @@ impl Builder<'_> {
     /// Whether letters or digits are counted at a word by the least and the most of them: `1 to 3 digits`, `2-4 letters`.
     fn ranges_at(&self, at: usize) -> bool {
         let most = match self.sentence.is_dashed(at) {
-            true => at + 1,
-            false => self.phrase_at(self.language.to, at + 1).unwrap_or(usize::MAX - 1),
+            true => Some(at + 1),
+            false => self.phrase_at(self.language.to, at + 1),
         };
-        self.sentence.number(at, self.language).is_some() && self.counts_at(most)
+        self.sentence.number(at, self.language).is_some() && most.is_some_and(|most| self.counts_at(most))
     }
 
     /// `letters` without a count, behind another piece or before one.

@@ -16,7 +16,7 @@ static AMONG: LazyLock<Option<Regex>> =
     LazyLock::new(|| Regex::new(r"\b([a-z_][a-z0-9_]*) (NOT IN|IN) \(('(?:[^']|'')*'(?:, '(?:[^']|'')*')*)\)").ok());
 
 /// Keys whose values are conditions.
-const CONDITIONS: &[&str] = &["required_when", "blank_when"];
+pub(super) const CONDITIONS: &[&str] = &["required_when", "blank_when"];
 
 /// What the values of a column are compared as.
 enum Kind {

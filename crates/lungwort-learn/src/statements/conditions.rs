@@ -220,16 +220,21 @@ pub(super) fn condition_of(
     let denied = language.negations.contains(&first.to_lowercase().as_str()) && value.len() > first.len();
     let (value, unless) = if denied { (value[first.len()..].trim_start(), !unless) } else { (value, unless) };
     let values = values_of(value, language)?;
-    Some(match (values.as_slice(), unless) {
+    Some(is_one_of(&column, &values, unless))
+}
+
+/// The condition that a column is one of some values, in quotes, or none of them.
+pub(super) fn is_one_of(column: &str, values: &[String], denied: bool) -> String {
+    match (values, denied) {
         ([one], false) => format!("{column} = {one}"),
         ([one], true) => format!("{column} <> {one}"),
         (several, false) => format!("{column} IN ({})", several.join(", ")),
         (several, true) => format!("{column} NOT IN ({})", several.join(", ")),
-    })
+    }
 }
 
 /// `over 100`, `of at least 5`, as all that a sentence says behind a column: the sign and the number.
-fn compared_with(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+pub(super) fn compared_with(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     let from = from + usize::from(language.owners.contains(&sentence.word(from)));
     let kinds = [(language.above, ">"), (language.below, "<"), (language.at_least, ">="), (language.at_most, "<=")];
     kinds.into_iter().find_map(|(phrases, sign)| {

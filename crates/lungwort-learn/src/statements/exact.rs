@@ -6,15 +6,13 @@ use std::sync::LazyLock;
 use regex::Regex;
 
 use super::by_value::entries;
+use super::compared_values::CONDITIONS;
 use crate::draft::{Confidence, Draft, DraftColumn};
 
 /// A column, how it is compared, and with what.
 static TERM: LazyLock<Option<Regex>> = LazyLock::new(|| {
     Regex::new(r"^([a-z_][a-z0-9_]*) (IS NOT NULL|IS NULL|IS TRUE|IS FALSE|(=|<>|<=|>=|<|>|IN|NOT IN) (.+))$").ok()
 });
-
-/// Keys whose values are conditions.
-const CONDITIONS: &[&str] = &["required_when", "blank_when"];
 
 /// Takes back to an offer what depends on a condition that is not exact, once it is known what the columns take.
 pub(super) fn others_are_offers(draft: &mut Draft) {

@@ -2,6 +2,8 @@
 //! empty for new lots`, where electric, gas and new are values of another column.
 
 use super::by_value::entries;
+use super::compared_values::CONDITIONS;
+use super::conditions::is_one_of;
 use super::polite;
 use super::required::{Asking, blank_when, otherwise, required_when};
 use super::subject::Place;
@@ -24,24 +26,19 @@ impl Asking<'_> {
         let first = from + 1 + usize::from(language.every.contains(&sentence.word(from + 1)));
         let columns = self.draft.sheets.get(sheet)?.columns.iter().enumerate();
         let mut found: Option<(String, std::ops::Range<usize>)> = None;
-        for (at, column) in columns.filter(|(_, column)| column.lines.get("allowed").is_some()) {
+        for (at, column) in columns {
+            let Some(allowed) = column.lines.get("allowed") else { continue };
             let own = |place: &Place| *place == (sheet, at);
             if self.mentions.iter().any(|mention| own(&mention.place)) || self.subjects.iter().any(own) {
                 continue;
             }
-            let list = column.lines.get("allowed").map(|line| entries(&line.value)).unwrap_or_default();
-            let Some((values, end)) = self.values_at(&list, first) else { continue };
+            let Some((values, end)) = self.values_at(&entries(&allowed.value), first) else { continue };
             // A word that is a value of two columns tells neither.
             if found.is_some() {
                 return None;
             }
-            let name = (self.name)((sheet, at));
             let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
-            let said = match quoted.as_slice() {
-                [one] => format!("{name} = {one}"),
-                several => format!("{name} IN ({})", several.join(", ")),
-            };
-            found = Some((said, from..end));
+            found = Some((is_one_of(&(self.name)((sheet, at)), &quoted, false), from..end));
         }
         found
     }
@@ -182,4 +179,16 @@ impl Asking<'_> {
         let asked = self.mentions.iter().filter(|mention| mention.words.end <= words.start);
         short.then(|| asked.map(|mention| blank_when(mention.place, &said)).collect())
     }
+}
+
+/// In `compulsory for G and E`, these are values of another column, and no list of this one.
+pub(super) fn without_values_of_conditions(claims: &mut Vec<Claim>) {
+    let conditions: Vec<String> =
+        claims.iter().filter(|claim| CONDITIONS.contains(&claim.key)).map(|claim| claim.value.clone()).collect();
+    let is_of_condition = |claim: &Claim| {
+        let values = entries(&claim.value);
+        let within = |said: &String| values.iter().all(|(value, _)| said.contains(&format!("'{value}'")));
+        claim.key == "allowed" && !values.is_empty() && conditions.iter().any(within)
+    };
+    claims.retain(|claim| !is_of_condition(claim));
 }

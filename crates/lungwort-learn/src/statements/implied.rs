@@ -1,6 +1,7 @@
 //! What one value asks of another column: `a count over 3 means that a treatment has to be given`, `values above 10,000 make a courier
 //! compulsory`.
 
+use super::conditions::compared_with;
 use super::required::{Asking, OPEN, blank_when, required_when};
 use super::subject::Mention;
 use super::{Claim, Target};
@@ -43,15 +44,9 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         let mention = self.mentions.first().filter(|mention| mention.words.end < end)?;
         let name = (self.name)(mention.place);
-        let signs = [(language.above, ">"), (language.below, "<"), (language.at_least, ">="), (language.at_most, "<=")];
-        for at in mention.words.end..end {
-            let sign = |(phrases, sign): &(&[&str], &'static str)| {
-                let behind = phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max()?;
-                Some((sentence.number(behind, language)?, *sign))
-            };
-            if let Some((number, sign)) = signs.iter().find_map(sign) {
-                return Some(format!("{name} {sign} {number}"));
-            }
+        let compared = (mention.words.end..end).find_map(|at| compared_with(sentence, language, at));
+        if let Some(compared) = compared {
+            return Some(format!("{name} {compared}"));
         }
         let [(_, code)] = &sentence.words[mention.words.end..end] else { return None };
         let code = &sentence.text[code.clone()];

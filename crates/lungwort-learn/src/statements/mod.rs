@@ -604,7 +604,7 @@ fn understand(
         reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));
         values::days_before(&mut reading, language, before, draft);
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
-        not_of_condition(&mut reading);
+        for_values::without_values_of_conditions(&mut reading.claims);
         asking.limits_of_some(&mut reading.claims);
     }
     reading.and(as_before((sentence, language), places, &reading, draft));
@@ -621,22 +621,6 @@ fn understand(
         reading.understood = language.anyway.iter().any(anyway);
     }
     reading
-}
-
-/// In `compulsory for G and E`, these are values of another column, and no list of this one.
-fn not_of_condition(reading: &mut Reading) {
-    let conditions: Vec<String> = reading
-        .claims
-        .iter()
-        .filter(|claim| matches!(claim.key, "required_when" | "blank_when"))
-        .map(|claim| claim.value.clone())
-        .collect();
-    let is_of_condition = |claim: &Claim| {
-        let values = by_value::entries(&claim.value);
-        let within = |said: &String| values.iter().all(|(value, _)| said.contains(&format!("'{value}'")));
-        claim.key == "allowed" && !values.is_empty() && conditions.iter().any(within)
-    };
-    reading.claims.retain(|claim| !is_of_condition(claim));
 }
 
 /// `Same format`: the column is written as the nearest one before it of which that has been said.
