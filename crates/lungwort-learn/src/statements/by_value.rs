@@ -37,12 +37,13 @@ pub(super) fn of_value(
 /// Whether a value stands in a sentence, outside of the columns that it names.
 fn is_in(sentence: &Sentence, mentions: &[Mention], value: &str) -> bool {
     let code = !value.chars().any(char::is_lowercase) && value.chars().any(char::is_uppercase);
-    if value.chars().count() < if code { SHORTEST_CODE } else { SHORTEST } {
-        return false;
-    }
+    let short = value.chars().count() < if code { SHORTEST_CODE } else { SHORTEST };
     let Some(words) = sentences(value).pop().filter(|words| !words.words.is_empty()) else { return false };
     let words: Vec<&str> = words.words.iter().map(|(word, _)| word.as_str()).collect();
-    let place = sentence.find(&words.join(" "));
+    let said = words.join(" ");
+    // "Pots need a colour", where pot is the kind
+    let several = || (!code && value.len() > 2).then(|| sentence.find(&format!("{said}s"))).flatten();
+    let place = if short { several().filter(|place| place.start == 0) } else { sentence.find(&said).or_else(several) };
     place.is_some_and(|place| {
         let as_code = || {
             !code

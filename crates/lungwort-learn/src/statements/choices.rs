@@ -30,7 +30,7 @@ pub(super) fn read(
     }
     let (text, behind_colon) = list_text(sentence, language, (mentions, behind));
     let claim = |key, value, confidence| Claim { on: Target::Column(place), key, value, confidence };
-    if let Some(pairs) = meant_pairs((sentence, language), text, (alone, behind)) {
+    if let Some(pairs) = meant_pairs((sentence, language), text, (alone, behind), mentions.last()) {
         return of_pairs(&pairs, claim);
     }
     if ticked(sentence, language) {
@@ -115,11 +115,24 @@ fn meant_pairs(
     (sentence, language): (&Sentence, &Language),
     text: &str,
     (alone, behind): (bool, usize),
+    last: Option<&Mention>,
 ) -> Option<Vec<(String, String)>> {
     let head = || sentence.text.split_once(": ").is_some_and(|(head, _)| head.split_whitespace().count() <= HEAD);
     let led = || sentence.text[..sentence.words.get(behind).map_or(0, |(_, at)| at.start)].trim_end().ends_with(':');
     let found = pairs(text).or_else(|| pairs(&sentence.text)).or_else(|| explained(text, language));
+    let found = found.or_else(|| explained(before_last(sentence, language, last)?, language));
     found.or_else(|| (alone || head() || led()).then(|| beside(text)).flatten())
+}
+
+/// What stands before the column that ends a sentence: `enter A for adult or J for junior in Type`.
+fn before_last<'s>(sentence: &'s Sentence, language: &Language, last: Option<&Mention>) -> Option<&'s str> {
+    let last = last.filter(|last| last.words.end == sentence.words.len())?;
+    let small = |at: usize| {
+        let known = [language.small, language.columns, language.labels, language.every, language.under];
+        known.iter().any(|words| words.contains(&sentence.word(at)))
+    };
+    let end = (0..last.words.start).rev().find(|at| !small(*at))?;
+    Some(&sentence.text[..sentence.words[end].1.end])
 }
 
 /// What codes with their meanings say of a column: a list, or the ends of a scale.
@@ -297,6 +310,12 @@ fn list_text<'s>(
 ) -> (&'s str, bool) {
     let text = without_remark(behind_brackets(sentence.rest(behind)), language);
     let text = without_blank(behind_nothing(text, language), language);
+    // `One letter (A, J or F)`
+    let form = |words: &str| describe_values_of_codes(words, language);
+    let bracket = text.strip_suffix(')').and_then(|text| text.split_once(" ("));
+    if let Some((_, list)) = bracket.filter(|(words, list)| form(words) && !list.contains(['(', ')'])) {
+        return (list, true);
+    }
     let Some((words, list)) = text.split_once(": ") else { return (text, false) };
     // `Needed: private or business`
     let word = words.trim().to_lowercase();
@@ -305,11 +324,22 @@ fn list_text<'s>(
     }
     // `Kind of entry: baptism, marriage, burial`
     // `Code from the list: BT, GT, PF`
-    let leads =
-        sentence.has(language.choose) || ["list", "liste", "codes", "values"].iter().any(|each| word.contains(each));
+    let leads = form(words)
+        || sentence.has(language.choose)
+        || ["list", "liste", "codes", "values"].iter().any(|each| word.contains(each));
     let short =
         words.split_whitespace().count() <= if leads { LED } else { 3 } && !words.contains([',', ';', '.', '=']);
-    if short && mentions.len() <= 1 && behind <= 2 { (list, true) } else { (text, false) }
+    // "The membership type is a single letter: A, J or F"
+    let begins = behind <= 2 || mentions.iter().all(|mention| mention.words.start <= 1);
+    if short && mentions.len() <= 1 && begins { (list, true) } else { (text, false) }
+}
+
+/// Whether words say of what codes are made: `a single letter`, `two characters`.
+fn describe_values_of_codes(words: &str, language: &Language) -> bool {
+    let kinds = [language.letters, language.capitals, language.characters, language.digits];
+    let lower = words.to_lowercase();
+    let is_last = |phrase: &&str| lower.strip_suffix(*phrase).is_some_and(|before| before.ends_with(' '));
+    words.split_whitespace().count() <= HEAD && kinds.into_iter().flatten().any(is_last)
 }
 
 /// A list without what is said of it behind: `Mill | Dock | Yard - required`, `ADULT or JUNIOR (capital letters)`, `EUR and GBP are accepted`.

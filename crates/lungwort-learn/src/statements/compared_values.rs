@@ -37,6 +37,10 @@ pub(super) fn as_the_columns_take_them(draft: &mut Draft) {
         for line in lines.filter(|line| CONDITIONS.contains(&line.key)) {
             line.value = rewritten(&line.value, &kinds);
         }
+        let under = sheet.rules.iter_mut().filter(|rule| rule.lines.iter().any(|(key, _)| key == "when"));
+        for (_, value) in under.flat_map(|rule| &mut rule.lines) {
+            *value = rewritten(value, &kinds);
+        }
     }
 }
 

@@ -86,8 +86,13 @@ fn value_alone(
 pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
     let from = conditional_at(sentence, language)?;
     let start = sentence.words.get(from)?.1.start;
-    let comma = sentence.text[start..].find(',').map(|at| start + at).filter(|_| from == 0);
+    let rest = &sentence.text[start..];
+    let comma = [rest.find(','), rest.find(": ")].into_iter().flatten().min();
+    let comma = comma.map(|at| start + at).filter(|_| from == 0);
     let end = comma.and_then(|comma| sentence.words.iter().position(|(_, place)| place.start > comma));
+    // "If Category = seed then Unit must be kg"
+    let then = || (from + 1..sentence.words.len()).find(|at| language.thereupon.contains(&sentence.word(*at)));
+    let end = end.or_else(|| then().filter(|_| from == 0));
     // "If a discount is given it lies between…" has no comma.
     let said = || {
         [language.is_given, language.is_blank]
@@ -297,7 +302,7 @@ pub(super) fn is_given(sentence: &Sentence, language: &Language, mentions: &[Men
 }
 
 /// The values that a condition names: up to where the sentence goes on.
-fn values_of(text: &str, language: &Language) -> Option<Vec<String>> {
+pub(super) fn values_of(text: &str, language: &Language) -> Option<Vec<String>> {
     let text = text.trim().trim_start_matches(['"', '\'', '“', '‘', '„', '«']);
     let end = text.find([',', ';', ')', ':', '.', '"', '“', '”', '’', '»', '\'']).unwrap_or(text.len());
     let mut parts: Vec<&str> = vec![text[..end].trim()];

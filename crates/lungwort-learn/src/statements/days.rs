@@ -194,6 +194,9 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
     if found.is_empty() { of_years(sentence, language) } else { found }
 }
 
+/// Words before a year that say that a day lies in it: `lies in the year`.
+const LIES: usize = 2;
+
 /// `Nothing before 2020`, `dates after 2030 are not accepted`: a year limits the days of a column by its first or last one.
 fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, String, bool)> {
     let year = |at: usize| {
@@ -238,13 +241,19 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
     let first = Date::new(*year, month.unwrap_or(1), 1).ok();
     let last = Date::new(*year, month.unwrap_or(12), 1).ok().map(Date::last_of_month);
     let Some((first, last)) = first.zip(last) else { return Vec::new() };
+    // "Reading date lies in the year 2026" says no more.
+    let is_all_said = |from: usize| {
+        let known = [language.copulas, language.lies, language.every, language.in_year, language.year];
+        let plain = |at: usize| known.iter().any(|words| words.contains(&sentence.word(at)));
+        at + 1 == sentence.words.len() && (from.saturating_sub(LIES)..from).all(plain)
+    };
     // "2004 or later"
     let follows = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
     if said(language.not_before) || refused && said(language.earlier) || follows(language.or_more) {
         vec![("min", first.to_string(), true)]
     } else if said(language.not_after) || refused && said(language.later) || follows(language.or_less) {
         vec![("max", last.to_string(), true)]
-    } else if alone || inside && (sentence.has(language.obliging) || said(language.outside)) {
+    } else if alone || inside && (sentence.has(language.obliging) || said(language.outside) || is_all_said(from)) {
         // "It must lie in 2025"
         vec![("min", first.to_string(), true), ("max", last.to_string(), true)]
     } else {

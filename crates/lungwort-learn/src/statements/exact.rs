@@ -22,18 +22,24 @@ pub(super) fn others_are_offers(draft: &mut Draft) {
             let always = column.lines.get("required").is_some();
             let is_offer = |line: &crate::draft::Line| {
                 let conditional = CONDITIONS.contains(&line.key) && line.confidence == Confidence::Confirm;
-                conditional && (always || !is_exact(&line.value, column, &sheet.columns))
+                conditional && (always || !is_exact(&line.value, Some(column), &sheet.columns))
             };
             let offers: Vec<&'static str> =
                 column.lines.0.iter().filter(|line| is_offer(line)).map(|line| line.key).collect();
             let lines = sheet.columns[at].lines.0.iter_mut().filter(|line| offers.contains(&line.key));
             lines.for_each(|line| line.confidence = Confidence::Suggested);
         }
+        let columns = &sheet.columns;
+        let is_offer = |rule: &&mut crate::draft::DraftRule| {
+            rule.confidence == Confidence::Confirm
+                && rule.lines.iter().any(|(key, value)| key == "when" && !is_exact(value, None, columns))
+        };
+        sheet.rules.iter_mut().filter(is_offer).for_each(|rule| rule.confidence = Confidence::Suggested);
     }
 }
 
 /// Whether each term of a condition compares another column with what that column takes.
-fn is_exact(condition: &str, own: &DraftColumn, columns: &[DraftColumn]) -> bool {
+fn is_exact(condition: &str, own: Option<&DraftColumn>, columns: &[DraftColumn]) -> bool {
     // Nothing to fill in at all is no condition.
     if condition == "\"TRUE\"" {
         return true;
@@ -42,9 +48,10 @@ fn is_exact(condition: &str, own: &DraftColumn, columns: &[DraftColumn]) -> bool
     plain.split(" OR ").all(|term| is_exact_term(term, own, columns).unwrap_or(false))
 }
 
-fn is_exact_term(term: &str, own: &DraftColumn, columns: &[DraftColumn]) -> Option<bool> {
+fn is_exact_term(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn]) -> Option<bool> {
     let parts = TERM.as_ref()?.captures(term)?;
-    let of = columns.iter().find(|column| column.name == parts[1]).filter(|of| of.name != own.name)?;
+    let of =
+        columns.iter().find(|column| column.name == parts[1]).filter(|of| own.is_none_or(|own| of.name != own.name))?;
     let counts = |key: &str| of.lines.get(key).map(|line| line.value.as_str());
     let (Some(sign), Some(value)) = (parts.get(3), parts.get(4)) else {
         let of_yes_no = parts[2].ends_with("NULL") || counts("type") == Some("\"yes_no\"");
@@ -101,7 +108,7 @@ mod tests {
             ("\"… = '…'\"", false),
             ("\"TRUE\"", true),
         ] {
-            assert_eq!(is_exact(condition, &columns[0], &columns), due, "{condition}");
+            assert_eq!(is_exact(condition, Some(&columns[0]), &columns), due, "{condition}");
         }
     }
 }

@@ -3,12 +3,11 @@
 
 use super::by_value::entries;
 use super::compared_values::CONDITIONS;
-use super::conditions::is_one_of;
+use super::conditions::{condition_of, condition_span, is_one_of};
 use super::polite;
 use super::required::{Asking, blank_when, otherwise, required_when};
 use super::subject::Place;
-use super::{Claim, Confidence, Target};
-use lungwort_core::rulebook::toml_text::quoted;
+use super::{Claim, Confidence};
 
 /// Words between the values and the verb that says what is to be given then, at most: `for gas appliances please give`.
 const NOUNS: usize = 3;
@@ -17,30 +16,76 @@ const NOUNS: usize = 3;
 const SHORT: usize = 7;
 
 impl Asking<'_> {
-    /// The condition that a row is of a kind, and the words that say so: `for`, the values of one column, and no more.
-    fn kind_of_rows(&self) -> Option<(String, std::ops::Range<usize>)> {
+    /// The condition that a row is of a kind, and the words that say so.
+    pub(super) fn kind_of_rows(&self) -> Option<&(String, std::ops::Range<usize>)> {
+        self.kind.get_or_init(|| self.read_kind_of_rows()).as_ref()
+    }
+
+    /// Where the kind of rows is named: behind `for` or `applies to`, or before a colon: `Traps: leave Wind empty`.
+    fn kind_named_at(&self) -> Option<(usize, usize)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let led = |at: usize| {
+            let end = if language.only_for.contains(&sentence.word(at)) { Some(at + 1) } else { self.applies_to(at) };
+            end.map(|end| (at, end))
+        };
+        (0..sentence.words.len()).find_map(led).or_else(|| {
+            let colon = (0..=NOUNS).any(|at| sentence.gap(at) == ":");
+            (colon && self.mentions.first().is_some_and(|first| first.words.start > 0)).then_some((0, 0))
+        })
+    }
+
+    /// Where the words end that say of which rows something is: `applies to`.
+    fn applies_to(&self, at: usize) -> Option<usize> {
+        self.language.applies.iter().filter_map(|phrase| self.sentence.ends_at(phrase, at)).max()
+    }
+
+    /// The same, read from the sentence: the values of one column, and no more.
+    fn read_kind_of_rows(&self) -> Option<(String, std::ops::Range<usize>)> {
         let (sentence, language) = (self.sentence, self.language);
         let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
-        let begins = |at: &usize| language.only_for.contains(&sentence.word(*at));
-        let from = (0..sentence.words.len()).find(begins)?;
-        let first = from + 1 + usize::from(language.every.contains(&sentence.word(from + 1)));
-        let columns = self.draft.sheets.get(sheet)?.columns.iter().enumerate();
-        let mut found: Option<(String, std::ops::Range<usize>)> = None;
-        for (at, column) in columns {
+        let (from, first) = self.kind_named_at()?;
+        let labelled = from == first;
+        let first = first + usize::from(language.every.contains(&sentence.word(first)));
+        let (said, end) = self.of_one_column(sheet, first, |end| !labelled || sentence.gap(end - 1) == ":")?;
+        Some((said, from..end))
+    }
+
+    /// The condition that a column has one of the values that stand at a word, and where these end; a word that is a value of two columns
+    /// tells neither.
+    fn of_one_column(&self, sheet: usize, first: usize, ends: impl Fn(usize) -> bool) -> Option<(String, usize)> {
+        let mut found: Option<(String, usize)> = None;
+        for (at, column) in self.draft.sheets.get(sheet)?.columns.iter().enumerate() {
             let Some(allowed) = column.lines.get("allowed") else { continue };
             let own = |place: &Place| *place == (sheet, at);
             if self.mentions.iter().any(|mention| own(&mention.place)) || self.subjects.iter().any(own) {
                 continue;
             }
-            let Some((values, end)) = self.values_at(&entries(&allowed.value), first) else { continue };
-            // A word that is a value of two columns tells neither.
+            let values = self.values_at(&entries(&allowed.value), first).filter(|(_, end)| ends(*end));
+            let Some((values, end)) = values else { continue };
             if found.is_some() {
                 return None;
             }
             let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
-            found = Some((is_one_of(&(self.name)((sheet, at)), &quoted, false), from..end));
+            found = Some((is_one_of(&(self.name)((sheet, at)), &quoted, false), end));
         }
         found
+    }
+
+    /// The condition that a sentence states: of a column that it names, or of rows that are of a kind, `if the plot is let`.
+    pub(super) fn condition(&self) -> Option<String> {
+        let said = condition_of(self.sentence, self.language, self.mentions, self.name);
+        said.or_else(|| self.kind_in_condition())
+    }
+
+    /// `If the plot is let`, `where it is not free`: what the rows are ends the condition.
+    fn kind_in_condition(&self) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let span = condition_span(sentence, language)?;
+        let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
+        let copula = span.clone().find(|at| language.copulas.contains(&sentence.word(*at)))?;
+        let denied = language.negations.contains(&sentence.word(copula + 1));
+        let (said, _) = self.of_one_column(sheet, copula + 1 + usize::from(denied), |end| end == span.end)?;
+        if denied { otherwise(&said) } else { Some(said) }
     }
 
     /// The values of a list that stand at a word, one after the other, and where they end.
@@ -77,7 +122,19 @@ impl Asking<'_> {
 
     /// The condition that a sentence states by the kind of rows that it speaks of.
     pub(super) fn for_values(&self) -> Option<String> {
-        self.kind_of_rows().map(|(said, _)| said)
+        self.kind_of_rows().map(|(said, _)| said.clone())
+    }
+
+    /// `Colour does not apply to seeds`, `Colour applies to pots only`: it is blank elsewhere.
+    pub(super) fn applied(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let [place] = self.subjects else { return None };
+        let (said, words) = self.kind_of_rows()?;
+        self.applies_to(words.start)?;
+        let denied = (0..words.start).any(|at| language.negations.contains(&sentence.word(at)));
+        let only = (0..sentence.words.len()).any(|at| language.only.contains(&sentence.word(at)));
+        let blank = if denied { Some(said.clone()) } else { otherwise(said).filter(|_| only) };
+        Some(vec![blank_when(*place, &blank?)])
     }
 
     /// `Watts is only for electric appliances`: it is blank elsewhere, and may be filled then.
@@ -91,7 +148,9 @@ impl Asking<'_> {
         let is_only = language.only.contains(&sentence.word(own));
         let copula = usize::from(own > 0 && !is_only && language.copulas.contains(&sentence.word(own)));
         let only = language.only.iter().filter_map(|phrase| sentence.ends_at(phrase, own + copula)).max()?;
-        let (said, words) = self.kind_of_rows().filter(|(_, words)| words.start == only)?;
+        // "Is only given for"
+        let given = usize::from(language.filled.contains(&sentence.word(only)));
+        let (said, words) = self.kind_of_rows().filter(|(_, words)| words.start == only + given)?;
         // Another part of the sentence follows a few words behind, or none.
         let parted = |at: &usize| {
             let joined = language.and.contains(&sentence.word(*at));
@@ -103,59 +162,43 @@ impl Asking<'_> {
         }
         // "Nur bei MI und FL anzugeben" asks for it then, and "only for gas" may.
         let asked = (words.end..ends).any(|at| language.filled.contains(&sentence.word(at)));
-        let then = required_when(*place, &said);
+        let then = required_when(*place, said);
         let then = if asked { then } else { Claim { confidence: Confidence::Suggested, ..then } };
-        let elsewhere = otherwise(&said).map(|said| blank_when(*place, &said));
+        let elsewhere = otherwise(said).map(|said| blank_when(*place, &said));
         Some(elsewhere.into_iter().chain([then]).collect())
+    }
+
+    /// `Free plots have no tenant`, `no tenant for free plots`
+    pub(super) fn without_for_values(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let no = (0..sentence.words.len()).find(|at| language.none.contains(&sentence.word(*at)))?;
+        let [mention] = self.mentions else { return None };
+        let (start, end) = (mention.words.start, mention.words.end);
+        if start != no + 1 {
+            return None;
+        }
+        let of_kind = self.kind_of_rows().filter(|(_, words)| no == 0 && words.start == end);
+        let said = of_kind.map(|(said, _)| said.clone()).or_else(|| {
+            let has = no > 0 && language.has.contains(&sentence.word(no - 1)) && end == sentence.words.len();
+            let first =
+                usize::from(language.every.contains(&sentence.word(0)) || language.each_of.contains(&sentence.word(0)));
+            let (said, values) = self.of_one_column(mention.place.0, first, |values| values < no).filter(|_| has)?;
+            (no - 1 - values <= NOUNS).then_some(said)
+        })?;
+        Some(vec![blank_when(mention.place, &said)])
     }
 
     /// `For gas appliances give the pipe size`, as what stands first.
     pub(super) fn given_for_values(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
-        if !language.only_for.contains(&sentence.word(0)) {
-            return None;
-        }
         let (said, words) = self.kind_of_rows().filter(|(_, words)| words.start == 0)?;
         let gives = |at: &usize| language.give.contains(&sentence.word(polite(sentence, language, *at)));
         let verb = (words.end..(words.end + NOUNS).min(sentence.words.len())).find(gives)?;
         let mut asked: Vec<Place> =
             self.mentions.iter().filter(|mention| mention.words.start > verb).map(|mention| mention.place).collect();
         asked.dedup();
-        Some(asked.into_iter().map(|place| required_when(place, &said)).collect::<Vec<_>>())
+        Some(asked.into_iter().map(|place| required_when(place, said)).collect::<Vec<_>>())
             .filter(|claims| !claims.is_empty())
-    }
-
-    /// `For shoes the size is 18 to 50`: limits that only rows of a kind have are a rule, and where there are two of them, `32 to 56; for
-    /// shoes 18 to 50`, which rows have the first is not known.
-    pub(super) fn limits_of_some(&self, claims: &mut Vec<Claim>) {
-        let Some(elsewhere) = self.for_values().and_then(|said| otherwise(&said)) else { return };
-        let is_limit = |claim: &Claim| matches!(claim.key, "min" | "max" | "above" | "below");
-        let limits: Vec<Claim> = claims.extract_if(.., |claim| is_limit(claim)).collect();
-        let (sentence, language) = (self.sentence, self.language);
-        let numbers = (0..sentence.words.len()).filter(|at| sentence.number(*at, language).is_some()).count();
-        let one = limits.first().map(|claim| claim.on);
-        let Some(Target::Column(place)) = one.filter(|on| limits.iter().all(|claim| claim.on == *on)) else { return };
-        let sign = |key: &str| match key {
-            "min" => ">=",
-            "max" => "<=",
-            "above" => ">",
-            _ => "<",
-        };
-        let name = (self.name)(place);
-        let terms: Vec<String> =
-            limits.iter().map(|limit| format!("{name} {} {}", sign(limit.key), limit.value)).collect();
-        let plain = limits.iter().all(|limit| limit.value.parse::<f64>().is_ok());
-        // Two ranges are of two kinds of rows.
-        let keys: std::collections::HashSet<&str> = limits.iter().map(|limit| limit.key).collect();
-        if plain && numbers == limits.len() && keys.len() == limits.len() {
-            let check = quoted(&format!("{elsewhere} OR {}", terms.join(" AND ")));
-            claims.push(Claim {
-                on: Target::Rule(place.0),
-                key: "check",
-                value: check,
-                confidence: Confidence::Confirm,
-            });
-        }
     }
 
     /// `Otherwise leave blank`, as all that a sentence says behind one by which a column is required under a condition.
@@ -176,8 +219,10 @@ impl Asking<'_> {
     pub(super) fn left_for_values(&self) -> Option<Vec<Claim>> {
         let (said, words) = self.kind_of_rows()?;
         let short = self.sentence.words.len() - words.end < NOUNS;
-        let asked = self.mentions.iter().filter(|mention| mention.words.end <= words.start);
-        short.then(|| asked.map(|mention| blank_when(mention.place, &said)).collect())
+        // "Leave Watts empty for gas", "Traps: leave Wind empty"
+        let first = words.start == 0;
+        let asked = self.mentions.iter().filter(|mention| first || mention.words.end <= words.start);
+        (first || short).then(|| asked.map(|mention| blank_when(mention.place, said)).collect())
     }
 }
 

@@ -3,6 +3,9 @@
 use super::words::{self, Language};
 use lungwort_core::rulebook::toml_text::quoted;
 
+/// Words that ask for a code, at most.
+const VERB: usize = 4;
+
 /// `S seed, J juvenile, A adult`: short codes, each with what it means behind it.
 pub(super) fn beside(text: &str) -> Option<Vec<(String, String)>> {
     // "Condition when back: A as new, B used"
@@ -49,7 +52,7 @@ pub(super) fn explained(text: &str, language: &Language) -> Option<Vec<(String, 
             part.strip_prefix(word).filter(|rest| rest.starts_with(' ')).map_or(part, str::trim_start)
         });
         let (code, meaning) = language.meaning_signs.iter().find_map(|word| part.split_once(&format!(" {word} ")))?;
-        let code = code.trim().trim_matches(['"', '\'', ':']);
+        let code = behind_verb(code.trim(), language).trim_matches(['"', '\'', ':']);
         let fits = !code.is_empty() && code.len() <= 5 && !code.contains(' ') && !code.chars().any(char::is_lowercase);
         let meaning = meaning.trim().trim_end_matches(['.', ')']);
         (fits && !meaning.is_empty() && meaning.len() <= 40).then(|| (code.to_owned(), meaning.to_owned()))
@@ -86,10 +89,31 @@ pub(super) fn explained(text: &str, language: &Language) -> Option<Vec<(String, 
         (fits && said && code.bytes().any(|byte| byte.is_ascii_uppercase()))
             .then(|| (code.to_owned(), meaning.to_owned()))
     };
-    let pairs: Option<Vec<(String, String)>> = parts.iter().map(one).collect();
-    let pairs = pairs.or_else(|| bracketed.iter().copied().map(in_brackets).collect());
+    // "J for junior or F for family"
+    let either = |part: &&str| {
+        let mut signs = language.or.iter().chain(language.and).map(|word| format!(" {word} "));
+        let cut = signs.find_map(|sign| {
+            let pieces: Vec<(String, String)> =
+                part.split(sign.as_str()).map(|piece| one(&piece)).collect::<Option<_>>()?;
+            (pieces.len() >= 2).then_some(pieces)
+        });
+        cut.or_else(|| one(part).map(|pair| vec![pair]))
+    };
+    let pairs: Option<Vec<Vec<(String, String)>>> = parts.iter().map(either).collect();
+    let pairs = pairs.map(|pairs| pairs.into_iter().flatten().collect());
+    let pairs: Option<Vec<(String, String)>> = pairs.or_else(|| bracketed.iter().copied().map(in_brackets).collect());
     let pairs = pairs.or_else(|| bracketed.iter().map(behind).collect());
     pairs.filter(|pairs| pairs.len() >= 2)
+}
+
+/// A code without the verb that asks for it: `enter A`, `please use the code A`.
+fn behind_verb<'t>(text: &'t str, language: &Language) -> &'t str {
+    let Some((verb, code)) = text.rsplit_once(' ') else { return text };
+    let verb = verb.to_lowercase();
+    let words = || verb.split(' ');
+    let asks = words().any(|word| [language.give, language.tick, language.choose].iter().any(|of| of.contains(&word)));
+    let plain = words().count() <= VERB && words().all(|word| word.chars().all(char::is_alphabetic));
+    if asks && plain { code } else { text }
 }
 
 /// `1 is best, 4 is lowest`: what the ends of a scale mean, between which the others are.

@@ -47,10 +47,14 @@ pub(super) mod sheets;
 mod shown;
 mod sizes;
 pub(crate) mod sql_types;
+mod steps;
 mod subject;
 mod take;
 pub(crate) mod texts;
+mod totals;
+mod under;
 mod units;
+mod unwanted;
 mod values;
 mod when;
 mod within_one;
@@ -58,6 +62,7 @@ mod without;
 mod words;
 mod yes_no;
 
+use std::cell::OnceCell;
 use std::collections::HashSet;
 
 use super::Entry;
@@ -395,6 +400,7 @@ fn one(
     for language in languages.iter().copied() {
         obliges |= sentence.has(language.obliging) || sentence.required(language).is_some();
         let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+        let sentence = &*subject::without_headings_no(sentence, &mentions);
         let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
         let mentions = meant::without_listed((sentence, language), mentions, draft);
         let mentions = if labelled { without_passing(sentence, mentions, (&spoken_of, draft)) } else { mentions };
@@ -554,6 +560,12 @@ fn compared(
     languages.iter().copied().map(of_language).find(|claims| !claims.is_empty()).unwrap_or_default()
 }
 
+/// The columns that a text may be about.
+fn columns_in_reach(text: &Text, draft: &Draft) -> Vec<Place> {
+    let sheets = draft.sheets.iter().enumerate().filter(|(at, sheet)| text.about.reaches(*at) && !sheet.is_form);
+    sheets.flat_map(|(at, sheet)| (0..sheet.columns.len()).map(move |column| (at, column))).collect()
+}
+
 fn understand(
     known: &Entries<'_>,
     (text, sentence, language): (&Text, &Sentence, &Language),
@@ -564,13 +576,7 @@ fn understand(
     if looks.is_empty() {
         looks = columns_by::by_sign(sentence, language, draft, &text.about);
     }
-    let all: Vec<Place> = draft
-        .sheets
-        .iter()
-        .enumerate()
-        .filter(|(at, sheet)| text.about.reaches(*at) && !sheet.is_form)
-        .flat_map(|(at, sheet)| (0..sheet.columns.len()).map(move |column| (at, column)))
-        .collect();
+    let all = columns_in_reach(text, draft);
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
     let mut whole = begun::columns(sentence, language, mentions, draft);
     whole.and(begun::sheets(sentence, language, mentions, draft));
@@ -587,6 +593,7 @@ fn understand(
         before,
         name: &name,
         draft,
+        kind: OnceCell::new(),
     };
     let mut reading = required::read(&asking);
     // Beside a column, "date" says what its values are.
@@ -599,13 +606,18 @@ fn understand(
     reading.and(other_sheet::read(sentence, language, places, draft));
     reading.and(one_row::read(sentence, language, (known, &text.about, !mentions.is_empty()), draft));
     reading.and(order::balance(sentence, language, mentions, &name));
+    reading.and(totals::read(sentence, language, mentions, &name));
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));
     if !about_rule {
         reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));
         values::days_before(&mut reading, language, before, draft);
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
         for_values::without_values_of_conditions(&mut reading.claims);
-        asking.limits_of_some(&mut reading.claims);
+        asking.holds_for_some(&mut reading.claims);
+        reading.understood |= !reading.claims.is_empty();
+        let unwanted = unwanted::read(sentence, language, (mentions, places), &reading);
+        reading.and(unwanted);
+        steps::read(sentence, language, places, &name, &mut reading);
     }
     reading.and(as_before((sentence, language), places, &reading, draft));
     let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);

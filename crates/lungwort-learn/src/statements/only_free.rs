@@ -37,7 +37,10 @@ impl Asking<'_> {
         let first = only == 0 || only == 1 && article(0);
         // "Notes alone", "Notes is the only optional field"
         let behind = |at: usize| self.mentions.iter().any(|mention| mention.words.end == at);
-        let last = only + 1 == free.start
+        // "The only columns that may be left blank"
+        let what = |at: usize| [language.columns, language.labels].iter().any(|words| words.contains(&word(at)));
+        let led = only + 1 == free.start || what(only + 1) && (only + 2..=only + 2 + OTHER).contains(&free.start);
+        let last = led
             && (behind(only)
                 || only
                     .checked_sub(1)

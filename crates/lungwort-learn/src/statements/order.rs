@@ -306,6 +306,10 @@ fn as_days(
         }
         return None;
     }
+    // "Finish must be after Start" may be of days or of times.
+    if [one, other].iter().all(|at| is_begin_or_end(&sheet.columns[*at].heading)) {
+        return cast(sheet, (one, other), check, &["DATE", "TIME"]);
+    }
     let of = |column: &DraftColumn, key: &str| column.lines.get(key).map(|line| line.value.clone());
     let mut forms: Vec<Option<String>> = sheet
         .columns
@@ -327,22 +331,46 @@ fn as_days(
         }
         return None;
     }
-    let mut parts = check.split(' ');
-    let (Some(first), Some(sign), Some(second)) = (parts.next(), parts.next(), parts.next()) else { return None };
     let is_time = |at: &usize| {
         let heading = sentences(&sheet.columns[*at].heading);
         let word = |word: &str| words::ALL.iter().any(|language| language.times.first() == Some(&word));
         heading.iter().flat_map(|heading| &heading.words).any(|(each, _)| word(each))
     };
     let kind = if [one, other].iter().all(is_time) { "TIME" } else { "DATE" };
-    let days = quoted(&format!("CAST({first} AS {kind}) {sign} CAST({second} AS {kind})"));
+    cast(sheet, (one, other), check, &[kind])
+}
+
+/// Whether a heading says that something begins or ends, and neither on which day nor at what time.
+fn is_begin_or_end(heading: &str) -> bool {
+    let heading = sentences(heading);
+    let mut words = heading.iter().flat_map(|heading| &heading.words).peekable();
+    let is = |word: &str| {
+        words::ALL
+            .iter()
+            .any(|language| [language.start_words, language.end_words].iter().any(|words| words.contains(&word)))
+    };
+    words.peek().is_some() && words.all(|(word, _)| is(word))
+}
+
+/// Compares two columns of which it is not said how they are written, where they are plain ISO days or times: what is neither is not
+/// compared.
+fn cast(sheet: &mut DraftSheet, (one, other): (usize, usize), check: &str, kinds: &[&str]) -> Option<String> {
+    let mut parts = check.split(' ');
+    let (Some(first), Some(sign), Some(second)) = (parts.next(), parts.next(), parts.next()) else { return None };
+    let compared = |kind: &&str| format!("CAST({first} AS {kind}) {sign} CAST({second} AS {kind})");
+    let days = quoted(&kinds.iter().map(compared).collect::<Vec<_>>().join(" AND "));
+    let written = if kinds.contains(&"TIME") {
+        if kinds.len() > 1 { "yyyy-mm-dd or hh:mm" } else { "hh:mm" }
+    } else {
+        "yyyy-mm-dd"
+    };
     let of_check = |line: &&mut (Cow<'static, str>, String)| line.0 == "check" && line.1 == quoted(check);
     for (_, value) in sheet.rules.iter_mut().flat_map(|rule| &mut rule.lines).filter(|line| of_check(line)) {
         value.clone_from(&days);
     }
     let heading = |at: usize| sheet.columns[at].heading.trim().to_owned();
     Some(format!(
-        "{} and {}: how their days are written is not said; they are compared where they are written yyyy-mm-dd",
+        "{} and {}: how they are written is not said; they are compared where they are written {written}",
         heading(one),
         heading(other)
     ))

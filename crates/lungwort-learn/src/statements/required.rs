@@ -1,7 +1,9 @@
 //! What has to be filled in: always, under a condition, or one of several.
 
+use std::cell::OnceCell;
+
 use super::by_value::of_value;
-use super::conditions::{condition_of, condition_span, conditional_at, narrowed_by};
+use super::conditions::{condition_span, conditional_at, narrowed_by};
 use super::sentence::Sentence;
 use super::several::some_of_several;
 use super::subject::{Mention, Place};
@@ -29,6 +31,8 @@ pub(super) struct Asking<'s> {
     pub before: &'s [Place],
     pub name: &'s dyn Fn(Place) -> String,
     pub draft: &'s Draft,
+    /// The condition that a row is of a kind, and the words that say so, once they have been looked for.
+    pub kind: OnceCell<Option<(String, std::ops::Range<usize>)>>,
 }
 
 /// What a sentence says of the filling in of columns.
@@ -46,6 +50,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
         return Reading::of(claims);
     }
     let of_kind = || asking.left_otherwise().or_else(|| asking.only_for_values()).or_else(|| asking.given_for_values());
+    let of_kind = || of_kind().or_else(|| asking.applied()).or_else(|| asking.without_for_values());
     if let Some(claims) = asking.all_but_the_free().or_else(|| asking.only_then()).or_else(of_kind) {
         return Reading::of(claims);
     }
@@ -70,7 +75,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     }
     // "Conditional" says something only with its condition.
     let conditional = || {
-        let said = condition_of(sentence, language, mentions, name);
+        let said = asking.condition();
         sentence.any(language.conditional_on).filter(|_| said.is_some())
     };
     // "How many tables are needed" asks for no value.
@@ -89,6 +94,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
             reading.claims.extend(back.into_iter().map(must_be_filled));
             reading
         }
+        None if let Some(claims) = asking.blank_only_then() => Reading::of(claims),
         None if sentence.any(language.optional).is_some()
             && !(mentions.is_empty() && asking.looks.is_empty() && asking.subjects.is_empty()) =>
         {
@@ -135,23 +141,48 @@ impl Asking<'_> {
 
     /// `Eggs: only if Stage is eggs`, as all that is said of a column: it is filled then, and blank elsewhere. Both are offered.
     fn only_then(&self) -> Option<Vec<Claim>> {
-        let Asking { sentence, language, mentions, subjects, name, .. } = *self;
+        let Asking { sentence, language, mentions, subjects, .. } = *self;
         let [place] = subjects else { return None };
         let at = conditional_at(sentence, language)?;
         let only = |at: usize| language.only.contains(&sentence.word(at));
         let from = if only(at) { at } else { at.checked_sub(1).filter(|at| only(*at))? };
         let own = mentions.first().filter(|first| first.place == *place && first.words.end <= from);
-        let begins = own.map_or(0, |own| own.words.end) == from;
+        // "The rent is only given if…", "is given only if…"
+        let said = |at: &usize| {
+            let word = sentence.word(*at);
+            [language.copulas, language.filled, language.under].iter().any(|words| words.contains(&word)) || only(*at)
+        };
+        let begins = (own.map_or(0, |own| own.words.end)..from).all(|at| said(&at));
         let whole = begins && condition_span(sentence, language)?.end >= sentence.words.len();
         if !whole || sentence.text.contains("):") {
             return None;
         }
-        let said = condition_of(sentence, language, mentions, name)?;
+        let said = self.condition()?;
         let otherwise = otherwise(&said).map(|said| blank_when(*place, &said));
         // That there is none elsewhere is said; that there must be one then may be.
-        let then = Claim { confidence: Confidence::Suggested, ..required_when(*place, &said) };
+        // "Nur bei Spendertyp Garten anzugeben" asks for it then.
+        let last = sentence.words.len() - 1;
+        let asked = !said.ends_with("NULL") && language.filled.contains(&sentence.word(last));
+        let then = required_when(*place, &said);
+        let then = if asked { then } else { Claim { confidence: Confidence::Suggested, ..then } };
         let possible = only(from) && language.with.contains(&sentence.word(from + 1));
         Some(otherwise.into_iter().chain((!possible).then_some(then)).collect())
+    }
+
+    /// `Tenant may be empty only if State is free`: everywhere else it is required.
+    fn blank_only_then(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let free = sentence.any(language.optional).or_else(|| {
+            let unfilled = (0..sentence.words.len()).find(|at| language.unfilled.contains(&sentence.word(*at)))?;
+            let may =
+                (unfilled.saturating_sub(ASKED)..unfilled).find(|at| language.may.contains(&sentence.word(*at)))?;
+            Some(may..unfilled + 1)
+        })?;
+        let at = conditional_at(sentence, language).filter(|at| *at >= free.start)?;
+        let only = (free.start..at + 1).any(|at| language.only.contains(&sentence.word(at)));
+        let [place] = self.subjects else { return None };
+        let said = self.condition().as_deref().and_then(otherwise).filter(|_| only)?;
+        Some(vec![required_when(*place, &said)])
     }
 
     /// What must be blank: under a condition, or by its words always; and what may not be, `neither Box nor Store`.
@@ -164,16 +195,22 @@ impl Asking<'_> {
             return Some(Reading::of(named.map(|mention| must_be_filled(mention.place)).collect()));
         }
         // "Please leave Approved by and Hours approved empty"
-        let leaves = polite(sentence, language, 0);
         let word = |at: usize| sentence.word(at);
+        let leaves = self.leaves_at();
+        // "Leave no Name or Date empty"
+        let no = language.none.contains(&word(leaves + 1));
+        let last = sentence.words.len().saturating_sub(1);
+        if language.leave.contains(&word(leaves)) && no && language.unfilled.contains(&word(last)) {
+            return Some(Reading::of(mentions.iter().map(|mention| must_be_filled(mention.place)).collect()));
+        }
         // "Leave only Notes blank" leaves nothing else blank.
         if language.leave.contains(&word(leaves)) && language.alone.contains(&word(leaves + 1)) {
             return None;
         }
-        let unfilled = || (leaves + 1..sentence.words.len()).any(|at| language.unfilled.contains(&word(at)));
         if language.leave.contains(&word(leaves))
-            && unfilled()
-            && let Some(claims) = self.left_for_values().filter(|claims| !claims.is_empty())
+            && (leaves + 1..sentence.words.len()).any(|at| language.unfilled.contains(&word(at)))
+            && let Some(claims) = self.left_for_values().or_else(|| self.left_then(leaves))
+            && !claims.is_empty()
         {
             return Some(Reading::of(claims));
         }
@@ -220,21 +257,44 @@ impl Asking<'_> {
         None
     }
 
+    /// Where the verb stands that asks to leave something blank: first, or behind the kind of rows or the condition that it is for.
+    fn leaves_at(&self) -> usize {
+        let (sentence, language) = (self.sentence, self.language);
+        let of_kind = self.kind_of_rows().filter(|(_, words)| words.start == 0).map(|(_, words)| words.end);
+        let span = condition_span(sentence, language).filter(|span| span.start == 0).map(|span| span.end);
+        let begins = of_kind.or(span).unwrap_or(0);
+        let leaves = polite(sentence, language, begins);
+        // "For free plots leave…"
+        let nouns = if of_kind.is_some() { leaves..leaves + SUBJECT } else { leaves..leaves + 1 };
+        nouns.into_iter().find(|at| language.leave.contains(&sentence.word(*at))).unwrap_or(leaves)
+    }
+
+    /// `If Paid is no, leave the end date empty`, `leave it empty if…`
+    fn left_then(&self, leaves: usize) -> Option<Vec<Claim>> {
+        let span = condition_span(self.sentence, self.language)?;
+        let said = self.condition().unwrap_or_else(|| OPEN.to_owned());
+        let outside = |mention: &&Mention| mention.words.start > leaves && !span.contains(&mention.words.start);
+        // "If there is no phone, leave Phone empty" says nothing.
+        let of_itself = |place: Place| said.starts_with(&format!("{} ", (self.name)(place)));
+        let asked = self.mentions.iter().filter(outside).map(|mention| mention.place);
+        Some(asked.filter(|place| !of_itself(*place)).map(|place| blank_when(place, &said)).collect())
+    }
+
     /// Columns that nobody is to fill in, or not under a condition.
     fn must_be_blank(&self, forbidden: &std::ops::Range<usize>) -> Vec<Claim> {
-        let Asking { sentence, language, mentions, name, .. } = *self;
+        let Asking { sentence, language, mentions, .. } = *self;
         let condition = conditional_at(sentence, language).filter(|at| !forbidden.contains(at));
         let said = match condition {
             // "For all the others this cell stays empty": which these are stands elsewhere.
             None if sentence.has(language.all_other) => None,
             None => Some(self.for_values().unwrap_or_else(|| "TRUE".to_owned())),
-            Some(_) => condition_of(sentence, language, mentions, name),
+            Some(_) => self.condition(),
         };
+        let span = condition.and_then(|_| condition_span(sentence, language));
         let in_condition = |place: &Place| {
-            let end = condition.map(|at| if at < forbidden.start { forbidden.start } else { usize::MAX });
-            condition.zip(end).is_some_and(|(at, end)| {
-                mentions.iter().any(|of| of.place == *place && of.words.start > at && of.words.start < end)
-            })
+            let within = |of: &Mention| span.as_ref().is_some_and(|span| span.contains(&of.words.start));
+            let mut of_place = mentions.iter().filter(|of| of.place == *place).peekable();
+            of_place.peek().is_some() && of_place.all(within)
         };
         let said = said.unwrap_or_else(|| OPEN.to_owned());
         self.meant().iter().filter(|place| !in_condition(place)).map(|place| blank_when(*place, &said)).collect()
@@ -382,7 +442,7 @@ impl Asking<'_> {
         if span.start > 1 || span.end != sentence.words.len() || sentence.required(language).is_some() {
             return None;
         }
-        let said = condition_of(sentence, language, self.mentions, self.name)?;
+        let said = self.condition()?;
         let others = self.subjects.iter().filter(|place| !self.mentions.iter().any(|mention| mention.place == **place));
         Some(others.map(|place| required_when(*place, &said)).collect())
     }
@@ -462,8 +522,9 @@ impl Asking<'_> {
             .collect();
         // "Give the date as 31 December" says how.
         let last = asked.last()?.words.end;
-        let ends = last >= sentence.words.len() || span.start == last || language.as_well.contains(&word(last));
-        let said = condition_of(sentence, language, self.mentions, self.name)?;
+        let as_well = || language.as_well.iter().any(|phrase| sentence.ends_at(phrase, last).is_some());
+        let ends = last >= sentence.words.len() || span.start == last || as_well();
+        let said = self.condition()?;
         ends.then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).collect())
     }
 
@@ -640,7 +701,7 @@ impl Asking<'_> {
     }
 
     /// `For credit notes the reason is required`
-    fn begins_for_some(&self) -> bool {
+    pub(super) fn begins_for_some(&self) -> bool {
         let (first, second) = (self.sentence.word(0), self.sentence.word(1));
         let all = self.language.whole_of.contains(&second) || self.language.every.contains(&second);
         self.language.only_for.contains(&first) && !all
@@ -678,7 +739,7 @@ impl Asking<'_> {
         let of_kind = self.for_values();
         let is_conditional =
             condition.is_some() || for_some || begins_for_some || of_value.is_some() || of_kind.is_some();
-        let said = condition_of(sentence, language, mentions, self.name).or(of_value).or(of_kind);
+        let said = self.condition().or(of_value).or(of_kind);
         let said = said.unwrap_or_else(|| OPEN.to_owned());
         // What is named within the condition is what the condition is about.
         let span = condition.and_then(|_| condition_span(sentence, language));

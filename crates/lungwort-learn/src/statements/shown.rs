@@ -372,7 +372,7 @@ pub(super) fn looks_like(sentence: &Sentence, language: &Language, from: usize) 
     };
     let shape = |shown: &str| shape_of(shown, false);
     if let Some(place) = first_of(language.looks) {
-        return shown_at(place.end).filter(|shown| is_code(shown, 6)).map(shape);
+        return shown_at(place.end).filter(|shown| is_code(shown, 4)).map(shape);
     }
     // "Format H-101", "ISO week as 2026-W07": a code with a sign in it, and nothing behind.
     let as_written = || first_of(language.as_written).filter(|_| !sentence.has(language.example));

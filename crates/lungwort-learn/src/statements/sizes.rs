@@ -375,6 +375,8 @@ fn how_built(sentence: &Sentence, language: &Language, from: usize, found: &mut 
         };
         if no_more && sentence.any(language.in_capitals).is_some_and(|place| !denied(&place)) {
             found.push(("case", quoted("upper"), known));
+        } else if no_more && sentence.any(language.in_smalls).is_some_and(|place| !denied(&place)) {
+            found.push(("case", quoted("lower"), known));
         }
     }
 }
@@ -446,7 +448,12 @@ fn of_several(sentence: &Sentence, language: &Language, places: &[Place], found:
 
 /// `Digits only`, `only digits`, and nothing else.
 fn only_digits(sentence: &Sentence, language: &Language, from: usize) -> bool {
-    let [(first, _), (second, _), rest @ ..] = &sentence.words[from.min(sentence.words.len())..] else { return false };
+    // "Phone contains digits only"
+    let noun = from + usize::from(from > 0 && language.address_words.contains(&sentence.word(from)));
+    let verb = usize::from(from > 0 && language.containing.contains(&sentence.word(noun)));
+    let first = if verb > 0 { noun + verb } else { from };
+    let words = &sentence.words[first.min(sentence.words.len())..];
+    let [(first, _), (second, _), rest @ ..] = words else { return false };
     let only = |word: &String| language.only.contains(&word.as_str());
     let digits = |word: &String| language.digits.contains(&word.as_str());
     // "Digits only, without spaces or hyphens"

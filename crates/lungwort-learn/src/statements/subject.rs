@@ -1,5 +1,6 @@
 //! Which columns a sentence is about: named by their headings, or by words that stand for them.
 
+use std::borrow::Cow;
 use std::collections::HashMap;
 use std::ops::Range;
 
@@ -285,16 +286,16 @@ pub(super) fn mentions(
     // Nor is "starts with" the column Start.
     let verbs: Vec<Range<usize>> =
         language.begins.iter().chain(language.ends).filter_map(|phrase| sentence.find(phrase)).collect();
-    let formats: Vec<Range<usize>> = formats.filter_map(|(phrase, _)| sentence.find(phrase)).collect();
+    // Nor are "whole numbers" those of a column.
+    let phrases = formats.map(|(phrase, _)| *phrase).chain(language.whole.iter().copied());
+    let formats: Vec<Range<usize>> = phrases.filter_map(|phrase| sentence.find(phrase)).collect();
     let mut starts: HashMap<&str, Vec<usize>> = HashMap::new();
     for (words, place, plain) in whole {
         let starts = starts.entry(&words[0]).or_insert_with(|| starts_of(sentence, &words[0]));
         for at in starts.iter().copied().filter(|at| is_at(sentence, words, *at)) {
             let range = at..at + words.len();
             let same = found.iter().any(|known| known.words == range);
-            let in_format = formats
-                .iter()
-                .any(|format| format.start < range.start && range.end <= format.end && range.len() < format.len());
+            let in_format = formats.iter().any(|format| format.start < range.start && is_part_of(&range, format));
             // "No currency sign", and not "pickers sign with two letters"
             let before = range.start.checked_sub(1).map_or("", |at| sentence.word(at));
             let lacks = language.none.contains(&before) || language.lacking.contains(&before);
@@ -326,6 +327,9 @@ pub(super) fn mentions(
     found.extend(first_columns(sentence, language, draft, about));
     found.extend(ranges(sentence, language, draft, &found));
     found.extend(numbered_together(sentence, &headings, &found));
+    found.retain(|mention| {
+        !formats.iter().any(|format| format.start < mention.words.start && is_part_of(&mention.words, format))
+    });
     found.sort_by_key(|mention| (mention.words.start, mention.place));
     found.dedup();
     // "The child's code" is the code.
@@ -337,6 +341,11 @@ pub(super) fn mentions(
     };
     found.retain(|mention| mention.words.is_empty() || !owns(mention));
     found
+}
+
+/// Whether words are some of others, and not all of them.
+fn is_part_of(words: &Range<usize>, others: &Range<usize>) -> bool {
+    others.start <= words.start && words.end <= others.end && words.len() < others.len()
 }
 
 /// Whether words that are a heading name no column: `start with S`, `24-hour times`, `the sheet "Choirs"`.
@@ -407,6 +416,17 @@ fn beside_others(
         found.push(Mention { place: *place, words: *at..at + 1 });
         sure.push(*at..at + 1);
     }
+}
+
+/// A sentence in which the "no" of a heading denies nothing: `Ring no is required`.
+pub(super) fn without_headings_no<'s>(sentence: &'s Sentence, mentions: &[Mention]) -> Cow<'s, Sentence> {
+    let of_heading = mentions.iter().filter(|mention| mention.words.len() > 1);
+    let denying = of_heading.flat_map(|mention| mention.words.clone()).filter(|at| sentence.word(*at) == "no");
+    let mut sentence = Cow::Borrowed(sentence);
+    for at in denying.collect::<Vec<_>>() {
+        sentence.to_mut().words[at].0.push('.');
+    }
+    sentence
 }
 
 /// A heading without its asterisk and what is in brackets behind it.
@@ -550,7 +570,9 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     // "The year has four digits" is about it, whatever else years are.
     let word = |at: Option<usize>| at.and_then(|at| sentence.words.get(at)).map_or("", |(word, _)| word.as_str());
     let led = language.every.contains(&word(range.start.checked_sub(1)))
-        && (range.start == 1 || language.conditional.contains(&word(range.start.checked_sub(2))));
+        && (range.start == 1
+            || language.only_for.contains(&sentence.word(0))
+            || language.conditional.contains(&word(range.start.checked_sub(2))));
     let goes_on = language.verbs.contains(&sentence.word(range.end));
     // "Each talk has a code of the form T-26-001"
     let shown = [language.looks, language.consists].into_iter().flatten();

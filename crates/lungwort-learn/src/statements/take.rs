@@ -60,23 +60,28 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
             }
         }
         Target::Sheet(sheet) => draft.sheets[sheet].lines.set(claim.key, claim.value, source, claim.confidence),
-        // What a rule needs belongs to the one before.
-        Target::Rule(sheet) if claim.key == "needs" => {
-            let rule = draft.sheets[sheet].rules.last_mut().filter(|rule| rule.lines.len() == 1);
-            rule.into_iter().for_each(|rule| rule.lines.push((claim.key.into(), claim.value.clone())));
-        }
-        Target::Rule(sheet) | Target::Group(sheet, _) => {
-            let mut lines = vec![(claim.key.into(), claim.value)];
-            if let Target::Group(_, by) = claim.on {
-                let name = by.map(|by| draft.sheets[sheet].columns[by].name.clone());
-                let each = name.map_or(quoted("sheet"), |name| format!("{{ by = {} }}", list(&[name])));
-                lines.insert(0, ("each".into(), each));
-            }
-            let rules = &mut draft.sheets[sheet].rules;
-            if !rules.iter().any(|rule| rule.lines == lines) {
-                rules.push(DraftRule { kind: "rule", lines, source: source.to_owned(), confidence: claim.confidence });
-            }
-        }
+        Target::Rule(sheet) | Target::Group(sheet, _) => take_rule(claim, sheet, source, draft),
+    }
+}
+
+/// A rule of a sheet, of which each group of rows has the same in a column, or all rows are one.
+fn take_rule(claim: Claim, sheet: usize, source: &str, draft: &mut Draft) {
+    // What a rule needs, and when it counts, belongs to the one before.
+    if matches!(claim.key, "needs" | "when") {
+        let last = draft.sheets[sheet].rules.last_mut();
+        let rule = last.filter(|rule| rule.lines.len() == 1 && rule.source == source);
+        rule.into_iter().for_each(|rule| rule.lines.push((claim.key.into(), claim.value.clone())));
+        return;
+    }
+    let mut lines = vec![(claim.key.into(), claim.value)];
+    if let Target::Group(_, by) = claim.on {
+        let name = by.map(|by| draft.sheets[sheet].columns[by].name.clone());
+        let each = name.map_or(quoted("sheet"), |name| format!("{{ by = {} }}", list(&[name])));
+        lines.insert(0, ("each".into(), each));
+    }
+    let rules = &mut draft.sheets[sheet].rules;
+    if !rules.iter().any(|rule| rule.lines == lines) {
+        rules.push(DraftRule { kind: "rule", lines, source: source.to_owned(), confidence: claim.confidence });
     }
 }
 

@@ -112,6 +112,11 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("swifts", read_all(include_str!("said/swifts.txt")));
     insta::assert_snapshot!("canoes", read_all(include_str!("said/canoes.txt")));
     insta::assert_snapshot!("kitchens", read_all(include_str!("said/kitchens.txt")));
+    insta::assert_snapshot!("membership", read_all(include_str!("said/membership.txt")));
+    insta::assert_snapshot!("catalogue_items", read_all(include_str!("said/catalogue_items.txt")));
+    insta::assert_snapshot!("field_visits", read_all(include_str!("said/field_visits.txt")));
+    insta::assert_snapshot!("allotments", read_all(include_str!("said/allotments.txt")));
+    insta::assert_snapshot!("kinds_of_rows", read_all(include_str!("said/kinds_of_rows.txt")));
 }
 
 #[test]

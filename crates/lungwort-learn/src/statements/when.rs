@@ -1,7 +1,7 @@
 //! Days and times in what sentences say of values: how they are written, and the first and last that are taken.
 
 use super::day_forms::{date, date_in_words, month_or_time};
-use super::sentence::Sentence;
+use super::sentence::{Phrases, Sentence};
 use super::sizes::Said;
 use super::words::Language;
 use super::{clock, days};
@@ -107,12 +107,15 @@ pub(super) fn of_today(sentence: &Sentence, language: &Language, found: &mut Sai
         found.push((if upto { "max" } else { "min" }, quoted("today"), Confidence::Known));
         return;
     }
-    let limit = if sentence.has(language.future) && !denied && obliges
+    // "Dates of birth lie in the past" ends with it.
+    let ends = |phrases: Phrases| sentence.any(phrases).is_some_and(|place| place.end == sentence.words.len());
+    let limit = if sentence.has(language.future) && !denied && (obliges || ends(language.future))
         || sentence.has(language.past) && sentence.has(language.negations)
     {
         "min"
     } else if sentence.has(language.by_today)
-        || sentence.has(language.past) && obliges && !denied
+        || sentence.has(language.past) && !denied && (obliges || ends(language.past))
+        || sentence.has(language.coming) && sentence.has(language.refused)
         || sentence.has(language.not_future) && (denied || obliges)
     {
         "max"

@@ -2,7 +2,7 @@
 //! on every line`.
 
 use super::Claim;
-use super::conditions::{condition_of, conditional_at};
+use super::conditions::conditional_at;
 use super::required::{Asking, SUBJECT, must_be_filled, required_when};
 use super::subject::Mention;
 
@@ -33,7 +33,7 @@ impl Asking<'_> {
     pub(super) fn there_must_be_then(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
         let must = sentence.any(language.there_must).filter(|must| must.start > 0)?;
-        let said = condition_of(sentence, language, self.mentions, self.name)?;
+        let said = self.condition()?;
         let near = |mention: &&Mention| (must.end..=must.end + 1).contains(&mention.words.start);
         let asked = self.mentions.iter().find(near)?;
         Some(vec![required_when(asked.place, &said)])

@@ -372,6 +372,24 @@ pub(super) struct Language {
     pub give_last: &'static [&'static str],
     /// Behind what is asked: as well.
     pub as_well: &'static [&'static str],
+    /// Between a condition and what holds then.
+    pub thereupon: &'static [&'static str],
+    /// A day lies in a year.
+    pub lies: &'static [&'static str],
+    /// Of days to come: `future dates are refused`.
+    pub coming: &'static [&'static str],
+    /// What a sum is said to come to follows.
+    pub adds_up: &'static [&'static str],
+    /// What is in a value follows: `must not contain`.
+    pub containing: &'static [&'static str],
+    /// Any at all.
+    pub any: &'static [&'static str],
+    /// Signs that a value may not have, by their words: how they are called, and their class in an expression.
+    pub unwanted: &'static [(&'static str, (&'static str, &'static str))],
+    /// Before the column that something is written into.
+    pub under: &'static [&'static str],
+    /// Before the rows that something is for: `Colour does not apply to seeds`.
+    pub applies: &'static [&'static str],
     /// What else a sentence may tell to do under a condition: `explain in the column Remarks`.
     pub explain: &'static [&'static str],
     /// Between a column and a value in a condition; and a column that is filled, or blank.

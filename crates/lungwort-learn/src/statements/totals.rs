@@ -1,0 +1,78 @@
+//! Limits of what the rows of a sheet come to together: `the sum of Quantity must not exceed 2,000`, `the shares of each order add
+//! up to 100`.
+
+use super::conditions::compared_with;
+use super::sentence::Sentence;
+use super::subject::{Mention, Place};
+use super::words::Language;
+use super::{Claim, Confidence, Reading, Target};
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// Words between the sum of a column and what it is compared with, at most.
+const NEAR: usize = 6;
+
+/// What a sentence says of the sum of one column: over all rows, or over those that have the same in another one.
+pub(super) fn read(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Reading {
+    read_claim(sentence, language, mentions, name).map_or_else(Reading::default, |claim| Reading::of(vec![claim]))
+}
+
+fn read_claim(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Option<Claim> {
+    let summed = mentions.iter().find(|mention| is_summed(sentence, language, mention));
+    let adds_up = sentence.any(language.adds_up);
+    let of = summed
+        .or_else(|| mentions.first().filter(|first| adds_up.as_ref().is_some_and(|at| first.words.end <= at.start)))?;
+    // "Of each order"
+    let grouped = |mention: &&Mention| {
+        let start = mention.words.start;
+        let led =
+            |phrase: &&str| (start.saturating_sub(3)..start).any(|at| sentence.ends_at(phrase, at) == Some(start));
+        mention.place != of.place && language.of_each.iter().any(led)
+    };
+    let by = mentions.iter().find(grouped).map(|mention| mention.place);
+    let others = mentions.iter().any(|mention| mention.place != of.place && Some(mention.place) != by);
+    if others || by.is_some_and(|by| by.0 != of.place.0) {
+        return None;
+    }
+    let reach = of.words.end..sentence.words.len();
+    let exact = |at: usize| {
+        let end = language.adds_up.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max()?;
+        compared_with(sentence, language, end).or_else(|| Some(format!("= {}", sentence.number(end, language)?)))
+    };
+    let compared = reach.clone().find_map(exact).or_else(|| {
+        summed?;
+        reach.take(NEAR).find_map(|at| compared_with(sentence, language, at).or_else(|| equals(sentence, language, at)))
+    })?;
+    Some(Claim {
+        on: Target::Group(of.place.0, by.map(|(_, column)| column)),
+        key: "check",
+        value: quoted(&format!("SUM({}) {compared}", name(of.place))),
+        confidence: Confidence::Confirm,
+    })
+}
+
+/// `Must be 100`
+fn equals(sentence: &Sentence, language: &Language, at: usize) -> Option<String> {
+    let end = language.modals.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max()?;
+    let copula = language.copulas.contains(&sentence.word(end));
+    let number = sentence.number(end + usize::from(copula), language)?;
+    (copula && end + 2 >= sentence.words.len()).then(|| format!("= {number}"))
+}
+
+/// Whether what is said is said of the sum of a column: `the total of Quantity`, `the sum of all fees`.
+fn is_summed(sentence: &Sentence, language: &Language, mention: &Mention) -> bool {
+    let small = |at: usize| [language.every, language.each_of].iter().any(|words| words.contains(&sentence.word(at)));
+    let of = (0..mention.words.start).rev().find(|at| !small(*at));
+    of.is_some_and(|of| {
+        of > 0 && language.owners.contains(&sentence.word(of)) && language.sums.contains(&sentence.word(of - 1))
+    })
+}

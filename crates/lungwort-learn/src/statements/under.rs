@@ -1,0 +1,152 @@
+//! What holds for some rows alone: `for shoes the size is 18 to 50`, `if Category is seed, Unit must be kg`. It is a rule that counts
+//! under a condition.
+
+use super::by_value::entries;
+use super::conditions::{condition_span, is_one_of, values_of};
+use super::required::Asking;
+use super::subject::{Mention, Place};
+use super::{Claim, Confidence, Target};
+use lungwort_core::rulebook::toml_text::quoted;
+
+impl Asking<'_> {
+    /// Turns what is said of some rows into rules for these: limits, and values that a column must have or not have then.
+    pub(super) fn holds_for_some(&self, claims: &mut Vec<Claim>) {
+        let Some((said, span)) = self.rows_meant() else { return self.of_unknown_rows(claims) };
+        let rule = self.limits_then(claims, &span).or_else(|| self.value_then(claims, &span));
+        let Some((sheet, check)) = rule else { return };
+        let claim = |key, said: &str| Claim {
+            on: Target::Rule(sheet),
+            key,
+            value: quoted(said),
+            confidence: Confidence::Confirm,
+        };
+        claims.extend([claim("check", &check), claim("when", &said)]);
+    }
+
+    /// The condition that a sentence states, and its words.
+    fn rows_meant(&self) -> Option<(String, std::ops::Range<usize>)> {
+        let of_kind = self.kind_of_rows().cloned();
+        of_kind.or_else(|| {
+            let said = self.condition()?;
+            Some((said, condition_span(self.sentence, self.language)?)).filter(|(said, _)| !said.contains('…'))
+        })
+    }
+
+    /// "For family memberships the fee is at least 60", where no column says which ones these are: that is no limit of all rows.
+    fn of_unknown_rows(&self, claims: &mut [Claim]) {
+        let named = |mention: &Mention| (1..=2).contains(&mention.words.start);
+        let for_some = self.begins_for_some() && !self.mentions.iter().any(named);
+        // "If the plot is small, the rent is at most 50"
+        let span = condition_span(self.sentence, self.language).filter(|span| span.start == 0);
+        let then = span.is_some_and(|span| {
+            let within = |mention: &Mention| span.contains(&mention.words.start);
+            !self.mentions.iter().any(within) && !self.mentions.is_empty()
+        });
+        if for_some || then {
+            let limits = claims.iter_mut().filter(|claim| is_limit(claim));
+            limits.for_each(|claim| claim.confidence = Confidence::Suggested);
+        }
+    }
+
+    /// The limits that rows of a kind have; where there are two of them, `32 to 56; for shoes 18 to 50`, which rows have the first is not
+    /// known.
+    fn limits_then(&self, claims: &mut Vec<Claim>, span: &std::ops::Range<usize>) -> Option<(usize, String)> {
+        let limits: Vec<Claim> = claims.extract_if(.., |claim| is_limit(claim)).collect();
+        let (sentence, language) = (self.sentence, self.language);
+        let counted = |at: &usize| !span.contains(at) && sentence.number(*at, language).is_some();
+        let numbers = (0..sentence.words.len()).filter(counted).count();
+        let Target::Column(place) = limits.first()?.on else { return None };
+        let plain = limits.iter().all(|claim| claim.on == limits[0].on && claim.value.parse::<f64>().is_ok());
+        // Two ranges are of two kinds of rows.
+        let keys: std::collections::HashSet<&str> = limits.iter().map(|limit| limit.key).collect();
+        if !plain || numbers != limits.len() || keys.len() != limits.len() {
+            return None;
+        }
+        let name = (self.name)(place);
+        let sign = |key: &str| match key {
+            "min" => ">=",
+            "max" => "<=",
+            "above" => ">",
+            _ => "<",
+        };
+        let terms = limits.iter().map(|limit| format!("{name} {} {}", sign(limit.key), limit.value));
+        // What is compared with a number is one.
+        let kinds = claims.iter_mut().filter(|claim| claim.on == Target::Column(place) && claim.key == "type");
+        kinds.for_each(|claim| claim.confidence = claim.confidence.max(Confidence::Confirm));
+        Some((place.0, terms.collect::<Vec<_>>().join(" AND ")))
+    }
+
+    /// `Unit must be kg`, `Fee must be 0`, `State cannot be closed`: a value that the column takes.
+    fn value_then(&self, claims: &mut Vec<Claim>, span: &std::ops::Range<usize>) -> Option<(usize, String)> {
+        let outside = |mention: &&Mention| !span.contains(&mention.words.start);
+        self.mentions.iter().filter(outside).find_map(|mention| {
+            let (from, denied) = self.value_from(mention, span)?;
+            let text = self.sentence.rest(from);
+            // A condition behind it ends the value.
+            let start = self.sentence.words.get(from)?.1.start;
+            let behind = self.sentence.words.get(span.start).map(|(_, place)| place.start).filter(|at| *at > start);
+            let text = behind.map_or(text, |at| &text[..at - start.min(at)]);
+            let values = values_of(text, self.language)?;
+            if !self.takes(mention.place, &values) {
+                return None;
+            }
+            let number = |text: &String| text.trim_matches('\'').parse::<f64>().is_ok();
+            let lines = &self.draft.sheets[mention.place.0].columns[mention.place.1].lines;
+            if values.iter().all(number) && !lines.has("allowed") {
+                claims.push(Claim {
+                    on: Target::Column(mention.place),
+                    key: "type",
+                    value: quoted("decimal"),
+                    confidence: Confidence::Confirm,
+                });
+            }
+            Some((mention.place.0, is_one_of(&(self.name)(mention.place), &values, denied)))
+        })
+    }
+
+    /// Where the value begins that a column must have, and whether it must not have it.
+    fn value_from(&self, mention: &Mention, span: &std::ops::Range<usize>) -> Option<(usize, bool)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let end = mention.words.end;
+        if sentence.gap(end.checked_sub(1)?).starts_with('=') {
+            return Some((end, false));
+        }
+        let modal = language.modals.iter().filter_map(|phrase| sentence.ends_at(phrase, end)).max();
+        let verb = modal.unwrap_or(end);
+        let denied = language.negations.contains(&sentence.word(verb));
+        let copula = verb + usize::from(denied);
+        if !language.copulas.contains(&sentence.word(copula)) {
+            return None;
+        }
+        // "Is not"
+        // "Must be no" has no for a value.
+        let next = copula + 2;
+        let more = next < sentence.words.len() && !span.contains(&next) && sentence.gap(copula + 1).is_empty();
+        let not = more && language.negations.contains(&sentence.word(copula + 1));
+        let always = |at: usize| language.exactly.contains(&sentence.word(at));
+        let from = copula + 1 + usize::from(not);
+        Some((from + usize::from(always(from)), denied || not))
+    }
+
+    /// Whether a column takes each of some values.
+    fn takes(&self, (sheet, column): Place, values: &[String]) -> bool {
+        let lines = &self.draft.sheets[sheet].columns[column].lines;
+        let value = |key: &str| lines.get(key).map(|line| line.value.as_str());
+        let plain = |text: &String| text.trim_matches('\'').to_owned();
+        if let Some(list) = value("allowed") {
+            let known = entries(list);
+            return values.iter().all(|text| known.iter().any(|(value, _)| *value == plain(text)));
+        }
+        if let Some(words) = value("yes_no") {
+            return values
+                .iter()
+                .all(|text| words.to_lowercase().contains(&format!("\"{}\"", plain(text).to_lowercase())));
+        }
+        let number = matches!(value("type"), None | Some("\"whole\"" | "\"decimal\""));
+        number && values.iter().all(|text| plain(text).parse::<f64>().is_ok())
+    }
+}
+
+fn is_limit(claim: &Claim) -> bool {
+    matches!(claim.key, "min" | "max" | "above" | "below")
+}
