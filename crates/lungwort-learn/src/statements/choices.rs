@@ -312,14 +312,25 @@ fn list_text<'s>(
     let text = without_blank(behind_nothing(text, language), language);
     // `One letter (A, J or F)`
     let form = |words: &str| describe_values_of_codes(words, language);
+    // "Select from list (novice, open, veteran)"
+    let leads_to = |words: &str| {
+        let last = words.split_whitespace().last().unwrap_or_default().to_lowercase();
+        sentence.has(language.choose) && language.registers.contains(&last.as_str())
+    };
     let bracket = text.strip_suffix(')').and_then(|text| text.split_once(" ("));
-    if let Some((_, list)) = bracket.filter(|(words, list)| form(words) && !list.contains(['(', ')'])) {
+    if let Some((_, list)) =
+        bracket.filter(|(words, list)| (form(words) || leads_to(words)) && !list.contains(['(', ')']))
+    {
         return (list, true);
     }
-    let Some((words, list)) = text.split_once(": ") else { return (text, false) };
+    let marks = [language.required, language.optional];
+    let marked = |words: &str| marks.iter().any(|marks| marks.contains(&words.trim().to_lowercase().as_str()));
+    // `Optional - novice, open or veteran`
+    let dash = [" - ", " – "].iter().find_map(|sign| text.split_once(sign)).filter(|(words, _)| marked(words));
+    let Some((words, list)) = dash.or_else(|| text.split_once(": ")) else { return (text, false) };
     // `Needed: private or business`
     let word = words.trim().to_lowercase();
-    if language.required.contains(&word.as_str()) || language.optional.contains(&word.as_str()) {
+    if marked(words) {
         return (list, true);
     }
     // `Kind of entry: baptism, marriage, burial`

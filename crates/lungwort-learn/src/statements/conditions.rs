@@ -36,7 +36,7 @@ fn conditional(sentence: &Sentence, language: &Language) -> Option<std::ops::Ran
         let when = language.once.contains(&sentence.word(at)) && sentence.gap(at - 1).is_empty();
         (when && at + 2 < sentence.words.len() && !often(sentence.word(at + 1))).then_some(at..at + 1)
     };
-    let found = found.chain(once());
+    let found = found.chain(once()).chain(sentence.any(language.absent));
     inverted().or_else(|| found.min_by_key(|place| (place.start, place.end)))
 }
 
@@ -173,6 +173,11 @@ pub(super) fn condition_of(
     let from = begins.end;
     let is_unless = |phrase: &&str| begins.clone().any(|at| sentence.ends_at(phrase, at).is_some());
     let unless = language.unless.iter().any(is_unless);
+    // "In the absence of an e-mail"
+    if language.absent.iter().any(is_unless) {
+        let near = |mention: &&Mention| (from..=from + 1).contains(&mention.words.start);
+        return mentions.iter().find(near).map(|mention| format!("{} IS NULL", name(mention.place)));
+    }
     for (phrases, blank) in [(language.lacks, true), (language.there_is, false)] {
         if let Some(place) = there(sentence, phrases, (from, mentions)) {
             return Some(format!("{} IS {}NULL", name(place), if blank == unless { "NOT " } else { "" }));
@@ -196,7 +201,9 @@ pub(super) fn condition_of(
         let behind_noun = || phrases.iter().any(|phrase| sentence.ends_at(phrase, behind + 1).is_some());
         at(phrases).is_some() || noun && behind_noun()
     };
-    let (blank, given) = (is(language.is_blank), is(language.is_given));
+    // "Fehlt die E-Mail, ist das Telefon Pflicht"
+    let lacks = language.is_blank.contains(&sentence.word(begins.start));
+    let (blank, given) = (lacks || is(language.is_blank), is(language.is_given));
     if blank || given {
         return Some(format!("{column} IS {}NULL", if blank == unless { "NOT " } else { "" }));
     }

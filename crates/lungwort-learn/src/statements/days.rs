@@ -121,38 +121,61 @@ fn in_digits(sentence: &Sentence) -> Vec<Named> {
     pattern.captures_iter(&sentence.text).filter_map(one).collect()
 }
 
-/// The limits that they are: the key, the day, and whether it can be read in one way alone.
-pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static str, String, bool)> {
-    let days = named(sentence, language);
-    let one = |key: &'static str, of: &Named| (key, of.day.to_string(), of.sure);
+/// The first and the last day, where both stand in one phrase.
+fn both(sentence: &Sentence, language: &Language, days: &[Named]) -> Option<Vec<Limit>> {
     // "Zwischen dem 1.1.2010 und dem 31.12.2018"
     let joins = |at: usize| {
         [language.and, language.to, language.every, language.small]
             .iter()
             .any(|words| words.contains(&sentence.word(at)))
     };
-    if let [first, second] = days.as_slice()
+    if let [first, second] = days
         && qualified(sentence, language.between, first.words.start)
         && second.words.start <= first.words.end + 2
         && (first.words.end..second.words.start).all(joins)
     {
-        return vec![one("min", first), one("max", second)];
+        return Some(vec![one("min", first), one("max", second)]);
+    }
+    // `2026-01-01 to 2026-12-31`, as all that is said
+    if let [first, second] = days
+        && (first.words.start, second.words.end) == (0, sentence.words.len())
+        && second.words.start == first.words.end + 1
+        && language.to.contains(&sentence.word(first.words.end))
+        && first.day < second.day
+    {
+        return Some(vec![one("min", first), one("max", second)]);
     }
     // "From 2000-01-01 to today"
-    if let [first] = days.as_slice()
+    if let [first] = days
         && qualified(sentence, language.between, first.words.start)
         && language.to.contains(&sentence.word(first.words.end))
         && language.todays.contains(&sentence.word(first.words.end + 1))
     {
-        return vec![one("min", first), ("max", "today".to_owned(), first.sure)];
+        return Some(vec![one("min", first), ("max", "today".to_owned(), first.sure)]);
     }
     // "Not before 1 March 2027 or after 31 October 2027"
-    if let [first, second] = days.as_slice()
+    if let [first, second] = days
         && qualified(sentence, language.earlier, first.words.start)
         && qualified(sentence, language.later, second.words.start)
         && (sentence.has(language.negations) || sentence.has(language.refused))
     {
-        return vec![one("min", first), one("max", second)];
+        return Some(vec![one("min", first), one("max", second)]);
+    }
+    None
+}
+
+/// A limit of days: the key, the day, and whether it can be read in one way alone.
+type Limit = (&'static str, String, bool);
+
+fn one(key: &'static str, of: &Named) -> Limit {
+    (key, of.day.to_string(), of.sure)
+}
+
+/// The limits that they are.
+pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<Limit> {
+    let days = named(sentence, language);
+    if let Some(limits) = both(sentence, language, &days) {
+        return limits;
     }
     let asks = sentence.has(language.obliging) && !sentence.has(language.negations) && !sentence.has(language.refused);
     // "Nobody born after 31.12.2020"

@@ -29,6 +29,10 @@ impl Asking<'_> {
             end.map(|end| (at, end))
         };
         (0..sentence.words.len()).find_map(led).or_else(|| {
+            // "With half board, the rate is at least 60"
+            if language.with.contains(&sentence.word(0)) {
+                return Some((0, 1));
+            }
             let colon = (0..=NOUNS).any(|at| sentence.gap(at) == ":");
             (colon && self.mentions.first().is_some_and(|first| first.words.start > 0)).then_some((0, 0))
         })
@@ -45,7 +49,8 @@ impl Asking<'_> {
         let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
         let (from, first) = self.kind_named_at()?;
         let labelled = from == first;
-        let first = first + usize::from(language.every.contains(&sentence.word(first)));
+        let article = [language.every, language.articles, language.small];
+        let first = first + usize::from(article.iter().any(|words| words.contains(&sentence.word(first))));
         let (said, end) = self.of_one_column(sheet, first, |end| !labelled || sentence.gap(end - 1) == ":")?;
         Some((said, from..end))
     }
@@ -74,7 +79,18 @@ impl Asking<'_> {
     /// The condition that a sentence states: of a column that it names, or of rows that are of a kind, `if the plot is let`.
     pub(super) fn condition(&self) -> Option<String> {
         let said = condition_of(self.sentence, self.language, self.mentions, self.name);
-        said.or_else(|| self.kind_in_condition())
+        said.or_else(|| self.kind_in_condition()).or_else(|| self.kind_of_column())
+    }
+
+    /// `Bei Zahlweise Lastschrift`, `for payment invoice`: a column and what it takes.
+    fn kind_of_column(&self) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let of = self.mentions.first().filter(|first| (1..=2).contains(&first.words.start))?;
+        let list = self.draft.sheets[of.place.0].columns[of.place.1].lines.get("allowed")?;
+        let led = language.only_for.contains(&sentence.word(0)) && self.mentions.len() > 1;
+        let (values, _) = self.values_at(&entries(&list.value), of.words.end).filter(|_| led)?;
+        let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
+        Some(is_one_of(&(self.name)(of.place), &quoted, false))
     }
 
     /// `If the plot is let`, `where it is not free`: what the rows are ends the condition.

@@ -4,6 +4,7 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
+use super::units::without_unit;
 use super::words::{self, Language};
 
 /// A value is no longer than this, and has no more words.
@@ -229,6 +230,18 @@ fn is_amount_of(unit: &str) -> bool {
         })
 }
 
+/// Takes the unit off the last of some numbers: `5, 10 or 15 per cent`.
+fn without_last_unit(values: &mut [String], language: &Language) {
+    let number = |text: &str| text.replace(',', ".").parse::<f64>().is_ok();
+    let Some((last, others)) = values.split_last_mut().filter(|(_, others)| !others.is_empty()) else { return };
+    let Some((first, unit)) = last.split_once(' ').filter(|(first, _)| number(first)) else { return };
+    let unit = unit.trim_end_matches('.').to_lowercase();
+    let is_unit = language.per_cent.contains(&unit.as_str()) || without_unit(&unit, language).is_empty();
+    if is_unit && others.iter().all(|other| number(other)) {
+        *last = first.to_owned();
+    }
+}
+
 /// The values of a list in words; `led` where words before it say that it is one.
 pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
     let text = text.trim().trim_start_matches([':', '–']).trim_start();
@@ -244,6 +257,7 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
     let mut values: Vec<String> =
         parts.iter().map(|part| alone(part, language)).filter(|part| !part.is_empty()).collect();
     put_right(&mut values, language, led);
+    without_last_unit(&mut values, language);
     // "And no other" is none of them.
     values.retain(|value| !language.nothing_else.contains(&value.to_lowercase().as_str()));
     // `X or blank`

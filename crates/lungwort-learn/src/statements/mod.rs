@@ -160,6 +160,16 @@ struct Claim {
     confidence: Confidence,
 }
 
+impl Claim {
+    /// The column that it is of.
+    fn place(&self) -> Option<Place> {
+        match self.on {
+            Target::Column(place) => Some(place),
+            _ => None,
+        }
+    }
+}
+
 /// What it is asked of.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 enum Target {

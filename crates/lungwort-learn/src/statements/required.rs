@@ -145,8 +145,14 @@ impl Asking<'_> {
         let [place] = subjects else { return None };
         let at = conditional_at(sentence, language)?;
         let only = |at: usize| language.only.contains(&sentence.word(at));
-        let from = if only(at) { at } else { at.checked_sub(1).filter(|at| only(*at))? };
-        let own = mentions.first().filter(|first| first.place == *place && first.words.end <= from);
+        // "Only fill in the deposit if…"
+        let verbs = language.fill_in.iter().chain(language.give);
+        let fills = verbs.filter_map(|phrase| sentence.ends_at(phrase, 1)).max().filter(|_| only(0));
+        let own = mentions.first().filter(|first| first.place == *place && first.words.end <= at);
+        let begins_only =
+            fills.zip(own).is_some_and(|(fills, own)| own.words.start <= fills + 1 && own.words.end == at);
+        let from = if only(at) || begins_only { at } else { at.checked_sub(1).filter(|at| only(*at))? };
+        let own = own.filter(|own| own.words.end <= from);
         // "The rent is only given if…", "is given only if…"
         let said = |at: &usize| {
             let word = sentence.word(*at);
@@ -223,7 +229,14 @@ impl Asking<'_> {
             && !mentions.is_empty()
         {
             let last = sentence.words.len() - 1..sentence.words.len();
-            return Some(Reading::of(self.must_be_blank(&last)));
+            let mut claims = self.must_be_blank(&last);
+            // "Leave the end open as long as the member is active": when that is stands in no column.
+            let goes_on =
+                |at: &usize| language.unfilled.contains(&word(*at)) && language.as_long.contains(&word(at + 1));
+            if (leaves..sentence.words.len()).any(|at| goes_on(&at)) {
+                claims = claims.iter().filter_map(|claim| Some(blank_when(claim.place()?, OPEN))).collect();
+            }
+            return Some(Reading::of(claims));
         }
         // "Office use: leave blank"
         let behind = mentions.last().map_or(0, |mention| mention.words.end);

@@ -98,12 +98,17 @@ pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
                     matches!(word.as_str(), "no" | "nos" | "nr") && next.contains(|each: char| each.is_ascii_digit());
                 // `3.0 .. 10.0`
                 let dotted = line[..at].ends_with('.') && follows.is_some_and(|each| each.is_ascii_digit());
+                // "Ab 1. Januar 2026"
+                let of_month = (1..=2).contains(&word.len())
+                    && word.bytes().all(|byte| byte.is_ascii_digit())
+                    && is_month(next.trim_matches(|each: char| !each.is_alphabetic()));
                 // "Die Spender-Nr. ist Pflicht", "ist die Spender-Nr. Pflicht"
                 let of_number = word.rsplit('-').next().is_some_and(|last| last == "nr") && follows.is_some();
                 numbered
                     || leaves_the_rest(&line[end..])
                     || is_shortened(&line[from..at], &line[end..])
                     || of_number
+                    || of_month
                     || dotted
                     || shortened
                     || follows.is_some_and(char::is_lowercase)
@@ -117,6 +122,12 @@ pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
         found.extend(Sentence::new(&line[from..]));
     }
     found
+}
+
+/// Whether a word is the name of a month in any of the languages.
+fn is_month(word: &str) -> bool {
+    let word = word.to_lowercase();
+    super::words::ALL.iter().any(|language| language.months.iter().any(|(name, _)| *name == word))
 }
 
 /// Whether a clause goes on about some rows: `sizes are 32 to 56; for shoes 18 to 50 is fine`.
@@ -318,6 +329,11 @@ impl Sentence {
         let first = &phrase[..phrase.bytes().position(|each| matches!(each, b' ' | b'-')).unwrap_or(phrase.len())];
         let begins = (from..self.words.len()).filter(|at| self.words[*at].0 == first);
         begins.filter_map(|at| Some(at..self.ends_at(phrase, at)?)).next()
+    }
+
+    /// Where any of some phrases stands first, from a word on.
+    pub fn find_from_any(&self, phrases: &[&str], from: usize) -> Option<Range<usize>> {
+        phrases.iter().filter_map(|phrase| self.find_from(phrase, from)).min_by_key(|place| place.start)
     }
 
     /// Where a phrase that begins at a word ends.

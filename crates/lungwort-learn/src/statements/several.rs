@@ -73,6 +73,12 @@ fn lacks_any(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> 
     sentence.has(language.negations) && mentions.iter().any(lacks)
 }
 
+/// `Do not leave out A or B` asks for both.
+fn asks_by_denial(sentence: &Sentence, language: &Language) -> bool {
+    let denies = |(word, _): &(String, std::ops::Range<usize>)| language.negations.contains(&word.as_str());
+    sentence.required(language).is_some_and(|required| sentence.words[required].iter().any(denies))
+}
+
 /// `a phone number or an address`, `one of the two, not both`, `both or neither`, `from the left without a gap`
 pub(super) fn some_of_several(
     sentence: &Sentence,
@@ -96,10 +102,7 @@ pub(super) fn some_of_several(
         mentions.windows(2).filter(|pair| or_between(pair)).flat_map(|pair| [pair[0].place, pair[1].place]).collect();
     let or_between = !chosen.is_empty();
     let asks = asks(sentence, language);
-    // "Do not leave out A or B" asks for both.
-    let denied = sentence.required(language).is_some_and(|required| {
-        sentence.words[required].iter().any(|(word, _)| language.negations.contains(&word.as_str()))
-    });
+    let denied = asks_by_denial(sentence, language);
     if let Some(claim) = one_at_least((sentence, language), (mentions, &places), name) {
         reading.understood = true;
         reading.claims.push(claim);
@@ -121,7 +124,8 @@ pub(super) fn some_of_several(
         reading.claims.push(claim);
         return;
     }
-    let form = if (within || sentence.has(language.combination)) && twice || sentence.has(language.identifies) {
+    let scoped = within || sentence.has(language.combination) || sentence.has(language.together);
+    let form = if scoped && twice || sentence.has(language.identifies) {
         "unique"
     } else if sentence.has(language.both_or_none) || both_or_neither(sentence, language) {
         "all_or_none"

@@ -450,9 +450,18 @@ fn of_several(sentence: &Sentence, language: &Language, places: &[Place], found:
 fn only_digits(sentence: &Sentence, language: &Language, from: usize) -> bool {
     // "Phone contains digits only"
     let noun = from + usize::from(from > 0 && language.address_words.contains(&sentence.word(from)));
+    let noun = noun + usize::from(language.particles.contains(&sentence.word(noun)));
     let verb = usize::from(from > 0 && language.containing.contains(&sentence.word(noun)));
     let first = if verb > 0 { noun + verb } else { from };
     let words = &sentence.words[first.min(sentence.words.len())..];
+    // "Ne contient que des chiffres"
+    let only_of = |phrase: &&str| {
+        let end = sentence.ends_at(phrase, first)?;
+        (end + 1 == sentence.words.len() && language.digits.contains(&sentence.word(end))).then_some(())
+    };
+    if language.only.iter().find_map(only_of).is_some() {
+        return true;
+    }
     let [(first, _), (second, _), rest @ ..] = words else { return false };
     let only = |word: &String| language.only.contains(&word.as_str());
     let digits = |word: &String| language.digits.contains(&word.as_str());

@@ -458,7 +458,11 @@ fn words_of(text: &str) -> Vec<String> {
 fn starts_of(sentence: &Sentence, first: &str) -> Vec<usize> {
     let mut stem = first.chars();
     stem.next_back();
-    let may_be = |word: &str| word.starts_with(stem.as_str()) || word.get(2..).is_some_and(|word| word == first);
+    let may_be = |word: &str| {
+        word.starts_with(stem.as_str())
+            || word.get(2..).is_some_and(|word| word == first)
+            || is_german_plural(word, first)
+    };
     (0..sentence.words.len()).filter(|at| may_be(&sentence.words[*at].0)).collect()
 }
 
@@ -494,11 +498,20 @@ fn is_word(word: &str, wanted: &str, (words, number): (&[String], usize)) -> boo
         || last
             && long
             && word.strip_suffix("ies").zip(wanted.strip_suffix('y')).is_some_and(|(one, other)| one == other);
+    // "Beiträge" are those of the column Beitrag.
+    let plural = plural || last && is_german_plural(word, wanted);
     // "Auftragsnummern" are those of the column Auftragsnummer.
     let plural = plural || last && wanted.len() > 5 && (is(word.strip_suffix('n')) || is(word.strip_suffix("en")));
     // "Mite counts" are those of the column Mites, and "the queen's colour" the Queen colour.
     let singular = words.len() == 1 && word.len() > 3 && wanted.strip_suffix('s') == Some(word);
     plural || singular || is(word.strip_suffix("'s").or_else(|| word.strip_suffix("’s")))
+}
+
+/// Whether a word is another one in the plural with an e: `Belege`, `Beiträge`.
+fn is_german_plural(word: &str, one: &str) -> bool {
+    let Some(stem) = word.strip_suffix('e').filter(|_| one.len() > 4) else { return false };
+    let plain = |text: &str| text.replace('ä', "a").replace('ö', "o").replace('ü', "u");
+    stem == one || !stem.is_ascii() && plain(stem) == plain(one)
 }
 
 /// Whether a heading of one small word stands as it is among others of a list: `state, by and to must be filled`.
@@ -549,6 +562,37 @@ fn is_as_written(
     begins || plain.chars().any(char::is_uppercase) && behind()
 }
 
+/// Whether an article before a heading begins a sentence, a condition or what follows one: `the year has four digits`.
+fn is_led(sentence: &Sentence, language: &Language, range: &Range<usize>) -> bool {
+    let before = |words: usize| range.start.checked_sub(words).map_or("", |at| sentence.word(at));
+    language.every.contains(&before(1))
+        && (range.start == 1
+            || language.only_for.contains(&sentence.word(0))
+            || range.start.checked_sub(2).is_some_and(|at| sentence.gap(at) == ",")
+            || language.conditional.contains(&before(2)))
+}
+
+/// Whether what follows words that are a heading is said of it, whatever else the words may be.
+fn is_said_of(sentence: &Sentence, language: &Language, range: &Range<usize>, words: &[String]) -> bool {
+    let before = range.start.checked_sub(1).map_or("", |at| sentence.word(at));
+    let follows = |phrase: &&str| sentence.ends_at(phrase, range.end).is_some();
+    // "Each talk has a code of the form T-26-001"
+    let shown = [language.looks, language.consists].into_iter().flatten();
+    let article = language.every.contains(&before);
+    if article && shown.into_iter().any(follows) {
+        return true;
+    }
+    // "The child's code is unique"
+    // The buyer's name is what stands under Buyer.
+    let owned = before.ends_with("'s") && *words != ["name"];
+    let in_brackets = owned && sentence.words.get(range.end).is_some() && sentence.gap(range.end - 1).contains('(');
+    // "If insured = Y the value must be stated"
+    let stated = article && language.modals.iter().any(follows);
+    let goes_on = language.verbs.contains(&sentence.word(range.end));
+    let meant = is_led(sentence, language, range) || owned || stated;
+    meant && (goes_on || in_brackets) && words.iter().all(|word| word.len() >= 3)
+}
+
 /// Whether words that are a heading stand for it.
 fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, words: &[String], plain: &str) -> bool {
     let start = sentence.words[range.start].1.start;
@@ -567,26 +611,15 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     if same && (sentence.has(language.no_two) || sentence.has(language.twice)) {
         return true;
     }
-    // "The year has four digits" is about it, whatever else years are.
-    let word = |at: Option<usize>| at.and_then(|at| sentence.words.get(at)).map_or("", |(word, _)| word.as_str());
-    let led = language.every.contains(&word(range.start.checked_sub(1)))
-        && (range.start == 1
-            || language.only_for.contains(&sentence.word(0))
-            || language.conditional.contains(&word(range.start.checked_sub(2))));
-    let goes_on = language.verbs.contains(&sentence.word(range.end));
-    // "Each talk has a code of the form T-26-001"
-    let shown = [language.looks, language.consists].into_iter().flatten();
-    let article = language.every.contains(&word(range.start.checked_sub(1)));
-    if article && shown.into_iter().any(|phrase| sentence.ends_at(phrase, range.end).is_some()) {
+    // "Rows without number are refused"
+    let lacks = range.start.checked_sub(1).is_some_and(|at| language.lacking.contains(&sentence.word(at)));
+    if lacks && sentence.has(language.refused) {
         return true;
     }
-    // "The child's code is unique"
-    // The buyer's name is what stands under Buyer.
-    let owned = word(range.start.checked_sub(1)).ends_with("'s") && *words != ["name"];
-    let in_brackets = owned && sentence.words.get(range.end).is_some() && sentence.gap(range.end - 1).contains('(');
-    // "If insured = Y the value must be stated"
-    let stated = article && language.modals.iter().any(|phrase| sentence.ends_at(phrase, range.end).is_some());
-    if (led || owned || stated) && (goes_on || in_brackets) && words.iter().all(|word| word.len() >= 3) {
+    let word = |at: Option<usize>| at.and_then(|at| sentence.words.get(at)).map_or("", |(word, _)| word.as_str());
+    let led = is_led(sentence, language, range);
+    let goes_on = language.verbs.contains(&sentence.word(range.end));
+    if is_said_of(sentence, language, range, words) {
         return true;
     }
     // `notes: not more than 80 characters`

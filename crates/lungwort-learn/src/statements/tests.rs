@@ -117,6 +117,8 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("field_visits", read_all(include_str!("said/field_visits.txt")));
     insta::assert_snapshot!("allotments", read_all(include_str!("said/allotments.txt")));
     insta::assert_snapshot!("kinds_of_rows", read_all(include_str!("said/kinds_of_rows.txt")));
+    insta::assert_snapshot!("rooms_booked", read_all(include_str!("said/rooms_booked.txt")));
+    insta::assert_snapshot!("guide_row", read_all(include_str!("said/guide_row.txt")));
 }
 
 #[test]
@@ -132,6 +134,8 @@ fn sentences_in_german_and_french_are_read_as_people_read_them() {
     insta::assert_snapshot!("livres", read_all(include_str!("said/livres.txt")));
     insta::assert_snapshot!("auftrag", read_all(include_str!("said/auftrag.txt")));
     insta::assert_snapshot!("hofladen", read_all(include_str!("said/hofladen.txt")));
+    insta::assert_snapshot!("mitglieder", read_all(include_str!("said/mitglieder.txt")));
+    insta::assert_snapshot!("adherents", read_all(include_str!("said/adherents.txt")));
 }
 
 #[test]

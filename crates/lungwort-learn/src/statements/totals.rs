@@ -18,7 +18,40 @@ pub(super) fn read(
     mentions: &[Mention],
     name: &dyn Fn(Place) -> String,
 ) -> Reading {
-    read_claim(sentence, language, mentions, name).map_or_else(Reading::default, |claim| Reading::of(vec![claim]))
+    let of_rows = read_claim(sentence, language, mentions, name).map(|claim| vec![claim]);
+    of_rows.or_else(|| of_columns(sentence, language, mentions, name)).map_or_else(Reading::default, Reading::of)
+}
+
+/// `Adults and Children together may not be more than 8`: the sum of several columns of a row, of which a blank one adds nothing.
+fn of_columns(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Option<Vec<Claim>> {
+    let plus = |at: usize| language.also.last() == Some(&sentence.word(at));
+    let small = |at: usize| {
+        let joins = [language.and, language.also, language.every, language.small, language.number, language.owners];
+        joins.iter().any(|words| words.contains(&sentence.word(at)))
+    };
+    let between = |pair: &[Mention]| (pair[0].words.end..pair[1].words.start).all(small);
+    let (first, last) = (mentions.first()?, mentions.last()?);
+    let added = (first.words.end..last.words.start).any(plus) || sentence.gap(first.words.end - 1) == "+";
+    let together =
+        sentence.find_from_any(language.together, last.words.end).is_some_and(|at| at.start <= last.words.end + 1);
+    let one_sheet = mentions.iter().all(|mention| mention.place.0 == first.place.0);
+    if mentions.len() < 2 || !one_sheet || !mentions.windows(2).all(between) || !(added || together) {
+        return None;
+    }
+    let reach = last.words.end..sentence.words.len();
+    let compared = reach
+        .take(NEAR)
+        .find_map(|at| compared_with(sentence, language, at).or_else(|| equals(sentence, language, at)))?;
+    let terms = mentions.iter().map(|mention| format!("COALESCE({}, 0)", name(mention.place)));
+    let check = format!("{} {compared}", terms.collect::<Vec<_>>().join(" + "));
+    let claim = |on, key, value| Claim { on, key, value, confidence: Confidence::Confirm };
+    let kinds = mentions.iter().map(|mention| claim(Target::Column(mention.place), "type", quoted("decimal")));
+    Some(kinds.chain([claim(Target::Rule(first.place.0), "check", quoted(&check))]).collect())
 }
 
 fn read_claim(

@@ -86,7 +86,9 @@ impl Asking<'_> {
             let start = self.sentence.words.get(from)?.1.start;
             let behind = self.sentence.words.get(span.start).map(|(_, place)| place.start).filter(|at| *at > start);
             let text = behind.map_or(text, |at| &text[..at - start.min(at)]);
-            let values = values_of(text, self.language)?;
+            let bare =
+                self.language.to_be.iter().find_map(|be| text.trim_end_matches('.').strip_suffix(&format!(" {be}")));
+            let values = values_of(bare.unwrap_or(text), self.language)?;
             if !self.takes(mention.place, &values) {
                 return None;
             }
@@ -111,11 +113,25 @@ impl Asking<'_> {
         if sentence.gap(end.checked_sub(1)?).starts_with('=') {
             return Some((end, false));
         }
+        // "Muss der Beitrag 0 sein"
+        let article =
+            usize::from(mention.words.start > 0 && language.every.contains(&sentence.word(mention.words.start - 1)));
+        let leads =
+            mention.words.start.checked_sub(1 + article).is_some_and(|at| language.modals.contains(&sentence.word(at)));
+        let last = sentence.words.len() - 1;
+        if leads && language.to_be.contains(&sentence.word(last)) && last > end {
+            let not = language.negations.contains(&sentence.word(end));
+            return Some((end + usize::from(not), not));
+        }
         let modal = language.modals.iter().filter_map(|phrase| sentence.ends_at(phrase, end)).max();
         let verb = modal.unwrap_or(end);
         let denied = language.negations.contains(&sentence.word(verb));
         let copula = verb + usize::from(denied);
-        if !language.copulas.contains(&sentence.word(copula)) {
+        let is = |at: usize| [language.copulas, language.to_be].iter().any(|words| words.contains(&sentence.word(at)));
+        // "Doit être" is one phrase.
+        let copula =
+            if modal.is_some() && language.to_be.contains(&sentence.word(verb - 1)) { verb - 1 } else { copula };
+        if !is(copula) {
             return None;
         }
         // "Is not"

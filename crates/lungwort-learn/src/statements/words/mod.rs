@@ -374,6 +374,14 @@ pub(super) struct Language {
     pub as_well: &'static [&'static str],
     /// Between a condition and what holds then.
     pub thereupon: &'static [&'static str],
+    /// Per cent, in words.
+    pub per_cent: &'static [&'static str],
+    /// Words that belong to a verb and say nothing alone: `ne`.
+    pub particles: &'static [&'static str],
+    /// Conditions that something is lacking: `in the absence of an e-mail`.
+    pub absent: &'static [&'static str],
+    /// What follows a value where the verb stands first: `muss der Beitrag 0 sein`.
+    pub to_be: &'static [&'static str],
     /// A day lies in a year.
     pub lies: &'static [&'static str],
     /// Of days to come: `future dates are refused`.
