@@ -2,7 +2,7 @@
 
 use super::in_words::{are_alike, are_numbers, signs, values};
 use super::meanings::{beside, ends_of_scale, explained, is_nothing, pairs};
-use super::sentence::Sentence;
+use super::sentence::{Sentence, sentences};
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::yes_no::{only_yes, ticked, yes_no};
@@ -143,6 +143,23 @@ fn of_pairs(pairs: &[(String, String)], claim: impl Fn(&'static str, String, Con
     let entries: Vec<String> =
         pairs.iter().map(|(code, meaning)| format!("{} = {}", key(code), quoted(meaning))).collect();
     Reading::of(vec![claim("allowed", format!("{{ {} }}", entries.join(", ")), Confidence::Known)])
+}
+
+/// A list without what says how several of its values are written: `en, fr or la; several with a slash between`.
+fn without_several<'t>(text: &'t str, language: &Language) -> &'t str {
+    let Some(cut) = text.rfind([',', ';']) else { return text };
+    let tail = sentences(&text[cut + 1..]);
+    let several = tail.first().is_some_and(|tail| tail.has(language.several));
+    if several { &text[..cut] } else { text }
+}
+
+/// Codes behind the word for them: `codes G, M or E`.
+fn behind_kind<'t>(text: &'t str, language: &Language) -> &'t str {
+    let Some((word, rest)) = text.trim_start().split_once(' ') else { return text };
+    let first = rest.split([',', '/', ' ']).next().unwrap_or_default();
+    let code = !first.is_empty() && first.len() <= 4 && first.bytes().all(|byte| byte.is_ascii_uppercase());
+    let listed = rest[first.len()..].trim_start().starts_with([',', '/']);
+    if code && listed && language.rated.contains(&word.to_lowercase().as_str()) { rest } else { text }
 }
 
 /// A list without what says that others are blank: `H (holotype), I (isotype); blank otherwise`.
@@ -309,7 +326,8 @@ fn list_text<'s>(
     (mentions, behind): (&[Mention], usize),
 ) -> (&'s str, bool) {
     let text = without_remark(behind_brackets(sentence.rest(behind)), language);
-    let text = without_blank(behind_nothing(text, language), language);
+    let text = without_blank(behind_nothing(without_several(text, language), language), language);
+    let text = behind_kind(text, language);
     // `One letter (A, J or F)`
     let form = |words: &str| describe_values_of_codes(words, language);
     // "Select from list (novice, open, veteran)"

@@ -17,6 +17,9 @@ static COLOURS: LazyLock<Option<Regex>> = LazyLock::new(|| {
     Regex::new(&format!("(?i){}", names.collect::<Vec<_>>().join("|"))).ok()
 });
 
+/// Columns that are named by their number are among so many.
+const MOST_COLUMNS: usize = 99;
+
 /// How much lighter a pale colour is than a dark one of the same name, at least.
 const SHADES_APART: u32 = 40;
 
@@ -26,9 +29,13 @@ pub(super) fn by_letter(sentence: &Sentence, language: &Language, draft: &Draft,
     let letter = |at: usize| {
         let (_, place) = sentence.words.get(at)?;
         let text = &sentence.text[place.clone()];
-        (text.len() <= 2 && text.bytes().all(|byte| byte.is_ascii_uppercase())).then_some(text)
+        let letters = text.len() <= 2 && text.bytes().all(|byte| byte.is_ascii_uppercase());
+        // "Columns 1 to 4"
+        let digits = text.parse::<usize>().is_ok_and(|number| (1..=MOST_COLUMNS).contains(&number));
+        (letters || digits).then_some(text)
     };
-    let number = |text: &str| text.bytes().fold(0_usize, |sum, byte| sum * 26 + usize::from(byte - b'A') + 1) - 1;
+    let by_letters = |text: &str| text.bytes().fold(0_usize, |sum, byte| sum * 26 + usize::from(byte - b'A') + 1) - 1;
+    let number = |text: &str| text.parse::<usize>().map_or_else(|_| by_letters(text), |number| number - 1);
     let sheets: Vec<usize> = match about {
         About::Column(sheet, _) | About::Sheet(sheet) => vec![*sheet],
         About::Any => (0..draft.sheets.len()).collect(),

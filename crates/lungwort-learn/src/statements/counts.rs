@@ -194,8 +194,7 @@ fn is_of_words(sentence: &Sentence, language: &Language, place: std::ops::Range<
 
 /// `Number of keys handed in`: things that are counted, and no measures.
 fn counts_things(sentence: &Sentence, language: &Language, from: usize) -> bool {
-    let phrase =
-        language.count_of.iter().filter_map(|phrase| sentence.find_from(phrase, from)).min_by_key(|at| at.start);
+    let phrase = language.count_of.iter().filter_map(|phrase| sentence.find(phrase)).min_by_key(|at| at.start);
     phrase.is_some_and(|phrase| {
         let what = sentence.word(phrase.end);
         let measured = [language.heading_units, language.units, language.day_month_year[0]];

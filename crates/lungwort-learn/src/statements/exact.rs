@@ -11,7 +11,10 @@ use crate::draft::{Confidence, Draft, DraftColumn};
 
 /// A column, how it is compared, and with what.
 static TERM: LazyLock<Option<Regex>> = LazyLock::new(|| {
-    Regex::new(r"^([a-z_][a-z0-9_]*) (IS NOT NULL|IS NULL|IS TRUE|IS FALSE|(=|<>|<=|>=|<|>|IN|NOT IN) (.+))$").ok()
+    Regex::new(
+        r"^([a-z_][a-z0-9_]*) (IS NOT NULL|IS NULL|IS NOT TRUE|IS TRUE|IS FALSE|(=|<>|<=|>=|<|>|IN|NOT IN) (.+))$",
+    )
+    .ok()
 });
 
 /// Takes back to an offer what depends on a condition that is not exact, once it is known what the columns take.

@@ -6,7 +6,7 @@ use super::compared_values::CONDITIONS;
 use super::conditions::{condition_of, condition_span, is_one_of};
 use super::polite;
 use super::required::{Asking, blank_when, otherwise, required_when};
-use super::subject::Place;
+use super::subject::{Mention, Place, plain_heading};
 use super::{Claim, Confidence};
 
 /// Words between the values and the verb that says what is to be given then, at most: `for gas appliances please give`.
@@ -51,22 +51,32 @@ impl Asking<'_> {
         let labelled = from == first;
         let article = [language.every, language.articles, language.small];
         let first = first + usize::from(article.iter().any(|words| words.contains(&sentence.word(first))));
-        let (said, end) = self.of_one_column(sheet, first, |end| !labelled || sentence.gap(end - 1) == ":")?;
+        let ends = |end: usize| !labelled || sentence.gap(end - 1) == ":";
+        let of_named = || (first..first + NOUNS).find_map(|at| self.of_named_column(sheet, at));
+        let (said, end) = self.of_one_column(sheet, first, ends).or_else(|| of_named().filter(|_| !labelled))?;
         Some((said, from..end))
     }
 
     /// The condition that a column has one of the values that stand at a word, and where these end; a word that is a value of two columns
     /// tells neither.
-    fn of_one_column(&self, sheet: usize, first: usize, ends: impl Fn(usize) -> bool) -> Option<(String, usize)> {
+    pub(super) fn of_one_column(
+        &self,
+        sheet: usize,
+        first: usize,
+        ends: impl Fn(usize) -> bool,
+    ) -> Option<(String, usize)> {
         let mut found: Option<(String, usize)> = None;
         for (at, column) in self.draft.sheets.get(sheet)?.columns.iter().enumerate() {
             let Some(allowed) = column.lines.get("allowed") else { continue };
-            let own = |place: &Place| *place == (sheet, at);
-            if self.mentions.iter().any(|mention| own(&mention.place)) || self.subjects.iter().any(own) {
-                continue;
-            }
             let values = self.values_at(&entries(&allowed.value), first).filter(|(_, end)| ends(*end));
             let Some((values, end)) = values else { continue };
+            // "For double rooms" names the column Room behind what it takes.
+            let own = |place: &Place| *place == (sheet, at);
+            let elsewhere = |mention: &Mention| own(&mention.place) && mention.words.start != end;
+            let behind = self.mentions.iter().any(|mention| own(&mention.place) && mention.words.start == end);
+            if self.mentions.iter().any(elsewhere) || self.subjects.iter().any(own) && !behind {
+                continue;
+            }
             if found.is_some() {
                 return None;
             }
@@ -76,31 +86,76 @@ impl Asking<'_> {
         found
     }
 
+    /// `Rentals of kind P`: the heading of a column in small letters, and what it takes behind it.
+    fn of_named_column(&self, sheet: usize, at: usize) -> Option<(String, usize)> {
+        let word = self.sentence.word(at);
+        let is_so = |column: &&crate::draft::DraftColumn| plain_heading(&column.heading).to_lowercase() == word;
+        let of = self.draft.sheets.get(sheet)?.columns.iter().find(is_so).filter(|_| !word.is_empty())?;
+        let (values, end) = self.values_at(&entries(&of.lines.get("allowed")?.value), at + 1)?;
+        let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
+        Some((is_one_of(&of.name, &quoted, false), end))
+    }
+
     /// The condition that a sentence states: of a column that it names, or of rows that are of a kind, `if the plot is let`.
     pub(super) fn condition(&self) -> Option<String> {
-        let said = condition_of(self.sentence, self.language, self.mentions, self.name);
-        said.or_else(|| self.kind_in_condition()).or_else(|| self.kind_of_column())
+        let said =
+            condition_of(self.sentence, self.language, self.mentions, self.name).map(|said| self.of_yes_no(said));
+        said.or_else(|| self.kind_in_condition()).or_else(|| self.yes_in_condition()).or_else(|| self.kind_of_column())
     }
 
-    /// `Bei Zahlweise Lastschrift`, `for payment invoice`: a column and what it takes.
+    /// "If there is a light", where that is a column of yes and no, is true where it says yes.
+    fn of_yes_no(&self, said: String) -> String {
+        let blank = said.strip_suffix(" IS NULL");
+        let Some(name) = blank.or_else(|| said.strip_suffix(" IS NOT NULL")) else { return said };
+        let is_so = |mention: &&Mention| (self.name)(mention.place) == name && self.takes_yes_and_no(mention.place);
+        match self.mentions.iter().any(|mention| is_so(&mention)) {
+            true => format!("{name} IS {}", if blank.is_some() { "FALSE" } else { "TRUE" }),
+            false => said,
+        }
+    }
+
+    fn takes_yes_and_no(&self, (sheet, column): Place) -> bool {
+        let kind = self.draft.sheets[sheet].columns[column].lines.get("type");
+        kind.is_some_and(|kind| kind.value == "\"yes_no\"")
+    }
+
+    /// `If the box is closed`, `if not baked daily`, where one column of yes and no is named.
+    fn yes_in_condition(&self) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let span = condition_span(sentence, language)?;
+        let within = |mention: &&Mention| span.contains(&mention.words.start);
+        let mut named = self.mentions.iter().filter(within);
+        let (Some(of), None) = (named.next(), named.next()) else { return None };
+        let denies =
+            |at: usize| [language.negations, language.none].iter().any(|words| words.contains(&sentence.word(at)));
+        let denied = span.clone().any(denies);
+        self.takes_yes_and_no(of.place)
+            .then(|| format!("{} IS {}", (self.name)(of.place), if denied { "FALSE" } else { "TRUE" }))
+    }
+
+    /// `For payment invoice`, `for rentals of kind P`: a column and what it takes, behind `for`.
     fn kind_of_column(&self) -> Option<String> {
         let (sentence, language) = (self.sentence, self.language);
-        let of = self.mentions.first().filter(|first| (1..=2).contains(&first.words.start))?;
-        let list = self.draft.sheets[of.place.0].columns[of.place.1].lines.get("allowed")?;
-        let led = language.only_for.contains(&sentence.word(0)) && self.mentions.len() > 1;
-        let (values, _) = self.values_at(&entries(&list.value), of.words.end).filter(|_| led)?;
-        let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
-        Some(is_one_of(&(self.name)(of.place), &quoted, false))
+        let led = (0..sentence.words.len()).find(|at| language.only_for.contains(&sentence.word(*at)))?;
+        let of_value = |of: &Mention| {
+            let near = of.words.start > led && of.words.start <= led + 1 + NOUNS && self.mentions.len() > 1;
+            let list = self.draft.sheets[of.place.0].columns[of.place.1].lines.get("allowed").filter(|_| near)?;
+            let (values, _) = self.values_at(&entries(&list.value), of.words.end)?;
+            let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
+            Some(is_one_of(&(self.name)(of.place), &quoted, false))
+        };
+        self.mentions.iter().find_map(of_value)
     }
 
-    /// `If the plot is let`, `where it is not free`: what the rows are ends the condition.
+    /// `If the plot is let`, `where it is not free`, `if donated`: what the rows are ends the condition.
     fn kind_in_condition(&self) -> Option<String> {
         let (sentence, language) = (self.sentence, self.language);
         let span = condition_span(sentence, language)?;
         let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
-        let copula = span.clone().find(|at| language.copulas.contains(&sentence.word(*at)))?;
-        let denied = language.negations.contains(&sentence.word(copula + 1));
-        let (said, _) = self.of_one_column(sheet, copula + 1 + usize::from(denied), |end| end == span.end)?;
+        let copula = span.clone().find(|at| language.copulas.contains(&sentence.word(*at)));
+        let from = copula.unwrap_or(span.start) + 1;
+        let denied = language.negations.contains(&sentence.word(from));
+        let (said, _) = self.of_one_column(sheet, from + usize::from(denied), |end| end == span.end)?;
         if denied { otherwise(&said) } else { Some(said) }
     }
 
@@ -163,7 +218,11 @@ impl Asking<'_> {
         let own = self.mentions.first().map_or(0, |mention| mention.words.end);
         let is_only = language.only.contains(&sentence.word(own));
         let copula = usize::from(own > 0 && !is_only && language.copulas.contains(&sentence.word(own)));
-        let only = language.only.iter().filter_map(|phrase| sentence.ends_at(phrase, own + copula)).max()?;
+        let only_at = |at: usize| language.only.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
+        // `R/G/B; only for T1`, beside a column
+        let parted = |at: &usize| self.mentions.is_empty() && sentence.gap(at - 1).contains([';', '–', ',']);
+        let later = || (1..sentence.words.len()).filter(parted).find_map(only_at);
+        let only = only_at(own + copula).or_else(later)?;
         // "Is only given for"
         let given = usize::from(language.filled.contains(&sentence.word(only)));
         let (said, words) = self.kind_of_rows().filter(|(_, words)| words.start == only + given)?;
@@ -209,7 +268,8 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         let (said, words) = self.kind_of_rows().filter(|(_, words)| words.start == 0)?;
         let gives = |at: &usize| language.give.contains(&sentence.word(polite(sentence, language, *at)));
-        let verb = (words.end..(words.end + NOUNS).min(sentence.words.len())).find(gives)?;
+        let goes = || sentence.find_from_any(language.goes_into, words.end).map(|place| place.end - 1);
+        let verb = (words.end..(words.end + NOUNS).min(sentence.words.len())).find(gives).or_else(goes)?;
         let mut asked: Vec<Place> =
             self.mentions.iter().filter(|mention| mention.words.start > verb).map(|mention| mention.place).collect();
         asked.dedup();

@@ -23,7 +23,9 @@ pub(super) fn listed(
             ([one], _) => Some(one.place),
             _ => None,
         };
-        if let Some(place) = place.filter(|_| reading.claims.iter().all(|claim| claim.key == "required_when")) {
+        if let Some(place) =
+            place.filter(|_| reading.claims.iter().all(|claim| matches!(claim.key, "required_when" | "blank_when")))
+        {
             let heading: String = draft.sheets[place.0].columns[place.1].heading.chars().take(HEADING).collect();
             let heading = sentences(&subject::plain_heading(&heading)).pop();
             let said = heading.map(|heading| choices::read(&codes, language, (place, &heading, true), &left));
@@ -35,8 +37,11 @@ pub(super) fn listed(
     single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
     // `Three-letter code: eng, fre, ger or wel` lists the codes that it counts the letters of.
     let of_code = reading.claims.iter().any(|claim| claim.key == "pattern") && sentence.text.contains(": ");
+    // "Only on these days: MO/TU/WE"
+    let colon = sentence.text.contains(": ");
     let has_form = reading.claims.iter().any(|claim| {
-        !(matches!(claim.key, OPTIONAL | "required" | "required_when" | "unique" | "case")
+        !(matches!(claim.key, OPTIONAL | "required" | "required_when" | "unique" | "case" | "separator")
+            || colon && claim.key == "blank_when"
             || of_code && claim.key == "pattern")
     });
     // The values of a condition are those of the column that it is about.
@@ -108,7 +113,7 @@ fn before_condition(
     // `CASH / CARD, if paid`
     let are_codes = || {
         let codes: Vec<&str> = list.split(['/', '|']).map(str::trim).collect();
-        let is_code = |code: &&str| (2..=8).contains(&code.len()) && code.bytes().all(|byte| byte.is_ascii_uppercase());
+        let is_code = |code: &&str| (1..=8).contains(&code.len()) && code.bytes().all(|byte| byte.is_ascii_uppercase());
         codes.len() >= 2 && codes.iter().all(is_code)
     };
     if meanings::explained(list, language).or_else(|| meanings::pairs(list)).is_none() && !are_codes() {

@@ -4,6 +4,7 @@
 //! In: the template and the draft so far. Out: lines of the draft, each with the sentence that it comes from, and the sentences
 //! that oblige and came to nothing, so that none is passed over in silence. The words are tables, one a language, in `words`.
 
+mod again;
 mod asterisks;
 mod begun;
 mod by_value;
@@ -69,6 +70,7 @@ use super::Entry;
 use super::draft::{Confidence, Draft, DraftColumn, Line, Unread};
 use super::source::{Template, TemplateSheet};
 use super::{definitions, prose};
+use again::Open;
 use asterisks::{guided_by_asterisks, is_of_asterisks, says_asterisks};
 use clauses::apart;
 use examples::example_of;
@@ -298,6 +300,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
             said.next((&known, &text), sentence, draft);
         }
     }
+    again::read_open(&known, std::mem::take(&mut said.open), draft);
     guided_by_asterisks(&stars, draft);
     // What one column says of its decimals is as good as said of the others.
     let says_comma = |column: &DraftColumn| {
@@ -368,6 +371,8 @@ struct Spoken {
     /// Whether the text is about a column that it begins with: `Fee – in euros. The dearest card costs 24.`
     labelled: bool,
     question: Option<(Sentence, Vec<Mention>)>,
+    /// Sentences that what is said later may make plain.
+    open: Vec<Open>,
 }
 
 impl Spoken {
@@ -375,7 +380,7 @@ impl Spoken {
     fn next(&mut self, (known, text): (&Entries<'_>, &Text), sentence: Sentence, draft: &mut Draft) {
         let before = std::mem::take(&mut self.before);
         if sentence.text.ends_with('?') {
-            self.before = one(known, (text, &sentence), before, draft, false).0;
+            self.before = one(known, (text, &sentence), before, draft, false).named;
             self.question = Some((sentence, self.before.clone()));
             return;
         }
@@ -388,20 +393,32 @@ impl Spoken {
         }
         let before = if before.is_empty() { asked.map(|(_, named)| named).unwrap_or_default() } else { before };
         let labelled = self.labelled;
-        let named = one(known, (text, &sentence), before.clone(), draft, labelled).0;
-        self.labelled |= before.is_empty() && is_labelled(&sentence, &named);
-        self.before = named;
+        let heard = one(known, (text, &sentence), before.clone(), draft, labelled);
+        self.labelled |= before.is_empty() && is_labelled(&sentence, &heard.named);
+        self.before = heard.named;
+        if heard.open && self.open.len() < again::MOST {
+            self.open.push(Open { text: text.clone(), sentence, before, labelled });
+        }
     }
 }
 
-/// Reads one sentence; returns the columns that it names, which the next one may go on about, and whether it was understood.
+/// What came of a sentence.
+struct Heard {
+    /// The columns that it names, which the next one may go on about.
+    named: Vec<Mention>,
+    understood: bool,
+    /// Whether something of it was left open: a condition that is not known, or all of it.
+    open: bool,
+}
+
+/// Reads one sentence.
 fn one(
     known: &Entries<'_>,
     (text, sentence): (&Text, &Sentence),
     before: Vec<Mention>,
     draft: &mut Draft,
     labelled: bool,
-) -> (Vec<Mention>, bool) {
+) -> Heard {
     let mut named = Vec::new();
     let mut reading = Reading::default();
     let mut obliges = false;
@@ -455,6 +472,7 @@ fn one(
     // Whose values are those of a list is asked of the list, or left to be read.
     obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);
     let about = reading.columns_or(&named);
+    let mut open = reading.claims.iter().any(again::is_open);
     if reading.understood || is_about_file {
         draft.obliging += usize::from(obliges);
         let source = format!("{}: {}", text.place, clipped(text.cited(sentence), 90));
@@ -467,8 +485,9 @@ fn one(
     } else if obliges && sentence.words.len() > 2 && !sentence.text.ends_with('?') {
         draft.obliging += 1;
         draft.unread.push(Unread { text: text.cited(sentence).to_owned(), place: text.place.clone() });
+        open = true;
     }
-    (named, reading.understood)
+    Heard { named, understood: reading.understood, open }
 }
 
 /// What is said of all days and of all decimals of a template; whether anything is.
@@ -624,6 +643,7 @@ fn understand(
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
         for_values::without_values_of_conditions(&mut reading.claims);
         asking.holds_for_some(&mut reading.claims);
+        asking.left_elsewhere(&mut reading.claims);
         reading.understood |= !reading.claims.is_empty();
         let unwanted = unwanted::read(sentence, language, (mentions, places), &reading);
         reading.and(unwanted);

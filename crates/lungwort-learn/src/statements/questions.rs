@@ -123,7 +123,7 @@ pub(super) fn answered(
         let stated = stated(question, &answer.text, &headings, language);
         let (obliging, unread) = (draft.obliging, draft.unread.len());
         let said = stated.and_then(|stated| sentences(&stated).into_iter().next());
-        let understood = said.is_some_and(|said| one(known, (&text, &said), Vec::new(), draft, false).1);
+        let understood = said.is_some_and(|said| one(known, (&text, &said), Vec::new(), draft, false).understood);
         if !understood {
             draft.obliging = obliging;
             draft.unread.truncate(unread);

@@ -178,16 +178,28 @@ impl Asking<'_> {
     /// `Tenant may be empty only if State is free`: everywhere else it is required.
     fn blank_only_then(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
-        let free = sentence.any(language.optional).or_else(|| {
+        // "May only be left out"
+        let narrowed = |phrase: &&str| {
+            let (may, rest) = phrase.split_once(' ')?;
+            let at = (0..sentence.words.len()).find(|at| sentence.word(*at) == may)?;
+            let only = at + usize::from(language.only.contains(&sentence.word(at + 1)));
+            Some(at..sentence.ends_at(rest, only + 1)?)
+        };
+        let free = sentence.any(language.optional);
+        let free = free.or_else(|| language.optional.iter().find_map(narrowed)).or_else(|| {
             let unfilled = (0..sentence.words.len()).find(|at| language.unfilled.contains(&sentence.word(*at)))?;
             let may =
                 (unfilled.saturating_sub(ASKED)..unfilled).find(|at| language.may.contains(&sentence.word(*at)))?;
             Some(may..unfilled + 1)
         })?;
-        let at = conditional_at(sentence, language).filter(|at| *at >= free.start)?;
+        let named = || (free.end..sentence.words.len()).find(|at| language.only_for.contains(&sentence.word(*at)));
+        let at = conditional_at(sentence, language).filter(|at| *at >= free.start).or_else(named)?;
         let only = (free.start..at + 1).any(|at| language.only.contains(&sentence.word(at)));
-        let [place] = self.subjects else { return None };
-        let said = self.condition().as_deref().and_then(otherwise).filter(|_| only)?;
+        let said = self.condition().or_else(|| self.for_values()).filter(|_| only)?;
+        let of_condition = |place: &&Place| said.starts_with(&format!("{} ", (self.name)(**place)));
+        let mut freed = self.subjects.iter().filter(|place| !of_condition(place));
+        let (Some(place), None) = (freed.next(), freed.next()) else { return None };
+        let said = otherwise(&said)?;
         Some(vec![required_when(*place, &said)])
     }
 
@@ -315,7 +327,13 @@ impl Asking<'_> {
 
     /// The columns that are meant: those of a look, where none is named.
     fn meant(&self) -> &[Place] {
-        if !self.looks.is_empty() && self.mentions.is_empty() { self.looks } else { self.subjects }
+        if self.looks.is_empty() {
+            return self.subjects;
+        }
+        // "Yellow ones are needed if the box is closed"
+        let span = condition_span(self.sentence, self.language);
+        let within = |mention: &Mention| span.as_ref().is_some_and(|span| span.contains(&mention.words.start));
+        if self.mentions.iter().all(within) { self.looks } else { self.subjects }
     }
 
     fn optional(&self) -> Reading {
@@ -360,6 +378,10 @@ impl Asking<'_> {
         let behind = self.mentions.iter().filter(|mention| plain && mention.words.start >= needs.end);
         let behind: Vec<&Mention> = behind.collect();
         let of_value = behind.first().and_then(|mention| self.of_value(mention.place.0)).map(|(_, said)| said);
+        // "Doubtful and bad readings need a comment"
+        let first = usize::from(self.language.every.contains(&self.sentence.word(0)));
+        let of_kind = || self.of_one_column(behind.first()?.place.0, first, |end| end + SUBJECT > needs.start);
+        let of_value = of_kind().map(|(said, _)| said).or(of_value);
         let some = self.speaks_of_some(needs.start);
         // "A discount needs a note", where that is another column.
         let article = |mention: &Mention| {
@@ -824,6 +846,8 @@ pub(super) fn blank_when(place: Place, said: &str) -> Claim {
 pub(super) fn otherwise(said: &str) -> Option<String> {
     let turned = [
         (" IS NOT NULL", " IS NULL"),
+        (" IS TRUE", " IS NOT TRUE"),
+        (" IS FALSE", " IS TRUE"),
         (" IS NULL", " IS NOT NULL"),
         (" NOT IN (", " IN ("),
         (" IN (", " NOT IN ("),

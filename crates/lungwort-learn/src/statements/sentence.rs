@@ -79,7 +79,7 @@ pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
             // Behind a semicolon another clause may follow, which speaks of something else.
             let ends = matches!(each, '.' | '!' | '?' | ';')
                 && next.is_none_or(char::is_whitespace)
-                && (each != ';' || is_clause(&line[from..at]) && is_clause(&line[end..]) && !is_for_some(&line[end..]));
+                && (each != ';' || is_new_clause(&line[from..at], &line[end..]));
             let goes_on = || {
                 let word = line[from..at].rsplit(char::is_whitespace).next().unwrap_or_default().to_lowercase();
                 let follows = line[end..].trim_start().chars().next();
@@ -128,6 +128,11 @@ pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
 fn is_month(word: &str) -> bool {
     let word = word.to_lowercase();
     super::words::ALL.iter().any(|language| language.months.iter().any(|(name, _)| *name == word))
+}
+
+/// Whether what stands behind a semicolon speaks of something else.
+fn is_new_clause(before: &str, behind: &str) -> bool {
+    is_clause(before) && is_clause(behind) && !is_for_some(behind) && !leaves_the_rest(behind)
 }
 
 /// Whether a clause goes on about some rows: `sizes are 32 to 56; for shoes 18 to 50 is fine`.

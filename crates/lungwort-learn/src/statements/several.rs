@@ -32,6 +32,20 @@ fn both_or_neither(sentence: &Sentence, language: &Language) -> bool {
     language.both.contains(&sentence.word(0)) && sentence.has(language.neither)
 }
 
+/// Leaves those that are named behind what asks for one of them: `a renter is reached by either, so at least one of phone and e-mail…`.
+fn behind_what_asks(
+    (sentence, language): (&Sentence, &Language),
+    (form, mentions): (&str, &[Mention]),
+    places: &mut Vec<Place>,
+) {
+    let led = sentence.find_from_any(language.at_least_one, 0).map(|place| place.end);
+    let behind = |mention: &&Mention| led.is_some_and(|led| mention.words.start >= led);
+    let named: Vec<Place> = mentions.iter().filter(behind).map(|mention| mention.place).collect();
+    if named.len() >= 2 && form == "at_least_one" {
+        places.retain(|place| named.contains(place));
+    }
+}
+
 /// Whether it says that one of several is needed: "at least one day later" counts something else.
 fn at_least_one(sentence: &Sentence, language: &Language) -> bool {
     let counts = |end: usize| {
@@ -143,9 +157,9 @@ pub(super) fn some_of_several(
     } else {
         return;
     };
-    if or_between && matches!(form, "exactly_one" | "at_least_one") {
-        places.retain(|place| chosen.contains(place));
-    }
+    let one = matches!(form, "exactly_one" | "at_least_one");
+    places.retain(|place| !(or_between && one) || chosen.contains(place));
+    behind_what_asks((sentence, language), (form, mentions), &mut places);
     let names: Vec<String> = places.iter().map(|place| name(*place)).collect();
     reading.understood = true;
     reading.claims.push(Claim {

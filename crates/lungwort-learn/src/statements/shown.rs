@@ -340,6 +340,8 @@ pub(super) fn by_example(sentence: &Sentence, language: &Language) -> Option<Str
 fn shape_of(shown: &str, literal: bool) -> String {
     let mut regex = String::new();
     let mut rest = shown;
+    let numbers = shown.split(|each: char| !each.is_ascii_digit()).filter(|part| !part.is_empty()).count();
+    let several = numbers > 1 && shown.split(|each: char| !each.is_ascii_digit()).any(|part| part.len() == 1);
     while let Some(first) = rest.chars().next() {
         let is_kind = |each: char| match first {
             _ if first.is_ascii_digit() => each.is_ascii_digit(),
@@ -348,7 +350,10 @@ fn shape_of(shown: &str, literal: bool) -> String {
         };
         let end = rest.find(|each| !is_kind(each)).unwrap_or(rest.len());
         let run = &rest[..end];
-        if first.is_ascii_digit() {
+        if first.is_ascii_digit() && several && end <= 2 && first != '0' {
+            // Of `MS/12/3` it is not known how great the numbers are.
+            regex.push_str(r"\d+");
+        } else if first.is_ascii_digit() {
             regex.push_str(&format!(r"\d{{{end}}}"));
         } else if first.is_ascii_uppercase() && !literal {
             regex.push_str(&if end == 1 { "[A-Z]".to_owned() } else { format!("[A-Z]{{{end}}}") });

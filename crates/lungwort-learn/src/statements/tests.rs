@@ -117,6 +117,8 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("field_visits", read_all(include_str!("said/field_visits.txt")));
     insta::assert_snapshot!("allotments", read_all(include_str!("said/allotments.txt")));
     insta::assert_snapshot!("kinds_of_rows", read_all(include_str!("said/kinds_of_rows.txt")));
+    insta::assert_snapshot!("rentals", read_all(include_str!("said/rentals.txt")));
+    insta::assert_snapshot!("specimen_boxes", read_all(include_str!("said/specimen_boxes.txt")));
     insta::assert_snapshot!("rooms_booked", read_all(include_str!("said/rooms_booked.txt")));
     insta::assert_snapshot!("guide_row", read_all(include_str!("said/guide_row.txt")));
 }

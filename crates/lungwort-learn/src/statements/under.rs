@@ -3,7 +3,7 @@
 
 use super::by_value::entries;
 use super::conditions::{condition_span, is_one_of, values_of};
-use super::required::Asking;
+use super::required::{Asking, blank_when, otherwise};
 use super::subject::{Mention, Place};
 use super::{Claim, Confidence, Target};
 use lungwort_core::rulebook::toml_text::quoted;
@@ -21,6 +21,17 @@ impl Asking<'_> {
             confidence: Confidence::Confirm,
         };
         claims.extend([claim("check", &check), claim("when", &said)]);
+    }
+
+    /// `With PART the opening goes into Opening; otherwise Opening stays blank`
+    pub(super) fn left_elsewhere(&self, claims: &mut Vec<Claim>) {
+        let (sentence, language) = (self.sentence, self.language);
+        let otherwise_at = sentence.find_from_any(language.otherwise, 1);
+        let Some(at) = otherwise_at.filter(|_| !claims.iter().any(|claim| claim.key == "blank_when")) else { return };
+        let left = (at.end..sentence.words.len()).any(|at| language.unfilled.contains(&sentence.word(at)));
+        let behind = self.mentions.iter().find(|mention| mention.words.start >= at.end).filter(|_| left);
+        let said = behind.and_then(|_| self.rows_meant()).and_then(|(said, _)| otherwise(&said));
+        claims.extend(behind.zip(said).map(|(mention, said)| blank_when(mention.place, &said)));
     }
 
     /// The condition that a sentence states, and its words.

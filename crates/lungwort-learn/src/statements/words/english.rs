@@ -126,6 +126,7 @@ pub(super) static WORDS: Language = Language {
     ],
     as_well: &["too", "also", "as well", "instead"],
     thereupon: &["then"],
+    goes_into: &["goes into", "go into", "goes in", "is entered in", "belongs in"],
     per_cent: &["per cent", "percent", "pc"],
     particles: &[],
     absent: &["in the absence of", "in absence of", "failing"],

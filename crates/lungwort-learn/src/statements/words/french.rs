@@ -63,6 +63,7 @@ pub(super) static WORDS: Language = Language {
     explain: &["précisez", "expliquez", "ajoutez", "décrivez"],
     as_well: &["aussi", "également"],
     thereupon: &["alors"],
+    goes_into: &["va dans", "vont dans"],
     per_cent: &["pour cent"],
     particles: &["ne"],
     absent: &["à défaut de", "à défaut d", "en l'absence de", "en l'absence d", "faute de"],

@@ -66,6 +66,7 @@ pub(super) static WORDS: Language = Language {
     explain: &["erläutern", "angeben", "beschreiben", "nennen"],
     as_well: &["auch", "ebenfalls", "stattdessen"],
     thereupon: &["dann", "so"],
+    goes_into: &["kommt in", "kommen in", "gehört in"],
     per_cent: &["prozent"],
     particles: &[],
     absent: &["mangels", "in ermangelung"],

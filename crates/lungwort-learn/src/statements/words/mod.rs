@@ -374,6 +374,8 @@ pub(super) struct Language {
     pub as_well: &'static [&'static str],
     /// Between a condition and what holds then.
     pub thereupon: &'static [&'static str],
+    /// Before the column that something is entered in: `the opening goes into Opening`.
+    pub goes_into: &'static [&'static str],
     /// Per cent, in words.
     pub per_cent: &'static [&'static str],
     /// Words that belong to a verb and say nothing alone: `ne`.
