@@ -1,5 +1,6 @@
 //! Rows that a sentence speaks of by a value of theirs: `bathing water needs a temperature`, where Bathing water is one of the kinds.
 
+use super::for_values::is_form_of;
 use super::sentence::{Sentence, sentences};
 use super::subject::{Mention, Place};
 use crate::draft::Draft;
@@ -42,7 +43,10 @@ fn is_in(sentence: &Sentence, mentions: &[Mention], value: &str) -> bool {
     let words: Vec<&str> = words.words.iter().map(|(word, _)| word.as_str()).collect();
     let said = words.join(" ");
     // "Pots need a colour", where pot is the kind
-    let several = || (!code && value.len() > 2).then(|| sentence.find(&format!("{said}s"))).flatten();
+    let several = || {
+        let at = (0..sentence.words.len()).find(|at| !code && is_form_of(sentence.word(*at), &said))?;
+        Some(at..at + 1)
+    };
     let place = if short { several().filter(|place| place.start == 0) } else { sentence.find(&said).or_else(several) };
     place.is_some_and(|place| {
         let as_code = || {

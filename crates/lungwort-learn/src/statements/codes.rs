@@ -92,6 +92,10 @@ fn as_written(sentence: &Sentence) -> Option<String> {
 fn pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     let mut builder = Builder { sentence, language, at: from, regex: String::new(), counted: 0, vague: false };
     while builder.at < sentence.words.len() && !builder.is_example() && !builder.is_shown() {
+        // "Four letters and four digits without a space between"
+        if language.uncounted.first() == Some(&sentence.word(builder.at)) && builder.counted > 0 {
+            break;
+        }
         // What is said behind a mask explains it.
         if builder.mask() {
             break;
@@ -570,7 +574,10 @@ impl Builder<'_> {
                 .at
                 .checked_sub(1)
                 .is_some_and(|at| self.language.articles.contains(&self.sentence.words[at].0.as_str()));
-            self.phrase_at(self.language.spaces, self.at).filter(|_| self.counted > 0 && article).map(|end| (" ", end))
+            // "Three letters, space, three digits"
+            let listed = self.at.checked_sub(1).is_some_and(|at| self.sentence.gap(at) == ",");
+            let end = self.phrase_at(self.language.spaces, self.at).filter(|_| self.counted > 0)?;
+            (article || listed && self.sentence.gap(end - 1) == ",").then_some((" ", end))
         };
         let Some((sign, end)) = self.language.signs.iter().find_map(named).or_else(space) else { return Some(false) };
         if self.regex.is_empty() {

@@ -6,6 +6,7 @@ use std::sync::LazyLock;
 
 use regex::{Captures, Regex};
 
+use super::by_value::entries;
 use crate::draft::{Confidence, Draft, DraftColumn};
 
 /// `treated = 'Y'`
@@ -23,6 +24,21 @@ enum Kind {
     Number,
     /// The words for yes and for no.
     YesNo(String, String),
+    /// The values of a list.
+    List(Vec<String>),
+}
+
+impl Kind {
+    /// Whether some values are all that there are.
+    fn is_each_of(&self, values: &[&str]) -> bool {
+        match self {
+            Kind::Number => false,
+            Kind::YesNo(yes, no) => {
+                [yes, no].iter().all(|word| values.iter().any(|value| value.to_lowercase() == **word))
+            }
+            Kind::List(list) => list.iter().all(|value| values.contains(&value.as_str())),
+        }
+    }
 }
 
 /// Rewrites the conditions of a draft once it is known of what kind its columns are.
@@ -46,6 +62,10 @@ pub(super) fn as_the_columns_take_them(draft: &mut Draft) {
 
 fn kind(column: &DraftColumn) -> Option<Kind> {
     let counts = |key: &str| column.lines.get(key).filter(|line| line.confidence > Confidence::Suggested);
+    if let Some(list) = counts("allowed").filter(|_| counts("type").is_none()) {
+        let values: Vec<String> = entries(&list.value).into_iter().map(|(value, _)| value).collect();
+        return (!values.is_empty()).then_some(Kind::List(values));
+    }
     match counts("type")?.value.trim_matches('"') {
         "whole" | "decimal" => Some(Kind::Number),
         "yes_no" => {
@@ -81,6 +101,10 @@ fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
             Some(Kind::Number) if values.iter().all(|value| is_number(value)) => {
                 format!("{} {} ({})", &found[1], &found[2], values.join(", "))
             }
+            // Yes or no is anything at all, and so is each value of a list.
+            Some(kind) if kind.is_each_of(&values) => {
+                format!("{} IS {}NULL", &found[1], if &found[2] == "IN" { "NOT " } else { "" })
+            }
             _ => found[0].to_owned(),
         }
     });
@@ -96,6 +120,7 @@ mod tests {
         let kinds = HashMap::from([
             ("grade".to_owned(), Kind::Number),
             ("treated".to_owned(), Kind::YesNo("y".to_owned(), "n".to_owned())),
+            ("state".to_owned(), Kind::List(vec!["open".to_owned(), "shut".to_owned()])),
         ]);
         for (written, due) in [
             ("grade IN ('1', '2')", "grade IN (1, 2)"),
@@ -105,6 +130,9 @@ mod tests {
             ("treated <> 'Y'", "treated IS FALSE"),
             ("treated = 'N'", "treated IS FALSE"),
             ("treated = 'maybe'", "treated = 'maybe'"),
+            ("treated IN ('Y', 'N')", "treated IS NOT NULL"),
+            ("state NOT IN ('shut', 'open')", "state IS NULL"),
+            ("state IN ('shut', 'sold')", "state IN ('shut', 'sold')"),
             ("kind = 'it''s' AND grade NOT IN ('1')", "kind = 'it''s' AND grade NOT IN (1)"),
         ] {
             assert_eq!(rewritten(written, &kinds), due);

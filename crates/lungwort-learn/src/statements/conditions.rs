@@ -183,9 +183,15 @@ pub(super) fn condition_of(
             return Some(format!("{} IS {}NULL", name(place), if blank == unless { "NOT " } else { "" }));
         }
     }
-    let about = mentions.iter().find(|mention| mention.words.start >= from && mention.words.start <= from + 2)?;
-    // "If a fee is charged, give it in euros" asks nothing of another column.
+    // "If the donor is to be thanked (Thank = Y)"
     let span = condition_span(sentence, language)?;
+    let equated = |mention: &&Mention| {
+        let end = mention.words.end;
+        span.contains(&mention.words.start) && end > 0 && end < span.end && sentence.gap(end - 1) == "="
+    };
+    let near = |mention: &&Mention| mention.words.start >= from && mention.words.start <= from + 2;
+    let about = mentions.iter().find(equated).or_else(|| mentions.iter().find(near))?;
+    // "If a fee is charged, give it in euros" asks nothing of another column.
     let outside = |at: &usize| !span.contains(at);
     let named = mentions.iter().any(|mention| outside(&mention.words.start));
     let pronoun = |at: usize| outside(&at) && language.pronouns.contains(&sentence.words[at].0.as_str());

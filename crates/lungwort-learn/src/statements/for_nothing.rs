@@ -14,6 +14,9 @@ const LONGEST: usize = 10;
 /// Words between what says what to write and the word itself, at most.
 const NEAR: usize = 2;
 
+/// Signs that stand for no value.
+const SIGNS: &[&str] = &["?", "-", "–", "--", "*", "/"];
+
 /// Lines by which a column takes no text of any kind.
 const TYPED: &[&str] = &["type", "pattern", "format"];
 
@@ -28,8 +31,8 @@ pub(super) fn allowed(
     let mut any = false;
     for (sheet, column) in places {
         let of = &mut draft.sheets[*sheet].columns[*column];
-        // A text may be that word anyway, and a list has its own values.
-        if is_typed(of) && !of.lines.has("allowed") && !of.lines.has("yes_no") {
+        // A text may be that word anyway, but no sign, and a list has its own values.
+        if (is_typed(of) || SIGNS.contains(&word.as_str())) && !of.lines.has("allowed") && !of.lines.has("yes_no") {
             of.lines.set("blank_words", list(&[&word]), source(), Confidence::Known);
             any = true;
         }
@@ -80,6 +83,11 @@ fn stated(sentence: &Sentence, language: &Language) -> Option<String> {
     conditional_at(sentence, language)?;
     let gives = |at: usize| language.give.contains(&sentence.word(at));
     let verb = (0..sentence.words.len()).find(|at| gives(*at))?;
+    // "If unknown write ?"
+    let sign = sentence.text[sentence.words[verb].1.end..].trim().trim_matches(['"', '\'', '“', '”', '.']);
+    if SIGNS.contains(&sign) {
+        return Some(sign.to_owned());
+    }
     (verb + 1..=verb + NEAR).find_map(|at| {
         let (word, next) = word_at(sentence, at)?;
         let ends = next >= sentence.words.len() || conditional_at(sentence, language) == Some(next);

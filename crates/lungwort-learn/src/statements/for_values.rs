@@ -165,7 +165,7 @@ impl Asking<'_> {
         let one = |at: usize| {
             let ends = |text: &str| {
                 let lower = text.to_lowercase();
-                let plural = || (sentence.word(at).strip_suffix('s') == Some(&lower)).then_some(at + 1);
+                let plural = || is_form_of(sentence.word(at), &lower).then_some(at + 1);
                 let end = sentence.ends_at(&lower, at).or_else(plural)?;
                 // A letter of the sentence is no code.
                 let written = &sentence.text[sentence.words[at].1.start..sentence.words[end - 1].1.end];
@@ -300,6 +300,20 @@ impl Asking<'_> {
         let asked = self.mentions.iter().filter(|mention| first || mention.words.end <= words.start);
         (first || short).then(|| asked.map(|mention| blank_when(mention.place, said)).collect())
     }
+}
+
+/// Endings of words in the plural, in the languages of templates.
+const ENDINGS: &[&str] = &["s", "es", "e", "en", "n", "er", "ern", "x"];
+
+/// Letters of a word of which another form is looked for, at least.
+const WORD: usize = 3;
+
+/// Whether a word is another one in the plural: `pots`, `Büchern`.
+pub(super) fn is_form_of(word: &str, one: &str) -> bool {
+    let plain = |text: &str| text.replace('ä', "a").replace('ö', "o").replace('ü', "u");
+    one.chars().count() >= WORD
+        && one.chars().all(char::is_alphabetic)
+        && plain(word).strip_prefix(plain(one).as_str()).is_some_and(|ending| ENDINGS.contains(&ending))
 }
 
 /// In `compulsory for G and E`, these are values of another column, and no list of this one.

@@ -282,7 +282,9 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
         let is_code = !value.chars().any(char::is_lowercase);
         // A state may be "in use".
         let may_be = of_kinds && value.split_whitespace().count() == 2;
-        !is_code && !may_be && (language.small.contains(&first) || language.obliging.contains(&lower.as_str()))
+        // "Nord, sud ou est" ends with a word of every sentence.
+        let ends = values.len() >= 3 && values.last() == Some(value) && values.iter().all(|value| !value.contains(' '));
+        !is_code && !may_be && !ends && (language.small.contains(&first) || language.obliging.contains(&lower.as_str()))
     };
     let technical = |value: &String| is_technical(value, language);
     let torn = |value: &String| value.matches('(').count() != value.matches(')').count() || value.contains(':');

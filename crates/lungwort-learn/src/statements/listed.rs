@@ -33,6 +33,14 @@ pub(super) fn listed(
         }
         return;
     }
+    // "Needed where Grazed is yes: sheep, cattle or deer"
+    if let (Some(list), About::Column(sheet, column)) = (behind_condition(sentence, language), &text.about) {
+        let heading: String = draft.sheets[*sheet].columns[*column].heading.chars().take(HEADING).collect();
+        let heading = sentences(&subject::plain_heading(&heading)).pop();
+        let said = heading.map(|heading| choices::read(&list, language, ((*sheet, *column), &heading, true), &[]));
+        reading.and(said.unwrap_or_default());
+        return;
+    }
     let mut single = places.to_vec();
     single.dedup_by_key(|place| draft.sheets[place.0].columns[place.1].heading.clone());
     // `Three-letter code: eng, fre, ger or wel` lists the codes that it counts the letters of.
@@ -64,6 +72,14 @@ pub(super) fn listed(
             reading.and(choices::read(sentence, language, (*place, &heading, alone), mentions));
         }
     }
+}
+
+/// What stands behind the colon of a condition, as a sentence of its own.
+fn behind_condition(sentence: &Sentence, language: &Language) -> Option<Sentence> {
+    let (head, list) = sentence.text.split_once(": ")?;
+    let head = sentences(head).pop()?;
+    let span = conditions::condition_span(&head, language).filter(|span| span.end == head.words.len());
+    span.and_then(|_| sentences(list).pop())
 }
 
 /// `Kind and Type: A, B or C`: the values of each of the columns that begin the sentence together.

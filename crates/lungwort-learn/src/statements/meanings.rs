@@ -109,6 +109,9 @@ pub(super) fn explained(text: &str, language: &Language) -> Option<Vec<(String, 
 /// A code without the verb that asks for it: `enter A`, `please use the code A`.
 fn behind_verb<'t>(text: &'t str, language: &Language) -> &'t str {
     let Some((verb, code)) = text.rsplit_once(' ') else { return text };
+    if language.copulas.contains(&verb.to_lowercase().as_str()) {
+        return code;
+    }
     let verb = verb.to_lowercase();
     let words = || verb.split(' ');
     let asks = words().any(|word| [language.give, language.tick, language.choose].iter().any(|of| of.contains(&word)));

@@ -253,7 +253,9 @@ pub(super) fn meant(
     // Beside a column, what comes before another one is named is said of the column: `Yes or No; fresh items are always Yes`.
     if let About::Column(sheet, column) = text.about
         && !places.contains(&(sheet, column))
-        && mentions.first().is_some_and(|first| first.words.start > LEADING)
+        && mentions
+            .first()
+            .is_some_and(|first| first.words.start > LEADING || language.with.contains(&sentence.word(0)))
     {
         places = vec![(sheet, column)];
     }

@@ -379,7 +379,7 @@ impl Spoken {
     /// Reads the next sentence.
     fn next(&mut self, (known, text): (&Entries<'_>, &Text), sentence: Sentence, draft: &mut Draft) {
         let before = std::mem::take(&mut self.before);
-        if sentence.text.ends_with('?') {
+        if sentence.is_question() {
             self.before = one(known, (text, &sentence), before, draft, false).named;
             self.question = Some((sentence, self.before.clone()));
             return;
@@ -446,7 +446,7 @@ fn one(
             };
         }
         // A question asks for nothing; what is said of it follows.
-        if sentence.text.ends_with('?') {
+        if sentence.is_question() {
             continue;
         }
         reading = understand(known, (text, sentence, language), (&mentions, &places, &spoken_of), draft);
@@ -466,28 +466,38 @@ fn one(
         reading.understood |= !reading.claims.is_empty();
     }
     example_of(text, sentence, &named, draft);
+    // Whose values are those of a list is asked of the list, or left to be read.
+    obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);
+    let (understood, open) = (reading.understood, reading.claims.iter().any(again::is_open));
+    let unread = taken((text, sentence, &languages), (reading, &named, obliges), draft);
+    Heard { named, understood, open: open || unread }
+}
+
+/// Takes what was made of a sentence into the draft; whether it obliges and is left to be read.
+fn taken(
+    (text, sentence, languages): (&Text, &Sentence, &[&Language]),
+    (reading, named, obliges): (Reading, &[Mention], bool),
+    draft: &mut Draft,
+) -> bool {
     // `* = must be filled in` is about a sign that the headings have, and so is "marked with an asterisk".
     let is_legend = || sentence.text.starts_with(['=', ':', '–']) || is_of_asterisks(sentence, draft);
     let is_about_file = reading.claims.is_empty() && (is_legend() || prose::says_something(&sentence.text));
-    // Whose values are those of a list is asked of the list, or left to be read.
-    obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);
-    let about = reading.columns_or(&named);
-    let mut open = reading.claims.iter().any(again::is_open);
-    if reading.understood || is_about_file {
-        draft.obliging += usize::from(obliges);
-        let source = format!("{}: {}", text.place, clipped(text.cited(sentence), 90));
-        for claim in reading.claims {
-            take(claim, &source, draft);
-        }
-        words_for_nothing(&languages, (text, sentence), &about, draft);
-    } else if words_for_nothing(&languages, (text, sentence), &about, draft) {
-        draft.obliging += usize::from(obliges);
-    } else if obliges && sentence.words.len() > 2 && !sentence.text.ends_with('?') {
-        draft.obliging += 1;
-        draft.unread.push(Unread { text: text.cited(sentence).to_owned(), place: text.place.clone() });
-        open = true;
+    let mut about = reading.columns_or(named);
+    if let (true, About::Column(sheet, column)) = (about.is_empty(), &text.about) {
+        about.push((*sheet, *column));
     }
-    Heard { named, understood: reading.understood, open }
+    let understood = reading.understood || is_about_file;
+    if understood {
+        let source = format!("{}: {}", text.place, clipped(text.cited(sentence), 90));
+        reading.claims.into_iter().for_each(|claim| take(claim, &source, draft));
+    }
+    let for_nothing = words_for_nothing(languages, (text, sentence), &about, draft);
+    let unread = !(understood || for_nothing) && obliges && sentence.words.len() > 2 && !sentence.is_question();
+    draft.obliging += usize::from(obliges && (understood || for_nothing || unread));
+    if unread {
+        draft.unread.push(Unread { text: text.cited(sentence).to_owned(), place: text.place.clone() });
+    }
+    unread
 }
 
 /// What is said of all days and of all decimals of a template; whether anything is.
@@ -550,7 +560,15 @@ fn is_passing(sentence: &Sentence, mention: &Mention, draft: &Draft) -> bool {
     let subject = |language: &&Language| {
         let article = language.every.first() == Some(&sentence.word(mention.words.start.max(1) - 1));
         let next = sentence.word(mention.words.end);
-        article && (language.modals.contains(&next) || language.copulas.iter().take(2).any(|word| *word == next))
+        let stated = language.modals.contains(&next) || language.copulas.iter().take(2).any(|word| *word == next);
+        // "If yes, give the certificate", "give the number of the certificate"
+        let small = |at: &usize| {
+            let known = [language.every, language.address_words, language.owners, language.small];
+            known.iter().any(|words| words.contains(&sentence.word(*at)))
+        };
+        let verb = (0..mention.words.start).rev().find(|at| !small(at)).map_or("", |at| sentence.word(at));
+        let asked = [language.give, language.explain].iter().any(|words| words.contains(&verb));
+        article && stated || asked
     };
     let in_middle =
         mention.words.len() == 1 && mention.words.start > 1 && small && heading.starts_with(char::is_uppercase);

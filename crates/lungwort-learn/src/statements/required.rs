@@ -3,7 +3,7 @@
 use std::cell::OnceCell;
 
 use super::by_value::of_value;
-use super::conditions::{condition_span, conditional_at, narrowed_by};
+use super::conditions::{compared_with, condition_span, conditional_at, narrowed_by};
 use super::sentence::Sentence;
 use super::several::some_of_several;
 use super::subject::{Mention, Place};
@@ -68,6 +68,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.there_must_be_then());
     let plain = sentence.required(language).is_none();
     let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.filled_in_each().filter(|_| plain));
+    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.asks_for_list().filter(|_| plain));
     let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.asks_to_give().filter(|_| plain));
     let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.asks_to_fill().filter(|_| plain));
     if let Some(claims) = others.filter(|claims| !claims.is_empty()) {
@@ -156,9 +157,14 @@ impl Asking<'_> {
         // "The rent is only given if…", "is given only if…"
         let said = |at: &usize| {
             let word = sentence.word(*at);
-            [language.copulas, language.filled, language.under].iter().any(|words| words.contains(&word)) || only(*at)
+            let known = [language.copulas, language.filled, language.under, language.small];
+            known.iter().any(|words| words.contains(&word)) || only(*at)
         };
-        let begins = (own.map_or(0, |own| own.words.end)..from).all(|at| said(&at));
+        let in_bracket = |at: &usize| {
+            let before = &sentence.text[..sentence.words[*at].1.start];
+            before.matches('(').count() > before.matches(')').count()
+        };
+        let begins = (own.map_or(0, |own| own.words.end)..from).all(|at| said(&at) || in_bracket(&at));
         let whole = begins && condition_span(sentence, language)?.end >= sentence.words.len();
         if !whole || sentence.text.contains("):") {
             return None;
@@ -373,8 +379,10 @@ impl Asking<'_> {
         if (needs.start.saturating_sub(2)..needs.start).any(denied) {
             return None;
         }
-        let plain =
-            condition_span(self.sentence, self.language).is_none() && self.sentence.required(self.language).is_none();
+        // "Must have a" says no more than "needs a".
+        let same = |required: std::ops::Range<usize>| needs.start <= required.start && required.end <= needs.end;
+        let plain = condition_span(self.sentence, self.language).is_none()
+            && self.sentence.required(self.language).is_none_or(same);
         let behind = self.mentions.iter().filter(|mention| plain && mention.words.start >= needs.end);
         let behind: Vec<&Mention> = behind.collect();
         let of_value = behind.first().and_then(|mention| self.of_value(mention.place.0)).map(|(_, said)| said);
@@ -391,6 +399,9 @@ impl Asking<'_> {
         let leads = |mention: &&Mention| mention.words.end == needs.start && article(mention) && !self.is_row(mention);
         let of_column = self.mentions.iter().rfind(leads);
         let given = of_column.map(|mention| format!("{} IS NOT NULL", (self.name)(mention.place)));
+        // "Grants over 500 need an approval", "crates of quality 3 need a reason"
+        let before = self.mentions.iter().find(|mention| mention.words.end < needs.start);
+        let of_value = of_value.or_else(|| self.compared_before(before?, needs.start));
         let claim = |mention: &Mention| match &of_value {
             Some(said) => required_when(mention.place, said),
             None if given.is_some() => required_when(mention.place, given.as_deref().unwrap_or(OPEN)),
@@ -398,6 +409,18 @@ impl Asking<'_> {
             None => must_be_filled(mention.place),
         };
         Some(behind.into_iter().map(claim).collect())
+    }
+
+    /// `Grants over 500`, `crates of quality 3`: what is said of a column right before what is needed.
+    fn compared_before(&self, mention: &Mention, end: usize) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let name = (self.name)(mention.place);
+        let at = mention.words.end;
+        let number = (at..end).rev().find(|at| sentence.number(*at, language).is_some()).filter(|at| at + 2 >= end)?;
+        if number == at {
+            return Some(format!("{name} = {}", sentence.number(at, language)?));
+        }
+        compared_with(sentence, language, at).map(|compared| format!("{name} {compared}"))
     }
 
     /// Whether what needs something is not every row: `volunteers under 18 need…`, `plants grown in pots need…`.
@@ -473,6 +496,14 @@ impl Asking<'_> {
     /// `C - if Service is EXP`, beside a column: needed then.
     fn beside(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
+        // `With Lent to`, as all that is said
+        if let ([mention], [place]) = (self.mentions, self.subjects)
+            && language.with.contains(&sentence.word(0))
+            && (mention.words.start, mention.words.end) == (1, sentence.words.len())
+            && mention.place != *place
+        {
+            return Some(vec![required_when(*place, &format!("{} IS NOT NULL", (self.name)(mention.place)))]);
+        }
         let span = condition_span(sentence, language)?;
         if span.start > 1 || span.end != sentence.words.len() || sentence.required(language).is_some() {
             return None;
@@ -542,6 +573,21 @@ impl Asking<'_> {
         (each - last <= 1 && rows).then(|| self.mentions.iter().map(|mention| must_be_filled(mention.place)).collect())
     }
 
+    /// `Please supply for every prize: number, donor and value`
+    fn asks_for_list(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let from = polite(sentence, language, 0);
+        let first = self.mentions.first()?;
+        let tells = language.give.contains(&sentence.word(from)) || language.fill_in.contains(&sentence.word(from));
+        let each = (from..first.words.start).any(|at| language.each_of.contains(&sentence.word(at)));
+        let colon = first.words.start.checked_sub(1).is_some_and(|at| sentence.gap(at).contains(':'));
+        let named = |at: usize| self.mentions.iter().any(|mention| mention.words.contains(&at));
+        let joins = |at: usize| [language.and, language.every].iter().any(|words| words.contains(&sentence.word(at)));
+        let no_more = (first.words.start..sentence.words.len()).all(|at| named(at) || joins(at));
+        (tells && each && colon && no_more)
+            .then(|| self.mentions.iter().map(|mention| must_be_filled(mention.place)).collect())
+    }
+
     /// `If the reason is other, give an explanation`: what is asked under a condition by telling what to do.
     fn asks_to_give(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
@@ -558,7 +604,10 @@ impl Asking<'_> {
         // "Give the date as 31 December" says how.
         let last = asked.last()?.words.end;
         let as_well = || language.as_well.iter().any(|phrase| sentence.ends_at(phrase, last).is_some());
-        let ends = last >= sentence.words.len() || span.start == last || as_well();
+        // "Give the certificate number", "give the certificate (FR- and six digits)"
+        let noun = usize::from(language.address_words.contains(&sentence.word(last)));
+        let bracket = last > 0 && sentence.gap(last - 1).starts_with('(');
+        let ends = last + noun >= sentence.words.len() || span.start == last || as_well() || bracket;
         let said = self.condition()?;
         ends.then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).collect())
     }

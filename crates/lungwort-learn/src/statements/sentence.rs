@@ -320,6 +320,14 @@ impl Sentence {
         self.begins[at] & bit != 0
     }
 
+    /// Whether it asks something: "if unknown write ?" does not.
+    pub fn is_question(&self) -> bool {
+        let last = self.words.last().map_or("", |(word, _)| word.as_str());
+        let shown =
+            || self.text.ends_with(" ?") && super::words::ALL.iter().any(|language| language.give.contains(&last));
+        self.text.ends_with('?') && !shown()
+    }
+
     /// A word in small letters; nothing behind the last one.
     pub fn word(&self, at: usize) -> &str {
         self.words.get(at).map_or("", |(word, _)| word.as_str())

@@ -10,8 +10,11 @@ use super::words::Language;
 
 /// `numbered B001, B002 and so on`: letters and signs with digits behind, of which two are shown.
 pub(super) fn counted_up(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
-    let end =
-        language.so_on.iter().filter_map(|phrase| sentence.find_from(phrase, from)).map(|place| place.start).min()?;
+    // `I-0001, I-0002, …`
+    let dots = sentence.text.find('…').or_else(|| sentence.text.find("..."));
+    let dots = dots.map(|dots| sentence.words.iter().take_while(|(_, place)| place.start < dots).count());
+    let said = language.so_on.iter().filter_map(|phrase| sentence.find_from(phrase, from)).map(|place| place.start);
+    let end = said.chain(dots).min()?;
     let text = |at: usize| {
         let start = sentence.words.get(at)?.1.start;
         sentence.text[start..].split([',', ';', ' ']).next()

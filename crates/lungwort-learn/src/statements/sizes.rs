@@ -146,7 +146,11 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     }
     let known = Confidence::Known;
     let one = refused_length(sentence, language).map(|length| ("length", length));
-    let listed = || listed_ranges(sentence, language, from).or_else(|| listed_numbers(sentence, language));
+    let listed = || {
+        listed_ranges(sentence, language, from)
+            .or_else(|| listed_numbers(sentence, language))
+            .or_else(|| listed_alike(sentence, language, from))
+    };
     if let Some((key, value)) = one.or_else(|| listed().map(|values| ("allowed", values))) {
         let of = |place: &Place| Claim { on: Target::Column(*place), key, value: value.clone(), confidence: known };
         return Reading::of(places.iter().map(of).collect());
@@ -240,6 +244,23 @@ fn listed_ranges(sentence: &Sentence, language: &Language, from: usize) -> Optio
         (values.len() >= 3 && fits).then(|| toml_list(&values))
     };
     lists.into_iter().flatten().find_map(of)
+}
+
+/// `from 6, from 10 or from 14`: numbers behind the same word each, which are values and no limits.
+fn listed_alike(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    let text = sentence.text.get(sentence.words.get(from)?.1.start..)?;
+    let mut list = text.trim_end_matches(['.', ' ', ')']).to_owned();
+    for word in language.or {
+        list = list.replace(&format!(" {word} "), ", ");
+    }
+    let values: Vec<&str> = list.split([',', ';', '/', '|']).map(str::trim).filter(|value| !value.is_empty()).collect();
+    let word = |value: &&str| {
+        let (word, number) = value.split_once(' ')?;
+        number.bytes().all(|byte| byte.is_ascii_digit()).then(|| word.to_owned())
+    };
+    let words: Vec<String> = values.iter().map(word).collect::<Option<_>>()?;
+    let alike = words.len() >= 2 && words.iter().all(|word| *word == words[0] && word.chars().all(char::is_alphabetic));
+    alike.then(|| toml_list(&values))
 }
 
 /// `number of months: 6, 12 or 24`: numbers of which one is given, at the end of a sentence that names what they are.

@@ -117,6 +117,7 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("field_visits", read_all(include_str!("said/field_visits.txt")));
     insta::assert_snapshot!("allotments", read_all(include_str!("said/allotments.txt")));
     insta::assert_snapshot!("kinds_of_rows", read_all(include_str!("said/kinds_of_rows.txt")));
+    insta::assert_snapshot!("prizes", read_all(include_str!("said/prizes.txt")));
     insta::assert_snapshot!("rentals", read_all(include_str!("said/rentals.txt")));
     insta::assert_snapshot!("specimen_boxes", read_all(include_str!("said/specimen_boxes.txt")));
     insta::assert_snapshot!("rooms_booked", read_all(include_str!("said/rooms_booked.txt")));
@@ -136,6 +137,8 @@ fn sentences_in_german_and_french_are_read_as_people_read_them() {
     insta::assert_snapshot!("livres", read_all(include_str!("said/livres.txt")));
     insta::assert_snapshot!("auftrag", read_all(include_str!("said/auftrag.txt")));
     insta::assert_snapshot!("hofladen", read_all(include_str!("said/hofladen.txt")));
+    insta::assert_snapshot!("schulbibliothek", read_all(include_str!("said/schulbibliothek.txt")));
+    insta::assert_snapshot!("vergers", read_all(include_str!("said/vergers.txt")));
     insta::assert_snapshot!("mitglieder", read_all(include_str!("said/mitglieder.txt")));
     insta::assert_snapshot!("adherents", read_all(include_str!("said/adherents.txt")));
 }

@@ -5,6 +5,7 @@ use super::by_value::entries;
 use super::conditions::{condition_span, is_one_of, values_of};
 use super::required::{Asking, blank_when, otherwise};
 use super::subject::{Mention, Place};
+use super::values::is_limited_in_brackets;
 use super::{Claim, Confidence, Target};
 use lungwort_core::rulebook::toml_text::quoted;
 
@@ -62,12 +63,22 @@ impl Asking<'_> {
     /// The limits that rows of a kind have; where there are two of them, `32 to 56; for shoes 18 to 50`, which rows have the first is not
     /// known.
     fn limits_then(&self, claims: &mut Vec<Claim>, span: &std::ops::Range<usize>) -> Option<(usize, String)> {
-        let limits: Vec<Claim> = claims.extract_if(.., |claim| is_limit(claim)).collect();
         let (sentence, language) = (self.sentence, self.language);
+        // Where the column is blank elsewhere, its limits hold wherever it is filled.
+        let blank = |claim: &Claim| {
+            claim.key == "blank_when" && claims.iter().any(|limit| is_limit(limit) && limit.on == claim.on)
+        };
+        // So do those in brackets behind it: "mark (0-100) is only given if…"
+        let bracket = |mention: &Mention| is_limited_in_brackets(sentence, language, mention);
+        if claims.iter().any(blank) || self.mentions.iter().any(bracket) {
+            return None;
+        }
+        let is_plain = |claim: &Claim| is_limit(claim) && claim.value.parse::<f64>().is_ok();
+        let limits: Vec<Claim> = claims.extract_if(.., |claim| is_plain(claim)).collect();
         let counted = |at: &usize| !span.contains(at) && sentence.number(*at, language).is_some();
         let numbers = (0..sentence.words.len()).filter(counted).count();
         let Target::Column(place) = limits.first()?.on else { return None };
-        let plain = limits.iter().all(|claim| claim.on == limits[0].on && claim.value.parse::<f64>().is_ok());
+        let plain = limits.iter().all(|claim| claim.on == limits[0].on);
         // Two ranges are of two kinds of rows.
         let keys: std::collections::HashSet<&str> = limits.iter().map(|limit| limit.key).collect();
         if !plain || numbers != limits.len() || keys.len() != limits.len() {

@@ -87,18 +87,38 @@ pub(super) fn of_values(
     };
     of_values.claims.retain(|claim| claim.key != "format" || !another(claim));
     of_values.understood &= !of_values.claims.is_empty();
+    as_offers(&mut of_values.claims, (sentence, language), (mentions, given));
+    of_values
+}
+
+/// Makes offers of what holds usually, or under a condition of another column.
+fn as_offers(
+    claims: &mut [Claim],
+    (sentence, language): (&Sentence, &Language),
+    (mentions, given): (&[Mention], bool),
+) {
     // "Normally between 5 and 900 g"
     let usual = sentence.has(language.usual) && !sentence.has(language.refused) && !sentence.has(language.outside);
     if usual || sentence.has(language.everyone_else) {
         let limits = |claim: &&mut Claim| matches!(claim.key, "min" | "max" | "above" | "below" | "length" | "pattern");
-        of_values.claims.iter_mut().filter(limits).for_each(|claim| claim.confidence = Confidence::Suggested);
+        claims.iter_mut().filter(limits).for_each(|claim| claim.confidence = Confidence::Suggested);
     }
     // What holds under a condition of another column is no limit of all rows.
     if conditions::is_conditional(sentence, language, mentions) {
-        let of_all = |claim: &&mut Claim| claim.key != "unique" && !(claim.key == "format" && given);
-        of_values.claims.iter_mut().filter(of_all).for_each(|claim| claim.confidence = Confidence::Suggested);
+        let bracketed = |claim: &Claim| {
+            let of = mentions.iter().filter(|mention| Target::Column(mention.place) == claim.on);
+            of.into_iter().any(|mention| is_limited_in_brackets(sentence, language, mention))
+        };
+        let of_all =
+            |claim: &&mut Claim| claim.key != "unique" && !(claim.key == "format" && given) && !bracketed(claim);
+        claims.iter_mut().filter(of_all).for_each(|claim| claim.confidence = Confidence::Suggested);
     }
-    of_values
+}
+
+/// Whether numbers stand in brackets right behind a column: `Mark (0-100)`.
+pub(super) fn is_limited_in_brackets(sentence: &Sentence, language: &Language, mention: &Mention) -> bool {
+    let end = mention.words.end;
+    end > 0 && sentence.gap(end - 1) == "(" && sentence.number(end, language).is_some()
 }
 
 /// What is said of others than the values of a column that the sentence names.

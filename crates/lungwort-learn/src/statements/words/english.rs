@@ -14,7 +14,10 @@ const WHICH_COLUMNS: &[&str] = &[
 pub(super) static WORDS: Language = Language {
     how_many: &["how many", "how much"],
     in_all: &["long", "in all", "in total", "altogether", "overall"],
-    cents: &["pounds and pence", "euros and cents", "dollars and cents", "euro and cents", "pounds and pennies"],
+    cents: &[
+        "pounds with pence", "euros with cents", "dollars with cents", "pounds and pence", "euros and cents",
+        "dollars and cents", "euro and cents", "pounds and pennies",
+    ],
     no_sign: &[
         "no currency", "without currency", "without the currency", "no pound sign", "no euro sign", "no dollar sign",
         "without a currency", "no units", "without units", "without unit", "no unit", "without the unit",
@@ -535,7 +538,7 @@ pub(super) static WORDS: Language = Language {
     columns: &["column", "columns", "col", "cols"],
     to: &["to", "through", "until"],
     and: &["and", "as well as"],
-    multiples: &["multiples of", "multiple of", "steps of"],
+    multiples: &["multiples of", "multiple of", "steps of", "to the nearest", "nearest"],
     also: &["also", "additionally", "plus"],
     or: &["or"],
     numbers: &[
@@ -601,15 +604,16 @@ pub(super) static WORDS: Language = Language {
     ],
     number: &["number", "numeric", "numbers only", "decimal number", "a figure"],
     at_most: &[
-        "at most", "no more than", "not more than", "up to", "maximum", "max", "no longer than", "not longer than",
-        "not exceed", "not exceeding", "cannot exceed", "can't exceed", "never exceeds", "never exceed",
-        "doesn't exceed", "don't exceed", "at or under", "at or below", "may not be more than", "cannot be more than",
-        "most", "highest", "longest", "largest", "greatest", "upper limit", "upper limit is", "limit", "limit is",
-        "not above", "no higher than", "not higher than", "nor above", "nor over", "not over", "capped at",
-        "limited to", "limit of", "no greater than", "not greater than", "no larger than", "not larger than",
-        "may not exceed", "must not exceed", "never more than", "never above", "never over", "no heavier than",
-        "no older than", "at the very most", "no bigger than", "must not be above", "not beyond", "beyond", "out of",
-        "at the most", "less than or equal to", "smaller than or equal to", "equal to or less than", "less or equal",
+        "at most", "no more than", "not more than", "up to", "maximum", "max", "not after", "no longer than",
+        "not longer than", "not exceed", "not exceeding", "cannot exceed", "can't exceed", "never exceeds",
+        "never exceed", "doesn't exceed", "don't exceed", "at or under", "at or below", "may not be more than",
+        "cannot be more than", "most", "highest", "longest", "largest", "greatest", "upper limit", "upper limit is",
+        "limit", "limit is", "not above", "no higher than", "not higher than", "nor above", "nor over", "not over",
+        "capped at", "limited to", "limit of", "no greater than", "not greater than", "no larger than",
+        "not larger than", "may not exceed", "must not exceed", "never more than", "never above", "never over",
+        "no heavier than", "no older than", "at the very most", "no bigger than", "must not be above", "not beyond",
+        "beyond", "out of", "at the most", "less than or equal to", "smaller than or equal to",
+        "equal to or less than", "less or equal",
     ],
     at_least: &[
         "at least", "minimum", "min", "at or above", "at or over", "no fewer than", "no less than", "not less than",
@@ -1042,8 +1046,9 @@ pub(super) static WORDS: Language = Language {
     ],
     modals: &["must", "has to", "have to", "needs to", "need to", "should", "shall", "is to", "are to", "ought to"],
     filled: &[
-        "filled", "completed", "given", "entered", "provided", "present", "supplied", "stated", "indicated",
-        "recorded", "specified", "named", "included", "populated", "submitted", "mentioned", "declared", "quoted",
+        "filled", "completed", "listed", "described", "explained", "given", "entered", "provided", "present",
+        "supplied", "stated", "indicated", "recorded", "specified", "named", "included", "populated", "submitted",
+        "mentioned", "declared", "quoted",
     ],
     manner: &["as", "like", "by", "using", "without", "with", "exactly", "in", "to", "only", "once", "from", "between"],
     all_other: &[

@@ -532,7 +532,8 @@ pub(super) static WORDS: Language = Language {
     needs: &[
         "demande un", "demande une", "exige un", "exige une", "doit comporter un", "doit comporter une",
         "doit contenir un", "doit contenir une", "comporte un", "comporte une", "nécessite un", "nécessite une",
-        "doit avoir un", "doit avoir une",
+        "doit avoir un", "doit avoir une", "doivent avoir un", "doivent avoir une", "doivent comporter un",
+        "doivent comporter une", "doivent contenir un", "doivent contenir une", "demandent un", "demandent une",
     ],
     pronouns: &["le", "la", "les", "il", "elle"],
     only_for: &["pour"],
