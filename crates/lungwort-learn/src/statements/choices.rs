@@ -256,7 +256,10 @@ pub(super) fn standard(sentence: &Sentence, language: &Language, heading: &Sente
 /// The words that lead up to a list: `choose from` anywhere behind the column, and such as `is` only where nothing stands between.
 fn lead_of(sentence: &Sentence, language: &Language, behind: usize, colon: bool) -> Option<std::ops::Range<usize>> {
     let strong = language.choose.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
-    let weak = language.copulas.iter().filter_map(|phrase| sentence.find_from(phrase, behind));
+    // "Payment by card, transfer or cash"
+    let by =
+        language.agent.iter().filter(|_| behind > 0).filter_map(|word| Some(behind..sentence.ends_at(word, behind)?));
+    let weak = language.copulas.iter().filter_map(|phrase| sentence.find_from(phrase, behind)).chain(by);
     // "If filled, it must be SMS or MAIL" goes on about the column.
     let given =
         language.self_given.iter().filter_map(|phrase| sentence.ends_at(phrase, behind)).max().unwrap_or(behind);
@@ -328,6 +331,7 @@ fn list_text<'s>(
     let text = without_remark(behind_brackets(sentence.rest(behind)), language);
     let text = without_blank(behind_nothing(without_several(text, language), language), language);
     let text = behind_kind(text, language);
+    let text = ["i.e. ", "namely "].iter().find_map(|sign| text.split_once(sign)).map_or(text, |(_, list)| list);
     // `One letter (A, J or F)`
     let form = |words: &str| describe_values_of_codes(words, language);
     // "Select from list (novice, open, veteran)"

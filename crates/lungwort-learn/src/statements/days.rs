@@ -177,7 +177,15 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<Limit> {
     if let Some(limits) = both(sentence, language, &days) {
         return limits;
     }
-    let asks = sentence.has(language.obliging) && !sentence.has(language.negations) && !sentence.has(language.refused);
+    let denies = sentence.has(language.negations) || sentence.has(language.refused);
+    // "YYYY-MM-DD, later than 2025-10-31"
+    let part = |of: &Named| {
+        let begins = |at: usize| at > 0 && sentence.gap(at - 1).ends_with([',', ':', ';', ')']);
+        let phrases = || language.earlier.iter().chain(language.later);
+        (0..of.words.start)
+            .any(|at| begins(at) && phrases().any(|phrase| sentence.ends_at(phrase, at) == Some(of.words.start)))
+    };
+    let asks = !denies && (sentence.has(language.obliging) || days.iter().any(part));
     // "Nobody born after 31.12.2020"
     let none = |of: &Named| {
         let from = of.words.start.saturating_sub(APART)..of.words.start;

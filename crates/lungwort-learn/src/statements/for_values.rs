@@ -52,8 +52,10 @@ impl Asking<'_> {
         let article = [language.every, language.articles, language.small];
         let first = first + usize::from(article.iter().any(|words| words.contains(&sentence.word(first))));
         let ends = |end: usize| !labelled || sentence.gap(end - 1) == ":";
+        let of_yes = || self.of_yes_column(sheet, first).filter(|_| !labelled);
         let of_named = || (first..first + NOUNS).find_map(|at| self.of_named_column(sheet, at));
-        let (said, end) = self.of_one_column(sheet, first, ends).or_else(|| of_named().filter(|_| !labelled))?;
+        let (said, end) =
+            self.of_one_column(sheet, first, ends).or_else(|| of_named().filter(|_| !labelled)).or_else(of_yes)?;
         Some((said, from..end))
     }
 
@@ -84,6 +86,18 @@ impl Asking<'_> {
             found = Some((is_one_of(&(self.name)((sheet, at)), &quoted, false), end));
         }
         found
+    }
+
+    /// `For duplicates`, where Duplicate is a column of yes and no.
+    pub(super) fn of_yes_column(&self, sheet: usize, at: usize) -> Option<(String, usize)> {
+        let word = self.sentence.word(at);
+        let columns = self.draft.sheets.get(sheet)?.columns.iter().enumerate();
+        let is_so = |(column, of): &(usize, &crate::draft::DraftColumn)| {
+            let heading = plain_heading(&of.heading).to_lowercase();
+            self.takes_yes_and_no((sheet, *column)) && is_form_of(word, &heading)
+        };
+        let (_, of) = columns.into_iter().find(is_so)?;
+        Some((format!("{} IS TRUE", of.name), at + 1))
     }
 
     /// `Rentals of kind P`: the heading of a column in small letters, and what it takes behind it.
@@ -128,7 +142,10 @@ impl Asking<'_> {
         let (Some(of), None) = (named.next(), named.next()) else { return None };
         let denies =
             |at: usize| [language.negations, language.none].iter().any(|words| words.contains(&sentence.word(at)));
-        let denied = span.clone().any(denies);
+        // What is denied behind a comma is something else.
+        let near = span.start..(of.words.end + 1).min(span.end);
+        let denied =
+            near.into_iter().any(|at| denies(at) && !(of.words.start..at).any(|at| sentence.gap(at).contains(',')));
         self.takes_yes_and_no(of.place)
             .then(|| format!("{} IS {}", (self.name)(of.place), if denied { "FALSE" } else { "TRUE" }))
     }
@@ -155,7 +172,10 @@ impl Asking<'_> {
         let copula = span.clone().find(|at| language.copulas.contains(&sentence.word(*at)));
         let from = copula.unwrap_or(span.start) + 1;
         let denied = language.negations.contains(&sentence.word(from));
-        let (said, _) = self.of_one_column(sheet, from + usize::from(denied), |end| end == span.end)?;
+        let ends = |at: usize| self.of_one_column(sheet, at, |end| end == span.end);
+        // "If paid by transfer"
+        let last = || (from + 1..span.end).filter(|_| !denied && copula.is_none()).find_map(ends);
+        let (said, _) = ends(from + usize::from(denied)).or_else(last)?;
         if denied { otherwise(&said) } else { Some(said) }
     }
 
@@ -261,6 +281,16 @@ impl Asking<'_> {
             (no - 1 - values <= NOUNS).then_some(said)
         })?;
         Some(vec![blank_when(mention.place, &said)])
+    }
+
+    /// `For power tools only`, beside a column: it is blank elsewhere.
+    pub(super) fn for_values_only(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let [place] = self.subjects else { return None };
+        let (said, words) = self.kind_of_rows().filter(|(_, words)| words.start == 0 && self.mentions.is_empty())?;
+        let only = (words.end..words.end + NOUNS).find(|at| language.only.contains(&sentence.word(*at)))?;
+        let ends = only + 1 >= sentence.words.len() || sentence.gap(only).contains([',', ';', '.', ':']);
+        otherwise(said).filter(|_| ends).map(|said| vec![blank_when(*place, &said)])
     }
 
     /// `For gas appliances give the pipe size`, as what stands first.

@@ -287,7 +287,10 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
         !is_code && !may_be && !ends && (language.small.contains(&first) || language.obliging.contains(&lower.as_str()))
     };
     let technical = |value: &String| is_technical(value, language);
-    let torn = |value: &String| value.matches('(').count() != value.matches(')').count() || value.contains(':');
+    let is_time = |value: &String| value.len() <= 5 && value.bytes().all(|byte| byte.is_ascii_digit() || byte == b':');
+    let torn = |value: &String| {
+        value.matches('(').count() != value.matches(')').count() || value.contains(':') && !is_time(value)
+    };
     // "Angeben, wenn nicht Deutschland" lists nothing.
     let conditional = |value: &String| {
         let first = value.split(' ').next().unwrap_or_default().to_lowercase();

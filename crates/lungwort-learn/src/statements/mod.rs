@@ -396,6 +396,11 @@ impl Spoken {
         let heard = one(known, (text, &sentence), before.clone(), draft, labelled);
         self.labelled |= before.is_empty() && is_labelled(&sentence, &heard.named);
         self.before = heard.named;
+        // "Return on: as Sailing date; it cannot lie before…" goes on about the first.
+        if is_labelled(&sentence, &self.before) {
+            let first = self.before.first().map(|mention| mention.words.clone());
+            self.before.retain(|mention| Some(&mention.words) == first.as_ref());
+        }
         if heard.open && self.open.len() < again::MOST {
             self.open.push(Open { text: text.clone(), sentence, before, labelled });
         }
@@ -669,7 +674,7 @@ fn understand(
     }
     reading.and(as_before((sentence, language), places, &reading, draft));
     let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);
-    reading.and(order::read(sentence, language, (mentions, spoken_of), &name));
+    reading.and(order::read(sentence, language, (&ordered(mentions, draft), spoken_of), &name));
     let held = as_held((sentence, language), (mentions, own), &reading);
     reading.and(held);
     let valid = sentence.has(language.valid) && sentence.has(language.obliging);
@@ -681,6 +686,15 @@ fn understand(
         reading.understood = language.anyway.iter().any(anyway);
     }
     reading
+}
+
+/// The columns that may come before or behind another one: those of yes and no do not.
+fn ordered(mentions: &[Mention], draft: &Draft) -> Vec<Mention> {
+    let is_ordered = |mention: &&Mention| {
+        let kind = draft.sheets[mention.place.0].columns[mention.place.1].lines.get("type");
+        kind.is_none_or(|kind| kind.value != "\"yes_no\"")
+    };
+    mentions.iter().filter(is_ordered).cloned().collect()
 }
 
 /// `Same format`: the column is written as the nearest one before it of which that has been said.

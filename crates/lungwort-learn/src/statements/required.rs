@@ -35,6 +35,40 @@ pub(super) struct Asking<'s> {
     pub kind: OnceCell<Option<(String, std::ops::Range<usize>)>>,
 }
 
+/// A way in which sentences ask for values, or for none.
+type Read = fn(&Asking<'_>) -> Option<Vec<Claim>>;
+
+/// What is asked of rows of some kind, or of all columns but some; the first that finds anything counts.
+static SOME_ROWS: &[Read] = &[
+    |asking| asking.implied(),
+    |asking| asking.there_must_be(),
+    |asking| asking.taken_only_with(),
+    |asking| asking.all_but_the_free(),
+    |asking| asking.only_then(),
+    |asking| asking.left_otherwise(),
+    |asking| asking.only_for_values(),
+    |asking| asking.given_for_values(),
+    |asking| asking.applied(),
+    |asking| asking.for_values_only(),
+    |asking| asking.without_for_values(),
+];
+
+/// What is said to be needed.
+static NEEDS: &[Read] = &[
+    |asking| asking.needed(),
+    |asking| asking.refused_without(),
+    |asking| asking.beside(),
+    |asking| asking.there_must_be_then(),
+];
+
+/// What is asked for by telling what to do.
+static TELLINGS: &[Read] = &[
+    |asking| asking.filled_in_each(),
+    |asking| asking.asks_for_list(),
+    |asking| asking.asks_to_give(),
+    |asking| asking.asks_to_fill(),
+];
+
 /// What a sentence says of the filling in of columns.
 pub(super) fn read(asking: &Asking<'_>) -> Reading {
     let Asking { sentence, language, mentions, name, .. } = *asking;
@@ -46,12 +80,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if let Some(claim) = asking.once_within().or_else(|| asking.same_together()) {
         return Reading::of(vec![claim]);
     }
-    if let Some(claims) = asking.implied().or_else(|| asking.there_must_be()).or_else(|| asking.taken_only_with()) {
-        return Reading::of(claims);
-    }
-    let of_kind = || asking.left_otherwise().or_else(|| asking.only_for_values()).or_else(|| asking.given_for_values());
-    let of_kind = || of_kind().or_else(|| asking.applied()).or_else(|| asking.without_for_values());
-    if let Some(claims) = asking.all_but_the_free().or_else(|| asking.only_then()).or_else(of_kind) {
+    if let Some(claims) = SOME_ROWS.iter().find_map(|read| read(asking)) {
         return Reading::of(claims);
     }
     if asking.goes_on_likewise() {
@@ -64,14 +93,10 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if let Some(reading) = asking.blank() {
         return reading;
     }
-    let others = asking.needed().or_else(|| asking.refused_without()).or_else(|| asking.beside());
-    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.there_must_be_then());
     let plain = sentence.required(language).is_none();
-    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.filled_in_each().filter(|_| plain));
-    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.asks_for_list().filter(|_| plain));
-    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.asks_to_give().filter(|_| plain));
-    let others = others.filter(|claims| !claims.is_empty()).or_else(|| asking.asks_to_fill().filter(|_| plain));
-    if let Some(claims) = others.filter(|claims| !claims.is_empty()) {
+    let tellings = TELLINGS.iter().filter(|_| plain);
+    let filled = |read: &Read| read(asking).filter(|claims| !claims.is_empty());
+    if let Some(claims) = NEEDS.iter().chain(tellings).find_map(filled) {
         return Reading::of(claims);
     }
     // "Conditional" says something only with its condition.
@@ -402,6 +427,9 @@ impl Asking<'_> {
         // "Grants over 500 need an approval", "crates of quality 3 need a reason"
         let before = self.mentions.iter().find(|mention| mention.words.end < needs.start);
         let of_value = of_value.or_else(|| self.compared_before(before?, needs.start));
+        // "Schools must name a teacher"
+        let of_yes = || self.of_yes_column(behind.first()?.place.0, first).filter(|(_, end)| *end == needs.start);
+        let of_value = of_value.or_else(|| of_yes().map(|(said, _)| said));
         let claim = |mention: &Mention| match &of_value {
             Some(said) => required_when(mention.place, said),
             None if given.is_some() => required_when(mention.place, given.as_deref().unwrap_or(OPEN)),

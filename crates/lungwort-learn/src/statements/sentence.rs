@@ -79,6 +79,7 @@ pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
             // Behind a semicolon another clause may follow, which speaks of something else.
             let ends = matches!(each, '.' | '!' | '?' | ';')
                 && next.is_none_or(char::is_whitespace)
+                && !(each == '?' && line[end..].trim_start().starts_with('='))
                 && (each != ';' || is_new_clause(&line[from..at], &line[end..]));
             let goes_on = || {
                 let word = line[from..at].rsplit(char::is_whitespace).next().unwrap_or_default().to_lowercase();
@@ -132,7 +133,14 @@ fn is_month(word: &str) -> bool {
 
 /// Whether what stands behind a semicolon speaks of something else.
 fn is_new_clause(before: &str, behind: &str) -> bool {
-    is_clause(before) && is_clause(behind) && !is_for_some(behind) && !leaves_the_rest(behind)
+    let first = behind.split_whitespace().next().unwrap_or_default();
+    let goes_on = super::words::ALL.iter().any(|language| language.pronouns.contains(&first));
+    // "Yes/no; if paid, give the day"
+    let conditional = super::words::ALL.iter().any(|language| language.conditional.contains(&first));
+    if conditional && behind.contains(',') {
+        return true;
+    }
+    (is_clause(before) || goes_on) && is_clause(behind) && !is_for_some(behind) && !leaves_the_rest(behind)
 }
 
 /// Whether a clause goes on about some rows: `sizes are 32 to 56; for shoes 18 to 50 is fine`.

@@ -141,10 +141,14 @@ fn decimal_mark(sentence: &Sentence, language: &Language, said: bool, found: &mu
 /// What a sentence says of how values are written.
 pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], from: usize) -> Reading {
     // "The first digit is the floor (1-4)" says nothing of the whole.
-    if is_of_part(sentence, language) || has_unknown_piece(sentence, language) {
+    let known = Confidence::Known;
+    let unknown = has_unknown_piece(sentence, language);
+    if is_of_part(sentence, language) || unknown && !comes_once(sentence, language) {
         return Reading::default();
     }
-    let known = Confidence::Known;
+    if unknown {
+        return of_each(places, &[("unique", "true".to_owned(), known)]);
+    }
     let one = refused_length(sentence, language).map(|length| ("length", length));
     let listed = || {
         listed_ranges(sentence, language, from)
@@ -152,8 +156,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
             .or_else(|| listed_alike(sentence, language, from))
     };
     if let Some((key, value)) = one.or_else(|| listed().map(|values| ("allowed", values))) {
-        let of = |place: &Place| Claim { on: Target::Column(*place), key, value: value.clone(), confidence: known };
-        return Reading::of(places.iter().map(of).collect());
+        return of_each(places, &[(key, value, known)]);
     }
     let mut found: Said = Vec::new();
     found.extend(sql_types::read(&sentence.text));
@@ -193,6 +196,11 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         // "A letter and a place from 1 to 20, e.g. B12" limits a part of it.
         found.retain(|(key, value, _)| !matches!(*key, "min" | "max" | "above" | "below") && !is_numeric(key, value));
     }
+    of_each(places, &found)
+}
+
+/// The same of each of some columns.
+fn of_each(places: &[Place], found: &[(&'static str, String, Confidence)]) -> Reading {
     let claim = |place: &Place, (key, value, confidence): &(&'static str, String, Confidence)| Claim {
         on: Target::Column(*place),
         key,

@@ -117,6 +117,8 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("field_visits", read_all(include_str!("said/field_visits.txt")));
     insta::assert_snapshot!("allotments", read_all(include_str!("said/allotments.txt")));
     insta::assert_snapshot!("kinds_of_rows", read_all(include_str!("said/kinds_of_rows.txt")));
+    insta::assert_snapshot!("sailings", read_all(include_str!("said/sailings.txt")));
+    insta::assert_snapshot!("entries", read_all(include_str!("said/entries.txt")));
     insta::assert_snapshot!("prizes", read_all(include_str!("said/prizes.txt")));
     insta::assert_snapshot!("rentals", read_all(include_str!("said/rentals.txt")));
     insta::assert_snapshot!("specimen_boxes", read_all(include_str!("said/specimen_boxes.txt")));

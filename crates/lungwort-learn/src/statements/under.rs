@@ -13,6 +13,11 @@ impl Asking<'_> {
     /// Turns what is said of some rows into rules for these: limits, and values that a column must have or not have then.
     pub(super) fn holds_for_some(&self, claims: &mut Vec<Claim>) {
         let Some((said, span)) = self.rows_meant() else { return self.of_unknown_rows(claims) };
+        // "For duplicates the holder must be given (3 to 8 letters)" says nothing of how duplicates are written.
+        let of_rows = |claim: &Claim| {
+            claim.place().is_some_and(|place| said.strip_suffix(" IS TRUE") == Some((self.name)(place).as_str()))
+        };
+        claims.retain(|claim| !of_rows(claim));
         let rule = self.limits_then(claims, &span).or_else(|| self.value_then(claims, &span));
         let Some((sheet, check)) = rule else { return };
         let claim = |key, said: &str| Claim {

@@ -52,6 +52,7 @@ pub(super) fn of_values(
         let in_bracket = |claim: &Claim| matches!(claim.key, "pattern" | "length" | "min" | "max" | "places");
         of_values.claims.retain(|claim| !in_bracket(claim) || claim.on == Target::Column(last));
     }
+    of_what_is_counted(&mut of_values.claims, (sentence, language), mentions);
     // "Applicants under 18" are no value of Applicant ID.
     of_values.claims.retain(|claim| !is_of_things(claim, mentions, draft));
     // "A path is reported once on the same day" says of no day that it comes once.
@@ -91,6 +92,34 @@ pub(super) fn of_values(
     of_values
 }
 
+/// "A group may book up to 40 seats" limits the seats, where that is another column.
+fn of_what_is_counted(claims: &mut Vec<Claim>, (sentence, language): (&Sentence, &Language), mentions: &[Mention]) {
+    let counted = |mention: &&Mention| {
+        let number = mention.words.start.checked_sub(1).filter(|at| sentence.number(*at, language).is_some());
+        number.is_some_and(|at| sentence.gap(at).is_empty())
+    };
+    let mut of = mentions.iter().filter(counted);
+    let (Some(mention), None) = (of.next(), of.next()) else { return };
+    let others = |claim: &Claim| is_of_numbers(claim) && claim.on != Target::Column(mention.place);
+    if mentions.first() == Some(mention) || !claims.iter().any(others) {
+        return;
+    }
+    let known = claims.iter().any(|claim| is_of_numbers(claim) && claim.on == Target::Column(mention.place));
+    // "Half board is only possible with at least 2 adults" limits no adults.
+    let only = sentence.words.iter().any(|(word, _)| language.only.contains(&word.as_str()));
+    if only {
+        claims.retain(|claim| !is_of_numbers(claim));
+    } else if known {
+        claims.retain(|claim| !others(claim));
+    } else {
+        claims.iter_mut().filter(|claim| others(claim)).for_each(|claim| claim.on = Target::Column(mention.place));
+    }
+}
+
+fn is_of_numbers(claim: &Claim) -> bool {
+    matches!(claim.key, "type" | "min" | "max" | "above" | "below" | "places")
+}
+
 /// Makes offers of what holds usually, or under a condition of another column.
 fn as_offers(
     claims: &mut [Claim],
@@ -109,8 +138,13 @@ fn as_offers(
             let of = mentions.iter().filter(|mention| Target::Column(mention.place) == claim.on);
             of.into_iter().any(|mention| is_limited_in_brackets(sentence, language, mention))
         };
-        let of_all =
-            |claim: &&mut Claim| claim.key != "unique" && !(claim.key == "format" && given) && !bracketed(claim);
+        // "If paid by transfer, the reference (8 characters) must be entered": each reference has as many.
+        let explained = sentence.text.contains('(') && sentence.required(language).is_some();
+        let of_form = |key: &str| matches!(key, "type" | "date_format" | "pattern" | "length" | "places");
+        let of_all = |claim: &&mut Claim| {
+            let form = claim.key == "format" && given || explained && of_form(claim.key);
+            claim.key != "unique" && !form && !bracketed(claim)
+        };
         claims.iter_mut().filter(of_all).for_each(|claim| claim.confidence = Confidence::Suggested);
     }
 }
@@ -432,7 +466,7 @@ fn is_of_things(claim: &Claim, mentions: &[Mention], draft: &Draft) -> bool {
     let in_part = |mention: &Mention| {
         mention.place == (sheet, column) && !mention.words.is_empty() && mention.words.len() < words
     };
-    let of_numbers = matches!(claim.key, "type" | "min" | "max" | "above" | "below" | "places");
+    let of_numbers = is_of_numbers(claim);
     let plain = sentences(&subject::plain_heading(heading)).pop();
     let is_text = plain.is_some_and(|plain| words::in_any(&plain, |language| language.heading_texts));
     of_numbers && (is_text || keys::identifies(heading)) && mentions.iter().any(in_part)
