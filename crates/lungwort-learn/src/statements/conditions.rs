@@ -1,6 +1,6 @@
 //! Conditions in sentences: `if Donor type is person`, `where the price is given`, `unless the cost type is S`.
 
-use super::sentence::Sentence;
+use super::sentence::{Asked, Sentence};
 use super::subject::{Mention, Place};
 use super::words::Language;
 use crate::draft::Draft;
@@ -12,6 +12,10 @@ pub(super) fn conditional_at(sentence: &Sentence, language: &Language) -> Option
 
 /// The words by which a condition begins: `if`, `only for`, or a verb before what it is said of: `Should the price be given, …`.
 fn conditional(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
+    sentence.once(Asked::Condition, language, || find_conditional(sentence, language))
+}
+
+fn find_conditional(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
     let inverted = || {
         let first = sentence.words.first().is_some_and(|(word, _)| language.inverted.contains(&word.as_str()));
         (first && sentence.text.contains(',')).then_some(0..1)

@@ -18,6 +18,18 @@ pub(super) struct Sentence {
     pub words: Vec<(String, Range<usize>)>,
     /// With which bytes its words begin: a bit each, which a few share.
     begins: Begins,
+    /// Where it states a condition and where it asks for a value, by language: both are asked many times.
+    known: RefCell<Vec<Known>>,
+}
+
+/// What was looked for, the place of the language in memory, and what was found.
+type Known = (Asked, usize, Option<Range<usize>>);
+
+/// What of a sentence is kept once it has been looked for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Asked {
+    Condition,
+    Required,
 }
 
 /// Bits for how words begin.
@@ -315,7 +327,7 @@ impl Sentence {
                 begins[at] |= bit;
             }
         }
-        Some(Sentence { text: text.to_owned(), words, begins })
+        Some(Sentence { text: text.to_owned(), words, begins, known: RefCell::default() })
     }
 
     /// Whether a word may be among its own, as far as the first byte tells.
@@ -394,8 +406,35 @@ impl Sentence {
         })
     }
 
+    /// A place in it that is looked for once by language.
+    pub fn once(
+        &self,
+        asked: Asked,
+        language: &Language,
+        find: impl FnOnce() -> Option<Range<usize>>,
+    ) -> Option<Range<usize>> {
+        let place = std::ptr::from_ref(language) as usize;
+        let known = |known: &Known| known.0 == asked && known.1 == place;
+        if let Some((.., found)) = self.known.borrow().iter().find(|each| known(each)) {
+            return found.clone();
+        }
+        let found = find();
+        self.known.borrow_mut().push((asked, place, found.clone()));
+        found
+    }
+
+    /// Changes a word of it; what was looked for before is looked for anew.
+    pub fn change(&mut self, at: usize, word: &str) {
+        self.words[at].0 = word.to_owned();
+        self.known.take();
+    }
+
     /// Where it says that something must be filled in: by a phrase, or by a verb and a participle a few words behind it.
     pub fn required(&self, language: &Language) -> Option<Range<usize>> {
+        self.once(Asked::Required, language, || self.find_required(language))
+    }
+
+    fn find_required(&self, language: &Language) -> Option<Range<usize>> {
         // "Must be given in capitals" says how.
         let word = |at: usize| self.words.get(at).map_or("", |(word, _)| word.as_str());
         let how = |place: &Range<usize>| {

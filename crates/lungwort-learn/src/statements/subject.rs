@@ -424,7 +424,7 @@ pub(super) fn without_headings_no<'s>(sentence: &'s Sentence, mentions: &[Mentio
     let denying = of_heading.flat_map(|mention| mention.words.clone()).filter(|at| sentence.word(*at) == "no");
     let mut sentence = Cow::Borrowed(sentence);
     for at in denying.collect::<Vec<_>>() {
-        sentence.to_mut().words[at].0.push('.');
+        sentence.to_mut().change(at, "no.");
     }
     sentence
 }

@@ -55,8 +55,11 @@ fn signs(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> Vec<
         let of = language.unwanted.iter().filter_map(|(phrase, sign)| Some((sentence.ends_at(phrase, at)?, *sign)));
         of.max_by_key(|(end, _)| *end)
     };
+    // Nearly no sentence denies anything.
+    let denies = |(word, _): &(String, std::ops::Range<usize>)| is_denial(word, language);
+    let Some(denial) = sentence.words.iter().position(denies) else { return Vec::new() };
     let named = |at: usize| mentions.iter().any(|mention| mention.words.contains(&at));
-    let first = (0..sentence.words.len()).find(|at| !named(*at) && sign_at(*at).is_some());
+    let first = (denial..sentence.words.len()).find(|at| !named(*at) && sign_at(*at).is_some());
     let Some(first) = first.filter(|first| is_denied(sentence, language, *first)) else { return Vec::new() };
     let (mut at, mut found) = (first, Vec::new());
     while let Some((end, sign)) = sign_at(at) {
@@ -74,14 +77,15 @@ fn signs(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> Vec<
     found
 }
 
+fn is_denial(word: &str, language: &Language) -> bool {
+    [language.negations, language.none].iter().any(|words| words.contains(&word))
+        || language.uncounted.first() == Some(&word)
+}
+
 /// Whether a denial stands before a word: `no`, `without`, `must not contain`, `do not use any`.
 fn is_denied(sentence: &Sentence, language: &Language, at: usize) -> bool {
     let near = at.saturating_sub(DENIED + 1)..at;
-    let denial = near.rev().find(|at| {
-        let word = sentence.word(*at);
-        [language.negations, language.none].iter().any(|words| words.contains(&word))
-            || language.uncounted.first() == Some(&word)
-    });
+    let denial = near.rev().find(|at| is_denial(sentence.word(*at), language));
     denial.is_some_and(|denial| {
         let between = |at: usize| {
             let word = sentence.word(at);
