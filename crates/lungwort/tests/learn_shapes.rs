@@ -21,7 +21,10 @@ fn an_action_column_and_sums_that_balance_are_offered() {
     // One of a few values is no key.
     assert!(text.contains("key = [\"movement\"]"), "{text}");
     let asked: Vec<String> = questions(&text).into_iter().map(|question| question.words).collect();
-    for words in ["Does Action say what each row asks for?", "Does this hold in every row: SUM(debit) = SUM(credit)?"] {
+    for words in [
+        "Does Action say what each row asks for?",
+        "Does this hold over the rows of each Movement: the sum of Debit = the sum of Credit?",
+    ] {
         assert!(asked.iter().any(|one| one == words), "{asked:#?}");
         let open = questions(&text).into_iter().find(|question| question.words == words).unwrap();
         text = answered(&text, &open, Said::Yes, "the test").unwrap();

@@ -133,6 +133,12 @@ impl Sayer<'_> {
         if let Expression::Constant(Value::YesNo(truth)) = right {
             return self.truth(left, (how == Comparison::Equal) != *truth);
         }
+        if let Some((number, step)) =
+            multiple(left, right).filter(|_| matches!(how, Comparison::Equal | Comparison::NotEqual))
+        {
+            let be = self.be(how == Comparison::NotEqual);
+            return format!("{} {be} a multiple of {}", self.value(number), self.value(step));
+        }
         let dated = self.is_dated(left) || self.is_dated(right);
         let (negative, words) = match (how, dated) {
             (Comparison::Equal, _) => (false, ""),
@@ -287,6 +293,16 @@ fn junction(expression: &Expression, negated: bool) -> Option<&'static str> {
         Expression::And(_) => Some(if negated { " or " } else { " and " }),
         Expression::Or(_) => Some(if negated { " and " } else { " or " }),
         Expression::IsTruth(part, wanted) => junction(part, negated == *wanted),
+        _ => None,
+    }
+}
+
+/// The number and the step of `MOD(number, step) = 0`.
+fn multiple<'e>(left: &'e Expression, right: &Expression) -> Option<(&'e Expression, &'e Expression)> {
+    let Expression::Call(function, parts) = left else { return None };
+    let zero = matches!(right, Expression::Constant(Value::Number(number)) if number.is_zero());
+    match parts.as_slice() {
+        [number, step] if zero && function.name == "MOD" => Some((number, step)),
         _ => None,
     }
 }

@@ -2,6 +2,9 @@
 //! plain words, and the text once somebody has answered. It works on the text alone, so that it can go on another day.
 
 use std::path::Path;
+use std::sync::LazyLock;
+
+use regex::Regex;
 
 use super::load_text;
 
@@ -48,6 +51,7 @@ const ASKED: &[(&str, &str, &str)] = &[
     ("type", "Is {} always []?", "anything else is refused"),
     ("yes_no", "Are the words of {} just these: []?", "other words are refused"),
     ("date_format", "Are the dates of {} written []?", "dates in another form are refused"),
+    ("never", "Is {} never []?", "a value that is so is refused"),
     ("pattern", "Is every {} built like []?", "a value that is built otherwise is refused"),
     ("format", "Is {} always []?", "a value that is not is refused"),
     ("length", "Has {} this many characters: []?", "longer or shorter values are refused"),
@@ -216,20 +220,60 @@ fn ask(
     let subject = about.heading.filter(|_| !in_rule).map(|heading| heading.trim_end_matches(['*', ' ']).to_owned());
     // What nobody fills in has no condition.
     let words = if value == "\"TRUE\"" { words.replace(" where []", "") } else { words.to_owned() };
+    let words = match &value_of(code, "when") {
+        Some(when) => words.replace(" in every row", &format!(" where {}", condition(when, about.names))),
+        None => words.replace(" in every row", &rows_meant(code, about)),
+    };
     let words =
         words.replace("{}", subject.as_deref().unwrap_or("it")).replace("[]", &plain(&key, &value, about.names));
     Some(Question { subject, words, evidence, effect, counts, lines, weight })
 }
 
+/// Of which rows a rule is: of each, of all together, or of those that have the same in some columns.
+fn rows_meant(code: &[&str], about: &About<'_>) -> String {
+    let Some(each) = code.iter().find_map(|line| assigned(line, "each")) else { return " in every row".to_owned() };
+    let table = toml::from_str::<toml::Table>(&format!("value = {each}")).ok();
+    let by = table.as_ref().and_then(|table| table.get("value")?.get("by")?.as_array());
+    let names = by.into_iter().flatten().filter_map(toml::Value::as_str).map(|name| condition(name, about.names));
+    let names: Vec<String> = names.collect();
+    match names.is_empty() {
+        true => " over all rows together".to_owned(),
+        false => format!(" over the rows of each {}", crate::rulebook::listed(&names, "and")),
+    }
+}
+
+/// The text that a key of a rule has.
+fn value_of(code: &[&str], key: &str) -> Option<String> {
+    let value = code.iter().find_map(|line| assigned(line, key))?;
+    toml::from_str::<toml::Table>(&format!("value = {value}")).ok()?.get("value")?.as_str().map(str::to_owned)
+}
+
+/// What functions of conditions come to in words: the expression, and what takes its place.
+static CALLS: LazyLock<Vec<(Regex, &str)>> = LazyLock::new(|| {
+    let calls = [
+        (r"COALESCE\((\w+), 0\)", "$1"),
+        (r"CAST\((\w+) AS \w+\)", "$1"),
+        (r"SUM\((\w+)\)", "the sum of $1"),
+        (r"MOD\((\w+), ([0-9.]+)\) = 0", "$1 is a multiple of $2"),
+        (r"DATE '([0-9-]+)'", "$1"),
+        ("CURRENT_DATE", "today"),
+    ];
+    calls.iter().filter_map(|(call, words)| Some((Regex::new(call).ok()?, *words))).collect()
+});
+
 /// A condition that compares columns with values, with headings in place of names.
 fn condition(text: &str, names: &[(String, String)]) -> String {
     let mut said = Vec::new();
+    let text = CALLS.iter().fold(text.to_owned(), |text, (call, words)| call.replace_all(&text, *words).into_owned());
     for word in text.split(' ') {
         let called = names.iter().find(|(name, _)| name == word).map(|(_, heading)| heading.as_str());
         said.push(called.unwrap_or(word));
     }
     let said = said.join(" ");
     let said = said.replace(" IS NOT NULL", " is filled").replace(" IS NULL", " is blank");
+    let said =
+        said.replace(" IS NOT TRUE", " is not yes").replace(" IS TRUE", " is yes").replace(" IS FALSE", " is no");
+    let said = said.replace(" NOT IN (", " is none of (").replace(" <> '", " is not '");
     said.replace(" IN (", " is one of (").replace(" = '", " is '").replace('\'', "")
 }
 
@@ -237,7 +281,9 @@ fn condition(text: &str, names: &[(String, String)]) -> String {
 fn plain(key: &str, value: &str, names: &[(String, String)]) -> String {
     let table = toml::from_str::<toml::Table>(&format!("value = {value}")).ok();
     let value = match table.as_ref().and_then(|table| table.get("value")) {
-        Some(toml::Value::String(text)) if matches!(key, "required_when" | "blank_when") => condition(text, names),
+        Some(toml::Value::String(text)) if matches!(key, "required_when" | "blank_when" | "check") => {
+            condition(text, names)
+        }
         Some(toml::Value::String(text)) => text.clone(),
         Some(toml::Value::Array(items)) => {
             // Columns are called by their headings.
@@ -252,6 +298,9 @@ fn plain(key: &str, value: &str, names: &[(String, String)]) -> String {
         Some(toml::Value::Table(entries)) if key == "intent" => {
             let action = entries.get("action").and_then(toml::Value::as_str).unwrap_or_default();
             names.iter().find(|(name, _)| name == action).map_or(action, |(_, heading)| heading.as_str()).to_owned()
+        }
+        Some(toml::Value::Table(entries)) if entries.contains_key("words") => {
+            entries.get("words").and_then(toml::Value::as_str).unwrap_or_default().to_owned()
         }
         Some(toml::Value::Table(entries)) => {
             let entries: Vec<String> = entries

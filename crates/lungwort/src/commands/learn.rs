@@ -373,12 +373,15 @@ fn look_first(draft: &Draft, out: &mut dyn Write) -> Result<()> {
             "lookup" => format!("look-up: {}", rule.source),
             _ => format!("existing records: {}", rule.source),
         }));
-        let rules = sheet.rules.iter().filter(|rule| rule.confidence == Confidence::Confirm && rule.kind == "rule").count();
-        if rules > 0 {
-            said.push(format!(
-                "{} between columns, which held in every row of the samples",
-                words(rules, "rule", "rules")
-            ));
+        let open = sheet.rules.iter().filter(|rule| rule.confidence == Confidence::Confirm && rule.kind == "rule");
+        let (held, stated): (Vec<_>, Vec<_>) = open.partition(|rule| rule.source.starts_with("held "));
+        for (rules, why) in [
+            (held.len(), "between columns, which held in every row of the samples"),
+            (stated.len(), "that the template states in words"),
+        ] {
+            if rules > 0 {
+                said.push(format!("{} {why}", words(rules, "rule", "rules")));
+            }
         }
     }
     said.splice(0..0, draft.not_kept.iter().cloned());

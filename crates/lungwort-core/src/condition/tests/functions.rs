@@ -149,6 +149,9 @@ fn everything_can_be_said() {
     let cases = [
         ("n <> 3", "Seeds must not be 3"),
         ("NOT (n < 3)", "Seeds must be at least 3"),
+        ("MOD(n, 5) = 0", "Seeds must be a multiple of 5"),
+        ("MOD(n, 2) <> 0", "Seeds must not be a multiple of 2"),
+        ("MOD(n, 5) = 1", "the rest of Seeds divided by 5 must be 1"),
         ("n NOT IN (1, 2)", "Seeds must not be one of 1 or 2"),
         ("n IN (1)", "Seeds must be 1"),
         ("a LIKE '%x'", "A must be a text that ends with \"x\""),

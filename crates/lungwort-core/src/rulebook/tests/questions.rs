@@ -101,3 +101,26 @@ fn what_would_not_go_together_is_refused() {
     let why = answered(&text, &question, Said::Yes, "mara on 2026-11-26").unwrap_err();
     assert_eq!(why, "the pattern cannot be used: unclosed character class");
 }
+
+#[test]
+fn rules_are_asked_about_in_words() {
+    let asked = |rule: &str| {
+        let columns = "[[sheet]]\n\n[[sheet.column]]\nheading = \"Unit price\"\nname = \"price\"\n\n";
+        let text = format!("{columns}# confirm: Guide!A3: as it says\n[[sheet.rule]]\n{rule}\n");
+        questions(&text).remove(0).words
+    };
+    assert_eq!(
+        asked("check = \"price = 0\"\nwhen = \"kind = 'T'\""),
+        "Does this hold where kind is T: Unit price = 0?"
+    );
+    assert_eq!(asked("check = \"price > 0\""), "Does this hold in every row: Unit price > 0?");
+    assert_eq!(
+        asked("each = \"sheet\"\ncheck = \"SUM(price) <= 2000\""),
+        "Does this hold over all rows together: the sum of Unit price <= 2000?"
+    );
+    assert_eq!(asked("check = \"MOD(price, 5) = 0\""), "Does this hold in every row: Unit price is a multiple of 5?");
+    assert_eq!(
+        asked("check = \"COALESCE(price, 0) + COALESCE(more, 0) <= 8\""),
+        "Does this hold in every row: Unit price + more <= 8?"
+    );
+}
