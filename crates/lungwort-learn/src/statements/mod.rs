@@ -7,6 +7,7 @@
 mod again;
 mod asterisks;
 mod begun;
+mod blanks;
 mod by_value;
 mod choices;
 mod clauses;
@@ -33,6 +34,7 @@ mod mask;
 mod meanings;
 mod meant;
 pub(crate) mod message_types;
+mod needs;
 mod of_headings;
 mod one_row;
 mod only_free;

@@ -1,19 +1,18 @@
-//! What has to be filled in: always, under a condition, or one of several.
+//! What has to be filled in: the ways in which sentences ask for it, and what they say of always, under a condition, or one of several.
 
 use std::cell::OnceCell;
 
-use super::by_value::of_value;
-use super::conditions::{compared_with, condition_span, conditional_at, narrowed_by};
+use super::conditions::{condition_span, conditional_at, narrowed_by};
 use super::sentence::Sentence;
 use super::several::some_of_several;
 use super::subject::{Mention, Place};
 use super::words::Language;
-use super::{Claim, OPTIONAL, Reading, Target, polite};
+use super::{Claim, OPTIONAL, Reading, Target};
 use crate::draft::{Confidence, Draft};
 use lungwort_core::rulebook::toml_text::{list, quoted};
 
 /// Words between a question about an amount and the word that what is counted is needed, at most.
-const ASKED: usize = 4;
+pub(super) const ASKED: usize = 4;
 
 /// Words of what needs something, at most; more of them say which rows do.
 pub(super) const SUBJECT: usize = 3;
@@ -165,199 +164,8 @@ impl Asking<'_> {
         Some(asked.map(|asked| required_when(asked, &said)).collect())
     }
 
-    /// `Eggs: only if Stage is eggs`, as all that is said of a column: it is filled then, and blank elsewhere. Both are offered.
-    fn only_then(&self) -> Option<Vec<Claim>> {
-        let Asking { sentence, language, mentions, subjects, .. } = *self;
-        let [place] = subjects else { return None };
-        let at = conditional_at(sentence, language)?;
-        let only = |at: usize| language.only.contains(&sentence.word(at));
-        // "Only fill in the deposit if…"
-        let verbs = language.fill_in.iter().chain(language.give);
-        let fills = verbs.filter_map(|phrase| sentence.ends_at(phrase, 1)).max().filter(|_| only(0));
-        let own = mentions.first().filter(|first| first.place == *place && first.words.end <= at);
-        let begins_only =
-            fills.zip(own).is_some_and(|(fills, own)| own.words.start <= fills + 1 && own.words.end == at);
-        let from = if only(at) || begins_only { at } else { at.checked_sub(1).filter(|at| only(*at))? };
-        let own = own.filter(|own| own.words.end <= from);
-        // "The rent is only given if…", "is given only if…"
-        let said = |at: &usize| {
-            let word = sentence.word(*at);
-            let known = [language.copulas, language.filled, language.under, language.small];
-            known.iter().any(|words| words.contains(&word)) || only(*at)
-        };
-        let in_bracket = |at: &usize| {
-            let before = &sentence.text[..sentence.words[*at].1.start];
-            before.matches('(').count() > before.matches(')').count()
-        };
-        let begins = (own.map_or(0, |own| own.words.end)..from).all(|at| said(&at) || in_bracket(&at));
-        let whole = begins && condition_span(sentence, language)?.end >= sentence.words.len();
-        if !whole || sentence.text.contains("):") {
-            return None;
-        }
-        let said = self.condition()?;
-        let otherwise = otherwise(&said).map(|said| blank_when(*place, &said));
-        // That there is none elsewhere is said; that there must be one then may be.
-        // "Nur bei Spendertyp Garten anzugeben" asks for it then.
-        let last = sentence.words.len() - 1;
-        let asked = !said.ends_with("NULL") && language.filled.contains(&sentence.word(last));
-        let then = required_when(*place, &said);
-        let then = if asked { then } else { Claim { confidence: Confidence::Suggested, ..then } };
-        let possible = only(from) && language.with.contains(&sentence.word(from + 1));
-        Some(otherwise.into_iter().chain((!possible).then_some(then)).collect())
-    }
-
-    /// `Tenant may be empty only if State is free`: everywhere else it is required.
-    fn blank_only_then(&self) -> Option<Vec<Claim>> {
-        let (sentence, language) = (self.sentence, self.language);
-        // "May only be left out"
-        let narrowed = |phrase: &&str| {
-            let (may, rest) = phrase.split_once(' ')?;
-            let at = (0..sentence.words.len()).find(|at| sentence.word(*at) == may)?;
-            let only = at + usize::from(language.only.contains(&sentence.word(at + 1)));
-            Some(at..sentence.ends_at(rest, only + 1)?)
-        };
-        let free = sentence.any(language.optional);
-        let free = free.or_else(|| language.optional.iter().find_map(narrowed)).or_else(|| {
-            let unfilled = (0..sentence.words.len()).find(|at| language.unfilled.contains(&sentence.word(*at)))?;
-            let may =
-                (unfilled.saturating_sub(ASKED)..unfilled).find(|at| language.may.contains(&sentence.word(*at)))?;
-            Some(may..unfilled + 1)
-        })?;
-        let named = || (free.end..sentence.words.len()).find(|at| language.only_for.contains(&sentence.word(*at)));
-        let at = conditional_at(sentence, language).filter(|at| *at >= free.start).or_else(named)?;
-        let only = (free.start..at + 1).any(|at| language.only.contains(&sentence.word(at)));
-        let said = self.condition().or_else(|| self.for_values()).filter(|_| only)?;
-        let of_condition = |place: &&Place| said.starts_with(&format!("{} ", (self.name)(**place)));
-        let mut freed = self.subjects.iter().filter(|place| !of_condition(place));
-        let (Some(place), None) = (freed.next(), freed.next()) else { return None };
-        let said = otherwise(&said)?;
-        Some(vec![required_when(*place, &said)])
-    }
-
-    /// What must be blank: under a condition, or by its words always; and what may not be, `neither Box nor Store`.
-    fn blank(&self) -> Option<Reading> {
-        let Asking { sentence, language, mentions, .. } = *self;
-        // "Neither Box nor Store may be left empty"
-        let neither = sentence.words.first().is_some_and(|(word, _)| language.neither.contains(&word.as_str()));
-        if let Some(optional) = sentence.any(language.optional).filter(|_| neither) {
-            let named = mentions.iter().filter(|mention| mention.words.end <= optional.start);
-            return Some(Reading::of(named.map(|mention| must_be_filled(mention.place)).collect()));
-        }
-        // "Please leave Approved by and Hours approved empty"
-        let word = |at: usize| sentence.word(at);
-        let leaves = self.leaves_at();
-        // "Leave no Name or Date empty"
-        let no = language.none.contains(&word(leaves + 1));
-        let last = sentence.words.len().saturating_sub(1);
-        if language.leave.contains(&word(leaves)) && no && language.unfilled.contains(&word(last)) {
-            return Some(Reading::of(mentions.iter().map(|mention| must_be_filled(mention.place)).collect()));
-        }
-        // "Leave only Notes blank" leaves nothing else blank.
-        if language.leave.contains(&word(leaves)) && language.alone.contains(&word(leaves + 1)) {
-            return None;
-        }
-        if language.leave.contains(&word(leaves))
-            && (leaves + 1..sentence.words.len()).any(|at| language.unfilled.contains(&word(at)))
-            && let Some(claims) = self.left_for_values().or_else(|| self.left_then(leaves))
-            && !claims.is_empty()
-        {
-            return Some(Reading::of(claims));
-        }
-        if language.leave.contains(&word(leaves))
-            && (0..sentence.words.len()).any(|at| {
-                let ends = at + 1 == sentence.words.len() || sentence.gap(at).contains([',', ';']);
-                ends && language.unfilled.contains(&word(at))
-            })
-            && conditional_at(sentence, language).is_none()
-            && !mentions.is_empty()
-        {
-            let last = sentence.words.len() - 1..sentence.words.len();
-            let mut claims = self.must_be_blank(&last);
-            // "Leave the end open as long as the member is active": when that is stands in no column.
-            let goes_on =
-                |at: &usize| language.unfilled.contains(&word(*at)) && language.as_long.contains(&word(at + 1));
-            if (leaves..sentence.words.len()).any(|at| goes_on(&at)) {
-                claims = claims.iter().filter_map(|claim| Some(blank_when(claim.place()?, OPEN))).collect();
-            }
-            return Some(Reading::of(claims));
-        }
-        // "Office use: leave blank"
-        let behind = mentions.last().map_or(0, |mention| mention.words.end);
-        let nothing_more = behind + 2 == sentence.words.len()
-            && mentions.iter().all(|mention| mention.words.start == 0)
-            && language.leave.contains(&word(behind))
-            && language.unfilled.contains(&word(behind + 1));
-        if nothing_more && (mentions.len() == 1 || mentions.is_empty() && self.subjects.len() == 1) {
-            let verb = behind..behind + 2;
-            return Some(Reading::of(self.must_be_blank(&verb)));
-        }
-        // "F or S, otherwise leave blank"
-        let otherwise = |place: &std::ops::Range<usize>| {
-            let before = place.start.checked_sub(1);
-            // "All others stay blank"
-            let others = |phrase: &&str| (0..place.start).any(|at| sentence.ends_at(phrase, at) == Some(place.start));
-            let freed = |before: usize| language.may.contains(&word(before));
-            let else_so = (0..place.start).any(|at| language.otherwise.contains(&word(at)));
-            // `Back stays empty while the book is out`
-            let open = conditional_at(sentence, language).is_none() && language.as_long.contains(&word(place.end));
-            open || else_so || before.is_some_and(freed) || language.all_other.iter().any(others)
-        };
-        // "Ne pas laisser vide" forbids the contrary.
-        let denied = |place: &std::ops::Range<usize>| {
-            (place.start.saturating_sub(2)..place.start).any(|at| language.negations.contains(&sentence.word(at)))
-        };
-        let forbidden = sentence.any(language.forbidden).filter(|place| !otherwise(place) && !denied(place));
-        if let Some(forbidden) = forbidden {
-            return Some(Reading::of(self.must_be_blank(&forbidden)));
-        }
-        None
-    }
-
-    /// Where the verb stands that asks to leave something blank: first, or behind the kind of rows or the condition that it is for.
-    fn leaves_at(&self) -> usize {
-        let (sentence, language) = (self.sentence, self.language);
-        let of_kind = self.kind_of_rows().filter(|(_, words)| words.start == 0).map(|(_, words)| words.end);
-        let span = condition_span(sentence, language).filter(|span| span.start == 0).map(|span| span.end);
-        let begins = of_kind.or(span).unwrap_or(0);
-        let leaves = polite(sentence, language, begins);
-        // "For free plots leave…"
-        let nouns = if of_kind.is_some() { leaves..leaves + SUBJECT } else { leaves..leaves + 1 };
-        nouns.into_iter().find(|at| language.leave.contains(&sentence.word(*at))).unwrap_or(leaves)
-    }
-
-    /// `If Paid is no, leave the end date empty`, `leave it empty if…`
-    fn left_then(&self, leaves: usize) -> Option<Vec<Claim>> {
-        let span = condition_span(self.sentence, self.language)?;
-        let said = self.condition().unwrap_or_else(|| OPEN.to_owned());
-        let outside = |mention: &&Mention| mention.words.start > leaves && !span.contains(&mention.words.start);
-        // "If there is no phone, leave Phone empty" says nothing.
-        let of_itself = |place: Place| said.starts_with(&format!("{} ", (self.name)(place)));
-        let asked = self.mentions.iter().filter(outside).map(|mention| mention.place);
-        Some(asked.filter(|place| !of_itself(*place)).map(|place| blank_when(place, &said)).collect())
-    }
-
-    /// Columns that nobody is to fill in, or not under a condition.
-    fn must_be_blank(&self, forbidden: &std::ops::Range<usize>) -> Vec<Claim> {
-        let Asking { sentence, language, mentions, .. } = *self;
-        let condition = conditional_at(sentence, language).filter(|at| !forbidden.contains(at));
-        let said = match condition {
-            // "For all the others this cell stays empty": which these are stands elsewhere.
-            None if sentence.has(language.all_other) => None,
-            None => Some(self.for_values().unwrap_or_else(|| "TRUE".to_owned())),
-            Some(_) => self.condition(),
-        };
-        let span = condition.and_then(|_| condition_span(sentence, language));
-        let in_condition = |place: &Place| {
-            let within = |of: &Mention| span.as_ref().is_some_and(|span| span.contains(&of.words.start));
-            let mut of_place = mentions.iter().filter(|of| of.place == *place).peekable();
-            of_place.peek().is_some() && of_place.all(within)
-        };
-        let said = said.unwrap_or_else(|| OPEN.to_owned());
-        self.meant().iter().filter(|place| !in_condition(place)).map(|place| blank_when(*place, &said)).collect()
-    }
-
     /// The columns that are meant: those of a look, where none is named.
-    fn meant(&self) -> &[Place] {
+    pub(super) fn meant(&self) -> &[Place] {
         if self.looks.is_empty() {
             return self.subjects;
         }
@@ -367,7 +175,7 @@ impl Asking<'_> {
         if self.mentions.iter().all(within) { self.looks } else { self.subjects }
     }
 
-    fn optional(&self) -> Reading {
+    pub(super) fn optional(&self) -> Reading {
         // "Other columns are optional" says nothing of those that were named before.
         let word = |(word, _): &(String, std::ops::Range<usize>)| self.language.pronouns.contains(&word.as_str());
         let goes_on = self.mentions.is_empty() && !self.subjects.is_empty() && self.subjects == self.before;
@@ -379,170 +187,8 @@ impl Asking<'_> {
         Reading { claims: self.meant().iter().map(|place| may_be_blank(*place)).collect(), understood: true }
     }
 
-    /// `Breed may be left empty, but sex may not`: what is named behind the "but" of a sentence that ends with a denial.
-    fn taken_back(&self) -> Vec<Place> {
-        let (sentence, language) = (self.sentence, self.language);
-        let word = |at: usize| sentence.words[at].0.as_str();
-        let Some(but) = (0..sentence.words.len()).rev().find(|at| language.but.contains(&word(*at))) else {
-            return Vec::new();
-        };
-        let free = sentence.any(language.optional).is_some_and(|optional| optional.end <= but);
-        let named = self.mentions.iter().filter(|mention| mention.words.start > but);
-        let places: Vec<Place> = named.clone().map(|mention| mention.place).collect();
-        let last = named.map(|mention| mention.words.end).max().unwrap_or(sentence.words.len());
-        let ends = language.may_not.iter().any(|phrase| sentence.ends_at(phrase, last) == Some(sentence.words.len()));
-        // "But not the sex"
-        let not = language.may_not.iter().any(|phrase| sentence.ends_at(phrase, but + 1).is_some());
-        if free && (ends || not && last == sentence.words.len()) { places } else { Vec::new() }
-    }
-
-    /// `Each record needs a species and a date`: what is needed is named behind the verb.
-    fn needed(&self) -> Option<Vec<Claim>> {
-        let needs = self.sentence.any(self.language.needs)?;
-        // "Do not need a referee"
-        let denied = |at: usize| self.language.negations.contains(&self.sentence.words[at].0.as_str());
-        if (needs.start.saturating_sub(2)..needs.start).any(denied) {
-            return None;
-        }
-        // "Must have a" says no more than "needs a".
-        let same = |required: std::ops::Range<usize>| needs.start <= required.start && required.end <= needs.end;
-        let plain = condition_span(self.sentence, self.language).is_none()
-            && self.sentence.required(self.language).is_none_or(same);
-        let behind = self.mentions.iter().filter(|mention| plain && mention.words.start >= needs.end);
-        let behind: Vec<&Mention> = behind.collect();
-        let of_value = behind.first().and_then(|mention| self.of_value(mention.place.0)).map(|(_, said)| said);
-        // "Doubtful and bad readings need a comment"
-        let first = usize::from(self.language.every.contains(&self.sentence.word(0)));
-        let of_kind = || self.of_one_column(behind.first()?.place.0, first, |end| end + SUBJECT > needs.start);
-        let of_value = of_kind().map(|(said, _)| said).or(of_value);
-        let some = self.speaks_of_some(needs.start);
-        // "A discount needs a note", where that is another column.
-        let article = |mention: &Mention| {
-            let before = mention.words.start.checked_sub(1).map_or("", |at| self.sentence.word(at));
-            self.language.articles.contains(&before)
-        };
-        let leads = |mention: &&Mention| mention.words.end == needs.start && article(mention) && !self.is_row(mention);
-        let of_column = self.mentions.iter().rfind(leads);
-        let given = of_column.map(|mention| format!("{} IS NOT NULL", (self.name)(mention.place)));
-        // "Grants over 500 need an approval", "crates of quality 3 need a reason"
-        let before = self.mentions.iter().find(|mention| mention.words.end < needs.start);
-        let of_value = of_value.or_else(|| self.compared_before(before?, needs.start));
-        // "Schools must name a teacher"
-        let of_yes = || self.of_yes_column(behind.first()?.place.0, first).filter(|(_, end)| *end == needs.start);
-        let of_value = of_value.or_else(|| of_yes().map(|(said, _)| said));
-        let claim = |mention: &Mention| match &of_value {
-            Some(said) => required_when(mention.place, said),
-            None if given.is_some() => required_when(mention.place, given.as_deref().unwrap_or(OPEN)),
-            None if some => required_when(mention.place, OPEN),
-            None => must_be_filled(mention.place),
-        };
-        Some(behind.into_iter().map(claim).collect())
-    }
-
-    /// `Grants over 500`, `crates of quality 3`: what is said of a column right before what is needed.
-    fn compared_before(&self, mention: &Mention, end: usize) -> Option<String> {
-        let (sentence, language) = (self.sentence, self.language);
-        let name = (self.name)(mention.place);
-        let at = mention.words.end;
-        let number = (at..end).rev().find(|at| sentence.number(*at, language).is_some()).filter(|at| at + 2 >= end)?;
-        if number == at {
-            return Some(format!("{name} = {}", sentence.number(at, language)?));
-        }
-        compared_with(sentence, language, at).map(|compared| format!("{name} {compared}"))
-    }
-
-    /// Whether what needs something is not every row: `volunteers under 18 need…`, `plants grown in pots need…`.
-    fn speaks_of_some(&self, end: usize) -> bool {
-        let (sentence, language) = (self.sentence, self.language);
-        let words = &sentence.words[..end];
-        let text = words.last().map_or("", |(_, last)| &sentence.text[..last.end]);
-        let is = |list: &[&str]| words.iter().filter(|(word, _)| list.contains(&word.as_str())).count();
-        let subject = words.len() - is(language.every);
-        // "Restricted lots need a note" speaks of some, and "every seed lot" of all.
-        let of_all = is(language.each_of) > 0;
-        let named = self.mentions.iter().any(|mention| mention.words.start + 1 < end && !self.is_row(mention));
-        let plural = self.is_of_some(end);
-        plural
-            || subject > SUBJECT
-            || subject > 1 && (!of_all || named)
-            || text.contains(['(', ','])
-            || text.bytes().any(|byte| byte.is_ascii_digit())
-    }
-
-    /// Whether what stands before a word are things of which rows are not: `drivers`, where rows are volunteers.
-    fn is_of_some(&self, end: usize) -> bool {
-        let language = self.language;
-        let words = &self.sentence.words[..end];
-        let known = |word: &str| {
-            self.is_thing(word)
-                || [language.pronouns, language.people, language.each_of].iter().any(|words| words.contains(&word))
-        };
-        // "C needs a remark"
-        let code = |place: &std::ops::Range<usize>| {
-            let text = &self.sentence.text[place.clone()];
-            text.len() <= 3 && text.bytes().all(|byte| byte.is_ascii_uppercase())
-        };
-        if matches!(words, [(_, place)] if code(place)) {
-            return true;
-        }
-        // "Under-18s must give their age"
-        let compares = |word: &str| language.below.contains(&word) || language.above.contains(&word);
-        if matches!(words, [(first, _), (second, _)] if compares(first) && second.starts_with(|each: char| each.is_ascii_digit()))
-        {
-            return true;
-        }
-        matches!(words, [(word, _)] if word.len() > 3 && word.ends_with('s') && !known(word))
-    }
-
-    /// Whether a word is what rows are called: rows, or the thing by which the sheet or its first column is called.
-    fn is_thing(&self, word: &str) -> bool {
-        let stem = |word: &str| word.to_lowercase().trim_end_matches('s').to_owned();
-        let of = |text: &str| text.split(|each: char| !each.is_alphanumeric()).any(|part| stem(part) == stem(word));
-        let sheets = self.draft.sheets.iter();
-        self.language.others.contains(&word)
-            || sheets.into_iter().any(|sheet| {
-                of(&sheet.name)
-                    || sheet
-                        .columns
-                        .iter()
-                        .any(|column| crate::keys::identifies(&column.heading) && of(&column.heading))
-            })
-    }
-
-    /// Whether a column is named by what rows are: `every lot`, where the heading is Lot number.
-    fn is_row(&self, mention: &Mention) -> bool {
-        let (sheet, column) = mention.place;
-        column == 0 || crate::keys::identifies(&self.draft.sheets[sheet].columns[column].heading)
-    }
-
-    /// The condition that a value states which a sentence names, and the column in whose list it is.
-    fn of_value(&self, sheet: usize) -> Option<(Place, String)> {
-        let (column, value) = of_value(self.sentence, self.mentions, (self.draft, sheet))?;
-        Some((column, format!("{} = '{}'", (self.name)(column), value.replace('\'', "''"))))
-    }
-
-    /// `C - if Service is EXP`, beside a column: needed then.
-    fn beside(&self) -> Option<Vec<Claim>> {
-        let (sentence, language) = (self.sentence, self.language);
-        // `With Lent to`, as all that is said
-        if let ([mention], [place]) = (self.mentions, self.subjects)
-            && language.with.contains(&sentence.word(0))
-            && (mention.words.start, mention.words.end) == (1, sentence.words.len())
-            && mention.place != *place
-        {
-            return Some(vec![required_when(*place, &format!("{} IS NOT NULL", (self.name)(mention.place)))]);
-        }
-        let span = condition_span(sentence, language)?;
-        if span.start > 1 || span.end != sentence.words.len() || sentence.required(language).is_some() {
-            return None;
-        }
-        let said = self.condition()?;
-        let others = self.subjects.iter().filter(|place| !self.mentions.iter().any(|mention| mention.place == **place));
-        Some(others.map(|place| required_when(*place, &said)).collect())
-    }
-
     /// Whether what stands around the word takes it back: `not required`, `Mandatory: no`.
-    fn denies(&self, required: &std::ops::Range<usize>) -> bool {
+    pub(super) fn denies(&self, required: &std::ops::Range<usize>) -> bool {
         let (sentence, language) = (self.sentence, self.language);
         let denied = sentence.words.get(required.end).is_some_and(|(word, _)| {
             language.no.contains(&word.as_str())
@@ -588,76 +234,8 @@ impl Asking<'_> {
         self.mentions.iter().filter(is_freed).map(|mention| mention.place).collect()
     }
 
-    /// `Please fill in Name, Date and Place for every row`
-    fn filled_in_each(&self) -> Option<Vec<Claim>> {
-        let (sentence, language) = (self.sentence, self.language);
-        let from = polite(sentence, language, 0);
-        let tells = language.give.contains(&sentence.word(from));
-        let last = self.mentions.last().filter(|_| tells && !sentence.has(language.or))?.words.end;
-        let word = |at: usize| sentence.word(at);
-        let each = (last..sentence.words.len()).find(|at| language.each_of.contains(&word(*at)))?;
-        let rows = language.others.contains(&word(each + 1)) && each + 2 >= sentence.words.len();
-        // "In each row" stands right behind the columns.
-        (each - last <= 1 && rows).then(|| self.mentions.iter().map(|mention| must_be_filled(mention.place)).collect())
-    }
-
-    /// `Please supply for every prize: number, donor and value`
-    fn asks_for_list(&self) -> Option<Vec<Claim>> {
-        let (sentence, language) = (self.sentence, self.language);
-        let from = polite(sentence, language, 0);
-        let first = self.mentions.first()?;
-        let tells = language.give.contains(&sentence.word(from)) || language.fill_in.contains(&sentence.word(from));
-        let each = (from..first.words.start).any(|at| language.each_of.contains(&sentence.word(at)));
-        let colon = first.words.start.checked_sub(1).is_some_and(|at| sentence.gap(at).contains(':'));
-        let named = |at: usize| self.mentions.iter().any(|mention| mention.words.contains(&at));
-        let joins = |at: usize| [language.and, language.every].iter().any(|words| words.contains(&sentence.word(at)));
-        let no_more = (first.words.start..sentence.words.len()).all(|at| named(at) || joins(at));
-        (tells && each && colon && no_more)
-            .then(|| self.mentions.iter().map(|mention| must_be_filled(mention.place)).collect())
-    }
-
-    /// `If the reason is other, give an explanation`: what is asked under a condition by telling what to do.
-    fn asks_to_give(&self) -> Option<Vec<Claim>> {
-        let (sentence, language) = (self.sentence, self.language);
-        let span = condition_span(sentence, language)?;
-        let word = |at: usize| sentence.word(at);
-        let from = if span.start == 0 { span.end } else { 0 };
-        let from = polite(sentence, language, from);
-        let tells = language.give.contains(&word(from)) || language.explain.contains(&word(from));
-        let asked: Vec<&Mention> = self
-            .mentions
-            .iter()
-            .filter(|mention| tells && mention.words.start > from && !span.contains(&mention.words.start))
-            .collect();
-        // "Give the date as 31 December" says how.
-        let last = asked.last()?.words.end;
-        let as_well = || language.as_well.iter().any(|phrase| sentence.ends_at(phrase, last).is_some());
-        // "Give the certificate number", "give the certificate (FR- and six digits)"
-        let noun = usize::from(language.address_words.contains(&sentence.word(last)));
-        let bracket = last > 0 && sentence.gap(last - 1).starts_with('(');
-        let ends = last + noun >= sentence.words.len() || span.start == last || as_well() || bracket;
-        let said = self.condition()?;
-        ends.then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).collect())
-    }
-
-    /// `Complete columns A to E for everyone`: the columns are named, and nothing says when.
-    fn asks_to_fill(&self) -> Option<Vec<Claim>> {
-        let (sentence, language) = (self.sentence, self.language);
-        let from = polite(sentence, language, 0);
-        let verb = language.fill_in.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max()?;
-        let named = |at: usize| self.mentions.iter().any(|mention| mention.words.contains(&at));
-        let known = [
-            language.columns, language.every, language.and, language.to, language.small, language.each_of,
-            language.people, language.labels, language.in_every_row,
-        ];
-        let said = |at: usize| named(at) || known.iter().any(|words| words.contains(&sentence.word(at)));
-        let only = (verb..sentence.words.len()).all(said) && language.columns.contains(&sentence.word(verb));
-        let places = self.mentions.iter().map(|mention| must_be_filled(mention.place));
-        only.then(|| places.collect())
-    }
-
     /// The columns that it asks to fill in: those that are named or meant, or all but some.
-    fn asked(&self) -> Vec<Place> {
+    pub(super) fn asked(&self) -> Vec<Place> {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
         let excepted = sentence.any(language.except).map(|except| except.start);
         let freed = self.freed();
@@ -892,14 +470,6 @@ impl Asking<'_> {
             if is_conditional && !before_comma(&place) { required_when(place, &said) } else { must_be_filled(place) }
         });
         Reading { claims: claims.chain(elsewhere).collect(), understood: true }
-    }
-
-    /// Whether a sentence goes on to leave blank what it does not ask for.
-    fn otherwise_blank(&self, from: usize) -> bool {
-        let (sentence, language) = (self.sentence, self.language);
-        let otherwise = language.otherwise.iter().filter_map(|phrase| sentence.find_from(phrase, from)).next();
-        let left = |end: usize| (end..sentence.words.len()).any(|at| language.unfilled.contains(&sentence.word(at)));
-        otherwise.is_some_and(|otherwise| left(otherwise.end))
     }
 }
 

@@ -1,0 +1,225 @@
+//! What has to be left blank, or may be: always, under a condition, for rows of some kind, or everywhere but there.
+
+use super::conditions::{condition_span, conditional_at};
+use super::required::{ASKED, Asking, OPEN, SUBJECT, blank_when, must_be_filled, otherwise, required_when};
+use super::subject::{Mention, Place};
+use super::{Claim, Reading, polite};
+use crate::draft::Confidence;
+
+impl Asking<'_> {
+    /// `Eggs: only if Stage is eggs`, as all that is said of a column: it is filled then, and blank elsewhere. Both are offered.
+    pub(super) fn only_then(&self) -> Option<Vec<Claim>> {
+        let Asking { sentence, language, mentions, subjects, .. } = *self;
+        let [place] = subjects else { return None };
+        let at = conditional_at(sentence, language)?;
+        let only = |at: usize| language.only.contains(&sentence.word(at));
+        // "Only fill in the deposit if…"
+        let verbs = language.fill_in.iter().chain(language.give);
+        let fills = verbs.filter_map(|phrase| sentence.ends_at(phrase, 1)).max().filter(|_| only(0));
+        let own = mentions.first().filter(|first| first.place == *place && first.words.end <= at);
+        let begins_only =
+            fills.zip(own).is_some_and(|(fills, own)| own.words.start <= fills + 1 && own.words.end == at);
+        let from = if only(at) || begins_only { at } else { at.checked_sub(1).filter(|at| only(*at))? };
+        let own = own.filter(|own| own.words.end <= from);
+        // "The rent is only given if…", "is given only if…"
+        let said = |at: &usize| {
+            let word = sentence.word(*at);
+            let known = [language.copulas, language.filled, language.under, language.small];
+            known.iter().any(|words| words.contains(&word)) || only(*at)
+        };
+        let in_bracket = |at: &usize| {
+            let before = &sentence.text[..sentence.words[*at].1.start];
+            before.matches('(').count() > before.matches(')').count()
+        };
+        let begins = (own.map_or(0, |own| own.words.end)..from).all(|at| said(&at) || in_bracket(&at));
+        let whole = begins && condition_span(sentence, language)?.end >= sentence.words.len();
+        if !whole || sentence.text.contains("):") {
+            return None;
+        }
+        let said = self.condition()?;
+        let otherwise = otherwise(&said).map(|said| blank_when(*place, &said));
+        // That there is none elsewhere is said; that there must be one then may be.
+        // "Nur bei Spendertyp Garten anzugeben" asks for it then.
+        let last = sentence.words.len() - 1;
+        let asked = !said.ends_with("NULL") && language.filled.contains(&sentence.word(last));
+        let then = required_when(*place, &said);
+        let then = if asked { then } else { Claim { confidence: Confidence::Suggested, ..then } };
+        let possible = only(from) && language.with.contains(&sentence.word(from + 1));
+        Some(otherwise.into_iter().chain((!possible).then_some(then)).collect())
+    }
+
+    /// `Tenant may be empty only if State is free`: everywhere else it is required.
+    pub(super) fn blank_only_then(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        // "May only be left out"
+        let narrowed = |phrase: &&str| {
+            let (may, rest) = phrase.split_once(' ')?;
+            let at = (0..sentence.words.len()).find(|at| sentence.word(*at) == may)?;
+            let only = at + usize::from(language.only.contains(&sentence.word(at + 1)));
+            Some(at..sentence.ends_at(rest, only + 1)?)
+        };
+        let free = sentence.any(language.optional);
+        let free = free.or_else(|| language.optional.iter().find_map(narrowed)).or_else(|| {
+            let unfilled = (0..sentence.words.len()).find(|at| language.unfilled.contains(&sentence.word(*at)))?;
+            let may =
+                (unfilled.saturating_sub(ASKED)..unfilled).find(|at| language.may.contains(&sentence.word(*at)))?;
+            Some(may..unfilled + 1)
+        })?;
+        let named = || (free.end..sentence.words.len()).find(|at| language.only_for.contains(&sentence.word(*at)));
+        let at = conditional_at(sentence, language).filter(|at| *at >= free.start).or_else(named)?;
+        let only = (free.start..at + 1).any(|at| language.only.contains(&sentence.word(at)));
+        let said = self.condition().or_else(|| self.for_values()).filter(|_| only)?;
+        let of_condition = |place: &&Place| said.starts_with(&format!("{} ", (self.name)(**place)));
+        let mut freed = self.subjects.iter().filter(|place| !of_condition(place));
+        let (Some(place), None) = (freed.next(), freed.next()) else { return None };
+        let said = otherwise(&said)?;
+        Some(vec![required_when(*place, &said)])
+    }
+
+    /// What must be blank: under a condition, or by its words always; and what may not be, `neither Box nor Store`.
+    pub(super) fn blank(&self) -> Option<Reading> {
+        let Asking { sentence, language, mentions, .. } = *self;
+        // "Neither Box nor Store may be left empty"
+        let neither = sentence.words.first().is_some_and(|(word, _)| language.neither.contains(&word.as_str()));
+        if let Some(optional) = sentence.any(language.optional).filter(|_| neither) {
+            let named = mentions.iter().filter(|mention| mention.words.end <= optional.start);
+            return Some(Reading::of(named.map(|mention| must_be_filled(mention.place)).collect()));
+        }
+        // "Please leave Approved by and Hours approved empty"
+        let word = |at: usize| sentence.word(at);
+        let leaves = self.leaves_at();
+        // "Leave no Name or Date empty"
+        let no = language.none.contains(&word(leaves + 1));
+        let last = sentence.words.len().saturating_sub(1);
+        if language.leave.contains(&word(leaves)) && no && language.unfilled.contains(&word(last)) {
+            return Some(Reading::of(mentions.iter().map(|mention| must_be_filled(mention.place)).collect()));
+        }
+        // "Leave only Notes blank" leaves nothing else blank.
+        if language.leave.contains(&word(leaves)) && language.alone.contains(&word(leaves + 1)) {
+            return None;
+        }
+        if language.leave.contains(&word(leaves))
+            && (leaves + 1..sentence.words.len()).any(|at| language.unfilled.contains(&word(at)))
+            && let Some(claims) = self.left_for_values().or_else(|| self.left_then(leaves))
+            && !claims.is_empty()
+        {
+            return Some(Reading::of(claims));
+        }
+        if language.leave.contains(&word(leaves))
+            && (0..sentence.words.len()).any(|at| {
+                let ends = at + 1 == sentence.words.len() || sentence.gap(at).contains([',', ';']);
+                ends && language.unfilled.contains(&word(at))
+            })
+            && conditional_at(sentence, language).is_none()
+            && !mentions.is_empty()
+        {
+            let last = sentence.words.len() - 1..sentence.words.len();
+            let mut claims = self.must_be_blank(&last);
+            // "Leave the end open as long as the member is active": when that is stands in no column.
+            let goes_on =
+                |at: &usize| language.unfilled.contains(&word(*at)) && language.as_long.contains(&word(at + 1));
+            if (leaves..sentence.words.len()).any(|at| goes_on(&at)) {
+                claims = claims.iter().filter_map(|claim| Some(blank_when(claim.place()?, OPEN))).collect();
+            }
+            return Some(Reading::of(claims));
+        }
+        // "Office use: leave blank"
+        let behind = mentions.last().map_or(0, |mention| mention.words.end);
+        let nothing_more = behind + 2 == sentence.words.len()
+            && mentions.iter().all(|mention| mention.words.start == 0)
+            && language.leave.contains(&word(behind))
+            && language.unfilled.contains(&word(behind + 1));
+        if nothing_more && (mentions.len() == 1 || mentions.is_empty() && self.subjects.len() == 1) {
+            let verb = behind..behind + 2;
+            return Some(Reading::of(self.must_be_blank(&verb)));
+        }
+        // "F or S, otherwise leave blank"
+        let otherwise = |place: &std::ops::Range<usize>| {
+            let before = place.start.checked_sub(1);
+            // "All others stay blank"
+            let others = |phrase: &&str| (0..place.start).any(|at| sentence.ends_at(phrase, at) == Some(place.start));
+            let freed = |before: usize| language.may.contains(&word(before));
+            let else_so = (0..place.start).any(|at| language.otherwise.contains(&word(at)));
+            // `Back stays empty while the book is out`
+            let open = conditional_at(sentence, language).is_none() && language.as_long.contains(&word(place.end));
+            open || else_so || before.is_some_and(freed) || language.all_other.iter().any(others)
+        };
+        // "Ne pas laisser vide" forbids the contrary.
+        let denied = |place: &std::ops::Range<usize>| {
+            (place.start.saturating_sub(2)..place.start).any(|at| language.negations.contains(&sentence.word(at)))
+        };
+        let forbidden = sentence.any(language.forbidden).filter(|place| !otherwise(place) && !denied(place));
+        if let Some(forbidden) = forbidden {
+            return Some(Reading::of(self.must_be_blank(&forbidden)));
+        }
+        None
+    }
+
+    /// Where the verb stands that asks to leave something blank: first, or behind the kind of rows or the condition that it is for.
+    pub(super) fn leaves_at(&self) -> usize {
+        let (sentence, language) = (self.sentence, self.language);
+        let of_kind = self.kind_of_rows().filter(|(_, words)| words.start == 0).map(|(_, words)| words.end);
+        let span = condition_span(sentence, language).filter(|span| span.start == 0).map(|span| span.end);
+        let begins = of_kind.or(span).unwrap_or(0);
+        let leaves = polite(sentence, language, begins);
+        // "For free plots leave…"
+        let nouns = if of_kind.is_some() { leaves..leaves + SUBJECT } else { leaves..leaves + 1 };
+        nouns.into_iter().find(|at| language.leave.contains(&sentence.word(*at))).unwrap_or(leaves)
+    }
+
+    /// `If Paid is no, leave the end date empty`, `leave it empty if…`
+    pub(super) fn left_then(&self, leaves: usize) -> Option<Vec<Claim>> {
+        let span = condition_span(self.sentence, self.language)?;
+        let said = self.condition().unwrap_or_else(|| OPEN.to_owned());
+        let outside = |mention: &&Mention| mention.words.start > leaves && !span.contains(&mention.words.start);
+        // "If there is no phone, leave Phone empty" says nothing.
+        let of_itself = |place: Place| said.starts_with(&format!("{} ", (self.name)(place)));
+        let asked = self.mentions.iter().filter(outside).map(|mention| mention.place);
+        Some(asked.filter(|place| !of_itself(*place)).map(|place| blank_when(place, &said)).collect())
+    }
+
+    /// Columns that nobody is to fill in, or not under a condition.
+    pub(super) fn must_be_blank(&self, forbidden: &std::ops::Range<usize>) -> Vec<Claim> {
+        let Asking { sentence, language, mentions, .. } = *self;
+        let condition = conditional_at(sentence, language).filter(|at| !forbidden.contains(at));
+        let said = match condition {
+            // "For all the others this cell stays empty": which these are stands elsewhere.
+            None if sentence.has(language.all_other) => None,
+            None => Some(self.for_values().unwrap_or_else(|| "TRUE".to_owned())),
+            Some(_) => self.condition(),
+        };
+        let span = condition.and_then(|_| condition_span(sentence, language));
+        let in_condition = |place: &Place| {
+            let within = |of: &Mention| span.as_ref().is_some_and(|span| span.contains(&of.words.start));
+            let mut of_place = mentions.iter().filter(|of| of.place == *place).peekable();
+            of_place.peek().is_some() && of_place.all(within)
+        };
+        let said = said.unwrap_or_else(|| OPEN.to_owned());
+        self.meant().iter().filter(|place| !in_condition(place)).map(|place| blank_when(*place, &said)).collect()
+    }
+
+    /// `Breed may be left empty, but sex may not`: what is named behind the "but" of a sentence that ends with a denial.
+    pub(super) fn taken_back(&self) -> Vec<Place> {
+        let (sentence, language) = (self.sentence, self.language);
+        let word = |at: usize| sentence.words[at].0.as_str();
+        let Some(but) = (0..sentence.words.len()).rev().find(|at| language.but.contains(&word(*at))) else {
+            return Vec::new();
+        };
+        let free = sentence.any(language.optional).is_some_and(|optional| optional.end <= but);
+        let named = self.mentions.iter().filter(|mention| mention.words.start > but);
+        let places: Vec<Place> = named.clone().map(|mention| mention.place).collect();
+        let last = named.map(|mention| mention.words.end).max().unwrap_or(sentence.words.len());
+        let ends = language.may_not.iter().any(|phrase| sentence.ends_at(phrase, last) == Some(sentence.words.len()));
+        // "But not the sex"
+        let not = language.may_not.iter().any(|phrase| sentence.ends_at(phrase, but + 1).is_some());
+        if free && (ends || not && last == sentence.words.len()) { places } else { Vec::new() }
+    }
+
+    /// Whether a sentence goes on to leave blank what it does not ask for.
+    pub(super) fn otherwise_blank(&self, from: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let otherwise = language.otherwise.iter().filter_map(|phrase| sentence.find_from(phrase, from)).next();
+        let left = |end: usize| (end..sentence.words.len()).any(|at| language.unfilled.contains(&sentence.word(at)));
+        otherwise.is_some_and(|otherwise| left(otherwise.end))
+    }
+}

@@ -1,0 +1,223 @@
+//! What is needed by rows, or by some of them, and what is asked for by telling what to do: `each record needs a species`, `if the
+//! reason is other, give an explanation`.
+
+use super::by_value::of_value;
+use super::conditions::{compared_with, condition_span};
+use super::required::{Asking, OPEN, SUBJECT, must_be_filled, required_when};
+use super::subject::{Mention, Place};
+use super::{Claim, polite};
+
+impl Asking<'_> {
+    /// `Each record needs a species and a date`: what is needed is named behind the verb.
+    pub(super) fn needed(&self) -> Option<Vec<Claim>> {
+        let needs = self.sentence.any(self.language.needs)?;
+        // "Do not need a referee"
+        let denied = |at: usize| self.language.negations.contains(&self.sentence.words[at].0.as_str());
+        if (needs.start.saturating_sub(2)..needs.start).any(denied) {
+            return None;
+        }
+        // "Must have a" says no more than "needs a".
+        let same = |required: std::ops::Range<usize>| needs.start <= required.start && required.end <= needs.end;
+        let plain = condition_span(self.sentence, self.language).is_none()
+            && self.sentence.required(self.language).is_none_or(same);
+        let behind = self.mentions.iter().filter(|mention| plain && mention.words.start >= needs.end);
+        let behind: Vec<&Mention> = behind.collect();
+        let of_value = behind.first().and_then(|mention| self.of_value(mention.place.0)).map(|(_, said)| said);
+        // "Doubtful and bad readings need a comment"
+        let first = usize::from(self.language.every.contains(&self.sentence.word(0)));
+        let of_kind = || self.of_one_column(behind.first()?.place.0, first, |end| end + SUBJECT > needs.start);
+        let of_value = of_kind().map(|(said, _)| said).or(of_value);
+        let some = self.speaks_of_some(needs.start);
+        // "A discount needs a note", where that is another column.
+        let article = |mention: &Mention| {
+            let before = mention.words.start.checked_sub(1).map_or("", |at| self.sentence.word(at));
+            self.language.articles.contains(&before)
+        };
+        let leads = |mention: &&Mention| mention.words.end == needs.start && article(mention) && !self.is_row(mention);
+        let of_column = self.mentions.iter().rfind(leads);
+        let given = of_column.map(|mention| format!("{} IS NOT NULL", (self.name)(mention.place)));
+        // "Grants over 500 need an approval", "crates of quality 3 need a reason"
+        let before = self.mentions.iter().find(|mention| mention.words.end < needs.start);
+        let of_value = of_value.or_else(|| self.compared_before(before?, needs.start));
+        // "Schools must name a teacher"
+        let of_yes = || self.of_yes_column(behind.first()?.place.0, first).filter(|(_, end)| *end == needs.start);
+        let of_value = of_value.or_else(|| of_yes().map(|(said, _)| said));
+        let claim = |mention: &Mention| match &of_value {
+            Some(said) => required_when(mention.place, said),
+            None if given.is_some() => required_when(mention.place, given.as_deref().unwrap_or(OPEN)),
+            None if some => required_when(mention.place, OPEN),
+            None => must_be_filled(mention.place),
+        };
+        Some(behind.into_iter().map(claim).collect())
+    }
+
+    /// `Grants over 500`, `crates of quality 3`: what is said of a column right before what is needed.
+    pub(super) fn compared_before(&self, mention: &Mention, end: usize) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let name = (self.name)(mention.place);
+        let at = mention.words.end;
+        let number = (at..end).rev().find(|at| sentence.number(*at, language).is_some()).filter(|at| at + 2 >= end)?;
+        if number == at {
+            return Some(format!("{name} = {}", sentence.number(at, language)?));
+        }
+        compared_with(sentence, language, at).map(|compared| format!("{name} {compared}"))
+    }
+
+    /// Whether what needs something is not every row: `volunteers under 18 need…`, `plants grown in pots need…`.
+    pub(super) fn speaks_of_some(&self, end: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let words = &sentence.words[..end];
+        let text = words.last().map_or("", |(_, last)| &sentence.text[..last.end]);
+        let is = |list: &[&str]| words.iter().filter(|(word, _)| list.contains(&word.as_str())).count();
+        let subject = words.len() - is(language.every);
+        // "Restricted lots need a note" speaks of some, and "every seed lot" of all.
+        let of_all = is(language.each_of) > 0;
+        let named = self.mentions.iter().any(|mention| mention.words.start + 1 < end && !self.is_row(mention));
+        let plural = self.is_of_some(end);
+        plural
+            || subject > SUBJECT
+            || subject > 1 && (!of_all || named)
+            || text.contains(['(', ','])
+            || text.bytes().any(|byte| byte.is_ascii_digit())
+    }
+
+    /// Whether what stands before a word are things of which rows are not: `drivers`, where rows are volunteers.
+    pub(super) fn is_of_some(&self, end: usize) -> bool {
+        let language = self.language;
+        let words = &self.sentence.words[..end];
+        let known = |word: &str| {
+            self.is_thing(word)
+                || [language.pronouns, language.people, language.each_of].iter().any(|words| words.contains(&word))
+        };
+        // "C needs a remark"
+        let code = |place: &std::ops::Range<usize>| {
+            let text = &self.sentence.text[place.clone()];
+            text.len() <= 3 && text.bytes().all(|byte| byte.is_ascii_uppercase())
+        };
+        if matches!(words, [(_, place)] if code(place)) {
+            return true;
+        }
+        // "Under-18s must give their age"
+        let compares = |word: &str| language.below.contains(&word) || language.above.contains(&word);
+        if matches!(words, [(first, _), (second, _)] if compares(first) && second.starts_with(|each: char| each.is_ascii_digit()))
+        {
+            return true;
+        }
+        matches!(words, [(word, _)] if word.len() > 3 && word.ends_with('s') && !known(word))
+    }
+
+    /// Whether a word is what rows are called: rows, or the thing by which the sheet or its first column is called.
+    pub(super) fn is_thing(&self, word: &str) -> bool {
+        let stem = |word: &str| word.to_lowercase().trim_end_matches('s').to_owned();
+        let of = |text: &str| text.split(|each: char| !each.is_alphanumeric()).any(|part| stem(part) == stem(word));
+        let sheets = self.draft.sheets.iter();
+        self.language.others.contains(&word)
+            || sheets.into_iter().any(|sheet| {
+                of(&sheet.name)
+                    || sheet
+                        .columns
+                        .iter()
+                        .any(|column| crate::keys::identifies(&column.heading) && of(&column.heading))
+            })
+    }
+
+    /// Whether a column is named by what rows are: `every lot`, where the heading is Lot number.
+    pub(super) fn is_row(&self, mention: &Mention) -> bool {
+        let (sheet, column) = mention.place;
+        column == 0 || crate::keys::identifies(&self.draft.sheets[sheet].columns[column].heading)
+    }
+
+    /// The condition that a value states which a sentence names, and the column in whose list it is.
+    pub(super) fn of_value(&self, sheet: usize) -> Option<(Place, String)> {
+        let (column, value) = of_value(self.sentence, self.mentions, (self.draft, sheet))?;
+        Some((column, format!("{} = '{}'", (self.name)(column), value.replace('\'', "''"))))
+    }
+
+    /// `C - if Service is EXP`, beside a column: needed then.
+    pub(super) fn beside(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        // `With Lent to`, as all that is said
+        if let ([mention], [place]) = (self.mentions, self.subjects)
+            && language.with.contains(&sentence.word(0))
+            && (mention.words.start, mention.words.end) == (1, sentence.words.len())
+            && mention.place != *place
+        {
+            return Some(vec![required_when(*place, &format!("{} IS NOT NULL", (self.name)(mention.place)))]);
+        }
+        let span = condition_span(sentence, language)?;
+        if span.start > 1 || span.end != sentence.words.len() || sentence.required(language).is_some() {
+            return None;
+        }
+        let said = self.condition()?;
+        let others = self.subjects.iter().filter(|place| !self.mentions.iter().any(|mention| mention.place == **place));
+        Some(others.map(|place| required_when(*place, &said)).collect())
+    }
+
+    /// `Please fill in Name, Date and Place for every row`
+    pub(super) fn filled_in_each(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let from = polite(sentence, language, 0);
+        let tells = language.give.contains(&sentence.word(from));
+        let last = self.mentions.last().filter(|_| tells && !sentence.has(language.or))?.words.end;
+        let word = |at: usize| sentence.word(at);
+        let each = (last..sentence.words.len()).find(|at| language.each_of.contains(&word(*at)))?;
+        let rows = language.others.contains(&word(each + 1)) && each + 2 >= sentence.words.len();
+        // "In each row" stands right behind the columns.
+        (each - last <= 1 && rows).then(|| self.mentions.iter().map(|mention| must_be_filled(mention.place)).collect())
+    }
+
+    /// `Please supply for every prize: number, donor and value`
+    pub(super) fn asks_for_list(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let from = polite(sentence, language, 0);
+        let first = self.mentions.first()?;
+        let tells = language.give.contains(&sentence.word(from)) || language.fill_in.contains(&sentence.word(from));
+        let each = (from..first.words.start).any(|at| language.each_of.contains(&sentence.word(at)));
+        let colon = first.words.start.checked_sub(1).is_some_and(|at| sentence.gap(at).contains(':'));
+        let named = |at: usize| self.mentions.iter().any(|mention| mention.words.contains(&at));
+        let joins = |at: usize| [language.and, language.every].iter().any(|words| words.contains(&sentence.word(at)));
+        let no_more = (first.words.start..sentence.words.len()).all(|at| named(at) || joins(at));
+        (tells && each && colon && no_more)
+            .then(|| self.mentions.iter().map(|mention| must_be_filled(mention.place)).collect())
+    }
+
+    /// `If the reason is other, give an explanation`: what is asked under a condition by telling what to do.
+    pub(super) fn asks_to_give(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let span = condition_span(sentence, language)?;
+        let word = |at: usize| sentence.word(at);
+        let from = if span.start == 0 { span.end } else { 0 };
+        let from = polite(sentence, language, from);
+        let tells = language.give.contains(&word(from)) || language.explain.contains(&word(from));
+        let asked: Vec<&Mention> = self
+            .mentions
+            .iter()
+            .filter(|mention| tells && mention.words.start > from && !span.contains(&mention.words.start))
+            .collect();
+        // "Give the date as 31 December" says how.
+        let last = asked.last()?.words.end;
+        let as_well = || language.as_well.iter().any(|phrase| sentence.ends_at(phrase, last).is_some());
+        // "Give the certificate number", "give the certificate (FR- and six digits)"
+        let noun = usize::from(language.address_words.contains(&sentence.word(last)));
+        let bracket = last > 0 && sentence.gap(last - 1).starts_with('(');
+        let ends = last + noun >= sentence.words.len() || span.start == last || as_well() || bracket;
+        let said = self.condition()?;
+        ends.then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).collect())
+    }
+
+    /// `Complete columns A to E for everyone`: the columns are named, and nothing says when.
+    pub(super) fn asks_to_fill(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let from = polite(sentence, language, 0);
+        let verb = language.fill_in.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max()?;
+        let named = |at: usize| self.mentions.iter().any(|mention| mention.words.contains(&at));
+        let known = [
+            language.columns, language.every, language.and, language.to, language.small, language.each_of,
+            language.people, language.labels, language.in_every_row,
+        ];
+        let said = |at: usize| named(at) || known.iter().any(|words| words.contains(&sentence.word(at)));
+        let only = (verb..sentence.words.len()).all(said) && language.columns.contains(&sentence.word(verb));
+        let places = self.mentions.iter().map(|mention| must_be_filled(mention.place));
+        only.then(|| places.collect())
+    }
+}
