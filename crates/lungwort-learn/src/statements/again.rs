@@ -19,11 +19,7 @@ pub(super) struct Open {
 
 /// Whether a claim waits for a condition, or is no more than an offer because of one.
 pub(super) fn is_open(claim: &Claim) -> bool {
-    claim.confidence == Confidence::Suggested && (claim.value.contains('…') || is_limit(claim.key))
-}
-
-fn is_limit(key: &str) -> bool {
-    matches!(key, "min" | "max" | "above" | "below")
+    claim.confidence == Confidence::Suggested && (claim.value.contains('…') || claim.is_limit())
 }
 
 /// Reads the sentences that were left open again, each in place of what came of it before.

@@ -69,7 +69,7 @@ impl Asking<'_> {
         let at = conditional_at(sentence, language).filter(|at| *at >= free.start).or_else(named)?;
         let only = (free.start..at + 1).any(|at| language.only.contains(&sentence.word(at)));
         let said = self.condition().or_else(|| self.for_values()).filter(|_| only)?;
-        let of_condition = |place: &&Place| said.starts_with(&format!("{} ", (self.name)(**place)));
+        let of_condition = |place: &&Place| self.is_said_of(**place, &said);
         let mut freed = self.subjects.iter().filter(|place| !of_condition(place));
         let (Some(place), None) = (freed.next(), freed.next()) else { return None };
         let said = otherwise(&said)?;
@@ -173,7 +173,7 @@ impl Asking<'_> {
         let said = self.condition().unwrap_or_else(|| OPEN.to_owned());
         let outside = |mention: &&Mention| mention.words.start > leaves && !span.contains(&mention.words.start);
         // "If there is no phone, leave Phone empty" says nothing.
-        let of_itself = |place: Place| said.starts_with(&format!("{} ", (self.name)(place)));
+        let of_itself = |place: Place| self.is_said_of(place, &said);
         let asked = self.mentions.iter().filter(outside).map(|mention| mention.place);
         Some(asked.filter(|place| !of_itself(*place)).map(|place| blank_when(place, &said)).collect())
     }

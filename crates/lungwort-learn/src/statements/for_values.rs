@@ -82,8 +82,7 @@ impl Asking<'_> {
             if found.is_some() {
                 return None;
             }
-            let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
-            found = Some((is_one_of(&(self.name)((sheet, at)), &quoted, false), end));
+            found = Some((is_any_of(&(self.name)((sheet, at)), &values), end));
         }
         found
     }
@@ -106,8 +105,7 @@ impl Asking<'_> {
         let is_so = |column: &&crate::draft::DraftColumn| plain_heading(&column.heading).to_lowercase() == word;
         let of = self.draft.sheets.get(sheet)?.columns.iter().find(is_so).filter(|_| !word.is_empty())?;
         let (values, end) = self.values_at(&entries(&of.lines.get("allowed")?.value), at + 1)?;
-        let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
-        Some((is_one_of(&of.name, &quoted, false), end))
+        Some((is_any_of(&of.name, &values), end))
     }
 
     /// The condition that a sentence states: of a column that it names, or of rows that are of a kind, `if the plot is let`.
@@ -158,8 +156,7 @@ impl Asking<'_> {
             let near = of.words.start > led && of.words.start <= led + 1 + NOUNS && self.mentions.len() > 1;
             let list = self.draft.sheets[of.place.0].columns[of.place.1].lines.get("allowed").filter(|_| near)?;
             let (values, _) = self.values_at(&entries(&list.value), of.words.end)?;
-            let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
-            Some(is_one_of(&(self.name)(of.place), &quoted, false))
+            Some(is_any_of(&(self.name)(of.place), &values))
         };
         self.mentions.iter().find_map(of_value)
     }
@@ -330,6 +327,12 @@ impl Asking<'_> {
         let asked = self.mentions.iter().filter(|mention| first || mention.words.end <= words.start);
         (first || short).then(|| asked.map(|mention| blank_when(mention.place, said)).collect())
     }
+}
+
+/// The condition that a column has one of some values, which are not in quotes yet.
+fn is_any_of(column: &str, values: &[String]) -> String {
+    let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
+    is_one_of(column, &quoted, false)
 }
 
 /// Endings of words in the plural, in the languages of templates.

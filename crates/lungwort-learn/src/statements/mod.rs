@@ -172,6 +172,11 @@ impl Claim {
             _ => None,
         }
     }
+
+    /// Whether it limits values.
+    fn is_limit(&self) -> bool {
+        matches!(self.key, "min" | "max" | "above" | "below")
+    }
 }
 
 /// What it is asked of.

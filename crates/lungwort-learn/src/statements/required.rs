@@ -140,6 +140,11 @@ fn is_all_that_is_said(sentence: &Sentence, language: &Language) -> bool {
 }
 
 impl Asking<'_> {
+    /// Whether a condition is of a column itself.
+    pub(super) fn is_said_of(&self, place: Place, said: &str) -> bool {
+        said.strip_prefix(&(self.name)(place)).is_some_and(|rest| rest.starts_with(' '))
+    }
+
     /// `So is the picking date`, behind what must be filled.
     fn goes_on_likewise(&self) -> bool {
         let filled = |place: &Place| {
@@ -442,7 +447,7 @@ impl Asking<'_> {
         let narrows = |place: &Place| self.is_of_those_with(*place, required.end);
         let is_conditional = is_conditional || places.iter().any(narrows);
         // "For payment L the e-mail is required" asks for no payment.
-        let of_itself = |place: &Place| is_conditional && said.starts_with(&format!("{} ", (self.name)(*place)));
+        let of_itself = |place: &Place| is_conditional && self.is_said_of(*place, &said);
         let asked = places.into_iter().filter(|place| !in_condition(place) && !narrows(place) && !of_itself(place));
         // "Outward is mandatory, Return only for round trips": the condition is of what stands behind the comma.
         let comma = condition.filter(|at| *at > required.end).and_then(|at| {

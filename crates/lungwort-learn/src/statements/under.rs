@@ -60,7 +60,7 @@ impl Asking<'_> {
             !self.mentions.iter().any(within) && !self.mentions.is_empty()
         });
         if for_some || then {
-            let limits = claims.iter_mut().filter(|claim| is_limit(claim));
+            let limits = claims.iter_mut().filter(|claim| claim.is_limit());
             limits.for_each(|claim| claim.confidence = Confidence::Suggested);
         }
     }
@@ -71,14 +71,14 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         // Where the column is blank elsewhere, its limits hold wherever it is filled.
         let blank = |claim: &Claim| {
-            claim.key == "blank_when" && claims.iter().any(|limit| is_limit(limit) && limit.on == claim.on)
+            claim.key == "blank_when" && claims.iter().any(|limit| limit.is_limit() && limit.on == claim.on)
         };
         // So do those in brackets behind it: "mark (0-100) is only given if…"
         let bracket = |mention: &Mention| is_limited_in_brackets(sentence, language, mention);
         if claims.iter().any(blank) || self.mentions.iter().any(bracket) {
             return None;
         }
-        let is_plain = |claim: &Claim| is_limit(claim) && claim.value.parse::<f64>().is_ok();
+        let is_plain = |claim: &Claim| claim.is_limit() && claim.value.parse::<f64>().is_ok();
         let limits: Vec<Claim> = claims.extract_if(.., |claim| is_plain(claim)).collect();
         let counted = |at: &usize| !span.contains(at) && sentence.number(*at, language).is_some();
         let numbers = (0..sentence.words.len()).filter(counted).count();
@@ -188,8 +188,4 @@ impl Asking<'_> {
         let number = matches!(value("type"), None | Some("\"whole\"" | "\"decimal\""));
         number && values.iter().all(|text| plain(text).parse::<f64>().is_ok())
     }
-}
-
-fn is_limit(claim: &Claim) -> bool {
-    matches!(claim.key, "min" | "max" | "above" | "below")
 }
