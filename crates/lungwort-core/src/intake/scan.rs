@@ -7,7 +7,7 @@
 //! row may stay in the chunk.
 
 use memchr::{memchr, memchr2};
-use wide::{i8x16, u8x16};
+use wide::u8x16;
 
 use super::chunk::{Chunk, Field, Issue, IssueKind, RowStart};
 use super::dialect::{Dialect, NewlineCounts};
@@ -83,6 +83,29 @@ impl Row {
         self.field_start = end + 1;
     }
 
+    /// Ends a cell at each of the places in a step that begins at `at`.
+    #[inline]
+    fn end_cells(&mut self, chunk: &mut Chunk, at: usize, mut places: u64, specials: &mut u64) {
+        // Of the first one something may be known from before; of the rest, up to the last that is special, from this step.
+        while places != 0 && (*specials != 0 || self.special || self.quoted.is_some()) {
+            let bit = places.trailing_zeros();
+            let below = (1_u64 << bit) - 1;
+            places &= places - 1;
+            self.end_cell(chunk, at + bit as usize, *specials & below != 0);
+            *specials &= !below;
+        }
+        let mut start = self.field_start;
+        // A range says how many there will be, so that there is room for all of them at once.
+        chunk.fields.extend((0..places.count_ones()).map(|_| {
+            let end = at + places.trailing_zeros() as usize;
+            places &= places.wrapping_sub(1);
+            let field = Field::new(start, end, false);
+            start = end + 1;
+            field
+        }));
+        self.field_start = start;
+    }
+
     /// The cell that began here is not as the file's text has it.
     fn is_built(&self, chunk: &mut Chunk) {
         chunk.built_from.push((chunk.fields.len() as u32, self.field_start as u32));
@@ -96,7 +119,9 @@ impl Row {
 
 /// The places of interest in one step, as bits.
 struct Masks {
-    structural: u64,
+    delimiters: u64,
+    /// Quotes and line ends.
+    others: u64,
     special: u64,
 }
 
@@ -111,31 +136,27 @@ impl Scanner {
     pub fn scan(&mut self, chunk: &mut Chunk, at_end: bool, enough: usize) -> usize {
         // Taken out so that cells can be added while the text is read.
         let text = std::mem::take(&mut chunk.text);
-        let consumed = self.rows(text.as_bytes(), chunk, at_end, enough);
+        let consumed = self.rows(&text, chunk, at_end, enough);
         chunk.text = text;
         consumed
     }
 
-    fn rows(&mut self, text: &[u8], chunk: &mut Chunk, at_end: bool, enough: usize) -> usize {
+    fn rows(&mut self, whole: &str, chunk: &mut Chunk, at_end: bool, enough: usize) -> usize {
+        let text = whole.as_bytes();
         let mut row = Row::begin(0, chunk.fields.len(), self.line);
         let mut at = 0;
         'steps: while at < text.len() {
-            let masks = self.masks(text, at);
-            let mut places = masks.structural;
-            let mut specials = masks.special;
-            while places != 0 {
-                let bit = places.trailing_zeros();
-                places &= places - 1;
+            let Masks { mut delimiters, mut others, special: mut specials } = self.masks(text, at);
+            while others != 0 {
+                let bit = others.trailing_zeros();
+                others &= others - 1;
                 let place = at + bit as usize;
                 let below = (1_u64 << bit) - 1;
+                row.end_cells(chunk, at, delimiters & below, &mut specials);
+                delimiters &= !below;
                 let byte = text[place];
-                if byte == self.dialect.delimiter {
-                    row.end_cell(chunk, place, specials & below != 0);
-                    specials &= !below;
-                    continue;
-                }
                 if byte == self.dialect.quote {
-                    match self.at_quote(text, place, &mut row, chunk, at_end) {
+                    match self.at_quote(whole, place, &mut row, chunk, at_end) {
                         AtQuote::Plain => continue,
                         AtQuote::Behind(next) => {
                             at = next;
@@ -160,6 +181,7 @@ impl Scanner {
                     continue 'steps;
                 }
             }
+            row.end_cells(chunk, at, delimiters, &mut specials);
             row.special |= specials != 0;
             at += STEP;
         }
@@ -187,7 +209,7 @@ impl Scanner {
         Some(1)
     }
 
-    fn at_quote(&self, text: &[u8], place: usize, row: &mut Row, chunk: &mut Chunk, at_end: bool) -> AtQuote {
+    fn at_quote(&self, text: &str, place: usize, row: &mut Row, chunk: &mut Chunk, at_end: bool) -> AtQuote {
         if place != row.field_start || row.quoted.is_some() {
             return AtQuote::Plain;
         }
@@ -248,24 +270,25 @@ impl Scanner {
                 &padded
             }
         };
-        let (mut structural, mut special) = (0_u64, 0_u64);
+        let (delimiter, quote) = (u8x16::splat(self.dialect.delimiter), u8x16::splat(self.dialect.quote));
+        let (mut delimiters, mut others, mut special) = (0_u64, 0_u64, 0_u64);
         for (part, bytes) in chunk.as_chunks::<16>().0.iter().enumerate() {
             let block = u8x16::new(*bytes);
-            let found = block.simd_eq(u8x16::splat(self.dialect.delimiter))
-                | block.simd_eq(u8x16::splat(self.dialect.quote))
-                | block.simd_eq(u8x16::splat(b'\n'))
-                | block.simd_eq(u8x16::splat(b'\r'));
-            // Read as signed, the bytes from 0x80 on are below the space as well.
-            let signed = i8x16::new(bytes.map(|byte| byte as i8));
-            let odd = signed.simd_lt(i8x16::splat(0x20)) | signed.simd_eq(i8x16::splat(0x7f));
-            structural |= u64::from(found.to_bitmask() as u16) << (part * 16);
+            let other = block.simd_eq(quote) | block.simd_eq(u8x16::splat(b'\n')) | block.simd_eq(u8x16::splat(b'\r'));
+            // Moved down by the controls, what is printable is what is small.
+            let moved = block - u8x16::splat(0x20);
+            let odd = moved.max(u8x16::splat(0x7f - 0x20)).simd_eq(moved);
+            delimiters |= u64::from(block.simd_eq(delimiter).to_bitmask() as u16) << (part * 16);
+            others |= u64::from(other.to_bitmask() as u16) << (part * 16);
             special |= u64::from(odd.to_bitmask() as u16) << (part * 16);
         }
-        Masks { structural: structural & kept, special: special & !structural & kept }
+        let structural = delimiters | others;
+        Masks { delimiters: delimiters & kept, others: others & kept, special: special & !structural & kept }
     }
 
     /// Follows the quoted cell that opens at `open`.
-    fn quoted(&self, text: &[u8], open: usize, chunk: &mut Chunk, at_end: bool) -> Quoted {
+    fn quoted(&self, whole: &str, open: usize, chunk: &mut Chunk, at_end: bool) -> Quoted {
+        let text = whole.as_bytes();
         let quote = self.dialect.quote;
         let mut doubled = false;
         let mut from = open + 1;
@@ -282,6 +305,8 @@ impl Scanner {
                 _ => break found,
             }
         };
+        // Delimiters, quotes and line ends are ASCII, so that a cut there is always on a boundary.
+        let part = |range: std::ops::Range<usize>| whole.get(range).unwrap_or_default();
         let content = &text[open + 1..close];
         let special = content.iter().fold(false, |any, byte| any | !(0x20..0x7f).contains(byte));
         let lines = if special { count_lines(content) } else { 0 };
@@ -294,8 +319,11 @@ impl Scanner {
         let after = text.get(close + 1 + blanks).copied();
         let ended = after.is_none_or(|byte| byte == self.dialect.delimiter || byte == b'\n' || byte == b'\r');
         if ended {
-            let field =
-                if doubled { build(chunk, content, quote, &[], special) } else { Field::new(open + 1, close, special) };
+            let field = if doubled {
+                build(chunk, part(open + 1..close), quote, "", special)
+            } else {
+                Field::new(open + 1, close, special)
+            };
             let tail = if blanks > 0 { Tail::Blanks } else { Tail::None };
             return Quoted::Closed { field: field.quoted(), next: close + 1 + blanks, lines, tail };
         }
@@ -312,27 +340,24 @@ impl Scanner {
         }
         let tail = &rest[..end];
         let special = special || tail.iter().any(|byte| !(0x20..0x7f).contains(byte));
+        let (content, tail) = (part(open + 1..close), part(close + 1..close + 1 + end));
         let field = build(chunk, content, quote, tail, special).quoted();
         Quoted::Closed { field, next: close + 1 + end, lines, tail: Tail::Text }
     }
 }
 
 /// Builds a cell's text with each doubled quote written once, and the tail behind it.
-fn build(chunk: &mut Chunk, content: &[u8], quote: u8, tail: &[u8], special: bool) -> Field {
+fn build(chunk: &mut Chunk, content: &str, quote: u8, tail: &str, special: bool) -> Field {
     let start = chunk.built.len();
     let mut rest = content;
-    while let Some(at) = memchr(quote, rest) {
-        push(&mut chunk.built, &rest[..=at]);
-        rest = &rest[(at + 2).min(rest.len())..];
+    while let Some(at) = memchr(quote, rest.as_bytes()) {
+        // Cut behind ASCII signs, so that nothing is ever left out.
+        chunk.built.push_str(rest.get(..=at).unwrap_or_default());
+        rest = rest.get(at + 2..).unwrap_or_default();
     }
-    push(&mut chunk.built, rest);
-    push(&mut chunk.built, tail);
+    chunk.built.push_str(rest);
+    chunk.built.push_str(tail);
     Field::new(start, chunk.built.len(), special).built()
-}
-
-/// Parts cut at ASCII signs of sound UTF-8 are sound themselves.
-fn push(out: &mut String, part: &[u8]) {
-    out.push_str(simdutf8::basic::from_utf8(part).unwrap_or_default());
 }
 
 /// Line ends of any of the three kinds.

@@ -40,55 +40,65 @@ pub struct DatePattern {
     written: String,
 }
 
-/// A date of fixed width: where year, month and day begin, and the signs between.
+/// A date of fixed width, read as one number: year, month, day and two signs are ten characters in any order.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 struct Fixed {
-    length: usize,
-    year: usize,
-    month: usize,
-    day: usize,
-    signs: [(usize, u8); 2],
+    /// How many bits stand before year, month and day.
+    year: u32,
+    month: u32,
+    day: u32,
+    /// What to take off each character bit by bit: zero in place of a digit, which leaves the digit's value, and in place
+    /// of a sign the sign, which leaves nothing.
+    plain: u128,
+    /// What to add to each character, so that the highest bit tells of one that is more than it may be.
+    room: u128,
 }
+
+/// The highest bit of each character.
+const HIGH: u128 = 0x8080_8080_8080_8080_8080;
 
 impl Fixed {
     fn of(parts: &[Part]) -> Option<Fixed> {
-        let (mut fixed, mut signs, mut at) = (Fixed { length: 0, year: 0, month: 0, day: 0, signs: [(0, 0); 2] }, 0, 0);
+        let mut fixed = Fixed { year: 0, month: 0, day: 0, plain: 0, room: 0 };
+        let (mut signs, mut bits) = (0, 0);
         for part in parts {
+            let (count, plain, room): (u32, u8, u8) = match part {
+                Part::Sign(sign) => (1, *sign, 0x7f),
+                Part::Year4 => (4, b'0', 0x7f - 9),
+                _ => (2, b'0', 0x7f - 9),
+            };
             match part {
-                Part::Year4 => fixed.year = at,
-                Part::Month(true) => fixed.month = at,
-                Part::Day(true) => fixed.day = at,
-                Part::Sign(sign) => {
-                    *fixed.signs.get_mut(signs)? = (at, *sign);
-                    signs += 1;
-                }
+                Part::Year4 => fixed.year = bits,
+                Part::Month(true) => fixed.month = bits,
+                Part::Day(true) => fixed.day = bits,
+                Part::Sign(sign) if sign.is_ascii() => signs += 1,
                 _ => return None,
             }
-            at += match part {
-                Part::Year4 => 4,
-                Part::Sign(_) => 1,
-                _ => 2,
-            };
+            for _ in 0..count {
+                fixed.plain |= u128::from(plain).checked_shl(bits)?;
+                fixed.room |= u128::from(room).checked_shl(bits)?;
+                bits += 8;
+            }
         }
-        fixed.length = at;
-        (signs == 2).then_some(fixed)
+        (signs == 2 && bits == 80).then_some(fixed)
     }
 
     #[inline]
     fn read(&self, text: &[u8]) -> Result<Date, TypeError> {
-        if text.len() != self.length || self.signs.iter().any(|(at, sign)| text[*at] != *sign) {
+        let (Some(first), Some(last), 10) = (text.first_chunk::<8>(), text.last_chunk::<2>(), text.len()) else {
             return Err(TypeError::Form);
-        }
-        let two = |at: usize| {
-            let (tens, ones) = (text[at].wrapping_sub(b'0'), text[at + 1].wrapping_sub(b'0'));
-            (u16::from(tens) * 10 + u16::from(ones), tens < 10 && ones < 10)
         };
-        let ((century, a), (years, b)) = (two(self.year), two(self.year + 2));
-        let ((month, c), (day, d)) = (two(self.month), two(self.day));
-        if !(a && b && c && d) {
+        let all = u128::from(u64::from_le_bytes(*first)) | u128::from(u16::from_le_bytes(*last)) << 64;
+        let values = all ^ self.plain;
+        if (values | ((values & !HIGH) + self.room)) & HIGH != 0 {
             return Err(TypeError::Form);
         }
-        Date::new((century * 100 + years) as i16, month as i8, day as i8).map_err(|_| TypeError::NoSuch)
+        let two = |bits: u32| {
+            let pair = (values >> bits) as u16;
+            (pair & 0xff) * 10 + (pair >> 8)
+        };
+        let year = two(self.year) * 100 + two(self.year + 16);
+        Date::new(year as i16, two(self.month) as i8, two(self.day) as i8).map_err(|_| TypeError::NoSuch)
     }
 }
 

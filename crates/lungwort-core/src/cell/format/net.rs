@@ -40,42 +40,70 @@ fn email(text: &str) -> Result<(), Fault> {
     }
 }
 
+/// A dot, in [`SIGNS`].
+const DOT: u8 = 1;
+/// A hyphen.
+const HYPHEN: u8 = 2;
+/// Not behind a dot.
+const NO_DOT_BEFORE: u8 = DOT << 2;
+/// Not behind a hyphen.
+const NO_HYPHEN_BEFORE: u8 = HYPHEN << 2;
+/// May stand in front of the @.
+const IN_NAME: u8 = 1 << 4;
+/// May stand behind it.
+const IN_DOMAIN: u8 = 1 << 5;
+
+/// What each byte may do in a usual address.
+static SIGNS: [u8; 256] = signs();
+
+const fn signs() -> [u8; 256] {
+    let mut signs = [0; 256];
+    let mut byte = 0;
+    while byte < signs.len() {
+        signs[byte] = match byte as u8 {
+            b'.' => IN_NAME | IN_DOMAIN | DOT | NO_DOT_BEFORE | NO_HYPHEN_BEFORE,
+            b'-' => IN_NAME | IN_DOMAIN | HYPHEN | NO_DOT_BEFORE,
+            b'_' | b'+' => IN_NAME,
+            letter if letter.is_ascii_alphanumeric() => IN_NAME | IN_DOMAIN,
+            _ => 0,
+        };
+        byte += 1;
+    }
+    signs
+}
+
+/// What the bytes have in common, what any of them has, and which sign stands where it may not.
+fn go_through(part: &[u8]) -> (u8, u8, u8) {
+    let (mut all, mut any, mut misplaced, mut before) = (u8::MAX, 0, 0, DOT);
+    for &byte in part {
+        let sign = SIGNS[usize::from(byte)];
+        all &= sign;
+        any |= sign;
+        misplaced |= (sign >> 2) & before;
+        before = sign;
+    }
+    (all, any, misplaced | before & (DOT | HYPHEN))
+}
+
 /// Letters, digits and the commonest signs before the @, and a plain domain behind it: nearly every address
 /// there is, told without the full grammar.
 fn is_usual_email(bytes: &[u8]) -> bool {
-    let Some(at) = memchr::memchr(b'@', bytes) else {
+    // Names are short: to look byte by byte is done sooner than to begin a search.
+    let Some(at) = bytes.iter().position(|byte| *byte == b'@') else {
         return false;
     };
     let (name, domain) = (&bytes[..at], &bytes[at + 1..]);
-    let mut before = b'.';
-    for &byte in name {
-        if !(byte.is_ascii_alphanumeric() || matches!(byte, b'_' | b'+' | b'-') || (byte == b'.' && before != b'.')) {
-            return false;
-        }
-        before = byte;
-    }
-    if before == b'.' || name.len() > 64 || domain.len() > 253 {
+    // No label of so short a domain can be too long.
+    if name.len() > 64 || domain.len() > 63 {
         return false;
     }
-    let mut before = b'.';
-    let mut dots = 0;
-    let mut label = 0;
-    for &byte in domain {
-        match byte {
-            b'.' if before != b'.' && before != b'-' => {
-                dots += 1;
-                label = 0;
-            }
-            b'-' if before != b'.' => label += 1,
-            _ if byte.is_ascii_alphanumeric() => label += 1,
-            _ => return false,
-        }
-        if label > 63 {
-            return false;
-        }
-        before = byte;
+    let (all, _, misplaced) = go_through(name);
+    if all & IN_NAME == 0 || misplaced & DOT != 0 {
+        return false;
     }
-    dots > 0 && label > 1 && before != b'-'
+    let (all, any, misplaced) = go_through(domain);
+    let lone_letter = domain.len() > 1 && domain[domain.len() - 2] == b'.';
+    all & IN_DOMAIN != 0 && any & DOT != 0 && misplaced & (DOT | HYPHEN) == 0 && !lone_letter
 }
 
 pub const WEB_ADDRESS: Format = Format {
@@ -179,5 +207,34 @@ fn with_pattern(text: &str, date_pattern: &str) -> Result<(), Fault> {
         Ok(_) => Ok(()),
         Err(TypeError::Form) => Err(Fault::Layout("it is not written as ISO 8601 writes it, year first")),
         Err(TypeError::NoSuch) => Err(Fault::Layout("the calendar has no such day, or the clock no such time")),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use proptest::prelude::*;
+
+    use super::*;
+
+    proptest! {
+        #![proptest_config(ProptestConfig::with_cases(5_000))]
+        /// What is told without the full grammar conforms to it.
+        #[test]
+        fn a_usual_email_conforms_to_the_full_grammar(text in "[a-c0.+_-]{0,6}@?[a-c0._-]{0,4}[.@][a-c.-]{0,3}") {
+            let options = email_address::Options::default().with_required_tld().without_display_text();
+            let conforms = email_address::EmailAddress::parse_with_options(&text, options).is_ok();
+            prop_assert!(conforms || !is_usual_email(text.as_bytes()), "{}", text);
+        }
+    }
+
+    #[test]
+    fn plain_emails_are_usual() {
+        for text in ["a@b.org", "first.last+x_y-z@sub-domain.thistledown.example", "9@8.co"] {
+            assert!(is_usual_email(text.as_bytes()), "{text}");
+        }
+        for text in ["a@b", "a..b@c.org", ".a@b.org", "a.@b.org", "a@-b.org", "a@b-.org", "a@b.c", "a@b..org", "@b.org"]
+        {
+            assert!(!is_usual_email(text.as_bytes()), "{text}");
+        }
     }
 }

@@ -13,7 +13,7 @@ mod text_quality;
 mod type_errors;
 
 use levels::Levels;
-pub use repeated::Repeated;
+pub use repeated::{Repeated, RightPairs};
 
 use std::borrow::Cow;
 use std::collections::HashMap;
@@ -81,6 +81,9 @@ pub struct ColumnJudge<'r> {
     takes_any_text: bool,
     /// Whether several values may stand in a cell.
     takes_several: bool,
+    /// Whether there is more to ask of a text than what its type and the checks ask: no more than one question of
+    /// nearly every cell.
+    asks_more: bool,
     /// What stands under what, where the values are levels of a path.
     levels: Option<Levels<'r>>,
 }
@@ -97,20 +100,24 @@ impl<'r> ColumnJudge<'r> {
             // Only a length that not every short text has says that a short word is a value.
             || column.length.as_ref().is_some_and(|length| length.min > 1)
             || !column.limits.is_empty();
+        let takes_any_text = !typed && !bound && (column.required || column.required_when.is_some());
+        let takes_several = column.separator.is_some();
         ColumnJudge {
             column,
             index,
             checks,
             subject: Arc::from(column.heading.as_str()),
-            takes_any_text: !typed && !bound && (column.required || column.required_when.is_some()),
-            takes_several: column.separator.is_some(),
+            takes_any_text,
+            takes_several,
+            asks_more: takes_any_text || takes_several || !column.blank_words.is_empty(),
             levels: Levels::of(column),
         }
     }
 
     /// Whether it pays to remember right values: where each costs more to judge than to look up, and may come again.
     pub fn may_repeat(&self) -> bool {
-        let bound = self.column.format.is_some() || !self.column.pattern.is_empty() || self.checks.len() > 1;
+        let listed = self.column.allowed.is_some();
+        let bound = listed || self.column.format.is_some() || !self.column.pattern.is_empty() || self.checks.len() > 1;
         !self.column.unique && !self.takes_several && (bound || !matches!(self.column.kind, ColumnType::Text))
     }
 
@@ -131,16 +138,17 @@ impl<'r> ColumnJudge<'r> {
     #[inline]
     pub fn quick<'t, const WANTED: bool>(&self, text: &'t str, special: bool, keep: impl FnOnce(Value<'t>)) -> bool {
         let bytes = text.as_bytes();
-        if bytes.first() == Some(&b' ') || bytes.last() == Some(&b' ') || self.takes_several {
+        let (Some(&first), Some(&last)) = (bytes.first(), bytes.last()) else {
+            return false;
+        };
+        // Few texts begin with a sign as low as these two.
+        if last == b' ' || first <= b'#' && (first == b' ' || first == b'#' && placeholder::is_error_value(text)) {
             return false;
         }
         if special && !characters::is_unremarkable(text) {
             return false;
         }
-        if self.takes_any_text && bytes.len() <= placeholder::LONGEST && placeholder::is_placeholder(text) {
-            return false;
-        }
-        if bytes.first() == Some(&b'#') && placeholder::is_error_value(text) || self.is_blank_word(text) {
+        if self.asks_more && !self.is_plainly_one_value(text) {
             return false;
         }
         let value = match &self.column.kind {
@@ -165,6 +173,13 @@ impl<'r> ColumnJudge<'r> {
         }
         keep(value);
         true
+    }
+
+    /// Whether a text is surely one value, where more is asked of it.
+    fn is_plainly_one_value(&self, text: &str) -> bool {
+        let placeholder =
+            self.takes_any_text && text.len() <= placeholder::LONGEST && placeholder::is_placeholder(text);
+        !self.takes_several && !placeholder && !self.is_blank_word(text)
     }
 
     /// The judgement of a cell, remembered for values that come again.

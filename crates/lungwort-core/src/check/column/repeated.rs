@@ -61,6 +61,33 @@ impl Repeated {
     }
 }
 
+/// Pairs of short values that have been found right together, each in the one place where it may be.
+#[derive(Debug, Default)]
+pub struct RightPairs {
+    kept: Vec<(Packed, Packed)>,
+}
+
+impl RightPairs {
+    /// Whether the two are right together. `judge` tells, and is not asked again for a pair that was right lately.
+    #[inline]
+    pub fn is_right(&mut self, one: &str, other: &str, judge: impl FnOnce() -> bool) -> bool {
+        let (Some(first), Some(second)) = (pack(one), pack(other)) else { return judge() };
+        if self.kept.is_empty() {
+            self.kept.resize(KEPT, ((0, 0, 0), (0, 0, 0)));
+        }
+        let both = (first.0 ^ second.0.rotate_left(17), first.1 ^ second.1.rotate_left(41), first.2);
+        let known = &mut self.kept[place(both, KEPT)];
+        if *known == (first, second) {
+            return true;
+        }
+        let right = judge();
+        if right {
+            *known = (first, second);
+        }
+        right
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -77,6 +104,24 @@ mod tests {
             (repeated.get("gb"), repeated.get("GBR"), repeated.get("a text of more than 16")),
             (None, None, None)
         );
+    }
+
+    #[test]
+    fn a_pair_that_was_right_is_not_judged_again_and_one_that_was_wrong_is() {
+        let mut pairs = RightPairs::default();
+        let asked = std::cell::Cell::new(0);
+        let mut is_right = |one: &str, other: &str| {
+            pairs.is_right(one, other, || {
+                asked.set(asked.get() + 1);
+                one == "Galium"
+            })
+        };
+        assert!(is_right("Galium", "verum") && is_right("Galium", "verum") && is_right("Galium", "vera"));
+        assert_eq!(asked.get(), 2);
+        assert!(!is_right("verum", "Galium") && !is_right("verum", "Galium"));
+        assert_eq!(asked.get(), 4);
+        assert!(is_right("Galium", "a name of more than sixteen") && is_right("Galium", "a name of more than sixteen"));
+        assert_eq!(asked.get(), 6);
     }
 
     #[test]

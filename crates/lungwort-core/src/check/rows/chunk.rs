@@ -214,8 +214,8 @@ impl ChunkJudge<'_, '_> {
             steps::count(1);
             // Every judged row has been brought to the headings' width.
             let cell = chunk.cell_at(start as usize + field);
-            let text = chunk.text(cell);
             let mut blank = cell.is_empty();
+            let text = if blank { "" } else { chunk.text(cell) };
             if blank {
                 if wants_value {
                     typed.push(Value::Blank);

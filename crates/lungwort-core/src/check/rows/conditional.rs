@@ -4,6 +4,7 @@
 use std::sync::Arc;
 
 use crate::cell::Value;
+use crate::check::column::RightPairs;
 use crate::check::rows::chunk::ChunkJudge;
 use crate::check::rows::result::{ChunkResult, FIRST_CELL, FIRST_RULE, RowFinding, whole_row};
 use crate::check::rows::{RowValues, Values};
@@ -86,8 +87,15 @@ impl ChunkJudge<'_, '_> {
                 Some(Value::Text(text)) => Some(text.as_ref()),
                 _ => None,
             };
+            let mut pairs = RightPairs::default();
             for (at, &row) in rows.iter().enumerate() {
                 let Some(value) = text(index, at) else { continue };
+                if let [other] = dependent.columns.as_slice()
+                    && let Some(other) = text(*other, at)
+                    && pairs.is_right(other, value, || dependent.goes_with([other].into_iter(), value))
+                {
+                    continue;
+                }
                 if dependent.columns.iter().any(|column| text(*column, at).is_none()) {
                     continue;
                 }

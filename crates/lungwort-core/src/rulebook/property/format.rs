@@ -50,13 +50,16 @@ impl Property for This {
     }
 
     fn check<'r>(&self, column: &'r Column, _: Surroundings<'_>) -> Option<Box<dyn CellCheck + 'r>> {
-        Some(Box::new(Structured { format: column.format?, form: column.form }))
+        let format = column.format?;
+        Some(Box::new(Structured { format, form: column.form, both_ways: format.is_written_both_ways() }))
     }
 }
 
 struct Structured {
     format: &'static Format,
     form: WrittenForm,
+    /// Whether the format is written in more than one way at all.
+    both_ways: bool,
 }
 
 impl Structured {
@@ -66,7 +69,7 @@ impl Structured {
             return false;
         }
         match self.form {
-            _ if !self.format.is_written_both_ways() => true,
+            _ if !self.both_ways => true,
             WrittenForm::Compact => !text.contains([' ', '-']),
             WrittenForm::Printed => self.format.is_printed(text),
         }
@@ -77,7 +80,7 @@ impl Structured {
         let compacted = format::compact(text);
         match self.form {
             _ if self.fits(text) => Some(text.to_owned()),
-            _ if !self.format.is_written_both_ways() => None,
+            _ if !self.both_ways => None,
             WrittenForm::Compact => Some(compacted).filter(|text| self.fits(text)),
             WrittenForm::Printed => self.format.printed(&compacted).filter(|text| self.fits(text)),
         }

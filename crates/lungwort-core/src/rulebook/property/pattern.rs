@@ -1,6 +1,7 @@
 //! The value is built in a certain way.
 
 use regex_automata::dfa::{Automaton, dense};
+use regex_automata::util::primitives::StateID;
 use regex_automata::{Anchored, Input};
 
 use super::{CellCheck, Column, Compiling, Property, Surroundings, WrittenColumn};
@@ -87,29 +88,40 @@ impl<'r> Built<'r> {
             .determinize_size_limit(Some(256 << 10))
             .start_kind(regex_automata::dfa::StartKind::Anchored);
         let automaton = dense::Builder::new().configure(config).build(pattern.regex.as_str()).ok();
-        Built { pattern, automaton, case }
+        let whole = automaton.and_then(|automaton| {
+            let start = automaton.start_state_forward(&Input::new("").anchored(Anchored::Yes)).ok()?;
+            Some((automaton, start))
+        });
+        Built { pattern, whole, case }
     }
 }
 
 struct Built<'r> {
     pattern: &'r Pattern,
-    /// The whole automaton, where it is small: a step a byte, and nothing to set up for each cell.
-    automaton: Option<dense::DFA<Vec<u32>>>,
+    /// The whole automaton with its first state, where it is small: a step a byte, and nothing to set up for each cell.
+    whole: Option<(dense::DFA<Vec<u32>>, StateID)>,
     case: Option<WrittenCase>,
 }
 
 impl Built<'_> {
     fn fits(&self, text: &str) -> bool {
-        match &self.automaton {
-            Some(automaton) => {
-                let input = Input::new(text).anchored(Anchored::Yes);
-                match automaton.try_search_fwd(&input) {
-                    Ok(found) => found.is_some(),
-                    Err(_) => self.pattern.regex.is_match(text),
+        let Some((automaton, start)) = &self.whole else { return self.pattern.regex.is_match(text) };
+        let mut state = *start;
+        for &byte in text.as_bytes() {
+            state = automaton.next_state(state, byte);
+            if automaton.is_special_state(state) {
+                if automaton.is_match_state(state) {
+                    return true;
+                }
+                if automaton.is_dead_state(state) {
+                    return false;
+                }
+                if automaton.is_quit_state(state) {
+                    return self.pattern.regex.is_match(text);
                 }
             }
-            None => self.pattern.regex.is_match(text),
         }
+        automaton.is_match_state(automaton.next_eoi_state(state))
     }
 
     fn required_words(&self) -> String {
