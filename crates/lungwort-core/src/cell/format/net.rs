@@ -40,70 +40,71 @@ fn email(text: &str) -> Result<(), Fault> {
     }
 }
 
-/// A dot, in [`SIGNS`].
-const DOT: u8 = 1;
-/// A hyphen.
-const HYPHEN: u8 = 2;
-/// Not behind a dot.
-const NO_DOT_BEFORE: u8 = DOT << 2;
-/// Not behind a hyphen.
-const NO_HYPHEN_BEFORE: u8 = HYPHEN << 2;
-/// May stand in front of the @.
-const IN_NAME: u8 = 1 << 4;
-/// May stand behind it.
-const IN_DOMAIN: u8 = 1 << 5;
+/// Where one is in a usual address.
+#[derive(Clone, Copy)]
+enum At {
+    /// In front of the @, at the start or behind a dot.
+    Name,
+    InName,
+    /// Behind the @.
+    Domain,
+    InDomain,
+    /// Behind a hyphen in the first part of the domain.
+    Hyphen,
+    /// Behind a dot of the domain.
+    Label,
+    /// Behind the only letter of a later part.
+    Letter,
+    InLabel,
+    HyphenInLabel,
+    /// In something that only the full grammar can tell.
+    Elsewhere,
+}
 
-/// What each byte may do in a usual address.
-static SIGNS: [u8; 256] = signs();
+/// Where each kind of sign leads to: a letter or digit, an underscore or plus, a hyphen, a dot, an @, any other.
+static STEPS: [[At; 6]; 10] = {
+    use At::{Domain, Elsewhere as No, Hyphen, HyphenInLabel, InDomain, InLabel, InName, Label, Letter, Name};
+    [
+        [InName, InName, InName, No, No, No],
+        [InName, InName, InName, Name, Domain, No],
+        [InDomain, No, No, No, No, No],
+        [InDomain, No, Hyphen, Label, No, No],
+        [InDomain, No, Hyphen, No, No, No],
+        [Letter, No, No, No, No, No],
+        [InLabel, No, HyphenInLabel, Label, No, No],
+        [InLabel, No, HyphenInLabel, Label, No, No],
+        [InLabel, No, HyphenInLabel, No, No, No],
+        [No; 6],
+    ]
+};
 
-const fn signs() -> [u8; 256] {
-    let mut signs = [0; 256];
+/// The kind of each byte, as a column of [`STEPS`].
+static KINDS: [u8; 256] = {
+    let mut kinds = [5; 256];
     let mut byte = 0;
-    while byte < signs.len() {
-        signs[byte] = match byte as u8 {
-            b'.' => IN_NAME | IN_DOMAIN | DOT | NO_DOT_BEFORE | NO_HYPHEN_BEFORE,
-            b'-' => IN_NAME | IN_DOMAIN | HYPHEN | NO_DOT_BEFORE,
-            b'_' | b'+' => IN_NAME,
-            letter if letter.is_ascii_alphanumeric() => IN_NAME | IN_DOMAIN,
-            _ => 0,
+    while byte < kinds.len() {
+        kinds[byte] = match byte as u8 {
+            letter if letter.is_ascii_alphanumeric() => 0,
+            b'_' | b'+' => 1,
+            b'-' => 2,
+            b'.' => 3,
+            b'@' => 4,
+            _ => 5,
         };
         byte += 1;
     }
-    signs
-}
-
-/// What the bytes have in common, what any of them has, and which sign stands where it may not.
-fn go_through(part: &[u8]) -> (u8, u8, u8) {
-    let (mut all, mut any, mut misplaced, mut before) = (u8::MAX, 0, 0, DOT);
-    for &byte in part {
-        let sign = SIGNS[usize::from(byte)];
-        all &= sign;
-        any |= sign;
-        misplaced |= (sign >> 2) & before;
-        before = sign;
-    }
-    (all, any, misplaced | before & (DOT | HYPHEN))
-}
+    kinds
+};
 
 /// Letters, digits and the commonest signs before the @, and a plain domain behind it: nearly every address
 /// there is, told without the full grammar.
 fn is_usual_email(bytes: &[u8]) -> bool {
-    // Names are short: to look byte by byte is done sooner than to begin a search.
-    let Some(at) = bytes.iter().position(|byte| *byte == b'@') else {
-        return false;
-    };
-    let (name, domain) = (&bytes[..at], &bytes[at + 1..]);
-    // No label of so short a domain can be too long.
-    if name.len() > 64 || domain.len() > 63 {
+    // In so short an address, no part is longer than it may be.
+    if bytes.len() > 64 {
         return false;
     }
-    let (all, _, misplaced) = go_through(name);
-    if all & IN_NAME == 0 || misplaced & DOT != 0 {
-        return false;
-    }
-    let (all, any, misplaced) = go_through(domain);
-    let lone_letter = domain.len() > 1 && domain[domain.len() - 2] == b'.';
-    all & IN_DOMAIN != 0 && any & DOT != 0 && misplaced & (DOT | HYPHEN) == 0 && !lone_letter
+    let step = |at: At, byte: &u8| STEPS[at as usize][usize::from(KINDS[usize::from(*byte)])];
+    matches!(bytes.iter().fold(At::Name, step), At::InLabel)
 }
 
 pub const WEB_ADDRESS: Format = Format {
