@@ -52,6 +52,11 @@ pub fn is_of_lengths(heading: &str) -> bool {
     matches!(tells(heading), Some(Tells::Length))
 }
 
+/// Whether a heading says that what stands under it is what has to be filled in.
+pub fn is_of_duties(heading: &str) -> bool {
+    matches!(tells(heading), Some(Tells::Required))
+}
+
 fn tells(heading: &str) -> Option<Tells> {
     let lower = heading.to_lowercase();
     let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));

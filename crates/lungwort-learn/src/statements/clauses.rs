@@ -4,11 +4,36 @@ use std::ops::Range;
 
 use super::day_forms::{date, month_or_time};
 use super::language::by_language;
-use super::sentence::{Sentence, sentences};
+use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::Mention;
 use super::words::{self, Language};
 use super::{About, Entries, Text, columns_by, conditions, subject};
 use crate::draft::Draft;
+
+/// `required (A, B, C or HALL)`: what has to be filled in, and the values in brackets behind it.
+fn duty_and_list(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let (before, rest) = sentence.text.split_once('(')?;
+    let inside = rest.trim_end_matches(['.', ' ']).strip_suffix(')').filter(|inside| !inside.contains('('))?;
+    let duty = sentences(before).pop()?;
+    let language = words::ALL.iter().find(|language| {
+        let whole = 0..duty.words.len();
+        duty.required(language) == Some(whole)
+            || language.alone_required.iter().any(|word| duty.find(word) == Some(0..1))
+    })?;
+    let mut list = inside.to_owned();
+    for word in language.or {
+        list = list.replace(&format!(" {word} "), ", ");
+    }
+    let parts: Vec<&str> = list.split([',', '/']).map(str::trim).collect();
+    let plain = |part: &&str| !part.is_empty() && part.split(' ').count() <= 2 && part.chars().any(char::is_alphabetic);
+    let says = |part: &&str| {
+        let part = sentences(part);
+        let of = |phrases: Phrases| part.iter().any(|part| part.has(phrases));
+        words::ALL.iter().any(|language| of(language.conditional) || of(language.obliging) || of(language.example))
+    };
+    let listed = parts.len() >= 2 && parts.iter().all(plain) && !parts.iter().any(says);
+    (listed && !super::describe_values(&parts)).then(|| std::iter::once(duty).chain(sentences(inside)).collect())
+}
 
 /// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
@@ -49,6 +74,9 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
         return sentence.text.split(';').flat_map(sentences).filter(|part| !usual(part)).collect();
     }
     if let Some(parts) = each_with_colour(&sentence) {
+        return parts;
+    }
+    if let (About::Column(..), Some(parts)) = (&text.about, duty_and_list(&sentence)) {
         return parts;
     }
     if let (About::Column(..), Some(clauses)) = (&text.about, clauses(&sentence)) {

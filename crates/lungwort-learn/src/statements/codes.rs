@@ -33,6 +33,9 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if let Some(pattern) = as_written(sentence) {
         return Some(pattern);
     }
+    if let Some(pattern) = super::prefixed::read(sentence, language) {
+        return Some(pattern);
+    }
     if let Some(pattern) = letter_between(sentence, language, from) {
         return Some(pattern);
     }
@@ -63,7 +66,8 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if let Some(pattern) = counted_up(sentence, language, from).or_else(shown) {
         return Some(pattern);
     }
-    pieces(sentence, language, from).or_else(|| by_example(sentence, language)).or_else(|| {
+    let written_out = || super::written_out::read(sentence, language);
+    pieces(sentence, language, from).or_else(written_out).or_else(|| by_example(sentence, language)).or_else(|| {
         // `Five-letter code (first 2 of genus + 3 of species)`: how it is thought up is in brackets.
         let (before, rest) = sentence.text.split_once('(')?;
         let (inside, behind) = rest.split_once(')')?;
@@ -485,6 +489,8 @@ impl Builder<'_> {
         let digits = text.bytes().all(|byte| byte.is_ascii_digit());
         let starts = self.at.checked_sub(1).is_some_and(|before| language.starting.contains(&word(before)));
         let begins = begins || digits && starts;
+        // "Not beginning with 0" begins with any other.
+        let begins = begins && !super::zeros::denied(self.sentence, language);
         // "Start with a zero" is told in words.
         let quoted = gap.ends_with(['"', '\'', '“', '„', '«']) || self.at == 0;
         let address = self.sentence.text[self.sentence.words[self.at].1.end..].starts_with(':');

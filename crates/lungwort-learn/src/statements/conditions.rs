@@ -5,6 +5,9 @@ use super::subject::{Mention, Place};
 use super::words::Language;
 use crate::draft::Draft;
 
+/// Words from "for" to what the rows have that are meant, at most.
+const LED: usize = 3;
+
 /// The word at which a condition begins.
 pub(super) fn conditional_at(sentence: &Sentence, language: &Language) -> Option<usize> {
     conditional(sentence, language).map(|place| place.start)
@@ -40,8 +43,26 @@ fn find_conditional(sentence: &Sentence, language: &Language) -> Option<std::ops
         let when = language.once.contains(&sentence.word(at)) && sentence.gap(at - 1).is_empty();
         (when && at + 2 < sentence.words.len() && !often(sentence.word(at + 1))).then_some(at..at + 1)
     };
-    let found = found.chain(once()).chain(sentence.any(language.absent));
+    // "For every boat that has an agent"
+    let having = sentence.any(language.having).filter(|having| {
+        let before = having.start.saturating_sub(LED)..having.start;
+        before.into_iter().any(|at| language.only_for.contains(&sentence.word(at)))
+    });
+    let found = found.chain(once()).chain(sentence.any(language.absent)).chain(having);
+    // "Without an e-mail the phone number is required"
+    let without = begins_without(sentence, language).then_some(0..1);
+    let found = found.chain(without);
     inverted().or_else(|| found.min_by_key(|place| (place.start, place.end)))
+}
+
+/// Whether a sentence begins with what is not there, and goes on to what is needed then.
+fn begins_without(sentence: &Sentence, language: &Language) -> bool {
+    // "Without spaces" says how values are written.
+    let signs = [language.spaces, language.decimals].into_iter().flatten();
+    let of_values = signs.copied().chain(language.unwanted.iter().map(|(phrase, _)| *phrase));
+    language.uncounted.first() == Some(&sentence.word(0))
+        && !of_values.into_iter().any(|phrase| sentence.ends_at(phrase, 1).is_some())
+        && sentence.required(language).is_some()
 }
 
 /// What a condition says of the column that the sentence before spoke of: `Where it is "other", …`.
@@ -107,6 +128,13 @@ pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option
     };
     let end = end.or_else(|| said().filter(|end| from == 0 && *end < sentence.words.len()));
     let end = end.or_else(|| main_clause(sentence, language).filter(|_| from == 0 && comma.is_none()));
+    // "Without a member number the phone must be given"
+    let goes_on = |at: &usize| {
+        let begins = [language.every, language.articles, language.modals, language.verbs];
+        begins.iter().any(|words| words.contains(&sentence.word(*at)))
+    };
+    let without = from == 0 && end.is_none() && begins_without(sentence, language);
+    let end = end.or_else(|| (2..sentence.words.len()).find(goes_on).filter(|_| without));
     Some(from..end.unwrap_or(sentence.words.len()))
 }
 
@@ -155,12 +183,45 @@ fn of_narrowed(
         return Some(Some(format!("{} = '{code}'", name(place))));
     }
     let narrowed = narrowed_by(sentence, language, mentions)?;
+    // "For every boat that has an agent"
+    if language.having.iter().any(|phrase| sentence.ends_at(phrase, narrowed.words.end).is_some()) {
+        return None;
+    }
     let column = name(narrowed.place);
     if let Some(compared) = compared_with(sentence, language, narrowed.words.end) {
         return Some(Some(format!("{column} {compared}")));
     }
     let value = values_of(sentence.rest(narrowed.words.end), language).filter(|value| value.len() == 1);
     Some(value.map(|value| format!("{column} = {}", value[0])))
+}
+
+/// The condition that something is there or not: `in the absence of an e-mail`, `boats that have an agent`, `where there is a donor`;
+/// `Some(None)` where that is said of no column.
+#[expect(clippy::option_option, reason = "that something is said and that it is of a column are two things")]
+fn is_there(
+    (sentence, language): (&Sentence, &Language),
+    begins: &std::ops::Range<usize>,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Option<Option<String>> {
+    let from = begins.end;
+    let begun_by = |phrase: &&str| begins.clone().any(|at| sentence.ends_at(phrase, at).is_some());
+    let near = |mention: &&Mention| (from..=from + 1).contains(&mention.words.start);
+    let is = |blank: bool| {
+        let of = mentions.iter().find(near)?;
+        Some(format!("{} IS {}NULL", name(of.place), if blank { "" } else { "NOT " }))
+    };
+    if language.absent.iter().any(begun_by) || from == 1 && begins_without(sentence, language) {
+        return Some(is(true));
+    }
+    if language.having.iter().any(begun_by) {
+        return Some(is(language.none.contains(&sentence.word(from))));
+    }
+    let unless = language.unless.iter().any(begun_by);
+    [(language.lacks, true), (language.there_is, false)].into_iter().find_map(|(phrases, blank)| {
+        let place = there(sentence, phrases, (from, mentions))?;
+        Some(Some(format!("{} IS {}NULL", name(place), if blank == unless { "NOT " } else { "" })))
+    })
 }
 
 /// The condition that a sentence states of another column: `if Donor type is person`, `where the price is given`.
@@ -177,15 +238,8 @@ pub(super) fn condition_of(
     let from = begins.end;
     let is_unless = |phrase: &&str| begins.clone().any(|at| sentence.ends_at(phrase, at).is_some());
     let unless = language.unless.iter().any(is_unless);
-    // "In the absence of an e-mail"
-    if language.absent.iter().any(is_unless) {
-        let near = |mention: &&Mention| (from..=from + 1).contains(&mention.words.start);
-        return mentions.iter().find(near).map(|mention| format!("{} IS NULL", name(mention.place)));
-    }
-    for (phrases, blank) in [(language.lacks, true), (language.there_is, false)] {
-        if let Some(place) = there(sentence, phrases, (from, mentions)) {
-            return Some(format!("{} IS {}NULL", name(place), if blank == unless { "NOT " } else { "" }));
-        }
+    if let Some(said) = is_there((sentence, language), &begins, mentions, name) {
+        return said;
     }
     // "If the donor is to be thanked (Thank = Y)"
     let span = condition_span(sentence, language)?;

@@ -161,7 +161,9 @@ fn above_nothing(
         if sentence.any(language.positive).is_some_and(|place| !is_of_words(sentence, language, place)) {
             limits.push(("above", 0.0));
         } else if sentence.any(language.not_negative).is_some_and(|place| !for_some(sentence, language, place.start))
-            || numbers.is_empty() && sentence.has(language.negative) && sentence.has(language.refused)
+            || numbers.is_empty()
+                && sentence.has(language.negative)
+                && (sentence.has(language.refused) || language.none.contains(&sentence.word(0)))
         {
             limits.push(("min", 0.0));
         }
@@ -542,7 +544,9 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
         let end = ends(at + 1).or_else(|| ends(at + 2).filter(|_| unit));
         let joined = |end: usize| {
             let (from, to) = (sentence.words[at].1.end, sentence.words[at + 1].1.start);
-            !sentence.text[from..to].contains([',', ';']) && sentence.number(end, language).is_none()
+            // "0 minimum, 45 maximum" goes on with the next limit.
+            let parted = || sentence.gap(end - 1).contains([',', ';']);
+            !sentence.text[from..to].contains([',', ';']) && (sentence.number(end, language).is_none() || parted())
         };
         end.is_some_and(joined)
     };
@@ -569,12 +573,7 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
             "min"
         });
     }
-    // "One or more of NET, POT, LINE" counts values of a list.
-    let among = |phrase: &&str| {
-        let end = sentence.ends_at(phrase, at + 1);
-        end.is_some_and(|end| language.owners[0] == sentence.word(end))
-    };
-    if language.or_more.iter().any(among) {
+    if is_count_of_list(sentence, language, at) {
         return None;
     }
     let or_more = [(language.or_less, "max"), (language.or_more, "min")];
@@ -594,17 +593,59 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
         || [(language.greatest, "max"), (language.least, "min")].into_iter().find(|(phrases, _)| of_kind(phrases));
     let found = kinds.into_iter().find(|(phrases, _)| qualified(sentence, phrases, at));
     let found = found.or_else(|| goes_up_to(sentence, language, at).then_some((language.at_most, "max")));
+    let found = found.or_else(|| compares_size(sentence, language, at).then_some((language.above, "above")));
     let (_, key) = &found.or_else(extreme)?;
     // "More than" alone tells what happens then, and asks for nothing.
     let kinds = [language.obliging, language.whole, language.number, language.decimals];
     let asks = kinds.into_iter().any(|phrases| sentence.has(phrases)) || is_clause_of_limit(sentence, language, at);
     // "May not have more than 25" is at most 25.
     let denied = sentence.words[..at].iter().rev().take(7).any(|(word, _)| language.negations.contains(&word.as_str()));
+    let denied = denied || is_denied_behind(sentence, language, at);
     match *key {
         "above" if denied => Some("max"),
         "below" if denied => Some("min"),
         key => (asks || matches!(key, "min" | "max")).then_some(key),
     }
+}
+
+/// `One or more of NET, POT, LINE` counts values of a list.
+fn is_count_of_list(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let among = |phrase: &&str| {
+        let end = sentence.ends_at(phrase, at + 1);
+        end.is_some_and(|end| language.owners[0] == sentence.word(end))
+    };
+    language.or_more.iter().any(among)
+}
+
+/// Whether a number is the size that something is compared with: `longer than 12 metres`, where "longer than 21 nights" is of none.
+fn compares_size(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let size = at.checked_sub(2).map_or("", |before| sentence.word(before));
+    let is_size = language.compared_sizes.iter().any(|(word, _)| *word == size);
+    is_size && language.size_units.contains(&sentence.word(at + 1))
+}
+
+/// Words from a number to what is said of all that is more, at most.
+const REFUSED: usize = 5;
+
+/// Whether what is beyond a number is denied behind it: `a boat longer than 18 m cannot be taken`.
+fn is_denied_behind(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let near = at + 1..(at + REFUSED).min(sentence.words.len());
+    // "More than 2 and not more than 40" goes on with the other limit.
+    let parts = |word: usize| {
+        let joined = word > at && language.and.contains(&sentence.word(word));
+        joined || sentence.gap(word).contains([',', ';', '.', ':'])
+    };
+    let parted = |to: usize| (at..to).any(parts);
+    let taken = |to: usize| {
+        let kinds = [language.taken, language.are_taken, language.permitted];
+        kinds.into_iter().flatten().any(|phrase| sentence.ends_at(phrase, to).is_some())
+    };
+    let denies = |to: &usize| {
+        let refused = language.refused.iter().any(|phrase| sentence.ends_at(phrase, *to).is_some());
+        let denied = language.negations.contains(&sentence.word(*to)) && (to + 1..=to + 2).any(taken);
+        (refused || denied) && !parted(*to)
+    };
+    near.into_iter().any(|to| denies(&to))
 }
 
 /// Whether a number is all that is said of the greatest value: `Preis: bis 3000`, `bis 70 cm`.

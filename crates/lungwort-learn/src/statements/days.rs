@@ -244,7 +244,10 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
         && first < last
         && super::day_forms::date(sentence).is_some()
         && (sentence.is_dashed(*at) && *next == at + 1
-            || *next == at + 2 && language.to.contains(&sentence.words[at + 1].0.as_str()))
+            || *next == at + 2 && language.to.contains(&sentence.words[at + 1].0.as_str())
+            || *next == at + 2
+                && language.and.contains(&sentence.words[at + 1].0.as_str())
+                && qualified(sentence, language.between, *at))
     {
         return vec![("min", format!("{first}-01-01"), true), ("max", format!("{last}-12-31"), true)];
     }

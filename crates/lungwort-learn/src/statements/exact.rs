@@ -17,6 +17,30 @@ static TERM: LazyLock<Option<Regex>> = LazyLock::new(|| {
     .ok()
 });
 
+/// Columns that a condition compares with a number are columns of numbers, where nothing else is known of them.
+pub(super) fn numbers_compared(draft: &mut Draft) {
+    for sheet in &mut draft.sheets {
+        let conditions = sheet.columns.iter().flat_map(|column| &column.lines.0);
+        let conditions =
+            conditions.filter(|line| CONDITIONS.contains(&line.key) && line.confidence == Confidence::Confirm);
+        let compared = |line: &crate::draft::Line| {
+            let parts = TERM.as_ref()?.captures(line.value.trim_matches('"'))?;
+            let (sign, value) = (parts.get(3)?.as_str(), parts.get(4)?.as_str());
+            let is_so = sign.contains(['<', '>']) && sign != "<>" && value.parse::<f64>().is_ok();
+            is_so.then(|| parts[1].to_owned())
+        };
+        let names: Vec<String> = conditions.filter_map(compared).collect();
+        let open = |column: &&mut DraftColumn| {
+            let known = ["type", "pattern", "allowed", "format"].iter().any(|key| column.lines.has(key));
+            names.contains(&column.name) && !known
+        };
+        for column in sheet.columns.iter_mut().filter(open) {
+            let source = "a condition compares it with a number";
+            column.lines.set("type", "\"decimal\"", source, Confidence::Confirm);
+        }
+    }
+}
+
 /// Takes back to an offer what depends on a condition that is not exact, once it is known what the columns take.
 pub(super) fn others_are_offers(draft: &mut Draft) {
     for sheet in &mut draft.sheets {

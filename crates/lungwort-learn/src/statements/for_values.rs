@@ -53,9 +53,13 @@ impl Asking<'_> {
         let first = first + usize::from(article.iter().any(|words| words.contains(&sentence.word(first))));
         let ends = |end: usize| !labelled || sentence.gap(end - 1) == ":";
         let of_yes = || self.of_yes_column(sheet, first).filter(|_| !labelled);
+        let of_code = || self.of_code_before(sheet, first).filter(|_| !labelled);
         let of_named = || (first..first + NOUNS).find_map(|at| self.of_named_column(sheet, at));
-        let (said, end) =
-            self.of_one_column(sheet, first, ends).or_else(|| of_named().filter(|_| !labelled)).or_else(of_yes)?;
+        let (said, end) = self
+            .of_one_column(sheet, first, ends)
+            .or_else(|| of_named().filter(|_| !labelled))
+            .or_else(of_code)
+            .or_else(of_yes)?;
         Some((said, from..end))
     }
 
@@ -87,14 +91,35 @@ impl Asking<'_> {
         found
     }
 
+    /// `Damage: Y or N. With Y the description is needed`: what the column takes for yes or for no that the sentence before spoke of.
+    fn of_code_before(&self, sheet: usize, at: usize) -> Option<(String, usize)> {
+        let ([place], Some((_, words))) = (self.before, self.sentence.words.get(at)) else { return None };
+        let said = &self.sentence.text[words.clone()];
+        let column = &self.draft.sheets[place.0].columns[place.1];
+        let texts = column.lines.get("yes_no").filter(|_| place.0 == sheet)?;
+        let takes = |answer: &str| texts.value.contains(&format!("{answer} = \"{said}\""));
+        let answer = if takes("yes") { "TRUE" } else { Some("FALSE").filter(|_| takes("no"))? };
+        Some((format!("{} IS {answer}", column.name), at + 1))
+    }
+
+    /// Whether the text stands beside the column that it is about, and not in a sentence that names it.
+    pub(super) fn is_beside(&self) -> bool {
+        let [place] = self.subjects else { return false };
+        self.before.is_empty() && !self.mentions.iter().any(|mention| mention.place == *place)
+    }
+
     /// `For duplicates`, where Duplicate is a column of yes and no.
     pub(super) fn of_yes_column(&self, sheet: usize, at: usize) -> Option<(String, usize)> {
         let word = self.sentence.word(at);
         let columns = self.draft.sheets.get(sheet)?.columns.iter().enumerate();
         let is_so = |(column, of): &(usize, &crate::draft::DraftColumn)| {
             let heading = plain_heading(&of.heading).to_lowercase();
-            self.takes_yes_and_no((sheet, *column)) && is_form_of(word, &heading)
+            self.takes_yes_and_no((sheet, *column)) && (word == heading || is_form_of(word, &heading))
         };
+        // "Bei Bio = ja" goes on to what it takes.
+        if self.sentence.gap(at).contains('=') {
+            return None;
+        }
         let (_, of) = columns.into_iter().find(is_so)?;
         Some((format!("{} IS TRUE", of.name), at + 1))
     }
@@ -115,8 +140,15 @@ impl Asking<'_> {
         said.or_else(|| self.kind_in_condition()).or_else(|| self.yes_in_condition()).or_else(|| self.kind_of_column())
     }
 
-    /// "If there is a light", where that is a column of yes and no, is true where it says yes.
+    /// "If there is a light", where that is a column of yes and no, is true where it says yes, and "if there is overtime" where that is
+    /// more than nothing.
     fn of_yes_no(&self, said: String) -> String {
+        if let Some(name) = said.strip_suffix(" IS NOT NULL")
+            && self.sentence.has(self.language.there_is)
+            && self.takes_numbers(name)
+        {
+            return format!("{name} > 0");
+        }
         let blank = said.strip_suffix(" IS NULL");
         let Some(name) = blank.or_else(|| said.strip_suffix(" IS NOT NULL")) else { return said };
         let is_so = |mention: &&Mention| (self.name)(mention.place) == name && self.takes_yes_and_no(mention.place);
@@ -124,6 +156,12 @@ impl Asking<'_> {
             true => format!("{name} IS {}", if blank.is_some() { "FALSE" } else { "TRUE" }),
             false => said,
         }
+    }
+
+    fn takes_numbers(&self, name: &str) -> bool {
+        let mention = self.mentions.iter().find(|mention| (self.name)(mention.place) == name);
+        let kind = mention.and_then(|of| self.draft.sheets[of.place.0].columns[of.place.1].lines.get("type"));
+        kind.is_some_and(|kind| kind.value == "\"decimal\"" || kind.value == "\"whole\"")
     }
 
     fn takes_yes_and_no(&self, (sheet, column): Place) -> bool {

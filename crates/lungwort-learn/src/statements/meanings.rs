@@ -142,6 +142,29 @@ pub(super) fn is_nothing(side: &str) -> bool {
     })
 }
 
+/// `S standard / C charity / F free`: codes of capitals, each before what it means.
+fn spaced(text: &str) -> Option<Vec<(String, String)>> {
+    let parts: Vec<&str> = text.split([',', '/']).map(|part| part.trim().trim_end_matches('.')).collect();
+    let least = if text.contains('/') { 2 } else { 3 };
+    let one = |part: &&str| {
+        let (code, meaning) = part.split_once(' ')?;
+        let is_code = code.len() <= 3 && code.bytes().all(|byte| byte.is_ascii_uppercase());
+        // "F for food" is read with its "for".
+        let first = meaning.split(' ').next().unwrap_or_default();
+        let leads = |language: &words::Language| {
+            let known = [language.meaning_signs, language.means, language.only_for, language.copulas, language.small];
+            known.iter().any(|words| words.contains(&first))
+        };
+        let said = meaning.starts_with(char::is_lowercase)
+            && meaning.split(' ').count() <= 3
+            && !words::ALL.iter().any(|language| leads(language));
+        (is_code && said).then(|| (code.to_owned(), meaning.to_owned()))
+    };
+    let pairs: Vec<(String, String)> = parts.iter().map(one).collect::<Option<_>>()?;
+    let codes: std::collections::HashSet<&str> = pairs.iter().map(|(code, _)| code.as_str()).collect();
+    (codes.len() == pairs.len() && pairs.len() >= least).then_some(pairs)
+}
+
 /// `A = alive, X = none`
 pub(super) fn pairs(text: &str) -> Option<Vec<(String, String)>> {
     let mut parts: Vec<&str> = text.split([',', ';']).map(str::trim).filter(|part| !part.is_empty()).collect();
@@ -184,6 +207,7 @@ pub(super) fn pairs(text: &str) -> Option<Vec<(String, String)>> {
         fits.then(|| (code.to_owned(), meaning.to_owned()))
     };
     let pairs: Option<Vec<(String, String)>> = parts.iter().map(one).collect();
+    let pairs = pairs.or_else(|| spaced(text));
     // `family = F, social = S`
     let turned = |(code, meaning): &(String, String)| {
         let is_code = meaning.len() <= 4 && !meaning.chars().any(|each| each.is_lowercase() || each == ' ');

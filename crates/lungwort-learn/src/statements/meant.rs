@@ -139,12 +139,17 @@ pub(super) fn without_kinds(
         owns || common && (before && is || owner || owned)
     };
     mentions.retain(|mention| !of_another(mention));
+    let named = mentions.clone();
+    mentions
+        .retain(|mention| !is_owner(sentence, language, mention, &named) && !is_noun(sentence, mention, &named, draft));
     // "The code consists of the lab code and two digits" is about the code.
     if let Some(consists) = sentence.any(language.consists) {
         mentions.retain(|mention| mention.words.start < consists.start);
     }
     let About::Column(sheet, column) = *about else { return mentions };
-    mentions.retain(|mention| !is_word_of_noun(sentence, language, mention, draft));
+    mentions.retain(|mention| {
+        !is_word_of_noun(sentence, language, mention, draft) && !is_kind_of_things(sentence, language, mention, draft)
+    });
     if sentence.has(language.earlier) || sentence.has(language.later) || sentence.has(language.conditional) {
         return mentions;
     }
@@ -161,6 +166,59 @@ pub(super) fn without_kinds(
     };
     mentions.retain(|mention| !is_kind(mention));
     mentions
+}
+
+/// Whether a column is named as what has another one: `the member number of the helmsman` is about the number.
+fn is_owner(sentence: &Sentence, language: &Language, mention: &Mention, others: &[Mention]) -> bool {
+    let article =
+        |at: usize| [language.every, language.articles].iter().any(|words| words.contains(&sentence.word(at)));
+    let Some(before) = mention.words.start.checked_sub(1) else { return false };
+    let of = |at: usize| matches!(sentence.word(at), "of" | "des" | "der" | "du" | "de" | "von");
+    let of_at = if of(before) { Some(before) } else { before.checked_sub(1).filter(|at| article(before) && of(*at)) };
+    let plain = |at: usize| sentence.gap(at).is_empty();
+    let counts = |other: &Mention| {
+        let last = sentence.word(other.words.end - 1);
+        // "The number of seeds" is that of the column Seeds, and "the sum of the shares" that of the shares.
+        [language.sums, language.number, language.dates, language.times].iter().any(|words| words.contains(&last))
+    };
+    let owned = |other: &Mention| {
+        other.place != mention.place
+            && Some(other.words.end) == of_at
+            && !other.words.is_empty()
+            && plain(other.words.end - 1)
+            && !subject::is_common(sentence.word(other.words.end - 1))
+            && !counts(other)
+    };
+    !mention.words.is_empty() && others.iter().any(owned)
+}
+
+/// Whether a word behind a column goes with it, where the column that it would be is named elsewhere: `overtime hours must not exceed
+/// Hours`.
+fn is_noun(sentence: &Sentence, mention: &Mention, others: &[Mention], draft: &Draft) -> bool {
+    let heading = &draft.sheets[mention.place.0].columns[mention.place.1].heading;
+    let Some((_, place)) = sentence.words.get(mention.words.start).filter(|_| mention.words.len() == 1) else {
+        return false;
+    };
+    let small = sentence.text[place.clone()].starts_with(char::is_lowercase) && heading.starts_with(char::is_uppercase);
+    let behind = |other: &Mention| {
+        other.place != mention.place
+            && other.words.end == mention.words.start
+            && !other.words.is_empty()
+            && sentence.gap(other.words.end - 1).is_empty()
+    };
+    let again = |other: &Mention| other.place == mention.place && other.words.start > mention.words.end;
+    small && others.iter().any(behind) && others.iter().any(again)
+}
+
+/// Beside a column, whether one of yes and no is named as what things are: `required for fragile objects`.
+fn is_kind_of_things(sentence: &Sentence, language: &Language, mention: &Mention, draft: &Draft) -> bool {
+    let column = &draft.sheets[mention.place.0].columns[mention.place.1];
+    let yes_no = column.lines.get("type").is_some_and(|line| line.value == "\"yes_no\"");
+    let before = |back: usize| mention.words.start.checked_sub(back).map_or("", |at| sentence.word(at));
+    let led = language.only_for.contains(&before(1))
+        || language.every.contains(&before(1)) && language.only_for.contains(&before(2));
+    let thing = sentence.gap(mention.words.end.max(1) - 1).is_empty() && mention.words.end < sentence.words.len();
+    yes_no && mention.words.len() == 1 && led && thing
 }
 
 /// Beside a column, whether another one is named by a word in small letters before the noun that is meant: `last stock check as dd.mm.yyyy`
@@ -259,7 +317,12 @@ pub(super) fn meant(
     {
         places = vec![(sheet, column)];
     }
-    if places.is_empty() && !conditions::is_conditional(sentence, language, mentions) {
+    // Beside a column, "if catering: cold, hot or cakes" speaks of the column.
+    let in_condition = |mention: &Mention| {
+        condition.as_ref().is_some_and(|condition| condition.start == 0 && condition.contains(&mention.words.start))
+    };
+    let of_column = matches!(text.about, About::Column(..)) && mentions.iter().all(in_condition);
+    if places.is_empty() && !of_column && !conditions::is_conditional(sentence, language, mentions) {
         // "If a fee is charged, give it with two decimals" speaks of the fee.
         places = mentions.iter().map(|mention| mention.place).collect();
         places.dedup();

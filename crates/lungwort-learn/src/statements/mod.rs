@@ -41,6 +41,7 @@ mod only_free;
 mod order;
 mod other_sheet;
 mod other_words;
+mod prefixed;
 mod questions;
 mod refusals;
 mod required;
@@ -62,8 +63,11 @@ mod values;
 mod when;
 mod within_one;
 mod without;
+mod word_counts;
 mod words;
+mod written_out;
 mod yes_no;
+mod zeros;
 
 use std::cell::OnceCell;
 use std::collections::HashSet;
@@ -344,6 +348,7 @@ fn all_together(draft: &mut Draft) {
     ticks_are_no_duty(draft);
     when::years_of_days(draft);
     compared_values::as_the_columns_take_them(draft);
+    exact::numbers_compared(draft);
     exact::others_are_offers(draft);
     // A look that a sentence explains is no riddle.
     let explained =
@@ -498,6 +503,7 @@ fn taken(
     if let (true, About::Column(sheet, column)) = (about.is_empty(), &text.about) {
         about.push((*sheet, *column));
     }
+    let reading = without_limits_of_answers(reading, draft);
     let understood = reading.understood || is_about_file;
     if understood {
         let source = format!("{}: {}", text.place, clipped(text.cited(sentence), 90));
@@ -510,6 +516,17 @@ fn taken(
         draft.unread.push(Unread { text: text.cited(sentence).to_owned(), place: text.place.clone() });
     }
     unread
+}
+
+/// What is more or less than something is no yes or no: such a limit is one of something else.
+fn without_limits_of_answers(mut reading: Reading, draft: &Draft) -> Reading {
+    let yes_no = |(sheet, column): Place| {
+        draft.sheets[sheet].columns[column].lines.get("type").is_some_and(|line| line.value == "\"yes_no\"")
+    };
+    let before = reading.claims.len();
+    reading.claims.retain(|claim| !(claim.is_limit() && claim.place().is_some_and(yes_no)));
+    reading.understood &= before == reading.claims.len() || !reading.claims.is_empty();
+    reading
 }
 
 /// What is said of all days and of all decimals of a template; whether anything is.
@@ -582,6 +599,12 @@ fn is_passing(sentence: &Sentence, mention: &Mention, draft: &Draft) -> bool {
         let asked = [language.give, language.explain].iter().any(|words| words.contains(&verb));
         article && stated || asked
     };
+    // "A boat is never longer than 12 metres" is about the length.
+    let word = sentence.word(mention.words.start);
+    let sized = |language: &&Language| language.compared_sizes.iter().any(|(size, _)| *size == word);
+    if words::ALL.iter().any(sized) {
+        return false;
+    }
     let in_middle =
         mention.words.len() == 1 && mention.words.start > 1 && small && heading.starts_with(char::is_uppercase);
     in_middle && !words::ALL.iter().any(subject)

@@ -145,7 +145,10 @@ impl Asking<'_> {
             return Some(vec![required_when(*place, &format!("{} IS NOT NULL", (self.name)(mention.place)))]);
         }
         let span = condition_span(sentence, language)?;
-        if span.start > 1 || span.end != sentence.words.len() || sentence.required(language).is_some() {
+        // `If catering: cold, hot or cakes`
+        let listed = span.start == 0 && span.end > 0 && sentence.gap(span.end - 1) == ":" && self.is_beside();
+        let whole = span.end == sentence.words.len() || listed;
+        if span.start > 1 || !whole || sentence.required(language).is_some() {
             return None;
         }
         let said = self.condition()?;
@@ -188,7 +191,10 @@ impl Asking<'_> {
         let word = |at: usize| sentence.word(at);
         let from = if span.start == 0 { span.end } else { 0 };
         let from = polite(sentence, language, from);
-        let tells = language.give.contains(&word(from)) || language.explain.contains(&word(from));
+        // "Wer keine Nummer hat, muss ein Telefon angeben"
+        let verb_last = sentence.words.len().checked_sub(1).filter(|last| language.give_last.contains(&word(*last)));
+        let modal = verb_last.is_some() && language.modals.contains(&word(from));
+        let tells = language.give.contains(&word(from)) || language.explain.contains(&word(from)) || modal;
         let asked: Vec<&Mention> = self
             .mentions
             .iter()
@@ -200,9 +206,17 @@ impl Asking<'_> {
         // "Give the certificate number", "give the certificate (FR- and six digits)"
         let noun = usize::from(language.address_words.contains(&sentence.word(last)));
         let bracket = last > 0 && sentence.gap(last - 1).starts_with('(');
-        let ends = last + noun >= sentence.words.len() || span.start == last || as_well() || bracket;
+        let ends =
+            last + noun + usize::from(modal) >= sentence.words.len() || span.start == last || as_well() || bracket;
+        // "Say in remarks what should be planted"
+        let into = |mention: &Mention| {
+            let before = |back: usize| mention.words.start.checked_sub(back).map_or("", |at| word(at));
+            let led = language.into.contains(&before(1));
+            led || language.every.contains(&before(1)) && language.into.contains(&before(2))
+        };
+        let written_in = language.explain.contains(&word(from)) && matches!(asked.as_slice(), [only] if into(only));
         let said = self.condition()?;
-        ends.then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).collect())
+        (ends || written_in).then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).collect())
     }
 
     /// `Complete columns A to E for everyone`: the columns are named, and nothing says when.

@@ -15,6 +15,9 @@ const BETWEEN: usize = 16;
 /// Words behind the other column in which it is said what it must not be, at most.
 const BEHIND: usize = 4;
 
+/// Words from a denial that begins a sentence to the verb that it denies, at most.
+const DENIED: usize = 4;
+
 /// Words of a sentence that says nothing but the order of two columns, at most.
 const SHORT: usize = 6;
 
@@ -138,7 +141,7 @@ fn of_two(
     let not = within(language.negations).is_some_and(|not| not.end <= place.start)
         || !implied && is_denied_verb(sentence, language, one);
     // "Return lies after Outward" says no more than that.
-    let short = sentence.words.len() - one.words.end <= SHORT;
+    let short = is_short(sentence, one.words.end..to);
     let asks = not || equal || implied || sentence.has(language.obliging) || short;
     let sign = match (sign, not) {
         ('<', true) | ('>', false) if not || equal => ">=",
@@ -151,6 +154,13 @@ fn of_two(
     let refused = sentence.any(language.refused).is_some_and(|refused| refused.start >= other.words.end);
     let sign = if refused && !modal { contrary(sign) } else { sign };
     (asks || refused).then_some((one.place, other.place, sign, of_size))
+}
+
+/// Whether the clause in which two columns stand says no more than their order.
+fn is_short(sentence: &Sentence, between: std::ops::Range<usize>) -> bool {
+    let parted = |at: &usize| sentence.gap(*at).contains([',', ';']);
+    let clause = (between.end..sentence.words.len()).find(parted).map_or(sentence.words.len(), |at| at + 1);
+    clause.saturating_sub(between.start) <= SHORT
 }
 
 /// What is asked for where an order is refused: `rows where End is before Start are refused`.
@@ -183,7 +193,9 @@ fn is_denied_verb(sentence: &Sentence, language: &Language, one: &Mention) -> bo
     let word = sentence.word(one.words.start);
     let verb = [language.starting, language.ending].iter().any(|verbs| verbs.contains(&word));
     let before = one.words.start.checked_sub(1).map_or("", |at| sentence.word(at));
-    verb && language.negations.contains(&before)
+    // "No hire may end before it starts"
+    let none = language.none.contains(&sentence.word(0)) && one.words.start <= DENIED;
+    verb && (language.negations.contains(&before) || none)
 }
 
 /// `The debits of a movement must equal its credits`: sums that are the same, of each group where one is named.
@@ -307,7 +319,11 @@ fn as_days(
         return None;
     }
     // "Finish must be after Start" may be of days or of times.
-    if [one, other].iter().all(|at| is_begin_or_end(&sheet.columns[*at].heading)) {
+    let times =
+        sheet.columns.iter().any(|column| column.lines.get("type").is_some_and(|line| line.value == quoted("time")));
+    // "Write dates like 05.03.2026" says that the template has days.
+    let has_days = day_form.is_some() && !times;
+    if !has_days && [one, other].iter().all(|at| is_begin_or_end(&sheet.columns[*at].heading)) {
         return cast(sheet, (one, other), check, &["DATE", "TIME"]);
     }
     let of = |column: &DraftColumn, key: &str| column.lines.get(key).map(|line| line.value.clone());

@@ -156,6 +156,30 @@ pub(super) fn by_measure(
     }
 }
 
+/// `A section is never longer than 250 metres`, where a column is called Length: what is so long is no column here.
+pub(super) fn by_compared_size(
+    sentence: &Sentence,
+    language: &Language,
+    (known, about): (&Headings, &About),
+    found: &mut Vec<Mention>,
+) {
+    let size = |at: &usize| language.compared_sizes.iter().find(|(word, _)| *word == sentence.word(*at));
+    let Some(at) = (1..sentence.words.len()).find(|at| size(at).is_some()) else { return };
+    let Some((_, noun)) = size(&at) else { return };
+    // "Titles longer than 80 characters" have no length of metres.
+    let measured = (at + 1..(at + MEASURED + 1).min(sentence.words.len())).any(|number| {
+        let unit = language.size_units.contains(&sentence.word(number + 1));
+        sentence.number(number, language).is_some() && unit
+    });
+    let Some(place) = known.only(about, |words, _| words.iter().any(|word| word == noun)).filter(|_| measured) else {
+        return;
+    };
+    if !found.iter().any(|mention| mention.place == place) {
+        found.retain(|mention| mention.words.start > at);
+        found.push(Mention { place, words: at..at + 1 });
+    }
+}
+
 /// `The inspection date`, `the date of return`, where the headings are Inspected on and Returned: the one heading that begins alike.
 pub(super) fn by_stem(
     sentence: &Sentence,

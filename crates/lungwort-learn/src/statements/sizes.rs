@@ -181,6 +181,8 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     if !of_day {
         of_digits(sentence, language, from, &mut found);
     }
+    super::zeros::take_off(sentence, language, &mut found);
+    super::word_counts::read(sentence, language, from, &mut found);
     if found.is_empty() {
         found.extend(named_format(sentence, language, from));
     }

@@ -6,7 +6,9 @@ use std::ops::Range;
 
 use super::About;
 use super::columns_by::{by_letter, first_columns, numbered_together, ranges};
-use super::other_words::{by_head, by_measure, by_stem, by_tail, by_verbs, shared_beginning, shared_noun, the_day};
+use super::other_words::{
+    by_compared_size, by_head, by_measure, by_stem, by_tail, by_verbs, shared_beginning, shared_noun, the_day,
+};
 use super::sentence::{Sentence, bit};
 use super::values;
 use super::words::Language;
@@ -319,6 +321,7 @@ pub(super) fn mentions(
     by_head(sentence, language, &headings, &mut found);
     by_tail(sentence, language, (known, about), &mut found);
     by_measure(sentence, language, (known, about), &mut found);
+    by_compared_size(sentence, language, (known, about), &mut found);
     by_stem(sentence, language, (known, about), &mut found);
     the_day(sentence, language, (known, about), &mut found);
     by_verbs(sentence, language, (known, about), &mut found);

@@ -116,6 +116,16 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("catalogue_items", read_all(include_str!("said/catalogue_items.txt")));
     insta::assert_snapshot!("field_visits", read_all(include_str!("said/field_visits.txt")));
     insta::assert_snapshot!("allotments", read_all(include_str!("said/allotments.txt")));
+    insta::assert_snapshot!("boat_hire", read_all(include_str!("said/boat_hire.txt")));
+    insta::assert_snapshot!("ausfahrt", read_all(include_str!("said/ausfahrt.txt")));
+    insta::assert_snapshot!("sorties", read_all(include_str!("said/sorties.txt")));
+    insta::assert_snapshot!("objects", read_all(include_str!("said/objects.txt")));
+    insta::assert_snapshot!("years", read_all(include_str!("said/years.txt")));
+    insta::assert_snapshot!("too_long", read_all(include_str!("said/too_long.txt")));
+    insta::assert_snapshot!("tenancies", read_all(include_str!("said/tenancies.txt")));
+    insta::assert_snapshot!("ohne_nummer", read_all(include_str!("said/ohne_nummer.txt")));
+    insta::assert_snapshot!("without", read_all(include_str!("said/without.txt")));
+    insta::assert_snapshot!("hire_end", read_all(include_str!("said/hire_end.txt")));
     insta::assert_snapshot!("kinds_of_rows", read_all(include_str!("said/kinds_of_rows.txt")));
     insta::assert_snapshot!("sailings", read_all(include_str!("said/sailings.txt")));
     insta::assert_snapshot!("entries", read_all(include_str!("said/entries.txt")));

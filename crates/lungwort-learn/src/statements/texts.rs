@@ -4,7 +4,7 @@ use std::borrow::Cow;
 use std::collections::{HashMap, HashSet};
 
 use super::{About, Entries, Text, refusals, subject, words};
-use crate::definitions::{is_of_lengths, sheets_of_rows};
+use crate::definitions::{is_of_duties, is_of_lengths, sheets_of_rows};
 use crate::draft::{Draft, DraftColumn};
 use crate::marks::place;
 use crate::source::TemplateSheet;
@@ -169,6 +169,8 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     // `7,2` among lengths is no number with a comma.
     let headings = sheet.full.cells.iter().filter(|cell| !named.contains_key(&cell.row));
     let lengths: HashSet<usize> = headings.filter(|cell| is_of_lengths(&cell.text)).map(|cell| cell.column).collect();
+    let headings = sheet.full.cells.iter().filter(|cell| !named.contains_key(&cell.row));
+    let duties: HashSet<usize> = headings.filter(|cell| is_of_duties(&cell.text)).map(|cell| cell.column).collect();
     let under = under_headings(sheet, &by_heading);
     let codes = codes_of(sheet, draft);
     // What stands under the name of a sheet is about that one.
@@ -201,6 +203,12 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
             None => (about, cell.text.as_str()),
         };
         let said = look.map_or(Cow::Borrowed(said), |look| Cow::Owned(format!("{look}: {said}")));
+        // `For fair and poor`, under "Needed?"
+        if let Some(whole) = duty_of_some(&said).filter(|_| duties.contains(&cell.column) && read) {
+            let of_some = text(&whole, place(sheet, cell.row, cell.column), about);
+            texts.push(Text { original: Some(cell.text.trim().to_owned()), ..of_some });
+            continue;
+        }
         refusing = refusing.filter(|(column, _)| *column == cell.column && refusals::is_point(&said));
         if let Some((_, language)) = refusing {
             let turned = text(&refusals::turned(&said, language), place(sheet, cell.row, cell.column), about);
@@ -212,6 +220,13 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
         texts.extend(others.map(|about| text(&said, place(sheet, cell.row, cell.column), about)));
         texts.push(text(&said, place(sheet, cell.row, cell.column), about));
     }
+}
+
+/// `For fair and poor`, in a column that says what is needed, as a whole sentence.
+fn duty_of_some(said: &str) -> Option<String> {
+    let first = said.split_whitespace().next()?.to_lowercase();
+    let language = words::ALL.iter().find(|language| language.only_for.contains(&first.as_str()))?;
+    Some(format!("{} {}", language.required.first()?, said.trim()))
 }
 
 /// Which columns the rows of a sheet are about: the one that the first cell with a heading names, or those of `Out / Back`.

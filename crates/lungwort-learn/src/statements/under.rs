@@ -19,6 +19,7 @@ impl Asking<'_> {
         };
         claims.retain(|claim| !of_rows(claim));
         let rule = self.limits_then(claims, &span).or_else(|| self.value_then(claims, &span));
+        let rule = rule.or_else(|| self.only_so_many(&span));
         let Some((sheet, check)) = rule else { return };
         let claim = |key, said: &str| Claim {
             on: Target::Rule(sheet),
@@ -101,6 +102,21 @@ impl Asking<'_> {
         let kinds = claims.iter_mut().filter(|claim| claim.on == Target::Column(place) && claim.key == "type");
         kinds.for_each(|claim| claim.confidence = claim.confidence.max(Confidence::Confirm));
         Some((place.0, terms.collect::<Vec<_>>().join(" AND ")))
+    }
+
+    /// `Seats: 1 to 8. For the heron only 4`: as much as there may be then, of what was spoken of before.
+    fn only_so_many(&self, span: &std::ops::Range<usize>) -> Option<(usize, String)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let ([place], true) = (self.before, self.subjects == self.before && self.mentions.is_empty()) else {
+            return None;
+        };
+        let rest: Vec<usize> = (0..sentence.words.len()).filter(|at| !span.contains(at)).collect();
+        let ([only, number], [.., last]) = (rest.as_slice(), rest.as_slice()) else { return None };
+        let is_only = language.only.contains(&sentence.word(*only));
+        let most = sentence.number(*number, language).filter(|_| is_only && number == last)?;
+        let kind = self.draft.sheets[place.0].columns[place.1].lines.get("type")?;
+        let numeric = kind.value.contains("whole") || kind.value.contains("decimal");
+        numeric.then(|| (place.0, format!("{} <= {most}", (self.name)(*place))))
     }
 
     /// `Unit must be kg`, `Fee must be 0`, `State cannot be closed`: a value that the column takes.

@@ -22,6 +22,11 @@ impl Asking<'_> {
             .map(|mention| mention.place)
             .collect();
         what.dedup();
+        // "Nobody may appear twice for the same week" is about what a row is known by.
+        let known_by = |place: &&Place| crate::keys::identifies(&self.draft.sheets[place.0].columns[place.1].heading);
+        if what.is_empty() && language.nobody.contains(&sentence.word(0)) {
+            what.extend(self.all.iter().find(known_by));
+        }
         let ([what], true) = (what.as_slice(), within.end < sentence.words.len()) else { return None };
         let named = self.mentions.iter().find(|mention| (within.end..within.end + 2).contains(&mention.words.start));
         let other = named.map(|mention| mention.place).or_else(|| self.called(sentence.word(within.end), what.0))?;
@@ -92,7 +97,13 @@ impl Asking<'_> {
             match words.as_slice() {
                 [only] => *only == word || day && of_day(only),
                 [first, ..] => {
-                    *first == word && crate::keys::identifies(heading)
+                    let first_of = |other: &crate::draft::DraftColumn| {
+                        let other = subject::plain_heading(&other.heading).to_lowercase();
+                        other.split_whitespace().next() == Some(word)
+                    };
+                    // "Once per week", where the one heading with the word is Week ending.
+                    let alone = || columns.iter().filter(|other| first_of(other)).count() == 1;
+                    *first == word && (crate::keys::identifies(heading) || alone())
                         || day && (of_day(first) || words.last().is_some_and(of_day))
                 }
                 [] => false,

@@ -309,7 +309,7 @@ pub(super) static WORDS: Language = Language {
     units: &["unit", "units"],
     there_is: &[
         "there is a", "there is an", "there's a", "there's an", "you have a", "you have an", "they have a",
-        "they have an",
+        "they have an", "there is", "there are", "there was", "there were",
     ],
     last_ones: &["last", "final", "rightmost"],
     outside: &["outside", "outside of"],
@@ -432,6 +432,21 @@ pub(super) static WORDS: Language = Language {
         ("lasts", "duration"),
         ("last", "duration"),
     ],
+    compared_sizes: &[
+        ("longer", "length"),
+        ("shorter", "length"),
+        ("higher", "height"),
+        ("taller", "height"),
+        ("wider", "width"),
+        ("deeper", "depth"),
+        ("heavier", "weight"),
+        ("lighter", "weight"),
+    ],
+    size_units: &[
+        "m", "cm", "mm", "km", "metre", "metres", "meter", "meters", "centimetres", "millimetres", "kilometres",
+        "feet", "foot", "ft", "inches", "kg", "g", "grams", "kilograms", "kilos", "tonnes", "t",
+    ],
+    having: &["that has", "that have", "which has", "which have", "who has", "who have"],
     of_size: &[
         "less than", "smaller than", "lower than", "greater than", "more than", "larger than", "higher than",
         "bigger than", "exceed", "exceeds", "above", "below",
@@ -604,6 +619,13 @@ pub(super) static WORDS: Language = Language {
         "nearest day",
     ],
     number: &["number", "numeric", "numbers only", "decimal number", "a figure"],
+    words_of_texts: &["word", "words"],
+    thereafter: &[
+        "after that", "after it", "thereafter", "behind it", "behind that", "following it", "afterwards", "after this",
+    ],
+    into: &["in", "under"],
+    leading_zeros: &["leading zero", "leading zeros", "leading zeroes", "leading 0"],
+    zeros: &["zero", "nought"],
     at_most: &[
         "at most", "no more than", "not more than", "up to", "maximum", "max", "not after", "not later than",
         "no later than", "no longer than", "not longer than", "not exceed", "not exceeding", "cannot exceed",
@@ -919,7 +941,8 @@ pub(super) static WORDS: Language = Language {
     is_given: &[
         "is given", "is filled", "is filled in", "is entered", "is present", "is not blank", "is not empty",
         "is known", "is provided", "are given", "has a value", "was given", "has been given", "is used",
-        "is available", "is stated",
+        "is available", "is stated", "is named", "are named", "is specified", "is mentioned", "is recorded",
+        "is indicated", "is noted", "are entered", "are stated", "is shown", "is listed",
     ],
     is_blank: &[
         "is blank", "is empty", "is not given", "is left blank", "is left empty", "is missing", "is not filled",
@@ -957,15 +980,15 @@ pub(super) static WORDS: Language = Language {
         "all", "every", "each", "any", "the", "your", "this", "our", "us", "everybody", "everyone", "anybody", "them",
     ],
     or_more: &[
-        "or more", "and more", "or above", "and above", "or greater", "upwards", "at least", "minimum",
-        "is the minimum", "upward", "and up", "as a minimum", "is the least", "is the lower limit", "or higher",
-        "or over", "or larger", "or up", "and over", "and higher", "or later", "or after", "or newer", "and later",
-        "and after", "onwards", "onward", "or higher", "and higher", "or over",
+        "at the very least", "or more", "and more", "or above", "and above", "or greater", "upwards", "at least",
+        "minimum", "is the minimum", "upward", "and up", "as a minimum", "is the least", "is the lower limit",
+        "or higher", "or over", "or larger", "or up", "and over", "and higher", "or later", "or after", "or newer",
+        "and later", "and after", "onwards", "onward", "or higher", "and higher", "or over",
     ],
     or_less: &[
-        "or less", "or fewer", "or below", "and below", "is the maximum", "at most", "maximum", "is the limit",
-        "as a maximum", "at the most", "is the most", "is the upper limit", "or under", "or lower", "or smaller",
-        "or earlier", "or before", "or lower", "and below", "and lower", "max",
+        "at the very most", "or less", "or fewer", "or below", "and below", "is the maximum", "at most", "maximum",
+        "is the limit", "as a maximum", "at the most", "is the most", "is the upper limit", "or under", "or lower",
+        "or smaller", "or earlier", "or before", "or lower", "and below", "and lower", "max",
     ],
     balance: &["equal", "balance", "add up to the same", "be equal to", "agree with", "the same total", "match"],
     sums: &["total", "totals", "sum", "sums", "debits", "credits"],

@@ -58,6 +58,12 @@ pub(super) struct Language {
     pub taken: &'static [&'static str],
     /// Verbs that say what a column is called after: what a box weighs is its weight.
     pub measures: &'static [(&'static str, &'static str)],
+    /// Words that compare sizes, each with what is compared: what is longer than 12 metres has a length.
+    pub compared_sizes: &'static [(&'static str, &'static str)],
+    /// What a size is told in.
+    pub size_units: &'static [&'static str],
+    /// What things have that are spoken of: `boats that have an agent`.
+    pub having: &'static [&'static str],
     /// Of what compares two columns, what compares numbers: `greater than`.
     pub of_size: &'static [&'static str],
     /// Before the other column: they may be the same.
@@ -227,6 +233,16 @@ pub(super) struct Language {
     pub numeric: &'static [&'static str],
     /// Limits.
     pub at_most: &'static [&'static str],
+    /// What texts are counted in: words.
+    pub words_of_texts: &'static [&'static str],
+    /// Behind what is counted: it stands behind what values begin with.
+    pub thereafter: &'static [&'static str],
+    /// Before the column in which something is to be said: `say in Remarks`.
+    pub into: &'static [&'static str],
+    /// Zeros that numbers begin with.
+    pub leading_zeros: &'static [&'static str],
+    /// What a zero is called besides its number.
+    pub zeros: &'static [&'static str],
     pub at_least: &'static [&'static str],
     pub above: &'static [&'static str],
     pub below: &'static [&'static str],
