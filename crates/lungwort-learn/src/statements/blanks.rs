@@ -19,13 +19,21 @@ impl Asking<'_> {
         let own = mentions.first().filter(|first| first.place == *place && first.words.end <= at);
         let begins_only =
             fills.zip(own).is_some_and(|(fills, own)| own.words.start <= fills + 1 && own.words.end == at);
-        let from = if only(at) || begins_only { at } else { at.checked_sub(1).filter(|at| only(*at))? };
+        // "Only to be filled in if"
+        let fillers = |at: &usize| {
+            let word = sentence.word(*at);
+            let known = [language.filled, language.to, language.small, language.fill_in];
+            let in_phrase = language.to_be.iter().any(|phrase| phrase.split(' ').any(|part| part == word));
+            in_phrase || known.iter().any(|words| words.contains(&word))
+        };
+        let back = || (0..at).rev().take_while(|at| only(*at) || fillers(at)).find(|at| only(*at));
+        let from = if only(at) || begins_only { at } else { back()? };
         let own = own.filter(|own| own.words.end <= from);
         // "The rent is only given if…", "is given only if…"
         let said = |at: &usize| {
             let word = sentence.word(*at);
             let known = [language.copulas, language.filled, language.under, language.small];
-            known.iter().any(|words| words.contains(&word)) || only(*at)
+            known.iter().any(|words| words.contains(&word)) || only(*at) || fillers(at)
         };
         let in_bracket = |at: &usize| {
             let before = &sentence.text[..sentence.words[*at].1.start];
@@ -41,7 +49,15 @@ impl Asking<'_> {
         // That there is none elsewhere is said; that there must be one then may be.
         // "Nur bei Spendertyp Garten anzugeben" asks for it then.
         let last = sentence.words.len() - 1;
-        let asked = !said.ends_with("NULL") && language.filled.contains(&sentence.word(last));
+        let filled = |at: usize| language.filled.contains(&sentence.word(at));
+        // "To be filled in only if"
+        let to_be = |at: &usize| {
+            let before = |back: usize| at.checked_sub(back).map_or("", |at| sentence.word(at));
+            let to = language.to.contains(&before(1)) || language.to.contains(&before(2));
+            filled(*at) && to
+        };
+        let to_be_filled = || (own.map_or(0, |own| own.words.end)..at).any(|at| to_be(&at));
+        let asked = !said.ends_with("NULL") && (filled(last) || to_be_filled());
         let then = required_when(*place, &said);
         let then = if asked { then } else { Claim { confidence: Confidence::Suggested, ..then } };
         let possible = only(from) && language.with.contains(&sentence.word(from + 1));

@@ -10,6 +10,25 @@ use super::words::{self, Language};
 use super::{About, Entries, Text, columns_by, conditions, subject};
 use crate::draft::Draft;
 
+/// `Language: de, en or nl; where it is missing, de is meant`: what a blank means stands behind a list and is none of it.
+fn without_blank(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let (list, behind) = sentence.text.split_once("; ")?;
+    let behind = sentences(behind).pop()?;
+    let first = behind.word(0);
+    let of_blank = |language: &&Language| {
+        let lacks = [language.lacking, language.nothing, language.unfilled].iter().any(|words| words.contains(&first));
+        // "Leer lassen" asks for it.
+        let means = language.means.iter().chain(language.copulas).any(|phrase| behind.find(phrase).is_some());
+        lacks && (means || language.by_default.iter().any(|phrase| behind.find(phrase).is_some()))
+    };
+    let is_list = |language: &&Language| {
+        let signs: Vec<String> = language.or.iter().map(|word| format!(" {word} ")).collect();
+        list.contains(',') && signs.iter().any(|sign| list.contains(sign))
+    };
+    let plain = words::ALL.iter().any(is_list) && words::ALL.iter().any(of_blank) && !behind.text.contains(';');
+    plain.then(|| sentences(list).into_iter().chain([behind]).collect())
+}
+
 /// `required (A, B, C or HALL)`: what has to be filled in, and the values in brackets behind it.
 fn duty_and_list(sentence: &Sentence) -> Option<Vec<Sentence>> {
     let (before, rest) = sentence.text.split_once('(')?;
@@ -74,6 +93,9 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
         return sentence.text.split(';').flat_map(sentences).filter(|part| !usual(part)).collect();
     }
     if let Some(parts) = each_with_colour(&sentence) {
+        return parts;
+    }
+    if let Some(parts) = without_blank(&sentence) {
         return parts;
     }
     if let (About::Column(..), Some(parts)) = (&text.about, duty_and_list(&sentence)) {

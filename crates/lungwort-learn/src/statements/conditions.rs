@@ -49,10 +49,17 @@ fn find_conditional(sentence: &Sentence, language: &Language) -> Option<std::ops
         before.into_iter().any(|at| language.only_for.contains(&sentence.word(at)))
     });
     let found = found.chain(once()).chain(sentence.any(language.absent)).chain(having);
+    let found = found.chain(in_that_case(sentence, language));
     // "Without an e-mail the phone number is required"
     let without = begins_without(sentence, language).then_some(0..1);
     let found = found.chain(without);
     inverted().or_else(|| found.min_by_key(|place| (place.start, place.end)))
+}
+
+/// The words that a sentence begins with, where they say that it holds in the case that the one before spoke of.
+pub(super) fn in_that_case(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
+    let ends = language.in_that_case.iter().filter_map(|phrase| sentence.ends_at(phrase, 0));
+    ends.max().map(|end| 0..end)
 }
 
 /// Whether a sentence begins with what is not there, and goes on to what is needed then.
@@ -110,6 +117,9 @@ fn value_alone(
 /// The words of a sentence's condition: up to its comma where it stands first, else to the end.
 pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
     let from = conditional_at(sentence, language)?;
+    if let Some(span) = in_that_case(sentence, language) {
+        return Some(span);
+    }
     let start = sentence.words.get(from)?.1.start;
     let rest = &sentence.text[start..];
     let comma = [rest.find(','), rest.find(": ")].into_iter().flatten().min();

@@ -3,6 +3,7 @@
 
 use super::by_value::entries;
 use super::compared_values::CONDITIONS;
+use super::conditions;
 use super::conditions::{condition_of, condition_span, is_one_of};
 use super::polite;
 use super::required::{Asking, blank_when, otherwise, required_when};
@@ -112,16 +113,22 @@ impl Asking<'_> {
     pub(super) fn of_yes_column(&self, sheet: usize, at: usize) -> Option<(String, usize)> {
         let word = self.sentence.word(at);
         let columns = self.draft.sheets.get(sheet)?.columns.iter().enumerate();
+        // `Restricted: 0 or 1`
+        let counts = |of: &crate::draft::DraftColumn| {
+            let list = of.lines.get("allowed").map(|list| list.value.as_str());
+            matches!(list, Some("[\"0\", \"1\"]" | "[\"1\", \"0\"]"))
+        };
         let is_so = |(column, of): &(usize, &crate::draft::DraftColumn)| {
             let heading = plain_heading(&of.heading).to_lowercase();
-            self.takes_yes_and_no((sheet, *column)) && (word == heading || is_form_of(word, &heading))
+            (self.takes_yes_and_no((sheet, *column)) || counts(of)) && (word == heading || is_form_of(word, &heading))
         };
         // "Bei Bio = ja" goes on to what it takes.
         if self.sentence.gap(at).contains('=') {
             return None;
         }
         let (_, of) = columns.into_iter().find(is_so)?;
-        Some((format!("{} IS TRUE", of.name), at + 1))
+        let said = if counts(of) { format!("{} = '1'", of.name) } else { format!("{} IS TRUE", of.name) };
+        Some((said, at + 1))
     }
 
     /// `Rentals of kind P`: the heading of a column in small letters, and what it takes behind it.
@@ -133,8 +140,24 @@ impl Asking<'_> {
         Some((is_any_of(&of.name, &values), end))
     }
 
+    /// `Tick if in quarantine. In that case Until is needed`: the case that the sentence before spoke of, where it was about a tick or
+    /// about yes and no.
+    fn case_before(&self) -> Option<String> {
+        let [place] = self.before else { return None };
+        let name = (self.name)(*place);
+        let list = self.draft.sheets[place.0].columns[place.1].lines.get("allowed");
+        let ticked = list.is_some_and(|list| list.value == "[\"x\", \"X\"]" || list.value == "[\"x\"]");
+        if self.takes_yes_and_no(*place) {
+            return Some(format!("{name} IS TRUE"));
+        }
+        ticked.then(|| format!("{name} IS NOT NULL"))
+    }
+
     /// The condition that a sentence states: of a column that it names, or of rows that are of a kind, `if the plot is let`.
     pub(super) fn condition(&self) -> Option<String> {
+        if conditions::in_that_case(self.sentence, self.language).is_some() {
+            return self.case_before();
+        }
         let said =
             condition_of(self.sentence, self.language, self.mentions, self.name).map(|said| self.of_yes_no(said));
         said.or_else(|| self.kind_in_condition()).or_else(|| self.yes_in_condition()).or_else(|| self.kind_of_column())
@@ -220,7 +243,13 @@ impl Asking<'_> {
         let one = |at: usize| {
             let ends = |text: &str| {
                 let lower = text.to_lowercase();
-                let plural = || is_form_of(sentence.word(at), &lower).then_some(at + 1);
+                let plural = || {
+                    let Some((first, last)) = lower.rsplit_once(' ') else {
+                        return is_form_of(sentence.word(at), &lower).then_some(at + 1);
+                    };
+                    // "School classes"
+                    sentence.ends_at(first, at).filter(|end| is_form_of(sentence.word(*end), last)).map(|end| end + 1)
+                };
                 let end = sentence.ends_at(&lower, at).or_else(plural)?;
                 // A letter of the sentence is no code.
                 let written = &sentence.text[sentence.words[at].1.start..sentence.words[end - 1].1.end];

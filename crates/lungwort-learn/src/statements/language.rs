@@ -60,7 +60,14 @@ fn scored(sentence: &Sentence) -> Vec<(usize, &'static Language)> {
     if last > 0 && !(0..=last).any(joins) && (0..last).all(|at| sentence.gap(at).contains([',', '/', '|', ';'])) {
         return found;
     }
-    for (word, _) in sentence.words.iter().filter(|(_, place)| is_word(place)) {
+    // Nor are `de, en oder nl`.
+    let is_code = |at: usize| {
+        let parted = |gap: &str| gap.contains([',', '/']);
+        let (_, place) = &sentence.words[at];
+        place.len() == 2 && (parted(sentence.gap(at)) || at > 0 && parted(sentence.gap(at - 1)))
+    };
+    let words = sentence.words.iter().enumerate();
+    for (_, (word, _)) in words.filter(|(at, (_, place))| is_word(place) && !is_code(*at)) {
         TELLING.get(word.as_str()).into_iter().for_each(|at| found[*at].0 += 1);
     }
     found

@@ -146,6 +146,10 @@ pub(super) fn without_kinds(
     if let Some(consists) = sentence.any(language.consists) {
         mentions.retain(|mention| mention.words.start < consists.start);
     }
+    // `Release: yyyy-mm; only for restricted boxes`
+    if let Some(first) = mentions.first().filter(|first| first.words.start == 0).cloned() {
+        mentions.retain(|mention| *mention == first || !is_kind_of_things(sentence, language, mention, draft));
+    }
     let About::Column(sheet, column) = *about else { return mentions };
     mentions.retain(|mention| {
         !is_word_of_noun(sentence, language, mention, draft) && !is_kind_of_things(sentence, language, mention, draft)
@@ -213,7 +217,9 @@ fn is_noun(sentence: &Sentence, mention: &Mention, others: &[Mention], draft: &D
 /// Beside a column, whether one of yes and no is named as what things are: `required for fragile objects`.
 fn is_kind_of_things(sentence: &Sentence, language: &Language, mention: &Mention, draft: &Draft) -> bool {
     let column = &draft.sheets[mention.place.0].columns[mention.place.1];
-    let yes_no = column.lines.get("type").is_some_and(|line| line.value == "\"yes_no\"");
+    let line = |key: &str| column.lines.get(key).map(|line| line.value.as_str());
+    let yes_no =
+        line("type") == Some("\"yes_no\"") || matches!(line("allowed"), Some("[\"0\", \"1\"]" | "[\"1\", \"0\"]"));
     let before = |back: usize| mention.words.start.checked_sub(back).map_or("", |at| sentence.word(at));
     let led = language.only_for.contains(&before(1))
         || language.every.contains(&before(1)) && language.only_for.contains(&before(2));

@@ -26,6 +26,7 @@ mod exceptions;
 mod for_nothing;
 mod for_values;
 mod implied;
+mod in_brackets;
 mod in_words;
 mod language;
 mod listed;
@@ -42,6 +43,7 @@ mod order;
 mod other_sheet;
 mod other_words;
 mod prefixed;
+mod products;
 mod questions;
 mod refusals;
 mod required;
@@ -689,6 +691,7 @@ fn understand(
     reading.and(one_row::read(sentence, language, (known, &text.about, !mentions.is_empty()), draft));
     reading.and(order::balance(sentence, language, mentions, &name));
     reading.and(totals::read(sentence, language, mentions, &name));
+    reading.and(products::read(sentence, language, (mentions, &text.about), &name));
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));
     if !about_rule {
         reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));

@@ -14,6 +14,9 @@ use lungwort_core::rulebook::toml_text::{list, quoted};
 /// Words between a question about an amount and the word that what is counted is needed, at most.
 pub(super) const ASKED: usize = 4;
 
+/// Words from how something is written to the verb that asks for it, at most.
+const MANNER: usize = 4;
+
 /// Words of what needs something, at most; more of them say which rows do.
 pub(super) const SUBJECT: usize = 3;
 
@@ -369,6 +372,21 @@ impl Asking<'_> {
     /// `We need the dates in the format 2026-12-31`: how they are written, and not that they are.
     fn asks_for_form(&self, required: &std::ops::Range<usize>) -> bool {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
+        // "Der Betrag ist in Euro anzugeben", "ist international anzugeben"
+        let manner = |at: usize| {
+            let word = sentence.word(at);
+            let only = language.only.contains(&word);
+            let format = language
+                .formats
+                .iter()
+                .any(|(phrase, _)| sentence.ends_at(phrase, at).is_some_and(|end| end >= required.end));
+            format || language.manner.contains(&word) && !only
+        };
+        let verb_last = !language.give_last.is_empty() && language.filled.contains(&sentence.word(required.end - 1));
+        let before = required.end.saturating_sub(MANNER)..required.end;
+        if verb_last && before.into_iter().any(manner) && !sentence.has(language.in_every_row) {
+            return true;
+        }
         let named = mentions.last().filter(|_| mentions.iter().all(|mention| mention.words.start >= required.end));
         let dates = || language.all_dates.iter().filter_map(|phrase| sentence.find_from(phrase, required.end)).next();
         let behind = named.map(|mention| mention.words.end).or_else(|| dates().map(|dates| dates.end));

@@ -89,21 +89,35 @@ pub(super) fn from_to(sentence: &Sentence, language: &Language, from: usize) -> 
         let next = language.to.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max().or_else(dashed)?;
         codes_between(first, text(next)?)
     };
-    (from..sentence.words.len()).find_map(one)
+    (from..sentence.words.len()).find_map(one).or_else(|| signed_codes(sentence, language))
+}
+
+/// `AB-1 to AB-9999`: the same with a sign between the letters and the number.
+fn signed_codes(sentence: &Sentence, language: &Language) -> Option<String> {
+    static CODES: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"\b([A-Z]{1,3}[-/.][0-9]{1,6})\s*(?:([A-Za-zÀ-ÖØ-öø-ÿœ]+)|[–—…])\s*([A-Z]{1,3}[-/.][0-9]{1,6})\b")
+            .ok()
+    });
+    let found = CODES.as_ref()?.captures(&sentence.text)?;
+    let joined = found.get(2).is_none_or(|word| language.to.contains(&word.as_str()));
+    codes_between(&found[1], &found[3]).filter(|_| joined)
 }
 
 /// The expression for the codes between two of letters with a number behind: `G1` and `G9`, `D001` and `D150`.
 fn codes_between(first: &str, last: &str) -> Option<String> {
     let split = |text: &'_ str| {
-        let digits = text.bytes().take_while(u8::is_ascii_uppercase).count();
+        let capitals = text.bytes().take_while(u8::is_ascii_uppercase).count();
+        // `AB-1 to AB-9999`
+        let signed = capitals > 0 && text[capitals..].starts_with(['-', '/', '.']);
+        let digits = capitals + usize::from(signed);
         let number: u32 = text.get(digits..)?.parse().ok()?;
         let width = text.len() - digits;
-        ((1..=3).contains(&digits) && width <= WIDEST).then_some((digits, number, width))
+        ((1..=3).contains(&capitals) && width <= WIDEST).then_some((digits, number, width))
     };
     let ((letters, least, width), (others, most, wide)) = split(first).zip(split(last))?;
     let (head, tail) = (&first[..letters], &last[..others]);
     let letters = match (head.as_bytes(), tail.as_bytes()) {
-        (one, other) if one == other => head.to_owned(),
+        (one, other) if one == other => regex::escape(head),
         ([one], [other]) if one < other => format!("[{head}-{tail}]"),
         _ => return None,
     };
@@ -112,6 +126,10 @@ fn codes_between(first: &str, last: &str) -> Option<String> {
     match padded {
         // Which of so many they are is not worth an expression.
         _ if most >= 1000 && width == wide && least < most => Some(format!(r"{letters}\d{{{width}}}")),
+        // 1 to 9999
+        false if least == 1 && most >= 1000 && (most + 1).to_string().trim_end_matches('0') == "1" => {
+            Some(format!(r"{letters}[1-9]\d{{0,{}}}", most.to_string().len() - 1))
+        }
         _ if most >= 1000 => None,
         true if least < most && width == wide => Some(format!("{letters}(?:{})", numbers(least, most, Some(width)))),
         false if least < most => Some(format!("{letters}(?:{})", numbers(least, most, None))),

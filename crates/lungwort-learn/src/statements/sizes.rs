@@ -186,6 +186,11 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     if found.is_empty() {
         found.extend(named_format(sentence, language, from));
     }
+    if found.is_empty()
+        && let Some(codes) = super::in_brackets::codes(sentence, language)
+    {
+        found.push(("allowed", toml_list(&codes), Confidence::Confirm));
+    }
     once(sentence, language, &mut found);
     ends_of_texts(sentence, language, &mut found);
     of_money(sentence, language, &mut found);
@@ -286,7 +291,9 @@ fn listed_numbers(sentence: &Sentence, language: &Language) -> Option<String> {
     // "4, 5 or 6 digits" count something, and end with it.
     let names = before.split(|each: char| !each.is_alphabetic()).any(|word| language.number.contains(&word));
     let values: Vec<String> = found[1].split(',').map(str::trim).chain([&found[3]]).map(str::to_owned).collect();
-    names.then(|| toml_list(&values))
+    // `POT - diameter in centimetres: 7, 9, 13 or 17`
+    let behind_colon = found.get(0)?.as_str().starts_with(':') && values.len() > 2;
+    (names || behind_colon).then(|| toml_list(&values))
 }
 
 /// Whether a code has a piece of which it is not known how it is built: `consists of the lab code and two digits`.
@@ -675,8 +682,14 @@ fn separator<'l>(sentence: &Sentence, language: &'l Language) -> Option<&'l str>
     let shown =
         |sign: &&str| sentence.text.contains(&format!("\"{sign}\"")) || sentence.text.contains(&format!("({sign})"));
     // "Separate with ;"
-    let alone = |sign: &&str| sentence.text.split_whitespace().any(|token| token == *sign);
-    named.or_else(|| [";", "|"].into_iter().find(|sign| shown(sign) || alone(sign)))
+    let alone = |sign: &&str| sentence.text.split_whitespace().any(|token| token.trim_end_matches(['.', ',']) == *sign);
+    named.or_else(|| [";", "|", "+", "&"].into_iter().find(|sign| shown(sign) || alone(sign)))
+}
+
+/// The sign between several values, of columns whose values are those of a standard.
+pub(super) fn separated(sentence: &Sentence, language: &Language, places: &[Place]) -> Reading {
+    let sign = separator(sentence, language).map(|sign| ("separator", quoted(sign), Confidence::Known));
+    of_each(places, &sign.into_iter().collect::<Vec<_>>())
 }
 
 /// A sign that values begin with: `starts with +`.

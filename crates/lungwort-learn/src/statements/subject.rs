@@ -57,6 +57,8 @@ const SPELLINGS: &[(&str, &str)] = &[
     ("email", "e mail"),
     ("telephone", "phone"),
     ("postcode", "post code"),
+    ("telefon", "telefonnummer"),
+    ("handy", "handynummer"),
     ("website", "web site"),
     ("no", "number"),
     ("n", "numéro"),

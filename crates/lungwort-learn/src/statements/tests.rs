@@ -126,6 +126,12 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("ohne_nummer", read_all(include_str!("said/ohne_nummer.txt")));
     insta::assert_snapshot!("without", read_all(include_str!("said/without.txt")));
     insta::assert_snapshot!("hire_end", read_all(include_str!("said/hire_end.txt")));
+    insta::assert_snapshot!("glasshouse", read_all(include_str!("said/glasshouse.txt")));
+    insta::assert_snapshot!("fuehrungen", read_all(include_str!("said/fuehrungen.txt")));
+    insta::assert_snapshot!("benevoles", read_all(include_str!("said/benevoles.txt")));
+    insta::assert_snapshot!("release", read_all(include_str!("said/release.txt")));
+    insta::assert_snapshot!("visits_by_kind", read_all(include_str!("said/visits_by_kind.txt")));
+    insta::assert_snapshot!("manner", read_all(include_str!("said/manner.txt")));
     insta::assert_snapshot!("kinds_of_rows", read_all(include_str!("said/kinds_of_rows.txt")));
     insta::assert_snapshot!("sailings", read_all(include_str!("said/sailings.txt")));
     insta::assert_snapshot!("entries", read_all(include_str!("said/entries.txt")));

@@ -18,6 +18,9 @@ impl Asking<'_> {
             claim.place().is_some_and(|place| said.strip_suffix(" IS TRUE") == Some((self.name)(place).as_str()))
         };
         claims.retain(|claim| !of_rows(claim));
+        if self.another_limit(claims, (&said, &span)) {
+            return;
+        }
         let rule = self.limits_then(claims, &span).or_else(|| self.value_then(claims, &span));
         let rule = rule.or_else(|| self.only_so_many(&span));
         let Some((sheet, check)) = rule else { return };
@@ -102,6 +105,47 @@ impl Asking<'_> {
         let kinds = claims.iter_mut().filter(|claim| claim.on == Target::Column(place) && claim.key == "type");
         kinds.for_each(|claim| claim.confidence = claim.confidence.max(Confidence::Confirm));
         Some((place.0, terms.collect::<Vec<_>>().join(" AND ")))
+    }
+
+    /// `5 to 30, for school classes up to 35`, `at most 30 (40 for clubs)`: another end of the range for some rows. All rows keep to the wider one,
+    /// and a rule says who keeps to the other.
+    fn another_limit(&self, claims: &mut Vec<Claim>, (said, span): (&str, &std::ops::Range<usize>)) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let [place] = self.subjects else { return false };
+        let number = |at: usize| Some((at, sentence.number(at, language)?));
+        let before: Vec<(usize, f64)> = (0..span.start).filter_map(number).collect();
+        let behind: Vec<(usize, f64)> = (span.end..sentence.words.len()).filter_map(number).collect();
+        let up_to = |at: usize| {
+            let phrases = language.at_most.iter().chain(language.to);
+            phrases.into_iter().any(|phrase| (span.end..at).any(|from| sentence.ends_at(phrase, from) == Some(at)))
+        };
+        let opened = |at: usize| at > 0 && sentence.gap(at - 1).ends_with('(') && at + 1 == span.start;
+        let (least, most, other) = match (before.as_slice(), behind.as_slice()) {
+            ([(_, most)], [(at, other)]) if up_to(*at) => (None, *most, *other),
+            ([(_, least), (_, most)], [(at, other)]) if least < most && up_to(*at) => (Some(*least), *most, *other),
+            ([(_, most), (at, other)], []) if opened(*at) => (None, *most, *other),
+            ([(_, least), (_, most), (at, other)], []) if least < most && opened(*at) => (Some(*least), *most, *other),
+            _ => return false,
+        };
+        let Some(rule) = (if other > most { otherwise(said) } else { Some(said.to_owned()) }) else { return false };
+        if said.contains('…') || other == most {
+            return false;
+        }
+        let typed = claims.iter().any(|claim| claim.on == Target::Column(*place) && claim.key == "type");
+        claims.retain(|claim| !(claim.is_limit() && claim.on == Target::Column(*place)));
+        let of_column = |key, value: String, confidence| Claim { on: Target::Column(*place), key, value, confidence };
+        claims.extend(least.map(|least| of_column("min", least.to_string(), Confidence::Known)));
+        claims.push(of_column("max", most.max(other).to_string(), Confidence::Known));
+        claims.extend((!typed).then(|| of_column("type", quoted("decimal"), Confidence::Confirm)));
+        let check = format!("{} <= {}", (self.name)(*place), most.min(other));
+        let of_rule = |key, value: &str| Claim {
+            on: Target::Rule(place.0),
+            key,
+            value: quoted(value),
+            confidence: Confidence::Confirm,
+        };
+        claims.extend([of_rule("check", &check), of_rule("when", &rule)]);
+        true
     }
 
     /// `Seats: 1 to 8. For the heron only 4`: as much as there may be then, of what was spoken of before.

@@ -46,6 +46,10 @@ pub(super) fn of_values(
         }
         None => of_texts(sizes::read(sentence, language, places, from), (text, sentence), language, draft),
     };
+    // "ISO 639-1 code, several separated by +"
+    if standard.is_some() {
+        of_values.and(sizes::separated(sentence, language, places));
+    }
     without_numbers_of_some(&mut of_values.claims, sentence, language);
     of_values.and(on_the_globe(sentence, language, places, draft));
     if let Some(last) = before_bracket(sentence, mentions) {

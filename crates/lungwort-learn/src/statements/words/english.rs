@@ -239,7 +239,7 @@ pub(super) static WORDS: Language = Language {
     ],
     or_older: &["or older", "or over", "and older"],
     or_younger: &["or younger", "and younger"],
-    by_default: &["default", "default is"],
+    by_default: &["default", "default is", "is assumed", "is taken"],
     in_smalls: &["lower case", "lowercase", "small letters", "in small letters"],
     all_filled: &[
         "no cell may be", "no column may be", "no field may be", "do not leave any cell", "don't leave any cell",
@@ -624,6 +624,10 @@ pub(super) static WORDS: Language = Language {
         "after that", "after it", "thereafter", "behind it", "behind that", "following it", "afterwards", "after this",
     ],
     into: &["in", "under"],
+    multiplied: &["times", "by"],
+    in_that_case: &[
+        "in that case", "in this case", "if so", "in such cases", "in such a case", "in those cases", "in which case",
+    ],
     leading_zeros: &["leading zero", "leading zeros", "leading zeroes", "leading 0"],
     zeros: &["zero", "nought"],
     at_most: &[

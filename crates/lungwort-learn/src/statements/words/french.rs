@@ -357,6 +357,8 @@ pub(super) static WORDS: Language = Language {
     words_of_texts: &["mot", "mots"],
     thereafter: &["ensuite", "après", "à la suite"],
     into: &["dans", "en", "sous"],
+    multiplied: &["fois"],
+    in_that_case: &["dans ce cas", "en ce cas", "le cas échéant"],
     leading_zeros: &["zéro initial", "zéro en tête", "zéros en tête", "zéro au début"],
     zeros: &["zéro"],
     at_most: &[
@@ -533,7 +535,7 @@ pub(super) static WORDS: Language = Language {
     ],
     places: &["décimales"],
     no_two: &["deux lignes"],
-    same: &["le même", "la même"],
+    same: &["un même", "une même", "le même", "la même"],
     be_same: &["être identiques", "être les mêmes", "être égaux"],
     differ: &["être différents", "différer"],
     no: &["non", "n"],

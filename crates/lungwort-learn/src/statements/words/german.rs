@@ -126,7 +126,7 @@ pub(super) static WORDS: Language = Language {
     by_today: &["spätestens heute", "heute oder früher", "nicht nach heute", "höchstens heute"],
     or_older: &["oder älter"],
     or_younger: &["oder jünger"],
-    by_default: &["standard", "vorgabe"],
+    by_default: &["standard", "vorgabe", "gilt"],
     in_smalls: &["kleinbuchstaben", "kleingeschrieben"],
     all_filled: &[
         "keine zelle darf",
@@ -400,6 +400,8 @@ pub(super) static WORDS: Language = Language {
     words_of_texts: &["wort", "worte", "wörter", "wörtern", "worten"],
     thereafter: &["danach", "dahinter", "anschließend", "im anschluss"],
     into: &["in", "unter"],
+    multiplied: &["mal"],
+    in_that_case: &["in diesem fall", "in diesem falle", "in dem fall", "wenn ja", "falls ja", "in solchen fällen"],
     leading_zeros: &["führende null", "führende nullen", "führender null", "führenden nullen"],
     zeros: &["null"],
     at_most: &[
@@ -413,7 +415,7 @@ pub(super) static WORDS: Language = Language {
     above: &["größer als", "mehr als", "über", "größer"],
     below: &["kleiner als", "weniger als", "unter", "kleiner"],
     exactly: &["genau", "exakt", "immer", "stets"],
-    between: &["zwischen", "von", "beträgt", "betragen", "reicht von", "reichen von"],
+    between: &["zwischen", "von", "vom", "beträgt", "betragen", "reicht von", "reichen von"],
     positive: &["positiv", "positive", "größer als null"],
     not_negative: &["nicht negativ", "nie negativ", "niemals negativ", "keine negativen", "kein negativer"],
     not_future: &["in der zukunft", "nach heute"],
@@ -476,6 +478,9 @@ pub(super) static WORDS: Language = Language {
     ],
     yes_no: &[("ja", "nein"), ("j", "n"), ("wahr", "falsch")],
     formats: &[
+        ("international anzugeben", "phone"),
+        ("im internationalen format", "phone"),
+        ("in internationaler schreibweise", "phone"),
         ("e mail adresse", "email"),
         ("e mail", "email"),
         ("webadresse", "web-address"),

@@ -239,6 +239,10 @@ pub(super) struct Language {
     pub thereafter: &'static [&'static str],
     /// Before the column in which something is to be said: `say in Remarks`.
     pub into: &'static [&'static str],
+    /// Between two columns that are multiplied.
+    pub multiplied: &'static [&'static str],
+    /// What the sentence before said is the case: `in that case`.
+    pub in_that_case: &'static [&'static str],
     /// Zeros that numbers begin with.
     pub leading_zeros: &'static [&'static str],
     /// What a zero is called besides its number.
