@@ -29,6 +29,14 @@ fn without_blank(sentence: &Sentence) -> Option<Vec<Sentence>> {
     plain.then(|| sentences(list).into_iter().chain([behind]).collect())
 }
 
+/// `post or collect; must`: one word behind a list says that it has to be filled in.
+fn duty_behind(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let (list, behind) = sentence.text.rsplit_once(';')?;
+    let duty = sentences(behind).pop().filter(|duty| duty.words.len() == 1)?;
+    let alone = |language: &&Language| language.alone_required.contains(&duty.word(0));
+    words::ALL.iter().any(alone).then(|| sentences(list).into_iter().chain([duty]).collect())
+}
+
 /// `required (A, B, C or HALL)`: what has to be filled in, and the values in brackets behind it.
 fn duty_and_list(sentence: &Sentence) -> Option<Vec<Sentence>> {
     let (before, rest) = sentence.text.split_once('(')?;
@@ -96,6 +104,9 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
         return parts;
     }
     if let Some(parts) = without_blank(&sentence) {
+        return parts;
+    }
+    if let (About::Column(..), Some(parts)) = (&text.about, duty_behind(&sentence)) {
         return parts;
     }
     if let (About::Column(..), Some(parts)) = (&text.about, duty_and_list(&sentence)) {

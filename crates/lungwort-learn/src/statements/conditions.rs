@@ -201,6 +201,11 @@ fn of_narrowed(
     if let Some(compared) = compared_with(sentence, language, narrowed.words.end) {
         return Some(Some(format!("{column} {compared}")));
     }
+    // "Erforderlich bei Ermäßigung" asks for it where there is one.
+    let article = language.every.contains(&sentence.word(narrowed.words.start.max(1) - 1));
+    if narrowed.words.end == sentence.words.len() && !article {
+        return Some(Some(format!("{column} IS NOT NULL")));
+    }
     let value = values_of(sentence.rest(narrowed.words.end), language).filter(|value| value.len() == 1);
     Some(value.map(|value| format!("{column} = {}", value[0])))
 }

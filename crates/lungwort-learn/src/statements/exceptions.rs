@@ -53,6 +53,32 @@ pub(super) fn widened(
     claims.push(Claim { on: Target::Rule(sheet), key: "check", value: check, confidence: Confidence::Known });
 }
 
+/// `Visitors: 1 to 15. For school visits the number may go up to 25`: the most that any row may have, whichever rows these are.
+pub(super) fn more_for_some(
+    (sentence, language): (&Sentence, &Language),
+    before: &[Place],
+    claims: &mut Vec<Claim>,
+    draft: &mut Draft,
+) -> bool {
+    let [(sheet, column)] = before else { return false };
+    let begins = language.only_for.contains(&sentence.word(0)) && !language.whole_of.contains(&sentence.word(1));
+    let numbers: Vec<(usize, f64)> =
+        (1..sentence.words.len()).filter_map(|at| Some((at, sentence.number(at, language)?))).collect();
+    let ([(at, most)], true) = (numbers.as_slice(), begins) else { return false };
+    let up_to = language
+        .up_to
+        .iter()
+        .chain(language.at_most)
+        .any(|phrase| (0..*at).any(|from| sentence.ends_at(phrase, from) == Some(*at)));
+    let line = draft.sheets[*sheet].columns[*column].lines.0.iter_mut().find(|line| line.key == "max");
+    let Some(line) = line.filter(|line| up_to && line.value.parse::<f64>().is_ok_and(|known| known < *most)) else {
+        return false;
+    };
+    line.value = most.to_string();
+    claims.retain(|claim| !(claim.on == Target::Column((*sheet, *column)) && claim.is_limit()));
+    true
+}
+
 /// `If none fits, use OT`: one more value of the list of the column that was spoken of.
 pub(super) fn added(
     (sentence, language): (&Sentence, &Language),

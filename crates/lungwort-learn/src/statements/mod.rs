@@ -481,6 +481,10 @@ fn one(
     }
     if let Some(language) = languages.first() {
         exceptions::widened((sentence, language), &spoken_of, &mut reading.claims, draft);
+        let own = reading.claims.iter().all(|claim| claim.place().is_none_or(|place| spoken_of.contains(&place)));
+        let rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_)));
+        reading.understood |=
+            own && !rule && exceptions::more_for_some((sentence, language), &spoken_of, &mut reading.claims, draft);
         reading.understood |= exceptions::added((sentence, language), &spoken_of, &mut reading.claims, draft);
         reading.understood |= !reading.claims.is_empty();
     }
@@ -565,8 +569,10 @@ fn only_labelled(sentence: &Sentence, mentions: &[Mention], places: &mut Vec<Pla
 /// Whether a sentence begins with the column that it is about, and a sign behind it.
 fn is_labelled(sentence: &Sentence, named: &[Mention]) -> bool {
     named.first().is_some_and(|first| {
-        let gap = sentence.gap(first.words.end.saturating_sub(1));
-        first.words.start == 0 && (gap.contains([':', '–', '—', '=']) || gap.contains(" - "))
+        let (last, next) = (first.words.end.saturating_sub(1), first.words.end);
+        let ends = sentence.words.get(last).zip(sentence.words.get(next));
+        let between = ends.map_or("", |((_, last), (_, next))| &sentence.text[last.end..next.start]);
+        first.words.start == 0 && (between.contains([':', '–', '—', '=']) || between.contains(" - "))
     })
 }
 

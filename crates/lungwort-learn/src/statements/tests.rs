@@ -132,6 +132,7 @@ fn sentences_are_read_as_people_read_them() {
     insta::assert_snapshot!("release", read_all(include_str!("said/release.txt")));
     insta::assert_snapshot!("visits_by_kind", read_all(include_str!("said/visits_by_kind.txt")));
     insta::assert_snapshot!("manner", read_all(include_str!("said/manner.txt")));
+    insta::assert_snapshot!("more_for_some", read_all(include_str!("said/more_for_some.txt")));
     insta::assert_snapshot!("kinds_of_rows", read_all(include_str!("said/kinds_of_rows.txt")));
     insta::assert_snapshot!("sailings", read_all(include_str!("said/sailings.txt")));
     insta::assert_snapshot!("entries", read_all(include_str!("said/entries.txt")));

@@ -224,8 +224,14 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
 
 /// `For fair and poor`, in a column that says what is needed, as a whole sentence.
 fn duty_of_some(said: &str) -> Option<String> {
-    let first = said.split_whitespace().next()?.to_lowercase();
-    let language = words::ALL.iter().find(|language| language.only_for.contains(&first.as_str()))?;
+    let mut said_words = said.split_whitespace().map(str::to_lowercase);
+    let (first, second) = (said_words.next()?, said_words.next()?);
+    // `Only if a fund is named`
+    let begins = |language: &&&words::Language| {
+        let only = language.only.contains(&first.as_str()) && language.conditional.contains(&second.as_str());
+        only || language.only_for.contains(&first.as_str())
+    };
+    let language = words::ALL.iter().find(begins)?;
     Some(format!("{} {}", language.required.first()?, said.trim()))
 }
 

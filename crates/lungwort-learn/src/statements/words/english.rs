@@ -100,8 +100,8 @@ pub(super) static WORDS: Language = Language {
     alone_required: &[
         "filled", "present", "not null", "nonblank", "non blank", "not blank", "not empty", "populated", "filled in",
         "must exist", "must be there", "always filled", "always given", "always present", "given always",
-        "always there", "completed", "always", "each time", "req", "reqd", "req'd", "mand", "essential", "a must",
-        "every time", "necessary", "at all times", "in every row", "in all rows",
+        "always there", "completed", "always", "each time", "must", "req", "reqd", "req'd", "mand", "essential",
+        "a must", "every time", "necessary", "at all times", "in every row", "in all rows",
     ],
     only: &["only", "nothing but", "solely", "just", "exclusively"],
     spaces: &["spaces", "space", "blanks"],
