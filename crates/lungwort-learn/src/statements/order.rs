@@ -130,11 +130,7 @@ fn of_two(
     };
     // The word stands right before the other column, but for an article.
     // "Before the date received"
-    let leads = |at: usize| {
-        let word = sentence.words[at].0.as_str();
-        language.every.contains(&word) || language.dates.first() == Some(&word) || language.times.first() == Some(&word)
-    };
-    if to - place.end > 1 && !(place.end..to).all(leads) {
+    if to - place.end > 1 && !(place.end..to).all(|at| leads_up(sentence, language, at)) {
         return None;
     }
     let equal = within(language.or_equal).is_some();
@@ -154,6 +150,13 @@ fn of_two(
     let refused = sentence.any(language.refused).is_some_and(|refused| refused.start >= other.words.end);
     let sign = if refused && !modal { contrary(sign) } else { sign };
     (asks || refused).then_some((one.place, other.place, sign, of_size))
+}
+
+/// Whether a word only leads up to a column: `before the date received`, `the number of visitors`.
+fn leads_up(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let word = sentence.word(at);
+    let first = [language.dates, language.times].iter().any(|words| words.first() == Some(&word));
+    first || [language.every, language.number, language.owners].iter().any(|words| words.contains(&word))
 }
 
 /// Whether the clause in which two columns stand says no more than their order.
