@@ -161,8 +161,13 @@ fn number(part: &mut impl Read, most: usize) -> Result<Option<u32>, BookError> {
 fn is_possible(record: &[u8]) -> bool {
     let two = |at: usize| record.get(at..at + 2).map(|bytes| u16::from_le_bytes([bytes[0], bytes[1]]));
     let four = |at: usize| Some(u32::from(two(at)?) | u32::from(two(at + 2)?) << 16);
-    let (rows, columns) = if record.len() >= 14 { (four(4), two(10)) } else { (two(2).map(u32::from), two(6)) };
-    rows.is_none_or(|rows| rows <= MOST_ROWS) && columns.is_none_or(|columns| columns <= MOST_COLUMNS)
+    let (first, rows, columns) = match record.len() {
+        14.. => (four(0), four(4), two(10)),
+        _ => (two(0).map(u32::from), two(2).map(u32::from), two(6)),
+    };
+    // From a first row behind the last one, the reader crate would count on to the last number that there is.
+    let in_order = first.zip(rows).is_none_or(|(first, rows)| rows == 0 || first <= rows);
+    in_order && rows.is_none_or(|rows| rows <= MOST_ROWS) && columns.is_none_or(|columns| columns <= MOST_COLUMNS)
 }
 
 #[cfg(test)]
@@ -182,6 +187,11 @@ mod tests {
         let error = check(Cursor::new(hostile)).unwrap_err();
         assert!(error.to_string().contains("more rows or columns"), "{error}");
         assert!(check(Cursor::new(&bytes[..100])).is_err());
+        // A first row behind the last one.
+        let mut turned = bytes.to_vec();
+        turned[at + 4 + 2] = 4;
+        let error = check(Cursor::new(turned)).unwrap_err();
+        assert!(error.to_string().contains("more rows or columns"), "{error}");
         // One cell in the last corner of the sheet.
         let mut far = bytes.to_vec();
         let at = memchr::memmem::rfind(bytes, &[0xfd, 0x00, 0x0a, 0x00]).unwrap();
