@@ -8,6 +8,7 @@ use super::conditions::{condition_of, condition_span, is_one_of};
 use super::polite;
 use super::required::{Asking, blank_when, otherwise, required_when};
 use super::subject::{Mention, Place, plain_heading};
+use super::yes_no::counts_answers;
 use super::{Claim, Confidence};
 
 /// Words between the values and the verb that says what is to be given then, at most: `for gas appliances please give`.
@@ -113,21 +114,17 @@ impl Asking<'_> {
     pub(super) fn of_yes_column(&self, sheet: usize, at: usize) -> Option<(String, usize)> {
         let word = self.sentence.word(at);
         let columns = self.draft.sheets.get(sheet)?.columns.iter().enumerate();
-        // `Restricted: 0 or 1`
-        let counts = |of: &crate::draft::DraftColumn| {
-            let list = of.lines.get("allowed").map(|list| list.value.as_str());
-            matches!(list, Some("[\"0\", \"1\"]" | "[\"1\", \"0\"]"))
-        };
         let is_so = |(column, of): &(usize, &crate::draft::DraftColumn)| {
             let heading = plain_heading(&of.heading).to_lowercase();
-            (self.takes_yes_and_no((sheet, *column)) || counts(of)) && (word == heading || is_form_of(word, &heading))
+            (self.takes_yes_and_no((sheet, *column)) || counts_answers(of))
+                && (word == heading || is_form_of(word, &heading))
         };
         // "Bei Bio = ja" goes on to what it takes.
         if self.sentence.gap(at).contains('=') {
             return None;
         }
         let (_, of) = columns.into_iter().find(is_so)?;
-        let said = if counts(of) { format!("{} = '1'", of.name) } else { format!("{} IS TRUE", of.name) };
+        let said = if counts_answers(of) { format!("{} = '1'", of.name) } else { format!("{} IS TRUE", of.name) };
         Some((said, at + 1))
     }
 

@@ -3,6 +3,7 @@
 use super::sentence::Sentence;
 use super::subject::{self, Mention, Place};
 use super::words::{self, Language};
+use super::yes_no::counts_answers;
 use super::{About, Text, conditions, order};
 use crate::draft::Draft;
 
@@ -217,9 +218,7 @@ fn is_noun(sentence: &Sentence, mention: &Mention, others: &[Mention], draft: &D
 /// Beside a column, whether one of yes and no is named as what things are: `required for fragile objects`.
 fn is_kind_of_things(sentence: &Sentence, language: &Language, mention: &Mention, draft: &Draft) -> bool {
     let column = &draft.sheets[mention.place.0].columns[mention.place.1];
-    let line = |key: &str| column.lines.get(key).map(|line| line.value.as_str());
-    let yes_no =
-        line("type") == Some("\"yes_no\"") || matches!(line("allowed"), Some("[\"0\", \"1\"]" | "[\"1\", \"0\"]"));
+    let yes_no = column.lines.get("type").is_some_and(|line| line.value == "\"yes_no\"") || counts_answers(column);
     let before = |back: usize| mention.words.start.checked_sub(back).map_or("", |at| sentence.word(at));
     let led = language.only_for.contains(&before(1))
         || language.every.contains(&before(1)) && language.only_for.contains(&before(2));

@@ -92,3 +92,9 @@ fn is_third(sentence: &Sentence, language: &Language, second: usize, sign: &str)
         _ => false,
     }
 }
+
+/// Whether a column has 0 and 1 for yes and no: `Restricted: 0 or 1`.
+pub(super) fn counts_answers(column: &crate::draft::DraftColumn) -> bool {
+    let list = column.lines.get("allowed").map(|list| list.value.as_str());
+    matches!(list, Some(r#"["0", "1"]"# | r#"["1", "0"]"#))
+}
