@@ -1,4 +1,4 @@
-//! What rows make up: said of each row, in the order of the file, on the thread that reads.
+//! What rows make up: said of each row, in the order of the file, by whichever thread reads.
 //!
 //! In: chunks of rows as they are read. Out: the same rows, each with its kind and what it belongs to, so that the
 //! judges need not know what came before. A shape is one file here.
