@@ -359,9 +359,13 @@ pub fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
     let marks = [
         "m", "o", "c", "r", "mandatory", "optional", "conditional", "required", "must", "may", "can", "req", "reqd",
         "opt", "mand", "pflicht", "pflichtfeld", "freiwillig", "bedingt", "obligatoire", "facultatif", "conditionnel",
+        "cond", "compulsory", "obligatory", "needed", "oblig", "facult", "fac", "requis", "erforderlich", "muss",
+        "kann", "wahlfrei",
     ];
     let is_mark = |(_, text): &(usize, &str)| {
-        marks.contains(&text.trim_end_matches(['?', ':']).trim_end().to_lowercase().as_str())
+        // "req.", "(optional)"
+        let word = text.trim_matches(|each: char| !each.is_alphanumeric()).to_lowercase();
+        marks.contains(&word.as_str())
     };
     // `Required | Y | N`: what the row says is in its first cell.
     let answers = ["y", "n", "yes", "no", "x", "ja", "nein", "j", "oui", "non"];

@@ -174,7 +174,8 @@ impl Asking<'_> {
     /// Where the verb stands that asks to leave something blank: first, or behind the kind of rows or the condition that it is for.
     pub(super) fn leaves_at(&self) -> usize {
         let (sentence, language) = (self.sentence, self.language);
-        let of_kind = self.kind_of_rows().filter(|(_, words)| words.start == 0).map(|(_, words)| words.end);
+        let of_kind = self.kind_of_rows().cloned().filter(|(_, words)| words.start == 0);
+        let of_kind = of_kind.or_else(|| self.kind_that_leads()).map(|(_, words)| words.end);
         let span = condition_span(sentence, language).filter(|span| span.start == 0).map(|span| span.end);
         let begins = of_kind.or(span).unwrap_or(0);
         let leaves = polite(sentence, language, begins);

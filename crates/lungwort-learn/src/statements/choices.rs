@@ -1,6 +1,6 @@
 //! Which values a column takes: `OPEN or SHUT`, `choose from fr, pl, sv`, `A = alive, X = none`, `y/n`.
 
-use super::in_words::{are_alike, are_numbers, signs, values};
+use super::in_words::{are_alike, are_numbers, is_phrase, signs, values};
 use super::meanings::{beside, ends_of_scale, explained, is_nothing, pairs};
 use super::sentence::{Sentence, sentences};
 use super::subject::{Mention, Place};
@@ -217,7 +217,7 @@ fn confidence(
         return Some((values, if codes || led { Confidence::Known } else { Confidence::Confirm }));
     }
     // What stands alone is a list where the heading is that of kinds of things; elsewhere it may be one.
-    let words = values.iter().all(|value| value.split_whitespace().count() == 1) || are_alike(&values);
+    let words = values.iter().all(|value| !is_phrase(value, &values, language)) || are_alike(&values);
     let sure = is_of_kinds(heading)
         || words && (values.len() >= 3 || are_numbers(&values))
         || is_one_or_other(&values, (sentence, heading));

@@ -104,6 +104,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let says_whole = sentence.has(language.whole) && !sentence.has(language.halves)
         || counts_from.is_some()
         || sentence.has(language.how_many)
+        || is_count_alone(sentence, language, from)
         || counted_up
         || digits_between(sentence, language);
     if counted_up && limits.iter().all(|(key, _)| matches!(*key, "max" | "below")) {
@@ -122,6 +123,12 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let least = sentence.has(language.how_many) && open;
     found.extend(limits.into_iter().map(|(key, value)| (key, value.to_string(), Confidence::Known)));
     found.extend(least.then(|| ("min", "0".to_owned(), Confidence::Confirm)));
+}
+
+/// `Count; 0 if none`, `Anzahl (0 = keine)`: the word alone, before anything else is said.
+fn is_count_alone(sentence: &Sentence, language: &Language, from: usize) -> bool {
+    let ends = from + 1 >= sentence.words.len() || sentence.gap(from).starts_with([',', ';', '(', ':', '–']);
+    language.counts.contains(&sentence.word(from)) && ends
 }
 
 /// `text, 2-30`: the range is of the length.

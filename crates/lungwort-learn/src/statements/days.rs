@@ -155,9 +155,9 @@ fn both(sentence: &Sentence, language: &Language, days: &[Named]) -> Option<Vec<
     }
     // "Not before 1 March 2027 or after 31 October 2027"
     if let [first, second] = days
-        && qualified(sentence, language.earlier, first.words.start)
+        && [language.earlier, language.older].into_iter().any(|phrases| qualified(sentence, phrases, first.words.start))
         && qualified(sentence, language.later, second.words.start)
-        && (sentence.has(language.negations) || sentence.has(language.refused))
+        && [language.negations, language.none, language.refused].into_iter().any(|phrases| sentence.has(phrases))
     {
         return Some(vec![one("min", first), one("max", second)]);
     }
@@ -206,6 +206,9 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<Limit> {
         if before(language.not_before) || before(language.at_least) || !refused && or_on(language.later) {
             Some(one("min", of))
         } else if before(language.not_after) || before(language.at_most) || !refused && or_on(language.earlier) {
+            Some(one("max", of))
+        } else if qualified(sentence, language.closes, of.words.start) {
+            // "Entries close on 15 December 2026"
             Some(one("max", of))
         } else if asks && qualified(sentence, language.earlier, of.words.start) {
             // "Must be born before 1 January 2010"

@@ -66,7 +66,7 @@ pub(super) fn others_are_offers(draft: &mut Draft) {
 }
 
 /// Whether each term of a condition compares another column with what that column takes.
-fn is_exact(condition: &str, own: Option<&DraftColumn>, columns: &[DraftColumn]) -> bool {
+pub(super) fn is_exact(condition: &str, own: Option<&DraftColumn>, columns: &[DraftColumn]) -> bool {
     // Nothing to fill in at all is no condition.
     if condition == "\"TRUE\"" {
         return true;

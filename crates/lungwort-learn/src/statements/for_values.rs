@@ -50,15 +50,17 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
         let (from, first) = self.kind_named_at()?;
-        let labelled = from == first;
+        let (labelled, led) = (from == first, first);
         let article = [language.every, language.articles, language.small];
         let first = first + usize::from(article.iter().any(|words| words.contains(&sentence.word(first))));
         let ends = |end: usize| !labelled || sentence.gap(end - 1) == ":";
         let of_yes = || self.of_yes_column(sheet, first).filter(|_| !labelled);
         let of_code = || self.of_code_before(sheet, first).filter(|_| !labelled);
         let of_named = || (first..first + NOUNS).find_map(|at| self.of_named_column(sheet, at));
+        // "Nicht" may be a word of the value.
         let (said, end) = self
-            .of_one_column(sheet, first, ends)
+            .of_one_column(sheet, led, ends)
+            .or_else(|| self.of_one_column(sheet, first, ends))
             .or_else(|| of_named().filter(|_| !labelled))
             .or_else(of_code)
             .or_else(of_yes)?;
@@ -157,7 +159,13 @@ impl Asking<'_> {
         }
         let said =
             condition_of(self.sentence, self.language, self.mentions, self.name).map(|said| self.of_yes_no(said));
-        said.or_else(|| self.kind_in_condition()).or_else(|| self.yes_in_condition()).or_else(|| self.kind_of_column())
+        let said = said.or_else(|| self.kind_in_condition()).or_else(|| self.yes_in_condition());
+        let span = || condition_span(self.sentence, self.language);
+        let of_others = || {
+            let (said, words) = self.of_others()?;
+            span().filter(|span| span.contains(&words.start)).map(|_| said)
+        };
+        said.or_else(|| self.kind_of_column()).or_else(of_others)
     }
 
     /// "If there is a light", where that is a column of yes and no, is true where it says yes, and "if there is overtime" where that is
@@ -184,7 +192,7 @@ impl Asking<'_> {
         kind.is_some_and(|kind| kind.value == "\"decimal\"" || kind.value == "\"whole\"")
     }
 
-    fn takes_yes_and_no(&self, (sheet, column): Place) -> bool {
+    pub(super) fn takes_yes_and_no(&self, (sheet, column): Place) -> bool {
         let kind = self.draft.sheets[sheet].columns[column].lines.get("type");
         kind.is_some_and(|kind| kind.value == "\"yes_no\"")
     }
@@ -230,12 +238,16 @@ impl Asking<'_> {
         let ends = |at: usize| self.of_one_column(sheet, at, |end| end == span.end);
         // "If paid by transfer"
         let last = || (from + 1..span.end).filter(|_| !denied && copula.is_none()).find_map(ends);
+        // "Not passed" may be a value itself.
+        if let Some((said, _)) = ends(from) {
+            return Some(said);
+        }
         let (said, _) = ends(from + usize::from(denied)).or_else(last)?;
         if denied { otherwise(&said) } else { Some(said) }
     }
 
     /// The values of a list that stand at a word, one after the other, and where they end.
-    fn values_at(&self, list: &[(String, Option<String>)], from: usize) -> Option<(Vec<String>, usize)> {
+    pub(super) fn values_at(&self, list: &[(String, Option<String>)], from: usize) -> Option<(Vec<String>, usize)> {
         let (sentence, language) = (self.sentence, self.language);
         let one = |at: usize| {
             let ends = |text: &str| {
@@ -293,15 +305,15 @@ impl Asking<'_> {
     pub(super) fn only_for_values(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
         let [place] = self.subjects else { return None };
-        if sentence.required(language).is_some() {
-            return None;
-        }
-        let own = self.mentions.first().map_or(0, |mention| mention.words.end);
+        let required = sentence.required(language);
+        let own = self.mentions.first().filter(|mention| mention.place == *place || mention.words.start == 0);
+        let own = own.map_or(0, |mention| mention.words.end);
         let is_only = language.only.contains(&sentence.word(own));
         let copula = usize::from(own > 0 && !is_only && language.copulas.contains(&sentence.word(own)));
         let only_at = |at: usize| language.only.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
         // `R/G/B; only for T1`, beside a column
-        let parted = |at: &usize| self.mentions.is_empty() && sentence.gap(at - 1).contains([';', '–', ',']);
+        let labelled = self.mentions.iter().all(|mention| mention.place == *place && mention.words.start == 0);
+        let parted = |at: &usize| labelled && sentence.gap(at - 1).contains([';', '–', ',']);
         let later = || (1..sentence.words.len()).filter(parted).find_map(only_at);
         let only = only_at(own + copula).or_else(later)?;
         // "Is only given for"
@@ -310,18 +322,68 @@ impl Asking<'_> {
         // Another part of the sentence follows a few words behind, or none.
         let parted = |at: &usize| {
             let joined = language.and.contains(&sentence.word(*at));
-            joined || at.checked_sub(1).is_some_and(|last| sentence.gap(last).contains([',', ';', '.', '–']))
+            joined || at.checked_sub(1).is_some_and(|last| sentence.gap(last).contains([',', ';', '.', '–', ':']))
         };
         let ends = (words.end..sentence.words.len()).find(parted).unwrap_or(sentence.words.len());
         if ends - words.end > NOUNS {
             return None;
         }
         // "Nur bei MI und FL anzugeben" asks for it then, and "only for gas" may.
-        let asked = (words.end..ends).any(|at| language.filled.contains(&sentence.word(at)));
+        // "Only for special checks, but then always required"
+        if required.as_ref().is_some_and(|required| required.start < words.end) {
+            return None;
+        }
+        let asked = required.is_some() || (words.end..ends).any(|at| language.filled.contains(&sentence.word(at)));
         let then = required_when(*place, said);
         let then = if asked { then } else { Claim { confidence: Confidence::Suggested, ..then } };
         let elsewhere = otherwise(said).map(|said| blank_when(*place, &said));
         Some(elsewhere.into_iter().chain([then]).collect())
+    }
+
+    /// `To be given for dead plants and for no others`: it is filled then, and blank elsewhere.
+    pub(super) fn for_no_others(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let [place] = self.subjects else { return None };
+        let only = sentence.any(language.no_others)?;
+        let with = || self.those_with().map(|(said, _)| said);
+        let said = self.for_values().or_else(|| self.condition()).or_else(with).filter(|said| !said.contains('…'))?;
+        let elsewhere = otherwise(&said).map(|said| blank_when(*place, &said))?;
+        let behind = only.end >= sentence.words.len() || sentence.gap(only.end - 1).contains([',', ';', '.', ':']);
+        (behind && !self.is_said_of(*place, &said)).then(|| vec![required_when(*place, &said), elsewhere])
+    }
+
+    /// `Altitude (wild plants only)`, `only dead plants may have a day of death`: it is blank elsewhere.
+    pub(super) fn only_these(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let only =
+            |at: usize| language.only.contains(&sentence.word(at)) || language.alone.contains(&sentence.word(at));
+        let skip = |at: usize, words: &[&str]| at + usize::from(words.contains(&sentence.word(at)));
+        let opens = |at: &usize| *at > 0 && sentence.gap(*at - 1).ends_with('(');
+        if let ([place], Some(at)) = (self.subjects, (0..sentence.words.len()).find(opens)) {
+            let led = skip(skip(at, language.only), language.only_for);
+            let (said, end) = self.of_one_column(place.0, skip(led, language.every), |_| true)?;
+            let closes = (end - 1..end + NOUNS).find(|last| sentence.gap(*last).starts_with(')'))?;
+            let narrowed = only(at) || (end..=closes).any(only);
+            return otherwise(&said).filter(|_| narrowed).map(|said| vec![blank_when(*place, &said)]);
+        }
+        // "Watts: power tools only"
+        let own = self.mentions.first().filter(|own| self.mentions.len() == 1 && own.words.start <= 1);
+        if let (Some(own), [place]) = (own, self.subjects) {
+            let found = self.of_one_column(place.0, own.words.end, |_| true).filter(|_| own.place == *place);
+            if let Some((said, end)) = found
+                && let Some(at) = (end..end + NOUNS).find(|at| only(*at))
+                && (at + 1 >= sentence.words.len() || sentence.gap(at).contains([',', ';', '.']))
+            {
+                return otherwise(&said).map(|said| vec![blank_when(*place, &said)]);
+            }
+        }
+        // "Only dead plants may have a value in Died on"
+        let mention = self.mentions.last().filter(|mention| mention.words.end == sentence.words.len() && only(0))?;
+        let (said, end) = self.of_one_column(mention.place.0, 1, |_| true)?;
+        let may = |at: &usize| language.may.contains(&sentence.word(*at)) || language.has.contains(&sentence.word(*at));
+        let verb = (end..=end + NOUNS).find(may)?;
+        let near = mention.words.start.saturating_sub(verb) <= NOUNS + 4;
+        otherwise(&said).filter(|_| near).map(|said| vec![blank_when(mention.place, &said)])
     }
 
     /// `Free plots have no tenant`, `no tenant for free plots`
@@ -334,7 +396,10 @@ impl Asking<'_> {
             return None;
         }
         let of_kind = self.kind_of_rows().filter(|(_, words)| no == 0 && words.start == end);
-        let said = of_kind.map(|(said, _)| said.clone()).or_else(|| {
+        let of_kind = of_kind.map(|(said, _)| said.clone());
+        // "Without drums there is no deposit"
+        let with = || self.those_with().filter(|(_, words)| words.start == 0).map(|(said, _)| said);
+        let said = of_kind.or_else(with).or_else(|| {
             let has = no > 0 && language.has.contains(&sentence.word(no - 1)) && end == sentence.words.len();
             let first =
                 usize::from(language.every.contains(&sentence.word(0)) || language.each_of.contains(&sentence.word(0)));
@@ -348,7 +413,11 @@ impl Asking<'_> {
     pub(super) fn for_values_only(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
         let [place] = self.subjects else { return None };
-        let (said, words) = self.kind_of_rows().filter(|(_, words)| words.start == 0 && self.mentions.is_empty())?;
+        // "Watts: for power tools only", "Watts is for power tools only"
+        let own = self.mentions.iter().map(|mention| mention.words.end).max().unwrap_or(0);
+        let labelled = self.mentions.iter().all(|mention| mention.place == *place && mention.words.start <= 1);
+        let begins = own + usize::from(own > 0 && language.copulas.contains(&sentence.word(own)));
+        let (said, words) = self.kind_of_rows().filter(|(_, words)| words.start == begins && labelled)?;
         let only = (words.end..words.end + NOUNS).find(|at| language.only.contains(&sentence.word(*at)))?;
         let ends = only + 1 >= sentence.words.len() || sentence.gap(only).contains([',', ';', '.', ':']);
         otherwise(said).filter(|_| ends).map(|said| vec![blank_when(*place, &said)])
@@ -384,12 +453,12 @@ impl Asking<'_> {
 
     /// `Leave Watts empty for gas appliances`, behind the verb that asks for it.
     pub(super) fn left_for_values(&self) -> Option<Vec<Claim>> {
-        let (said, words) = self.kind_of_rows()?;
+        let (said, words) = self.kind_of_rows().cloned().or_else(|| self.kind_that_leads())?;
         let short = self.sentence.words.len() - words.end < NOUNS;
         // "Leave Watts empty for gas", "Traps: leave Wind empty"
         let first = words.start == 0;
         let asked = self.mentions.iter().filter(|mention| first || mention.words.end <= words.start);
-        (first || short).then(|| asked.map(|mention| blank_when(mention.place, said)).collect())
+        (first || short).then(|| asked.map(|mention| blank_when(mention.place, &said)).collect())
     }
 }
 
@@ -408,6 +477,9 @@ const WORD: usize = 3;
 /// Whether a word is another one in the plural: `pots`, `Büchern`.
 pub(super) fn is_form_of(word: &str, one: &str) -> bool {
     let plain = |text: &str| text.replace('ä', "a").replace('ö', "o").replace('ü', "u");
+    if one.len() > WORD && one.strip_suffix('y').is_some_and(|stem| word.strip_prefix(stem) == Some("ies")) {
+        return true;
+    }
     one.chars().count() >= WORD
         && one.chars().all(char::is_alphabetic)
         && plain(word).strip_prefix(plain(one).as_str()).is_some_and(|ending| ENDINGS.contains(&ending))

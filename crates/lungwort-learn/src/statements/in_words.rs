@@ -242,6 +242,38 @@ fn without_last_unit(values: &mut [String], language: &Language) {
     }
 }
 
+/// What a value denies, where that is a word: `not passed`.
+fn denied_state<'v>(value: &'v str, language: &Language) -> Option<&'v str> {
+    let (first, rest) = value.split_once(' ')?;
+    let word = rest.chars().all(|each| each.is_alphabetic() && each.is_lowercase());
+    (word && language.negations.contains(&first.to_lowercase().as_str())).then_some(rest)
+}
+
+/// Whether what is denied is a state among others: one of them, or one of three and more.
+fn is_state_of(denied: &str, values: &[String]) -> bool {
+    let plain = |value: &String| value.chars().all(|each| each.is_alphabetic() && each.is_lowercase() || each == ' ');
+    values.iter().any(|value| value == denied) || values.len() >= 3 && values.iter().all(plain)
+}
+
+/// Whether a value is several words of its own: `not passed` and `partly passed` are no more than `passed` is, beside it.
+pub(super) fn is_phrase(value: &str, values: &[String], language: &Language) -> bool {
+    let of_another =
+        || values.iter().any(|other| value.strip_suffix(other.as_str()).is_some_and(|rest| rest.ends_with(' ')));
+    value.contains(' ') && denied_state(value, language).is_none() && !of_another()
+}
+
+/// Takes out the words for no value.
+fn without_nothing(values: &mut Vec<String>, language: &Language) {
+    // `Empty, nest, eggs or chicks` begins with a state, and says of no cell that it is blank.
+    let small = |value: &String| !value.contains(' ') && value.chars().all(char::is_lowercase);
+    let state = values.len() >= 3 && values.iter().all(small);
+    let mut first = true;
+    values.retain(|value| {
+        let begins = std::mem::take(&mut first);
+        begins && state || !language.nothing.contains(&value.to_lowercase().as_str())
+    });
+}
+
 /// The values of a list in words; `led` where words before it say that it is one.
 pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
     let text = text.trim().trim_start_matches([':', '–']).trim_start();
@@ -256,26 +288,23 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
     let parts = parts(text, language, led)?;
     let mut values: Vec<String> =
         parts.iter().map(|part| alone(part, language)).filter(|part| !part.is_empty()).collect();
+    // `Count; 0 if none`
+    if matches!(values.as_slice(), [count, _] if language.counts.contains(&count.to_lowercase().as_str())) {
+        return None;
+    }
     put_right(&mut values, language, led);
     without_last_unit(&mut values, language);
     // "And no other" is none of them.
     values.retain(|value| !language.nothing_else.contains(&value.to_lowercase().as_str()));
     // `X or blank`
     let before = values.len();
-    // `Empty, nest, eggs or chicks` begins with a state, and says of no cell that it is blank.
-    let small = |value: &String| !value.contains(' ') && value.chars().all(char::is_lowercase);
-    let state = values.len() >= 3 && values.iter().all(small);
-    let mut first = true;
-    values.retain(|value| {
-        let begins = std::mem::take(&mut first);
-        begins && state || !language.nothing.contains(&value.to_lowercase().as_str())
-    });
+    without_nothing(&mut values, language);
     if let ([one], 2) = (values.as_slice(), before) {
         let is_value = one.chars().count() <= 12 && !one.contains(' ') && one.chars().all(|each| !each.is_lowercase());
         return is_value.then_some(values);
     }
     let fits = |value: &String| value.chars().count() <= LONGEST && value.split_whitespace().count() <= WORDS;
-    // A word of every sentence is no value.
+    // A word of every sentence is no value, but for what a state is not.
     let common = |value: &String| {
         let lower = value.to_lowercase();
         let first = lower.split_whitespace().next().unwrap_or_default();
@@ -284,7 +313,12 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
         let may_be = of_kinds && value.split_whitespace().count() == 2;
         // "Nord, sud ou est" ends with a word of every sentence.
         let ends = values.len() >= 3 && values.last() == Some(value) && values.iter().all(|value| !value.contains(' '));
-        !is_code && !may_be && !ends && (language.small.contains(&first) || language.obliging.contains(&lower.as_str()))
+        let state = || denied_state(value, language).is_some_and(|rest| is_state_of(rest, &values));
+        !is_code
+            && !may_be
+            && !ends
+            && !state()
+            && (language.small.contains(&first) || language.obliging.contains(&lower.as_str()))
     };
     let technical = |value: &String| is_technical(value, language);
     let is_time = |value: &String| value.len() <= 5 && value.bytes().all(|byte| byte.is_ascii_digit() || byte == b':');
@@ -298,8 +332,9 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
     };
     // "Write 007 and not 7" lists nothing.
     let denied = |value: &String| {
+        let denies = denied_state(value, language).is_some_and(|rest| is_state_of(rest, &values));
         let first = value.split(' ').next().unwrap_or_default().to_lowercase();
-        value.contains(' ') && language.negations.contains(&first.as_str())
+        value.contains(' ') && language.negations.contains(&first.as_str()) && !denies
     };
     if values.iter().any(|value| conditional(value) || denied(value)) {
         return None;
@@ -310,7 +345,7 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
     }
     let several = values.len() >= 2 && values.iter().all(|value| fits(value) && !common(value));
     // A list of words is all of one kind: none is a phrase among codes.
-    let phrases = values.iter().filter(|value| value.contains(' ')).count();
+    let phrases = values.iter().filter(|value| is_phrase(value, &values, language)).count();
     // Two numbers may be the ends of a range, unless it is the one or the other: `7 or 19`.
     let either = || language.or.iter().any(|or| text.contains(&format!(" {or} ")));
     let numbers = values.len() < 3 && are_numbers(&values) && !either();

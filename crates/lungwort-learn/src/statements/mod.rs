@@ -20,6 +20,8 @@ mod counted;
 mod counts;
 mod day_forms;
 mod days;
+mod days_of_rows;
+mod each_kind;
 mod exact;
 mod examples;
 mod exceptions;
@@ -37,6 +39,7 @@ mod meant;
 pub(crate) mod message_types;
 mod needs;
 mod of_headings;
+mod of_some;
 mod one_row;
 mod only_free;
 mod order;
@@ -351,6 +354,8 @@ fn all_together(draft: &mut Draft) {
     when::years_of_days(draft);
     compared_values::as_the_columns_take_them(draft);
     exact::numbers_compared(draft);
+    of_some::conditions_count(draft);
+    of_some::values_fit_limits(draft);
     exact::others_are_offers(draft);
     // A look that a sentence explains is no riddle.
     let explained =
@@ -491,7 +496,11 @@ fn one(
     example_of(text, sentence, &named, draft);
     // Whose values are those of a list is asked of the list, or left to be read.
     obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);
-    let (understood, open) = (reading.understood, reading.claims.iter().any(again::is_open));
+    // "Dead plants have 0 pieces" may stand before what says that a plant may be dead.
+    let numbered =
+        || (0..sentence.words.len()).any(|at| languages.iter().any(|each| sentence.number(at, each).is_some()));
+    let early = !reading.understood && !named.is_empty() && !sentence.is_question() && numbered();
+    let (understood, open) = (reading.understood, early || reading.claims.iter().any(again::is_open));
     let unread = taken((text, sentence, &languages), (reading, &named, obliges), draft);
     Heard { named, understood, open: open || unread }
 }
@@ -604,8 +613,18 @@ fn is_passing(sentence: &Sentence, mention: &Mention, draft: &Draft) -> bool {
             known.iter().any(|words| words.contains(&sentence.word(*at)))
         };
         let verb = (0..mention.words.start).rev().find(|at| !small(at)).map_or("", |at| sentence.word(at));
-        let asked = [language.give, language.explain].iter().any(|words| words.contains(&verb));
-        article && stated || asked
+        let asking = [language.give, language.explain, language.needs_alone, language.carries, language.pays];
+        let asked = asking.iter().any(|words| words.contains(&verb));
+        // "Bookings with drums", "without an e-mail", "at most 5 euros as fee", "no deposit"
+        let small = |at: &usize| {
+            [language.every, language.articles, language.possessives]
+                .iter()
+                .any(|words| words.contains(&sentence.word(*at)))
+        };
+        let led = (0..mention.words.start).rev().find(|at| !small(at)).map_or("", |at| sentence.word(at));
+        let leads = [language.with.first(), language.uncounted.first(), language.as_written.first()];
+        let led = leads.contains(&Some(&led)) || language.none.contains(&led);
+        article && stated || asked || led
     };
     // "A boat is never longer than 12 metres" is about the length.
     let word = sentence.word(mention.words.start);
@@ -668,7 +687,8 @@ fn understand(
     }
     let all = columns_in_reach(text, draft);
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
-    let mut whole = begun::columns(sentence, language, mentions, draft);
+    let mut whole = ignored(sentence, language);
+    whole.and(begun::columns(sentence, language, mentions, draft));
     whole.and(begun::sheets(sentence, language, mentions, draft));
     if whole.understood {
         return whole;
@@ -698,6 +718,7 @@ fn understand(
     reading.and(order::balance(sentence, language, mentions, &name));
     reading.and(totals::read(sentence, language, mentions, &name));
     reading.and(products::read(sentence, language, (mentions, &text.about), &name));
+    reading.and(products::priced(sentence, language, (mentions, places, &text.about), (&name, draft)));
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));
     if !about_rule {
         reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));
@@ -721,10 +742,18 @@ fn understand(
         reading.and(of_headings((sentence, language), places, draft));
     }
     if !reading.understood {
+        reading.and(days_of_rows::read((sentence, language), (mentions, &text.about), draft));
         let anyway = |every: &&[Phrases]| every.iter().all(|phrases| sentence.has(phrases));
-        reading.understood = language.anyway.iter().any(anyway);
+        reading.understood |= language.anyway.iter().any(anyway);
     }
     reading
+}
+
+/// "Lines that start with # are ignored" says nothing of a column.
+fn ignored(sentence: &Sentence, language: &Language) -> Reading {
+    let rows = language.others.contains(&sentence.word(0));
+    let understood = rows && sentence.has(language.ignored) && sentence.has(language.begins);
+    Reading { understood, ..Reading::default() }
 }
 
 /// The columns that may come before or behind another one: those of yes and no do not.

@@ -3,14 +3,18 @@
 
 use super::by_value::of_value;
 use super::conditions::{compared_with, condition_span};
+use super::for_values::is_form_of;
 use super::required::{Asking, OPEN, SUBJECT, must_be_filled, required_when};
 use super::subject::{Mention, Place};
 use super::{Claim, polite};
 
+/// Words between what asks to fill in and the word for columns, at most: `complete all the shaded columns`.
+const LOOK: usize = 4;
+
 impl Asking<'_> {
     /// `Each record needs a species and a date`: what is needed is named behind the verb.
     pub(super) fn needed(&self) -> Option<Vec<Claim>> {
-        let needs = self.sentence.any(self.language.needs)?;
+        let needs = self.sentence.any(self.language.needs).or_else(|| self.needs_at_once())?;
         // "Do not need a referee"
         let denied = |at: usize| self.language.negations.contains(&self.sentence.words[at].0.as_str());
         if (needs.start.saturating_sub(2)..needs.start).any(denied) {
@@ -42,6 +46,9 @@ impl Asking<'_> {
         // "Schools must name a teacher"
         let of_yes = || self.of_yes_column(behind.first()?.place.0, first).filter(|(_, end)| *end == needs.start);
         let of_value = of_value.or_else(|| of_yes().map(|(said, _)| said));
+        // "Bookings with drums need a deposit"
+        let of_value =
+            of_value.or_else(|| self.those_with().filter(|(_, words)| words.end <= needs.start).map(|(said, _)| said));
         let claim = |mention: &Mention| match &of_value {
             Some(said) => required_when(mention.place, said),
             None if given.is_some() => required_when(mention.place, given.as_deref().unwrap_or(OPEN)),
@@ -49,6 +56,94 @@ impl Asking<'_> {
             None => must_be_filled(mention.place),
         };
         Some(behind.into_iter().map(claim).collect())
+    }
+
+    /// `Readings taken by hand need initials`, `… must carry initials`: what is needed stands right behind the verb.
+    fn needs_at_once(&self) -> Option<std::ops::Range<usize>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let behind =
+            |phrases: &[&str], at: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
+        let carries = |at: usize| behind(language.carries, behind(language.modals, at)?);
+        let verb = |at: usize| carries(at).or_else(|| behind(language.needs_alone, at));
+        let named = |end: usize| {
+            let led = [language.every, language.possessives, language.articles];
+            let article = usize::from(led.iter().any(|words| words.contains(&sentence.word(end))));
+            self.mentions.iter().any(|mention| mention.words.start == end + article)
+        };
+        (1..sentence.words.len()).find_map(|at| verb(at).filter(|end| named(*end)).map(|end| at..end))
+    }
+
+    /// The condition that rows are those with a column filled, or without: `bookings with drums`, `members without an e-mail`; and its
+    /// words. Of a column of yes and no it is what that says.
+    pub(super) fn those_with(&self) -> Option<(String, std::ops::Range<usize>)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let led = [language.every, language.possessives, language.articles];
+        let one = |at: usize| {
+            let with = language.with.first() == Some(&sentence.word(at));
+            let without = language.uncounted.first() == Some(&sentence.word(at));
+            let article = usize::from(led.iter().any(|words| words.contains(&sentence.word(at + 1))));
+            let mention = self.mentions.iter().find(|mention| mention.words.start == at + 1 + article)?;
+            let name = (self.name)(mention.place);
+            let said = match (self.takes_yes_and_no(mention.place), with, without) {
+                (true, true, _) => format!("{name} IS TRUE"),
+                (true, _, true) => format!("{name} IS FALSE"),
+                (false, true, _) => format!("{name} IS NOT NULL"),
+                (false, _, true) => format!("{name} IS NULL"),
+                _ => return None,
+            };
+            Some((said, at..mention.words.end))
+        };
+        (0..sentence.words.len()).find_map(one).or_else(|| self.of_others())
+    }
+
+    /// `Non-members must give a phone number`, `bands that are not members`: those of which a column is blank that is called so.
+    pub(super) fn of_others(&self) -> Option<(String, std::ops::Range<usize>)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let (sheet, _) = self.mentions.first().map(|of| of.place).or_else(|| self.subjects.first().copied())?;
+        let called = |word: &str| {
+            let columns = self.draft.sheets[sheet].columns.iter();
+            let is_so = |column: &&crate::draft::DraftColumn| {
+                let heading = column.heading.to_lowercase();
+                let first = heading.split(|each: char| !each.is_alphanumeric()).next().unwrap_or_default();
+                first == word || is_form_of(word, first)
+            };
+            let mut found = columns.filter(is_so);
+            found.next().filter(|_| found.next().is_none()).map(|column| column.name.clone())
+        };
+        (0..sentence.words.len()).find_map(|at| {
+            let joined = language.non.iter().find_map(|non| sentence.word(at).strip_prefix(non)?.strip_prefix('-'));
+            if let Some(word) = joined {
+                return Some((format!("{} IS NULL", called(word)?), at..at + 1));
+            }
+            let apart = language.non.contains(&sentence.word(at)) && sentence.gap(at) == "-";
+            let not = language.negations.contains(&sentence.word(at))
+                && at > 0
+                && language.copulas.contains(&sentence.word(at - 1));
+            if !apart && !not {
+                return None;
+            }
+            let article = usize::from(not && language.articles.contains(&sentence.word(at + 1)));
+            let noun = at + 1 + article;
+            // "If the box is not closed" tells no thing.
+            if article == 0 && not && !sentence.word(noun).ends_with(['s', 'n', 'e', 'r']) {
+                return None;
+            }
+            // Of a column that is asked for nothing is said.
+            let asked =
+                |name: &str| self.mentions.iter().any(|of| (self.name)(of.place) == name && of.words.start != noun);
+            let name = called(sentence.word(noun)).filter(|name| !asked(name))?;
+            Some((format!("{name} IS NULL"), at..noun + 1))
+        })
+    }
+
+    /// The condition that a sentence states by a value that it names, before a word or anywhere.
+    pub(super) fn of_some_before(&self, sheet: usize, end: usize) -> Option<String> {
+        let first = usize::from(self.language.every.contains(&self.sentence.word(0)));
+        let of_kind = self.of_one_column(sheet, first, |values| values + SUBJECT > end).map(|(said, _)| said);
+        let before = |(column, said): (Place, String)| {
+            (!self.mentions.iter().any(|mention| mention.place == column)).then_some(said)
+        };
+        of_kind.or_else(|| before(self.of_value(sheet)?))
     }
 
     /// `Grants over 500`, `crates of quality 3`: what is said of a column right before what is needed.
@@ -230,6 +325,14 @@ impl Asking<'_> {
             language.people, language.labels, language.in_every_row,
         ];
         let said = |at: usize| named(at) || known.iter().any(|words| words.contains(&sentence.word(at)));
+        // "Complete the shaded columns for each house"
+        if self.mentions.is_empty() && !self.looks.is_empty() {
+            let columns = (verb..=verb + LOOK).find(|at| language.columns.contains(&sentence.word(*at)))?;
+            let rest = columns + 1..sentence.words.len();
+            let each = rest.len() <= SUBJECT && rest.clone().any(|at| language.each_of.contains(&sentence.word(at)));
+            let whole = rest.is_empty() || each;
+            return whole.then(|| self.looks.iter().map(|place| must_be_filled(*place)).collect());
+        }
         let only = (verb..sentence.words.len()).all(said) && language.columns.contains(&sentence.word(verb));
         let places = self.mentions.iter().map(|mention| must_be_filled(mention.place));
         only.then(|| places.collect())

@@ -128,6 +128,10 @@ fn of_two(
             return (near && sentence.has(language.obliging)).then_some((one.place, other.place, sign, true));
         }
     };
+    // "No more than 6 pupils" counts them.
+    if (place.end..to).any(|at| sentence.number(at, language).is_some()) {
+        return None;
+    }
     // The word stands right before the other column, but for an article.
     // "Before the date received"
     if to - place.end > 1 && !(place.end..to).all(|at| leads_up(sentence, language, at)) {

@@ -46,6 +46,7 @@ static SOME_ROWS: &[Read] = &[
     |asking| asking.there_must_be(),
     |asking| asking.taken_only_with(),
     |asking| asking.all_but_the_free(),
+    |asking| asking.for_no_others(),
     |asking| asking.only_then(),
     |asking| asking.left_otherwise(),
     |asking| asking.only_for_values(),
@@ -53,6 +54,7 @@ static SOME_ROWS: &[Read] = &[
     |asking| asking.applied(),
     |asking| asking.for_values_only(),
     |asking| asking.without_for_values(),
+    |asking| asking.only_these(),
 ];
 
 /// What is said to be needed.
@@ -79,7 +81,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if reading.understood {
         return reading;
     }
-    if let Some(claim) = asking.once_within().or_else(|| asking.same_together()) {
+    if let Some(claim) = asking.once_within().or_else(|| asking.same_together()).or_else(|| asking.no_two_of_one()) {
         return Reading::of(vec![claim]);
     }
     if let Some(claims) = SOME_ROWS.iter().find_map(|read| read(asking)) {
@@ -420,6 +422,26 @@ impl Asking<'_> {
         self.language.only_for.contains(&first) && !all
     }
 
+    /// Whether what surrounds the word for required says that it is so for some rows: `needed for the reason other`.
+    fn is_for_some(&self, required: &std::ops::Range<usize>, conditional: bool) -> bool {
+        let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
+        // "Required for credit notes" is no more than that; "required for all rows" is.
+        let behind = |at: usize| sentence.words.get(required.end + at).map_or("", |(word, _)| word.as_str());
+        let for_some = language.only_for.contains(&behind(0)) && !language.whole_of.contains(&behind(1));
+        // "Only needed from people without a number"
+        let narrow = required.start > 0 && language.only.contains(&sentence.word(required.start - 1));
+        let for_some =
+            for_some || narrow && required.end + 1 < sentence.words.len() && sentence.gap(required.end - 1).is_empty();
+        // "Needed for the reason other"
+        let narrows = |mention: &Mention| mention.words.end < sentence.words.len();
+        // "Drivers must give a vehicle"
+        let verbal = language.modals.contains(&sentence.words[required.start].0.as_str());
+        let behind_all =
+            verbal && !mentions.is_empty() && mentions.iter().all(|mention| mention.words.start >= required.end);
+        let for_some = for_some || behind_all && !conditional && self.is_of_some(required.start);
+        for_some || narrowed_by(sentence, language, mentions).is_some_and(narrows)
+    }
+
     /// The same, where no value of another column is left out.
     fn required_of(&self, required: &std::ops::Range<usize>) -> Reading {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
@@ -434,17 +456,7 @@ impl Asking<'_> {
         // Of "is only for gardens to be given" the condition stands between.
         let between = |at: usize| mentions.iter().any(|mention| (at..required.end).contains(&mention.words.start));
         let condition = conditional_at(sentence, language).filter(|at| !required.contains(at) || between(*at));
-        // "Required for credit notes" is no more than that; "required for all rows" is.
-        let behind = |at: usize| sentence.words.get(required.end + at).map_or("", |(word, _)| word.as_str());
-        let for_some = language.only_for.contains(&behind(0)) && !language.whole_of.contains(&behind(1));
-        // "Needed for the reason other"
-        let narrows = |mention: &Mention| mention.words.end < sentence.words.len();
-        // "Drivers must give a vehicle"
-        let verbal = language.modals.contains(&sentence.words[required.start].0.as_str());
-        let behind_all =
-            verbal && !mentions.is_empty() && mentions.iter().all(|mention| mention.words.start >= required.end);
-        let for_some = for_some || behind_all && condition.is_none() && self.is_of_some(required.start);
-        let for_some = for_some || narrowed_by(sentence, language, mentions).is_some_and(narrows);
+        let for_some = self.is_for_some(required, condition.is_some());
         let begins_for_some = self.begins_for_some();
         // "Bathing water needs a temperature", where that is one of the kinds.
         let of_value = places.first().filter(|_| condition.is_none()).and_then(|place| self.of_value(place.0));
@@ -452,7 +464,11 @@ impl Asking<'_> {
         let of_kind = self.for_values();
         let is_conditional =
             condition.is_some() || for_some || begins_for_some || of_value.is_some() || of_kind.is_some();
-        let said = self.condition().or(of_value).or(of_kind);
+        // "A deposit is needed for bookings with drums"
+        let with = self.those_with().filter(|(_, words)| words.end <= required.start || words.start > required.end);
+        let with = with.filter(|(_, words)| words.start > required.end + 1 || is_conditional);
+        let is_conditional = is_conditional || with.is_some();
+        let said = self.condition().or(of_value).or(of_kind).or(with.as_ref().map(|(said, _)| said.clone()));
         let said = said.unwrap_or_else(|| OPEN.to_owned());
         // What is named within the condition is what the condition is about.
         let span = condition.and_then(|_| condition_span(sentence, language));
@@ -462,7 +478,11 @@ impl Asking<'_> {
             narrows || span.as_ref().zip(mention).is_some_and(|(span, mention)| span.contains(&mention.words.start))
         };
         // "Rent is obligatory for all plots with a tenant" asks for no tenant.
-        let narrows = |place: &Place| self.is_of_those_with(*place, required.end);
+        let of_with = |mention: &Mention| with.as_ref().is_some_and(|(_, words)| words.contains(&mention.words.start));
+        let narrows = |place: &Place| {
+            let within = || mentions.iter().any(|mention| mention.place == *place && of_with(mention));
+            self.is_of_those_with(*place, required.end) || within()
+        };
         let is_conditional = is_conditional || places.iter().any(narrows);
         // "For payment L the e-mail is required" asks for no payment.
         let of_itself = |place: &Place| is_conditional && self.is_said_of(*place, &said);

@@ -32,14 +32,14 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
             let listed =
                 lines.has("allowed") && matches!(claim.key, "allowed" | "pattern" | "length" | "case" | "type");
             // An offer beside what counts already is none.
-            let offered = claim.key == "required_when" && lines.get("required").is_some();
+            let complete = |value: &str| !value.contains('…');
+            let offered = claim.key == "required_when" && lines.get("required").is_some() && !complete(&claim.value);
             // "The year with four digits" says how a day is written.
             let of_day = lines.get("type").is_some_and(|line| line.value.contains("date"));
             let part_of_day = of_day && claim.key == "pattern" && claim.value.starts_with(r"'\d{");
             let other_kind =
                 claim.key == "type" && lines.get("type").is_some_and(|line| line.confidence == Confidence::Known);
             // An offer that is complete takes the place of one that is not.
-            let complete = |value: &str| !value.contains('…');
             let open = lines.0.iter().any(|line| line.key == claim.key && !complete(&line.value));
             if open && complete(&claim.value) {
                 lines.remove(claim.key);

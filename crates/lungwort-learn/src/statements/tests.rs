@@ -144,6 +144,21 @@ fn sentences_are_read_as_people_read_them() {
 }
 
 #[test]
+fn what_is_said_of_some_rows_is_asked_of_these() {
+    insta::assert_snapshot!("band_room", read_all(include_str!("said/band_room.txt")));
+    insta::assert_snapshot!("gauges", read_all(include_str!("said/gauges.txt")));
+    insta::assert_snapshot!("accessions", read_all(include_str!("said/accessions.txt")));
+    insta::assert_snapshot!("teams", read_all(include_str!("said/teams.txt")));
+    insta::assert_snapshot!("dead_plants", read_all(include_str!("said/dead_plants.txt")));
+    insta::assert_snapshot!("egg_counts", read_all(include_str!("said/egg_counts.txt")));
+    insta::assert_snapshot!("closing_days", read_all(include_str!("said/closing_days.txt")));
+    insta::assert_snapshot!("gauge_days", read_all(include_str!("said/gauge_days.txt")));
+    insta::assert_snapshot!("non_members", read_all(include_str!("said/non_members.txt")));
+    insta::assert_snapshot!("companies", read_all(include_str!("said/companies.txt")));
+    insta::assert_snapshot!("band_paragraphs", read_all(include_str!("said/band_paragraphs.txt")));
+}
+
+#[test]
 fn sentences_in_german_and_french_are_read_as_people_read_them() {
     insta::assert_snapshot!("samen", read_all(include_str!("said/samen.txt")));
     insta::assert_snapshot!("graines", read_all(include_str!("said/graines.txt")));
@@ -160,6 +175,7 @@ fn sentences_in_german_and_french_are_read_as_people_read_them() {
     insta::assert_snapshot!("vergers", read_all(include_str!("said/vergers.txt")));
     insta::assert_snapshot!("mitglieder", read_all(include_str!("said/mitglieder.txt")));
     insta::assert_snapshot!("adherents", read_all(include_str!("said/adherents.txt")));
+    insta::assert_snapshot!("equipes", read_all(include_str!("said/equipes.txt")));
 }
 
 #[test]

@@ -37,7 +37,6 @@ pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft)
         match entries.iter().enumerate().find_map(own) {
             Some((drafted, layout)) if known.template.text.is_some() => {
                 let sign = known.template.text.as_ref().map_or(b',', |form| form.delimiter);
-                lines_above((sheet, drafted, &layout), sign, &mut texts);
                 on_entry((sheet, drafted, &layout), (draft, true, sign), &mut texts);
             }
             Some((drafted, layout)) => on_entry((sheet, drafted, &layout), (draft, false, b','), &mut texts),
@@ -119,8 +118,9 @@ fn on_entry(
             }
             Some(_) if guide && crate::around::is_label(sheet, layout, cell.row, cell.column) => {}
             Some(column) if guide => texts.push(text(&cell.text, at, About::Column(drafted, column))),
-            // A line of a delimited file has been read as a whole.
-            _ if cell.row < layout.heading_row && !guide && in_line(cell.row) => {}
+            _ if cell.row < layout.heading_row && !guide && in_line(cell.row) => {
+                texts.extend(line_above((sheet, drafted), (cell.row, cell.column), sign));
+            }
             _ if guide || cell.row < layout.heading_row => texts.push(text(&cell.text, at, About::Sheet(drafted))),
             _ => {}
         }
@@ -140,20 +140,17 @@ fn on_entry(
     }
 }
 
-/// Of a delimited file, what is above the headings is lines of text, whatever signs they have in them.
-fn lines_above((sheet, drafted, layout): (&TemplateSheet, usize, &Layout), sign: u8, texts: &mut Vec<Text>) {
-    for row in (1..layout.heading_row).filter(|row| !layout.guide_rows.contains(row)) {
-        let cells = sheet.row(row);
-        if let [(first, _), _, ..] = cells.as_slice() {
-            let mut joined: Vec<&str> = cells.iter().map(|(_, text)| *text).collect();
-            // `"#","type is required"`: the sign for remarks in a cell of its own is none of the text.
-            if joined.first().is_some_and(|sign| is_remark_line(sign) && !sign.contains(char::is_alphanumeric)) {
-                joined.remove(0);
-            }
-            let joined = joined.join(&format!("{} ", char::from(sign)));
-            texts.push(text(&joined, place(sheet, row, *first), About::Sheet(drafted)));
-        }
+/// Of a delimited file, what is above the headings is lines of text, whatever signs they have in them: the one that begins with a cell.
+fn line_above((sheet, drafted): (&TemplateSheet, usize), (row, column): (u64, usize), sign: u8) -> Option<Text> {
+    let cells = sheet.row(row);
+    let first = cells.first().filter(|(first, _)| *first == column)?.0;
+    let mut joined: Vec<&str> = cells.iter().map(|(_, text)| *text).collect();
+    // `"#","type is required"`: the sign for remarks in a cell of its own is none of the text.
+    if joined.first().is_some_and(|sign| is_remark_line(sign) && !sign.contains(char::is_alphanumeric)) {
+        joined.remove(0);
     }
+    let joined = joined.join(&format!("{} ", char::from(sign)));
+    Some(text(&joined, place(sheet, row, first), About::Sheet(drafted)))
 }
 
 /// On any other sheet. A table that goes through the columns names one at the beginning of a row.

@@ -3,15 +3,22 @@
 
 use super::by_value::entries;
 use super::conditions::{condition_span, is_one_of, values_of};
+use super::products::counting;
 use super::required::{Asking, blank_when, otherwise};
 use super::subject::{Mention, Place};
 use super::values::is_limited_in_brackets;
 use super::{Claim, Confidence, Target};
 use lungwort_core::rulebook::toml_text::quoted;
 
+/// Words of what rows are, behind their kind, at most: `junior teams`.
+const NOUNS: usize = 2;
+
 impl Asking<'_> {
     /// Turns what is said of some rows into rules for these: limits, and values that a column must have or not have then.
     pub(super) fn holds_for_some(&self, claims: &mut Vec<Claim>) {
+        if self.each_kind(claims) {
+            return;
+        }
         let Some((said, span)) = self.rows_meant() else { return self.of_unknown_rows(claims) };
         // "For duplicates the holder must be given (3 to 8 letters)" says nothing of how duplicates are written.
         let of_rows = |claim: &Claim| {
@@ -21,7 +28,8 @@ impl Asking<'_> {
         if self.another_limit(claims, (&said, &span)) {
             return;
         }
-        let rule = self.limits_then(claims, &span).or_else(|| self.value_then(claims, &span));
+        let rule = self.counts_then(claims, &span).or_else(|| self.nothing_then(claims, &span));
+        let rule = rule.or_else(|| self.limits_then(claims, &span)).or_else(|| self.value_then(claims, &span));
         let rule = rule.or_else(|| self.only_so_many(&span));
         let Some((sheet, check)) = rule else { return };
         let claim = |key, said: &str| Claim {
@@ -47,10 +55,52 @@ impl Asking<'_> {
     /// The condition that a sentence states, and its words.
     fn rows_meant(&self) -> Option<(String, std::ops::Range<usize>)> {
         let of_kind = self.kind_of_rows().cloned();
-        of_kind.or_else(|| {
+        let of_condition = || {
             let said = self.condition()?;
             Some((said, condition_span(self.sentence, self.language)?)).filter(|(said, _)| !said.contains('…'))
+        };
+        of_kind.or_else(of_condition).or_else(|| self.kind_that_leads()).or_else(|| self.kind_that_ends())
+    }
+
+    /// `At most 6 pupils in junior teams`
+    fn kind_that_ends(&self) -> Option<(String, std::ops::Range<usize>)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
+        let last = sentence.words.len();
+        let leads = |at: &usize| language.into.contains(&sentence.word(*at));
+        (0..last).filter(leads).find_map(|at| {
+            let article = usize::from(language.every.contains(&sentence.word(at + 1)));
+            let (said, end) = self.of_one_column(sheet, at + 1 + article, |_| true)?;
+            if at == 0 {
+                return Some((said, at..end));
+            }
+            (end + NOUNS > last).then_some((said, at..last))
         })
+    }
+
+    /// `Junior teams have at most 6 pupils`: what rows are is what the sentence begins with, and a verb follows.
+    pub(super) fn kind_that_leads(&self) -> Option<(String, std::ops::Range<usize>)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
+        let article = [language.every, language.articles, language.each_of, language.whole_of];
+        let first = usize::from(article.iter().any(|words| words.contains(&sentence.word(0))));
+        // "Les équipes de benjamins"
+        let owned = (first + 1..=first + NOUNS).find(|at| language.owners.contains(&sentence.word(*at)));
+        let starts = std::iter::once(first).chain(owned.map(|at| at + 1));
+        let (said, end) = starts.into_iter().find_map(|at| self.of_one_column(sheet, at, |_| true))?;
+        let is_verb = |at: usize| {
+            [language.verbs, language.has, language.pays].iter().any(|words| words.contains(&sentence.word(at)))
+        };
+        let verb = (end..=end + NOUNS).find(|at| is_verb(*at))?;
+        let joined = (first..verb).all(|at| sentence.gap(at).is_empty());
+        // "Day permits cost at least 5, no permit is dearer than 180", "the hall takes 200, so nothing above that"
+        let other = (verb..sentence.words.len()).find(|at| sentence.gap(*at).contains([',', ';']));
+        let number = |at: usize| sentence.number(at, language).is_some();
+        let more = other.is_some_and(|other| {
+            (other + 1..sentence.words.len())
+                .any(|at| number(at) || language.nothing_at_all.contains(&sentence.word(at)))
+        });
+        (joined && !more).then_some((said, 0..verb))
     }
 
     /// "For family memberships the fee is at least 60", where no column says which ones these are: that is no limit of all rows.
@@ -105,6 +155,81 @@ impl Asking<'_> {
         let kinds = claims.iter_mut().filter(|claim| claim.on == Target::Column(place) && claim.key == "type");
         kinds.for_each(|claim| claim.confidence = claim.confidence.max(Confidence::Confirm));
         Some((place.0, terms.collect::<Vec<_>>().join(" AND ")))
+    }
+
+    /// `Junior teams have at most 6 pupils`: how many of a column there are then, which the column counts.
+    fn counts_then(&self, claims: &mut Vec<Claim>, span: &std::ops::Range<usize>) -> Option<(usize, String)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let limits = self.limits();
+        let mut outside = limits.into_iter().filter(|limit| !span.contains(&limit.start));
+        let (Some(mut limit), None) = (outside.next(), outside.next()) else { return None };
+        let named = self.mentions.iter().find(|mention| mention.words.start == limit.end);
+        let sheet =
+            self.subjects.first().map(|place| place.0).or_else(|| self.mentions.first().map(|of| of.place.0))?;
+        let counted = || counting((sheet, sentence.word(limit.end)), self.draft).map(|place| (place, limit.end + 1));
+        let (place, end) = named.map(|mention| (mention.place, mention.words.end)).or_else(counted)?;
+        if !self.may_be_number(place) || !self.is_counted(place) {
+            return None;
+        }
+        if let [("=", number)] = limit.terms.as_slice() {
+            let behind = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, end).is_some());
+            let sign = match (behind(language.at_most), behind(language.at_least)) {
+                (true, _) => "<=",
+                (_, true) => ">=",
+                // "May have 6 pupils" is no more than an offer.
+                _ if language.may.iter().any(|word| sentence.has(std::slice::from_ref(word))) => return None,
+                _ => "=",
+            };
+            limit.terms = vec![(sign, *number)];
+        }
+        claims.retain(|claim| !(claim.is_limit() && claim.on == Target::Column(place)));
+        let name = (self.name)(place);
+        let terms: Vec<String> = limit.terms.iter().map(|(sign, limit)| format!("{name} {sign} {limit}")).collect();
+        Some((place.0, terms.join(" AND ")))
+    }
+
+    /// Whether a column is known to be one of numbers.
+    fn is_counted(&self, place: Place) -> bool {
+        let kind = self.draft.sheets[place.0].columns[place.1].lines.get("type");
+        kind.is_some_and(|kind| matches!(kind.value.as_str(), "\"whole\"" | "\"decimal\""))
+    }
+
+    /// `Juniors pay nothing`, `dead plants have no pieces`: a number is nought then, or left out.
+    fn nothing_then(&self, claims: &mut Vec<Claim>, span: &std::ops::Range<usize>) -> Option<(usize, String)> {
+        let (sentence, language) = (self.sentence, self.language);
+        // "For wild plants no loan is possible"
+        let first = (span.end..sentence.words.len()).find(|at| language.none.contains(&sentence.word(*at)));
+        let denied = first.filter(|at| span.start == 0 && at - span.end <= NOUNS);
+        let of = |at: usize| self.mentions.iter().find(|mention| mention.words.start == at + 1);
+        let closed = |mention: &&Mention| {
+            let at = mention.words.end;
+            let copula = usize::from(language.copulas.contains(&sentence.word(at)));
+            language.permitted.contains(&sentence.word(at + copula)) && at + copula + 1 >= sentence.words.len()
+        };
+        if let Some(mention) = denied.and_then(of).filter(closed) {
+            let kind = self.draft.sheets[mention.place.0].columns[mention.place.1].lines.get("type");
+            if kind.is_some_and(|kind| kind.value == "\"yes_no\"") {
+                return Some((mention.place.0, format!("{} IS NOT TRUE", (self.name)(mention.place))));
+            }
+        }
+        let verb = |at: &usize| {
+            [language.pays, language.has].iter().any(|words| words.contains(&sentence.word(*at))) && !span.contains(at)
+        };
+        let at = (0..sentence.words.len()).find(verb)?;
+        let last = sentence.words.len();
+        let none = language.none.contains(&sentence.word(at + 1));
+        let named = self.mentions.iter().find(|mention| none && mention.words == (at + 2..last));
+        let nothing = language.nothing_at_all.contains(&sentence.word(at + 1)) && at + 2 >= last;
+        let place = match (named, self.subjects) {
+            (Some(mention), _) => mention.place,
+            (None, [place]) if nothing => *place,
+            _ => return None,
+        };
+        if !self.is_counted(place) {
+            return None;
+        }
+        claims.retain(|claim| !(claim.key == "blank_when" && claim.on == Target::Column(place)));
+        Some((place.0, format!("{} = 0", (self.name)(place))))
     }
 
     /// `5 to 30, for school classes up to 35`, `at most 30 (40 for clubs)`: another end of the range for some rows. All rows keep to the wider one,

@@ -81,6 +81,44 @@ impl Asking<'_> {
         })
     }
 
+    /// `A gauge cannot have two readings on the same day at the same time`: who has them, and what is the same.
+    pub(super) fn no_two_of_one(&self) -> Option<Claim> {
+        let (sentence, language) = (self.sentence, self.language);
+        let denied = [language.negations, language.none].into_iter().any(|phrases| sentence.has(phrases));
+        let two = sentence.any(language.two_of).filter(|_| denied)?;
+        // The word for rows, and not a number of a column, stands behind: "two different keys" is about keys.
+        let counted = self.mentions.iter().any(|mention| mention.words.contains(&two.end) && !self.is_row(mention));
+        if counted {
+            return None;
+        }
+        let one = |phrase: &&str| -> Vec<std::ops::Range<usize>> {
+            let starts = (two.end..sentence.words.len()).filter_map(|at| Some(at..sentence.ends_at(phrase, at)?));
+            starts.collect()
+        };
+        let mut same: Vec<std::ops::Range<usize>> =
+            language.on_same.iter().chain(language.same).flat_map(one).collect();
+        same.sort_by_key(|place| (place.end, place.start));
+        same.dedup_by_key(|place| place.end);
+        let named = |end: usize, sheet: usize| {
+            let mention = self.mentions.iter().find(|mention| (end..end + 2).contains(&mention.words.start));
+            mention.map(|mention| mention.place).or_else(|| self.called(sentence.word(end), sheet))
+        };
+        let first = same.first()?.start;
+        let owner = self.mentions.iter().find(|mention| mention.words.end <= two.start.min(first));
+        let sheet = owner.or(self.mentions.first())?.place.0;
+        let found = same.iter().filter_map(|place| named(place.end, sheet));
+        let mut places: Vec<Place> = owner.map(|owner| owner.place).into_iter().chain(found).collect();
+        let mut seen = std::collections::HashSet::new();
+        places.retain(|place| seen.insert(*place));
+        let names: Vec<String> = places.iter().map(|place| (self.name)(*place)).collect();
+        (places.len() >= 2 && places.iter().all(|place| place.0 == sheet)).then_some(Claim {
+            on: Target::Rule(sheet),
+            key: "unique",
+            value: list(&names),
+            confidence: Confidence::Known,
+        })
+    }
+
     /// The one column of a sheet that is called by a word: by the number of a thing, by its day, or by nothing else.
     fn called(&self, word: &str, sheet: usize) -> Option<Place> {
         let language = self.language;

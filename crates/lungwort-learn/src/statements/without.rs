@@ -163,6 +163,18 @@ impl Asking<'_> {
             let said = format!("{} IS NOT NULL", (self.name)(first.place));
             return Some(vec![required_when(second.place, &said)]);
         }
-        Some(near.into_iter().map(|mention| must_be_filled(mention.place)).collect())
+        self.refused_if_lacking(&near, &lacking, none)
+    }
+
+    /// What is lacking must be filled, or for some rows: of `a reading by hand without initials is rejected` only those are.
+    fn refused_if_lacking(&self, near: &[&Mention], lacking: &std::ops::Range<usize>, all: bool) -> Option<Vec<Claim>> {
+        let sheet = near.first()?.place.0;
+        let first = near.iter().map(|mention| mention.words.start).min()?;
+        let some = self.of_some_before(sheet, lacking.start).filter(|_| !all && first >= lacking.end);
+        let asked = |mention: &&Mention| match &some {
+            Some(said) => required_when(mention.place, said),
+            None => must_be_filled(mention.place),
+        };
+        Some(near.iter().map(asked).collect())
     }
 }

@@ -559,9 +559,30 @@ pub(super) static WORDS: Language = Language {
     be_same: &["gleich sein", "übereinstimmen", "identisch sein"],
     differ: &["verschieden sein", "unterscheiden"],
     no: &["nein", "n"],
+    needs_alone: &["braucht", "brauchen", "benötigt", "benötigen", "erfordert", "erfordern", "verlangt", "verlangen"],
+    possessives: &["ihre", "ihren", "ihr", "seine", "seinen", "sein"],
+    non: &["nicht"],
+    two_of: &["zwei", "mehr als eine", "mehr als einen", "mehr als ein", "mehrere", "2"],
+    closes: &[
+        "endet am", "enden am", "schließt am", "anmeldeschluss ist der", "anmeldeschluss", "meldeschluss",
+        "letzter tag ist der", "einsendeschluss", "stichtag ist der",
+    ],
+    older: &["älter als vom", "älter als"],
+    ignored: &[
+        "werden ignoriert", "werden übersprungen", "sind kommentare", "werden nicht gelesen", "werden überlesen",
+    ],
+    no_others: &[
+        "für keine anderen", "bei keinen anderen", "und nur dann", "nur dann", "nur für diese", "nur bei diesen",
+        "sonst nicht",
+    ],
+    counts: &["anzahl", "stückzahl"],
+    pays: &["zahlt", "zahlen", "kostet", "kosten", "bezahlen", "bezahlt"],
+    carries: &[],
     needs: &[
         "braucht ein", "braucht eine", "braucht einen", "benötigt ein", "benötigt eine", "benötigt einen",
-        "muss einen", "muss eine", "enthält einen", "erfordert einen", "erfordert eine",
+        "muss einen", "muss eine", "müssen einen", "müssen eine", "brauchen ein", "brauchen eine", "brauchen einen",
+        "benötigen ein", "benötigen eine", "benötigen einen", "erfordern einen", "erfordern eine", "enthält einen",
+        "erfordert einen", "erfordert eine",
     ],
     pronouns: &["sie", "er", "es", "diese", "dieser"],
     only_for: &["für", "bei", "beim"],
@@ -610,7 +631,8 @@ pub(super) static WORDS: Language = Language {
     modals: &["muss", "müssen", "ist", "sind", "soll", "sollen"],
     filled: &[
         "ausgefüllt", "angegeben", "eingetragen", "enthalten", "vorhanden", "befüllt", "genannt", "erfasst",
-        "anzugeben", "einzutragen", "gefüllt",
+        "anzugeben", "einzutragen", "gefüllt", "beschreiben", "beschrieben", "nennen", "begründen", "begründet",
+        "erläutern", "erläutert", "vermerken", "vermerkt", "beizufügen", "beigefügt", "mitzuteilen", "aufzuführen",
     ],
     manner: &["als", "wie", "mit", "ohne", "in", "nur"],
     all_other: &[

@@ -452,6 +452,28 @@ pub(super) struct Language {
     pub apart: &'static [&'static str],
     /// What a row needs is named behind it.
     pub needs: &'static [&'static str],
+    /// The same, right before what is needed, without an article.
+    pub needs_alone: &'static [&'static str],
+    /// Whose something is: `must give their number`.
+    pub possessives: &'static [&'static str],
+    /// Before what rows are not: `non-members`.
+    pub non: &'static [&'static str],
+    /// More rows than one: `cannot have two readings`.
+    pub two_of: &'static [&'static str],
+    /// The last day on which rows are taken: `entries close on`.
+    pub closes: &'static [&'static str],
+    /// Days before another one, of what has an age: `older than 1 May`.
+    pub older: &'static [&'static str],
+    /// What becomes of rows that are none: `lines that start with # are ignored`.
+    pub ignored: &'static [&'static str],
+    /// No rows but those that were named.
+    pub no_others: &'static [&'static str],
+    /// What a column is that counts something: `count`.
+    pub counts: &'static [&'static str],
+    /// What rows do that are charged for: `juniors pay 5`.
+    pub pays: &'static [&'static str],
+    /// Behind a modal, what something has: `must carry initials`.
+    pub carries: &'static [&'static str],
     /// What the sentence before said is said of these, too.
     pub likewise: &'static [&'static str],
     /// What stands for a column that has been named.

@@ -1,0 +1,71 @@
+//! Days that rows are limited to, where no column is named: `no reading may be older than 1 May 2026`, `entries close on 15 June 2026`.
+//! They are those of the one column of days, or of the one that the sentence calls by another form of its word.
+
+use super::days;
+use super::sentence::{Sentence, sentences};
+use super::subject::{Mention, Place};
+use super::words::Language;
+use super::{About, Claim, Confidence, Reading, Target};
+use crate::draft::Draft;
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// Letters that two forms of a word begin with: `entries`, `entered` have four, and `booking`, `booked` too.
+const STEM: usize = 4;
+
+/// The limits of days of a sentence about the rows of a sheet.
+pub(super) fn read(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, about): (&[Mention], &About),
+    draft: &Draft,
+) -> Reading {
+    let none = || Reading::default();
+    if matches!(about, About::Column(..)) || sentence.is_question() {
+        return none();
+    }
+    let limits = days::limits(sentence, language);
+    let named_day = mentions.iter().any(|mention| is_of_days(mention.place, draft));
+    if limits.is_empty() || named_day || limits.iter().any(|(_, _, sure)| !sure) {
+        return none();
+    }
+    let of_sheet = |sheet: usize| {
+        let columns = draft.sheets[sheet].columns.iter().enumerate();
+        let days: Vec<Place> =
+            columns.map(|(column, _)| (sheet, column)).filter(|place| is_of_days(*place, draft)).collect();
+        match days.as_slice() {
+            [only] => Some(*only),
+            several => {
+                let mut called = several.iter().filter(|place| is_called(sentence, **place, draft));
+                let first = called.next()?;
+                called.next().is_none().then_some(*first)
+            }
+        }
+    };
+    let mut places = (0..draft.sheets.len()).filter(|sheet| about.reaches(*sheet)).filter_map(of_sheet);
+    let (Some(place), None) = (places.next(), places.next()) else { return none() };
+    let claim = |(key, day, _): (&'static str, String, bool)| Claim {
+        on: Target::Column(place),
+        key,
+        value: quoted(&day),
+        confidence: Confidence::Confirm,
+    };
+    Reading::of(limits.into_iter().map(claim).collect())
+}
+
+fn is_of_days((sheet, column): Place, draft: &Draft) -> bool {
+    let kind = draft.sheets[sheet].columns[column].lines.get("type");
+    kind.is_some_and(|kind| kind.value.starts_with("\"date"))
+}
+
+/// Whether a word of the sentence begins as one of the heading does.
+fn is_called(sentence: &Sentence, (sheet, column): Place, draft: &Draft) -> bool {
+    let stem = |word: &str| word.chars().take(STEM).collect::<String>();
+    let heading = sentences(&draft.sheets[sheet].columns[column].heading);
+    let long = |word: &str| word.chars().count() > STEM;
+    let words: Vec<String> = heading
+        .iter()
+        .flat_map(|part| &part.words)
+        .filter(|(word, _)| long(word))
+        .map(|(word, _)| stem(word))
+        .collect();
+    sentence.words.iter().any(|(word, _)| long(word) && words.contains(&stem(word)))
+}

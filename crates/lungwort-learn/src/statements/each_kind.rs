@@ -1,0 +1,225 @@
+//! Kinds of rows that have limits of their own, each named with its limit: `up to 12 in the big room, up to 5 in the small one`, `50 with
+//! breakfast, 35 without`. They are rules, one a kind, and no limits of all rows.
+
+use super::by_value::entries;
+use super::conditions::is_one_of;
+use super::required::Asking;
+use super::subject::{Mention, Place};
+use super::{Claim, Confidence, Target};
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// Words of what limits a kind or of what names it, at most.
+const FAR: usize = 4;
+
+/// A number of the sentence: its words, its sign, and itself.
+pub(super) struct Limit {
+    pub start: usize,
+    pub end: usize,
+    pub terms: Vec<(&'static str, f64)>,
+}
+
+/// A kind of rows that the sentence names: its words, and the condition that a row is of it.
+struct Kind {
+    start: usize,
+    end: usize,
+    said: String,
+}
+
+impl Asking<'_> {
+    /// Takes the limits of a sentence that has one for each of several kinds of rows as rules for these.
+    pub(super) fn each_kind(&self, claims: &mut Vec<Claim>) -> bool {
+        let Some((of, place, pairs)) = self.kinds_with_limits() else { return false };
+        let stale = |claim: &Claim| {
+            claim
+                .place()
+                .is_some_and(|at| at == place && claim.key != "type" || Some(at) == of && claim.key != "allowed")
+        };
+        claims.retain(|claim| !stale(claim));
+        let typed = self.draft.sheets[place.0].columns[place.1].lines.get("type").is_some()
+            || claims.iter().any(|claim| claim.place() == Some(place) && claim.key == "type");
+        let kind =
+            Claim { on: Target::Column(place), key: "type", value: quoted("decimal"), confidence: Confidence::Confirm };
+        claims.extend((!typed).then_some(kind));
+        let name = (self.name)(place);
+        for (said, terms) in pairs {
+            let terms: Vec<String> = terms.iter().map(|(sign, limit)| format!("{name} {sign} {limit}")).collect();
+            let claim = |key, value: &str| Claim {
+                on: Target::Rule(place.0),
+                key,
+                value: quoted(value),
+                confidence: Confidence::Confirm,
+            };
+            claims.extend([claim("check", &terms.join(" AND ")), claim("when", &said)]);
+        }
+        true
+    }
+
+    /// The column whose values the kinds are, the one that is limited, and each condition with its limits.
+    #[expect(clippy::type_complexity, reason = "its parts are bound at once")]
+    fn kinds_with_limits(&self) -> Option<(Option<Place>, Place, Vec<(String, Vec<(&'static str, f64)>)>)> {
+        let limits = self.limits();
+        let (of, kinds) = self.kinds_named(&limits)?;
+        // "Junior teams" are no value of Team.
+        let thing = |mention: &&Mention| kinds.iter().any(|kind| mention.words.start == kind.end);
+        let named = self.mentions.iter().filter(|mention| !thing(mention)).map(|mention| mention.place);
+        let named = named.filter(|place| Some(*place) != of);
+        let mut places: Vec<Place> = named.collect();
+        places.sort_unstable();
+        places.dedup();
+        let place = match (places.as_slice(), self.subjects, self.before) {
+            ([place], _, _) | ([], [place], _) | ([], [], [place]) => *place,
+            _ => return None,
+        };
+        if Some(place) == of || kinds.len() != limits.len() || !self.may_be_number(place) {
+            return None;
+        }
+        // Each limit is near its kind, and always on the same side of it.
+        let first = limits[0].start < kinds[0].start;
+        let near = |(limit, kind): (&Limit, &Kind)| {
+            let gap = if first { kind.start.checked_sub(limit.end) } else { limit.start.checked_sub(kind.end) };
+            gap.is_some_and(|gap| gap <= FAR)
+        };
+        let all = limits.iter().zip(&kinds).all(near) && {
+            let apart =
+                |(limit, kind): (&Limit, &Kind)| if first { kind.end <= limit.start } else { limit.end <= kind.start };
+            if first { limits[1..].iter().zip(&kinds).all(apart) } else { limits.iter().zip(&kinds[1..]).all(apart) }
+        };
+        // "Fee: 12 for adults, 5 for children": a number alone is the value.
+        let plain = limits.iter().any(|limit| limit.terms[0].0 == "=");
+        let labelled = self.sentence.text.contains(": ") || self.subjects == [place] && self.mentions.is_empty();
+        let stated = labelled || self.language.copulas.contains(&self.sentence.word(limits[0].start.max(1) - 1));
+        (all && (!plain || stated)).then(|| {
+            let pairs = kinds.into_iter().zip(limits).map(|(kind, limit)| (kind.said, limit.terms)).collect();
+            (of, place, pairs)
+        })
+    }
+
+    /// The numbers of the sentence with what limits by them.
+    pub(super) fn limits(&self) -> Vec<Limit> {
+        let (sentence, language) = (self.sentence, self.language);
+        let mut limits: Vec<Limit> = Vec::new();
+        let mut at = 0;
+        while at < sentence.words.len() {
+            let Some(number) =
+                sentence.number(at, language).filter(|_| !language.articles.contains(&sentence.word(at)))
+            else {
+                at += 1;
+                continue;
+            };
+            let from = limits.last().map_or(0, |last| last.end);
+            let before = |phrases: &[&str]| {
+                let start = |start: &usize| phrases.iter().any(|phrase| sentence.ends_at(phrase, *start) == Some(at));
+                (from..at).find(start)
+            };
+            // "12 au plus", "12 or more"
+            let behind = |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max();
+            let range = || {
+                let joined = matches!(sentence.gap(at), "-" | "–");
+                let to = usize::from(
+                    language.to.contains(&sentence.word(at + 1)) || language.and.contains(&sentence.word(at + 1)),
+                );
+                let other =
+                    sentence.number(at + 1 + to, language).filter(|other| (joined || to == 1) && *other > number)?;
+                Some((at + 2 + to, other))
+            };
+            let kinds =
+                [(language.at_most, "<="), (language.at_least, ">="), (language.above, ">"), (language.below, "<")];
+            let limit = if let Some((end, other)) = range() {
+                Limit { start: at, end, terms: vec![(">=", number), ("<=", other)] }
+            } else if let Some((start, sign)) = kinds.iter().find_map(|(phrases, sign)| Some((before(phrases)?, *sign)))
+            {
+                Limit { start, end: at + 1, terms: vec![(sign, number)] }
+            } else if let Some((end, sign)) = kinds.iter().find_map(|(phrases, sign)| Some((behind(phrases)?, *sign))) {
+                Limit { start: at, end, terms: vec![(sign, number)] }
+            } else {
+                Limit { start: at, end: at + 1, terms: vec![("=", number)] }
+            };
+            let Some(limit) = self.as_denied(limit, from) else { return Vec::new() };
+            at = limit.end;
+            limits.push(limit);
+        }
+        limits
+    }
+
+    /// "Cannot have more than 6" is at most 6; of another limit that is denied nothing is known.
+    fn as_denied(&self, mut limit: Limit, from: usize) -> Option<Limit> {
+        let (sentence, language) = (self.sentence, self.language);
+        let near = limit.start.saturating_sub(FAR).max(from)..limit.start;
+        let parted = |at: usize| (at..limit.start).any(|at| sentence.gap(at).contains([',', ';']));
+        let denies =
+            |at: usize| [language.negations, language.none].iter().any(|words| words.contains(&sentence.word(at)));
+        if near.into_iter().any(|at| denies(at) && !parted(at)) {
+            match limit.terms.as_mut_slice() {
+                [(sign, _)] if *sign == ">" => *sign = "<=",
+                [(sign, _)] if *sign == "<" => *sign = ">=",
+                [(sign, _)] if *sign != "=" => {}
+                _ => return None,
+            }
+        }
+        Some(limit)
+    }
+
+    /// The kinds that the sentence names apart from its numbers: several values of one column, or yes and no of one.
+    fn kinds_named(&self, limits: &[Limit]) -> Option<(Option<Place>, Vec<Kind>)> {
+        if limits.len() < 2 {
+            return None;
+        }
+        let (sheet, _) = self.mentions.first().map(|of| of.place).or_else(|| self.subjects.first().copied())?;
+        let mut found = None;
+        for (column, of) in self.draft.sheets.get(sheet)?.columns.iter().enumerate() {
+            let Some(list) = of.lines.get("allowed") else { continue };
+            let place = (sheet, column);
+            let kinds = self.kinds_of(place, &entries(&list.value), limits);
+            if kinds.len() >= 2 && found.replace((Some(place), kinds)).is_some() {
+                return None;
+            }
+        }
+        found.or_else(|| self.with_and_without(sheet, limits))
+    }
+
+    /// The values of a column that stand in the sentence, one after the other.
+    fn kinds_of(&self, place: Place, list: &[(String, Option<String>)], limits: &[Limit]) -> Vec<Kind> {
+        let mut kinds: Vec<Kind> = Vec::new();
+        let mut at = 0;
+        while at < self.sentence.words.len() {
+            let of_other = self.mentions.iter().any(|mention| mention.place != place && mention.words.contains(&at));
+            let of_limit = limits.iter().any(|limit| (limit.start..limit.end).contains(&at));
+            let Some((values, end)) = self.values_at(list, at).filter(|_| !of_other && !of_limit) else {
+                at += 1;
+                continue;
+            };
+            let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
+            let said = is_one_of(&(self.name)(place), &quoted, false);
+            if kinds.iter().any(|kind| kind.said == said) {
+                return Vec::new();
+            }
+            kinds.push(Kind { start: at, end, said });
+            at = end;
+        }
+        kinds
+    }
+
+    /// `50 with drums, 40 without`, where that is a column of yes and no.
+    fn with_and_without(&self, sheet: usize, limits: &[Limit]) -> Option<(Option<Place>, Vec<Kind>)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let [one, other] = limits else { return None };
+        let yes_no = |place: Place| {
+            let kind = self.draft.sheets[place.0].columns[place.1].lines.get("type");
+            kind.is_some_and(|kind| kind.value == "\"yes_no\"")
+        };
+        let mut flags = self.mentions.iter().filter(|mention| mention.place.0 == sheet && yes_no(mention.place));
+        let of = flags.next()?;
+        let name = (self.name)(of.place);
+        let word = |words: &[&str], from: usize, to: usize| (from..to).find(|at| words.contains(&sentence.word(*at)));
+        let with = word(language.with, one.end, other.start)?;
+        let without = word(&language.uncounted[..1], other.end, sentence.words.len())?;
+        let kind = |at: usize, answer: &str| Kind { start: at, end: at + 1, said: format!("{name} IS {answer}") };
+        (with < of.words.start).then(|| (Some(of.place), vec![kind(with, "TRUE"), kind(without, "FALSE")]))
+    }
+
+    pub(super) fn may_be_number(&self, place: Place) -> bool {
+        let lines = &self.draft.sheets[place.0].columns[place.1].lines;
+        let kind = lines.get("type").map(|kind| kind.value.as_str());
+        matches!(kind, None | Some("\"whole\"" | "\"decimal\"")) && !lines.has("allowed") && !lines.has("pattern")
+    }
+}
