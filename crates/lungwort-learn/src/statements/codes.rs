@@ -291,7 +291,8 @@ impl Builder<'_> {
             let language = self.language;
             [language.and, language.or, language.uncounted].iter().any(|words| words.contains(&word.as_str()))
         });
-        self.kind_at(self.at).is_some() && !joined
+        // "As printed on your letter: HS- and five digits" speaks of no letter of it.
+        self.kind_at(self.at).is_some_and(|(_, end)| self.sentence.gap(end - 1) != ":") && !joined
     }
 
     /// `DEP-YYYY-NNN`: a code by its letters, of which some stand for digits.
@@ -418,6 +419,10 @@ impl Builder<'_> {
         let Some(("[A-Za-z]" | "[A-Z]", end)) = self.kind_at(at) else { return false };
         // "A letter from A to E"
         let end = self.phrase_at(self.language.between, end).unwrap_or(end);
+        // "As printed on your letter: HS- and five digits" names none.
+        if sentence.gap(end - 1).contains([':', ';', '.', ',']) {
+            return false;
+        }
         let Some((_, place)) = sentence.words.get(end) else { return false };
         let text = &sentence.text[place.clone()];
         if text.len() > 3 || !text.bytes().all(|byte| byte.is_ascii_uppercase()) {

@@ -154,6 +154,9 @@ fn both(sentence: &Sentence, language: &Language, days: &[Named]) -> Option<Vec<
         return Some(vec![one("min", first), ("max", "today".to_owned(), first.sure)]);
     }
     // "Not before 1 March 2027 or after 31 October 2027"
+    if let Some(limits) = of_months(sentence, language).filter(|_| days.is_empty()) {
+        return Some(limits);
+    }
     if let [first, second] = days
         && [language.earlier, language.older].into_iter().any(|phrases| qualified(sentence, phrases, first.words.start))
         && qualified(sentence, language.later, second.words.start)
@@ -162,6 +165,26 @@ fn both(sentence: &Sentence, language: &Language, days: &[Named]) -> Option<Vec<
         return Some(vec![one("min", first), one("max", second)]);
     }
     None
+}
+
+/// `In July and August 2026`, `from May to September 2026`: the first day of the first month, and the last of the last one.
+fn of_months(sentence: &Sentence, language: &Language) -> Option<Vec<Limit>> {
+    let month =
+        |at: usize| language.months.iter().find(|(name, _)| *name == sentence.word(at)).map(|(_, month)| *month);
+    (1..sentence.words.len()).find_map(|at| {
+        let first = month(at)?;
+        let to = [language.to, language.and].iter().any(|words| words.contains(&sentence.word(at + 1)));
+        let next = at + 1 + usize::from(to);
+        let second = month(next).filter(|second| *second > first)?;
+        let adjoining = second == first + 1 || language.to.contains(&sentence.word(at + 1)) || !to;
+        let year: i16 = sentence.word(next + 1).parse().ok().filter(|year| (1500..2200).contains(year))?;
+        let led = [language.into, language.between, language.in_year]
+            .into_iter()
+            .any(|phrases| qualified(sentence, phrases, at));
+        let from = Date::new(year, first, 1).ok()?;
+        let until = Date::new(year, second, 1).ok()?.last_of_month();
+        (led && adjoining).then(|| vec![("min", from.to_string(), true), ("max", until.to_string(), true)])
+    })
 }
 
 /// A limit of days: the key, the day, and whether it can be read in one way alone.

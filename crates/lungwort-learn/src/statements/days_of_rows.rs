@@ -4,7 +4,7 @@
 use super::days;
 use super::sentence::{Sentence, sentences};
 use super::subject::{Mention, Place};
-use super::words::Language;
+use super::words::{self, Language};
 use super::{About, Claim, Confidence, Reading, Target};
 use crate::draft::Draft;
 use lungwort_core::rulebook::toml_text::quoted;
@@ -33,6 +33,8 @@ pub(super) fn read(
             columns.map(|(column, _)| (sheet, column)).filter(|place| is_of_days(*place, draft)).collect();
         match days.as_slice() {
             [only] => Some(*only),
+            // What takes place then begins and ends then.
+            [begin, end] if is_both(&limits) && are_ends(*begin, *end, draft) => Some(*begin),
             several => {
                 let mut called = several.iter().filter(|place| is_called(sentence, **place, draft));
                 let first = called.next()?;
@@ -42,13 +44,32 @@ pub(super) fn read(
     };
     let mut places = (0..draft.sheets.len()).filter(|sheet| about.reaches(*sheet)).filter_map(of_sheet);
     let (Some(place), None) = (places.next(), places.next()) else { return none() };
-    let claim = |(key, day, _): (&'static str, String, bool)| Claim {
-        on: Target::Column(place),
+    let columns = (0..draft.sheets[place.0].columns.len()).map(|column| (place.0, column));
+    let end = columns.filter(|other| is_of_days(*other, draft)).find(|other| are_ends(place, *other, draft));
+    let end = end.filter(|_| is_both(&limits));
+    let claim = |on: Place, (key, day, _): &(&'static str, String, bool)| Claim {
+        on: Target::Column(on),
         key,
-        value: quoted(&day),
+        value: quoted(day),
         confidence: Confidence::Confirm,
     };
-    Reading::of(limits.into_iter().map(claim).collect())
+    let on = std::iter::once(place).chain(end);
+    Reading::of(on.flat_map(|on| limits.iter().map(move |limit| claim(on, limit))).collect())
+}
+
+/// Whether both a first and a last day are known.
+fn is_both(limits: &[(&'static str, String, bool)]) -> bool {
+    limits.len() == 2
+}
+
+/// Whether one column says when something begins, and the other when it ends.
+fn are_ends(begin: Place, end: Place, draft: &Draft) -> bool {
+    let is = |(sheet, column): Place, of: fn(&Language) -> &'static [&'static str]| {
+        let heading = draft.sheets[sheet].columns[column].heading.to_lowercase();
+        let mut words = heading.split(|each: char| !each.is_alphanumeric()).map(str::to_owned);
+        words.any(|word| words::ALL.iter().any(|language| of(language).contains(&word.as_str())))
+    };
+    is(begin, |language| language.start_words) && is(end, |language| language.end_words)
 }
 
 fn is_of_days((sheet, column): Place, draft: &Draft) -> bool {

@@ -3,7 +3,7 @@
 
 use super::by_value::entries;
 use super::conditions::is_one_of;
-use super::required::Asking;
+use super::required::{Asking, otherwise};
 use super::subject::{Mention, Place};
 use super::{Claim, Confidence, Target};
 use lungwort_core::rulebook::toml_text::quoted;
@@ -28,7 +28,7 @@ struct Kind {
 impl Asking<'_> {
     /// Takes the limits of a sentence that has one for each of several kinds of rows as rules for these.
     pub(super) fn each_kind(&self, claims: &mut Vec<Claim>) -> bool {
-        let Some((of, place, pairs)) = self.kinds_with_limits() else { return false };
+        let Some((of, place, pairs)) = self.kinds_with_limits() else { return self.one_kind_more(claims) };
         let stale = |claim: &Claim| {
             claim
                 .place()
@@ -50,6 +50,44 @@ impl Asking<'_> {
                 confidence: Confidence::Confirm,
             };
             claims.extend([claim("check", &terms.join(" AND ")), claim("when", &said)]);
+        }
+        true
+    }
+
+    /// `Max. 20; XL max. 5`: all rows have a limit, and one kind of them another one.
+    fn one_kind_more(&self, claims: &mut Vec<Claim>) -> bool {
+        let limits = self.limits();
+        let ([all, of_kind], [place]) = (limits.as_slice(), self.subjects) else { return false };
+        let ([(sign, most)], [(other_sign, other)]) = (all.terms.as_slice(), of_kind.terms.as_slice()) else {
+            return false;
+        };
+        if sign != other_sign || *sign == "=" || !self.may_be_number(*place) {
+            return false;
+        }
+        let columns = self.draft.sheets[place.0].columns.iter().enumerate();
+        let mut found = columns.filter_map(|(column, of)| {
+            let list = of.lines.get("allowed").filter(|_| column != place.1)?;
+            let kinds = self.kinds_of((place.0, column), &entries(&list.value), &limits);
+            let [kind] = kinds.as_slice() else { return None };
+            (kind.start >= all.end && kind.end == of_kind.start).then(|| kind.said.clone())
+        });
+        let (Some(said), None) = (found.next(), found.next()) else { return false };
+        let upper = sign.starts_with('<');
+        let wider = if upper { other > most } else { other < most };
+        let Some(when) = (if wider { otherwise(&said) } else { Some(said) }) else { return false };
+        let (bound, inner) = if wider { (other, most) } else { (most, other) };
+        let key = match *sign {
+            "<=" => "max",
+            ">=" => "min",
+            "<" => "below",
+            _ => "above",
+        };
+        claims.retain(|claim| !(claim.is_limit() && claim.key == key && claim.on == Target::Column(*place)));
+        let claim = |on, key, value: String, confidence| Claim { on, key, value, confidence };
+        claims.push(claim(Target::Column(*place), key, bound.to_string(), Confidence::Known));
+        let check = format!("{} {sign} {inner}", (self.name)(*place));
+        for (key, said) in [("check", &check), ("when", &when)] {
+            claims.push(claim(Target::Rule(place.0), key, quoted(said), Confidence::Confirm));
         }
         true
     }

@@ -358,6 +358,17 @@ impl Asking<'_> {
         let only =
             |at: usize| language.only.contains(&sentence.word(at)) || language.alone.contains(&sentence.word(at));
         let skip = |at: usize, words: &[&str]| at + usize::from(words.contains(&sentence.word(at)));
+        // "Only with a gift"
+        if let ([place], Some((said, words))) = (self.subjects, self.those_with())
+            && words.start > 0
+            && only(words.start - 1)
+            && (words.end >= sentence.words.len() || sentence.gap(words.end - 1).contains([',', ';', '.', ')', '–']))
+            && !self.is_said_of(*place, &said)
+            && sentence.required(language).is_none()
+        {
+            let then = Claim { confidence: Confidence::Suggested, ..required_when(*place, &said) };
+            return otherwise(&said).map(|said| vec![blank_when(*place, &said), then]);
+        }
         let opens = |at: &usize| *at > 0 && sentence.gap(*at - 1).ends_with('(');
         if let ([place], Some(at)) = (self.subjects, (0..sentence.words.len()).find(opens)) {
             let led = skip(skip(at, language.only), language.only_for);

@@ -262,6 +262,12 @@ pub(super) fn is_phrase(value: &str, values: &[String], language: &Language) -> 
     value.contains(' ') && denied_state(value, language).is_none() && !of_another()
 }
 
+/// Whether a value is several in another language: "cash, card or free" read as German has two.
+fn is_several(value: &str) -> bool {
+    let mut ors = words::ALL.iter().flat_map(|language| language.or).map(|or| format!(" {or} "));
+    value.contains(' ') && ors.any(|or| value.contains(&or))
+}
+
 /// Takes out the words for no value.
 fn without_nothing(values: &mut Vec<String>, language: &Language) {
     // `Empty, nest, eggs or chicks` begins with a state, and says of no cell that it is blank.
@@ -336,7 +342,7 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
         let first = value.split(' ').next().unwrap_or_default().to_lowercase();
         value.contains(' ') && language.negations.contains(&first.as_str()) && !denies
     };
-    if values.iter().any(|value| conditional(value) || denied(value)) {
+    if values.iter().any(|value| conditional(value) || denied(value) || is_several(value)) {
         return None;
     }
     // Nor are the parts of a date.

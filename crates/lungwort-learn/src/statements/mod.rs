@@ -55,6 +55,7 @@ mod several;
 pub(super) mod sheets;
 mod shown;
 mod sizes;
+mod so_far;
 pub(crate) mod sql_types;
 mod steps;
 mod subject;
@@ -356,6 +357,7 @@ fn all_together(draft: &mut Draft) {
     exact::numbers_compared(draft);
     of_some::conditions_count(draft);
     of_some::values_fit_limits(draft);
+    of_some::lists_of_some(draft);
     exact::others_are_offers(draft);
     // A look that a sentence explains is no riddle.
     let explained =
@@ -717,8 +719,8 @@ fn understand(
     reading.and(one_row::read(sentence, language, (known, &text.about, !mentions.is_empty()), draft));
     reading.and(order::balance(sentence, language, mentions, &name));
     reading.and(totals::read(sentence, language, mentions, &name));
-    reading.and(products::read(sentence, language, (mentions, &text.about), &name));
-    reading.and(products::priced(sentence, language, (mentions, places, &text.about), (&name, draft)));
+    reading.and(so_far::read((sentence, language), (mentions, places), (&name, draft)));
+    reading.and(products::read(sentence, language, (mentions, places, &text.about), (&name, draft)));
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));
     if !about_rule {
         reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));

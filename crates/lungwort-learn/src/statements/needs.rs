@@ -314,6 +314,25 @@ impl Asking<'_> {
         (ends || written_in).then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).collect())
     }
 
+    /// `If it is not ok, note says why`, `Note: say why if not ok`
+    pub(super) fn says_why(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let span = condition_span(sentence, language)?;
+        let said = self.condition().filter(|said| !said.contains('…'))?;
+        let mut outside = self.mentions.iter().filter(|mention| !span.contains(&mention.words.start));
+        let (first, None) = (outside.next(), outside.next()) else { return None };
+        let word = |at: usize| sentence.word(at);
+        let place = match (first, self.subjects) {
+            (Some(mention), _) if language.explains.contains(&word(mention.words.end)) => mention.place,
+            (Some(mention), [place]) if mention.words.start == 0 && mention.place == *place => {
+                Some(*place).filter(|_| language.explain.contains(&word(mention.words.end)))?
+            }
+            (None, [place]) if language.explain.contains(&word(0)) && self.is_beside() => *place,
+            _ => return None,
+        };
+        (!self.is_said_of(place, &said)).then(|| vec![required_when(place, &said)])
+    }
+
     /// `Complete columns A to E for everyone`: the columns are named, and nothing says when.
     pub(super) fn asks_to_fill(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);

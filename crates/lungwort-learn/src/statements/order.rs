@@ -128,8 +128,8 @@ fn of_two(
             return (near && sentence.has(language.obliging)).then_some((one.place, other.place, sign, true));
         }
     };
-    // "No more than 6 pupils" counts them.
-    if (place.end..to).any(|at| sentence.number(at, language).is_some()) {
+    let at_once = !pronoun && !implied && other.words.start <= place.end + 1;
+    if says_more((sentence, language), (&place, to), at_once) {
         return None;
     }
     // The word stands right before the other column, but for an article.
@@ -154,6 +154,16 @@ fn of_two(
     let refused = sentence.any(language.refused).is_some_and(|refused| refused.start >= other.words.end);
     let sign = if refused && !modal { contrary(sign) } else { sign };
     (asks || refused).then_some((one.place, other.place, sign, of_size))
+}
+
+/// Whether more is said than which comes first: `at least 14 days before Start`; or another thing: `no more than 6 pupils`.
+fn says_more(
+    (sentence, language): (&Sentence, &Language),
+    (place, to): (&std::ops::Range<usize>, usize),
+    at_once: bool,
+) -> bool {
+    let span = at_once && super::so_far::span(sentence, language).is_some_and(|span| span.end == place.start);
+    span || (place.end..to).any(|at| sentence.number(at, language).is_some())
 }
 
 /// Whether a word only leads up to a column: `before the date received`, `the number of visitors`.

@@ -13,7 +13,7 @@ use lungwort_core::rulebook::toml_text::quoted;
 const CURRENCY: usize = 1;
 
 /// `The fee is 10 per pupil`, `10 × pupils` beside a column: what a column is where another one counts what it is for.
-pub(super) fn priced(
+fn priced(
     sentence: &Sentence,
     language: &Language,
     (mentions, places, about): (&[Mention], &[Place], &About),
@@ -103,8 +103,20 @@ pub(super) fn counting((sheet, word): (usize, &str), draft: &Draft) -> Option<Pl
 /// Signs that multiply what stands around them.
 const SIGNS: [&str; 3] = ["×", "*", "x"];
 
-/// What a sentence says of two columns that are multiplied, and of what comes of it.
+/// What a sentence says of columns that are others multiplied, by one another or by a number.
 pub(super) fn read(
+    sentence: &Sentence,
+    language: &Language,
+    (mentions, places, about): (&[Mention], &[Place], &About),
+    (name, draft): (&dyn Fn(Place) -> String, &Draft),
+) -> Reading {
+    let mut reading = of_two(sentence, language, (mentions, about), name);
+    reading.and(priced(sentence, language, (mentions, places, about), (name, draft)));
+    reading
+}
+
+/// What a sentence says of two columns that are multiplied, and of what comes of it.
+fn of_two(
     sentence: &Sentence,
     language: &Language,
     (mentions, about): (&[Mention], &About),

@@ -71,6 +71,7 @@ static TELLINGS: &[Read] = &[
     |asking| asking.asks_for_list(),
     |asking| asking.asks_to_give(),
     |asking| asking.asks_to_fill(),
+    |asking| asking.says_why(),
 ];
 
 /// What a sentence says of the filling in of columns.
@@ -81,7 +82,12 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
     if reading.understood {
         return reading;
     }
-    if let Some(claim) = asking.once_within().or_else(|| asking.same_together()).or_else(|| asking.no_two_of_one()) {
+    if let Some(claim) = asking
+        .once_within()
+        .or_else(|| asking.same_together())
+        .or_else(|| asking.no_two_of_one())
+        .or_else(|| asking.once_together())
+    {
         return Reading::of(vec![claim]);
     }
     if let Some(claims) = SOME_ROWS.iter().find_map(|read| read(asking)) {
@@ -114,7 +120,13 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
         asked.is_some_and(|asked| asked.end <= required.start && required.start - asked.end <= ASKED)
     };
     let back = asking.taken_back();
-    match sentence.required(language).filter(|required| !amount(required)).or_else(conditional) {
+    // "Needed by" is a heading, and asks for nothing.
+    let in_name = |required: &std::ops::Range<usize>| {
+        let within = |mention: &Mention| mention.words.start <= required.start && required.end <= mention.words.end;
+        mentions.iter().any(|mention| mention.words.len() > required.len() && within(mention))
+    };
+    let required = sentence.required(language).filter(|required| !amount(required) && !in_name(required));
+    match required.or_else(conditional) {
         Some(required) if !asking.denies(&required) => asking.required(&required),
         Some(_) => asking.optional(),
         // That something may be blank asks for nothing.
@@ -432,6 +444,12 @@ impl Asking<'_> {
         let narrow = required.start > 0 && language.only.contains(&sentence.word(required.start - 1));
         let for_some =
             for_some || narrow && required.end + 1 < sentence.words.len() && sentence.gap(required.end - 1).is_empty();
+        // "Mandatory over 44 days"
+        let limits = [language.above, language.below];
+        let at_once = required.end > 0 && sentence.gap(required.end - 1).is_empty();
+        let limited = limits.into_iter().flatten().filter_map(|phrase| sentence.ends_at(phrase, required.end)).max();
+        let limited = limited.filter(|_| at_once);
+        let for_some = for_some || limited.is_some_and(|end| sentence.number(end, language).is_some());
         // "Needed for the reason other"
         let narrows = |mention: &Mention| mention.words.end < sentence.words.len();
         // "Drivers must give a vehicle"

@@ -191,6 +191,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     {
         found.push(("allowed", toml_list(&codes), Confidence::Confirm));
     }
+    running_number(sentence, language, from, &mut found);
     once(sentence, language, &mut found);
     ends_of_texts(sentence, language, &mut found);
     of_money(sentence, language, &mut found);
@@ -204,6 +205,21 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         found.retain(|(key, value, _)| !matches!(*key, "min" | "max" | "above" | "below") && !is_numeric(key, value));
     }
     of_each(places, &found)
+}
+
+/// `Running number, 1 upwards`: counted up, it comes once.
+fn running_number(sentence: &Sentence, language: &Language, from: usize, found: &mut Said) {
+    let is = |words: &[&str], at: usize| words.contains(&sentence.word(at));
+    let first = from + usize::from(is(language.every, from) || is(language.articles, from));
+    let running = is(language.running, first) && language.number.contains(&sentence.word(first + 1));
+    let of_numbers = found.iter().all(|(key, ..)| matches!(*key, "type" | "min" | "above" | "unique"));
+    if running && of_numbers {
+        found.retain(|(key, ..)| *key != "type");
+        found.push(("type", quoted("whole"), Confidence::Confirm));
+        if !found.iter().any(|(key, ..)| *key == "unique") {
+            found.push(("unique", "true".to_owned(), Confidence::Confirm));
+        }
+    }
 }
 
 /// The same of each of some columns.
@@ -363,9 +379,12 @@ fn is_of_part(sentence: &Sentence, language: &Language) -> bool {
     let Some(at) = end(language.part, from) else { return false };
     let at = if sentence.number(at, language).is_some() { at + 1 } else { at };
     let signs = [language.digits, language.letters, language.characters, language.capitals];
-    let is_sign = signs.into_iter().any(|phrases| end(phrases, at).is_some());
+    let sign = signs.into_iter().filter_map(|phrases| end(phrases, at)).max();
+    // "Last four digits of the card" are all of the value, and "the first digit of the code is…" is not.
+    let of_other = sign.is_some_and(|sign| at > from + 1 && language.owners.contains(&word(sign)));
+    let stated = sentence.words.iter().any(|(word, _)| language.verbs.contains(&word.as_str()));
     // "The first two letters followed by…" goes on to the rest.
-    is_sign && !sentence.has(language.followed_by)
+    sign.is_some() && !sentence.has(language.followed_by) && (stated || !of_other)
 }
 
 /// How values are built, or how many signs they have and how great they are.

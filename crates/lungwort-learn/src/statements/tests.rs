@@ -156,6 +156,10 @@ fn what_is_said_of_some_rows_is_asked_of_these() {
     insta::assert_snapshot!("non_members", read_all(include_str!("said/non_members.txt")));
     insta::assert_snapshot!("companies", read_all(include_str!("said/companies.txt")));
     insta::assert_snapshot!("band_paragraphs", read_all(include_str!("said/band_paragraphs.txt")));
+    insta::assert_snapshot!("codes_with_signs", read_all(include_str!("said/codes_with_signs.txt")));
+    insta::assert_snapshot!("seed_orders", read_all(include_str!("said/seed_orders.txt")));
+    insta::assert_snapshot!("path_counters", read_all(include_str!("said/path_counters.txt")));
+    insta::assert_snapshot!("stages", read_all(include_str!("said/stages.txt")));
 }
 
 #[test]

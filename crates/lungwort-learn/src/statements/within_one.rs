@@ -1,7 +1,7 @@
 //! What comes once within something: `an object number is used once in a loan`, `the same station cannot come twice on one day`.
 
 use super::required::Asking;
-use super::subject::{self, Place};
+use super::subject::{self, Mention, Place};
 use super::{Claim, Target};
 use crate::draft::Confidence;
 use lungwort_core::rulebook::toml_text::list;
@@ -117,6 +117,62 @@ impl Asking<'_> {
             value: list(&names),
             confidence: Confidence::Known,
         })
+    }
+
+    /// `Members may order each variety only once`, `for one counter there is only one line per hour`: two columns that come together once.
+    pub(super) fn once_together(&self) -> Option<Claim> {
+        let places = self.each_once().or_else(|| self.one_line_of())?;
+        let sheet = places.first()?.0;
+        let names: Vec<String> = places.iter().map(|place| (self.name)(*place)).collect();
+        (places.len() >= 2 && places.iter().all(|place| place.0 == sheet)).then_some(Claim {
+            on: Target::Rule(sheet),
+            key: "unique",
+            value: list(&names),
+            confidence: Confidence::Confirm,
+        })
+    }
+
+    /// Who may do something only once, and with what: `members may order each variety only once`.
+    fn each_once(&self) -> Option<Vec<Place>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let once = sentence.any(language.unique)?;
+        // "Order" may be a verb here.
+        let modal = |at: usize| [language.may, language.modals].iter().any(|words| words.contains(&sentence.word(at)));
+        let is_verb = |mention: &&Mention| mention.words.start.checked_sub(1).is_some_and(modal);
+        let named: Vec<&Mention> = self.mentions.iter().filter(|mention| !is_verb(mention)).collect();
+        let [who, what] = named.as_slice() else { return None };
+        let may = (who.words.end..what.words.start).any(modal);
+        let before = what.words.start.checked_sub(1).map_or("", |at| sentence.word(at));
+        let each = [language.each_of, language.articles, language.every].iter().any(|words| words.contains(&before));
+        let near = once.start >= what.words.end && once.start - what.words.end <= 1;
+        (who.words.start <= 1 && may && each && near && who.place != what.place).then(|| vec![who.place, what.place])
+    }
+
+    /// What there is one row of: `only one line per counter and hour`.
+    fn one_line_of(&self) -> Option<Vec<Place>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let one =
+            |at: usize| language.articles.contains(&sentence.word(at)) || sentence.number(at, language) == Some(1.0);
+        let line = (1..sentence.words.len()).find(|at| {
+            let only = at.checked_sub(2).is_some_and(|only| language.only.contains(&sentence.word(only)));
+            one(at - 1) && language.others.contains(&sentence.word(*at)) && only
+        })?;
+        let led = |at: usize| {
+            let phrases = || language.on_same.iter().chain(language.per);
+            phrases().any(|phrase| (0..at).any(|from| sentence.ends_at(phrase, from) == Some(at)))
+        };
+        let mut places: Vec<Place> = Vec::new();
+        let mut last = usize::MAX;
+        for mention in self.mentions.iter().filter(|mention| !mention.words.contains(&line)) {
+            let at = mention.words.start;
+            let joined =
+                last.checked_add(1).is_some_and(|next| next == at) && language.and.contains(&sentence.word(last));
+            if (led(at) || joined) && !places.contains(&mention.place) {
+                places.push(mention.place);
+                last = mention.words.end;
+            }
+        }
+        Some(places)
     }
 
     /// The one column of a sheet that is called by a word: by the number of a thing, by its day, or by nothing else.

@@ -458,6 +458,10 @@ pub(super) struct Language {
     pub possessives: &'static [&'static str],
     /// Before what rows are not: `non-members`.
     pub non: &'static [&'static str],
+    /// What a column does that tells something: `note says why`.
+    pub explains: &'static [&'static str],
+    /// Spans of time, and the words of expressions for them.
+    pub spans: &'static [(&'static str, &'static str)],
     /// More rows than one: `cannot have two readings`.
     pub two_of: &'static [&'static str],
     /// The last day on which rows are taken: `entries close on`.

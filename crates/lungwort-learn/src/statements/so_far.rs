@@ -1,0 +1,88 @@
+//! How far apart two days may be: `at most 90 days after Out`, `no later than four weeks before the start`.
+
+use super::codes::qualified;
+use super::sentence::Sentence;
+use super::subject::{Mention, Place};
+use super::words::Language;
+use super::{Claim, Confidence, Reading, Target};
+use crate::draft::Draft;
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// A span of time that a sentence names: its first word, and how an expression writes it.
+pub(super) struct Span {
+    at: usize,
+    pub end: usize,
+    written: String,
+}
+
+/// What a sentence says of how far a day lies from another one.
+pub(super) fn read(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    (name, draft): (&dyn Fn(Place) -> String, &Draft),
+) -> Reading {
+    let Some(span) = span(sentence, language) else { return Reading::default() };
+    let starts = |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, span.end)).max();
+    let (end, after) = match (starts(language.later), starts(language.earlier)) {
+        (Some(end), _) => (end, true),
+        (None, Some(end)) => (end, false),
+        (None, None) => return Reading::default(),
+    };
+    let article = usize::from(language.every.contains(&sentence.word(end)));
+    let Some(other) = mentions.iter().find(|mention| mention.words.start == end + article).map(|of| of.place) else {
+        return Reading::default();
+    };
+    // What is spoken of is named before, or the text is about it.
+    let before = mentions.iter().find(|mention| mention.words.end <= span.at).map(|mention| mention.place);
+    let own = before.or_else(|| places.iter().copied().find(|place| *place != other));
+    let Some(own) = own.filter(|own| *own != other && own.0 == other.0) else { return Reading::default() };
+    let said = |phrases: &[&str]| qualified(sentence, phrases, span.at);
+    let most = said(language.at_most) || said(language.not_after) || said(language.within);
+    let least = said(language.at_least) || said(language.not_before);
+    let (own_name, other_name) = (name(own), name(other));
+    let far = |sign: &str| format!("{other_name} {sign} {}", span.written);
+    let check = match (most, least, after) {
+        (true, false, true) => format!("{own_name} >= {other_name} AND {own_name} <= {}", far("+")),
+        (false, true, true) => format!("{own_name} >= {}", far("+")),
+        (true, false, false) if !said(language.not_after) => {
+            format!("{own_name} <= {other_name} AND {own_name} >= {}", far("-"))
+        }
+        // "No later than two weeks before the start"
+        (true, false, false) | (false, true, false) => format!("{own_name} <= {}", far("-")),
+        _ => return Reading::default(),
+    };
+    let claim = |on, key, value: String| Claim { on, key, value, confidence: Confidence::Confirm };
+    let mut claims = Vec::new();
+    for (one, from) in [(own, other), (other, own)] {
+        let lines = |(sheet, column): Place| &draft.sheets[sheet].columns[column].lines;
+        if lines(one).get("type").is_none() {
+            claims.push(claim(Target::Column(one), "type", quoted("date")));
+            let form = lines(from).get("date_format").map(|line| line.value.clone());
+            claims.extend(form.map(|form| claim(Target::Column(one), "date_format", form)));
+        }
+    }
+    // Two columns of which neither is one of days may be written in any way.
+    if claims.iter().filter(|claim| claim.key == "type").count() > 1 && super::day_forms::date(sentence).is_none() {
+        let sign = match (after, most) {
+            (true, true) => ">=",
+            (true, false) => ">",
+            (false, true) => "<=",
+            (false, false) => "<",
+        };
+        let check = quoted(&format!("{own_name} {sign} {other_name}"));
+        let on = Target::Rule(own.0);
+        return Reading::of(vec![Claim { on, key: "check", value: check, confidence: Confidence::Known }]);
+    }
+    claims.push(claim(Target::Rule(own.0), "check", quoted(&check)));
+    Reading::of(claims)
+}
+
+/// `90 days`, `four weeks`
+pub(super) fn span(sentence: &Sentence, language: &Language) -> Option<Span> {
+    let one = |at: usize| {
+        let count = sentence.number(at, language).filter(|count| *count >= 1.0 && count.fract() == 0.0)?;
+        let (_, unit) = language.spans.iter().find(|(word, _)| *word == sentence.word(at + 1))?;
+        Some(Span { at, end: at + 2, written: format!("INTERVAL '{count}' {unit}") })
+    };
+    (0..sentence.words.len()).find_map(one)
+}
