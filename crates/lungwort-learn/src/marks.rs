@@ -25,7 +25,23 @@ pub fn word_in(text: &str) -> Option<bool> {
         .iter()
         .position(|word| matches!(*word, "required" | "mandatory" | "compulsory" | "optional" | "conditional"))?;
     let not = at > 0 && matches!(words[at - 1], "not" | "no" | "non" | "if" | "when" | "where");
-    let later = words.get(at + 1).is_some_and(|word| matches!(*word, "if" | "when" | "where" | "unless" | "for"));
+    let later = words.get(at + 1).is_some_and(|word| {
+        matches!(
+            *word,
+            "if" | "when"
+                | "where"
+                | "unless"
+                | "for"
+                | "once"
+                | "only"
+                | "as"
+                | "after"
+                | "from"
+                | "over"
+                | "above"
+                | "with"
+        )
+    });
     // "E-mail or phone required" asks for one of the two.
     let part = lower.split([',', ';', '.', ':', '(', ')']).find(|part| part.contains(words[at])).unwrap_or_default();
     let either = [" or ", " oder ", " ou "].iter().any(|or| part.contains(or));

@@ -29,6 +29,8 @@ pub(super) fn read(
         return Reading::default();
     }
     let (text, behind_colon) = list_text(sentence, language, (mentions, behind));
+    let (text, again) = without_heading(text, heading);
+    let behind_colon = behind_colon || again;
     let claim = |key, value, confidence| Claim { on: Target::Column(place), key, value, confidence };
     if let Some(pairs) = meant_pairs((sentence, language), text, (alone, behind), mentions.last()) {
         return of_pairs(&pairs, claim);
@@ -145,6 +147,21 @@ fn of_pairs(pairs: &[(String, String)], claim: impl Fn(&'static str, String, Con
     Reading::of(vec![claim("allowed", format!("{{ {} }}", entries.join(", ")), Confidence::Known)])
 }
 
+/// A list behind the heading said again: `Delivery: delivery – post or pick-up`; and whether that is said.
+fn without_heading<'t>(text: &'t str, heading: &Sentence) -> (&'t str, bool) {
+    let split = [" – ", " - ", ": "].iter().find_map(|sign| text.split_once(sign));
+    let again = |words: &str| {
+        let words = sentences(words);
+        let [words] = words.as_slice() else { return false };
+        let alike = words.words.iter().zip(&heading.words).all(|((one, _), (other, _))| one == other);
+        words.words.len() == heading.words.len() && alike
+    };
+    match split.filter(|(words, _)| again(words)) {
+        Some((_, list)) => (list, true),
+        None => (text, false),
+    }
+}
+
 /// A list without what says how several of its values are written: `en, fr or la; several with a slash between`.
 fn without_several<'t>(text: &'t str, language: &Language) -> &'t str {
     let Some(cut) = text.rfind([',', ';']) else { return text };
@@ -230,7 +247,8 @@ fn confidence(
 /// `Full or reduced`: two words with an "or" between, neither of which names a sort of value or a person, who may have any name.
 fn is_one_or_other(values: &[String], (sentence, heading): (&Sentence, &Sentence)) -> bool {
     let [one, other] = values else { return false };
-    let plain = |value: &String| value.chars().count() >= 3 && value.chars().all(char::is_lowercase);
+    let small = |each: char| each.is_lowercase() || each == '-';
+    let plain = |value: &String| value.chars().count() >= 3 && value.chars().all(small);
     let is_sort = |word: &str| words::ALL.iter().any(|language| language.sorts.contains(&word));
     // "Signed by: parent or guardian"
     let of_people = words::in_any(heading, |language| language.agent);
@@ -286,7 +304,18 @@ fn behind_names(sentence: &Sentence, mentions: &[Mention], place: Place, alone: 
     };
     let named =
         mentions.iter().filter(|mention| !in_brackets(mention)).map(|mention| mention.words.end).max().unwrap_or(0);
-    if alone && own { 0 } else { named }
+    // `Cash, card or free`, where there is a column Card, too
+    let parts = |at: usize| sentence.gap(at).contains([',', '/', '|']);
+    let or = |at: usize| words::ALL.iter().any(|language| language.or.contains(&sentence.word(at)));
+    let listed = |mention: &Mention| {
+        let (from, to) = (mention.words.start, mention.words.end);
+        let begins = from == 0 || parts(from - 1) || or(from - 1);
+        let ends = to >= sentence.words.len() || parts(to - 1) || or(to);
+        let small = sentence.text[sentence.words[from].1.clone()].starts_with(char::is_lowercase);
+        mention.words.len() == 1 && begins && ends && small && mention.place != place
+    };
+    let of_list = sentence.words.len() > mentions.len() + 1 && !mentions.is_empty() && mentions.iter().all(listed);
+    if alone && (own || of_list) { 0 } else { named }
 }
 
 /// `Use A, B or C for the grade`: values between what asks for them and the column that they are for.
@@ -409,12 +438,17 @@ fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
     }
     for sign in [" - ", " – ", " — "] {
         let Some((list, remark)) = text.rsplit_once(sign) else { continue };
+        let value = remark.trim().split(' ').next().unwrap_or_default();
         let remark = remark.trim().to_lowercase();
         let mut words = remark.split(' ');
         let first = words.next().unwrap_or_default();
         // "Uniquement si payé"
         let then = words.next().filter(|_| language.only.contains(&first)).unwrap_or_default();
-        let conditional = language.conditional.contains(&first)
+        // `A, B or C – A is as new`
+        let explained = value.starts_with(char::is_uppercase) && list.split([',', ' ', '/']).any(|each| each == value);
+        let one_of = explained && list.contains([',', '/']) && remark.contains(' ');
+        let conditional = one_of
+            || language.conditional.contains(&first)
             || language.conditional.contains(&then)
             || language.nothing_else.contains(&remark.as_str())
             || language.only.contains(&remark.as_str())

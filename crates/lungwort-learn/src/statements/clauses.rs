@@ -100,6 +100,13 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
     if matches!(text.about, About::Column(..)) && sentence.text.contains(';') && usual(&sentence) && !judged {
         return sentence.text.split(';').flat_map(sentences).filter(|part| !usual(part)).collect();
     }
+    // "Only for combs – has the keeper drawn the wax?"
+    if sentence.is_question()
+        && let Some((said, asked)) = sentence.text.split_once(" – ").or_else(|| sentence.text.split_once(" - "))
+        && !sentences(said).is_empty()
+    {
+        return sentences(said).into_iter().chain(sentences(asked)).collect();
+    }
     if let Some(parts) = each_with_colour(&sentence) {
         return parts;
     }

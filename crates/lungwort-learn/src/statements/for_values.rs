@@ -177,6 +177,28 @@ impl Asking<'_> {
         {
             return format!("{name} > 0");
         }
+        // "If the helmet is lent", where Helmet is yes or no
+        for (sign, answer) in [(" = '", "TRUE"), (" <> '", "FALSE")] {
+            let Some((name, value)) = said.split_once(sign) else { continue };
+            let of_yes_no = self.mentions.iter().find(|mention| (self.name)(mention.place) == name);
+            let texts = of_yes_no.and_then(|of| self.draft.sheets[of.place.0].columns[of.place.1].lines.get("yes_no"));
+            let value = value.trim_end_matches('\'').to_lowercase();
+            // "When the bike is back", where Back says since when
+            let sheet = of_yes_no.map(|of| of.place.0).or_else(|| self.subjects.first().map(|place| place.0));
+            let columns = sheet.map(|sheet| self.draft.sheets[sheet].columns.as_slice()).unwrap_or_default();
+            let called = columns.iter().find(|column| column.heading.trim().to_lowercase() == value);
+            // A column of texts may have any value.
+            let listed = columns.iter().any(|column| {
+                let known = ["pattern", "format", "type"].iter().any(|key| column.lines.get(key).is_some());
+                column.name == name && (!known || column.lines.get("yes_no").is_some())
+            });
+            if let Some(called) = called.filter(|called| !listed && called.name != name) {
+                return format!("{} IS {}NULL", called.name, if answer == "TRUE" { "NOT " } else { "" });
+            }
+            if texts.is_some_and(|texts| !texts.value.to_lowercase().contains(&format!("\"{value}\""))) {
+                return format!("{name} IS {answer}");
+            }
+        }
         let blank = said.strip_suffix(" IS NULL");
         let Some(name) = blank.or_else(|| said.strip_suffix(" IS NOT NULL")) else { return said };
         let is_so = |mention: &&Mention| (self.name)(mention.place) == name && self.takes_yes_and_no(mention.place);
@@ -231,6 +253,31 @@ impl Asking<'_> {
     fn kind_in_condition(&self) -> Option<String> {
         let (sentence, language) = (self.sentence, self.language);
         let span = condition_span(sentence, language)?;
+        // "If paid by card", where Paid is the column
+        let of_named = |mention: &Mention| {
+            let lines = &self.draft.sheets[mention.place.0].columns[mention.place.1].lines;
+            let list = lines.get("allowed").filter(|_| span.contains(&mention.words.start))?;
+            let from = (mention.words.end..mention.words.end + NOUNS).find(|at| {
+                !(language.agent.contains(&sentence.word(*at)) || language.with.contains(&sentence.word(*at)))
+            })?;
+            let (values, end) = self.values_at(&entries(&list.value), from)?;
+            (end == span.end && from > mention.words.end).then(|| is_any_of(&(self.name)(mention.place), &values))
+        };
+        if let Some(said) = self.mentions.iter().find_map(of_named) {
+            return Some(said);
+        }
+        let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
+        // "Delivery address if by post"
+        let by = (span.start..span.end).find(|at| language.agent.contains(&sentence.word(*at)));
+        let of_any = |(column, of): (usize, &crate::draft::DraftColumn)| {
+            let list = of.lines.get("allowed")?;
+            let (values, end) = self.values_at(&entries(&list.value), by? + 1)?;
+            (end == span.end).then(|| is_any_of(&(self.name)((sheet, column)), &values))
+        };
+        let mut found = self.draft.sheets[sheet].columns.iter().enumerate().filter_map(of_any);
+        if let (Some(said), None) = (found.next(), found.next()) {
+            return Some(said);
+        }
         let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
         let copula = span.clone().find(|at| language.copulas.contains(&sentence.word(*at)));
         let from = copula.unwrap_or(span.start) + 1;
@@ -352,6 +399,19 @@ impl Asking<'_> {
         (behind && !self.is_said_of(*place, &said)).then(|| vec![required_when(*place, &said), elsewhere])
     }
 
+    /// `Not for COMB`, as all that is said of a column: it is blank there.
+    pub(super) fn not_for_values(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let [place] = self.subjects else { return None };
+        let own = self.mentions.first().filter(|own| own.place == *place && own.words.start == 0);
+        let from = own.map_or(0, |own| own.words.end);
+        let from = from + usize::from(language.copulas.contains(&sentence.word(from)) && from > 0);
+        let denied = language.negations.contains(&sentence.word(from));
+        let (said, words) = self.kind_of_rows().filter(|(_, words)| denied && words.start == from + 1)?;
+        let ends = words.end >= sentence.words.len() || sentence.gap(words.end - 1).contains([',', ';', '.', ')', '–']);
+        ends.then(|| vec![blank_when(*place, said)])
+    }
+
     /// `Altitude (wild plants only)`, `only dead plants may have a day of death`: it is blank elsewhere.
     pub(super) fn only_these(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
@@ -468,6 +528,9 @@ impl Asking<'_> {
         let short = self.sentence.words.len() - words.end < NOUNS;
         // "Leave Watts empty for gas", "Traps: leave Wind empty"
         let first = words.start == 0;
+        if self.mentions.is_empty() && self.is_beside() && words.end >= self.sentence.words.len() {
+            return Some(self.subjects.iter().map(|place| blank_when(*place, &said)).collect());
+        }
         let asked = self.mentions.iter().filter(|mention| first || mention.words.end <= words.start);
         (first || short).then(|| asked.map(|mention| blank_when(mention.place, &said)).collect())
     }

@@ -243,11 +243,24 @@ impl Asking<'_> {
         // `If catering: cold, hot or cakes`
         let listed = span.start == 0 && span.end > 0 && sentence.gap(span.end - 1) == ":" && self.is_beside();
         let whole = span.end == sentence.words.len() || listed;
-        if span.start > 1 || !whole || sentence.required(language).is_some() {
+        // `Address: delivery address if by post`
+        let own = self.mentions.first().filter(|own| own.words.start == 0 && self.subjects.contains(&own.place));
+        let from = own.map_or(0, |own| own.words.end);
+        let described = || {
+            let known = [language.verbs, language.modals, language.only, language.or, language.optional];
+            let plain = |at: usize| {
+                !known.iter().any(|words| words.contains(&sentence.word(at))) && sentence.number(at, language).is_none()
+            };
+            let joined = (from..span.start).all(|at| matches!(sentence.gap(at), "" | ","));
+            joined && (from..span.start).len() <= SUBJECT && (from..span.start).all(plain) && self.subjects.len() == 1
+        };
+        if span.start > 1 && !described() || !whole || sentence.required(language).is_some() {
             return None;
         }
         let said = self.condition()?;
-        let others = self.subjects.iter().filter(|place| !self.mentions.iter().any(|mention| mention.place == **place));
+        let within = |mention: &Mention| span.contains(&mention.words.start) || mention.words.start > 0;
+        let named = |place: &Place| self.mentions.iter().any(|mention| mention.place == *place && within(mention));
+        let others = self.subjects.iter().filter(|place| !named(place));
         Some(others.map(|place| required_when(*place, &said)).collect())
     }
 

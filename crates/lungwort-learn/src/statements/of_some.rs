@@ -74,16 +74,23 @@ pub(super) fn values_fit_limits(draft: &mut Draft) {
 /// `454 or 340. Comb is weighed at the show, so any weight from 200 to 400 will do`: where limits of some rows stand beside a list of
 /// numbers, the list is that of the others, and which these are is not known.
 pub(super) fn lists_of_some(draft: &mut Draft) {
+    let mut open = Vec::new();
     for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
         let offered = |line: &&Line| matches!(line.key, "min" | "max" | "above" | "below");
         let Some(limit) = column.lines.0.iter().find(offered).map(|line| line.source.clone()) else { continue };
-        let list = column.lines.0.iter_mut().find(|line| line.key == "allowed" && line.source != limit);
-        let Some(list) = list.filter(|line| line.confidence == Confidence::Confirm) else { continue };
+        let list = column.lines.0.iter().find(|line| line.key == "allowed" && line.source != limit);
+        let Some(list) = list.filter(|line| line.confidence == Confidence::Confirm).cloned() else { continue };
         let values = entries(&list.value);
         if !values.is_empty() && values.iter().all(|(value, _)| value.parse::<f64>().is_ok()) {
-            list.confidence = Confidence::Suggested;
+            column.lines.remove("allowed");
+            open.push(format!(
+                "{}: {} is a list, and {limit} has limits; which rows the list is for is not known",
+                column.heading.trim(),
+                list.source
+            ));
         }
     }
+    draft.look_first.extend(open);
 }
 
 /// The condition under which a column is required, or else under which it is blank, where it is exact.

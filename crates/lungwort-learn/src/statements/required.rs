@@ -55,6 +55,7 @@ static SOME_ROWS: &[Read] = &[
     |asking| asking.for_values_only(),
     |asking| asking.without_for_values(),
     |asking| asking.only_these(),
+    |asking| asking.not_for_values(),
 ];
 
 /// What is said to be needed.

@@ -160,6 +160,10 @@ fn what_is_said_of_some_rows_is_asked_of_these() {
     insta::assert_snapshot!("seed_orders", read_all(include_str!("said/seed_orders.txt")));
     insta::assert_snapshot!("path_counters", read_all(include_str!("said/path_counters.txt")));
     insta::assert_snapshot!("stages", read_all(include_str!("said/stages.txt")));
+    insta::assert_snapshot!("bike_loans", read_all(include_str!("said/bike_loans.txt")));
+    insta::assert_snapshot!("honey_jars", read_all(include_str!("said/honey_jars.txt")));
+    insta::assert_snapshot!("delivery", read_all(include_str!("said/delivery.txt")));
+    insta::assert_snapshot!("addresses", read_all(include_str!("said/addresses.txt")));
 }
 
 #[test]

@@ -532,8 +532,8 @@ pub(super) static WORDS: Language = Language {
     ],
     conditional: &[
         "if", "when", "where", "unless", "for a", "for an", "only for", "only with", "in case", "whenever",
-        "depending", "as soon as", "except if", "except when", "except where", "but not if", "but not when",
-        "but not where",
+        "depending", "as soon as", "once the", "once a", "once an", "once it", "except if", "except when",
+        "except where", "but not if", "but not when", "but not where",
     ],
     obliging: &[
         "must", "required", "mandatory", "compulsory", "obligatory", "only", "at most", "no more than",
@@ -915,7 +915,7 @@ pub(super) static WORDS: Language = Language {
         "is", "are", "must", "may", "can", "cannot", "has", "have", "should", "shall", "leave", "fill", "give", "use",
         "write", "enter", "do", "don't", "will", "need", "needs", "be", "stays", "goes", "remains", "takes",
         "contains", "holds", "consists", "lists", "says", "tells", "shows", "run", "runs", "begins", "starts", "ends",
-        "counts", "lies", "comes", "requires", "expects", "wants",
+        "counts", "lies", "comes", "requires", "expects", "wants", "was", "had",
     ],
     every: &["the", "each", "every", "a", "an", "any"],
     conditional_on: &["conditional", "conditionally"],

@@ -507,7 +507,7 @@ pub(super) static WORDS: Language = Language {
     verbs: &[
         "est", "sont", "doit", "doivent", "peut", "peuvent", "se", "ne", "comporte", "compte", "contient", "a", "ont",
         "reste", "restent", "faut", "laissez", "laisser", "commence", "commencent", "comportent", "contiennent",
-        "comptent", "figure", "figurent", "dépasse", "indique", "prend", "prennent", "vaut",
+        "comptent", "figure", "figurent", "dépasse", "indique", "prend", "prennent", "vaut", "était",
     ],
     every: &["le", "la", "chaque", "un", "une"],
     conditional_on: &["conditionnel", "conditionnelle"],

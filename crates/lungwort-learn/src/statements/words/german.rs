@@ -527,7 +527,7 @@ pub(super) static WORDS: Language = Language {
     verbs: &[
         "ist", "sind", "muss", "müssen", "darf", "dürfen", "kann", "können", "hat", "haben", "soll", "sollen",
         "bleibt", "bleiben", "wird", "werden", "beginnt", "beginnen", "enthält", "enthalten", "umfasst", "liegt",
-        "liegen", "endet", "lautet", "zählt", "steht",
+        "liegen", "endet", "lautet", "zählt", "steht", "war", "waren", "wurde", "wurden",
     ],
     every: &["der", "die", "das", "jede", "jeder", "jedes"],
     conditional_on: &["bedingt"],
