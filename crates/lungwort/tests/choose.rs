@@ -89,3 +89,30 @@ fn a_named_one_is_taken_whatever_lies_there() {
     assert_eq!(ran.json()["rulebook"]["chosen_because"], serde_json::Value::Null);
     assert!(ran.codes().contains(&"missing-heading".to_owned()));
 }
+
+#[test]
+fn lines_above_the_headings_do_not_tell_the_delimiter_that_the_rulebook_asks_for() {
+    let folder = Folder::new();
+    let columns = "[[sheet.column]]\nheading = \"Zone\"\n[[sheet.column]]\nheading = \"Year\"\ntype = \"whole\"\n";
+    let rulebook = |delimiter: &str| {
+        format!(
+            "[rulebook]\ntitle = \"Zones\"\nedition = \"1\"\n[file]\ndelimiter = \"{delimiter}\"\n[[sheet]]\nheading_row = 4\n{columns}"
+        )
+    };
+    folder.write("zones.rulebook.toml", rulebook(","));
+    folder.write("others.rulebook.toml", rulebook("|"));
+    folder.write("data.csv", ";report;annual\n;zone;a letter\n;year;four digits\nZone,Year\nA,2026\nB,soon\n");
+    let found = |rulebook: &str| {
+        let ran = folder.run(&["check", "data.csv", "-r", rulebook, "--format", "json"]);
+        ran.json()["findings"]
+            .as_array()
+            .unwrap()
+            .iter()
+            .map(|each| each["code"].as_str().unwrap().to_owned())
+            .collect::<Vec<_>>()
+    };
+    assert_eq!(found("zones.rulebook.toml"), ["not-number"]);
+    // Where the file has another one all the same, that is an error.
+    let found = found("others.rulebook.toml");
+    assert!(found.contains(&"wrong-delimiter".to_owned()), "{found:?}");
+}

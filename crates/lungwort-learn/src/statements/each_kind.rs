@@ -8,6 +8,9 @@ use super::subject::{Mention, Place};
 use super::{Claim, Confidence, Target};
 use lungwort_core::rulebook::toml_text::quoted;
 
+/// Words between a limit and the kind behind it, at most: `for a minibus`.
+const LED: usize = 2;
+
 /// Words of what limits a kind or of what names it, at most.
 const FAR: usize = 4;
 
@@ -58,7 +61,7 @@ impl Asking<'_> {
     fn one_kind_more(&self, claims: &mut Vec<Claim>) -> bool {
         let limits = self.limits();
         let ([all, of_kind], [place]) = (limits.as_slice(), self.subjects) else { return false };
-        let ([(sign, most)], [(other_sign, other)]) = (all.terms.as_slice(), of_kind.terms.as_slice()) else {
+        let ([.., (sign, most)], [(other_sign, other)]) = (all.terms.as_slice(), of_kind.terms.as_slice()) else {
             return false;
         };
         if sign != other_sign || *sign == "=" || !self.may_be_number(*place) {
@@ -69,9 +72,19 @@ impl Asking<'_> {
             let list = of.lines.get("allowed").filter(|_| column != place.1)?;
             let kinds = self.kinds_of((place.0, column), &entries(&list.value), &limits);
             let [kind] = kinds.as_slice() else { return None };
-            (kind.start >= all.end && kind.end == of_kind.start).then(|| kind.said.clone())
+            // "7 at most for a minibus"
+            let behind = kind.start >= of_kind.end && kind.start - of_kind.end <= LED;
+            let before = kind.start >= all.end && kind.end == of_kind.start;
+            (before || behind).then(|| kind.said.clone())
         });
-        let (Some(said), None) = (found.next(), found.next()) else { return false };
+        let (Some(said), None) = (found.next(), found.next()) else {
+            // What rows are of that kind is not known yet: then neither is the limit of all.
+            if self.language.only_for.contains(&self.sentence.word(of_kind.end)) {
+                let limits = claims.iter_mut().filter(|claim| claim.is_limit() && claim.on == Target::Column(*place));
+                limits.for_each(|claim| claim.confidence = Confidence::Suggested);
+            }
+            return false;
+        };
         let upper = sign.starts_with('<');
         let wider = if upper { other > most } else { other < most };
         let Some(when) = (if wider { otherwise(&said) } else { Some(said) }) else { return false };

@@ -268,7 +268,30 @@ fn is_several(value: &str) -> bool {
     value.contains(' ') && ors.any(|or| value.contains(&or))
 }
 
-/// Takes out the words for no value.
+/// Values of a range that stands in a list, at most.
+const RANGE: u32 = 60;
+
+/// `UG, EG or 1 to 9`: each number of a range among other values is one.
+fn spread_ranges(values: &mut Vec<String>, language: &Language) {
+    let range = |value: &String| {
+        let parts: Vec<&str> = value.split(' ').collect();
+        let [first, to, last] = parts.as_slice() else { return None };
+        let (first, last): (u32, u32) = (first.parse().ok()?, last.parse().ok()?);
+        (language.to.contains(to) && first < last && last - first < RANGE).then_some(first..=last)
+    };
+    let ranges = values.iter().filter(|value| range(value).is_some()).count();
+    if ranges == 1 && values.len() > 1 {
+        *values = values
+            .iter()
+            .flat_map(|value| match range(value) {
+                Some(numbers) => numbers.map(|number| number.to_string()).collect(),
+                None => vec![value.clone()],
+            })
+            .collect();
+    }
+}
+
+/// Takes out the words for no value, and puts in the numbers of a range.
 fn without_nothing(values: &mut Vec<String>, language: &Language) {
     // `Empty, nest, eggs or chicks` begins with a state, and says of no cell that it is blank.
     let small = |value: &String| !value.contains(' ') && value.chars().all(char::is_lowercase);
@@ -278,6 +301,7 @@ fn without_nothing(values: &mut Vec<String>, language: &Language) {
         let begins = std::mem::take(&mut first);
         begins && state || !language.nothing.contains(&value.to_lowercase().as_str())
     });
+    spread_ranges(values, language);
 }
 
 /// The values of a list in words; `led` where words before it say that it is one.

@@ -14,7 +14,8 @@ pub(super) fn beside(text: &str) -> Option<Vec<(String, String)>> {
     let one = |part: &&str| {
         let (code, meaning) = part.split_once(' ')?;
         let is_code = code.len() <= 3 && code.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit());
-        let is_meaning = meaning.len() <= 40 && meaning.chars().all(|each| each.is_lowercase() || each == ' ');
+        let is_meaning =
+            meaning.len() <= 40 && meaning.chars().all(|each| each.is_lowercase() || matches!(each, ' ' | '-'));
         (is_code && is_meaning).then(|| (code.to_owned(), meaning.to_owned()))
     };
     let pairs: Vec<(String, String)> = parts.iter().map(one).collect::<Option<_>>()?;
@@ -31,7 +32,7 @@ fn is_scale(pairs: &[(String, String)]) -> bool {
     let numbers: Option<Vec<u32>> = pairs.iter().map(|(code, _)| code.parse().ok()).collect();
     let Some(numbers) = numbers.filter(|numbers| numbers.len() >= 3) else { return false };
     let counted = |meaning: &str| {
-        meaning.split(' ').any(|word| {
+        meaning.split(' ').take(1).any(|word| {
             words::ALL.iter().any(|language| {
                 let kinds =
                     [language.letters, language.digits, language.characters, language.capitals, language.number];

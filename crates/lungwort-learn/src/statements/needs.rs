@@ -322,7 +322,11 @@ impl Asking<'_> {
             let led = language.into.contains(&before(1));
             led || language.every.contains(&before(1)) && language.into.contains(&before(2))
         };
-        let written_in = language.explain.contains(&word(from)) && matches!(asked.as_slice(), [only] if into(only));
+        let explains = language.explain.contains(&word(from));
+        // "Describe the item in the Notes column" asks for the notes.
+        let named_in = asked.iter().copied().filter(|mention| explains && into(mention)).collect::<Vec<_>>();
+        let asked = if let [only] = named_in.as_slice() { vec![*only] } else { asked };
+        let written_in = explains && matches!(asked.as_slice(), [only] if into(only));
         let said = self.condition()?;
         (ends || written_in).then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).collect())
     }
@@ -350,6 +354,19 @@ impl Asking<'_> {
     pub(super) fn asks_to_fill(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
         let from = polite(sentence, language, 0);
+        // "Bitte alle grau hinterlegten Spalten ausfüllen"
+        let last = sentence.words.len().saturating_sub(1);
+        if self.mentions.is_empty()
+            && !self.looks.is_empty()
+            && from > 0
+            && language.fill_in.contains(&sentence.word(last))
+        {
+            let columns = (from..last).any(|at| language.columns.contains(&sentence.word(at)));
+            let all = (from..last).all(|at| {
+                !language.only.contains(&sentence.word(at)) && !language.negations.contains(&sentence.word(at))
+            });
+            return (columns && all).then(|| self.looks.iter().map(|place| must_be_filled(*place)).collect());
+        }
         let verb = language.fill_in.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max()?;
         let named = |at: usize| self.mentions.iter().any(|mention| mention.words.contains(&at));
         let known = [

@@ -124,8 +124,14 @@ fn codes_between(first: &str, last: &str) -> Option<String> {
     // "D001 to D150" has as many digits throughout.
     let padded = first[head.len()..].starts_with('0');
     match padded {
-        // Which of so many they are is not worth an expression.
-        _ if most >= 1000 && width == wide && least < most => Some(format!(r"{letters}\d{{{width}}}")),
+        // All there are but nought need no expression of their own.
+        _ if most >= 1000 && width == wide && least < most => {
+            let all =
+                least <= 1 && (most + 1).to_string().trim_end_matches('0') == "1" && wide == most.to_string().len();
+            let between = Some(numbers(least, most, padded.then_some(width))).filter(|_| !all);
+            let digits = between.filter(|between| between.len() <= LONG).map(|between| format!("(?:{between})"));
+            Some(format!("{letters}{}", digits.unwrap_or_else(|| format!(r"\d{{{width}}}"))))
+        }
         // 1 to 9999
         false if least == 1 && most >= 1000 && (most + 1).to_string().trim_end_matches('0') == "1" => {
             Some(format!(r"{letters}[1-9]\d{{0,{}}}", most.to_string().len() - 1))
@@ -214,6 +220,9 @@ pub(super) fn begun_by_either(sentence: &Sentence, language: &Language) -> Optio
     either.then(|| found.iter().map(|text| regex::escape(text)).collect::<Vec<_>>().join("|"))
 }
 
+/// Signs of an expression for the numbers of a range, at most.
+const LONG: usize = 160;
+
 /// Digits of a number that counts up, at most.
 const WIDEST: usize = 9;
 
@@ -272,7 +281,7 @@ pub(super) fn numbers(least: u32, most: u32, width: Option<usize>) -> String {
     }
     // Where runs of numbers end that differ in their last digits alone: below a zero, or at a nine.
     let mut ends = vec![most];
-    for power in (1..=3).map(|digits| 10_u32.pow(digits)) {
+    for power in (1..=9).map(|digits| 10_u32.pow(digits)).take_while(|power| *power <= most) {
         ends.extend(Some(least - least % power + power - 1).filter(|end| *end < most));
         ends.extend(((most + 1) / power * power).checked_sub(1).filter(|end| least <= *end && *end < most));
     }
@@ -429,6 +438,17 @@ pub(super) fn as_shown(shown: &str, counted: &str) -> Option<String> {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn numbers_of_many_digits_are_those_between_too() {
+        for (least, most, width) in [(1, 2999, 4), (5, 29999, 5), (950, 12050, 5), (1, 70000, 6)] {
+            let regex = Regex::new(&format!("^(?:{})$", numbers(least, most, Some(width)))).expect("a pattern");
+            for number in (0..100_000_u32).step_by(7).chain([least, most, most + 1, least.saturating_sub(1)]) {
+                let text = format!("{number:0>width$}");
+                assert_eq!(regex.is_match(&text), (least..=most).contains(&number), "{text} {least} {most}");
+            }
+        }
+    }
 
     #[test]
     fn numbers_between_two_are_those_and_no_others() {

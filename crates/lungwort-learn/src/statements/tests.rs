@@ -164,6 +164,9 @@ fn what_is_said_of_some_rows_is_asked_of_these() {
     insta::assert_snapshot!("honey_jars", read_all(include_str!("said/honey_jars.txt")));
     insta::assert_snapshot!("delivery", read_all(include_str!("said/delivery.txt")));
     insta::assert_snapshot!("addresses", read_all(include_str!("said/addresses.txt")));
+    insta::assert_snapshot!("trajets", read_all(include_str!("said/trajets.txt")));
+    insta::assert_snapshot!("seats_of_vehicles", read_all(include_str!("said/seats_of_vehicles.txt")));
+    insta::assert_snapshot!("tags", read_all(include_str!("said/tags.txt")));
 }
 
 #[test]

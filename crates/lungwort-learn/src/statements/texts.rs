@@ -121,6 +121,7 @@ fn on_entry(
             _ if cell.row < layout.heading_row && !guide && in_line(cell.row) => {
                 texts.extend(line_above((sheet, drafted), (cell.row, cell.column), sign));
             }
+            _ if is_text && !guide && cell.row < layout.heading_row => texts.push(line_of(&cell.text, at, drafted)),
             _ if guide || cell.row < layout.heading_row => texts.push(text(&cell.text, at, About::Sheet(drafted))),
             _ => {}
         }
@@ -150,7 +151,26 @@ fn line_above((sheet, drafted): (&TemplateSheet, usize), (row, column): (u64, us
         joined.remove(0);
     }
     let joined = joined.join(&format!("{} ", char::from(sign)));
-    Some(text(&joined, place(sheet, row, first), About::Sheet(drafted)))
+    Some(line_of(&joined, place(sheet, row, first), drafted))
+}
+
+/// A line of a delimited file above its headings.
+fn line_of(line: &str, place: String, drafted: usize) -> Text {
+    let apart = in_spaced_columns(line);
+    let original = (apart != line).then(|| line.split_whitespace().collect::<Vec<_>>().join(" "));
+    Text { original, ..text(&apart, place, About::Sheet(drafted)) }
+}
+
+/// `year    int    four digits, 2015-2026`: several spaces part what is said of the first, as in a table.
+fn in_spaced_columns(line: &str) -> String {
+    let parts: Vec<&str> = line.split("  ").map(str::trim).filter(|part| !part.is_empty()).collect();
+    match parts.as_slice() {
+        [first, rest @ ..] if rest.len() >= 2 && first.split_whitespace().count() <= 2 => {
+            let first = first.trim_start_matches(|each: char| !each.is_alphanumeric());
+            format!("{first}: {}", rest.join("\n"))
+        }
+        _ => line.to_owned(),
+    }
 }
 
 /// On any other sheet. A table that goes through the columns names one at the beginning of a row.

@@ -298,6 +298,9 @@ fn has_word(words: &[&str], ends: &[String; 2]) -> bool {
     ends.iter().any(|word| words.contains(&word.as_str()))
 }
 
+/// Letters of a preposition that stands behind what happened then, at most: `bought on`, `geprüft am`.
+const PREPOSITION: usize = 2;
+
 /// Words of days that others are joined with are no shorter.
 const COMPOUND: usize = 5;
 
@@ -305,8 +308,12 @@ const COMPOUND: usize = 5;
 fn has_day(language: &Language, ends: &[String; 2]) -> bool {
     // "Geburtsdatum" is one, too.
     let joined = |word: &str, day: &&str| day.len() >= COMPOUND && word.ends_with(*day);
-    ends.iter()
-        .any(|word| language.dates.contains(&word.as_str()) || language.dates.iter().any(|day| joined(word, day)))
+    // "Bought on" is a day, and "On loan" is none.
+    let [last, first] = ends;
+    let leads = |word: &String| word == first && first != last && word.chars().count() <= PREPOSITION;
+    ends.iter().any(|word| {
+        language.dates.contains(&word.as_str()) && !leads(word) || language.dates.iter().any(|day| joined(word, day))
+    })
 }
 
 /// Limits of several columns in one sentence, each behind its own: `Latitude between -90 and 90, longitude between…`

@@ -22,6 +22,19 @@ fn fit(headings: &[SheetHeadings], source: &Source, options: ReadOptions) -> Opt
     Some((best, rows.dialect().delimiter, rows.decoder().encoding().0.name()))
 }
 
+/// Whether a file is read as its rulebook asks, though it looks otherwise: lines above the headings may be full of another sign. At most
+/// half of the headings are found as it looks, and nearly all are with the delimiter that is asked for.
+pub(crate) fn is_meant(rulebook: &Rulebook, source: &Source, options: ReadOptions, asked: u8) -> bool {
+    let headings = SheetHeadings::of_rulebook(rulebook);
+    let shared = |options| fit(&headings, source, options).map_or((0, 0), |(fit, ..)| (fit.shared, fit.of));
+    let (now, all) = shared(options);
+    if options.delimiter.is_some() || now * 2 > all {
+        return false;
+    }
+    let (found, of) = shared(ReadOptions { delimiter: Some(asked), ..options });
+    found > now && found >= 2 && found * 5 >= of * 4
+}
+
 /// A reading in which nearly all headings are found, in words that complete a sentence; `None` where there is none, or where
 /// most of them were found as it was.
 pub(crate) fn explains(rulebook: &Rulebook, source: &Source, options: ReadOptions) -> Option<String> {

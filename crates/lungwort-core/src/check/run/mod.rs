@@ -122,6 +122,12 @@ impl Checker<'_> {
             options.encoding = Some(asked);
         }
         let mut chunks = source.text(options)?;
+        if let Some(asked) = self.rulebook.file.delimiter.filter(|asked| *asked != chunks.dialect().delimiter)
+            && another_reading::is_meant(self.rulebook, source, options, asked)
+        {
+            options.delimiter = Some(asked);
+            chunks = source.text(options)?;
+        }
         let Some(top) = read_top(&mut chunks, self.rows_above_data())? else {
             return Err(CheckError::NoHeadings(None));
         };

@@ -98,8 +98,8 @@ pub(super) static WORDS: Language = Language {
     point: &["point", "dot", "decimal point", "comma"],
     sheets: &["sheet", "tab", "worksheet", "page"],
     alone_required: &[
-        "filled", "present", "not null", "nonblank", "non blank", "not blank", "not empty", "populated", "filled in",
-        "must exist", "must be there", "always filled", "always given", "always present", "given always",
+        "must", "filled", "present", "not null", "nonblank", "non blank", "not blank", "not empty", "populated",
+        "filled in", "must exist", "must be there", "always filled", "always given", "always present", "given always",
         "always there", "completed", "always", "each time", "must", "req", "reqd", "req'd", "mand", "essential",
         "a must", "every time", "necessary", "at all times", "in every row", "in all rows",
     ],
@@ -1186,7 +1186,7 @@ pub(super) static WORDS: Language = Language {
         "lower case letter", "lower case letters", "lowercase letter", "lowercase letters", "small letter",
         "small letters",
     ],
-    clock: &["24 hour", "24 hours", "24h", "time of day", "hours and minutes", "hours minutes", "clock time"],
+    clock: &["24 hour", "24 hours", "24h", "24 h", "time of day", "hours and minutes", "hours minutes", "clock time"],
     decimal_comma: false,
     ends: &[
         "ends in", "ends with", "ending in", "ending with", "end in", "end with", "with the ending",
