@@ -17,6 +17,10 @@ fn says_required(text: &str) -> Option<bool> {
     }
 }
 
+/// Words right behind one for required that say when it is.
+const NARROWING: &[&str] =
+    &["if", "when", "where", "unless", "for", "once", "only", "as", "after", "from", "over", "above", "with"];
+
 /// Looks for a word for required in a longer text.
 pub fn word_in(text: &str) -> Option<bool> {
     let lower = text.to_lowercase();
@@ -25,23 +29,7 @@ pub fn word_in(text: &str) -> Option<bool> {
         .iter()
         .position(|word| matches!(*word, "required" | "mandatory" | "compulsory" | "optional" | "conditional"))?;
     let not = at > 0 && matches!(words[at - 1], "not" | "no" | "non" | "if" | "when" | "where");
-    let later = words.get(at + 1).is_some_and(|word| {
-        matches!(
-            *word,
-            "if" | "when"
-                | "where"
-                | "unless"
-                | "for"
-                | "once"
-                | "only"
-                | "as"
-                | "after"
-                | "from"
-                | "over"
-                | "above"
-                | "with"
-        )
-    });
+    let later = words.get(at + 1).is_some_and(|word| NARROWING.contains(word));
     // "E-mail or phone required" asks for one of the two.
     let part = lower.split([',', ';', '.', ':', '(', ')']).find(|part| part.contains(words[at])).unwrap_or_default();
     let either = [" or ", " oder ", " ou "].iter().any(|or| part.contains(or));

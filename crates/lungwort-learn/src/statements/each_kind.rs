@@ -254,11 +254,8 @@ impl Asking<'_> {
     fn with_and_without(&self, sheet: usize, limits: &[Limit]) -> Option<(Option<Place>, Vec<Kind>)> {
         let (sentence, language) = (self.sentence, self.language);
         let [one, other] = limits else { return None };
-        let yes_no = |place: Place| {
-            let kind = self.draft.sheets[place.0].columns[place.1].lines.get("type");
-            kind.is_some_and(|kind| kind.value == "\"yes_no\"")
-        };
-        let mut flags = self.mentions.iter().filter(|mention| mention.place.0 == sheet && yes_no(mention.place));
+        let mut flags =
+            self.mentions.iter().filter(|mention| mention.place.0 == sheet && self.takes_yes_and_no(mention.place));
         let of = flags.next()?;
         let name = (self.name)(of.place);
         let word = |words: &[&str], from: usize, to: usize| (from..to).find(|at| words.contains(&sentence.word(*at)));

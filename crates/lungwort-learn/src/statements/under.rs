@@ -206,11 +206,9 @@ impl Asking<'_> {
             let copula = usize::from(language.copulas.contains(&sentence.word(at)));
             language.permitted.contains(&sentence.word(at + copula)) && at + copula + 1 >= sentence.words.len()
         };
-        if let Some(mention) = denied.and_then(of).filter(closed) {
-            let kind = self.draft.sheets[mention.place.0].columns[mention.place.1].lines.get("type");
-            if kind.is_some_and(|kind| kind.value == "\"yes_no\"") {
-                return Some((mention.place.0, format!("{} IS NOT TRUE", (self.name)(mention.place))));
-            }
+        let closed = denied.and_then(of).filter(closed);
+        if let Some(mention) = closed.filter(|mention| self.takes_yes_and_no(mention.place)) {
+            return Some((mention.place.0, format!("{} IS NOT TRUE", (self.name)(mention.place))));
         }
         let verb = |at: &usize| {
             [language.pays, language.has].iter().any(|words| words.contains(&sentence.word(*at))) && !span.contains(at)

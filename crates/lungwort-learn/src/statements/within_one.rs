@@ -69,16 +69,8 @@ impl Asking<'_> {
             let first = named(same.end).or_else(|| self.called(sentence.word(same.end), second.0))?;
             places = if first == second { Vec::new() } else { vec![first, second] };
         }
-        let (&(sheet, _), several) = (places.first()?, places.len() >= 2);
         let or = sentence.words[same.end..].iter().any(|(word, _)| language.or.contains(&word.as_str()));
-        let together = twice && several && !or && places.iter().all(|place| place.0 == sheet);
-        let names: Vec<String> = places.iter().map(|place| (self.name)(*place)).collect();
-        together.then_some(Claim {
-            on: Target::Rule(sheet),
-            key: "unique",
-            value: list(&names),
-            confidence: Confidence::Known,
-        })
+        self.unique_together(&places, Confidence::Known).filter(|_| twice && !or)
     }
 
     /// `A gauge cannot have two readings on the same day at the same time`: who has them, and what is the same.
@@ -110,26 +102,25 @@ impl Asking<'_> {
         let mut places: Vec<Place> = owner.map(|owner| owner.place).into_iter().chain(found).collect();
         let mut seen = std::collections::HashSet::new();
         places.retain(|place| seen.insert(*place));
+        self.unique_together(&places, Confidence::Known)
+    }
+
+    /// The rule that several columns of one sheet come together once.
+    fn unique_together(&self, places: &[Place], confidence: Confidence) -> Option<Claim> {
+        let (&(sheet, _), true) = (places.first()?, places.len() >= 2) else { return None };
         let names: Vec<String> = places.iter().map(|place| (self.name)(*place)).collect();
-        (places.len() >= 2 && places.iter().all(|place| place.0 == sheet)).then_some(Claim {
+        places.iter().all(|place| place.0 == sheet).then_some(Claim {
             on: Target::Rule(sheet),
             key: "unique",
             value: list(&names),
-            confidence: Confidence::Known,
+            confidence,
         })
     }
 
     /// `Members may order each variety only once`, `for one counter there is only one line per hour`: two columns that come together once.
     pub(super) fn once_together(&self) -> Option<Claim> {
         let places = self.each_once().or_else(|| self.one_line_of())?;
-        let sheet = places.first()?.0;
-        let names: Vec<String> = places.iter().map(|place| (self.name)(*place)).collect();
-        (places.len() >= 2 && places.iter().all(|place| place.0 == sheet)).then_some(Claim {
-            on: Target::Rule(sheet),
-            key: "unique",
-            value: list(&names),
-            confidence: Confidence::Confirm,
-        })
+        self.unique_together(&places, Confidence::Confirm)
     }
 
     /// Who may do something only once, and with what: `members may order each variety only once`.
