@@ -420,7 +420,9 @@ fn about(template: &Template, entries: &[Option<Entry>], path: &Path, beside: &P
             .filter(|row| Some(*row) != entry.layout.band_row)
             .flat_map(|row| sheet.row(row).into_iter().map(move |(column, text)| (row, column, text)));
         let title = cells.into_iter().find(|(.., text)| {
-            (4..=80).contains(&text.len()) && text.contains(char::is_alphabetic) && !statements::obliges(text)
+            (4..=80).contains(&first_sentence(text).len())
+                && text.contains(char::is_alphabetic)
+                && !statements::obliges(text)
         });
         title.map(|(row, column, text)| (first_sentence(text).to_owned(), marks::place(sheet, row, column)))
     });

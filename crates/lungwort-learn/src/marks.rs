@@ -18,8 +18,10 @@ fn says_required(text: &str) -> Option<bool> {
 }
 
 /// Words right behind one for required that say when it is.
-const NARROWING: &[&str] =
-    &["if", "when", "where", "unless", "for", "once", "only", "as", "after", "from", "over", "above", "with"];
+const NARROWING: &[&str] = &[
+    "if", "when", "where", "unless", "for", "once", "only", "as", "after", "from", "over", "above", "with", "there",
+    "then",
+];
 
 /// Looks for a word for required in a longer text.
 pub fn word_in(text: &str) -> Option<bool> {
@@ -30,6 +32,8 @@ pub fn word_in(text: &str) -> Option<bool> {
         .position(|word| matches!(*word, "required" | "mandatory" | "compulsory" | "optional" | "conditional"))?;
     let not = at > 0 && matches!(words[at - 1], "not" | "no" | "non" | "if" | "when" | "where");
     let later = words.get(at + 1).is_some_and(|word| NARROWING.contains(word));
+    // "Only for family passes, always required" speaks of these.
+    let later = later || words[..at].windows(2).any(|pair| pair[0] == "only" && NARROWING.contains(&pair[1]));
     // "E-mail or phone required" asks for one of the two.
     let part = lower.split([',', ';', '.', ':', '(', ')']).find(|part| part.contains(words[at])).unwrap_or_default();
     let either = [" or ", " oder ", " ou "].iter().any(|or| part.contains(or));
@@ -229,6 +233,7 @@ mod tests {
         assert_eq!(word_in("Required. Two letters."), Some(true));
         assert_eq!(word_in("not required"), Some(false));
         assert_eq!(word_in("Required if collected in the wild"), Some(false));
+        assert_eq!(word_in("Only for families, required there"), Some(false));
         assert_eq!(word_in("Optional"), Some(false));
         assert_eq!(word_in("Two letters"), None);
     }

@@ -83,7 +83,9 @@ impl Asking<'_> {
         })?;
         let named = || (free.end..sentence.words.len()).find(|at| language.only_for.contains(&sentence.word(*at)));
         let at = conditional_at(sentence, language).filter(|at| *at >= free.start).or_else(named)?;
-        let only = (free.start..at + 1).any(|at| language.only.contains(&sentence.word(at)));
+        // "Optional unless the newsletter is wanted" frees it in no other rows either.
+        let unless = language.unless.iter().any(|phrase| sentence.ends_at(phrase, at).is_some());
+        let only = unless || (free.start..at + 1).any(|at| language.only.contains(&sentence.word(at)));
         let said = self.condition().or_else(|| self.for_values()).filter(|_| only)?;
         let of_condition = |place: &&Place| self.is_said_of(**place, &said);
         let mut freed = self.subjects.iter().filter(|place| !of_condition(place));
@@ -149,26 +151,36 @@ impl Asking<'_> {
             let verb = behind..behind + 2;
             return Some(Reading::of(self.must_be_blank(&verb)));
         }
-        // "F or S, otherwise leave blank"
+        self.forbidden().map(|forbidden| Reading::of(self.must_be_blank(&forbidden)))
+    }
+
+    /// Where a sentence says that something must be blank, and not only where it is not filled otherwise: `F or S, otherwise leave blank`.
+    fn forbidden(&self) -> Option<std::ops::Range<usize>> {
+        let (sentence, language) = (self.sentence, self.language);
         let otherwise = |place: &std::ops::Range<usize>| {
             let before = place.start.checked_sub(1);
             // "All others stay blank"
             let others = |phrase: &&str| (0..place.start).any(|at| sentence.ends_at(phrase, at) == Some(place.start));
-            let freed = |before: usize| language.may.contains(&word(before));
-            let else_so = (0..place.start).any(|at| language.otherwise.contains(&word(at)));
-            // `Back stays empty while the book is out`
-            let open = conditional_at(sentence, language).is_none() && language.as_long.contains(&word(place.end));
-            open || else_so || before.is_some_and(freed) || language.all_other.iter().any(others)
+            let freed = |before: usize| language.may.contains(&sentence.word(before));
+            let else_so = (0..place.start).any(|at| language.otherwise.contains(&sentence.word(at)));
+            self.stays_blank_so_long(place.end)
+                || else_so
+                || before.is_some_and(freed)
+                || language.all_other.iter().any(others)
         };
         // "Ne pas laisser vide" forbids the contrary.
         let denied = |place: &std::ops::Range<usize>| {
             (place.start.saturating_sub(2)..place.start).any(|at| language.negations.contains(&sentence.word(at)))
         };
-        let forbidden = sentence.any(language.forbidden).filter(|place| !otherwise(place) && !denied(place));
-        if let Some(forbidden) = forbidden {
-            return Some(Reading::of(self.must_be_blank(&forbidden)));
-        }
-        None
+        sentence.any(language.forbidden).filter(|place| !otherwise(place) && !denied(place))
+    }
+
+    /// `Back stays empty while the book is out`: when that is stands in no column. "Must be left blank for level 1" says it.
+    fn stays_blank_so_long(&self, at: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        language.as_long.contains(&sentence.word(at))
+            && conditional_at(sentence, language).is_none()
+            && self.for_values().is_none()
     }
 
     /// Where the verb stands that asks to leave something blank: first, or behind the kind of rows or the condition that it is for.

@@ -5,7 +5,7 @@ use super::meanings::{beside, ends_of_scale, explained, is_nothing, pairs};
 use super::sentence::{Sentence, sentences};
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
-use super::yes_no::{only_yes, ticked, yes_no};
+use super::yes_no::{only_yes, ticked, yes_no, yes_no_with_reasons};
 use super::{Claim, Reading, Target};
 use crate::draft::Confidence;
 use lungwort_core::rulebook::toml_text::{key, list, quoted};
@@ -32,6 +32,9 @@ pub(super) fn read(
     let (text, again) = without_heading(text, heading);
     let behind_colon = behind_colon || again;
     let claim = |key, value, confidence| Claim { on: Target::Column(place), key, value, confidence };
+    if let Some((yes, no)) = yes_no_with_reasons(sentence, language) {
+        return of_yes_and_no((&yes, &no), claim);
+    }
     if let Some(pairs) = meant_pairs((sentence, language), text, (alone, behind), mentions.last()) {
         return of_pairs(&pairs, claim);
     }
@@ -44,11 +47,7 @@ pub(super) fn read(
     // "Ja/nein" alone is of no other language.
     let found = yes_no(sentence, language).or_else(|| words::ALL.iter().find_map(|other| yes_no(sentence, other)));
     if let Some((yes, no)) = found {
-        let words = format!("{{ yes = {}, no = {} }}", quoted(&yes), quoted(&no));
-        return Reading::of(vec![
-            claim("type", quoted("yes_no"), Confidence::Known),
-            claim("yes_no", words, Confidence::Known),
-        ]);
+        return of_yes_and_no((&yes, &no), claim);
     }
     if let Some((standard, named)) = standard_in_any(sentence, language, heading) {
         let confidence = if named { Confidence::Known } else { Confidence::Confirm };
@@ -93,6 +92,12 @@ pub(super) fn read(
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));
     Reading::of(said.map(|(values, confidence)| claim("allowed", list(&values), confidence)).into_iter().collect())
+}
+
+/// A column of yes and no, with the words for them.
+fn of_yes_and_no((yes, no): (&str, &str), claim: impl Fn(&'static str, String, Confidence) -> Claim) -> Reading {
+    let words = format!("{{ yes = {}, no = {} }}", quoted(yes), quoted(no));
+    Reading::of(vec![claim("type", quoted("yes_no"), Confidence::Known), claim("yes_no", words, Confidence::Known)])
 }
 
 /// Whether what looks like values are forms of them: `an e-mail or a phone number`, and `JJ/MM`, a day without its year.
@@ -555,6 +560,9 @@ fn is_day_in_words(text: &str) -> bool {
 fn is_unit(text: &str) -> bool {
     let first = text.split(' ').next().unwrap_or_default().to_lowercase();
     let apart = text.contains([',', '|']) || text.contains(" /");
+    if super::units::is_unit_by_another(text) {
+        return true;
+    }
     !apart && text.contains('/') && MEASURED_IN.contains(&first.as_str())
 }
 

@@ -37,6 +37,26 @@ fn duty_behind(sentence: &Sentence) -> Option<Vec<Sentence>> {
     words::ALL.iter().any(alone).then(|| sentences(list).into_iter().chain([duty]).collect())
 }
 
+/// `optional, ADULT, CHILD or SENIOR`: whether it has to be filled in stands before the values, beside a column.
+fn duty_first(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let one = |language: &&'static Language| {
+        let phrases = [language.alone_required, language.required, language.optional].into_iter().flatten();
+        let end = phrases.filter_map(|phrase| sentence.ends_at(phrase, 0)).max()?;
+        let parted = matches!(sentence.gap(end - 1), "," | ";" | "–" | "—" | "-" | ":");
+        let from = sentence.words.get(end).filter(|_| parted)?.1.start;
+        let listed = &sentence.text[from..];
+        // "Optional, but not for day boats" and "required, if there is a keeper" go on about the duty.
+        let first = sentence.word(end);
+        let goes_on = [language.but, language.conditional, language.except, language.only, language.only_for];
+        let goes_on = goes_on.iter().any(|words| words.contains(&first)) || language.negations.contains(&first);
+        let plain = conditions::conditional_at(sentence, language).is_none() && !goes_on;
+        let chosen = listed.contains([',', '/']) || language.or.iter().any(|or| listed.contains(&format!(" {or} ")));
+        (plain && chosen).then(|| [sentence.text[..sentence.words[end - 1].1.end].to_owned(), listed.to_owned()])
+    };
+    let parts = words::ALL.iter().find_map(one)?;
+    Some(parts.iter().flat_map(|part| sentences(part)).collect())
+}
+
 /// `required (A, B, C or HALL)`: what has to be filled in, and the values in brackets behind it.
 fn duty_and_list(sentence: &Sentence) -> Option<Vec<Sentence>> {
     let (before, rest) = sentence.text.split_once('(')?;
@@ -116,7 +136,8 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
     if let (About::Column(..), Some(parts)) = (&text.about, duty_behind(&sentence)) {
         return parts;
     }
-    if let (About::Column(..), Some(parts)) = (&text.about, duty_and_list(&sentence)) {
+    if let (About::Column(..), Some(parts)) = (&text.about, duty_and_list(&sentence).or_else(|| duty_first(&sentence)))
+    {
         return parts;
     }
     if let (About::Column(..), Some(clauses)) = (&text.about, clauses(&sentence)) {
@@ -330,8 +351,10 @@ fn with_filling(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &D
         let ends = conditions::condition_span(sentence, language)?.end >= sentence.words.len();
         let only = |at: usize| language.only.contains(&sentence.word(at));
         let asked = sentence.required(language).filter(|asked| asked.end <= at && at - asked.end <= 1);
-        let from =
-            asked.map(|asked| asked.start).or_else(|| at.checked_sub(1).filter(|at| only(*at))).filter(|_| ends)?;
+        let from = asked.map(|asked| asked.start).or_else(|| at.checked_sub(1).filter(|at| only(*at)));
+        // "Positive, negative – only with a lab number" has the word in its condition.
+        let with = only(at) && language.with.contains(&sentence.word(at + 1));
+        let from = from.or_else(|| Some(at).filter(|_| with)).filter(|_| ends)?;
         let sign = sentence.gap(from.checked_sub(1)?);
         if !sign.contains([',', ';', '–', '—', '(', '-']) {
             return None;

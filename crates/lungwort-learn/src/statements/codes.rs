@@ -361,6 +361,9 @@ impl Builder<'_> {
             self.at = end;
             return true;
         }
+        // "B plus a two-digit number"
+        let counted = language.articles.contains(&sentence.word(next)) && self.counts_at(next + 1);
+        let next = next + usize::from(counted);
         let counts = sentence.number(next, language).is_some() || language.articles.contains(&sentence.word(next));
         if !(counts && self.kind_at(next + 1).is_some() || self.ranges_at(next)) {
             return false;

@@ -33,6 +33,9 @@ impl Builder<'_> {
         }
         let loose = || Some((r"\d", self.phrase_at(language.loose_digits, at + 1).filter(|_| !self.regex.is_empty())?));
         if let Some((class, end)) = self.kind_at(at + 1).or_else(loose) {
+            if let Some((numbers, end)) = self.limited_digits((class, end), count) {
+                return self.takes(&numbers, end);
+            }
             let (class, end) = self.mixed(class, end);
             let count = count - self.begun_with(class, at, end);
             self.regex.push_str(&match (most(end), qualified(sentence, language.at_least, at)) {
@@ -49,10 +52,7 @@ impl Builder<'_> {
         if let Some(most) = sentence.is_dashed(at).then(|| sentence.number(at + 1, language)).flatten().map(f64::abs)
             && let Some((class, end)) = self.kind_at(at + 2).filter(|_| most > count && is_count(&most))
         {
-            self.regex.push_str(&format!("{class}{{{count},{most}}}"));
-            self.counted += 1;
-            self.at = end;
-            return true;
+            return self.takes(&format!("{class}{{{count},{most}}}"), end);
         }
         let led = at.checked_sub(1).is_some_and(|before| language.between.contains(&sentence.words[before].0.as_str()));
         let upper = self
@@ -72,13 +72,38 @@ impl Builder<'_> {
         let more: Vec<f64> = (0..at).rev().map_while(before).collect();
         let more: String = more.into_iter().rev().map(|count| format!("{class}{{{}}}|", count - begun)).collect();
         // "10 or 13 digits" are never eleven.
-        self.regex.push_str(&match either || !more.is_empty() {
+        let several = match either || !more.is_empty() {
             true => format!("(?:{more}{class}{{{count}}}|{class}{{{most}}})"),
             false => format!("{class}{{{count},{most}}}"),
-        });
+        };
+        self.takes(&several, end)
+    }
+
+    /// Takes a piece that ends at a word.
+    fn takes(&mut self, piece: &str, end: usize) -> bool {
+        self.regex.push_str(piece);
         self.counted += 1;
         self.at = end;
         true
+    }
+
+    /// `B followed by a two-digit number from 01 to 48`: the least and the greatest of so many digits.
+    fn limited_digits(&self, (class, end): (&str, usize), count: f64) -> Option<(String, usize)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let behind = self.phrase_at(language.number, end).or_else(|| self.phrase_at(language.loose_digits, end));
+        let behind = behind.unwrap_or(end);
+        let opened = sentence.gap(behind.checked_sub(1)?).ends_with('(');
+        let from = self.phrase_at(language.between, behind).or_else(|| opened.then_some(behind))?;
+        let joins = [language.to, language.and].into_iter().find_map(|words| self.phrase_at(words, from + 1));
+        let to = joins.or_else(|| sentence.is_dashed(from).then_some(from + 1))?;
+        let digits = |at: usize| {
+            let text = sentence.word(at);
+            let plain = text.len() == count as usize && text.bytes().all(|byte| byte.is_ascii_digit());
+            plain.then(|| text.parse::<u32>().ok()).flatten()
+        };
+        let (least, most) = digits(from).zip(digits(to)).filter(|(least, most)| least < most)?;
+        let fits = class == r"\d" && !self.regex.is_empty() && most < 10_000;
+        fits.then(|| (format!("(?:{})", numbers(least, most, Some(count as usize))), to + 1))
     }
 
     /// `4 digits for the site, 2 for the year`: as many of what has been counted last.

@@ -192,12 +192,16 @@ fn counted_from(sentence: &Sentence, language: &Language) -> Option<f64> {
 fn is_of_words(sentence: &Sentence, language: &Language, place: std::ops::Range<usize>) -> bool {
     let parts = |at: usize| sentence.gap(at).contains([',', '/', '|', ';']);
     let or = |at: usize| language.or.contains(&sentence.word(at));
+    // "Positive, negative, unclear" are three results.
+    let next = place.end + usize::from(or(place.end));
+    let first = place.start == 0 && language.negative.contains(&sentence.word(next));
     let before = place.start.checked_sub(1).is_some_and(|at| parts(at) || or(at) || sentence.gap(at).contains(':'));
+    let before = before || first;
     let behind = place.end >= sentence.words.len() || parts(place.end - 1) || or(place.end);
     let is_amount = [language.whole, language.number, language.decimals, language.units, language.heading_units]
         .iter()
         .any(|words| sentence.has(words));
-    let several = sentence.text.matches([',', '/', '|']).count() + usize::from(sentence.has(language.or)) >= 2;
+    let several = sentence.text.matches([',', '/', '|']).count() + usize::from(sentence.has(language.or)) >= 2 || first;
     place.len() == 1 && before && behind && several && !is_amount
 }
 
@@ -453,7 +457,8 @@ fn counted((sentence, language, from): (&Sentence, &Language, usize), numbers: &
     let places = counts_places(sentence, language, at);
     let aged = [language.or_older, language.or_younger].into_iter().flatten();
     let aged = aged.into_iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
-    if language.others.contains(&word(at + 1)) && !places && !aged {
+    let own = sentence.counted.iter().any(|own| own == word(at + 1));
+    if language.others.contains(&word(at + 1)) && !places && !aged && !own {
         return (Counted::Nothing, 1);
     }
     if places {
@@ -544,7 +549,8 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
     // The unit stands between: `500 EUR is the maximum`.
     let unit = sentence.words.get(at + 1).is_some_and(|(word, _)| {
         let words = [language.units, language.heading_units];
-        super::units::is_unit(word) || words.iter().any(|words| words.contains(&word.as_str()))
+        let own = sentence.counted.contains(word);
+        own || super::units::is_unit(word) || words.iter().any(|words| words.contains(&word.as_str()))
     });
     let behind = |phrases: &[&str]| {
         let ends = |from: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max();

@@ -151,9 +151,7 @@ impl Asking<'_> {
         let mut limits: Vec<Limit> = Vec::new();
         let mut at = 0;
         while at < sentence.words.len() {
-            let Some(number) =
-                sentence.number(at, language).filter(|_| !language.articles.contains(&sentence.word(at)))
-            else {
+            let Some(number) = sentence.number(at, language).filter(|_| self.is_counting(at)) else {
                 at += 1;
                 continue;
             };
@@ -163,7 +161,11 @@ impl Asking<'_> {
                 (from..at).find(start)
             };
             // "12 au plus", "12 or more"
-            let behind = |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).max();
+            // "At level 3 no fewer than 20 hours" says the least of the hours.
+            let ends = |end: &usize| sentence.number(*end, language).is_none() || !sentence.gap(end - 1).is_empty();
+            let behind = |phrases: &[&str]| {
+                phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 1)).filter(ends).max()
+            };
             let range = || {
                 let joined = matches!(sentence.gap(at), "-" | "–");
                 let to = usize::from(
@@ -192,6 +194,16 @@ impl Asking<'_> {
         limits
     }
 
+    /// Whether a word is a number, and no article: "one" is one behind "at least".
+    fn is_counting(&self, at: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let limited = || {
+            let phrases = || language.at_least.iter().chain(language.at_most);
+            (0..at).any(|from| phrases().any(|phrase| sentence.ends_at(phrase, from) == Some(at)))
+        };
+        !language.articles.contains(&sentence.word(at)) || limited()
+    }
+
     /// "Cannot have more than 6" is at most 6; of another limit that is denied nothing is known.
     fn as_denied(&self, mut limit: Limit, from: usize) -> Option<Limit> {
         let (sentence, language) = (self.sentence, self.language);
@@ -215,7 +227,7 @@ impl Asking<'_> {
         if limits.len() < 2 {
             return None;
         }
-        let (sheet, _) = self.mentions.first().map(|of| of.place).or_else(|| self.subjects.first().copied())?;
+        let sheet = self.sheet()?;
         let mut found = None;
         for (column, of) in self.draft.sheets.get(sheet)?.columns.iter().enumerate() {
             let Some(list) = of.lines.get("allowed") else { continue };

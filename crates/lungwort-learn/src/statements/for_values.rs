@@ -4,7 +4,7 @@
 use super::by_value::entries;
 use super::compared_values::CONDITIONS;
 use super::conditions;
-use super::conditions::{condition_of, condition_span, is_one_of};
+use super::conditions::{condition_of, condition_span, is_one_of, values_of};
 use super::polite;
 use super::required::{Asking, blank_when, otherwise, required_when};
 use super::subject::{Mention, Place, plain_heading};
@@ -13,6 +13,13 @@ use super::{Claim, Confidence};
 
 /// Words between the values and the verb that says what is to be given then, at most: `for gas appliances please give`.
 const NOUNS: usize = 3;
+
+/// Words by which rows are called, ahead of the bracket that says which they are, at most.
+const CALLED: usize = 5;
+
+/// Verbs that only help others, in the languages of templates.
+const AUXILIARIES: &[&str] =
+    &["been", "was", "were", "had", "ist", "sind", "wurde", "wurden", "worden", "a", "ont", "été", "est", "sont"];
 
 /// Words of a sentence that says no more than that a cell is blank otherwise, at most.
 const SHORT: usize = 7;
@@ -27,12 +34,18 @@ impl Asking<'_> {
     fn kind_named_at(&self) -> Option<(usize, usize)> {
         let (sentence, language) = (self.sentence, self.language);
         let led = |at: usize| {
-            let end = if language.only_for.contains(&sentence.word(at)) { Some(at + 1) } else { self.applies_to(at) };
+            // "Only with standard trees"
+            let with =
+                at > 0 && language.with.contains(&sentence.word(at)) && language.only.contains(&sentence.word(at - 1));
+            let of_rows = with || language.only_for.contains(&sentence.word(at));
+            let end = if of_rows { Some(at + 1) } else { self.applies_to(at) };
             end.map(|end| (at, end))
         };
         (0..sentence.words.len()).find_map(led).or_else(|| {
             // "With half board, the rate is at least 60"
-            if language.with.contains(&sentence.word(0)) {
+            // "At level 3 no fewer than 20 hours are needed"
+            let named = || self.sheet().and_then(|sheet| self.of_named_column(sheet, 1)).is_some();
+            if language.with.contains(&sentence.word(0)) || language.into.contains(&sentence.word(0)) && named() {
                 return Some((0, 1));
             }
             let colon = (0..=NOUNS).any(|at| sentence.gap(at) == ":");
@@ -48,7 +61,10 @@ impl Asking<'_> {
     /// The same, read from the sentence: the values of one column, and no more.
     fn read_kind_of_rows(&self) -> Option<(String, std::ops::Range<usize>)> {
         let (sentence, language) = (self.sentence, self.language);
-        let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
+        let sheet = self.sheet()?;
+        if let Some(found) = self.kind_in_brackets() {
+            return Some(found);
+        }
         let (from, first) = self.kind_named_at()?;
         let (labelled, led) = (from == first, first);
         let article = [language.every, language.articles, language.small];
@@ -56,6 +72,10 @@ impl Asking<'_> {
         let ends = |end: usize| !labelled || sentence.gap(end - 1) == ":";
         let of_yes = || self.of_yes_column(sheet, first).filter(|_| !labelled);
         let of_code = || self.of_code_before(sheet, first).filter(|_| !labelled);
+        let counted = || {
+            let (said, words) = self.counted_within(first..sentence.words.len() + 1)?;
+            (!labelled && words.start <= first + 1).then_some((said, words.end))
+        };
         let of_named = || (first..first + NOUNS).find_map(|at| self.of_named_column(sheet, at));
         // "Nicht" may be a word of the value.
         let (said, end) = self
@@ -63,8 +83,27 @@ impl Asking<'_> {
             .or_else(|| self.of_one_column(sheet, first, ends))
             .or_else(|| of_named().filter(|_| !labelled))
             .or_else(of_code)
-            .or_else(of_yes)?;
+            .or_else(of_yes)
+            .or_else(counted)?;
         Some((said, from..end))
+    }
+
+    /// `Insured items (Insured = Y) must have a value`: which rows these are stands in brackets behind what they are called.
+    fn kind_in_brackets(&self) -> Option<(String, std::ops::Range<usize>)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let equated = |mention: &&Mention| {
+            let opens = mention.words.start.checked_sub(1).is_some_and(|at| sentence.gap(at).ends_with('('));
+            opens && sentence.gap(mention.words.end - 1) == "=" && mention.words.start <= CALLED
+        };
+        let of = self.mentions.iter().find(equated)?;
+        let text = sentence.rest(of.words.end);
+        let (value, _) = text.split_once(')')?;
+        let closes = (of.words.end..sentence.words.len()).find(|at| sentence.gap(*at).starts_with(')'))?;
+        // What is asked stands behind the bracket, and nothing is asked before it.
+        let asks = (0..of.words.start).any(|at| language.verbs.contains(&sentence.word(at)));
+        let values = values_of(value, language)?;
+        let said = is_one_of(&(self.name)(of.place), &values, false);
+        (!asks && closes + 1 < sentence.words.len()).then_some((said, 0..closes + 1))
     }
 
     /// The condition that a column has one of the values that stand at a word, and where these end; a word that is a value of two columns
@@ -131,7 +170,7 @@ impl Asking<'_> {
     }
 
     /// `Rentals of kind P`: the heading of a column in small letters, and what it takes behind it.
-    fn of_named_column(&self, sheet: usize, at: usize) -> Option<(String, usize)> {
+    pub(super) fn of_named_column(&self, sheet: usize, at: usize) -> Option<(String, usize)> {
         let word = self.sentence.word(at);
         let is_so = |column: &&crate::draft::DraftColumn| plain_heading(&column.heading).to_lowercase() == word;
         let of = self.draft.sheets.get(sheet)?.columns.iter().find(is_so).filter(|_| !word.is_empty())?;
@@ -160,12 +199,19 @@ impl Asking<'_> {
         let said =
             condition_of(self.sentence, self.language, self.mentions, self.name).map(|said| self.of_yes_no(said));
         let said = said.or_else(|| self.kind_in_condition()).or_else(|| self.yes_in_condition());
+        let said = said.or_else(|| self.yes_in_words());
         let span = || condition_span(self.sentence, self.language);
         let of_others = || {
             let (said, words) = self.of_others()?;
             span().filter(|span| span.contains(&words.start)).map(|_| said)
         };
-        said.or_else(|| self.kind_of_column()).or_else(of_others)
+        // "Where both must be given and at least one adult must be named" asks for both.
+        let asks = |at: usize| self.language.modals.contains(&self.sentence.word(at));
+        let counted = || {
+            let span = span().filter(|span| !span.clone().any(asks))?;
+            self.counted_within(span).map(|(said, _)| said)
+        };
+        said.or_else(|| self.kind_of_column()).or_else(of_others).or_else(counted)
     }
 
     /// "If there is a light", where that is a column of yes and no, is true where it says yes, and "if there is overtime" where that is
@@ -236,6 +282,35 @@ impl Asking<'_> {
             .then(|| format!("{} IS {}", (self.name)(of.place), if denied { "FALSE" } else { "TRUE" }))
     }
 
+    /// `Only where the fee was paid`, where Fee paid is a column of yes and no: its words stand apart.
+    fn yes_in_words(&self) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let span = condition_span(sentence, language)?;
+        let sheet = self.sheet()?;
+        let denies =
+            |at: usize| [language.negations, language.none].iter().any(|words| words.contains(&sentence.word(at)));
+        let known = [
+            language.conditional, language.every, language.articles, language.copulas, language.small, language.verbs,
+            language.possessives, language.only, language.there_is, AUXILIARIES,
+        ];
+        let small = |at: usize| denies(at) || known.iter().any(|words| words.contains(&sentence.word(at)));
+        let is_so = |(column, of): &(usize, &crate::draft::DraftColumn)| {
+            let heading = plain_heading(&of.heading).to_lowercase();
+            let words: Vec<&str> = heading.split(' ').collect();
+            let at = |word: &&str| span.clone().find(|at| sentence.word(*at) == *word);
+            let places: Option<Vec<usize>> = words.iter().map(at).collect();
+            let ordered = places.is_some_and(|places| {
+                places.windows(2).all(|pair| pair[0] < pair[1])
+                    && span.clone().all(|at| places.contains(&at) || small(at))
+            });
+            words.len() >= 2 && ordered && self.takes_yes_and_no((sheet, *column))
+        };
+        let mut found = self.draft.sheets.get(sheet)?.columns.iter().enumerate().filter(is_so);
+        let (Some((_, of)), None) = (found.next(), found.next()) else { return None };
+        let denied = span.clone().any(denies);
+        Some(format!("{} IS {}", of.name, if denied { "FALSE" } else { "TRUE" }))
+    }
+
     /// `For payment invoice`, `for rentals of kind P`: a column and what it takes, behind `for`.
     fn kind_of_column(&self) -> Option<String> {
         let (sentence, language) = (self.sentence, self.language);
@@ -266,7 +341,7 @@ impl Asking<'_> {
         if let Some(said) = self.mentions.iter().find_map(of_named) {
             return Some(said);
         }
-        let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
+        let sheet = self.sheet()?;
         // "Delivery address if by post"
         let by = (span.start..span.end).find(|at| language.agent.contains(&sentence.word(*at)));
         let of_any = |(column, of): (usize, &crate::draft::DraftColumn)| {
@@ -278,11 +353,13 @@ impl Asking<'_> {
         if let (Some(said), None) = (found.next(), found.next()) {
             return Some(said);
         }
-        let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
+        let sheet = self.sheet()?;
         let copula = span.clone().find(|at| language.copulas.contains(&sentence.word(*at)));
         let from = copula.unwrap_or(span.start) + 1;
         let denied = language.negations.contains(&sentence.word(from));
-        let ends = |at: usize| self.of_one_column(sheet, at, |end| end == span.end);
+        // "Wer privat wohnt" ends with its verb.
+        let verb_last = usize::from(!language.give_last.is_empty() && copula.is_none());
+        let ends = |at: usize| self.of_one_column(sheet, at, |end| end == span.end || end + verb_last == span.end);
         // "If paid by transfer"
         let last = || (from + 1..span.end).filter(|_| !denied && copula.is_none()).find_map(ends);
         // "Not passed" may be a value itself.
@@ -351,18 +428,26 @@ impl Asking<'_> {
     /// `Watts is only for electric appliances`: it is blank elsewhere, and may be filled then.
     pub(super) fn only_for_values(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
-        let [place] = self.subjects else { return None };
+        let place = self.subjects.first()?;
         let required = sentence.required(language);
         let own = self.mentions.first().filter(|mention| mention.place == *place || mention.words.start == 0);
-        let own = own.map_or(0, |mention| mention.words.end);
+        // "Adults and children are only for families": columns that begin the sentence together.
+        let together = self.subjects_together();
+        if self.subjects.len() > 1 && together.is_none() {
+            return None;
+        }
+        let own = together.or(own.map(|mention| mention.words.end)).unwrap_or(0);
         let is_only = language.only.contains(&sentence.word(own));
         let copula = usize::from(own > 0 && !is_only && language.copulas.contains(&sentence.word(own)));
         let only_at = |at: usize| language.only.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
         // `R/G/B; only for T1`, beside a column
         let labelled = self.mentions.iter().all(|mention| mention.place == *place && mention.words.start == 0);
+        let labelled = labelled || together.is_some();
         let parted = |at: &usize| labelled && sentence.gap(at - 1).contains([';', '–', ',']);
         let later = || (1..sentence.words.len()).filter(parted).find_map(only_at);
-        let only = only_at(own + copula).or_else(later)?;
+        // "Stakes are supplied only with standard trees"
+        let done = || only_at(own + copula + 1).filter(|_| copula > 0 && own > 0);
+        let only = only_at(own + copula).or_else(done).or_else(later)?;
         // "Is only given for"
         let given = usize::from(language.filled.contains(&sentence.word(only)));
         let (said, words) = self.kind_of_rows().filter(|(_, words)| words.start == only + given)?;
@@ -381,10 +466,32 @@ impl Asking<'_> {
             return None;
         }
         let asked = required.is_some() || (words.end..ends).any(|at| language.filled.contains(&sentence.word(at)));
-        let then = required_when(*place, said);
-        let then = if asked { then } else { Claim { confidence: Confidence::Suggested, ..then } };
-        let elsewhere = otherwise(said).map(|said| blank_when(*place, &said));
-        Some(elsewhere.into_iter().chain([then]).collect())
+        let of = |place: &Place| {
+            let then = required_when(*place, said);
+            let then = if asked { then } else { Claim { confidence: Confidence::Suggested, ..then } };
+            otherwise(said).map(|said| blank_when(*place, &said)).into_iter().chain([then])
+        };
+        Some(self.subjects.iter().filter(|place| !self.is_said_of(**place, said)).flat_map(of).collect())
+    }
+
+    /// Where the columns end that a sentence begins with, where it is about all of them: `adults / children: …`.
+    fn subjects_together(&self) -> Option<usize> {
+        let (sentence, language) = (self.sentence, self.language);
+        let (first, others) = self.mentions.split_first().filter(|(first, _)| first.words.start <= 1)?;
+        let mut end = first.words.end;
+        let joined =
+            |at: usize| [language.and, language.or, language.every].iter().any(|of| of.contains(&sentence.word(at)));
+        let mut places = vec![first.place];
+        for mention in others {
+            let apart = end > 0 && matches!(sentence.gap(end - 1), "/" | ",");
+            let near = mention.words.start == end && apart || (end..mention.words.start).all(joined);
+            if mention.words.start < end || !near || mention.words.start - end > 2 {
+                break;
+            }
+            end = mention.words.end;
+            places.push(mention.place);
+        }
+        (places.len() > 1 && self.subjects.iter().all(|place| places.contains(place))).then_some(end)
     }
 
     /// `To be given for dead plants and for no others`: it is filled then, and blank elsewhere.

@@ -2,8 +2,23 @@
 
 use super::sentence::Sentence;
 
+/// The expression for an ISO week as it is written: `YYYY-Www`, `YYYY-WNN`, `YYYYWww`.
+fn week(text: &str) -> Option<&'static str> {
+    let years = ["YYYY", "yyyy", "JJJJ", "jjjj", "AAAA", "aaaa"];
+    let rest = years.iter().find_map(|year| text.strip_prefix(year))?;
+    let (sign, rest) = rest.strip_prefix('-').map_or(("", rest), |rest| ("-", rest));
+    let number = rest.strip_prefix('W')?;
+    matches!(number, "ww" | "WW" | "nn" | "NN" | "##").then_some(match sign {
+        "-" => r"\d{4}-W(?:0[1-9]|[1-4]\d|5[0-3])",
+        _ => r"\d{4}W(?:0[1-9]|[1-4]\d|5[0-3])",
+    })
+}
+
 /// The expression for a mask, in which some letters stand for digits: `N`, `#`, `9` and `0` repeated, and the year.
 pub(crate) fn masked(text: &str) -> Option<String> {
+    if let Some(week) = week(text) {
+        return Some(week.to_owned());
+    }
     // `TF/yy/nnn`: small letters that stand for digits, beside others that stand for themselves.
     let small = text.chars().filter(|each| each.is_ascii_lowercase()).collect::<String>();
     let for_digits = !small.is_empty() && small.chars().all(|each| matches!(each, 'n' | 'y'));

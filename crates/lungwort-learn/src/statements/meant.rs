@@ -79,6 +79,24 @@ pub(super) fn without_listed(
     mentions
 }
 
+/// Whether a column is named by a code among others, `ADULT, CHILD or SENIOR`, where its own heading is no code.
+pub(super) fn is_code_of_list(sentence: &Sentence, language: &Language, (mention, draft): (&Mention, &Draft)) -> bool {
+    let (sheet, column) = mention.place;
+    let code = |at: usize| {
+        let text = sentence.words.get(at).map_or("", |(_, place)| &sentence.text[place.clone()]);
+        text.len() > 1 && text.chars().all(|each| each.is_uppercase() || each.is_ascii_digit())
+    };
+    let at = mention.words.start;
+    let or = |at: usize| language.or.contains(&sentence.word(at));
+    let parts = |at: usize| sentence.gap(at).contains([',', '/', '|']);
+    let behind = or(at + 1) && code(at + 2) || parts(at) && (code(at + 1) || or(at + 1) && code(at + 2));
+    let before = at >= 1 && parts(at - 1) && code(at - 1) || at >= 2 && or(at - 1) && code(at - 2);
+    mention.words.len() == 1
+        && code(at)
+        && draft.sheets[sheet].columns[column].heading.contains(char::is_lowercase)
+        && (behind || before)
+}
+
 /// Where a list begins right behind a column and its sign, of which at least one word is no column: `Stage: nest, eggs, chicks`.
 fn listed_alone(sentence: &Sentence, language: &Language, first: &Mention) -> Option<usize> {
     let sign = sentence.gap(first.words.end.checked_sub(1)?);
@@ -267,6 +285,20 @@ fn colon_behind(sentence: &Sentence, mentions: &[Mention]) -> Option<usize> {
     (first <= LEADING && sentence.text[ends(last)..colon].trim().is_empty()).then_some(colon)
 }
 
+/// Whether a column is named for the rows that are meant: `must not be filled for level 1` beside another one, and in brackets `insured
+/// items (Insured = Y) must have a price`.
+fn names_some_rows(
+    (sentence, language, beside): (&Sentence, &Language, bool),
+    (mention, mentions): (&Mention, &[Mention]),
+) -> bool {
+    let before = |back: usize| mention.words.start.checked_sub(back).map_or("", |at| sentence.word(at));
+    let article = usize::from(language.every.contains(&before(1)));
+    let opens = mention.words.start.checked_sub(1).is_some_and(|at| sentence.gap(at).ends_with('('));
+    let equated = opens && mention.words.end > 0 && sentence.gap(mention.words.end - 1) == "=";
+    let others = mentions.iter().any(|other| other.place != mention.place);
+    beside && language.only_for.contains(&before(1 + article)) || equated && others
+}
+
 /// The columns that a sentence is about: those that it names, that it stands beside, or that the one before named.
 pub(super) fn meant(
     (text, sentence, language): (&Text, &Sentence, &Language),
@@ -285,6 +317,8 @@ pub(super) fn meant(
         let in_condition = condition.as_ref().is_some_and(|condition| condition.contains(&mention.words.start));
         let narrows = conditions::narrowed_by(sentence, language, mentions).is_some_and(|of| of == *mention);
         let of_piece = mentions.len() > 1 && is_of_piece(sentence, language, (mention, mentions));
+        let beside = matches!(text.about, About::Column(..));
+        let narrows = narrows || names_some_rows((sentence, language, beside), (mention, mentions));
         !in_condition
             && !compared(mention)
             && !narrows

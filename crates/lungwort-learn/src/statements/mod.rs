@@ -17,6 +17,7 @@ mod columns_by;
 mod compared_values;
 mod conditions;
 mod counted;
+mod counted_rows;
 mod counts;
 mod day_forms;
 mod days;
@@ -713,8 +714,7 @@ fn understand(
         About::Column(..) => Vec::new(),
         _ => values::dates(sentence, language, mentions, &all, (draft, &known.headings)),
     };
-    let places = if dated.is_empty() { places } else { &dated };
-    let dated = !dated.is_empty();
+    let (places, dated) = if dated.is_empty() { (places, false) } else { (dated.as_slice(), true) };
     reading.and(other_sheet::read(sentence, language, places, draft));
     reading.and(one_row::read(sentence, language, (known, &text.about, !mentions.is_empty()), draft));
     reading.and(order::balance(sentence, language, mentions, &name));
@@ -736,7 +736,8 @@ fn understand(
     }
     reading.and(as_before((sentence, language), places, &reading, draft));
     let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);
-    reading.and(order::read(sentence, language, (&ordered(mentions, draft), spoken_of), &name));
+    let compared = ordered((sentence, language), (mentions, own), draft);
+    reading.and(order::read(sentence, language, (&compared, spoken_of), &name));
     let held = as_held((sentence, language), (mentions, own), &reading);
     reading.and(held);
     let valid = sentence.has(language.valid) && sentence.has(language.obliging);
@@ -758,13 +759,24 @@ fn ignored(sentence: &Sentence, language: &Language) -> Reading {
     Reading { understood, ..Reading::default() }
 }
 
-/// The columns that may come before or behind another one: those of yes and no do not.
-fn ordered(mentions: &[Mention], draft: &Draft) -> Vec<Mention> {
+/// The columns that may come before or behind another one: those of yes and no do not, nor beside a column those of its condition,
+/// `only with a result, not before sampling`.
+fn ordered(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, own): (&[Mention], Option<Place>),
+    draft: &Draft,
+) -> Vec<Mention> {
     let is_ordered = |mention: &&Mention| {
         let kind = draft.sheets[mention.place.0].columns[mention.place.1].lines.get("type");
         kind.is_none_or(|kind| kind.value != "\"yes_no\"")
     };
-    mentions.iter().filter(is_ordered).cloned().collect()
+    let mut ordered: Vec<Mention> = mentions.iter().filter(is_ordered).cloned().collect();
+    let span = conditions::condition_span(sentence, language).filter(|_| own.is_some());
+    let outside = |mention: &Mention| span.as_ref().is_none_or(|span| !span.contains(&mention.words.start));
+    if ordered.iter().any(outside) {
+        ordered.retain(outside);
+    }
+    ordered
 }
 
 /// `Same format`: the column is written as the nearest one before it of which that has been said.

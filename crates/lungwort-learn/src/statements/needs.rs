@@ -4,7 +4,7 @@
 use super::by_value::of_value;
 use super::conditions::{compared_with, condition_span};
 use super::for_values::is_form_of;
-use super::required::{Asking, OPEN, SUBJECT, must_be_filled, required_when};
+use super::required::{Asking, OPEN, SUBJECT, blank_when, must_be_filled, otherwise, required_when};
 use super::subject::{Mention, Place};
 use super::{Claim, polite};
 
@@ -49,6 +49,8 @@ impl Asking<'_> {
         // "Bookings with drums need a deposit"
         let of_value =
             of_value.or_else(|| self.those_with().filter(|(_, words)| words.end <= needs.start).map(|(said, _)| said));
+        // "Requests for more than 20 trees need a supervisor"
+        let of_value = of_value.or_else(|| self.counted_within(0..needs.start).map(|(said, _)| said));
         let claim = |mention: &Mention| match &of_value {
             Some(said) => required_when(mention.place, said),
             None if given.is_some() => required_when(mention.place, given.as_deref().unwrap_or(OPEN)),
@@ -99,7 +101,7 @@ impl Asking<'_> {
     /// `Non-members must give a phone number`, `bands that are not members`: those of which a column is blank that is called so.
     pub(super) fn of_others(&self) -> Option<(String, std::ops::Range<usize>)> {
         let (sentence, language) = (self.sentence, self.language);
-        let (sheet, _) = self.mentions.first().map(|of| of.place).or_else(|| self.subjects.first().copied())?;
+        let sheet = self.sheet()?;
         let called = |word: &str| {
             let columns = self.draft.sheets[sheet].columns.iter();
             let is_so = |column: &&crate::draft::DraftColumn| {
@@ -314,8 +316,12 @@ impl Asking<'_> {
         // "Give the certificate number", "give the certificate (FR- and six digits)"
         let noun = usize::from(language.address_words.contains(&sentence.word(last)));
         let bracket = last > 0 && sentence.gap(last - 1).starts_with('(');
-        let ends =
-            last + noun + usize::from(modal) >= sentence.words.len() || span.start == last || as_well() || bracket;
+        // "Gibt die Anschrift an"
+        let particle = usize::from(language.particles.contains(&sentence.word(last + noun)));
+        let ends = last + noun + usize::from(modal) + particle >= sentence.words.len()
+            || span.start == last
+            || as_well()
+            || bracket;
         // "Say in remarks what should be planted"
         let into = |mention: &Mention| {
             let before = |back: usize| mention.words.start.checked_sub(back).map_or("", |at| word(at));
@@ -328,7 +334,12 @@ impl Asking<'_> {
         let asked = if let [only] = named_in.as_slice() { vec![*only] } else { asked };
         let written_in = explains && matches!(asked.as_slice(), [only] if into(only));
         let said = self.condition()?;
-        (ends || written_in).then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).collect())
+        // "Whoever lodges privately gives the address; otherwise it stays blank"
+        let blank = self.otherwise_blank(last);
+        let elsewhere = otherwise(&said).filter(|_| blank && asked.len() == 1);
+        let elsewhere = elsewhere.and_then(|said| Some(blank_when(asked.first()?.place, &said)));
+        (ends || written_in || blank)
+            .then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).chain(elsewhere).collect())
     }
 
     /// `If it is not ok, note says why`, `Note: say why if not ok`

@@ -18,6 +18,9 @@ const BEHIND: usize = 4;
 /// Words from a denial that begins a sentence to the verb that it denies, at most.
 const DENIED: usize = 4;
 
+/// Words between what says that two columns are alike, or not, and the second of them, at most.
+const LEADS: usize = 3;
+
 /// Words of a sentence that says nothing but the order of two columns, at most.
 const SHORT: usize = 6;
 
@@ -420,6 +423,16 @@ fn alike(
     let (same, differ) = (sentence.any(language.be_same), sentence.any(language.differ));
     let place = same.clone().or_else(|| differ.clone())?;
     let behind = place.start >= other.words.end && place.start - other.words.end <= BETWEEN;
+    // "Replaced by must differ from Tag", "it cannot be the same as Tag"
+    let ordered = || sentence.has(language.earlier) || sentence.has(language.later) || sentence.has(language.or_equal);
+    let leads = (place.end..other.words.start).all(|at| {
+        let small = [language.small, language.every, language.owners, language.meaning_signs, language.as_written];
+        small.iter().any(|words| words.contains(&sentence.word(at)))
+    });
+    let between = place.start >= one.words.end && place.end < other.words.start;
+    // "The town must match the postcode" does not ask for the same text.
+    let alike = differ.is_some() || place.len() > 1;
+    let behind = behind || alike && between && leads && other.words.start - place.end <= LEADS && !ordered();
     if one.place == other.place || one.place.0 != other.place.0 || !behind || !sentence.has(language.obliging) {
         return None;
     }

@@ -10,6 +10,9 @@ const MOST: usize = 8;
 /// Words between a thing and the verb that says how much it is, at most.
 const MEASURED: usize = 3;
 
+/// Words of a sentence that are looked at for a heading within them.
+const WORDS: usize = 40;
+
 /// The last word of a heading stands for it where it is no shorter.
 const TAIL: usize = 4;
 
@@ -91,6 +94,55 @@ pub(super) fn shared_beginning(
         }
     }
     found.extend(more);
+}
+
+/// `Name and phone of the parents`, where the headings are Name of the parents and Phone of the parents: what both end with is said once,
+/// whatever column the first word alone would be.
+pub(super) fn shared_end(sentence: &Sentence, language: &Language, headings: &[&Named], found: &mut Vec<Mention>) {
+    let word = |at: usize| sentence.word(at);
+    let mut more: Vec<Mention> = Vec::new();
+    for mention in found.iter().filter(|mention| mention.words.len() >= 2) {
+        let Some(joined) = mention.words.start.checked_sub(1) else { continue };
+        let Some(before) = joined.checked_sub(1) else { continue };
+        if !(language.and.contains(&word(joined)) || language.or.contains(&word(joined))) {
+            continue;
+        }
+        let tail = mention.words.start + 1..mention.words.end;
+        let is_so = |words: &[String]| {
+            words.len() == mention.words.len()
+                && words[0] == word(before)
+                && words[1..].iter().zip(tail.clone()).all(|(one, at)| one == word(at))
+        };
+        let mut of = headings.iter().filter(|(words, place, _)| is_so(words) && *place != mention.place);
+        if let (Some((_, place, _)), None) = (of.next(), of.next()) {
+            more.push(Mention { place: *place, words: before..before + 1 });
+        }
+    }
+    found.retain(|mention| !more.iter().any(|other| other.words == mention.words));
+    found.extend(more);
+}
+
+/// `Der Abreisetag`, where the heading is Abreise: what is said of it is in the same word.
+pub(super) fn by_compound(
+    sentence: &Sentence,
+    language: &Language,
+    (known, about): (&Headings, &About),
+    found: &mut Vec<Mention>,
+) {
+    let heading = |word: &str| {
+        let stem = |end: &&str| word.strip_suffix(*end).filter(|stem| stem.chars().count() >= TAIL).map(str::to_owned);
+        language.compounds.iter().find_map(stem)
+    };
+    for at in 0..sentence.words.len().min(WORDS) {
+        if found.iter().any(|known| known.words.contains(&at)) {
+            continue;
+        }
+        let Some(stem) = heading(sentence.word(at)) else { continue };
+        let joined = stem.strip_suffix('s').unwrap_or(&stem);
+        let is_so = |words: &[String]| matches!(words, [one] if *one == stem || one == joined);
+        let place = known.only(about, |words, _| is_so(words));
+        found.extend(place.map(|place| Mention { place, words: at..at + 1 }));
+    }
 }
 
 /// `The rate`, where the one heading of two words that ends so is Hourly rate.
@@ -212,6 +264,28 @@ pub(super) fn by_stem(
         };
         found.extend(known.only(about, |heading, _| is_so(heading)).map(|place| Mention { place, words }));
     }
+    by_what_was_done(sentence, language, (known, about), found);
+}
+
+/// `Not before sampling`, where the heading is Sampled on: what was done on a day stands behind what comes before or after it.
+fn by_what_was_done(
+    sentence: &Sentence,
+    language: &Language,
+    (known, about): (&Headings, &About),
+    found: &mut Vec<Mention>,
+) {
+    let compares = || language.earlier.iter().chain(language.later);
+    let behind = |at: usize| compares().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
+    let Some(end) = (0..sentence.words.len()).find_map(behind) else { return };
+    let at = end + usize::from(language.every.contains(&sentence.word(end)));
+    let done = sentence.word(at);
+    let named = found.iter().any(|mention| (end..=at + 1).contains(&mention.words.start));
+    if named || done.chars().count() < TAIL || is_common(done) {
+        return;
+    }
+    let is_day = |word: &str| language.dates.contains(&word);
+    let is_so = |heading: &[String]| matches!(heading, [one, day] | [day, one] if is_day(day) && !is_day(one) && alike(one, done));
+    found.extend(known.only(about, |heading, _| is_so(heading)).map(|place| Mention { place, words: at..at + 1 }));
 }
 
 /// `The date must not be in the future`, where one column alone is of days.

@@ -56,6 +56,7 @@ static SOME_ROWS: &[Read] = &[
     |asking| asking.without_for_values(),
     |asking| asking.only_these(),
     |asking| asking.not_for_values(),
+    |asking| asking.blank_only_then(),
 ];
 
 /// What is said to be needed.
@@ -137,7 +138,6 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
             reading.claims.extend(back.into_iter().map(must_be_filled));
             reading
         }
-        None if let Some(claims) = asking.blank_only_then() => Reading::of(claims),
         None if sentence.any(language.optional).is_some()
             && !(mentions.is_empty() && asking.looks.is_empty() && asking.subjects.is_empty()) =>
         {
@@ -158,6 +158,16 @@ fn is_all_that_is_said(sentence: &Sentence, language: &Language) -> bool {
 }
 
 impl Asking<'_> {
+    /// The sheet that the sentence is about: that of a column that it is about or names, or the only one that it may be about.
+    pub(super) fn sheet(&self) -> Option<usize> {
+        let named = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place));
+        let only = || {
+            let (first, last) = (self.all.first()?, self.all.last()?);
+            (first.0 == last.0).then_some(*first)
+        };
+        named.or_else(only).map(|place| place.0)
+    }
+
     /// Whether a condition is of a column itself.
     pub(super) fn is_said_of(&self, place: Place, said: &str) -> bool {
         said.strip_prefix(&(self.name)(place)).is_some_and(|rest| rest.starts_with(' '))

@@ -18,6 +18,8 @@ pub(super) struct Sentence {
     pub words: Vec<(String, Range<usize>)>,
     /// With which bytes its words begin: a bit each, which a few share.
     begins: Begins,
+    /// What its columns count themselves, as it says it: `at most 14 days` limits a column of days.
+    pub counted: Vec<String>,
     /// Where it states a condition and where it asks for a value, by language: both are asked many times.
     known: RefCell<Vec<Known>>,
 }
@@ -70,6 +72,9 @@ const LEFT: usize = 12;
 
 /// Words between a verb and its participle, at most.
 const FAR: usize = 5;
+
+/// The same where the participle ends the clause.
+const LAST: usize = 16;
 
 /// Shortenings behind which a full stop ends no sentence.
 const SHORT: &[&str] =
@@ -152,7 +157,9 @@ fn is_new_clause(before: &str, behind: &str) -> bool {
     if conditional && behind.contains(',') {
         return true;
     }
-    (is_clause(before) || goes_on) && is_clause(behind) && !is_for_some(behind) && !leaves_the_rest(behind)
+    // "Two decimals; CHILD passes are free" speaks of others from there on.
+    let code = first.len() > 1 && first.chars().all(char::is_uppercase);
+    (is_clause(before) || goes_on || code) && is_clause(behind) && !is_for_some(behind) && !leaves_the_rest(behind)
 }
 
 /// Whether a clause goes on about some rows: `sizes are 32 to 56; for shoes 18 to 50 is fine`.
@@ -327,7 +334,12 @@ impl Sentence {
                 begins[at] |= bit;
             }
         }
-        Some(Sentence { text: text.to_owned(), words, begins, known: RefCell::default() })
+        Some(Sentence { text: text.to_owned(), words, begins, counted: Vec::new(), known: RefCell::default() })
+    }
+
+    /// It with what its columns count themselves.
+    pub fn counting(&self, counted: Vec<String>) -> Sentence {
+        Sentence { counted, ..self.clone() }
     }
 
     /// Whether a word may be among its own, as far as the first byte tells.
@@ -484,7 +496,14 @@ impl Sentence {
     fn participle(&self, modal: &Range<usize>, language: &Language) -> Option<Range<usize>> {
         let reach = modal.end..(modal.end + FAR).min(self.words.len());
         let word = |at: usize| self.words.get(at).map_or("", |(word, _)| word.as_str());
-        let at = reach.clone().find(|at| language.filled.contains(&word(*at)))?;
+        // "Sind Name und Telefon der Eltern anzugeben": the verb ends the clause, however far it stands.
+        let ends = |at: usize| at + 1 == self.words.len() || self.gap(at).contains([',', ';', '(']);
+        let last = || {
+            let far = modal.end..(modal.end + LAST).min(self.words.len());
+            let end = far.into_iter().find(|at| ends(*at)).filter(|_| !language.give_last.is_empty())?;
+            language.filled.contains(&word(end)).then_some(end)
+        };
+        let at = reach.clone().find(|at| language.filled.contains(&word(*at))).or_else(last)?;
         let denied = (modal.end..at).any(|at| language.negations.contains(&word(at)));
         // "Filled in" is the same as filled.
         let behind = if language.filled[0] == word(at) && word(at + 1) == "in" { at + 2 } else { at + 1 };

@@ -6,8 +6,10 @@ use std::ops::Range;
 
 use super::About;
 use super::columns_by::{by_letter, first_columns, numbered_together, ranges};
+use super::meant::is_code_of_list;
 use super::other_words::{
-    by_compared_size, by_head, by_measure, by_stem, by_tail, by_verbs, shared_beginning, shared_noun, the_day,
+    by_compared_size, by_compound, by_head, by_measure, by_stem, by_tail, by_verbs, shared_beginning, shared_end,
+    shared_noun, the_day,
 };
 use super::sentence::{Sentence, bit};
 use super::values;
@@ -320,14 +322,18 @@ pub(super) fn mentions(
     beside_others((sentence, language), &headings, &formats, &mut found);
     shared_noun(sentence, language, &headings, &mut found);
     shared_beginning(sentence, language, &headings, &mut found);
+    shared_end(sentence, language, &headings, &mut found);
     by_head(sentence, language, &headings, &mut found);
+    by_compound(sentence, language, (known, about), &mut found);
     by_tail(sentence, language, (known, about), &mut found);
     by_measure(sentence, language, (known, about), &mut found);
     by_compared_size(sentence, language, (known, about), &mut found);
     by_stem(sentence, language, (known, about), &mut found);
     the_day(sentence, language, (known, about), &mut found);
     by_verbs(sentence, language, (known, about), &mut found);
-    found.retain(|mention| !is_no_column((sentence, language), mention, draft));
+    found.retain(|mention| {
+        !is_no_column((sentence, language), mention, draft) && !is_code_of_list(sentence, language, (mention, draft))
+    });
     found.extend(by_letter(sentence, language, draft, about));
     found.extend(first_columns(sentence, language, draft, about));
     found.extend(ranges(sentence, language, draft, &found));

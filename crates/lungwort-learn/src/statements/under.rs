@@ -3,6 +3,7 @@
 
 use super::by_value::entries;
 use super::conditions::{condition_span, is_one_of, values_of};
+use super::each_kind::Limit;
 use super::products::counting;
 use super::required::{Asking, blank_when, otherwise};
 use super::subject::{Mention, Place};
@@ -65,12 +66,14 @@ impl Asking<'_> {
     /// `At most 6 pupils in junior teams`
     fn kind_that_ends(&self) -> Option<(String, std::ops::Range<usize>)> {
         let (sentence, language) = (self.sentence, self.language);
-        let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
+        let sheet = self.sheet()?;
         let last = sentence.words.len();
         let leads = |at: &usize| language.into.contains(&sentence.word(*at));
         (0..last).filter(leads).find_map(|at| {
             let article = usize::from(language.every.contains(&sentence.word(at + 1)));
-            let (said, end) = self.of_one_column(sheet, at + 1 + article, |_| true)?;
+            let from = at + 1 + article;
+            let (said, end) =
+                self.of_one_column(sheet, from, |_| true).or_else(|| self.of_named_column(sheet, from))?;
             if at == 0 {
                 return Some((said, at..end));
             }
@@ -81,13 +84,15 @@ impl Asking<'_> {
     /// `Junior teams have at most 6 pupils`: what rows are is what the sentence begins with, and a verb follows.
     pub(super) fn kind_that_leads(&self) -> Option<(String, std::ops::Range<usize>)> {
         let (sentence, language) = (self.sentence, self.language);
-        let (sheet, _) = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place))?;
+        let sheet = self.sheet()?;
         let article = [language.every, language.articles, language.each_of, language.whole_of];
         let first = usize::from(article.iter().any(|words| words.contains(&sentence.word(0))));
         // "Les équipes de benjamins"
         let owned = (first + 1..=first + NOUNS).find(|at| language.owners.contains(&sentence.word(*at)));
         let starts = std::iter::once(first).chain(owned.map(|at| at + 1));
-        let (said, end) = starts.into_iter().find_map(|at| self.of_one_column(sheet, at, |_| true))?;
+        // "Level 3 takes at least 20 hours"
+        let of_start = |at: usize| self.of_one_column(sheet, at, |_| true).or_else(|| self.of_named_column(sheet, at));
+        let (said, end) = starts.into_iter().find_map(of_start)?;
         let is_verb = |at: usize| {
             [language.verbs, language.has, language.pays].iter().any(|words| words.contains(&sentence.word(at)))
         };
@@ -159,13 +164,25 @@ impl Asking<'_> {
 
     /// `Junior teams have at most 6 pupils`: how many of a column there are then, which the column counts.
     fn counts_then(&self, claims: &mut Vec<Claim>, span: &std::ops::Range<usize>) -> Option<(usize, String)> {
+        let outside: Vec<Limit> = self.limits().into_iter().filter(|limit| !span.contains(&limit.start)).collect();
+        let mut terms: Vec<String> = Vec::new();
+        let mut sheet = None;
+        // "At least one adult and at most 5 children" limits both.
+        for limit in outside {
+            let (of, term) = self.counted_limit(claims, limit)?;
+            sheet = Some(of);
+            terms.push(term);
+        }
+        // Each number of the sentence is one of these.
+        claims.retain(|claim| !(claim.is_limit() && terms.len() > 1));
+        Some((sheet?, terms.join(" AND ")))
+    }
+
+    /// One number of a sentence as the limit of the column that counts what stands behind it.
+    fn counted_limit(&self, claims: &mut Vec<Claim>, mut limit: Limit) -> Option<(usize, String)> {
         let (sentence, language) = (self.sentence, self.language);
-        let limits = self.limits();
-        let mut outside = limits.into_iter().filter(|limit| !span.contains(&limit.start));
-        let (Some(mut limit), None) = (outside.next(), outside.next()) else { return None };
         let named = self.mentions.iter().find(|mention| mention.words.start == limit.end);
-        let sheet =
-            self.subjects.first().map(|place| place.0).or_else(|| self.mentions.first().map(|of| of.place.0))?;
+        let sheet = self.sheet()?;
         let counted = || counting((sheet, sentence.word(limit.end)), self.draft).map(|place| (place, limit.end + 1));
         let (place, end) = named.map(|mention| (mention.place, mention.words.end)).or_else(counted)?;
         if !self.may_be_number(place) || !self.is_counted(place) {
@@ -210,6 +227,9 @@ impl Asking<'_> {
         if let Some(mention) = closed.filter(|mention| self.takes_yes_and_no(mention.place)) {
             return Some((mention.place.0, format!("{} IS NOT TRUE", (self.name)(mention.place))));
         }
+        if let Some(place) = self.free_then(span) {
+            return Some((place.0, format!("{} = 0", (self.name)(place))));
+        }
         let verb = |at: &usize| {
             [language.pays, language.has].iter().any(|words| words.contains(&sentence.word(*at))) && !span.contains(at)
         };
@@ -228,6 +248,24 @@ impl Asking<'_> {
         }
         claims.retain(|claim| !(claim.key == "blank_when" && claim.on == Target::Column(place)));
         Some((place.0, format!("{} = 0", (self.name)(place))))
+    }
+
+    /// `CHILD passes are free (price 0.00)`: the column of what is charged, named in brackets or the only one of its kind.
+    fn free_then(&self, span: &std::ops::Range<usize>) -> Option<Place> {
+        let (sentence, language) = (self.sentence, self.language);
+        let copula = (span.start..=span.end).find(|at| language.copulas.contains(&sentence.word(*at)))?;
+        let end = language.free.iter().filter_map(|phrase| sentence.ends_at(phrase, copula + 1)).max()?;
+        let ends = end >= sentence.words.len() || sentence.gap(end - 1).starts_with(['(', ',', ';', '.']);
+        let sheet = self.sheet()?;
+        let columns = self.draft.sheets.get(sheet)?.columns.iter().enumerate();
+        let charged = |(_, of): &(usize, &crate::draft::DraftColumn)| {
+            let heading = of.heading.to_lowercase();
+            heading.split(|each: char| !each.is_alphanumeric()).any(|part| language.charges.contains(&part))
+        };
+        let mut found = columns.filter(charged).map(|(column, _)| (sheet, column));
+        let only = found.next().filter(|_| found.next().is_none());
+        let named = self.mentions.iter().find(|mention| mention.words.start >= end).map(|mention| mention.place);
+        named.or(only).filter(|place| ends && self.may_be_number(*place))
     }
 
     /// `5 to 30, for school classes up to 35`, `at most 30 (40 for clubs)`: another end of the range for some rows. All rows keep to the wider one,

@@ -17,6 +17,22 @@ const BEHIND_NUMBERS: &[&str] = &[
     "mètres", "liter", "litre", "prozent", "pour", "grad", "degrés", "fr", "sfr",
 ];
 
+/// Units that others are told by: `mg/l`, `EUR/kg`.
+const BY: &[&str] = &[
+    "l", "ml", "dl", "m", "m2", "m²", "m3", "m³", "cm²", "cm2", "ha", "km", "km²", "km2", "kg", "g", "t", "h", "s",
+    "min", "d", "day", "days", "night", "week", "month", "year", "person", "unit", "piece", "pc", "tag", "nacht",
+    "woche", "monat", "jahr", "stunde", "std", "stück", "stk", "jour", "nuit", "semaine", "mois", "an", "heure",
+];
+
+/// Whether a text is a unit by another one, and no two values: `mg/l`, `km/h`, `€/kg`.
+pub(super) fn is_unit_by_another(text: &str) -> bool {
+    let lower = text.trim().to_lowercase();
+    let Some((one, other)) = lower.split_once('/') else { return false };
+    let more = ["µg", "ug", "ng", "mmol", "mol", "individuals", "ind"];
+    let known = is_unit(one) || BEHIND_NUMBERS.contains(&one) || more.contains(&one);
+    known && BY.contains(&other) && one != other
+}
+
 /// Whether a word is a unit at the end of headings.
 pub(super) fn is_unit(word: &str) -> bool {
     UNITS.contains(&word)

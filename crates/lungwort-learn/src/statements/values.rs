@@ -23,12 +23,39 @@ fn without_numbers_of_some(claims: &mut Vec<Claim>, sentence: &Sentence, languag
     }
 }
 
+/// The sentence with what its column counts itself, where it counts that: `at most 14 days` of a column of days, `14 years` of an age.
+fn counted_by_heading(
+    (sentence, language): (&Sentence, &Language),
+    places: &[Place],
+    draft: &Draft,
+) -> Option<Sentence> {
+    let [(sheet, column)] = *places else { return None };
+    let of = &draft.sheets[sheet].columns[column];
+    let dated = of.lines.get("type").is_some_and(|line| line.value.contains("date") || line.value.contains("time"));
+    let counts = |at: &usize| sentence.number(*at, language).is_some() && at + 1 < sentence.words.len();
+    let nouns: Vec<&str> = (0..sentence.words.len()).filter(counts).map(|at| sentence.word(at + 1)).collect();
+    if nouns.is_empty() || dated {
+        return None;
+    }
+    let heading = of.heading.to_lowercase();
+    let own = |noun: &&str| {
+        let years = language.spans.iter().any(|(word, span)| word == noun && *span == "YEAR");
+        heading
+            .split(|each: char| !each.is_alphanumeric())
+            .any(|part| part == *noun || noun.strip_suffix('n') == Some(part) || years && language.ages.contains(&part))
+    };
+    let counted: Vec<String> = nouns.into_iter().filter(own).map(str::to_owned).collect();
+    (!counted.is_empty()).then(|| sentence.counting(counted))
+}
+
 /// What a sentence says of how the values of columns are written.
 pub(super) fn of_values(
     (text, sentence, language): (&Text, &Sentence, &Language),
     (mentions, places, dated): (&[Mention], &[Place], bool),
     draft: &Draft,
 ) -> Reading {
+    let by_heading = counted_by_heading((sentence, language), places, draft);
+    let sentence = by_heading.as_ref().unwrap_or(sentence);
     let from = from((text, sentence, language), (mentions, places), draft);
     let standard = match places {
         [place] => standard_of(sentence, language, *place, draft),

@@ -119,7 +119,7 @@ impl Asking<'_> {
 
     /// `Members may order each variety only once`, `for one counter there is only one line per hour`: two columns that come together once.
     pub(super) fn once_together(&self) -> Option<Claim> {
-        let places = self.each_once().or_else(|| self.one_line_of())?;
+        let places = self.each_once().or_else(|| self.one_line_of()).or_else(|| self.once_in_brackets())?;
         self.unique_together(&places, Confidence::Confirm)
     }
 
@@ -135,8 +135,33 @@ impl Asking<'_> {
         let may = (who.words.end..what.words.start).any(modal);
         let before = what.words.start.checked_sub(1).map_or("", |at| sentence.word(at));
         let each = [language.each_of, language.articles, language.every].iter().any(|words| words.contains(&before));
+        // "A site may request the same variety only once"
+        let same =
+            |at: usize| language.same.iter().any(|phrase| sentence.ends_at(phrase, at) == Some(what.words.start));
+        let each = each || (who.words.end..what.words.start).any(same);
         let near = once.start >= what.words.end && once.start - what.words.end <= 1;
         (who.words.start <= 1 && may && each && near && who.place != what.place).then(|| vec![who.place, what.place])
+    }
+
+    /// `Nobody may be entered twice (name, first name and date of birth)`: by what it is told stands in brackets at the end.
+    fn once_in_brackets(&self) -> Option<Vec<Place>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let denied = [language.negations, language.none, language.nobody].into_iter().any(|words| sentence.has(words));
+        let once = sentence.any(language.unique).or_else(|| sentence.any(language.twice).filter(|_| denied))?;
+        let opens = (once.start..sentence.words.len()).find(|at| sentence.gap(*at).ends_with('('))?;
+        let closed = sentence.text.trim_end_matches(['.', ' ']).ends_with(')');
+        let inside: Vec<&Mention> = self.mentions.iter().filter(|mention| mention.words.start > opens).collect();
+        let small = [language.and, language.every, language.articles, language.small];
+        let joins = |at: usize| {
+            let word = sentence.word(at);
+            let same = language.same.iter().any(|phrase| phrase.split(' ').any(|part| part == word));
+            same || small.iter().any(|words| words.contains(&word))
+        };
+        let named = |at: usize| inside.iter().any(|mention| mention.words.contains(&at));
+        let plain = (opens + 1..sentence.words.len()).all(|at| named(at) || joins(at));
+        let mut places: Vec<Place> = inside.iter().map(|mention| mention.place).collect();
+        places.dedup();
+        (closed && plain).then_some(places)
     }
 
     /// What there is one row of: `only one line per counter and hour`.

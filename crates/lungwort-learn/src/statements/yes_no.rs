@@ -71,6 +71,40 @@ pub(super) fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String
     None
 }
 
+/// Words of a sentence that tells when to fill in yes and when no, at most.
+const REASONS: usize = 24;
+
+/// `Y if the fee was paid, N if not`: yes and no, each with when to fill it in.
+pub(super) fn yes_no_with_reasons(sentence: &Sentence, language: &Language) -> Option<(String, String)> {
+    let written = |at: usize| sentence.text[sentence.words[at].1.clone()].to_owned();
+    (0..sentence.words.len()).find_map(|at| {
+        let mut pairs = language.yes_no.iter().filter(|(yes, _)| *yes == sentence.word(at));
+        let later = pairs.find_map(|(_, no)| with_reasons(sentence, language, (at, no)))?;
+        Some((written(at), written(later)))
+    })
+}
+
+/// The word for no behind a reason for yes, with its own behind it: `Y if the fee was paid, N if not`.
+fn with_reasons(sentence: &Sentence, language: &Language, (at, no): (usize, &str)) -> Option<usize> {
+    let led = |at: usize| {
+        let means = [language.conditional, language.means, language.meaning_signs];
+        means.iter().any(|words| words.iter().any(|word| sentence.ends_at(word, at).is_some()))
+    };
+    let apart = |at: usize| {
+        let gap = sentence.gap(at - 1);
+        gap.contains([',', ';', '/'])
+            || [language.or, language.and].iter().any(|words| words.contains(&sentence.word(at - 1)))
+    };
+    let denied = |at: usize| {
+        let next = led(at) && at + 1 < sentence.words.len();
+        next || language.otherwise.contains(&sentence.word(at))
+    };
+    let later = (at + 2..sentence.words.len()).find(|later| sentence.word(*later) == no && apart(*later))?;
+    // A third value is none of yes and no.
+    let third = (later + 2..sentence.words.len()).any(|at| led(at + 1) && apart(at));
+    (led(at + 1) && denied(later + 1) && sentence.words.len() <= REASONS && !third).then_some(later)
+}
+
 /// Whether another value follows behind two: `Yes, No or Unknown` are three.
 fn is_third(sentence: &Sentence, language: &Language, second: usize, sign: &str) -> bool {
     let word = |at: usize| sentence.words.get(at).map(|(word, _)| word.as_str());

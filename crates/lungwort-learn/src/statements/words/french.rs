@@ -65,6 +65,7 @@ pub(super) static WORDS: Language = Language {
     thereupon: &["alors"],
     goes_into: &["va dans", "vont dans"],
     per_cent: &["pour cent"],
+    compounds: &[],
     particles: &["ne"],
     absent: &["à défaut de", "à défaut d", "en l'absence de", "en l'absence d", "faute de"],
     to_be: &["être"],
@@ -127,6 +128,7 @@ pub(super) static WORDS: Language = Language {
         "antérieur ou égal à la date du jour",
         "antérieure ou égale à aujourd'hui",
     ],
+    ages: &["âge", "âges", "age"],
     or_older: &["ou plus âgé", "ou plus âgée", "ans et plus", "ans ou plus"],
     or_younger: &["ou plus jeune"],
     by_default: &["par défaut"],
@@ -303,8 +305,9 @@ pub(super) static WORDS: Language = Language {
         "peut manquer", "peut être omis", "peut être omise", "si disponible",
     ],
     conditional: &[
-        "si", "lorsque", "quand", "sauf si", "uniquement pour", "en cas", "s'il", "s'ils", "s'il n", "à moins que",
-        "à moins qu", "sauf lorsque", "sauf quand", "à moins qu'un", "à moins qu'une",
+        "si", "lorsque", "quand", "sauf si", "uniquement pour", "uniquement avec", "seulement avec", "en cas", "s'il",
+        "s'ils", "s'il n", "à moins que", "à moins qu", "sauf lorsque", "sauf quand", "à moins qu'un",
+        "à moins qu'une",
     ],
     obliging: &[
         "doit", "doivent", "obligatoire", "obligatoires", "requis", "requise", "uniquement", "seulement", "au plus",
@@ -537,7 +540,10 @@ pub(super) static WORDS: Language = Language {
     no_two: &["deux lignes"],
     same: &["un même", "une même", "le même", "la même"],
     be_same: &["être identiques", "être les mêmes", "être égaux"],
-    differ: &["être différents", "différer"],
+    differ: &[
+        "être différents", "différer", "être différent", "être différente", "être différentes", "pas être le même",
+        "pas être la même", "pas être identique", "être distinct", "être distincte",
+    ],
     no: &["non", "n"],
     needs_alone: &["exige", "exigent", "nécessite", "nécessitent", "demande", "demandent"],
     possessives: &["leur", "leurs", "son", "sa", "ses", "votre", "vos"],
@@ -566,6 +572,8 @@ pub(super) static WORDS: Language = Language {
         "uniquement dans ce cas", "seulement pour ceux ci", "pas pour les autres",
     ],
     counts: &["nombre", "effectif"],
+    free: &["gratuit", "gratuite", "gratuits", "gratuites"],
+    charges: &["prix", "tarif", "cotisation", "frais", "montant"],
     pays: &["paie", "paient", "paye", "payent", "coûte", "coûtent"],
     carries: &[],
     needs: &[

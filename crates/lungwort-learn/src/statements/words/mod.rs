@@ -398,6 +398,8 @@ pub(super) struct Language {
     pub goes_into: &'static [&'static str],
     /// Per cent, in words.
     pub per_cent: &'static [&'static str],
+    /// What follows a heading within one word: the `Abreisetag` is the day of the column Abreise.
+    pub compounds: &'static [&'static str],
     /// Words that belong to a verb and say nothing alone: `ne`.
     pub particles: &'static [&'static str],
     /// Conditions that something is lacking: `in the absence of an e-mail`.
@@ -474,6 +476,9 @@ pub(super) struct Language {
     pub no_others: &'static [&'static str],
     /// What a column is that counts something: `count`.
     pub counts: &'static [&'static str],
+    /// What rows are for which nothing is charged: `children are free`; and headings over what is charged.
+    pub free: &'static [&'static str],
+    pub charges: &'static [&'static str],
     /// What rows do that are charged for: `juniors pay 5`.
     pub pays: &'static [&'static str],
     /// Behind a modal, what something has: `must carry initials`.
@@ -500,6 +505,8 @@ pub(super) struct Language {
     pub or_less: &'static [&'static str],
     /// Behind an age: it or less.
     pub or_younger: &'static [&'static str],
+    /// Headings over ages, which are told in years.
+    pub ages: &'static [&'static str],
     /// Behind an age: it or more.
     pub or_older: &'static [&'static str],
     /// Sums that are the same, what says that they are sums, and what stands before the group.
