@@ -33,7 +33,10 @@ impl Asking<'_> {
         let said = |at: &usize| {
             let word = sentence.word(*at);
             let known = [language.copulas, language.filled, language.under, language.small];
-            known.iter().any(|words| words.contains(&word)) || only(*at) || fillers(at)
+            // "Is charged only if"
+            let done = at.checked_sub(1).is_some_and(|at| language.copulas.contains(&sentence.word(at)));
+            let done = done && language.participles.iter().any(|end| word.len() > end.len() && word.ends_with(end));
+            known.iter().any(|words| words.contains(&word)) || only(*at) || fillers(at) || done
         };
         let in_bracket = |at: &usize| {
             let before = &sentence.text[..sentence.words[*at].1.start];
@@ -203,8 +206,16 @@ impl Asking<'_> {
         let outside = |mention: &&Mention| mention.words.start > leaves && !span.contains(&mention.words.start);
         // "If there is no phone, leave Phone empty" says nothing.
         let of_itself = |place: Place| self.is_said_of(place, &said);
-        let asked = self.mentions.iter().filter(outside).map(|mention| mention.place);
-        Some(asked.filter(|place| !of_itself(*place)).map(|place| blank_when(place, &said)).collect())
+        let asked: Vec<Place> = self.mentions.iter().filter(outside).map(|mention| mention.place).collect();
+        // "Leave blank if not paid", beside a column or behind its name
+        let own = self.subjects.len() == 1
+            && !said.contains('…')
+            && !self
+                .mentions
+                .iter()
+                .any(|mention| mention.words.start > leaves && !span.contains(&mention.words.start));
+        let asked = if asked.is_empty() && own { self.subjects.to_vec() } else { asked };
+        Some(asked.into_iter().filter(|place| !of_itself(*place)).map(|place| blank_when(place, &said)).collect())
     }
 
     /// Columns that nobody is to fill in, or not under a condition.

@@ -2,7 +2,7 @@
 
 use super::in_words::{are_alike, are_numbers, is_phrase, signs, values};
 use super::meanings::{beside, ends_of_scale, explained, is_nothing, pairs};
-use super::sentence::{Sentence, sentences};
+use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::yes_no::{only_yes, ticked, yes_no, yes_no_with_reasons};
@@ -272,7 +272,14 @@ fn standard_in_any(sentence: &Sentence, language: &Language, heading: &Sentence)
 
 /// A list of codes of a standard that a sentence names for a column, and whether it names it in full.
 pub(super) fn standard(sentence: &Sentence, language: &Language, heading: &Sentence) -> Option<(&'static str, bool)> {
-    let of = language.standards.iter().find(|(phrases, headings, _)| heading.has(headings) && sentence.has(phrases))?;
+    // "ISO country code" says what it is a code of, whatever the heading.
+    let named = |phrases: Phrases, headings: Phrases| {
+        let found = sentence.any(phrases).filter(|_| sentence.has(&["iso"]));
+        found.is_some_and(|place| place.into_iter().any(|at| headings.contains(&sentence.word(at))))
+    };
+    let mut known = language.standards.iter();
+    let of = known
+        .find(|(phrases, headings, _)| heading.has(headings) && sentence.has(phrases) || named(phrases, headings))?;
     Some((of.2, sentence.text.to_lowercase().contains("iso")))
 }
 

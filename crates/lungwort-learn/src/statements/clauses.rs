@@ -7,7 +7,7 @@ use super::language::by_language;
 use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::Mention;
 use super::words::{self, Language};
-use super::{About, Entries, Text, columns_by, conditions, subject};
+use super::{About, Entries, Text, columns_by, conditions, duties, subject};
 use crate::draft::Draft;
 
 /// `Language: de, en or nl; where it is missing, de is meant`: what a blank means stands behind a list and is none of it.
@@ -82,8 +82,19 @@ fn duty_and_list(sentence: &Sentence) -> Option<Vec<Sentence>> {
     (listed && !super::describe_values(&parts)).then(|| std::iter::once(duty).chain(sentences(inside)).collect())
 }
 
+/// `Complete every column unless the note below says otherwise`: what the notes say counts for more in any case.
+fn without_unless_stated(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let found = |language: &&'static Language| sentence.find_from_any(language.unless_stated, 1);
+    let from = words::ALL.iter().find_map(found)?.start;
+    let end = sentence.words[from - 1].1.end;
+    Some(sentences(&sentence.text[..end]))
+}
+
 /// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
+    if let Some(parts) = without_unless_stated(&sentence) {
+        return parts;
+    }
     // `Lamp: LP and 3 digits | Hirer: at most 50 characters`
     let sign = if sentence.text.contains(" | ") { '|' } else { ';' };
     let parts: Vec<Sentence> = match sentence.text.contains(sign) {
@@ -127,30 +138,23 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
     {
         return sentences(said).into_iter().chain(sentences(asked)).collect();
     }
-    if let Some(parts) = each_with_colour(&sentence) {
-        return parts;
-    }
-    if let Some(parts) = without_blank(&sentence) {
-        return parts;
-    }
-    if let (About::Column(..), Some(parts)) = (&text.about, duty_behind(&sentence)) {
-        return parts;
-    }
-    if let (About::Column(..), Some(parts)) = (&text.about, duty_and_list(&sentence).or_else(|| duty_first(&sentence)))
-    {
-        return parts;
-    }
-    if let (About::Column(..), Some(clauses)) = (&text.about, clauses(&sentence)) {
-        return clauses;
-    }
-    let parts = with_filling(known, text, &sentence, draft).or_else(|| required_first(known, text, &sentence, draft));
-    if let Some(parts) = parts {
-        return parts;
-    }
-    each_in_brackets(known, text, &sentence, draft)
-        .or_else(|| bracket_at_end(known, text, &sentence, draft))
-        .or_else(|| some_in_brackets(known, text, &sentence, draft))
-        .unwrap_or_else(|| vec![sentence])
+    more_parts(known, text, &sentence, draft).unwrap_or_else(|| vec![sentence])
+}
+
+/// A sentence cut by what is said of the filling in, or by what stands in brackets; the first way that fits counts.
+fn more_parts(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    let beside = matches!(text.about, About::Column(..));
+    let of_column = || duty_behind(sentence).or_else(|| duty_and_list(sentence)).or_else(|| duty_first(sentence));
+    each_with_colour(sentence)
+        .or_else(|| without_blank(sentence))
+        .or_else(|| beside.then(of_column).flatten())
+        .or_else(|| duties::apart(known, text, sentence, draft))
+        .or_else(|| beside.then(|| clauses(sentence)).flatten())
+        .or_else(|| with_filling(known, text, sentence, draft))
+        .or_else(|| required_first(known, text, sentence, draft))
+        .or_else(|| each_in_brackets(known, text, sentence, draft))
+        .or_else(|| bracket_at_end(known, text, sentence, draft))
+        .or_else(|| some_in_brackets(known, text, sentence, draft))
 }
 
 /// A list of rules without its title: `Rules: permit = PP plus six digits; zone = A to F`.

@@ -63,7 +63,15 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
         } else if said(language.not_after) || said(language.at_most) {
             Some(("max", of.time.clone()))
         } else {
-            None
+            // `HH:MM, before 19:00`, as all that is said
+            let alone = |phrases: &[&str]| {
+                let begins = |at: usize| at == 0 || sentence.gap(at - 1).contains([',', ';', ':']);
+                (0..of.words.start).any(|at| {
+                    begins(at) && phrases.iter().any(|phrase| sentence.ends_at(phrase, at) == Some(of.words.start))
+                })
+            };
+            let keys = [(language.earlier, "below"), (language.later, "above")];
+            keys.into_iter().find(|(phrases, _)| alone(phrases)).map(|(_, key)| (key, of.time.clone()))
         }
     };
     times.iter().filter_map(limit).collect()

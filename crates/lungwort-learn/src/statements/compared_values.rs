@@ -7,7 +7,9 @@ use std::sync::LazyLock;
 use regex::{Captures, Regex};
 
 use super::by_value::entries;
-use crate::draft::{Confidence, Draft, DraftColumn};
+use super::words;
+use crate::draft::{Confidence, Draft, DraftColumn, DraftSheet};
+use lungwort_core::rulebook::toml_text::quoted;
 
 /// `treated = 'Y'`
 static EQUALS: LazyLock<Option<Regex>> =
@@ -44,6 +46,7 @@ impl Kind {
 /// Rewrites the conditions of a draft once it is known of what kind its columns are.
 pub(super) fn as_the_columns_take_them(draft: &mut Draft) {
     for sheet in &mut draft.sheets {
+        answered_in_conditions(sheet);
         let kinds: HashMap<String, Kind> =
             sheet.columns.iter().filter_map(|column| Some((column.name.clone(), kind(column)?))).collect();
         if kinds.is_empty() {
@@ -57,6 +60,38 @@ pub(super) fn as_the_columns_take_them(draft: &mut Draft) {
         for (_, value) in under.flat_map(|rule| &mut rule.lines) {
             *value = rewritten(value, &kinds);
         }
+    }
+}
+
+/// A column of which nothing else is known takes yes and no where a condition compares it with one of them: `(Reduced = Y)`.
+fn answered_in_conditions(sheet: &mut DraftSheet) {
+    let Some(equals) = EQUALS.as_ref() else { return };
+    let columns = sheet.columns.iter().flat_map(|column| &column.lines.0);
+    let lines = columns.filter(|line| CONDITIONS.contains(&line.key)).map(|line| line.value.as_str());
+    let rules = sheet.rules.iter().flat_map(|rule| &rule.lines).filter(|(key, _)| key == "when");
+    let conditions: Vec<&str> = lines.chain(rules.map(|(_, value)| value.as_str())).collect();
+    let mut found: HashMap<String, (String, String)> = HashMap::new();
+    for part in conditions.iter().flat_map(|said| equals.captures_iter(said)) {
+        let value = &part[3];
+        let pairs = words::ALL.iter().flat_map(|language| language.yes_no);
+        let pair = pairs.into_iter().find(|(yes, no)| [yes, no].iter().any(|word| **word == value.to_lowercase()));
+        let Some((yes, no)) = pair else { continue };
+        let as_written = |word: &str| match value.chars().all(char::is_uppercase) {
+            true => word.to_uppercase(),
+            false if value.starts_with(char::is_uppercase) => {
+                word.chars().take(1).flat_map(char::to_uppercase).chain(word.chars().skip(1)).collect()
+            }
+            false => word.to_owned(),
+        };
+        found.insert(part[1].to_owned(), (as_written(yes), as_written(no)));
+    }
+    for column in &mut sheet.columns {
+        let known = ["type", "allowed", "pattern", "format", "length"].iter().any(|key| column.lines.has(key));
+        let Some((yes, no)) = found.get(&column.name).filter(|_| !known) else { continue };
+        let source = "a condition compares it with yes or no";
+        column.lines.set("type", quoted("yes_no"), source, Confidence::Confirm);
+        let answers = format!("{{ yes = {}, no = {} }}", quoted(yes), quoted(no));
+        column.lines.set("yes_no", answers, source, Confidence::Confirm);
     }
 }
 

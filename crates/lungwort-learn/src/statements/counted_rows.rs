@@ -5,12 +5,105 @@ use super::products::counting;
 use super::required::Asking;
 use super::subject::Place;
 
+/// Ages are not above this.
+const OLDEST: u32 = 120;
+
 impl Asking<'_> {
     /// The condition that a column counts so many, and its words: the first that stands within some words of the sentence.
     pub(super) fn counted_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
         let sheet = self.sheet()?;
         let within = |limit: &Limit| words.contains(&limit.start) && words.contains(&limit.end);
         self.limits().into_iter().filter(within).find_map(|limit| self.counted(sheet, limit))
+    }
+
+    /// The condition that somebody is so old, and its words: `participants under 16`, `under-16s`, `anyone aged 18 or older`, where one
+    /// column is of ages.
+    pub(super) fn aged_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let name = self.age()?;
+        let kinds = [
+            (language.below, "<"),
+            (language.younger_than, "<"),
+            (language.above, ">"),
+            (language.older_than, ">"),
+            (language.at_least, ">="),
+            (language.at_most, "<="),
+        ];
+        let behind = [(language.or_older, ">="), (language.or_younger, "<=")];
+        words.clone().find_map(|at| {
+            let end_of =
+                |phrases: &[&str], at: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
+            let led = kinds.iter().find_map(|(phrases, sign)| Some((end_of(phrases, at)?, *sign)));
+            let number = led.map_or(at, |(end, _)| end);
+            let years = self.years(number)?;
+            let (end, sign) = match led {
+                Some((_, sign)) => (number + 1, sign),
+                None => behind.iter().find_map(|(phrases, sign)| Some((end_of(phrases, at + 1)?, *sign)))?,
+            };
+            let end = end + usize::from(self.is_years(end));
+            // "Under 16 trees" counts something else.
+            let goes_on =
+                [language.verbs, language.modals, language.needs_alone, language.give, language.and, language.or];
+            let parted = end >= sentence.words.len() || !sentence.gap(end - 1).is_empty();
+            let plain = parted || goes_on.iter().any(|words| words.contains(&sentence.word(end)));
+            (plain && words.contains(&number)).then(|| (format!("{name} {sign} {years}"), at..end))
+        })
+    }
+
+    /// A comparison of what is no number, where one column is of ages: participants under 16 are younger.
+    pub(super) fn of_age(&self, said: String) -> String {
+        let compared = [" < ", " > ", " <= ", " >= "].iter().find_map(|sign| said.split_once(sign));
+        let Some((name, _)) = compared.filter(|(_, years)| years.parse::<u32>().is_ok_and(|years| years <= OLDEST))
+        else {
+            return said;
+        };
+        let heading = |mention: &crate::statements::subject::Mention| {
+            self.draft.sheets[mention.place.0].columns[mention.place.1].heading.to_lowercase()
+        };
+        let language = self.language;
+        let amounts = [language.heading_amounts, language.heading_units, language.charges, language.units];
+        let of = self.mentions.iter().find(|mention| (self.name)(mention.place) == name);
+        let amount = |heading: String| {
+            let mut parts = heading.split(|each: char| !each.is_alphanumeric());
+            parts.any(|part| amounts.iter().any(|words| words.contains(&part)))
+        };
+        let person =
+            of.is_some_and(|of| !self.takes_numbers(name) && self.may_be_text(of.place) && !amount(heading(of)));
+        match self.age().filter(|age| person && age != name) {
+            Some(age) => said.replacen(name, &age, 1),
+            None => said,
+        }
+    }
+
+    /// Whether a column may be one of texts.
+    fn may_be_text(&self, (sheet, column): Place) -> bool {
+        let lines = &self.draft.sheets[sheet].columns[column].lines;
+        !["type", "min", "max", "places"].iter().any(|key| lines.has(key))
+    }
+
+    /// The one column of a sheet that is over ages.
+    fn age(&self) -> Option<String> {
+        let columns = self.draft.sheets.get(self.sheet()?)?.columns.iter();
+        let is_age = |column: &&crate::draft::DraftColumn| {
+            let heading = column.heading.to_lowercase();
+            let mut parts = heading.split(|each: char| !each.is_alphanumeric());
+            parts.any(|part| super::words::ALL.iter().any(|language| language.ages.contains(&part)))
+        };
+        let mut found = columns.filter(is_age);
+        found.next().filter(|_| found.next().is_none()).map(|column| column.name.clone())
+    }
+
+    /// The years that a word says: `16`, `16s`.
+    fn years(&self, at: usize) -> Option<u32> {
+        let years = self.sentence.word(at).trim_end_matches('s').parse::<u32>().ok();
+        years.filter(|years| (1..=OLDEST).contains(years))
+    }
+
+    /// Whether a word says that years have been counted.
+    fn is_years(&self, at: usize) -> bool {
+        let word = self.sentence.word(at);
+        let years = |(name, span): &(&str, &str)| *name == word && *span == "YEAR";
+        self.language.spans.iter().any(years) || word.starts_with("jährige")
     }
 
     /// The same of one number: the column that it counts stands behind it.

@@ -611,14 +611,19 @@ fn limit(sentence: &Sentence, language: &Language, at: usize) -> Option<&'static
     // "More than" alone tells what happens then, and asks for nothing.
     let kinds = [language.obliging, language.whole, language.number, language.decimals];
     let asks = kinds.into_iter().any(|phrases| sentence.has(phrases)) || is_clause_of_limit(sentence, language, at);
-    // "May not have more than 25" is at most 25.
-    let denied = sentence.words[..at].iter().rev().take(7).any(|(word, _)| language.negations.contains(&word.as_str()));
-    let denied = denied || is_denied_behind(sentence, language, at);
+    let denied = is_denied_before(sentence, language, at) || is_denied_behind(sentence, language, at);
     match *key {
         "above" if denied => Some("max"),
         "below" if denied => Some("min"),
         key => (asks || matches!(key, "min" | "max")).then_some(key),
     }
+}
+
+/// `May not have more than 25` is at most 25; `no thousands separator, more than 0` denies nothing of the number.
+fn is_denied_before(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let joined = |word: &usize| *word + 1 == at || !sentence.gap(*word).contains([',', ';']);
+    let mut near = (at.saturating_sub(7)..at).rev().take_while(joined);
+    near.any(|at| language.negations.contains(&sentence.word(at)))
 }
 
 /// `One or more of NET, POT, LINE` counts values of a list.

@@ -305,7 +305,10 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
     let is_all_said = |from: usize| {
         let known = [language.copulas, language.lies, language.every, language.in_year, language.year];
         let plain = |at: usize| known.iter().any(|words| words.contains(&sentence.word(at)));
-        at + 1 == sentence.words.len() && (from.saturating_sub(LIES)..from).all(plain)
+        // `dd/mm/yyyy, in 2026`
+        let comma = (1..from).rev().find(|at| sentence.gap(at - 1).contains([',', ';']));
+        let part = from.saturating_sub(LIES).max(comma.unwrap_or(0));
+        at + 1 == sentence.words.len() && (part..from).all(plain)
     };
     // "2004 or later"
     let follows = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());

@@ -91,6 +91,12 @@ fn is_exact_term(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn])
         return Some(is_number && counts("type").is_some_and(|kind| kind == "\"whole\"" || kind == "\"decimal\""));
     };
     match counts("allowed") {
+        // The codes of a standard are in capitals.
+        Some(list) if list.starts_with("{ reference") => {
+            let code =
+                |text: &&str| (2..=3).contains(&text.len()) && text.bytes().all(|byte| byte.is_ascii_uppercase());
+            Some(texts.iter().all(code))
+        }
         Some(list) => {
             let known = entries(list);
             Some(texts.iter().all(|text| known.iter().any(|(value, _)| value == text)))

@@ -8,6 +8,7 @@ use super::conditions::{condition_of, condition_span, is_one_of, values_of};
 use super::polite;
 use super::required::{Asking, blank_when, otherwise, required_when};
 use super::subject::{Mention, Place, plain_heading};
+use super::words;
 use super::yes_no::counts_answers;
 use super::{Claim, Confidence};
 
@@ -35,8 +36,8 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         let led = |at: usize| {
             // "Only with standard trees"
-            let with =
-                at > 0 && language.with.contains(&sentence.word(at)) && language.only.contains(&sentence.word(at - 1));
+            let leads = [language.with, language.into].iter().any(|words| words.contains(&sentence.word(at)));
+            let with = at > 0 && leads && language.only.contains(&sentence.word(at - 1));
             let of_rows = with || language.only_for.contains(&sentence.word(at));
             let end = if of_rows { Some(at + 1) } else { self.applies_to(at) };
             end.map(|end| (at, end))
@@ -49,7 +50,9 @@ impl Asking<'_> {
                 return Some((0, 1));
             }
             let colon = (0..=NOUNS).any(|at| sentence.gap(at) == ":");
-            (colon && self.mentions.first().is_some_and(|first| first.words.start > 0)).then_some((0, 0))
+            // "Mowers: at least 50", beside a column or behind what was said of it
+            let own = self.mentions.is_empty() && self.subjects.len() == 1;
+            (colon && (own || self.mentions.first().is_some_and(|first| first.words.start > 0))).then_some((0, 0))
         })
     }
 
@@ -73,7 +76,8 @@ impl Asking<'_> {
         let of_yes = || self.of_yes_column(sheet, first).filter(|_| !labelled);
         let of_code = || self.of_code_before(sheet, first).filter(|_| !labelled);
         let counted = || {
-            let (said, words) = self.counted_within(first..sentence.words.len() + 1)?;
+            let rest = first..sentence.words.len() + 1;
+            let (said, words) = self.aged_within(rest.clone()).or_else(|| self.counted_within(rest))?;
             (!labelled && words.start <= first + 1).then_some((said, words.end))
         };
         let of_named = || (first..first + NOUNS).find_map(|at| self.of_named_column(sheet, at));
@@ -89,7 +93,7 @@ impl Asking<'_> {
     }
 
     /// `Insured items (Insured = Y) must have a value`: which rows these are stands in brackets behind what they are called.
-    fn kind_in_brackets(&self) -> Option<(String, std::ops::Range<usize>)> {
+    pub(super) fn kind_in_brackets(&self) -> Option<(String, std::ops::Range<usize>)> {
         let (sentence, language) = (self.sentence, self.language);
         let equated = |mention: &&Mention| {
             let opens = mention.words.start.checked_sub(1).is_some_and(|at| sentence.gap(at).ends_with('('));
@@ -164,9 +168,19 @@ impl Asking<'_> {
         if self.sentence.gap(at).contains('=') {
             return None;
         }
-        let (_, of) = columns.into_iter().find(is_so)?;
+        // "Only with half board", where the column is Half board
+        let end_of = |of: &crate::draft::DraftColumn| {
+            let heading = plain_heading(&of.heading).to_lowercase();
+            self.sentence.ends_at(&heading, at).filter(|end| *end > at + 1)
+        };
+        let answers = |(column, of): &(usize, &crate::draft::DraftColumn)| {
+            (self.takes_yes_and_no((sheet, *column)) || counts_answers(of)) && end_of(of).is_some()
+        };
+        let one = columns.clone().find(is_so);
+        let (_, of) = one.or_else(|| columns.into_iter().find(answers))?;
+        let end = end_of(of).unwrap_or(at + 1);
         let said = if counts_answers(of) { format!("{} = '1'", of.name) } else { format!("{} IS TRUE", of.name) };
-        Some((said, at + 1))
+        Some((said, end))
     }
 
     /// `Rentals of kind P`: the heading of a column in small letters, and what it takes behind it.
@@ -196,8 +210,11 @@ impl Asking<'_> {
         if conditions::in_that_case(self.sentence, self.language).is_some() {
             return self.case_before();
         }
-        let said =
-            condition_of(self.sentence, self.language, self.mentions, self.name).map(|said| self.of_yes_no(said));
+        if let Some(said) = self.levied_in_condition() {
+            return Some(said);
+        }
+        let said = condition_of(self.sentence, self.language, self.mentions, self.name)
+            .map(|said| self.of_age(self.of_yes_no(said)));
         let said = said.or_else(|| self.kind_in_condition()).or_else(|| self.yes_in_condition());
         let said = said.or_else(|| self.yes_in_words());
         let span = || condition_span(self.sentence, self.language);
@@ -209,9 +226,26 @@ impl Asking<'_> {
         let asks = |at: usize| self.language.modals.contains(&self.sentence.word(at));
         let counted = || {
             let span = span().filter(|span| !span.clone().any(asks))?;
-            self.counted_within(span).map(|(said, _)| said)
+            self.aged_within(span.clone()).or_else(|| self.counted_within(span)).map(|(said, _)| said)
         };
         said.or_else(|| self.kind_of_column()).or_else(of_others).or_else(counted)
+    }
+
+    /// `Only if a deposit was paid`: an amount that is more than nothing.
+    fn levied_in_condition(&self) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let span = condition_span(sentence, language)?;
+        let of = self.mentions.iter().find(|mention| span.contains(&mention.words.start))?;
+        let helps = |at: usize| {
+            let word = sentence.word(at);
+            AUXILIARIES.contains(&word) || [language.copulas, language.verbs].iter().any(|words| words.contains(&word))
+        };
+        let verb = (of.words.end..span.end).find(|at| language.levied.contains(&sentence.word(*at)))?;
+        let ends = verb + 1 == span.end || language.verbs.contains(&sentence.word(verb + 1));
+        let name = (self.name)(of.place);
+        let plain = (of.words.end..verb).all(helps) && ends && verb - of.words.end <= NOUNS;
+        let unless = language.unless.iter().any(|phrase| sentence.ends_at(phrase, span.start).is_some());
+        (plain && self.takes_numbers(&name) && !unless).then(|| format!("{name} > 0"))
     }
 
     /// "If there is a light", where that is a column of yes and no, is true where it says yes, and "if there is overtime" where that is
@@ -229,6 +263,11 @@ impl Asking<'_> {
             let of_yes_no = self.mentions.iter().find(|mention| (self.name)(mention.place) == name);
             let texts = of_yes_no.and_then(|of| self.draft.sheets[of.place.0].columns[of.place.1].lines.get("yes_no"));
             let value = value.trim_end_matches('\'').to_lowercase();
+            // "Only for restricted boxes", where Restricted is 0 or 1
+            let counts = of_yes_no.is_some_and(|of| counts_answers(&self.draft.sheets[of.place.0].columns[of.place.1]));
+            if counts && !matches!(value.as_str(), "0" | "1") {
+                return format!("{name} = '{}'", if answer == "TRUE" { "1" } else { "0" });
+            }
             // "When the bike is back", where Back says since when
             let sheet = of_yes_no.map(|of| of.place.0).or_else(|| self.subjects.first().map(|place| place.0));
             let columns = sheet.map(|sheet| self.draft.sheets[sheet].columns.as_slice()).unwrap_or_default();
@@ -254,7 +293,7 @@ impl Asking<'_> {
         }
     }
 
-    fn takes_numbers(&self, name: &str) -> bool {
+    pub(super) fn takes_numbers(&self, name: &str) -> bool {
         let mention = self.mentions.iter().find(|mention| (self.name)(mention.place) == name);
         let kind = mention.and_then(|of| self.draft.sheets[of.place.0].columns[of.place.1].lines.get("type"));
         kind.is_some_and(|kind| kind.value == "\"decimal\"" || kind.value == "\"whole\"")
@@ -436,7 +475,7 @@ impl Asking<'_> {
         if self.subjects.len() > 1 && together.is_none() {
             return None;
         }
-        let own = together.or(own.map(|mention| mention.words.end)).unwrap_or(0);
+        let own = self.behind_bracket(together.or(own.map(|mention| mention.words.end)).unwrap_or(0));
         let is_only = language.only.contains(&sentence.word(own));
         let copula = usize::from(own > 0 && !is_only && language.copulas.contains(&sentence.word(own)));
         let only_at = |at: usize| language.only.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
@@ -472,6 +511,14 @@ impl Asking<'_> {
             otherwise(said).map(|said| blank_when(*place, &said)).into_iter().chain([then])
         };
         Some(self.subjects.iter().filter(|place| !self.is_said_of(**place, said)).flat_map(of).collect())
+    }
+
+    /// The word behind the bracket that stands behind a column: `container (cm): …`.
+    fn behind_bracket(&self, end: usize) -> usize {
+        let sentence = self.sentence;
+        let opens = end > 0 && sentence.gap(end - 1).starts_with('(');
+        let closes = (end..sentence.words.len()).find(|at| sentence.gap(*at).starts_with(')'));
+        closes.filter(|_| opens).map_or(end, |at| at + 1)
     }
 
     /// Where the columns end that a sentence begins with, where it is about all of them: `adults / children: …`.
@@ -672,7 +719,13 @@ pub(super) fn without_values_of_conditions(claims: &mut Vec<Claim>) {
         claims.iter().filter(|claim| CONDITIONS.contains(&claim.key)).map(|claim| claim.value.clone()).collect();
     let is_of_condition = |claim: &Claim| {
         let values = entries(&claim.value);
-        let within = |said: &String| values.iter().all(|(value, _)| said.contains(&format!("'{value}'")));
+        // "Nur bei MI und FL anzugeben" has its verb behind the last one.
+        let plain = |value: &str| {
+            let (first, last) = value.rsplit_once(' ').unwrap_or((value, ""));
+            let verb = words::ALL.iter().any(|language| language.filled.contains(&last.to_lowercase().as_str()));
+            if verb { first.to_owned() } else { value.to_owned() }
+        };
+        let within = |said: &String| values.iter().all(|(value, _)| said.contains(&format!("'{}'", plain(value))));
         claim.key == "allowed" && !values.is_empty() && conditions.iter().any(within)
     };
     claims.retain(|claim| !is_of_condition(claim));

@@ -74,6 +74,10 @@ fn is_technical(value: &str, language: &Language) -> bool {
         language.places, language.capitals,
     ];
     let lower = value.to_lowercase();
+    // A code may be written as the word for whole numbers is.
+    if value == "INT" {
+        return false;
+    }
     // `1xx`: an x is any digit.
     let masked = lower.trim_end_matches('x');
     if masked.len() + 1 < lower.len() && !masked.is_empty() && masked.bytes().all(|byte| byte.is_ascii_digit()) {

@@ -43,13 +43,24 @@ pub(super) fn led(sentence: &Sentence, mut mentions: Vec<Mention>) -> Vec<Mentio
     let joining = |language: &&'static Language| [language.and, language.or, language.to];
     let joins =
         |word: &&str| words::ALL.iter().any(|language| joining(language).iter().any(|words| words.contains(word)));
-    let plain = !between.contains([',', '/', '&', '(', ';']) && words.len() == 2 && !words.iter().any(joins);
+    // "Age at the start of the course: 8 to 80" is about the age.
+    let verb = |word: &&str| words::ALL.iter().any(|language| language.verbs.contains(word));
+    let leads = |language: &&'static Language| {
+        let known = [language.small, language.owners, language.into, language.with, language.only_for];
+        words.first().is_some_and(|first| known.iter().any(|words| words.contains(first)))
+    };
+    let long = (3..=LABEL).contains(&words.len()) && !words.iter().any(verb) && words::ALL.iter().any(leads);
+    let short = words.len() == 2 || long;
+    let plain = !between.contains([',', '/', '&', '(', ';', '.']) && short && !words.iter().any(joins);
     if plain {
         let within = |mention: &Mention| sentence.words[mention.words.start].1.start < colon;
         mentions.retain(|mention| *mention == first || !within(mention) || mention.words == first.words);
     }
     mentions
 }
+
+/// Words between the column that a sentence begins with and its colon, at most.
+const LABEL: usize = 8;
 
 /// Words between the column that a sentence begins with and what leads up to its values, at most: `must be one of`.
 const LED_UP: usize = 2;

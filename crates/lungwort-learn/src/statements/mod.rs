@@ -22,6 +22,7 @@ mod counts;
 mod day_forms;
 mod days;
 mod days_of_rows;
+mod duties;
 mod each_kind;
 mod exact;
 mod examples;

@@ -49,15 +49,21 @@ impl Asking<'_> {
         // "Bookings with drums need a deposit"
         let of_value =
             of_value.or_else(|| self.those_with().filter(|(_, words)| words.end <= needs.start).map(|(said, _)| said));
+        // "Reduced fees (Reduced = Y) need a reason"
+        let in_brackets = || self.kind_in_brackets().filter(|(_, words)| words.end <= needs.start);
+        let of_value = of_value.or_else(|| in_brackets().map(|(said, _)| said));
         // "Requests for more than 20 trees need a supervisor"
-        let of_value = of_value.or_else(|| self.counted_within(0..needs.start).map(|(said, _)| said));
+        let counted = || self.aged_within(0..needs.start).or_else(|| self.counted_within(0..needs.start));
+        let of_value = of_value.map(|said| self.of_age(said)).or_else(|| counted().map(|(said, _)| said));
         let claim = |mention: &Mention| match &of_value {
             Some(said) => required_when(mention.place, said),
             None if given.is_some() => required_when(mention.place, given.as_deref().unwrap_or(OPEN)),
             None if some => required_when(mention.place, OPEN),
             None => must_be_filled(mention.place),
         };
-        Some(behind.into_iter().map(claim).collect())
+        // "Applicants under 18 must give their age" asks for it of all.
+        let of_itself = |mention: &&Mention| of_value.as_ref().is_some_and(|said| self.is_said_of(mention.place, said));
+        Some(behind.into_iter().filter(|mention| !of_itself(mention)).map(claim).collect())
     }
 
     /// `Readings taken by hand need initials`, `… must carry initials`: what is needed stands right behind the verb.
@@ -110,12 +116,19 @@ impl Asking<'_> {
                 first == word || is_form_of(word, first)
             };
             let mut found = columns.filter(is_so);
-            found.next().filter(|_| found.next().is_none()).map(|column| column.name.clone())
+            found.next().filter(|_| found.next().is_none())
+        };
+        let at = |column: &crate::draft::DraftColumn| {
+            self.draft.sheets[sheet].columns.iter().position(|other| other.name == column.name)
+        };
+        let lacks = |column: &crate::draft::DraftColumn| {
+            let answers = at(column).is_some_and(|at| self.takes_yes_and_no((sheet, at)));
+            format!("{} IS {}", column.name, if answers { "FALSE" } else { "NULL" })
         };
         (0..sentence.words.len()).find_map(|at| {
             let joined = language.non.iter().find_map(|non| sentence.word(at).strip_prefix(non)?.strip_prefix('-'));
             if let Some(word) = joined {
-                return Some((format!("{} IS NULL", called(word)?), at..at + 1));
+                return Some((lacks(called(word)?), at..at + 1));
             }
             let apart = language.non.contains(&sentence.word(at)) && sentence.gap(at) == "-";
             let not = language.negations.contains(&sentence.word(at))
@@ -133,8 +146,8 @@ impl Asking<'_> {
             // Of a column that is asked for nothing is said.
             let asked =
                 |name: &str| self.mentions.iter().any(|of| (self.name)(of.place) == name && of.words.start != noun);
-            let name = called(sentence.word(noun)).filter(|name| !asked(name))?;
-            Some((format!("{name} IS NULL"), at..noun + 1))
+            let column = called(sentence.word(noun)).filter(|column| !asked(&column.name))?;
+            Some((lacks(column), at..noun + 1))
         })
     }
 
@@ -340,6 +353,28 @@ impl Asking<'_> {
         let elsewhere = elsewhere.and_then(|said| Some(blank_when(asked.first()?.place, &said)));
         (ends || written_in || blank)
             .then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).chain(elsewhere).collect())
+    }
+
+    /// `Every discount must be explained in Reason`: the second column is filled where the first one is.
+    pub(super) fn explained_in(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let [what, note] = self.mentions else { return None };
+        let led = |at: usize| language.into.contains(&sentence.word(at));
+        let article = usize::from(language.every.contains(&sentence.word(note.words.start.checked_sub(1)?)));
+        let into = note.words.start.checked_sub(1 + article).filter(|at| led(*at))?;
+        let modal = (what.words.end..into)
+            .find_map(|at| language.modals.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max())?;
+        let done = (modal.saturating_sub(1)..into).any(|at| language.justified.contains(&sentence.word(at)));
+        let ends = note.words.end + 1 >= sentence.words.len();
+        let name = (self.name)(what.place);
+        let counted = (what.words.end..into).any(|at| sentence.number(at, language).is_some());
+        let said = match compared_with(sentence, language, what.words.end) {
+            Some(compared) => format!("{name} {compared}"),
+            None if counted => return None,
+            None if self.takes_numbers(&name) => format!("{name} > 0"),
+            None => format!("{name} IS NOT NULL"),
+        };
+        (done && ends && what.words.start <= 2).then(|| vec![required_when(note.place, &said)])
     }
 
     /// `If it is not ok, note says why`, `Note: say why if not ok`

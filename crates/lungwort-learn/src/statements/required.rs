@@ -57,6 +57,7 @@ static SOME_ROWS: &[Read] = &[
     |asking| asking.only_these(),
     |asking| asking.not_for_values(),
     |asking| asking.blank_only_then(),
+    |asking| asking.explained_in(),
 ];
 
 /// What is said to be needed.
@@ -563,6 +564,13 @@ pub(super) fn blank_when(place: Place, said: &str) -> Claim {
 
 /// What holds where a condition of a column does not.
 pub(super) fn otherwise(said: &str) -> Option<String> {
+    // Of no deposit nothing is said, or nought.
+    if let Some(name) = said.strip_suffix(" > 0").filter(|name| !name.contains(' ')) {
+        return Some(format!("{name} = 0 OR {name} IS NULL"));
+    }
+    if let Some(other) = other_side(said) {
+        return Some(other);
+    }
     let turned = [
         (" IS NOT NULL", " IS NULL"),
         (" IS TRUE", " IS NOT TRUE"),
@@ -574,6 +582,14 @@ pub(super) fn otherwise(said: &str) -> Option<String> {
         (" = ", " <> "),
     ];
     turned.iter().find(|(from, _)| said.contains(from)).map(|(from, to)| said.replacen(from, to, 1))
+}
+
+/// The other side of one limit: `age >= 16` of `age < 16`.
+fn other_side(said: &str) -> Option<String> {
+    let signs = [(" < ", " >= "), (" <= ", " > "), (" > ", " <= "), (" >= ", " < ")];
+    let alone = !said.contains(" AND ") && !said.contains(" OR ");
+    let (from, to) = signs.into_iter().find(|(from, _)| alone && said.contains(from))?;
+    Some(said.replacen(from, to, 1))
 }
 
 pub(super) fn must_be_filled(place: Place) -> Claim {

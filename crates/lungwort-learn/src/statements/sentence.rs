@@ -159,7 +159,12 @@ fn is_new_clause(before: &str, behind: &str) -> bool {
     }
     // "Two decimals; CHILD passes are free" speaks of others from there on.
     let code = first.len() > 1 && first.chars().all(char::is_uppercase);
-    (is_clause(before) || goes_on || code) && is_clause(behind) && !is_for_some(behind) && !leaves_the_rest(behind)
+    // "0 to 20; every discount must be explained in Reason"
+    let each = super::words::ALL.iter().any(|language| language.each_of.contains(&first));
+    (is_clause(before) || goes_on || code || each)
+        && is_clause(behind)
+        && !is_for_some(behind)
+        && !leaves_the_rest(behind)
 }
 
 /// Whether a clause goes on about some rows: `sizes are 32 to 56; for shoes 18 to 50 is fine`.
@@ -283,9 +288,36 @@ fn is_clause(text: &str) -> bool {
     let text = text.char_indices().find(ends).map_or(text, |(at, _)| &text[..at]);
     let words: Vec<String> = text.split_whitespace().map(str::to_lowercase).collect();
     let verb = |word: &String| {
-        super::words::ALL.iter().any(|language| language.verbs.contains(&word.trim_matches([',', ':'])))
+        let word = word.trim_matches([',', ':']);
+        super::words::ALL.iter().any(|language| language.verbs.contains(&word) || language.pays.contains(&word))
     };
     words.len() >= 3 && words.iter().any(verb)
+}
+
+/// A code in a list of codes is none of the words that it is written as: `BEG, INT or ADV`.
+fn keep_codes(text: &str, words: &mut [(String, Range<usize>)]) {
+    let is_code = |place: &Range<usize>| {
+        let code = &text[place.clone()];
+        code.len() > 1 && code.bytes().all(|byte| byte.is_ascii_uppercase())
+    };
+    let joined = |from: &Range<usize>, to: &Range<usize>| {
+        let gap = text[from.end..to.start].trim();
+        matches!(gap, "," | "/" | "|") || super::words::ALL.iter().any(|language| language.or.contains(&gap))
+    };
+    for at in 0..words.len() {
+        if words[at].0 != "int" || !is_code(&words[at].1) {
+            continue;
+        }
+        let mut others = [at.checked_sub(1), at.checked_sub(2), Some(at + 1), Some(at + 2)].into_iter().flatten();
+        let beside = others.any(|other| {
+            let Some((_, place)) = words.get(other) else { return false };
+            let (from, to) = if other < at { (place, &words[at].1) } else { (&words[at].1, place) };
+            is_code(place) && joined(from, to)
+        });
+        if beside {
+            words[at].0 = "INT".to_owned();
+        }
+    }
 }
 
 impl Sentence {
@@ -325,6 +357,7 @@ impl Sentence {
                 _ => {}
             }
         }
+        keep_codes(text, &mut words);
         let mut begins: Begins = [0; 4];
         for (word, _) in &words {
             // "L'heure" begins as "heure" does, too.

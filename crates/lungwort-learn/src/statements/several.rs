@@ -211,7 +211,8 @@ fn one_at_least(
         from.zip(to).is_some_and(|(from, to)| from <= place.start && place.end <= to && to - place.end <= 2)
     });
     let names = list(&[name(*first), name(*second)]);
-    (not_both || failing.is_some()).then_some(Claim {
+    // "Leave blank if not paid" leaves none of two.
+    (not_both || failing.is_some() && !blank).then_some(Claim {
         on: Target::Rule(first.0),
         key: "at_least_one",
         value: names,

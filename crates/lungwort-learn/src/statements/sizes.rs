@@ -75,6 +75,16 @@ fn comes_once(sentence: &Sentence, language: &Language) -> bool {
     let no_two = sentence.has(language.no_two) && sentence.has(language.same);
     // "Twice on the same day" is allowed on another.
     let twice = sentence.any(language.twice).or_else(|| sentence.any(language.unique));
+    // "Only once the tool is back" says when.
+    let when = |once: &std::ops::Range<usize>| {
+        let last = once.end - 1;
+        let begins =
+            language.conditional.iter().any(|phrase| sentence.ends_at(phrase, last).is_some_and(|end| end > once.end));
+        language.once.contains(&sentence.word(last)) && begins && sentence.gap(last).is_empty()
+    };
+    if twice.as_ref().is_some_and(when) {
+        return false;
+    }
     let scoped = twice.is_some_and(|twice| {
         // "Unique in the file" is unique.
         let of_all = [language.others, language.columns, language.sheets, language.registers];

@@ -14,6 +14,9 @@ use lungwort_core::rulebook::toml_text::quoted;
 /// Words of what rows are, behind their kind, at most: `junior teams`.
 const NOUNS: usize = 2;
 
+/// Words from what is denied to the column whose value may not be, at most: `cannot take the course ADV`.
+const FAR: usize = 5;
+
 impl Asking<'_> {
     /// Turns what is said of some rows into rules for these: limits, and values that a column must have or not have then.
     pub(super) fn holds_for_some(&self, claims: &mut Vec<Claim>) {
@@ -51,6 +54,12 @@ impl Asking<'_> {
         let behind = self.mentions.iter().find(|mention| mention.words.start >= at.end).filter(|_| left);
         let said = behind.and_then(|_| self.rows_meant()).and_then(|(said, _)| otherwise(&said));
         claims.extend(behind.zip(said).map(|(mention, said)| blank_when(mention.place, &said)));
+        // "Describe the damage if it is broken. Otherwise leave blank."
+        let mut asked = claims.iter().filter(|claim| claim.key == "required_when");
+        let (Some(one), None, true) = (asked.next(), asked.next(), left && behind.is_none()) else { return };
+        let said = otherwise(one.value.trim_matches('"')).filter(|said| !said.contains('…'));
+        let elsewhere = one.place().zip(said).map(|(place, said)| blank_when(place, &said));
+        claims.extend(elsewhere);
     }
 
     /// The condition that a sentence states, and its words.
@@ -60,7 +69,10 @@ impl Asking<'_> {
             let said = self.condition()?;
             Some((said, condition_span(self.sentence, self.language)?)).filter(|(said, _)| !said.contains('…'))
         };
-        of_kind.or_else(of_condition).or_else(|| self.kind_that_leads()).or_else(|| self.kind_that_ends())
+        // "Non-swimmers cannot take the course ADV"
+        let of_others = || self.of_others().filter(|(_, words)| words.start == 0);
+        let of_rows = of_kind.or_else(of_condition).or_else(|| self.kind_that_leads());
+        of_rows.or_else(|| self.kind_that_ends()).or_else(of_others)
     }
 
     /// `At most 6 pupils in junior teams`
@@ -138,6 +150,9 @@ impl Asking<'_> {
             return None;
         }
         let is_plain = |claim: &Claim| claim.is_limit() && claim.value.parse::<f64>().is_ok();
+        if let Some(rule) = self.days_then(claims, span) {
+            return Some(rule);
+        }
         let limits: Vec<Claim> = claims.extract_if(.., |claim| is_plain(claim)).collect();
         let counted = |at: &usize| !span.contains(at) && sentence.number(*at, language).is_some();
         let numbers = (0..sentence.words.len()).filter(counted).count();
@@ -159,6 +174,28 @@ impl Asking<'_> {
         // What is compared with a number is one.
         let kinds = claims.iter_mut().filter(|claim| claim.on == Target::Column(place) && claim.key == "type");
         kinds.for_each(|claim| claim.confidence = claim.confidence.max(Confidence::Confirm));
+        Some((place.0, terms.collect::<Vec<_>>().join(" AND ")))
+    }
+
+    /// `The hut CRETE takes arrivals between 1 June and 30 September`: the days that rows of a kind have, in one column.
+    fn days_then(&self, claims: &mut Vec<Claim>, span: &std::ops::Range<usize>) -> Option<(usize, String)> {
+        let day = |claim: &Claim| claim.value.trim_matches('"').parse::<jiff::civil::Date>().ok();
+        let of_kind = |place: Place| {
+            self.mentions.iter().any(|mention| mention.place == place && span.contains(&mention.words.start))
+        };
+        let others = |claim: &&Claim| claim.is_limit() && claim.place().is_some_and(|place| !of_kind(place));
+        let place = claims.iter().filter(others).find(|claim| day(claim).is_some())?.place()?;
+        let limits: Vec<Claim> = claims.extract_if(.., |claim| claim.is_limit() && day(claim).is_some()).collect();
+        let name = (self.name)(place);
+        let sign = |key: &str| match key {
+            "min" => ">=",
+            "max" => "<=",
+            "above" => ">",
+            _ => "<",
+        };
+        let own = limits.iter().filter(|limit| limit.place() == Some(place));
+        let terms =
+            own.filter_map(|limit| Some(format!("CAST({name} AS DATE) {} DATE '{}'", sign(limit.key), day(limit)?)));
         Some((place.0, terms.collect::<Vec<_>>().join(" AND ")))
     }
 
@@ -360,6 +397,13 @@ impl Asking<'_> {
         let end = mention.words.end;
         if sentence.gap(end.checked_sub(1)?).starts_with('=') {
             return Some((end, false));
+        }
+        // "Cannot take the course ADV"
+        let refused = |at: &usize| {
+            language.negations.contains(&sentence.word(*at)) && !span.contains(at) && *at + FAR > mention.words.start
+        };
+        if (0..mention.words.start).any(|at| refused(&at)) && end + 1 == sentence.words.len() {
+            return Some((end, true));
         }
         // "Muss der Beitrag 0 sein"
         let article =

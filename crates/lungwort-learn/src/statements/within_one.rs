@@ -27,6 +27,10 @@ impl Asking<'_> {
         if what.is_empty() && language.nobody.contains(&sentence.word(0)) {
             what.extend(self.all.iter().find(known_by));
         }
+        // "Unique per supplier", beside a column
+        if what.is_empty() && self.is_beside() {
+            what.extend(self.subjects);
+        }
         let ([what], true) = (what.as_slice(), within.end < sentence.words.len()) else { return None };
         let named = self.mentions.iter().find(|mention| (within.end..within.end + 2).contains(&mention.words.start));
         let other = named.map(|mention| mention.place).or_else(|| self.called(sentence.word(within.end), what.0))?;

@@ -92,6 +92,8 @@ pub(super) struct Language {
     pub valid: &'static [&'static str],
     /// The sign of headings that must be filled.
     pub asterisks: &'static [&'static str],
+    /// What another place may say otherwise: `unless otherwise stated`.
+    pub unless_stated: &'static [&'static str],
     /// Before the other of two values: `enter Yes, otherwise No`.
     pub otherwise: &'static [&'static str],
     /// By which a point that says when a row is refused is turned into what is asked: `is not`, `is missing`, `must be`, `filled in`,
@@ -476,6 +478,10 @@ pub(super) struct Language {
     pub no_others: &'static [&'static str],
     /// What a column is that counts something: `count`.
     pub counts: &'static [&'static str],
+    /// What is done with something for which another column gives the reason: `every discount must be explained in Remarks`.
+    pub justified: &'static [&'static str],
+    /// What is done with an amount that is more than nothing: `if a deposit was paid`.
+    pub levied: &'static [&'static str],
     /// What rows are for which nothing is charged: `children are free`; and headings over what is charged.
     pub free: &'static [&'static str],
     pub charges: &'static [&'static str],
@@ -505,6 +511,9 @@ pub(super) struct Language {
     pub or_less: &'static [&'static str],
     /// Behind an age: it or less.
     pub or_younger: &'static [&'static str],
+    /// Before an age: less than it, more than it.
+    pub younger_than: &'static [&'static str],
+    pub older_than: &'static [&'static str],
     /// Headings over ages, which are told in years.
     pub ages: &'static [&'static str],
     /// Behind an age: it or more.

@@ -1,0 +1,125 @@
+//! What is said of the filling in of one column and what is said of its values, each a sentence of its own: `required if treated is yes,
+//! must be empty if treated is no`, `only for plants, from 7 to 40`.
+
+use super::language::by_language;
+use super::sentence::{Sentence, sentences};
+use super::words::Language;
+use super::{About, Entries, Text, conditions, describe_values, subject};
+use crate::draft::Draft;
+
+/// Parts of a sentence, at most: more of them are a list.
+const MOST: usize = 8;
+
+/// The parts of a sentence about one column of which at least one says when it is filled in.
+pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    if !sentence.text.contains([',', ';']) {
+        return None;
+    }
+    by_language(sentence, known.likely).into_iter().find_map(|language| {
+        let label = label_of(known, (text, sentence, language), draft)?;
+        let body = sentence.text[label.len()..].trim_end_matches('.');
+        let parts = parts_of(known, text, (body, language), draft);
+        let conditional = |part: &String| is_conditional_duty(part, language);
+        let whole = parts.len() >= 2 && parts.len() <= MOST && parts.iter().any(conditional);
+        whole.then(|| parts.iter().flat_map(|part| sentences(&format!("{label}{part}"))).collect())
+    })
+}
+
+/// What stands before the sentence's parts: nothing beside a column, and else the column with its sign.
+fn label_of<'s>(
+    known: &Entries<'_>,
+    (text, sentence, language): (&Text, &'s Sentence, &'static Language),
+    draft: &Draft,
+) -> Option<&'s str> {
+    let signs = [": ", " – ", " — "];
+    let sign = signs.iter().filter_map(|sign| Some(sentence.text.find(sign)? + sign.len())).min();
+    let beside = matches!(text.about, About::Column(..));
+    let Some(end) = sign else { return beside.then_some("") };
+    let words = sentence.words.iter().take_while(|(_, place)| place.end <= end).count();
+    let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+    // `container (cm): …` has its unit behind it.
+    let ends = |at: usize| at == words || at > 0 && at < words && sentence.gap(at - 1).starts_with('(');
+    let first = mentions.first().filter(|first| first.words.start <= 1 && ends(first.words.end));
+    let alone = mentions.iter().all(|mention| mention.words.start >= words || Some(mention) == first);
+    match first {
+        Some(_) if alone => Some(&sentence.text[..end]),
+        _ => beside.then_some(""),
+    }
+}
+
+/// The parts of a sentence's body that can be read alone; what cannot goes with the part before it.
+fn parts_of(
+    known: &Entries<'_>,
+    text: &Text,
+    (body, language): (&str, &'static Language),
+    draft: &Draft,
+) -> Vec<String> {
+    let mut parts: Vec<String> = Vec::new();
+    for piece in body.split_inclusive([',', ';']) {
+        // "Only for restricted boxes, mandatory for them" and "leave it out for all others" go on about those before.
+        let duty = is_conditional_duty(piece, language) && !goes_on(piece, language);
+        let alone =
+            parts.is_empty() || duty || is_order(piece, language) || is_form(known, text, (piece, language), draft);
+        match parts.last_mut() {
+            Some(last) if !alone => last.push_str(piece),
+            _ => parts.push(piece.to_owned()),
+        }
+    }
+    parts.iter().map(|part| part.trim().trim_end_matches([',', ';']).to_owned()).collect()
+}
+
+/// Whether a part speaks of rows that the parts before it named.
+fn goes_on(part: &str, language: &Language) -> bool {
+    let Some(part) = sentences(part).into_iter().next() else { return false };
+    let word = |at: usize, phrases: &[&str]| phrases.contains(&part.word(at));
+    let pronoun = (0..part.words.len()).any(|at| word(at, language.only_for) && word(at + 1, language.pronouns));
+    [language.all_other, language.otherwise, language.no_others, language.everyone_else]
+        .into_iter()
+        .any(|phrases| part.has(phrases))
+        || pronoun
+}
+
+/// Whether a part begins with what says that something must be filled in, may be, or must not be.
+fn is_duty(part: &str, language: &Language) -> bool {
+    let Some(part) = sentences(part).into_iter().next() else { return false };
+    let begins = |phrases: &[&str], at: usize| phrases.iter().any(|phrase| part.ends_at(phrase, at).is_some());
+    let known = [language.required, language.forbidden, language.optional, language.alone_required, language.leave];
+    let duty = known.into_iter().any(|phrases| begins(phrases, 0));
+    let modal = begins(language.modals, 0);
+    let only = language.only.contains(&part.word(0))
+        && [language.conditional, language.only_for, language.with].into_iter().any(|phrases| begins(phrases, 1));
+    duty || modal || only || begins(language.conditional, 0) && language.only.contains(&part.word(0))
+}
+
+/// Whether a part says what comes before or behind the column: `not before the invoice date`.
+fn is_order(part: &str, language: &Language) -> bool {
+    let Some(part) = sentences(part).into_iter().next() else { return false };
+    let denied = usize::from(language.negations.contains(&part.word(0)));
+    let known = [language.earlier, language.later, language.not_before, language.not_after];
+    known.into_iter().flatten().any(|phrase| part.ends_at(phrase, 0).or_else(|| part.ends_at(phrase, denied)).is_some())
+}
+
+/// Whether a part says when something is filled in.
+fn is_conditional_duty(part: &str, language: &Language) -> bool {
+    let Some(sentence) = sentences(part).into_iter().next() else { return false };
+    let narrowed = (0..sentence.words.len()).any(|at| language.only_for.contains(&sentence.word(at)));
+    is_duty(part, language) && (conditions::conditional_at(&sentence, language).is_some() || narrowed)
+}
+
+/// Whether a part says how values are written and nothing of other columns.
+fn is_form(known: &Entries<'_>, text: &Text, (part, language): (&str, &'static Language), draft: &Draft) -> bool {
+    let Some(sentence) = sentences(part).into_iter().next() else { return false };
+    let range = (0..sentence.words.len()).any(|at| {
+        let from = language.between.contains(&sentence.word(at)) || at == 0;
+        let next = if language.between.contains(&sentence.word(at)) { at + 1 } else { at };
+        let number = |at: usize| sentence.number(at, language).is_some();
+        let joined = sentence.is_dashed(next) && number(next + 1)
+            || language.to.contains(&sentence.word(next + 1)) && number(next + 2);
+        from && number(next) && joined
+    });
+    let written = language.form_words.contains(&sentence.word(0));
+    let says = written || range || describe_values(&[part.trim().trim_end_matches([',', ';', '.'])]);
+    says && conditions::conditional_at(&sentence, language).is_none()
+        && !(0..sentence.words.len()).any(|at| language.only_for.contains(&sentence.word(at)))
+        && subject::mentions(&sentence, language, (draft, &known.headings), &text.about).is_empty()
+}
