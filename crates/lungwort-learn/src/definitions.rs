@@ -547,6 +547,12 @@ fn values(text: &str, at: &str, column: &mut DraftColumn) {
     if parts.len() >= 2 && parts.iter().all(|part| part.ends_with(')') && part.contains(" (")) {
         return;
     }
+    // `300, 400 or 600; maps always 600` and `SO-nnnnn, unique` say more, and are read among the sentences.
+    let listed = |part: &&str| part.contains(',') || OR.iter().any(|or| part.contains(or));
+    let remark = text.contains(';') && parts.iter().any(listed);
+    if remark || parts.iter().any(|part| crate::statements::masked(part).is_some()) {
+        return;
+    }
     // "Digits only, keep the zeros" describes values, and is read among the sentences.
     if crate::statements::describe_values(&parts) {
         return;
@@ -597,6 +603,8 @@ mod tests {
             drafted(Tells::Values, "W = wild; C = cultivated"),
             [("allowed", "{ W = \"wild\", C = \"cultivated\" }".into())]
         );
+        assert_eq!(drafted(Tells::Values, "300, 400 or 600; maps always 600"), []);
+        assert_eq!(drafted(Tells::Values, "SO-nnnnn, unique"), []);
         assert_eq!(drafted(Tells::Required, "Mandatory"), [("required", "true".into())]);
         assert!(drafted(Tells::Required, "Optional").is_empty());
     }

@@ -354,6 +354,17 @@ fn is_date_pattern(text: &str) -> bool {
         && text.contains("yy")
 }
 
+/// Whether a row only numbers the columns: 1, 2, 3 or A, B, C.
+fn numbers_columns(cells: &[(usize, &str)], columns: usize) -> bool {
+    let number = |at: usize, text: &str| text.trim().trim_matches(['(', ')', '.']) == (at + 1).to_string();
+    let letter = |at: usize, text: &str| {
+        let letter = u8::try_from(at).ok().and_then(|at| b'A'.checked_add(at)).filter(u8::is_ascii_uppercase);
+        letter.is_some_and(|letter| text.trim() == char::from(letter).to_string())
+    };
+    let counts = |one: &dyn Fn(usize, &str) -> bool| cells.iter().enumerate().all(|(at, (_, text))| one(at, text));
+    cells.len() >= 3 && cells.len() == columns && (counts(&number) || counts(&letter))
+}
+
 /// Whether a row says of each column only whether it must be filled: `M`, `O`, `C`; yes and no; an x.
 pub fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
     let marks = [
@@ -397,6 +408,7 @@ fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
         let telling = telling
             || near && !layout.guide_rows.is_empty() && matches!(cells.as_slice(), [(_, text)] if is_guidance(text));
         let telling = telling || near && is_row_of_marks(&cells, columns.len());
+        let telling = telling || row == layout.heading_row + 1 && numbers_columns(&cells, columns.len());
         // `// hive = number painted on the hive`, under the headings of a delimited file
         let remark =
             cells.first().is_some_and(|(_, text)| is_remark_line(text)) && row <= layout.heading_row + SEARCHED;

@@ -32,7 +32,7 @@ impl Asking<'_> {
         // "The rent is only given if…", "is given only if…"
         let said = |at: &usize| {
             let word = sentence.word(*at);
-            let known = [language.copulas, language.filled, language.under, language.small];
+            let known = [language.copulas, language.filled, language.under, language.small, language.may];
             // "Is charged only if"
             let done = at.checked_sub(1).is_some_and(|at| language.copulas.contains(&sentence.word(at)));
             let done = done && language.participles.iter().any(|end| word.len() > end.len() && word.ends_with(end));

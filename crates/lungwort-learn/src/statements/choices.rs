@@ -87,7 +87,7 @@ pub(super) fn read(
     let bare = bare.and_then(|text| values(without_remark(text, language), language, (true, of_kinds)));
     let listed = listed.or(bare.map(|values| (values, led_before)));
     let listed = listed.or_else(|| before_column(sentence, language, (mentions, behind)).map(|values| (values, true)));
-    let listed = listed.filter(|(values, _)| !name_forms(values, language));
+    let listed = listed.filter(|(values, _)| !name_forms(values, language) && !show_a_mask(values));
     let Some(listed) = listed else { return Reading::default() };
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));
@@ -108,6 +108,11 @@ fn name_forms(values: &[String], language: &Language) -> bool {
     };
     let day = |value: &String| ["jj/mm", "dd/mm", "mm/dd", "tt.mm", "tt.mm."].contains(&value.to_lowercase().as_str());
     values.iter().all(kinds) || values.iter().any(day)
+}
+
+/// Whether one of some values is how all of them are written: `SO-nnnnn, unique`.
+fn show_a_mask(values: &[String]) -> bool {
+    values.iter().any(|value| super::masked(value).is_some())
 }
 
 /// Whether the values behind the columns that a sentence names are those of another one: `only with Launch = A or W`.
@@ -416,9 +421,23 @@ fn describe_values_of_codes(words: &str, language: &Language) -> bool {
     words.split_whitespace().count() <= HEAD && kinds.into_iter().flatten().any(is_last)
 }
 
+/// A list without what is said of some of its values: `300, 400 or 600; maps always 600`.
+fn list_alone<'t>(text: &'t str, language: &Language) -> &'t str {
+    let Some((list, remark)) = text.split_once("; ") else { return text };
+    let or = language.or.iter().any(|word| list.contains(&format!(" {word} ")));
+    let parted = or || list.contains(',') || list.contains('/') && !list.contains(' ');
+    // `M or F; U if it is not known` has one more value.
+    let first = remark.split(' ').next().unwrap_or_default();
+    let code = first.len() <= 4 && first.chars().all(char::is_uppercase);
+    let more = code && !list.split([' ', ',', '/']).any(|part| part == first);
+    let alone = parted && !more && remark.split_whitespace().count() > 2 && !remark.contains('=');
+    if alone { list.trim_end() } else { text }
+}
+
 /// A list without what is said of it behind: `Mill | Dock | Yard - required`, `ADULT or JUNIOR (capital letters)`, `EUR and GBP are accepted`.
 fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
     let mut text = text.trim_end_matches(['.', ' ']);
+    text = list_alone(text, language);
     // "A, B or C and must be filled in"
     let goes_on = |and: &&str| language.modals.iter().find_map(|modal| text.find(&format!(" {and} {modal} ")));
     if let Some(at) = language.and.iter().find_map(goes_on) {

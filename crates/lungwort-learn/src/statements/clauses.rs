@@ -141,12 +141,26 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
     more_parts(known, text, &sentence, draft).unwrap_or_else(|| vec![sentence])
 }
 
+/// `300, 400 or 600; maps always 600`, `Y or N; Y only with a due date`: what is said of some values stands behind the list of all.
+fn list_and_remark(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let (list, behind) = sentence.text.split_once("; ")?;
+    let remark = sentences(behind).pop().filter(|remark| remark.words.len() > 2 && !behind.contains(';'))?;
+    let of_list = |language: &&'static Language| {
+        let or = language.or.iter().any(|word| list.contains(&format!(" {word} ")));
+        let second = remark.word(1);
+        let said = language.exactly.contains(&second) || language.only.contains(&second);
+        (or || list.contains([',', '/'])) && said
+    };
+    words::ALL.iter().any(of_list).then(|| sentences(list).into_iter().chain([remark]).collect())
+}
+
 /// A sentence cut by what is said of the filling in, or by what stands in brackets; the first way that fits counts.
 fn more_parts(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
     let beside = matches!(text.about, About::Column(..));
     let of_column = || duty_behind(sentence).or_else(|| duty_and_list(sentence)).or_else(|| duty_first(sentence));
     each_with_colour(sentence)
         .or_else(|| without_blank(sentence))
+        .or_else(|| beside.then(|| list_and_remark(sentence)).flatten())
         .or_else(|| beside.then(of_column).flatten())
         .or_else(|| duties::apart(known, text, sentence, draft))
         .or_else(|| beside.then(|| clauses(sentence)).flatten())

@@ -341,11 +341,19 @@ impl Builder<'_> {
         let behind = self.phrase_at(language.and, at + 1).or_else(|| self.phrase_at(language.followed, at + 1));
         // `R + 5 digits`
         // "Ranger ID, two letters" has no ID in it.
-        let joined = sentence.gap(at) == "+" || sentence.gap(at) == "," && text.len() == 1;
+        // `PK, the year in two digits, a slash`, as the first piece
+        let first = at == 0 || sentence.gap(at - 1).ends_with([';', ':']);
+        let joined = sentence.gap(at) == "+" || sentence.gap(at) == "," && (text.len() == 1 || first);
         let plus = joined.then_some(at + 1);
         let Some(next) = behind.or(plus) else { return false };
         // `L + year + hyphen + four digits`, `L, the year, a hyphen and four digits`
         let year = if language.every.contains(&sentence.word(next)) { next + 1 } else { next };
+        // "PK, the year in two digits" goes on about the year.
+        if language.year.contains(&sentence.word(year)) && first && text.len() > 1 && sentence.gap(year).is_empty() {
+            self.regex.push_str(text);
+            self.at = year;
+            return true;
+        }
         if language.year.contains(&sentence.word(year)) && year + 1 < sentence.words.len() {
             self.regex.push_str(&format!(r"{text}\d{{4}}"));
             self.counted += 1;

@@ -5,20 +5,31 @@ use super::products::counting;
 use super::required::Asking;
 use super::subject::Place;
 
+/// What money is counted in.
+const MONEY: &[&str] =
+    &["euro", "euros", "eur", "pounds", "pound", "gbp", "dollars", "usd", "chf", "francs", "franken"];
+
 /// Ages are not above this.
 const OLDEST: u32 = 120;
 
 impl Asking<'_> {
     /// The condition that a column counts so many, and its words: the first that stands within some words of the sentence.
-    pub(super) fn counted_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
+    fn counted_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
         let sheet = self.sheet()?;
         let within = |limit: &Limit| words.contains(&limit.start) && words.contains(&limit.end);
         self.limits().into_iter().filter(within).find_map(|limit| self.counted(sheet, limit))
     }
 
+    /// The condition that a number states of rows, and its words: an age, an amount of money, what a column counts.
+    pub(super) fn measured_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
+        self.aged_within(words.clone())
+            .or_else(|| self.charged_within(words.clone()))
+            .or_else(|| self.counted_within(words))
+    }
+
     /// The condition that somebody is so old, and its words: `participants under 16`, `under-16s`, `anyone aged 18 or older`, where one
     /// column is of ages.
-    pub(super) fn aged_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
+    fn aged_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
         let (sentence, language) = (self.sentence, self.language);
         let name = self.age()?;
         let kinds = [
@@ -48,6 +59,40 @@ impl Asking<'_> {
             let plain = parted || goes_on.iter().any(|words| words.contains(&sentence.word(end)));
             (plain && words.contains(&number)).then(|| (format!("{name} {sign} {years}"), at..end))
         })
+    }
+
+    /// The condition that an amount of money is so great, and its words: `required over 100 €`, where one column is of amounts.
+    fn charged_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let place = self.charged_column()?;
+        let money = |limit: &Limit| {
+            let behind = limit.end.checked_sub(1).map_or("", |last| {
+                let end = sentence.words.get(last).map_or(0, |(_, place)| place.end);
+                sentence.text[end..].trim_start()
+            });
+            let before =
+                sentence.words.get(limit.end.max(1) - 1).map_or("", |(_, place)| &sentence.text[..place.start]);
+            let unit = sentence.word(limit.end);
+            let named = MONEY.contains(&unit);
+            let signed = behind.starts_with(['€', '£', '$']) || before.ends_with(['€', '£', '$']);
+            (signed || named) && limit.terms.iter().all(|(sign, _)| *sign != "=")
+        };
+        let limit = self.limits().into_iter().find(|limit| words.contains(&limit.start) && money(limit))?;
+        let unit = usize::from(MONEY.contains(&sentence.word(limit.end)));
+        let asked = self.subjects.contains(&place) || language.charges.is_empty();
+        (!asked).then(|| (self.of_terms(place, &limit), limit.start..limit.end + unit))
+    }
+
+    /// The one column of the sheet that is over what has to be paid.
+    pub(super) fn charged_column(&self) -> Option<Place> {
+        let sheet = self.sheet()?;
+        let columns = self.draft.sheets.get(sheet)?.columns.iter().enumerate();
+        let charged = |(_, of): &(usize, &crate::draft::DraftColumn)| {
+            let heading = of.heading.to_lowercase();
+            heading.split(|each: char| !each.is_alphanumeric()).any(|part| self.language.charges.contains(&part))
+        };
+        let mut found = columns.filter(charged).map(|(column, _)| (sheet, column));
+        found.next().filter(|_| found.next().is_none())
     }
 
     /// A comparison of what is no number, where one column is of ages: participants under 16 are younger.

@@ -103,7 +103,13 @@ fn is_order(part: &str, language: &Language) -> bool {
 fn is_conditional_duty(part: &str, language: &Language) -> bool {
     let Some(sentence) = sentences(part).into_iter().next() else { return false };
     let narrowed = (0..sentence.words.len()).any(|at| language.only_for.contains(&sentence.word(at)));
-    is_duty(part, language) && (conditions::conditional_at(&sentence, language).is_some() || narrowed)
+    // "Mandatory above 100"
+    let limits = [language.above, language.below];
+    let limited = (1..sentence.words.len()).any(|at| {
+        let ends = limits.into_iter().flatten().filter_map(|phrase| sentence.ends_at(phrase, at));
+        ends.into_iter().any(|end| sentence.number(end, language).is_some())
+    });
+    is_duty(part, language) && (conditions::conditional_at(&sentence, language).is_some() || narrowed || limited)
 }
 
 /// Whether a part says how values are written and nothing of other columns.

@@ -60,11 +60,13 @@ impl Asking<'_> {
     /// `Max. 20; XL max. 5`: all rows have a limit, and one kind of them another one.
     fn one_kind_more(&self, claims: &mut Vec<Claim>) -> bool {
         let limits = self.limits();
-        let ([all, of_kind], [place]) = (limits.as_slice(), self.subjects) else { return false };
-        let ([.., (sign, most)], [(other_sign, other)]) = (all.terms.as_slice(), of_kind.terms.as_slice()) else {
-            return false;
-        };
-        if sign != other_sign || *sign == "=" || !self.may_be_number(*place) {
+        let (Some((of_kind, earlier)), [place]) = (limits.split_last(), self.subjects) else { return false };
+        let [(other_sign, other)] = of_kind.terms.as_slice() else { return false };
+        // "At least 10, at most 400; breakfast at most 150" is about the most.
+        let same = |limit: &&Limit| limit.terms.last().is_some_and(|(sign, _)| sign == other_sign);
+        let Some(all) = earlier.iter().find(same).filter(|_| earlier.len() <= 2) else { return false };
+        let Some((sign, most)) = all.terms.last() else { return false };
+        if *sign == "=" || !self.may_be_number(*place) {
             return false;
         }
         let columns = self.draft.sheets[place.0].columns.iter().enumerate();

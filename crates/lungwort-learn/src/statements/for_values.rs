@@ -38,7 +38,10 @@ impl Asking<'_> {
             // "Only with standard trees"
             let leads = [language.with, language.into].iter().any(|words| words.contains(&sentence.word(at)));
             let with = at > 0 && leads && language.only.contains(&sentence.word(at - 1));
-            let of_rows = with || language.only_for.contains(&sentence.word(at));
+            // "Needed with Y"
+            let needed = language.with.contains(&sentence.word(at))
+                && sentence.required(language).is_some_and(|required| required.end == at);
+            let of_rows = with || needed || language.only_for.contains(&sentence.word(at));
             let end = if of_rows { Some(at + 1) } else { self.applies_to(at) };
             end.map(|end| (at, end))
         };
@@ -77,7 +80,7 @@ impl Asking<'_> {
         let of_code = || self.of_code_before(sheet, first).filter(|_| !labelled);
         let counted = || {
             let rest = first..sentence.words.len() + 1;
-            let (said, words) = self.aged_within(rest.clone()).or_else(|| self.counted_within(rest))?;
+            let (said, words) = self.measured_within(rest)?;
             (!labelled && words.start <= first + 1).then_some((said, words.end))
         };
         let of_named = || (first..first + NOUNS).find_map(|at| self.of_named_column(sheet, at));
@@ -186,7 +189,10 @@ impl Asking<'_> {
     /// `Rentals of kind P`: the heading of a column in small letters, and what it takes behind it.
     pub(super) fn of_named_column(&self, sheet: usize, at: usize) -> Option<(String, usize)> {
         let word = self.sentence.word(at);
-        let is_so = |column: &&crate::draft::DraftColumn| plain_heading(&column.heading).to_lowercase() == word;
+        let is_so = |column: &&crate::draft::DraftColumn| {
+            let heading = plain_heading(&column.heading).to_lowercase();
+            heading == word || is_form_of(word, &heading)
+        };
         let of = self.draft.sheets.get(sheet)?.columns.iter().find(is_so).filter(|_| !word.is_empty())?;
         let (values, end) = self.values_at(&entries(&of.lines.get("allowed")?.value), at + 1)?;
         Some((is_any_of(&of.name, &values), end))
@@ -226,7 +232,7 @@ impl Asking<'_> {
         let asks = |at: usize| self.language.modals.contains(&self.sentence.word(at));
         let counted = || {
             let span = span().filter(|span| !span.clone().any(asks))?;
-            self.aged_within(span.clone()).or_else(|| self.counted_within(span)).map(|(said, _)| said)
+            self.measured_within(span).map(|(said, _)| said)
         };
         said.or_else(|| self.kind_of_column()).or_else(of_others).or_else(counted)
     }

@@ -57,7 +57,9 @@ pub(super) fn listed(
     if single.len() >= 2 && !(has_form || conditional) && reading.claims.is_empty() {
         reading.and(of_several((sentence, language), (mentions, &single), draft));
     }
-    if let ([_], false) = (single.as_slice(), has_form || conditional) {
+    // "Nur bei Mittag und Abend" lists the rows that it is for.
+    let of_rows = reading.claims.iter().any(|claim| claim.key == "blank_when") && is_only(sentence, language, mentions);
+    if let ([_], false) = (single.as_slice(), has_form || conditional || of_rows) {
         for place in places {
             // Of a heading that is a whole page, the beginning tells what it is.
             let heading: String = draft.sheets[place.0].columns[place.1].heading.chars().take(HEADING).collect();
@@ -72,6 +74,12 @@ pub(super) fn listed(
             reading.and(choices::read(sentence, language, (*place, &heading, alone), mentions));
         }
     }
+}
+
+/// Whether what is said of the column that a sentence begins with, or stands beside, begins with "only".
+fn is_only(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> bool {
+    let own = mentions.first().filter(|first| first.words.start == 0).map_or(0, |first| first.words.end);
+    language.only.iter().any(|phrase| sentence.ends_at(phrase, own).is_some())
 }
 
 /// What stands behind the colon of a condition, as a sentence of its own.

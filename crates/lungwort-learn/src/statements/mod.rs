@@ -222,6 +222,11 @@ impl Reading {
 }
 
 impl Reading {
+    /// Whether a column takes yes and no, as it says: `only after the return: Y or N` tells no order of a day and an answer.
+    fn answers(&self, place: Place) -> bool {
+        self.claims.iter().any(|claim| claim.key == "yes_no" && claim.place() == Some(place))
+    }
+
     /// The columns of which something is asked, or else those that are named.
     fn columns_or(&self, named: &[Mention]) -> Vec<Place> {
         let column = |claim: &Claim| match claim.on {
@@ -596,7 +601,15 @@ fn without_passing(
     (before, draft): (&[Place], &Draft),
 ) -> Vec<Mention> {
     if !mentions.iter().any(|mention| before.contains(&mention.place)) {
-        mentions.retain(|mention| !is_passing(sentence, mention, draft));
+        // "E-mail or telephone: at least one of them" names both.
+        let ends: Vec<usize> = mentions.iter().map(|mention| mention.words.end).collect();
+        let joined = |mention: &Mention| {
+            let Some(joint) = mention.words.start.checked_sub(1) else { return false };
+            let joins =
+                |language: &&Language| [language.and, language.or].iter().any(|of| of.contains(&sentence.word(joint)));
+            ends.contains(&joint) && words::ALL.iter().copied().any(|language| joins(&language))
+        };
+        mentions.retain(|mention| joined(mention) || !is_passing(sentence, mention, draft));
     }
     mentions
 }
@@ -611,6 +624,9 @@ fn is_passing(sentence: &Sentence, mention: &Mention, draft: &Draft) -> bool {
         let article = language.every.first() == Some(&sentence.word(mention.words.start.max(1) - 1));
         let next = sentence.word(mention.words.end);
         let stated = language.modals.contains(&next) || language.copulas.iter().take(2).any(|word| *word == next);
+        // "For more than 20 trees a supervisor must be named"
+        let one = language.articles.contains(&sentence.word(mention.words.start.max(1) - 1));
+        let article = article || one && language.modals.contains(&next);
         // "If yes, give the certificate", "give the number of the certificate"
         let small = |at: &usize| {
             let known = [language.every, language.address_words, language.owners, language.small];
@@ -738,9 +754,9 @@ fn understand(
     reading.and(as_before((sentence, language), places, &reading, draft));
     let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);
     let compared = ordered((sentence, language), (mentions, own), draft);
+    let spoken_of = spoken_of.filter(|place| !reading.answers(*place));
     reading.and(order::read(sentence, language, (&compared, spoken_of), &name));
-    let held = as_held((sentence, language), (mentions, own), &reading);
-    reading.and(held);
+    reading.and(as_held((sentence, language), (mentions, own), &reading));
     let valid = sentence.has(language.valid) && sentence.has(language.obliging);
     if !reading.understood && (valid || sentence.has(language.heading_shares)) {
         reading.and(of_headings((sentence, language), places, draft));

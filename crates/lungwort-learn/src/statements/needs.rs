@@ -53,8 +53,9 @@ impl Asking<'_> {
         let in_brackets = || self.kind_in_brackets().filter(|(_, words)| words.end <= needs.start);
         let of_value = of_value.or_else(|| in_brackets().map(|(said, _)| said));
         // "Requests for more than 20 trees need a supervisor"
-        let counted = || self.aged_within(0..needs.start).or_else(|| self.counted_within(0..needs.start));
+        let counted = || self.measured_within(0..needs.start);
         let of_value = of_value.map(|said| self.of_age(said)).or_else(|| counted().map(|(said, _)| said));
+        let of_value = of_value.or_else(|| self.more_before(needs.start));
         let claim = |mention: &Mention| match &of_value {
             Some(said) => required_when(mention.place, said),
             None if given.is_some() => required_when(mention.place, given.as_deref().unwrap_or(OPEN)),
@@ -64,6 +65,22 @@ impl Asking<'_> {
         // "Applicants under 18 must give their age" asks for it of all.
         let of_itself = |mention: &&Mention| of_value.as_ref().is_some_and(|said| self.is_said_of(mention.place, said));
         Some(behind.into_iter().filter(|mention| !of_itself(mention)).map(claim).collect())
+    }
+
+    /// `Party size: 1 to 12. Groups of more than 6 must quote a reference`: a number of the column that the sentence before spoke of.
+    fn more_before(&self, end: usize) -> Option<String> {
+        let [place] = self.before else { return None };
+        let limits = self.limits();
+        let limit = limits.iter().find(|limit| limit.end == end)?;
+        let [(sign, number)] = limit.terms.as_slice() else { return None };
+        let name = (self.name)(*place);
+        (*sign != "=" && self.takes_numbers_at(*place)).then(|| format!("{name} {sign} {number}"))
+    }
+
+    /// Whether a column is known to take numbers.
+    fn takes_numbers_at(&self, (sheet, column): Place) -> bool {
+        let kind = self.draft.sheets[sheet].columns[column].lines.get("type");
+        kind.is_some_and(|kind| matches!(kind.value.as_str(), "\"whole\"" | "\"decimal\""))
     }
 
     /// `Readings taken by hand need initials`, `… must carry initials`: what is needed stands right behind the verb.
@@ -353,6 +370,29 @@ impl Asking<'_> {
         let elsewhere = elsewhere.and_then(|said| Some(blank_when(asked.first()?.place, &said)));
         (ends || written_in || blank)
             .then(|| asked.into_iter().map(|mention| required_when(mention.place, &said)).chain(elsewhere).collect())
+    }
+
+    /// `Y only with a due date`, beside the column that takes Y: the other one is filled then.
+    pub(super) fn value_only_with(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let [with] = self.mentions else { return None };
+        let place = self.subjects.iter().chain(self.before).find(|place| **place != with.place)?;
+        let own = &self.draft.sheets[place.0].columns[place.1];
+        let value = &sentence.text[sentence.words.first()?.1.clone()];
+        let answer = |key: &str| {
+            own.lines.get("yes_no").is_some_and(|line| line.value.contains(&format!("{key} = \"{value}\"")))
+        };
+        let listed = || own.lines.get("allowed").is_some_and(|line| line.value.contains(&format!("\"{value}\"")));
+        let said = match (answer("yes"), answer("no")) {
+            (true, _) => format!("{} IS TRUE", own.name),
+            (_, true) => format!("{} IS FALSE", own.name),
+            _ if listed() => format!("{} = '{value}'", own.name),
+            _ => return None,
+        };
+        let article = usize::from([language.every, language.articles].iter().any(|of| of.contains(&sentence.word(3))));
+        let led = language.only.contains(&sentence.word(1)) && language.with.contains(&sentence.word(2));
+        let whole = with.words.start == 3 + article && with.words.end >= sentence.words.len();
+        (led && whole).then(|| vec![required_when(with.place, &said)])
     }
 
     /// `Every discount must be explained in Reason`: the second column is filled where the first one is.

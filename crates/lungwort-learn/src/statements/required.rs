@@ -42,6 +42,7 @@ type Read = fn(&Asking<'_>) -> Option<Vec<Claim>>;
 
 /// What is asked of rows of some kind, or of all columns but some; the first that finds anything counts.
 static SOME_ROWS: &[Read] = &[
+    |asking| asking.value_only_with(),
     |asking| asking.implied(),
     |asking| asking.there_must_be(),
     |asking| asking.taken_only_with(),
@@ -499,6 +500,10 @@ impl Asking<'_> {
         let with = with.filter(|(_, words)| words.start > required.end + 1 || is_conditional);
         let is_conditional = is_conditional || with.is_some();
         let said = self.condition().or(of_value).or(of_kind).or(with.as_ref().map(|(said, _)| said.clone()));
+        // "Mandatory above 100 euros"
+        let rest = required.end..sentence.words.len() + 1;
+        let measured = || self.measured_within(rest).filter(|_| for_some).map(|(said, _)| said);
+        let said = said.or_else(measured);
         let said = said.unwrap_or_else(|| OPEN.to_owned());
         // What is named within the condition is what the condition is about.
         let span = condition.and_then(|_| condition_span(sentence, language));

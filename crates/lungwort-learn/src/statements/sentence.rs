@@ -160,11 +160,31 @@ fn is_new_clause(before: &str, behind: &str) -> bool {
     // "Two decimals; CHILD passes are free" speaks of others from there on.
     let code = first.len() > 1 && first.chars().all(char::is_uppercase);
     // "0 to 20; every discount must be explained in Reason"
+    // "Party size: 1 to 12; groups of more than 6 must quote a reference" has a subject of its own behind its label.
+    let subject = (before.contains(": ") || before.contains(" = ")) && has_subject(behind);
     let each = super::words::ALL.iter().any(|language| language.each_of.contains(&first));
-    (is_clause(before) || goes_on || code || each)
+    (is_clause(before) || goes_on || code || each || subject)
         && is_clause(behind)
         && !is_for_some(behind)
         && !leaves_the_rest(behind)
+}
+
+/// Whether a clause begins with what it is about, and goes on with what is asked of it.
+fn has_subject(clause: &str) -> bool {
+    let words: Vec<String> = clause.split_whitespace().map(str::to_lowercase).collect();
+    let is = |at: usize, of: fn(&Language) -> &'static [&'static str]| {
+        words.get(at).is_some_and(|word| super::words::ALL.iter().any(|language| of(language).contains(&word.as_str())))
+    };
+    let asks = |at: usize| is(at, |language| language.modals) || is(at, |language| language.needs_alone);
+    let known = is(0, |language| language.conditional)
+        || is(0, |language| language.only)
+        || is(0, |language| language.negations);
+    // "At least one parent must be given" goes on about those before.
+    let goes_on = super::words::ALL.iter().any(|language| {
+        let phrases = [language.at_least_one, language.at_least, language.at_most, language.both_or_none];
+        phrases.into_iter().flatten().any(|phrase| words.join(" ").starts_with(phrase))
+    });
+    !known && !goes_on && !asks(0) && !asks(1) && (2..words.len()).any(asks)
 }
 
 /// Whether a clause goes on about some rows: `sizes are 32 to 56; for shoes 18 to 50 is fine`.

@@ -98,11 +98,11 @@ fn comes_once(sentence: &Sentence, language: &Language) -> bool {
         // "No two rows may have the same lot" ends with what is not the same.
         let alone = |same: &std::ops::Range<usize>| no_two && sentence.words.len() <= same.end + 2;
         let again = sentence.words.len() > twice.end
-            && language
-                .same
-                .iter()
-                .filter_map(|phrase| sentence.find_from(phrase, twice.end))
-                .any(|same| same.end < sentence.words.len() && !alone(&same));
+            && language.same.iter().filter_map(|phrase| sentence.find_from(phrase, twice.end)).any(|same| {
+                // "Never twice the same number"
+                let itself = same.start == twice.end && same.end + 1 >= sentence.words.len();
+                same.end < sentence.words.len() && !alone(&same) && !itself
+            });
         again
             || language
                 .on_same

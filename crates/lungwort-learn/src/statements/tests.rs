@@ -190,6 +190,24 @@ fn sentences_in_german_and_french_are_read_as_people_read_them() {
 }
 
 #[test]
+fn what_rows_count_and_who_they_are_tells_when_something_is_asked() {
+    insta::assert_snapshot!("badge_levels", read_all(include_str!("said/badge_levels.txt")));
+    insta::assert_snapshot!("sampling_sites", read_all(include_str!("said/sampling_sites.txt")));
+    insta::assert_snapshot!("chorlager", read_all(include_str!("said/chorlager.txt")));
+    insta::assert_snapshot!("velostation", read_all(include_str!("said/velostation.txt")));
+    insta::assert_snapshot!("loan_days", read_all(include_str!("said/loan_days.txt")));
+    insta::assert_snapshot!("ages_and_days", read_all(include_str!("said/ages_and_days.txt")));
+    insta::assert_snapshot!("minors", read_all(include_str!("said/minors.txt")));
+    insta::assert_snapshot!("ermaessigung", read_all(include_str!("said/ermaessigung.txt")));
+    insta::assert_snapshot!("discounts", read_all(include_str!("said/discounts.txt")));
+    insta::assert_snapshot!("plant_treatments", read_all(include_str!("said/plant_treatments.txt")));
+    insta::assert_snapshot!("deposits_paid", read_all(include_str!("said/deposits_paid.txt")));
+    insta::assert_snapshot!("sail_courses", read_all(include_str!("said/sail_courses.txt")));
+    insta::assert_snapshot!("kuechenplan", read_all(include_str!("said/kuechenplan.txt")));
+    insta::assert_snapshot!("ateliervelo", read_all(include_str!("said/ateliervelo.txt")));
+}
+
+#[test]
 fn what_is_easily_misread_is_read_as_it_is_meant() {
     insta::assert_snapshot!("permits", read_all(include_str!("said/permits.txt")));
     insta::assert_snapshot!("meldung", read_all(include_str!("said/meldung.txt")));

@@ -19,7 +19,47 @@ pub(super) fn read(
     name: &dyn Fn(Place) -> String,
 ) -> Reading {
     let of_rows = read_claim(sentence, language, mentions, name).map(|claim| vec![claim]);
-    of_rows.or_else(|| of_columns(sentence, language, mentions, name)).map_or_else(Reading::default, Reading::of)
+    of_rows
+        .or_else(|| sum_in_column(sentence, language, mentions, name))
+        .or_else(|| of_columns(sentence, language, mentions, name))
+        .map_or_else(Reading::default, Reading::of)
+}
+
+/// `Adults + children must equal the party size`: the sum of several columns of a row stands in another one.
+fn sum_in_column(
+    sentence: &Sentence,
+    language: &Language,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Option<Vec<Claim>> {
+    let (total, terms) = mentions.split_last().filter(|(_, terms)| terms.len() >= 2)?;
+    let plus =
+        |at: usize| language.also.last() == Some(&sentence.word(at)) || language.and.contains(&sentence.word(at));
+    let added = |pair: &[Mention]| {
+        let (end, start) = (pair[0].words.end, pair[1].words.start);
+        start == end && end > 0 && sentence.gap(end - 1) == "+" || start == end + 1 && plus(end)
+    };
+    let last = terms.last()?.words.end;
+    let between = last..total.words.start;
+    let same = [language.balance, language.adds_up].into_iter().flatten();
+    let is_same = same.into_iter().any(|phrase| {
+        between.clone().any(|at| sentence.ends_at(phrase, at).is_some_and(|end| end <= total.words.start))
+    });
+    let equal = is_same || between.is_empty() && sentence.gap(last.checked_sub(1)?) == "=";
+    let one_sheet = mentions.iter().all(|mention| mention.place.0 == total.place.0);
+    let ends = total.words.end >= sentence.words.len();
+    // "Debits and credits must be equal" is about the rows.
+    let signed = terms.windows(2).any(|pair| pair[0].words.end > 0 && sentence.gap(pair[0].words.end - 1) == "+");
+    let plainly =
+        signed || (terms[0].words.end..total.words.start).any(|at| language.also.last() == Some(&sentence.word(at)));
+    if !(equal && one_sheet && ends && plainly && terms.windows(2).all(added)) {
+        return None;
+    }
+    let sum = terms.iter().map(|mention| format!("COALESCE({}, 0)", name(mention.place))).collect::<Vec<_>>();
+    let check = format!("{} = {}", sum.join(" + "), name(total.place));
+    let claim = |on, key, value| Claim { on, key, value, confidence: Confidence::Confirm };
+    let kinds = mentions.iter().map(|mention| claim(Target::Column(mention.place), "type", quoted("decimal")));
+    Some(kinds.chain([claim(Target::Rule(total.place.0), "check", quoted(&check))]).collect())
 }
 
 /// `Adults and Children together may not be more than 8`: the sum of several columns of a row, of which a blank one adds nothing.

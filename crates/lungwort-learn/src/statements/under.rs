@@ -106,7 +106,8 @@ impl Asking<'_> {
         let of_start = |at: usize| self.of_one_column(sheet, at, |_| true).or_else(|| self.of_named_column(sheet, at));
         let (said, end) = starts.into_iter().find_map(of_start)?;
         let is_verb = |at: usize| {
-            [language.verbs, language.has, language.pays].iter().any(|words| words.contains(&sentence.word(at)))
+            let verbs = [language.verbs, language.has, language.pays, language.exactly];
+            verbs.iter().any(|words| words.contains(&sentence.word(at)))
         };
         let verb = (end..=end + NOUNS).find(|at| is_verb(*at))?;
         let joined = (first..verb).all(|at| sentence.gap(at).is_empty());
@@ -293,14 +294,7 @@ impl Asking<'_> {
         let copula = (span.start..=span.end).find(|at| language.copulas.contains(&sentence.word(*at)))?;
         let end = language.free.iter().filter_map(|phrase| sentence.ends_at(phrase, copula + 1)).max()?;
         let ends = end >= sentence.words.len() || sentence.gap(end - 1).starts_with(['(', ',', ';', '.']);
-        let sheet = self.sheet()?;
-        let columns = self.draft.sheets.get(sheet)?.columns.iter().enumerate();
-        let charged = |(_, of): &(usize, &crate::draft::DraftColumn)| {
-            let heading = of.heading.to_lowercase();
-            heading.split(|each: char| !each.is_alphanumeric()).any(|part| language.charges.contains(&part))
-        };
-        let mut found = columns.filter(charged).map(|(column, _)| (sheet, column));
-        let only = found.next().filter(|_| found.next().is_none());
+        let only = self.charged_column();
         let named = self.mentions.iter().find(|mention| mention.words.start >= end).map(|mention| mention.place);
         named.or(only).filter(|place| ends && self.may_be_number(*place))
     }
@@ -364,6 +358,9 @@ impl Asking<'_> {
     /// `Unit must be kg`, `Fee must be 0`, `State cannot be closed`: a value that the column takes.
     fn value_then(&self, claims: &mut Vec<Claim>, span: &std::ops::Range<usize>) -> Option<(usize, String)> {
         let outside = |mention: &&Mention| !span.contains(&mention.words.start);
+        if let Some(always) = self.always_then(span) {
+            return Some(always);
+        }
         self.mentions.iter().filter(outside).find_map(|mention| {
             let (from, denied) = self.value_from(mention, span)?;
             let text = self.sentence.rest(from);
@@ -389,6 +386,15 @@ impl Asking<'_> {
             }
             Some((mention.place.0, is_one_of(&(self.name)(mention.place), &values, denied)))
         })
+    }
+
+    /// `Maps always 600`, beside the column: the value that it has then.
+    fn always_then(&self, span: &std::ops::Range<usize>) -> Option<(usize, String)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let ([place], true) = (self.subjects, self.mentions.is_empty()) else { return None };
+        let always = language.exactly.contains(&sentence.word(span.end)) && span.end + 2 == sentence.words.len();
+        let values = values_of(sentence.rest(span.end + 1), language).filter(|_| always)?;
+        self.takes(*place, &values).then(|| (place.0, is_one_of(&(self.name)(*place), &values, false)))
     }
 
     /// Where the value begins that a column must have, and whether it must not have it.

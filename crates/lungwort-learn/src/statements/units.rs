@@ -12,9 +12,10 @@ const UNITS: &[&str] = &[
 const BEHIND_NUMBERS: &[&str] = &[
     "%", "‰", "€", "£", "$", "°", "°f", "s", "sec", "secs", "mins", "hrs", "t", "cl", "dl", "µm", "km²", "cm²", "cm³",
     "v", "kv", "w", "kw", "kwh", "mwh", "a", "hz", "pa", "hpa", "kpa", "bar", "ppm", "db", "lux", "n", "j", "kj",
-    "kcal", "px", "dpi", "mph", "lb", "lbs", "oz", "ft", "ft²", "in", "yd", "pt", "p", "pence", "cents", "ct", "tage",
-    "jours", "std", "stunden", "heures", "minuten", "personen", "personnes", "kilo", "gramm", "grammes", "meter",
-    "mètres", "liter", "litre", "prozent", "pour", "grad", "degrés", "fr", "sfr",
+    "kcal", "px", "dpi", "mph", "mois", "monate", "wochen", "semaines", "weeks", "nights", "nuits", "nächte", "lb",
+    "lbs", "oz", "ft", "ft²", "in", "yd", "pt", "p", "pence", "cents", "ct", "tage", "jours", "std", "stunden",
+    "heures", "minuten", "personen", "personnes", "kilo", "gramm", "grammes", "meter", "mètres", "liter", "litre",
+    "prozent", "pour", "grad", "degrés", "fr", "sfr",
 ];
 
 /// Units that others are told by: `mg/l`, `EUR/kg`.

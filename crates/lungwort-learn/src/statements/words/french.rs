@@ -315,9 +315,10 @@ pub(super) static WORDS: Language = Language {
         "à moins qu'une",
     ],
     obliging: &[
-        "doit", "doivent", "obligatoire", "obligatoires", "requis", "requise", "uniquement", "seulement", "au plus",
-        "au maximum", "maximum", "pas plus de", "au moins", "minimum", "ne pas", "jamais", "toujours", "exactement",
-        "il faut", "interdit", "ne peut pas", "ne peut", "ne peuvent", "ne doit", "ne doivent",
+        "doit", "doivent", "obligatoire", "obligatoires", "requis", "requise", "uniquement", "exclusivement",
+        "seulement", "au plus", "au maximum", "maximum", "pas plus de", "au moins", "minimum", "ne pas", "jamais",
+        "toujours", "exactement", "il faut", "interdit", "ne peut pas", "ne peut", "ne peuvent", "ne doit",
+        "ne doivent",
     ],
     all: &["toutes les colonnes", "chaque colonne", "tous les champs", "chaque champ", "tout"],
     except: &["sauf", "excepté", "à l'exception", "hormis", "à part", "en dehors de", "à l'exclusion de"],
@@ -586,7 +587,7 @@ pub(super) static WORDS: Language = Language {
         "perçu",
     ],
     free: &["gratuit", "gratuite", "gratuits", "gratuites"],
-    charges: &["prix", "tarif", "cotisation", "frais", "montant"],
+    charges: &["prix", "tarif", "cotisation", "frais", "montant", "devis", "loyer"],
     pays: &["paie", "paient", "paye", "payent", "coûte", "coûtent"],
     carries: &[],
     needs: &[

@@ -60,7 +60,7 @@ pub(super) static WORDS: Language = Language {
     all_sheets: &["beide blätter", "alle blätter", "beide tabellen", "alle tabellen", "jedes blatt"],
     labels: &["feld", "spalte"],
     with: &["mit"],
-    in_year: &["in", "im jahr"],
+    in_year: &["in", "im jahr", "aus dem jahr", "aus", "im"],
     in_turn: &["zuerst", "dann"],
     apart: &["nein", "ja", "unbekannt", "keine", "sonstige", "nicht", "fehlt"],
     explain: &["erläutern", "angeben", "beschreiben", "nennen"],
@@ -71,7 +71,7 @@ pub(super) static WORDS: Language = Language {
     compounds: &["tag", "datum", "termin", "zeit", "uhrzeit", "betrag", "nummer", "preis", "wert", "ort"],
     particles: &["an", "ein", "aus"],
     absent: &["mangels", "in ermangelung"],
-    to_be: &["sein", "lauten", "betragen"],
+    to_be: &["sein", "lauten", "betragen", "stehen"],
     lies: &["liegt", "liegen", "fällt", "innerhalb"],
     coming: &["künftige", "zukünftige", "künftigen"],
     adds_up: &["ergeben zusammen", "ergibt zusammen", "ergeben in summe", "ergeben insgesamt"],
@@ -352,11 +352,14 @@ pub(super) static WORDS: Language = Language {
     conditional: &["wenn", "wer", "falls", "sofern", "nur bei", "nur für", "nur mit", "sobald", "außer", "es sei denn"],
     obliging: &[
         "muss", "müssen", "pflicht", "pflichtfeld", "pflichtfelder", "pflichtspalten", "erforderlich", "verpflichtend",
-        "obligatorisch", "zwingend", "nur", "höchstens", "maximal", "mindestens", "nicht mehr als", "niemals", "nie",
-        "immer", "genau", "darf nicht", "dürfen nicht", "keine", "darf kein", "auszufüllen", "bitte nicht",
-        "nicht ändern", "notwendig",
+        "obligatorisch", "zwingend", "nur", "ausschließlich", "lediglich", "höchstens", "maximal", "mindestens",
+        "nicht mehr als", "niemals", "nie", "immer", "genau", "darf nicht", "dürfen nicht", "keine", "darf kein",
+        "auszufüllen", "bitte nicht", "nicht ändern", "notwendig",
     ],
-    all: &["alle spalten", "jede spalte", "alle felder", "jedes feld", "sämtliche spalten", "alle zellen", "alles"],
+    all: &[
+        "alle angaben", "sämtliche angaben", "alle einträge", "alle spalten", "jede spalte", "alle felder",
+        "jedes feld", "sämtliche spalten", "alle zellen", "alles",
+    ],
     except: &["außer", "mit ausnahme", "ausgenommen", "bis auf", "abgesehen von"],
     columns: &["spalte", "spalten"],
     to: &["bis"],
@@ -394,7 +397,7 @@ pub(super) static WORDS: Language = Language {
     decimals: &["nachkommastelle", "nachkommastellen", "dezimalstellen", "dezimalstelle"],
     others: &[
         "byte", "bytes", "zeilen", "datensätze", "einträge", "werte", "dateien", "mb", "kb", "spalten", "tage",
-        "wörter", "mal", "jahre", "blätter",
+        "wörter", "mal", "jahre", "blätter", "zeile", "datensatz", "eintrag",
     ],
     whole: &[
         "ganze zahl", "ganze zahlen", "ganzzahl", "ganzzahlig", "ganzzahlen", "ohne nachkommastellen",
@@ -439,7 +442,10 @@ pub(super) static WORDS: Language = Language {
         "doppelt", "zweimal", "mehrfach", "wiederholt", "wiederholen", "doppelte", "doppelten", "mehrfache",
         "dubletten", "duplikate", "doppelteinträge", "doppelt vergebene",
     ],
-    in_capitals: &["in großbuchstaben", "nur großbuchstaben", "großschreibung", "alles groß", "großgeschrieben"],
+    in_capitals: &[
+        "großbuchstaben mehrere", "in großbuchstaben", "nur großbuchstaben", "großschreibung", "alles groß",
+        "großgeschrieben",
+    ],
     alphanumeric: &["nur buchstaben und ziffern", "nur buchstaben und zahlen"],
     several: &["mehrere", "getrennt durch", "trennen mit", "getrennt mit", "trennen durch", "getrennt"],
     signs: &[
