@@ -7,7 +7,9 @@ use regex::Regex;
 
 use super::by_value::entries;
 use super::compared_values::CONDITIONS;
+use super::required::OPEN;
 use crate::draft::{Confidence, Draft, DraftColumn};
+use lungwort_core::rulebook::toml_text::quoted;
 
 /// A column, how it is compared, and with what.
 static TERM: LazyLock<Option<Regex>> = LazyLock::new(|| {
@@ -53,8 +55,16 @@ pub(super) fn others_are_offers(draft: &mut Draft) {
             };
             let offers: Vec<&'static str> =
                 column.lines.0.iter().filter(|line| is_offer(line)).map(|line| line.key).collect();
-            let lines = sheet.columns[at].lines.0.iter_mut().filter(|line| offers.contains(&line.key));
-            lines.for_each(|line| line.confidence = Confidence::Suggested);
+            let impossible: Vec<bool> =
+                column.lines.0.iter().map(|line| never_holds(&line.value, &sheet.columns)).collect();
+            let lines = sheet.columns[at].lines.0.iter_mut().zip(impossible);
+            for (line, impossible) in lines.filter(|(line, _)| offers.contains(&line.key)) {
+                line.confidence = Confidence::Suggested;
+                // "Only once the tool is back", where no tool is called so: what is meant is open.
+                if impossible {
+                    line.value = quoted(OPEN);
+                }
+            }
         }
         let columns = &sheet.columns;
         let is_offer = |rule: &&mut crate::draft::DraftRule| {
@@ -73,6 +83,17 @@ pub(super) fn is_exact(condition: &str, own: Option<&DraftColumn>, columns: &[Dr
     }
     let plain = condition.trim_matches('"').replace(" AND ", " OR ");
     plain.split(" OR ").all(|term| is_exact_term(term, own, columns).unwrap_or(false))
+}
+
+/// Whether a condition compares a column that has a list with values none of which is in it.
+fn never_holds(condition: &str, columns: &[DraftColumn]) -> bool {
+    let parts = TERM.as_ref().and_then(|term| term.captures(condition.trim_matches('"')));
+    let Some(value) = parts.as_ref().and_then(|parts| parts.get(4)) else { return false };
+    let of = parts.as_ref().and_then(|parts| columns.iter().find(|column| column.name == parts[1]));
+    let list = of.and_then(|of| of.lines.get("allowed")).filter(|list| !list.value.starts_with("{ reference"));
+    let known = list.map(|list| entries(&list.value)).unwrap_or_default();
+    let mut texts = value.as_str().trim_matches(['(', ')']).split(", ").map(|text| text.trim_matches('\''));
+    !known.is_empty() && texts.all(|text| known.iter().all(|(value, _)| value != text))
 }
 
 fn is_exact_term(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn]) -> Option<bool> {

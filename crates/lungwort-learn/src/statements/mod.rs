@@ -33,6 +33,7 @@ mod implied;
 mod in_brackets;
 mod in_words;
 mod language;
+mod last_clause;
 mod listed;
 pub(super) mod look;
 mod mask;

@@ -23,6 +23,10 @@ impl Asking<'_> {
         if self.each_kind(claims) {
             return;
         }
+        if let Some((sheet, check, said)) = self.of_last_clause(claims) {
+            claims.extend(rule_when(sheet, &check, &said));
+            return;
+        }
         let Some((said, span)) = self.rows_meant() else { return self.of_unknown_rows(claims) };
         // "For duplicates the holder must be given (3 to 8 letters)" says nothing of how duplicates are written.
         let of_rows = |claim: &Claim| {
@@ -36,13 +40,7 @@ impl Asking<'_> {
         let rule = rule.or_else(|| self.limits_then(claims, &span)).or_else(|| self.value_then(claims, &span));
         let rule = rule.or_else(|| self.only_so_many(&span));
         let Some((sheet, check)) = rule else { return };
-        let claim = |key, said: &str| Claim {
-            on: Target::Rule(sheet),
-            key,
-            value: quoted(said),
-            confidence: Confidence::Confirm,
-        };
-        claims.extend([claim("check", &check), claim("when", &said)]);
+        claims.extend(rule_when(sheet, &check, &said));
     }
 
     /// `With PART the opening goes into Opening; otherwise Opening stays blank`
@@ -459,4 +457,11 @@ impl Asking<'_> {
         let number = matches!(value("type"), None | Some("\"whole\"" | "\"decimal\""));
         number && values.iter().all(|text| plain(text).parse::<f64>().is_ok())
     }
+}
+
+/// A rule that counts under a condition, to be confirmed.
+fn rule_when(sheet: usize, check: &str, when: &str) -> [Claim; 2] {
+    let claim =
+        |key, said: &str| Claim { on: Target::Rule(sheet), key, value: quoted(said), confidence: Confidence::Confirm };
+    [claim("check", check), claim("when", when)]
 }
