@@ -1,5 +1,11 @@
 //! Rows that a sentence speaks of by a value of theirs: `bathing water needs a temperature`, where Bathing water is one of the kinds.
 
+use std::cell::RefCell;
+use std::collections::HashMap;
+use std::rc::Rc;
+
+use foldhash::fast::FixedState;
+
 use super::for_values::is_form_of;
 use super::sentence::{Sentence, sentences};
 use super::subject::{Mention, Place};
@@ -18,7 +24,7 @@ pub(super) fn of_value(
     let mut found: Option<(Place, String)> = None;
     for (column, of) in draft.sheets.get(sheet)?.columns.iter().enumerate() {
         let Some(line) = of.lines.get("allowed") else { continue };
-        for (value, label) in entries(&line.value) {
+        for (value, label) in entries(&line.value).iter() {
             let named = [Some(value.as_str()), label.as_deref()]
                 .into_iter()
                 .flatten()
@@ -29,7 +35,7 @@ pub(super) fn of_value(
             if found.is_some() {
                 return None;
             }
-            found = Some(((sheet, column), value));
+            found = Some(((sheet, column), value.clone()));
         }
     }
     found
@@ -61,8 +67,33 @@ fn is_in(sentence: &Sentence, mentions: &[Mention], value: &str) -> bool {
     })
 }
 
+/// The values of a list, each with what it means.
+pub(super) type Values = Rc<Vec<(String, Option<String>)>>;
+
+/// Lists that are kept as they have been read, at most.
+const KEPT: usize = 512;
+
+thread_local! {
+    /// Lists as they have been read: each sentence may ask for each of them.
+    static LISTS: RefCell<HashMap<String, Values, FixedState>> = RefCell::default();
+}
+
 /// The values of a list as a rulebook writes it, each with what it means.
-pub(super) fn entries(list: &str) -> Vec<(String, Option<String>)> {
+pub(super) fn entries(list: &str) -> Values {
+    LISTS.with_borrow_mut(|known| {
+        if let Some(values) = known.get(list) {
+            return Rc::clone(values);
+        }
+        if known.len() >= KEPT {
+            known.clear();
+        }
+        let values = Values::new(parsed(list));
+        known.insert(list.to_owned(), Rc::clone(&values));
+        values
+    })
+}
+
+fn parsed(list: &str) -> Vec<(String, Option<String>)> {
     let Ok(table) = toml::from_str::<toml::Table>(&format!("list = {list}")) else { return Vec::new() };
     match table.get("list") {
         Some(toml::Value::Array(values)) => {

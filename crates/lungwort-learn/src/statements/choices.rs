@@ -106,8 +106,15 @@ fn name_forms(values: &[String], language: &Language) -> bool {
         let formats = language.formats.iter().chain(language.heading_formats);
         formats.into_iter().any(|(phrase, _)| *phrase == value.to_lowercase())
     };
+    // "Entweder beide ausfüllen oder keines" tells what to do.
+    let tells = |value: &String| {
+        value
+            .to_lowercase()
+            .split(' ')
+            .any(|word| language.give_last.contains(&word) || language.fill_in.contains(&word))
+    };
     let day = |value: &String| ["jj/mm", "dd/mm", "mm/dd", "tt.mm", "tt.mm."].contains(&value.to_lowercase().as_str());
-    values.iter().all(kinds) || values.iter().any(day)
+    values.iter().all(kinds) || values.iter().any(|value| day(value) || tells(value))
 }
 
 /// Whether one of some values is how all of them are written: `SO-nnnnn, unique`.

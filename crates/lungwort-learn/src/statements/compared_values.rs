@@ -98,7 +98,7 @@ fn answered_in_conditions(sheet: &mut DraftSheet) {
 fn kind(column: &DraftColumn) -> Option<Kind> {
     let counts = |key: &str| column.lines.get(key).filter(|line| line.confidence > Confidence::Suggested);
     if let Some(list) = counts("allowed").filter(|_| counts("type").is_none()) {
-        let values: Vec<String> = entries(&list.value).into_iter().map(|(value, _)| value).collect();
+        let values: Vec<String> = entries(&list.value).iter().map(|(value, _)| value.clone()).collect();
         return (!values.is_empty()).then_some(Kind::List(values));
     }
     match counts("type")?.value.trim_matches('"') {

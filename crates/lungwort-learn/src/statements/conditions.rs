@@ -104,6 +104,14 @@ fn value_alone(
     let from = conditional(sentence, language)?.end;
     let [place] = before else { return None };
     let said = sentence.rest(from).split_once(',')?.0.trim().trim_matches(['"', '\'', '“', '”', '„']);
+    // "Where Y is entered, give the number"
+    let mut words = said.split(' ');
+    let first = words.next().unwrap_or_default();
+    let helps = |word: &str| {
+        let known = [language.copulas, language.filled, language.verbs, language.levied];
+        known.iter().any(|words| words.contains(&word))
+    };
+    let said = if words.all(helps) { first } else { said };
     let column = &draft.sheets[place.0].columns[place.1];
     let quoted = format!("\"{said}\"");
     let known = column.values.iter().any(|value| value == said)

@@ -31,7 +31,6 @@ impl Asking<'_> {
     /// column is of ages.
     fn aged_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
         let (sentence, language) = (self.sentence, self.language);
-        let name = self.age()?;
         let kinds = [
             (language.below, "<"),
             (language.younger_than, "<"),
@@ -57,14 +56,14 @@ impl Asking<'_> {
                 [language.verbs, language.modals, language.needs_alone, language.give, language.and, language.or];
             let parted = end >= sentence.words.len() || !sentence.gap(end - 1).is_empty();
             let plain = parted || goes_on.iter().any(|words| words.contains(&sentence.word(end)));
-            (plain && words.contains(&number)).then(|| (format!("{name} {sign} {years}"), at..end))
+            let name = self.age().filter(|_| plain && words.contains(&number))?;
+            Some((format!("{name} {sign} {years}"), at..end))
         })
     }
 
     /// The condition that an amount of money is so great, and its words: `required over 100 €`, where one column is of amounts.
     fn charged_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
         let (sentence, language) = (self.sentence, self.language);
-        let place = self.charged_column()?;
         let money = |limit: &Limit| {
             let behind = limit.end.checked_sub(1).map_or("", |last| {
                 let end = sentence.words.get(last).map_or(0, |(_, place)| place.end);
@@ -79,6 +78,7 @@ impl Asking<'_> {
         };
         let limit = self.limits().into_iter().find(|limit| words.contains(&limit.start) && money(limit))?;
         let unit = usize::from(MONEY.contains(&sentence.word(limit.end)));
+        let place = self.charged_column()?;
         let asked = self.subjects.contains(&place) || language.charges.is_empty();
         (!asked).then(|| (self.of_terms(place, &limit), limit.start..limit.end + unit))
     }
@@ -86,13 +86,22 @@ impl Asking<'_> {
     /// The one column of the sheet that is over what has to be paid.
     pub(super) fn charged_column(&self) -> Option<Place> {
         let sheet = self.sheet()?;
-        let columns = self.draft.sheets.get(sheet)?.columns.iter().enumerate();
+        let columns = self.few_columns(sheet)?.iter().enumerate();
         let charged = |(_, of): &(usize, &crate::draft::DraftColumn)| {
             let heading = of.heading.to_lowercase();
             heading.split(|each: char| !each.is_alphanumeric()).any(|part| self.language.charges.contains(&part))
         };
-        let mut found = columns.filter(charged).map(|(column, _)| (sheet, column));
-        found.next().filter(|_| found.next().is_none())
+        let of_value = |(_, of): &(usize, &crate::draft::DraftColumn)| {
+            let heading = of.heading.to_lowercase();
+            heading
+                .split(|each: char| !each.is_alphanumeric())
+                .any(|part| self.language.values_of_things.contains(&part))
+        };
+        let alone = |mut found: Vec<usize>| found.pop().filter(|_| found.is_empty());
+        let paid = columns.clone().filter(charged).map(|(column, _)| column).collect::<Vec<_>>();
+        let worth = || columns.filter(of_value).map(|(column, _)| column).collect::<Vec<_>>();
+        let column = if paid.is_empty() { alone(worth()) } else { alone(paid) };
+        column.map(|column| (sheet, column))
     }
 
     /// A comparison of what is no number, where one column is of ages: participants under 16 are younger.
@@ -128,7 +137,7 @@ impl Asking<'_> {
 
     /// The one column of a sheet that is over ages.
     fn age(&self) -> Option<String> {
-        let columns = self.draft.sheets.get(self.sheet()?)?.columns.iter();
+        let columns = self.few_columns(self.sheet()?)?.iter();
         let is_age = |column: &&crate::draft::DraftColumn| {
             let heading = column.heading.to_lowercase();
             let mut parts = heading.split(|each: char| !each.is_alphanumeric());
@@ -157,7 +166,10 @@ impl Asking<'_> {
         let named = self.mentions.iter().find(|mention| mention.words.start == limit.end);
         let (place, end) = match named {
             Some(mention) => (mention.place, mention.words.end),
-            None => (counting((sheet, sentence.word(limit.end)), self.draft)?, limit.end + 1),
+            None => {
+                self.few_columns(sheet)?;
+                (counting((sheet, sentence.word(limit.end)), self.draft)?, limit.end + 1)
+            }
         };
         if !self.may_be_number(place) || self.is_named_alone(place) {
             return None;

@@ -16,34 +16,50 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft
         return None;
     }
     by_language(sentence, known.likely).into_iter().find_map(|language| {
-        let label = label_of(known, (text, sentence, language), draft)?;
-        let body = sentence.text[label.len()..].trim_end_matches('.');
+        let (skipped, label) = label_of(known, (text, sentence, language), draft)?;
+        let body = sentence.text[skipped..].trim_end_matches('.');
         let parts = parts_of(known, text, (body, language), draft);
         let conditional = |part: &String| is_conditional_duty(part, language);
         let whole = parts.len() >= 2 && parts.len() <= MOST && parts.iter().any(conditional);
-        whole.then(|| parts.iter().flat_map(|part| sentences(&format!("{label}{part}"))).collect())
+        let named = |(at, part): (usize, &String)| match at == 0 && skipped == 0 {
+            true => sentences(part),
+            false => sentences(&format!("{label}{part}")),
+        };
+        whole.then(|| parts.iter().enumerate().flat_map(named).collect())
     })
 }
 
-/// What stands before the sentence's parts: nothing beside a column, and else the column with its sign.
-fn label_of<'s>(
+/// What stands before the sentence's parts, and how long it is: nothing beside a column, and else the column with its sign. Where it has
+/// none, as in `Length in metres, from 1 to 20; leave blank when …`, the column is named again for what follows.
+fn label_of(
     known: &Entries<'_>,
-    (text, sentence, language): (&Text, &'s Sentence, &'static Language),
+    (text, sentence, language): (&Text, &Sentence, &'static Language),
     draft: &Draft,
-) -> Option<&'s str> {
+) -> Option<(usize, String)> {
     let signs = [": ", " – ", " — "];
     let sign = signs.iter().filter_map(|sign| Some(sentence.text.find(sign)? + sign.len())).min();
-    let beside = matches!(text.about, About::Column(..));
-    let Some(end) = sign else { return beside.then_some("") };
-    let words = sentence.words.iter().take_while(|(_, place)| place.end <= end).count();
+    let beside = matches!(text.about, About::Column(..)).then(|| (0, String::new()));
     let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+    let Some(end) = sign else {
+        let first = mentions.first().filter(|first| first.words.start <= 1 && !first.words.is_empty());
+        let Some(first) = first.filter(|_| beside.is_none() && sentence.text.contains("; ")) else { return beside };
+        // "Lots are refused, if …; leave …" is a sentence, and no label.
+        let comma = sentence.text.find([',', ';']).unwrap_or(0);
+        let before = |at: &usize| sentence.words[*at].1.start < comma;
+        let verb = (first.words.end..sentence.words.len())
+            .take_while(before)
+            .any(|at| [language.verbs, language.modals].iter().any(|words| words.contains(&sentence.word(at))));
+        let name = &sentence.text[sentence.words[first.words.start].1.start..sentence.words[first.words.end - 1].1.end];
+        return (!verb && first.words.start == 0).then(|| (0, format!("{name}: ")));
+    };
+    let words = sentence.words.iter().take_while(|(_, place)| place.end <= end).count();
     // `container (cm): …` has its unit behind it.
     let ends = |at: usize| at == words || at > 0 && at < words && sentence.gap(at - 1).starts_with('(');
     let first = mentions.first().filter(|first| first.words.start <= 1 && ends(first.words.end));
     let alone = mentions.iter().all(|mention| mention.words.start >= words || Some(mention) == first);
     match first {
-        Some(_) if alone => Some(&sentence.text[..end]),
-        _ => beside.then_some(""),
+        Some(_) if alone => Some((end, sentence.text[..end].to_owned())),
+        _ => beside,
     }
 }
 
@@ -55,7 +71,7 @@ fn parts_of(
     draft: &Draft,
 ) -> Vec<String> {
     let mut parts: Vec<String> = Vec::new();
-    for piece in body.split_inclusive([',', ';']) {
+    for piece in pieces(body) {
         // "Only for restricted boxes, mandatory for them" and "leave it out for all others" go on about those before.
         let duty = is_conditional_duty(piece, language) && !goes_on(piece, language);
         let alone =
@@ -66,6 +82,14 @@ fn parts_of(
         }
     }
     parts.iter().map(|part| part.trim().trim_end_matches([',', ';']).to_owned()).collect()
+}
+
+/// A text cut behind its commas and semicolons, but for those within numbers: `10,000`.
+fn pieces(body: &str) -> Vec<&str> {
+    let signs = body.match_indices([',', ';']).map(|(at, _)| at + 1);
+    let ends = signs.filter(|end| body[*end..].starts_with(char::is_whitespace)).chain([body.len()]);
+    let mut from = 0;
+    ends.map(|end| &body[std::mem::replace(&mut from, end)..end]).collect()
 }
 
 /// Whether a part speaks of rows that the parts before it named.

@@ -163,6 +163,9 @@ impl Asking<'_> {
         let word = self.sentence.word(at);
         let columns = self.draft.sheets.get(sheet)?.columns.iter().enumerate();
         let is_so = |(column, of): &(usize, &crate::draft::DraftColumn)| {
+            if !begin_alike(&of.heading, word) {
+                return false;
+            }
             let heading = plain_heading(&of.heading).to_lowercase();
             (self.takes_yes_and_no((sheet, *column)) || counts_answers(of))
                 && (word == heading || is_form_of(word, &heading))
@@ -173,6 +176,9 @@ impl Asking<'_> {
         }
         // "Only with half board", where the column is Half board
         let end_of = |of: &crate::draft::DraftColumn| {
+            if !begin_alike(&of.heading, word) {
+                return None;
+            }
             let heading = plain_heading(&of.heading).to_lowercase();
             self.sentence.ends_at(&heading, at).filter(|end| *end > at + 1)
         };
@@ -180,7 +186,8 @@ impl Asking<'_> {
             (self.takes_yes_and_no((sheet, *column)) || counts_answers(of)) && end_of(of).is_some()
         };
         let one = columns.clone().find(is_so);
-        let (_, of) = one.or_else(|| columns.into_iter().find(answers))?;
+        let several = || self.few_columns(sheet).and_then(|_| columns.into_iter().find(answers));
+        let (_, of) = one.or_else(several)?;
         let end = end_of(of).unwrap_or(at + 1);
         let said = if counts_answers(of) { format!("{} = '1'", of.name) } else { format!("{} IS TRUE", of.name) };
         Some((said, end))
@@ -190,10 +197,13 @@ impl Asking<'_> {
     pub(super) fn of_named_column(&self, sheet: usize, at: usize) -> Option<(String, usize)> {
         let word = self.sentence.word(at);
         let is_so = |column: &&crate::draft::DraftColumn| {
+            if !begin_alike(&column.heading, word) {
+                return false;
+            }
             let heading = plain_heading(&column.heading).to_lowercase();
             heading == word || is_form_of(word, &heading)
         };
-        let of = self.draft.sheets.get(sheet)?.columns.iter().find(is_so).filter(|_| !word.is_empty())?;
+        let of = self.few_columns(sheet)?.iter().find(is_so).filter(|_| !word.is_empty())?;
         let (values, end) = self.values_at(&entries(&of.lines.get("allowed")?.value), at + 1)?;
         Some((is_any_of(&of.name, &values), end))
     }
@@ -350,7 +360,7 @@ impl Asking<'_> {
             });
             words.len() >= 2 && ordered && self.takes_yes_and_no((sheet, *column))
         };
-        let mut found = self.draft.sheets.get(sheet)?.columns.iter().enumerate().filter(is_so);
+        let mut found = self.few_columns(sheet)?.iter().enumerate().filter(is_so);
         let (Some((_, of)), None) = (found.next(), found.next()) else { return None };
         let denied = span.clone().any(denies);
         Some(format!("{} IS {}", of.name, if denied { "FALSE" } else { "TRUE" }))
@@ -696,6 +706,12 @@ impl Asking<'_> {
     }
 }
 
+/// Whether a heading begins as a word does, but for its case: nearly none does, and each sentence asks each of them.
+fn begin_alike(heading: &str, word: &str) -> bool {
+    let first = heading.trim_start().chars().next().into_iter().flat_map(char::to_lowercase).next();
+    first.is_some() && first == word.chars().next()
+}
+
 /// The condition that a column has one of some values, which are not in quotes yet.
 fn is_any_of(column: &str, values: &[String]) -> String {
     let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
@@ -710,6 +726,11 @@ const WORD: usize = 3;
 
 /// Whether a word is another one in the plural: `pots`, `Büchern`.
 pub(super) fn is_form_of(word: &str, one: &str) -> bool {
+    // Nearly every pair begins otherwise.
+    let (first, other) = (word.as_bytes().first(), one.as_bytes().first());
+    if first != other && [first, other].into_iter().flatten().all(u8::is_ascii) {
+        return false;
+    }
     let plain = |text: &str| text.replace('ä', "a").replace('ö', "o").replace('ü', "u");
     if one.len() > WORD && one.strip_suffix('y').is_some_and(|stem| word.strip_prefix(stem) == Some("ies")) {
         return true;

@@ -20,6 +20,9 @@ const MANNER: usize = 4;
 /// Words of what needs something, at most; more of them say which rows do.
 pub(super) const SUBJECT: usize = 3;
 
+/// Columns among which one is looked for by what is said of its values, at most.
+const FEW: usize = 300;
+
 /// A sentence with what it names: the columns, those that it is about, those of a look or a sign that it names, and every
 /// column in its reach.
 pub(super) struct Asking<'s> {
@@ -160,6 +163,12 @@ fn is_all_that_is_said(sentence: &Sentence, language: &Language) -> bool {
 }
 
 impl Asking<'_> {
+    /// The columns of a sheet among which one may be looked for by what is said: each sentence may ask so, so that they are few.
+    pub(super) fn few_columns(&self, sheet: usize) -> Option<&[crate::draft::DraftColumn]> {
+        let columns = &self.draft.sheets.get(sheet)?.columns;
+        (columns.len() <= FEW).then_some(columns.as_slice())
+    }
+
     /// The sheet that the sentence is about: that of a column that it is about or names, or the only one that it may be about.
     pub(super) fn sheet(&self) -> Option<usize> {
         let named = self.subjects.first().copied().or_else(|| self.mentions.first().map(|of| of.place));
@@ -470,7 +479,22 @@ impl Asking<'_> {
         let behind_all =
             verbal && !mentions.is_empty() && mentions.iter().all(|mention| mention.words.start >= required.end);
         let for_some = for_some || behind_all && !conditional && self.is_of_some(required.start);
-        for_some || narrowed_by(sentence, language, mentions).is_some_and(narrows)
+        for_some
+            || self.asked_from_on(required.end).is_some()
+            || narrowed_by(sentence, language, mentions).is_some_and(narrows)
+    }
+
+    /// `Required from condition 4`: the number of another column from which on something is asked; open where none is given.
+    pub(super) fn asked_from_on(&self, end: usize) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let from = language.not_before.iter().chain(language.between);
+        // "Obligatory, not before From" says two things.
+        let at_once = end > 0 && sentence.gap(end - 1).is_empty();
+        let from = from.filter_map(|phrase| sentence.ends_at(phrase, end)).max().filter(|_| at_once)?;
+        let article = usize::from(language.every.contains(&sentence.word(from)));
+        let of = self.mentions.iter().find(|mention| mention.words.start == from + article)?;
+        let number = sentence.number(of.words.end, language);
+        Some(number.map_or_else(|| OPEN.to_owned(), |number| format!("{} >= {number}", (self.name)(of.place))))
     }
 
     /// The same, where no value of another column is left out.
@@ -503,7 +527,7 @@ impl Asking<'_> {
         // "Mandatory above 100 euros"
         let rest = required.end..sentence.words.len() + 1;
         let measured = || self.measured_within(rest).filter(|_| for_some).map(|(said, _)| said);
-        let said = said.or_else(measured);
+        let said = self.asked_from_on(required.end).or(said).or_else(measured);
         let said = said.unwrap_or_else(|| OPEN.to_owned());
         // What is named within the condition is what the condition is about.
         let span = condition.and_then(|_| condition_span(sentence, language));

@@ -11,7 +11,7 @@ use super::sentence::Sentence;
 use super::shown::looks_like;
 use super::subject::Place;
 use super::when::{either_form, forms_of_days, is_year, of_clock, of_days, of_today};
-use super::words::Language;
+use super::words::{self, Language};
 use super::{Claim, Reading, Target};
 use super::{message_types, sql_types};
 use crate::draft::Confidence;
@@ -748,7 +748,17 @@ fn ending(sentence: &Sentence, language: &Language) -> Option<String> {
     let token = token.trim_matches(['"', '\'', '“', '”', '„', ',', ';', ')']).trim_end_matches('.');
     let is_ending = (2..=8).contains(&token.chars().count()) && token.chars().any(char::is_alphanumeric);
     let plain = token.starts_with(['.', '-', '_', '/']) || token.chars().all(|each| !each.is_lowercase());
-    (is_ending && plain).then(|| regex::escape(token))
+    // "Ends in .jpg or .png"
+    let or = |word: &&str| words::ALL.iter().any(|language| language.or.contains(word));
+    let mut others = sentence.text[behind..].split_whitespace().skip(1);
+    let other = others.next().filter(or).and_then(|_| others.next());
+    let other = other.map(|other| other.trim_end_matches(['.', ',', ';', ')']));
+    let other =
+        other.filter(|other| other.starts_with(['.', '-', '_', '/']) && token.starts_with(['.', '-', '_', '/']));
+    (is_ending && plain).then(|| match other {
+        Some(other) => format!("(?:{}|{})", regex::escape(token), regex::escape(other)),
+        None => regex::escape(token),
+    })
 }
 
 /// `The name of a .jpg file`: how names of such files end, in whichever letters.

@@ -1033,6 +1033,7 @@ pub(super) static WORDS: Language = Language {
     justified: &["explained", "justified", "described", "specified", "detailed", "documented", "accounted"],
     levied: &["charged", "paid", "due", "payable", "collected", "taken", "levied", "owed", "agreed", "granted"],
     free: &["free", "free of charge", "for free", "gratis"],
+    values_of_things: &["value", "amount", "total", "worth"],
     charges: &["price", "fee", "fees", "charge", "cost", "rate", "fare", "contribution"],
     pays: &["pay", "pays", "cost", "costs", "are charged", "is charged"],
     carries: &[

@@ -587,6 +587,7 @@ pub(super) static WORDS: Language = Language {
         "perçu",
     ],
     free: &["gratuit", "gratuite", "gratuits", "gratuites"],
+    values_of_things: &["valeur", "total", "somme"],
     charges: &["prix", "tarif", "cotisation", "frais", "montant", "devis", "loyer"],
     pays: &["paie", "paient", "paye", "payent", "coûte", "coûtent"],
     carries: &[],

@@ -637,6 +637,7 @@ pub(super) static WORDS: Language = Language {
     justified: &["begründet", "erläutert", "erklärt", "beschrieben", "begründen", "erläutern", "erklären"],
     levied: &["gezahlt", "bezahlt", "erhoben", "fällig", "verlangt", "vereinbart", "gewährt", "berechnet"],
     free: &["kostenlos", "gebührenfrei", "gratis", "kostenfrei", "frei", "umsonst"],
+    values_of_things: &["wert", "betrag", "summe", "warenwert"],
     charges: &["preis", "gebühr", "beitrag", "kosten", "entgelt", "eintritt", "miete"],
     pays: &["zahlt", "zahlen", "kostet", "kosten", "bezahlen", "bezahlt"],
     carries: &[],
@@ -663,6 +664,7 @@ pub(super) static WORDS: Language = Language {
     unless: &["außer", "es sei denn"],
     both_or_none: &[
         "beide oder keine", "beide oder keines", "beide oder gar keine", "beides oder keines", "entweder beide oder",
+        "beide ausfüllen oder", "beide angeben oder", "entweder beide ausfüllen",
     ],
     meaning_signs: &["für", "steht für"],
     marked: &[

@@ -485,6 +485,8 @@ pub(super) struct Language {
     /// What rows are for which nothing is charged: `children are free`; and headings over what is charged.
     pub free: &'static [&'static str],
     pub charges: &'static [&'static str],
+    /// Headings over what something is worth in money.
+    pub values_of_things: &'static [&'static str],
     /// What rows do that are charged for: `juniors pay 5`.
     pub pays: &'static [&'static str],
     /// Behind a modal, what something has: `must carry initials`.
