@@ -87,6 +87,18 @@ pub struct DraftColumn {
     pub lines: Lines,
 }
 
+impl DraftColumn {
+    /// Whether it is known to be one of numbers.
+    pub fn is_number(&self) -> bool {
+        self.lines.get("type").is_some_and(|kind| matches!(kind.value.as_str(), "\"whole\"" | "\"decimal\""))
+    }
+
+    /// Whether it is known to be one of yes and no.
+    pub fn is_yes_no(&self) -> bool {
+        self.lines.get("type").is_some_and(|kind| kind.value == "\"yes_no\"")
+    }
+}
+
 /// A rule, or another table of a sheet that there may be several of.
 #[derive(Debug, Clone)]
 pub struct DraftRule {

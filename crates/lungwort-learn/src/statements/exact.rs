@@ -102,14 +102,14 @@ fn is_exact_term(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn])
         columns.iter().find(|column| column.name == parts[1]).filter(|of| own.is_none_or(|own| of.name != own.name))?;
     let counts = |key: &str| of.lines.get(key).map(|line| line.value.as_str());
     let (Some(sign), Some(value)) = (parts.get(3), parts.get(4)) else {
-        let of_yes_no = parts[2].ends_with("NULL") || counts("type") == Some("\"yes_no\"");
+        let of_yes_no = parts[2].ends_with("NULL") || of.is_yes_no();
         return Some(of_yes_no);
     };
     let values: Vec<&str> = value.as_str().trim_matches(['(', ')']).split(", ").collect();
     let texts: Option<Vec<&str>> = values.iter().map(|value| value.strip_prefix('\'')?.strip_suffix('\'')).collect();
     let Some(texts) = texts else {
         let is_number = values.iter().all(|value| value.parse::<f64>().is_ok());
-        return Some(is_number && counts("type").is_some_and(|kind| kind == "\"whole\"" || kind == "\"decimal\""));
+        return Some(is_number && of.is_number());
     };
     match counts("allowed") {
         // The codes of a standard are in capitals.

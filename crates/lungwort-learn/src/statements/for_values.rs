@@ -311,13 +311,11 @@ impl Asking<'_> {
 
     pub(super) fn takes_numbers(&self, name: &str) -> bool {
         let mention = self.mentions.iter().find(|mention| (self.name)(mention.place) == name);
-        let kind = mention.and_then(|of| self.draft.sheets[of.place.0].columns[of.place.1].lines.get("type"));
-        kind.is_some_and(|kind| kind.value == "\"decimal\"" || kind.value == "\"whole\"")
+        mention.is_some_and(|of| self.is_counted(of.place))
     }
 
     pub(super) fn takes_yes_and_no(&self, (sheet, column): Place) -> bool {
-        let kind = self.draft.sheets[sheet].columns[column].lines.get("type");
-        kind.is_some_and(|kind| kind.value == "\"yes_no\"")
+        self.draft.sheets[sheet].columns[column].is_yes_no()
     }
 
     /// `If the box is closed`, `if not baked daily`, where one column of yes and no is named.

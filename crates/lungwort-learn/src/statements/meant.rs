@@ -247,7 +247,7 @@ fn is_noun(sentence: &Sentence, mention: &Mention, others: &[Mention], draft: &D
 /// Beside a column, whether one of yes and no is named as what things are: `required for fragile objects`.
 fn is_kind_of_things(sentence: &Sentence, language: &Language, mention: &Mention, draft: &Draft) -> bool {
     let column = &draft.sheets[mention.place.0].columns[mention.place.1];
-    let yes_no = column.lines.get("type").is_some_and(|line| line.value == "\"yes_no\"") || counts_answers(column);
+    let yes_no = column.is_yes_no() || counts_answers(column);
     let before = |back: usize| mention.words.start.checked_sub(back).map_or("", |at| sentence.word(at));
     let led = language.only_for.contains(&before(1))
         || language.every.contains(&before(1)) && language.only_for.contains(&before(2));

@@ -545,9 +545,7 @@ fn taken(
 
 /// What is more or less than something is no yes or no: such a limit is one of something else.
 fn without_limits_of_answers(mut reading: Reading, draft: &Draft) -> Reading {
-    let yes_no = |(sheet, column): Place| {
-        draft.sheets[sheet].columns[column].lines.get("type").is_some_and(|line| line.value == "\"yes_no\"")
-    };
+    let yes_no = |(sheet, column): Place| draft.sheets[sheet].columns[column].is_yes_no();
     let before = reading.claims.len();
     reading.claims.retain(|claim| !(claim.is_limit() && claim.place().is_some_and(yes_no)));
     reading.understood &= before == reading.claims.len() || !reading.claims.is_empty();
@@ -784,10 +782,7 @@ fn ordered(
     (mentions, own): (&[Mention], Option<Place>),
     draft: &Draft,
 ) -> Vec<Mention> {
-    let is_ordered = |mention: &&Mention| {
-        let kind = draft.sheets[mention.place.0].columns[mention.place.1].lines.get("type");
-        kind.is_none_or(|kind| kind.value != "\"yes_no\"")
-    };
+    let is_ordered = |mention: &&Mention| !draft.sheets[mention.place.0].columns[mention.place.1].is_yes_no();
     let mut ordered: Vec<Mention> = mentions.iter().filter(is_ordered).cloned().collect();
     let span = conditions::condition_span(sentence, language).filter(|_| own.is_some());
     let outside = |mention: &Mention| span.as_ref().is_none_or(|span| !span.contains(&mention.words.start));

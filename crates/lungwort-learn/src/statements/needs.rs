@@ -74,13 +74,7 @@ impl Asking<'_> {
         let limit = limits.iter().find(|limit| limit.end == end)?;
         let [(sign, number)] = limit.terms.as_slice() else { return None };
         let name = (self.name)(*place);
-        (*sign != "=" && self.takes_numbers_at(*place)).then(|| format!("{name} {sign} {number}"))
-    }
-
-    /// Whether a column is known to take numbers.
-    fn takes_numbers_at(&self, (sheet, column): Place) -> bool {
-        let kind = self.draft.sheets[sheet].columns[column].lines.get("type");
-        kind.is_some_and(|kind| matches!(kind.value.as_str(), "\"whole\"" | "\"decimal\""))
+        (*sign != "=" && self.is_counted(*place)).then(|| format!("{name} {sign} {number}"))
     }
 
     /// `Readings taken by hand need initials`, `… must carry initials`: what is needed stands right behind the verb.

@@ -44,10 +44,7 @@ fn priced(
     let of = |place: Place| &draft.sheets[place.0].columns[place.1];
     let named = mentions.iter().find(|mention| mention.words.start == unit).map(|mention| mention.place);
     let counted = named.or_else(|| counting((product.0, sentence.word(unit)), draft));
-    let numeric = |place: Place| {
-        let lines = &of(place).lines;
-        lines.get("type").is_some_and(|kind| matches!(kind.value.as_str(), "\"whole\"" | "\"decimal\""))
-    };
+    let numeric = |place: Place| of(place).is_number();
     let Some(counted) = counted.filter(|place| *place != product && place.0 == product.0 && numeric(*place)) else {
         return Reading::default();
     };

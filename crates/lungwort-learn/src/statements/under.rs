@@ -168,13 +168,7 @@ impl Asking<'_> {
             return None;
         }
         let name = (self.name)(place);
-        let sign = |key: &str| match key {
-            "min" => ">=",
-            "max" => "<=",
-            "above" => ">",
-            _ => "<",
-        };
-        let terms = limits.iter().map(|limit| format!("{name} {} {}", sign(limit.key), limit.value));
+        let terms = limits.iter().map(|limit| format!("{name} {} {}", sign_of(limit.key), limit.value));
         // What is compared with a number is one.
         let kinds = claims.iter_mut().filter(|claim| claim.on == Target::Column(place) && claim.key == "type");
         kinds.for_each(|claim| claim.confidence = claim.confidence.max(Confidence::Confirm));
@@ -191,15 +185,9 @@ impl Asking<'_> {
         let place = claims.iter().filter(others).find(|claim| day(claim).is_some())?.place()?;
         let limits: Vec<Claim> = claims.extract_if(.., |claim| claim.is_limit() && day(claim).is_some()).collect();
         let name = (self.name)(place);
-        let sign = |key: &str| match key {
-            "min" => ">=",
-            "max" => "<=",
-            "above" => ">",
-            _ => "<",
-        };
         let own = limits.iter().filter(|limit| limit.place() == Some(place));
         let terms =
-            own.filter_map(|limit| Some(format!("CAST({name} AS DATE) {} DATE '{}'", sign(limit.key), day(limit)?)));
+            own.filter_map(|limit| Some(format!("CAST({name} AS DATE) {} DATE '{}'", sign_of(limit.key), day(limit)?)));
         Some((place.0, terms.collect::<Vec<_>>().join(" AND ")))
     }
 
@@ -247,9 +235,8 @@ impl Asking<'_> {
     }
 
     /// Whether a column is known to be one of numbers.
-    fn is_counted(&self, place: Place) -> bool {
-        let kind = self.draft.sheets[place.0].columns[place.1].lines.get("type");
-        kind.is_some_and(|kind| matches!(kind.value.as_str(), "\"whole\"" | "\"decimal\""))
+    pub(super) fn is_counted(&self, place: Place) -> bool {
+        self.draft.sheets[place.0].columns[place.1].is_number()
     }
 
     /// `Juniors pay nothing`, `dead plants have no pieces`: a number is nought then, or left out.
@@ -353,9 +340,7 @@ impl Asking<'_> {
         let ([only, number], [.., last]) = (rest.as_slice(), rest.as_slice()) else { return None };
         let is_only = language.only.contains(&sentence.word(*only));
         let most = sentence.number(*number, language).filter(|_| is_only && number == last)?;
-        let kind = self.draft.sheets[place.0].columns[place.1].lines.get("type")?;
-        let numeric = kind.value.contains("whole") || kind.value.contains("decimal");
-        numeric.then(|| (place.0, format!("{} <= {most}", (self.name)(*place))))
+        self.is_counted(*place).then(|| (place.0, format!("{} <= {most}", (self.name)(*place))))
     }
 
     /// `Unit must be kg`, `Fee must be 0`, `State cannot be closed`: a value that the column takes.
@@ -461,6 +446,16 @@ impl Asking<'_> {
         }
         let number = matches!(value("type"), None | Some("\"whole\"" | "\"decimal\""));
         number && values.iter().all(|text| plain(text).parse::<f64>().is_ok())
+    }
+}
+
+/// How a value is compared with a limit.
+fn sign_of(key: &str) -> &'static str {
+    match key {
+        "min" => ">=",
+        "max" => "<=",
+        "above" => ">",
+        _ => "<",
     }
 }
 
