@@ -267,10 +267,13 @@ fn is_word_of_noun(sentence: &Sentence, language: &Language, mention: &Mention, 
         language.verbs, language.modals, language.small, language.and, language.or, language.to, language.only_for,
         language.manner, language.owners, language.with,
     ];
+    // "Required from grade 4" names the grade.
+    let number = next.starts_with(|each: char| each.is_ascii_digit());
     small
         && mention.words.len() == 1
         && mention.words.start > 0
         && joined
+        && !number
         && !known.iter().any(|words| words.contains(&next))
 }
 

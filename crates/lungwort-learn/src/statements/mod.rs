@@ -491,7 +491,10 @@ fn one(
             break;
         }
     }
-    if reading.understood && !reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_))) {
+    // "Required from condition 4" compares the other column with a number.
+    let from = |claim: &Claim| claim.key == "required_when" && claim.value.contains(" >= ");
+    let ruled = |claim: &Claim| matches!(claim.on, Target::Rule(_)) || from(claim);
+    if reading.understood && !reading.claims.iter().any(ruled) {
         reading.claims.extend(compared(known, (text, sentence, &languages), draft));
     }
     if let Some(language) = languages.first() {
@@ -752,7 +755,7 @@ fn understand(
     }
     reading.and(as_before((sentence, language), places, &reading, draft));
     let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);
-    let compared = ordered((sentence, language), (mentions, own), draft);
+    let compared = if asking.is_from_on() { Vec::new() } else { ordered((sentence, language), (mentions, own), draft) };
     let spoken_of = spoken_of.filter(|place| !reading.answers(*place));
     reading.and(order::read(sentence, language, (&compared, spoken_of), &name));
     reading.and(as_held((sentence, language), (mentions, own), &reading));

@@ -484,8 +484,13 @@ impl Asking<'_> {
             || narrowed_by(sentence, language, mentions).is_some_and(narrows)
     }
 
+    /// Whether something is asked from a number of another column on, which tells no order of the two.
+    pub(super) fn is_from_on(&self) -> bool {
+        self.sentence.required(self.language).is_some_and(|required| self.asked_from_on(required.end).is_some())
+    }
+
     /// `Required from condition 4`: the number of another column from which on something is asked; open where none is given.
-    pub(super) fn asked_from_on(&self, end: usize) -> Option<String> {
+    fn asked_from_on(&self, end: usize) -> Option<String> {
         let (sentence, language) = (self.sentence, self.language);
         let from = language.not_before.iter().chain(language.between);
         // "Obligatory, not before From" says two things.

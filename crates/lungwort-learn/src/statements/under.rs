@@ -24,9 +24,9 @@ impl Asking<'_> {
             return;
         }
         // "Required from condition 4" limits no value of its own.
-        let from = self.sentence.required(self.language).and_then(|required| self.asked_from_on(required.end));
-        if from.is_some() {
+        if self.is_from_on() {
             claims.retain(|claim| !(claim.is_limit() || claim.key == "type" && claim.value.contains("decimal")));
+            return;
         }
         if let Some((sheet, check, said)) = self.of_last_clause(claims) {
             claims.extend(rule_when(sheet, &check, &said));
