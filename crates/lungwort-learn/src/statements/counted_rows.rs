@@ -4,6 +4,8 @@ use super::each_kind::Limit;
 use super::products::counting;
 use super::required::Asking;
 use super::subject::Place;
+use super::words;
+use crate::draft::DraftColumn;
 
 /// What money is counted in.
 const MONEY: &[&str] =
@@ -63,7 +65,7 @@ impl Asking<'_> {
 
     /// The condition that an amount of money is so great, and its words: `required over 100 €`, where one column is of amounts.
     fn charged_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
-        let (sentence, language) = (self.sentence, self.language);
+        let sentence = self.sentence;
         let money = |limit: &Limit| {
             let behind = limit.end.checked_sub(1).map_or("", |last| {
                 let end = sentence.words.get(last).map_or(0, |(_, place)| place.end);
@@ -79,7 +81,7 @@ impl Asking<'_> {
         let limit = self.limits().into_iter().find(|limit| words.contains(&limit.start) && money(limit))?;
         let unit = usize::from(MONEY.contains(&sentence.word(limit.end)));
         let place = self.charged_column()?;
-        let asked = self.subjects.contains(&place) || language.charges.is_empty();
+        let asked = self.subjects.contains(&place);
         (!asked).then(|| (self.of_terms(place, &limit), limit.start..limit.end + unit))
     }
 
@@ -87,16 +89,8 @@ impl Asking<'_> {
     pub(super) fn charged_column(&self) -> Option<Place> {
         let sheet = self.sheet()?;
         let columns = self.few_columns(sheet)?.iter().enumerate();
-        let charged = |(_, of): &(usize, &crate::draft::DraftColumn)| {
-            let heading = of.heading.to_lowercase();
-            heading.split(|each: char| !each.is_alphanumeric()).any(|part| self.language.charges.contains(&part))
-        };
-        let of_value = |(_, of): &(usize, &crate::draft::DraftColumn)| {
-            let heading = of.heading.to_lowercase();
-            heading
-                .split(|each: char| !each.is_alphanumeric())
-                .any(|part| self.language.values_of_things.contains(&part))
-        };
+        let charged = |(_, of): &(usize, &DraftColumn)| has_word(&of.heading, self.language.charges);
+        let of_value = |(_, of): &(usize, &DraftColumn)| has_word(&of.heading, self.language.values_of_things);
         let alone = |mut found: Vec<usize>| found.pop().filter(|_| found.is_empty());
         let paid = columns.clone().filter(charged).map(|(column, _)| column).collect::<Vec<_>>();
         let worth = || columns.filter(of_value).map(|(column, _)| column).collect::<Vec<_>>();
@@ -138,11 +132,7 @@ impl Asking<'_> {
     /// The one column of a sheet that is over ages.
     fn age(&self) -> Option<String> {
         let columns = self.few_columns(self.sheet()?)?.iter();
-        let is_age = |column: &&crate::draft::DraftColumn| {
-            let heading = column.heading.to_lowercase();
-            let mut parts = heading.split(|each: char| !each.is_alphanumeric());
-            parts.any(|part| super::words::ALL.iter().any(|language| language.ages.contains(&part)))
-        };
+        let is_age = |column: &&DraftColumn| words::ALL.iter().any(|language| has_word(&column.heading, language.ages));
         let mut found = columns.filter(is_age);
         found.next().filter(|_| found.next().is_none()).map(|column| column.name.clone())
     }
@@ -197,4 +187,10 @@ impl Asking<'_> {
         let terms: Vec<String> = limit.terms.iter().map(|(sign, limit)| format!("{name} {sign} {limit}")).collect();
         terms.join(" AND ")
     }
+}
+
+/// Whether a heading has one of some words in it.
+fn has_word(heading: &str, words: &[&str]) -> bool {
+    let lower = heading.to_lowercase();
+    lower.split(|each: char| !each.is_alphanumeric()).any(|part| words.contains(&part))
 }

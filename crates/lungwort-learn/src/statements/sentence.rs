@@ -180,9 +180,10 @@ fn has_subject(clause: &str) -> bool {
         || is(0, |language| language.only)
         || is(0, |language| language.negations);
     // "At least one parent must be given" goes on about those before.
+    let whole = words.join(" ");
     let goes_on = super::words::ALL.iter().any(|language| {
         let phrases = [language.at_least_one, language.at_least, language.at_most, language.both_or_none];
-        phrases.into_iter().flatten().any(|phrase| words.join(" ").starts_with(phrase))
+        phrases.into_iter().flatten().any(|phrase| whole.starts_with(phrase))
     });
     !known && !goes_on && !asks(0) && !asks(1) && (2..words.len()).any(asks)
 }
