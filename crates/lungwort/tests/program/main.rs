@@ -1,0 +1,62 @@
+//! The built program, driven on files in a temporary folder. One program of tests for all: each that is linked by itself
+//! takes longer than most of them run.
+#![allow(missing_docs, clippy::unwrap_used, clippy::expect_used)]
+
+mod support;
+
+mod answers;
+mod as_workbook;
+mod attachments;
+mod blank_text;
+mod blanks;
+mod blocks;
+mod cells;
+mod check;
+mod choose;
+mod chunks;
+mod codes;
+mod columns;
+mod damage;
+mod demo;
+mod docs;
+mod encodings;
+mod formats;
+mod groups;
+mod groups_by_hand;
+mod headings;
+mod hostile;
+mod hostile_rules;
+mod intake;
+mod intents;
+mod intents_of_records;
+mod kinds;
+mod layout;
+mod learn;
+mod learn_filled;
+mod learn_lists;
+mod learn_said;
+mod learn_shapes;
+mod lint;
+mod lookups;
+mod measures;
+mod mistakes;
+mod other_sheets;
+mod outputs;
+mod parents;
+mod preview;
+mod questions;
+mod records;
+mod references;
+mod reports;
+mod round_trip;
+mod rulebook;
+mod rules;
+mod same;
+mod sets;
+mod sheets;
+mod shown;
+mod spreadsheet;
+mod template;
+mod values;
+mod words;
+mod workbooks;
