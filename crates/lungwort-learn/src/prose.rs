@@ -49,12 +49,21 @@ static ROWS: LazyLock<[Option<Regex>; 7]> = LazyLock::new(|| {
         Regex::new(&format!(r"{count} {nouns}[^.0-9]{{0,20}}{end}")).ok(),
         Regex::new(&format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})[^0-9]{{0,12}}{count}")).ok(),
         // The noun is the sheet's thing: what a file may hold is counted in it.
-        Regex::new(&format!(r"\b(?:files?|uploads?|batch(?:es)?|submissions?|workbooks?|dateien|datei)\b[^.0-9]{{0,40}}(?:{begin}|more than|mehr als|höchstens|maximal)[^.0-9]{{0,10}}{count} [a-zäöü]{{3,}}")).ok(),
-        Regex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|mehr als|au plus|au maximum|plus de) {count} [a-zà-öø-ÿœ]{{3,}}[^.0-9]{{0,20}}(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)")).ok(),
-        Regex::new(&format!(r"\b(?:sheet|template|form|list|table)\b (?:holds|takes|accepts|may hold|can hold|has room for|must not hold|may not hold) (?:{begin}|more than)[^.0-9]{{0,5}}{count} [a-zà-öø-ÿœ]{{3,}}")).ok(),
-        Regex::new(&format!(r"\b(?:fichier|envoi)\b[^.0-9]{{0,40}}(?:plus de|au plus|au maximum)[^.0-9]{{0,10}}{count} [a-zà-öø-ÿœ]{{3,}}")).ok(),
+        Regex::new(&format!(r"\b(?:files?|uploads?|batch(?:es)?|submissions?|workbooks?|dateien|datei)\b[^.0-9]{{0,40}}(?:{begin}|more than|mehr als|höchstens|maximal)[^.0-9]{{0,10}}{count} ([a-zäöü]{{3,}})")).ok(),
+        Regex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|mehr als|au plus|au maximum|plus de) {count} ([a-zà-öø-ÿœ]{{3,}})[^.0-9]{{0,20}}(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)")).ok(),
+        Regex::new(&format!(r"\b(?:sheet|template|form|list|table)\b (?:holds|takes|accepts|may hold|can hold|has room for|must not hold|may not hold) (?:{begin}|more than)[^.0-9]{{0,5}}{count} ([a-zà-öø-ÿœ]{{3,}})")).ok(),
+        Regex::new(&format!(r"\b(?:fichier|envoi)\b[^.0-9]{{0,40}}(?:plus de|au plus|au maximum)[^.0-9]{{0,10}}{count} ([a-zà-öø-ÿœ]{{3,}})")).ok(),
     ]
 });
+
+/// What a sentence about a file counts, and is none of its rows: `send the file at most 3 days before`.
+const NO_ROWS: &[&str] = &[
+    "day", "days", "week", "weeks", "month", "months", "year", "years", "hour", "hours", "minute", "minutes",
+    "columns", "sheets", "tabs", "characters", "pages", "times", "megabytes", "tag", "tage", "tagen", "woche",
+    "wochen", "monat", "monate", "monaten", "jahre", "stunde", "stunden", "minuten", "spalten", "blätter", "zeichen",
+    "seiten", "jour", "jours", "semaine", "semaines", "mois", "heure", "heures", "colonnes", "feuilles", "caractères",
+    "pages", "fois",
+];
 
 /// How large a file may be.
 static SIZE: LazyLock<Option<Regex>> =
@@ -78,7 +87,8 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
     // Nearly no text has a number in it, and the expressions are dear to make.
     let numbered = lower.bytes().any(|byte| byte.is_ascii_digit());
     for pattern in ROWS.iter().flatten().filter(|_| numbered) {
-        let found = pattern.captures(&lower).and_then(|found| number(found.get(1)?.as_str()));
+        let of_rows = |found: &regex::Captures<'_>| found.get(2).is_none_or(|noun| !NO_ROWS.contains(&noun.as_str()));
+        let found = pattern.captures(&lower).filter(of_rows).and_then(|found| number(found.get(1)?.as_str()));
         if let Some(most) = found.filter(|most| *most > 0) {
             draft.file.set("max_rows", most.to_string(), format!("{at}: {}", clipped(text)), Confidence::Known);
         }

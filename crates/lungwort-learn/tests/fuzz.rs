@@ -68,45 +68,45 @@ fn run(target: &str, count: usize, one: fn(&[u8]) -> bool) {
 
 #[test]
 fn delimited_files() {
-    run("check", 1_500, targets::check);
+    run("check", 750, targets::check);
 }
 
 #[test]
 fn rows_in_groups_and_records() {
-    run("groups", 700, targets::groups);
+    run("groups", 350, targets::groups);
 }
 
 #[test]
 fn rows_of_every_shape() {
-    run("shapes", 1_500, targets::shapes);
+    run("shapes", 750, targets::shapes);
 }
 
 #[test]
 fn sheets_of_workbooks() {
-    run("workbook", 1_000, targets::workbook);
+    run("workbook", 500, targets::workbook);
 }
 
 #[test]
 fn rulebooks() {
-    run("rulebook", 3_000, targets::rulebook);
+    run("rulebook", 1_500, targets::rulebook);
 }
 
 #[test]
 fn sheets_of_open_workbooks() {
-    run("ods", 200, targets::ods);
+    run("ods", 100, targets::ods);
 }
 
 #[test]
 fn workbooks_of_before_2007() {
-    run("xls", 400, targets::xls);
+    run("xls", 200, targets::xls);
 }
 
 #[test]
 fn sheets_of_binary_workbooks() {
-    run("xlsb", 600, targets::xlsb);
+    run("xlsb", 300, targets::xlsb);
 }
 
 #[test]
 fn sentences_of_templates() {
-    run("prose", 800, targets::prose);
+    run("prose", 400, targets::prose);
 }

@@ -382,7 +382,7 @@ fn list_text<'s>(
     (mentions, behind): (&[Mention], usize),
 ) -> (&'s str, bool) {
     let text = without_remark(behind_brackets(sentence.rest(behind)), language);
-    let text = without_blank(behind_nothing(without_several(text, language), language), language);
+    let text = without_blank(behind_nothing(text, language), language);
     let text = behind_kind(text, language);
     let text = ["i.e. ", "namely "].iter().find_map(|sign| text.split_once(sign)).map_or(text, |(_, list)| list);
     // `One letter (A, J or F)`
@@ -416,8 +416,11 @@ fn list_text<'s>(
     let short =
         words.split_whitespace().count() <= if leads { LED } else { 3 } && !words.contains([',', ';', '.', '=']);
     // "The membership type is a single letter: A, J or F"
-    let begins = behind <= 2 || mentions.iter().all(|mention| mention.words.start <= 1);
-    if short && mentions.len() <= 1 && begins { (list, true) } else { (text, false) }
+    let first = mentions.first();
+    let begins = behind <= 2 || first.is_none_or(|first| first.words.start <= 1);
+    // "Meal = one of the meals listed: pasta, soup" names it twice.
+    let of_one = mentions.iter().all(|mention| first.is_some_and(|first| mention.place == first.place));
+    if short && of_one && begins { (list, true) } else { (text, false) }
 }
 
 /// Whether words say of what codes are made: `a single letter`, `two characters`.
@@ -444,7 +447,7 @@ fn list_alone<'t>(text: &'t str, language: &Language) -> &'t str {
 /// A list without what is said of it behind: `Mill | Dock | Yard - required`, `ADULT or JUNIOR (capital letters)`, `EUR and GBP are accepted`.
 fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
     let mut text = text.trim_end_matches(['.', ' ']);
-    text = list_alone(text, language);
+    text = without_several(list_alone(text, language), language);
     // "A, B or C and must be filled in"
     let goes_on = |and: &&str| language.modals.iter().find_map(|modal| text.find(&format!(" {and} {modal} ")));
     if let Some(at) = language.and.iter().find_map(goes_on) {

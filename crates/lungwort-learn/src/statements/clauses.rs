@@ -7,7 +7,8 @@ use super::language::by_language;
 use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::Mention;
 use super::words::{self, Language};
-use super::{About, Entries, Text, columns_by, conditions, duties, subject};
+use super::yes_no::yes_no;
+use super::{About, Entries, Text, columns_by, conditions, duties, limit_of_some, subject};
 use crate::draft::Draft;
 
 /// `Language: de, en or nl; where it is missing, de is meant`: what a blank means stands behind a list and is none of it.
@@ -141,15 +142,23 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
     more_parts(known, text, &sentence, draft).unwrap_or_else(|| vec![sentence])
 }
 
+/// Words of `yes or no`.
+const ANSWERS: usize = 3;
+
 /// `300, 400 or 600; maps always 600`, `Y or N; Y only with a due date`: what is said of some values stands behind the list of all.
 fn list_and_remark(sentence: &Sentence) -> Option<Vec<Sentence>> {
-    let (list, behind) = sentence.text.split_once("; ")?;
+    // `Yes/no, if no state the size`
+    let comma = || sentence.text.split_once(", ").filter(|(list, _)| list.split(['/', ' ']).count() <= ANSWERS);
+    let (list, behind) = sentence.text.split_once("; ").or_else(comma)?;
     let remark = sentences(behind).pop().filter(|remark| remark.words.len() > 2 && !behind.contains(';'))?;
     let of_list = |language: &&'static Language| {
         let or = language.or.iter().any(|word| list.contains(&format!(" {word} ")));
         let second = remark.word(1);
         let said = language.exactly.contains(&second) || language.only.contains(&second);
-        (or || list.contains([',', '/'])) && said
+        // `Yes or no; if no, state the size (S, M or L)`
+        let answers = || sentences(list).pop().is_some_and(|list| yes_no(&list, language).is_some());
+        let goes_on = || conditions::conditional_at(&remark, language) == Some(0) && answers();
+        (or || list.contains([',', '/'])) && (said || goes_on())
     };
     words::ALL.iter().any(of_list).then(|| sentences(list).into_iter().chain([remark]).collect())
 }
@@ -159,6 +168,7 @@ fn more_parts(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Dra
     let beside = matches!(text.about, About::Column(..));
     let of_column = || duty_behind(sentence).or_else(|| duty_and_list(sentence)).or_else(|| duty_first(sentence));
     each_with_colour(sentence)
+        .or_else(|| limit_of_some::apart(text, sentence, draft))
         .or_else(|| without_blank(sentence))
         .or_else(|| beside.then(|| list_and_remark(sentence)).flatten())
         .or_else(|| beside.then(of_column).flatten())

@@ -8,6 +8,9 @@ use crate::draft::Draft;
 /// Words from "for" to what the rows have that are meant, at most.
 const LED: usize = 3;
 
+/// Words from the beginning of a condition to what is to be done then, at least: `if none is chosen give…`.
+const ASKED: usize = 3;
+
 /// The word at which a condition begins.
 pub(super) fn conditional_at(sentence: &Sentence, language: &Language) -> Option<usize> {
     conditional(sentence, language).map(|place| place.start)
@@ -23,8 +26,16 @@ fn find_conditional(sentence: &Sentence, language: &Language) -> Option<std::ops
         let first = sentence.words.first().is_some_and(|(word, _)| language.inverted.contains(&word.as_str()));
         (first && sentence.text.contains(',')).then_some(0..1)
     };
-    // "If given, it must be…" is no condition of another column.
-    let itself = |at: usize| language.self_given.iter().any(|phrase| sentence.ends_at(phrase, at).is_some());
+    // "If given, it must be…" is no condition of another column, nor is "if any"; "if any allergens are entered" is one.
+    let itself = |at: usize| {
+        let mut ends = language.self_given.iter().filter_map(|phrase| sentence.ends_at(phrase, at));
+        let goes_on = |end: usize| {
+            language.any.contains(&sentence.word(end - 1))
+                && end < sentence.words.len()
+                && sentence.gap(end - 1).is_empty()
+        };
+        ends.any(|end| !goes_on(end))
+    };
     // "All but Phone" names what is left out, and "außer wenn" begins a condition.
     let excepts = |place: &std::ops::Range<usize>| {
         let next = sentence.words.get(place.end).map_or("", |(word, _)| word.as_str());
@@ -52,8 +63,18 @@ fn find_conditional(sentence: &Sentence, language: &Language) -> Option<std::ops
     let found = found.chain(in_that_case(sentence, language));
     // "Without an e-mail the phone number is required"
     let without = begins_without(sentence, language).then_some(0..1);
-    let found = found.chain(without);
+    let found = found.chain(without).chain(begins_with_answer(sentence, language).then_some(0..1));
     inverted().or_else(|| found.min_by_key(|place| (place.start, place.end)))
+}
+
+/// Whether a sentence begins with the answer that it is for: `bei ja ist die Nummer anzugeben`, `for yes, give the number`.
+fn begins_with_answer(sentence: &Sentence, language: &Language) -> bool {
+    let answer = sentence.word(1);
+    let leads = [language.narrowing, language.only_for, language.with];
+    leads.iter().any(|words| words.contains(&sentence.word(0)))
+        && answer.len() > 1
+        && sentence.words.len() > 2
+        && language.yes_no.iter().any(|(yes, no)| *yes == answer || *no == answer)
 }
 
 /// The words that a sentence begins with, where they say that it holds in the case that the one before spoke of.
@@ -103,7 +124,10 @@ fn value_alone(
 ) -> Option<Mention> {
     let from = conditional(sentence, language)?.end;
     let [place] = before else { return None };
-    let said = sentence.rest(from).split_once(',')?.0.trim().trim_matches(['"', '\'', '“', '”', '„']);
+    let rest = sentence.rest(from);
+    let first = rest.split([',', ' ']).next().filter(|_| begins_with_answer(sentence, language));
+    let said = first.or_else(|| Some(rest.split_once(',')?.0))?;
+    let said = said.trim().trim_matches(['"', '\'', '“', '”', '„']);
     // "Where Y is entered, give the number"
     let mut words = said.split(' ');
     let first = words.next().unwrap_or_default();
@@ -128,6 +152,9 @@ pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option
     if let Some(span) = in_that_case(sentence, language) {
         return Some(span);
     }
+    if from == 0 && begins_with_answer(sentence, language) {
+        return Some(0..2);
+    }
     let start = sentence.words.get(from)?.1.start;
     let rest = &sentence.text[start..];
     let comma = [rest.find(','), rest.find(": ")].into_iter().flatten().min();
@@ -146,6 +173,13 @@ pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option
     };
     let end = end.or_else(|| said().filter(|end| from == 0 && *end < sentence.words.len()));
     let end = end.or_else(|| main_clause(sentence, language).filter(|_| from == 0 && comma.is_none()));
+    // "If the meal is none give a reason"
+    let tells = |at: &usize| {
+        let led = [language.articles, language.every, language.possessives];
+        [language.give, language.explain].iter().any(|words| words.contains(&sentence.word(*at)))
+            && led.iter().any(|words| words.contains(&sentence.word(at + 1)))
+    };
+    let end = end.or_else(|| (from + ASKED..sentence.words.len()).find(tells).filter(|_| from == 0));
     // "Without a member number the phone must be given"
     let goes_on = |at: &usize| {
         let begins = [language.every, language.articles, language.modals, language.verbs];

@@ -331,7 +331,10 @@ impl Builder<'_> {
             .phrase_at(self.language.and, self.at + 1)
             .or_else(|| self.phrase_at(self.language.followed, self.at + 1));
         let whole_year = article && goes_on.is_some() && self.sentence.has(self.language.begins);
-        let begun = is_year && (joined || whole_year) && !self.regex.is_empty();
+        // "RQ, a hyphen, the year, a hyphen": one of several pieces.
+        let before = self.at.checked_sub(1 + usize::from(article)).map_or("", |at| self.sentence.gap(at));
+        let piece = article && before == "," && self.sentence.gap(self.at) == ",";
+        let begun = is_year && (joined || whole_year || piece) && !self.regex.is_empty();
         if begun {
             self.regex.push_str(r"\d{4}");
             self.counted += 1;

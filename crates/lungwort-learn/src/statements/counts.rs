@@ -211,7 +211,11 @@ fn counts_things(sentence: &Sentence, language: &Language, from: usize) -> bool 
     phrase.is_some_and(|phrase| {
         let what = sentence.word(phrase.end);
         let measured = [language.heading_units, language.units, language.day_month_year[0]];
-        let plural = what.len() > 3 && what.ends_with(['s', 'n', 'e', 'r', 'x']);
+        // "The number of your licence" counts no licences.
+        let of_one = [language.articles, language.every, language.possessives];
+        let plural = what.len() > 3
+            && what.ends_with(['s', 'n', 'e', 'r', 'x'])
+            && !of_one.iter().any(|words| words.contains(&what));
         phrase.start <= from + 1 && plural && !measured.iter().any(|words| words.contains(&what))
     })
 }
@@ -732,6 +736,19 @@ fn scale(
         || before.ends_with(" -")
         || of_kind;
     let outside = of_kind && sentence.has(language.refused);
+    // `Years 0-14`, `pieces 1 to 50`: what is counted stands before, and begins the clause.
+    let counts = |word: &str| {
+        let amounts = [language.heading_units, language.size_units];
+        amounts.iter().any(|words| words.contains(&word))
+            || amounts.iter().any(|words| word.strip_suffix('s').is_some_and(|word| words.contains(&word)))
+            || super::units::is_unit(word)
+            || language.spans.iter().any(|(unit, _)| *unit == word)
+    };
+    let begins = |at: usize| {
+        let before = at.checked_sub(2).map_or(":", |before| sentence.gap(before));
+        before.contains([':', ',', ';', '('])
+    };
+    let led = led || counts(kind) && begins(*at);
     // `Delivery week: calendar week 1 to 53`
     let words = before.rsplit_once(':').map_or(usize::MAX, |(_, words)| words.split_whitespace().count());
     let led = led || words <= 3 && behind.trim_end_matches('.').is_empty();

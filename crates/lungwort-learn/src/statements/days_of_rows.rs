@@ -63,7 +63,7 @@ fn is_both(limits: &[(&'static str, String, bool)]) -> bool {
 }
 
 /// Whether one column says when something begins, and the other when it ends.
-fn are_ends(begin: Place, end: Place, draft: &Draft) -> bool {
+pub(super) fn are_ends(begin: Place, end: Place, draft: &Draft) -> bool {
     let is = |(sheet, column): Place, of: fn(&Language) -> &'static [&'static str]| {
         let heading = draft.sheets[sheet].columns[column].heading.to_lowercase();
         let mut words = heading.split(|each: char| !each.is_alphanumeric()).map(str::to_owned);
@@ -72,7 +72,7 @@ fn are_ends(begin: Place, end: Place, draft: &Draft) -> bool {
     is(begin, |language| language.start_words) && is(end, |language| language.end_words)
 }
 
-fn is_of_days((sheet, column): Place, draft: &Draft) -> bool {
+pub(super) fn is_of_days((sheet, column): Place, draft: &Draft) -> bool {
     let kind = draft.sheets[sheet].columns[column].lines.get("type");
     kind.is_some_and(|kind| kind.value.starts_with("\"date"))
 }

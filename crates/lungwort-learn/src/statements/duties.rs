@@ -10,6 +10,9 @@ use crate::draft::Draft;
 /// Parts of a sentence, at most: more of them are a list.
 const MOST: usize = 8;
 
+/// Words of a unit behind a column, at most: `in kg`.
+const UNIT: usize = 2;
+
 /// The parts of a sentence about one column of which at least one says when it is filled in.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
     if !sentence.text.contains([',', ';']) {
@@ -19,8 +22,16 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft
         let (skipped, label) = label_of(known, (text, sentence, language), draft)?;
         let body = sentence.text[skipped..].trim_end_matches('.');
         let parts = parts_of(known, text, (body, language), draft);
+        // "Tow load only for cars, at most 3500" begins with the column.
+        let of_some = |part: &String| {
+            let part = sentences(part).into_iter().next()?;
+            let only = (0..part.words.len()).find(|at| language.only.contains(&part.word(*at)))?;
+            let led = [language.only_for, language.conditional, language.with];
+            Some(led.into_iter().flatten().any(|phrase| part.ends_at(phrase, only + 1).is_some()))
+        };
+        let begins = skipped == 0 && !label.is_empty() && parts.first().and_then(of_some).unwrap_or(false);
         let conditional = |part: &String| is_conditional_duty(part, language);
-        let whole = parts.len() >= 2 && parts.len() <= MOST && parts.iter().any(conditional);
+        let whole = parts.len() >= 2 && parts.len() <= MOST && (begins || parts.iter().any(conditional));
         let named = |(at, part): (usize, &String)| match at == 0 && skipped == 0 {
             true => sentences(part),
             false => sentences(&format!("{label}{part}")),
@@ -42,7 +53,13 @@ fn label_of(
     let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
     let Some(end) = sign else {
         let first = mentions.first().filter(|first| first.words.start <= 1 && !first.words.is_empty());
-        let Some(first) = first.filter(|_| beside.is_none() && sentence.text.contains("; ")) else { return beside };
+        let first = first.filter(|_| beside.is_none());
+        // "Tow load only for cars, at most 3500"
+        let only = |first: &&subject::Mention| {
+            let near = first.words.end..first.words.end + UNIT + 1;
+            near.into_iter().any(|at| language.only.contains(&sentence.word(at)))
+        };
+        let Some(first) = first.filter(|first| sentence.text.contains("; ") || only(first)) else { return beside };
         // "Lots are refused, if …; leave …" is a sentence, and no label.
         let comma = sentence.text.find([',', ';']).unwrap_or(0);
         let before = |at: &usize| sentence.words[*at].1.start < comma;

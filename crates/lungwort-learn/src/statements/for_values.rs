@@ -733,6 +733,10 @@ pub(super) fn is_form_of(word: &str, one: &str) -> bool {
     if one.len() > WORD && one.strip_suffix('y').is_some_and(|stem| word.strip_prefix(stem) == Some("ies")) {
         return true;
     }
+    // "Busse", "buses"
+    if one.ends_with('s') && word.strip_prefix(one).is_some_and(|ending| matches!(ending, "se" | "sen" | "es")) {
+        return one.chars().count() >= WORD;
+    }
     one.chars().count() >= WORD
         && one.chars().all(char::is_alphabetic)
         && plain(word).strip_prefix(plain(one).as_str()).is_some_and(|ending| ENDINGS.contains(&ending))

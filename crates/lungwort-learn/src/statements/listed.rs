@@ -33,6 +33,17 @@ pub(super) fn listed(
         }
         return;
     }
+    // "If no, state the frame size (S, M or L)", beside another column
+    if let Some((place, list)) = in_bracket_of_another((sentence, language), (mentions, places)) {
+        let heading: String = draft.sheets[place.0].columns[place.1].heading.chars().take(HEADING).collect();
+        let heading = sentences(&subject::plain_heading(&heading)).pop();
+        let said = heading.map(|heading| choices::read(&list, language, (place, &heading, true), &[]));
+        let mut said = said.unwrap_or_default();
+        // Behind its name in brackets there is nothing else that the words could be.
+        said.claims.iter_mut().for_each(|claim| claim.confidence = claim.confidence.max(Confidence::Confirm));
+        reading.and(said);
+        return;
+    }
     // "Needed where Grazed is yes: sheep, cattle or deer"
     if let (Some(list), About::Column(sheet, column)) = (behind_condition(sentence, language), &text.about) {
         let heading: String = draft.sheets[*sheet].columns[*column].heading.chars().take(HEADING).collect();
@@ -80,6 +91,20 @@ pub(super) fn listed(
 fn is_only(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> bool {
     let own = mentions.first().filter(|first| first.words.start == 0).map_or(0, |first| first.words.end);
     language.only.iter().any(|phrase| sentence.ends_at(phrase, own).is_some())
+}
+
+/// The column that a sentence asks for under a condition and is not about, and the list in brackets right behind it.
+fn in_bracket_of_another(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+) -> Option<(Place, Sentence)> {
+    conditions::conditional_at(sentence, language)?;
+    let last = mentions.last().filter(|last| last.words.end > 0 && !places.contains(&last.place))?;
+    let open = sentence.gap(last.words.end - 1).trim_start().starts_with('(');
+    let inside = sentence.rest(last.words.end).trim_end_matches(['.', ' ']).strip_suffix(')').filter(|_| open)?;
+    let list = inside.trim_start_matches('(');
+    let plain = list.contains([',', '/', '|']) && !list.contains(['(', ')', '=', ':']);
+    sentences(list).pop().filter(|_| plain).map(|list| (last.place, list))
 }
 
 /// What stands behind the colon of a condition, as a sentence of its own.

@@ -34,6 +34,8 @@ mod in_brackets;
 mod in_words;
 mod language;
 mod last_clause;
+mod lasting;
+mod limit_of_some;
 mod listed;
 pub(super) mod look;
 mod mask;
@@ -44,6 +46,7 @@ mod needs;
 mod of_headings;
 mod of_some;
 mod one_row;
+mod only_filled;
 mod only_free;
 mod order;
 mod other_sheet;
@@ -301,32 +304,48 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
         said.before.clear();
         said.labelled = false;
         // A long sentence costs as several do; what is beyond is not looked into at all.
-        let within = |whole: Sentence| {
+        let mut within = |whole: Sentence, draft: &Draft| {
             if spent >= most {
                 beyond += 1;
                 return Vec::new();
             }
             spent += 1 + whole.words.len() / WORDS;
             read += 1;
+            // What the sentences before said tells how it is cut.
             apart(&known, &text, whole, draft)
         };
         let small = &known.headings.small;
-        for sentence in sentences_about(&text.text, small).into_iter().flat_map(within).collect::<Vec<_>>() {
-            if !seen.insert((sentence.text.clone(), text.place.clone(), text.about.clone())) {
-                continue;
+        for whole in sentences_about(&text.text, small) {
+            for sentence in within(whole, draft) {
+                if !seen.insert((sentence.text.clone(), text.place.clone(), text.about.clone())) {
+                    continue;
+                }
+                if stars.is_empty() && says_asterisks(&sentence) {
+                    stars = format!("{}: {}", text.place, clipped(&sentence.text, 90));
+                }
+                let language = language_of(&sentence);
+                known_language += usize::from(language.is_some());
+                of_commas += usize::from(language.is_some_and(|language| language.decimal_comma));
+                said.next((&known, &text), sentence, draft);
             }
-            if stars.is_empty() && says_asterisks(&sentence) {
-                stars = format!("{}: {}", text.place, clipped(&sentence.text, 90));
-            }
-            if let Some(language) = language_of(&sentence) {
-                known_language += 1;
-                of_commas += usize::from(language.decimal_comma);
-            }
-            said.next((&known, &text), sentence, draft);
         }
     }
     again::read_open(&known, std::mem::take(&mut said.open), draft);
     guided_by_asterisks(&stars, draft);
+    if beyond > 0 {
+        draft.look_first.push(format!(
+            "{} more texts of the template were not read: {} were, and they are as much as is read",
+            thousands(beyond),
+            thousands(read)
+        ));
+    }
+    decimals(draft, of_commas * 2 > known_language);
+    headings(draft);
+    all_together(draft);
+}
+
+/// With which sign decimals are written: as one column says, as the template does, or as its language has it.
+fn decimals(draft: &mut Draft, by_language: bool) {
     // What one column says of its decimals is as good as said of the others.
     let says_comma = |column: &DraftColumn| {
         let mark = column.lines.get("decimal_mark");
@@ -335,21 +354,12 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     if draft.sheets.iter().flat_map(|sheet| &sheet.columns).any(says_comma) {
         decimal_commas(draft, "another column of the template");
     }
-    if beyond > 0 {
-        draft.look_first.push(format!(
-            "{} more texts of the template were not read: {} were, and they are as much as is read",
-            thousands(beyond),
-            thousands(read)
-        ));
-    }
     if let Some(source) = draft.decimal_comma.clone() {
         decimal_commas(draft, &source);
     }
-    if of_commas * 2 > known_language {
+    if by_language {
         decimal_commas(draft, "the language of the template");
     }
-    headings(draft);
-    all_together(draft);
 }
 
 /// What shows once all has been said: of what kind columns are that are compared, and which looks are explained.
@@ -465,7 +475,12 @@ fn one(
         let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
         let mentions = meant::without_listed((sentence, language), mentions, draft);
         let mentions = if labelled { without_passing(sentence, mentions, (&spoken_of, draft)) } else { mentions };
-        let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&spoken_of, draft));
+        // Beside a column, "if no" is an answer of that column.
+        let beside = match text.about {
+            About::Column(sheet, column) if spoken_of.is_empty() => vec![(sheet, column)],
+            _ => spoken_of.clone(),
+        };
+        let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&beside, draft));
         let mut places = meant((text, sentence, language), &mentions, &before);
         only_labelled(sentence, &mentions, &mut places);
         if named.is_empty() {
@@ -738,7 +753,7 @@ fn understand(
     reading.and(one_row::read(sentence, language, (known, &text.about, !mentions.is_empty()), draft));
     reading.and(order::balance(sentence, language, mentions, &name));
     reading.and(totals::read(sentence, language, mentions, &name));
-    reading.and(so_far::read((sentence, language), (mentions, places), (&name, draft)));
+    reading.and(far_apart((text, sentence, language), (mentions, places), draft));
     reading.and(products::read(sentence, language, (mentions, places, &text.about), (&name, draft)));
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));
     if !about_rule {
@@ -768,6 +783,18 @@ fn understand(
         let anyway = |every: &&[Phrases]| every.iter().all(|phrases| sentence.has(phrases));
         reading.understood |= language.anyway.iter().any(anyway);
     }
+    reading
+}
+
+/// How far apart two days may be, each from the other or from the begin to the end.
+fn far_apart(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    draft: &Draft,
+) -> Reading {
+    let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
+    let mut reading = so_far::read((sentence, language), (mentions, places), (&name, draft));
+    reading.and(lasting::read((sentence, language), (mentions, &text.about), draft));
     reading
 }
 

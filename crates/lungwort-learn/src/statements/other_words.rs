@@ -145,6 +145,42 @@ pub(super) fn by_compound(
     }
 }
 
+/// Letters by which a genitive is longer than its word, at most: `des Nachweises`.
+const GENITIVE: usize = 2;
+
+/// `Die Nummer des Nachweises`, where the heading is Nachweisnummer: a compound is said in two words.
+pub(super) fn by_owned(
+    sentence: &Sentence,
+    language: &Language,
+    (known, about): (&Headings, &About),
+    found: &mut Vec<Mention>,
+) {
+    // Only where headings are compounds is one taken apart.
+    if language.compounds.is_empty() {
+        return;
+    }
+    for at in 1..sentence.words.len().saturating_sub(1).min(WORDS) {
+        let (what, owner) = (sentence.word(at - 1), sentence.word(at + 1));
+        let is_named = |at: usize| found.iter().any(|known| known.words.contains(&at));
+        let genitive = language.owners.contains(&sentence.word(at)) && what.len() >= TAIL && owner.len() >= TAIL;
+        if !genitive || is_named(at - 1) || is_named(at + 1) {
+            continue;
+        }
+        let is_so = |words: &[String]| {
+            let [one] = words else { return false };
+            let stem = one.strip_suffix(what).unwrap_or_default();
+            let stems = [stem, stem.strip_suffix('s').unwrap_or(stem)];
+            let is_of = |stem: &str| {
+                let rest = owner.strip_prefix(stem).filter(|_| stem.chars().count() >= TAIL);
+                rest.is_some_and(|rest| rest.chars().count() <= GENITIVE)
+            };
+            stems.into_iter().any(is_of)
+        };
+        let place = known.only(about, |words, _| is_so(words));
+        found.extend(place.map(|place| Mention { place, words: at - 1..at + 2 }));
+    }
+}
+
 /// `The rate`, where the one heading of two words that ends so is Hourly rate.
 pub(super) fn by_tail(
     sentence: &Sentence,

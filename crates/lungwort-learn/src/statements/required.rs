@@ -62,6 +62,7 @@ static SOME_ROWS: &[Read] = &[
     |asking| asking.not_for_values(),
     |asking| asking.blank_only_then(),
     |asking| asking.explained_in(),
+    |asking| asking.filled_only_for(),
 ];
 
 /// What is said to be needed.

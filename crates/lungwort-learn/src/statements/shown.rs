@@ -338,20 +338,24 @@ pub(super) fn by_example(sentence: &Sentence, language: &Language) -> Option<Str
     let example = sentence.any(language.example)?;
     let (_, first) = sentence.words.get(example.end)?;
     let shown = sentence.text[first.start..].split([' ', ',', ';', ')']).next()?.trim_end_matches(['.', ':', '"', '”']);
+    // Of what it is made may be said before the example or behind it: `e.g. RQ-2027-014 (RQ, the year and three digits)`.
+    let behind = first.start + shown.len();
+    let said: Vec<usize> =
+        (0..sentence.words.len()).filter(|at| *at < example.start || sentence.words[*at].1.start >= behind).collect();
+    let said = || said.iter().copied();
     let digits = |at: usize| language.digits.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
-    let counted: f64 = (0..example.start).filter(|at| digits(*at)).filter_map(|at| sentence.number(at, language)).sum();
+    let counted: f64 = said().filter(|at| digits(*at)).filter_map(|at| sentence.number(at, language)).sum();
     // "The year and a three-digit number" has the digits of the year, too, where their number is not said.
     let word = |at: usize| sentence.words[at].0.as_str();
-    let years = (0..example.start).filter(|at| language.year.contains(&word(*at))).count();
-    let of_words = (0..example.start).filter_map(|at| super::counted::digits_of_word(word(at), language));
+    let years = said().filter(|at| language.year.contains(&word(*at))).count();
+    let of_words = said().filter_map(|at| super::counted::digits_of_word(word(at), language));
     let counted = counted + of_words.sum::<u64>() as f64;
     let has = shown.bytes().filter(u8::is_ascii_digit).count() as f64;
     let of_year = years == 1 && [2.0, 4.0].contains(&(has - counted));
     if !is_code(shown, 4) || !(counted == has || of_year) {
         return None;
     }
-    let named =
-        |run: &str| sentence.words[..example.start].iter().any(|(_, place)| &sentence.text[place.clone()] == run);
+    let named = |run: &str| said().any(|at| &sentence.text[sentence.words[at].1.clone()] == run);
     // Letters that nothing is said of may be any others.
     let says_letters = sentence.has(language.letters) || sentence.has(language.capitals);
     let is_open = |run: &&str| run.starts_with(|each: char| each.is_ascii_uppercase()) && !named(run);

@@ -10,9 +10,9 @@ use lungwort_core::rulebook::toml_text::quoted;
 
 /// A span of time that a sentence names: its first word, and how an expression writes it.
 pub(super) struct Span {
-    at: usize,
+    pub at: usize,
     pub end: usize,
-    written: String,
+    pub written: String,
 }
 
 /// What a sentence says of how far a day lies from another one.
@@ -29,7 +29,15 @@ pub(super) fn read(
         (None, None) => return Reading::default(),
     };
     let article = usize::from(language.every.contains(&sentence.word(end)));
-    let Some(other) = mentions.iter().find(|mention| mention.words.start == end + article).map(|of| of.place) else {
+    let from = end + article;
+    // Of "loan start", where other headings are of loans too, only the second word names the column.
+    let own_word = |(sheet, column): Place| {
+        let heading = draft.sheets[sheet].columns[column].heading.to_lowercase();
+        heading.split_whitespace().any(|word| word == sentence.word(from))
+    };
+    let near =
+        |mention: &&Mention| mention.words.start == from || mention.words.start == from + 1 && own_word(mention.place);
+    let Some(other) = mentions.iter().find(near).map(|of| of.place) else {
         return Reading::default();
     };
     // What is spoken of is named before, or the text is about it.
@@ -77,12 +85,17 @@ pub(super) fn read(
     Reading::of(claims)
 }
 
-/// `90 days`, `four weeks`
+/// `90 days`, `four weeks`: the first that a sentence names.
 pub(super) fn span(sentence: &Sentence, language: &Language) -> Option<Span> {
+    spans(sentence, language).into_iter().next()
+}
+
+/// All spans of time that a sentence names.
+pub(super) fn spans(sentence: &Sentence, language: &Language) -> Vec<Span> {
     let one = |at: usize| {
         let count = sentence.number(at, language).filter(|count| *count >= 1.0 && count.fract() == 0.0)?;
         let (_, unit) = language.spans.iter().find(|(word, _)| *word == sentence.word(at + 1))?;
         Some(Span { at, end: at + 2, written: format!("INTERVAL '{count}' {unit}") })
     };
-    (0..sentence.words.len()).find_map(one)
+    (0..sentence.words.len()).filter_map(one).collect()
 }

@@ -8,8 +8,8 @@ use super::About;
 use super::columns_by::{by_letter, first_columns, numbered_together, ranges};
 use super::meant::is_code_of_list;
 use super::other_words::{
-    by_compared_size, by_compound, by_head, by_measure, by_stem, by_tail, by_verbs, shared_beginning, shared_end,
-    shared_noun, the_day,
+    by_compared_size, by_compound, by_head, by_measure, by_owned, by_stem, by_tail, by_verbs, shared_beginning,
+    shared_end, shared_noun, the_day,
 };
 use super::sentence::{Sentence, bit};
 use super::values;
@@ -275,6 +275,27 @@ fn equated(sentence: &Sentence, headings: &[&Named]) -> Vec<Mention> {
     (0..count).map(one).collect::<Option<_>>().unwrap_or_default()
 }
 
+/// Columns that a sentence names in other words than their headings.
+fn in_other_words(
+    (sentence, language): (&Sentence, &Language),
+    headings: &[&Named],
+    (known, about): (&Headings, &About),
+    found: &mut Vec<Mention>,
+) {
+    shared_noun(sentence, language, headings, found);
+    shared_beginning(sentence, language, headings, found);
+    shared_end(sentence, language, headings, found);
+    by_head(sentence, language, headings, found);
+    by_compound(sentence, language, (known, about), found);
+    by_owned(sentence, language, (known, about), found);
+    by_tail(sentence, language, (known, about), found);
+    by_measure(sentence, language, (known, about), found);
+    by_compared_size(sentence, language, (known, about), found);
+    by_stem(sentence, language, (known, about), found);
+    the_day(sentence, language, (known, about), found);
+    by_verbs(sentence, language, (known, about), found);
+}
+
 /// The columns that a sentence names, in the order of the sentence.
 pub(super) fn mentions(
     sentence: &Sentence,
@@ -320,17 +341,7 @@ pub(super) fn mentions(
         found = equated(sentence, &headings);
     }
     beside_others((sentence, language), &headings, &formats, &mut found);
-    shared_noun(sentence, language, &headings, &mut found);
-    shared_beginning(sentence, language, &headings, &mut found);
-    shared_end(sentence, language, &headings, &mut found);
-    by_head(sentence, language, &headings, &mut found);
-    by_compound(sentence, language, (known, about), &mut found);
-    by_tail(sentence, language, (known, about), &mut found);
-    by_measure(sentence, language, (known, about), &mut found);
-    by_compared_size(sentence, language, (known, about), &mut found);
-    by_stem(sentence, language, (known, about), &mut found);
-    the_day(sentence, language, (known, about), &mut found);
-    by_verbs(sentence, language, (known, about), &mut found);
+    in_other_words((sentence, language), &headings, (known, about), &mut found);
     found.retain(|mention| {
         !is_no_column((sentence, language), mention, draft) && !is_code_of_list(sentence, language, (mention, draft))
     });

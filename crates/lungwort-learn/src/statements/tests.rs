@@ -663,3 +663,19 @@ fn what_still_more_templates_say() {
         ("Box hhmm, 24 hour clock", &["Box type = \"time\"", "Box time_format = \"hhmm\""]),
     ]);
 }
+
+#[test]
+fn how_long_something_lasts_and_what_holds_for_some_kinds_is_read() {
+    insta::assert_snapshot!("camp_meals", read_all(include_str!("said/camp_meals.txt")));
+    insta::assert_snapshot!("vehicles_in_german", read_all(include_str!("said/vehicles_in_german.txt")));
+    insta::assert_snapshot!("specimen_requests", read_all(include_str!("said/specimen_requests.txt")));
+    insta::assert_snapshot!("own_bikes", read_all(include_str!("said/own_bikes.txt")));
+    insta::assert_snapshot!("own_bikes_in_french", read_all(include_str!("said/own_bikes_in_french.txt")));
+    insta::assert_snapshot!("donated_books", read_all(include_str!("said/donated_books.txt")));
+    insta::assert_snapshot!("loans_in_german", read_all(include_str!("said/loans_in_german.txt")));
+    insta::assert_snapshot!("tents_hired", read_all(include_str!("said/tents_hired.txt")));
+    insta::assert_snapshot!("stays", read_all(include_str!("said/stays.txt")));
+    insta::assert_snapshot!("tow_loads", read_all(include_str!("said/tow_loads.txt")));
+    insta::assert_snapshot!("seats_by_kind", read_all(include_str!("said/seats_by_kind.txt")));
+    insta::assert_snapshot!("seats_by_kind_in_german", read_all(include_str!("said/seats_by_kind_in_german.txt")));
+}

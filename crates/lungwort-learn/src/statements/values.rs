@@ -167,7 +167,10 @@ fn as_offers(
     if conditions::is_conditional(sentence, language, mentions) {
         let bracketed = |claim: &Claim| {
             let of = mentions.iter().filter(|mention| Target::Column(mention.place) == claim.on);
-            of.into_iter().any(|mention| is_limited_in_brackets(sentence, language, mention))
+            // "If no, give the size (S, M or L)": whichever is given is one of them.
+            let listed =
+                |mention: &Mention| claim.key == "allowed" && sentence.gap(mention.words.end.max(1) - 1) == "(";
+            of.into_iter().any(|mention| listed(mention) || is_limited_in_brackets(sentence, language, mention))
         };
         // "If paid by transfer, the reference (8 characters) must be entered": each reference has as many.
         let explained = sentence.text.contains('(') && sentence.required(language).is_some();
@@ -275,9 +278,17 @@ fn days_of_days(reading: &mut Reading, language: &Language, places: &[Place], dr
     if places.len() < 2 || !reading.claims.iter().any(|claim| claim.key == "type" && claim.value.contains("date")) {
         return;
     }
-    let days = days_among(places, language, draft);
+    let mut days = days_among(places, language, draft);
     if days.is_empty() || days.len() == places.len() {
         return;
+    }
+    // Of "Hire from" and "Hire until" the second speaks of a day by itself, and the first beside it.
+    let is_end = |place: &Place| {
+        let ends = ends(&draft.sheets[place.0].columns[place.1].heading);
+        has_word(language.start_words, &ends) || has_word(language.end_words, &ends)
+    };
+    if days.iter().any(is_end) {
+        days.extend(places.iter().copied().filter(is_end));
     }
     let of_day = |claim: &Claim| match claim.on {
         Target::Column(place) => days.contains(&place),

@@ -144,7 +144,10 @@ struct Measured {
     clean: Vec<String>,
 }
 
-fn measure(made: &Made) -> Measured {
+/// Of so many templates one is turned into a workbook and back.
+const THERE_AND_BACK: usize = 4;
+
+fn measure((at, made): (usize, &Made)) -> Measured {
     let folder = Folder::new();
     let ending = if made.is_text { "csv" } else { "xlsx" };
     let file = |what: &str| format!("{what}.{ending}");
@@ -169,7 +172,9 @@ fn measure(made: &Made) -> Measured {
         }
         let learned = folder.run(&arguments);
         assert_eq!(learned.status, 0, "{}: {}", made.name, learned.stderr);
-        there_and_back(&folder, &made.name);
+        if at.is_multiple_of(THERE_AND_BACK) {
+            there_and_back(&folder, &made.name);
+        }
         let check = |what: &str| {
             folder.run(&["check", &file(what), "-r", "t.rulebook.toml", "--format", "json", "--today", "2026-11-26"])
         };
@@ -240,15 +245,16 @@ fn most_of_what_templates_warn_of_is_found_and_no_clean_file_is_refused() {
     files.sort();
     let (mut found, mut planted, mut missed, mut refused) = (0, 0, Vec::new(), Vec::new());
     let mut after_yes = Vec::new();
-    let one = |file: &std::path::PathBuf| {
+    let one = |(at, file): (usize, &std::path::PathBuf)| {
         let name = file.file_stem().unwrap().to_string_lossy().into_owned();
-        let measured = measure(&read(&name, &std::fs::read_to_string(file).unwrap()));
+        let measured = measure((at, &read(&name, &std::fs::read_to_string(file).unwrap())));
         (name, measured)
     };
     let parts = std::thread::available_parallelism().map_or(1, std::num::NonZero::get);
     let all: Vec<(String, Measured)> = std::thread::scope(|scope| {
         let parts = files.chunks(files.len().div_ceil(parts));
-        let running: Vec<_> = parts.map(|part| scope.spawn(move || part.iter().map(one).collect::<Vec<_>>())).collect();
+        let running: Vec<_> =
+            parts.map(|part| scope.spawn(move || part.iter().enumerate().map(one).collect::<Vec<_>>())).collect();
         running.into_iter().flat_map(|part| part.join().unwrap()).collect()
     });
     for (name, measured) in all {

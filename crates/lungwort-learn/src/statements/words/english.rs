@@ -228,7 +228,7 @@ pub(super) static WORDS: Language = Language {
         "distance", "speed", "humidity", "duration", "discount", "rate", "score", "mark", "marks", "level", "floor",
         "year", "area", "volume", "capacity", "balance", "total", "fee", "cost", "value", "deposit", "salary",
         "budget", "fine", "altitude", "elevation", "latitude", "longitude", "viability", "germination", "rank",
-        "nights", "persons", "people",
+        "nights", "persons", "people", "pieces", "years", "copies", "items",
     ],
     participles: &["ed", "en", "wn", "ld", "nt"],
     past: &[
@@ -304,6 +304,12 @@ pub(super) static WORDS: Language = Language {
     shorter: &["shorter than"],
     starting: &["start", "starts", "begin", "begins", "starting", "beginning"],
     ending: &["end", "ends", "finish", "finishes", "ending", "stop", "stops"],
+    lasting: &[
+        "last", "lasts", "lasting", "run for", "runs for", "runs longer", "run longer", "duration", "period", "stay",
+        "stays", "longer than", "shorter than", "for a maximum of", "for more than", "for less than",
+        "for no more than", "for at most", "for at least", "for a minimum of", "for up to", "take", "takes",
+        "go on for", "kept for", "span", "cover", "covers",
+    ],
     start_words: &["start", "starts", "begin", "begins", "from", "beginning", "starting"],
     end_words: &["end", "ends", "finish", "finishes", "until", "till", "to", "ending"],
     registers: &[
@@ -960,7 +966,11 @@ pub(super) static WORDS: Language = Language {
         "is given", "is filled", "is filled in", "is entered", "is present", "is not blank", "is not empty",
         "is known", "is provided", "are given", "has a value", "was given", "has been given", "is used",
         "is available", "is stated", "is named", "are named", "is specified", "is mentioned", "is recorded",
-        "is indicated", "is noted", "are entered", "are stated", "is shown", "is listed",
+        "is indicated", "is noted", "are entered", "are stated", "is shown", "is listed", "are listed", "are provided",
+        "are specified", "are mentioned", "are recorded", "are noted", "are shown", "are indicated", "are known",
+        "are filled in", "are filled", "are present", "are used", "exists", "is declared", "are declared",
+        "is reported", "are reported", "has been entered", "have been entered", "have been given", "is filled out",
+        "are filled out", "is supplied", "are supplied", "are available",
     ],
     is_blank: &[
         "is blank", "is empty", "is not given", "is left blank", "is left empty", "is missing", "is not filled",

@@ -183,6 +183,10 @@ pub(super) static WORDS: Language = Language {
     shorter: &["plus court que", "plus courts que", "plus courte que", "plus courtes que"],
     starting: &["commence", "commencent", "débute", "débutent", "commencer", "débuter"],
     ending: &["finit", "finissent", "termine", "terminent", "finir", "terminer"],
+    lasting: &[
+        "dure", "durent", "durer", "durée", "plus de", "plus longtemps que", "dépasser", "dépasse", "pour au plus",
+        "pendant",
+    ],
     start_words: &["début", "de", "commencement"],
     end_words: &["fin", "à", "jusqu'à", "au"],
     registers: &["tableau", "liste", "registre", "système", "base", "modèle", "classeur"],

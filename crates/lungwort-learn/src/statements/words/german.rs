@@ -181,6 +181,10 @@ pub(super) static WORDS: Language = Language {
     shorter: &["kürzer als"],
     starting: &["beginnt", "beginnen", "anfängt", "anfangen", "startet"],
     ending: &["endet", "enden", "aufhört", "schließt"],
+    lasting: &[
+        "dauern", "dauert", "dauer", "laufen", "läuft", "laufzeit", "länger als", "kürzer als", "leihfrist",
+        "leihdauer", "mietdauer", "für höchstens", "für maximal", "für mindestens",
+    ],
     start_words: &["beginn", "anfang", "von", "ab", "start"],
     end_words: &["ende", "bis", "schluss"],
     registers: &["tabelle", "liste", "register", "system", "datenbank", "vorlage", "mappe"],

@@ -170,6 +170,8 @@ pub(super) struct Language {
     pub starting: &'static [&'static str],
     /// Verbs of what ends.
     pub ending: &'static [&'static str],
+    /// Words by which something goes on for some time: `may last 28 days`.
+    pub lasting: &'static [&'static str],
     /// Words of headings over the begin of something.
     pub start_words: &'static [&'static str],
     /// Words of headings over the end of something.

@@ -1,0 +1,88 @@
+//! How long what a row is about may last: `a loan may last 28 days at most`, `no hire runs longer than two weeks`. The days are those of
+//! the two columns that say when it begins and when it ends.
+
+use super::codes::qualified;
+use super::days_of_rows::{are_ends, is_of_days};
+use super::sentence::Sentence;
+use super::so_far::{Span, spans};
+use super::subject::{Mention, Place};
+use super::words::Language;
+use super::{About, Claim, Confidence, Reading, Target};
+use crate::draft::Draft;
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// What a sentence says of the time between the day on which something begins and the one on which it ends.
+pub(super) fn read(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, about): (&[Mention], &About),
+    draft: &Draft,
+) -> Reading {
+    let spans = spans(sentence, language);
+    if spans.is_empty() || !sentence.has(language.lasting) || sentence.is_question() {
+        return Reading::default();
+    }
+    let ends = (0..draft.sheets.len()).filter(|sheet| about.reaches(*sheet)).filter_map(|sheet| both(sheet, draft));
+    let ends: Vec<(Place, Place)> = ends.collect();
+    let [(begin, end)] = ends.as_slice() else { return Reading::default() };
+    // What is said of other columns is no span of days of these.
+    let is_other = |mention: &Mention| {
+        let (sheet, column) = mention.place;
+        let of_rows = column == 0 || crate::keys::identifies(&draft.sheets[sheet].columns[column].heading);
+        // "A tent may not be hired for more than 14 days"
+        mention.place != *begin && mention.place != *end && !of_rows && mention.words.start > 1
+    };
+    if mentions.iter().any(is_other) {
+        return Reading::default();
+    }
+    let name = |(sheet, column): Place| &draft.sheets[sheet].columns[column].name;
+    let claim = |span: &Span| {
+        let check = format!("{} {} {} + {}", name(*end), sign(sentence, language, span)?, name(*begin), span.written);
+        let value = quoted(&check);
+        Some(Claim { on: Target::Rule(begin.0), key: "check", value, confidence: Confidence::Confirm })
+    };
+    Reading::of(spans.iter().filter_map(claim).collect())
+}
+
+/// Whether a span of time is the longest or the shortest: `at most 28 days`, `two days at least`, `no longer than`.
+fn sign(sentence: &Sentence, language: &Language, span: &Span) -> Option<&'static str> {
+    let behind = |phrases: &[&str]| {
+        let joined = sentence.gap(span.end - 1).is_empty();
+        joined && phrases.iter().any(|phrase| sentence.ends_at(phrase, span.end).is_some())
+    };
+    // "At most four weeks after Out" says from when on.
+    if behind(language.later) || behind(language.earlier) {
+        return None;
+    }
+    let said = |phrases: &[&str]| qualified(sentence, phrases, span.at);
+    let bars = [language.negations, language.none, language.nobody, language.refused];
+    let denied = bars.into_iter().any(|words| sentence.has(words));
+    let longer = said(language.longer) || said(language.above);
+    let shorter = said(language.shorter) || said(language.below);
+    let most = said(language.at_most) || behind(language.at_most) || longer && denied;
+    let least = said(language.at_least) || behind(language.at_least) || shorter && denied;
+    match (most, least) {
+        (true, false) => Some("<="),
+        (false, true) => Some(">="),
+        _ => None,
+    }
+}
+
+/// The column of a sheet that says on which day something begins, and the one on which it ends, where no others do.
+fn both(sheet: usize, draft: &Draft) -> Option<(Place, Place)> {
+    let days: Vec<Place> = (0..draft.sheets[sheet].columns.len())
+        .map(|column| (sheet, column))
+        .filter(|place| is_of_days(*place, draft))
+        .collect();
+    let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.as_str();
+    let checks = || draft.sheets[sheet].rules.iter().flat_map(|rule| &rule.lines).filter(|(key, _)| key == "check");
+    // "Back must not be before Out" has said which comes first.
+    let is_said = |begin: Place, end: Place| {
+        let said = [">", ">="].map(|sign| quoted(&format!("{} {sign} {}", name(end), name(begin))));
+        checks().any(|(_, check)| said.contains(check))
+    };
+    let pairs = days.iter().flat_map(|begin| days.iter().map(move |end| (*begin, *end)));
+    let mut pairs =
+        pairs.filter(|(begin, end)| begin != end && (are_ends(*begin, *end, draft) || is_said(*begin, *end)));
+    let first = pairs.next()?;
+    pairs.next().is_none().then_some(first)
+}

@@ -1,0 +1,74 @@
+//! A range for all rows with another end for those of some kind behind it, cut into two sentences: `1 to 80; for buses at least 9`, `1-80
+//! (buses: at least 9)`.
+
+use super::by_value::entries;
+use super::for_values::is_form_of;
+use super::sentence::{Sentence, sentences};
+use super::words::{self, Language};
+use super::{About, Text};
+use crate::draft::{Draft, DraftColumn};
+
+/// Words of what is said of rows of some kind, at most.
+const SHORT: usize = 8;
+
+/// Columns of a sheet in whose lists a kind is looked for, at most.
+const MOST: usize = 300;
+
+/// The range, and what is said of some rows.
+pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    let plain = sentence.text.trim_end_matches(['.', ' ']);
+    let in_bracket = plain.strip_suffix(')').and_then(|open| open.rsplit_once(" ("));
+    let cut = in_bracket.or_else(|| plain.split_once("; ")).or_else(|| plain.rsplit_once(", "));
+    let (range, behind) =
+        cut.filter(|(range, behind)| !range.contains(['(', ';']) && !behind.contains(['(', ',', ';']))?;
+    let (range, some) = (sentences(range).pop()?, sentences(behind).pop()?);
+    let limits = |language: &&'static Language| {
+        let phrases = [language.at_most, language.at_least, language.above, language.below];
+        numbers(&range, language) == 2 && numbers(&some, language) == 1 && phrases.into_iter().any(|of| some.has(of))
+    };
+    let short = some.words.len() <= SHORT && words::ALL.iter().any(limits);
+    let of_kind = || {
+        let reached = draft.sheets.iter().enumerate().filter(|(at, _)| text.about.reaches(*at));
+        let columns = reached.filter(|(_, sheet)| sheet.columns.len() <= MOST).flat_map(|(_, sheet)| &sheet.columns);
+        let own = match text.about {
+            About::Column(sheet, column) => Some(&draft.sheets[sheet].columns[column].name),
+            _ => None,
+        };
+        columns.filter(|column| Some(&column.name) != own).any(|column| names_value(&some, column))
+    };
+    // "For buses" may be said before it is known that there are such.
+    let led = |language: &&'static Language| {
+        (0..some.words.len().saturating_sub(1)).any(|at| language.only_for.contains(&some.word(at)))
+    };
+    (short && (of_kind() || words::ALL.iter().any(led))).then(|| [range].into_iter().chain(with_colon(some)).collect())
+}
+
+/// `Buses at least 9` says the same as `buses: at least 9`.
+fn with_colon(some: Sentence) -> Vec<Sentence> {
+    let limited = |language: &&'static Language| {
+        let phrases = [language.at_most, language.at_least, language.above, language.below];
+        phrases.into_iter().flatten().any(|phrase| some.ends_at(phrase, 1).is_some())
+    };
+    if some.text.contains(':') || !words::ALL.iter().any(limited) {
+        return vec![some];
+    }
+    sentences(&format!("{}: {}", &some.text[some.words[0].1.clone()], some.rest(1)))
+}
+
+/// How many numbers a sentence has, without its articles: French writes "un" for one.
+fn numbers(sentence: &Sentence, language: &Language) -> usize {
+    let is_number =
+        |at: &usize| sentence.number(*at, language).is_some() && !language.articles.contains(&sentence.word(*at));
+    (0..sentence.words.len()).filter(is_number).count()
+}
+
+/// Whether a sentence has a value of a column's list in it, in the plural or as it is.
+fn names_value(sentence: &Sentence, column: &DraftColumn) -> bool {
+    let Some(list) = column.lines.get("allowed") else { return false };
+    let is_in = |value: &str| {
+        let lower = value.to_lowercase();
+        let alone = |at: usize| is_form_of(sentence.word(at), &lower);
+        lower.chars().count() > 1 && (sentence.find(&lower).is_some() || (0..sentence.words.len()).any(alone))
+    };
+    entries(&list.value).iter().any(|(value, label)| is_in(value) || label.as_deref().is_some_and(is_in))
+}
