@@ -146,10 +146,14 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
 const ANSWERS: usize = 3;
 
 /// `300, 400 or 600; maps always 600`, `Y or N; Y only with a due date`: what is said of some values stands behind the list of all.
-fn list_and_remark(sentence: &Sentence) -> Option<Vec<Sentence>> {
+fn list_and_remark(sentence: &Sentence, beside: bool) -> Option<Vec<Sentence>> {
     // `Yes/no, if no state the size`
-    let comma = || sentence.text.split_once(", ").filter(|(list, _)| list.split(['/', ' ']).count() <= ANSWERS);
-    let (list, behind) = sentence.text.split_once("; ").or_else(comma)?;
+    let short = |list: &str| list.rsplit(": ").next().unwrap_or(list).split(['/', ' ']).count() <= ANSWERS;
+    let cut = |sign: &str| sentence.text.split_once(sign).filter(|(list, _)| short(list));
+    let signs = || [", ", " - ", " – ", " ("].into_iter().find_map(cut);
+    let (list, behind) = sentence.text.split_once("; ").or_else(signs)?;
+    let behind = behind.trim_end_matches(['.', ' ']);
+    let behind = behind.strip_suffix(')').filter(|inside| !inside.contains('(')).unwrap_or(behind);
     let remark = sentences(behind).pop().filter(|remark| remark.words.len() > 2 && !behind.contains(';'))?;
     let of_list = |language: &&'static Language| {
         let or = language.or.iter().any(|word| list.contains(&format!(" {word} ")));
@@ -158,9 +162,50 @@ fn list_and_remark(sentence: &Sentence) -> Option<Vec<Sentence>> {
         // `Yes or no; if no, state the size (S, M or L)`
         let answers = || sentences(list).pop().is_some_and(|list| yes_no(&list, language).is_some());
         let goes_on = || conditions::conditional_at(&remark, language) == Some(0) && answers();
-        (or || list.contains([',', '/'])) && (said || goes_on())
+        (or || list.contains([',', '/'])) && (beside && said || goes_on())
     };
     words::ALL.iter().any(of_list).then(|| sentences(list).into_iter().chain([remark]).collect())
+}
+
+/// `0, 25 or 50; from 25 on a reason is needed`: what another column needs stands behind what is said of this one.
+fn about_another(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    let (own, behind) = sentence.text.split_once("; ").filter(|(_, behind)| !behind.contains(';'))?;
+    let (own, other) = (sentences(own).pop()?, sentences(behind).pop()?);
+    let places = |part: &Sentence, language: &Language| -> Vec<subject::Place> {
+        let mentions = subject::mentions(part, language, (draft, &known.headings), &text.about);
+        mentions.into_iter().map(|mention| mention.place).collect()
+    };
+    let needs = |language: &&'static Language| {
+        let first = match text.about {
+            About::Column(sheet, column) => vec![(sheet, column)],
+            _ => places(&own, language),
+        };
+        let begins = [language.not_before, language.between, language.above, language.below, language.at_least];
+        let limited = begins.into_iter().flatten().filter_map(|phrase| other.ends_at(phrase, 0)).max();
+        let from = limited.is_some_and(|end| other.number(end, language).is_some());
+        let others = places(&other, language);
+        let asks = other.required(language).is_some()
+            || [language.needs, language.alone_required].into_iter().any(|phrases| other.has(phrases));
+        from && asks && first.len() == 1 && others.iter().any(|place| !first.contains(place))
+    };
+    by_language(sentence, known.likely).iter().any(needs).then(|| vec![own, other])
+}
+
+/// `Leave empty for new bids; otherwise AWARDED, DECLINED or WITHDRAWN`: the list stands behind what says when there is no value.
+fn list_otherwise(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let cut = sentence.text.split_once("; ").or_else(|| sentence.text.split_once(", "));
+    let (blank, behind) = cut.filter(|(blank, _)| !blank.contains(','))?;
+    let (blank, behind) = (sentences(blank).pop()?, sentences(behind).pop()?);
+    let list = words::ALL.iter().find_map(|language| {
+        let end = language.otherwise.iter().filter_map(|phrase| behind.ends_at(phrase, 0)).max()?;
+        let unfilled = [language.unfilled, language.nothing];
+        let says = (0..blank.words.len()).any(|at| unfilled.iter().any(|words| words.contains(&blank.word(at))));
+        let list = behind.rest(end);
+        let plain = list.contains([',', '/'])
+            && !(0..behind.words.len()).any(|at| unfilled.iter().any(|words| words.contains(&behind.word(at))));
+        (says && plain).then(|| list.to_owned())
+    })?;
+    Some(std::iter::once(blank).chain(sentences(&list)).collect())
 }
 
 /// A sentence cut by what is said of the filling in, or by what stands in brackets; the first way that fits counts.
@@ -169,8 +214,10 @@ fn more_parts(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Dra
     let of_column = || duty_behind(sentence).or_else(|| duty_and_list(sentence)).or_else(|| duty_first(sentence));
     each_with_colour(sentence)
         .or_else(|| limit_of_some::apart(text, sentence, draft))
+        .or_else(|| about_another(known, text, sentence, draft))
+        .or_else(|| list_otherwise(sentence))
         .or_else(|| without_blank(sentence))
-        .or_else(|| beside.then(|| list_and_remark(sentence)).flatten())
+        .or_else(|| list_and_remark(sentence, beside))
         .or_else(|| beside.then(of_column).flatten())
         .or_else(|| duties::apart(known, text, sentence, draft))
         .or_else(|| beside.then(|| clauses(sentence)).flatten())

@@ -36,7 +36,7 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if let Some(pattern) = super::prefixed::read(sentence, language) {
         return Some(pattern);
     }
-    if let Some(pattern) = letter_between(sentence, language, from) {
+    if let Some(pattern) = begun_as_address(sentence, language).or_else(|| letter_between(sentence, language, from)) {
         return Some(pattern);
     }
     if let Some(pattern) = ranges_of_codes(sentence, language, from) {
@@ -75,6 +75,21 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         let plain = sentences(&format!("{before}{behind}")).into_iter().next().filter(|_| explains)?;
         pieces(&plain, language, from.min(plain.words.len()))
     })
+}
+
+/// `A full address starting with https://`: the signs belong to what it begins with.
+fn begun_as_address(sentence: &Sentence, language: &Language) -> Option<String> {
+    let begins = sentence.any(language.begins)?;
+    let (_, first) = sentence.words.get(begins.end)?;
+    // "With http:// or https://"
+    let tokens = sentence.text[first.start..].split_whitespace().filter(|token| !language.or.contains(token));
+    let addresses = tokens.map(|token| token.trim_matches(['.', ',', ';', '(', ')', '"', '”', '“', '…']));
+    let begins: Vec<String> = addresses.take_while(|token| token.contains("://")).map(regex::escape).collect();
+    match begins.as_slice() {
+        [] => None,
+        [one] => Some(format!("{one}.*")),
+        several => Some(format!("(?:{}).*", several.join("|"))),
+    }
 }
 
 /// An expression that a template writes itself: `[A-Z]{2}[0-9]{3}`.

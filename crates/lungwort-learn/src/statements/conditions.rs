@@ -67,6 +67,22 @@ fn find_conditional(sentence: &Sentence, language: &Language) -> Option<std::ops
     inverted().or_else(|| found.min_by_key(|place| (place.start, place.end)))
 }
 
+/// Whether an answer stands at a word, and what follows is no part of it: `if yes we need the address`.
+fn is_answer_at(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    // "Where no water meter is given" has no answer in it.
+    let known = [
+        language.give, language.explain, language.pronouns, language.people, language.verbs, language.modals,
+        language.polite, language.every, language.possessives,
+    ];
+    let next = sentence.word(at + 1);
+    let goes_on = known.iter().any(|words| words.contains(&next)) || SPEAKERS.contains(&next);
+    let is_answer = |word: &str| language.yes_no.iter().any(|(yes, no)| *yes == word || *no == word);
+    sentence.word(at).len() > 1 && is_answer(sentence.word(at)) && goes_on
+}
+
+/// Who asks, and who is asked.
+const SPEAKERS: &[&str] = &["we", "you", "they", "wir", "sie", "nous", "vous"];
+
 /// Whether a sentence begins with the answer that it is for: `bei ja ist die Nummer anzugeben`, `for yes, give the number`.
 fn begins_with_answer(sentence: &Sentence, language: &Language) -> bool {
     let answer = sentence.word(1);
@@ -125,7 +141,8 @@ fn value_alone(
     let from = conditional(sentence, language)?.end;
     let [place] = before else { return None };
     let rest = sentence.rest(from);
-    let first = rest.split([',', ' ']).next().filter(|_| begins_with_answer(sentence, language));
+    let answers = begins_with_answer(sentence, language) || is_answer_at(sentence, language, from);
+    let first = rest.split([',', ' ']).next().filter(|_| answers);
     let said = first.or_else(|| Some(rest.split_once(',')?.0))?;
     let said = said.trim().trim_matches(['"', '\'', '“', '”', '„']);
     // "Where Y is entered, give the number"
@@ -152,7 +169,9 @@ pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option
     if let Some(span) = in_that_case(sentence, language) {
         return Some(span);
     }
-    if from == 0 && begins_with_answer(sentence, language) {
+    let answer = begins_with_answer(sentence, language)
+        || conditional(sentence, language).is_some_and(|led| led == (0..1) && is_answer_at(sentence, language, 1));
+    if from == 0 && answer {
         return Some(0..2);
     }
     let start = sentence.words.get(from)?.1.start;

@@ -75,7 +75,8 @@ impl Asking<'_> {
         let (labelled, led) = (from == first, first);
         let article = [language.every, language.articles, language.small];
         let first = first + usize::from(article.iter().any(|words| words.contains(&sentence.word(first))));
-        let ends = |end: usize| !labelled || sentence.gap(end - 1) == ":";
+        // "Power tools: at least 20", where power is the kind
+        let ends = |end: usize| !labelled || (end - 1..=end).any(|at| sentence.gap(at) == ":");
         let of_yes = || self.of_yes_column(sheet, first).filter(|_| !labelled);
         let of_code = || self.of_code_before(sheet, first).filter(|_| !labelled);
         let counted = || {
@@ -203,9 +204,27 @@ impl Asking<'_> {
             let heading = plain_heading(&column.heading).to_lowercase();
             heading == word || is_form_of(word, &heading)
         };
-        let of = self.few_columns(sheet)?.iter().find(is_so).filter(|_| !word.is_empty())?;
-        let (values, end) = self.values_at(&entries(&of.lines.get("allowed")?.value), at + 1)?;
+        // "Condition D", where the one heading that begins so is Condition on return
+        let begins = |column: &&crate::draft::DraftColumn| {
+            begin_alike(&column.heading, word)
+                && plain_heading(&column.heading).to_lowercase().split_whitespace().next() == Some(word)
+        };
+        let alone = || {
+            let mut found = self.few_columns(sheet)?.iter().filter(begins);
+            found.next().filter(|_| found.next().is_none())
+        };
+        let of = self.few_columns(sheet)?.iter().find(is_so).or_else(alone).filter(|_| !word.is_empty())?;
+        let Some(list) = of.lines.get("allowed") else { return self.of_code_behind(of, at) };
+        let (values, end) = self.values_at(&entries(&list.value), at + 1)?;
         Some((is_any_of(&of.name, &values), end))
+    }
+
+    /// `Condition D`, where the values of the column are letters from A to D.
+    fn of_code_behind(&self, of: &crate::draft::DraftColumn, at: usize) -> Option<(String, usize)> {
+        let pattern = of.lines.get("pattern")?.value.trim_matches('\'');
+        let code = &self.sentence.text[self.sentence.words.get(at + 1)?.1.clone()];
+        let is_code = !code.is_empty() && code.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit());
+        (is_code && super::codes::is_one(pattern, code)).then(|| (format!("{} = '{code}'", of.name), at + 2))
     }
 
     /// `Tick if in quarantine. In that case Until is needed`: the case that the sentence before spoke of, where it was about a tick or

@@ -11,6 +11,9 @@ use crate::draft::{Draft, DraftColumn};
 /// Words of what is said of rows of some kind, at most.
 const SHORT: usize = 8;
 
+/// Words of a kind of rows, at most.
+const KIND: usize = 3;
+
 /// Columns of a sheet in whose lists a kind is looked for, at most.
 const MOST: usize = 300;
 
@@ -20,7 +23,7 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
     let in_bracket = plain.strip_suffix(')').and_then(|open| open.rsplit_once(" ("));
     let cut = in_bracket.or_else(|| plain.split_once("; ")).or_else(|| plain.rsplit_once(", "));
     let (range, behind) =
-        cut.filter(|(range, behind)| !range.contains(['(', ';']) && !behind.contains(['(', ',', ';']))?;
+        cut.filter(|(range, behind)| !range.contains(';') && !behind.contains(['(', ')', ',', ';']))?;
     let (range, some) = (sentences(range).pop()?, sentences(behind).pop()?);
     let limits = |language: &&'static Language| {
         let phrases = [language.at_most, language.at_least, language.above, language.below];
@@ -45,14 +48,18 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
 
 /// `Buses at least 9` says the same as `buses: at least 9`.
 fn with_colon(some: Sentence) -> Vec<Sentence> {
-    let limited = |language: &&'static Language| {
-        let phrases = [language.at_most, language.at_least, language.above, language.below];
-        phrases.into_iter().flatten().any(|phrase| some.ends_at(phrase, 1).is_some())
+    let limited = |at: &usize| {
+        words::ALL.iter().any(|language| {
+            let phrases = [language.at_most, language.at_least, language.above, language.below];
+            phrases.into_iter().flatten().any(|phrase| some.ends_at(phrase, *at).is_some())
+        })
     };
-    if some.text.contains(':') || !words::ALL.iter().any(limited) {
-        return vec![some];
-    }
-    sentences(&format!("{}: {}", &some.text[some.words[0].1.clone()], some.rest(1)))
+    // "Power tools at least 20"; "for power tools at least 20" needs no sign.
+    let led = words::ALL.iter().any(|language| {
+        [language.only_for, language.into, language.with].iter().any(|words| words.contains(&some.word(0)))
+    });
+    let Some(at) = (1..=KIND).find(limited).filter(|_| !some.text.contains(':') && !led) else { return vec![some] };
+    sentences(&format!("{}: {}", &some.text[..some.words[at - 1].1.end], some.rest(at)))
 }
 
 /// How many numbers a sentence has, without its articles: French writes "un" for one.

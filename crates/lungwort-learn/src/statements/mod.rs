@@ -29,6 +29,7 @@ mod examples;
 mod exceptions;
 mod for_nothing;
 mod for_values;
+mod from_number;
 mod implied;
 mod in_brackets;
 mod in_words;
@@ -71,6 +72,7 @@ mod totals;
 mod under;
 mod units;
 mod unwanted;
+mod value_for_kind;
 mod values;
 mod when;
 mod within_one;
@@ -126,6 +128,14 @@ enum About {
 }
 
 impl About {
+    /// The column that a text is about because it stands beside it.
+    fn column(&self) -> Option<Place> {
+        match self {
+            About::Column(sheet, column) => Some((*sheet, *column)),
+            _ => None,
+        }
+    }
+
     /// Whether a text may be about a sheet of the draft.
     fn reaches(&self, sheet: usize) -> bool {
         match self {
@@ -476,10 +486,8 @@ fn one(
         let mentions = meant::without_listed((sentence, language), mentions, draft);
         let mentions = if labelled { without_passing(sentence, mentions, (&spoken_of, draft)) } else { mentions };
         // Beside a column, "if no" is an answer of that column.
-        let beside = match text.about {
-            About::Column(sheet, column) if spoken_of.is_empty() => vec![(sheet, column)],
-            _ => spoken_of.clone(),
-        };
+        let beside = text.about.column().filter(|_| spoken_of.is_empty());
+        let beside = beside.map_or_else(|| spoken_of.clone(), |own| vec![own]);
         let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&beside, draft));
         let mut places = meant((text, sentence, language), &mentions, &before);
         only_labelled(sentence, &mentions, &mut places);
@@ -626,7 +634,16 @@ fn without_passing(
                 |language: &&Language| [language.and, language.or].iter().any(|of| of.contains(&sentence.word(joint)));
             ends.contains(&joint) && words::ALL.iter().copied().any(|language| joins(&language))
         };
-        mentions.retain(|mention| joined(mention) || !is_passing(sentence, mention, draft));
+        // "The address and the postcode"
+        let starts: Vec<usize> = mentions.iter().map(|mention| mention.words.start).collect();
+        let leads = |mention: &Mention| {
+            let end = mention.words.end;
+            let and = |language: &&Language| language.and.contains(&sentence.word(end));
+            let article = |language: &&Language| language.every.contains(&sentence.word(end + 1));
+            let next = end + 1 + usize::from(words::ALL.iter().any(article));
+            words::ALL.iter().any(and) && starts.contains(&next)
+        };
+        mentions.retain(|mention| joined(mention) || leads(mention) || !is_passing(sentence, mention, draft));
     }
     mentions
 }
@@ -718,10 +735,9 @@ fn understand(
     (mentions, places, before): (&[Mention], &[Place], &[Place]),
     draft: &Draft,
 ) -> Reading {
-    let mut looks = columns_by::by_look(sentence, language, known, draft, &text.about);
-    if looks.is_empty() {
-        looks = columns_by::by_sign(sentence, language, draft, &text.about);
-    }
+    let looks = columns_by::by_look(sentence, language, known, draft, &text.about);
+    let by_sign = || columns_by::by_sign(sentence, language, draft, &text.about);
+    let looks = if looks.is_empty() { by_sign() } else { looks };
     let all = columns_in_reach(text, draft);
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
     let mut whole = ignored(sentence, language);
@@ -740,19 +756,20 @@ fn understand(
         before,
         name: &name,
         draft,
+        beside: text.about.column(),
         kind: OnceCell::new(),
     };
     let mut reading = required::read(&asking);
     // Beside a column, "date" says what its values are.
-    let dated = match text.about {
-        About::Column(..) => Vec::new(),
-        _ => values::dates(sentence, language, mentions, &all, (draft, &known.headings)),
+    let dated = match text.about.column() {
+        Some(_) => Vec::new(),
+        None => values::dates(sentence, language, mentions, &all, (draft, &known.headings)),
     };
     let (places, dated) = if dated.is_empty() { (places, false) } else { (dated.as_slice(), true) };
     reading.and(other_sheet::read(sentence, language, places, draft));
     reading.and(one_row::read(sentence, language, (known, &text.about, !mentions.is_empty()), draft));
     reading.and(order::balance(sentence, language, mentions, &name));
-    reading.and(totals::read(sentence, language, mentions, &name));
+    reading.and(totals::read((sentence, language), (mentions, places), &name));
     reading.and(far_apart((text, sentence, language), (mentions, places), draft));
     reading.and(products::read(sentence, language, (mentions, places, &text.about), (&name, draft)));
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));

@@ -37,6 +37,8 @@ pub(super) struct Asking<'s> {
     pub name: &'s dyn Fn(Place) -> String,
     pub draft: &'s Draft,
     /// The condition that a row is of a kind, and the words that say so, once they have been looked for.
+    /// The column that the text stands beside.
+    pub beside: Option<Place>,
     pub kind: OnceCell<Option<(String, std::ops::Range<usize>)>>,
 }
 
@@ -45,6 +47,8 @@ type Read = fn(&Asking<'_>) -> Option<Vec<Claim>>;
 
 /// What is asked of rows of some kind, or of all columns but some; the first that finds anything counts.
 static SOME_ROWS: &[Read] = &[
+    |asking| asking.asked_from_number(),
+    |asking| asking.value_for_kind(),
     |asking| asking.value_only_with(),
     |asking| asking.implied(),
     |asking| asking.there_must_be(),

@@ -23,10 +23,15 @@ pub(super) fn read(
 ) -> Reading {
     let Some(span) = span(sentence, language) else { return Reading::default() };
     let starts = |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, span.end)).max();
+    // "Within 14 days of Out"
+    let of = || starts(language.owners).filter(|_| qualified(sentence, language.within, span.at));
     let (end, after) = match (starts(language.later), starts(language.earlier)) {
         (Some(end), _) => (end, true),
         (None, Some(end)) => (end, false),
-        (None, None) => return Reading::default(),
+        (None, None) => match of() {
+            Some(end) => (end, true),
+            None => return Reading::default(),
+        },
     };
     let article = usize::from(language.every.contains(&sentence.word(end)));
     let from = end + article;

@@ -679,3 +679,13 @@ fn how_long_something_lasts_and_what_holds_for_some_kinds_is_read() {
     insta::assert_snapshot!("seats_by_kind", read_all(include_str!("said/seats_by_kind.txt")));
     insta::assert_snapshot!("seats_by_kind_in_german", read_all(include_str!("said/seats_by_kind_in_german.txt")));
 }
+
+#[test]
+fn what_is_asked_from_a_number_on_and_values_for_some_kinds_are_read() {
+    insta::assert_snapshot!("planted_trees", read_all(include_str!("said/planted_trees.txt")));
+    insta::assert_snapshot!("courses_with_reductions", read_all(include_str!("said/courses_with_reductions.txt")));
+    insta::assert_snapshot!("bids", read_all(include_str!("said/bids.txt")));
+    insta::assert_snapshot!("treated_hives", read_all(include_str!("said/treated_hives.txt")));
+    insta::assert_snapshot!("tool_register", read_all(include_str!("said/tool_register.txt")));
+    insta::assert_snapshot!("gift_aid", read_all(include_str!("said/gift_aid.txt")));
+}

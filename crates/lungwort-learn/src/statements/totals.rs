@@ -13,14 +13,14 @@ const NEAR: usize = 6;
 
 /// What a sentence says of the sum of one column: over all rows, or over those that have the same in another one.
 pub(super) fn read(
-    sentence: &Sentence,
-    language: &Language,
-    mentions: &[Mention],
+    (sentence, language): (&Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
     name: &dyn Fn(Place) -> String,
 ) -> Reading {
     let of_rows = read_claim(sentence, language, mentions, name).map(|claim| vec![claim]);
     of_rows
         .or_else(|| sum_in_column(sentence, language, mentions, name))
+        .or_else(|| total_of((sentence, language), (mentions, places), name))
         .or_else(|| of_columns(sentence, language, mentions, name))
         .map_or_else(Reading::default, Reading::of)
 }
@@ -60,6 +60,49 @@ fn sum_in_column(
     let claim = |on, key, value| Claim { on, key, value, confidence: Confidence::Confirm };
     let kinds = mentions.iter().map(|mention| claim(Target::Column(mention.place), "type", quoted("decimal")));
     Some(kinds.chain([claim(Target::Rule(total.place.0), "check", quoted(&check))]).collect())
+}
+
+/// `Total budget = Amount + Other income`, `must equal amount + other income` beside a column: the total stands first.
+fn total_of(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    name: &dyn Fn(Place) -> String,
+) -> Option<Vec<Claim>> {
+    let first = mentions.first()?;
+    let (total, from, terms) = match places {
+        [own] if !mentions.iter().any(|mention| mention.place == *own) => (*own, 0, mentions),
+        _ if first.words.start <= 1 => (first.place, first.words.end, &mentions[1..]),
+        _ => return None,
+    };
+    let (one, last) = (terms.first()?, terms.last()?);
+    let plus =
+        |at: usize| language.also.last() == Some(&sentence.word(at)) || language.and.contains(&sentence.word(at));
+    let article = |at: usize| language.every.contains(&sentence.word(at));
+    let mut signed = false;
+    let mut added = |pair: &[Mention]| {
+        let (end, start) = (pair[0].words.end, pair[1].words.start);
+        let sign = end > 0 && sentence.gap(end - 1) == "+";
+        signed |= sign || (end..start).any(|at| language.also.last() == Some(&sentence.word(at)));
+        end <= start && (sign && (end..start).all(article) || (end..start).all(|at| plus(at) || article(at)))
+    };
+    let joined = terms.len() >= 2 && terms.windows(2).all(&mut added);
+    let same = [language.balance, language.adds_up].into_iter().flatten();
+    let led = from..one.words.start;
+    let says = |phrase: &&str| led.clone().any(|at| sentence.ends_at(phrase, at).is_some_and(|end| end <= led.end));
+    let sum = led.clone().any(|at| language.sums.contains(&sentence.word(at)));
+    let equal = sum || same.into_iter().any(says) || from > 0 && sentence.gap(from - 1) == "=";
+    let one_sheet = terms.iter().all(|mention| mention.place.0 == total.0 && mention.place != total);
+    let ends = last.words.end >= sentence.words.len();
+    let denied = sentence.has(language.negations) || sentence.any(language.of_each).is_some();
+    if !(joined && equal && one_sheet && ends && (signed || sum)) || denied {
+        return None;
+    }
+    let sum = terms.iter().map(|mention| format!("COALESCE({}, 0)", name(mention.place))).collect::<Vec<_>>();
+    let check = format!("{} = {}", name(total), sum.join(" + "));
+    let claim = |on, key, value| Claim { on, key, value, confidence: Confidence::Confirm };
+    let all = terms.iter().map(|mention| mention.place).chain([total]);
+    let kinds = all.map(|place| claim(Target::Column(place), "type", quoted("decimal")));
+    Some(kinds.chain([claim(Target::Rule(total.0), "check", quoted(&check))]).collect())
 }
 
 /// `Adults and Children together may not be more than 8`: the sum of several columns of a row, of which a blank one adds nothing.

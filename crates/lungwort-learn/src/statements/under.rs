@@ -38,6 +38,11 @@ impl Asking<'_> {
             claim.place().is_some_and(|place| said.strip_suffix(" IS TRUE") == Some((self.name)(place).as_str()))
         };
         claims.retain(|claim| !of_rows(claim));
+        // "Im Kurs FR2 mindestens 6", beside the age, limits no course.
+        if let Some(own) = self.spoken_of_beside(&said, &span) {
+            let of_kind = |claim: &&mut Claim| claim.place().is_some_and(|place| place != own);
+            claims.iter_mut().filter(of_kind).for_each(|claim| claim.on = Target::Column(own));
+        }
         if self.another_limit(claims, (&said, &span)) {
             return;
         }
@@ -46,6 +51,20 @@ impl Asking<'_> {
         let rule = rule.or_else(|| self.only_so_many(&span));
         let Some((sheet, check)) = rule else { return };
         claims.extend(rule_when(sheet, &check, &said));
+    }
+
+    /// The column that was spoken of before, where the sentence itself names only the one by which rows are of a kind.
+    fn spoken_of_beside(&self, said: &str, span: &std::ops::Range<usize>) -> Option<Place> {
+        let own = match self.before {
+            [own] => *own,
+            _ => self.beside?,
+        };
+        // "Power tools: at least 20": the noun behind the kind is no column.
+        let of_kind =
+            |mention: &Mention| mention.words.start == span.end && self.sentence.gap(mention.words.end - 1) == ":";
+        self.kind_of_rows().filter(|_| super::conditions::conditional_at(self.sentence, self.language).is_none())?;
+        let named = self.mentions.iter().all(|mention| self.is_said_of(mention.place, said) || of_kind(mention));
+        (named && !self.mentions.is_empty() && !self.is_said_of(own, said)).then_some(own)
     }
 
     /// `With PART the opening goes into Opening; otherwise Opening stays blank`
@@ -87,6 +106,10 @@ impl Asking<'_> {
         (0..last).filter(leads).find_map(|at| {
             let article = usize::from(language.every.contains(&sentence.word(at + 1)));
             let from = at + 1 + article;
+            // "Nicht unter 0" is about no rows of which a number is the kind.
+            if sentence.number(from, language).is_some() {
+                return None;
+            }
             let (said, end) =
                 self.of_one_column(sheet, from, |_| true).or_else(|| self.of_named_column(sheet, from))?;
             if at == 0 {

@@ -78,6 +78,7 @@ pub(super) fn of_values(
         of_values.and(sizes::separated(sentence, language, places));
     }
     without_numbers_of_some(&mut of_values.claims, sentence, language);
+    of_values.and(number_alone((text, sentence, language), draft));
     of_values.and(on_the_globe(sentence, language, places, draft));
     if let Some(last) = before_bracket(sentence, mentions) {
         let in_bracket = |claim: &Claim| matches!(claim.key, "pattern" | "length" | "min" | "max" | "places");
@@ -121,6 +122,38 @@ pub(super) fn of_values(
     of_values.understood &= !of_values.claims.is_empty();
     as_offers(&mut of_values.claims, (sentence, language), (mentions, given));
     of_values
+}
+
+/// `Optional, number`, as all that is said beside a column: its values are numbers, unless the column is one of codes.
+fn number_alone((text, sentence, language): (&Text, &Sentence, &Language), draft: &Draft) -> Reading {
+    let About::Column(sheet, column) = text.about else { return Reading::default() };
+    let said = |at: usize, phrases: &[Phrases]| {
+        let all = phrases.iter().flat_map(|phrases| phrases.iter());
+        all.filter_map(|phrase| sentence.ends_at(phrase, at)).max()
+    };
+    let duty = [language.required, language.optional, language.alone_required, language.articles];
+    let (mut at, mut named) = (0, false);
+    while at < sentence.words.len() {
+        let Some(end) = said(at, &[language.number, language.numeric]).or_else(|| said(at, &duty)) else {
+            return Reading::default();
+        };
+        named |= said(at, &[language.number, language.numeric]).is_some();
+        at = end;
+    }
+    let of = &draft.sheets[sheet].columns[column];
+    let is_code = crate::keys::identifies(&of.heading) || of.lines.has("pattern") || of.lines.has("format");
+    let is_called = words::ALL.iter().any(|language| {
+        let heading = of.heading.to_lowercase();
+        let mut parts = heading.split(|each: char| !each.is_alphanumeric());
+        parts.any(|part| language.number.contains(&part) || language.address_words.contains(&part))
+    });
+    let claim = Claim {
+        on: Target::Column((sheet, column)),
+        key: "type",
+        value: quoted("decimal"),
+        confidence: Confidence::Confirm,
+    };
+    Reading::of((named && !is_code && !is_called).then_some(claim).into_iter().collect())
 }
 
 /// "A group may book up to 40 seats" limits the seats, where that is another column.

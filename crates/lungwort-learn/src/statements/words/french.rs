@@ -315,8 +315,8 @@ pub(super) static WORDS: Language = Language {
     ],
     conditional: &[
         "si", "lorsque", "quand", "sauf si", "uniquement pour", "uniquement avec", "seulement avec", "en cas", "s'il",
-        "s'ils", "s'il n", "à moins que", "à moins qu", "sauf lorsque", "sauf quand", "à moins qu'un",
-        "à moins qu'une",
+        "s'ils", "s'il n", "dès que", "dès qu'un", "dès qu'une", "dès qu'il y a", "à moins que", "à moins qu",
+        "sauf lorsque", "sauf quand", "à moins qu'un", "à moins qu'une",
     ],
     obliging: &[
         "doit", "doivent", "obligatoire", "obligatoires", "requis", "requise", "uniquement", "exclusivement",

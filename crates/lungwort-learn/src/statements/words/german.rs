@@ -414,7 +414,7 @@ pub(super) static WORDS: Language = Language {
     number: &["zahl", "numerisch", "dezimalzahl", "kommazahl"],
     words_of_texts: &["wort", "worte", "wörter", "wörtern", "worten"],
     thereafter: &["danach", "dahinter", "anschließend", "im anschluss"],
-    into: &["in", "unter"],
+    into: &["in", "im", "unter"],
     multiplied: &["mal"],
     in_that_case: &["in diesem fall", "in diesem falle", "in dem fall", "wenn ja", "falls ja", "in solchen fällen"],
     leading_zeros: &["führende null", "führende nullen", "führender null", "führenden nullen"],

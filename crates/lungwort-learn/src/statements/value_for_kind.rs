@@ -1,0 +1,93 @@
+//! A value that rows of some kind must have: `must be Y for power tools`, `trees with a girth over 18 always get DOUBLE`.
+
+use super::by_value::entries;
+use super::required::Asking;
+use super::subject::{Mention, Place};
+use super::{Claim, Confidence, Target};
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// Words between the number and the value, at most: `a girth over 18 cm always get`.
+const APART: usize = 4;
+
+impl Asking<'_> {
+    /// The rule that a column has that value for rows of that kind.
+    pub(super) fn value_for_kind(&self) -> Option<Vec<Claim>> {
+        self.must_be_for_kind().or_else(|| self.value_from_limit())
+    }
+
+    /// `Must be Y for power tools`, `Waiver signed must be Y for power tools`
+    fn must_be_for_kind(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let [place] = self.subjects else { return None };
+        let own = self.mentions.iter().find(|mention| mention.place == *place);
+        let from = own.map_or(0, |own| own.words.end);
+        let modal = language.modals.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max()?;
+        let always =
+            |at: usize| language.exactly.contains(&sentence.word(at)) || language.copulas.contains(&sentence.word(at));
+        let at = (modal..modal + 2).find(|at| !always(*at)).unwrap_or(modal + 2);
+        let (said, end) = self.of_value_at(*place, at)?;
+        let (kind, words) = self.kind_of_rows()?;
+        // "For power tools" has a noun behind the value.
+        let whole = words.start == end && words.end + 1 >= sentence.words.len() && !self.is_said_of(*place, kind);
+        whole.then(|| rule(*place, &said, kind))
+    }
+
+    /// `Trees with a girth over 18 always get DOUBLE`: a number of one column, and a value of another behind it.
+    fn value_from_limit(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let limits = self.limits();
+        let [limit] = limits.as_slice() else { return None };
+        let [(sign, number)] = limit.terms.as_slice() else { return None };
+        let before = |mention: &&Mention| mention.words.end <= limit.start && limit.start - mention.words.end <= 1;
+        let of = self.mentions.iter().rfind(before).filter(|of| *sign != "=" && self.may_be_number(of.place))?;
+        let always = (limit.end..(limit.end + APART).min(sentence.words.len()))
+            .find(|at| language.exactly.contains(&sentence.word(*at)))?;
+        let columns = self.few_columns(of.place.0)?.iter().enumerate();
+        let places = columns.map(|(column, _)| (of.place.0, column)).filter(|place| *place != of.place);
+        let last = |place: Place| {
+            let at = (always + 1..sentence.words.len()).find_map(|at| self.of_value_at(place, at));
+            at.filter(|(_, end)| *end >= sentence.words.len()).map(|(said, _)| (place, said))
+        };
+        let mut found = places.filter_map(last);
+        let (place, said) = found.next().filter(|_| found.next().is_none())?;
+        let typed = self.draft.sheets[of.place.0].columns[of.place.1].lines.has("type");
+        let of_number = Claim {
+            on: Target::Column(of.place),
+            key: "type",
+            value: quoted("decimal"),
+            confidence: Confidence::Confirm,
+        };
+        let rule = rule(place, &said, &format!("{} {sign} {number}", (self.name)(of.place)));
+        Some((!typed).then_some(of_number).into_iter().chain(rule).collect())
+    }
+
+    /// The condition that a column has the value that stands at a word, and where the value ends.
+    fn of_value_at(&self, place: Place, at: usize) -> Option<(String, usize)> {
+        let name = (self.name)(place);
+        let lines = &self.draft.sheets[place.0].columns[place.1].lines;
+        if let Some(words) = lines.get("yes_no") {
+            let said = self.sentence.words.get(at).map(|(_, place)| &self.sentence.text[place.clone()])?;
+            let is = |key: &str| words.value.contains(&format!("{key} = \"{said}\""));
+            let answer = match (is("yes"), is("no")) {
+                (true, _) => "TRUE",
+                (_, true) => "FALSE",
+                _ => return None,
+            };
+            return Some((format!("{name} IS {answer}"), at + 1));
+        }
+        let list = entries(&lines.get("allowed")?.value);
+        let (values, end) = self.values_at(&list, at)?;
+        let [value] = values.as_slice() else { return None };
+        Some((format!("{name} = '{}'", value.replace('\'', "''")), end))
+    }
+}
+
+fn rule(place: Place, check: &str, when: &str) -> Vec<Claim> {
+    let line = |key, said: &str| Claim {
+        on: Target::Rule(place.0),
+        key,
+        value: quoted(said),
+        confidence: Confidence::Confirm,
+    };
+    vec![line("check", check), line("when", when)]
+}
