@@ -183,8 +183,16 @@ fn about_another(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &
         let begins = [language.not_before, language.between, language.above, language.below, language.at_least];
         let limited = begins.into_iter().flatten().filter_map(|phrase| other.ends_at(phrase, 0)).max();
         let from = limited.is_some_and(|end| other.number(end, language).is_some());
+        // "For a transfer give the IBAN"
+        let of_kind =
+            language.only_for.contains(&other.word(0)) || conditions::conditional_at(&other, language) == Some(0);
+        // "Only for restricted boxes, mandatory for them" goes on about the same column.
+        let from = from || of_kind && !language.only.contains(&other.word(0));
         let others = places(&other, language);
-        let asks = other.required(language).is_some()
+        let gives = (1..other.words.len())
+            .any(|at| [language.give, language.give_last].iter().any(|words| words.contains(&other.word(at))));
+        let asks = gives
+            || other.required(language).is_some()
             || [language.needs, language.alone_required].into_iter().any(|phrases| other.has(phrases));
         from && asks && first.len() == 1 && others.iter().any(|place| !first.contains(place))
     };

@@ -57,7 +57,12 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
             let from = of.words.start.saturating_sub(APART)..of.words.start;
             from.into_iter().any(|at| sentence.ends_at(phrase, at).is_some_and(|end| end <= of.words.start))
         };
-        let said = |phrases: &[&str]| phrases.iter().any(apart);
+        // "23:00 at the latest"
+        let behind = |phrase: &&str| {
+            let joined = of.words.end > 0 && sentence.gap(of.words.end - 1).is_empty();
+            joined && sentence.ends_at(phrase, of.words.end).is_some()
+        };
+        let said = |phrases: &[&str]| phrases.iter().any(apart) || phrases.iter().any(behind);
         if said(language.not_before) || said(language.at_least) {
             Some(("min", of.time.clone()))
         } else if said(language.not_after) || said(language.at_most) {

@@ -254,8 +254,9 @@ fn of_narrowed(
         return Some(Some(format!("{} = '{code}'", name(place))));
     }
     let narrowed = narrowed_by(sentence, language, mentions)?;
-    // "For every boat that has an agent"
-    if language.having.iter().any(|phrase| sentence.ends_at(phrase, narrowed.words.end).is_some()) {
+    // "For every boat that has an agent", "for swimmers born before 2016"
+    let born = language.born.contains(&sentence.word(narrowed.words.end));
+    if born || language.having.iter().any(|phrase| sentence.ends_at(phrase, narrowed.words.end).is_some()) {
         return None;
     }
     let column = name(narrowed.place);

@@ -25,6 +25,7 @@ impl Asking<'_> {
     /// The condition that a number states of rows, and its words: an age, an amount of money, what a column counts.
     pub(super) fn measured_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
         self.aged_within(words.clone())
+            .or_else(|| self.born_within(words.clone()))
             .or_else(|| self.charged_within(words.clone()))
             .or_else(|| self.counted_within(words))
     }
@@ -61,6 +62,40 @@ impl Asking<'_> {
             let name = self.age().filter(|_| plain && words.contains(&number))?;
             Some((format!("{name} {sign} {years}"), at..end))
         })
+    }
+
+    /// The condition that somebody was born then, and its words: `swimmers born before 2016`, `born in 2015 or earlier`, where one column
+    /// is of years or days of birth.
+    fn born_within(&self, words: std::ops::Range<usize>) -> Option<(String, std::ops::Range<usize>)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let born = words.clone().find(|at| language.born.contains(&sentence.word(*at)))?;
+        let end_of =
+            |phrases: &[&str], at: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
+        let led = [(language.earlier, "<"), (language.later, ">")];
+        let led = led.iter().find_map(|(phrases, sign)| Some((end_of(phrases, born + 1)?, *sign)));
+        let at = led.map_or(born + 2, |(end, _)| end);
+        let year: u32 = sentence.word(at).parse().ok().filter(|year| (1900..2200).contains(year))?;
+        let behind = [
+            (language.or_older, "<="),
+            (language.or_younger, ">="),
+            (language.or_less, "<="),
+            (language.or_more, ">="),
+        ];
+        let (end, sign) = match led {
+            Some((_, sign)) => (at + 1, sign),
+            None => behind.iter().find_map(|(phrases, sign)| Some((end_of(phrases, at + 1)?, *sign)))?,
+        };
+        let columns = self.few_columns(self.sheet()?)?.iter();
+        let of_birth = |column: &&DraftColumn| words::ALL.iter().any(|each| has_word(&column.heading, each.births));
+        let mut found = columns.filter(of_birth);
+        let column = found.next().filter(|_| found.next().is_none())?;
+        let dated = column.lines.get("type").is_some_and(|kind| kind.value.contains("date"));
+        let said = match (dated, sign) {
+            (false, _) => format!("{} {sign} {year}", column.name),
+            (true, "<" | ">=") => format!("{} {sign} DATE '{year}-01-01'", column.name),
+            (true, _) => format!("{} {sign} DATE '{year}-12-31'", column.name),
+        };
+        Some((said, born..end))
     }
 
     /// The condition that an amount of money is so great, and its words: `required over 100 €`, where one column is of amounts.

@@ -2,6 +2,7 @@
 //! must be empty if treated is no`, `only for plants, from 7 to 40`.
 
 use super::language::by_language;
+use super::limit_of_some::is_of_kind;
 use super::sentence::{Sentence, sentences};
 use super::words::Language;
 use super::{About, Entries, Text, conditions, describe_values, subject};
@@ -12,6 +13,9 @@ const MOST: usize = 8;
 
 /// Words of a unit behind a column, at most: `in kg`.
 const UNIT: usize = 2;
+
+/// Words of a kind of rows before "only", at most.
+const KIND: usize = 2;
 
 /// The parts of a sentence about one column of which at least one says when it is filled in.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
@@ -30,7 +34,8 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft
             Some(led.into_iter().flatten().any(|phrase| part.ends_at(phrase, only + 1).is_some()))
         };
         let begins = skipped == 0 && !label.is_empty() && parts.first().and_then(of_some).unwrap_or(false);
-        let conditional = |part: &String| is_conditional_duty(part, language);
+        let conditional =
+            |part: &String| is_conditional_duty(part, language) || is_kind_only(text, (part, language), draft);
         let whole = parts.len() >= 2 && parts.len() <= MOST && (begins || parts.iter().any(conditional));
         let named = |(at, part): (usize, &String)| match at == 0 && skipped == 0 {
             true => sentences(part),
@@ -90,7 +95,8 @@ fn parts_of(
     let mut parts: Vec<String> = Vec::new();
     for piece in pieces(body) {
         // "Only for restricted boxes, mandatory for them" and "leave it out for all others" go on about those before.
-        let duty = is_conditional_duty(piece, language) && !goes_on(piece, language);
+        let duty = is_conditional_duty(piece, language) && !goes_on(piece, language)
+            || is_kind_only(text, (piece, language), draft);
         let alone =
             parts.is_empty() || duty || is_order(piece, language) || is_form(known, text, (piece, language), draft);
         match parts.last_mut() {
@@ -151,6 +157,13 @@ fn is_conditional_duty(part: &str, language: &Language) -> bool {
         ends.into_iter().any(|end| sentence.number(end, language).is_some())
     });
     is_duty(part, language) && (conditions::conditional_at(&sentence, language).is_some() || narrowed || limited)
+}
+
+/// `SAME only`: rows of one kind, where another column takes that value.
+fn is_kind_only(text: &Text, (part, language): (&str, &Language), draft: &Draft) -> bool {
+    let Some(part) = sentences(part).into_iter().next() else { return false };
+    let last = part.words.len().saturating_sub(1);
+    (1..=KIND).contains(&last) && language.only.contains(&part.word(last)) && is_of_kind(text, &part, draft)
 }
 
 /// Whether a part says how values are written and nothing of other columns.

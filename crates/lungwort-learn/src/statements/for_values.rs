@@ -125,13 +125,17 @@ impl Asking<'_> {
         let mut found: Option<(String, usize)> = None;
         for (at, column) in self.draft.sheets.get(sheet)?.columns.iter().enumerate() {
             let Some(allowed) = column.lines.get("allowed") else { continue };
-            let values = self.values_at(&entries(&allowed.value), first).filter(|(_, end)| ends(*end));
+            let country = || self.country_at(first).filter(|_| allowed.value.contains("iso-3166-1-alpha-2"));
+            let values = self.values_at(&entries(&allowed.value), first).or_else(country);
+            let values = values.filter(|(_, end)| ends(*end));
             let Some((values, end)) = values else { continue };
             // "For double rooms" names the column Room behind what it takes.
             let own = |place: &Place| *place == (sheet, at);
             let elsewhere = |mention: &Mention| own(&mention.place) && mention.words.start != end;
             let behind = self.mentions.iter().any(|mention| own(&mention.place) && mention.words.start == end);
-            if self.mentions.iter().any(elsewhere) || self.subjects.iter().any(own) && !behind {
+            // "For TRANSFER an IBAN is needed", beside the payment
+            let beside = self.beside == Some((sheet, at)) && self.mentions.iter().any(|mention| !own(&mention.place));
+            if self.mentions.iter().any(elsewhere) || self.subjects.iter().any(own) && !behind && !beside {
                 continue;
             }
             if found.is_some() {
@@ -140,6 +144,12 @@ impl Asking<'_> {
             found = Some((is_any_of(&(self.name)((sheet, at)), &values), end));
         }
         found
+    }
+
+    /// The code of a country that stands at a word: `required for GB`.
+    fn country_at(&self, at: usize) -> Option<(Vec<String>, usize)> {
+        let code = &self.sentence.text[self.sentence.words.get(at)?.1.clone()];
+        (code.len() == 2 && code.bytes().all(|byte| byte.is_ascii_uppercase())).then(|| (vec![code.to_owned()], at + 1))
     }
 
     /// `Damage: Y or N. With Y the description is needed`: what the column takes for yes or for no that the sentence before spoke of.
@@ -623,6 +633,15 @@ impl Asking<'_> {
             let closes = (end - 1..end + NOUNS).find(|last| sentence.gap(*last).starts_with(')'))?;
             let narrowed = only(at) || (end..=closes).any(only);
             return otherwise(&said).filter(|_| narrowed).map(|said| vec![blank_when(*place, &said)]);
+        }
+        // "SAME only", beside a column
+        if let (true, [place], Some((said, end))) = (
+            self.is_beside() && self.mentions.is_empty(),
+            self.subjects,
+            self.of_one_column(self.sheet()?, 0, |_| true),
+        ) && (end..end + NOUNS).any(|at| only(at) && (at + 1 >= sentence.words.len() || sentence.gap(at) == ","))
+        {
+            return otherwise(&said).map(|said| vec![blank_when(*place, &said)]);
         }
         // "Watts: power tools only"
         let own = self.mentions.first().filter(|own| self.mentions.len() == 1 && own.words.start <= 1);

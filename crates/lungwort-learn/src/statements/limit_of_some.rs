@@ -1,11 +1,11 @@
 //! A range for all rows with another end for those of some kind behind it, cut into two sentences: `1 to 80; for buses at least 9`, `1-80
 //! (buses: at least 9)`.
 
+use super::Text;
 use super::by_value::entries;
 use super::for_values::is_form_of;
 use super::sentence::{Sentence, sentences};
 use super::words::{self, Language};
-use super::{About, Text};
 use crate::draft::{Draft, DraftColumn};
 
 /// Words of what is said of rows of some kind, at most.
@@ -30,20 +30,20 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
         numbers(&range, language) == 2 && numbers(&some, language) == 1 && phrases.into_iter().any(|of| some.has(of))
     };
     let short = some.words.len() <= SHORT && words::ALL.iter().any(limits);
-    let of_kind = || {
-        let reached = draft.sheets.iter().enumerate().filter(|(at, _)| text.about.reaches(*at));
-        let columns = reached.filter(|(_, sheet)| sheet.columns.len() <= MOST).flat_map(|(_, sheet)| &sheet.columns);
-        let own = match text.about {
-            About::Column(sheet, column) => Some(&draft.sheets[sheet].columns[column].name),
-            _ => None,
-        };
-        columns.filter(|column| Some(&column.name) != own).any(|column| names_value(&some, column))
-    };
     // "For buses" may be said before it is known that there are such.
     let led = |language: &&'static Language| {
         (0..some.words.len().saturating_sub(1)).any(|at| language.only_for.contains(&some.word(at)))
     };
-    (short && (of_kind() || words::ALL.iter().any(led))).then(|| [range].into_iter().chain(with_colon(some)).collect())
+    (short && (is_of_kind(text, &some, draft) || words::ALL.iter().any(led)))
+        .then(|| [range].into_iter().chain(with_colon(some)).collect())
+}
+
+/// Whether a part names a value of another column's list.
+pub(super) fn is_of_kind(text: &Text, part: &Sentence, draft: &Draft) -> bool {
+    let reached = draft.sheets.iter().enumerate().filter(|(at, _)| text.about.reaches(*at));
+    let mut columns = reached.filter(|(_, sheet)| sheet.columns.len() <= MOST).flat_map(|(_, sheet)| &sheet.columns);
+    let own = text.about.column().map(|(sheet, column)| &draft.sheets[sheet].columns[column].name);
+    columns.any(|column| Some(&column.name) != own && names_value(part, column))
 }
 
 /// `Buses at least 9` says the same as `buses: at least 9`.

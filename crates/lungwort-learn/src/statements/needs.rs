@@ -328,21 +328,24 @@ impl Asking<'_> {
         // "Wer keine Nummer hat, muss ein Telefon angeben"
         let verb_last = sentence.words.len().checked_sub(1).filter(|last| language.give_last.contains(&word(*last)));
         let modal = verb_last.is_some() && language.modals.contains(&word(from));
-        let tells = language.give.contains(&word(from)) || language.explain.contains(&word(from)) || modal;
+        // "Wenn ja, Entfernung in km angeben"
+        let infinitive = verb_last.is_some() && !sentence.has(language.negations);
+        let tells =
+            language.give.contains(&word(from)) || language.explain.contains(&word(from)) || modal || infinitive;
         let asked: Vec<&Mention> = self
             .mentions
             .iter()
             .filter(|mention| tells && mention.words.start > from && !span.contains(&mention.words.start))
             .collect();
         // "Give the date as 31 December" says how.
-        let last = asked.last()?.words.end;
+        let last = super::units::behind_unit(sentence, language, asked.last()?.words.end);
         let as_well = || language.as_well.iter().any(|phrase| sentence.ends_at(phrase, last).is_some());
         // "Give the certificate number", "give the certificate (FR- and six digits)"
         let noun = usize::from(language.address_words.contains(&sentence.word(last)));
         let bracket = last > 0 && sentence.gap(last - 1).starts_with('(');
         // "Gibt die Anschrift an"
         let particle = usize::from(language.particles.contains(&sentence.word(last + noun)));
-        let ends = last + noun + usize::from(modal) + particle >= sentence.words.len()
+        let ends = last + noun + usize::from(modal || infinitive) + particle >= sentence.words.len()
             || span.start == last
             || as_well()
             || bracket;

@@ -688,4 +688,9 @@ fn what_is_asked_from_a_number_on_and_values_for_some_kinds_are_read() {
     insta::assert_snapshot!("treated_hives", read_all(include_str!("said/treated_hives.txt")));
     insta::assert_snapshot!("tool_register", read_all(include_str!("said/tool_register.txt")));
     insta::assert_snapshot!("gift_aid", read_all(include_str!("said/gift_aid.txt")));
+    insta::assert_snapshot!("parcels_sent", read_all(include_str!("said/parcels_sent.txt")));
+    insta::assert_snapshot!("halls_booked", read_all(include_str!("said/halls_booked.txt")));
+    insta::assert_snapshot!("payments_in_french", read_all(include_str!("said/payments_in_french.txt")));
+    insta::assert_snapshot!("payments", read_all(include_str!("said/payments.txt")));
+    insta::assert_snapshot!("swimmers", read_all(include_str!("said/swimmers.txt")));
 }

@@ -1,5 +1,6 @@
 //! Units that numbers are in, in whatever language: `5 to 15 kg`, `0 à 15 €`, `2–40 °C`.
 
+use super::sentence::Sentence;
 use super::words::Language;
 
 /// Units that headings and numbers end with.
@@ -49,6 +50,15 @@ pub(super) fn without_unit<'t>(behind: &'t str, language: &Language) -> &'t str 
     // `km/h`, `kg/ha`
     let is_unit = !lower.is_empty() && lower.split('/').all(known);
     if is_unit { behind[first..].trim_start() } else { behind }
+}
+
+/// The word behind the unit of a column: `the distance in km (0 to 10)`.
+pub(super) fn behind_unit(sentence: &Sentence, language: &Language, end: usize) -> usize {
+    let joined = |at: usize| at > 0 && sentence.gap(at - 1).is_empty();
+    let unit = sentence.word(end + 1);
+    let known = is_unit(unit) || language.heading_units.contains(&unit) || language.size_units.contains(&unit);
+    let led = language.into.contains(&sentence.word(end)) && joined(end) && joined(end + 1);
+    if led && known { end + 2 } else { end }
 }
 
 #[cfg(test)]

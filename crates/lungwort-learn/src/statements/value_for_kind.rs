@@ -26,7 +26,12 @@ impl Asking<'_> {
             |at: usize| language.exactly.contains(&sentence.word(at)) || language.copulas.contains(&sentence.word(at));
         let at = (modal..modal + 2).find(|at| !always(*at)).unwrap_or(modal + 2);
         let (said, end) = self.of_value_at(*place, at)?;
-        let (kind, words) = self.kind_of_rows()?;
+        // "Must be Y if the value is over 500"
+        let condition = || {
+            let span = super::conditions::condition_span(sentence, language)?;
+            Some((self.condition().filter(|said| !said.contains('…'))?, span))
+        };
+        let (kind, words) = &self.kind_of_rows().cloned().filter(|(_, words)| words.start == end).or_else(condition)?;
         // "For power tools" has a noun behind the value.
         let whole = words.start == end && words.end + 1 >= sentence.words.len() && !self.is_said_of(*place, kind);
         whole.then(|| rule(*place, &said, kind))

@@ -87,6 +87,10 @@ pub(super) fn of_values(
     of_what_is_counted(&mut of_values.claims, (sentence, language), mentions);
     // "Applicants under 18" are no value of Applicant ID.
     of_values.claims.retain(|claim| !is_of_things(claim, mentions, draft));
+    // Nor are "swimmers born in 2015 or earlier" one of Swimmer.
+    let born = |mention: &Mention| language.born.contains(&sentence.word(mention.words.end));
+    let of_born = |claim: &Claim| mentions.iter().any(|of| Target::Column(of.place) == claim.on && born(of));
+    of_values.claims.retain(|claim| !(is_of_numbers(claim) && of_born(claim)));
     // "A path is reported once on the same day" says of no day that it comes once.
     let within = |mention: &Mention| {
         let before = mention.words.start.saturating_sub(PHRASE)..mention.words.start;
@@ -218,8 +222,12 @@ fn as_offers(
 
 /// Whether numbers stand in brackets right behind a column: `Mark (0-100)`.
 pub(super) fn is_limited_in_brackets(sentence: &Sentence, language: &Language, mention: &Mention) -> bool {
-    let end = mention.words.end;
-    end > 0 && sentence.gap(end - 1) == "(" && sentence.number(end, language).is_some()
+    let end = super::units::behind_unit(sentence, language, mention.words.end);
+    let opens = end > 0 && sentence.gap(end - 1) == "(";
+    // "(One decimal, 0 to 10)" has its numbers a few words behind.
+    let closes = (end..sentence.words.len()).find(|at| sentence.gap(*at).starts_with(')'));
+    let to = closes.map_or(end + 1, |at| at + 1);
+    opens && (end..to).any(|at| sentence.number(at, language).is_some())
 }
 
 /// What is said of others than the values of a column that the sentence names.
@@ -617,7 +625,8 @@ fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &L
         let Some(heading) = sentences(&subject::plain_heading(&of.heading).replace('_', " ")).pop() else {
             return false;
         };
-        let typed = of.lines.get("type").is_some() || is_amount(&heading, language);
+        // "Free text (max 40)" says what it is, whatever the heading.
+        let typed = of.lines.get("type").is_some() || !says_text && is_amount(&heading, language);
         let of_texts = words::in_any(&heading, |language| language.heading_texts);
         !typed && (text.of_heading || of_texts || of.is_text || says_text || is_size(sentence, language))
     };

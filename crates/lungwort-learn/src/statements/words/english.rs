@@ -304,6 +304,8 @@ pub(super) static WORDS: Language = Language {
     shorter: &["shorter than"],
     starting: &["start", "starts", "begin", "begins", "starting", "beginning"],
     ending: &["end", "ends", "finish", "finishes", "ending", "stop", "stops"],
+    born: &["born"],
+    births: &["birth", "born", "dob"],
     lasting: &[
         "last", "lasts", "lasting", "run for", "runs for", "runs longer", "run longer", "duration", "period", "stay",
         "stays", "longer than", "shorter than", "for a maximum of", "for more than", "for less than",

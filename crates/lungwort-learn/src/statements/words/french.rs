@@ -183,6 +183,8 @@ pub(super) static WORDS: Language = Language {
     shorter: &["plus court que", "plus courts que", "plus courte que", "plus courtes que"],
     starting: &["commence", "commencent", "débute", "débutent", "commencer", "débuter"],
     ending: &["finit", "finissent", "termine", "terminent", "finir", "terminer"],
+    born: &["né", "née", "nés", "nées"],
+    births: &["naissance", "né", "née"],
     lasting: &[
         "dure", "durent", "durer", "durée", "plus de", "plus longtemps que", "dépasser", "dépasse", "pour au plus",
         "pendant",

@@ -181,6 +181,8 @@ pub(super) static WORDS: Language = Language {
     shorter: &["kürzer als"],
     starting: &["beginnt", "beginnen", "anfängt", "anfangen", "startet"],
     ending: &["endet", "enden", "aufhört", "schließt"],
+    born: &["geboren", "geborene", "geborenen"],
+    births: &["geburtsdatum", "geburtsjahr", "geboren", "geburtstag", "jahrgang"],
     lasting: &[
         "dauern", "dauert", "dauer", "laufen", "läuft", "laufzeit", "länger als", "kürzer als", "leihfrist",
         "leihdauer", "mietdauer", "für höchstens", "für maximal", "für mindestens",

@@ -170,6 +170,10 @@ pub(super) struct Language {
     pub starting: &'static [&'static str],
     /// Verbs of what ends.
     pub ending: &'static [&'static str],
+    /// What is said of somebody's birth.
+    pub born: &'static [&'static str],
+    /// Words of headings over the day or the year of a birth.
+    pub births: &'static [&'static str],
     /// Words by which something goes on for some time: `may last 28 days`.
     pub lasting: &'static [&'static str],
     /// Words of headings over the begin of something.
