@@ -60,8 +60,9 @@ impl Asking<'_> {
             _ => self.beside?,
         };
         // "Power tools: at least 20": the noun behind the kind is no column.
-        let of_kind =
-            |mention: &Mention| mention.words.start == span.end && self.sentence.gap(mention.words.end - 1) == ":";
+        let of_kind = |mention: &Mention| {
+            mention.words.start == span.end && self.sentence.gap(mention.words.end.max(1) - 1) == ":"
+        };
         self.kind_of_rows().filter(|_| super::conditions::conditional_at(self.sentence, self.language).is_none())?;
         let named = self.mentions.iter().all(|mention| self.is_said_of(mention.place, said) || of_kind(mention));
         (named && !self.mentions.is_empty() && !self.is_said_of(own, said)).then_some(own)
