@@ -76,8 +76,12 @@ fn is_answer_at(sentence: &Sentence, language: &Language, at: usize) -> bool {
     ];
     let next = sentence.word(at + 1);
     let goes_on = known.iter().any(|words| words.contains(&next)) || SPEAKERS.contains(&next);
-    let is_answer = |word: &str| language.yes_no.iter().any(|(yes, no)| *yes == word || *no == word);
-    sentence.word(at).len() > 1 && is_answer(sentence.word(at)) && goes_on
+    is_answer(sentence.word(at), language) && goes_on
+}
+
+/// Whether a word is yes or no; a letter alone may be anything.
+fn is_answer(word: &str, language: &Language) -> bool {
+    word.len() > 1 && language.yes_no.iter().any(|(yes, no)| *yes == word || *no == word)
 }
 
 /// Who asks, and who is asked.
@@ -85,12 +89,10 @@ const SPEAKERS: &[&str] = &["we", "you", "they", "wir", "sie", "nous", "vous"];
 
 /// Whether a sentence begins with the answer that it is for: `bei ja ist die Nummer anzugeben`, `for yes, give the number`.
 fn begins_with_answer(sentence: &Sentence, language: &Language) -> bool {
-    let answer = sentence.word(1);
     let leads = [language.narrowing, language.only_for, language.with];
     leads.iter().any(|words| words.contains(&sentence.word(0)))
-        && answer.len() > 1
         && sentence.words.len() > 2
-        && language.yes_no.iter().any(|(yes, no)| *yes == answer || *no == answer)
+        && is_answer(sentence.word(1), language)
 }
 
 /// The words that a sentence begins with, where they say that it holds in the case that the one before spoke of.

@@ -4,7 +4,7 @@
 use super::Text;
 use super::by_value::entries;
 use super::for_values::is_form_of;
-use super::sentence::{Sentence, sentences};
+use super::sentence::{Phrases, Sentence, sentences};
 use super::words::{self, Language};
 use crate::draft::{Draft, DraftColumn};
 
@@ -19,6 +19,10 @@ const MOST: usize = 300;
 
 /// The range, and what is said of some rows.
 pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    // Nearly no sentence has so many numbers, and its parts are dear to read.
+    if !words::ALL.iter().any(|language| numbers(sentence, language) > 2) {
+        return None;
+    }
     let plain = sentence.text.trim_end_matches(['.', ' ']);
     let in_bracket = plain.strip_suffix(')').and_then(|open| open.rsplit_once(" ("));
     let cut = in_bracket.or_else(|| plain.split_once("; ")).or_else(|| plain.rsplit_once(", "));
@@ -26,8 +30,9 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
         cut.filter(|(range, behind)| !range.contains(';') && !behind.contains(['(', ')', ',', ';']))?;
     let (range, some) = (sentences(range).pop()?, sentences(behind).pop()?);
     let limits = |language: &&'static Language| {
-        let phrases = [language.at_most, language.at_least, language.above, language.below];
-        numbers(&range, language) == 2 && numbers(&some, language) == 1 && phrases.into_iter().any(|of| some.has(of))
+        numbers(&range, language) == 2
+            && numbers(&some, language) == 1
+            && limiting(language).into_iter().any(|of| some.has(of))
     };
     let short = some.words.len() <= SHORT && words::ALL.iter().any(limits);
     // "For buses" may be said before it is known that there are such.
@@ -49,10 +54,11 @@ pub(super) fn is_of_kind(text: &Text, part: &Sentence, draft: &Draft) -> bool {
 /// `Buses at least 9` says the same as `buses: at least 9`.
 fn with_colon(some: Sentence) -> Vec<Sentence> {
     let limited = |at: &usize| {
-        words::ALL.iter().any(|language| {
-            let phrases = [language.at_most, language.at_least, language.above, language.below];
-            phrases.into_iter().flatten().any(|phrase| some.ends_at(phrase, *at).is_some())
-        })
+        words::ALL
+            .iter()
+            .flat_map(|language| limiting(language))
+            .flatten()
+            .any(|phrase| some.ends_at(phrase, *at).is_some())
     };
     // "Power tools at least 20"; "for power tools at least 20" needs no sign.
     let led = words::ALL.iter().any(|language| {
@@ -60,6 +66,11 @@ fn with_colon(some: Sentence) -> Vec<Sentence> {
     });
     let Some(at) = (1..=KIND).find(limited).filter(|_| !some.text.contains(':') && !led) else { return vec![some] };
     sentences(&format!("{}: {}", &some.text[..some.words[at - 1].1.end], some.rest(at)))
+}
+
+/// The phrases that limit a number.
+fn limiting(language: &Language) -> [Phrases; 4] {
+    [language.at_most, language.at_least, language.above, language.below]
 }
 
 /// How many numbers a sentence has, without its articles: French writes "un" for one.

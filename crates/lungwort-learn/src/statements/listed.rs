@@ -26,8 +26,7 @@ pub(super) fn listed(
         if let Some(place) =
             place.filter(|_| reading.claims.iter().all(|claim| matches!(claim.key, "required_when" | "blank_when")))
         {
-            let heading: String = draft.sheets[place.0].columns[place.1].heading.chars().take(HEADING).collect();
-            let heading = sentences(&subject::plain_heading(&heading)).pop();
+            let heading = heading_of(draft, place);
             let said = heading.map(|heading| choices::read(&codes, language, (place, &heading, true), &left));
             reading.and(said.unwrap_or_default());
         }
@@ -35,8 +34,7 @@ pub(super) fn listed(
     }
     // "If no, state the frame size (S, M or L)", beside another column
     if let Some((place, list)) = in_bracket_of_another((sentence, language), (mentions, places)) {
-        let heading: String = draft.sheets[place.0].columns[place.1].heading.chars().take(HEADING).collect();
-        let heading = sentences(&subject::plain_heading(&heading)).pop();
+        let heading = heading_of(draft, place);
         let said = heading.map(|heading| choices::read(&list, language, (place, &heading, true), &[]));
         let mut said = said.unwrap_or_default();
         // Behind its name in brackets there is nothing else that the words could be.
@@ -46,8 +44,7 @@ pub(super) fn listed(
     }
     // "Needed where Grazed is yes: sheep, cattle or deer"
     if let (Some(list), About::Column(sheet, column)) = (behind_condition(sentence, language), &text.about) {
-        let heading: String = draft.sheets[*sheet].columns[*column].heading.chars().take(HEADING).collect();
-        let heading = sentences(&subject::plain_heading(&heading)).pop();
+        let heading = heading_of(draft, (*sheet, *column));
         let said = heading.map(|heading| choices::read(&list, language, ((*sheet, *column), &heading, true), &[]));
         reading.and(said.unwrap_or_default());
         return;
@@ -72,9 +69,7 @@ pub(super) fn listed(
     let of_rows = reading.claims.iter().any(|claim| claim.key == "blank_when") && is_only(sentence, language, mentions);
     if let ([_], false) = (single.as_slice(), has_form || conditional || of_rows) {
         for place in places {
-            // Of a heading that is a whole page, the beginning tells what it is.
-            let heading: String = draft.sheets[place.0].columns[place.1].heading.chars().take(HEADING).collect();
-            let Some(heading) = sentences(&subject::plain_heading(&heading)).pop() else { continue };
+            let Some(heading) = heading_of(draft, *place) else { continue };
             // `Channel: optional. web, phone, desk`
             let goes_on = mentions.is_empty() && matches!(before, [one] if one == place);
             let alone = text.about == About::Column(place.0, place.1) || goes_on;
@@ -85,6 +80,12 @@ pub(super) fn listed(
             reading.and(choices::read(sentence, language, (*place, &heading, alone), mentions));
         }
     }
+}
+
+/// The heading of a column as a sentence: of one that is a whole page, the beginning tells what it is.
+fn heading_of(draft: &Draft, (sheet, column): Place) -> Option<Sentence> {
+    let heading: String = draft.sheets[sheet].columns[column].heading.chars().take(HEADING).collect();
+    sentences(&subject::plain_heading(&heading)).pop()
 }
 
 /// Whether what is said of the column that a sentence begins with, or stands beside, begins with "only".
@@ -129,8 +130,7 @@ fn of_several(
     let Some(last) = mentions.last().filter(|_| together && each && mentions.len() == places.len()) else {
         return Reading::default();
     };
-    let heading: String = draft.sheets[last.place.0].columns[last.place.1].heading.chars().take(HEADING).collect();
-    let Some(heading) = sentences(&subject::plain_heading(&heading)).pop() else { return Reading::default() };
+    let Some(heading) = heading_of(draft, last.place) else { return Reading::default() };
     let said = choices::read(sentence, language, (last.place, &heading, false), mentions);
     let of = |place: &Place| {
         let own = said.claims.iter().filter(|claim| claim.on == Target::Column(last.place));

@@ -55,11 +55,16 @@ fn sum_in_column(
     if !(equal && one_sheet && ends && plainly && terms.windows(2).all(added)) {
         return None;
     }
-    let sum = terms.iter().map(|mention| format!("COALESCE({}, 0)", name(mention.place))).collect::<Vec<_>>();
-    let check = format!("{} = {}", sum.join(" + "), name(total.place));
+    let check = format!("{} = {}", added_up(terms, name), name(total.place));
     let claim = |on, key, value| Claim { on, key, value, confidence: Confidence::Confirm };
     let kinds = mentions.iter().map(|mention| claim(Target::Column(mention.place), "type", quoted("decimal")));
     Some(kinds.chain([claim(Target::Rule(total.place.0), "check", quoted(&check))]).collect())
+}
+
+/// The sum of some columns, of which a blank one adds nothing.
+fn added_up(terms: &[Mention], name: &dyn Fn(Place) -> String) -> String {
+    let terms = terms.iter().map(|mention| format!("COALESCE({}, 0)", name(mention.place)));
+    terms.collect::<Vec<_>>().join(" + ")
 }
 
 /// `Total budget = Amount + Other income`, `must equal amount + other income` beside a column: the total stands first.
@@ -97,8 +102,7 @@ fn total_of(
     if !(joined && equal && one_sheet && ends && (signed || sum)) || denied {
         return None;
     }
-    let sum = terms.iter().map(|mention| format!("COALESCE({}, 0)", name(mention.place))).collect::<Vec<_>>();
-    let check = format!("{} = {}", name(total), sum.join(" + "));
+    let check = format!("{} = {}", name(total), added_up(terms, name));
     let claim = |on, key, value| Claim { on, key, value, confidence: Confidence::Confirm };
     let all = terms.iter().map(|mention| mention.place).chain([total]);
     let kinds = all.map(|place| claim(Target::Column(place), "type", quoted("decimal")));
@@ -130,8 +134,7 @@ fn of_columns(
     let compared = reach
         .take(NEAR)
         .find_map(|at| compared_with(sentence, language, at).or_else(|| equals(sentence, language, at)))?;
-    let terms = mentions.iter().map(|mention| format!("COALESCE({}, 0)", name(mention.place)));
-    let check = format!("{} {compared}", terms.collect::<Vec<_>>().join(" + "));
+    let check = format!("{} {compared}", added_up(mentions, name));
     let claim = |on, key, value| Claim { on, key, value, confidence: Confidence::Confirm };
     let kinds = mentions.iter().map(|mention| claim(Target::Column(mention.place), "type", quoted("decimal")));
     Some(kinds.chain([claim(Target::Rule(first.place.0), "check", quoted(&check))]).collect())
