@@ -4,6 +4,7 @@ use std::ops::Range;
 
 use super::day_forms::{date, month_or_time};
 use super::language::by_language;
+use super::rephrased::rephrased;
 use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::Mention;
 use super::words::{self, Language};
@@ -91,8 +92,17 @@ fn without_unless_stated(sentence: &Sentence) -> Option<Vec<Sentence>> {
     Some(sentences(&sentence.text[..end]))
 }
 
-/// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.
+/// The sentences that are read in the stead of one: in plainer words, and cut into its parts.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
+    let Some(plain) = rephrased(&sentence, &known.headings, &text.about) else {
+        return cut(known, text, sentence, draft);
+    };
+    let parts = plain.into_iter().flat_map(|part| cut(known, text, part, draft));
+    parts.map(|part| part.in_the_stead_of(&sentence)).collect()
+}
+
+/// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.
+fn cut(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
     if let Some(parts) = without_unless_stated(&sentence) {
         return parts;
     }

@@ -56,6 +56,7 @@ mod prefixed;
 mod products;
 mod questions;
 mod refusals;
+mod rephrased;
 mod required;
 mod sentence;
 mod several;
@@ -177,7 +178,8 @@ struct Text {
 impl Text {
     /// A sentence as it is cited: as it stands in the template.
     fn cited<'t>(&'t self, sentence: &'t Sentence) -> &'t str {
-        self.original.as_deref().unwrap_or(&sentence.text)
+        let stated = sentence.stated.as_deref().unwrap_or(&sentence.text);
+        self.original.as_deref().unwrap_or(stated)
     }
 }
 

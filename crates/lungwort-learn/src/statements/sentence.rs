@@ -12,8 +12,10 @@ use lungwort_core::limits::SENTENCE;
 /// A sentence with its words.
 #[derive(Debug, Clone)]
 pub(super) struct Sentence {
-    /// It as it stands.
+    /// It as it stands, or as it is read in the stead of that.
     pub text: String,
+    /// It as it stands, where it is read in other words.
+    pub stated: Option<String>,
     /// Its words in small letters, each with its place in the text.
     pub words: Vec<(String, Range<usize>)>,
     /// With which bytes its words begin: a bit each, which a few share.
@@ -388,7 +390,19 @@ impl Sentence {
                 begins[at] |= bit;
             }
         }
-        Some(Sentence { text: text.to_owned(), words, begins, counted: Vec::new(), known: RefCell::default() })
+        Some(Sentence {
+            text: text.to_owned(),
+            stated: None,
+            words,
+            begins,
+            counted: Vec::new(),
+            known: RefCell::default(),
+        })
+    }
+
+    /// It as what is read in the stead of another one, which is cited.
+    pub fn in_the_stead_of(self, other: &Sentence) -> Sentence {
+        Sentence { stated: Some(other.text.clone()), ..self }
     }
 
     /// It with what its columns count themselves.

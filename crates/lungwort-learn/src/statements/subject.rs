@@ -191,6 +191,17 @@ impl Headings {
         alone.then(|| (place, named.map(|(words, ..)| words.as_slice()).collect()))
     }
 
+    /// The heading, without what explains it, that some words of a sentence are, in whatever number.
+    pub fn named_at(&self, sentence: &Sentence, at: Range<usize>, about: &About) -> Option<&str> {
+        let (begin, others) = (bit(sentence.word(at.start)), at.len());
+        let of = self.by_begin.iter().filter(|(of, _)| *of == begin).flat_map(|(_, headings)| headings);
+        let is_so = |named: &&Named| {
+            let (words, place, _) = named;
+            words.len() == others && about.reaches(place.0) && is_at(sentence, words, at.start)
+        };
+        of.map(|at| &self.all[*at]).find(is_so).map(|(_, _, plain)| plain.as_str())
+    }
+
     /// Those that words of a sentence may stand for.
     fn near(&self, sentence: &Sentence, about: &About) -> Vec<&Named> {
         let begins = self.by_begin.iter().filter(|(begin, _)| sentence.begins(*begin));

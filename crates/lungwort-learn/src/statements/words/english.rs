@@ -1,5 +1,7 @@
 //! English.
 
+mod rephrased;
+
 use super::Language;
 use crate::statements::look::Colour;
 use crate::statements::questions::Asked;
@@ -12,6 +14,7 @@ const WHICH_COLUMNS: &[&str] = &[
 ];
 
 pub(super) static WORDS: Language = Language {
+    rephrased: rephrased::REPHRASED,
     how_many: &["how many", "how much"],
     in_all: &["long", "in all", "in total", "altogether", "overall"],
     cents: &[

@@ -1,10 +1,13 @@
 //! French.
 
+mod rephrased;
+
 use super::Language;
 use crate::statements::look::Colour;
 use crate::statements::questions::Asked;
 
 pub(super) static WORDS: Language = Language {
+    rephrased: rephrased::REPHRASED,
     how_many: &["combien"],
     in_all: &["au total", "en tout"],
     cents: &["euros et centimes", "euros et cents"],

@@ -1,10 +1,13 @@
 //! German.
 
+mod rephrased;
+
 use super::Language;
 use crate::statements::look::Colour;
 use crate::statements::questions::Asked;
 
 pub(super) static WORDS: Language = Language {
+    rephrased: rephrased::REPHRASED,
     how_many: &["wie viele", "wie viel", "wieviel", "wieviele"],
     in_all: &["lang", "insgesamt"],
     cents: &["euro und cent", "euro und cents"],

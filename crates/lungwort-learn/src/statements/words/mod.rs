@@ -17,6 +17,8 @@ pub(super) fn in_any(sentence: &Sentence, table: fn(&Language) -> &'static [&'st
 
 /// Words and phrases in small letters. A phrase is found as whole words, hyphens and spaces alike.
 pub(super) struct Language {
+    /// Sentences that say in other words what plainer ones say: `rephrased` tells how they are written.
+    pub rephrased: &'static [(&'static str, &'static str)],
     /// Small words by which the language of a sentence shows.
     pub small: &'static [&'static str],
     /// A question before what follows: `Is the plant known, give its name`. Verbs at the beginning of a condition.

@@ -1,0 +1,215 @@
+//! Sentences that say in other words what a plainer one says: `As long as Paid is no, leave Method blank` is `If Paid is no, leave
+//! Method blank`.
+//!
+//! A language has a table of pairs: a pattern, which has to fit a sentence from its first word to its last, and the sentence or the
+//! sentences, one a line, that are read in its stead. It is cited as it stands all the same. In a pattern stand
+//! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing;
+//! - the signs `, : = ( ) +`, which have to stand between the words, and `-` where any of `:`, `-`, `–`, `=` may stand;
+//! - places: `{c}` for a column, `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign, `{l}`
+//!   for a list and `{r}` for whatever is left. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading.
+
+use std::ops::Range;
+use std::sync::LazyLock;
+
+use super::About;
+use super::sentence::{Sentence, bit, sentences};
+use super::subject::Headings;
+use super::words::{self, Language};
+
+/// Words of a sentence that is held against patterns, at most: a longer one says more than one thing.
+const LONGEST: usize = 40;
+/// Words of a column, of a value or a day, and of what only has to be there, at most.
+const COLUMN: usize = 5;
+const VALUE: usize = 4;
+const SOME: usize = 7;
+
+/// A part of a pattern.
+enum Part {
+    /// Ways to say it, each as its words; whether it may be missing.
+    Words(Vec<Vec<&'static str>>, bool),
+    /// A sign before the next word.
+    Sign(char),
+    /// A sign that may stand before the next word.
+    AnySign,
+    Place(char),
+}
+
+struct Pattern {
+    parts: Vec<Part>,
+    /// How words begin of which a sentence has to have one: for each part that must be there.
+    begins: Vec<Vec<(usize, u64)>>,
+    said: &'static str,
+}
+
+/// The patterns of each language.
+static PATTERNS: LazyLock<Vec<Vec<Pattern>>> = LazyLock::new(|| {
+    let of = |language: &&Language| language.rephrased.iter().map(|(from, to)| pattern(from, to)).collect();
+    words::ALL.iter().map(of).collect()
+});
+
+fn pattern(from: &'static str, said: &'static str) -> Pattern {
+    let parts: Vec<Part> = from.split(' ').map(part).collect();
+    let begins = parts.iter().filter_map(|part| match part {
+        Part::Words(ways, false) => Some(ways.iter().map(|way| bit(way[0])).collect()),
+        _ => None,
+    });
+    Pattern { begins: begins.collect(), said, parts }
+}
+
+fn part(text: &'static str) -> Part {
+    let mut signs = text.chars();
+    match (signs.next(), signs.next()) {
+        (Some('-'), None) => Part::AnySign,
+        (Some(sign @ (',' | ':' | '=' | '(' | ')' | '+')), None) => Part::Sign(sign),
+        (Some('{'), Some(kind)) => Part::Place(kind),
+        (first, _) => {
+            let ways = text.trim_start_matches('?').split('|').map(|way| way.split('_').collect());
+            Part::Words(ways.collect(), first == Some('?'))
+        }
+    }
+}
+
+/// The sentences that are read in the stead of one.
+pub(super) fn rephrased(sentence: &Sentence, known: &Headings, about: &About) -> Option<Vec<Sentence>> {
+    if sentence.words.len() > LONGEST || sentence.words.len() < 2 || sentence.is_question() {
+        return None;
+    }
+    let of_language = |(patterns, language): (&Vec<Pattern>, &&'static Language)| {
+        let mut fitting = Fitting { sentence, language, known, about, places: Vec::new() };
+        let may_fit =
+            |pattern: &&Pattern| pattern.begins.iter().all(|ways| ways.iter().any(|begin| sentence.begins(*begin)));
+        patterns.iter().filter(may_fit).find_map(|pattern| {
+            fitting.places.clear();
+            fitting.fits(&pattern.parts, 0, false).then(|| filled(pattern.said, &fitting.places))
+        })
+    };
+    let text = PATTERNS.iter().zip(words::ALL).find_map(of_language)?;
+    Some(sentences(&text))
+}
+
+/// What is said, with what stands in the places of the pattern.
+fn filled(said: &str, places: &[String]) -> String {
+    let mut text = said.to_owned();
+    for (at, place) in places.iter().enumerate() {
+        text = text.replace(&format!("{{{}}}", at + 1), place);
+    }
+    text
+}
+
+/// A sentence that is held against a pattern, with what stands in its places so far.
+struct Fitting<'s> {
+    sentence: &'s Sentence,
+    language: &'static Language,
+    known: &'s Headings,
+    about: &'s About,
+    places: Vec<String>,
+}
+
+impl Fitting<'_> {
+    /// Whether the parts fit from a word on, to the end; `signed` where the signs before that word have been read.
+    fn fits(&mut self, parts: &[Part], at: usize, signed: bool) -> bool {
+        let Some((part, rest)) = parts.split_first() else {
+            return at == self.sentence.words.len();
+        };
+        match part {
+            Part::Sign(sign) => {
+                // A bracket at the end closes what stands in it.
+                let ends = at == self.sentence.words.len();
+                let found = if ends { self.behind_last().contains(*sign) } else { self.before(at).contains(*sign) };
+                found && self.fits(rest, at, true)
+            }
+            Part::AnySign => {
+                let found = matches!(self.before(at), "" | ":" | "-" | "–" | "—" | "=");
+                found && self.fits(rest, at, true)
+            }
+            Part::Words(ways, may_be_missing) => {
+                let plain = signed || self.is_joined(at);
+                let way = |way: &Vec<&str>| {
+                    let fits = way.iter().enumerate().all(|(word, wanted)| {
+                        let joined = word == 0 || self.is_joined(at + word);
+                        joined && self.sentence.word(at + word) == *wanted
+                    });
+                    (plain && fits).then_some(at + way.len())
+                };
+                let ends: Vec<usize> = ways.iter().filter_map(way).collect();
+                ends.into_iter().any(|end| self.fits(rest, end, false))
+                    || *may_be_missing && self.fits(rest, at, signed)
+            }
+            Part::Place(kind) => (signed || self.is_joined(at)) && self.fills(*kind, at, rest),
+        }
+    }
+
+    /// Whether a place takes some words from one on, and the parts behind it fit what follows.
+    fn fills(&mut self, kind: char, at: usize, rest: &[Part]) -> bool {
+        let left = self.sentence.words.len() - at;
+        let most = match kind {
+            'c' => COLUMN,
+            'v' | 'd' => VALUE,
+            'n' => 1,
+            'k' => SOME,
+            _ => left,
+        };
+        // What is left is the whole of it.
+        let least = if kind == 'r' && rest.is_empty() { left } else { 1 };
+        for count in least.max(1)..=most.min(left) {
+            let Some(place) = self.taken(kind, at..at + count) else { continue };
+            self.places.push(place);
+            if self.fits(rest, at + count, false) {
+                return true;
+            }
+            self.places.pop();
+        }
+        false
+    }
+
+    /// What a place makes of some words; nothing where it takes none such.
+    fn taken(&self, kind: char, words: Range<usize>) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let joined = || (words.start + 1..words.end).all(|at| self.is_joined(at));
+        let text = &sentence.text[sentence.words[words.start].1.start..sentence.words[words.end - 1].1.end];
+        let is_small = |at: usize| {
+            [language.every, language.articles, language.possessives].iter().any(|of| of.contains(&sentence.word(at)))
+        };
+        match kind {
+            'c' => {
+                let led = words.len() > 1 && is_small(words.start);
+                let name = self.known.named_at(sentence, words.start + usize::from(led)..words.end, self.about)?;
+                joined().then(|| name.to_owned())
+            }
+            'n' => sentence.number(words.start, language).map(|_| text.to_owned()),
+            'd' => text.contains(|each: char| each.is_ascii_digit()).then(|| text.to_owned()),
+            'v' => {
+                let common = |at: usize| is_small(at) || language.verbs.contains(&sentence.word(at));
+                (joined() && !words.clone().any(common)).then(|| text.to_owned())
+            }
+            'k' => joined().then(|| text.to_owned()),
+            'l' => {
+                let joins = |at: usize| {
+                    let word = sentence.word(at);
+                    language.or.contains(&word) || language.and.contains(&word)
+                };
+                let listed = text.contains([',', '/']) || words.clone().any(joins);
+                listed.then(|| text.to_owned())
+            }
+            _ => {
+                let ends = words.end == sentence.words.len();
+                Some(if ends { sentence.rest(words.start).to_owned() } else { text.to_owned() })
+            }
+        }
+    }
+
+    /// The signs before a word.
+    fn before(&self, at: usize) -> &str {
+        at.checked_sub(1).map_or("", |before| self.sentence.gap(before))
+    }
+
+    fn behind_last(&self) -> &str {
+        self.sentence.words.last().map_or("", |(_, last)| &self.sentence.text[last.end..])
+    }
+
+    /// Whether no sign that says something stands before a word.
+    fn is_joined(&self, at: usize) -> bool {
+        at == 0
+            || self.before(at).chars().all(|each| matches!(each, '"' | '\'' | '“' | '”' | '„' | '«' | '»' | '/' | '-'))
+    }
+}

@@ -1,0 +1,85 @@
+//! What English sentences say in other words: see `statements/rephrased.rs`.
+
+pub(super) const REPHRASED: &[(&str, &str)] = &[
+    // Conditions.
+    ("with {c} = {v} , {r}", "if {1} is {2}, {3}"),
+    (
+        "as_long_as|while|once|after|provided|provided_that|given_that|assuming|as_soon_as|in_case {c} is|equals|says|shows|reads {v} , {r}",
+        "if {1} is {2}, {3}",
+    ),
+    ("{c} = {v} requires|needs|demands|calls_for {r}", "if {1} is {2}, {3} is required"),
+    ("{c} set_to {v} requires|needs|demands|calls_for {r}", "if {1} is {2}, {3} is required"),
+    ("no {c} , no {c}", "{2} must be blank if there is no {1}"),
+    (
+        "{c} depends_on {c} : needed|required|mandatory|compulsory|obligatory with|for|if|when {v} , blank|empty|left_blank|left_empty with|for|if|when {v}",
+        "{1} is required if {2} is {3}.\n{1} must be blank if {2} is {4}.",
+    ),
+    (
+        "{c} may|can|should|must only be left|be|stay|remain ?blank|empty|out if|when|where {r}",
+        "{1} is required unless {2}",
+    ),
+    ("{c} may|can be left|be|stay blank|empty|out only if|when|where {r}", "{1} is required unless {2}"),
+    (
+        "a|an|the {c} is|are necessary|required|needed|mandatory|compulsory|obligatory for|with each|every|any {c}",
+        "if {2} is given, {1} is required",
+    ),
+    ("{c} - only for|with {k} with a|an {c}", "{1} only if there is a {3}"),
+    (
+        "{k} coming|travelling|arriving|going|staying|paying by|with|on|in ?a|an {c} must|have_to|has_to|should|need_to|needs_to {r}",
+        "{1} who have a {2} must {3}",
+    ),
+    (
+        "enter|give|fill_in|state|put|write|complete {c} only after|once|with|for {k} ( {c} = {v} )",
+        "{1} only if {3} is {4}",
+    ),
+    ("leave {c} empty|blank|free unless {c} has|shows|holds|contains|names {k}", "{1} must be blank if {2} is blank"),
+    (
+        "{k} cannot|can_not|must_not|may_not|can't be {k} , so leave {c} blank|empty|free for them|these|those",
+        "for {1}, leave {3} blank",
+    ),
+    (
+        "a|an {k} must_not|may_not|cannot|can_not|can_never|never have|has|carry|show ?a|an ?any {c} ?date|number",
+        "no {2} for {1}",
+    ),
+    // Order.
+    ("{k} is|are never {c} before it|they|he|she|these was|were|is|are ?been {c}", "{2} must not be before {3}"),
+    ("no {c} before|earlier_than|prior_to {d}", "{1} must not be before {2}"),
+    ("no {c} after|later_than {d}", "{1} must not be after {2}"),
+    // Lists.
+    (
+        "for {c} we|they|the_office|the_system accept|accepts|take|takes|allow|allows|use|uses|know|knows ?only {l}",
+        "{1}: one of {2}",
+    ),
+    ("the only {c} we|they|you|that_we know|accept|use|have|take|offer|recognise are {l}", "{1}: one of {2}"),
+    ("the only {c} ?that ?are possible|allowed|valid|accepted|permitted|known|available are {l}", "{1}: one of {2}"),
+    (
+        "any|every|each|a|an {c} other_than|except|apart_from {l} is|are|will_be|counts_as rejected|refused|returned|ignored|invalid|not_accepted|not_allowed|an_error|wrong|sent_back|skipped",
+        "{1}: one of {2}",
+    ),
+    // The file.
+    (
+        "we|they|the_system|the_office ?can|will ?only accept|handle|process|take|read ?only up_to|at_most|no_more_than|a_maximum_of {n} {k} at_once|at_a_time|in_one_go|per_file|per_upload|in_a_file|in_one_file|in_one_upload",
+        "at most {1} {2} per file",
+    ),
+    (
+        "if you|they|there have|are|send more_than {n} {k} , ?please send|use|split|make|submit|prepare|start|create {r}",
+        "at most {1} {2} per file",
+    ),
+    // What has to be there.
+    (
+        "blank|empty|missing {c} are|is|will_be|get rejected|refused|not_accepted|sent_back|returned|an_error|not_allowed",
+        "{1} must not be blank",
+    ),
+    // Several columns.
+    (
+        "two {k} cannot|can't|can_not|must_not|may_not have|share|use|be_for ?the same {c} and ?the ?same {c}",
+        "the combination of {2} and {3} must be unique",
+    ),
+    ("up_to {n} {c} and up_to {n} {c} {r}", "{2}: at most {1}.\n{4}: at most {3}."),
+    ("{c} plus {c} : {n} at_most|maximum|max|or_fewer|or_less", "{1} plus {2} must be at most {3}"),
+    ("{c} + {c} : {n} at_most|maximum|max|or_fewer|or_less", "{1} plus {2} must be at most {3}"),
+    (
+        "{k} holds|hold|takes|take|has_room_for|fits|sleeps|seats ?only at_most|up_to|no_more_than {n} {k} ( {c} + {c} )",
+        "{4} plus {5} must be at most {2}",
+    ),
+];

@@ -1,0 +1,24 @@
+//! What French sentences say in other words: see `statements/rephrased.rs`.
+
+pub(super) const REPHRASED: &[(&str, &str)] = &[
+    // Conditions
+    ("si|tant_que|dès_que|dès_lors_que|lorsque|quand {c} est à|sur|égal_à|mis_à {v} , {r}", "si {1} est {2}, {3}"),
+    (
+        "si {c} est|sont rempli|remplie|remplis|remplies|renseigné|renseignée|indiqué|indiquée|saisi|saisie|donné|donnée , {c} doit l'être aussi|également",
+        "si {1} est rempli, {2} est obligatoire",
+    ),
+    // Listes
+    (
+        "seuls|seules {c} {l} existent|sont_acceptés|sont_acceptées|sont_admis|sont_admises|sont_valables|sont_possibles|sont_autorisés|sont_autorisées",
+        "{1} : {2}",
+    ),
+    // Limites
+    (
+        "{c} ne peut|peuvent|doit|doivent|saurait ?pas être inférieur|inférieure|inférieurs|inférieures à {n} ?euros|euro|€",
+        "{1} : au moins {2}",
+    ),
+    (
+        "{c} ne peut|peuvent|doit|doivent|saurait ?pas être supérieur|supérieure|supérieurs|supérieures à {n} ?euros|euro|€",
+        "{1} : au plus {2}",
+    ),
+];
