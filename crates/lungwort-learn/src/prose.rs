@@ -39,7 +39,7 @@ pub fn learn(template: &Template, is_prose: &dyn Fn(&TemplateSheet, u64) -> bool
 }
 
 /// Ways of saying how many rows are taken.
-static ROWS: LazyLock<[Option<Regex>; 7]> = LazyLock::new(|| {
+static ROWS: LazyLock<[Option<Regex>; 8]> = LazyLock::new(|| {
     let count = r"([0-9]{1,3}(?:[,. \u{a0}][0-9]{3})+|[0-9]+)";
     let nouns = r"(?:[a-z]+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions|zeilen|datensätze|einträge|lignes|enregistrements)";
     let begin = r"(?:max(?:imum|imal)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than|exceed|höchstens|nicht mehr als|bis zu|au plus|au maximum|pas plus de|jusqu'à|dépasser)";
@@ -50,8 +50,9 @@ static ROWS: LazyLock<[Option<Regex>; 7]> = LazyLock::new(|| {
         Regex::new(&format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})[^0-9]{{0,12}}{count}")).ok(),
         // The noun is the sheet's thing: what a file may hold is counted in it.
         Regex::new(&format!(r"\b(?:files?|uploads?|batch(?:es)?|submissions?|workbooks?|dateien|datei)\b[^.0-9]{{0,40}}(?:{begin}|more than|mehr als|höchstens|maximal)[^.0-9]{{0,10}}{count} ([a-zäöü]{{3,}})")).ok(),
-        Regex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|mehr als|au plus|au maximum|plus de) {count} ([a-zà-öø-ÿœ]{{3,}})[^.0-9]{{0,20}}(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)")).ok(),
+        Regex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|mehr als|au plus|au maximum|plus de) {count} ([a-zà-öø-ÿœ]{{3,}})[^.0-9]{{0,20}}(?:(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)|at once|at a time|in one go|auf einmal|à la fois)")).ok(),
         Regex::new(&format!(r"\b(?:sheet|template|form|list|table)\b (?:holds|takes|accepts|may hold|can hold|has room for|must not hold|may not hold) (?:{begin}|more than)[^.0-9]{{0,5}}{count} ([a-zà-öø-ÿœ]{{3,}})")).ok(),
+        Regex::new(&format!(r"(?:more than|mehr als|plus de) {count} ([a-zà-öø-ÿœ]{{3,}})[^.0-9]{{0,12}},[^.0-9]{{0,12}}\b(?:send|use|split|make|submit|prepare|bitte mehrere|mehrere|envoyez|faites|utilisez)\b[^.0-9]{{0,30}}(?:files?|uploads?|batch(?:es)?|workbooks?|datei(?:en)?|fichiers?|envois?)")).ok(),
         Regex::new(&format!(r"\b(?:fichier|envoi)\b[^.0-9]{{0,40}}(?:plus de|au plus|au maximum)[^.0-9]{{0,10}}{count} ([a-zà-öø-ÿœ]{{3,}})")).ok(),
     ]
 });
@@ -86,7 +87,11 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
     let lower = text.to_lowercase();
     // Nearly no text has a number in it, and the expressions are dear to make.
     let numbered = lower.bytes().any(|byte| byte.is_ascii_digit());
-    for pattern in ROWS.iter().flatten().filter(|_| numbered) {
+    // "Notes: at most 3 lines" is about what stands in a cell.
+    let label = text.split_once(':').map(|(label, _)| label.trim());
+    let columns = || draft.sheets.iter().flat_map(|sheet| &sheet.columns);
+    let of_column = label.is_some_and(|label| columns().any(|column| column.heading.trim() == label));
+    for pattern in ROWS.iter().flatten().filter(|_| numbered && !of_column) {
         let of_rows = |found: &regex::Captures<'_>| found.get(2).is_none_or(|noun| !NO_ROWS.contains(&noun.as_str()));
         let found = pattern.captures(&lower).filter(of_rows).and_then(|found| number(found.get(1)?.as_str()));
         if let Some(most) = found.filter(|most| *most > 0) {

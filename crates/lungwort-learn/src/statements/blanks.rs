@@ -173,7 +173,10 @@ impl Asking<'_> {
         };
         // "Ne pas laisser vide" forbids the contrary.
         let denied = |place: &std::ops::Range<usize>| {
-            (place.start.saturating_sub(2)..place.start).any(|at| language.negations.contains(&sentence.word(at)))
+            // Of "if Paid is no, the method must be blank" the comma ends what is denied.
+            let joined = |at: usize| (at..place.start).all(|at| !sentence.gap(at).contains(','));
+            (place.start.saturating_sub(2)..place.start)
+                .any(|at| language.negations.contains(&sentence.word(at)) && joined(at))
         };
         sentence.any(language.forbidden).filter(|place| !otherwise(place) && !denied(place))
     }

@@ -94,7 +94,7 @@ fn without_unless_stated(sentence: &Sentence) -> Option<Vec<Sentence>> {
 
 /// The sentences that are read in the stead of one: in plainer words, and cut into its parts.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
-    let Some(plain) = rephrased(&sentence, &known.headings, &text.about) else {
+    let Some(plain) = rephrased(&sentence, (&known.headings, &text.about), draft) else {
         return cut(known, text, sentence, draft);
     };
     let parts = plain.into_iter().flat_map(|part| cut(known, text, part, draft));

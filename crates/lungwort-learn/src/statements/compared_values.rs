@@ -112,6 +112,19 @@ fn kind(column: &DraftColumn) -> Option<Kind> {
     }
 }
 
+/// `Guests who have a car`, where Car is yes or no, are those of whom it says yes.
+fn as_answered(condition: &str, kinds: &HashMap<String, Kind>) -> Option<String> {
+    let quoted = condition.starts_with('"');
+    let plain = condition.trim_matches('"');
+    let (column, answer) = match plain.strip_suffix(" IS NOT NULL") {
+        Some(column) => (column, "TRUE"),
+        None => (plain.strip_suffix(" IS NULL")?, "NOT TRUE"),
+    };
+    let said = format!("{column} IS {answer}");
+    let of_answers = matches!(kinds.get(column), Some(Kind::YesNo(..)));
+    of_answers.then(|| if quoted { format!("\"{said}\"") } else { said })
+}
+
 fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
     let (Some(equals), Some(among)) = (EQUALS.as_ref(), AMONG.as_ref()) else { return condition.to_owned() };
     let is_number = |text: &str| text.parse::<f64>().is_ok();
@@ -143,7 +156,7 @@ fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
             _ => found[0].to_owned(),
         }
     });
-    several.into_owned()
+    as_answered(&several, kinds).unwrap_or_else(|| several.into_owned())
 }
 
 #[cfg(test)]
@@ -165,7 +178,9 @@ mod tests {
             ("treated <> 'Y'", "treated IS FALSE"),
             ("treated = 'N'", "treated IS FALSE"),
             ("treated = 'maybe'", "treated = 'maybe'"),
-            ("treated IN ('Y', 'N')", "treated IS NOT NULL"),
+            ("treated IS NOT NULL", "treated IS TRUE"),
+            ("\"treated IS NULL\"", "\"treated IS NOT TRUE\""),
+            ("grade IS NOT NULL", "grade IS NOT NULL"),
             ("state NOT IN ('shut', 'open')", "state IS NULL"),
             ("state IN ('shut', 'sold')", "state IN ('shut', 'sold')"),
             ("kind = 'it''s' AND grade NOT IN ('1')", "kind = 'it''s' AND grade NOT IN (1)"),

@@ -326,7 +326,7 @@ pub(super) fn condition_of(
         let end = mention.words.end;
         span.contains(&mention.words.start) && end > 0 && end < span.end && sentence.gap(end - 1) == "="
     };
-    let near = |mention: &&Mention| mention.words.start >= from && mention.words.start <= from + 2;
+    let near = |mention: &&Mention| (from..=from + 2).contains(&mention.words.start) && mention.words.start < span.end;
     let about = mentions.iter().find(equated).or_else(|| mentions.iter().find(near))?;
     // "If a fee is charged, give it in euros" asks nothing of another column.
     let outside = |at: &usize| !span.contains(at);
@@ -392,9 +392,17 @@ pub(super) fn is_one_of(column: &str, values: &[String], denied: bool) -> String
 pub(super) fn compared_with(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     let from = from + usize::from(language.owners.contains(&sentence.word(from)));
     let kinds = [(language.above, ">"), (language.below, "<"), (language.at_least, ">="), (language.at_most, "<=")];
-    kinds.into_iter().find_map(|(phrases, sign)| {
+    let led = kinds.into_iter().find_map(|(phrases, sign)| {
         let end = phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, from)).max()?;
         Some(format!("{sign} {}", sentence.number(end, language)?))
+    });
+    // "If the discount is 10 or more"
+    led.or_else(|| {
+        let number = sentence.number(from, language)?;
+        let behind = [(language.or_more, ">="), (language.or_less, "<=")];
+        let ends = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, from + 1).is_some());
+        let (_, sign) = behind.into_iter().find(|(phrases, _)| ends(phrases))?;
+        Some(format!("{sign} {number}"))
     })
 }
 

@@ -188,6 +188,10 @@ impl Asking<'_> {
     /// The same of one number: the column that it counts stands behind it.
     fn counted(&self, sheet: usize, mut limit: Limit) -> Option<(String, std::ops::Range<usize>)> {
         let (sentence, language) = (self.sentence, self.language);
+        // Of "if the price is over 10, the plate…" the plates are not counted.
+        if limit.end.checked_sub(1).is_some_and(|last| sentence.gap(last).contains([',', ';', ':'])) {
+            return None;
+        }
         let named = self.mentions.iter().find(|mention| mention.words.start == limit.end);
         let (place, end) = match named {
             Some(mention) => (mention.place, mention.words.end),

@@ -78,6 +78,7 @@ impl Asking<'_> {
         // "Power tools: at least 20", where power is the kind
         let ends = |end: usize| !labelled || (end - 1..=end).any(|at| sentence.gap(at) == ":");
         let of_yes = || self.of_yes_column(sheet, first).filter(|_| !labelled);
+        let of_done = || self.of_done_column(sheet, first).filter(|_| !labelled);
         let of_code = || self.of_code_before(sheet, first).filter(|_| !labelled);
         let counted = || {
             let rest = first..sentence.words.len() + 1;
@@ -92,6 +93,7 @@ impl Asking<'_> {
             .or_else(|| of_named().filter(|_| !labelled))
             .or_else(of_code)
             .or_else(of_yes)
+            .or_else(of_done)
             .or_else(counted)?;
         Some((said, from..end))
     }
@@ -667,9 +669,10 @@ impl Asking<'_> {
     pub(super) fn without_for_values(&self) -> Option<Vec<Claim>> {
         let (sentence, language) = (self.sentence, self.language);
         let no = (0..sentence.words.len()).find(|at| language.none.contains(&sentence.word(*at)))?;
-        let [mention] = self.mentions else { return None };
+        let mention = self.mentions.iter().find(|mention| mention.words.start == no + 1)?;
         let (start, end) = (mention.words.start, mention.words.end);
-        if start != no + 1 {
+        // "Paid bookings have no method", where Paid is a column
+        if self.mentions.iter().any(|other| other.words.start != start && other.words.start > 1) {
             return None;
         }
         let of_kind = self.kind_of_rows().filter(|(_, words)| no == 0 && words.start == end);
@@ -680,8 +683,12 @@ impl Asking<'_> {
             let has = no > 0 && language.has.contains(&sentence.word(no - 1)) && end == sentence.words.len();
             let first =
                 usize::from(language.every.contains(&sentence.word(0)) || language.each_of.contains(&sentence.word(0)));
-            let (said, values) = self.of_one_column(mention.place.0, first, |values| values < no).filter(|_| has)?;
-            (no - 1 - values <= NOUNS).then_some(said)
+            let (said, values) = self
+                .of_one_column(mention.place.0, first, |values| values < no)
+                .or_else(|| self.of_yes_column(mention.place.0, first))
+                .or_else(|| self.of_done_column(mention.place.0, first))
+                .filter(|_| has)?;
+            (values < no && no - 1 - values <= NOUNS).then_some(said)
         })?;
         Some(vec![blank_when(mention.place, &said)])
     }

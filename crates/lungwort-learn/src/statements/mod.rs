@@ -21,7 +21,9 @@ mod counted_rows;
 mod counts;
 mod day_forms;
 mod days;
+mod days_between;
 mod days_of_rows;
+mod done;
 mod duties;
 mod each_kind;
 mod exact;
@@ -814,6 +816,7 @@ fn far_apart(
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
     let mut reading = so_far::read((sentence, language), (mentions, places), (&name, draft));
     reading.and(lasting::read((sentence, language), (mentions, &text.about), draft));
+    reading.and(days_between::read((sentence, language), mentions, (&name, draft)));
     reading
 }
 

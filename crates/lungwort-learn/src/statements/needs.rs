@@ -44,7 +44,13 @@ impl Asking<'_> {
         let before = self.mentions.iter().find(|mention| mention.words.end < needs.start);
         let of_value = of_value.or_else(|| self.compared_before(before?, needs.start));
         // "Schools must name a teacher"
-        let of_yes = || self.of_yes_column(behind.first()?.place.0, first).filter(|(_, end)| *end == needs.start);
+        // "Paid bookings need a method", "unpaid bookings need a reason"
+        let near = |end: &usize| (*end..=*end + 1).contains(&needs.start);
+        let of_yes = || {
+            let sheet = behind.first()?.place.0;
+            let said = self.of_yes_column(sheet, first).or_else(|| self.of_done_column(sheet, first));
+            said.filter(|(_, end)| near(end))
+        };
         let of_value = of_value.or_else(|| of_yes().map(|(said, _)| said));
         // "Bookings with drums need a deposit"
         let of_value =

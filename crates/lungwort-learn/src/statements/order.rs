@@ -260,9 +260,12 @@ pub(super) fn is_compared(sentence: &Sentence, language: &Language, mention: &Me
     let at = mention.words.start;
     let phrases =
         [language.earlier, language.later, language.at_most, language.at_least, language.above, language.below];
+    // "If the price is over 10, the plate…" compares the price with a number.
+    let joined =
+        |end: usize| (end.max(1) - 1..at).all(|word| !sentence.gap(word).contains([',', ';'])) && at - end <= 1;
     phrases.into_iter().flatten().any(|phrase| {
         (at.saturating_sub(6)..at)
-            .any(|from| sentence.ends_at(phrase, from).is_some_and(|end| end <= at && at - end <= 1))
+            .any(|from| sentence.ends_at(phrase, from).is_some_and(|end| end <= at && joined(end)))
     })
 }
 

@@ -4,17 +4,20 @@
 //! A language has a table of pairs: a pattern, which has to fit a sentence from its first word to its last, and the sentence or the
 //! sentences, one a line, that are read in its stead. It is cited as it stands all the same. In a pattern stand
 //! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing;
-//! - the signs `, : = ( ) +`, which have to stand between the words, and `-` where any of `:`, `-`, `–`, `=` may stand;
+//! - the signs `, : = ( ) + @`, which have to stand between the words, and `-` where any of `:`, `-`, `–`, `=` may stand;
 //! - places: `{c}` for a column, `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign, `{l}`
-//!   for a list and `{r}` for whatever is left. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading.
+//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them, and `{r}` for
+//!   whatever is left. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading.
 
 use std::ops::Range;
 use std::sync::LazyLock;
 
 use super::About;
+use super::by_value::entries;
 use super::sentence::{Sentence, bit, sentences};
 use super::subject::Headings;
 use super::words::{self, Language};
+use crate::draft::Draft;
 
 /// Words of a sentence that is held against patterns, at most: a longer one says more than one thing.
 const LONGEST: usize = 40;
@@ -60,7 +63,7 @@ fn part(text: &'static str) -> Part {
     let mut signs = text.chars();
     match (signs.next(), signs.next()) {
         (Some('-'), None) => Part::AnySign,
-        (Some(sign @ (',' | ':' | '=' | '(' | ')' | '+')), None) => Part::Sign(sign),
+        (Some(sign @ (',' | ':' | '=' | '(' | ')' | '+' | '@')), None) => Part::Sign(sign),
         (Some('{'), Some(kind)) => Part::Place(kind),
         (first, _) => {
             let ways = text.trim_start_matches('?').split('|').map(|way| way.split('_').collect());
@@ -70,12 +73,16 @@ fn part(text: &'static str) -> Part {
 }
 
 /// The sentences that are read in the stead of one.
-pub(super) fn rephrased(sentence: &Sentence, known: &Headings, about: &About) -> Option<Vec<Sentence>> {
+pub(super) fn rephrased(
+    sentence: &Sentence,
+    (known, about): (&Headings, &About),
+    draft: &Draft,
+) -> Option<Vec<Sentence>> {
     if sentence.words.len() > LONGEST || sentence.words.len() < 2 || sentence.is_question() {
         return None;
     }
     let of_language = |(patterns, language): (&Vec<Pattern>, &&'static Language)| {
-        let mut fitting = Fitting { sentence, language, known, about, places: Vec::new() };
+        let mut fitting = Fitting { sentence, language, known, about, draft, places: Vec::new() };
         let may_fit =
             |pattern: &&Pattern| pattern.begins.iter().all(|ways| ways.iter().any(|begin| sentence.begins(*begin)));
         patterns.iter().filter(may_fit).find_map(|pattern| {
@@ -102,6 +109,7 @@ struct Fitting<'s> {
     language: &'static Language,
     known: &'s Headings,
     about: &'s About,
+    draft: &'s Draft,
     places: Vec<String>,
 }
 
@@ -146,7 +154,7 @@ impl Fitting<'_> {
             'c' => COLUMN,
             'v' | 'd' => VALUE,
             'n' => 1,
-            'k' => SOME,
+            'k' | 'w' => SOME,
             _ => left,
         };
         // What is left is the whole of it.
@@ -183,19 +191,45 @@ impl Fitting<'_> {
                 (joined() && !words.clone().any(common)).then(|| text.to_owned())
             }
             'k' => joined().then(|| text.to_owned()),
-            'l' => {
+            'w' => (joined() && self.has_value(&words)).then(|| text.to_owned()),
+            'l' | 'o' => {
                 let joins = |at: usize| {
                     let word = sentence.word(at);
                     language.or.contains(&word) || language.and.contains(&word)
                 };
                 let listed = text.contains([',', '/']) || words.clone().any(joins);
-                listed.then(|| text.to_owned())
+                let chosen = || {
+                    let or = language.or.first().copied().unwrap_or("/");
+                    language
+                        .and
+                        .iter()
+                        .fold(text.to_owned(), |text, and| text.replace(&format!(" {and} "), &format!(" {or} ")))
+                };
+                listed.then(|| if kind == 'o' { chosen() } else { text.to_owned() })
             }
             _ => {
                 let ends = words.end == sentence.words.len();
+                // What "it" is shows where the sentence is read as it stands.
+                if !ends && language.pronouns.contains(&sentence.word(words.start)) {
+                    return None;
+                }
                 Some(if ends { sentence.rest(words.start).to_owned() } else { text.to_owned() })
             }
         }
+    }
+
+    /// Whether a value of a list of the template is among some words.
+    fn has_value(&self, words: &Range<usize>) -> bool {
+        let lists = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
+        let mut lists = lists.flat_map(|(_, sheet)| &sheet.columns).filter_map(|column| column.lines.get("allowed"));
+        lists.any(|list| {
+            let values = entries(&list.value);
+            let within = |value: &str| {
+                let lower = value.to_lowercase();
+                words.clone().any(|at| self.sentence.ends_at(&lower, at).is_some_and(|end| end <= words.end))
+            };
+            values.iter().any(|(value, label)| within(value) || label.as_deref().is_some_and(&within))
+        })
     }
 
     /// The signs before a word.

@@ -454,10 +454,17 @@ impl Asking<'_> {
             && mention.is_some_and(|mention| mention.words.start > end && with(mention))
     }
 
+    /// Whether a word stands for all rows, or for those who ask: `required for us`, and not `required for US`.
+    fn is_whole(&self, at: usize, word: &str) -> bool {
+        let stated = self.sentence.words.get(at).map_or("", |(_, place)| &self.sentence.text[place.clone()]);
+        let is_code = stated.len() == 2 && stated.bytes().all(|byte| byte.is_ascii_uppercase());
+        self.language.whole_of.contains(&word) && !is_code
+    }
+
     /// `For credit notes the reason is required`
     pub(super) fn begins_for_some(&self) -> bool {
         let (first, second) = (self.sentence.word(0), self.sentence.word(1));
-        let all = self.language.whole_of.contains(&second) || self.language.every.contains(&second);
+        let all = self.is_whole(1, second) || self.language.every.contains(&second);
         self.language.only_for.contains(&first) && !all
     }
 
@@ -466,7 +473,7 @@ impl Asking<'_> {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
         // "Required for credit notes" is no more than that; "required for all rows" is.
         let behind = |at: usize| sentence.words.get(required.end + at).map_or("", |(word, _)| word.as_str());
-        let for_some = language.only_for.contains(&behind(0)) && !language.whole_of.contains(&behind(1));
+        let for_some = language.only_for.contains(&behind(0)) && !self.is_whole(required.end + 1, behind(1));
         // "Only needed from people without a number"
         let narrow = required.start > 0 && language.only.contains(&sentence.word(required.start - 1));
         let for_some =

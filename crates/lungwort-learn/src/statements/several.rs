@@ -240,4 +240,11 @@ fn or_between(sentence: &Sentence, language: &Language, pair: &[Mention]) -> boo
     between.len() <= OR_BETWEEN
         && !between.iter().any(is_kind)
         && between.iter().any(|(word, _)| language.or.contains(&word.as_str()))
+        && !is_for_others(sentence, language, pair)
+}
+
+/// `For guests from US or CA, the state is required`: what stands before the comma says for whom.
+fn is_for_others(sentence: &Sentence, language: &Language, pair: &[Mention]) -> bool {
+    let led = language.only_for.contains(&sentence.word(0));
+    led && pair[1].words.start.checked_sub(2).is_some_and(|at| (at..at + 2).any(|at| sentence.gap(at).contains(',')))
 }

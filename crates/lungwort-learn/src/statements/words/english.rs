@@ -15,6 +15,13 @@ const WHICH_COLUMNS: &[&str] = &[
 
 pub(super) static WORDS: Language = Language {
     rephrased: rephrased::REPHRASED,
+    less: &["minus", "less"],
+    agrees: &[
+        "must match", "has to match", "should match", "must agree with", "must fit", "follows from", "must equal",
+    ],
+    nights: &["nights", "days", "night", "duration", "length"],
+    undone: &["un"],
+    done_with: &["to", "on", "by", "at", "until", "date"],
     how_many: &["how many", "how much"],
     in_all: &["long", "in all", "in total", "altogether", "overall"],
     cents: &[
@@ -678,7 +685,7 @@ pub(super) static WORDS: Language = Language {
         "more than", "greater than", "above", "over", "larger than", "heavier than", "higher than", "bigger than",
         "dearer than", "costlier than", "more expensive than", "taller than", "wider than", "deeper than",
         "thicker than", "faster than", "hotter than", "warmer than", "louder than", "stronger than", "farther than",
-        "further than",
+        "further than", "exceeds", "is in excess of",
     ],
     below: &["less than", "below", "under", "smaller than", "fewer than"],
     exactly: &["exactly", "precisely", "always"],
@@ -758,6 +765,7 @@ pub(super) static WORDS: Language = Language {
         "comes after", "higher than", "bigger than", "exceed", "exceeds",
     ],
     unique: &[
+        "different from each other", "different from one another", "differ from each other", "differ from one another",
         "never twice", "primary key", "pk", "unique", "only be used for one", "only be used on one",
         "used for one only", "belongs to one", "no duplicates", "not be repeated", "only once", "exactly once",
         "once per file", "once per list", "once in the file", "once in the list", "once per sheet", "once in a file",

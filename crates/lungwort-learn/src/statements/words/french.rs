@@ -8,6 +8,11 @@ use crate::statements::questions::Asked;
 
 pub(super) static WORDS: Language = Language {
     rephrased: rephrased::REPHRASED,
+    less: &["moins"],
+    agrees: &["doit correspondre à", "doivent correspondre à", "correspond à", "correspondent à"],
+    nights: &["nuits", "nuitées", "jours", "durée"],
+    undone: &["non"],
+    done_with: &["le", "à", "par", "jusqu"],
     how_many: &["combien"],
     in_all: &["au total", "en tout"],
     cents: &["euros et centimes", "euros et cents"],

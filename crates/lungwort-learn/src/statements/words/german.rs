@@ -8,6 +8,11 @@ use crate::statements::questions::Asked;
 
 pub(super) static WORDS: Language = Language {
     rephrased: rephrased::REPHRASED,
+    less: &["minus", "abzüglich", "weniger"],
+    agrees: &["muss zu", "müssen zu", "ergibt sich aus", "ergeben sich aus", "entspricht"],
+    nights: &["nächte", "tage", "dauer", "übernachtungen"],
+    undone: &["un", "nicht"],
+    done_with: &["an", "am", "von", "bis"],
     how_many: &["wie viele", "wie viel", "wieviel", "wieviele"],
     in_all: &["lang", "insgesamt"],
     cents: &["euro und cent", "euro und cents"],

@@ -19,6 +19,14 @@ pub(super) fn in_any(sentence: &Sentence, table: fn(&Language) -> &'static [&'st
 pub(super) struct Language {
     /// Sentences that say in other words what plainer ones say: `rephrased` tells how they are written.
     pub rephrased: &'static [(&'static str, &'static str)],
+    /// Between two days: the one less the other; and what their number has to do.
+    pub less: &'static [&'static str],
+    pub agrees: &'static [&'static str],
+    /// What days are counted as in headings.
+    pub nights: &'static [&'static str],
+    /// Before what is not done: `unpaid`. Behind what is done, in headings: `Loaned to`.
+    pub undone: &'static [&'static str],
+    pub done_with: &'static [&'static str],
     /// Small words by which the language of a sentence shows.
     pub small: &'static [&'static str],
     /// A question before what follows: `Is the plant known, give its name`. Verbs at the beginning of a condition.

@@ -41,7 +41,36 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "a|an {k} must_not|may_not|cannot|can_not|can_never|never have|has|carry|show ?a|an ?any {c} ?date|number",
         "no {2} for {1}",
     ),
+    (
+        "if|when|where|whenever {r} , ?please say|explain|describe|tell|note|write|state {k} under|in {c}",
+        "if {1}, {3} is required",
+    ),
+    (
+        "if|when|where|whenever {r} , {c} must|has_to say|tell|explain|state|give|name|show {r}",
+        "if {1}, {2} is required",
+    ),
+    ("for {k} , ?please explain|say|describe|write|state ?why under|in {c}", "for {1}, {2} is required"),
+    ("for {k} , ?please explain|say|describe|write|state {k} under|in {c}", "for {1}, {3} is required"),
+    ("leave {c} empty|blank|free for any|all|every other {c} than {o}", "{1} must be blank unless {2} is {3}"),
+    (
+        "leave {c} empty|blank|free for any|all|every {c} other_than|but|except {o}",
+        "{1} must be blank unless {2} is {3}",
+    ),
+    ("{c} : {n} unless|except_if|except_when|except_where {r}", "{1} must be {2} unless {3}"),
+    ("{v} only from|with {n} {c} on|onwards|upwards|or_more", "{1} requires at least {2} {3}"),
+    (
+        "{k} of fewer_than|less_than|under {n} {c} cannot|can't|can_not|must_not|may_not have|be|get|book|take|choose|include {v}",
+        "{4} requires at least {2} {3}",
+    ),
+    ("{c} of|for a|an|any {w} must|should|has_to|have_to {r}", "for a {2}, {1} must {3}"),
+    ("{c} of|for a|an|any {w} cannot|can't|can_not|may_not {r}", "for a {2}, {1} must not {3}"),
+    (
+        "a|an|any|every|each {c} of {n} or_more|and_more|or_above|upwards must_have|needs|requires ?a|an|the {c}",
+        "if {1} is at least {2}, {3} is required",
+    ),
     // Order.
+    ("{c} can't|cannot|can_not|must_not|may_not be|have|show a future date", "{1} must not be in the future"),
+    ("{k} cannot|can't|can_not|must_not|may_not be|last|run|stay longer_than|more_than {n} {c}", "{3}: at most {2}"),
     ("{k} is|are never {c} before it|they|he|she|these was|were|is|are ?been {c}", "{2} must not be before {3}"),
     ("no {c} before|earlier_than|prior_to {d}", "{1} must not be before {2}"),
     ("no {c} after|later_than {d}", "{1} must not be after {2}"),
@@ -56,15 +85,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "any|every|each|a|an {c} other_than|except|apart_from {l} is|are|will_be|counts_as rejected|refused|returned|ignored|invalid|not_accepted|not_allowed|an_error|wrong|sent_back|skipped",
         "{1}: one of {2}",
     ),
-    // The file.
-    (
-        "we|they|the_system|the_office ?can|will ?only accept|handle|process|take|read ?only up_to|at_most|no_more_than|a_maximum_of {n} {k} at_once|at_a_time|in_one_go|per_file|per_upload|in_a_file|in_one_file|in_one_upload",
-        "at most {1} {2} per file",
-    ),
-    (
-        "if you|they|there have|are|send more_than {n} {k} , ?please send|use|split|make|submit|prepare|start|create {r}",
-        "at most {1} {2} per file",
-    ),
+    ("{c} must|has_to|should contain|include|have an|a|the|one @", "{1}: e-mail address"),
+    ("{c} is|are {n} characters long , {r}", "{1} is exactly {2} characters long.\n{1}: {3}."),
     // What has to be there.
     (
         "blank|empty|missing {c} are|is|will_be|get rejected|refused|not_accepted|sent_back|returned|an_error|not_allowed",
