@@ -57,7 +57,24 @@ fn before_year(sentence: &Sentence, language: &Language, known: &[Named]) -> Vec
         let day = if same <= next.day { same } else { Date::new(year - 1, month, day).ok()? };
         (words.end..next.words.start).any(joins).then_some(Named { words, day, sure: true })
     };
-    (0..sentence.words.len()).filter_map(one).collect()
+    let alone = |at: usize| day_alone(sentence, language, (at, known));
+    (0..sentence.words.len()).filter_map(|at| one(at).or_else(|| alone(at))).collect()
+}
+
+/// `1 to 3 June 2027`: the first day is in the month of the second.
+fn day_alone(sentence: &Sentence, language: &Language, (at, known): (usize, &[Named])) -> Option<Named> {
+    let first = sentence.word(at).trim_end_matches(|each: char| each.is_alphabetic());
+    let first: i8 = first.parse().ok().filter(|day| (1..=31).contains(day))?;
+    let joins =
+        |at: usize| [language.or, language.and, language.to].iter().any(|words| words.contains(&sentence.word(at)));
+    let behind = match joins(at + 1) {
+        true => at + 2 + usize::from(language.small.contains(&sentence.word(at + 2))),
+        false if sentence.is_dashed(at) => at + 1,
+        false => return None,
+    };
+    let next = known.iter().find(|of| of.words.start == behind && !known.iter().any(|of| of.words.contains(&at)))?;
+    let day = Date::new(next.day.year(), next.day.month(), first).ok().filter(|day| *day < next.day)?;
+    Some(Named { words: at..at + 1, day, sure: next.sure })
 }
 
 /// A month at a word, with the day before or behind it: the words of both, the month, the day.
@@ -136,11 +153,13 @@ fn both(sentence: &Sentence, language: &Language, days: &[Named]) -> Option<Vec<
     {
         return Some(vec![one("min", first), one("max", second)]);
     }
-    // `2026-01-01 to 2026-12-31`, as all that is said
+    // `2026-01-01 to 2026-12-31`, as all that a part of the sentence says
+    let parted = |at: usize| sentence.gap(at).contains([',', ':', ';', '(', ')']);
     if let [first, second] = days
-        && (first.words.start, second.words.end) == (0, sentence.words.len())
-        && second.words.start == first.words.end + 1
-        && language.to.contains(&sentence.word(first.words.end))
+        && (first.words.start == 0 || parted(first.words.start - 1))
+        && (second.words.end == sentence.words.len() || parted(second.words.end - 1))
+        && (second.words.start == first.words.end + 1 && language.to.contains(&sentence.word(first.words.end))
+            || second.words.start == first.words.end && sentence.is_dashed(first.words.end - 1))
         && first.day < second.day
     {
         return Some(vec![one("min", first), one("max", second)]);
@@ -175,9 +194,19 @@ fn of_months(sentence: &Sentence, language: &Language) -> Option<Vec<Limit>> {
         let first = month(at)?;
         let to = [language.to, language.and].iter().any(|words| words.contains(&sentence.word(at + 1)));
         let next = at + 1 + usize::from(to);
+        let year_at = |at: usize| {
+            let year: i16 = sentence.word(at).parse().ok()?;
+            (1500..2200).contains(&year).then_some(year)
+        };
+        // "Dd.mm.yyyy, in June 2027"
+        if let Some(year) = year_at(at + 1).filter(|_| super::day_forms::date(sentence).is_some()) {
+            let led = [language.into, language.in_year].into_iter().any(|phrases| qualified(sentence, phrases, at));
+            let day = Date::new(year, first, 1).ok().filter(|_| led)?;
+            return Some(vec![("min", day.to_string(), true), ("max", day.last_of_month().to_string(), true)]);
+        }
         let second = month(next).filter(|second| *second > first)?;
         let adjoining = second == first + 1 || language.to.contains(&sentence.word(at + 1)) || !to;
-        let year: i16 = sentence.word(next + 1).parse().ok().filter(|year| (1500..2200).contains(year))?;
+        let year = year_at(next + 1)?;
         let led = [language.into, language.between, language.in_year]
             .into_iter()
             .any(|phrases| qualified(sentence, phrases, at));

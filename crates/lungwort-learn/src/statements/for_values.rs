@@ -11,6 +11,7 @@ use super::subject::{Mention, Place, plain_heading};
 use super::words;
 use super::yes_no::counts_answers;
 use super::{Claim, Confidence};
+use lungwort_core::cell::fold::without_accents;
 
 /// Words between the values and the verb that says what is to be given then, at most: `for gas appliances please give`.
 const NOUNS: usize = 3;
@@ -769,6 +770,12 @@ const WORD: usize = 3;
 
 /// Whether a word is another one in the plural: `pots`, `Büchern`.
 pub(super) fn is_form_of(word: &str, one: &str) -> bool {
+    // "Les vêtements", where the value is VETEMENT
+    if !word.is_ascii() && one.is_ascii() {
+        let plain = without_accents(word);
+        // An ß has no accent.
+        return plain == one && one.len() >= WORD || plain.is_ascii() && is_form_of(&plain, one);
+    }
     // Nearly every pair begins otherwise.
     let (first, other) = (word.as_bytes().first(), one.as_bytes().first());
     if first != other && [first, other].into_iter().flatten().all(u8::is_ascii) {

@@ -5,7 +5,7 @@
 //! sentences, one a line, that are read in its stead. It is cited as it stands all the same. In a pattern stand
 //! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing;
 //! - the signs `, : = ( ) + @`, which have to stand between the words, and `-` where any of `:`, `-`, `–`, `=` may stand;
-//! - places: `{c}` for a column, `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign, `{l}`
+//! - places: `{c}` for a column, `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more), `{l}`
 //!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them, and `{r}` for
 //!   whatever is left. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading.
 
@@ -14,6 +14,7 @@ use std::sync::LazyLock;
 
 use super::About;
 use super::by_value::entries;
+use super::for_values::is_form_of;
 use super::sentence::{Sentence, bit, sentences};
 use super::subject::Headings;
 use super::words::{self, Language};
@@ -21,9 +22,10 @@ use crate::draft::Draft;
 
 /// Words of a sentence that is held against patterns, at most: a longer one says more than one thing.
 const LONGEST: usize = 40;
-/// Words of a column, of a value or a day, and of what only has to be there, at most.
+/// Words of a column, of a value, of a day with its time, and of what only has to be there, at most.
 const COLUMN: usize = 5;
 const VALUE: usize = 4;
+const DAY: usize = 6;
 const SOME: usize = 7;
 
 /// A part of a pattern.
@@ -152,9 +154,10 @@ impl Fitting<'_> {
         let left = self.sentence.words.len() - at;
         let most = match kind {
             'c' => COLUMN,
-            'v' | 'd' => VALUE,
+            'v' => VALUE,
+            'd' => DAY,
             'n' => 1,
-            'k' | 'w' => SOME,
+            'k' | 'm' | 'w' => SOME,
             _ => left,
         };
         // What is left is the whole of it.
@@ -181,7 +184,10 @@ impl Fitting<'_> {
         match kind {
             'c' => {
                 let led = words.len() > 1 && is_small(words.start);
-                let name = self.known.named_at(sentence, words.start + usize::from(led)..words.end, self.about)?;
+                let own = words.start + usize::from(led)..words.end;
+                let alone = own.len() == 1 && (led || words.start > 0 && is_small(words.start - 1));
+                let ended = || self.known.ended_by(sentence.word(own.start), self.about).filter(|_| alone);
+                let name = self.known.named_at(sentence, own.clone(), self.about).or_else(ended)?;
                 joined().then(|| name.to_owned())
             }
             'n' => sentence.number(words.start, language).map(|_| text.to_owned()),
@@ -191,6 +197,7 @@ impl Fitting<'_> {
                 (joined() && !words.clone().any(common)).then(|| text.to_owned())
             }
             'k' => joined().then(|| text.to_owned()),
+            'm' => (joined() && words.len() > 1).then(|| text.to_owned()),
             'w' => (joined() && self.has_value(&words)).then(|| text.to_owned()),
             'l' | 'o' => {
                 let joins = |at: usize| {
@@ -221,12 +228,20 @@ impl Fitting<'_> {
     /// Whether a value of a list of the template is among some words.
     fn has_value(&self, words: &Range<usize>) -> bool {
         let lists = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
-        let mut lists = lists.flat_map(|(_, sheet)| &sheet.columns).filter_map(|column| column.lines.get("allowed"));
-        lists.any(|list| {
-            let values = entries(&list.value);
+        let mut columns = lists.flat_map(|(_, sheet)| &sheet.columns);
+        columns.any(|column| {
+            // "Private boats", where Private is a column of yes and no
+            let heading = column.heading.trim().to_lowercase();
+            if column.is_yes_no() && words.clone().any(|at| self.sentence.word(at) == heading) {
+                return true;
+            }
+            let values = column.lines.get("allowed").map(|list| entries(&list.value)).unwrap_or_default();
             let within = |value: &str| {
                 let lower = value.to_lowercase();
-                words.clone().any(|at| self.sentence.ends_at(&lower, at).is_some_and(|end| end <= words.end))
+                words.clone().any(|at| {
+                    let whole = self.sentence.ends_at(&lower, at).is_some_and(|end| end <= words.end);
+                    whole || is_form_of(self.sentence.word(at), &lower)
+                })
             };
             values.iter().any(|(value, label)| within(value) || label.as_deref().is_some_and(&within))
         })

@@ -521,7 +521,8 @@ impl Asking<'_> {
         if places.is_empty() || self.counts_some() {
             return Reading::default();
         }
-        if self.is_one_or_unknown(&places, required.end) || self.asks_for_form(required) {
+        let form = || conditional_at(sentence, language) != Some(0) && self.asks_for_form(required);
+        if self.is_one_or_unknown(&places, required.end) || form() {
             return Reading::default();
         }
         // A condition before or behind the word: required only then.

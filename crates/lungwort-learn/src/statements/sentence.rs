@@ -150,17 +150,26 @@ fn is_month(word: &str) -> bool {
     super::words::ALL.iter().any(|language| language.months.iter().any(|(name, _)| *name == word))
 }
 
+/// Words from a condition to the verb that tells what to do then, at most.
+const GIVEN: usize = 6;
+
 /// Whether what stands behind a semicolon speaks of something else.
 fn is_new_clause(before: &str, behind: &str) -> bool {
     let first = behind.split_whitespace().next().unwrap_or_default();
     let goes_on = super::words::ALL.iter().any(|language| language.pronouns.contains(&first));
     // "Yes/no; if paid, give the day"
     let conditional = super::words::ALL.iter().any(|language| language.conditional.contains(&first));
-    if conditional && behind.contains(',') {
+    let gives = |language: &&Language| {
+        let words = || behind.split_whitespace().take(GIVEN);
+        words().any(|word| language.give.contains(&word))
+            || language.fill_in.iter().any(|phrase| behind.contains(phrase))
+    };
+    // "ACTIVE, WAITING, ENDED; if ENDED fill in the end"
+    if conditional && (behind.contains(',') || super::words::ALL.iter().any(gives)) {
         return true;
     }
     // "Two decimals; CHILD passes are free" speaks of others from there on.
-    let code = first.len() > 1 && first.chars().all(char::is_uppercase);
+    let code = first.len() > 1 && first.chars().all(char::is_uppercase) || is_code_before(before, first);
     // "0 to 20; every discount must be explained in Reason"
     // "Party size: 1 to 12; groups of more than 6 must quote a reference" has a subject of its own behind its label.
     let subject = (before.contains(": ") || before.contains(" = ")) && has_subject(behind);
@@ -169,6 +178,13 @@ fn is_new_clause(before: &str, behind: &str) -> bool {
         && is_clause(behind)
         && !is_for_some(behind)
         && !leaves_the_rest(behind)
+}
+
+/// Whether a word is a code of the list before it, in small letters: `ACTIVE, WAITING or ENDED; ended needs a day`.
+fn is_code_before(before: &str, word: &str) -> bool {
+    let code = word.to_uppercase();
+    let mut words = before.split(|each: char| !each.is_alphanumeric());
+    word.len() > 2 && word.chars().all(char::is_lowercase) && words.any(|word| word == code)
 }
 
 /// Whether a clause begins with what it is about, and goes on with what is asked of it.

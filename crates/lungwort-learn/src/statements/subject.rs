@@ -202,6 +202,14 @@ impl Headings {
         of.map(|at| &self.all[*at]).find(is_so).map(|(_, _, plain)| plain.as_str())
     }
 
+    /// The heading of two words that a noun ends, where no other heading has the noun: `a name`, where the heading is Boat name.
+    pub fn ended_by(&self, noun: &str, about: &About) -> Option<&str> {
+        let (place, _) = self.with_word(noun, about)?;
+        let is_so =
+            |named: &&Named| named.1 == place && named.0.len() == 2 && named.0[1] == noun && about.reaches(place.0);
+        self.all.iter().find(is_so).map(|(_, _, plain)| plain.as_str())
+    }
+
     /// Those that words of a sentence may stand for.
     fn near(&self, sentence: &Sentence, about: &About) -> Vec<&Named> {
         let begins = self.by_begin.iter().filter(|(begin, _)| sentence.begins(*begin));

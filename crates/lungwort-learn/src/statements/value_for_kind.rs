@@ -72,7 +72,12 @@ impl Asking<'_> {
         let lines = &self.draft.sheets[place.0].columns[place.1].lines;
         if let Some(words) = lines.get("yes_no") {
             let said = self.sentence.words.get(at).map(|(_, place)| &self.sentence.text[place.clone()])?;
-            let is = |key: &str| words.value.contains(&format!("{key} = \"{said}\""));
+            let plain = self.sentence.word(at);
+            let of_language = |key: &str| {
+                let pairs = self.language.yes_no.iter().filter(|(yes, _)| yes.len() > 1);
+                pairs.into_iter().any(|(yes, no)| plain == if key == "yes" { *yes } else { *no })
+            };
+            let is = |key: &str| words.value.contains(&format!("{key} = \"{said}\"")) || of_language(key);
             let answer = match (is("yes"), is("no")) {
                 (true, _) => "TRUE",
                 (_, true) => "FALSE",

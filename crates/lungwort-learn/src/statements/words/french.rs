@@ -394,8 +394,14 @@ pub(super) static WORDS: Language = Language {
         "au moins", "minimum", "au minimum", "pas moins de", "d'au moins", "à partir de", "supérieur ou égal à",
         "supérieure ou égale à",
     ],
-    above: &["au-delà de", "au delà de", "supérieur à", "supérieure à", "plus de", "plus grand que"],
-    below: &["inférieur à", "inférieure à", "moins de", "plus petit que"],
+    above: &[
+        "supérieur au", "supérieure au", "supérieur aux", "plus haut que", "plus cher que", "au-delà de", "au delà de",
+        "supérieur à", "supérieure à", "plus de", "plus grand que",
+    ],
+    below: &[
+        "inférieur à", "inférieure à", "inférieur au", "inférieure au", "inférieur aux", "inférieure aux",
+        "plus bas que", "plus basse que", "moins cher que", "moins de", "plus petit que",
+    ],
     exactly: &["exactement", "précisément", "toujours"],
     between: &["du", "entre", "de", "se situe entre", "se situent entre"],
     positive: &["positif", "positive"],
@@ -409,8 +415,9 @@ pub(super) static WORDS: Language = Language {
         "après aujourd'hui", "postérieures à aujourd'hui", "date future", "dates futures",
     ],
     earlier: &[
-        "avant", "avant le", "inférieur à", "inférieure à", "antérieure à", "antérieur à", "précéder", "antérieures à",
-        "précède", "antérieure au", "antérieur au", "avant de",
+        "avant", "avant le", "inférieur à", "inférieure à", "inférieur au", "inférieure au", "plus bas que",
+        "plus basse que", "antérieure à", "antérieur à", "précéder", "antérieures à", "précède", "antérieure au",
+        "antérieur au", "avant de",
     ],
     later: &[
         "après", "après le", "supérieur à", "supérieure à", "postérieure à", "postérieur à", "ultérieure à",

@@ -68,6 +68,21 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "a|an|any|every|each {c} of {n} or_more|and_more|or_above|upwards must_have|needs|requires ?a|an|the {c}",
         "if {1} is at least {2}, {3} is required",
     ),
+    ("{m} if|when|where {k} , otherwise|else ?leave|left ?it blank|empty", "required if {2}, otherwise blank"),
+    ("{m} , {w} only", "{1}, only for {2}"),
+    ("{w} never have|has|need|needs|take|takes|get|gets one|any|it", "must be no for {1}"),
+    ("for {w} it|this must|has_to ?always be {v}", "must be {2} for {1}"),
+    ("for {w} it|this is always {v}", "must be {2} for {1}"),
+    ("always {v} for {w}", "must be {1} for {2}"),
+    ("if|when {v} ?also ?please ?also fill_in|complete|give|enter|state|add {r}", "if {1}, give {2}"),
+    (
+        "if|for|with|when yes , ?please ?also give|state|enter|add|fill_in|complete {c} ?in ?watts|kw|euros|pounds|metres|meters|centimetres|cm|kilograms|kg|grams|hours|minutes|km|kilometres|litres|percent ( {r} )",
+        "if yes, {1} is required.\n{1}: {2}",
+    ),
+    (
+        "if|for|with|when yes , ?please ?also give|state|enter|add|fill_in|complete {c} in ?watts|kw|euros|pounds|metres|meters|centimetres|cm|kilograms|kg|grams|hours|minutes|km|kilometres|litres|percent",
+        "if yes, {1} is required",
+    ),
     // Order.
     ("{c} can't|cannot|can_not|must_not|may_not be|have|show a future date", "{1} must not be in the future"),
     ("{k} cannot|can't|can_not|must_not|may_not be|last|run|stay longer_than|more_than {n} {c}", "{3}: at most {2}"),
@@ -87,12 +102,25 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("{c} must|has_to|should contain|include|have an|a|the|one @", "{1}: e-mail address"),
     ("{c} is|are {n} characters long , {r}", "{1} is exactly {2} characters long.\n{1}: {3}."),
+    ("a|an ?http|https ?:// link|url|website|address only", "a web address that begins with https://"),
+    ("?a link|url|website|web_address|address , https only|links_only", "a web address that begins with https://"),
+    ("{c} : date_and_time|day_and_time , {d}", "{1}: date and time as {2}"),
     // What has to be there.
+    ("each|every {k} has|must_have|needs|gets ?a|an|its|one {c}", "{2} must be given"),
+    ("all {k} have|must_have|need|get ?a|an|their {c}", "{2} must be given"),
     (
         "blank|empty|missing {c} are|is|will_be|get rejected|refused|not_accepted|sent_back|returned|an_error|not_allowed",
         "{1} must not be blank",
     ),
     // Several columns.
+    (
+        "{c} : {k} , no_repeats|not_repeated|no_repetition|without_repeats|without_repetition within|for|per|by ?one|a|each|the ?same {c}",
+        "{1}: {2}.\n{1}: unique per {3}.",
+    ),
+    (
+        "{c} : no_repeats|not_repeated|no_repetition|without_repeats within|for|per|by ?one|a|each|the ?same {c}",
+        "{1}: unique per {2}.",
+    ),
     (
         "two {k} cannot|can't|can_not|must_not|may_not have|share|use|be_for ?the same {c} and ?the ?same {c}",
         "the combination of {2} and {3} must be unique",

@@ -7,11 +7,29 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "si {c} est|sont rempli|remplie|remplis|remplies|renseigné|renseignée|indiqué|indiquée|saisi|saisie|donné|donnée , {c} doit l'être aussi|également",
         "si {1} est rempli, {2} est obligatoire",
     ),
+    (
+        "si oui , ?veuillez ?alors indiquer|indiquez|préciser|précisez|donner|donnez|saisir|saisissez|renseigner|renseignez {c} ?en ?watts|kw|euros|mètres|centimètres|cm|kilogrammes|kg|grammes|heures|minutes|km|kilomètres|litres ( {r} )",
+        "si oui, {1} est obligatoire.\n{1} : {2}",
+    ),
+    (
+        "si oui , ?veuillez ?alors indiquer|indiquez|préciser|précisez|donner|donnez|saisir|saisissez|renseigner|renseignez {c} en ?watts|kw|euros|mètres|centimètres|cm|kilogrammes|kg|grammes|heures|minutes|km|kilomètres|litres",
+        "si oui, {1} est obligatoire",
+    ),
     // Listes
     (
         "seuls|seules {c} {l} existent|sont_acceptés|sont_acceptées|sont_admis|sont_admises|sont_valables|sont_possibles|sont_autorisés|sont_autorisées",
         "{1} : {2}",
     ),
+    (
+        "{c} : {k} , sans|sans_aucune répétition|doublon|doublons pour|chez|par|dans ?un|une ?même {c}",
+        "{1} : {2}.\n{1} : unique par {3}.",
+    ),
+    (
+        "{c} : sans|sans_aucune répétition|doublon|doublons pour|chez|par|dans ?un|une ?même {c}",
+        "{1} : unique par {2}.",
+    ),
+    ("{c} doit|doivent rester inférieur|inférieure|inférieurs|inférieures {r}", "{1} doit être inférieur {2}"),
+    ("{c} : date_et_heure , {d}", "{1} : date et heure comme {2}"),
     // Limites
     (
         "{c} ne peut|peuvent|doit|doivent|saurait ?pas être inférieur|inférieure|inférieurs|inférieures à {n} ?euros|euro|€",

@@ -16,6 +16,22 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "wenn|falls keine|kein {c} vorhanden|angegeben ist , ?bitte {c} angeben|ausfüllen|eintragen",
         "wenn {1} leer ist, ist {2} Pflicht",
     ),
+    (
+        "bei|für ja ist|sind|bitte|muss|wird ?auch|bitte {c} ?in ?watt|kw|euro|metern|zentimetern|cm|kilogramm|kg|gramm|stunden|minuten|km|kilometern|litern|prozent angeben|anzugeben|nennen|eintragen|einzutragen|benötigt|nötig|erforderlich|angegeben_werden|ausfüllen|auszufüllen ( {r} )",
+        "bei ja ist {1} anzugeben.\n{1}: {2}",
+    ),
+    (
+        "bei|für ja ist|sind|bitte|muss|wird ?auch|bitte {c} ?in ?watt|kw|euro|metern|zentimetern|cm|kilogramm|kg|gramm|stunden|minuten|km|kilometern|litern|prozent angeben|anzugeben|nennen|eintragen|einzutragen|benötigt|nötig|erforderlich|angegeben_werden|ausfüllen|auszufüllen",
+        "bei ja ist {1} anzugeben",
+    ),
+    (
+        "falls|wenn ja , ?wird|ist|sind|bitte|muss ?auch|bitte {c} ?in ?watt|kw|euro|metern|zentimetern|cm|kilogramm|kg|gramm|stunden|minuten|km|kilometern|litern|prozent ?angeben|anzugeben|nennen|eintragen|einzutragen|benötigt|nötig|erforderlich|angegeben_werden|ausfüllen|auszufüllen ( {r} )",
+        "wenn ja, ist {1} anzugeben.\n{1}: {2}",
+    ),
+    (
+        "falls|wenn ja , ?wird|ist|sind|bitte|muss ?auch|bitte {c} ?in ?watt|kw|euro|metern|zentimetern|cm|kilogramm|kg|gramm|stunden|minuten|km|kilometern|litern|prozent ?angeben|anzugeben|nennen|eintragen|einzutragen|benötigt|nötig|erforderlich|angegeben_werden|ausfüllen|auszufüllen",
+        "wenn ja, ist {1} anzugeben",
+    ),
     // Pflicht
     ("{l} müssen|muss in jeder|allen zeile|zeilen stehen|vorkommen|enthalten_sein", "{1} sind Pflicht"),
     ("auf_keinen_fall|niemals|nie|keinesfalls leer lassen|bleiben : {l}", "{1} sind Pflicht"),
@@ -23,6 +39,12 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "mindestens eine|ein|einer {k} ( {l} ) ist|muss erforderlich|nötig|notwendig|pflicht|angegeben_werden|angegeben_sein",
         "mindestens eines von {2} muss angegeben werden",
     ),
+    (
+        "{c} : ohne_wiederholung|ohne_wiederholungen|ohne_doppelte je|pro|innerhalb|für ?eines|einer|eines {c}",
+        "{1}: eindeutig je {2}",
+    ),
+    ("{c} gibt_es nur bei|für {r}", "{1} nur bei {2}"),
+    ("{c} : datum_und_uhrzeit , {d}", "{1}: Datum und Uhrzeit wie {2}"),
     // Grenzen
     ("mehr als {n} {k} {c} sind|ist nicht vorgesehen|möglich|erlaubt|zulässig|gestattet", "{3}: höchstens {1}"),
     (
