@@ -43,7 +43,8 @@ impl Asking<'_> {
             before.matches('(').count() > before.matches(')').count()
         };
         let begins = (own.map_or(0, |own| own.words.end)..from).all(|at| said(&at) || in_bracket(&at));
-        let whole = begins && condition_span(sentence, language)?.end >= sentence.words.len();
+        let end = condition_span(sentence, language)?.end;
+        let whole = begins && (end >= sentence.words.len() || self.otherwise_blank(end));
         if !whole || sentence.text.contains("):") {
             return None;
         }

@@ -12,6 +12,9 @@ use super::yes_no::yes_no;
 use super::{About, Entries, Text, columns_by, conditions, duties, limit_of_some, subject};
 use crate::draft::Draft;
 
+/// Words of what says which value is meant where there is none, at most: `default en`.
+const DEFAULT: usize = 4;
+
 /// `Language: de, en or nl; where it is missing, de is meant`: what a blank means stands behind a list and is none of it.
 fn without_blank(sentence: &Sentence) -> Option<Vec<Sentence>> {
     let (list, behind) = sentence.text.split_once("; ")?;
@@ -21,7 +24,10 @@ fn without_blank(sentence: &Sentence) -> Option<Vec<Sentence>> {
         let lacks = [language.lacking, language.nothing, language.unfilled].iter().any(|words| words.contains(&first));
         // "Leer lassen" asks for it.
         let means = language.means.iter().chain(language.copulas).any(|phrase| behind.find(phrase).is_some());
-        lacks && (means || language.by_default.iter().any(|phrase| behind.find(phrase).is_some()))
+        // "en, fr or de; default en"
+        let defaults = language.by_default.iter().any(|phrase| behind.ends_at(phrase, 0).is_some());
+        defaults && behind.words.len() <= DEFAULT
+            || lacks && (means || language.by_default.iter().any(|phrase| behind.find(phrase).is_some()))
     };
     let is_list = |language: &&Language| {
         let signs: Vec<String> = language.or.iter().map(|word| format!(" {word} ")).collect();
@@ -37,6 +43,21 @@ fn duty_behind(sentence: &Sentence) -> Option<Vec<Sentence>> {
     let duty = sentences(behind).pop().filter(|duty| duty.words.len() == 1)?;
     let alone = |language: &&Language| language.alone_required.contains(&duty.word(0));
     words::ALL.iter().any(alone).then(|| sentences(list).into_iter().chain([duty]).collect())
+}
+
+/// `S, M, L, XL - required for youth members`: what is said of the filling in stands behind a dash.
+fn duty_behind_dash(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let (list, behind) = [" - ", " – ", " — "].iter().find_map(|sign| sentence.text.split_once(sign))?;
+    let duty = sentences(behind).pop()?;
+    let says = |language: &&Language| {
+        let phrases = [language.alone_required, language.required, language.optional, language.conditional];
+        let begins = phrases.into_iter().flatten().any(|phrase| duty.ends_at(phrase, 0).is_some());
+        let first = duty.word(0);
+        begins || language.only.contains(&first) || language.leave.contains(&first)
+    };
+    // "Only for combs - has the keeper drawn the wax?" asks.
+    let plain = !sentence.is_question() && !list.contains([';', '-', '–']) && duty.words.len() > 1;
+    (plain && words::ALL.iter().any(says)).then(|| sentences(list).into_iter().chain([duty]).collect())
 }
 
 /// `optional, ADULT, CHILD or SENIOR`: whether it has to be filled in stands before the values, beside a column.
@@ -94,11 +115,20 @@ fn without_unless_stated(sentence: &Sentence) -> Option<Vec<Sentence>> {
 
 /// The sentences that are read in the stead of one: in plainer words, and cut into its parts.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
-    let Some(plain) = rephrased(&sentence, (&known.headings, &text.about), draft) else {
-        return cut(known, text, sentence, draft);
+    let plainer = |sentence: Sentence| match rephrased(&sentence, (&known.headings, &text.about), draft) {
+        Some(plain) => plain.into_iter().map(|part| part.in_the_stead_of(&sentence)).collect(),
+        None => vec![sentence],
     };
-    let parts = plain.into_iter().flat_map(|part| cut(known, text, part, draft));
-    parts.map(|part| part.in_the_stead_of(&sentence)).collect()
+    let cut = |part: Sentence| {
+        let whole = part.stated.is_some().then(|| part.clone());
+        let parts = cut(known, text, part, draft).into_iter();
+        parts.map(move |part| match &whole {
+            Some(whole) => part.in_the_stead_of(whole),
+            None => part,
+        })
+    };
+    // A part may be one that is said in plainer words, too.
+    plainer(sentence).into_iter().flat_map(cut).flat_map(plainer).collect()
 }
 
 /// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.
@@ -237,6 +267,7 @@ fn more_parts(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Dra
         .or_else(|| without_blank(sentence))
         .or_else(|| list_and_remark(sentence, beside))
         .or_else(|| beside.then(of_column).flatten())
+        .or_else(|| beside.then(|| duty_behind_dash(sentence)).flatten())
         .or_else(|| duties::apart(known, text, sentence, draft))
         .or_else(|| beside.then(|| clauses(sentence)).flatten())
         .or_else(|| with_filling(known, text, sentence, draft))

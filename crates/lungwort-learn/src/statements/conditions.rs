@@ -206,6 +206,12 @@ pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option
         let begins = [language.every, language.articles, language.modals, language.verbs];
         begins.iter().any(|words| words.contains(&sentence.word(*at)))
     };
+    // "Required if YOUTH, otherwise blank"
+    let else_so = |at: &usize| {
+        let parted = sentence.gap(*at - 1).contains([',', ';']);
+        parted && language.otherwise.iter().any(|phrase| sentence.ends_at(phrase, *at).is_some())
+    };
+    let end = end.or_else(|| (from + 2..sentence.words.len()).find(else_so).filter(|_| from > 0));
     let without = from == 0 && end.is_none() && begins_without(sentence, language);
     let end = end.or_else(|| (2..sentence.words.len()).find(goes_on).filter(|_| without));
     Some(from..end.unwrap_or(sentence.words.len()))

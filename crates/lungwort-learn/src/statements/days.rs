@@ -167,7 +167,7 @@ fn both(sentence: &Sentence, language: &Language, days: &[Named]) -> Option<Vec<
     // "From 2000-01-01 to today"
     if let [first] = days
         && qualified(sentence, language.between, first.words.start)
-        && language.to.contains(&sentence.word(first.words.end))
+        && [language.to, language.and].iter().any(|words| words.contains(&sentence.word(first.words.end)))
         && language.todays.contains(&sentence.word(first.words.end + 1))
     {
         return Some(vec![one("min", first), ("max", "today".to_owned(), first.sure)]);

@@ -263,9 +263,14 @@ impl Asking<'_> {
         }
         let said = condition_of(self.sentence, self.language, self.mentions, self.name)
             .map(|said| self.of_age(self.of_yes_no(said)));
-        let said = said.or_else(|| self.kind_in_condition()).or_else(|| self.yes_in_condition());
-        let said = said.or_else(|| self.yes_in_words());
         let span = || condition_span(self.sentence, self.language);
+        // "Unless YOUTH" is said of all others.
+        let unless = || {
+            let from = span().map_or(0, |span| span.start);
+            self.language.unless.iter().any(|phrase| self.sentence.ends_at(phrase, from).is_some())
+        };
+        let kind = || self.kind_in_condition().or_else(|| self.yes_in_condition()).or_else(|| self.yes_in_words());
+        let said = said.or_else(|| kind().and_then(|said| if unless() { otherwise(&said) } else { Some(said) }));
         let of_others = || {
             let (said, words) = self.of_others()?;
             span().filter(|span| span.contains(&words.start)).map(|_| said)

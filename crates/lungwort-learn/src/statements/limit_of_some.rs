@@ -3,6 +3,7 @@
 
 use super::Text;
 use super::by_value::entries;
+use super::day_forms::date;
 use super::for_values::is_form_of;
 use super::sentence::{Phrases, Sentence, sentences};
 use super::words::{self, Language};
@@ -20,7 +21,8 @@ const MOST: usize = 300;
 /// The range, and what is said of some rows.
 pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
     // Nearly no sentence has so many numbers, and its parts are dear to read.
-    if !words::ALL.iter().any(|language| numbers(sentence, language) > 2) {
+    let dated = sentence.text.contains("; ") && date(sentence).is_some();
+    if !dated && !words::ALL.iter().any(|language| numbers(sentence, language) > 1) {
         return None;
     }
     let plain = sentence.text.trim_end_matches(['.', ' ']);
@@ -30,7 +32,7 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
         cut.filter(|(range, behind)| !range.contains(';') && !behind.contains(['(', ')', ',', ';']))?;
     let (range, some) = (sentences(range).pop()?, sentences(behind).pop()?);
     let limits = |language: &&'static Language| {
-        numbers(&range, language) == 2
+        ((1..=2).contains(&numbers(&range, language)) || dated && date(&range).is_some())
             && numbers(&some, language) == 1
             && limiting(language).into_iter().any(|of| some.has(of))
     };
@@ -39,7 +41,10 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
     let led = |language: &&'static Language| {
         (0..some.words.len().saturating_sub(1)).any(|at| language.only_for.contains(&some.word(at)))
     };
-    (short && (is_of_kind(text, &some, draft) || words::ALL.iter().any(led)))
+    // "At most 80 characters, required for more than 300 portions" limits nothing of some rows.
+    let one = |language: &&'static Language| numbers(&range, language) < 2 && some.required(language).is_some();
+    let plain = !words::ALL.iter().any(one);
+    (short && plain && (is_of_kind(text, &some, draft) || words::ALL.iter().any(led)))
         .then(|| [range].into_iter().chain(with_colon(some)).collect())
 }
 

@@ -280,7 +280,11 @@ pub(super) fn by_stem(
         let word = sentence.words.get(at).map_or("", |(word, _)| word.as_str());
         language.dates.first() == Some(&word) || language.day_month_year[0].first() == Some(&word)
     };
-    let small = |at: usize| language.small.contains(&sentence.word(at));
+    // "Date, not earlier than…" says nothing of the column Notes.
+    let small = |at: usize| {
+        let word = sentence.word(at);
+        language.small.contains(&word) || language.negations.contains(&word) || word.chars().count() < TAIL
+    };
     for at in (0..sentence.words.len()).filter(|at| is_noun(*at)).take(MOST) {
         // The word before it, or the one behind "of the".
         let behind = (at + 1..at + 3).find(|other| !small(*other)).filter(|other| *other > at + 1);

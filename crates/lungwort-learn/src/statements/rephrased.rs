@@ -4,7 +4,8 @@
 //! A language has a table of pairs: a pattern, which has to fit a sentence from its first word to its last, and the sentence or the
 //! sentences, one a line, that are read in its stead. It is cited as it stands all the same. In a pattern stand
 //! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing;
-//! - the signs `, : = ( ) + @`, which have to stand between the words, and `-` where any of `:`, `-`, `–`, `=` may stand;
+//! - the signs `, : = ( ) + @`, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
+//!   may stand, and `?,` where a comma may;
 //! - places: `{c}` for a column, `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more), `{l}`
 //!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them, and `{r}` for
 //!   whatever is left. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading.
@@ -36,6 +37,7 @@ enum Part {
     Sign(char),
     /// A sign that may stand before the next word.
     AnySign,
+    MaybeComma,
     Place(char),
 }
 
@@ -65,6 +67,7 @@ fn part(text: &'static str) -> Part {
     let mut signs = text.chars();
     match (signs.next(), signs.next()) {
         (Some('-'), None) => Part::AnySign,
+        (Some('?'), Some(',')) => Part::MaybeComma,
         (Some(sign @ (',' | ':' | '=' | '(' | ')' | '+' | '@')), None) => Part::Sign(sign),
         (Some('{'), Some(kind)) => Part::Place(kind),
         (first, _) => {
@@ -132,6 +135,7 @@ impl Fitting<'_> {
                 let found = matches!(self.before(at), "" | ":" | "-" | "–" | "—" | "=");
                 found && self.fits(rest, at, true)
             }
+            Part::MaybeComma => matches!(self.before(at), "" | ",") && self.fits(rest, at, true),
             Part::Words(ways, may_be_missing) => {
                 let plain = signed || self.is_joined(at);
                 let way = |way: &Vec<&str>| {
@@ -212,7 +216,9 @@ impl Fitting<'_> {
                         .iter()
                         .fold(text.to_owned(), |text, and| text.replace(&format!(" {and} "), &format!(" {or} ")))
                 };
-                listed.then(|| if kind == 'o' { chosen() } else { text.to_owned() })
+                // "Two-letter code (e.g. en, fr)" shows two of many.
+                let shown = language.example.iter().any(|phrase| sentence.ends_at(phrase, words.start).is_some());
+                (listed && !shown).then(|| if kind == 'o' { chosen() } else { text.to_owned() })
             }
             _ => {
                 let ends = words.end == sentence.words.len();
@@ -256,9 +262,12 @@ impl Fitting<'_> {
         self.sentence.words.last().map_or("", |(_, last)| &self.sentence.text[last.end..])
     }
 
-    /// Whether no sign that says something stands before a word.
+    /// Whether no sign that says something is before a word: a hyphen says nothing, and a dash does.
     fn is_joined(&self, at: usize) -> bool {
-        at == 0
-            || self.before(at).chars().all(|each| matches!(each, '"' | '\'' | '“' | '”' | '„' | '«' | '»' | '/' | '-'))
+        let plain = |each: char| matches!(each, '"' | '\'' | '“' | '”' | '„' | '«' | '»' | '/' | '-' | ' ');
+        let Some(before) = at.checked_sub(1) else { return true };
+        let ends = self.sentence.words.get(before).zip(self.sentence.words.get(at));
+        let gap = ends.map_or("", |((_, word), (_, next))| &self.sentence.text[word.end..next.start]);
+        gap.chars().all(plain) && !gap.contains(" - ")
     }
 }

@@ -90,6 +90,9 @@ static TELLINGS: &[Read] = &[
 pub(super) fn read(asking: &Asking<'_>) -> Reading {
     let Asking { sentence, language, mentions, name, .. } = *asking;
     let mut reading = Reading::default();
+    if let Some(claim) = asking.or_another().or_else(|| asking.with_another()) {
+        return Reading::of(vec![claim]);
+    }
     some_of_several(sentence, language, (mentions, asking.before), name, &mut reading);
     if reading.understood {
         return reading;
@@ -187,6 +190,39 @@ impl Asking<'_> {
     /// Whether a condition is of a column itself.
     pub(super) fn is_said_of(&self, place: Place, said: &str) -> bool {
         said.strip_prefix(&(self.name)(place)).is_some_and(|rest| rest.starts_with(' '))
+    }
+
+    /// `Or phone`, beside a column: one of the two.
+    fn or_another(&self) -> Option<Claim> {
+        let (sentence, language) = (self.sentence, self.language);
+        let own = self.beside.filter(|_| language.or.contains(&sentence.word(0)))?;
+        let first = 1 + usize::from(language.every.contains(&sentence.word(1)));
+        let other = self.mentions.iter().find(|of| of.words.start == first && of.place != own)?;
+        // "Or phone (one is required)"
+        let whole = other.words.end == sentence.words.len() || !sentence.gap(other.words.end - 1).is_empty();
+        let both = list(&[(self.name)(own), (self.name)(other.place)]);
+        let claim = Claim { on: Target::Rule(own.0), key: "at_least_one", value: both, confidence: Confidence::Known };
+        (whole && own.0 == other.place.0).then_some(claim)
+    }
+
+    /// `Goes with Postcode`, `only together with Postcode`, beside a column.
+    fn with_another(&self) -> Option<Claim> {
+        let (sentence, language) = (self.sentence, self.language);
+        let own = self.beside?;
+        let only = usize::from(language.only.contains(&sentence.word(0)));
+        let phrases = [language.both_or_none, language.together_with, language.together].into_iter().flatten();
+        let end = phrases.filter_map(|phrase| sentence.ends_at(phrase, only)).max()?;
+        let first = end + usize::from(language.every.contains(&sentence.word(end)));
+        let other = self.mentions.iter().find(|of| of.words.start == first && of.place != own)?;
+        let whole = other.words.end == sentence.words.len() || !sentence.gap(other.words.end - 1).is_empty();
+        if !whole || own.0 != other.place.0 {
+            return None;
+        }
+        if only > 0 {
+            return Some(blank_when(own, &format!("{} IS NULL", (self.name)(other.place))));
+        }
+        let both = list(&[(self.name)(own), (self.name)(other.place)]);
+        Some(Claim { on: Target::Rule(own.0), key: "all_or_none", value: both, confidence: Confidence::Known })
     }
 
     /// `So is the picking date`, behind what must be filled.
@@ -538,8 +574,8 @@ impl Asking<'_> {
         let is_conditional =
             condition.is_some() || for_some || begins_for_some || of_value.is_some() || of_kind.is_some();
         // "A deposit is needed for bookings with drums"
-        let with = self.those_with().filter(|(_, words)| words.end <= required.start || words.start > required.end);
-        let with = with.filter(|(_, words)| words.start > required.end + 1 || is_conditional);
+        let with = self.those_with().filter(|(_, words)| words.end <= required.start || words.start >= required.end);
+        let with = with.filter(|(_, words)| words.start > required.end + 1 || is_conditional || self.is_beside());
         let is_conditional = is_conditional || with.is_some();
         let said = self.condition().or(of_value).or(of_kind).or(with.as_ref().map(|(said, _)| said.clone()));
         // "Mandatory above 100 euros"

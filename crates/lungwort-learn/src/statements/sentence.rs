@@ -418,7 +418,8 @@ impl Sentence {
 
     /// It as what is read in the stead of another one, which is cited.
     pub fn in_the_stead_of(self, other: &Sentence) -> Sentence {
-        Sentence { stated: Some(other.text.clone()), ..self }
+        let stated = other.stated.clone().unwrap_or_else(|| other.text.clone());
+        Sentence { stated: Some(stated), ..self }
     }
 
     /// It with what its columns count themselves.

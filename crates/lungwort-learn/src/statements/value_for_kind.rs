@@ -34,7 +34,17 @@ impl Asking<'_> {
         let (kind, words) = &self.kind_of_rows().cloned().filter(|(_, words)| words.start == end).or_else(condition)?;
         // "For power tools" has a noun behind the value.
         let whole = words.start == end && words.end + 1 >= sentence.words.len() && !self.is_said_of(*place, kind);
-        whole.then(|| rule(*place, &said, kind))
+        whole.then(|| {
+            let typed = self.draft.sheets[place.0].columns[place.1].lines.has("type");
+            let is_number = said.contains(" = ") && !said.contains('\'') && !typed;
+            let of_number = Claim {
+                on: Target::Column(*place),
+                key: "type",
+                value: quoted("decimal"),
+                confidence: Confidence::Confirm,
+            };
+            is_number.then_some(of_number).into_iter().chain(rule(*place, &said, kind)).collect()
+        })
     }
 
     /// `Trees with a girth over 18 always get DOUBLE`: a number of one column, and a value of another behind it.
@@ -85,7 +95,12 @@ impl Asking<'_> {
             };
             return Some((format!("{name} IS {answer}"), at + 1));
         }
-        let list = entries(&lines.get("allowed")?.value);
+        let Some(allowed) = lines.get("allowed") else {
+            // "Must be 0 for members"
+            let number = self.sentence.number(at, self.language).filter(|_| self.may_be_number(place))?;
+            return Some((format!("{name} = {number}"), at + 1));
+        };
+        let list = entries(&allowed.value);
         let (values, end) = self.values_at(&list, at)?;
         let [value] = values.as_slice() else { return None };
         Some((format!("{name} = '{}'", value.replace('\'', "''")), end))

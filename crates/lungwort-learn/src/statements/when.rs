@@ -5,7 +5,7 @@ use super::sentence::{Phrases, Sentence};
 use super::sizes::Said;
 use super::words::Language;
 use super::{clock, days};
-use crate::draft::{Confidence, Draft, Line};
+use crate::draft::{Confidence, Draft, DraftColumn, DraftSheet};
 use lungwort_core::rulebook::toml_text::quoted;
 
 /// Whether a token is a day in letters, in any of the languages: `TT.MM.JJJJ`, `aaaa-mm-jj`.
@@ -128,17 +128,43 @@ pub(super) fn of_today(sentence: &Sentence, language: &Language, found: &mut Sai
     found.push((limit, quoted("today"), Confidence::Known));
 }
 
+/// The day that a year stands for where it limits days.
+fn day_of_year(key: &str, year: &str) -> Option<String> {
+    let days = [("min", "01-01"), ("below", "01-01"), ("max", "12-31"), ("above", "12-31")];
+    let (_, day) = days.into_iter().find(|(of, _)| *of == key)?;
+    let is_year = year.len() == 4 && year.parse::<u16>().is_ok_and(|year| year >= 1500);
+    is_year.then(|| format!("{year}-{day}"))
+}
+
+/// The same in rules: `YOUTH: 2009 or later`, of a column of days.
+fn years_in_rules(sheet: &mut DraftSheet) {
+    let is_day = |column: &DraftColumn| column.lines.get("type").is_some_and(|line| line.value.starts_with("\"date"));
+    let days: Vec<String> =
+        sheet.columns.iter().filter(|column| is_day(column)).map(|column| column.name.clone()).collect();
+    let checks = sheet.rules.iter_mut().flat_map(|rule| &mut rule.lines).filter(|(key, _)| key == "check");
+    for (_, check) in checks {
+        let plain = check.trim_matches('"');
+        let parts: Vec<&str> = plain.split(' ').collect();
+        let [name, sign, year] = parts.as_slice() else { continue };
+        let keys = [(">=", "min"), ("<", "below"), ("<=", "max"), (">", "above")];
+        let key = keys.iter().find(|(of, _)| of == sign).map(|(_, key)| *key);
+        let day = key.and_then(|key| day_of_year(key, year)).filter(|_| days.iter().any(|day| day == name));
+        if let Some(day) = day {
+            *check = quoted(&format!("{name} {sign} DATE '{day}'"));
+        }
+    }
+}
+
 /// A year that limits a column of days stands for its first or its last one: `born in 2004 or later`.
 pub(super) fn years_of_days(draft: &mut Draft) {
+    draft.sheets.iter_mut().for_each(years_in_rules);
     for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
         if !column.lines.get("type").is_some_and(|line| line.value.starts_with("\"date")) {
             continue;
         }
-        for (key, day) in [("min", "01-01"), ("below", "01-01"), ("max", "12-31"), ("above", "12-31")] {
-            let year =
-                |line: &&mut Line| line.value.len() == 4 && line.value.parse::<u16>().is_ok_and(|year| year >= 1500);
-            if let Some(line) = column.lines.0.iter_mut().find(|line| line.key == key).filter(year) {
-                line.value = quoted(&format!("{}-{day}", line.value));
+        for line in &mut column.lines.0 {
+            if let Some(day) = day_of_year(line.key, &line.value) {
+                line.value = quoted(&day);
             }
         }
     }

@@ -83,6 +83,19 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "if|for|with|when yes , ?please ?also give|state|enter|add|fill_in|complete {c} in ?watts|kw|euros|pounds|metres|meters|centimetres|cm|kilograms|kg|grams|hours|minutes|km|kilometres|litres|percent",
         "if yes, {1} is required",
     ),
+    ("?leave|left|keep ?it|this blank|empty unless {r}", "must be blank unless {1}"),
+    ("?leave|left|keep ?it|this blank|empty ?, except for|with {r}", "only for {1}"),
+    ("?leave|left|keep ?it|this blank|empty ?, except if|when|where {r}", "must be blank unless {1}"),
+    (
+        "needed|required|mandatory|compulsory for|with|if {k} , ?leave blank|empty for|in ?all ?the others|rest|otherwise",
+        "required if {1}, otherwise blank",
+    ),
+    (
+        "?must ?be given|required|needed|filled|mandatory when|if|where {r} , not otherwise",
+        "required if {1}, otherwise blank",
+    ),
+    ("fill_in|complete once|when|after {k}", "required if {1}"),
+    ("{n} for {w}", "must be {1} for {2}"),
     // Order.
     ("{c} can't|cannot|can_not|must_not|may_not be|have|show a future date", "{1} must not be in the future"),
     ("{k} cannot|can't|can_not|must_not|may_not be|last|run|stay longer_than|more_than {n} {c}", "{3}: at most {2}"),
@@ -105,6 +118,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("a|an ?http|https ?:// link|url|website|address only", "a web address that begins with https://"),
     ("?a link|url|website|web_address|address , https only|links_only", "a web address that begins with https://"),
     ("{c} : date_and_time|day_and_time , {d}", "{1}: date and time as {2}"),
+    ("{k} code|codes|abbreviation|abbreviations ( {l} )", "{1} code: {2}"),
     // What has to be there.
     ("each|every {k} has|must_have|needs|gets ?a|an|its|one {c}", "{2} must be given"),
     ("all {k} have|must_have|need|get ?a|an|their {c}", "{2} must be given"),

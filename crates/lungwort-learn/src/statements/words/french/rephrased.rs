@@ -15,6 +15,12 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "si oui , ?veuillez ?alors indiquer|indiquez|préciser|précisez|donner|donnez|saisir|saisissez|renseigner|renseignez {c} en ?watts|kw|euros|mètres|centimètres|cm|kilogrammes|kg|grammes|heures|minutes|km|kilomètres|litres",
         "si oui, {1} est obligatoire",
     ),
+    ("?à ?laisser vide|vides sauf pour|en_cas_de {r}", "uniquement pour {1}"),
+    ("?à ?laisser vide|vides sauf si|lorsque|quand {r}", "uniquement si {1}"),
+    (
+        "{c} ne doit|doivent ?pas être renseigné|renseignée|rempli|remplie sauf si|lorsque {r}",
+        "{1} : uniquement si {2}",
+    ),
     // Listes
     (
         "seuls|seules {c} {l} existent|sont_acceptés|sont_acceptées|sont_admis|sont_admises|sont_valables|sont_possibles|sont_autorisés|sont_autorisées",

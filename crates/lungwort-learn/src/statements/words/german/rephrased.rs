@@ -32,6 +32,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "falls|wenn ja , ?wird|ist|sind|bitte|muss ?auch|bitte {c} ?in ?watt|kw|euro|metern|zentimetern|cm|kilogramm|kg|gramm|stunden|minuten|km|kilometern|litern|prozent ?angeben|anzugeben|nennen|eintragen|einzutragen|benötigt|nötig|erforderlich|angegeben_werden|ausfüllen|auszufüllen",
         "wenn ja, ist {1} anzugeben",
     ),
+    ("leer|frei ?lassen , außer bei|für {r}", "nur für {1}"),
+    ("leer|frei ?lassen , außer wenn|falls {r}", "leer lassen, wenn nicht {1}"),
     // Pflicht
     ("{l} müssen|muss in jeder|allen zeile|zeilen stehen|vorkommen|enthalten_sein", "{1} sind Pflicht"),
     ("auf_keinen_fall|niemals|nie|keinesfalls leer lassen|bleiben : {l}", "{1} sind Pflicht"),
