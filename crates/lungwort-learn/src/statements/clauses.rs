@@ -113,8 +113,37 @@ fn without_unless_stated(sentence: &Sentence) -> Option<Vec<Sentence>> {
     Some(sentences(&sentence.text[..end]))
 }
 
+/// `dd/mm/yyyy; nobody born after 2014`: what stands behind the last sign, where it is said in plainer words otherwise; behind a column
+/// and its colon it is about that column.
+fn last_part(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    let beside = matches!(text.about, About::Column(..));
+    let label = sentence.text.split_once(": ").filter(|(label, _)| known.headings.is_one(label, &text.about));
+    if !beside && label.is_none() || sentence.is_question() {
+        return None;
+    }
+    ["; ", ", "].into_iter().find_map(|sign| {
+        let (head, tail) = sentence.text.rsplit_once(sign)?;
+        // "At most 20, 5 for tents" has a number that the words before it limit.
+        if sign == ", " && tail.starts_with(|each: char| each.is_ascii_digit()) {
+            return None;
+        }
+        let tail = label.map_or_else(|| tail.to_owned(), |(label, _)| format!("{label}: {tail}"));
+        let head = sentences(head).pop().filter(|head| head.words.len() > 1 || beside)?;
+        let tail = sentences(&tail).pop()?;
+        rephrased(&tail, (&known.headings, &text.about), draft)?;
+        Some(vec![head, tail])
+    })
+}
+
 /// The sentences that are read in the stead of one: in plainer words, and cut into its parts.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
+    let sentence = match rephrased(&sentence, (&known.headings, &text.about), draft) {
+        Some(_) => sentence,
+        None => match last_part(known, text, &sentence, draft) {
+            Some(parts) => return parts.into_iter().flat_map(|part| apart(known, text, part, draft)).collect(),
+            None => sentence,
+        },
+    };
     let plainer = |sentence: Sentence| match rephrased(&sentence, (&known.headings, &text.about), draft) {
         Some(plain) => plain.into_iter().map(|part| part.in_the_stead_of(&sentence)).collect(),
         None => vec![sentence],

@@ -128,7 +128,9 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
 /// `Count; 0 if none`, `Anzahl (0 = keine)`: the word alone, before anything else is said.
 fn is_count_alone(sentence: &Sentence, language: &Language, from: usize) -> bool {
     let ends = from + 1 >= sentence.words.len() || sentence.gap(from).starts_with([',', ';', '(', ':', '–']);
-    language.counts.contains(&sentence.word(from)) && ends
+    // "Group, Count and Date are required" names a column.
+    let listed = from > 0 && sentence.gap(from - 1).contains(',');
+    language.counts.contains(&sentence.word(from)) && ends && !listed
 }
 
 /// `text, 2-30`: the range is of the length.

@@ -86,11 +86,19 @@ impl Asking<'_> {
             let (said, words) = self.measured_within(rest)?;
             (!labelled && words.start <= first + 1).then_some((said, words.end))
         };
+        let behind_noun = || {
+            let noun = sentence.gap(first).is_empty() && first + 1 < sentence.words.len();
+            noun.then(|| self.of_one_column(sheet, first + 1, |_| true)).flatten()
+        };
+        let behind_noun = || behind_noun().filter(|_| language.adjectives_behind);
+        let compound = || self.of_compound(sheet, first);
         let of_named = || (first..first + NOUNS).find_map(|at| self.of_named_column(sheet, at));
         // "Nicht" may be a word of the value.
         let (said, end) = self
             .of_one_column(sheet, led, ends)
             .or_else(|| self.of_one_column(sheet, first, ends))
+            .or_else(|| behind_noun().filter(|_| !labelled))
+            .or_else(|| compound().filter(|_| !labelled))
             .or_else(|| of_named().filter(|_| !labelled))
             .or_else(of_code)
             .or_else(of_yes)

@@ -69,7 +69,13 @@ fn with_colon(some: Sentence) -> Vec<Sentence> {
     let led = words::ALL.iter().any(|language| {
         [language.only_for, language.into, language.with].iter().any(|words| words.contains(&some.word(0)))
     });
-    let Some(at) = (1..=KIND).find(limited).filter(|_| !some.text.contains(':') && !led) else { return vec![some] };
+    // "15 at most for families"
+    let numbered =
+        |at: &usize| (0..*at).any(|at| words::ALL.iter().any(|language| some.number(at, language).is_some()));
+    let Some(at) = (1..=KIND).find(limited).filter(|at| !numbered(at)).filter(|_| !some.text.contains(':') && !led)
+    else {
+        return vec![some];
+    };
     sentences(&format!("{}: {}", &some.text[..some.words[at - 1].1.end], some.rest(at)))
 }
 

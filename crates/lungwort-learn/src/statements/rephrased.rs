@@ -4,7 +4,7 @@
 //! A language has a table of pairs: a pattern, which has to fit a sentence from its first word to its last, and the sentence or the
 //! sentences, one a line, that are read in its stead. It is cited as it stands all the same. In a pattern stand
 //! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing;
-//! - the signs `, : = ( ) + @`, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
+//! - the signs `, : ; = ( ) + @`, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
 //! - places: `{c}` for a column, `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more), `{l}`
 //!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them, and `{r}` for
@@ -68,7 +68,7 @@ fn part(text: &'static str) -> Part {
     match (signs.next(), signs.next()) {
         (Some('-'), None) => Part::AnySign,
         (Some('?'), Some(',')) => Part::MaybeComma,
-        (Some(sign @ (',' | ':' | '=' | '(' | ')' | '+' | '@')), None) => Part::Sign(sign),
+        (Some(sign @ (',' | ':' | ';' | '=' | '(' | ')' | '+' | '@')), None) => Part::Sign(sign),
         (Some('{'), Some(kind)) => Part::Place(kind),
         (first, _) => {
             let ways = text.trim_start_matches('?').split('|').map(|way| way.split('_').collect());
@@ -183,7 +183,9 @@ impl Fitting<'_> {
         let joined = || (words.start + 1..words.end).all(|at| self.is_joined(at));
         let text = &sentence.text[sentence.words[words.start].1.start..sentence.words[words.end - 1].1.end];
         let is_small = |at: usize| {
-            [language.every, language.articles, language.possessives].iter().any(|of| of.contains(&sentence.word(at)))
+            [language.every, language.articles, language.possessives, language.small]
+                .iter()
+                .any(|of| of.contains(&sentence.word(at)))
         };
         match kind {
             'c' => {
@@ -238,7 +240,8 @@ impl Fitting<'_> {
         columns.any(|column| {
             // "Private boats", where Private is a column of yes and no
             let heading = column.heading.trim().to_lowercase();
-            if column.is_yes_no() && words.clone().any(|at| self.sentence.word(at) == heading) {
+            let called = |at: usize| self.sentence.word(at) == heading || is_form_of(self.sentence.word(at), &heading);
+            if column.is_yes_no() && words.clone().any(called) {
                 return true;
             }
             let values = column.lines.get("allowed").map(|list| entries(&list.value)).unwrap_or_default();

@@ -510,6 +510,9 @@ impl Asking<'_> {
         // "Required for credit notes" is no more than that; "required for all rows" is.
         let behind = |at: usize| sentence.words.get(required.end + at).map_or("", |(word, _)| word.as_str());
         let for_some = language.only_for.contains(&behind(0)) && !self.is_whole(required.end + 1, behind(1));
+        // "To be filled in only for schools"
+        let only_for = language.only.contains(&behind(0)) && language.only_for.contains(&behind(1));
+        let for_some = for_some || only_for;
         // "Only needed from people without a number"
         let narrow = required.start > 0 && language.only.contains(&sentence.word(required.start - 1));
         let for_some =
@@ -618,9 +621,9 @@ impl Asking<'_> {
         }
         // "Required when the rate is reduced. Otherwise leave blank."
         let blank = self.otherwise_blank(required.end).then(|| otherwise(&said)).flatten();
-        let elsewhere: Vec<Claim> = match (&blank, asked.as_slice()) {
-            (Some(said), [place]) => vec![blank_when(*place, said)],
-            _ => Vec::new(),
+        let elsewhere: Vec<Claim> = match &blank {
+            Some(said) => asked.iter().map(|place| blank_when(*place, said)).collect(),
+            None => Vec::new(),
         };
         let claims = asked.into_iter().map(|place| {
             if is_conditional && !before_comma(&place) { required_when(place, &said) } else { must_be_filled(place) }

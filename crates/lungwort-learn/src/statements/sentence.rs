@@ -174,10 +174,17 @@ fn is_new_clause(before: &str, behind: &str) -> bool {
     // "Party size: 1 to 12; groups of more than 6 must quote a reference" has a subject of its own behind its label.
     let subject = (before.contains(": ") || before.contains(" = ")) && has_subject(behind);
     let each = super::words::ALL.iter().any(|language| language.each_of.contains(&first));
-    (is_clause(before) || goes_on || code || each || subject)
+    (is_clause(before) || goes_on || code || each || subject || is_for_code(before, behind))
         && is_clause(behind)
-        && !is_for_some(behind)
+        && (!is_for_some(behind) || is_for_code(before, behind))
         && !leaves_the_rest(behind)
+}
+
+/// Whether a clause goes on about rows of a code of the list before it: `PICKUP or VAN; for VAN we need an address`.
+fn is_for_code(before: &str, behind: &str) -> bool {
+    let code = behind.split_whitespace().nth(1).unwrap_or_default().trim_matches(|each: char| !each.is_alphanumeric());
+    let is_code = code.len() > 1 && code.chars().all(|each| each.is_uppercase() || each.is_ascii_digit());
+    is_code && before.split(|each: char| !each.is_alphanumeric()).any(|word| word == code)
 }
 
 /// Whether a word is a code of the list before it, in small letters: `ACTIVE, WAITING or ENDED; ended needs a day`.

@@ -193,13 +193,21 @@ impl Headings {
 
     /// The heading, without what explains it, that some words of a sentence are, in whatever number.
     pub fn named_at(&self, sentence: &Sentence, at: Range<usize>, about: &About) -> Option<&str> {
-        let (begin, others) = (bit(sentence.word(at.start)), at.len());
-        let of = self.by_begin.iter().filter(|(of, _)| *of == begin).flat_map(|(_, headings)| headings);
+        let (first, others) = (sentence.word(at.start), at.len());
+        // "L'effectif" is the column Effectif.
+        let elided = first.strip_prefix("l'").or_else(|| first.strip_prefix("d'"));
+        let begins = [Some(bit(first)), elided.map(bit)];
+        let of = self.by_begin.iter().filter(|(of, _)| begins.contains(&Some(*of))).flat_map(|(_, headings)| headings);
         let is_so = |named: &&Named| {
             let (words, place, _) = named;
             words.len() == others && about.reaches(place.0) && is_at(sentence, words, at.start)
         };
         of.map(|at| &self.all[*at]).find(is_so).map(|(_, _, plain)| plain.as_str())
+    }
+
+    /// Whether a text is a heading without what explains it.
+    pub fn is_one(&self, text: &str, about: &About) -> bool {
+        self.all.iter().any(|(_, place, plain)| plain == text && about.reaches(place.0))
     }
 
     /// The heading of two words that a noun ends, where no other heading has the noun: `a name`, where the heading is Boat name.

@@ -12,7 +12,7 @@ const APART: usize = 4;
 impl Asking<'_> {
     /// The rule that a column has that value for rows of that kind.
     pub(super) fn value_for_kind(&self) -> Option<Vec<Claim>> {
-        self.must_be_for_kind().or_else(|| self.value_from_limit())
+        self.must_be_for_kind().or_else(|| self.value_from_limit()).or_else(|| self.kind_is_always())
     }
 
     /// `Must be Y for power tools`, `Waiver signed must be Y for power tools`
@@ -74,6 +74,32 @@ impl Asking<'_> {
         };
         let rule = rule(place, &said, &format!("{} {sign} {number}", (self.name)(of.place)));
         Some((!typed).then_some(of_number).into_iter().chain(rule).collect())
+    }
+
+    /// `Custom stickers are always matt`: rows of a kind, and the value that another column has for them.
+    fn kind_is_always(&self) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let sheet = self.sheet()?;
+        let skip = |at: usize, words: &[&str]| at + usize::from(words.contains(&sentence.word(at)));
+        let first = skip(0, language.every);
+        let (kind, end) = self.of_one_column(sheet, first, |_| true).or_else(|| self.of_yes_column(sheet, first))?;
+        let verb = |at: usize| {
+            let modal = language.modals.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
+            modal.or_else(|| language.copulas.contains(&sentence.word(at)).then_some(at + 1))
+        };
+        let behind = (end..end + 2).find_map(verb)?;
+        let always = |at: usize| language.exactly.contains(&sentence.word(at));
+        let at = skip(skip(behind, language.to_be), language.exactly);
+        let sure = (behind..at).any(always) || language.copulas.first() != Some(&sentence.word(behind - 1));
+        let columns = self.few_columns(sheet)?.iter().enumerate().filter(|_| sure);
+        let of = |(column, of): (usize, &crate::draft::DraftColumn)| {
+            let listed = of.lines.has("allowed") && !kind.starts_with(&format!("{} ", of.name));
+            let (said, last) = self.of_value_at((sheet, column), at).filter(|_| listed)?;
+            (last >= sentence.words.len()).then_some(((sheet, column), said))
+        };
+        let mut found = columns.filter_map(of);
+        let (place, said) = found.next().filter(|_| found.next().is_none())?;
+        Some(rule(place, &said, &kind))
     }
 
     /// The condition that a column has the value that stands at a word, and where the value ends.

@@ -259,7 +259,13 @@ fn from(
     (mentions, places): (&[Mention], &[Place]),
     draft: &Draft,
 ) -> usize {
-    let mut from = mentions.iter().map(|mention| mention.words.end).min().unwrap_or(0);
+    // Beside another column, "name and phone number" says nothing of a number.
+    let end = |mention: &Mention| {
+        let beside = matches!(text.about, About::Column(sheet, column) if (sheet, column) != mention.place);
+        let noun = language.number.contains(&sentence.word(mention.words.end));
+        mention.words.end + usize::from(beside && noun)
+    };
+    let mut from = mentions.iter().map(end).min().unwrap_or(0);
     // Beside a column, its own name among other words leads up to nothing.
     let own = |mention: &Mention| text.about == About::Column(mention.place.0, mention.place.1);
     if mentions.iter().all(|mention| own(mention) && mention.words.start > 2) {

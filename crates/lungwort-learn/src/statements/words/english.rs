@@ -1231,6 +1231,7 @@ pub(super) static WORDS: Language = Language {
     ],
     clock: &["24 hour", "24 hours", "24h", "24 h", "time of day", "hours and minutes", "hours minutes", "clock time"],
     decimal_comma: false,
+    adjectives_behind: false,
     ends: &[
         "ends in", "ends with", "ending in", "ending with", "end in", "end with", "with the ending",
         "with the extension",

@@ -589,8 +589,8 @@ pub(super) static WORDS: Language = Language {
     ],
     two_of: &["deux", "plus d'un", "plus d'une", "plusieurs", "2"],
     closes: &[
-        "closes le", "clos le", "clôturées le", "se terminent le", "se termine le", "date limite est le",
-        "date limite", "fermées le", "clôture le",
+        "closes le", "s'arrêtent le", "s'arrête le", "prennent fin le", "prend fin le", "clos le", "clôturées le",
+        "se terminent le", "se termine le", "date limite est le", "date limite", "fermées le", "clôture le",
     ],
     older: &["antérieur au", "plus ancien que le", "plus vieux que le"],
     ignored: &["sont ignorées", "sont ignorés", "ne sont pas lues", "sont des commentaires"],
@@ -636,7 +636,8 @@ pub(super) static WORDS: Language = Language {
     each_alone: &["chacun", "chacune", "pour chacun", "pour chacune"],
     unless: &["sauf", "à moins"],
     both_or_none: &[
-        "les deux ou aucun", "les deux ou aucune", "soit les deux", "les deux ou laisser", "les deux ou laissez",
+        "vont de pair", "va de pair", "les deux ou aucun", "les deux ou aucune", "soit les deux",
+        "les deux ou laisser", "les deux ou laissez",
     ],
     meaning_signs: &["pour"],
     marked: &[
@@ -681,6 +682,7 @@ pub(super) static WORDS: Language = Language {
     smalls: &["lettre minuscule", "lettres minuscules", "minuscule", "minuscules"],
     clock: &["24 heures", "24h", "heures et minutes"],
     decimal_comma: true,
+    adjectives_behind: true,
     ends: &["se termine par", "se terminant par", "finit par", "finissant par"],
     as_held: &[
         "exactement comme dans", "exactement comme sur", "tel qu'il figure dans", "telle qu'elle figure dans",

@@ -759,6 +759,7 @@ pub(super) static WORDS: Language = Language {
     smalls: &["kleinbuchstabe", "kleinbuchstaben"],
     clock: &["24 stunden", "uhrzeit", "stunden und minuten"],
     decimal_comma: true,
+    adjectives_behind: false,
     ends: &["endet auf", "enden auf", "endend auf", "mit der endung"],
     as_held: &[
         "genau wie im", "genau wie in", "so wie im", "wie im register", "wie eingetragen", "wie registriert",

@@ -614,6 +614,8 @@ pub(super) struct Language {
     pub clock: &'static [&'static str],
     /// Whether its decimals are written with a comma.
     pub decimal_comma: bool,
+    /// Whether what things are like is said behind them: `les groupes scolaires`.
+    pub adjectives_behind: bool,
     /// What a text ends with stands behind these.
     pub ends: &'static [&'static str],
     /// What every check looks at anyway: each line has phrases of which one each must be there.

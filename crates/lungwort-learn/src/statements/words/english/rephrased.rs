@@ -96,6 +96,9 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("fill_in|complete once|when|after {k}", "required if {1}"),
     ("{n} for {w}", "must be {1} for {2}"),
+    ("{c} : {r} ; ?for {w} only", "{1}: {2}.\n{1}: only for {3}"),
+    ("{c} : {r} , ?for {w} only", "{1}: {2}.\n{1}: only for {3}"),
+    ("{c} : {r} , only {w}", "{1}: {2}.\n{1}: only for {3}"),
     // Order.
     ("{c} can't|cannot|can_not|must_not|may_not be|have|show a future date", "{1} must not be in the future"),
     ("{k} cannot|can't|can_not|must_not|may_not be|last|run|stay longer_than|more_than {n} {c}", "{3}: at most {2}"),
@@ -119,6 +122,27 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("?a link|url|website|web_address|address , https only|links_only", "a web address that begins with https://"),
     ("{c} : date_and_time|day_and_time , {d}", "{1}: date and time as {2}"),
     ("{k} code|codes|abbreviation|abbreviations ( {l} )", "{1} code: {2}"),
+    ("{c} : {l} ( lower_case|lowercase|small_letters|in_lower_case|in_small_letters )", "{1}: {2}.\n{1}: lower case"),
+    ("column|field {v} ( {c} ) and ?column|field {v} ( {c} ) : {r}", "{2} and {4}: {5}"),
+    ("columns|fields {v} and {v} ( {c} and {c} ) : {r}", "{3} and {4}: {5}"),
+    ("nobody|no_one|none born after|later_than {n}", "not after {1}"),
+    ("{n} at_the_latest", "not after {1}"),
+    (
+        "?with|including ?the|an ?international country|international|dialling code|prefix|format , + {d}",
+        "starts with +",
+    ),
+    (
+        "?with|including ?the|an ?international country|international|dialling code|prefix|format ( + {d} )",
+        "starts with +",
+    ),
+    (
+        "{c} : ?with|including ?the|an ?international country|international|dialling code|prefix|format , + {d}",
+        "{1}: starts with +",
+    ),
+    (
+        "{c} : ?with|including ?the|an ?international country|international|dialling code|prefix|format ( + {d} )",
+        "{1}: starts with +",
+    ),
     // What has to be there.
     ("each|every {k} has|must_have|needs|gets ?a|an|its|one {c}", "{2} must be given"),
     ("all {k} have|must_have|need|get ?a|an|their {c}", "{2} must be given"),

@@ -21,7 +21,18 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{c} ne doit|doivent ?pas être renseigné|renseignée|rempli|remplie sauf si|lorsque {r}",
         "{1} : uniquement si {2}",
     ),
-    // Listes
+    (
+        "si {k} prend|prennent|a|ont|souhaite|souhaitent|demande|demandent|désire un|une|des {c} , {r}",
+        "s'il y a un {2}, {3}",
+    ),
+    ("{c} : {k} , jamais|pas plus que|de {c}", "{1} ne doit pas dépasser {3}"),
+    ("{c} : jamais|pas plus que|de {c}", "{1} ne doit pas dépasser {2}"),
+    ("{c} : au_plus|au_maximum égal|égale au|à ?la {c}", "{1} ne doit pas dépasser {2}"),
+    ("{c} : {l} ( en_minuscules|minuscules )", "{1} : {2}.\n{1} : en minuscules"),
+    ("{c} : ?avec ?l'indicatif|indicatif ?du|de ?pays|international ( + {d} )", "{1} : commence par +"),
+    // Listes, where "en" is a code and no word
+    ("{c} : {v} , en ou {v}", "{1} : {2}, en, {3}"),
+    ("{v} , en ou {v}", "{1}, en, {2}"),
     (
         "seuls|seules {c} {l} existent|sont_acceptés|sont_acceptées|sont_admis|sont_admises|sont_valables|sont_possibles|sont_autorisés|sont_autorisées",
         "{1} : {2}",

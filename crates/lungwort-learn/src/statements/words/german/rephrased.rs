@@ -34,6 +34,18 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("leer|frei ?lassen , außer bei|für {r}", "nur für {1}"),
     ("leer|frei ?lassen , außer wenn|falls {r}", "leer lassen, wenn nicht {1}"),
+    (
+        "ist|sind {k} {v} , ?bitte ?auch {c} beschreiben|angeben|eintragen|nennen|erläutern ( {r} )",
+        "wenn {2}, ist {3} Pflicht.\n{3}: {4}",
+    ),
+    ("ist|sind {k} {v} , ?bitte ?auch {c} beschreiben|angeben|eintragen|nennen|erläutern", "wenn {2}, ist {3} Pflicht"),
+    ("{w} : ?bitte ?auch {c} beschreiben|angeben|eintragen|nennen|erläutern", "für {1} ist {2} Pflicht"),
+    ("bei|für|mit {k} entfällt|entfallen {c}", "{2}: bleibt leer bei {1}"),
+    ("{c} : entfällt|entfallen bei|für|mit {r}", "{1}: bleibt leer bei {2}"),
+    ("{c} entfällt|entfallen bei|für|mit {r}", "{1}: bleibt leer bei {2}"),
+    ("{c} : ?mit ländervorwahl|landesvorwahl|vorwahl|auslandsvorwahl ( + {d} )", "{1}: beginnt mit +"),
+    ("{c} mit ländervorwahl|landesvorwahl|auslandsvorwahl ( + {d} )", "{1}: beginnt mit +"),
+    ("?mit ländervorwahl|landesvorwahl|vorwahl|auslandsvorwahl ( + {d} )", "beginnt mit +"),
     // Pflicht
     ("{l} müssen|muss in jeder|allen zeile|zeilen stehen|vorkommen|enthalten_sein", "{1} sind Pflicht"),
     ("auf_keinen_fall|niemals|nie|keinesfalls leer lassen|bleiben : {l}", "{1} sind Pflicht"),
