@@ -45,6 +45,18 @@ fn duty_behind(sentence: &Sentence) -> Option<Vec<Sentence>> {
     words::ALL.iter().any(alone).then(|| sentences(list).into_iter().chain([duty]).collect())
 }
 
+/// `On Fridays the time is needed, on Tuesdays it stays blank`: when it is blank is said apart from when it is not.
+fn blank_behind(sentence: &Sentence) -> Option<Vec<Sentence>> {
+    let (head, tail) = sentence.text.rsplit_once(", ")?;
+    let (head, tail) = (sentences(head).pop()?, sentences(tail).pop()?);
+    let apart = |language: &&'static Language| {
+        let pronoun = (1..tail.words.len()).any(|at| language.pronouns.contains(&tail.word(at)));
+        let else_so = language.otherwise.contains(&tail.word(0));
+        head.required(language).is_some() && pronoun && !else_so && tail.has(language.forbidden)
+    };
+    words::ALL.iter().any(apart).then(|| vec![head, tail])
+}
+
 /// `S, M, L, XL - required for youth members`: what is said of the filling in stands behind a dash.
 fn duty_behind_dash(sentence: &Sentence) -> Option<Vec<Sentence>> {
     let (list, behind) = [" - ", " – ", " — "].iter().find_map(|sign| sentence.text.split_once(sign))?;
@@ -294,6 +306,7 @@ fn more_parts(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Dra
         .or_else(|| about_another(known, text, sentence, draft))
         .or_else(|| list_otherwise(sentence))
         .or_else(|| without_blank(sentence))
+        .or_else(|| blank_behind(sentence))
         .or_else(|| list_and_remark(sentence, beside))
         .or_else(|| beside.then(of_column).flatten())
         .or_else(|| beside.then(|| duty_behind_dash(sentence)).flatten())

@@ -225,7 +225,9 @@ fn counts_things(sentence: &Sentence, language: &Language, from: usize) -> bool 
 /// Whether a short sentence says that values are numbers. "Do not use a number twice" says nothing of what it is.
 fn says_number(sentence: &Sentence, language: &Language, from: usize) -> bool {
     let mut found = language.number.iter().filter_map(|phrase| sentence.find_from(phrase, from));
-    let near = found.any(|at| at.start <= from + 3);
+    // "Name and phone number" is no number.
+    let of_thing = |at: usize| at.checked_sub(1).is_some_and(|at| language.numbered.contains(&sentence.word(at)));
+    let near = found.any(|at| at.start <= from + 3 && !of_thing(at.start));
     let other = [language.letters, language.capitals, language.lacking].into_iter().any(|words| sentence.has(words));
     sentence.words.len() <= 8 && near && !other && sentence.has(language.obliging)
 }

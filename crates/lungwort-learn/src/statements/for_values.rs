@@ -72,6 +72,9 @@ impl Asking<'_> {
         if let Some(found) = self.kind_in_brackets() {
             return Some(found);
         }
+        if let Some(found) = self.kind_before_comma(sheet) {
+            return Some(found);
+        }
         let (from, first) = self.kind_named_at()?;
         let (labelled, led) = (from == first, first);
         let article = [language.every, language.articles, language.small];
@@ -105,6 +108,17 @@ impl Asking<'_> {
             .or_else(of_done)
             .or_else(counted)?;
         Some((said, from..end))
+    }
+
+    /// `Le vendredi, l'heure est à préciser`: a value before a comma, and what is asked then behind it.
+    fn kind_before_comma(&self, sheet: usize) -> Option<(String, std::ops::Range<usize>)> {
+        let (sentence, language) = (self.sentence, self.language);
+        let leads = [language.every, language.into, language.small];
+        let first = usize::from(leads.iter().any(|words| words.contains(&sentence.word(0))));
+        let parted = |end: usize| end < sentence.words.len() && sentence.gap(end - 1).starts_with(',');
+        let asked = sentence.required(language).or_else(|| sentence.any(language.forbidden))?;
+        let (said, end) = self.of_one_column(sheet, first, parted)?;
+        (end < asked.start).then_some((said, 0..end))
     }
 
     /// `Insured items (Insured = Y) must have a value`: which rows these are stands in brackets behind what they are called.

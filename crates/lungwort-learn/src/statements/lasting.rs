@@ -1,8 +1,10 @@
 //! How long what a row is about may last: `a loan may last 28 days at most`, `no hire runs longer than two weeks`. The days are those of
 //! the two columns that say when it begins and when it ends.
 
+use super::by_value::entries;
 use super::codes::qualified;
 use super::days_of_rows::{are_ends, is_of_days};
+use super::for_values::is_form_of;
 use super::sentence::Sentence;
 use super::so_far::{Span, spans};
 use super::subject::{Mention, Place};
@@ -10,6 +12,9 @@ use super::words::Language;
 use super::{About, Claim, Confidence, Reading, Target};
 use crate::draft::Draft;
 use lungwort_core::rulebook::toml_text::quoted;
+
+/// Letters of a kind by which rows are called, at least.
+const SHORTEST: usize = 3;
 
 /// What a sentence says of the time between the day on which something begins and the one on which it ends.
 pub(super) fn read(
@@ -35,12 +40,48 @@ pub(super) fn read(
         return Reading::default();
     }
     let name = |(sheet, column): Place| &draft.sheets[sheet].columns[column].name;
-    let claim = |span: &Span| {
-        let check = format!("{} {} {} + {}", name(*end), sign(sentence, language, span)?, name(*begin), span.written);
-        let value = quoted(&check);
-        Some(Claim { on: Target::Rule(begin.0), key: "check", value, confidence: Confidence::Confirm })
+    // "A guest card is valid for no more than 14 days, all others for a year at most"
+    let kind = kind_named(sentence, spans[0].at, (draft, begin.0));
+    let others = |span: &Span| {
+        let led = |phrase: &str| (0..span.at).any(|at| sentence.ends_at(phrase, at).is_some());
+        language.all_other.iter().any(|phrase| led(phrase))
     };
-    Reading::of(spans.iter().filter_map(claim).collect())
+    let rule = |key, said: &str| Claim {
+        on: Target::Rule(begin.0),
+        key,
+        value: quoted(said),
+        confidence: Confidence::Confirm,
+    };
+    let claims = |span: &Span| {
+        let check = format!("{} {} {} + {}", name(*end), sign(sentence, language, span)?, name(*begin), span.written);
+        let when = kind.as_ref().map(|(place, value)| {
+            let sign = if others(span) { "<>" } else { "=" };
+            format!("{} {sign} '{}'", name(*place), value.replace('\'', "''"))
+        });
+        Some([Some(rule("check", &check)), when.map(|when| rule("when", &when))])
+    };
+    Reading::of(spans.iter().filter_map(claims).flatten().flatten().collect())
+}
+
+/// The column and its value that is named before a word, in whatever case or number, where no other is.
+fn kind_named(sentence: &Sentence, before: usize, (draft, sheet): (&Draft, usize)) -> Option<(Place, String)> {
+    let columns = draft.sheets.get(sheet)?.columns.iter().enumerate();
+    let of = |(column, of): (usize, &crate::draft::DraftColumn)| {
+        let list = entries(&of.lines.get("allowed")?.value);
+        let named = |text: &str| {
+            let lower = text.to_lowercase();
+            let is_so = |at: usize| {
+                let word = sentence.word(at);
+                word.len() >= SHORTEST && (word == lower || is_form_of(word, &lower))
+            };
+            (0..before).any(is_so)
+        };
+        let mut found = list.iter().filter(|(value, label)| named(value) || label.as_deref().is_some_and(named));
+        let (value, _) = found.next()?;
+        found.next().is_none().then(|| ((sheet, column), value.clone()))
+    };
+    let mut found = columns.filter_map(of);
+    found.next().filter(|_| found.next().is_none())
 }
 
 /// Whether a span of time is the longest or the shortest: `at most 28 days`, `two days at least`, `no longer than`.

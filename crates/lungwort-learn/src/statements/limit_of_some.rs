@@ -34,7 +34,7 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
     let limits = |language: &&'static Language| {
         ((1..=2).contains(&numbers(&range, language)) || dated && date(&range).is_some())
             && numbers(&some, language) == 1
-            && limiting(language).into_iter().any(|of| some.has(of))
+            && (limiting(language).into_iter().any(|of| some.has(of)) || dated && is_since(&some, language))
     };
     let short = some.words.len() <= SHORT && words::ALL.iter().any(limits);
     // "For buses" may be said before it is known that there are such.
@@ -77,6 +77,13 @@ fn with_colon(some: Sentence) -> Vec<Sentence> {
         return vec![some];
     };
     sentences(&format!("{}: {}", &some.text[..some.words[at - 1].1.end], some.rest(at)))
+}
+
+/// `YOUTH: 2009 or later`
+fn is_since(some: &Sentence, language: &Language) -> bool {
+    [language.or_more, language.or_less, language.or_older, language.or_younger, language.later, language.earlier]
+        .into_iter()
+        .any(|of| some.has(of))
 }
 
 /// The phrases that limit a number.

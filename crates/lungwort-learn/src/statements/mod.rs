@@ -102,7 +102,7 @@ use listed::listed;
 use lungwort_core::cell::shown::clipped;
 use lungwort_core::finding::ranges::thousands;
 use lungwort_core::limits::{NAMED_IN_SENTENCES, SENTENCES};
-use lungwort_core::rulebook::toml_text::list;
+use lungwort_core::rulebook::toml_text::{list, quoted};
 pub(crate) use mask::masked;
 use meant::{led, meant, spoken_of, without_kinds};
 use of_headings::{decimal_commas, headings, of_headings};
@@ -356,6 +356,8 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     decimals(draft, of_commas * 2 > known_language);
     headings(draft);
     all_together(draft);
+    // Of what kind a column is may have shown in the end.
+    decimals(draft, of_commas * 2 > known_language);
 }
 
 /// With which sign decimals are written: as one column says, as the template does, or as its language has it.
@@ -383,6 +385,7 @@ fn all_together(draft: &mut Draft) {
     let open: Vec<String> = sheets.flat_map(|sheet| order::same_kinds(sheet, day_form.as_ref())).collect();
     draft.look_first.extend(open);
     for_nothing::required_no_more(draft);
+    unique_with_others(draft);
     ticks_are_no_duty(draft);
     when::years_of_days(draft);
     compared_values::as_the_columns_take_them(draft);
@@ -396,6 +399,22 @@ fn all_together(draft: &mut Draft) {
         |column: &DraftColumn| column.lines.get("required").is_some_and(|line| line.confidence == Confidence::Known);
     if draft.sheets.iter().flat_map(|sheet| &sheet.columns).any(explained) {
         draft.look_first.retain(|line| !line.contains("nothing says why"));
+    }
+}
+
+/// A column that is said to be unique within another one may repeat.
+fn unique_with_others(draft: &mut Draft) {
+    for sheet in &mut draft.sheets {
+        let rules = sheet.rules.iter().filter(|rule| rule.confidence > Confidence::Suggested);
+        let unique: Vec<String> = rules
+            .flat_map(|rule| &rule.lines)
+            .filter(|(key, value)| key == "unique" && value.contains(','))
+            .map(|(_, value)| value.clone())
+            .collect();
+        for column in &mut sheet.columns {
+            let of_rule = unique.iter().any(|names| names.contains(&quoted(&column.name)));
+            column.lines.0.retain(|line| line.key != "unique" || line.confidence > Confidence::Suggested || !of_rule);
+        }
     }
 }
 

@@ -238,10 +238,10 @@ impl Fitting<'_> {
         let lists = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
         let mut columns = lists.flat_map(|(_, sheet)| &sheet.columns);
         columns.any(|column| {
-            // "Private boats", where Private is a column of yes and no
+            // "Private boats", where Private is a column
             let heading = column.heading.trim().to_lowercase();
             let called = |at: usize| self.sentence.word(at) == heading || is_form_of(self.sentence.word(at), &heading);
-            if column.is_yes_no() && words.clone().any(called) {
+            if words.len() == 1 && words.clone().any(called) || column.is_yes_no() && words.clone().any(called) {
                 return true;
             }
             let values = column.lines.get("allowed").map(|list| entries(&list.value)).unwrap_or_default();

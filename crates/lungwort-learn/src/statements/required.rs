@@ -512,7 +512,9 @@ impl Asking<'_> {
         let for_some = language.only_for.contains(&behind(0)) && !self.is_whole(required.end + 1, behind(1));
         // "To be filled in only for schools"
         let only_for = language.only.contains(&behind(0)) && language.only_for.contains(&behind(1));
-        let for_some = for_some || only_for;
+        // "Compulsory with a leaving date"
+        let with = language.with.first() == Some(&behind(0)) && language.articles.contains(&behind(1));
+        let for_some = for_some || only_for || with;
         // "Only needed from people without a number"
         let narrow = required.start > 0 && language.only.contains(&sentence.word(required.start - 1));
         let for_some =
@@ -551,6 +553,13 @@ impl Asking<'_> {
         let of = self.mentions.iter().find(|mention| mention.words.start == from + article)?;
         let number = sentence.number(of.words.end, language);
         Some(number.map_or_else(|| OPEN.to_owned(), |number| format!("{} >= {number}", (self.name)(of.place))))
+    }
+
+    /// Whether it says behind what is required that it is blank elsewhere: `to be filled in only for schools`.
+    fn is_blank_elsewhere(&self, end: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let only = language.only.contains(&sentence.word(end)) && language.only_for.contains(&sentence.word(end + 1));
+        only || self.otherwise_blank(end)
     }
 
     /// The same, where no value of another column is left out.
@@ -620,7 +629,7 @@ impl Asking<'_> {
             return Reading::of(vec![claim]);
         }
         // "Required when the rate is reduced. Otherwise leave blank."
-        let blank = self.otherwise_blank(required.end).then(|| otherwise(&said)).flatten();
+        let blank = self.is_blank_elsewhere(required.end).then(|| otherwise(&said)).flatten();
         let elsewhere: Vec<Claim> = match &blank {
             Some(said) => asked.iter().map(|place| blank_when(*place, said)).collect(),
             None => Vec::new(),

@@ -530,6 +530,8 @@ impl Sentence {
     /// Changes a word of it; what was looked for before is looked for anew.
     pub fn change(&mut self, at: usize, word: &str) {
         self.words[at].0 = word.to_owned();
+        let (place, bit) = bit(word);
+        self.begins[place] |= bit;
         self.known.take();
     }
 

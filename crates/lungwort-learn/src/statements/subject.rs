@@ -1,7 +1,7 @@
 //! Which columns a sentence is about: named by their headings, or by words that stand for them.
 
 use std::borrow::Cow;
-use std::collections::HashMap;
+use std::collections::{HashMap, HashSet};
 use std::ops::Range;
 
 use super::About;
@@ -16,6 +16,7 @@ use super::values;
 use super::words::Language;
 use crate::draft::{Draft, DraftSheet};
 use crate::headings::is_guidance;
+use lungwort_core::cell::fold::without_accents;
 
 /// A column: which sheet of the draft, and which of its columns.
 pub(super) type Place = (usize, usize);
@@ -137,6 +138,8 @@ pub(super) struct Headings {
     ends: Vec<Vec<[String; 2]>>,
     /// Headings in small letters, as they stand.
     pub small: Vec<String>,
+    /// Words of headings, where none of them has an accent.
+    plain: HashSet<String>,
 }
 
 /// Headings that have a word: more of them are told apart by none.
@@ -162,7 +165,10 @@ impl Headings {
         let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
         let small = columns.map(|column| plain_heading(&column.heading));
         let small = small.filter(|heading| heading.starts_with(char::is_lowercase)).collect();
-        Headings { all: headings, by_begin, by_word, ends, small }
+        // "Älter als 18" is no column Alter where headings have their signs.
+        let signed = draft.sheets.iter().flat_map(|sheet| &sheet.columns).any(|column| !column.heading.is_ascii());
+        let plain = by_word.keys().filter(|_| !signed).cloned().collect();
+        Headings { all: headings, by_begin, by_word, ends, small, plain }
     }
 
     /// The first and the last word of a column's heading, in small letters.
@@ -193,6 +199,7 @@ impl Headings {
 
     /// The heading, without what explains it, that some words of a sentence are, in whatever number.
     pub fn named_at(&self, sentence: &Sentence, at: Range<usize>, about: &About) -> Option<&str> {
+        let sentence = &*self.as_headings(sentence);
         let (first, others) = (sentence.word(at.start), at.len());
         // "L'effectif" is the column Effectif.
         let elided = first.strip_prefix("l'").or_else(|| first.strip_prefix("d'"));
@@ -218,6 +225,29 @@ impl Headings {
         self.all.iter().find(is_so).map(|(_, _, plain)| plain.as_str())
     }
 
+    /// A sentence with its words as headings without accents have them: `le prénom`, where the heading is prenom, and `die Straße`,
+    /// where it is strasse.
+    fn as_headings<'s>(&self, sentence: &'s Sentence) -> Cow<'s, Sentence> {
+        let mut sentence = Cow::Borrowed(sentence);
+        if self.plain.is_empty() || sentence.text.is_ascii() {
+            return sentence;
+        }
+        for at in 0..sentence.words.len() {
+            let word = sentence.word(at);
+            if word.is_ascii() {
+                continue;
+            }
+            let is_of = |plain: &String| {
+                let singular = plain.strip_suffix('s').unwrap_or(plain);
+                [plain.as_str(), singular].iter().any(|word| self.plain.contains(*word))
+            };
+            if let Some(plain) = without_signs(word).into_iter().find(is_of) {
+                sentence.to_mut().change(at, &plain);
+            }
+        }
+        sentence
+    }
+
     /// Those that words of a sentence may stand for.
     fn near(&self, sentence: &Sentence, about: &About) -> Vec<&Named> {
         let begins = self.by_begin.iter().filter(|(begin, _)| sentence.begins(*begin));
@@ -225,6 +255,13 @@ impl Headings {
         found.sort_unstable();
         found.into_iter().map(|at| &self.all[at]).filter(|(_, place, _)| about.reaches(place.0)).collect()
     }
+}
+
+/// A word without its accents, as French and as German write it then.
+fn without_signs(word: &str) -> [String; 2] {
+    let german = [("ä", "ae"), ("ö", "oe"), ("ü", "ue"), ("ß", "ss")];
+    let written = german.iter().fold(word.to_owned(), |word, (sign, letters)| word.replace(sign, letters));
+    [without_accents(&word.replace('ß', "ss")), written]
 }
 
 /// A heading whose words are joined as those of a program are: `team_code` and `teamCode` are the team code.
@@ -332,6 +369,7 @@ pub(super) fn mentions(
 ) -> Vec<Mention> {
     let mut found: Vec<Mention> = Vec::new();
     let known = headings;
+    let sentence = &*known.as_headings(sentence);
     let headings = known.near(sentence, about);
     let whole = headings.iter().copied().filter(|(words, ..)| words[1..].iter().all(|word| sentence.may_have(word)));
     let mut taken = vec![false; sentence.words.len()];

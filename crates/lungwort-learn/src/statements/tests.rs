@@ -27,6 +27,11 @@ fn read(text: &str) -> Vec<String> {
 
 /// The same of other columns, of a text that stands wherever it does.
 fn read_under(headings: &[&str], text: &str, about: About) -> Vec<String> {
+    read_each(headings, &[(text, about)])
+}
+
+/// The same of several texts, one after the other.
+fn read_each(headings: &[&str], texts: &[(&str, About)]) -> Vec<String> {
     let template = Template {
         file_name: "t.csv".to_owned(),
         kind: "csv",
@@ -40,11 +45,20 @@ fn read_under(headings: &[&str], text: &str, about: About) -> Vec<String> {
     };
     let mut draft = draft(headings);
     let known = Entries { template: &template, at: vec![None], headings: Headings::of(&draft), likely: None };
-    let text = Text { text: text.to_owned(), place: "Help!A1".to_owned(), about, of_heading: false, original: None };
     let mut said = Spoken::default();
-    let parts = sentences(&text.text).into_iter().flat_map(|sentence| apart(&known, &text, sentence, &draft));
-    for sentence in parts.collect::<Vec<_>>() {
-        said.next((&known, &text), sentence, &mut draft);
+    for (text, about) in texts {
+        said.before.clear();
+        let text = Text {
+            text: (*text).to_owned(),
+            place: "Help!A1".to_owned(),
+            about: about.clone(),
+            of_heading: false,
+            original: None,
+        };
+        let parts = sentences(&text.text).into_iter().flat_map(|sentence| apart(&known, &text, sentence, &draft));
+        for sentence in parts.collect::<Vec<_>>() {
+            said.next((&known, &text), sentence, &mut draft);
+        }
     }
     let mut said = Vec::new();
     for column in &draft.sheets[0].columns {
@@ -60,19 +74,33 @@ fn read_under(headings: &[&str], text: &str, about: About) -> Vec<String> {
     said
 }
 
-/// What comes of each line of a file of sentences: the first one has the headings. `Heading> text` stands beside that column.
+/// What comes of each line of a file of sentences: the first one has the headings. `Heading> text` stands beside that column, and what
+/// `C: text` says is known to the lines behind it.
 fn read_all(file: &str) -> String {
     let mut lines = file.lines();
     let headings: Vec<&str> = lines.next().unwrap_or_default().split('|').collect();
     let mut out = String::new();
+    let mut context = String::new();
+    let mut known: Vec<String> = Vec::new();
     for line in lines {
+        if let Some(text) = line.strip_prefix("C: ") {
+            text.clone_into(&mut context);
+            known = read_under(&headings, text, About::Any);
+            continue;
+        }
         let beside = line
             .split_once("> ")
             .and_then(|(heading, text)| Some((headings.iter().position(|known| *known == heading)?, text)));
-        let said = match beside {
-            Some((column, text)) => read_under(&headings, &text.replace('~', "\n"), About::Column(0, column)),
-            None => read_under(&headings, &line.replace('~', "\n"), About::Any),
+        let (text, about) = match beside {
+            Some((column, text)) => (text, About::Column(0, column)),
+            None => (line, About::Any),
         };
+        let text = text.replace('~', "\n");
+        let mut said = match context.is_empty() {
+            true => read_under(&headings, &text, about),
+            false => read_each(&headings, &[(context.as_str(), About::Any), (text.as_str(), about)]),
+        };
+        said.retain(|said| !known.contains(said));
         out.push_str(line);
         out.push('\n');
         said.iter().for_each(|said| out.push_str(&format!("    {said}\n")));
@@ -693,4 +721,21 @@ fn what_is_asked_from_a_number_on_and_values_for_some_kinds_are_read() {
     insta::assert_snapshot!("payments_in_french", read_all(include_str!("said/payments_in_french.txt")));
     insta::assert_snapshot!("payments", read_all(include_str!("said/payments.txt")));
     insta::assert_snapshot!("swimmers", read_all(include_str!("said/swimmers.txt")));
+}
+
+#[test]
+fn sentences_are_read_in_other_words() {
+    insta::assert_snapshot!("toolshed_rows", read_all(include_str!("said/toolshed_rows.txt")));
+    insta::assert_snapshot!("vereinsausweis", read_all(include_str!("said/vereinsausweis.txt")));
+    insta::assert_snapshot!("cotisations", read_all(include_str!("said/cotisations.txt")));
+    insta::assert_snapshot!("guesthouse", read_all(include_str!("said/guesthouse.txt")));
+    insta::assert_snapshot!("depot_vente", read_all(include_str!("said/depot_vente.txt")));
+    insta::assert_snapshot!("boat_list", read_all(include_str!("said/boat_list.txt")));
+    insta::assert_snapshot!("kinderfest", read_all(include_str!("said/kinderfest.txt")));
+    insta::assert_snapshot!("visites_guidees", read_all(include_str!("said/visites_guidees.txt")));
+    insta::assert_snapshot!("leuchten", read_all(include_str!("said/leuchten.txt")));
+    insta::assert_snapshot!("stickers", read_all(include_str!("said/stickers.txt")));
+    insta::assert_snapshot!("sans_accents", read_all(include_str!("said/sans_accents.txt")));
+    insta::assert_snapshot!("ohne_umlaute", read_all(include_str!("said/ohne_umlaute.txt")));
+    insta::assert_snapshot!("club_members", read_all(include_str!("said/club_members.txt")));
 }

@@ -1,6 +1,7 @@
 //! Words that users stumbled over are in no message, help text, page or finding.
 
 use std::path::{Path, PathBuf};
+use std::sync::LazyLock;
 
 use crate::support::Folder;
 
@@ -30,12 +31,17 @@ fn plain(text: &str) -> String {
 /// What is said in a text and should not be.
 fn odd(text: &str) -> Vec<&'static str> {
     let text = plain(text);
-    let is_said = |said: &&&str| match said.strip_suffix('*') {
-        Some(begin) => text.contains(&format!(" {}", plain(begin).trim())),
-        None => text.contains(&plain(said)),
-    };
-    NOT_SAID.iter().filter(is_said).copied().collect()
+    PLAIN.iter().filter(|(plain, _)| text.contains(plain.as_str())).map(|(_, said)| *said).collect()
 }
+
+/// The same as they are looked for, each with how it is written: there are many lines.
+static PLAIN: LazyLock<Vec<(String, &str)>> = LazyLock::new(|| {
+    let plain = |said: &&'static str| match said.strip_suffix('*') {
+        Some(begin) => (format!(" {}", plain(begin).trim()), *said),
+        None => (plain(said), *said),
+    };
+    NOT_SAID.iter().map(plain).collect()
+});
 
 /// Lines of code that can hold a message: no comments but those that become help texts, no tests.
 fn messages(path: &Path, into: &mut Vec<String>) {

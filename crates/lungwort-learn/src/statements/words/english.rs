@@ -20,6 +20,10 @@ pub(super) static WORDS: Language = Language {
         "must match", "has to match", "should match", "must agree with", "must fit", "follows from", "must equal",
     ],
     nights: &["nights", "days", "night", "duration", "length"],
+    numbered: &[
+        "phone", "telephone", "mobile", "house", "account", "room", "licence", "license", "membership", "member",
+        "reference", "serial", "order", "invoice", "passport", "contact", "street", "registration", "plate",
+    ],
     undone: &["un"],
     done_with: &["to", "on", "by", "at", "until", "date"],
     how_many: &["how many", "how much"],

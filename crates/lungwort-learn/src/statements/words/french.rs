@@ -11,6 +11,7 @@ pub(super) static WORDS: Language = Language {
     less: &["moins"],
     agrees: &["doit correspondre à", "doivent correspondre à", "correspond à", "correspondent à"],
     nights: &["nuits", "nuitées", "jours", "durée"],
+    numbered: &[],
     undone: &["non"],
     done_with: &["le", "à", "par", "jusqu"],
     how_many: &["combien"],

@@ -11,6 +11,7 @@ pub(super) static WORDS: Language = Language {
     less: &["minus", "abzüglich", "weniger"],
     agrees: &["muss zu", "müssen zu", "ergibt sich aus", "ergeben sich aus", "entspricht"],
     nights: &["nächte", "tage", "dauer", "übernachtungen"],
+    numbered: &[],
     undone: &["un", "nicht"],
     done_with: &["an", "am", "von", "bis"],
     how_many: &["wie viele", "wie viel", "wieviel", "wieviele"],

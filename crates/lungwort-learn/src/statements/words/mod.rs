@@ -24,6 +24,8 @@ pub(super) struct Language {
     pub agrees: &'static [&'static str],
     /// What days are counted as in headings.
     pub nights: &'static [&'static str],
+    /// What has a number by which it is known: `phone number`.
+    pub numbered: &'static [&'static str],
     /// Before what is not done: `unpaid`. Behind what is done, in headings: `Loaned to`.
     pub undone: &'static [&'static str],
     pub done_with: &'static [&'static str],

@@ -1,6 +1,7 @@
 //! What English sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("column|field {v} ( {c} ) : {r}", "{2}: {3}"),
     // Conditions.
     ("with {c} = {v} , {r}", "if {1} is {2}, {3}"),
     (
@@ -21,7 +22,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{c} may|can be left|be|stay blank|empty|out only if|when|where {r}", "{1} is required unless {2}"),
     (
         "a|an|the {c} is|are necessary|required|needed|mandatory|compulsory|obligatory for|with each|every|any {c}",
-        "if {2} is given, {1} is required",
+        "if there is a {2}, {1} is required",
     ),
     ("{c} - only for|with {k} with a|an {c}", "{1} only if there is a {3}"),
     (
@@ -99,6 +100,17 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{c} : {r} ; ?for {w} only", "{1}: {2}.\n{1}: only for {3}"),
     ("{c} : {r} , ?for {w} only", "{1}: {2}.\n{1}: only for {3}"),
     ("{c} : {r} , only {w}", "{1}: {2}.\n{1}: only for {3}"),
+    ("{n} for {w} , otherwise|else|for_others|for_all_others {n} to {n}", "must be {1} for {2}.\nfrom 0 to {4}"),
+    ("{w} cannot|can't|can_not|must_not|may_not have|get|use|take {c}", "{2} must be no for {1}"),
+    (
+        "{c} : at_least|minimum|min|from {n} and ?a ?in ?always multiple|multiples|steps of {n}",
+        "{1}: at least {2}.\n{1}: a multiple of {3}",
+    ),
+    (
+        "at_least|minimum|min|from {n} and ?a ?in ?always multiple|multiples|steps of {n}",
+        "a multiple of {2}; at least {1}",
+    ),
+    ("on|with|at {w} it|they stays|stay|is|are|remains|remain ?left blank|empty", "must be blank for {1}"),
     // Order.
     ("{c} can't|cannot|can_not|must_not|may_not be|have|show a future date", "{1} must not be in the future"),
     ("{k} cannot|can't|can_not|must_not|may_not be|last|run|stay longer_than|more_than {n} {c}", "{3}: at most {2}"),
@@ -118,8 +130,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("{c} must|has_to|should contain|include|have an|a|the|one @", "{1}: e-mail address"),
     ("{c} is|are {n} characters long , {r}", "{1} is exactly {2} characters long.\n{1}: {3}."),
-    ("a|an ?http|https ?:// link|url|website|address only", "a web address that begins with https://"),
-    ("?a link|url|website|web_address|address , https only|links_only", "a web address that begins with https://"),
+    ("?a link|url|website|web_address|address ?, https : only", "a web address that begins with https://"),
+    ("?a link|url|website|web_address|address ?, https only|links_only", "a web address that begins with https://"),
     ("{c} : date_and_time|day_and_time , {d}", "{1}: date and time as {2}"),
     ("{k} code|codes|abbreviation|abbreviations ( {l} )", "{1} code: {2}"),
     ("{c} : {l} ( lower_case|lowercase|small_letters|in_lower_case|in_small_letters )", "{1}: {2}.\n{1}: lower case"),

@@ -1,6 +1,16 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("colonne|champ {v} ( {c} ) : {r}", "{2} : {3}"),
+    ("{c} : {k} , ne doit|doivent pas être passé|passée|passés|passées", "{1} : {2}.\n{1} : pas dans le passé"),
+    (
+        "un|une {c} est exigé|exigée|demandé|demandée|requis|requise|nécessaire pour|avec toute|tout|chaque {c}",
+        "s'il y a un {2}, {1} est obligatoire",
+    ),
+    (
+        "{c} ( {l} ) à indiquer|préciser|remplir|renseigner dès_que|si c'est {c}",
+        "{1} : {2}.\n{1} est obligatoire si {3} est rempli",
+    ),
     // Conditions
     ("si|tant_que|dès_que|dès_lors_que|lorsque|quand {c} est à|sur|égal_à|mis_à {v} , {r}", "si {1} est {2}, {3}"),
     (
@@ -47,6 +57,15 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("{c} doit|doivent rester inférieur|inférieure|inférieurs|inférieures {r}", "{1} doit être inférieur {2}"),
     ("{c} : date_et_heure , {d}", "{1} : date et heure comme {2}"),
+    (
+        "{c} : obligatoire pour|si|en {k} ( {r} ) , ?sinon vide|vides ?pour|dans ?le|les|tous ?les ?reste|autres|autre ?cas",
+        "{1} : obligatoire pour {2}, sinon vide.\n{1} : {3} pour {2}",
+    ),
+    (
+        "{c} : obligatoire pour|si|en {k} , vide|vides ?pour|dans ?le|les|tous ?les ?reste|autres|autre ?cas",
+        "{1} : obligatoire pour {2}, sinon vide",
+    ),
+    ("le|les|en|au|aux {w} ?, il|elle|ils|elles reste|restent|est|sont vide|vides", "reste vide pour {1}"),
     // Limites
     (
         "{c} ne peut|peuvent|doit|doivent|saurait ?pas être inférieur|inférieure|inférieurs|inférieures à {n} ?euros|euro|€",

@@ -1,6 +1,7 @@
 //! What German sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("spalte|feld {v} ( {c} ) : {r}", "{2}: {3}"),
     // Bedingungen
     ("solange|sobald|sofern {c} {v} ist , {r}", "wenn {1} {2} ist, {3}"),
     (
@@ -59,6 +60,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("{c} gibt_es nur bei|für {r}", "{1} nur bei {2}"),
     ("{c} : datum_und_uhrzeit , {d}", "{1}: Datum und Uhrzeit wie {2}"),
+    ("am|an|bei {w} bleibt|bleiben sie|er|es leer|frei", "bleibt leer bei {1}"),
     // Grenzen
     ("mehr als {n} {k} {c} sind|ist nicht vorgesehen|möglich|erlaubt|zulässig|gestattet", "{3}: höchstens {1}"),
     (
