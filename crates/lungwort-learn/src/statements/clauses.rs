@@ -128,6 +128,9 @@ fn without_unless_stated(sentence: &Sentence) -> Option<Vec<Sentence>> {
 /// `dd/mm/yyyy; nobody born after 2014`: what stands behind the last sign, where it is said in plainer words otherwise; behind a column
 /// and its colon it is about that column.
 fn last_part(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    if !known.headings.are_few() {
+        return None;
+    }
     let beside = matches!(text.about, About::Column(..));
     let label = sentence.text.split_once(": ").filter(|(label, _)| known.headings.is_one(label, &text.about));
     if !beside && label.is_none() || sentence.is_question() {

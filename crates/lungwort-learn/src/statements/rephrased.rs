@@ -83,7 +83,7 @@ pub(super) fn rephrased(
     (known, about): (&Headings, &About),
     draft: &Draft,
 ) -> Option<Vec<Sentence>> {
-    if sentence.words.len() > LONGEST || sentence.words.len() < 2 || sentence.is_question() {
+    if !known.are_few() || sentence.words.len() > LONGEST || sentence.words.len() < 2 || sentence.is_question() {
         return None;
     }
     let of_language = |(patterns, language): (&Vec<Pattern>, &&'static Language)| {

@@ -142,6 +142,9 @@ pub(super) struct Headings {
     plain: HashSet<String>,
 }
 
+/// Names of columns that each sentence may go through, at most.
+const FEW: usize = 600;
+
 /// Headings that have a word: more of them are told apart by none.
 const SHARED: usize = 8;
 
@@ -210,6 +213,11 @@ impl Headings {
             words.len() == others && about.reaches(place.0) && is_at(sentence, words, at.start)
         };
         of.map(|at| &self.all[*at]).find(is_so).map(|(_, _, plain)| plain.as_str())
+    }
+
+    /// Whether they are so few that each sentence may go through all of them.
+    pub fn are_few(&self) -> bool {
+        self.all.len() <= FEW
     }
 
     /// Whether a text is a heading without what explains it.

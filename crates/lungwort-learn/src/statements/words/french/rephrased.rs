@@ -41,8 +41,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{c} : {l} ( en_minuscules|minuscules )", "{1} : {2}.\n{1} : en minuscules"),
     ("{c} : ?avec ?l'indicatif|indicatif ?du|de ?pays|international ( + {d} )", "{1} : commence par +"),
     // Listes, where "en" is a code and no word
-    ("{c} : {v} , en ou {v}", "{1} : {2}, en, {3}"),
-    ("{v} , en ou {v}", "{1}, en, {2}"),
+    ("{c} : {v} , en ou {k}", "{1} : {2}, en, {3}"),
+    ("{v} , en ou {k}", "{1}, en, {2}"),
     (
         "seuls|seules {c} {l} existent|sont_acceptés|sont_acceptées|sont_admis|sont_admises|sont_valables|sont_possibles|sont_autorisés|sont_autorisées",
         "{1} : {2}",
