@@ -46,6 +46,7 @@ mod meanings;
 mod meant;
 pub(crate) mod message_types;
 mod needs;
+mod no_answer;
 mod of_headings;
 mod of_some;
 mod one_row;
@@ -389,6 +390,7 @@ fn all_together(draft: &mut Draft) {
     ticks_are_no_duty(draft);
     when::years_of_days(draft);
     compared_values::as_the_columns_take_them(draft);
+    no_answer::no_is_right(draft);
     exact::numbers_compared(draft);
     of_some::conditions_count(draft);
     of_some::values_fit_limits(draft);
@@ -585,8 +587,11 @@ fn taken(
     }
     let for_nothing = words_for_nothing(languages, (text, sentence), &about, draft);
     let unread = !(understood || for_nothing) && obliges && sentence.words.len() > 2 && !sentence.is_question();
-    draft.obliging += usize::from(obliges && (understood || for_nothing || unread));
-    if unread {
+    // Of a sentence that is read as two, both may be left.
+    let cited = text.cited(sentence);
+    let again = unread && draft.unread.last().is_some_and(|last| last.text == cited && last.place == text.place);
+    draft.obliging += usize::from(obliges && !again && (understood || for_nothing || unread));
+    if unread && !again {
         draft.unread.push(Unread { text: text.cited(sentence).to_owned(), place: text.place.clone() });
     }
     unread

@@ -101,7 +101,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{c} : {r} , ?for {w} only", "{1}: {2}.\n{1}: only for {3}"),
     ("{c} : {r} , only {w}", "{1}: {2}.\n{1}: only for {3}"),
     ("{n} for {w} , otherwise|else|for_others|for_all_others {n} to {n}", "must be {1} for {2}.\nfrom 0 to {4}"),
-    ("{w} cannot|can't|can_not|must_not|may_not have|get|use|take {c}", "{2} must be no for {1}"),
+    ("{w} cannot|can't|can_not|must_not|may_not have|get|use|take {c}", "no {2} for {1}"),
     (
         "{c} : at_least|minimum|min|from {n} and ?a ?in ?always multiple|multiples|steps of {n}",
         "{1}: at least {2}.\n{1}: a multiple of {3}",
