@@ -90,8 +90,9 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
     // "Notes: at most 3 lines" is about what stands in a cell.
     let label = text.split_once(':').map(|(label, _)| label.trim());
     let columns = || draft.sheets.iter().flat_map(|sheet| &sheet.columns);
-    let of_column = label.is_some_and(|label| columns().any(|column| column.heading.trim() == label));
-    for pattern in ROWS.iter().flatten().filter(|_| numbered && !of_column) {
+    let of_column = || label.is_some_and(|label| columns().any(|column| column.heading.trim() == label));
+    let counts = numbered && !of_column();
+    for pattern in ROWS.iter().flatten().filter(|_| counts) {
         let of_rows = |found: &regex::Captures<'_>| found.get(2).is_none_or(|noun| !NO_ROWS.contains(&noun.as_str()));
         let found = pattern.captures(&lower).filter(of_rows).and_then(|found| number(found.get(1)?.as_str()));
         if let Some(most) = found.filter(|most| *most > 0) {

@@ -152,17 +152,16 @@ fn last_part(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draf
 
 /// The sentences that are read in the stead of one: in plainer words, and cut into its parts.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
-    let sentence = match rephrased(&sentence, (&known.headings, &text.about), draft) {
-        Some(_) => sentence,
-        None => match last_part(known, text, &sentence, draft) {
-            Some(parts) => return parts.into_iter().flat_map(|part| apart(known, text, part, draft)).collect(),
-            None => sentence,
-        },
+    let plain = |sentence: &Sentence| -> Option<Vec<Sentence>> {
+        let plain = rephrased(sentence, (&known.headings, &text.about), draft)?;
+        Some(plain.into_iter().map(|part| part.in_the_stead_of(sentence)).collect())
     };
-    let plainer = |sentence: Sentence| match rephrased(&sentence, (&known.headings, &text.about), draft) {
-        Some(plain) => plain.into_iter().map(|part| part.in_the_stead_of(&sentence)).collect(),
-        None => vec![sentence],
-    };
+    let whole = plain(&sentence);
+    if whole.is_none()
+        && let Some(parts) = last_part(known, text, &sentence, draft)
+    {
+        return parts.into_iter().flat_map(|part| apart(known, text, part, draft)).collect();
+    }
     let cut = |part: Sentence| {
         let whole = part.stated.is_some().then(|| part.clone());
         let parts = cut(known, text, part, draft).into_iter();
@@ -172,7 +171,8 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft:
         })
     };
     // A part may be one that is said in plainer words, too.
-    plainer(sentence).into_iter().flat_map(cut).flat_map(plainer).collect()
+    let plainer = |part: Sentence| plain(&part).unwrap_or_else(|| vec![part]);
+    whole.unwrap_or_else(|| vec![sentence]).into_iter().flat_map(cut).flat_map(plainer).collect()
 }
 
 /// A sentence cut at its semicolons, where each part names columns of its own: `Quality from 1 to 5; day as yyyy-mm-dd`.

@@ -58,9 +58,9 @@ pub(super) fn read(
             let sign = if others(span) { "<>" } else { "=" };
             format!("{} {sign} '{}'", name(*place), value.replace('\'', "''"))
         });
-        Some([Some(rule("check", &check)), when.map(|when| rule("when", &when))])
+        Some(std::iter::once(rule("check", &check)).chain(when.map(|when| rule("when", &when))))
     };
-    Reading::of(spans.iter().filter_map(claims).flatten().flatten().collect())
+    Reading::of(spans.iter().filter_map(claims).flatten().collect())
 }
 
 /// The column and its value that is named before a word, in whatever case or number, where no other is.

@@ -241,7 +241,7 @@ impl Fitting<'_> {
             // "Private boats", where Private is a column
             let heading = column.heading.trim().to_lowercase();
             let called = |at: usize| self.sentence.word(at) == heading || is_form_of(self.sentence.word(at), &heading);
-            if words.len() == 1 && words.clone().any(called) || column.is_yes_no() && words.clone().any(called) {
+            if (words.len() == 1 || column.is_yes_no()) && words.clone().any(called) {
                 return true;
             }
             let values = column.lines.get("allowed").map(|list| entries(&list.value)).unwrap_or_default();

@@ -194,15 +194,8 @@ impl Asking<'_> {
 
     /// `Or phone`, beside a column: one of the two.
     fn or_another(&self) -> Option<Claim> {
-        let (sentence, language) = (self.sentence, self.language);
-        let own = self.beside.filter(|_| language.or.contains(&sentence.word(0)))?;
-        let first = 1 + usize::from(language.every.contains(&sentence.word(1)));
-        let other = self.mentions.iter().find(|of| of.words.start == first && of.place != own)?;
-        // "Or phone (one is required)"
-        let whole = other.words.end == sentence.words.len() || !sentence.gap(other.words.end - 1).is_empty();
-        let both = list(&[(self.name)(own), (self.name)(other.place)]);
-        let claim = Claim { on: Target::Rule(own.0), key: "at_least_one", value: both, confidence: Confidence::Known };
-        (whole && own.0 == other.place.0).then_some(claim)
+        let own = self.beside.filter(|_| self.language.or.contains(&self.sentence.word(0)))?;
+        Some(self.of_both(own, self.another_at(own, 1)?, "at_least_one"))
     }
 
     /// `Goes with Postcode`, `only together with Postcode`, beside a column.
@@ -212,17 +205,25 @@ impl Asking<'_> {
         let only = usize::from(language.only.contains(&sentence.word(0)));
         let phrases = [language.both_or_none, language.together_with, language.together].into_iter().flatten();
         let end = phrases.filter_map(|phrase| sentence.ends_at(phrase, only)).max()?;
-        let first = end + usize::from(language.every.contains(&sentence.word(end)));
+        let other = self.another_at(own, end)?;
+        Some(match only {
+            0 => self.of_both(own, other, "all_or_none"),
+            _ => blank_when(own, &format!("{} IS NULL", (self.name)(other))),
+        })
+    }
+
+    /// The other column that is named at a word and ends what is said: `or phone (one is required)`.
+    fn another_at(&self, own: Place, at: usize) -> Option<Place> {
+        let sentence = self.sentence;
+        let first = at + usize::from(self.language.every.contains(&sentence.word(at)));
         let other = self.mentions.iter().find(|of| of.words.start == first && of.place != own)?;
         let whole = other.words.end == sentence.words.len() || !sentence.gap(other.words.end - 1).is_empty();
-        if !whole || own.0 != other.place.0 {
-            return None;
-        }
-        if only > 0 {
-            return Some(blank_when(own, &format!("{} IS NULL", (self.name)(other.place))));
-        }
-        let both = list(&[(self.name)(own), (self.name)(other.place)]);
-        Some(Claim { on: Target::Rule(own.0), key: "all_or_none", value: both, confidence: Confidence::Known })
+        (whole && own.0 == other.place.0).then_some(other.place)
+    }
+
+    fn of_both(&self, own: Place, other: Place, key: &'static str) -> Claim {
+        let value = list(&[(self.name)(own), (self.name)(other)]);
+        Claim { on: Target::Rule(own.0), key, value, confidence: Confidence::Known }
     }
 
     /// `So is the picking date`, behind what must be filled.
