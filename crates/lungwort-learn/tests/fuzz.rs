@@ -93,7 +93,7 @@ fn rulebooks() {
 
 #[test]
 fn sheets_of_open_workbooks() {
-    run("ods", 100, targets::ods);
+    run("ods", 50, targets::ods);
 }
 
 #[test]

@@ -779,6 +779,11 @@ impl Asking<'_> {
 
 /// Whether a heading begins as a word does, but for its case: nearly none does, and each sentence asks each of them.
 fn begin_alike(heading: &str, word: &str) -> bool {
+    if let (Some(of), Some(begin)) = (heading.as_bytes().first(), word.as_bytes().first())
+        && (of.is_ascii_graphic() && begin.is_ascii())
+    {
+        return of.eq_ignore_ascii_case(begin);
+    }
     let first = heading.trim_start().chars().next().into_iter().flat_map(char::to_lowercase).next();
     first.is_some() && first == word.chars().next()
 }

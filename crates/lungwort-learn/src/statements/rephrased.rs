@@ -10,6 +10,7 @@
 //!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them, and `{r}` for
 //!   whatever is left. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading.
 
+use std::cell::OnceCell;
 use std::ops::Range;
 use std::sync::LazyLock;
 
@@ -86,8 +87,9 @@ pub(super) fn rephrased(
     if !known.are_few() || sentence.words.len() > LONGEST || sentence.words.len() < 2 || sentence.is_question() {
         return None;
     }
+    let values = OnceCell::new();
     let of_language = |(patterns, language): (&Vec<Pattern>, &&'static Language)| {
-        let mut fitting = Fitting { sentence, language, known, about, draft, places: Vec::new() };
+        let mut fitting = Fitting { sentence, language, known, about, draft, values: &values, places: Vec::new() };
         let may_fit =
             |pattern: &&Pattern| pattern.begins.iter().all(|ways| ways.iter().any(|begin| sentence.begins(*begin)));
         patterns.iter().filter(may_fit).find_map(|pattern| {
@@ -115,7 +117,15 @@ struct Fitting<'s> {
     known: &'s Headings,
     about: &'s About,
     draft: &'s Draft,
+    values: &'s OnceCell<Values>,
     places: Vec<String>,
+}
+
+/// Where a sentence has values of the template's lists, found once and asked of for each pattern.
+struct Values {
+    named: Vec<Range<usize>>,
+    /// Words that are the heading of a column, which say something where they are alone.
+    headings: Vec<usize>,
 }
 
 impl Fitting<'_> {
@@ -235,24 +245,42 @@ impl Fitting<'_> {
 
     /// Whether a value of a list of the template is among some words.
     fn has_value(&self, words: &Range<usize>) -> bool {
+        let values = self.values.get_or_init(|| self.values());
+        let within = |of: &Range<usize>| words.start <= of.start && of.end <= words.end;
+        values.named.iter().any(within) || words.len() == 1 && values.headings.contains(&words.start)
+    }
+
+    fn values(&self) -> Values {
+        let mut values = Values { named: Vec::new(), headings: Vec::new() };
         let lists = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
-        let mut columns = lists.flat_map(|(_, sheet)| &sheet.columns);
-        columns.any(|column| {
+        for column in lists.flat_map(|(_, sheet)| &sheet.columns) {
             // "Private boats", where Private is a column
             let heading = column.heading.trim().to_lowercase();
-            let called = |at: usize| self.sentence.word(at) == heading || is_form_of(self.sentence.word(at), &heading);
-            if (words.len() == 1 || column.is_yes_no()) && words.clone().any(called) {
-                return true;
-            }
-            let values = column.lines.get("allowed").map(|list| entries(&list.value)).unwrap_or_default();
-            let within = |value: &str| {
-                let lower = value.to_lowercase();
-                words.clone().any(|at| {
-                    let whole = self.sentence.ends_at(&lower, at).is_some_and(|end| end <= words.end);
-                    whole || is_form_of(self.sentence.word(at), &lower)
-                })
+            let called = |at: &usize| {
+                let word = self.sentence.word(*at);
+                word == heading || is_form_of(word, &heading)
             };
-            values.iter().any(|(value, label)| within(value) || label.as_deref().is_some_and(&within))
+            let called = (0..self.sentence.words.len()).filter(called);
+            if column.is_yes_no() {
+                values.named.extend(called.map(|at| at..at + 1));
+            } else {
+                values.headings.extend(called);
+            }
+            let Some(list) = column.lines.get("allowed") else { continue };
+            for (value, label) in entries(&list.value).iter() {
+                for text in [Some(value), label.as_ref()].into_iter().flatten() {
+                    values.named.extend(self.named(&text.to_lowercase()));
+                }
+            }
+        }
+        values
+    }
+
+    /// Where a value is named, in small letters.
+    fn named(&self, value: &str) -> impl Iterator<Item = Range<usize>> {
+        (0..self.sentence.words.len()).filter_map(move |at| {
+            let form = || is_form_of(self.sentence.word(at), value).then_some(at + 1);
+            self.sentence.ends_at(value, at).or_else(form).map(|end| at..end)
         })
     }
 
