@@ -17,7 +17,7 @@ pub(super) fn conditional_at(sentence: &Sentence, language: &Language) -> Option
 }
 
 /// The words by which a condition begins: `if`, `only for`, or a verb before what it is said of: `Should the price be given, …`.
-fn conditional(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
+pub(super) fn conditional(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
     sentence.once(Asked::Condition, language, || find_conditional(sentence, language))
 }
 

@@ -229,7 +229,7 @@ impl Asking<'_> {
 }
 
 /// Whether a heading has one of some words in it.
-fn has_word(heading: &str, words: &[&str]) -> bool {
+pub(super) fn has_word(heading: &str, words: &[&str]) -> bool {
     let lower = heading.to_lowercase();
     lower.split(|each: char| !each.is_alphanumeric()).any(|part| words.contains(&part))
 }

@@ -218,7 +218,10 @@ fn counts_things(sentence: &Sentence, language: &Language, from: usize) -> bool 
         let plural = what.len() > 3
             && what.ends_with(['s', 'n', 'e', 'r', 'x'])
             && !of_one.iter().any(|words| words.contains(&what));
-        phrase.start <= from + 1 && plural && !measured.iter().any(|words| words.contains(&what))
+        // "The serial number of loggers" counts none, and "Days is the number of days" does.
+        let begins = [language.every, language.articles, language.copulas, language.possessives, language.sums];
+        let led = (from..phrase.start).all(|at| begins.iter().any(|words| words.contains(&sentence.word(at))));
+        phrase.start <= from + 2 && led && plural && !measured.iter().any(|words| words.contains(&what))
     })
 }
 
@@ -390,7 +393,7 @@ fn add_length(length: String, found: &mut Said) {
 }
 
 /// Whether a number counts the places behind the mark of decimals.
-fn counts_places(sentence: &Sentence, language: &Language, at: usize) -> bool {
+pub(super) fn counts_places(sentence: &Sentence, language: &Language, at: usize) -> bool {
     let word = sentence.words.get(at + 1).map_or("", |(word, _)| word.as_str());
     let here = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
     // Places of a decimal number are said without their mark too.

@@ -22,7 +22,7 @@ const APART: usize = 8;
 pub(super) struct Named {
     /// Its words.
     pub words: Range<usize>,
-    day: Date,
+    pub day: Date,
     /// Whether it cannot be read as another day.
     sure: bool,
 }

@@ -3,6 +3,7 @@
 
 use super::by_value::entries;
 use super::conditions::is_one_of;
+use super::counts::counts_places;
 use super::required::{Asking, otherwise};
 use super::subject::{Mention, Place};
 use super::{Claim, Confidence, Target};
@@ -153,7 +154,9 @@ impl Asking<'_> {
         let mut limits: Vec<Limit> = Vec::new();
         let mut at = 0;
         while at < sentence.words.len() {
-            let Some(number) = sentence.number(at, language).filter(|_| self.is_counting(at)) else {
+            // "Two decimals; free (0) for members" limits nothing to two.
+            let places = counts_places(sentence, language, at) || language.decimals.contains(&sentence.word(at + 1));
+            let Some(number) = sentence.number(at, language).filter(|_| !places && self.is_counting(at)) else {
                 at += 1;
                 continue;
             };

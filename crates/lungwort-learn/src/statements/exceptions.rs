@@ -2,6 +2,7 @@
 //! numbers become one rule.
 
 use super::conditions::conditional_at;
+use super::required::otherwise;
 use super::sentence::Sentence;
 use super::subject::Place;
 use super::words::Language;
@@ -77,6 +78,30 @@ pub(super) fn more_for_some(
     line.value = most.to_string();
     claims.retain(|claim| !(claim.on == Target::Column((*sheet, *column)) && claim.is_limit()));
     true
+}
+
+/// `5 to 30`, and then `for members up to 35`: all rows keep to the wider end, and those of other kinds to the one that was said first.
+pub(super) fn wider_for_some(claims: &mut [Claim], draft: &mut Draft) {
+    for at in 1..claims.len() {
+        let [check, when] = &mut claims[at - 1..=at] else { continue };
+        let (Target::Rule(sheet), "check", "when") = (check.on, check.key, when.key) else { continue };
+        let said = check.value.trim_matches('"').to_owned();
+        let limit = [(" <= ", "max"), (" >= ", "min")].into_iter().find_map(|(sign, key)| {
+            let (name, limit) = said.split_once(sign)?;
+            Some((name, sign, key, limit.parse::<f64>().ok()?))
+        });
+        let Some((name, sign, key, limit)) = limit else { continue };
+        let Some(of) = draft.sheets[sheet].columns.iter_mut().find(|column| column.name == name) else { continue };
+        let counts = |line: &&mut crate::draft::Line| line.key == key && line.confidence > Confidence::Suggested;
+        let Some(line) = of.lines.0.iter_mut().find(counts) else { continue };
+        let wider = |known: f64| if key == "max" { limit > known } else { limit < known };
+        let others = otherwise(when.value.trim_matches('"'));
+        if let (true, Some(others)) = (line.value.parse::<f64>().is_ok_and(wider), others) {
+            check.value = quoted(&format!("{name}{sign}{}", line.value));
+            when.value = quoted(&others);
+            line.value = limit.to_string();
+        }
+    }
 }
 
 /// `If none fits, use OT`: one more value of the list of the column that was spoken of.

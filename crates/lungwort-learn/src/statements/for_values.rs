@@ -10,7 +10,8 @@ use super::required::{Asking, blank_when, otherwise, required_when};
 use super::subject::{Mention, Place, plain_heading};
 use super::words;
 use super::yes_no::counts_answers;
-use super::{Claim, Confidence};
+use super::{Claim, Confidence, Target};
+use crate::draft::Draft;
 use lungwort_core::cell::fold::without_accents;
 
 /// Words between the values and the verb that says what is to be given then, at most: `for gas appliances please give`.
@@ -824,6 +825,20 @@ pub(super) fn is_form_of(word: &str, one: &str) -> bool {
     one.chars().count() >= WORD
         && one.chars().all(char::is_alphabetic)
         && plain(word).strip_prefix(plain(one).as_str()).is_some_and(|ending| ENDINGS.contains(&ending))
+}
+
+/// In `under 16s may only enter class JUNIOR or FUN`, beside the age, these are values of the class that the rule is about.
+pub(super) fn without_values_of_rules(claims: &mut Vec<Claim>, draft: &Draft) {
+    let rule = |claim: &&Claim| claim.key == "check" && matches!(claim.on, Target::Rule(_));
+    let rules: Vec<String> = claims.iter().filter(rule).map(|claim| claim.value.clone()).collect();
+    let of_rule = |claim: &Claim| {
+        let Some((sheet, column)) = claim.place().filter(|_| claim.key == "allowed") else { return false };
+        let own = &draft.sheets[sheet].columns[column].name;
+        let values = entries(&claim.value);
+        let within = |said: &String| values.iter().all(|(value, _)| said.contains(&format!("'{value}'")));
+        !values.is_empty() && rules.iter().any(|said| within(said) && !said.contains(own.as_str()))
+    };
+    claims.retain(|claim| !of_rule(claim));
 }
 
 /// In `compulsory for G and E`, these are values of another column, and no list of this one.

@@ -291,7 +291,7 @@ fn is_of_piece(sentence: &Sentence, language: &Language, (mention, mentions): (&
 }
 
 /// Where a colon stands right behind the columns that a sentence begins with.
-fn colon_behind(sentence: &Sentence, mentions: &[Mention]) -> Option<usize> {
+pub(super) fn colon_behind(sentence: &Sentence, mentions: &[Mention]) -> Option<usize> {
     let colon = sentence.text.find(':')?;
     let ends = |mention: &Mention| sentence.words[mention.words.end - 1].1.end;
     let last = mentions.iter().filter(|mention| ends(mention) <= colon).max_by_key(|mention| ends(mention))?;
@@ -383,10 +383,19 @@ pub(super) fn meant(
     if places.is_empty() {
         places = match text.about {
             About::Column(sheet, column) => vec![(sheet, column)],
+            // "We cannot take more than 250 lines at a time" goes on about no column.
+            _ if counts_rows(sentence, language) => Vec::new(),
             _ => before.iter().map(|mention| mention.place).collect(),
         };
     }
     places
+}
+
+/// Whether a sentence says how many rows there may be.
+fn counts_rows(sentence: &Sentence, language: &Language) -> bool {
+    let in_digits = |at: usize| sentence.word(at).starts_with(|each: char| each.is_ascii_digit());
+    let counted = |at: usize| in_digits(at) && language.rows.contains(&sentence.word(at + 1));
+    (0..sentence.words.len()).any(counted)
 }
 
 /// The column that a text stands beside, where the sentence does not name it, and the one that the sentence goes on about.

@@ -5,6 +5,7 @@
 //! that oblige and came to nothing, so that none is passed over in silence. The words are tables, one a language, in `words`.
 
 mod again;
+mod aged_on;
 mod asterisks;
 mod begun;
 mod blanks;
@@ -52,6 +53,7 @@ mod of_some;
 mod one_row;
 mod only_filled;
 mod only_free;
+mod only_with;
 mod order;
 mod other_sheet;
 mod other_words;
@@ -73,6 +75,7 @@ mod subject;
 mod take;
 pub(crate) mod texts;
 mod totals;
+mod two_conditions;
 mod under;
 mod units;
 mod unwanted;
@@ -505,17 +508,9 @@ fn one(
     let languages = by_language(sentence, known.likely);
     for language in languages.iter().copied() {
         obliges |= sentence.has(language.obliging) || sentence.required(language).is_some();
-        let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
-        let sentence = &*subject::without_headings_no(sentence, &mentions);
-        let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
-        let mentions = meant::without_listed((sentence, language), mentions, draft);
-        let mentions = if labelled { without_passing(sentence, mentions, (&spoken_of, draft)) } else { mentions };
-        // Beside a column, "if no" is an answer of that column.
-        let beside = text.about.column().filter(|_| spoken_of.is_empty());
-        let beside = beside.map_or_else(|| spoken_of.clone(), |own| vec![own]);
-        let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&beside, draft));
-        let mut places = meant((text, sentence, language), &mentions, &before);
-        only_labelled(sentence, &mentions, &mut places);
+        let (sentence, mentions) = mentioned(known, (text, sentence, language), (&spoken_of, labelled), draft);
+        let sentence = &*sentence;
+        let places = places_of((text, sentence, language), &mentions, &before);
         if named.is_empty() {
             // What the next sentence goes on about is not what a condition names.
             let condition = conditions::condition_span(sentence, language);
@@ -532,6 +527,14 @@ fn one(
             continue;
         }
         reading = understand(known, (text, sentence, language), (&mentions, &places, &spoken_of), draft);
+        if let Some(parts) = two_conditions::parts(sentence, language, &mentions) {
+            let each = parts.each.each_ref().map(|part| {
+                let (part, mentions) = mentioned(known, (text, part, language), (&spoken_of, labelled), draft);
+                let places = places_of((text, &part, language), &mentions, &before);
+                understand(known, (text, &part, language), (&mentions, &places, &spoken_of), draft)
+            });
+            reading = parts.joined(each).unwrap_or(reading);
+        }
         if places.is_empty() && !reading.understood {
             reading.understood = of_all_columns((text, sentence, language), draft);
         }
@@ -547,6 +550,7 @@ fn one(
     }
     if let Some(language) = languages.first() {
         exceptions::widened((sentence, language), &spoken_of, &mut reading.claims, draft);
+        exceptions::wider_for_some(&mut reading.claims, draft);
         let own = reading.claims.iter().all(|claim| claim.place().is_none_or(|place| spoken_of.contains(&place)));
         let rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_)));
         reading.understood |=
@@ -564,6 +568,37 @@ fn one(
     let (understood, open) = (reading.understood, early || reading.claims.iter().any(again::is_open));
     let unread = taken((text, sentence, &languages), (reading, &named, obliges), draft);
     Heard { named, understood, open: open || unread }
+}
+
+/// A sentence without the numbers of headings, and the columns that it names.
+fn mentioned<'s>(
+    known: &Entries<'_>,
+    (text, sentence, language): (&Text, &'s Sentence, &'static Language),
+    (spoken_of, labelled): (&[Place], bool),
+    draft: &Draft,
+) -> (std::borrow::Cow<'s, Sentence>, Vec<Mention>) {
+    let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+    let plain = subject::without_headings_no(sentence, &mentions);
+    let sentence = &*plain;
+    let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
+    let mentions = meant::without_listed((sentence, language), mentions, draft);
+    let mentions = if labelled { without_passing(sentence, mentions, (spoken_of, draft)) } else { mentions };
+    // Beside a column, "if no" is an answer of that column.
+    let beside = text.about.column().filter(|_| spoken_of.is_empty());
+    let beside = beside.map_or_else(|| spoken_of.to_vec(), |own| vec![own]);
+    let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&beside, draft));
+    (plain, mentions)
+}
+
+/// The columns that a sentence is about.
+fn places_of(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    mentions: &[Mention],
+    before: &[Mention],
+) -> Vec<Place> {
+    let mut places = meant((text, sentence, language), mentions, before);
+    only_labelled(sentence, mentions, &mut places);
+    places
 }
 
 /// Takes what was made of a sentence into the draft; whether it obliges and is left to be read.
@@ -807,6 +842,7 @@ fn understand(
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
         for_values::without_values_of_conditions(&mut reading.claims);
         asking.holds_for_some(&mut reading.claims);
+        for_values::without_values_of_rules(&mut reading.claims, draft);
         asking.left_elsewhere(&mut reading.claims);
         reading.understood |= !reading.claims.is_empty();
         let unwanted = unwanted::read(sentence, language, (mentions, places), &reading);
@@ -823,12 +859,26 @@ fn understand(
     if !reading.understood && (valid || sentence.has(language.heading_shares)) {
         reading.and(of_headings((sentence, language), places, draft));
     }
+    of_rows((text, sentence, language), (mentions, places), draft, &mut reading);
+    reading
+}
+
+/// What a sentence says of rows and what they are of, where nothing else is read of it.
+fn of_rows(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    draft: &Draft,
+    reading: &mut Reading,
+) {
     if !reading.understood {
         reading.and(days_of_rows::read((sentence, language), (mentions, &text.about), draft));
         let anyway = |every: &&[Phrases]| every.iter().all(|phrases| sentence.has(phrases));
         reading.understood |= language.anyway.iter().any(anyway);
     }
-    reading
+    if !reading.understood {
+        reading.and(only_with::read((sentence, language), (mentions, &text.about), draft));
+    }
+    aged_on::read((sentence, language), (places, &text.about), draft, reading);
 }
 
 /// How far apart two days may be, each from the other or from the begin to the end.

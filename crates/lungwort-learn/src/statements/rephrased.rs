@@ -214,7 +214,7 @@ impl Fitting<'_> {
             }
             'k' => joined().then(|| text.to_owned()),
             'm' => (joined() && words.len() > 1).then(|| text.to_owned()),
-            'w' => (joined() && self.has_value(&words)).then(|| text.to_owned()),
+            'w' => (joined() && self.has_value(&words) && !self.says_more(&words)).then(|| text.to_owned()),
             'l' | 'o' => {
                 let joins = |at: usize| {
                     let word = sentence.word(at);
@@ -248,6 +248,17 @@ impl Fitting<'_> {
         let values = self.values.get_or_init(|| self.values());
         let within = |of: &Range<usize>| words.start <= of.start && of.end <= words.end;
         values.named.iter().any(within) || words.len() == 1 && values.headings.contains(&words.start)
+    }
+
+    /// Whether some words have a number that is none of a value's, or a condition: `for RO up to 80 only`, `only if Transport is C`.
+    fn says_more(&self, words: &Range<usize>) -> bool {
+        let values = self.values.get_or_init(|| self.values());
+        let of_value = |at: usize| values.named.iter().any(|named| named.contains(&at));
+        words.clone().any(|at| {
+            let word = self.sentence.word(at);
+            let counts = word.starts_with(|each: char| each.is_ascii_digit()) && !of_value(at);
+            counts || self.language.conditional.contains(&word)
+        })
     }
 
     fn values(&self) -> Values {

@@ -542,7 +542,9 @@ fn only_digits(sentence: &Sentence, language: &Language, from: usize) -> bool {
             || signs(word)
             || word.strip_suffix("es").is_some_and(signs)
     };
-    (digits(first) && only(second) || only(first) && digits(second)) && rest.iter().all(denied)
+    // "Only digits and spaces" has both.
+    let lacks = rest.first().is_none_or(|(word, _)| language.lacking.contains(&word.as_str()));
+    (digits(first) && only(second) || only(first) && digits(second)) && lacks && rest.iter().all(denied)
 }
 
 /// `Digits only, at most 15`: of a number nobody counts the digits.
@@ -570,6 +572,14 @@ fn digits_begun(sentence: &Sentence, language: &Language) -> Option<String> {
     let digits = first.len() <= 4 && first.bytes().all(|byte| byte.is_ascii_digit());
     let last = sentence.words.len() <= begins.len() + 3;
     (only && digits && last).then(|| format!(r"{first}\d*"))
+}
+
+/// Signs that a list of kinds of signs ends with as they are: `digits, spaces and +`.
+fn signs_behind(sentence: &Sentence, at: usize) -> Vec<String> {
+    let from = at.checked_sub(1).and_then(|last| sentence.words.get(last)).map_or(0, |(_, last)| last.end);
+    let to = sentence.words.get(at).map_or(sentence.text.len(), |(_, next)| next.start);
+    let signs = sentence.text[from..to].chars().filter(|sign| matches!(sign, '+' | '-' | '/' | '#' | '&' | '*'));
+    signs.map(|sign| regex::escape(&sign.to_string())).collect()
 }
 
 /// `Only digits and spaces`, `letters, digits and hyphens only`: every sign that there may be.
@@ -605,7 +615,13 @@ pub(super) fn only_of(sentence: &Sentence, language: &Language, from: usize) -> 
             at = match joined {
                 Some(joined) if kind(joined).is_some() => joined,
                 _ if comma && kind(next).is_some() => next,
-                _ => return Some((classes, next)),
+                _ => {
+                    let last = joined.unwrap_or(next);
+                    let signs = joined.map_or(Vec::new(), |joined| signs_behind(sentence, joined));
+                    let end = if signs.is_empty() { next } else { last };
+                    classes.extend(signs);
+                    return Some((classes, end));
+                }
             };
         }
         None

@@ -698,6 +698,12 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     if quoted || behind_column || before_column {
         return true;
     }
+    // "Colonnes à remplir" names no column À.
+    let word = sentence.word(range.start);
+    let small = [language.small, language.into, language.to].iter().any(|words| words.contains(&word));
+    if range.len() == 1 && small && plain != word && sentence.text[start..].starts_with(char::is_lowercase) {
+        return false;
+    }
     // "No two rows may have the same code"
     let same = language.same.iter().any(|phrase| {
         let words = phrase.split(' ').count();

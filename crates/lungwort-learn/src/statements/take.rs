@@ -48,6 +48,11 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
             let implied = |line: &crate::draft::Line| {
                 line.key == "min" && line.value == "0" && line.confidence == Confidence::Confirm
             };
+            // What is required in either of two cases is required in both.
+            if matches!(claim.key, "required_when" | "blank_when") && is_further_case(lines, &claim, source) {
+                widen(lines, &claim, source);
+                return;
+            }
             let lower = matches!(claim.key, "min" | "above") && claim.confidence == Confidence::Known;
             if lower && lines.get("min").is_some_and(implied) {
                 lines.remove("min");
@@ -61,6 +66,24 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
         }
         Target::Sheet(sheet) => draft.sheets[sheet].lines.set(claim.key, claim.value, source, claim.confidence),
         Target::Rule(sheet) | Target::Group(sheet, _) => take_rule(claim, sheet, source, draft),
+    }
+}
+
+/// Whether a condition is another one than a column has under the same key, said by another sentence.
+fn is_further_case(lines: &Lines, claim: &Claim, source: &str) -> bool {
+    let counts = |confidence: Confidence| confidence > Confidence::Suggested;
+    let known = lines.get(claim.key).filter(|line| counts(line.confidence) && line.source != source);
+    let plain = claim.value.trim_matches('"');
+    counts(claim.confidence)
+        && known.is_some_and(|line| !line.value.contains(plain) && !plain.contains(line.value.trim_matches('"')))
+}
+
+/// Lets a condition hold in one more case.
+fn widen(lines: &mut Lines, claim: &Claim, source: &str) {
+    if let Some(line) = lines.0.iter_mut().find(|line| line.key == claim.key) {
+        line.value = super::two_conditions::both(&line.value, "OR", &claim.value);
+        line.source = format!("{}; {source}", line.source);
+        line.confidence = line.confidence.min(claim.confidence);
     }
 }
 

@@ -326,7 +326,13 @@ impl Asking<'_> {
             phrases.into_iter().any(|phrase| (span.end..at).any(|from| sentence.ends_at(phrase, from) == Some(at)))
         };
         let opened = |at: usize| at > 0 && sentence.gap(at - 1).ends_with('(') && at + 1 == span.start;
+        // "Two decimals (0 for members)" limits nothing to two.
+        let limits = |at: usize| {
+            let follows = language.at_most.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
+            follows || super::codes::qualified(sentence, language.at_most, at)
+        };
         let (least, most, other) = match (before.as_slice(), behind.as_slice()) {
+            ([(first, _)], [_]) | ([(first, _), _], []) if !limits(*first) => return false,
             ([(_, most)], [(at, other)]) if up_to(*at) => (None, *most, *other),
             ([(_, least), (_, most)], [(at, other)]) if least < most && up_to(*at) => (Some(*least), *most, *other),
             ([(_, most), (at, other)], []) if opened(*at) => (None, *most, *other),

@@ -106,7 +106,7 @@ pub(super) fn of_values(
     // "No two lines may have the same code" does.
     of_values.claims.retain(|claim| sentence.has(language.no_two) || !scoped(claim));
     of_values.understood &= !of_values.claims.is_empty();
-    of_values.and(each_its_own(sentence, language, mentions));
+    of_values.and(each_of_labelled((sentence, language), (mentions, places)));
     days_of_days(&mut of_values, language, places, draft);
     if dated {
         of_values.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
@@ -126,6 +126,18 @@ pub(super) fn of_values(
     of_values.understood &= !of_values.claims.is_empty();
     as_offers(&mut of_values.claims, (sentence, language), (mentions, given));
     of_values
+}
+
+/// What is said of each column by itself, and of those alone that the sentence begins with where a colon is behind them: `Days: number of
+/// days since the gauge was emptied; never more than 7` limits no gauge.
+fn each_of_labelled(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+) -> Reading {
+    let each = each_its_own(sentence, language, mentions);
+    let labelled = super::meant::colon_behind(sentence, mentions).is_some();
+    let own = |claim: &Claim| claim.place().is_none_or(|place| places.contains(&place));
+    if !labelled || each.claims.iter().all(own) { each } else { Reading::default() }
 }
 
 /// `Optional, number`, as all that is said beside a column: its values are numbers, unless the column is one of codes.

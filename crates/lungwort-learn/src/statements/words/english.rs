@@ -473,6 +473,7 @@ pub(super) static WORDS: Language = Language {
         "m", "cm", "mm", "km", "metre", "metres", "meter", "meters", "centimetres", "millimetres", "kilometres",
         "feet", "foot", "ft", "inches", "kg", "g", "grams", "kilograms", "kilos", "tonnes", "t",
     ],
+    reserved: &["reserved for", "kept for", "exclusive to", "restricted to"],
     having: &["that has", "that have", "which has", "which have", "who has", "who have"],
     of_size: &[
         "less than", "smaller than", "lower than", "greater than", "more than", "larger than", "higher than",
@@ -520,6 +521,7 @@ pub(super) static WORDS: Language = Language {
         "if it is filled", "if it is given",
     ],
     begins_last: &[],
+    rows: &["rows", "lines", "records", "entries"],
     one_row: &[
         "one row per", "one line per", "one row for each", "one line for each", "one row for every",
         "one line for every", "one record per", "one entry per", "a row for each", "a line for each", "a row per",

@@ -203,7 +203,7 @@ pub(super) static WORDS: Language = Language {
     registers: &["tableau", "liste", "registre", "système", "base", "modèle", "classeur"],
     owners: &["de", "du", "des"],
     units: &["unité", "unités"],
-    there_is: &["il y a un", "il y a une"],
+    there_is: &["il y a un", "il y a une", "y a un", "y a une", "il y a", "y a"],
     last_ones: &["dernières", "dernière", "derniers"],
     outside: &["hors de", "en dehors de"],
     halves: &["demi", "demie", "demis", "demies", "quart", "quarts"],
@@ -274,6 +274,10 @@ pub(super) static WORDS: Language = Language {
     measures: &[("pèse", "poids"), ("pèsent", "poids"), ("coûte", "prix"), ("dure", "durée")],
     compared_sizes: &[],
     size_units: &["m", "cm", "mm", "km", "mètres", "mètre", "centimètres", "kg", "g", "grammes", "kilos"],
+    reserved: &[
+        "réservé à", "réservée à", "réservés à", "réservées à", "réservé aux", "réservée aux", "réservés aux",
+        "réservées aux",
+    ],
     having: &["qui a", "qui ont"],
     of_size: &[
         "inférieur à", "inférieure à", "supérieur à", "supérieure à", "plus grand que", "plus petit que",
@@ -304,6 +308,7 @@ pub(super) static WORDS: Language = Language {
         "si rempli", "si remplie", "si indiqué", "si indiquée", "si présent", "si présente", "s'il est rempli",
     ],
     begins_last: &[],
+    rows: &["lignes", "enregistrements", "entrées"],
     one_row: &["une ligne par", "une ligne pour chaque"],
     required: &[
         "il faut toujours remplir", "il faut remplir", "il faut toujours indiquer", "il faut indiquer",
@@ -557,7 +562,8 @@ pub(super) static WORDS: Language = Language {
     is_given: &[
         "est indiqué", "est indiquée", "est rempli", "est remplie", "est renseigné", "est renseignée", "est donné",
         "est donnée", "sont donnés", "est fourni", "est fournie", "est connu", "est connue", "est disponible",
-        "est précisé", "est précisée", "est saisi", "est saisie",
+        "est précisé", "est précisée", "est saisi", "est saisie", "est demandé", "est demandée", "est versé",
+        "est versée", "est due", "est exigé", "est exigée",
     ],
     is_blank: &["est vide", "n'est pas indiqué", "manque"],
     followed: &[

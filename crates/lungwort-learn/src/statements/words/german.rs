@@ -315,6 +315,7 @@ pub(super) static WORDS: Language = Language {
         "t", "tonnen",
     ],
     having: &[],
+    reserved: &["vorbehalten", "reserviert für"],
     of_size: &["kleiner als", "größer als", "höher als", "niedriger als", "mehr als", "weniger als"],
     same_as: &["derselbe tag wie", "gleich", "am selben tag wie"],
     identifies: &["zusammen eindeutig", "bestimmen zusammen", "bilden den schlüssel", "kennzeichnen zusammen"],
@@ -342,6 +343,7 @@ pub(super) static WORDS: Language = Language {
     looks: &["sieht aus wie", "sehen aus wie", "in der form", "hat die form"],
     self_given: &["falls ausgefüllt", "falls angegeben", "wenn angegeben", "wenn ausgefüllt", "falls vorhanden"],
     begins_last: &["beginnen", "anfangen"],
+    rows: &["zeilen", "datensätze", "einträge", "datensätzen", "einträgen"],
     one_row: &[
         "eine zeile je", "eine zeile pro", "je eine zeile", "eine zeile für jede", "eine zeile für jeden",
         "eine zeile für jedes",

@@ -76,6 +76,8 @@ pub(super) struct Language {
     pub size_units: &'static [&'static str],
     /// What things have that are spoken of: `boats that have an agent`.
     pub having: &'static [&'static str],
+    /// What is kept for some: `the kitchen is reserved for members`.
+    pub reserved: &'static [&'static str],
     /// Of what compares two columns, what compares numbers: `greater than`.
     pub of_size: &'static [&'static str],
     /// Before the other column: they may be the same.
@@ -127,6 +129,8 @@ pub(super) struct Language {
     pub self_given: &'static [&'static str],
     /// What a code begins with, where the verb comes last: `muss mit + beginnen`.
     pub begins_last: &'static [&'static str],
+    /// Rows, where they are counted: `no more than 250 lines`.
+    pub rows: &'static [&'static str],
     /// Before what each row is: `one line per plot`.
     pub one_row: &'static [&'static str],
     /// Something has to be filled in.

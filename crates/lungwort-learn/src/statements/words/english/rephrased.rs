@@ -111,6 +111,82 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "a multiple of {2}; at least {1}",
     ),
     ("on|with|at {w} it|they stays|stay|is|are|remains|remain ?left blank|empty", "must be blank for {1}"),
+    // Kinds of rows.
+    ("{w} cannot|can't|can_not|must_not|may_not|can_never|may_never be {c}", "{2} must be no for {1}"),
+    (
+        "{c} {k} : {n} for {w} , ?leave|left ?it ?stays empty|blank|nothing for ?all ?the others|rest",
+        "{1} {2}.\n{1} must be {3} for {4}.\n{1} is required if {4}, otherwise blank",
+    ),
+    (
+        "{c} : {n} for {w} , ?leave|left ?it ?stays empty|blank|nothing for ?all ?the others|rest",
+        "{1} must be {2} for {3}.\n{1} is required if {3}, otherwise blank",
+    ),
+    (
+        "{c} : {n} for {w} , otherwise|else ?leave|left ?it empty|blank|nothing",
+        "{1} must be {2} for {3}.\n{1} is required if {3}, otherwise blank",
+    ),
+    (
+        "{n} for {w} , ?leave|left ?it ?stays empty|blank|nothing for ?all ?the others|rest",
+        "must be {1} for {2}.\nrequired if {2}, otherwise blank",
+    ),
+    (
+        "{n} for {w} , otherwise|else ?leave|left ?it empty|blank|nothing",
+        "must be {1} for {2}.\nrequired if {2}, otherwise blank",
+    ),
+    ("?please give|state|enter|add|provide|fill_in the {c} of|for ?each|every|all ?the {w}", "{1} is required for {2}"),
+    (
+        "?please give|state|enter|add|provide|fill_in the {c} number|code|name of|for ?each|every|all ?the {w}",
+        "{1} is required for {2}",
+    ),
+    (
+        "?please give|state|enter|add|provide|fill_in ?a|an|the {c} for anything|anyone|everything|everyone|all ?that|who|which is|are not {v}",
+        "{1} is required unless {2}",
+    ),
+    (
+        "with|for {w} there is|must_be no {c} , with|for {w} there must_be|has_to_be|must_always_be ?one",
+        "{2} must be blank for {1}.\n{2} is required for {3}",
+    ),
+    (
+        "there is|must_be no {c} with|for {w} , with|for {w} there must_be|has_to_be|must_always_be ?one",
+        "{1} must be blank for {2}.\n{1} is required for {3}",
+    ),
+    ("?a|an|the {c} need|needs|require|requires ?a|an|the {c} too|also|as_well", "if there is a {1}, {2} is required"),
+    ("?a|an|the {c} also need|needs|requires|require ?a|an|the {c}", "if there is a {1}, {2} is required"),
+    ("must_not|may_not|cannot|can_not|can't|never be|name the same {k} as ?the {c}", "must differ from {2}"),
+    (
+        "{l} ( ?please give|state|enter|add|fill_in ?a|an|the {c} if|when|where|for {k} )",
+        "{1}.\n{2} is required for {3}",
+    ),
+    (
+        "{c} : {l} ( ?please give|state|enter|add|fill_in ?a|an|the {c} if|when|where|for {k} )",
+        "{1}: {2}.\n{3} is required for {4}",
+    ),
+    (
+        "{c} : {l} ( {c} required|needed|compulsory|mandatory|obligatory if|when|for {k} )",
+        "{1}: {2}.\n{3} is required for {4}",
+    ),
+    ("{l} ( {c} required|needed|compulsory|mandatory|obligatory if|when|for {k} )", "{1}.\n{2} is required for {3}"),
+    ("{n} at_most|maximum|max|or_fewer|or_less , {n} for|with|in {w}", "at most {1}.\nat most {2} for {3}"),
+    ("{m} ( {w} : at_most|maximum|max|up_to {n} )", "{1}.\nat most {3} for {2}"),
+    ("{c} : {m} ( at_most|maximum|max|up_to {n} for|with {w} )", "{1}: {2}.\n{1}: at most {3} for {4}"),
+    (
+        "{w} get|may_have|can_have|have|take|may_take ?only at_most|up_to|no_more_than {n} {c} , {w} ?only at_most|up_to|no_more_than {n}",
+        "{3}: at most {2} for {1}.\n{3}: at most {5} for {4}",
+    ),
+    ("{k} may|can only enter|choose|take|use|book|pick|join ?a|the {c} {o}", "for {1}, {2} must be {3}"),
+    (
+        "?the {k} columns|fields|cells|headings are optional|voluntary , ?and|but ?all ?the others|rest|other_columns must|have_to|are|need_to|should|is|has_to {k}",
+        "only the {1} columns may be empty",
+    ),
+    (
+        "{k} open|runs|lasts|run from {d} to|until|till {d} ; {c} and {c} must be within|in|inside that|this time|period|season",
+        "{4}: not before {2} and not after {3}.\n{5}: not before {2} and not after {3}",
+    ),
+    // The file.
+    (
+        "?there_is one|a line|row for|per ?every|each {k} , ?and ?in_all ?no_more_than|at_most|up_to|not_more_than {n} ?at_most|in_all|in_total|altogether|lines|rows",
+        "at most {2} rows",
+    ),
     // Order.
     ("{c} can't|cannot|can_not|must_not|may_not be|have|show a future date", "{1} must not be in the future"),
     ("{k} cannot|can't|can_not|must_not|may_not be|last|run|stay longer_than|more_than {n} {c}", "{3}: at most {2}"),

@@ -66,6 +66,16 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1} : obligatoire pour {2}, sinon vide",
     ),
     ("le|les|en|au|aux {w} ?, il|elle|ils|elles reste|restent|est|sont vide|vides", "reste vide pour {1}"),
+    // Sortes de lignes
+    ("{n} au_maximum|au_plus|maximum , {n} pour|dans ?la|le|les {w}", "au plus {1}.\nau plus {2} pour {3}"),
+    (
+        "{c} : {n} au_maximum|au_plus|maximum , {n} pour|dans ?la|le|les {w}",
+        "{1} : au plus {2}.\n{1} : au plus {3} pour {4}",
+    ),
+    (
+        "?les colonnes|cases {k} sont facultatives|optionnelles , ?et ?toutes les autres sont|doivent {k}",
+        "seules les colonnes {1} peuvent rester vides",
+    ),
     // Limites
     (
         "{c} ne peut|peuvent|doit|doivent|saurait ?pas être inférieur|inférieure|inférieurs|inférieures à {n} ?euros|euro|€",

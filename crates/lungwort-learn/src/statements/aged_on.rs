@@ -1,0 +1,145 @@
+//! How old somebody has to be on a day: `at least 6 years old on 1 September 2026`, `under 16 on 1 May 2027`. It limits the day of
+//! birth by another day than the one that is named.
+
+use jiff::Span;
+use jiff::civil::Date;
+
+use super::codes::qualified;
+use super::counted_rows::has_word;
+use super::days::{self, Named};
+use super::sentence::Sentence;
+use super::subject::Place;
+use super::words::{self, Language};
+use super::{About, Claim, Confidence, Reading, Target};
+use crate::draft::Draft;
+use lungwort_core::rulebook::toml_text::quoted;
+
+/// Ages are not above this, in whatever they are counted.
+const OLDEST: f64 = 120.0;
+
+/// Words between an age and the day on which it counts, at most.
+const APART: usize = 6;
+
+/// Keys of what is said of a day that is no limit of the column but the one on which an age counts.
+const LIMITS: &[&str] = &["min", "max", "above", "below", "check", "when"];
+
+/// Puts the days of birth that an age makes into the place of what the day itself would limit.
+pub(super) fn read(
+    (sentence, language): (&Sentence, &Language),
+    (places, about): (&[Place], &About),
+    draft: &Draft,
+    reading: &mut Reading,
+) {
+    let days = days::named(sentence, language);
+    let [on] = days.as_slice() else { return };
+    let Some(place) = column_of_births(places, about, draft) else { return };
+    let limits = limits((sentence, language), on);
+    if limits.is_empty() {
+        return;
+    }
+    let of_another = |claim: &Claim| {
+        matches!(claim.key, "type" | "date_format") && claim.place().is_some_and(|other| other != place)
+    };
+    reading.claims.retain(|claim| !LIMITS.contains(&claim.key) && !of_another(claim));
+    let claim = |(key, day): (&'static str, Date)| Claim {
+        on: Target::Column(place),
+        key,
+        value: quoted(&day.to_string()),
+        confidence: Confidence::Known,
+    };
+    let on = Target::Column(place);
+    reading.claims.push(Claim { on, key: "type", value: quoted("date"), confidence: Confidence::Confirm });
+    reading.claims.extend(limits.into_iter().map(claim));
+    reading.understood = true;
+}
+
+/// The days between which somebody of such an age on a day was born.
+fn limits((sentence, language): (&Sentence, &Language), on: &Named) -> Vec<(&'static str, Date)> {
+    let ages: Vec<Age> = (0..sentence.words.len())
+        .filter(|at| !on.words.contains(at))
+        .filter_map(|at| age((sentence, language), at))
+        .filter(|age| is_joined((sentence, language), age, on))
+        .collect();
+    let begins = |age: &Age| on.day.checked_sub(age.span(1)).and_then(|day| day.tomorrow()).ok();
+    let ends = |age: &Age| on.day.checked_sub(age.span(0)).ok();
+    let said = |phrases: &[&str], age: &Age| qualified(sentence, phrases, age.at);
+    let behind = |phrases: &[&str], age: &Age| phrases.iter().any(|phrase| sentence.ends_at(phrase, age.end).is_some());
+    match ages.as_slice() {
+        [first, last] if first.count < last.count && last.at <= first.end + 1 => {
+            let unit = Age { years: last.years, ..*first };
+            [("max", ends(&unit)), ("min", begins(last))]
+                .into_iter()
+                .filter_map(|(key, day)| Some((key, day?)))
+                .collect()
+        }
+        [age] => {
+            let under = said(language.below, age) || said(language.younger_than, age);
+            let limit = if said(language.at_most, age) || behind(language.or_younger, age) {
+                begins(age).map(|day| ("min", day))
+            } else if said(language.at_least, age) || behind(language.or_older, age) || said(language.older_than, age) {
+                ends(age).map(|day| ("max", day))
+            } else if under {
+                ends(age).and_then(|day| day.tomorrow().ok()).map(|day| ("min", day))
+            } else {
+                None
+            };
+            limit.into_iter().collect()
+        }
+        _ => Vec::new(),
+    }
+}
+
+/// Whether an age is said of a day: "readers under 6 get no card, so nobody born after 31.12.2020" says it of another.
+fn is_joined((sentence, language): (&Sentence, &Language), age: &Age, on: &Named) -> bool {
+    let between = if age.at < on.words.start { age.end..on.words.start } else { on.words.end..age.at };
+    let denied =
+        |at: usize| [language.negations, language.nobody].iter().any(|words| words.contains(&sentence.word(at)));
+    let apart = between.start.saturating_sub(1)..between.end;
+    between.len() <= APART
+        && !apart.clone().any(|at| sentence.gap(at).contains([',', ';', '(']))
+        && !between.clone().any(denied)
+}
+
+/// A number that may be an age: its words, and whether it counts years or months.
+struct Age {
+    at: usize,
+    end: usize,
+    count: f64,
+    years: bool,
+}
+
+impl Age {
+    /// It as a span of time, and so much more.
+    fn span(&self, more: i64) -> Span {
+        let count = self.count as i64 + more;
+        if self.years { Span::new().years(count) } else { Span::new().months(count) }
+    }
+}
+
+fn age((sentence, language): (&Sentence, &Language), at: usize) -> Option<Age> {
+    let count = sentence.number(at, language).filter(|count| count.fract() == 0.0 && (0.0..OLDEST).contains(count))?;
+    let unit = language.spans.iter().find(|(word, _)| *word == sentence.word(at + 1)).map(|(_, unit)| *unit);
+    match unit {
+        None => Some(Age { at, end: at + 1, count, years: true }),
+        Some("YEAR") => Some(Age { at, end: at + 2, count, years: true }),
+        Some("MONTH") => Some(Age { at, end: at + 2, count, years: false }),
+        Some(_) => None,
+    }
+}
+
+/// The column of days of birth that is spoken of, or the only one in reach.
+fn column_of_births(places: &[Place], about: &About, draft: &Draft) -> Option<Place> {
+    let of_births = |(sheet, column): &Place| {
+        let heading = &draft.sheets[*sheet].columns[*column].heading;
+        words::ALL.iter().any(|language| has_word(heading, language.births))
+    };
+    if let Some(place) = about.column().or(Some(places).filter(|places| places.len() == 1).map(|places| places[0]))
+        && of_births(&place)
+    {
+        return Some(place);
+    }
+    let sheets = draft.sheets.iter().enumerate().filter(|(sheet, _)| about.reaches(*sheet));
+    let all = sheets.flat_map(|(sheet, of)| (0..of.columns.len()).map(move |column| (sheet, column)));
+    let mut found = all.filter(of_births);
+    found.next().filter(|_| found.next().is_none())
+}
