@@ -7,6 +7,7 @@ use super::conditions;
 use super::conditions::{condition_of, condition_span, is_one_of, values_of};
 use super::polite;
 use super::required::{Asking, blank_when, otherwise, required_when};
+use super::sentence::Sentence;
 use super::subject::{Mention, Place, plain_heading};
 use super::words;
 use super::yes_no::counts_answers;
@@ -828,7 +829,12 @@ pub(super) fn is_form_of(word: &str, one: &str) -> bool {
 }
 
 /// In `under 16s may only enter class JUNIOR or FUN`, beside the age, these are values of the class that the rule is about.
-pub(super) fn without_values_of_rules(claims: &mut Vec<Claim>, draft: &Draft) {
+/// So are those right behind the class, where its list is not known yet.
+pub(super) fn without_values_of_rules(
+    claims: &mut Vec<Claim>,
+    (sentence, mentions): (&Sentence, &[Mention]),
+    draft: &Draft,
+) {
     let rule = |claim: &&Claim| claim.key == "check" && matches!(claim.on, Target::Rule(_));
     let rules: Vec<String> = claims.iter().filter(rule).map(|claim| claim.value.clone()).collect();
     let of_rule = |claim: &Claim| {
@@ -836,9 +842,27 @@ pub(super) fn without_values_of_rules(claims: &mut Vec<Claim>, draft: &Draft) {
         let own = &draft.sheets[sheet].columns[column].name;
         let values = entries(&claim.value);
         let within = |said: &String| values.iter().all(|(value, _)| said.contains(&format!("'{value}'")));
-        !values.is_empty() && rules.iter().any(|said| within(said) && !said.contains(own.as_str()))
+        let own_named = mentions.iter().any(|of| of.place == (sheet, column));
+        let plain = || {
+            !own_named
+                && values.first().is_some_and(|(value, _)| is_behind_another(sentence, value, (sheet, column), draft))
+        };
+        !values.is_empty() && (rules.iter().any(|said| within(said) && !said.contains(own.as_str())) || plain())
     };
     claims.retain(|claim| !of_rule(claim));
+}
+
+/// Whether a value stands right behind the heading of another column: `class JUNIOR`, `class must be JUNIOR`.
+fn is_behind_another(sentence: &Sentence, value: &str, (sheet, column): Place, draft: &Draft) -> bool {
+    let Some(first) = sentence.find(&value.to_lowercase()) else { return false };
+    let small =
+        |word: &str| words::ALL.iter().any(|of| [of.modals, of.to_be].iter().any(|words| words.contains(&word)));
+    let Some(before) = (0..first.start).rev().find(|at| !small(sentence.word(*at))) else { return false };
+    let word = sentence.word(before);
+    let plain = (before..first.start).all(|at| sentence.gap(at).is_empty());
+    let headed = |of: &crate::draft::DraftColumn| plain_heading(&of.heading).eq_ignore_ascii_case(word);
+    let columns = &draft.sheets[sheet].columns;
+    plain && word.len() > 2 && columns.iter().enumerate().any(|(at, of)| at != column && headed(of))
 }
 
 /// In `compulsory for G and E`, these are values of another column, and no list of this one.

@@ -583,6 +583,9 @@ fn mentioned<'s>(
     let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
     let mentions = meant::without_listed((sentence, language), mentions, draft);
     let mentions = if labelled { without_passing(sentence, mentions, (spoken_of, draft)) } else { mentions };
+    // "D for dog or B for bitch" names no column Dog.
+    let explains = text.about.column().is_some() && meanings::explained(&sentence.text, language).is_some();
+    let mentions = if explains { Vec::new() } else { mentions };
     // Beside a column, "if no" is an answer of that column.
     let beside = text.about.column().filter(|_| spoken_of.is_empty());
     let beside = beside.map_or_else(|| spoken_of.to_vec(), |own| vec![own]);
@@ -842,7 +845,7 @@ fn understand(
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
         for_values::without_values_of_conditions(&mut reading.claims);
         asking.holds_for_some(&mut reading.claims);
-        for_values::without_values_of_rules(&mut reading.claims, draft);
+        for_values::without_values_of_rules(&mut reading.claims, (sentence, mentions), draft);
         asking.left_elsewhere(&mut reading.claims);
         reading.understood |= !reading.claims.is_empty();
         let unwanted = unwanted::read(sentence, language, (mentions, places), &reading);
@@ -879,6 +882,10 @@ fn of_rows(
         reading.and(only_with::read((sentence, language), (mentions, &text.about), draft));
     }
     aged_on::read((sentence, language), (places, &text.about), draft, reading);
+    // "Must differ from the handler" says nothing of other rows.
+    if reading.claims.iter().any(|claim| claim.key == "check" && claim.value.contains(" <> ")) {
+        reading.claims.retain(|claim| claim.key != "unique");
+    }
 }
 
 /// How far apart two days may be, each from the other or from the begin to the end.

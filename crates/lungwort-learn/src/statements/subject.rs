@@ -688,6 +688,14 @@ fn is_said_of(sentence: &Sentence, language: &Language, range: &Range<usize>, wo
     meant && (goes_on || in_brackets) && words.iter().all(|word| word.len() >= 3)
 }
 
+/// Whether a heading in capitals is a word of every day here: "colonnes à remplir" names no column À.
+fn is_small_word(sentence: &Sentence, language: &Language, range: &Range<usize>, plain: &str) -> bool {
+    let word = sentence.word(range.start);
+    let small = [language.small, language.into, language.to].iter().any(|words| words.contains(&word));
+    let as_word = sentence.text[sentence.words[range.start].1.start..].starts_with(char::is_lowercase);
+    range.len() == 1 && small && plain != word && as_word
+}
+
 /// Whether words that are a heading stand for it.
 fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, words: &[String], plain: &str) -> bool {
     let start = sentence.words[range.start].1.start;
@@ -698,10 +706,7 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     if quoted || behind_column || before_column {
         return true;
     }
-    // "Colonnes à remplir" names no column À.
-    let word = sentence.word(range.start);
-    let small = [language.small, language.into, language.to].iter().any(|words| words.contains(&word));
-    if range.len() == 1 && small && plain != word && sentence.text[start..].starts_with(char::is_lowercase) {
+    if is_small_word(sentence, language, range, plain) {
         return false;
     }
     // "No two rows may have the same code"
@@ -730,8 +735,13 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     if is_limited(sentence, language, range) && words.iter().all(|word| word.len() >= 3) {
         return true;
     }
+    // "Required if days is more than 1"
+    let before = word(range.start.checked_sub(1));
+    if language.conditional.contains(&before) && language.copulas.contains(&sentence.word(range.end)) {
+        return true;
+    }
     // "Each row needs a title and a date"
-    let article = language.every.contains(&word(range.start.checked_sub(1)));
+    let article = language.every.contains(&before);
     if article && sentence.any(language.needs).is_some_and(|needs| needs.end <= range.start) {
         return true;
     }

@@ -79,8 +79,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1}: {2}.\n{1} ist Pflicht, wenn {3} ausgefüllt ist",
     ),
     (
-        "nur wenn|falls ?ein|eine|der|die|das {c} gebraucht|benötigt|gewünscht|gebucht|bestellt wird ?, {r}",
-        "nur bei {1} ja.\n{3}",
+        "nur wenn|falls ?ein|eine|der|die|das {c} gebraucht|benötigt|gewünscht|gebucht|bestellt wird ?, ?und ?dann {r}",
+        "nur bei {1} ja.\n{2}",
     ),
     ("nur wenn|falls ?ein|eine|der|die|das {c} gebraucht|benötigt|gewünscht|gebucht|bestellt wird", "nur bei {1} ja"),
     (
