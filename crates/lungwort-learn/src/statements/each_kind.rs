@@ -120,7 +120,19 @@ impl Asking<'_> {
         let mut places: Vec<Place> = named.collect();
         places.sort_unstable();
         places.dedup();
+        // "Adults cost 12.50 and children 9.00" speaks of what is charged.
+        let verb = |at: usize| self.language.pays.contains(&self.sentence.word(at));
+        // "Adults cost 12.50 per night", "9.00 a night" say what is charged for one.
+        let one = |limit: &Limit| self.language.articles.contains(&self.sentence.word(limit.end));
+        let each = self.sentence.has(self.language.per) || self.sentence.has(self.language.each_alone);
+        let each = each || limits.iter().any(one);
+        let pays = (0..self.sentence.words.len()).any(verb);
+        if pays && each {
+            return None;
+        }
+        let charged = self.charged_column().filter(|place| pays && !places.contains(place));
         let place = match (places.as_slice(), self.subjects, self.before) {
+            _ if charged.is_some() => charged?,
             ([place], _, _) | ([], [place], _) | ([], [], [place]) => *place,
             _ => return None,
         };
@@ -140,7 +152,8 @@ impl Asking<'_> {
         };
         // "Fee: 12 for adults, 5 for children": a number alone is the value.
         let plain = limits.iter().any(|limit| limit.terms[0].0 == "=");
-        let labelled = self.sentence.text.contains(": ") || self.subjects == [place] && self.mentions.is_empty();
+        let labelled =
+            pays || self.sentence.text.contains(": ") || self.subjects == [place] && self.mentions.is_empty();
         let stated = labelled || self.language.copulas.contains(&self.sentence.word(limits[0].start.max(1) - 1));
         (all && (!plain || stated)).then(|| {
             let pairs = kinds.into_iter().zip(limits).map(|(kind, limit)| (kind.said, limit.terms)).collect();

@@ -745,4 +745,7 @@ fn sentences_are_read_in_other_words() {
     insta::assert_snapshot!("theatre_tickets", read_all(include_str!("said/theatre_tickets.txt")));
     insta::assert_snapshot!("village_hall", read_all(include_str!("said/village_hall.txt")));
     insta::assert_snapshot!("two_conditions", read_all(include_str!("said/two_conditions.txt")));
+    insta::assert_snapshot!("prices_by_kind", read_all(include_str!("said/prices_by_kind.txt")));
+    insta::assert_snapshot!("dog_show", read_all(include_str!("said/dog_show.txt")));
+    insta::assert_snapshot!("kartenpreise", read_all(include_str!("said/kartenpreise.txt")));
 }

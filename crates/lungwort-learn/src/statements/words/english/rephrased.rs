@@ -173,7 +173,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{w} get|may_have|can_have|have|take|may_take ?only at_most|up_to|no_more_than {n} {c} , {w} ?only at_most|up_to|no_more_than {n}",
         "{3}: at most {2} for {1}.\n{3}: at most {5} for {4}",
     ),
-    ("{k} may|can only enter|choose|take|use|book|pick|join ?a|the {c} {o}", "for {1}, {2} must be {3}"),
     (
         "?the {k} columns|fields|cells|headings are optional|voluntary , ?and|but ?all ?the others|rest|other_columns must|have_to|are|need_to|should|is|has_to {k}",
         "only the {1} columns may be empty",
@@ -181,6 +180,10 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
         "{k} open|runs|lasts|run from {d} to|until|till {d} ; {c} and {c} must be within|in|inside that|this time|period|season",
         "{4}: not before {2} and not after {3}.\n{5}: not before {2} and not after {3}",
+    ),
+    (
+        "?the headings|headers|titles ?that_are|which_are|in {k} mark|show|indicate|denote|signal ?the|those columns|fields ?that|which must|have_to ?always be filled|completed|given|filled_in",
+        "the {1} headings are required",
     ),
     // The file.
     (

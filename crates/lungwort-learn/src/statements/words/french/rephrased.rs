@@ -67,6 +67,10 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("le|les|en|au|aux {w} ?, il|elle|ils|elles reste|restent|est|sont vide|vides", "reste vide pour {1}"),
     // Sortes de lignes
+    (
+        "?les en_têtes|en-têtes|entêtes|titres|intitulés {k} signalent|indiquent|désignent|marquent|montrent ?les colonnes|champs|cases à renseigner|remplir|compléter|saisir ?dans ?tous ?les ?cas",
+        "les en-têtes {1} sont obligatoires",
+    ),
     ("{n} au_maximum|au_plus|maximum , {n} pour|dans ?la|le|les {w}", "au plus {1}.\nau plus {2} pour {3}"),
     (
         "{c} : {n} au_maximum|au_plus|maximum , {n} pour|dans ?la|le|les {w}",

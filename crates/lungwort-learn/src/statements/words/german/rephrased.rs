@@ -79,6 +79,10 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1}: {2}.\n{1} ist Pflicht, wenn {3} ausgefüllt ist",
     ),
     (
+        "{c} : {r} , nur wenn|falls ?ein|eine|der|die|das {c} gebraucht|benötigt|gewünscht|gebucht|bestellt wird , und dann {r}",
+        "{1}: {2}.\n{1} nur bei {3} ja.\n{1}: {4}",
+    ),
+    (
         "nur wenn|falls ?ein|eine|der|die|das {c} gebraucht|benötigt|gewünscht|gebucht|bestellt wird ?, ?und ?dann {r}",
         "nur bei {1} ja.\n{2}",
     ),
