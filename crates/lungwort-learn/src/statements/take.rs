@@ -1,5 +1,6 @@
 //! What sentences ask for, taken into the draft: what an earlier place of the template said stays, and where two do not agree it is said.
 
+use super::two_conditions::{self, unquoted};
 use super::{AS_HELD, Claim, OPTIONAL, Target};
 use crate::draft::{Confidence, Draft, DraftRule, Lines};
 use lungwort_core::rulebook::toml_text::{list, quoted};
@@ -69,19 +70,25 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
     }
 }
 
+/// Cases of one condition that are said in sentences of their own, at most.
+const CASES: usize = 8;
+
 /// Whether a condition is another one than a column has under the same key, said by another sentence.
 fn is_further_case(lines: &Lines, claim: &Claim, source: &str) -> bool {
     let counts = |confidence: Confidence| confidence > Confidence::Suggested;
     let known = lines.get(claim.key).filter(|line| counts(line.confidence) && line.source != source);
-    let plain = claim.value.trim_matches('"');
-    counts(claim.confidence)
-        && known.is_some_and(|line| !line.value.contains(plain) && !plain.contains(line.value.trim_matches('"')))
+    let plain = unquoted(&claim.value);
+    let is_new = |line: &crate::draft::Line| {
+        let cases = line.value.matches(" OR ").count() + 1;
+        cases < CASES && !line.value.contains(plain) && !plain.contains(unquoted(&line.value))
+    };
+    counts(claim.confidence) && known.is_some_and(is_new)
 }
 
 /// Lets a condition hold in one more case.
 fn widen(lines: &mut Lines, claim: &Claim, source: &str) {
     if let Some(line) = lines.0.iter_mut().find(|line| line.key == claim.key) {
-        line.value = super::two_conditions::both(&line.value, "OR", &claim.value);
+        line.value = two_conditions::both(&line.value, "OR", &claim.value);
         line.source = format!("{}; {source}", line.source);
         line.confidence = line.confidence.min(claim.confidence);
     }

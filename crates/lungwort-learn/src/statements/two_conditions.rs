@@ -6,7 +6,6 @@ use super::sentence::{Sentence, sentences};
 use super::subject::Mention;
 use super::words::Language;
 use super::{Claim, Reading};
-use lungwort_core::rulebook::toml_text::quoted;
 
 /// Words between what joins two conditions and the column of the second one, at most: `or if the price…`.
 const LED: usize = 2;
@@ -75,11 +74,16 @@ impl Parts {
     }
 }
 
-/// Two conditions in quotes as one.
+/// Two conditions in quotes as one; what is escaped in them stays so.
 pub(super) fn both(one: &str, sign: &str, other: &str) -> String {
     let plain = |value: &str| {
-        let said = value.trim_matches('"').to_owned();
+        let said = unquoted(value).to_owned();
         if sign == "AND" && said.contains(" OR ") { format!("({said})") } else { said }
     };
-    quoted(&format!("{} {sign} {}", plain(one), plain(other)))
+    format!("\"{} {sign} {}\"", plain(one), plain(other))
+}
+
+/// What stands between the quotes of a value.
+pub(super) fn unquoted(value: &str) -> &str {
+    value.strip_prefix('"').and_then(|value| value.strip_suffix('"')).unwrap_or(value)
 }
