@@ -86,7 +86,7 @@ pub(super) fn wider_for_some(claims: &mut [Claim], draft: &mut Draft) {
     for at in 1..claims.len() {
         let [check, when] = &mut claims[at - 1..=at] else { continue };
         let (Target::Rule(sheet), "check", "when") = (check.on, check.key, when.key) else { continue };
-        let said = unquoted(&check.value).to_owned();
+        let said = unquoted(&check.value);
         let limit = [(" <= ", "max"), (" >= ", "min")].into_iter().find_map(|(sign, key)| {
             let (name, limit) = said.split_once(sign)?;
             Some((name, sign, key, limit.parse::<f64>().ok()?))
@@ -96,10 +96,10 @@ pub(super) fn wider_for_some(claims: &mut [Claim], draft: &mut Draft) {
         let counts = |line: &&mut crate::draft::Line| line.key == key && line.confidence > Confidence::Suggested;
         let Some(line) = of.lines.0.iter_mut().find(counts) else { continue };
         let wider = |known: f64| if key == "max" { limit > known } else { limit < known };
-        let others = otherwise(unquoted(&when.value));
+        let others = otherwise(&unquoted(&when.value));
         if let (true, Some(others)) = (line.value.parse::<f64>().is_ok_and(wider), others) {
             check.value = quoted(&format!("{name}{sign}{}", line.value));
-            when.value = format!("\"{others}\"");
+            when.value = quoted(&others);
             line.value = limit.to_string();
         }
     }

@@ -80,7 +80,8 @@ fn is_further_case(lines: &Lines, claim: &Claim, source: &str) -> bool {
     let plain = unquoted(&claim.value);
     let is_new = |line: &crate::draft::Line| {
         let cases = line.value.matches(" OR ").count() + 1;
-        cases < CASES && !line.value.contains(plain) && !plain.contains(unquoted(&line.value))
+        let known = unquoted(&line.value);
+        cases < CASES && !known.contains(&plain) && !plain.contains(&known)
     };
     counts(claim.confidence) && known.is_some_and(is_new)
 }

@@ -6,6 +6,7 @@ use super::sentence::{Sentence, sentences};
 use super::subject::Mention;
 use super::words::Language;
 use super::{Claim, Reading};
+use lungwort_core::rulebook::toml_text::quoted;
 
 /// Words between what joins two conditions and the column of the second one, at most: `or if the price…`.
 const LED: usize = 2;
@@ -74,16 +75,18 @@ impl Parts {
     }
 }
 
-/// Two conditions in quotes as one; what is escaped in them stays so.
+/// Two conditions, as TOML writes them, as one.
 pub(super) fn both(one: &str, sign: &str, other: &str) -> String {
     let plain = |value: &str| {
-        let said = unquoted(value).to_owned();
+        let said = unquoted(value);
         if sign == "AND" && said.contains(" OR ") { format!("({said})") } else { said }
     };
-    format!("\"{} {sign} {}\"", plain(one), plain(other))
+    quoted(&format!("{} {sign} {}", plain(one), plain(other)))
 }
 
-/// What stands between the quotes of a value.
-pub(super) fn unquoted(value: &str) -> &str {
-    value.strip_prefix('"').and_then(|value| value.strip_suffix('"')).unwrap_or(value)
+/// The text that TOML writes as a value.
+pub(super) fn unquoted(value: &str) -> String {
+    let read = toml::from_str::<toml::Table>(&format!("text = {value}")).ok();
+    let text = read.as_ref().and_then(|read| read.get("text")?.as_str());
+    text.unwrap_or(value).to_owned()
 }
