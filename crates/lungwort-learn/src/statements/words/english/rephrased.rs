@@ -178,17 +178,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "only the {1} columns may be empty",
     ),
     (
-        "{k} open|runs|lasts|run from {d} to|until|till {d} ; {c} and {c} must be within|in|inside that|this time|period|season",
-        "{4}: not before {2} and not after {3}.\n{5}: not before {2} and not after {3}",
-    ),
-    (
         "?the headings|headers|titles ?that_are|which_are|in {k} mark|show|indicate|denote|signal ?the|those columns|fields ?that|which must|have_to ?always be filled|completed|given|filled_in",
         "the {1} headings are required",
-    ),
-    // The file.
-    (
-        "?there_is one|a line|row for|per ?every|each {k} , ?and ?in_all ?no_more_than|at_most|up_to|not_more_than {n} ?at_most|in_all|in_total|altogether|lines|rows",
-        "at most {2} rows",
     ),
     // Order.
     ("{c} can't|cannot|can_not|must_not|may_not be|have|show a future date", "{1} must not be in the future"),

@@ -62,10 +62,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{c} : datum_und_uhrzeit , {d}", "{1}: Datum und Uhrzeit wie {2}"),
     ("am|an|bei {w} bleibt|bleiben sie|er|es leer|frei", "bleibt leer bei {1}"),
     // Arten von Zeilen
-    (
-        "?graue|gelbe|blaue {k} spalten|felder sind freiwillig|optional , ?und ?alle ?die|übrigen|anderen|restlichen sind|müssen {k}",
-        "nur die {1} spalten dürfen leer bleiben",
-    ),
     ("mindestens {n} ( {w} : höchstens|maximal {n} )", "mindestens {1}.\nhöchstens {3} für {2}"),
     ("{c} : mindestens {n} ( {w} : höchstens|maximal {n} )", "{1}: mindestens {2}.\n{1}: höchstens {4} für {3}"),
     ("{c} : höchstens|maximal {n} , bei|für {w} {n}", "{1}: höchstens {2}.\n{1}: höchstens {4} für {3}"),
@@ -87,10 +83,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "nur bei {1} ja.\n{2}",
     ),
     ("nur wenn|falls ?ein|eine|der|die|das {c} gebraucht|benötigt|gewünscht|gebucht|bestellt wird", "nur bei {1} ja"),
-    (
-        "je|pro|für_jede|für_jeden|für_jedes {k} eine zeile , ?insgesamt ?nicht_mehr_als|höchstens|maximal {n} ?zeilen|insgesamt",
-        "höchstens {2} Zeilen",
-    ),
     // Grenzen
     ("mehr als {n} {k} {c} sind|ist nicht vorgesehen|möglich|erlaubt|zulässig|gestattet", "{3}: höchstens {1}"),
     (
