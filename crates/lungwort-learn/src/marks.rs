@@ -5,6 +5,7 @@ use std::collections::BTreeMap;
 use super::draft::{Confidence, DraftColumn};
 use super::headings::Layout;
 use super::source::{Template, TemplateSheet};
+use super::statements::names_days;
 use lungwort_core::cell::fold::fold;
 
 /// Words for required, and whether they say so.
@@ -33,6 +34,8 @@ pub fn word_in(text: &str) -> Option<bool> {
     let not = at > 0 && matches!(words[at - 1], "not" | "no" | "non" | "if" | "when" | "where");
     let later = words.get(at + 1).is_some_and(|word| NARROWING.contains(word));
     // "Only for family passes, always required" speaks of these.
+    // "Required on Saturdays"
+    let later = later || names_days(text);
     let later = later || words[..at].windows(2).any(|pair| pair[0] == "only" && NARROWING.contains(&pair[1]));
     // "E-mail or phone required" asks for one of the two.
     let part = lower.split([',', ';', '.', ':', '(', ')']).find(|part| part.contains(words[at])).unwrap_or_default();

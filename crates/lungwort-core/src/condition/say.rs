@@ -66,10 +66,11 @@ impl Sayer<'_> {
             Expression::Or(parts) => self.either(parts),
             Expression::Compare(how, left, right) => self.comparison(*how, left, right, negated),
             Expression::Between(part, low, high) => {
-                format!("{} {} from {} to {}", self.value(part), self.be(negated), self.value(low), self.value(high))
+                let (low, high) = (self.value_of(part, low), self.value_of(part, high));
+                format!("{} {} from {low} to {high}", self.value(part), self.be(negated))
             }
             Expression::In(part, list) => {
-                let values: Vec<_> = list.iter().map(|each| self.value(each)).collect();
+                let values: Vec<_> = list.iter().map(|each| self.value_of(part, each)).collect();
                 let values = match values.as_slice() {
                     [rest @ .., last] if !rest.is_empty() => format!("one of {} or {last}", rest.join(", ")),
                     one => one.concat(),
@@ -153,7 +154,16 @@ impl Sayer<'_> {
             (Comparison::AtLeast, false) => (false, "at least "),
         };
         let equal = if words.is_empty() && matches!(right, Expression::Slot(_)) { "the same as " } else { words };
-        format!("{} {} {equal}{}", self.value(left), self.be(negative), self.value(right))
+        format!("{} {} {equal}{}", self.value(left), self.be(negative), self.value_of(left, right))
+    }
+
+    /// What something is compared with, by its name where it has one: `the month of Sown on must be May`.
+    fn value_of(&self, what: &Expression, value: &Expression) -> String {
+        let called = match (what, value) {
+            (Expression::Call(function, _), Expression::Constant(value)) => function.name_of(value),
+            _ => None,
+        };
+        called.map_or_else(|| self.value(value), str::to_owned)
     }
 
     fn is_dated(&self, expression: &Expression) -> bool {

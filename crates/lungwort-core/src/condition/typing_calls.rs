@@ -41,7 +41,8 @@ pub(super) fn typed(typing: &mut impl Typing, tree: &Node) -> Option<Typed> {
         }
         NodeKind::Extract(field, part) => {
             let Some((_, function, fits)) = functions::FIELDS.iter().find(|(word, ..)| word == field) else {
-                let message = format!("EXTRACT accepts YEAR, MONTH, DAY, HOUR or MINUTE, not {field}");
+                let words: Vec<_> = functions::FIELDS.iter().map(|(word, ..)| *word).collect();
+                let message = format!("EXTRACT accepts {}, not {field}", words.join(", "));
                 typing.mistake(&tree.span, message);
                 return None;
             };

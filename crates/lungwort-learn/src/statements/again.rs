@@ -1,8 +1,10 @@
 //! Sentences that are read again once all has been said: which rows a condition is of may stand in a text behind it, `needed if the
 //! box is closed` before `Closed: yes or no`.
 
+use super::heard::one;
+use super::sentence::Sentence;
 use super::subject::Mention;
-use super::{Claim, Entries, Sentence, Text, one};
+use super::{Claim, Entries, Text};
 use crate::draft::{Confidence, Draft, Line};
 use lungwort_core::cell::shown::clipped;
 

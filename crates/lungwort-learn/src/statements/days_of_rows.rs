@@ -6,7 +6,7 @@ use super::sentence::{Sentence, sentences};
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::{About, Claim, Confidence, Reading, Target};
-use crate::draft::Draft;
+use crate::draft::{Draft, DraftColumn};
 use lungwort_core::rulebook::toml_text::quoted;
 
 /// Letters that two forms of a word begin with: `entries`, `entered` have four, and `booking`, `booked` too.
@@ -73,12 +73,16 @@ pub(super) fn are_ends(begin: Place, end: Place, draft: &Draft) -> bool {
 }
 
 pub(super) fn is_of_days((sheet, column): Place, draft: &Draft) -> bool {
-    let kind = draft.sheets[sheet].columns[column].lines.get("type");
+    has_days(&draft.sheets[sheet].columns[column])
+}
+
+pub(super) fn has_days(column: &DraftColumn) -> bool {
+    let kind = column.lines.get("type");
     kind.is_some_and(|kind| kind.value.starts_with("\"date"))
 }
 
 /// Whether a word of the sentence begins as one of the heading does.
-fn is_called(sentence: &Sentence, (sheet, column): Place, draft: &Draft) -> bool {
+pub(super) fn is_called(sentence: &Sentence, (sheet, column): Place, draft: &Draft) -> bool {
     let stem = |word: &str| word.chars().take(STEM).collect::<String>();
     let heading = sentences(&draft.sheets[sheet].columns[column].heading);
     let long = |word: &str| word.chars().count() > STEM;

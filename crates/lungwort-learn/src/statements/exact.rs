@@ -6,6 +6,7 @@ use std::sync::LazyLock;
 use regex::Regex;
 
 use super::by_value::entries;
+use super::calendar;
 use super::compared_values::CONDITIONS;
 use super::required::OPEN;
 use crate::draft::{Confidence, Draft, DraftColumn};
@@ -81,8 +82,8 @@ pub(super) fn is_exact(condition: &str, own: Option<&DraftColumn>, columns: &[Dr
     if condition == "\"TRUE\"" {
         return true;
     }
-    let plain = condition.trim_matches('"').replace(" AND ", " OR ");
-    plain.split(" OR ").all(|term| is_exact_term(term, own, columns).unwrap_or(false))
+    let plain = calendar::without_terms(condition.trim_matches('"'), columns).replace(" AND ", " OR ");
+    plain.split(" OR ").all(|term| term.is_empty() || is_exact_term(term, own, columns).unwrap_or(false))
 }
 
 /// Whether a condition compares a column that has a list with values none of which is in it.

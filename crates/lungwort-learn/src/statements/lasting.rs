@@ -64,7 +64,11 @@ pub(super) fn read(
 }
 
 /// The column and its value that is named before a word, in whatever case or number, where no other is.
-fn kind_named(sentence: &Sentence, before: usize, (draft, sheet): (&Draft, usize)) -> Option<(Place, String)> {
+pub(super) fn kind_named(
+    sentence: &Sentence,
+    before: usize,
+    (draft, sheet): (&Draft, usize),
+) -> Option<(Place, String)> {
     let columns = draft.sheets.get(sheet)?.columns.iter().enumerate();
     let of = |(column, of): (usize, &crate::draft::DraftColumn)| {
         let list = entries(&of.lines.get("allowed")?.value);
@@ -109,7 +113,7 @@ fn sign(sentence: &Sentence, language: &Language, span: &Span) -> Option<&'stati
 }
 
 /// The column of a sheet that says on which day something begins, and the one on which it ends, where no others do.
-fn both(sheet: usize, draft: &Draft) -> Option<(Place, Place)> {
+pub(super) fn both(sheet: usize, draft: &Draft) -> Option<(Place, Place)> {
     let days: Vec<Place> = (0..draft.sheets[sheet].columns.len())
         .map(|column| (sheet, column))
         .filter(|place| is_of_days(*place, draft))

@@ -3,6 +3,7 @@
 
 use super::Text;
 use super::by_value::entries;
+use super::calendar;
 use super::day_forms::date;
 use super::for_values::is_form_of;
 use super::sentence::{Phrases, Sentence, sentences};
@@ -44,7 +45,7 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
     // "At most 80 characters, required for more than 300 portions" limits nothing of some rows.
     let one = |language: &&'static Language| numbers(&range, language) < 2 && some.required(language).is_some();
     let plain = !words::ALL.iter().any(one);
-    (short && plain && (is_of_kind(text, &some, draft) || words::ALL.iter().any(led)))
+    (short && plain && (is_of_kind(text, &some, draft) || calendar::names_days(&some) || words::ALL.iter().any(led)))
         .then(|| [range].into_iter().chain(with_colon(some)).collect())
 }
 

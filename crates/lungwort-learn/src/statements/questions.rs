@@ -1,11 +1,12 @@
 //! Questions and their answers, as help sheets have them: `How long may a biography be?` and below it `200 characters`. What both
 //! say together is put into a sentence and read as any other.
 
+use super::heard::one;
 use super::language::by_language;
 use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::{self, Mention, Place};
 use super::words::Language;
-use super::{About, Entries, Text, one};
+use super::{About, Entries, Text};
 use crate::draft::Draft;
 use lungwort_core::cell::shown::clipped;
 

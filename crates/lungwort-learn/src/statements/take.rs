@@ -1,5 +1,6 @@
 //! What sentences ask for, taken into the draft: what an earlier place of the template said stays, and where two do not agree it is said.
 
+use super::calendar;
 use super::two_conditions::{self, unquoted};
 use super::{AS_HELD, Claim, OPTIONAL, Target};
 use crate::draft::{Confidence, Draft, DraftRule, Lines};
@@ -29,6 +30,11 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
         }
         Target::Column((sheet, column)) => {
             let lines = &mut draft.sheets[sheet].columns[column].lines;
+            // "Tuesdays or Fridays" of a column that has days is said of these.
+            let dated = claim.key == "type" && claim.value.starts_with("\"date");
+            if dated && lines.get("allowed").is_some_and(|line| calendar::are_days(&line.value)) {
+                lines.remove("allowed");
+            }
             // A list of the template's own says more than words.
             let listed =
                 lines.has("allowed") && matches!(claim.key, "allowed" | "pattern" | "length" | "case" | "type");

@@ -749,3 +749,13 @@ fn sentences_are_read_in_other_words() {
     insta::assert_snapshot!("dog_show", read_all(include_str!("said/dog_show.txt")));
     insta::assert_snapshot!("kartenpreise", read_all(include_str!("said/kartenpreise.txt")));
 }
+
+#[test]
+fn days_of_the_week_and_months_are_read() {
+    insta::assert_snapshot!("days_of_stays", read_all(include_str!("said/days_of_stays.txt")));
+    insta::assert_snapshot!("days_of_visits", read_all(include_str!("said/days_of_visits.txt")));
+    insta::assert_snapshot!("fuehrungstage", read_all(include_str!("said/fuehrungstage.txt")));
+    insta::assert_snapshot!("jours_de_visite", read_all(include_str!("said/jours_de_visite.txt")));
+    insta::assert_snapshot!("market_days", read_all(include_str!("said/market_days.txt")));
+    insta::assert_snapshot!("days_of_collection", read_all(include_str!("said/days_of_collection.txt")));
+}

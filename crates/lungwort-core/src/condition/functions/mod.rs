@@ -7,6 +7,7 @@ mod text;
 use jiff::Span;
 use jiff::civil::{Date, DateTime};
 use rust_decimal::Decimal;
+use rust_decimal::prelude::ToPrimitive;
 
 pub(super) use moment::FIELDS;
 pub(super) use text::{TRIM, TRIM_LEADING, TRIM_TRAILING, like, like_pattern};
@@ -31,6 +32,17 @@ pub struct Function {
     pub(super) run: for<'v> fn(&[Value<'v>]) -> Value<'v>,
     /// How it is said of its arguments.
     pub(super) say: fn(&[String]) -> String,
+    /// What the numbers that it gives are called, from 1 on, where they have names.
+    pub(super) called: &'static [&'static str],
+}
+
+impl Function {
+    /// What one of its values is called.
+    pub(super) fn name_of(&self, value: &Value<'_>) -> Option<&'static str> {
+        let Value::Number(number) = value else { return None };
+        let at = usize::try_from(number.to_u64().filter(|_| number.is_integer())?).ok()?;
+        self.called.get(at.checked_sub(1)?).copied()
+    }
 }
 
 /// Every function that is called by its name.

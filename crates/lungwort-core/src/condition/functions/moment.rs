@@ -11,6 +11,7 @@ pub(in crate::condition) static FIELDS: &[(&str, &Function, &[Kind])] = &[
     ("YEAR", &YEAR, &[Kind::Date, Kind::DateTime]),
     ("MONTH", &MONTH, &[Kind::Date, Kind::DateTime]),
     ("DAY", &DAY, &[Kind::Date, Kind::DateTime]),
+    ("ISODOW", &ISODOW, &[Kind::Date, Kind::DateTime]),
     ("HOUR", &HOUR, &[Kind::Time, Kind::DateTime]),
     ("MINUTE", &MINUTE, &[Kind::Time, Kind::DateTime]),
 ];
@@ -39,6 +40,7 @@ static YEAR: Function = Function {
     gives: Kind::Number,
     run: |values| of_date(values, |date| date.year().into()),
     say: |parts| format!("the year of {}", parts[0]),
+    called: &[],
 };
 
 static MONTH: Function = Function {
@@ -49,6 +51,10 @@ static MONTH: Function = Function {
     gives: Kind::Number,
     run: |values| of_date(values, |date| date.month().into()),
     say: |parts| format!("the month of {}", parts[0]),
+    called: &[
+        "January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November",
+        "December",
+    ],
 };
 
 static DAY: Function = Function {
@@ -59,6 +65,19 @@ static DAY: Function = Function {
     gives: Kind::Number,
     run: |values| of_date(values, |date| date.day().into()),
     say: |parts| format!("the day of {}", parts[0]),
+    called: &[],
+};
+
+/// Monday is 1 and Sunday 7, as in ISO 8601.
+static ISODOW: Function = Function {
+    name: "ISODOW",
+    also: &[],
+    kinds: &[Kind::Date],
+    least: 1,
+    gives: Kind::Number,
+    run: |values| of_date(values, |date| date.weekday().to_monday_one_offset().into()),
+    say: |parts| format!("the day of the week of {}", parts[0]),
+    called: &["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"],
 };
 
 static HOUR: Function = Function {
@@ -69,6 +88,7 @@ static HOUR: Function = Function {
     gives: Kind::Number,
     run: |values| of_time(values, Time::hour),
     say: |parts| format!("the hour of {}", parts[0]),
+    called: &[],
 };
 
 static MINUTE: Function = Function {
@@ -79,4 +99,5 @@ static MINUTE: Function = Function {
     gives: Kind::Number,
     run: |values| of_time(values, Time::minute),
     say: |parts| format!("the minute of {}", parts[0]),
+    called: &[],
 };

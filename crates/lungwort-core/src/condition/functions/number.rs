@@ -37,6 +37,7 @@ pub(in crate::condition) static ABS: Function = Function {
     gives: Kind::Number,
     run: |values| of_one(values, |value| value.abs()),
     say: |parts| format!("{} without its sign", parts[0]),
+    called: &[],
 };
 
 pub(in crate::condition) static ROUND: Function = Function {
@@ -47,6 +48,7 @@ pub(in crate::condition) static ROUND: Function = Function {
     gives: Kind::Number,
     run: |values| to_places(values, RoundingStrategy::MidpointAwayFromZero),
     say: |parts| format!("{} rounded{}", parts[0], places(parts)),
+    called: &[],
 };
 
 pub(in crate::condition) static TRUNC: Function = Function {
@@ -60,6 +62,7 @@ pub(in crate::condition) static TRUNC: Function = Function {
         Some(_) => format!("{} cut off{}", parts[0], places(parts)),
         None => format!("{} without its decimal places", parts[0]),
     },
+    called: &[],
 };
 
 pub(in crate::condition) static FLOOR: Function = Function {
@@ -70,6 +73,7 @@ pub(in crate::condition) static FLOOR: Function = Function {
     gives: Kind::Number,
     run: |values| of_one(values, |value| value.floor()),
     say: |parts| format!("{} rounded down", parts[0]),
+    called: &[],
 };
 
 pub(in crate::condition) static CEILING: Function = Function {
@@ -80,6 +84,7 @@ pub(in crate::condition) static CEILING: Function = Function {
     gives: Kind::Number,
     run: |values| of_one(values, |value| value.ceil()),
     say: |parts| format!("{} rounded up", parts[0]),
+    called: &[],
 };
 
 pub(in crate::condition) static MOD: Function = Function {
@@ -93,4 +98,5 @@ pub(in crate::condition) static MOD: Function = Function {
         _ => Value::Unreadable,
     },
     say: |parts| format!("the rest of {} divided by {}", parts[0], parts[1]),
+    called: &[],
 };

@@ -39,6 +39,7 @@ pub(in crate::condition) static CHAR_LENGTH: Function = Function {
     gives: Kind::Number,
     run: |values| length(values, |text| text.chars().count()),
     say: |parts| format!("the number of characters of {}", parts[0]),
+    called: &[],
 };
 
 pub(in crate::condition) static OCTET_LENGTH: Function = Function {
@@ -49,6 +50,7 @@ pub(in crate::condition) static OCTET_LENGTH: Function = Function {
     gives: Kind::Number,
     run: |values| length(values, str::len),
     say: |parts| format!("the number of bytes of {} in UTF-8", parts[0]),
+    called: &[],
 };
 
 pub(in crate::condition) static UPPER: Function = Function {
@@ -59,6 +61,7 @@ pub(in crate::condition) static UPPER: Function = Function {
     gives: Kind::Text,
     run: |values| of_text(values, str::to_uppercase),
     say: |parts| format!("{} in capitals", parts[0]),
+    called: &[],
 };
 
 pub(in crate::condition) static LOWER: Function = Function {
@@ -69,6 +72,7 @@ pub(in crate::condition) static LOWER: Function = Function {
     gives: Kind::Text,
     run: |values| of_text(values, str::to_lowercase),
     say: |parts| format!("{} in lower case", parts[0]),
+    called: &[],
 };
 
 /// TRIM of both ends.
@@ -80,6 +84,7 @@ pub(in crate::condition) static TRIM: Function = Function {
     gives: Kind::Text,
     run: |values| of_text(values, |text| text.trim().to_owned()),
     say: |parts| format!("{} without spaces around", parts[0]),
+    called: &[],
 };
 
 pub(in crate::condition) static TRIM_LEADING: Function = Function {
@@ -90,6 +95,7 @@ pub(in crate::condition) static TRIM_LEADING: Function = Function {
     gives: Kind::Text,
     run: |values| of_text(values, |text| text.trim_start().to_owned()),
     say: |parts| format!("{} without spaces before it", parts[0]),
+    called: &[],
 };
 
 pub(in crate::condition) static TRIM_TRAILING: Function = Function {
@@ -100,6 +106,7 @@ pub(in crate::condition) static TRIM_TRAILING: Function = Function {
     gives: Kind::Text,
     run: |values| of_text(values, |text| text.trim_end().to_owned()),
     say: |parts| format!("{} without spaces behind it", parts[0]),
+    called: &[],
 };
 
 pub(in crate::condition) static SUBSTRING: Function = Function {
@@ -115,6 +122,7 @@ pub(in crate::condition) static SUBSTRING: Function = Function {
         _ => Value::Unreadable,
     },
     say: |parts| format!("the part of {} from character {}", parts[0], parts[1..].join(", of length ")),
+    called: &[],
 };
 
 /// Places before the text count against the length, as the standard has it.
@@ -142,6 +150,7 @@ pub(in crate::condition) static POSITION: Function = Function {
         _ => Value::Unreadable,
     },
     say: |parts| format!("the place of \"{}\" in {}", parts[0], parts[1]),
+    called: &[],
 };
 
 fn count_of(count: &Decimal) -> Option<usize> {
@@ -165,6 +174,7 @@ pub(in crate::condition) static LEFT: Function = Function {
     gives: Kind::Text,
     run: |values| end_of(values, true),
     say: |parts| format!("the first {} characters of {}", parts[1], parts[0]),
+    called: &[],
 };
 
 pub(in crate::condition) static RIGHT: Function = Function {
@@ -175,6 +185,7 @@ pub(in crate::condition) static RIGHT: Function = Function {
     gives: Kind::Text,
     run: |values| end_of(values, false),
     say: |parts| format!("the last {} characters of {}", parts[1], parts[0]),
+    called: &[],
 };
 
 /// A text brought to a length: filled up on one side, or cut off on the right.
@@ -206,6 +217,7 @@ pub(in crate::condition) static LPAD: Function = Function {
     gives: Kind::Text,
     run: |values| padded(values, true),
     say: |parts| padded_words(parts, "left"),
+    called: &[],
 };
 
 pub(in crate::condition) static RPAD: Function = Function {
@@ -216,6 +228,7 @@ pub(in crate::condition) static RPAD: Function = Function {
     gives: Kind::Text,
     run: |values| padded(values, false),
     say: |parts| padded_words(parts, "right"),
+    called: &[],
 };
 
 pub(in crate::condition) static REPLACE: Function = Function {
@@ -235,6 +248,7 @@ pub(in crate::condition) static REPLACE: Function = Function {
         _ => Value::Unreadable,
     },
     say: |parts| format!("{} with \"{}\" in place of \"{}\"", parts[0], parts[2], parts[1]),
+    called: &[],
 };
 
 /// A LIKE pattern as a regular expression: `%` any text, `_` one character, `escape` makes the next one plain.

@@ -96,6 +96,8 @@ fn days_follow_the_calendar() {
         "till_day - from_day = 29",
         "from_day - till_day = -29",
         "EXTRACT(YEAR FROM till_day) = 2024 AND EXTRACT(MONTH FROM till_day) = 2 AND EXTRACT(DAY FROM till_day) = 29",
+        "EXTRACT(ISODOW FROM till_day) = 4 AND EXTRACT(ISODOW FROM DATE '2026-11-29') = 7",
+        "EXTRACT(ISODOW FROM TIMESTAMP '2026-11-30 00:00') = 1",
         "CURRENT_DATE = DATE '2026-11-23'",
         "from_day < TIMESTAMP '2024-01-31 00:01'",
         "from_day = TIMESTAMP '2024-01-31 00:00'",
@@ -172,6 +174,13 @@ fn everything_can_be_said() {
         ),
         ("a IS NULL OR b IS NULL OR a <> b", "where A and B are filled, A must not be the same as B"),
         ("EXTRACT(YEAR FROM from_day) = 2026", "the year of Collected on must be 2026"),
+        ("EXTRACT(ISODOW FROM from_day) = 6", "the day of the week of Collected on must be Saturday"),
+        ("EXTRACT(ISODOW FROM from_day) <> 8", "the day of the week of Collected on must not be 8"),
+        (
+            "EXTRACT(ISODOW FROM from_day) NOT IN (6, 7)",
+            "the day of the week of Collected on must not be one of Saturday or Sunday",
+        ),
+        ("EXTRACT(MONTH FROM from_day) BETWEEN 4 AND 9", "the month of Collected on must be from April to September"),
         ("CASE WHEN ok THEN n ELSE m END > 1", "Seeds if Organic is yes, otherwise Weight must be more than 1"),
     ];
     for (source, sentence) in cases {
@@ -210,6 +219,7 @@ fn what_the_subset_leaves_out_is_refused_where_it_stands() {
         "TRIM(LEADING 'x' FROM a) = 'x'",
         "EXTRACT(WEEK FROM from_day) = 1",
         "EXTRACT(HOUR FROM from_day) = 1",
+        "EXTRACT(ISODOW FROM a) = 1",
         "from_day + from_day = from_day",
         "a || n = 'x'",
         "CASE WHEN ok THEN 1 ELSE 'x' END = 1",

@@ -1,5 +1,6 @@
 //! English.
 
+mod calendar;
 mod rephrased;
 
 use super::Language;
@@ -15,6 +16,7 @@ const WHICH_COLUMNS: &[&str] = &[
 
 pub(super) static WORDS: Language = Language {
     rephrased: rephrased::REPHRASED,
+    calendar: calendar::CALENDAR,
     less: &["minus", "less"],
     agrees: &[
         "must match", "has to match", "should match", "must agree with", "must fit", "follows from", "must equal",

@@ -1,5 +1,6 @@
 //! French.
 
+mod calendar;
 mod rephrased;
 
 use super::Language;
@@ -8,6 +9,7 @@ use crate::statements::questions::Asked;
 
 pub(super) static WORDS: Language = Language {
     rephrased: rephrased::REPHRASED,
+    calendar: calendar::CALENDAR,
     less: &["moins"],
     agrees: &["doit correspondre à", "doivent correspondre à", "correspond à", "correspondent à"],
     nights: &["nuits", "nuitées", "jours", "durée"],

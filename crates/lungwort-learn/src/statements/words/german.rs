@@ -1,5 +1,6 @@
 //! German.
 
+mod calendar;
 mod rephrased;
 
 use super::Language;
@@ -8,6 +9,7 @@ use crate::statements::questions::Asked;
 
 pub(super) static WORDS: Language = Language {
     rephrased: rephrased::REPHRASED,
+    calendar: calendar::CALENDAR,
     less: &["minus", "abzüglich", "weniger"],
     agrees: &["muss zu", "müssen zu", "ergibt sich aus", "ergeben sich aus", "entspricht"],
     nights: &["nächte", "tage", "dauer", "übernachtungen"],

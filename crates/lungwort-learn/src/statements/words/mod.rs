@@ -15,10 +15,38 @@ pub(super) fn in_any(sentence: &Sentence, table: fn(&Language) -> &'static [&'st
     ALL.iter().any(|language| sentence.has(table(language)))
 }
 
+/// What is said of days of the week and of months that come every year.
+pub(super) struct Calendar {
+    /// Days of the week in all their forms, Monday is 1.
+    pub weekdays: &'static [(&'static str, u8)],
+    /// Their shortened forms, which are read with a capital and beside another one only.
+    pub short: &'static [(&'static str, u8)],
+    /// Several of them in one word.
+    pub groups: &'static [(&'static str, &'static [u8])],
+    /// Months that are verbs, too, in small letters.
+    pub also_verbs: &'static [&'static str],
+    /// What is so on days on which nothing takes place, and on those on which something does.
+    pub closed: &'static [&'static str],
+    pub open: &'static [&'static str],
+    /// Who or what is there on some days and is no row.
+    pub senders: &'static [&'static str],
+    /// Before the first of a range, and before the two ends of one.
+    pub from: &'static [&'static str],
+    pub both: &'static [&'static str],
+    /// Before a day by which something is to be done.
+    pub until: &'static [&'static str],
+    /// Before a day on which something is so.
+    pub leads: &'static [&'static str],
+    /// A condition that a column is filled.
+    pub given: &'static str,
+}
+
 /// Words and phrases in small letters. A phrase is found as whole words, hyphens and spaces alike.
 pub(super) struct Language {
     /// Sentences that say in other words what plainer ones say: `rephrased` tells how they are written.
     pub rephrased: &'static [(&'static str, &'static str)],
+    /// Days of the week, and what is done on them.
+    pub calendar: &'static Calendar,
     /// Between two days: the one less the other; and what their number has to do.
     pub less: &'static [&'static str],
     pub agrees: &'static [&'static str],

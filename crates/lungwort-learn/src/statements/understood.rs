@@ -1,0 +1,194 @@
+//! What is made of a sentence once it is known which columns it names: every reading in turn.
+
+use std::cell::OnceCell;
+
+use super::listed::listed;
+use super::meant::spoken_of;
+use super::of_headings::of_headings;
+use super::sentence::{Phrases, Sentence};
+use super::subject::{Mention, Place};
+use super::words::Language;
+use super::{
+    AS_HELD, Claim, Entries, Reading, Target, Text, aged_on, begun, calendar, columns_by, conditions, days_between,
+    days_of_rows, for_values, lasting, one_row, only_with, order, other_sheet, products, required, so_far, steps,
+    totals, unwanted, values,
+};
+use crate::draft::{Confidence, Draft};
+
+/// The columns that a text may be about.
+pub(super) fn columns_in_reach(text: &Text, draft: &Draft) -> Vec<Place> {
+    let sheets = draft.sheets.iter().enumerate().filter(|(at, sheet)| text.about.reaches(*at) && !sheet.is_form);
+    sheets.flat_map(|(at, sheet)| (0..sheet.columns.len()).map(move |column| (at, column))).collect()
+}
+
+pub(super) fn understand(
+    known: &Entries<'_>,
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places, before): (&[Mention], &[Place], &[Place]),
+    draft: &Draft,
+) -> Reading {
+    let looks = columns_by::by_look(sentence, language, known, draft, &text.about);
+    let by_sign = || columns_by::by_sign(sentence, language, draft, &text.about);
+    let looks = if looks.is_empty() { by_sign() } else { looks };
+    let all = columns_in_reach(text, draft);
+    let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
+    let mut whole = ignored(sentence, language);
+    whole.and(begun::columns(sentence, language, mentions, draft));
+    whole.and(begun::sheets(sentence, language, mentions, draft));
+    if whole.understood {
+        return whole;
+    }
+    let asking = required::Asking {
+        sentence,
+        language,
+        mentions,
+        subjects: places,
+        looks: &looks,
+        all: &all,
+        before,
+        name: &name,
+        draft,
+        beside: text.about.column(),
+        kind: OnceCell::new(),
+    };
+    let mut reading = required::read(&asking);
+    // Beside a column, "date" says what its values are.
+    let dated = match text.about.column() {
+        Some(_) => Vec::new(),
+        None => values::dates(sentence, language, mentions, &all, (draft, &known.headings)),
+    };
+    let (places, dated) = if dated.is_empty() { (places, false) } else { (dated.as_slice(), true) };
+    reading.and(other_sheet::read(sentence, language, places, draft));
+    reading.and(one_row::read(sentence, language, (known, &text.about, !mentions.is_empty()), draft));
+    reading.and(order::balance(sentence, language, mentions, &name));
+    reading.and(totals::read((sentence, language), (mentions, places), &name));
+    reading.and(far_apart((text, sentence, language), (mentions, places), draft));
+    reading.and(products::read(sentence, language, (mentions, places, &text.about), (&name, draft)));
+    let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));
+    if !about_rule {
+        reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));
+        values::days_before(&mut reading, language, before, draft);
+        listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
+        for_values::without_values_of_conditions(&mut reading.claims);
+        asking.holds_for_some(&mut reading.claims);
+        for_values::without_values_of_rules(&mut reading.claims, (sentence, mentions), draft);
+        asking.left_elsewhere(&mut reading.claims);
+        reading.understood |= !reading.claims.is_empty();
+        let unwanted = unwanted::read(sentence, language, (mentions, places), &reading);
+        reading.and(unwanted);
+        steps::read(sentence, language, places, &name, &mut reading);
+    }
+    reading.and(as_before((sentence, language), places, &reading, draft));
+    let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);
+    let compared = if asking.is_from_on() { Vec::new() } else { ordered((sentence, language), (mentions, own), draft) };
+    let spoken_of = spoken_of.filter(|place| !reading.answers(*place));
+    reading.and(order::read(sentence, language, (&compared, spoken_of), &name));
+    reading.and(as_held((sentence, language), (mentions, own), &reading));
+    let valid = sentence.has(language.valid) && sentence.has(language.obliging);
+    if !reading.understood && (valid || sentence.has(language.heading_shares)) {
+        reading.and(of_headings((sentence, language), places, draft));
+    }
+    of_rows((text, sentence, language), (mentions, places), draft, &mut reading);
+    reading
+}
+
+/// What a sentence says of rows and what they are of, where nothing else is read of it.
+pub(super) fn of_rows(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    draft: &Draft,
+    reading: &mut Reading,
+) {
+    if !reading.understood {
+        reading.and(days_of_rows::read((sentence, language), (mentions, &text.about), draft));
+        let anyway = |every: &&[Phrases]| every.iter().all(|phrases| sentence.has(phrases));
+        reading.understood |= language.anyway.iter().any(anyway);
+    }
+    if !reading.understood {
+        reading.and(only_with::read((sentence, language), (mentions, &text.about), draft));
+    }
+    aged_on::read((sentence, language), (places, &text.about), draft, reading);
+    calendar::read((sentence, language), (mentions, &text.about), draft, reading);
+    // "Must differ from the handler" says nothing of other rows.
+    if reading.claims.iter().any(|claim| claim.key == "check" && claim.value.contains(" <> ")) {
+        reading.claims.retain(|claim| claim.key != "unique");
+    }
+}
+
+/// How far apart two days may be, each from the other or from the begin to the end.
+pub(super) fn far_apart(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    draft: &Draft,
+) -> Reading {
+    let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
+    let mut reading = so_far::read((sentence, language), (mentions, places), (&name, draft));
+    reading.and(lasting::read((sentence, language), (mentions, &text.about), draft));
+    reading.and(days_between::read((sentence, language), mentions, (&name, draft)));
+    reading
+}
+
+/// "Lines that start with # are ignored" says nothing of a column.
+pub(super) fn ignored(sentence: &Sentence, language: &Language) -> Reading {
+    let rows = language.others.contains(&sentence.word(0));
+    let understood = rows && sentence.has(language.ignored) && sentence.has(language.begins);
+    Reading { understood, ..Reading::default() }
+}
+
+/// The columns that may come before or behind another one: those of yes and no do not, nor beside a column those of its condition,
+/// `only with a result, not before sampling`.
+pub(super) fn ordered(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, own): (&[Mention], Option<Place>),
+    draft: &Draft,
+) -> Vec<Mention> {
+    let is_ordered = |mention: &&Mention| !draft.sheets[mention.place.0].columns[mention.place.1].is_yes_no();
+    let mut ordered: Vec<Mention> = mentions.iter().filter(is_ordered).cloned().collect();
+    let span = conditions::condition_span(sentence, language).filter(|_| own.is_some());
+    let outside = |mention: &Mention| span.as_ref().is_none_or(|span| !span.contains(&mention.words.start));
+    if ordered.iter().any(outside) {
+        ordered.retain(outside);
+    }
+    ordered
+}
+
+/// `Same format`: the column is written as the nearest one before it of which that has been said.
+pub(super) fn as_before(
+    (sentence, language): (&Sentence, &Language),
+    places: &[Place],
+    reading: &Reading,
+    draft: &Draft,
+) -> Reading {
+    let ([place], true) = (places, sentence.has(language.same_form)) else { return Reading::default() };
+    let has_form = reading.claims.iter().any(|claim| matches!(claim.key, "type" | "pattern" | "date_format"));
+    let before = draft.sheets[place.0].columns[..place.1].iter().rev();
+    let of_day = before.filter_map(|column| Some((column.lines.get("type")?, column.lines.get("date_format")?))).next();
+    let Some((kind, form)) = of_day.filter(|_| !has_form) else { return Reading::default() };
+    let claim = |key, value: &str| Claim {
+        on: Target::Column(*place),
+        key,
+        value: value.to_owned(),
+        confidence: Confidence::Known,
+    };
+    Reading::of(vec![claim("type", &kind.value), claim("date_format", &form.value)])
+}
+
+/// Columns whose values are those of a list of the receiving side: what is no value of its own is one of a list.
+pub(super) fn as_held(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, own): (&[Mention], Option<Place>),
+    reading: &Reading,
+) -> Reading {
+    let has_value = reading.claims.iter().any(|claim| matches!(claim.key, "allowed" | "pattern" | "type" | "format"));
+    let Some(place) = sentence.any(language.as_held).filter(|_| !has_value) else { return Reading::default() };
+    let before = |mention: &&Mention| mention.words.end <= place.start;
+    let mut named: Vec<Place> = mentions.iter().filter(before).map(|mention| mention.place).collect();
+    named.extend(own.filter(|_| named.is_empty()));
+    let claim = |place| Claim {
+        on: Target::Column(place),
+        key: AS_HELD,
+        value: sentence.text.clone(),
+        confidence: Confidence::Known,
+    };
+    Reading::of(named.into_iter().map(claim).collect())
+}

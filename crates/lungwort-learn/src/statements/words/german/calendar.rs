@@ -1,0 +1,73 @@
+//! Days of the week in German, and what is done on them: see `statements/calendar.rs`.
+
+use super::super::Calendar;
+
+pub(super) const CALENDAR: &Calendar = &Calendar {
+    weekdays: &[
+        ("montag", 1),
+        ("montags", 1),
+        ("montage", 1),
+        ("montagen", 1),
+        ("dienstag", 2),
+        ("dienstags", 2),
+        ("dienstage", 2),
+        ("dienstagen", 2),
+        ("mittwoch", 3),
+        ("mittwochs", 3),
+        ("mittwoche", 3),
+        ("mittwochen", 3),
+        ("donnerstag", 4),
+        ("donnerstags", 4),
+        ("donnerstage", 4),
+        ("donnerstagen", 4),
+        ("freitag", 5),
+        ("freitags", 5),
+        ("freitage", 5),
+        ("freitagen", 5),
+        ("samstag", 6),
+        ("samstags", 6),
+        ("samstage", 6),
+        ("samstagen", 6),
+        ("sonntag", 7),
+        ("sonntags", 7),
+        ("sonntage", 7),
+        ("sonntagen", 7),
+        ("sonnabend", 6),
+        ("sonnabends", 6),
+        ("sonnabende", 6),
+        ("sonnabenden", 6),
+    ],
+    short: &[("mo", 1), ("di", 2), ("mi", 3), ("do", 4), ("fr", 5), ("sa", 6), ("so", 7)],
+    groups: &[
+        ("wochenende", &[6, 7]),
+        ("wochenenden", &[6, 7]),
+        ("wochenends", &[6, 7]),
+        ("wochentags", &[1, 2, 3, 4, 5]),
+        ("werktags", &[1, 2, 3, 4, 5, 6]),
+        ("werktagen", &[1, 2, 3, 4, 5, 6]),
+    ],
+    also_verbs: &[],
+    closed: &[
+        "ausgeschlossen", "unmöglich", "entfällt", "entfallen", "geschlossen", "zu", "ruhetag", "ruhetage",
+        "schließtag", "kein", "keine", "keinen", "außer",
+    ],
+    open: &[
+        "können", "kann", "geöffnet", "offen", "statt", "möglich", "öffnungstag", "öffnungstage", "beginnt",
+        "beginnen", "läuft", "laufen",
+    ],
+    senders: &[
+        "büro", "hilfe", "hotline", "anmeldung", "anmeldeschluss", "senden", "gesendet", "schicken", "geschickt",
+        "anrufen", "erreichbar", "preisliste", "geschäftsstelle", "sekretariat",
+    ],
+    from: &["von", "vom", "ab"],
+    both: &["zwischen"],
+    until: &[
+        "ende", "anfang", "mitte", "bis ende", "bis spätestens", "bis", "bis zum", "spätestens", "ab", "seit", "vor",
+        "nach",
+    ],
+    leads: &[
+        "am", "an", "im", "in", "für", "bei", "von", "vom", "der", "die", "das", "den", "dem", "einem", "einer", "ein",
+        "einen", "jeden", "jedem", "nur",
+    ],
+    given: "wenn {} angegeben ist",
+};
