@@ -33,16 +33,19 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if let Some(pattern) = as_written(sentence) {
         return Some(pattern);
     }
-    if let Some(pattern) = super::prefixed::read(sentence, language) {
-        return Some(pattern);
-    }
-    if let Some(pattern) = begun_as_address(sentence, language).or_else(|| letter_between(sentence, language, from)) {
-        return Some(pattern);
-    }
     if let Some(pattern) = ranges_of_codes(sentence, language, from) {
         return Some(pattern);
     }
     if let Some(pattern) = from_one_on(sentence, language) {
+        return Some(pattern);
+    }
+    if let Some(pattern) = super::composed::read(sentence, language, from) {
+        return Some(pattern);
+    }
+    if let Some(pattern) = super::prefixed::read(sentence, language) {
+        return Some(pattern);
+    }
+    if let Some(pattern) = begun_as_address(sentence, language).or_else(|| letter_between(sentence, language, from)) {
         return Some(pattern);
     }
     let begun = begun_by_either(sentence, language);
@@ -67,14 +70,18 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         return Some(pattern);
     }
     let written_out = || super::written_out::read(sentence, language);
-    pieces(sentence, language, from).or_else(written_out).or_else(|| by_example(sentence, language)).or_else(|| {
-        // `Five-letter code (first 2 of genus + 3 of species)`: how it is thought up is in brackets.
-        let (before, rest) = sentence.text.split_once('(')?;
-        let (inside, behind) = rest.split_once(')')?;
-        let explains = inside.contains('+') || inside.split(' ').count() > 4;
-        let plain = sentences(&format!("{before}{behind}")).into_iter().next().filter(|_| explains)?;
-        pieces(&plain, language, from.min(plain.words.len()))
-    })
+    pieces(sentence, language, from)
+        .or_else(written_out)
+        .or_else(|| by_example(sentence, language))
+        .or_else(|| super::composed::of_known_build(sentence, language, from))
+        .or_else(|| {
+            // `Five-letter code (first 2 of genus + 3 of species)`: how it is thought up is in brackets.
+            let (before, rest) = sentence.text.split_once('(')?;
+            let (inside, behind) = rest.split_once(')')?;
+            let explains = inside.contains('+') || inside.split(' ').count() > 4;
+            let plain = sentences(&format!("{before}{behind}")).into_iter().next().filter(|_| explains)?;
+            pieces(&plain, language, from.min(plain.words.len()))
+        })
 }
 
 /// `A full address starting with https://`: the signs belong to what it begins with.

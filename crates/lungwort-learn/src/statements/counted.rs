@@ -251,15 +251,7 @@ impl Builder<'_> {
             return false;
         };
         let Some(last) = next(led + 1).filter(|_| least < most && most < 1e9) else { return false };
-        let digits = |number: f64| (number as u64).to_string().len();
-        let nines = (most as u64).to_string().bytes().all(|digit| digit == b'9');
-        self.regex.push_str(&match (least as u64, digits(least), digits(most)) {
-            (1, 1, 1) if nines => "[1-9]".to_owned(),
-            (1, _, most) if nines => format!(r"[1-9]\d{{0,{}}}", most - 1),
-            _ if most < 10_000.0 => format!("(?:{})", numbers(least as u32, most as u32, None)),
-            (_, least, most) if least == most => format!(r"\d{{{least}}}"),
-            (_, least, most) => format!(r"\d{{{least},{most}}}"),
-        });
+        self.regex.push_str(&whole_between(least as u64, most as u64));
         self.counted += 1;
         self.at = last + 1;
         true
@@ -350,4 +342,17 @@ pub(super) fn digits_of_word(word: &str, language: &Language) -> Option<u64> {
         word.strip_prefix(name).is_some_and(|ending| matches!(ending, "" | "e" | "er" | "es" | "en" | "em"))
     };
     language.digit_counts.iter().find(|(name, _)| is(name)).map(|(_, count)| *count)
+}
+
+/// The expression for whole numbers between two; of very large ones it counts digits only.
+pub(super) fn whole_between(least: u64, most: u64) -> String {
+    let digits = |number: u64| number.to_string().len();
+    let nines = most.to_string().bytes().all(|digit| digit == b'9');
+    match (least, digits(least), digits(most)) {
+        (1, 1, 1) if nines => "[1-9]".to_owned(),
+        (1, _, most) if nines => format!(r"[1-9]\d{{0,{}}}", most - 1),
+        _ if most < 10_000 => format!("(?:{})", numbers(least as u32, most as u32, None)),
+        (_, least, most) if least == most => format!(r"\d{{{least}}}"),
+        (_, least, most) => format!(r"\d{{{least},{most}}}"),
+    }
 }

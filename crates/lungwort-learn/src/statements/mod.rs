@@ -17,6 +17,7 @@ mod clock;
 mod codes;
 mod columns_by;
 mod compared_values;
+mod composed;
 mod conditions;
 mod counted;
 mod counted_rows;

@@ -759,3 +759,10 @@ fn days_of_the_week_and_months_are_read() {
     insta::assert_snapshot!("market_days", read_all(include_str!("said/market_days.txt")));
     insta::assert_snapshot!("days_of_collection", read_all(include_str!("said/days_of_collection.txt")));
 }
+
+#[test]
+fn codes_are_read_piece_by_piece() {
+    insta::assert_snapshot!("composed_codes", read_all(include_str!("said/composed_codes.txt")));
+    insta::assert_snapshot!("zusammengesetzte_nummern", read_all(include_str!("said/zusammengesetzte_nummern.txt")));
+    insta::assert_snapshot!("numeros_composes", read_all(include_str!("said/numeros_composes.txt")));
+}

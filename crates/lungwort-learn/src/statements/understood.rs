@@ -131,7 +131,13 @@ pub(super) fn far_apart(
 /// "Lines that start with # are ignored" says nothing of a column.
 pub(super) fn ignored(sentence: &Sentence, language: &Language) -> Reading {
     let rows = language.others.contains(&sentence.word(0));
-    let understood = rows && sentence.has(language.ignored) && sentence.has(language.begins);
+    // "Lines that begin with # are notes for you"
+    let sign = |begins: std::ops::Range<usize>| {
+        let gap = sentence.gap(begins.end - 1).trim_start_matches(['"', '“', '„', '«', '\'', ' ']);
+        gap.starts_with(['#', '*', ';', '!', '%', '/'])
+    };
+    let begins = sentence.any(language.begins).filter(|_| rows);
+    let understood = begins.is_some_and(|begins| sign(begins) || sentence.has(language.ignored));
     Reading { understood, ..Reading::default() }
 }
 

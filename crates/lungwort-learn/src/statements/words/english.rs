@@ -1,6 +1,7 @@
 //! English.
 
 mod calendar;
+mod pieces;
 mod rephrased;
 
 use super::Language;
@@ -17,6 +18,7 @@ const WHICH_COLUMNS: &[&str] = &[
 pub(super) static WORDS: Language = Language {
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,
+    pieces: pieces::PIECES,
     less: &["minus", "less"],
     agrees: &[
         "must match", "has to match", "should match", "must agree with", "must fit", "follows from", "must equal",

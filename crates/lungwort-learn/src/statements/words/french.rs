@@ -1,6 +1,7 @@
 //! French.
 
 mod calendar;
+mod pieces;
 mod rephrased;
 
 use super::Language;
@@ -10,6 +11,7 @@ use crate::statements::questions::Asked;
 pub(super) static WORDS: Language = Language {
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,
+    pieces: pieces::PIECES,
     less: &["moins"],
     agrees: &["doit correspondre à", "doivent correspondre à", "correspond à", "correspondent à"],
     nights: &["nuits", "nuitées", "jours", "durée"],

@@ -1,6 +1,7 @@
 //! German.
 
 mod calendar;
+mod pieces;
 mod rephrased;
 
 use super::Language;
@@ -10,6 +11,7 @@ use crate::statements::questions::Asked;
 pub(super) static WORDS: Language = Language {
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,
+    pieces: pieces::PIECES,
     less: &["minus", "abzüglich", "weniger"],
     agrees: &["muss zu", "müssen zu", "ergibt sich aus", "ergeben sich aus", "entspricht"],
     nights: &["nächte", "tage", "dauer", "übernachtungen"],
@@ -258,7 +260,11 @@ pub(super) static WORDS: Language = Language {
         ("sechsstellig", 6),
         ("siebenstellig", 7),
         ("achtstellig", 8),
+        ("neunstellig", 9),
         ("zehnstellig", 10),
+        ("elfstellig", 11),
+        ("zwölfstellig", 12),
+        ("dreizehnstellig", 13),
     ],
     months: &[
         ("januar", 1),

@@ -41,12 +41,48 @@ pub(super) struct Calendar {
     pub given: &'static str,
 }
 
+/// What the pieces of a code are called, beside letters, digits and signs.
+pub(super) struct Pieces {
+    /// Before the first piece: `made up of`.
+    pub made_of: &'static [&'static str],
+    /// Before a code that is shown: `as in`.
+    pub shown: &'static [&'static str],
+    /// A space, then several of them; hyphens likewise.
+    pub spaces: &'static [&'static str],
+    pub hyphens: &'static [&'static str],
+    pub month: &'static [&'static str],
+    /// A number that counts up, and any number.
+    pub running: &'static [&'static str],
+    pub number: &'static [&'static str],
+    /// Behind counted digits: `a six-digit number`.
+    pub nouns: &'static [&'static str],
+    /// Before the digits of a number: `a number of six digits`.
+    pub of: &'static [&'static str],
+    /// Between a count and what is counted: `six more digits`.
+    pub more: &'static [&'static str],
+    /// Before a piece that may be missing.
+    pub optional: &'static [&'static str],
+    /// Before how many pieces are what the code begins with: `the first two are 27`.
+    pub first: &'static [&'static str],
+    /// What says no more of the pieces: `without spaces`.
+    pub beside: &'static [&'static str],
+    /// Behind letters: they are capitals.
+    pub in_capitals: &'static [&'static str],
+    /// Before the number of characters that there may be.
+    pub maximum: &'static [&'static str],
+    pub roman: &'static [&'static str],
+    /// Two ends of a range in one cell.
+    pub ranges: &'static [&'static str],
+}
+
 /// Words and phrases in small letters. A phrase is found as whole words, hyphens and spaces alike.
 pub(super) struct Language {
     /// Sentences that say in other words what plainer ones say: `rephrased` tells how they are written.
     pub rephrased: &'static [(&'static str, &'static str)],
     /// Days of the week, and what is done on them.
     pub calendar: &'static Calendar,
+    /// What the pieces of a code are called.
+    pub pieces: &'static Pieces,
     /// Between two days: the one less the other; and what their number has to do.
     pub less: &'static [&'static str],
     pub agrees: &'static [&'static str],

@@ -1,0 +1,23 @@
+//! What the pieces of a code are called in French: see `statements/composed.rs`.
+
+use super::super::Pieces;
+
+pub(super) const PIECES: &Pieces = &Pieces {
+    made_of: &["composé de", "composée de", "constitué de", "constituée de", "se compose de", "formé de", "formée de"],
+    shown: &["écrit"],
+    spaces: &["espace", "espaces"],
+    hyphens: &["tiret", "tirets"],
+    month: &["mois"],
+    running: &["numéro d'ordre", "numéro courant", "numéro séquentiel"],
+    number: &["nombre", "numéro"],
+    nouns: &["numéro", "code"],
+    of: &["de", "à", "sur", "avec"],
+    more: &["autres", "seule"],
+    optional: &["éventuellement", "facultativement", "le cas échéant"],
+    first: &["les premiers", "les premières", "le premier"],
+    beside: &["sans espace", "sans espaces"],
+    in_capitals: &["en majuscules", "en majuscule", "en capitales"],
+    maximum: &["max", "maximum"],
+    roman: &["chiffre romain", "chiffres romains"],
+    ranges: &["de à", "plage", "fourchette", "intervalle"],
+};

@@ -1,0 +1,28 @@
+//! What the pieces of a code are called in German: see `statements/composed.rs`.
+
+use super::super::Pieces;
+
+pub(super) const PIECES: &Pieces = &Pieces {
+    made_of: &[
+        "besteht aus", "bestehend aus", "bestehen aus", "zusammengesetzt aus", "setzt sich zusammen aus",
+        "aufgebaut aus",
+    ],
+    shown: &["geschrieben als"],
+    spaces: &["leerzeichen", "leerzeichen"],
+    hyphens: &["bindestrich", "bindestriche"],
+    month: &["monat"],
+    running: &[
+        "laufende nummer", "laufenden nummer", "laufender nummer", "fortlaufende nummer", "fortlaufenden nummer",
+    ],
+    number: &["zahl", "nummer"],
+    nouns: &["nummer", "nummern", "zahl", "code", "kennung", "jahr", "jahreszahl"],
+    of: &["mit", "von", "aus", "in"],
+    more: &["weitere", "weiteren", "andere", "einzelne"],
+    optional: &["optional", "wahlweise", "eventuell", "gegebenenfalls", "ggf"],
+    first: &["die ersten", "die erste"],
+    beside: &["ohne leerzeichen", "keine leerzeichen", "ohne leerstellen"],
+    in_capitals: &["in großbuchstaben", "alles groß", "großgeschrieben"],
+    maximum: &["max", "maximal"],
+    roman: &["römische ziffer", "römische ziffern", "römische zahl", "römische zahlen", "römischen ziffern"],
+    ranges: &["von bis", "bereich", "spanne"],
+};
