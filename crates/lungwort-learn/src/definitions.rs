@@ -47,6 +47,12 @@ pub fn names_what_is_said(label: &str) -> bool {
     tells(label).is_some()
 }
 
+/// Whether a heading is that of examples.
+pub(super) fn is_of_examples(heading: &str) -> bool {
+    let folded = fold(heading);
+    EXAMPLE.iter().any(|word| folded == fold(word) || folded == fold(&format!("{word}s")))
+}
+
 /// Whether a heading of a table of definitions has lengths under it.
 pub fn is_of_lengths(heading: &str) -> bool {
     matches!(tells(heading), Some(Tells::Length))

@@ -21,7 +21,7 @@ fn says_required(text: &str) -> Option<bool> {
 /// Words right behind one for required that say when it is.
 const NARROWING: &[&str] = &[
     "if", "when", "where", "unless", "for", "once", "only", "as", "after", "from", "over", "above", "with", "there",
-    "then",
+    "then", "except", "but", "apart", "other", "save", "until", "whenever", "as", "provided", "depending",
 ];
 
 /// Looks for a word for required in a longer text.

@@ -1,15 +1,20 @@
 //! Sentences that are read again once all has been said: which rows a condition is of may stand in a text behind it, `needed if the
 //! box is closed` before `Closed: yes or no`.
 
-use super::heard::one;
+use super::clauses::apart;
+use super::heard::Spoken;
+use super::limit_of_some::names_any;
 use super::sentence::Sentence;
 use super::subject::Mention;
 use super::{Claim, Entries, Text};
-use crate::draft::{Confidence, Draft, Line};
+use crate::draft::{Confidence, Draft, DraftRule, Line};
 use lungwort_core::cell::shown::clipped;
 
 /// Sentences that are read again, at most.
 pub(super) const MOST: usize = 500;
+
+/// Words of a sentence that is cut anew, at most.
+const LONGEST: usize = 40;
 
 /// A sentence with what it was read beside.
 pub(super) struct Open {
@@ -17,6 +22,18 @@ pub(super) struct Open {
     pub sentence: Sentence,
     pub before: Vec<Mention>,
     pub labelled: bool,
+    pub again: Again,
+}
+
+/// Whether a sentence is read again once all has been said.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Again {
+    /// Where it is cut or said in plainer words, once it is known that it names rows of some kind: `S, M or L; not for VAN`.
+    IfCut,
+    /// Where it names rows of some kind, which is known then.
+    IfOfSome,
+    /// Something of it was left open: a condition that is not known, or all of it.
+    Yes,
 }
 
 /// Whether a claim waits for a condition, or is no more than an offer because of one.
@@ -26,47 +43,102 @@ pub(super) fn is_open(claim: &Claim) -> bool {
 
 /// Reads the sentences that were left open again, each in place of what came of it before.
 pub(super) fn read_open(known: &Entries<'_>, open: Vec<Open>, draft: &mut Draft) {
-    for Open { text, sentence, before, labelled } in open {
-        let cited = text.cited(&sentence);
-        let source = format!("{}: {}", text.place, clipped(cited, 90));
+    for of in open {
+        let (text, sentence) = (&of.text, &of.sentence);
+        if of.again != Again::Yes && !names_any(text, sentence, draft) {
+            continue;
+        }
+        // What is known of the lists by now may tell how it is cut.
+        let plain = sentence.stated.is_none() && sentence.words.len() <= LONGEST;
+        let parts = if plain { apart(known, (text, None), sentence.clone(), draft) } else { vec![sentence.clone()] };
+        let is_new = parts.len() > 1 || parts.iter().any(|part| part.stated.is_some() != sentence.stated.is_some());
+        if of.again == Again::IfCut && !is_new {
+            continue;
+        }
+        let cited = text.cited(sentence).to_owned();
+        let source = source_of(text, sentence);
+        let sources: Vec<String> = parts.iter().map(|part| source_of(text, part)).collect();
         let unread = draft.unread.iter().position(|unread| unread.text == cited && unread.place == text.place);
         let unread = unread.map(|at| (at, draft.unread.remove(at)));
         let (obliging, left) = (draft.obliging, draft.unread.len());
-        let offers = offers_of(&source, draft);
-        one(known, (&text, &sentence), before, draft, labelled);
+        let before = taken_out(&source, of.again, draft);
+        let mut said = Spoken::going_on(of.before.clone(), of.labelled);
+        for part in parts {
+            said.next((known, text), part, draft);
+        }
         draft.obliging = obliging;
         // What is still to be read stands where it stood.
         draft.unread.truncate(left);
+        let behind = sources.iter().map(|source| behind(source, draft)).sum::<usize>();
         match unread {
-            Some((at, unread)) if !is_behind(&source, draft) => draft.unread.insert(at, unread),
-            None if !is_behind(&source, draft) => put_back(offers, draft),
+            Some((at, unread)) if behind == 0 => draft.unread.insert(at, unread),
+            // What came of other sentences since may stand in the way of what this one said first.
+            None if behind == 0 || of.again == Again::IfCut && behind < before.count() => {
+                sources.iter().for_each(|source| drop(taken_out(source, Again::IfCut, draft)));
+                put_back(before, draft);
+            }
             _ => {}
         }
     }
 }
 
-/// Takes out the offers that a sentence led to.
-fn offers_of(source: &str, draft: &mut Draft) -> Vec<((usize, usize), Line)> {
-    let mut offers = Vec::new();
+/// What came of a sentence: lines of columns, and rules of sheets.
+#[derive(Default)]
+struct TakenOut {
+    lines: Vec<((usize, usize), Line)>,
+    rules: Vec<(usize, DraftRule)>,
+}
+
+impl TakenOut {
+    fn count(&self) -> usize {
+        self.lines.len() + self.rules.len()
+    }
+}
+
+/// Takes out the offers that a sentence led to, what it asked of all rows where it speaks of some, and all of it where it is cut now.
+fn taken_out(source: &str, again: Again, draft: &mut Draft) -> TakenOut {
+    let mut out = TakenOut::default();
     for (sheet, of) in draft.sheets.iter_mut().enumerate() {
         for (at, column) in of.columns.iter_mut().enumerate() {
-            let is_offer = |line: &mut Line| line.confidence == Confidence::Suggested && line.source == source;
-            offers.extend(column.lines.0.extract_if(.., is_offer).map(|line| ((sheet, at), line)));
+            let is_open = |line: &mut Line| {
+                let open = match again {
+                    Again::IfCut => true,
+                    Again::IfOfSome => line.key == "required",
+                    Again::Yes => false,
+                };
+                (open || line.confidence == Confidence::Suggested) && line.source == source
+            };
+            out.lines.extend(column.lines.0.extract_if(.., is_open).map(|line| ((sheet, at), line)));
+        }
+        if again == Again::IfCut {
+            let own = |rule: &mut DraftRule| rule.source == source;
+            out.rules.extend(of.rules.extract_if(.., own).map(|rule| (sheet, rule)));
         }
     }
-    offers
+    out
 }
 
-fn put_back(offers: Vec<((usize, usize), Line)>, draft: &mut Draft) {
-    for ((sheet, column), line) in offers {
+fn put_back(out: TakenOut, draft: &mut Draft) {
+    for ((sheet, column), line) in out.lines {
         draft.sheets[sheet].columns[column].lines.set(line.key, line.value, line.source, line.confidence);
+    }
+    for (sheet, rule) in out.rules {
+        draft.sheets[sheet].rules.push(rule);
     }
 }
 
-/// Whether anything of the draft comes from a sentence.
-fn is_behind(source: &str, draft: &Draft) -> bool {
-    draft.sheets.iter().any(|sheet| {
-        sheet.rules.iter().any(|rule| rule.source == source)
-            || sheet.columns.iter().any(|column| column.lines.0.iter().any(|line| line.source == source))
-    })
+/// What a line cites as where it was learned.
+pub(super) fn source_of(text: &Text, sentence: &Sentence) -> String {
+    format!("{}: {}", text.place, clipped(text.cited(sentence), 90))
+}
+
+/// How much of the draft comes from a sentence.
+fn behind(source: &str, draft: &Draft) -> usize {
+    let of_column =
+        |column: &crate::draft::DraftColumn| column.lines.0.iter().filter(|line| line.source == source).count();
+    let of_sheet = |sheet: &crate::draft::DraftSheet| {
+        let rules = sheet.rules.iter().filter(|rule| rule.source == source).count();
+        rules + sheet.columns.iter().map(of_column).sum::<usize>()
+    };
+    draft.sheets.iter().map(of_sheet).sum()
 }

@@ -265,15 +265,18 @@ fn confidence(
 fn is_one_or_other(values: &[String], (sentence, heading): (&Sentence, &Sentence)) -> bool {
     let [one, other] = values else { return false };
     let small = |each: char| each.is_lowercase() || each == '-';
-    let plain = |value: &String| value.chars().count() >= 3 && value.chars().all(small);
-    let is_sort = |word: &str| words::ALL.iter().any(|language| language.sorts.contains(&word));
+    let plain = |value: &String| value.chars().count() >= 3 && value.chars().skip(1).all(small);
+    let capital = |value: &String| value.starts_with(char::is_uppercase);
+    let is_sort = |word: &str| words::ALL.iter().any(|language| language.sorts.contains(&word.to_lowercase().as_str()));
     // "Signed by: parent or guardian"
     let of_people = words::in_any(heading, |language| language.agent);
     let sorts = of_people || [one, other].iter().any(|value| is_sort(value));
     let joined = words::ALL
         .iter()
         .any(|language| language.or.iter().any(|or| sentence.text.contains(&format!("{one} {or} {other}"))));
-    plain(one) && plain(other) && !sorts && joined
+    // "Full/Half"
+    let joined = joined || sentence.text.contains(&format!("{one}/{other}"));
+    plain(one) && plain(other) && capital(one) == capital(other) && !sorts && joined
 }
 
 /// The same in any language: "ISO 3166, zweistellig" is of none alone.

@@ -4,9 +4,9 @@ use std::ops::Range;
 
 use super::day_forms::{date, month_or_time};
 use super::language::by_language;
-use super::rephrased::rephrased;
+use super::rephrased::{labelled, rephrased};
 use super::sentence::{Phrases, Sentence, sentences};
-use super::subject::Mention;
+use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::yes_no::yes_no;
 use super::{About, Entries, Text, columns_by, conditions, duties, limit_of_some, subject};
@@ -151,16 +151,25 @@ fn last_part(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draf
 }
 
 /// The sentences that are read in the stead of one: in plainer words, and cut into its parts.
-pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Vec<Sentence> {
+pub(super) fn apart(
+    known: &Entries<'_>,
+    (text, beside): (&Text, Option<Place>),
+    sentence: Sentence,
+    draft: &Draft,
+) -> Vec<Sentence> {
     let plain = |sentence: &Sentence| -> Option<Vec<Sentence>> {
-        let plain = rephrased(sentence, (&known.headings, &text.about), draft)?;
+        let known = (&known.headings, &text.about);
+        let plain = rephrased(sentence, known, draft).or_else(|| labelled(sentence, known, draft));
+        // "Needs a vehicle registration" goes on about the column that its text began with.
+        let on = || rephrased(sentence, (known.0, &About::Column(beside?.0, beside?.1)), draft);
+        let plain = plain.or_else(on)?;
         Some(plain.into_iter().map(|part| part.in_the_stead_of(sentence)).collect())
     };
     let whole = plain(&sentence);
     if whole.is_none()
         && let Some(parts) = last_part(known, text, &sentence, draft)
     {
-        return parts.into_iter().flat_map(|part| apart(known, text, part, draft)).collect();
+        return parts.into_iter().flat_map(|part| apart(known, (text, None), part, draft)).collect();
     }
     let cut = |part: Sentence| {
         let whole = part.stated.is_some().then(|| part.clone());
@@ -604,6 +613,16 @@ fn clauses(sentence: &Sentence) -> Option<Vec<Sentence>> {
             && parts.iter().filter(|part| conditional(part)).count() == 1
             && parts.iter().any(|part| !conditional(part) && says(part))
     };
+    // "If Insured by is S, Value must be at least 10000" is one sentence.
+    let goes_on = |parts: &[Sentence]| {
+        let [condition, then, ..] = parts else { return false };
+        by_language(condition, None).iter().any(|language| {
+            let verbs = [language.modals, language.copulas, language.give];
+            conditions::conditional_at(condition, language) == Some(0) && verbs.into_iter().any(|words| then.has(words))
+        })
+    };
     let cuts = [";", ",", ": "].into_iter().filter(|sign| sentence.text.contains(*sign));
-    cuts.map(cut).find(fits)
+    cuts.map(|sign| (sign, cut(sign)))
+        .find(|(sign, parts)| fits(parts) && !(*sign == "," && goes_on(parts)))
+        .map(|(_, parts)| parts)
 }

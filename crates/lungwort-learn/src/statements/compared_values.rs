@@ -1,6 +1,7 @@
 //! Values in offered conditions, written as the column that they are compared with takes them: `condition IN (1, 2)` of numbers, and
 //! `treated IS TRUE` where the column takes yes and no.
 
+use std::borrow::Cow;
 use std::collections::HashMap;
 use std::sync::LazyLock;
 
@@ -17,6 +18,9 @@ static EQUALS: LazyLock<Option<Regex>> =
 /// `condition IN ('1', '2')`
 static AMONG: LazyLock<Option<Regex>> =
     LazyLock::new(|| Regex::new(r"\b([a-z_][a-z0-9_]*) (NOT IN|IN) \(('(?:[^']|'')*'(?:, '(?:[^']|'')*')*)\)").ok());
+
+/// `level = 3`
+static NUMBER: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\b([a-z_][a-z0-9_]*) (=|<>) (\d+)\b").ok());
 
 /// Keys whose values are conditions.
 pub(super) const CONDITIONS: &[&str] = &["required_when", "blank_when"];
@@ -128,7 +132,15 @@ fn as_answered(condition: &str, kinds: &HashMap<String, Kind>) -> Option<String>
 fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
     let (Some(equals), Some(among)) = (EQUALS.as_ref(), AMONG.as_ref()) else { return condition.to_owned() };
     let is_number = |text: &str| text.parse::<f64>().is_ok();
-    let one = equals.replace_all(condition, |found: &Captures<'_>| {
+    // Codes of a list are texts, also where they are numbers.
+    let coded = |found: &Captures<'_>| match kinds.get(&found[1]) {
+        Some(Kind::List(values)) if values.iter().any(|value| *value == found[3]) => {
+            format!("{} {} '{}'", &found[1], &found[2], &found[3])
+        }
+        _ => found[0].to_owned(),
+    };
+    let condition = NUMBER.as_ref().map_or(Cow::Borrowed(condition), |number| number.replace_all(condition, coded));
+    let one = equals.replace_all(&condition, |found: &Captures<'_>| {
         let (column, sign, value) = (&found[1], &found[2], &found[3]);
         match kinds.get(column) {
             Some(Kind::Number) if is_number(value) => format!("{column} {sign} {value}"),

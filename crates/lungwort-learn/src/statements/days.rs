@@ -255,7 +255,14 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<Limit> {
         let before = |phrases: &[&str]| phrases.iter().any(apart);
         // "On or before 30 June 2014"
         let or_on = |phrases: &[&str]| qualified(sentence, phrases, of.words.start) && before(language.or_equal);
-        if before(language.not_before) || before(language.at_least) || !refused && or_on(language.later) {
+        let follows = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, of.words.end).is_some());
+        // "Any day from 4 January 2027 on", "4 January 2027 or later"
+        let from = days.len() == 1
+            && qualified(sentence, language.calendar.from, of.words.start)
+            && !follows(language.to)
+            && !follows(language.and);
+        let since = follows(language.or_more) || from && !denies;
+        if before(language.not_before) || before(language.at_least) || !refused && or_on(language.later) || since {
             Some(one("min", of))
         } else if before(language.not_after) || before(language.at_most) || !refused && or_on(language.earlier) {
             Some(one("max", of))
@@ -330,6 +337,12 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
     let first = Date::new(*year, month.unwrap_or(1), 1).ok();
     let last = Date::new(*year, month.unwrap_or(12), 1).ok().map(Date::last_of_month);
     let Some((first, last)) = first.zip(last) else { return Vec::new() };
+    // `d/m/yyyy, October 2026`
+    let alone_in_part = month.is_some_and(|_| {
+        let parted = |at: usize| sentence.gap(at).contains([',', ';', '(', ')']);
+        let begins = at.checked_sub(2).is_some_and(parted);
+        begins && super::day_forms::date(sentence).is_some() && (at + 1 == sentence.words.len() || parted(*at))
+    });
     // "Reading date lies in the year 2026" says no more.
     let is_all_said = |from: usize| {
         let known = [language.copulas, language.lies, language.every, language.in_year, language.year];
@@ -345,7 +358,10 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
         vec![("min", first.to_string(), true)]
     } else if said(language.not_after) || refused && said(language.later) || follows(language.or_less) {
         vec![("max", last.to_string(), true)]
-    } else if alone || inside && (sentence.has(language.obliging) || said(language.outside) || is_all_said(from)) {
+    } else if alone
+        || alone_in_part
+        || inside && (sentence.has(language.obliging) || said(language.outside) || is_all_said(from))
+    {
         // "It must lie in 2025"
         vec![("min", first.to_string(), true), ("max", last.to_string(), true)]
     } else {

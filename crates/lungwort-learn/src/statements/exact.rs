@@ -7,6 +7,7 @@ use regex::Regex;
 
 use super::by_value::entries;
 use super::calendar;
+use super::codes::is_one;
 use super::compared_values::CONDITIONS;
 use super::required::OPEN;
 use crate::draft::{Confidence, Draft, DraftColumn};
@@ -122,6 +123,11 @@ fn is_exact_term(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn])
         Some(list) => {
             let known = entries(list);
             Some(texts.iter().all(|text| known.iter().any(|(value, _)| value == text)))
+        }
+        None if counts("pattern")
+            .is_some_and(|pattern| texts.iter().all(|text| is_one(pattern.trim_matches('\''), text))) =>
+        {
+            Some(true)
         }
         // A value that is never there makes nothing required; all others would be, by its opposite.
         None => Some(matches!(sign.as_str(), "=" | "IN") && counts("type").is_none()),

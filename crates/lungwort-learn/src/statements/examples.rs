@@ -13,7 +13,7 @@ pub(super) fn example_of(text: &Text, sentence: &Sentence, named: &[Mention], dr
         _ => return,
     };
     let led = words::ALL.iter().filter_map(|language| sentence.any(language.example)).min_by_key(|led| led.start);
-    let Some(rest) = led.map(|led| sentence.rest(led.end)) else { return };
+    let Some(rest) = led.map(|led| sentence.signed_rest(led.end)) else { return };
     let end = rest.find([',', ';', ')', '(', '…']).unwrap_or(rest.len());
     let value = rest[..end].trim().trim_end_matches(['.', ':']).trim_matches(['"', '\'', '“', '”', '„', '‘', '’']);
     // Words may be an example of anything.

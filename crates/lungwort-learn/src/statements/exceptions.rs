@@ -113,6 +113,11 @@ pub(super) fn added(
     draft: &mut Draft,
 ) -> bool {
     let ([(sheet, column)], Some(_)) = (before, conditional_at(sentence, language)) else { return false };
+    // "Colour: required unless Class is SET" goes on about another column.
+    let elsewhere = claims.iter().any(|claim| claim.place().is_some_and(|place| place != (*sheet, *column)));
+    if elsewhere {
+        return false;
+    }
     let verb = |at: &usize| {
         let word = sentence.word(*at);
         [language.give, language.copulas].iter().any(|words| words.contains(&word))

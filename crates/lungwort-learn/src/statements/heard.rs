@@ -1,6 +1,6 @@
 //! One sentence of a template: the columns that it names, what is made of it, and what of that is taken into the draft.
 
-use super::again::{self, Open};
+use super::again::{self, Again, Open};
 use super::asterisks::is_of_asterisks;
 use super::examples::example_of;
 use super::language::by_language;
@@ -28,9 +28,26 @@ pub(super) struct Spoken {
     question: Option<(Sentence, Vec<Mention>)>,
     /// Sentences that what is said later may make plain.
     pub open: Vec<Open>,
+    /// How many of them are read again in any case, and how many perhaps.
+    surely: usize,
+    perhaps: usize,
 }
 
 impl Spoken {
+    /// The column that a sentence goes on about, where its text began with one.
+    pub fn beside(&self, text: &Text, sentence: &Sentence) -> Option<Place> {
+        let goes_on = self.labelled && text.about.column().is_none() && !sentence.text.contains(": ");
+        match self.before.as_slice() {
+            [only] if goes_on => Some(only.place),
+            _ => None,
+        }
+    }
+
+    /// What has been spoken of before a sentence that is read again.
+    pub fn going_on(before: Vec<Mention>, labelled: bool) -> Spoken {
+        Spoken { before, labelled, ..Spoken::default() }
+    }
+
     /// Reads the next sentence.
     pub fn next(&mut self, (known, text): (&Entries<'_>, &Text), sentence: Sentence, draft: &mut Draft) {
         let before = std::mem::take(&mut self.before);
@@ -56,8 +73,10 @@ impl Spoken {
             let first = self.before.first().map(|mention| mention.words.clone());
             self.before.retain(|mention| Some(&mention.words) == first.as_ref());
         }
-        if heard.open && self.open.len() < again::MOST {
-            self.open.push(Open { text: text.clone(), sentence, before, labelled });
+        let kept = if heard.again == Again::Yes { &mut self.surely } else { &mut self.perhaps };
+        *kept += 1;
+        if *kept <= again::MOST {
+            self.open.push(Open { text: text.clone(), sentence, before, labelled, again: heard.again });
         }
     }
 }
@@ -67,8 +86,7 @@ pub(super) struct Heard {
     /// The columns that it names, which the next one may go on about.
     named: Vec<Mention>,
     pub understood: bool,
-    /// Whether something of it was left open: a condition that is not known, or all of it.
-    open: bool,
+    again: Again,
 }
 
 /// Reads one sentence.
@@ -131,16 +149,34 @@ pub(super) fn one(
     // "Dead plants have 0 pieces" may stand before what says that a plant may be dead.
     let numbered =
         || (0..sentence.words.len()).any(|at| languages.iter().any(|each| sentence.number(at, each).is_some()));
-    let early = !reading.understood && !named.is_empty() && !sentence.is_question() && numbered();
+    let asks = !reading.understood && !sentence.is_question();
+    let early = if asks && !named.is_empty() && numbered() {
+        Again::Yes
+    } else if asks || may_be_of_some(&languages, sentence, &reading) {
+        Again::IfOfSome
+    } else {
+        Again::IfCut
+    };
     // "Saturdays only" may stand before what says that the column has days.
     let open_days = languages.iter().any(|language| calendar::is_open((sentence, language), &reading));
     if open_days {
         calendar::without_always(&mut reading);
     }
-    let early = early || open_days;
-    let (understood, open) = (reading.understood, early || reading.claims.iter().any(again::is_open));
+    let early = if open_days { Again::Yes } else { early };
+    let (understood, open) = (reading.understood, reading.claims.iter().any(again::is_open));
     let unread = taken((text, sentence, &languages), (reading, &named, obliges), draft);
-    Heard { named, understood, open: open || unread }
+    Heard { named, understood, again: if open || unread { Again::Yes } else { early } }
+}
+
+/// Whether something is asked of all rows by a sentence that may speak of some.
+fn may_be_of_some(languages: &[&Language], sentence: &Sentence, reading: &Reading) -> bool {
+    let has = |key: &str| reading.claims.iter().any(|claim| claim.key == key);
+    let narrows = |language: &&Language| {
+        [language.except, language.only_for, language.only, language.narrowing]
+            .into_iter()
+            .any(|words| sentence.has(words))
+    };
+    has("required") && !has("required_when") && languages.iter().any(narrows)
 }
 
 /// What is said of some rows only, beside what was read of all.
@@ -185,7 +221,7 @@ pub(super) fn taken(
     let reading = without_limits_of_answers(reading, draft);
     let understood = reading.understood || is_about_file;
     if understood {
-        let source = format!("{}: {}", text.place, clipped(text.cited(sentence), 90));
+        let source = again::source_of(text, sentence);
         reading.claims.into_iter().for_each(|claim| take(claim, &source, draft));
     }
     let for_nothing = words_for_nothing(languages, (text, sentence), &about, draft);

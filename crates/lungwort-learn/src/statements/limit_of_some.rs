@@ -51,10 +51,19 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
 
 /// Whether a part names a value of another column's list.
 pub(super) fn is_of_kind(text: &Text, part: &Sentence, draft: &Draft) -> bool {
+    let own = text.about.column().map(|(sheet, column)| draft.sheets[sheet].columns[column].name.as_str());
+    names_kind((text, own), part, draft)
+}
+
+/// Whether a part names a value of any column's list.
+pub(super) fn names_any(text: &Text, part: &Sentence, draft: &Draft) -> bool {
+    names_kind((text, None), part, draft)
+}
+
+fn names_kind((text, but): (&Text, Option<&str>), part: &Sentence, draft: &Draft) -> bool {
     let reached = draft.sheets.iter().enumerate().filter(|(at, _)| text.about.reaches(*at));
     let mut columns = reached.filter(|(_, sheet)| sheet.columns.len() <= MOST).flat_map(|(_, sheet)| &sheet.columns);
-    let own = text.about.column().map(|(sheet, column)| &draft.sheets[sheet].columns[column].name);
-    columns.any(|column| Some(&column.name) != own && names_value(part, column))
+    columns.any(|column| Some(column.name.as_str()) != but && names_value(part, column))
 }
 
 /// `Buses at least 9` says the same as `buses: at least 9`.

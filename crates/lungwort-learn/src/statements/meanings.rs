@@ -45,6 +45,15 @@ fn is_scale(pairs: &[(String, String)]) -> bool {
         && !pairs.iter().any(|(_, meaning)| counted(meaning))
 }
 
+/// Whether a text does nothing but tell what codes mean: `B = borrower, L = lender`.
+pub(super) fn is_key(text: &str) -> bool {
+    let code = |code: &str| {
+        !code.is_empty() && code.len() <= 5 && !code.contains(' ') && !code.chars().any(char::is_lowercase)
+    };
+    let parts: Vec<&str> = text.split([',', ';']).map(str::trim).filter(|part| !part.is_empty()).collect();
+    parts.len() >= 2 && parts.iter().all(|part| part.split_once('=').is_some_and(|(of, _)| code(of.trim())))
+}
+
 /// `S for staff, T for travel`
 pub(super) fn explained(text: &str, language: &Language) -> Option<Vec<(String, String)>> {
     let parts: Vec<&str> = text.split([',', ';']).map(str::trim).filter(|part| !part.is_empty()).collect();

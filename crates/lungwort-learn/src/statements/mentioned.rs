@@ -22,8 +22,9 @@ pub(super) fn mentioned<'s>(
     let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
     let mentions = meant::without_listed((sentence, language), mentions, draft);
     let mentions = if labelled { without_passing(sentence, mentions, (spoken_of, draft)) } else { mentions };
-    // "D for dog or B for bitch" names no column Dog.
-    let explains = text.about.column().is_some() && meanings::explained(&sentence.text, language).is_some();
+    // "D for dog or B for bitch" names no column Dog, nor does "D = dog, B = bitch".
+    let explains = text.about.column().is_some()
+        && (meanings::is_key(&sentence.text) || meanings::explained(&sentence.text, language).is_some());
     let mentions = if explains { Vec::new() } else { mentions };
     // Beside a column, "if no" is an answer of that column.
     let beside = text.about.column().filter(|_| spoken_of.is_empty());

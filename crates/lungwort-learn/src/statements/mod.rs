@@ -326,7 +326,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
         said.before.clear();
         said.labelled = false;
         // A long sentence costs as several do; what is beyond is not looked into at all.
-        let mut within = |whole: Sentence, draft: &Draft| {
+        let mut within = |whole: Sentence, said: &Spoken, draft: &Draft| {
             if spent >= most {
                 beyond += 1;
                 return Vec::new();
@@ -334,11 +334,12 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
             spent += 1 + whole.words.len() / WORDS;
             read += 1;
             // What the sentences before said tells how it is cut.
-            apart(&known, &text, whole, draft)
+            let beside = said.beside(&text, &whole);
+            apart(&known, (&text, beside), whole, draft)
         };
         let small = &known.headings.small;
         for whole in sentences_about(&text.text, small) {
-            for sentence in within(whole, draft) {
+            for sentence in within(whole, &said, draft) {
                 if !seen.insert((sentence.text.clone(), text.place.clone(), text.about.clone())) {
                     continue;
                 }

@@ -1,8 +1,8 @@
-//! Values that go only with values of another column: `rye is baked in 1000 only`, `the kitchen is reserved for members`, `only wheat at
-//! the door`.
+//! Values that go only, or never, with values of another column: `rye is baked in 1000 only`, `the kitchen is reserved for members`, `only wheat at
+//! the door`, `guides must not be at the office`.
 
 use super::by_value::entries;
-use super::conditions::{conditional_at, is_one_of};
+use super::conditions::{conditional, is_one_of};
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::Language;
@@ -23,14 +23,21 @@ pub(super) fn read(
     (mentions, about): (&[Mention], &About),
     draft: &Draft,
 ) -> Reading {
-    if sentence.words.len() > LONGEST || sentence.is_question() || conditional_at(sentence, language).is_some() {
+    // "OFFICE only for admin" says of which alone.
+    let led = conditional(sentence, language);
+    let conditional = led.is_some_and(|led| !led.into_iter().any(|at| language.only.contains(&sentence.word(at))));
+    if sentence.words.len() > LONGEST || sentence.is_question() || conditional {
         return Reading::default();
     }
     let only = |at: &usize| [language.only, language.alone].iter().any(|words| words.contains(&sentence.word(*at)));
     let reserved = sentence.any(language.reserved);
     let only = (0..sentence.words.len()).find(only);
     let denied = (0..sentence.words.len()).any(|at| language.negations.contains(&sentence.word(at)));
-    if only.is_none() && reserved.is_none() || denied {
+    let alone = (only.is_some() || reserved.is_some()) && !denied;
+    // "Guides must not be at OFFICE"; "need not be" says nothing.
+    let needless = [language.needs_alone, language.required].into_iter().any(|words| sentence.has(words));
+    let never = denied && only.is_none() && !needless;
+    if !alone && !never {
         return Reading::default();
     }
     let named = named((sentence, about), draft);
@@ -52,12 +59,12 @@ pub(super) fn read(
     if !apart || named.iter().any(|((place, _), _)| *place != first.0 && *place != last.0) {
         return Reading::default();
     }
+    let (when, then) = if turned { (last.0, first.0) } else { (first.0, last.0) };
     let said = |(sheet, column): Place| {
         let values: Vec<String> =
             of((sheet, column)).map(|((_, value), _)| format!("'{}'", value.replace('\'', "''"))).collect();
-        is_one_of(&draft.sheets[sheet].columns[column].name, &values, false)
+        is_one_of(&draft.sheets[sheet].columns[column].name, &values, never && (sheet, column) == then)
     };
-    let (when, then) = if turned { (last.0, first.0) } else { (first.0, last.0) };
     let claim = |key, value: &str| Claim {
         on: Target::Rule(first.0.0),
         key,

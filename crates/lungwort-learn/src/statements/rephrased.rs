@@ -6,9 +6,10 @@
 //! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing;
 //! - the signs `, : ; = ( ) + @`, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
-//! - places: `{c}` for a column, `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more), `{l}`
+//! - places: `{c}` for a column, `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more), `{l}`
 //!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them, and `{r}` for
-//!   whatever is left. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading.
+//!   whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
+//!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
 
 use std::cell::OnceCell;
 use std::ops::Range;
@@ -94,20 +95,62 @@ pub(super) fn rephrased(
             |pattern: &&Pattern| pattern.begins.iter().all(|ways| ways.iter().any(|begin| sentence.begins(*begin)));
         patterns.iter().filter(may_fit).find_map(|pattern| {
             fitting.places.clear();
-            fitting.fits(&pattern.parts, 0, false).then(|| filled(pattern.said, &fitting.places))
+            fitting
+                .fits(&pattern.parts, 0, false)
+                .then(|| filled(pattern.said, &fitting.places, (about, draft)))
+                .flatten()
         })
     };
     let text = PATTERNS.iter().zip(words::ALL).find_map(of_language)?;
     Some(sentences(&text))
 }
 
-/// What is said, with what stands in the places of the pattern.
-fn filled(said: &str, places: &[String]) -> String {
+/// The same of what stands behind a column and its colon, as if it stood beside the column: `Crate: not for Photography`.
+pub(super) fn labelled(
+    sentence: &Sentence,
+    (known, about): (&Headings, &About),
+    draft: &Draft,
+) -> Option<Vec<Sentence>> {
+    let (label, behind) = sentence.text.split_once(": ")?;
+    let place = known.place_of(label, about).filter(|_| about.column().is_none())?;
+    let alone = sentences(behind);
+    let [alone] = alone.as_slice() else { return None };
+    let said = rephrased(alone, (known, &About::Column(place.0, place.1)), draft)?;
+    // What names its columns needs no label.
+    let names = |said: &Sentence| {
+        let led = words::ALL.iter().any(|language| language.conditional.first() == Some(&said.word(0)));
+        led || (1..=COLUMN.min(said.words.len())).any(|end| known.named_at(said, 0..end, about).is_some())
+    };
+    let text: Vec<String> = said
+        .iter()
+        .map(|said| if names(said) { said.text.clone() } else { format!("{label}: {}", said.text) })
+        .collect();
+    Some(sentences(&text.join("\n")))
+}
+
+/// What is said, with what stands in the places of the pattern; nothing where it names a column that is not known.
+fn filled(said: &str, places: &[Filled], (about, draft): (&About, &Draft)) -> Option<String> {
     let mut text = said.to_owned();
-    for (at, place) in places.iter().enumerate() {
-        text = text.replace(&format!("{{{}}}", at + 1), place);
+    if text.contains("{0}") {
+        let (sheet, column) = about.column()?;
+        text = text.replace("{0}", &draft.sheets[sheet].columns[column].heading);
     }
-    text
+    for (at, place) in places.iter().enumerate() {
+        text = text.replace(&format!("{{{}}}", at + 1), &place.text);
+        let (column, value) = (format!("{{{}c}}", at + 1), format!("{{{}v}}", at + 1));
+        if text.contains(&column) || text.contains(&value) {
+            let (of, values) = place.of.as_ref()?;
+            text = text.replace(&column, of).replace(&value, values);
+        }
+    }
+    Some(text)
+}
+
+/// What stands in a place.
+struct Filled {
+    text: String,
+    /// The heading of the column whose values are named in it, and these.
+    of: Option<(String, String)>,
 }
 
 /// A sentence that is held against a pattern, with what stands in its places so far.
@@ -118,14 +161,21 @@ struct Fitting<'s> {
     about: &'s About,
     draft: &'s Draft,
     values: &'s OnceCell<Values>,
-    places: Vec<String>,
+    places: Vec<Filled>,
 }
 
 /// Where a sentence has values of the template's lists, found once and asked of for each pattern.
 struct Values {
-    named: Vec<Range<usize>>,
+    named: Vec<NamedValue>,
     /// Words that are the heading of a column, which say something where they are alone.
     headings: Vec<usize>,
+}
+
+/// A value with its words, and the heading of its column.
+struct NamedValue {
+    words: Range<usize>,
+    heading: String,
+    value: String,
 }
 
 impl Fitting<'_> {
@@ -167,7 +217,7 @@ impl Fitting<'_> {
     fn fills(&mut self, kind: char, at: usize, rest: &[Part]) -> bool {
         let left = self.sentence.words.len() - at;
         let most = match kind {
-            'c' => COLUMN,
+            'c' | 'i' => COLUMN,
             'v' => VALUE,
             'd' => DAY,
             'n' => 1,
@@ -177,8 +227,9 @@ impl Fitting<'_> {
         // What is left is the whole of it.
         let least = if kind == 'r' && rest.is_empty() { left } else { 1 };
         for count in least.max(1)..=most.min(left) {
-            let Some(place) = self.taken(kind, at..at + count) else { continue };
-            self.places.push(place);
+            let Some(text) = self.taken(kind, at..at + count) else { continue };
+            let of = (kind == 'w').then(|| self.values_in(&(at..at + count))).flatten();
+            self.places.push(Filled { text, of });
             if self.fits(rest, at + count, false) {
                 return true;
             }
@@ -198,12 +249,14 @@ impl Fitting<'_> {
                 .any(|of| of.contains(&sentence.word(at)))
         };
         match kind {
-            'c' => {
+            'c' | 'i' => {
                 let led = words.len() > 1 && is_small(words.start);
                 let own = words.start + usize::from(led)..words.end;
                 let alone = own.len() == 1 && (led || words.start > 0 && is_small(words.start - 1));
-                let ended = || self.known.ended_by(sentence.word(own.start), self.about).filter(|_| alone);
-                let name = self.known.named_at(sentence, own.clone(), self.about).or_else(ended)?;
+                let noun = sentence.word(own.start);
+                let ended = || self.known.ended_by(noun, self.about).filter(|_| alone);
+                let begun = || self.known.begun_by(noun, self.about).filter(|_| kind == 'i' && own.len() == 1);
+                let name = self.known.named_at(sentence, own.clone(), self.about).or_else(ended).or_else(begun)?;
                 joined().then(|| name.to_owned())
             }
             'n' => sentence.number(words.start, language).map(|_| text.to_owned()),
@@ -246,14 +299,28 @@ impl Fitting<'_> {
     /// Whether a value of a list of the template is among some words.
     fn has_value(&self, words: &Range<usize>) -> bool {
         let values = self.values.get_or_init(|| self.values());
-        let within = |of: &Range<usize>| words.start <= of.start && of.end <= words.end;
+        let within = |of: &NamedValue| words.start <= of.words.start && of.words.end <= words.end;
         values.named.iter().any(within) || words.len() == 1 && values.headings.contains(&words.start)
+    }
+
+    /// The column whose values are named among some words, where all are of one, and these: `A or B`.
+    fn values_in(&self, words: &Range<usize>) -> Option<(String, String)> {
+        let values = self.values.get_or_init(|| self.values());
+        let within = |of: &&NamedValue| words.start <= of.words.start && of.words.end <= words.end;
+        let mut named: Vec<&NamedValue> = values.named.iter().filter(within).collect();
+        named.sort_by_key(|of| of.words.start);
+        named.dedup_by(|one, other| one.value == other.value);
+        let heading = &named.first()?.heading;
+        let or = self.language.or.first().copied().unwrap_or("/");
+        let said: Vec<&str> = named.iter().map(|of| of.value.as_str()).collect();
+        let one = named.iter().all(|of| of.heading == *heading);
+        one.then(|| (heading.clone(), said.join(&format!(" {or} "))))
     }
 
     /// Whether some words have a number that is none of a value's, or a condition: `for RO up to 80 only`, `only if Transport is C`.
     fn says_more(&self, words: &Range<usize>) -> bool {
         let values = self.values.get_or_init(|| self.values());
-        let of_value = |at: usize| values.named.iter().any(|named| named.contains(&at));
+        let of_value = |at: usize| values.named.iter().any(|named| named.words.contains(&at));
         words.clone().any(|at| {
             let word = self.sentence.word(at);
             let counts = word.starts_with(|each: char| each.is_ascii_digit()) && !of_value(at);
@@ -273,14 +340,19 @@ impl Fitting<'_> {
             };
             let called = (0..self.sentence.words.len()).filter(called);
             if column.is_yes_no() {
-                values.named.extend(called.map(|at| at..at + 1));
+                let yes = |at: usize| {
+                    let (heading, value) = (column.heading.clone(), self.language.yes_no[0].0.to_owned());
+                    NamedValue { words: at..at + 1, heading, value }
+                };
+                values.named.extend(called.map(yes));
             } else {
                 values.headings.extend(called);
             }
             let Some(list) = column.lines.get("allowed") else { continue };
             for (value, label) in entries(&list.value).iter() {
                 for text in [Some(value), label.as_ref()].into_iter().flatten() {
-                    values.named.extend(self.named(&text.to_lowercase()));
+                    let of = |words| NamedValue { words, heading: column.heading.clone(), value: value.clone() };
+                    values.named.extend(self.named(&text.to_lowercase()).map(of));
                 }
             }
         }

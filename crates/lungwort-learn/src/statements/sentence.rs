@@ -640,6 +640,13 @@ impl Sentence {
         matches!(self.gap(at), "-" | "–")
     }
 
+    /// It from a word on, with the plus before that.
+    pub fn signed_rest(&self, at: usize) -> &str {
+        let rest = self.rest(at);
+        let start = self.text.len() - rest.len();
+        if self.text[..start].ends_with('+') { &self.text[start - 1..] } else { rest }
+    }
+
     /// The text from a word on; of the whole sentence where there is none.
     pub fn rest(&self, from: usize) -> &str {
         let Some((_, place)) = self.words.get(from) else { return "" };

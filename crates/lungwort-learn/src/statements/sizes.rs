@@ -66,9 +66,28 @@ fn named_format(sentence: &Sentence, language: &Language, from: usize) -> Option
         place.is_some_and(|place| or(place.end) || noun(place.end) || before(&place) || listed(&place))
     };
     let named = language.formats.iter().find(|(phrase, _)| near(phrase) && !either(phrase));
-    let (_, name) = named.filter(|(_, name)| Format::named(name).is_some())?;
+    let name = match named {
+        Some((_, name)) => Format::named(name).map(|_| *name)?,
+        None => return international(sentence, language),
+    };
     Some(("format", quoted(name), Confidence::Confirm))
 }
+
+/// `With country code, e.g. +44 7700 900123`: digits behind a plus, with spaces where it is shown or not known.
+fn international(sentence: &Sentence, language: &Language) -> Option<(&'static str, String, Confidence)> {
+    if !sentence.has(language.with_country_code) {
+        return None;
+    }
+    let shown = sentence.text.split('+').skip(1).find(|text| text.starts_with(|each: char| each.is_ascii_digit()))?;
+    let digits = shown.bytes().take_while(u8::is_ascii_digit).count();
+    match digits > LONG_NUMBER {
+        true => Some(("format", quoted("phone"), Confidence::Confirm)),
+        false => Some(("pattern", r"'\+[0-9][0-9 ]+'".to_owned(), Confidence::Confirm)),
+    }
+}
+
+/// Digits of a country code and no more, at most.
+const LONG_NUMBER: usize = 4;
 
 /// Whether it says that values come once, in all rows.
 fn comes_once(sentence: &Sentence, language: &Language) -> bool {

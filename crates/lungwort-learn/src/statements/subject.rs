@@ -88,6 +88,15 @@ const SHORTENED: &[(&str, &str)] = &[
     ("avg", "average"),
     ("est", "estimated"),
     ("addr", "address"),
+    ("reg", "registration"),
+    ("org", "organisation"),
+    ("cert", "certificate"),
+    ("acct", "account"),
+    ("vol", "volume"),
+    ("loc", "location"),
+    ("mob", "mobile"),
+    ("exp", "expiry"),
+    ("pct", "percentage"),
     ("lat", "latitude"),
     ("lon", "longitude"),
     ("long", "longitude"),
@@ -225,12 +234,29 @@ impl Headings {
         self.all.iter().any(|(_, place, plain)| plain == text && about.reaches(place.0))
     }
 
+    /// The column whose heading a text is, without what explains it.
+    pub fn place_of(&self, text: &str, about: &About) -> Option<Place> {
+        self.all.iter().find(|(_, place, plain)| plain == text && about.reaches(place.0)).map(|(_, place, _)| *place)
+    }
+
     /// The heading of two words that a noun ends, where no other heading has the noun: `a name`, where the heading is Boat name.
     pub fn ended_by(&self, noun: &str, about: &About) -> Option<&str> {
         let (place, _) = self.with_word(noun, about)?;
         let is_so =
             |named: &&Named| named.1 == place && named.0.len() == 2 && named.0[1] == noun && about.reaches(place.0);
         self.all.iter().find(is_so).map(|(_, _, plain)| plain.as_str())
+    }
+
+    /// The heading of two words that a noun begins, where it is the only one that has a number behind the noun: `an object`, where the
+    /// heading is Object no.
+    pub fn begun_by(&self, noun: &str, about: &About) -> Option<&str> {
+        let is_so = |named: &&Named| {
+            let [first, number] = named.0.as_slice() else { return false };
+            first == noun && IDENTIFYING.contains(&number.as_str()) && about.reaches(named.1.0)
+        };
+        let mut found = self.all.iter().filter(is_so).map(|(_, place, plain)| (place, plain));
+        let (place, plain) = found.next()?;
+        found.all(|(other, _)| other == place).then_some(plain.as_str())
     }
 
     /// A sentence with its words as headings without accents have them: `le prénom`, where the heading is prenom, and `die Straße`,

@@ -1,6 +1,7 @@
 //! What sentences ask for, taken into the draft: what an earlier place of the template said stays, and where two do not agree it is said.
 
 use super::calendar;
+use super::required::otherwise;
 use super::two_conditions::{self, unquoted};
 use super::{AS_HELD, Claim, OPTIONAL, Target};
 use crate::draft::{Confidence, Draft, DraftRule, Lines};
@@ -87,7 +88,9 @@ fn is_further_case(lines: &Lines, claim: &Claim, source: &str) -> bool {
     let is_new = |line: &crate::draft::Line| {
         let cases = line.value.matches(" OR ").count() + 1;
         let known = unquoted(&line.value);
-        cases < CASES && !known.contains(&plain) && !plain.contains(&known)
+        // What holds in one case and in all others holds always, which is not what two sentences mean.
+        let opposite = otherwise(&known).as_deref() == Some(plain.as_str());
+        cases < CASES && !known.contains(&plain) && !plain.contains(&known) && !opposite
     };
     counts(claim.confidence) && known.is_some_and(is_new)
 }

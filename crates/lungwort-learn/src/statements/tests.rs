@@ -57,7 +57,7 @@ fn read_each(headings: &[&str], texts: &[(&str, About)]) -> Vec<String> {
         };
         // A sentence is cut when those before it are known.
         for sentence in sentences(&text.text) {
-            for part in apart(&known, &text, sentence, &draft) {
+            for part in apart(&known, (&text, None), sentence, &draft) {
                 said.next((&known, &text), part, &mut draft);
             }
         }
@@ -765,4 +765,10 @@ fn codes_are_read_piece_by_piece() {
     insta::assert_snapshot!("composed_codes", read_all(include_str!("said/composed_codes.txt")));
     insta::assert_snapshot!("zusammengesetzte_nummern", read_all(include_str!("said/zusammengesetzte_nummern.txt")));
     insta::assert_snapshot!("numeros_composes", read_all(include_str!("said/numeros_composes.txt")));
+}
+
+#[test]
+fn what_holds_for_kinds_in_other_words_is_read() {
+    insta::assert_snapshot!("loans_of_objects", read_all(include_str!("said/loans_of_objects.txt")));
+    insta::assert_snapshot!("volunteers_and_lessons", read_all(include_str!("said/volunteers_and_lessons.txt")));
 }

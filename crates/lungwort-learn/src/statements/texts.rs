@@ -4,7 +4,7 @@ use std::borrow::Cow;
 use std::collections::{HashMap, HashSet};
 
 use super::{About, Entries, Text, refusals, subject, words};
-use crate::definitions::{is_of_duties, is_of_lengths, sheets_of_rows};
+use crate::definitions::{is_of_duties, is_of_examples, is_of_lengths, sheets_of_rows};
 use crate::draft::{Draft, DraftColumn};
 use crate::marks::place;
 use crate::source::TemplateSheet;
@@ -188,6 +188,8 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     let lengths: HashSet<usize> = headings.filter(|cell| is_of_lengths(&cell.text)).map(|cell| cell.column).collect();
     let headings = sheet.full.cells.iter().filter(|cell| !named.contains_key(&cell.row));
     let duties: HashSet<usize> = headings.filter(|cell| is_of_duties(&cell.text)).map(|cell| cell.column).collect();
+    let headings = sheet.full.cells.iter().filter(|cell| !named.contains_key(&cell.row));
+    let examples: HashSet<usize> = headings.filter(|cell| is_of_examples(&cell.text)).map(|cell| cell.column).collect();
     let under = under_headings(sheet, &by_heading);
     let codes = codes_of(sheet, draft);
     // What stands under the name of a sheet is about that one.
@@ -210,6 +212,13 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
         let about = of_row.map_or(general, |(sheet, column)| About::Column(*sheet, *column));
         // Signs without a letter say something of a column at most.
         let read = matches!(about, About::Column(..)) && !lengths.contains(&cell.column);
+        // `10-12` as an example limits nothing.
+        let range = |text: &str| {
+            text.split(['-', '–']).all(|end| !end.is_empty() && end.bytes().all(|byte| byte.is_ascii_digit()))
+        };
+        if examples.contains(&cell.column) && range(cell.text.trim()) {
+            continue;
+        }
         if !read && !cell.text.chars().any(char::is_alphabetic) {
             continue;
         }

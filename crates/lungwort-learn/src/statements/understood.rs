@@ -165,6 +165,9 @@ pub(super) fn as_before(
     reading: &Reading,
     draft: &Draft,
 ) -> Reading {
+    if sentence.has(language.same_values) {
+        return with_values_of((sentence, language), places, reading, draft);
+    }
     let ([place], true) = (places, sentence.has(language.same_form)) else { return Reading::default() };
     let has_form = reading.claims.iter().any(|claim| matches!(claim.key, "type" | "pattern" | "date_format"));
     let before = draft.sheets[place.0].columns[..place.1].iter().rev();
@@ -177,6 +180,34 @@ pub(super) fn as_before(
         confidence: Confidence::Known,
     };
     Reading::of(vec![claim("type", &kind.value), claim("date_format", &form.value)])
+}
+
+/// `Same scale`, `same codes as Condition out`: the column takes what another one takes, the nearest before it where none is named.
+fn with_values_of(
+    (sentence, language): (&Sentence, &Language),
+    places: &[Place],
+    reading: &Reading,
+    draft: &Draft,
+) -> Reading {
+    const KEYS: &[&str] = &["allowed", "yes_no", "type", "min", "max", "places", "pattern"];
+    let Some(place) = places.first() else { return Reading::default() };
+    let columns = &draft.sheets[place.0].columns;
+    let takes =
+        |column: &&crate::draft::DraftColumn| KEYS.iter().any(|key| *key != "type" && column.lines.get(key).is_some());
+    let has_value = reading.claims.iter().any(|claim| KEYS.contains(&claim.key) && claim.place() == Some(*place));
+    let named = places.get(1).map(|other| &columns[other.1]).filter(takes);
+    let of = named.or_else(|| columns[..place.1].iter().rev().find(takes)).filter(|_| !has_value);
+    let Some(of) = of.filter(|_| !sentence.is_question() && !sentence.has(language.must_be_same)) else {
+        return Reading::default();
+    };
+    let lines = KEYS.iter().filter_map(|key| of.lines.get(key));
+    let claim = |line: &crate::draft::Line| Claim {
+        on: Target::Column(*place),
+        key: line.key,
+        value: line.value.clone(),
+        confidence: line.confidence,
+    };
+    Reading::of(lines.map(claim).collect())
 }
 
 /// Columns whose values are those of a list of the receiving side: what is no value of its own is one of a list.

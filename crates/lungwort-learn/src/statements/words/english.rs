@@ -238,6 +238,10 @@ pub(super) static WORDS: Language = Language {
     followed_by: &["followed by", "and then", "then"],
     at_least_one_of: &["at least one"],
     together_with: &["together with", "along with", "in combination with"],
+    with_country_code: &[
+        "country code", "country prefix", "international prefix", "dialling code", "dial code", "international code",
+        "starts with", "starting with", "begins with", "beginning with", "international",
+    ],
     country_code: &["country code", "country prefix", "two letter country code", "iso country code"],
     heading_units: &[
         "minutes", "hours", "seconds", "weeks", "grams", "kilograms", "kilos", "tonnes", "metres", "meters",
@@ -454,6 +458,7 @@ pub(super) static WORDS: Language = Language {
         "are taken", "may be used", "can be used", "can be chosen", "are the only values", "are in use",
     ],
     measures: &[
+        ("worth", "value"),
         ("weigh", "weight"),
         ("weighs", "weight"),
         ("cost", "price"),
@@ -509,6 +514,11 @@ pub(super) static WORDS: Language = Language {
     otherwise: &["otherwise", "else", "or else", "if not"],
     turning: ["is not", "is missing", "must be", "filled in", "is refused"],
     counted_from: &["counting from", "counted from", "numbered from", "numbered starting at", "counting up from"],
+    same_values: &[
+        "same scale", "same codes", "same list", "same values", "same choices", "same options", "same range",
+        "same limits", "same answers", "same code list", "same units", "same categories",
+    ],
+    must_be_same: &["must be the same", "must have the same", "not the same"],
     same_form: &[
         "same format", "same form", "same notation", "same way", "same style", "format as above", "written likewise",
     ],
@@ -993,7 +1003,7 @@ pub(super) static WORDS: Language = Language {
         "are specified", "are mentioned", "are recorded", "are noted", "are shown", "are indicated", "are known",
         "are filled in", "are filled", "are present", "are used", "exists", "is declared", "are declared",
         "is reported", "are reported", "has been entered", "have been entered", "have been given", "is filled out",
-        "are filled out", "is supplied", "are supplied", "are available",
+        "are filled out", "is supplied", "are supplied", "is claimed", "are claimed", "are available",
     ],
     is_blank: &[
         "is blank", "is empty", "is not given", "is left blank", "is left empty", "is missing", "is not filled",

@@ -120,6 +120,10 @@ pub(super) static WORDS: Language = Language {
     followed_by: &["suivi de", "suivie de", "suivi d'un", "suivi d'une", "suivis de", "suivies de"],
     at_least_one_of: &["au moins un", "au moins une"],
     together_with: &["avec"],
+    with_country_code: &[
+        "indicatif", "indicatif du pays", "indicatif international", "code pays", "international", "internationale",
+        "commence par", "commençant par",
+    ],
     country_code: &["code pays", "code du pays"],
     heading_units: &[
         "minutes", "heures", "secondes", "semaines", "grammes", "kilogrammes", "tonnes", "mètres", "centimètres",
@@ -303,6 +307,8 @@ pub(super) static WORDS: Language = Language {
     otherwise: &["sinon", "autrement"],
     turning: ["n'est pas", "manque", "doit être", "rempli", "est refusé"],
     counted_from: &["compté à partir de", "numéroté à partir de", "à compter de"],
+    same_values: &["même échelle", "mêmes codes", "même liste", "mêmes valeurs", "mêmes choix"],
+    must_be_same: &["doit être le même", "doivent être les mêmes"],
     same_form: &["même format", "au même format", "même forme", "même notation", "écrit de même"],
     nobody: &["personne"],
     running: &["consécutif", "consécutifs", "séquentiel", "ordre"],
@@ -664,7 +670,11 @@ pub(super) static WORDS: Language = Language {
     ],
     standards: &[
         (&["alpha 3", "alpha3", "trois lettres", "3 lettres"], &["pays", "nationalité"], "iso-3166-1-alpha-3"),
-        (&["code iso", "code à deux lettres", "code pays"], &["pays"], "iso-3166-1-alpha-2"),
+        (
+            &["code iso", "code à deux lettres", "code pays", "norme iso", "selon iso", "iso 3166"],
+            &["pays", "nationalité", "origine"],
+            "iso-3166-1-alpha-2",
+        ),
         (&["code iso", "code à trois lettres"], &["devise", "monnaie"], "iso-4217"),
         (&["code iso", "code à deux lettres"], &["langue"], "iso-639-1"),
     ],

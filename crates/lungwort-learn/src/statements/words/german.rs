@@ -128,6 +128,10 @@ pub(super) static WORDS: Language = Language {
     followed_by: &["gefolgt von"],
     at_least_one_of: &["mindestens ein", "mindestens eine", "mindestens einer", "mindestens eines"],
     together_with: &["zusammen mit", "gemeinsam mit"],
+    with_country_code: &[
+        "ländervorwahl", "landesvorwahl", "vorwahl des landes", "länderkennzahl", "ländercode", "international",
+        "internationaler vorwahl", "beginnt mit", "mit vorwahl",
+    ],
     country_code: &["ländercode", "länderkürzel", "länderkennzeichen"],
     heading_units: &[
         "minuten", "stunden", "sekunden", "wochen", "gramm", "kilogramm", "tonnen", "meter", "zentimeter",
@@ -342,6 +346,12 @@ pub(super) static WORDS: Language = Language {
     otherwise: &["sonst", "ansonsten", "andernfalls"],
     turning: ["ist nicht", "fehlt", "muss", "ausgefüllt werden", "wird abgelehnt"],
     counted_from: &["gezählt ab", "nummeriert ab", "beginnend bei", "gezählt von"],
+    same_values: &[
+        "gleiche skala", "gleichen skala", "dieselbe skala", "gleiche werte", "dieselben werte", "gleiche codes",
+        "dieselben codes", "gleiche liste", "dieselbe liste", "gleiche auswahl", "dieselbe auswahl", "gleiche kürzel",
+        "dieselben kürzel",
+    ],
+    must_be_same: &["müssen gleich sein", "muss gleich sein"],
     same_form: &[
         "gleiches format", "im gleichen format", "gleiche schreibweise", "ebenso geschrieben", "im selben format",
     ],
@@ -710,8 +720,11 @@ pub(super) static WORDS: Language = Language {
             "iso-3166-1-alpha-3",
         ),
         (
-            &["iso code", "iso 3166", "zweistelliger code", "ländercode", "länderkürzel"],
-            &["land", "herkunftsland"],
+            &[
+                "iso code", "iso 3166", "zweistelliger code", "ländercode", "länderkürzel", "nach iso",
+                "iso ländercode", "iso kürzel", "iso 2",
+            ],
+            &["land", "herkunftsland", "herkunft", "staat", "staatsangehörigkeit", "nationalität", "ursprungsland"],
             "iso-3166-1-alpha-2",
         ),
         (&["iso code", "dreistelliger code"], &["währung"], "iso-4217"),

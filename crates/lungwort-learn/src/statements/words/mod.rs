@@ -181,6 +181,9 @@ pub(super) struct Language {
     pub counted_from: &'static [&'static str],
     /// How another column was said to be written: `same format`.
     pub same_form: &'static [&'static str],
+    /// A column takes what another one takes: `same scale`. And what says that two cells are the same.
+    pub same_values: &'static [&'static str],
+    pub must_be_same: &'static [&'static str],
     /// Nobody of all: `nobody born after 31.12.2020`.
     pub nobody: &'static [&'static str],
     /// What is said of numbers that count up: `a running number starting with 1`.
@@ -524,6 +527,8 @@ pub(super) struct Language {
     pub followed: &'static [&'static str],
     /// Two capital letters as a piece of a code.
     pub country_code: &'static [&'static str],
+    /// What a phone number has where its + is shown.
+    pub with_country_code: &'static [&'static str],
     /// Of these, those that stand behind another piece alone.
     pub followed_by: &'static [&'static str],
     /// Before the pieces of a code.

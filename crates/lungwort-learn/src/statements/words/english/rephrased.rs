@@ -1,6 +1,103 @@
 //! What English sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "if|when|where {k} , leave {c} blank|empty and ?please say|explain|state|give|write|tell|note ?why|the_reason|a_reason in|under {c}",
+        "{3} is required if {2} is blank",
+    ),
+    (
+        "if|when|where {r} , leave {c} blank|empty and ?please give|enter|state|put|fill_in|complete|add {r}",
+        "if {1}, leave {2} blank.\nif {1}, give {3}",
+    ),
+    (
+        "later_than|after {c} , ?but|and no_more_than|not_more_than|at_most|at_the_most {n} {v} after|later_than it|that",
+        "later than {1}.\nno more than {2} {3} after {1}",
+    ),
+    ("{k} cells|columns|fields are for {k} only - ?please leave them empty|blank", "leave {1} columns empty"),
+    ("{k} cells|columns|fields are for {k} only ; ?please leave them empty|blank", "leave {1} columns empty"),
+    ("?also needs|requires|calls_for ?a|an|the {c}", "if {0} is given, {1} is required"),
+    (
+        "{k} needed|required|necessary over|above|from {n} : ?please put|enter|give|write|state {k} in|into|under {c}",
+        "if {0} is over {2}, {4} is required",
+    ),
+    (
+        "?for|with {c} over|above|of_more_than {n} ?please give|enter|state|add|need|needs ?a|an|the {c}",
+        "if {1} is over {2}, {3} is required",
+    ),
+    (
+        "?is required|needed|mandatory|compulsory|to_be_filled as_soon_as|once|when|after|if ?the|a|an {k} has_been|have_been|is|are|was|were {c}",
+        "required if {2} is given",
+    ),
+    (
+        "{c} : required|needed|mandatory|compulsory as_soon_as|once|when|after|if ?the|a|an {k} has_been|have_been|is|are|was|were {c}",
+        "{1} is required if {3} is given",
+    ),
+    (
+        "{c} is|are required|needed|mandatory|compulsory as_soon_as|once|when|after|if ?the|a|an {k} has_been|have_been|is|are|was|were {c}",
+        "{1} is required if {3} is given",
+    ),
+    ("{c} : {l} , required|needed|mandatory|compulsory {r}", "{1}: {2}.\n{1} is required {3}"),
+    ("as|as_for|like {c}", "same values as {1}"),
+    ("{c} : as|as_for|like {c}", "{1}: same values as {2}"),
+    (
+        "{n} to|- {n} ; at_least|no_fewer_than|not_less_than {n} if|when|where ?the {c} is|are {r}",
+        "from {1} to {2}.\nif {4} is {5}, {0} must be at least {3}",
+    ),
+    (
+        "a|an|the_same|each|the {i} cannot|can_not|must_not|may_not|can_never|must_never|may_never|should_not be|appear|stand|occur|come|go|feature on|in|within|at|for the_same|one|a|any {i} twice|more_than_once|again",
+        "{1} and {2} together must be unique",
+    ),
+    (
+        "a|an|the_same|each|the {i} cannot|can_not|must_not|may_not|can_never|must_never|may_never|should_not appear|occur|stand|be|come|feature twice|more_than_once|again on|in|within|at|for the_same|one|a|any {i}",
+        "{1} and {2} together must be unique",
+    ),
+    (
+        "each|every|a|one {i} ?is ?can ?may ?appears ?stands ?be ?appear only once per|for_each|in_each|on_each|within_each|for_every|in_every|on_every|within_a|in_a|on_a {i}",
+        "{1} and {2} together must be unique",
+    ),
+    (
+        "{w} only from|above|over|with|for ?a|an|the {c} of ?at_least {n} ?or_more|and_more|upwards|on|onwards",
+        "if {1c} is {1v}, {2} must be at least {3}",
+    ),
+    (
+        "{w} is|are ?only possible|available|allowed|permitted|given|granted|offered only ?for|with ?{k} from|with|above|at|of ?a|an|the {c} of {n} ?or_more|and_more|upwards",
+        "if {1c} is {1v}, {3} must be at least {4}",
+    ),
+    (
+        "{w} is|are only possible|available|allowed|permitted|given|granted|offered from|with|above|at|of ?a|an|the {c} of {n} ?or_more|and_more|upwards",
+        "if {1c} is {1v}, {2} must be at least {3}",
+    ),
+    (
+        "{w} is|are only possible|available|allowed|permitted|given|granted|offered for|with {k} with|of|worth|from ?a|an|the {c} of {n} ?or_more|and_more|upwards",
+        "if {1c} is {1v}, {3} must be at least {4}",
+    ),
+    (
+        "{w} ?is ?are ?possible ?allowed only if|when|where ?the {c} is at_least|over|above|more_than|from {n}",
+        "if {1c} is {1v}, {2} must be at least {3}",
+    ),
+    (
+        "not|never needed|required|necessary|wanted|asked_for|compulsory|mandatory for|with|at|in|on ?the|a|an {w}",
+        "required unless {1c} is {1v}",
+    ),
+    (
+        "?always required|needed|compulsory|mandatory|obligatory ?, except|other_than|apart_from|but_not for|with|at|in|on ?the|a|an {w}",
+        "required unless {1c} is {1v}",
+    ),
+    ("none|nothing for|with|at|in|on ?the|a|an {w}", "must be blank for {1}"),
+    ("not for|with|at|in|on ?the|a|an {w}", "must be blank for {1}"),
+    ("no {c} for|with|at|in|on ?the|a|an {w}", "{1} must be blank for {2}"),
+    ("to|rounded_to the_nearest|nearest half_hour|half|half_an_hour", "a multiple of 0.5"),
+    (
+        "to|rounded_to the_nearest|nearest quarter|quarter_hour|quarter_of_an_hour|quarter_of_a_day",
+        "a multiple of 0.25",
+    ),
+    ("to|rounded_to the_nearest|nearest {n}", "a multiple of {1}"),
+    ("in half|whole_and_half hours|days|units", "a multiple of 0.5"),
+    ("in quarter hours|days", "a multiple of 0.25"),
+    (
+        "at_least|no_fewer_than|not_fewer_than|not_less_than {n} if|when|where ?the {c} is|are {r}",
+        "if {2} is {3}, {0} must be at least {1}",
+    ),
     ("column|field {v} ( {c} ) : {r}", "{2}: {3}"),
     // Conditions.
     ("with {c} = {v} , {r}", "if {1} is {2}, {3}"),

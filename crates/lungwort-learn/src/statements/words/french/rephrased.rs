@@ -1,6 +1,28 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "si|quand|lorsque {r} , laissez|laisser {c} vide|vides|blanc et indiquez|précisez|donnez|renseignez|remplissez|saisissez|indiquer|préciser {r}",
+        "si {1}, laissez {2} vide.\nsi {1}, indiquez {3}",
+    ),
+    (
+        "un|une|le_même|la_même|chaque {i} ne peut|doit pas figurer|être|apparaître|se_trouver deux_fois|plusieurs_fois|plus_d'une_fois dans|sur|pour un|une|le_même|la_même {i}",
+        "{1} et {2} ensemble doivent être uniques",
+    ),
+    (
+        "{w} seulement|uniquement à_partir_d'un|à_partir_d'une|avec_un|avec_une {c} de {n}",
+        "si {1c} est {1v}, {2} doit être au moins {3}",
+    ),
+    (
+        "pas nécessaire|obligatoire|requis|requise|demandé|demandée pour|à|en|chez ?le|la|les {w}",
+        "obligatoire sauf si {1c} est {1v}",
+    ),
+    (
+        "?toujours obligatoire|requis|requise|nécessaire ?, sauf pour|à|en|chez ?le|la|les {w}",
+        "obligatoire sauf si {1c} est {1v}",
+    ),
+    ("pas pour|en ?le|la|les {w}", "doit rester vide pour {1}"),
+    ("arrondi|arrondie à la_demi_heure|une_demi_heure|la_demi-heure", "un multiple de 0,5"),
     ("colonne|champ {v} ( {c} ) : {r}", "{2} : {3}"),
     ("{c} : {k} , ne doit|doivent pas être passé|passée|passés|passées", "{1} : {2}.\n{1} : pas dans le passé"),
     (

@@ -1,6 +1,29 @@
 //! What German sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "wenn|falls {r} , {c} leer lassen und {r} angeben|eintragen|nennen|ausfüllen",
+        "wenn {1}, bleibt {2} leer.\nwenn {1}, ist {3} anzugeben",
+    ),
+    (
+        "ein|eine|einen|dasselbe|dieselbe|derselbe|jedes|jede|jeder {i} darf nicht|nie zweimal|mehrfach|mehr_als_einmal|doppelt in|im|auf|bei|zu einem|einer|demselben|derselben|dem_gleichen|der_gleichen {i} ?stehen ?vorkommen ?sein ?erscheinen",
+        "{1} und {2} müssen zusammen eindeutig sein",
+    ),
+    (
+        "jedes|jede|jeder {i} ?darf ?kommt nur|höchstens einmal je|pro|in_jedem|in_jeder {i} ?vorkommen ?stehen ?vor",
+        "{1} und {2} müssen zusammen eindeutig sein",
+    ),
+    ("{w} nur|erst ab|bei|mit einem|einer|dem|der {c} von|ab {n}", "wenn {1c} {1v} ist, muss {2} mindestens {3} sein"),
+    (
+        "nicht nötig|erforderlich|notwendig|anzugeben bei|für|in|im ?der|die|das|den|dem {w}",
+        "Pflicht, außer wenn {1c} {1v} ist",
+    ),
+    ("bei|für {w} nicht nötig|erforderlich|notwendig|anzugeben", "Pflicht, außer wenn {1c} {1v} ist"),
+    ("?immer Pflicht|erforderlich|nötig ?, außer bei|für|in|im {w}", "Pflicht, außer wenn {1c} {1v} ist"),
+    ("entfällt bei|für {w}", "muss bei {1} leer bleiben"),
+    ("nicht bei|für {w}", "muss bei {1} leer bleiben"),
+    ("auf halbe|volle_oder_halbe Stunden|Tage ?gerundet ?genau", "Vielfaches von 0,5"),
+    ("auf Viertelstunden ?gerundet ?genau", "Vielfaches von 0,25"),
     ("spalte|feld {v} ( {c} ) : {r}", "{2}: {3}"),
     // Bedingungen
     ("solange|sobald|sofern {c} {v} ist , {r}", "wenn {1} {2} ist, {3}"),
