@@ -120,6 +120,8 @@ pub(super) fn read(
     };
     reading.claims.retain(|claim| !listed(claim));
     reading.claims.retain(|claim| match claim.key {
+        // A first day that the same sentence names stays.
+        "min" | "max" if claim.value.starts_with('"') => true,
         "allowed" | "pattern" | "min" | "max" | "required_when" | "blank_when" | "yes_no" => {
             !claim.place().is_some_and(|place| places.contains(&place))
         }
@@ -446,18 +448,17 @@ fn only_day(about: &About, draft: &Draft) -> Option<Place> {
 
 /// The days of the week and the months that a sentence names.
 fn runs(sentence: &Sentence, language: &Language) -> Vec<Run> {
-    let dated = days::named(sentence, language);
     let mut runs: Vec<Run> = Vec::new();
     let mut at = 0;
     while at < sentence.words.len() {
-        let within = dated.iter().any(|day| day.words.contains(&at));
-        match run_at((sentence, language), at).filter(|_| !within) {
-            Some(run) => {
-                at = run.words.end;
-                runs.push(run);
-            }
-            None => at += 1,
-        }
+        let found = run_at((sentence, language), at);
+        at = found.as_ref().map_or(at + 1, |run| run.words.end);
+        runs.extend(found);
+    }
+    // Days that are named by their date are none of these; few sentences have either.
+    if !runs.is_empty() {
+        let dated = days::named(sentence, language);
+        runs.retain(|run| !dated.iter().any(|day| run.words.clone().any(|at| day.words.contains(&at))));
     }
     runs
 }

@@ -16,6 +16,12 @@ pub(super) fn read(
 ) {
     let [place] = places else { return };
     let step = sentence.any(language.multiples).and_then(|place| sentence.number(place.end, language));
+    // "To the nearest half hour"
+    let rounded = || {
+        let mut known = language.rounded.iter();
+        known.find(|(phrase, _)| sentence.find(phrase).is_some()).map(|(_, step)| *step)
+    };
+    let step = step.or_else(rounded);
     let Some(step) = step.filter(|step| *step > 0.0) else { return };
     let kind = if step.fract() == 0.0 { "whole" } else { "decimal" };
     let on = Target::Column(*place);

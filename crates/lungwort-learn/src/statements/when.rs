@@ -1,5 +1,9 @@
 //! Days and times in what sentences say of values: how they are written, and the first and last that are taken.
 
+use std::sync::LazyLock;
+
+use regex::Regex;
+
 use super::day_forms::{date, date_in_words, month_or_time};
 use super::sentence::{Phrases, Sentence};
 use super::sizes::Said;
@@ -57,7 +61,37 @@ pub(super) fn forms_of_days(sentence: &Sentence, language: &Language, one: bool,
         found.push(("type", quoted(kind), known));
         // `hhmm` has no colon.
         let key = if kind == "time" { "time_format" } else { "date_format" };
+        let years_first = pattern.as_deref() == Some("yyyy-mm");
         found.extend(pattern.map(|pattern| (key, quoted(&pattern), known)));
+        if years_first {
+            found.extend(months_between(sentence, language));
+        }
+    }
+}
+
+/// The first and the last month that are taken: `yyyy-mm, between 2026-01 and 2026-12`.
+fn months_between(sentence: &Sentence, language: &Language) -> Vec<(&'static str, String, Confidence)> {
+    static MONTH: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"(?:^|[^0-9-])((?:19|20)[0-9]{2}-(?:0[1-9]|1[0-2]))(?:$|[^0-9-])").ok());
+    let Some(pattern) = MONTH.as_ref() else { return Vec::new() };
+    let months: Vec<(usize, &str)> = pattern
+        .captures_iter(&sentence.text)
+        .filter_map(|found| found.get(1))
+        .filter_map(|month| {
+            Some((sentence.words.iter().position(|(_, place)| place.start == month.start())?, month.as_str()))
+        })
+        .collect();
+    let led = |at: usize, phrases: &[&str]| super::codes::qualified(sentence, phrases, at);
+    let limit = |key, month: &str| (key, quoted(month), Confidence::Known);
+    match months.as_slice() {
+        [(at, first), (next, last)] if first < last => {
+            let joins = [language.to, language.and].iter().any(|words| words.contains(&sentence.word(next - 1)));
+            let both = joins && (led(*at, language.between) || language.to.contains(&sentence.word(next - 1)));
+            if both { vec![limit("min", first), limit("max", last)] } else { Vec::new() }
+        }
+        [(at, month)] if led(*at, language.not_before) || led(*at, language.calendar.from) => vec![limit("min", month)],
+        [(at, month)] if led(*at, language.not_after) => vec![limit("max", month)],
+        _ => Vec::new(),
     }
 }
 

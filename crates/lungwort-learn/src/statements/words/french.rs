@@ -355,6 +355,13 @@ pub(super) static WORDS: Language = Language {
     columns: &["colonne", "colonnes"],
     to: &["à", "au", "jusqu'à"],
     and: &["et", "ainsi que"],
+    rounded: &[
+        ("à la demi heure près", 0.5),
+        ("à la demi heure", 0.5),
+        ("en demi heures", 0.5),
+        ("au quart d'heure", 0.25),
+        ("au quart d'heure près", 0.25),
+    ],
     multiples: &["multiples de", "multiple de", "par pas de", "par tranches de", "tranches de"],
     also: &["aussi", "également", "ainsi que"],
     or: &["ou"],

@@ -292,6 +292,8 @@ pub(super) struct Language {
     /// Before the last of some columns: `all columns up to and including Box`.
     pub up_to: &'static [&'static str],
     pub and: &'static [&'static str],
+    /// What numbers are rounded to, each with the step.
+    pub rounded: &'static [(&'static str, f64)],
     /// Before a number of which values are several times as much: `multiples of 5`.
     pub multiples: &'static [&'static str],
     /// Before one more of several.
