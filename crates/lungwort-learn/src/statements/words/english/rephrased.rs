@@ -2,6 +2,14 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "to_be|must_be|has_to_be|should_be given|entered|filled|filled_in|stated|completed|supplied|provided|quoted ?only if|when|where|whenever {r}",
+        "required if {1}",
+    ),
+    (
+        "to_be|must_be|has_to_be given|entered|filled|filled_in|stated|completed|supplied|provided unless {r}",
+        "required unless {1}",
+    ),
+    (
         "if|when|where {k} , leave {c} blank|empty and ?please say|explain|state|give|write|tell|note ?why|the_reason|a_reason in|under {c}",
         "{3} is required if {2} is blank",
     ),

@@ -2,6 +2,10 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "à indiquer|renseigner|remplir|préciser|saisir|compléter ?seulement ?uniquement si|lorsque|quand {r}",
+        "obligatoire si {1}",
+    ),
+    (
         "si|quand|lorsque {r} , laissez|laisser {c} vide|vides|blanc et indiquez|précisez|donnez|renseignez|remplissez|saisissez|indiquer|préciser {r}",
         "si {1}, laissez {2} vide.\nsi {1}, indiquez {3}",
     ),

@@ -2,6 +2,10 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "?nur anzugeben|auszufüllen|einzutragen|nötig|erforderlich|notwendig|auszufüllen ?, wenn|falls|sofern {r}",
+        "Pflicht, wenn {1}",
+    ),
+    (
         "wenn|falls {r} , {c} leer lassen und {r} angeben|eintragen|nennen|ausfüllen",
         "wenn {1}, bleibt {2} leer.\nwenn {1}, ist {3} anzugeben",
     ),
