@@ -7,8 +7,9 @@ use jiff::civil::Date;
 use super::codes::qualified;
 use super::counted_rows::has_word;
 use super::days::{self, Named};
+use super::days_of_rows::is_of_days;
 use super::sentence::Sentence;
-use super::subject::Place;
+use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::{About, Claim, Confidence, Reading, Target};
 use crate::draft::Draft;
@@ -50,6 +51,53 @@ pub(super) fn read(
     let on = Target::Column(place);
     reading.claims.push(Claim { on, key: "type", value: quoted("date"), confidence: Confidence::Confirm });
     reading.claims.extend(limits.into_iter().map(claim));
+    reading.understood = true;
+}
+
+/// How old somebody has to be on a day that another column has: `at least 5 years old on the day of the first lesson`.
+pub(super) fn on_another(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, about): (&[Mention], &About),
+    draft: &Draft,
+    reading: &mut Reading,
+) {
+    let ages: Vec<Age> = (0..sentence.words.len()).filter_map(|at| age((sentence, language), at)).collect();
+    let [age] = ages.as_slice() else { return };
+    // "At least 5 years" alone may be anything that lasts.
+    let old = [language.or_older, language.older_than, language.younger_than, language.old]
+        .into_iter()
+        .any(|of| sentence.has(of));
+    if !old || !days::named(sentence, language).is_empty() {
+        return;
+    }
+    let Some(birth) = column_of_births(&[], about, draft) else { return };
+    let others =
+        mentions.iter().map(|mention| mention.place).filter(|place| *place != birth && is_of_days(*place, draft));
+    let others: Vec<Place> = others.collect();
+    let [on] = others.as_slice() else { return };
+    if on.0 != birth.0 {
+        return;
+    }
+    let said = |phrases: &[&str]| qualified(sentence, phrases, age.at);
+    let behind = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, age.end).is_some());
+    let (sign, more) = if said(language.at_most) || behind(language.or_younger) {
+        ("<", 1.0)
+    } else if said(language.at_least) || behind(language.or_older) || said(language.older_than) {
+        (">=", 0.0)
+    } else if said(language.below) || said(language.younger_than) {
+        ("<", 0.0)
+    } else {
+        return;
+    };
+    let name = |(sheet, column): Place| &draft.sheets[sheet].columns[column].name;
+    let unit = if age.years { "YEAR" } else { "MONTH" };
+    let check = format!("{} {sign} {} + INTERVAL '{}' {unit}", name(*on), name(birth), age.count + more);
+    reading.claims.retain(|claim| {
+        let own = claim.place().is_some_and(|place| place == *on || place == birth);
+        !(matches!(claim.on, Target::Rule(_)) || own && LIMITS.contains(&claim.key))
+    });
+    let on = Target::Rule(birth.0);
+    reading.claims.push(Claim { on, key: "check", value: quoted(&check), confidence: Confidence::Confirm });
     reading.understood = true;
 }
 

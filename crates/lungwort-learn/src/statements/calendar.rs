@@ -84,6 +84,9 @@ pub(super) fn read(
     reading: &mut Reading,
 ) {
     let runs = runs(sentence, language);
+    if runs.is_empty() {
+        first_of_month((sentence, language), (mentions, about), draft, reading);
+    }
     if runs.is_empty() || sentence.is_question() {
         return;
     }
@@ -135,6 +138,34 @@ pub(super) fn read(
         }
     }
     reading.understood = true;
+}
+
+/// `Always the first of a month`, where nothing else is said of such days.
+fn first_of_month(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, about): (&[Mention], &About),
+    draft: &Draft,
+    reading: &mut Reading,
+) {
+    let Some(place) = sentence.any(language.calendar.first_of_month).filter(|_| !sentence.is_question()) else {
+        return;
+    };
+    // "For a monthly give the first of the month" is said of some, and "not before the first of the month" limits.
+    let stated = [language.only, language.modals, language.obliging].into_iter().any(|words| sentence.has(words));
+    let alone = place.len() + BESIDE > sentence.words.len() && about.column().is_some();
+    let bars = [language.negations, language.none, language.only_for, language.conditional];
+    let barred = bars.into_iter().any(|words| sentence.has(words))
+        || [language.not_before, language.not_after].into_iter().any(|words| qualified(sentence, words, place.start));
+    let Some(places) = columns((sentence, language), (mentions, about), (draft, reading), false) else { return };
+    if !(stated || alone) || barred {
+        return;
+    }
+    for (sheet, column) in places {
+        let check = format!("EXTRACT(DAY FROM {}) = 1", draft.sheets[sheet].columns[column].name);
+        let on = Target::Rule(sheet);
+        reading.claims.push(Claim { on, key: "check", value: quoted(&check), confidence: Confidence::Confirm });
+        reading.understood = true;
+    }
 }
 
 /// A sentence whose condition is a day of the week or a month, read in its stead without the condition or with another one.
@@ -215,7 +246,13 @@ pub(super) fn led(
     };
     let of = &draft.sheets[sheet].columns[column];
     let span = conditions::condition_span(sentence, language).filter(|span| span.contains(&run.words.start));
-    let words = span.unwrap_or_else(|| begin((sentence, language), run)..run.words.end);
+    let from = begin((sentence, language), run);
+    // "Weekday: Mon, Tue or Fri" tells values, and "on Mondays", "montags" say when.
+    let led = from < run.words.start || is_adverb((sentence, language), run.words.start);
+    if span.is_none() && !led {
+        return None;
+    }
+    let words = span.unwrap_or(from..run.words.end);
     let text = |words: Range<usize>| {
         let place = |at: usize| sentence.words.get(at).map(|(_, place)| place.clone());
         place(words.start)
@@ -304,7 +341,7 @@ pub(super) fn no_lists_of_words(draft: &mut Draft) {
 
 /// `EXTRACT(ISODOW FROM arrival) BETWEEN 1 AND 5`
 static TERM: LazyLock<Option<Regex>> = LazyLock::new(|| {
-    Regex::new(r"EXTRACT\((?:ISODOW|MONTH) FROM ([a-z_][a-z0-9_]*)\) (?:= \d+|<> \d+|(?:NOT )?IN \([\d, ]+\)|(?:NOT )?BETWEEN \d+ AND \d+)").ok()
+    Regex::new(r"EXTRACT\((?:ISODOW|MONTH|DAY) FROM ([a-z_][a-z0-9_]*)\) (?:= \d+|<> \d+|(?:NOT )?IN \([\d, ]+\)|(?:NOT )?BETWEEN \d+ AND \d+)").ok()
 });
 
 /// A condition without its terms of days of the week and months of columns that have days, which are exact.
@@ -313,6 +350,14 @@ pub(super) fn without_terms(condition: &str, columns: &[DraftColumn]) -> String 
     let of_days = |name: &str| columns.iter().any(|column| column.name == name && has_days(column));
     let term = |found: &Captures<'_>| if of_days(&found[1]) { String::new() } else { found[0].to_owned() };
     pattern.replace_all(condition, term).into_owned()
+}
+
+/// Whether a word is a day of the week in another form than a cell has: `Saturdays`, `samstags`.
+fn is_adverb((sentence, language): (&Sentence, &Language), at: usize) -> bool {
+    let names = language.calendar.weekdays;
+    let found = names.iter().position(|(name, _)| *name == sentence.word(at));
+    // The first form of each is that of a cell.
+    found.is_some_and(|found| names[..found].iter().any(|(_, day)| *day == names[found].1))
 }
 
 /// Where what leads to the days begins: `on Sundays`, `for visits on Saturdays`.

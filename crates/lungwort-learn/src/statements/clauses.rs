@@ -145,7 +145,8 @@ fn last_part(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draf
         let tail = label.map_or_else(|| tail.to_owned(), |(label, _)| format!("{label}: {tail}"));
         let head = sentences(head).pop().filter(|head| head.words.len() > 1 || beside)?;
         let tail = sentences(&tail).pop()?;
-        rephrased(&tail, (&known.headings, &text.about), draft)?;
+        let known = (&known.headings, &text.about);
+        rephrased(&tail, known, draft).or_else(|| labelled(&tail, known, draft))?;
         Some(vec![head, tail])
     })
 }

@@ -400,6 +400,7 @@ fn all_together(draft: &mut Draft) {
     compared_values::as_the_columns_take_them(draft);
     no_answer::no_is_right(draft);
     calendar::no_lists_of_words(draft);
+    blank_is_no_duty(draft);
     exact::numbers_compared(draft);
     of_some::conditions_count(draft);
     of_some::values_fit_limits(draft);
@@ -410,6 +411,16 @@ fn all_together(draft: &mut Draft) {
         |column: &DraftColumn| column.lines.get("required").is_some_and(|line| line.confidence == Confidence::Known);
     if draft.sheets.iter().flat_map(|sheet| &sheet.columns).any(explained) {
         draft.look_first.retain(|line| !line.contains("nothing says why"));
+    }
+}
+
+/// What must always be left blank is not perhaps required.
+fn blank_is_no_duty(draft: &mut Draft) {
+    for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
+        let blank = column.lines.get("blank_when").is_some_and(|line| line.value == "\"TRUE\"");
+        if blank {
+            column.lines.0.retain(|line| line.key != "required" || line.confidence > Confidence::Suggested);
+        }
     }
 }
 

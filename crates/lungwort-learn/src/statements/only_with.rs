@@ -14,6 +14,9 @@ use std::ops::Range;
 /// Letters of a value that is found in any case, at least: `a` and `in` are words.
 const SHORT: usize = 3;
 
+/// Letters of a value that begins a longer word, at least.
+const COMPOUND: usize = 5;
+
 /// Words of such a sentence, at most.
 const LONGEST: usize = 14;
 
@@ -106,6 +109,11 @@ fn words_of(sentence: &Sentence, text: &str, own: bool) -> Option<Range<usize>> 
     (0..sentence.words.len()).find_map(|at| {
         let whole = sentence.ends_at(&lower, at).map(|end| at..end);
         let form = || super::for_values::is_form_of(sentence.word(at), &lower).then_some(at..at + 1);
-        whole.or_else(form).filter(|words| !short || own && as_written(words))
+        // "Nur als Einzelunterricht"
+        let compound = || {
+            let rest = sentence.word(at).strip_prefix(&lower).filter(|_| lower.chars().count() >= COMPOUND)?;
+            (rest.chars().count() >= COMPOUND - 1).then_some(at..at + 1)
+        };
+        whole.or_else(form).or_else(compound).filter(|words| !short || own && as_written(words))
     })
 }

@@ -104,6 +104,14 @@ fn comes_once(sentence: &Sentence, language: &Language) -> bool {
     if twice.as_ref().is_some_and(when) {
         return false;
     }
+    // "A child may not take the same instrument twice" allows it to others.
+    let of_others = twice.as_ref().zip(sentence.any(language.same)).is_some_and(|(twice, same)| {
+        let article = language.articles.contains(&sentence.word(0)) || language.nobody.contains(&sentence.word(0));
+        article && same.start > 1 && same.end <= twice.start
+    });
+    if of_others {
+        return false;
+    }
     let scoped = twice.is_some_and(|twice| {
         // "Unique in the file" is unique.
         let of_all = [language.others, language.columns, language.sheets, language.registers];

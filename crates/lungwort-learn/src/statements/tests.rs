@@ -771,4 +771,5 @@ fn codes_are_read_piece_by_piece() {
 fn what_holds_for_kinds_in_other_words_is_read() {
     insta::assert_snapshot!("loans_of_objects", read_all(include_str!("said/loans_of_objects.txt")));
     insta::assert_snapshot!("volunteers_and_lessons", read_all(include_str!("said/volunteers_and_lessons.txt")));
+    insta::assert_snapshot!("lessons_and_ages", read_all(include_str!("said/lessons_and_ages.txt")));
 }

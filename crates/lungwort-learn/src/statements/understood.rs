@@ -108,6 +108,7 @@ pub(super) fn of_rows(
         reading.and(only_with::read((sentence, language), (mentions, &text.about), draft));
     }
     aged_on::read((sentence, language), (places, &text.about), draft, reading);
+    aged_on::on_another((sentence, language), (mentions, &text.about), draft, reading);
     calendar::read((sentence, language), (mentions, &text.about), draft, reading);
     // "Must differ from the handler" says nothing of other rows.
     if reading.claims.iter().any(|claim| claim.key == "check" && claim.value.contains(" <> ")) {

@@ -264,6 +264,7 @@ pub(super) static WORDS: Language = Language {
     younger_than: &["younger than"],
     older_than: &["older than"],
     ages: &["age", "ages", "aged"],
+    old: &["years old", "year old", "months old", "years of age", "aged", "of age"],
     or_older: &["or older", "or over", "and older"],
     or_younger: &["or younger", "and younger"],
     by_default: &["default", "default is", "is assumed", "is taken"],

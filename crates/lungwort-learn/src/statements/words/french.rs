@@ -148,6 +148,7 @@ pub(super) static WORDS: Language = Language {
     younger_than: &["plus jeune que", "plus jeunes que"],
     older_than: &["plus âgé que", "plus âgée que", "plus âgés que"],
     ages: &["âge", "âges", "age"],
+    old: &["ans révolus", "être âgé", "être âgée", "être âgés", "âgé", "âgée", "âgés", "âgées"],
     or_older: &["ou plus âgé", "ou plus âgée", "ans et plus", "ans ou plus"],
     or_younger: &["ou plus jeune"],
     by_default: &["par défaut"],

@@ -145,6 +145,7 @@ pub(super) static WORDS: Language = Language {
     younger_than: &["jünger als"],
     older_than: &["älter als"],
     ages: &["alter"],
+    old: &["jahre alt", "jahr alt", "monate alt", "vollendet haben", "lebensjahr"],
     or_older: &["oder älter"],
     or_younger: &["oder jünger"],
     by_default: &["standard", "vorgabe", "gilt"],

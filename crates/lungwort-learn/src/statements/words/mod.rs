@@ -37,6 +37,8 @@ pub(super) struct Calendar {
     pub until: &'static [&'static str],
     /// Before a day on which something is so.
     pub leads: &'static [&'static str],
+    /// The day with which a month begins.
+    pub first_of_month: &'static [&'static str],
     /// A condition that a column is filled.
     pub given: &'static str,
 }
@@ -611,6 +613,8 @@ pub(super) struct Language {
     pub older_than: &'static [&'static str],
     /// Headings over ages, which are told in years.
     pub ages: &'static [&'static str],
+    /// Behind an age: `5 years old`.
+    pub old: &'static [&'static str],
     /// Behind an age: it or more.
     pub or_older: &'static [&'static str],
     /// Sums that are the same, what says that they are sums, and what stands before the group.

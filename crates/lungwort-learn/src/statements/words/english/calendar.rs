@@ -58,5 +58,9 @@ pub(super) const CALENDAR: &Calendar = &Calendar {
         "in the course of", "by", "since", "the week of", "the week after", "until",
     ],
     leads: &["on", "at", "in", "for", "during", "of", "the", "a", "an", "every", "each", "from", "only"],
+    first_of_month: &[
+        "first of a month", "first of the month", "first day of a month", "first day of the month", "1st of the month",
+        "1st of a month", "first of each month",
+    ],
     given: "if {} is given",
 };

@@ -1,6 +1,7 @@
 //! What English sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{v} only with ?a|an|the {c}", "if {0} is {1}, {2} is required"),
     (
         "to_be|must_be|has_to_be|should_be given|entered|filled|filled_in|stated|completed|supplied|provided|quoted ?only if|when|where|whenever {r}",
         "required if {1}",

@@ -49,5 +49,8 @@ pub(super) const CALENDAR: &Calendar = &Calendar {
         "le", "les", "la", "l", "un", "une", "en", "du", "de", "d", "au", "aux", "pour", "chaque", "à", "pendant",
         "durant", "seulement",
     ],
+    first_of_month: &[
+        "premier du mois", "1er du mois", "premier jour du mois", "premier jour d'un mois", "premier d'un mois",
+    ],
     given: "si {} est rempli",
 };

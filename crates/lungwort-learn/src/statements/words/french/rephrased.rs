@@ -1,6 +1,7 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{v} uniquement|seulement avec un|une {c}", "si {0} est {1}, {2} est obligatoire"),
     (
         "à indiquer|renseigner|remplir|préciser|saisir|compléter ?seulement ?uniquement si|lorsque|quand {r}",
         "obligatoire si {1}",

@@ -69,5 +69,9 @@ pub(super) const CALENDAR: &Calendar = &Calendar {
         "am", "an", "im", "in", "für", "bei", "von", "vom", "der", "die", "das", "den", "dem", "einem", "einer", "ein",
         "einen", "jeden", "jedem", "nur",
     ],
+    first_of_month: &[
+        "erste eines monats", "ersten eines monats", "erster eines monats", "erste des monats", "ersten des monats",
+        "erster des monats", "monatserste", "monatserster", "monatsersten", "1 eines monats", "1 des monats",
+    ],
     given: "wenn {} angegeben ist",
 };

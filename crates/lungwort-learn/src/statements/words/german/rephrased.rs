@@ -1,6 +1,8 @@
 //! What German sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{v} nur mit {c}", "wenn {0} {1} ist, ist {2} Pflicht"),
+    ("in der|bei|im|für {w} immer {v}", "muss bei {1} {2} sein"),
     (
         "?nur anzugeben|auszufüllen|einzutragen|nötig|erforderlich|notwendig|auszufüllen ?, wenn|falls|sofern {r}",
         "Pflicht, wenn {1}",
