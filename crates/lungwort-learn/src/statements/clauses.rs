@@ -9,7 +9,7 @@ use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::yes_no::yes_no;
-use super::{About, Entries, Text, columns_by, conditions, duties, limit_of_some, subject};
+use super::{About, Entries, Text, columns_by, conditions, duties, limit_of_some, polite, subject};
 use crate::draft::Draft;
 
 /// Words of what says which value is meant where there is none, at most: `default en`.
@@ -349,7 +349,10 @@ fn each_with_colour(sentence: &Sentence) -> Option<Vec<Sentence>> {
     let parts: Vec<Sentence> = sentence.text.split([',', ';']).flat_map(sentences).collect();
     let whole = |part: &Sentence| {
         words::ALL.iter().any(|language| {
-            let says = part.required(language).is_some() || part.has(language.optional);
+            // "Please complete all white columns; grey columns must stay empty"
+            let asks = language.give.contains(&part.word(polite(part, language, 0)));
+            let duty = asks || part.required(language).is_some();
+            let says = duty || part.has(language.optional) || part.has(language.forbidden);
             says && !columns_by::named_colours(part, language).is_empty()
         })
     };

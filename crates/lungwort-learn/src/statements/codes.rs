@@ -3,7 +3,7 @@
 use regex::Regex;
 
 use super::mask::{literal, looks_like_part, masked};
-use super::sentence::{Sentence, sentences};
+use super::sentence::{Phrases, Sentence, sentences};
 use super::shown::{
     as_shown, begun_by_either, by_example, counted_up, digits_shown, from_one_on, from_to, from_to_pieces,
     letter_between, ranges_of_codes, shown_in_brackets,
@@ -199,6 +199,11 @@ fn begins_with_piece(sentence: &Sentence, language: &Language) -> bool {
 pub(super) fn is_one(regex: &str, text: &str) -> bool {
     let plain = regex.replace(r"\d", "[0-9]");
     Regex::new(&format!("^(?:{plain})$")).is_ok_and(|built| built.is_match(text))
+}
+
+/// What letters and digits are called, each with its class.
+pub(super) fn kinds(language: &Language) -> [(Phrases, &'static str); 4] {
+    [(language.smalls, "[a-z]"), (language.capitals, "[A-Z]"), (language.letters, "[A-Za-z]"), (language.digits, r"\d")]
 }
 
 /// A code as far as it has been read.
@@ -487,14 +492,7 @@ impl Builder<'_> {
 
     /// The kind of letters that is named at a word, and where its name ends.
     pub(super) fn kind_at(&self, at: usize) -> Option<(&'static str, usize)> {
-        let language = self.language;
-        let kinds = [
-            (language.smalls, "[a-z]"),
-            (language.capitals, "[A-Z]"),
-            (language.letters, "[A-Za-z]"),
-            (language.digits, r"\d"),
-        ];
-        kinds.into_iter().find_map(|(phrases, class)| Some((class, self.phrase_at(phrases, at)?)))
+        kinds(self.language).into_iter().find_map(|(phrases, class)| Some((class, self.phrase_at(phrases, at)?)))
     }
 
     /// `LT-`, or what is in quotes behind "begins with"

@@ -237,7 +237,12 @@ pub(super) fn by_look(
     draft: &Draft,
     about: &About,
 ) -> Vec<Place> {
-    let colours = named_colours(sentence, language);
+    let mut colours = named_colours(sentence, language);
+    // "Fill in the white cells only" says where, and not that each has to be filled.
+    let duty = [language.modals, language.alone_required].into_iter().any(|words| sentence.has(words));
+    if !duty || sentence.has(language.only) {
+        colours.retain(|(colour, _)| *colour != Colour::White);
+    }
     let looks = [
         (language.bold, Letters::Bold),
         (language.italic, Letters::Italic),
@@ -273,7 +278,8 @@ pub(super) fn by_look(
     }
     // A look that all headings have tells none of them apart.
     let all: usize = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum();
-    if found.len() == all && (letters.is_some() || shaded) { Vec::new() } else { found }
+    let white = colours.iter().any(|(colour, _)| *colour == Colour::White);
+    if found.len() == all && (letters.is_some() || shaded || white) { Vec::new() } else { found }
 }
 
 /// The colours that a sentence names, each with whether a pale or a dark one is meant: `light blue`, `dunkelgrün`.
@@ -300,8 +306,16 @@ pub(super) fn named_colours(sentence: &Sentence, language: &Language) -> Vec<(Co
             Some((colour_of(word)?, shade))
         };
         // What is said first of a colour is what is spoken of.
-        if let Some(named) = joined.or_else(alone).filter(|(colour, _)| found.iter().all(|(known, _)| known != colour))
-        {
+        // "White wine" is no column.
+        let of_columns = || {
+            let near = [at.checked_sub(1), Some(at + 1)].into_iter().flatten();
+            near.map(|at| sentence.word(at))
+                .any(|word| language.columns.contains(&word) || language.cells.contains(&word))
+        };
+        let new = |(colour, _): &(Colour, Option<bool>)| {
+            found.iter().all(|(known, _)| known != colour) && (*colour != Colour::White || of_columns())
+        };
+        if let Some(named) = joined.or_else(alone).filter(new) {
             found.push(named);
         }
     }

@@ -4,7 +4,7 @@
 
 use std::ops::Range;
 
-use super::codes::is_one;
+use super::codes::{is_one, kinds};
 use super::counted::whole_between;
 use super::sentence::{Phrases, Sentence};
 use super::shown::numbers;
@@ -278,13 +278,8 @@ impl Reader<'_> {
     /// The class at a word, with what may stand beside letters.
     fn class(&self, at: usize) -> Option<(&'static str, usize)> {
         let language = self.language;
-        let kinds = [
-            (language.smalls, "[a-z]"),
-            (language.capitals, "[A-Z]"),
-            (language.letters, "[A-Za-z]"),
-            (language.digits, r"\d"),
-        ];
-        let (class, end) = kinds.into_iter().find_map(|(phrases, class)| Some((class, self.phrase(phrases, at)?)))?;
+        let (class, end) =
+            kinds(language).into_iter().find_map(|(phrases, class)| Some((class, self.phrase(phrases, at)?)))?;
         let next = self.phrase(language.and, end).or_else(|| self.phrase(language.or, end));
         let digits = next.and_then(|next| self.phrase(language.digits, next)).filter(|_| class != r"\d");
         let letters = next.filter(|_| class == r"\d");
@@ -490,7 +485,7 @@ impl Reader<'_> {
         let quoted = |each: char| matches!(each, '"' | '\'' | '“' | '”' | '„' | '«' | '»');
         let before = sentence.text[..place.start].chars().rev().find(|each| !quoted(*each));
         let start = match before {
-            Some('+') => place.start - 1,
+            Some('+') if sentence.text[..place.start].ends_with('+') => place.start - 1,
             Some(sign) if !sign.is_whitespace() && !matches!(sign, '(' | ':' | ',') => return None,
             _ => place.start,
         };

@@ -12,6 +12,8 @@ pub(crate) enum Colour {
     Blue,
     Purple,
     Grey,
+    /// No colour, where others have one.
+    White,
 }
 
 impl Colour {
@@ -65,7 +67,10 @@ fn codes_of<'t>(
 
 /// Whether a heading, or the cells under it, have a colour behind them or in their letters.
 pub(super) fn has_colour(template: &Template, sheet: &TemplateSheet, place: (u64, usize), wanted: Colour) -> bool {
-    codes_of(template, sheet, place, wanted).next().is_some()
+    match wanted {
+        Colour::White => !is_shaded(template, sheet, place),
+        _ => codes_of(template, sheet, place, wanted).next().is_some(),
+    }
 }
 
 /// How light the colour of a heading is, from 0 to 255; of none where it does not have it.

@@ -3,8 +3,10 @@
 use std::collections::HashMap;
 
 use super::by_value::entries;
+use super::columns_by::named_colours;
 use super::compared_values::CONDITIONS;
 use super::exact::is_exact;
+use super::look::Colour;
 use super::required::otherwise;
 use super::sentence::sentences;
 use super::words;
@@ -111,7 +113,9 @@ fn is_of_all(line: &Line, may_be_blank: bool) -> bool {
     sentences(text).iter().any(|sentence| {
         words::ALL.iter().any(|language| {
             let all = [language.all, language.all_alone, language.all_filled, language.all_other];
-            all.into_iter().any(|phrases| sentence.has(phrases))
+            // Those without a colour are all that are to be filled.
+            let white = || named_colours(sentence, language).iter().any(|(colour, _)| *colour == Colour::White);
+            (all.into_iter().any(|phrases| sentence.has(phrases)) || white())
                 && !sentence.has(language.marked)
                 && (may_be_blank || !sentence.has(language.except))
         })

@@ -958,7 +958,9 @@ pub(super) static WORDS: Language = Language {
         "from the left", "from left to right", "without a hole", "without a gap", "without gaps", "no gaps",
         "in order from", "may be skipped", "be skipped", "skip a level", "no level", "left out in between",
     ],
+    cells: &["cell", "cells", "field", "fields", "heading", "headings", "boxes"],
     colours: &[
+        ("white", Colour::White),
         ("red", Colour::Red),
         ("pink", Colour::Red),
         ("orange", Colour::Orange),

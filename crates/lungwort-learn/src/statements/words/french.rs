@@ -536,7 +536,12 @@ pub(super) static WORDS: Language = Language {
     exactly_one: &["pas les deux", "un seul des", "une seule des", "jamais les deux"],
     together: &["ensemble", "les deux ou aucun", "les deux ou aucune", "vont ensemble", "vice versa", "inversement"],
     no_gaps: &["de gauche à droite", "sans trou", "sans lacune"],
+    cells: &["case", "cases", "cellule", "cellules", "champ", "champs"],
     colours: &[
+        ("blanc", Colour::White),
+        ("blanche", Colour::White),
+        ("blancs", Colour::White),
+        ("blanches", Colour::White),
         ("rouge", Colour::Red),
         ("rouges", Colour::Red),
         ("rose", Colour::Red),

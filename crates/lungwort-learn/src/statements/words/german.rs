@@ -558,7 +558,11 @@ pub(super) static WORDS: Language = Language {
     exactly_one: &["nicht beide", "nicht beides", "nur eine der", "nur eines der", "genau eine der", "genau eines der"],
     together: &["zusammen", "gemeinsam", "beide oder keine", "gehören zusammen", "umgekehrt"],
     no_gaps: &["von links", "ohne lücke", "lückenlos"],
+    cells: &["zelle", "zellen", "feld", "felder", "überschrift", "überschriften"],
     colours: &[
+        ("weiß", Colour::White),
+        ("weiße", Colour::White),
+        ("weißen", Colour::White),
         ("rot", Colour::Red),
         ("rote", Colour::Red),
         ("roten", Colour::Red),

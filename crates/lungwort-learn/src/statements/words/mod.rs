@@ -453,6 +453,8 @@ pub(super) struct Language {
     pub no_gaps: &'static [&'static str],
     /// Colours and looks.
     pub colours: &'static [(&'static str, super::look::Colour)],
+    /// What may have a colour, besides columns.
+    pub cells: &'static [&'static str],
     /// Before a colour, or the beginning of its name: a shade of it.
     pub pale: &'static [&'static str],
     pub dark: &'static [&'static str],
