@@ -5,7 +5,7 @@
 use std::ops::Range;
 
 use super::codes::{is_one, kinds};
-use super::counted::whole_between;
+use super::counted::{digits_of_word, whole_between};
 use super::sentence::{Phrases, Sentence};
 use super::shown::numbers;
 use super::words::Language;
@@ -17,6 +17,13 @@ const JOINTS: usize = 3;
 
 /// The expression for a code of which all pieces are named, from a word on.
 pub(super) fn read(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    // Most sentences name none of what codes consist of.
+    let of =
+        [language.digits, language.letters, language.capitals, language.smalls, language.year, language.pieces.number];
+    let counted = || sentence.words.iter().any(|(word, _)| digits_of_word(word, language).is_some());
+    if !of.into_iter().any(|phrases| sentence.has(phrases)) && !sentence.has(language.pieces.running) && !counted() {
+        return None;
+    }
     // "(A01 to F40)" says more.
     let ranges = |inside: &str| {
         language.to.iter().any(|to| inside.contains(&format!("0 {to} ")) || inside.contains(&format!("1 {to} ")))
@@ -321,7 +328,7 @@ impl Reader<'_> {
 
     /// `three capital letters`, `1 to 4 digits`, `a letter A to F`, `six more digits`
     fn counted(&mut self) -> Option<Piece> {
-        if let Some(count) = super::counted::digits_of_word(self.sentence.word(self.at), self.language) {
+        if let Some(count) = digits_of_word(self.sentence.word(self.at), self.language) {
             self.at += 1;
             self.skips(self.language.pieces.nouns);
             let count = usize::try_from(count).ok()?;
