@@ -248,7 +248,7 @@ pub(super) fn led(
     let span = conditions::condition_span(sentence, language).filter(|span| span.contains(&run.words.start));
     let from = begin((sentence, language), run);
     // "Weekday: Mon, Tue or Fri" tells values, and "on Mondays", "montags" say when.
-    let led = from < run.words.start || is_adverb((sentence, language), run.words.start);
+    let led = from < run.words.start || is_adverb(sentence.word(run.words.start), language);
     if span.is_none() && !led {
         return None;
     }
@@ -291,17 +291,9 @@ pub(super) fn names_days(sentence: &Sentence) -> bool {
 
 /// What is needed on some days is not needed always, and `on Saturdays and Sundays` are no values.
 pub(super) fn without_always(reading: &mut Reading) {
-    let days = |value: &str| {
-        let of = |language: &&Language| {
-            let names = language.calendar.weekdays;
-            let at = names.iter().position(|(name, _)| *name == value);
-            // The first form of each is the one that a cell may have.
-            at.is_some_and(|at| names[..at].iter().any(|(_, day)| *day == names[at].1))
-        };
-        words::ALL.iter().any(of)
-    };
     let several = |claim: &Claim| {
-        claim.key == "allowed" && entries(&claim.value).iter().all(|(value, _)| days(&value.to_lowercase()))
+        let adverb = |value: &str| words::ALL.iter().any(|language| is_adverb(value, language));
+        claim.key == "allowed" && entries(&claim.value).iter().all(|(value, _)| adverb(&value.to_lowercase()))
     };
     reading.claims.retain(|claim| claim.key != "required" && !several(claim));
     reading.understood &= !reading.claims.is_empty();
@@ -352,11 +344,10 @@ pub(super) fn without_terms(condition: &str, columns: &[DraftColumn]) -> String 
     pattern.replace_all(condition, term).into_owned()
 }
 
-/// Whether a word is a day of the week in another form than a cell has: `Saturdays`, `samstags`.
-fn is_adverb((sentence, language): (&Sentence, &Language), at: usize) -> bool {
+/// Whether a word is a day of the week in another form than a cell has, which is the first of each: `Saturdays`, `samstags`.
+fn is_adverb(word: &str, language: &Language) -> bool {
     let names = language.calendar.weekdays;
-    let found = names.iter().position(|(name, _)| *name == sentence.word(at));
-    // The first form of each is that of a cell.
+    let found = names.iter().position(|(name, _)| *name == word);
     found.is_some_and(|found| names[..found].iter().any(|(_, day)| *day == names[found].1))
 }
 
@@ -425,7 +416,7 @@ fn is_denied(
         alone || any(&[language.only, language.obliging, language.modals, language.copulas, table.open], &whole)
     } else {
         // "On Saturdays orders can be changed" does not say that all rows are so.
-        only || leads > from && any(&[language.only], &whole) || leads > from && any(&[table.open], &whole)
+        only || leads > from && any(&[language.only, table.open], &whole)
     };
     // "On Saturdays no lunch is served" says nothing of the rows.
     let denied = any(&bars, &near) || any(&no, &near) && (named || rows || any(&[table.open], &whole));

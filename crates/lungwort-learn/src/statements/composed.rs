@@ -25,8 +25,12 @@ pub(super) fn read(sentence: &Sentence, language: &Language, from: usize) -> Opt
         return None;
     }
     // "(A01 to F40)" says more.
+    let code = |word: &str| {
+        word.bytes().any(|byte| byte.is_ascii_digit()) && word.bytes().any(|byte| byte.is_ascii_uppercase())
+    };
     let ranges = |inside: &str| {
-        language.to.iter().any(|to| inside.contains(&format!("0 {to} ")) || inside.contains(&format!("1 {to} ")))
+        let words: Vec<&str> = inside.split([' ', ')']).collect();
+        words.windows(3).any(|part| code(part[0]) && language.to.contains(&part[1]) && code(part[2]))
     };
     if sentence.text.split('(').skip(1).any(ranges) {
         return None;

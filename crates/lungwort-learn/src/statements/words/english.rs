@@ -240,7 +240,7 @@ pub(super) static WORDS: Language = Language {
     together_with: &["together with", "along with", "in combination with"],
     with_country_code: &[
         "country code", "country prefix", "international prefix", "dialling code", "dial code", "international code",
-        "starts with", "starting with", "begins with", "beginning with", "international",
+        "international",
     ],
     country_code: &["country code", "country prefix", "two letter country code", "iso country code"],
     heading_units: &[
@@ -605,15 +605,13 @@ pub(super) static WORDS: Language = Language {
     to: &["to", "through", "until"],
     and: &["and", "as well as"],
     rounded: &[
-        ("nearest half hour", 0.5),
         ("nearest half", 0.5),
-        ("nearest half day", 0.5),
-        ("nearest quarter hour", 0.25),
-        ("nearest quarter", 0.25),
         ("in half hours", 0.5),
         ("in half days", 0.5),
         ("whole or half hours", 0.5),
         ("whole and half hours", 0.5),
+        ("nearest quarter", 0.25),
+        ("in quarter hours", 0.25),
     ],
     multiples: &["multiples of", "multiple of", "steps of", "to the nearest", "nearest"],
     also: &["also", "additionally", "plus"],

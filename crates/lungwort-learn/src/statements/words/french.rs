@@ -122,7 +122,6 @@ pub(super) static WORDS: Language = Language {
     together_with: &["avec"],
     with_country_code: &[
         "indicatif", "indicatif du pays", "indicatif international", "code pays", "international", "internationale",
-        "commence par", "commençant par",
     ],
     country_code: &["code pays", "code du pays"],
     heading_units: &[

@@ -130,7 +130,7 @@ pub(super) static WORDS: Language = Language {
     together_with: &["zusammen mit", "gemeinsam mit"],
     with_country_code: &[
         "ländervorwahl", "landesvorwahl", "vorwahl des landes", "länderkennzahl", "ländercode", "international",
-        "internationaler vorwahl", "beginnt mit", "mit vorwahl",
+        "internationaler vorwahl", "mit vorwahl",
     ],
     country_code: &["ländercode", "länderkürzel", "länderkennzeichen"],
     heading_units: &[

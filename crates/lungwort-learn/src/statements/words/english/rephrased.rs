@@ -95,14 +95,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("none|nothing for|with|at|in|on ?the|a|an {w}", "must be blank for {1}"),
     ("not for|with|at|in|on ?the|a|an {w}", "must be blank for {1}"),
     ("no {c} for|with|at|in|on ?the|a|an {w}", "{1} must be blank for {2}"),
-    ("to|rounded_to the_nearest|nearest half_hour|half|half_an_hour", "a multiple of 0.5"),
-    (
-        "to|rounded_to the_nearest|nearest quarter|quarter_hour|quarter_of_an_hour|quarter_of_a_day",
-        "a multiple of 0.25",
-    ),
     ("to|rounded_to the_nearest|nearest {n}", "a multiple of {1}"),
-    ("in half|whole_and_half hours|days|units", "a multiple of 0.5"),
-    ("in quarter hours|days", "a multiple of 0.25"),
     (
         "at_least|no_fewer_than|not_fewer_than|not_less_than {n} if|when|where ?the {c} is|are {r}",
         "if {2} is {3}, {0} must be at least {1}",

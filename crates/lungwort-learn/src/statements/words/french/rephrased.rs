@@ -27,7 +27,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "obligatoire sauf si {1c} est {1v}",
     ),
     ("pas pour|en ?le|la|les {w}", "doit rester vide pour {1}"),
-    ("arrondi|arrondie à la_demi_heure|une_demi_heure|la_demi-heure", "un multiple de 0,5"),
     ("colonne|champ {v} ( {c} ) : {r}", "{2} : {3}"),
     ("{c} : {k} , ne doit|doivent pas être passé|passée|passés|passées", "{1} : {2}.\n{1} : pas dans le passé"),
     (

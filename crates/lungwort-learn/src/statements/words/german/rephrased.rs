@@ -28,8 +28,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("?immer Pflicht|erforderlich|nötig ?, außer bei|für|in|im {w}", "Pflicht, außer wenn {1c} {1v} ist"),
     ("entfällt bei|für {w}", "muss bei {1} leer bleiben"),
     ("nicht bei|für {w}", "muss bei {1} leer bleiben"),
-    ("auf halbe|volle_oder_halbe Stunden|Tage ?gerundet ?genau", "Vielfaches von 0,5"),
-    ("auf Viertelstunden ?gerundet ?genau", "Vielfaches von 0,25"),
     ("spalte|feld {v} ( {c} ) : {r}", "{2}: {3}"),
     // Bedingungen
     ("solange|sobald|sofern {c} {v} ist , {r}", "wenn {1} {2} ist, {3}"),
