@@ -7,6 +7,8 @@ pub fn plain_name(heading: &str) -> String {
     let cut = heading.split(['(', '[', '*', '\n']).next().unwrap_or(heading);
     let cut = if cut.trim().is_empty() { heading } else { cut };
     let plain = lungwort_core::cell::fold::without_accents(cut).to_lowercase();
+    // Letters of two, which are no accents.
+    let plain = plain.replace('ß', "ss").replace('œ', "oe").replace('æ', "ae");
     let mut name = String::new();
     for each in plain.chars() {
         match each {

@@ -332,11 +332,17 @@ impl Reader<'_> {
 
     /// `three capital letters`, `1 to 4 digits`, `a letter A to F`, `six more digits`
     fn counted(&mut self) -> Option<Piece> {
-        if let Some(count) = digits_of_word(self.sentence.word(self.at), self.language) {
-            self.at += 1;
+        // "And a three-digit number"
+        let articles = [self.language.articles, self.language.every];
+        let from = articles.iter().filter_map(|words| self.phrase(words, self.at)).max().unwrap_or(self.at);
+        if let Some(count) = digits_of_word(self.sentence.word(from), self.language) {
+            self.at = from + 1;
             self.skips(self.language.pieces.nouns);
             let count = usize::try_from(count).ok()?;
             return Some(Piece::of(r"\d", count, Some(count)));
+        }
+        if self.sentence.number(from, self.language).is_some() {
+            self.at = from;
         }
         let (least, most, next) = self.count()?;
         let next = self.phrase(self.language.pieces.more, next).unwrap_or(next);
@@ -355,6 +361,8 @@ impl Reader<'_> {
 
     /// `letter`, `letter A to F`, `letters BN`: one where nothing counts it.
     fn kind(&mut self) -> Option<Piece> {
+        let articles = [self.language.articles, self.language.every];
+        self.at = articles.iter().filter_map(|words| self.phrase(words, self.at)).max().unwrap_or(self.at);
         let (class, end) = self.class(self.at)?;
         let single = [self.language.letters, self.language.digits, self.language.capitals, self.language.smalls];
         let is_single = single

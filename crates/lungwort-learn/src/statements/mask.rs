@@ -28,6 +28,10 @@ pub(crate) fn masked(text: &str) -> Option<String> {
         text.split(['-', '/', '.']).filter(|part| part.bytes().all(|byte| byte == b'n') && part.len() > 1).count() > 1;
     let text =
         if for_digits && (alone || text.chars().any(|each| each.is_ascii_uppercase())) { upper.as_str() } else { text };
+    // `RS/dddd`
+    let of_digits = small.len() >= 2 && small.bytes().all(|byte| byte == b'd');
+    let digits = text.replace('d', "N");
+    let text = if of_digits && text.bytes().any(|byte| byte.is_ascii_uppercase()) { digits.as_str() } else { text };
     // `F26-xxxx`
     let crosses = text.contains("xxx") && small.bytes().all(|byte| byte == b'x');
     let text = if crosses { upper.as_str() } else { text };

@@ -32,6 +32,7 @@ mod each_kind;
 mod exact;
 mod examples;
 mod exceptions;
+mod field_kinds;
 mod for_nothing;
 mod for_values;
 mod from_number;

@@ -7,8 +7,8 @@
 //! - the signs `, : ; = ( ) + @`, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
 //! - places: `{c}` for a column, `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more), `{l}`
-//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them, and `{r}` for
-//!   whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
+//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them, `{x}` for one or
+//!   several values of the column that the sentence stands beside, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
 
 use std::cell::OnceCell;
@@ -221,7 +221,7 @@ impl Fitting<'_> {
             'v' => VALUE,
             'd' => DAY,
             'n' => 1,
-            'k' | 'm' | 'w' => SOME,
+            'k' | 'm' | 'w' | 'x' => SOME,
             _ => left,
         };
         // What is left is the whole of it.
@@ -268,6 +268,7 @@ impl Fitting<'_> {
             'k' => joined().then(|| text.to_owned()),
             'm' => (joined() && words.len() > 1).then(|| text.to_owned()),
             'w' => (joined() && self.has_value(&words) && !self.says_more(&words)).then(|| text.to_owned()),
+            'x' => self.own_values(&words).then(|| text.to_owned()),
             'l' | 'o' => {
                 let joins = |at: usize| {
                     let word = sentence.word(at);
@@ -315,6 +316,24 @@ impl Fitting<'_> {
         let said: Vec<&str> = named.iter().map(|of| of.value.as_str()).collect();
         let one = named.iter().all(|of| of.heading == *heading);
         one.then(|| (heading.clone(), said.join(&format!(" {or} "))))
+    }
+
+    /// Whether some words are one or several values of the column that the sentence stands beside, and nothing else.
+    fn own_values(&self, words: &Range<usize>) -> bool {
+        let Some((sheet, column)) = self.about.column() else { return false };
+        let column = &self.draft.sheets[sheet].columns[column];
+        let joins =
+            |at: usize| [self.language.or, self.language.and].iter().any(|of| of.contains(&self.sentence.word(at)));
+        if joins(words.start) || joins(words.end - 1) {
+            return false;
+        }
+        if column.is_yes_no() {
+            let said = self.sentence.word(words.start);
+            return words.len() == 1 && self.language.yes_no.iter().any(|(yes, no)| *yes == said || *no == said);
+        }
+        let values = self.values.get_or_init(|| self.values());
+        let own = || values.named.iter().filter(|of| of.heading == column.heading && words.start <= of.words.start);
+        words.clone().all(|at| joins(at) || own().any(|of| of.words.contains(&at) && of.words.end <= words.end))
     }
 
     /// Whether some words have a number that is none of a value's, or a condition: `for RO up to 80 only`, `only if Transport is C`.

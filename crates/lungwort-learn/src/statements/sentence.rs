@@ -6,6 +6,7 @@ use std::ops::Range;
 
 use foldhash::fast::FixedState;
 
+use super::field_kinds::without_brackets;
 use super::words::Language;
 use lungwort_core::limits::SENTENCE;
 
@@ -91,6 +92,8 @@ pub(super) fn sentences(text: &str) -> Vec<Sentence> {
 pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
     let mut found = Vec::new();
     for line in text.split(['\n', '\r']).flat_map(points) {
+        let line = without_brackets(line);
+        let line = line.as_ref();
         let mut from = 0;
         for (at, each) in line.char_indices() {
             let end = at + each.len_utf8();

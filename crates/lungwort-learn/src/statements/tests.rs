@@ -772,4 +772,7 @@ fn what_holds_for_kinds_in_other_words_is_read() {
     insta::assert_snapshot!("loans_of_objects", read_all(include_str!("said/loans_of_objects.txt")));
     insta::assert_snapshot!("volunteers_and_lessons", read_all(include_str!("said/volunteers_and_lessons.txt")));
     insta::assert_snapshot!("lessons_and_ages", read_all(include_str!("said/lessons_and_ages.txt")));
+    insta::assert_snapshot!("refused_values", read_all(include_str!("said/refused_values.txt")));
+    insta::assert_snapshot!("verweigerte_werte", read_all(include_str!("said/verweigerte_werte.txt")));
+    insta::assert_snapshot!("valeurs_refusees", read_all(include_str!("said/valeurs_refusees.txt")));
 }

@@ -432,12 +432,25 @@ impl Asking<'_> {
         // "Muss der Beitrag 0 sein"
         let article =
             usize::from(mention.words.start > 0 && language.every.contains(&sentence.word(mention.words.start - 1)));
-        let leads =
-            mention.words.start.checked_sub(1 + article).is_some_and(|at| language.modals.contains(&sentence.word(at)));
+        let verb = |words: &[&str]| {
+            mention.words.start.checked_sub(1 + article).is_some_and(|at| words.contains(&sentence.word(at)))
+        };
         let last = sentence.words.len() - 1;
+        let not = language.negations.contains(&sentence.word(end));
+        // "Darf die Maßnahme nicht KEINE sein"; what it may be obliges to nothing.
+        let leads = verb(language.modals) || not && verb(language.may);
         if leads && language.to_be.contains(&sentence.word(last)) && last > end {
-            let not = language.negations.contains(&sentence.word(end));
             return Some((end + usize::from(not), not));
+        }
+        // "Ne doit pas être"
+        let mut behind = end;
+        while let Some(next) = language.negations.iter().filter_map(|phrase| sentence.ends_at(phrase, behind)).max() {
+            behind = next;
+        }
+        if behind > end + 1
+            && (language.to_be.contains(&sentence.word(behind - 1)) || language.to_be.contains(&sentence.word(behind)))
+        {
+            return Some((behind + usize::from(language.to_be.contains(&sentence.word(behind))), true));
         }
         let modal = language.modals.iter().filter_map(|phrase| sentence.ends_at(phrase, end)).max();
         let verb = modal.unwrap_or(end);

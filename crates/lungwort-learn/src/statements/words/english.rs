@@ -821,6 +821,11 @@ pub(super) static WORDS: Language = Language {
         "never", "not", "no", "don't", "cannot", "can't", "mustn't", "shouldn't", "isn't", "aren't", "won't",
         "doesn't", "wasn't", "couldn't", "neither", "nor", "nobody",
     ],
+    plain_kinds: &[
+        "list", "enum", "enumeration", "choice", "choices", "pick list", "picklist", "lookup", "drop-down", "dropdown",
+        "select", "selection", "list of values", "value list", "id", "key", "text", "string", "varchar", "code",
+        "file name", "code list", "free text",
+    ],
     twice: &[
         "twice", "repeat", "repeated", "duplicate", "duplicates", "duplicated", "more than once", "in two rows",
         "in two lines", "on two lines", "on two rows", "in more than one row", "on more than one line",
@@ -1022,7 +1027,7 @@ pub(super) static WORDS: Language = Language {
         "is not known", "is unknown", "is not used", "is not available", "isn't known", "isn't given",
         "has not been given", "is not stated", "is not there", "is not entered", "does not exist",
     ],
-    followed: &["and", "and then", "plus", "then", "followed by", "with"],
+    followed: &["and", "and then", "plus", "then", "followed by", "with", "as well as", "after that"],
     places: &["places", "place", "decimals"],
     no_two: &[
         "no two", "not two", "two rows may not", "two rows must not", "two rows cannot", "two lines may not",

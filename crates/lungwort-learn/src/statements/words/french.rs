@@ -455,6 +455,10 @@ pub(super) static WORDS: Language = Language {
         "jamais", "pas", "aucun", "aucune", "sans", "ne peut être", "ne peuvent être", "ne doit être",
         "ne doivent être", "ne peut", "ne peuvent", "ne doit", "ne doivent", "personne",
     ],
+    plain_kinds: &[
+        "liste", "choix", "liste déroulante", "clé", "texte", "texte libre", "chaîne", "identifiant",
+        "liste de valeurs",
+    ],
     twice: &[
         "se répéter", "se répètent", "se répète", "deux fois", "répété", "répétée", "répétés", "répétées", "doublon",
         "doublons", "en double", "dupliqué",
@@ -475,7 +479,7 @@ pub(super) static WORDS: Language = Language {
         ("point", "."),
         ("deux points", ":"),
     ],
-    year: &["année"],
+    year: &["année", "l'année", "de l'année", "millésime", "le millésime", "du millésime"],
     example: &["par exemple", "p ex", "comme", "tel que"],
     heading_formats: &[
         ("courriel", "email"),
@@ -590,7 +594,7 @@ pub(super) static WORDS: Language = Language {
     is_blank: &["est vide", "n'est pas indiqué", "manque"],
     followed: &[
         "et", "et puis", "puis", "suivi de", "suivie de", "suivi d'un", "suivie d'un", "suivi d'une", "suivie d'une",
-        "suivis de", "suivies de", "plus",
+        "suivis de", "suivies de", "plus", "suivi du", "suivie du", "suivis du", "ainsi que", "avec",
     ],
     places: &["décimales"],
     no_two: &["deux lignes"],

@@ -483,6 +483,9 @@ pub(super) static WORDS: Language = Language {
         "ein einziges mal", "kommt einmal vor", "nur ein mal",
     ],
     negations: &["weder", "nie", "niemals", "nicht", "kein", "keine", "niemand", "keiner", "keines", "keinen"],
+    plain_kinds: &[
+        "liste", "auswahl", "auswahlliste", "schlüssel", "text", "freitext", "kennung", "zeichenkette", "werteliste",
+    ],
     twice: &[
         "doppelt", "zweimal", "mehrfach", "wiederholt", "wiederholen", "doppelte", "doppelten", "mehrfache",
         "dubletten", "duplikate", "doppelteinträge", "doppelt vergebene",
@@ -504,7 +507,7 @@ pub(super) static WORDS: Language = Language {
         ("unterstrich", "_"),
         ("doppelpunkt", ":"),
     ],
-    year: &["jahr"],
+    year: &["jahr", "jahreszahl"],
     example: &["zum beispiel", "z b", "wie", "etwa"],
     heading_formats: &[
         ("e mail", "email"),
@@ -642,6 +645,7 @@ pub(super) static WORDS: Language = Language {
     ],
     followed: &[
         "und", "und dann", "danach", "dann", "gefolgt von", "mit", "dann folgen", "dann folgt", "folgen", "folgt",
+        "plus", "sowie", "anschließend",
     ],
     places: &["stellen"],
     no_two: &["keine zwei", "zwei zeilen dürfen nicht", "niemals zwei", "nie zwei"],

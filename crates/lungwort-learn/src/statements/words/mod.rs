@@ -400,6 +400,8 @@ pub(super) struct Language {
     /// The same in two words: `never` and `twice`.
     pub negations: &'static [&'static str],
     pub twice: &'static [&'static str],
+    /// Kinds of fields that say nothing of how their values are written, as they stand in brackets before it.
+    pub plain_kinds: &'static [&'static str],
     /// Letters in capitals throughout.
     pub in_capitals: &'static [&'static str],
     /// Letters and digits and nothing else, however many.

@@ -101,6 +101,42 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "if {2} is {3}, {0} must be at least {1}",
     ),
     ("column|field {v} ( {c} ) : {r}", "{2}: {3}"),
+    (
+        "?it ?must ?may ?can not|cannot|can't|never be {x} if|when|where|while|whenever|once|as_long_as|as_soon_as {r}",
+        "if {2}, {0} must not be {1}",
+    ),
+    (
+        "?it ?must ?may ?can not|cannot|can't|never ?be {x} for|with|in|at|on ?a|an|the|any {w}",
+        "if {2c} is {2v}, {0} must not be {1}",
+    ),
+    (
+        "?it ?must ?may ?can not|cannot|can't|never {x} if|when|where|while|whenever|once|as_long_as|as_soon_as {r}",
+        "if {2}, {0} must not be {1}",
+    ),
+    (
+        "{x} ?is ?are not|never allowed|possible|permitted|accepted|available|valid if|when|where|while|whenever|once|as_long_as|as_soon_as {r}",
+        "if {2}, {0} must not be {1}",
+    ),
+    (
+        "{x} ?is ?are not|never allowed|possible|permitted|accepted|available|valid for|with|in|at|on ?a|an|the|any {w}",
+        "if {2c} is {2v}, {0} must not be {1}",
+    ),
+    (
+        "{x} ?is ?are ?possible ?allowed ?permitted ?available ?valid only if|when|where|while ?the {c} is|= {v}",
+        "if {0} is {1}, {2} must be {3}",
+    ),
+    (
+        "?it ?must ?may ?can not|cannot|can't|never ?be {x} for {k} with|in|of|having ?a ?an ?the {c} ?of {n}",
+        "if {3} is {4}, {0} must not be {1}",
+    ),
+    (
+        "always|must_be|has_to_be|must_always_be {x} if|when|where|while|whenever|once|as_long_as {r}",
+        "if {2}, {0} must be {1}",
+    ),
+    (
+        "{k} with|in|of|having ?a ?an ?the {c} ?of {n} must|have_to|should|shall ?always ?all be {w}",
+        "if {2} is {3}, {4c} must be {4v}",
+    ),
     // Conditions.
     ("with {c} = {v} , {r}", "if {1} is {2}, {3}"),
     (

@@ -37,6 +37,31 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{c} ( {l} ) à indiquer|préciser|remplir|renseigner dès_que|si c'est {c}",
         "{1} : {2}.\n{1} est obligatoire si {3} est rempli",
     ),
+    (
+        "ne peut|doit|saurait ?pas ?jamais être {x} si|lorsque|quand|dès_que|tant_que {r}",
+        "si {2}, {0} ne doit pas être {1}",
+    ),
+    ("pas|jamais {x} si|lorsque|quand|dès_que|tant_que {r}", "si {2}, {0} ne doit pas être {1}"),
+    (
+        "ne peut|doit|saurait ?pas ?jamais être {x} pour|en_cas_de|avec|en|à ?un|une|les|la|le {w}",
+        "si {2c} est {2v}, {0} ne doit pas être {1}",
+    ),
+    (
+        "{x} ?est|n'est interdit|interdite|impossible|exclu|exclue si|lorsque|quand|dès_que|tant_que {r}",
+        "si {2}, {0} ne doit pas être {1}",
+    ),
+    (
+        "{x} ?est ?n'est ?sont interdit|interdite|impossible|exclu|exclue pour|en_cas_de|avec|en|à ?un|une|les|la|le {w}",
+        "si {2c} est {2v}, {0} ne doit pas être {1}",
+    ),
+    (
+        "{x} ?n'est pas autorisé|autorisée|possible|permis|permise|admis|admise pour|en_cas_de|avec|en|à ?un|une|les|la|le {w}",
+        "si {2c} est {2v}, {0} ne doit pas être {1}",
+    ),
+    (
+        "pas|jamais ?être {x} pour|en_cas_de|avec|en|à ?un|une|les|la|le {w}",
+        "si {2c} est {2v}, {0} ne doit pas être {1}",
+    ),
     // Conditions
     ("si|tant_que|dès_que|dès_lors_que|lorsque|quand {c} est à|sur|égal_à|mis_à {v} , {r}", "si {1} est {2}, {3}"),
     (

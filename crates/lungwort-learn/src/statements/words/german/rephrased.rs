@@ -29,6 +29,26 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("entfällt bei|für {w}", "muss bei {1} leer bleiben"),
     ("nicht bei|für {w}", "muss bei {1} leer bleiben"),
     ("spalte|feld {v} ( {c} ) : {r}", "{2}: {3}"),
+    (
+        "?darf|kann|soll ?niemals ?nie nicht {x} ?sein , wenn|falls|sofern|solange|sobald {r}",
+        "wenn {2}, darf {0} nicht {1} sein",
+    ),
+    ("?darf|kann nie|niemals {x} ?sein , wenn|falls|sofern|solange|sobald {r}", "wenn {2}, darf {0} nicht {1} sein"),
+    ("?darf|kann ?bei ?für {w} nicht|nie|niemals {x} sein", "wenn {1c} {1v} ist, darf {0} nicht {2} sein"),
+    ("?darf|kann|soll nicht|nie|niemals {x} ?sein bei|für|in|im {w}", "wenn {2c} {2v} ist, darf {0} nicht {1} sein"),
+    (
+        "{x} ?ist ?sind nicht erlaubt|möglich|zulässig|gestattet ?, wenn|falls|sofern|solange|sobald {r}",
+        "wenn {2}, darf {0} nicht {1} sein",
+    ),
+    (
+        "{x} ?ist ?sind nicht erlaubt|möglich|zulässig|gestattet bei|für|in|im {w}",
+        "wenn {2c} {2v} ist, darf {0} nicht {1} sein",
+    ),
+    (
+        "{x} ?ist ?sind bei|für|in|im {w} nicht erlaubt|möglich|zulässig|gestattet",
+        "wenn {2c} {2v} ist, darf {0} nicht {1} sein",
+    ),
+    ("immer|muss {x} ?sein , wenn|falls|sofern|solange|sobald {r}", "wenn {2}, muss {0} {1} sein"),
     // Bedingungen
     ("solange|sobald|sofern {c} {v} ist , {r}", "wenn {1} {2} ist, {3}"),
     (
