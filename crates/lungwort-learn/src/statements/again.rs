@@ -2,11 +2,12 @@
 //! box is closed` before `Closed: yes or no`.
 
 use super::clauses::apart;
+use super::days_of_rows::is_of_days;
 use super::heard::Spoken;
 use super::limit_of_some::names_any;
 use super::sentence::Sentence;
 use super::subject::Mention;
-use super::{Claim, Entries, Text};
+use super::{Claim, Entries, Text, words};
 use crate::draft::{Confidence, Draft, DraftRule, Line};
 use lungwort_core::cell::shown::clipped;
 
@@ -45,7 +46,13 @@ pub(super) fn is_open(claim: &Claim) -> bool {
 pub(super) fn read_open(known: &Entries<'_>, open: Vec<Open>, draft: &mut Draft) {
     for of in open {
         let (text, sentence) = (&of.text, &of.sentence);
-        if of.again != Again::Yes && !names_any(text, sentence, draft) {
+        // Which other columns have days is known by now, too.
+        let of_days = || {
+            let of_own = text.about.column().is_some_and(|place| is_of_days(place, draft));
+            let named = || words::ALL.iter().any(|language| sentence.has(language.day_nouns));
+            of_own || text.about.column().is_some() && named()
+        };
+        if of.again != Again::Yes && !names_any(text, sentence, draft) && !of_days() {
             continue;
         }
         // What is known of the lists by now may tell how it is cut.

@@ -196,7 +196,7 @@ impl Led {
         for claim in reading.claims.iter_mut().filter(|claim| claim.value.contains(&self.filled)) {
             found = true;
             claim.value = claim.value.replace(&self.filled, &self.condition);
-            claim.confidence = claim.confidence.max(Confidence::Confirm);
+            claim.confidence = claim.confidence.min(Confidence::Confirm);
         }
         found.then_some(reading)
     }

@@ -15,6 +15,7 @@ use super::{
     AS_HELD, About, Claim, Entries, Reading, Target, Text, calendar, conditions, exceptions, for_nothing, order,
     two_conditions, values,
 };
+use crate::draft::Confidence;
 use crate::draft::{Draft, Unread};
 use crate::prose;
 use lungwort_core::cell::shown::clipped;
@@ -222,7 +223,11 @@ pub(super) fn taken(
     let understood = reading.understood || is_about_file;
     if understood {
         let source = again::source_of(text, sentence);
-        reading.claims.into_iter().for_each(|claim| take(claim, &source, draft));
+        // What rests on a guess is to be confirmed.
+        let most = if sentence.tentative { Confidence::Confirm } else { Confidence::Known };
+        let claims = reading.claims.into_iter();
+        let claims = claims.map(|claim| Claim { confidence: claim.confidence.min(most), ..claim });
+        claims.for_each(|claim| take(claim, &source, draft));
     }
     let for_nothing = words_for_nothing(languages, (text, sentence), &about, draft);
     let unread = !(understood || for_nothing) && obliges && sentence.words.len() > 2 && !sentence.is_question();

@@ -88,6 +88,7 @@ mod unwanted;
 mod value_for_kind;
 mod values;
 mod when;
+mod whole_names;
 mod within_one;
 mod without;
 mod word_counts;

@@ -269,7 +269,7 @@ pub(super) fn is_compared(sentence: &Sentence, language: &Language, mention: &Me
     })
 }
 
-/// Two columns of which one comes before the other are of one kind: what is known of the one is guessed of the other. Returns what
+/// Two columns of which one comes before the other are of one kind: what is known of the one is tentative of the other. Returns what
 /// somebody should look at.
 pub(super) fn same_kinds(sheet: &mut DraftSheet, day_form: Option<&(String, String)>) -> Vec<String> {
     let mut open = Vec::new();

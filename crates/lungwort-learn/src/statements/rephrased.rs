@@ -7,7 +7,7 @@
 //! - the signs `, : ; = ( ) + @`, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
 //! - places: `{c}` for a column, `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more), `{l}`
-//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them, `{x}` for one or
+//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{x}` for one or
 //!   several values of the column that the sentence stands beside, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
 
@@ -17,11 +17,12 @@ use std::sync::LazyLock;
 
 use super::About;
 use super::by_value::entries;
+use super::days_of_rows::has_days;
 use super::for_values::is_form_of;
 use super::sentence::{Sentence, bit, sentences};
 use super::subject::Headings;
 use super::words::{self, Language};
-use crate::draft::Draft;
+use crate::draft::{Draft, DraftColumn};
 
 /// Words of a sentence that is held against patterns, at most: a longer one says more than one thing.
 const LONGEST: usize = 40;
@@ -30,6 +31,8 @@ const COLUMN: usize = 5;
 const VALUE: usize = 4;
 const DAY: usize = 6;
 const SOME: usize = 7;
+/// Letters that two forms of a word begin with, at least: `visit`, `visited`.
+const STEM: usize = 4;
 
 /// A part of a pattern.
 enum Part {
@@ -89,20 +92,24 @@ pub(super) fn rephrased(
         return None;
     }
     let values = OnceCell::new();
+    let mut tentative = false;
     let of_language = |(patterns, language): (&Vec<Pattern>, &&'static Language)| {
         let mut fitting = Fitting { sentence, language, known, about, draft, values: &values, places: Vec::new() };
         let may_fit =
             |pattern: &&Pattern| pattern.begins.iter().all(|ways| ways.iter().any(|begin| sentence.begins(*begin)));
         patterns.iter().filter(may_fit).find_map(|pattern| {
             fitting.places.clear();
-            fitting
-                .fits(&pattern.parts, 0, false)
-                .then(|| filled(pattern.said, &fitting.places, (about, draft)))
-                .flatten()
+            let fits = fitting.fits(&pattern.parts, 0, false);
+            tentative = pattern.parts.iter().any(|part| matches!(part, Part::Place('t')));
+            fits.then(|| filled(pattern.said, &fitting.places, (about, draft))).flatten()
         })
     };
     let text = PATTERNS.iter().zip(words::ALL).find_map(of_language)?;
-    Some(sentences(&text))
+    Some(with_tentative(sentences(&text), tentative))
+}
+
+fn with_tentative(said: Vec<Sentence>, tentative: bool) -> Vec<Sentence> {
+    said.into_iter().map(|said| said.with_tentative(tentative)).collect()
 }
 
 /// The same of what stands behind a column and its colon, as if it stood beside the column: `Crate: not for Photography`.
@@ -121,11 +128,12 @@ pub(super) fn labelled(
         let led = words::ALL.iter().any(|language| language.conditional.first() == Some(&said.word(0)));
         led || (1..=COLUMN.min(said.words.len())).any(|end| known.named_at(said, 0..end, about).is_some())
     };
+    let tentative = said.iter().any(|said| said.tentative);
     let text: Vec<String> = said
         .iter()
         .map(|said| if names(said) { said.text.clone() } else { format!("{label}: {}", said.text) })
         .collect();
-    Some(sentences(&text.join("\n")))
+    Some(with_tentative(sentences(&text.join("\n")), tentative))
 }
 
 /// What is said, with what stands in the places of the pattern; nothing where it names a column that is not known.
@@ -219,16 +227,16 @@ impl Fitting<'_> {
         let most = match kind {
             'c' | 'i' => COLUMN,
             'v' => VALUE,
-            'd' => DAY,
+            'd' | 't' => DAY,
             'n' => 1,
-            'k' | 'm' | 'w' | 'x' => SOME,
+            'k' | 'm' | 'w' | 'x' | 'y' => SOME,
             _ => left,
         };
         // What is left is the whole of it.
         let least = if kind == 'r' && rest.is_empty() { left } else { 1 };
         for count in least.max(1)..=most.min(left) {
             let Some(text) = self.taken(kind, at..at + count) else { continue };
-            let of = (kind == 'w').then(|| self.values_in(&(at..at + count))).flatten();
+            let of = matches!(kind, 'w' | 'y').then(|| self.values_in(&(at..at + count))).flatten();
             self.places.push(Filled { text, of });
             if self.fits(rest, at + count, false) {
                 return true;
@@ -267,7 +275,11 @@ impl Fitting<'_> {
             }
             'k' => joined().then(|| text.to_owned()),
             'm' => (joined() && words.len() > 1).then(|| text.to_owned()),
-            'w' => (joined() && self.has_value(&words) && !self.says_more(&words)).then(|| text.to_owned()),
+            'w' | 'y' => {
+                let fits = joined() && self.has_value(&words) && !self.says_more(&words);
+                (fits && (kind == 'w' || self.of_others(&words))).then(|| text.to_owned())
+            }
+            't' => self.other_day(&words).filter(|_| joined()),
             'x' => self.own_values(&words).then(|| text.to_owned()),
             'l' | 'o' => {
                 let joins = |at: usize| {
@@ -304,6 +316,12 @@ impl Fitting<'_> {
         values.named.iter().any(within) || words.len() == 1 && values.headings.contains(&words.start)
     }
 
+    /// Whether values of another column than the one that the sentence stands beside are named among some words.
+    fn of_others(&self, words: &Range<usize>) -> bool {
+        let own = self.about.column().map(|(sheet, column)| self.draft.sheets[sheet].columns[column].heading.as_str());
+        self.values_in(words).is_none_or(|(heading, _)| own != Some(heading.as_str()))
+    }
+
     /// The column whose values are named among some words, where all are of one, and these: `A or B`.
     fn values_in(&self, words: &Range<usize>) -> Option<(String, String)> {
         let values = self.values.get_or_init(|| self.values());
@@ -316,6 +334,53 @@ impl Fitting<'_> {
         let said: Vec<&str> = named.iter().map(|of| of.value.as_str()).collect();
         let one = named.iter().all(|of| of.heading == *heading);
         one.then(|| (heading.clone(), said.join(&format!(" {or} "))))
+    }
+
+    /// The other column of days that some words tell by what takes place then: `the day of the visit` of Visit date.
+    fn other_day(&self, words: &Range<usize>) -> Option<String> {
+        let (sheet, own) = self.about.column()?;
+        let language = self.language;
+        let plain = |at: usize| {
+            let word = self.sentence.word(at);
+            word.rsplit_once('\'').map_or(word, |(_, word)| word)
+        };
+        let small = |at: &usize| {
+            let word = self.sentence.word(*at);
+            [language.every, language.articles, language.owners, language.possessives]
+                .iter()
+                .any(|of| of.contains(&word))
+        };
+        let first = words.clone().find(|at| !small(at))?;
+        let noun = words.clone().next_back()?;
+        let day = language.day_nouns.contains(&plain(first));
+        let between = (first + 1..noun).all(|at| small(&at));
+        let columns = self.draft.sheets[sheet].columns.iter().enumerate();
+        let others: Vec<&DraftColumn> =
+            columns.filter(|(column, of)| *column != own && has_days(of)).map(|(_, of)| of).collect();
+        let stem = |word: &str| word.to_lowercase().chars().take(STEM).collect::<String>();
+        let called = |of: &&&DraftColumn| {
+            let mut words = of.heading.split(|each: char| !each.is_alphanumeric());
+            plain(noun).chars().count() >= STEM && words.any(|word| stem(word) == stem(plain(noun)))
+        };
+        let named: Vec<&&DraftColumn> = others.iter().filter(called).collect();
+        match (day && first < noun && between, first == noun, named.as_slice(), others.as_slice()) {
+            (true, _, [one], _) | (_, true, [one], _) => Some(one.heading.clone()),
+            (true, _, [], [one]) => Some(one.heading.clone()),
+            // "Not before the test", where the rows are tests and one column is Date
+            (_, true, [], _) => {
+                let own = &self.draft.sheets[sheet];
+                let key = own.columns.first().map(|of| of.heading.as_str());
+                let of_rows = [Some(own.name.as_str()), key].into_iter().flatten().any(|text| {
+                    text.split(|each: char| !each.is_alphanumeric()).any(|word| stem(word) == stem(plain(noun)))
+                });
+                let plain_day =
+                    |of: &&&DraftColumn| language.day_nouns.contains(&of.heading.trim().to_lowercase().as_str());
+                let mut days = others.iter().filter(plain_day);
+                let long = plain(noun).chars().count() >= STEM;
+                days.next().filter(|_| of_rows && long && days.next().is_none()).map(|of| of.heading.clone())
+            }
+            _ => None,
+        }
     }
 
     /// Whether some words are one or several values of the column that the sentence stands beside, and nothing else.

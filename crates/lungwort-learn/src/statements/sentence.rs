@@ -17,6 +17,8 @@ pub(super) struct Sentence {
     pub text: String,
     /// It as it stands, where it is read in other words.
     pub stated: Option<String>,
+    /// Whether which column it names is a guess, which is to be confirmed.
+    pub tentative: bool,
     /// Its words in small letters, each with its place in the text.
     pub words: Vec<(String, Range<usize>)>,
     /// With which bytes its words begin: a bit each, which a few share.
@@ -419,6 +421,7 @@ impl Sentence {
         Some(Sentence {
             text: text.to_owned(),
             stated: None,
+            tentative: false,
             words,
             begins,
             counted: Vec::new(),
@@ -426,10 +429,15 @@ impl Sentence {
         })
     }
 
+    /// It where which column it names is a guess.
+    pub fn with_tentative(self, tentative: bool) -> Sentence {
+        Sentence { tentative, ..self }
+    }
+
     /// It as what is read in the stead of another one, which is cited.
     pub fn in_the_stead_of(self, other: &Sentence) -> Sentence {
         let stated = other.stated.clone().unwrap_or_else(|| other.text.clone());
-        Sentence { stated: Some(stated), ..self }
+        Sentence { stated: Some(stated), tentative: self.tentative || other.tentative, ..self }
     }
 
     /// It with what its columns count themselves.
@@ -613,7 +621,9 @@ impl Sentence {
     pub fn number(&self, at: usize, language: &Language) -> Option<f64> {
         let (word, _) = self.words.get(at)?;
         if let Some((_, number)) = language.numbers.iter().find(|(name, _)| name == word) {
-            return Some(*number as f64);
+            // "Never lower than the one before" counts nothing.
+            let before = at.checked_sub(1).map_or("", |before| self.word(before));
+            return (!language.definite.contains(&before) || *number > 1).then_some(*number as f64);
         }
         let grouped = word.contains(',') && word.split(',').skip(1).all(|group| group.len() == 3);
         let plain = match (word.rfind(','), word.rfind('.')) {

@@ -62,6 +62,7 @@ fn read_each(headings: &[&str], texts: &[(&str, About)]) -> Vec<String> {
             }
         }
     }
+    again::read_open(&known, std::mem::take(&mut said.open), &mut draft);
     let mut said = Vec::new();
     for column in &draft.sheets[0].columns {
         for line in &column.lines.0 {
@@ -77,31 +78,37 @@ fn read_each(headings: &[&str], texts: &[(&str, About)]) -> Vec<String> {
 }
 
 /// What comes of each line of a file of sentences: the first one has the headings. `Heading> text` stands beside that column, and what
-/// `C: text` says is known to the lines behind it.
+/// the lines `C: text` say is known to those behind them.
 fn read_all(file: &str) -> String {
     let mut lines = file.lines();
     let headings: Vec<&str> = lines.next().unwrap_or_default().split('|').collect();
+    let placed = |line: &str| {
+        let beside = line.split_once("> ").and_then(|(heading, text)| {
+            Some((text, About::Column(0, headings.iter().position(|known| *known == heading)?)))
+        });
+        let (text, about) = beside.unwrap_or((line, About::Any));
+        (text.replace('~', "\n"), about)
+    };
+    let read = |texts: &[(String, About)]| {
+        let texts: Vec<(&str, About)> = texts.iter().map(|(text, about)| (text.as_str(), about.clone())).collect();
+        read_each(&headings, &texts)
+    };
     let mut out = String::new();
-    let mut context = String::new();
-    let mut known: Vec<String> = Vec::new();
+    let mut context: Vec<(String, About)> = Vec::new();
+    let mut going_on = false;
     for line in lines {
         if let Some(text) = line.strip_prefix("C: ") {
-            text.clone_into(&mut context);
-            known = read_under(&headings, text, About::Any);
+            if !going_on {
+                context.clear();
+            }
+            context.push(placed(text));
+            going_on = true;
             continue;
         }
-        let beside = line
-            .split_once("> ")
-            .and_then(|(heading, text)| Some((headings.iter().position(|known| *known == heading)?, text)));
-        let (text, about) = match beside {
-            Some((column, text)) => (text, About::Column(0, column)),
-            None => (line, About::Any),
-        };
-        let text = text.replace('~', "\n");
-        let mut said = match context.is_empty() {
-            true => read_under(&headings, &text, about),
-            false => read_each(&headings, &[(context.as_str(), About::Any), (text.as_str(), about)]),
-        };
+        going_on = false;
+        let known = read(&context);
+        let texts: Vec<(String, About)> = context.iter().cloned().chain([placed(line)]).collect();
+        let mut said = read(&texts);
         said.retain(|said| !known.contains(said));
         out.push_str(line);
         out.push('\n');
@@ -775,4 +782,14 @@ fn what_holds_for_kinds_in_other_words_is_read() {
     insta::assert_snapshot!("refused_values", read_all(include_str!("said/refused_values.txt")));
     insta::assert_snapshot!("verweigerte_werte", read_all(include_str!("said/verweigerte_werte.txt")));
     insta::assert_snapshot!("valeurs_refusees", read_all(include_str!("said/valeurs_refusees.txt")));
+}
+
+#[test]
+fn days_of_others_and_names_are_read() {
+    insta::assert_snapshot!("proben", read_all(include_str!("said/proben.txt")));
+    insta::assert_snapshot!("visits_reported", read_all(include_str!("said/visits_reported.txt")));
+    insta::assert_snapshot!("essais", read_all(include_str!("said/essais.txt")));
+    insta::assert_snapshot!("back_in_use", read_all(include_str!("said/back_in_use.txt")));
+    insta::assert_snapshot!("remise_en_service", read_all(include_str!("said/remise_en_service.txt")));
+    insta::assert_snapshot!("wieder_in_betrieb", read_all(include_str!("said/wieder_in_betrieb.txt")));
 }

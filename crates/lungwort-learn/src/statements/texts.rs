@@ -248,10 +248,22 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     }
 }
 
+/// Words by which the rows are named for which something is needed, at most: `mains and desserts only`.
+const ROWS_NAMED: usize = 6;
+
 /// `For fair and poor`, in a column that says what is needed, as a whole sentence.
 fn duty_of_some(said: &str) -> Option<String> {
     let mut said_words = said.split_whitespace().map(str::to_lowercase);
     let (first, second) = (said_words.next()?, said_words.next()?);
+    // "Mains and desserts only"
+    let last = said.trim().trim_end_matches('.').rsplit_once(' ');
+    let ends = |language: &&&words::Language| last.is_some_and(|(_, last)| language.only.contains(&last));
+    if let Some(((rows, only), language)) = last.zip(words::ALL.iter().find(ends))
+        && said.split_whitespace().count() <= ROWS_NAMED
+    {
+        let (required, led) = (language.required.first()?, language.only_for.first()?);
+        return Some(format!("{required} {led} {rows}.\n{only} {led} {rows}."));
+    }
     // `Only if a fund is named`
     let begins = |language: &&&words::Language| {
         let only = language.only.contains(&first.as_str()) && language.conditional.contains(&second.as_str());

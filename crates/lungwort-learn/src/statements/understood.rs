@@ -11,7 +11,7 @@ use super::words::Language;
 use super::{
     AS_HELD, Claim, Entries, Reading, Target, Text, aged_on, begun, calendar, columns_by, conditions, days_between,
     days_of_rows, for_values, lasting, one_row, only_with, order, other_sheet, products, required, so_far, steps,
-    totals, unwanted, values,
+    totals, unwanted, values, whole_names,
 };
 use crate::draft::{Confidence, Draft};
 
@@ -77,6 +77,7 @@ pub(super) fn understand(
         let unwanted = unwanted::read(sentence, language, (mentions, places), &reading);
         reading.and(unwanted);
         steps::read(sentence, language, places, &name, &mut reading);
+        whole_names::read((sentence, language), (places, text.about.column()), draft, &mut reading);
     }
     reading.and(as_before((sentence, language), places, &reading, draft));
     let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);

@@ -4,7 +4,7 @@ mod calendar;
 mod pieces;
 mod rephrased;
 
-use super::Language;
+use super::{Language, Names};
 use crate::statements::look::Colour;
 use crate::statements::questions::Asked;
 
@@ -702,9 +702,9 @@ pub(super) static WORDS: Language = Language {
         "less than or equal to", "smaller than or equal to", "equal to or less than", "less or equal",
     ],
     at_least: &[
-        "at least", "minimum", "min", "at or above", "at or over", "no fewer than", "no less than", "not less than",
-        "not below", "lowest", "shortest", "smallest", "lower limit", "lower limit is", "starting at", "starts at",
-        "start at", "no lower than", "not lower than", "not under", "no smaller than", "not smaller than",
+        "at least", "reaches", "reach", "minimum", "min", "at or above", "at or over", "no fewer than", "no less than",
+        "not less than", "not below", "lowest", "shortest", "smallest", "lower limit", "lower limit is", "starting at",
+        "starts at", "start at", "no lower than", "not lower than", "not under", "no smaller than", "not smaller than",
         "no shorter than", "not shorter than", "never less than", "never below", "never under", "nor below",
         "nor under", "no younger than", "must not be below", "counted from", "numbered from", "counting from",
         "starting from", "start from", "starts from", "count from", "never fewer than", "never smaller than",
@@ -715,9 +715,13 @@ pub(super) static WORDS: Language = Language {
         "more than", "greater than", "above", "over", "larger than", "heavier than", "higher than", "bigger than",
         "dearer than", "costlier than", "more expensive than", "taller than", "wider than", "deeper than",
         "thicker than", "faster than", "hotter than", "warmer than", "louder than", "stronger than", "farther than",
-        "further than", "exceeds", "is in excess of",
+        "further than", "exceeds", "exceed", "is in excess of", "in excess of", "longer than", "goes over",
+        "goes above", "rises above",
     ],
-    below: &["less than", "below", "under", "smaller than", "fewer than"],
+    below: &[
+        "less than", "below", "under", "smaller than", "fewer than", "lower than", "lighter than", "shorter than",
+        "cheaper than", "falls below", "drops below", "goes below",
+    ],
     exactly: &["exactly", "precisely", "always"],
     between: &["between", "from"],
     positive: &[
@@ -826,6 +830,13 @@ pub(super) static WORDS: Language = Language {
         "select", "selection", "list of values", "value list", "id", "key", "text", "string", "varchar", "code",
         "file name", "code list", "free text",
     ],
+    names: &Names {
+        last: &["surname", "last name", "lastname", "family name"],
+        first: &["first name", "firstname", "given name", "forename", "christian name", "initials", "initial"],
+        comma: &["comma"],
+    },
+    definite: &["the", "that", "this"],
+    day_nouns: &["day", "date"],
     twice: &[
         "twice", "repeat", "repeated", "duplicate", "duplicates", "duplicated", "more than once", "in two rows",
         "in two lines", "on two lines", "on two rows", "in more than one row", "on more than one line",

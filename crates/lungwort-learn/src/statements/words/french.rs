@@ -4,7 +4,7 @@ mod calendar;
 mod pieces;
 mod rephrased;
 
-use super::Language;
+use super::{Language, Names};
 use crate::statements::look::Colour;
 use crate::statements::questions::Asked;
 
@@ -414,16 +414,16 @@ pub(super) static WORDS: Language = Language {
         "d'au plus", "d'au maximum", "inférieur ou égal à", "inférieure ou égale à", "inférieurs ou égaux à",
     ],
     at_least: &[
-        "au moins", "minimum", "au minimum", "pas moins de", "d'au moins", "à partir de", "supérieur ou égal à",
-        "supérieure ou égale à",
+        "atteint", "atteignent", "au moins", "minimum", "au minimum", "pas moins de", "d'au moins", "à partir de",
+        "supérieur ou égal à", "supérieure ou égale à",
     ],
     above: &[
         "supérieur au", "supérieure au", "supérieur aux", "plus haut que", "plus cher que", "au-delà de", "au delà de",
-        "supérieur à", "supérieure à", "plus de", "plus grand que",
+        "supérieur à", "supérieure à", "plus de", "plus grand que", "dépasse", "dépassent", "excède", "excèdent",
     ],
     below: &[
         "inférieur à", "inférieure à", "inférieur au", "inférieure au", "inférieur aux", "inférieure aux",
-        "plus bas que", "plus basse que", "moins cher que", "moins de", "plus petit que",
+        "plus bas que", "plus basse que", "moins cher que", "moins de", "plus petit que", "n'atteint pas",
     ],
     exactly: &["exactement", "précisément", "toujours"],
     between: &["du", "entre", "de", "se situe entre", "se situent entre"],
@@ -459,6 +459,11 @@ pub(super) static WORDS: Language = Language {
         "liste", "choix", "liste déroulante", "clé", "texte", "texte libre", "chaîne", "identifiant",
         "liste de valeurs",
     ],
+    names: &Names {
+        last: &["nom", "nom de famille"], first: &["prénom", "prénoms", "initiales"], comma: &["virgule"]
+    },
+    definite: &["l", "la", "le"],
+    day_nouns: &["jour", "date"],
     twice: &[
         "se répéter", "se répètent", "se répète", "deux fois", "répété", "répétée", "répétés", "répétées", "doublon",
         "doublons", "en double", "dupliqué",

@@ -4,7 +4,7 @@ mod calendar;
 mod pieces;
 mod rephrased;
 
-use super::Language;
+use super::{Language, Names};
 use crate::statements::look::Colour;
 use crate::statements::questions::Asked;
 
@@ -465,11 +465,17 @@ pub(super) static WORDS: Language = Language {
         "nicht länger als", "bis zu", "kleiner oder gleich", "kleiner gleich",
     ],
     at_least: &[
-        "allermindestens", "mindestens", "minimal", "nicht weniger als", "wenigstens", "ab", "mindestbetrag",
-        "mindestgröße", "mindestmenge", "größer oder gleich", "größer gleich",
+        "erreicht", "allermindestens", "mindestens", "minimal", "nicht weniger als", "wenigstens", "ab",
+        "mindestbetrag", "mindestgröße", "mindestmenge", "größer oder gleich", "größer gleich",
     ],
-    above: &["größer als", "mehr als", "über", "größer"],
-    below: &["kleiner als", "weniger als", "unter", "kleiner"],
+    above: &[
+        "größer als", "mehr als", "über", "größer", "höher als", "länger als", "schwerer als", "teurer als",
+        "übersteigt", "überschreitet",
+    ],
+    below: &[
+        "kleiner als", "weniger als", "unter", "kleiner", "niedriger als", "kürzer als", "leichter als",
+        "billiger als", "unterschreitet",
+    ],
     exactly: &["genau", "exakt", "immer", "stets"],
     between: &["zwischen", "von", "vom", "beträgt", "betragen", "reicht von", "reichen von"],
     positive: &["positiv", "positive", "größer als null"],
@@ -486,6 +492,13 @@ pub(super) static WORDS: Language = Language {
     plain_kinds: &[
         "liste", "auswahl", "auswahlliste", "schlüssel", "text", "freitext", "kennung", "zeichenkette", "werteliste",
     ],
+    names: &Names {
+        last: &["nachname", "familienname", "zuname", "name"],
+        first: &["vorname", "vornamen", "rufname", "initialen"],
+        comma: &["komma"],
+    },
+    definite: &["die", "der", "das", "dem", "den"],
+    day_nouns: &["tag", "tages", "datum", "termin"],
     twice: &[
         "doppelt", "zweimal", "mehrfach", "wiederholt", "wiederholen", "doppelte", "doppelten", "mehrfache",
         "dubletten", "duplikate", "doppelteinträge", "doppelt vergebene",

@@ -43,6 +43,15 @@ pub(super) struct Calendar {
     pub given: &'static str,
 }
 
+/// Names of people in one cell.
+pub(super) struct Names {
+    /// What the last name and the first name are called.
+    pub last: &'static [&'static str],
+    pub first: &'static [&'static str],
+    /// The sign between them.
+    pub comma: &'static [&'static str],
+}
+
 /// What the pieces of a code are called, beside letters, digits and signs.
 pub(super) struct Pieces {
     /// Before the first piece: `made up of`.
@@ -399,6 +408,12 @@ pub(super) struct Language {
     pub unique: &'static [&'static str],
     /// The same in two words: `never` and `twice`.
     pub negations: &'static [&'static str],
+    /// Before what takes place then: `the day of the visit`.
+    pub day_nouns: &'static [&'static str],
+    /// Names of people in one cell.
+    pub names: &'static Names,
+    /// Before what is known, which is not counted: `the one before`.
+    pub definite: &'static [&'static str],
     pub twice: &'static [&'static str],
     /// Kinds of fields that say nothing of how their values are written, as they stand in brackets before it.
     pub plain_kinds: &'static [&'static str],

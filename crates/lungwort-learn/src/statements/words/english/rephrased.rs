@@ -137,6 +137,29 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{k} with|in|of|having ?a ?an ?the {c} ?of {n} must|have_to|should|shall ?always ?all be {w}",
         "if {2} is {3}, {4c} must be {4v}",
     ),
+    (
+        "?must ?be ?a ?date not_before|not_earlier_than|no_earlier_than|on_or_after|at_the_earliest_on|not_prior_to {t} ?or ?later",
+        "not before {1}",
+    ),
+    ("?must ?be ?a ?date after|later_than|following {t}", "after {1}"),
+    (
+        "?must ?be ?a ?date not_after|not_later_than|no_later_than|on_or_before|at_the_latest_on|by {t} ?at_the_latest",
+        "not after {1}",
+    ),
+    ("?must ?be ?a ?date before|earlier_than|prior_to {t}", "before {1}"),
+    (
+        "within|no_later_than|not_later_than|at_most|no_more_than|not_more_than {n} {v} after|of|from|following {t}",
+        "within {1} {2} of {3}",
+    ),
+    (
+        "not_the_same_person_as|someone_other_than|a_different_person_from|a_different_person_than|another_person_than|must_not_equal|must_not_be|cannot_be|can_not_be|may_not_be|other_than|different_from|different_to|must_be_different_from|must_be_someone_other_than|must_not_be_the_same_person_as|not_the_same_as|not_identical_to|not_equal_to ?the {c}",
+        "must differ from {1}",
+    ),
+    (
+        "no_one|nobody|nobody_else|one_person|a_person|the_same_person cannot|can|may|must|can_not ?not ?never be ?both {c} and {c}",
+        "{1} must differ from {2}",
+    ),
+    ("only for|with|in|at {y}", "only for {1}"),
     // Conditions.
     ("with {c} = {v} , {r}", "if {1} is {2}, {3}"),
     (
@@ -205,7 +228,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "if {1} is at least {2}, {3} is required",
     ),
     ("{m} if|when|where {k} , otherwise|else ?leave|left ?it blank|empty", "required if {2}, otherwise blank"),
-    ("{m} , {w} only", "{1}, only for {2}"),
+    ("{m} , {y} only", "{1}, only for {2}"),
     ("{w} never have|has|need|needs|take|takes|get|gets one|any|it", "must be no for {1}"),
     ("for {w} it|this must|has_to ?always be {v}", "must be {2} for {1}"),
     ("for {w} it|this is always {v}", "must be {2} for {1}"),

@@ -62,6 +62,41 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "pas|jamais ?être {x} pour|en_cas_de|avec|en|à ?un|une|les|la|le {w}",
         "si {2c} est {2v}, {0} ne doit pas être {1}",
     ),
+    ("?date ?jour pas_avant|au_plus_tôt|à_partir_de|à_partir_du|à_compter_du ?le ?la {t}", "pas avant {1}"),
+    (
+        "?date ?jour après|postérieure_à|postérieur_à|postérieure_au|postérieur_au|ultérieure_à|ultérieure_au {t}",
+        "après {1}",
+    ),
+    ("?date ?jour pas_après|au_plus_tard|jusqu'à|jusqu'au ?le ?la {t}", "pas après {1}"),
+    ("?date ?jour avant|antérieure_à|antérieur_à|antérieure_au|antérieur_au {t}", "avant {1}"),
+    (
+        "dans_les|sous|au_plus_tard|au_plus {n} {v} après|suivant|qui_suivent|de|à_compter_de|à_compter_du {t}",
+        "dans les {1} {2} après {3}",
+    ),
+    ("?une autre ?personne que|qu' {c}", "doit différer de {1}"),
+    ("?doit ?être différent|différente|distinct|distincte de|du {c}", "doit différer de {1}"),
+    ("ne peut|doit ?pas être {c}", "doit différer de {1}"),
+    ("?doit ?être inférieur|inférieure|inférieurs ou égal|égale|égaux à|au|aux {c}", "ne doit pas dépasser {1}"),
+    ("pas plus que|de ?de {c}", "ne doit pas dépasser {1}"),
+    ("au_plus|au_maximum le_nombre_de|autant_que|autant_de|égal_à {c}", "ne doit pas dépasser {1}"),
+    ("?l'année {n} uniquement|seulement|exclusivement", "en {1}"),
+    ("année {n} uniquement|seulement|exclusivement", "en {1}"),
+    ("uniquement|seulement|exclusivement ?des ?les dates|jours de|en {n}", "en {1}"),
+    ("{m} , vide|vides|rien sinon|autrement", "{1}, sinon vide"),
+    ("{m} si|lorsque|quand {k} , vide|vides|rien sinon|autrement", "obligatoire si {2}, sinon vide"),
+    (
+        "obligatoire|à_remplir|à_renseigner|à_préciser|requis|requise pour|en|en_cas_de {w} ; ne|vide|laisser ?vide ?rien ?saisir ?mettre ?inscrire ?indiquer ?remplir ?dans ?pour ?les ?autres ?tous ?cas ?sinon",
+        "obligatoire si {1c} est {1v}, sinon vide",
+    ),
+    (
+        "si|pour {w} , ?obligatoire ?requis à_préciser|à_remplir|à_renseigner|à_indiquer ; sinon ne_rien_mettre|ne_rien_saisir|ne_rien_inscrire|vide|laisser_vide",
+        "obligatoire si {1c} est {1v}, sinon vide",
+    ),
+    (
+        "sinon|autrement|dans_les_autres_cas ne_rien_mettre|ne_rien_saisir|ne_rien_inscrire|ne_rien_indiquer",
+        "sinon vide",
+    ),
+    ("uniquement|seulement|exclusivement pour|en|à {y}", "uniquement pour {1}"),
     // Conditions
     ("si|tant_que|dès_que|dès_lors_que|lorsque|quand {c} est à|sur|égal_à|mis_à {v} , {r}", "si {1} est {2}, {3}"),
     (

@@ -49,6 +49,28 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "wenn {2c} {2v} ist, darf {0} nicht {1} sein",
     ),
     ("immer|muss {x} ?sein , wenn|falls|sofern|solange|sobald {r}", "wenn {2}, muss {0} {1} sein"),
+    ("?liegt frühestens|nicht_vor|nicht_früher_als|ab ?am ?dem {t}", "nicht vor {1}"),
+    ("?liegt spätestens|nicht_nach|nicht_später_als|bis ?am ?zum ?dem {t}", "nicht nach {1}"),
+    ("?liegt nach|später_als ?dem {t}", "nach {1}"),
+    ("?liegt vor|früher_als ?dem {t}", "vor {1}"),
+    (
+        "innerhalb|binnen|spätestens|höchstens|maximal ?von {n} {v} nach|ab|seit ?dem {t}",
+        "innerhalb von {1} {2} nach {3}",
+    ),
+    (
+        "?darf ?muss nicht_gleich|nicht_dieselbe_person_wie|nicht_die_gleiche_person_wie|nicht_identisch_mit|eine_andere_person_als|jemand_anderes_als|anders_als|ungleich|verschieden_von ?der ?die ?den {c} ?sein",
+        "muss sich von {1} unterscheiden",
+    ),
+    ("?darf nicht ?mit ?der ?die ?den {c} identisch|übereinstimmen|gleich ?sein", "muss sich von {1} unterscheiden"),
+    (
+        "?darf ?kann höchstens|maximal|nicht_mehr so_viele|so_viel|gleich_viele wie|als ?die {c} ?sein",
+        "nicht mehr als {1}",
+    ),
+    ("?darf ?kann nicht_größer|nicht_höher ?sein als ?die ?der {c} ?sein", "nicht mehr als {1}"),
+    ("?darf ?die ?der {c} nicht überschreiten|übersteigen", "nicht mehr als {1}"),
+    ("kleiner|geringer|niedriger oder_gleich ?als ?der ?die {c}", "nicht mehr als {1}"),
+    ("größer|höher oder_gleich ?als ?der ?die {c}", "nicht weniger als {1}"),
+    ("nur bei|für|in|im {y}", "nur bei {1}"),
     // Bedingungen
     ("solange|sobald|sofern {c} {v} ist , {r}", "wenn {1} {2} ist, {3}"),
     (
