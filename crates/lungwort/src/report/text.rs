@@ -69,27 +69,30 @@ fn in_short(rest: &[&Cause], all: usize, summary: &Summary<'_>, out: &mut dyn Wr
         paint(style::STRONG, title),
         paint(style::FAINT, format!("--limit {all} shows them in full"))
     )?;
-    // One entry a code, with the columns it is about.
-    let mut entries: Vec<(&str, Severity, Vec<String>)> = Vec::new();
+    // One entry a code, with the columns it is about, and how many findings are about none.
+    let mut entries: Vec<(&str, Severity, Vec<String>, u64)> = Vec::new();
     for cause in rest {
-        let subject = match (cause.problem.topic, &*cause.problem.subject) {
-            (Topic::Rule(_), _) | (_, "") => thousands(cause.count),
-            (_, subject) if cause.count == 1 => shown::clipped(subject, 24),
-            (_, subject) => format!("{} {}×", shown::clipped(subject, 24), thousands(cause.count)),
-        };
-        match entries
-            .iter_mut()
-            .find(|(code, severity, _)| *code == cause.problem.code.name && *severity == cause.problem.severity)
-        {
-            Some((.., subjects)) => subjects.push(subject),
-            None => entries.push((cause.problem.code.name, cause.problem.severity, vec![subject])),
+        let (code, severity) = (cause.problem.code.name, cause.problem.severity);
+        let known = entries.iter().position(|(other, of, ..)| *other == code && *of == severity);
+        let at = known.unwrap_or_else(|| {
+            entries.push((code, severity, Vec::new(), 0));
+            entries.len() - 1
+        });
+        let (.., subjects, without) = &mut entries[at];
+        match (cause.problem.topic, &*cause.problem.subject) {
+            (Topic::Rule(_), _) | (_, "") => *without += cause.count,
+            (_, subject) if cause.count == 1 => subjects.push(shown::clipped(subject, 24)),
+            (_, subject) => subjects.push(format!("{} {}×", shown::clipped(subject, 24), thousands(cause.count))),
         }
+    }
+    for (.., subjects, without) in &mut entries {
+        subjects.extend((*without > 0).then(|| thousands(*without)));
     }
     for severity in [Severity::Error, Severity::Warning, Severity::Note] {
         let of: Vec<String> = entries
             .iter()
-            .filter(|(_, each, _)| *each == severity)
-            .map(|(code, _, subjects)| format!("{code}\u{a0}({})", subjects.join(", ").replace(' ', "\u{a0}")))
+            .filter(|(_, each, ..)| *each == severity)
+            .map(|(code, _, subjects, _)| format!("{code}\u{a0}({})", subjects.join(", ").replace(' ', "\u{a0}")))
             .collect();
         let label = match severity {
             Severity::Error => "errors",
