@@ -83,6 +83,13 @@ fn number(text: &str) -> Option<u64> {
     text.replace([',', ' ', '.', '\u{a0}'], "").parse().ok()
 }
 
+/// Whether a limit that was found counts the rows of a file, and neither something else nor those of one value.
+fn counts_rows(found: &regex::Captures<'_>, lower: &str, draft: &Draft) -> bool {
+    // "No more than 4 rows per tent" limits no file.
+    let behind = found.get(0).map_or("", |found| &lower[found.end()..]);
+    found.get(2).is_none_or(|noun| !NO_ROWS.contains(&noun.as_str())) && !statements::is_of_one_value(behind, draft)
+}
+
 fn limits(text: &str, at: &str, draft: &mut Draft) {
     let lower = text.to_lowercase();
     // Nearly no text has a number in it, and the expressions are dear to make.
@@ -93,8 +100,10 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
     let of_column = || label.is_some_and(|label| columns().any(|column| column.heading.trim() == label));
     let counts = numbered && !of_column();
     for pattern in ROWS.iter().flatten().filter(|_| counts) {
-        let of_rows = |found: &regex::Captures<'_>| found.get(2).is_none_or(|noun| !NO_ROWS.contains(&noun.as_str()));
-        let found = pattern.captures(&lower).filter(of_rows).and_then(|found| number(found.get(1)?.as_str()));
+        let found = pattern
+            .captures(&lower)
+            .filter(|found| counts_rows(found, &lower, draft))
+            .and_then(|found| number(found.get(1)?.as_str()));
         if let Some(most) = found.filter(|most| *most > 0) {
             draft.file.set("max_rows", most.to_string(), format!("{at}: {}", clipped(text)), Confidence::Known);
         }

@@ -10,7 +10,7 @@ use super::by_value::entries;
 use super::codes::qualified;
 use super::conditions;
 use super::days;
-use super::days_of_rows::{has_days, is_called, is_of_days};
+use super::days_of_rows::{has_days, is_called, is_called_one_of, is_of_days};
 use super::lasting::{self, kind_named};
 use super::sentence::{Sentence, sentences};
 use super::subject::{Mention, Place};
@@ -96,7 +96,7 @@ pub(super) fn read(
         return;
     }
     let rows = !mentions.is_empty() && mentions.iter().all(|mention| is_key(mention.place, draft));
-    let rows = rows || only_day(about, draft).is_some_and(|place| is_called(sentence, place, draft));
+    let rows = rows || called_day(sentence, about, draft).is_some();
     let limits: Vec<(&Run, bool)> = runs
         .iter()
         .filter_map(|run| Some((run, is_denied((sentence, language), run, (about, named, rows))?)))
@@ -113,7 +113,8 @@ pub(super) fn read(
         on: Target::Rule(place.0),
         key,
         value: quoted(said),
-        confidence: Confidence::Known,
+        // Which column is meant is a guess where none is named.
+        confidence: if named { Confidence::Known } else { Confidence::Confirm },
     };
     // "Between March and November" is no list of two.
     let listed = |claim: &Claim| {
@@ -131,6 +132,10 @@ pub(super) fn read(
         _ => true,
     });
     for place in places {
+        if !draft.sheets[place.0].columns[place.1].lines.has("type") {
+            let (on, value) = (Target::Column(place), quoted("date"));
+            reading.claims.push(Claim { on, key: "type", value, confidence: Confidence::Confirm });
+        }
         for (run, denied) in &limits {
             reading.claims.push(rule(place, "check", &run.condition(name(place), *denied)));
             let when = kind.as_ref().map(|(of, value)| format!("{} = '{}'", name(*of), value.replace('\'', "''")));
@@ -415,8 +420,9 @@ fn is_denied(
         let alone = whole.len() <= run.words.len() + BESIDE && (about.column().is_some() || from > 0);
         alone || any(&[language.only, language.obliging, language.modals, language.copulas, table.open], &whole)
     } else {
-        // "On Saturdays orders can be changed" does not say that all rows are so.
-        only || leads > from && any(&[language.only, table.open], &whole)
+        // "On Saturdays orders can be changed" does not say that all rows are so, and "parcels are delivered on weekdays" does.
+        let done = rows && leads > from && language.copulas.contains(&sentence.word(leads.saturating_sub(2)));
+        only || done || leads > from && any(&[language.only, table.open], &whole)
     };
     // "On Saturdays no lunch is served" says nothing of the rows.
     let denied = any(&bars, &near) || any(&no, &near) && (named || rows || any(&[table.open], &whole));
@@ -444,7 +450,10 @@ fn columns(
         // "Visits take place on Wednesdays" names the rows by their key.
         let rows = named.iter().all(|place| is_key(*place, draft));
         return match days.is_empty() {
-            true => only_day(about, draft).filter(|_| rows).map(|place| vec![place]),
+            true => only_day(about, draft)
+                .or_else(|| called_day(sentence, about, draft))
+                .filter(|_| rows)
+                .map(|place| vec![place]),
             false => Some(days),
         };
     }
@@ -455,11 +464,7 @@ fn columns(
     match days.as_slice() {
         [only] => Some(vec![*only]),
         [_, _] if around && lasting::both(days[0].0, draft).is_some() => Some(days),
-        several => {
-            let called: Vec<Place> =
-                several.iter().copied().filter(|place| is_called(sentence, *place, draft)).collect();
-            (called.len() == 1).then_some(called)
-        }
+        _ => called_day(sentence, about, draft).map(|place| vec![place]),
     }
 }
 
@@ -472,6 +477,21 @@ fn days_in_reach(about: &About, draft: &Draft) -> Vec<Place> {
     let sheets = draft.sheets.iter().enumerate().filter(|(sheet, _)| about.reaches(*sheet));
     let all = sheets.flat_map(|(sheet, of)| (0..of.columns.len()).map(move |column| (sheet, column)));
     all.filter(|place| is_of_days(*place, draft)).collect()
+}
+
+/// The only column of days that a sentence calls by another form of its word: `parcels are delivered on weekdays` of Deliver on.
+fn called_day(sentence: &Sentence, about: &About, draft: &Draft) -> Option<Place> {
+    let sheets = draft.sheets.iter().enumerate().filter(|(sheet, _)| about.reaches(*sheet));
+    let all = sheets.flat_map(|(sheet, of)| (0..of.columns.len()).map(move |column| (sheet, column)));
+    let has_days = |(sheet, column): Place| {
+        is_of_days((sheet, column), draft)
+            || is_called_one_of(&draft.sheets[sheet].columns[column], |language| language.dates)
+    };
+    let called: Vec<Place> = all.filter(|place| has_days(*place) && is_called(sentence, *place, draft)).collect();
+    match called.as_slice() {
+        [only] => Some(*only),
+        _ => None,
+    }
 }
 
 /// The only column of days that a text may be about.

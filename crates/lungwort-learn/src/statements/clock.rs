@@ -37,6 +37,11 @@ pub(super) fn named(sentence: &Sentence) -> Vec<Named> {
     found
 }
 
+/// Whether a sentence writes an hour with one digit: `from 8:00`.
+pub(super) fn has_short_hour(sentence: &Sentence) -> bool {
+    named(sentence).iter().any(|of| sentence.word(of.words.start).len() == 1)
+}
+
 /// The limits that they are: the key and the time.
 pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static str, String)> {
     let times = named(sentence);

@@ -8,7 +8,7 @@ use super::words;
 use crate::draft::DraftColumn;
 
 /// What money is counted in.
-const MONEY: &[&str] =
+pub(super) const MONEY: &[&str] =
     &["euro", "euros", "eur", "pounds", "pound", "gbp", "dollars", "usd", "chf", "francs", "franken"];
 
 /// Ages are not above this.

@@ -221,7 +221,8 @@ fn counts_things(sentence: &Sentence, language: &Language, from: usize) -> bool 
         // "The serial number of loggers" counts none, and "Days is the number of days" does.
         let begins = [language.every, language.articles, language.copulas, language.possessives, language.sums];
         let led = (from..phrase.start).all(|at| begins.iter().any(|words| words.contains(&sentence.word(at))));
-        phrase.start <= from + 2 && led && plural && !measured.iter().any(|words| words.contains(&what))
+        let measures = measured.iter().any(|words| words.contains(&what)) && !language.persons.contains(&what);
+        phrase.start <= from + 2 && led && plural && !measures
     })
 }
 

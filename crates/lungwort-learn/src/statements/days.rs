@@ -24,7 +24,7 @@ pub(super) struct Named {
     pub words: Range<usize>,
     pub day: Date,
     /// Whether it cannot be read as another day.
-    sure: bool,
+    pub sure: bool,
 }
 
 /// The days that a sentence names.

@@ -81,6 +81,14 @@ pub(super) fn has_days(column: &DraftColumn) -> bool {
     kind.is_some_and(|kind| kind.value.starts_with("\"date"))
 }
 
+/// Whether a column of which nothing else is known is called by some words: `Deliver on` and `Deliver at` by those of days and times.
+pub(super) fn is_called_one_of(column: &DraftColumn, of: fn(&Language) -> &'static [&'static str]) -> bool {
+    let known = ["type", "allowed", "pattern", "format", "yes_no"].iter().any(|key| column.lines.has(key));
+    let heading = column.heading.to_lowercase();
+    let mut words = heading.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty());
+    !known && words.any(|word| words::ALL.iter().any(|language| of(language).contains(&word)))
+}
+
 /// Whether a word of the sentence begins as one of the heading does.
 pub(super) fn is_called(sentence: &Sentence, (sheet, column): Place, draft: &Draft) -> bool {
     let stem = |word: &str| word.chars().take(STEM).collect::<String>();

@@ -1,12 +1,13 @@
 //! Words that a column of numbers, days or codes takes where there is no value: `one decimal, or n/a if not weighed`, `0 to 400; T for
 //! traces`, `if it is unknown, enter NK`.
 
+use super::by_value::entries;
 use super::conditions::conditional_at;
 use super::sentence::Sentence;
 use super::subject::Place;
 use super::words::Language;
 use crate::draft::{Confidence, Draft, DraftColumn};
-use lungwort_core::rulebook::toml_text::list;
+use lungwort_core::rulebook::toml_text::{list, quoted};
 
 /// Letters of such a word, at most.
 const LONGEST: usize = 10;
@@ -27,12 +28,15 @@ pub(super) fn allowed(
     source: &dyn Fn() -> String,
     draft: &mut Draft,
 ) -> bool {
-    let Some(word) = beside_values(sentence, language).or_else(|| stated(sentence, language)) else { return false };
+    let plain = before_nothing(sentence, language);
+    let word = plain.clone().or_else(|| beside_values(sentence, language)).or_else(|| stated(sentence, language));
+    let Some(word) = word else { return false };
     let mut any = false;
     for (sheet, column) in places {
         let of = &mut draft.sheets[*sheet].columns[*column];
-        // A text may be that word anyway, but no sign, and a list has its own values.
-        if (is_typed(of) || SIGNS.contains(&word.as_str())) && !of.lines.has("allowed") && !of.lines.has("yes_no") {
+        // A text may be that word anyway, but no sign; a list takes it as one more value.
+        let typed = is_typed(of) || SIGNS.contains(&word.as_str()) || of.lines.has("allowed") || plain.is_some();
+        if typed && !of.lines.has("yes_no") {
             of.lines.set("blank_words", list(&[&word]), source(), Confidence::Known);
             any = true;
         }
@@ -40,12 +44,69 @@ pub(super) fn allowed(
     any
 }
 
+/// `0 if there are none`, `none if nothing`: the word, sign or number right before what says that there is nothing.
+fn before_nothing(sentence: &Sentence, language: &Language) -> Option<String> {
+    // "A, B or C (X = none)"
+    let equals = |at: &usize| {
+        let none = [language.none, language.nothing].iter().any(|words| words.contains(&sentence.word(at + 1)));
+        let ends = at + 2 >= sentence.words.len() || !sentence.gap(at + 1).is_empty();
+        sentence.gap(*at) == "=" && *at > 0 && sentence.gap(at - 1).contains(['(', ';']) && none && ends
+    };
+    if let Some(at) = (0..sentence.words.len()).find(equals) {
+        return Some(sentence.text[sentence.words[at].1.clone()].to_owned());
+    }
+    let nothing = sentence.any(language.if_nothing)?;
+    let leads = |at: usize| [language.give, language.or].iter().any(|words| words.contains(&sentence.word(at)));
+    // "A or B, - if none"
+    let before = sentence.words[nothing.start].1.start;
+    let sign = sentence.text[..before].trim_end().rsplit([' ', ',', ';', '(']).next().unwrap_or_default();
+    if SIGNS.contains(&sign) {
+        return Some(sign.to_owned());
+    }
+    let at = nothing.start.checked_sub(1)?;
+    let begins = at == 0 || leads(at - 1) || sentence.gap(at - 1).contains([',', ';', '(', ':', '"', '“', '„', '«']);
+    let text = &sentence.text[sentence.words[at].1.clone()];
+    let plain = text.chars().count() <= LONGEST && sentence.gap(at).trim_matches(['"', '”', '“', '»']).is_empty();
+    let known = [language.required, language.optional, language.unfilled, language.conditional];
+    let says_more = known.iter().any(|words| words.contains(&sentence.word(at)));
+    (begins && plain && !says_more).then(|| text.to_owned())
+}
+
 fn is_typed(column: &DraftColumn) -> bool {
     column.lines.0.iter().any(|line| TYPED.contains(&line.key) && line.confidence > Confidence::Suggested)
 }
 
+/// A list takes the word for nothing as one more of its values, and a column of numbers takes one that is within its limits anyway.
+fn as_values(draft: &mut Draft) {
+    for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
+        let Some(words) = column.lines.get("blank_words").map(|line| entries(&line.value)) else { continue };
+        let Some((word, _)) = words.iter().next().filter(|_| words.len() == 1) else { continue };
+        let least = column.lines.get("min").map(|line| line.value.parse::<f64>());
+        let number = word.parse::<f64>().ok().filter(|_| column.is_number());
+        let within = number.is_some_and(|number| least.is_none_or(|least| least.is_ok_and(|least| number >= least)));
+        let Some(list) = column.lines.0.iter_mut().find(|line| line.key == "allowed") else {
+            if within {
+                column.lines.remove("blank_words");
+            }
+            continue;
+        };
+        let known = entries(&list.value).iter().any(|(value, _)| value == word);
+        let (open, close) = (list.value.trim_end_matches(['}', ']', ' ']), list.value.trim_end().chars().next_back());
+        match close {
+            _ if known => {}
+            Some(']') => list.value = format!("{open}, {}]", quoted(word)),
+            Some('}') if !list.value.contains("sheet =") && !list.value.contains("list =") => {
+                list.value = format!("{open}, {} = {} }}", quoted(word), quoted("none"));
+            }
+            _ => continue,
+        }
+        column.lines.remove("blank_words");
+    }
+}
+
 /// A column that takes a word for nothing need not have a value: what requires one becomes an offer.
 pub(super) fn required_no_more(draft: &mut Draft) {
+    as_values(draft);
     for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
         let Some(words) = column.lines.get("blank_words").map(|line| line.value.clone()) else { continue };
         let required = column.lines.0.iter_mut().find(|line| line.key == "required");

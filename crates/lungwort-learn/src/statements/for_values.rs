@@ -330,9 +330,15 @@ impl Asking<'_> {
     fn of_yes_no(&self, said: String) -> String {
         if let Some(name) = said.strip_suffix(" IS NOT NULL")
             && self.sentence.has(self.language.there_is)
-            && self.takes_numbers(name)
+            && (self.takes_numbers(name) || self.counts_people(name))
         {
             return format!("{name} > 0");
+        }
+        if let Some(name) = said.strip_suffix(" IS NULL")
+            && self.sentence.has(self.language.there_is)
+            && (self.takes_numbers(name) || self.counts_people(name))
+        {
+            return format!("{name} IS NULL OR {name} = 0");
         }
         // "If the helmet is lent", where Helmet is yes or no
         for (sign, answer) in [(" = '", "TRUE"), (" <> '", "FALSE")] {
@@ -368,6 +374,17 @@ impl Asking<'_> {
             true => format!("{name} IS {}", if blank.is_some() { "FALSE" } else { "TRUE" }),
             false => said,
         }
+    }
+
+    /// Whether a column of which nothing else is known is called by the people that it counts: `Children under five`.
+    fn counts_people(&self, name: &str) -> bool {
+        let of = self.mentions.iter().find(|mention| (self.name)(mention.place) == name);
+        of.is_some_and(|of| {
+            let column = &self.draft.sheets[of.place.0].columns[of.place.1];
+            let known = ["type", "allowed", "pattern", "yes_no", "format"].iter().any(|key| column.lines.has(key));
+            let first = column.heading.split_whitespace().next().unwrap_or_default().to_lowercase();
+            !known && self.language.persons.contains(&first.as_str())
+        })
     }
 
     pub(super) fn takes_numbers(&self, name: &str) -> bool {

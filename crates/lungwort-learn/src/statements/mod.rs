@@ -45,6 +45,7 @@ mod last_clause;
 mod lasting;
 mod limit_of_some;
 mod listed;
+mod listed_days;
 pub(super) mod look;
 mod mask;
 mod meanings;
@@ -68,6 +69,7 @@ mod questions;
 mod refusals;
 mod rephrased;
 mod required;
+mod rows_per;
 mod sentence;
 mod several;
 pub(super) mod sheets;
@@ -79,6 +81,7 @@ mod steps;
 mod subject;
 mod take;
 pub(crate) mod texts;
+mod times_of_rows;
 mod totals;
 mod two_conditions;
 mod under;
@@ -269,6 +272,11 @@ fn polite(sentence: &Sentence, language: &Language, at: usize) -> usize {
 /// Whether a word denies what is said, in any of the languages.
 pub(super) fn denies(word: &str) -> bool {
     words::ALL.iter().any(|language| language.negations.contains(&word))
+}
+
+/// Whether what stands behind a number of rows is a column that several rows share: ` per tent`.
+pub(super) fn is_of_one_value(behind: &str, draft: &Draft) -> bool {
+    rows_per::is_of_one_value(behind, draft)
 }
 
 /// Whether the first sentence of a text asks for something, so that it is no title.

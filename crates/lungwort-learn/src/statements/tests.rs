@@ -793,3 +793,15 @@ fn days_of_others_and_names_are_read() {
     insta::assert_snapshot!("remise_en_service", read_all(include_str!("said/remise_en_service.txt")));
     insta::assert_snapshot!("wieder_in_betrieb", read_all(include_str!("said/wieder_in_betrieb.txt")));
 }
+
+#[test]
+fn rows_that_share_a_value_are_counted() {
+    insta::assert_snapshot!("parcels_delivered", read_all(include_str!("said/parcels_delivered.txt")));
+    insta::assert_snapshot!("camp_registrations", read_all(include_str!("said/camp_registrations.txt")));
+    insta::assert_snapshot!("zelte", read_all(include_str!("said/zelte.txt")));
+    insta::assert_snapshot!("tentes", read_all(include_str!("said/tentes.txt")));
+    insta::assert_snapshot!("customers_orders", read_all(include_str!("said/customers_orders.txt")));
+    insta::assert_snapshot!("words_for_nothing", read_all(include_str!("said/words_for_nothing.txt")));
+    insta::assert_snapshot!("kost", read_all(include_str!("said/kost.txt")));
+    insta::assert_snapshot!("regime", read_all(include_str!("said/regime.txt")));
+}

@@ -10,8 +10,8 @@ use super::subject::{Mention, Place};
 use super::words::Language;
 use super::{
     AS_HELD, Claim, Entries, Reading, Target, Text, aged_on, begun, calendar, columns_by, conditions, days_between,
-    days_of_rows, for_values, lasting, one_row, only_with, order, other_sheet, products, required, so_far, steps,
-    totals, unwanted, values, whole_names,
+    days_of_rows, for_values, lasting, listed_days, one_row, only_with, order, other_sheet, products, required,
+    rows_per, so_far, steps, times_of_rows, totals, unwanted, values, whole_names,
 };
 use crate::draft::{Confidence, Draft};
 
@@ -80,10 +80,7 @@ pub(super) fn understand(
         whole_names::read((sentence, language), (places, text.about.column()), draft, &mut reading);
     }
     reading.and(as_before((sentence, language), places, &reading, draft));
-    let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);
-    let compared = if asking.is_from_on() { Vec::new() } else { ordered((sentence, language), (mentions, own), draft) };
-    let spoken_of = spoken_of.filter(|place| !reading.answers(*place));
-    reading.and(order::read(sentence, language, (&compared, spoken_of), &name));
+    let own = in_order((text, sentence, language), (mentions, before), &asking, (draft, &mut reading));
     reading.and(as_held((sentence, language), (mentions, own), &reading));
     let valid = sentence.has(language.valid) && sentence.has(language.obliging);
     if !reading.understood && (valid || sentence.has(language.heading_shares)) {
@@ -91,6 +88,27 @@ pub(super) fn understand(
     }
     of_rows((text, sentence, language), (mentions, places), draft, &mut reading);
     reading
+}
+
+/// What a sentence says of what comes before what; the column that it stands beside, where it names others.
+fn in_order(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, before): (&[Mention], &[Place]),
+    asking: &required::Asking<'_>,
+    (draft, reading): (&Draft, &mut Reading),
+) -> Option<Place> {
+    let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);
+    let compared = if asking.is_from_on() { Vec::new() } else { ordered((sentence, language), (mentions, own), draft) };
+    let spoken_of = spoken_of.filter(|place| !reading.answers(*place));
+    // "At least 7 days after the arrival" says more than that it is later.
+    if !reading
+        .claims
+        .iter()
+        .any(|claim| claim.key == "check" && claim.value.contains(" >= ") && claim.value.contains(" + INTERVAL "))
+    {
+        reading.and(order::read(sentence, language, (&compared, spoken_of), asking.name));
+    }
+    own
 }
 
 /// What a sentence says of rows and what they are of, where nothing else is read of it.
@@ -111,6 +129,9 @@ pub(super) fn of_rows(
     aged_on::read((sentence, language), (places, &text.about), draft, reading);
     aged_on::on_another((sentence, language), (mentions, &text.about), draft, reading);
     calendar::read((sentence, language), (mentions, &text.about), draft, reading);
+    times_of_rows::read((sentence, language), (mentions, &text.about), draft, reading);
+    listed_days::read((sentence, language), (mentions, &text.about), draft, reading);
+    rows_per::read((sentence, language), (mentions, &text.about), draft, reading);
     // "Must differ from the handler" says nothing of other rows.
     if reading.claims.iter().any(|claim| claim.key == "check" && claim.value.contains(" <> ")) {
         reading.claims.retain(|claim| claim.key != "unique");

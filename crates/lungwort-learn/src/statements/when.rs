@@ -123,6 +123,11 @@ pub(super) fn of_clock(sentence: &Sentence, language: &Language, found: &mut Sai
         }
         found.push((key, quoted(&time), Confidence::Known));
     }
+    // Who writes 8:00 takes it, too.
+    let typed = found.iter().any(|(key, value, _)| *key == "type" && *value == quoted("time"));
+    if typed && clock::has_short_hour(sentence) && !found.iter().any(|(key, ..)| *key == "time_format") {
+        found.push(("time_format", quoted("h:mm"), Confidence::Confirm));
+    }
 }
 
 /// `Not in the future`, `must lie in the future`

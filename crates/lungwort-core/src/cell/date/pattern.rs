@@ -1,7 +1,7 @@
 //! A pattern of how a date or time is written, such as `dd/mm/yyyy` or `yyyy-mm-dd hh:mm`.
 //!
 //! Letters: `d`/`dd` day, `m`/`mm` month, `mmm` short and `mmmm` full English month name, `yy`/`yyyy` year,
-//! `hh` hour (0 to 23), `mm` after an hour the minute, `ss` second. Two letters ask for two digits, one letter
+//! `h`/`hh` hour (0 to 23), `mm` after an hour the minute, `ss` second. Two letters ask for two digits, one letter
 //! takes one or two. Everything else stands for itself.
 
 use jiff::civil::{Date, DateTime, Time};
@@ -18,7 +18,8 @@ pub(super) enum Part {
     MonthShort,
     MonthFull,
     Day(bool),
-    Hour,
+    /// True: exactly two digits.
+    Hour(bool),
     Minute,
     Second,
     Sign(u8),
@@ -139,7 +140,8 @@ impl DatePattern {
                 (b'm', 4) => Part::MonthFull,
                 (b'd', 1) => Part::Day(false),
                 (b'd', 2) => Part::Day(true),
-                (b'h', 2) => Part::Hour,
+                (b'h', 1) => Part::Hour(false),
+                (b'h', 2) => Part::Hour(true),
                 (b's', 2) => Part::Second,
                 (b't', 1) | (b' ' | b'-' | b'/' | b'.' | b':' | b',', _) => {
                     parts.extend(std::iter::repeat_n(Part::Sign(bytes[at]), run));
@@ -154,12 +156,12 @@ impl DatePattern {
                     return Err(DatePatternError(format!("\"{part}\" means nothing in a date")));
                 }
             };
-            after_hour |= part == Part::Hour;
+            after_hour |= matches!(part, Part::Hour(_));
             parts.push(part);
             at += run;
         }
         let is_date = |part: &Part| matches!(part, Part::Day(_) | Part::Year2 | Part::Year4);
-        let shape = (parts.iter().any(is_date), parts.contains(&Part::Hour));
+        let shape = (parts.iter().any(is_date), parts.iter().any(|part| matches!(part, Part::Hour(_))));
         let date_pattern = DatePattern { fixed: Fixed::of(&parts), parts, shape, written: written.to_owned() };
         date_pattern.check_whole()?;
         Ok(date_pattern)
@@ -170,7 +172,7 @@ impl DatePattern {
         let years = count(|part| matches!(part, Part::Year2 | Part::Year4));
         let months = count(|part| matches!(part, Part::Month(_) | Part::MonthShort | Part::MonthFull));
         let days = count(|part| matches!(part, Part::Day(_)));
-        let hours = count(|part| matches!(part, Part::Hour));
+        let hours = count(|part| matches!(part, Part::Hour(_)));
         let minutes = count(|part| matches!(part, Part::Minute));
         let date = (years, months, days);
         let time = (hours, minutes);
@@ -250,7 +252,7 @@ impl DatePattern {
                 Part::Year2 => (0, 2, 2),
                 Part::Month(two) => (1, if *two { 2 } else { 1 }, 2),
                 Part::Day(two) => (2, if *two { 2 } else { 1 }, 2),
-                Part::Hour => (3, 2, 2),
+                Part::Hour(two) => (3, if *two { 2 } else { 1 }, 2),
                 Part::Minute => (4, 2, 2),
                 Part::Second => (5, 2, 2),
             };
@@ -290,7 +292,8 @@ impl DatePattern {
                 Part::MonthFull => out.push_str(MONTHS[month]),
                 Part::Day(true) => out.push_str(&format!("{:02}", date.day())),
                 Part::Day(false) => out.push_str(&date.day().to_string()),
-                Part::Hour => out.push_str(&format!("{:02}", time.hour())),
+                Part::Hour(true) => out.push_str(&format!("{:02}", time.hour())),
+                Part::Hour(false) => out.push_str(&time.hour().to_string()),
                 Part::Minute => out.push_str(&format!("{:02}", time.minute())),
                 Part::Second => out.push_str(&format!("{:02}", time.second())),
                 Part::Sign(sign) => out.push(char::from(*sign)),
@@ -332,6 +335,9 @@ mod tests {
             Ok(Value::DateTime(date(2026, 3, 5).at(23, 59, 0, 0)))
         );
         assert_eq!(read("hh:mm", "24:00"), Err(TypeError::NoSuch));
+        assert_eq!(read("hh:mm", "8:05"), Err(TypeError::Form));
+        assert_eq!(read("h:mm", "8:05"), Ok(Value::Time(Time::constant(8, 5, 0, 0))));
+        assert_eq!(read("h:mm", "08:05"), Ok(Value::Time(Time::constant(8, 5, 0, 0))));
         assert_eq!(read("yyyy-mm-dd", "2026-03-05"), Ok(Value::Date(date(2026, 3, 5))));
         assert_eq!(read("yyyy-mm-dd", "2026-13-05"), Err(TypeError::NoSuch));
         for other in ["2026/03/05", "2026-3-05", "2026-03-0é", "2026-03-055", "x026-03-05", ""] {

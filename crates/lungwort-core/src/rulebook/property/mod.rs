@@ -195,7 +195,7 @@ properties! {
         decimal_mark: Option<String>,
         /// How dates are written: yyyy-mm-dd (if left out), dd/mm/yyyy, … with hh:mm for a datetime.
         date_format: Option<String>,
-        /// How times are written: hh:mm (if left out) or hh:mm:ss.
+        /// How times are written: hh:mm (if left out), h:mm or hh:mm:ss.
         time_format: Option<String>,
         /// The words for yes and no.
         yes_no: Option<WrittenYesNo>,

@@ -836,6 +836,22 @@ pub(super) static WORDS: Language = Language {
         comma: &["comma"],
     },
     definite: &["the", "that", "this"],
+    rows_of_one: &[
+        "per", "in one", "in a", "in each", "in the same", "in any one", "for one", "for each", "for every",
+        "for the same", "on one", "on each", "on the same", "on any one", "at one", "at each", "at the same",
+        "share a", "share one", "share the same", "to a", "to one", "to each", "from one", "from each",
+        "from the same", "with one", "with the same",
+    ],
+    so_often: &["times"],
+    persons: &[
+        "people", "persons", "person", "participants", "children", "members", "guests", "pupils", "students",
+        "players", "adults", "volunteers", "visitors", "passengers", "learners", "attendees", "names",
+    ],
+    if_nothing: &[
+        "if none", "if there is none", "if there are none", "if there is nothing", "if nothing", "if not applicable",
+        "for none", "if there isn't any", "if there are not any", "when there are none", "when there is none",
+        "when none", "if you have none", "if it has none", "where there are none", "where there is none",
+    ],
     day_nouns: &["day", "date"],
     twice: &[
         "twice", "repeat", "repeated", "duplicate", "duplicates", "duplicated", "more than once", "in two rows",
@@ -1056,6 +1072,8 @@ pub(super) static WORDS: Language = Language {
     non: &["non"],
     explains: &["says", "tells", "states", "explains", "gives", "names", "describes", "shows"],
     spans: &[
+        ("night", "DAY"),
+        ("nights", "DAY"),
         ("day", "DAY"),
         ("days", "DAY"),
         ("week", "WEEK"),

@@ -463,6 +463,20 @@ pub(super) static WORDS: Language = Language {
         last: &["nom", "nom de famille"], first: &["prénom", "prénoms", "initiales"], comma: &["virgule"]
     },
     definite: &["l", "la", "le"],
+    rows_of_one: &[
+        "par", "dans une même", "dans un même", "dans la même", "dans le même", "pour une même", "pour un même",
+        "pour chaque", "dans chaque", "dans une", "dans un", "pour une", "pour un", "partager une", "partager un",
+        "sur une", "sur un", "sur chaque",
+    ],
+    so_often: &["fois"],
+    persons: &[
+        "personnes", "personne", "participants", "enfants", "membres", "élèves", "adultes", "visiteurs", "passagers",
+        "adhérents", "noms", "invités",
+    ],
+    if_nothing: &[
+        "si aucun", "si aucune", "s'il n'y en a pas", "s'il n'y en a aucun", "s'il n'y en a aucune", "si néant",
+        "si rien", "si sans objet", "en l'absence",
+    ],
     day_nouns: &["jour", "date"],
     twice: &[
         "se répéter", "se répètent", "se répète", "deux fois", "répété", "répétée", "répétés", "répétées", "doublon",
@@ -615,6 +629,8 @@ pub(super) static WORDS: Language = Language {
     non: &["non"],
     explains: &["indique", "précise", "explique", "décrit"],
     spans: &[
+        ("nuit", "DAY"),
+        ("nuits", "DAY"),
         ("jour", "DAY"),
         ("jours", "DAY"),
         ("semaine", "WEEK"),

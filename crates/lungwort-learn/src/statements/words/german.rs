@@ -498,6 +498,21 @@ pub(super) static WORDS: Language = Language {
         comma: &["komma"],
     },
     definite: &["die", "der", "das", "dem", "den"],
+    rows_of_one: &[
+        "je", "pro", "in einem", "in einer", "in jedem", "in jeder", "für einen", "für eine", "für ein", "für jeden",
+        "für jede", "für jedes", "in demselben", "in derselben", "im selben", "im gleichen", "am selben", "auf einem",
+        "auf einer", "teilen sich ein", "teilen sich eine", "teilen sich einen", "an einem", "von einem", "von einer",
+    ],
+    so_often: &["mal"],
+    persons: &[
+        "personen", "person", "teilnehmer", "teilnehmende", "teilnehmern", "kinder", "kindern", "mitglieder", "gäste",
+        "schüler", "leute", "teilnehmerinnen", "besucher", "namen",
+    ],
+    if_nothing: &[
+        "wenn keine", "wenn keiner", "wenn keines", "falls keine", "falls keiner", "falls keines", "wenn nichts",
+        "falls nichts", "wenn nicht vorhanden", "falls nicht vorhanden", "wenn nicht zutreffend",
+        "falls nicht zutreffend", "wenn es keine gibt", "falls es keine gibt", "bei keinen", "bei keinem",
+    ],
     day_nouns: &["tag", "tages", "datum", "termin"],
     twice: &[
         "doppelt", "zweimal", "mehrfach", "wiederholt", "wiederholen", "doppelte", "doppelten", "mehrfache",
@@ -674,6 +689,9 @@ pub(super) static WORDS: Language = Language {
     non: &["nicht"],
     explains: &["nennt", "erklärt", "sagt", "erläutert", "beschreibt", "begründet"],
     spans: &[
+        ("nacht", "DAY"),
+        ("nächte", "DAY"),
+        ("nächten", "DAY"),
         ("tag", "DAY"),
         ("tage", "DAY"),
         ("tagen", "DAY"),

@@ -414,6 +414,13 @@ pub(super) struct Language {
     pub names: &'static Names,
     /// Before what is known, which is not counted: `the one before`.
     pub definite: &'static [&'static str],
+    /// Before what several rows have in common: `in one tent`; and behind how often something may be listed.
+    pub rows_of_one: &'static [&'static str],
+    pub so_often: &'static [&'static str],
+    /// People, of whom a row names one.
+    pub persons: &'static [&'static str],
+    /// Where there is nothing to tell: `0 if none`.
+    pub if_nothing: &'static [&'static str],
     pub twice: &'static [&'static str],
     /// Kinds of fields that say nothing of how their values are written, as they stand in brackets before it.
     pub plain_kinds: &'static [&'static str],

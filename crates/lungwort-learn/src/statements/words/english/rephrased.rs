@@ -160,6 +160,69 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1} must differ from {2}",
     ),
     ("only for|with|in|at {y}", "only for {1}"),
+    (
+        "at_least|no_earlier_than|not_before|no_sooner_than|not_less_than|minimum {n} {v} after|from|following {t}",
+        "at least {1} {2} after {3}",
+    ),
+    (
+        "{m} and at_least|no_earlier_than|not_before|no_sooner_than|not_less_than|minimum {n} {v} after|from|following {t}",
+        "{1}.\nat least {2} {3} after {4}",
+    ),
+    (
+        "{m} and within|no_later_than|not_later_than|at_most|no_more_than|not_more_than {n} {v} after|of|from|following {t}",
+        "{1}.\nwithin {2} {3} of {4}",
+    ),
+    ("?the amount|price|fee|sum|cost ?in ?pounds|euros|dollars|gbp|eur , {n} or {n}", "{1} or {2}"),
+    ("?the amount|price|fee|sum|cost ?in ?pounds|euros|dollars|gbp|eur , {n} or {n} ( {k} )", "{1} or {2}"),
+    ("?the amount|price|fee|sum|cost ?in ?pounds|euros|dollars|gbp|eur , {n} , {n} or {n}", "{1}, {2} or {3}"),
+    (
+        "if|when there_are|there_is ?a ?an ?any {c} , tick|mark|check|put_an_x_in|cross {c} ?with|using|by ?a ?an ?x ?tick",
+        "{2}: x.\nif there are {1}, {2} is required",
+    ),
+    (
+        "tick|mark|check|put_an_x_in|cross {c} ?with|using|by ?a ?an ?x ?tick if|when there_are|there_is ?a ?an ?any {c}",
+        "{1}: x.\nif there are {2}, {1} is required",
+    ),
+    (
+        "if|when there_are|there_is ?a ?an ?any {c} , tick|mark|check|put_an_x_in|cross {c} ?with|using|by ?a ?an ?x ?tick ; otherwise|else ?leave|left ?it blank|empty",
+        "{2}: x.\nif there are {1}, {2} is required.\n{2} must be blank unless there are {1}",
+    ),
+    (
+        "if|when the|a|an {k} has|have|includes {c} , tick|mark|check|put_an_x_in|cross {c} ?with|using|by ?a ?an ?x ?tick",
+        "{3}: x.\nif there are {2}, {3} is required",
+    ),
+    (
+        "tick|mark|check|put_an_x_in|cross {c} ?with|using|by ?a ?an ?x ?tick if|when the|a|an {k} has|have|includes {c}",
+        "{1}: x.\nif there are {3}, {1} is required",
+    ),
+    (
+        "if|when the|a|an {k} has|have|includes {c} , tick|mark|check|put_an_x_in|cross {c} ?with|using|by ?a ?an ?x ?tick ; otherwise|else ?leave|left ?it blank|empty",
+        "{3}: x.\nif there are {2}, {3} is required.\n{3} must be blank unless there are {2}",
+    ),
+    (
+        "if|when {c} is {v} , tick|mark|check|put_an_x_in|cross {c} ?with|using|by ?a ?an ?x ?tick",
+        "{3}: x.\nif {1} is {2}, {3} is required",
+    ),
+    (
+        "tick|mark|check|put_an_x_in|cross {c} ?with|using|by ?a ?an ?x ?tick if|when {c} is {v}",
+        "{1}: x.\nif {2} is {3}, {1} is required",
+    ),
+    (
+        "if|when {c} is {v} , tick|mark|check|put_an_x_in|cross {c} ?with|using|by ?a ?an ?x ?tick ; otherwise|else ?leave|left ?it blank|empty",
+        "{3}: x.\nif {1} is {2}, {3} is required.\n{3} must be blank unless {1} is {2}",
+    ),
+    (
+        "?x|tick|cross if|when there_are|there_is ?a ?an ?any {c} , otherwise|else ?leave ?left blank|empty",
+        "required if there are {1}, otherwise blank",
+    ),
+    (
+        "?x|tick|cross if|when the|a|an {k} has|have|includes {c} , otherwise|else ?leave ?left blank|empty",
+        "required if there are {2}, otherwise blank",
+    ),
+    ("{c} counts {k} and {r}", "{1}: whole number.\n{1} {3}"),
+    ("{c} counts {k}", "{1}: whole number"),
+    ("if|when|where the|a|an {k} has|have|includes|contains {c} , {r}", "if there are {2}, {3}"),
+    ("{m} if|when|where the|a|an {k} has|have|includes|contains {c}", "{1} if there are {3}"),
     // Conditions.
     ("with {c} = {v} , {r}", "if {1} is {2}, {3}"),
     (

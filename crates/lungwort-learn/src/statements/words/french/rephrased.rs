@@ -97,6 +97,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "sinon vide",
     ),
     ("uniquement|seulement|exclusivement pour|en|à {y}", "uniquement pour {1}"),
+    ("au_moins|au_plus_tôt {n} {v} après {t}", "au moins {1} {2} après {3}"),
+    ("{m} et au_moins|au_plus_tôt {n} {v} après {t}", "{1}.\nau moins {2} {3} après {4}"),
     // Conditions
     ("si|tant_que|dès_que|dès_lors_que|lorsque|quand {c} est à|sur|égal_à|mis_à {v} , {r}", "si {1} est {2}, {3}"),
     (

@@ -71,6 +71,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("kleiner|geringer|niedriger oder_gleich ?als ?der ?die {c}", "nicht mehr als {1}"),
     ("größer|höher oder_gleich ?als ?der ?die {c}", "nicht weniger als {1}"),
     ("nur bei|für|in|im {y}", "nur bei {1}"),
+    ("mindestens|frühestens {n} {v} nach ?dem {t}", "mindestens {1} {2} nach {3}"),
+    ("{m} und mindestens|frühestens {n} {v} nach ?dem {t}", "{1}.\nmindestens {2} {3} nach {4}"),
     // Bedingungen
     ("solange|sobald|sofern {c} {v} ist , {r}", "wenn {1} {2} ist, {3}"),
     (
