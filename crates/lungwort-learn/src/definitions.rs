@@ -58,6 +58,34 @@ pub fn is_of_lengths(heading: &str) -> bool {
     matches!(tells(heading), Some(Tells::Length))
 }
 
+/// Whether a heading of a table of definitions has kinds of values under it.
+pub fn is_of_kinds(heading: &str) -> bool {
+    matches!(tells(heading), Some(Tells::Format))
+}
+
+/// What a letter under such a heading stands for, as specifications of records have it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum KindLetter {
+    /// `A/N`, `AN`, `X`: letters and digits, which is any text.
+    Text,
+    /// `N`: digits, with decimals where its size has them.
+    Number,
+    /// `D`
+    Date,
+}
+
+/// The kind of values that a letter stands for.
+pub fn kind_letter(text: &str) -> Option<KindLetter> {
+    match text.trim().to_ascii_uppercase().as_str() {
+        "A/N" | "AN" | "A-N" | "A+N" | "N/A/S" | "X" | "A" | "C" | "S" | "CHAR" | "ALPHA" | "TXT" => {
+            Some(KindLetter::Text)
+        }
+        "N" | "NUM" | "9" => Some(KindLetter::Number),
+        "D" | "DT" => Some(KindLetter::Date),
+        _ => None,
+    }
+}
+
 /// Whether a heading says that what stands under it is what has to be filled in.
 pub fn is_of_duties(heading: &str) -> bool {
     matches!(tells(heading), Some(Tells::Required))
@@ -279,7 +307,10 @@ fn take(kind: Tells, text: &str, at: &str, column: &mut DraftColumn) {
         Tells::Help => lines.set("help", quoted(&text.replace('\n', " ")), at, Confidence::Known),
         Tells::Example => lines.set("example", quoted(text), at, Confidence::Known),
         Tells::Length => length(text, at, column),
-        Tells::Format => format(text, at, column),
+        Tells::Format => match kind_letter(text) {
+            Some(letter) => of_letter(letter, format!("{at} says {text}"), column),
+            None => format(text, at, column),
+        },
         Tells::Values => values(text, at, column),
         Tells::Name => column.name = text.to_owned(),
         Tells::NamedFormat => lines.set("format", quoted(text), at, Confidence::Known),
@@ -395,6 +426,18 @@ fn length(text: &str, at: &str, column: &mut DraftColumn) {
         return;
     }
     let Some(most) = number_in(text).filter(|most| *most > 0) else { return };
+    // So many digits of a number have no decimals.
+    let kind = column.lines.get("type").filter(|kind| kind.value == "\"decimal\"");
+    if kind.is_some_and(|kind| kind.confidence == Confidence::Confirm)
+        && text.trim().bytes().all(|byte| byte.is_ascii_digit())
+    {
+        column.lines.remove("type");
+        column.lines.set("type", quoted("whole"), source.clone(), Confidence::Confirm);
+        if most <= 15 {
+            column.lines.set("max", "9".repeat(most as usize), source, Confidence::Confirm);
+        }
+        return;
+    }
     let unit = if lower.contains("byte") { ", in = \"bytes\"" } else { "" };
     let exact = lower.contains("exactly");
     let both = lower.split_once(" to ").and_then(|(min, max)| Some((number_in(min)?, number_in(max)?)));
@@ -416,6 +459,15 @@ fn digits_and_places(text: &str) -> Option<(usize, usize)> {
     let count = |text: &str| text.trim().parse().ok().filter(|count| (1..=18).contains(count));
     let (digits, places) = (count(digits)?, count(places)?);
     (places < digits).then_some((digits, places))
+}
+
+/// What the letter of a kind says of a column.
+fn of_letter(letter: KindLetter, source: String, column: &mut DraftColumn) {
+    match letter {
+        KindLetter::Text => column.is_text = true,
+        KindLetter::Number => column.lines.set("type", quoted("decimal"), source, Confidence::Confirm),
+        KindLetter::Date => column.lines.set("type", quoted("date"), source, Confidence::Confirm),
+    }
 }
 
 /// `Date (dd/mm/yyyy)`, `Text(40)`, `Whole number`, `Email`.

@@ -13,6 +13,7 @@ use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::{About, Claim, Confidence, Reading, Target};
 use crate::draft::Draft;
+use lungwort_core::cell::fold::without_accents;
 use lungwort_core::rulebook::toml_text::quoted;
 
 /// Ages are not above this, in whatever they are counted.
@@ -62,7 +63,12 @@ pub(super) fn on_another(
     reading: &mut Reading,
 ) {
     let ages: Vec<Age> = (0..sentence.words.len()).filter_map(|at| age((sentence, language), at)).collect();
-    let [age] = ages.as_slice() else { return };
+    let (age, until) = match ages.as_slice() {
+        [age] => (age, None),
+        // "Between 6 and 14 years old"
+        [first, last] if first.count < last.count && last.at <= first.end + 1 => (first, Some(last)),
+        _ => return,
+    };
     // "At least 5 years" alone may be anything that lasts.
     let old = [language.or_older, language.older_than, language.younger_than, language.old]
         .into_iter()
@@ -73,32 +79,95 @@ pub(super) fn on_another(
     let Some(birth) = column_of_births(&[], about, draft) else { return };
     let others =
         mentions.iter().map(|mention| mention.place).filter(|place| *place != birth && is_of_days(*place, draft));
-    let others: Vec<Place> = others.collect();
-    let [on] = others.as_slice() else { return };
+    let mut others: Vec<Place> = others.collect();
+    // "At the beginning of the stay"
+    if others.is_empty() && sentence.has(language.at_first) {
+        others.extend(day_of_begin(birth, draft));
+    }
+    let [on] = others.as_slice() else {
+        // An age is no number in a column of days of birth; which day it counts on may be said later.
+        let of_birth =
+            |claim: &Claim| claim.place() == Some(birth) && (LIMITS.contains(&claim.key) || claim.key == "type");
+        if sentence.has(language.at_first) && reading.claims.iter().any(of_birth) {
+            reading.claims.retain(|claim| !of_birth(claim));
+            reading.understood = !reading.claims.is_empty();
+        }
+        return;
+    };
     if on.0 != birth.0 {
         return;
     }
-    let said = |phrases: &[&str]| qualified(sentence, phrases, age.at);
-    let behind = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, age.end).is_some());
-    let (sign, more) = if said(language.at_most) || behind(language.or_younger) {
-        ("<", 1.0)
-    } else if said(language.at_least) || behind(language.or_older) || said(language.older_than) {
-        (">=", 0.0)
-    } else if said(language.below) || said(language.younger_than) {
-        ("<", 0.0)
-    } else {
-        return;
-    };
+    let Some((sign, more)) = compared((sentence, language), age, until) else { return };
     let name = |(sheet, column): Place| &draft.sheets[sheet].columns[column].name;
-    let unit = if age.years { "YEAR" } else { "MONTH" };
-    let check = format!("{} {sign} {} + INTERVAL '{}' {unit}", name(*on), name(birth), age.count + more);
+    let unit = if until.unwrap_or(age).years { "YEAR" } else { "MONTH" };
+    let rule = |sign: &str, count: f64| format!("{} {sign} {} + INTERVAL '{count}' {unit}", name(*on), name(birth));
+    let mut checks = vec![rule(sign, age.count + more)];
+    checks.extend(until.map(|last| rule("<", last.count + 1.0)));
     reading.claims.retain(|claim| {
         let own = claim.place().is_some_and(|place| place == *on || place == birth);
-        !(matches!(claim.on, Target::Rule(_)) || own && LIMITS.contains(&claim.key))
+        let number = claim.key == "type" && claim.place() == Some(birth);
+        !(matches!(claim.on, Target::Rule(_)) || own && LIMITS.contains(&claim.key) || number)
     });
+    reading.claims.extend(typed_like(birth, *on, draft));
     let on = Target::Rule(birth.0);
-    reading.claims.push(Claim { on, key: "check", value: quoted(&check), confidence: Confidence::Confirm });
+    reading.claims.extend(checks.into_iter().map(|check| {
+        let value = quoted(&check);
+        Claim { on, key: "check", value, confidence: Confidence::Confirm }
+    }));
     reading.understood = true;
+}
+
+/// That a column of which nothing is known has days, written as another one has them.
+fn typed_like(birth: Place, on: Place, draft: &Draft) -> Vec<Claim> {
+    let of_days = [("type", quoted("date"))];
+    let form =
+        draft.sheets[on.0].columns[on.1].lines.get("date_format").map(|form| ("date_format", form.value.clone()));
+    let own = &draft.sheets[birth.0].columns[birth.1];
+    let unknown = !own.lines.has("type");
+    let claims = of_days.into_iter().chain(form).filter(|_| unknown).map(|(key, value)| Claim {
+        on: Target::Column(birth),
+        key,
+        value,
+        confidence: Confidence::Confirm,
+    });
+    claims.collect()
+}
+
+/// How the day is compared with the one on which somebody is so old, and how many years more are meant.
+fn compared(
+    (sentence, language): (&Sentence, &Language),
+    age: &Age,
+    until: Option<&Age>,
+) -> Option<(&'static str, f64)> {
+    let said = |phrases: &[&str]| qualified(sentence, phrases, age.at);
+    let behind = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, age.end).is_some());
+    if until.is_some() {
+        Some((">=", 0.0))
+    } else if said(language.at_most) || behind(language.or_younger) {
+        Some(("<", 1.0))
+    } else if said(language.at_least) || behind(language.or_older) || said(language.older_than) {
+        Some((">=", 0.0))
+    } else if said(language.below) || said(language.younger_than) {
+        Some(("<", 0.0))
+    } else if said(language.above) {
+        Some((">=", 1.0))
+    } else {
+        None
+    }
+}
+
+/// The column of the sheet that says on which day something begins, where it is the only one.
+fn day_of_begin(birth: Place, draft: &Draft) -> Option<Place> {
+    let begins = |place: &Place| {
+        let heading = without_accents(&draft.sheets[place.0].columns[place.1].heading).to_lowercase();
+        let known = |word: &str| {
+            let mut starts = words::ALL.iter().flat_map(|language| language.start_words).map(|of| without_accents(of));
+            word.len() > 2 && starts.any(|of| of == word)
+        };
+        *place != birth && is_of_days(*place, draft) && heading.split(|each: char| !each.is_alphanumeric()).any(known)
+    };
+    let mut found = (0..draft.sheets[birth.0].columns.len()).map(|column| (birth.0, column)).filter(begins);
+    found.next().filter(|_| found.next().is_none())
 }
 
 /// The days between which somebody of such an age on a day was born.

@@ -543,16 +543,25 @@ fn behind_brackets(text: &str) -> &str {
 fn of_files(sentence: &Sentence, language: &Language) -> Option<String> {
     let is_ending = |word: &str| ENDINGS.contains(&word);
     let mut endings: Vec<&str> = Vec::new();
+    let pattern =
+        |endings: &[&str]| (!sentence.has(language.negations)).then(|| format!(r".*\.(?i:{})", endings.join("|")));
+    // "Fichiers JPG ou PNG", "fichier au format PDF"
+    let led = |at: usize| {
+        let form = usize::from(language.forms.contains(&sentence.word(at.wrapping_sub(1)))) * 2;
+        at.checked_sub(1 + form).is_some_and(|at| language.of_files[..2].contains(&sentence.word(at)))
+    };
+    let mut behind_files = false;
     for (at, (word, _)) in sentence.words.iter().enumerate() {
         let joins = [language.or, language.and].iter().any(|words| words.contains(&word.as_str()));
         if is_ending(word) {
+            behind_files |= endings.is_empty() && led(at);
             endings.push(word);
         } else if !endings.is_empty() && !joins {
             let files = at > 0 && language.of_files[..2].contains(&word.as_str());
-            return (files && !sentence.has(language.negations)).then(|| format!(r".*\.(?i:{})", endings.join("|")));
+            return if files || behind_files { pattern(&endings) } else { None };
         }
     }
-    None
+    if behind_files { pattern(&endings) } else { None }
 }
 
 /// One code and no other, or the endings of the names of files.

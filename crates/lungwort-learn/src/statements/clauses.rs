@@ -2,6 +2,9 @@
 
 use std::ops::Range;
 
+/// Words of a heading that a part of a sentence begins with, at most.
+const HEADING: usize = 5;
+
 use super::day_forms::{date, month_or_time};
 use super::language::by_language;
 use super::rephrased::{labelled, rephrased};
@@ -142,13 +145,25 @@ fn last_part(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draf
         if sign == ", " && tail.starts_with(|each: char| each.is_ascii_digit()) {
             return None;
         }
-        let tail = label.map_or_else(|| tail.to_owned(), |(label, _)| format!("{label}: {tail}"));
+        // "Phone: 10 digits; Phone 2 different from Phone" goes on with another column.
+        let other = sentences(tail).pop().filter(|tail| label.is_some() && begins_with_heading(tail, known, text));
+        let known_tail = other.filter(|tail| rephrased(tail, (&known.headings, &text.about), draft).is_some());
+        let tail = match (&known_tail, label) {
+            (None, Some((label, _))) => format!("{label}: {tail}"),
+            _ => tail.to_owned(),
+        };
         let head = sentences(head).pop().filter(|head| head.words.len() > 1 || beside)?;
         let tail = sentences(&tail).pop()?;
         let known = (&known.headings, &text.about);
         rephrased(&tail, known, draft).or_else(|| labelled(&tail, known, draft))?;
         Some(vec![head, tail])
     })
+}
+
+/// Whether a sentence begins with the heading of a column.
+fn begins_with_heading(sentence: &Sentence, known: &Entries<'_>, text: &Text) -> bool {
+    let most = HEADING.min(sentence.words.len());
+    (1..=most).any(|end| known.headings.named_at(sentence, 0..end, &text.about).is_some())
 }
 
 /// The sentences that are read in the stead of one: in plainer words, and cut into its parts.

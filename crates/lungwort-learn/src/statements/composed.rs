@@ -18,8 +18,10 @@ const JOINTS: usize = 3;
 /// The expression for a code of which all pieces are named, from a word on.
 pub(super) fn read(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     // Most sentences name none of what codes consist of.
-    let of =
-        [language.digits, language.letters, language.capitals, language.smalls, language.year, language.pieces.number];
+    let of = [
+        language.digits, language.letters, language.capitals, language.smalls, language.year, language.pieces.number,
+        language.followed_by,
+    ];
     let counted = || sentence.words.iter().any(|(word, _)| digits_of_word(word, language).is_some());
     if !of.into_iter().any(|phrases| sentence.has(phrases)) && !sentence.has(language.pieces.running) && !counted() {
         return None;
@@ -278,12 +280,47 @@ impl Reader<'_> {
 
     fn single(&mut self) -> Option<Piece> {
         let from = self.at;
-        let readers: [fn(&mut Self) -> Option<Piece>; 6] =
-            [Self::counted, Self::year, Self::number, Self::sign, Self::kind, Self::letters_as_they_stand];
+        let readers: [fn(&mut Self) -> Option<Piece>; 8] = [
+            Self::check,
+            Self::counted,
+            Self::range,
+            Self::year,
+            Self::number,
+            Self::sign,
+            Self::kind,
+            Self::letters_as_they_stand,
+        ];
         readers.into_iter().find_map(|read| {
             self.at = from;
             read(self)
         })
+    }
+
+    /// `1 to 120`, behind another piece
+    fn range(&mut self) -> Option<Piece> {
+        let whole = |at: usize| {
+            let number = self.sentence.number(at, self.language).filter(|number| number.fract() == 0.0)?;
+            let digits = self.sentence.word(at).bytes().all(|byte| byte.is_ascii_digit());
+            (digits && (0.0..10_000.0).contains(&number)).then_some(number as u64)
+        };
+        // "Year of birth, 2008 to 2019" is no code.
+        let follows = |phrase: &&&str| ends(self.sentence, phrase, self.at);
+        self.language.followed_by.iter().find(follows)?;
+        let next = self.phrase(self.language.to, self.at + 1)?;
+        let (least, most) = whole(self.at).zip(whole(next)).filter(|(least, most)| self.at > 0 && least < most)?;
+        self.at = next + 1;
+        Some(Piece::limited(whole_between(least, most)))
+    }
+
+    /// `a check letter`
+    fn check(&mut self) -> Option<Piece> {
+        let articles = [self.language.articles, self.language.every];
+        let from = articles.iter().filter_map(|words| self.phrase(words, self.at)).max().unwrap_or(self.at);
+        let checks = self.language.pieces.checks.iter();
+        let found = checks.filter_map(|(name, class)| Some((self.phrase(std::slice::from_ref(name), from)?, class)));
+        let (end, class) = found.max_by_key(|(end, _)| *end)?;
+        self.at = end;
+        Some(Piece::of(class, 1, Some(1)))
     }
 
     /// The class at a word, with what may stand beside letters.
@@ -550,7 +587,9 @@ impl Reader<'_> {
         only |= self.skips(language.only);
         let mut most = None;
         loop {
+            // "Capitals and figures, no spaces" names all that there may be.
             if self.skips(language.pieces.beside) {
+                only |= kinds > 1;
                 continue;
             }
             if self.skips(language.pieces.in_capitals) {

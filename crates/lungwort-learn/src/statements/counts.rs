@@ -231,7 +231,9 @@ fn says_number(sentence: &Sentence, language: &Language, from: usize) -> bool {
     let mut found = language.number.iter().filter_map(|phrase| sentence.find_from(phrase, from));
     // "Name and phone number" is no number.
     let of_thing = |at: usize| at.checked_sub(1).is_some_and(|at| language.numbered.contains(&sentence.word(at)));
-    let near = found.any(|at| at.start <= from + 3 && !of_thing(at.start));
+    // "Number of the certificate" is none either.
+    let of_one = |end: usize| language.owners.contains(&sentence.word(end));
+    let near = found.any(|at| at.start <= from + 3 && !of_thing(at.start) && !of_one(at.end));
     let other = [language.letters, language.capitals, language.lacking].into_iter().any(|words| sentence.has(words));
     sentence.words.len() <= 8 && near && !other && sentence.has(language.obliging)
 }

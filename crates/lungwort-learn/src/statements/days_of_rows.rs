@@ -7,6 +7,7 @@ use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::{About, Claim, Confidence, Reading, Target};
 use crate::draft::{Draft, DraftColumn};
+use lungwort_core::cell::fold::without_accents;
 use lungwort_core::rulebook::toml_text::quoted;
 
 /// Letters that two forms of a word begin with: `entries`, `entered` have four, and `booking`, `booked` too.
@@ -65,9 +66,11 @@ fn is_both(limits: &[(&'static str, String, bool)]) -> bool {
 /// Whether one column says when something begins, and the other when it ends.
 pub(super) fn are_ends(begin: Place, end: Place, draft: &Draft) -> bool {
     let is = |(sheet, column): Place, of: fn(&Language) -> &'static [&'static str]| {
-        let heading = draft.sheets[sheet].columns[column].heading.to_lowercase();
-        let mut words = heading.split(|each: char| !each.is_alphanumeric()).map(str::to_owned);
-        words.any(|word| words::ALL.iter().any(|language| of(language).contains(&word.as_str())))
+        // `debut` is one of `début`.
+        let plain = |text: &str| without_accents(text).to_lowercase();
+        let heading = plain(&draft.sheets[sheet].columns[column].heading);
+        let mut words = heading.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty());
+        words.any(|word| words::ALL.iter().any(|language| of(language).iter().any(|known| plain(known) == word)))
     };
     is(begin, |language| language.start_words) && is(end, |language| language.end_words)
 }

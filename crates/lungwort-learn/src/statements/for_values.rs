@@ -515,6 +515,9 @@ impl Asking<'_> {
                     sentence.ends_at(first, at).filter(|end| is_form_of(sentence.word(*end), last)).map(|end| end + 1)
                 };
                 let end = sentence.ends_at(&lower, at).or_else(plural)?;
+                // "55 for 4.5 m"
+                let unit = lower.parse::<f64>().is_ok() && language.size_units.contains(&sentence.word(end));
+                let end = end + usize::from(unit && sentence.gap(end - 1).is_empty());
                 // A letter of the sentence is no code.
                 let written = &sentence.text[sentence.words[at].1.start..sentence.words[end - 1].1.end];
                 (text.chars().count() > 1 || written == text).then_some(end)

@@ -60,7 +60,28 @@ pub(super) fn read(
         });
         Some(std::iter::once(rule("check", &check)).chain(when.map(|when| rule("when", &when))))
     };
+    // "A stay lasts 7 to 21 days"
+    if let [most] = spans.as_slice()
+        && let Some(least) = before_range((sentence, language), most.at)
+        && kind.is_none()
+    {
+        let unit = most.written.rsplit(' ').next().unwrap_or_default();
+        let from = format!("{} >= {} + INTERVAL '{least}' {unit}", name(*end), name(*begin));
+        let to = format!("{} <= {} + {}", name(*end), name(*begin), most.written);
+        return Reading::of(vec![rule("check", &from), rule("check", &to)]);
+    }
     Reading::of(spans.iter().filter_map(claims).flatten().collect())
+}
+
+/// The number before the last one of a range: the 7 of `7 to 21 days`.
+fn before_range((sentence, language): (&Sentence, &Language), at: usize) -> Option<f64> {
+    let before = at.checked_sub(1)?;
+    let joins = [language.to, language.and].iter().any(|words| words.contains(&sentence.word(before)));
+    let first = if joins { before.checked_sub(1)? } else { before };
+    let led = joins && (language.to.contains(&sentence.word(before)) || qualified(sentence, language.between, first));
+    let number = sentence.number(first, language).map(f64::abs).filter(|number| number.fract() == 0.0)?;
+    let last = sentence.number(at, language)?.abs();
+    ((led || sentence.is_dashed(first)) && number < last).then_some(number)
 }
 
 /// The column and its value that is named before a word, in whatever case or number, where no other is.

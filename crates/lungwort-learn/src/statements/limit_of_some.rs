@@ -114,7 +114,13 @@ fn names_value(sentence: &Sentence, column: &DraftColumn) -> bool {
     let is_in = |value: &str| {
         let lower = value.to_lowercase();
         let alone = |at: usize| is_form_of(sentence.word(at), &lower);
-        lower.chars().count() > 1 && (sentence.find(&lower).is_some() || (0..sentence.words.len()).any(alone))
+        // A letter is one of the list as it is written there only, and no number is: "source T".
+        let written = |(_, place): &(String, std::ops::Range<usize>)| sentence.text[place.clone()] == *value;
+        let letter = || value.chars().all(char::is_uppercase) && sentence.words.iter().skip(1).any(written);
+        match lower.chars().count() {
+            1 => letter(),
+            _ => sentence.find(&lower).is_some() || (0..sentence.words.len()).any(alone),
+        }
     };
     entries(&list.value).iter().any(|(value, label)| is_in(value) || label.as_deref().is_some_and(is_in))
 }

@@ -260,8 +260,11 @@ impl Fitting<'_> {
             'c' | 'i' => {
                 let led = words.len() > 1 && is_small(words.start);
                 let own = words.start + usize::from(led)..words.end;
-                let alone = own.len() == 1 && (led || words.start > 0 && is_small(words.start - 1));
-                let noun = sentence.word(own.start);
+                let denied = || words.start > 0 && language.none.contains(&sentence.word(words.start - 1));
+                // "No e-mail", of Owner e-mail
+                let one = own.len() == 1 || own.len() == 2 && sentence.is_dashed(own.start);
+                let alone = one && (led || denied() || words.start > 0 && is_small(words.start - 1));
+                let noun = sentence.word(own.end - 1);
                 let ended = || self.known.ended_by(noun, self.about).filter(|_| alone);
                 let begun = || self.known.begun_by(noun, self.about).filter(|_| kind == 'i' && own.len() == 1);
                 let name = self.known.named_at(sentence, own.clone(), self.about).or_else(ended).or_else(begun)?;
@@ -277,6 +280,11 @@ impl Fitting<'_> {
             'm' => (joined() && words.len() > 1).then(|| text.to_owned()),
             'w' | 'y' => {
                 let fits = joined() && self.has_value(&words) && !self.says_more(&words);
+                // "55 for 4.5 m"
+                let unit = words.len() > 1 && language.size_units.contains(&sentence.word(words.end - 1));
+                let number = unit && sentence.number(words.end - 2, language).is_some();
+                let end = if number { words.end - 2 } else { words.end - 1 };
+                let text = &sentence.text[sentence.words[words.start].1.start..sentence.words[end].1.end];
                 (fits && (kind == 'w' || self.of_others(&words))).then(|| text.to_owned())
             }
             't' => self.other_day(&words).filter(|_| joined()),
@@ -319,7 +327,14 @@ impl Fitting<'_> {
     /// Whether values of another column than the one that the sentence stands beside are named among some words.
     fn of_others(&self, words: &Range<usize>) -> bool {
         let own = self.about.column().map(|(sheet, column)| self.draft.sheets[sheet].columns[column].heading.as_str());
-        self.values_in(words).is_none_or(|(heading, _)| own != Some(heading.as_str()))
+        // "Grade A, B or C only" begins with it.
+        let stem = |word: &str| word.to_lowercase().chars().take(STEM).collect::<String>();
+        let begins = |heading: &str| own.is_none() && stem(self.sentence.word(0)) == stem(heading);
+        match self.values_in(words) {
+            Some((heading, _)) => own != Some(heading.as_str()) && !begins(&heading),
+            // "Members only", before it is known that Member is yes or no
+            None => words.len() == 1,
+        }
     }
 
     /// The column whose values are named among some words, where all are of one, and these: `A or B`.

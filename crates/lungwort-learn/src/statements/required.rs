@@ -514,7 +514,14 @@ impl Asking<'_> {
         // "To be filled in only for schools"
         let only_for = language.only.contains(&behind(0)) && language.only_for.contains(&behind(1));
         // "Compulsory with a leaving date"
-        let with = language.with.first() == Some(&behind(0)) && language.articles.contains(&behind(1));
+        // "Needed with gas"; "required, with two decimals" says how it is written.
+        let of_form = [
+            language.decimals, language.digits, language.letters, language.capitals, language.spaces, language.every,
+            language.whole,
+        ];
+        let last = required.end + 2 == sentence.words.len() && sentence.gap(required.end - 1).is_empty();
+        let noun = last && !of_form.iter().any(|words| words.contains(&behind(1)));
+        let with = language.with.first() == Some(&behind(0)) && (language.articles.contains(&behind(1)) || noun);
         let for_some = for_some || only_for || with;
         // "Only needed from people without a number"
         let narrow = required.start > 0 && language.only.contains(&sentence.word(required.start - 1));

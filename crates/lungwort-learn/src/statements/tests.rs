@@ -804,4 +804,9 @@ fn rows_that_share_a_value_are_counted() {
     insta::assert_snapshot!("words_for_nothing", read_all(include_str!("said/words_for_nothing.txt")));
     insta::assert_snapshot!("kost", read_all(include_str!("said/kost.txt")));
     insta::assert_snapshot!("regime", read_all(include_str!("said/regime.txt")));
+    insta::assert_snapshot!("berths_and_bottles", read_all(include_str!("said/berths_and_bottles.txt")));
+    insta::assert_snapshot!("race_results", read_all(include_str!("said/race_results.txt")));
+    insta::assert_snapshot!("sejours", read_all(include_str!("said/sejours.txt")));
+    insta::assert_snapshot!("holiday_stays", read_all(include_str!("said/holiday_stays.txt")));
+    insta::assert_snapshot!("fahrten", read_all(include_str!("said/fahrten.txt")));
 }

@@ -4,7 +4,7 @@ use std::borrow::Cow;
 use std::collections::{HashMap, HashSet};
 
 use super::{About, Entries, Text, refusals, subject, words};
-use crate::definitions::{is_of_duties, is_of_examples, is_of_lengths, sheets_of_rows};
+use crate::definitions::{is_of_duties, is_of_examples, is_of_kinds, is_of_lengths, kind_letter, sheets_of_rows};
 use crate::draft::{Draft, DraftColumn};
 use crate::marks::place;
 use crate::source::TemplateSheet;
@@ -173,6 +173,37 @@ fn in_spaced_columns(line: &str) -> String {
     }
 }
 
+/// What the headings of a table of fields say of what stands under them: its columns, and of the rows which are needed under a condition.
+struct FieldTable {
+    /// `7,2` among lengths is no number with a comma.
+    lengths: HashSet<usize>,
+    duties: HashSet<usize>,
+    examples: HashSet<usize>,
+    kinds: HashSet<usize>,
+    conditional: HashSet<u64>,
+}
+
+impl FieldTable {
+    fn of(sheet: &TemplateSheet, named: &HashMap<u64, Vec<(usize, usize)>>) -> FieldTable {
+        let under = |is_so: fn(&str) -> bool| -> HashSet<usize> {
+            let headings = sheet.full.cells.iter().filter(|cell| !named.contains_key(&cell.row));
+            headings.filter(|cell| is_so(&cell.text)).map(|cell| cell.column).collect()
+        };
+        let duties = under(is_of_duties);
+        let is_conditional =
+            |text: &str| matches!(fold(text).as_str(), "c" | "cond" | "conditional" | "bedingt" | "conditionnel");
+        let of_duties = sheet.full.cells.iter().filter(|cell| duties.contains(&cell.column));
+        let conditional = of_duties.filter(|cell| is_conditional(&cell.text)).map(|cell| cell.row).collect();
+        FieldTable {
+            lengths: under(is_of_lengths),
+            examples: under(is_of_examples),
+            kinds: under(is_of_kinds),
+            duties,
+            conditional,
+        }
+    }
+}
+
 /// On any other sheet. A table that goes through the columns names one at the beginning of a row.
 fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), texts: &mut Vec<Text>) {
     let mut by_heading: HashMap<&str, (usize, usize)> = HashMap::new();
@@ -183,13 +214,7 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     let compares = |text: &str| text.trim_start().starts_with(['<', '>', '≤', '≥', '=']);
     let heading_at = |text: &str| by_heading.get(fold(text).as_str()).copied().filter(|_| !compares(text));
     let named = columns_of_rows(sheet, (headings, draft), &heading_at);
-    // `7,2` among lengths is no number with a comma.
-    let headings = sheet.full.cells.iter().filter(|cell| !named.contains_key(&cell.row));
-    let lengths: HashSet<usize> = headings.filter(|cell| is_of_lengths(&cell.text)).map(|cell| cell.column).collect();
-    let headings = sheet.full.cells.iter().filter(|cell| !named.contains_key(&cell.row));
-    let duties: HashSet<usize> = headings.filter(|cell| is_of_duties(&cell.text)).map(|cell| cell.column).collect();
-    let headings = sheet.full.cells.iter().filter(|cell| !named.contains_key(&cell.row));
-    let examples: HashSet<usize> = headings.filter(|cell| is_of_examples(&cell.text)).map(|cell| cell.column).collect();
+    let under_fields = FieldTable::of(sheet, &named);
     let under = under_headings(sheet, &by_heading);
     let codes = codes_of(sheet, draft);
     // What stands under the name of a sheet is about that one.
@@ -211,12 +236,14 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
         };
         let about = of_row.map_or(general, |(sheet, column)| About::Column(*sheet, *column));
         // Signs without a letter say something of a column at most.
-        let read = matches!(about, About::Column(..)) && !lengths.contains(&cell.column);
+        let read = matches!(about, About::Column(..)) && !under_fields.lengths.contains(&cell.column);
         // `10-12` as an example limits nothing.
         let range = |text: &str| {
             text.split(['-', '–']).all(|end| !end.is_empty() && end.bytes().all(|byte| byte.is_ascii_digit()))
         };
-        if examples.contains(&cell.column) && range(cell.text.trim()) {
+        // `A/N` among kinds of values is no list.
+        let letter = under_fields.kinds.contains(&cell.column) && kind_letter(&cell.text).is_some();
+        if letter || under_fields.examples.contains(&cell.column) && range(cell.text.trim()) {
             continue;
         }
         if !read && !cell.text.chars().any(char::is_alphabetic) {
@@ -229,8 +256,16 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
             None => (about, cell.text.as_str()),
         };
         let said = look.map_or(Cow::Borrowed(said), |look| Cow::Owned(format!("{look}: {said}")));
+        // `For S and V only; after From`, where another column says that it is needed under a condition
+        let parts = || said.split("; ").map(|part| (duty_of_some(part), part));
+        if under_fields.conditional.contains(&cell.row) && read && parts().any(|(duty, _)| duty.is_some()) {
+            let parts: Vec<String> = parts().map(|(duty, part)| duty.unwrap_or_else(|| part.to_owned())).collect();
+            let of_some = text(&parts.join("\n"), place(sheet, cell.row, cell.column), about);
+            texts.push(Text { original: Some(cell.text.trim().to_owned()), ..of_some });
+            continue;
+        }
         // `For fair and poor`, under "Needed?"
-        if let Some(whole) = duty_of_some(&said).filter(|_| duties.contains(&cell.column) && read) {
+        if let Some(whole) = duty_of_some(&said).filter(|_| under_fields.duties.contains(&cell.column) && read) {
             let of_some = text(&whole, place(sheet, cell.row, cell.column), about);
             texts.push(Text { original: Some(cell.text.trim().to_owned()), ..of_some });
             continue;
@@ -262,6 +297,8 @@ fn duty_of_some(said: &str) -> Option<String> {
         && said.split_whitespace().count() <= ROWS_NAMED
     {
         let (required, led) = (language.required.first()?, language.only_for.first()?);
+        // "For S and V only"
+        let rows = if language.only_for.contains(&first.as_str()) { rows.split_once(' ')?.1 } else { rows };
         return Some(format!("{required} {led} {rows}.\n{only} {led} {rows}."));
     }
     // `Only if a fund is named`

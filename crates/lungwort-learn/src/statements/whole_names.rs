@@ -10,7 +10,7 @@ use crate::draft::Draft;
 const LAST_FIRST: &str = "'[^,]+, ?[^,]+'";
 
 /// Words from one name to the other, at most: `Surname, then a comma, then first name`.
-const APART: usize = 5;
+const APART: usize = 7;
 
 /// What a text beside one column says of how whole names are written there.
 pub(super) fn read(

@@ -852,6 +852,10 @@ pub(super) static WORDS: Language = Language {
         "for none", "if there isn't any", "if there are not any", "when there are none", "when there is none",
         "when none", "if you have none", "if it has none", "where there are none", "where there is none",
     ],
+    at_first: &[
+        "at the beginning", "at the start", "on the first day", "on day one", "when it starts", "when it begins",
+        "on arrival", "when the stay begins", "by the beginning", "by the start",
+    ],
     day_nouns: &["day", "date"],
     twice: &[
         "twice", "repeat", "repeated", "duplicate", "duplicates", "duplicated", "more than once", "in two rows",

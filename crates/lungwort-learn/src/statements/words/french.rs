@@ -147,7 +147,7 @@ pub(super) static WORDS: Language = Language {
     younger_than: &["plus jeune que", "plus jeunes que"],
     older_than: &["plus âgé que", "plus âgée que", "plus âgés que"],
     ages: &["âge", "âges", "age"],
-    old: &["ans révolus", "être âgé", "être âgée", "être âgés", "âgé", "âgée", "âgés", "âgées"],
+    old: &["ans", "ans révolus", "être âgé", "être âgée", "être âgés", "âgé", "âgée", "âgés", "âgées"],
     or_older: &["ou plus âgé", "ou plus âgée", "ans et plus", "ans ou plus"],
     or_younger: &["ou plus jeune"],
     by_default: &["par défaut"],
@@ -477,6 +477,7 @@ pub(super) static WORDS: Language = Language {
         "si aucun", "si aucune", "s'il n'y en a pas", "s'il n'y en a aucun", "s'il n'y en a aucune", "si néant",
         "si rien", "si sans objet", "en l'absence",
     ],
+    at_first: &["au début", "au commencement", "le premier jour", "à l'arrivée", "dès le début", "le jour du début"],
     day_nouns: &["jour", "date"],
     twice: &[
         "se répéter", "se répètent", "se répète", "deux fois", "répété", "répétée", "répétés", "répétées", "doublon",

@@ -513,6 +513,9 @@ pub(super) static WORDS: Language = Language {
         "falls nichts", "wenn nicht vorhanden", "falls nicht vorhanden", "wenn nicht zutreffend",
         "falls nicht zutreffend", "wenn es keine gibt", "falls es keine gibt", "bei keinen", "bei keinem",
     ],
+    at_first: &[
+        "zu beginn", "bei beginn", "am ersten tag", "am anfang", "zum beginn", "bei antritt", "bei der anreise",
+    ],
     day_nouns: &["tag", "tages", "datum", "termin"],
     twice: &[
         "doppelt", "zweimal", "mehrfach", "wiederholt", "wiederholen", "doppelte", "doppelten", "mehrfache",

@@ -62,6 +62,8 @@ pub(super) struct Pieces {
     pub spaces: &'static [&'static str],
     pub hyphens: &'static [&'static str],
     pub month: &'static [&'static str],
+    /// What checks a code, and of what it is: `check letter`.
+    pub checks: &'static [(&'static str, &'static str)],
     /// A number that counts up, and any number.
     pub running: &'static [&'static str],
     pub number: &'static [&'static str],
@@ -421,6 +423,8 @@ pub(super) struct Language {
     pub persons: &'static [&'static str],
     /// Where there is nothing to tell: `0 if none`.
     pub if_nothing: &'static [&'static str],
+    /// When something begins: `at the beginning`.
+    pub at_first: &'static [&'static str],
     pub twice: &'static [&'static str],
     /// Kinds of fields that say nothing of how their values are written, as they stand in brackets before it.
     pub plain_kinds: &'static [&'static str],

@@ -11,6 +11,16 @@ pub(super) const PIECES: &Pieces = &Pieces {
     spaces: &["space", "spaces"],
     hyphens: &["hyphen", "hyphens"],
     month: &["month", "the month"],
+    checks: &[
+        ("check letter", "[A-Z]"),
+        ("control letter", "[A-Z]"),
+        ("checking letter", "[A-Z]"),
+        ("check digit", r"\d"),
+        ("control digit", r"\d"),
+        ("checking digit", r"\d"),
+        ("check character", "[A-Z0-9]"),
+        ("check digit or letter", "[A-Z0-9]"),
+    ],
     running: &[
         "running number", "serial number", "sequence number", "sequential number", "consecutive number", "counter",
     ],

@@ -223,6 +223,71 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{c} counts {k}", "{1}: whole number"),
     ("if|when|where the|a|an {k} has|have|includes|contains {c} , {r}", "if there are {2}, {3}"),
     ("{m} if|when|where the|a|an {k} has|have|includes|contains {c}", "{1} if there are {3}"),
+    (
+        "{k} if|when|where no {c} ?number|address|details ?is|was|has_been|are ?given|supplied|entered|available|known|provided|stated",
+        "{1} if {2} is blank",
+    ),
+    ("{k} if|when|where there_is|there's|you_have no {c} ?number|address|details", "{1} if {2} is blank"),
+    (
+        "{m} and must_be|has_to_be|should_be|must|is|to_be ?be left_out|left_blank|left_empty|omitted|blank|empty|not_allowed|not_permitted|not_wanted|not_accepted|nothing otherwise|for_others|for_all_others|in_all_other_cases|in_other_cases|for_the_others|for_the_rest|for_any_other|for_all_other_rows",
+        "{1}, otherwise blank",
+    ),
+    (
+        "?has_to_be|must_be|to_be|is|are given|filled|filled_in|stated|supplied|required|needed|obligatory|mandatory|compulsory for {k} , otherwise|else ?to ?be left_out|left_blank|left_empty|omitted|blank|empty|not_allowed|not_permitted|not_wanted|not_accepted|nothing",
+        "required for {1}, otherwise blank",
+    ),
+    (
+        "?has_to_be|must_be|to_be|is|are given|filled|filled_in|stated|supplied|required|needed|obligatory|mandatory|compulsory for {k} and|but ?must ?be ?is left_out|left_blank|left_empty|omitted|blank|empty|not_allowed|not_permitted|not_wanted|not_accepted|nothing otherwise|for_others|for_all_others|in_all_other_cases|in_other_cases|for_the_others|for_the_rest|for_any_other|for_all_other_rows",
+        "required for {1}, otherwise blank",
+    ),
+    (
+        "?has_to_be|must_be|to_be|is|are given|filled|filled_in|stated|supplied|required|needed|obligatory|mandatory|compulsory for {k} , otherwise blank",
+        "required for {1}, otherwise blank",
+    ),
+    ("not|never required|needed|necessary|mandatory|compulsory|obligatory if|when|where {r}", "required unless {1}"),
+    (
+        "?the name|number|kind|type|details|description|reason|code|date|amount|title|address|particulars of|for ?the|your|a|an {k} if|when {y}",
+        "required if {2c} is {2v}",
+    ),
+    ("which|what ?one ?ones ?kind ?type ?with , if|when {y}", "required if {1c} is {1v}"),
+    ("which|what ?one ?ones ?kind ?type ?with if|when {y}", "required if {1c} is {1v}"),
+    ("if|when {y} : {k}", "required if {1c} is {1v}"),
+    ("zero|nothing|nil|free ?is ?allowed ?possible ?permitted only for|with {y}", "at least 0 for {1}"),
+    ("0 ?is ?allowed ?possible ?permitted only for|with {y}", "at least 0 for {1}"),
+    ("{y} may|can|are_allowed_to pay|give|have|be|enter zero|nothing|0|nil", "at least 0 for {1}"),
+    (
+        "at_least|minimum|from {n} , except|but for|with {y} , where|when it|they may be {n}",
+        "at least {1}.\nat least {3} for {2}",
+    ),
+    (
+        "{k} older_than|dated_before {d} are|is|will_be refused|rejected|not_accepted|returned|ignored|not_allowed",
+        "not before {2}",
+    ),
+    ("nothing|none older_than {d}", "not before {1}"),
+    ("for {y} only ; {r}", "only for {1}.\n{2}"),
+    ("for {y} only , {r}", "only for {1}.\n{2}"),
+    ("for {y} only", "only for {1}"),
+    ("{y} only ; {r}", "only for {1}.\n{2}"),
+    (
+        "everybody|everyone|each_one|every_one|each|every ?row ?person ?runner ?member ?one has|gets|needs|must_have a_different_one|a_different_number|their_own|its_own|one_of_their_own|their_own_number|a_number_of_their_own",
+        "must be unique",
+    ),
+    (
+        "{k} , everybody|everyone|each_one|every_one has|gets|needs a_different_one|a_different_number|their_own|its_own|one_of_their_own|their_own_number",
+        "{1}; must be unique",
+    ),
+    (
+        "a|an|the|every|each {k} has|gets|needs|must_have a_different|its_own|their_own number|code|one",
+        "must be unique",
+    ),
+    (
+        "a|an|the {c} ?is ?are ?given ?filled ?needed ?entered ?stated only for {y} , and a|an|the {c} too|also|as_well",
+        "{1}: only for {2}.\n{3}: only for {2}",
+    ),
+    (
+        "{c} ?is ?must ?be ?has_to_be different|different_from|unlike|other_than ?from ?to {c}",
+        "{1} must differ from {2}",
+    ),
     // Conditions.
     ("with {c} = {v} , {r}", "if {1} is {2}, {3}"),
     (
@@ -318,9 +383,9 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("fill_in|complete once|when|after {k}", "required if {1}"),
     ("{n} for {w}", "must be {1} for {2}"),
-    ("{c} : {r} ; ?for {w} only", "{1}: {2}.\n{1}: only for {3}"),
-    ("{c} : {r} , ?for {w} only", "{1}: {2}.\n{1}: only for {3}"),
-    ("{c} : {r} , only {w}", "{1}: {2}.\n{1}: only for {3}"),
+    ("{c} : {r} ; ?for {y} only", "{1}: {2}.\n{1}: only for {3}"),
+    ("{c} : {r} , ?for {y} only", "{1}: {2}.\n{1}: only for {3}"),
+    ("{c} : {r} , only {y}", "{1}: {2}.\n{1}: only for {3}"),
     ("{n} for {w} , otherwise|else|for_others|for_all_others {n} to {n}", "must be {1} for {2}.\nfrom 0 to {4}"),
     ("{w} cannot|can't|can_not|must_not|may_not have|get|use|take {c}", "no {2} for {1}"),
     (

@@ -8,6 +8,13 @@ pub(super) const PIECES: &Pieces = &Pieces {
     spaces: &["espace", "espaces"],
     hyphens: &["tiret", "tirets"],
     month: &["mois"],
+    checks: &[
+        ("lettre de contrôle", "[A-Z]"),
+        ("lettre clé", "[A-Z]"),
+        ("chiffre de contrôle", r"\d"),
+        ("clé de contrôle", r"\d"),
+        ("caractère de contrôle", "[A-Z0-9]"),
+    ],
     running: &["numéro d'ordre", "numéro courant", "numéro séquentiel"],
     number: &["nombre", "numéro"],
     nouns: &["numéro", "code"],

@@ -99,6 +99,14 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("uniquement|seulement|exclusivement pour|en|à {y}", "uniquement pour {1}"),
     ("au_moins|au_plus_tôt {n} {v} après {t}", "au moins {1} {2} après {3}"),
     ("{m} et au_moins|au_plus_tôt {n} {v} après {t}", "{1}.\nau moins {2} {3} après {4}"),
+    (
+        "{k} si aucun|aucune {c} n'est ?pas indiqué|indiquée|donné|donnée|renseigné|renseignée|connu|connue",
+        "{1} si {2} est vide",
+    ),
+    ("{k} à_défaut_de|en_l'absence_de|faute_de {c}", "{1} si {2} est vide"),
+    ("pas nécessaire|obligatoire|requis|requise si|lorsque|quand {r}", "obligatoire sauf si {1}"),
+    ("zéro|0|rien uniquement|seulement pour {y}", "au moins 0 pour {1}"),
+    ("{c} ?doit ?être différent|différente|distinct|distincte de|du {c}", "{1} doit différer de {2}"),
     // Conditions
     ("si|tant_que|dès_que|dès_lors_que|lorsque|quand {c} est à|sur|égal_à|mis_à {v} , {r}", "si {1} est {2}, {3}"),
     (

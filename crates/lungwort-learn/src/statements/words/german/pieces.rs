@@ -11,6 +11,14 @@ pub(super) const PIECES: &Pieces = &Pieces {
     spaces: &["leerzeichen", "leerzeichen"],
     hyphens: &["bindestrich", "bindestriche"],
     month: &["monat"],
+    checks: &[
+        ("prüfbuchstabe", "[A-Z]"),
+        ("prüfbuchstaben", "[A-Z]"),
+        ("kontrollbuchstabe", "[A-Z]"),
+        ("prüfziffer", r"\d"),
+        ("kontrollziffer", r"\d"),
+        ("prüfzeichen", "[A-Z0-9]"),
+    ],
     running: &[
         "laufende nummer", "laufenden nummer", "laufender nummer", "fortlaufende nummer", "fortlaufenden nummer",
     ],

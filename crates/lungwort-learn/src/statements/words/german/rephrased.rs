@@ -73,6 +73,17 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("nur bei|für|in|im {y}", "nur bei {1}"),
     ("mindestens|frühestens {n} {v} nach ?dem {t}", "mindestens {1} {2} nach {3}"),
     ("{m} und mindestens|frühestens {n} {v} nach ?dem {t}", "{1}.\nmindestens {2} {3} nach {4}"),
+    (
+        "{k} , wenn|falls|sofern keine|kein|keinen {c} ?vorhanden|angegeben|bekannt|eingetragen ?ist|vorliegt|gibt",
+        "{1}, wenn {2} leer ist",
+    ),
+    (
+        "{k} wenn|falls|sofern keine|kein|keinen {c} ?vorhanden|angegeben|bekannt|eingetragen ?ist|vorliegt|gibt",
+        "{1}, wenn {2} leer ist",
+    ),
+    ("nicht nötig|erforderlich|notwendig , wenn|falls {r}", "Pflicht, außer wenn {1}"),
+    ("null|nichts|0 nur bei|für {y}", "mindestens 0 für {1}"),
+    ("{c} ?muss ?ist verschieden|anders|ungleich|abweichend ?von|als {c} ?sein", "{1} muss sich von {2} unterscheiden"),
     // Bedingungen
     ("solange|sobald|sofern {c} {v} ist , {r}", "wenn {1} {2} ist, {3}"),
     (
