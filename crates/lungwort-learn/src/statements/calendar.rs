@@ -102,9 +102,10 @@ pub(super) fn read(
         .filter_map(|run| Some((run, is_denied((sentence, language), run, (about, named, rows))?)))
         .collect();
     let around = limits.iter().any(|(run, _)| run.around);
-    let (Some((first, _)), Some(places)) =
-        (limits.first(), columns((sentence, language), (mentions, about), (draft, reading), around))
-    else {
+    let (Some((first, _)), Some(places)) = (
+        limits.first(),
+        columns((sentence, language), (&of_clause(sentence, mentions, &runs), about), (draft, reading), around),
+    ) else {
         return;
     };
     let kind = kind_named(sentence, first.words.start, (draft, places[0].0));
@@ -143,6 +144,19 @@ pub(super) fn read(
         }
     }
     reading.understood = true;
+}
+
+/// The columns that are named in the parts of a sentence in which days are: `collection on Tuesdays only, return within 14 days`.
+fn of_clause(sentence: &Sentence, mentions: &[Mention], runs: &[Run]) -> Vec<Mention> {
+    let apart = |from: usize, to: usize| (from..to).any(|at| sentence.gap(at).contains([',', ';']));
+    let beside = |mention: &Mention| {
+        runs.iter().any(|run| match mention.words.end <= run.words.start {
+            true => !apart(mention.words.end - 1, run.words.start),
+            false => !apart(run.words.end - 1, mention.words.start),
+        })
+    };
+    let near: Vec<Mention> = mentions.iter().filter(|mention| beside(mention)).cloned().collect();
+    if near.is_empty() { mentions.to_vec() } else { near }
 }
 
 /// `Always the first of a month`, where nothing else is said of such days.

@@ -63,6 +63,7 @@ mod only_with;
 mod order;
 mod other_sheet;
 mod other_words;
+mod placed_words;
 mod prefixed;
 mod products;
 mod questions;

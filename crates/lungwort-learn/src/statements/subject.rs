@@ -247,6 +247,14 @@ impl Headings {
         self.all.iter().find(is_so).map(|(_, _, plain)| plain.as_str())
     }
 
+    /// The heading of three words that two joined ones end, where it is the only one: `no e-mail`, where the heading is Owner e-mail.
+    pub fn ended_by_two(&self, two: [&str; 2], about: &About) -> Option<&str> {
+        let is_so = |named: &&Named| named.0.len() == 3 && named.0[1..] == two && about.reaches(named.1.0);
+        let mut found = self.all.iter().filter(is_so);
+        let (_, place, plain) = found.next()?;
+        found.all(|(_, other, _)| other == place).then_some(plain.as_str())
+    }
+
     /// The heading of two words that a noun begins, where it is the only one that has a number behind the noun: `an object`, where the
     /// heading is Object no.
     pub fn begun_by(&self, noun: &str, about: &About) -> Option<&str> {

@@ -809,4 +809,6 @@ fn rows_that_share_a_value_are_counted() {
     insta::assert_snapshot!("sejours", read_all(include_str!("said/sejours.txt")));
     insta::assert_snapshot!("holiday_stays", read_all(include_str!("said/holiday_stays.txt")));
     insta::assert_snapshot!("fahrten", read_all(include_str!("said/fahrten.txt")));
+    insta::assert_snapshot!("zeltverleih", read_all(include_str!("said/zeltverleih.txt")));
+    insta::assert_snapshot!("tents_lent", read_all(include_str!("said/tents_lent.txt")));
 }

@@ -288,6 +288,57 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{c} ?is ?must ?be ?has_to_be different|different_from|unlike|other_than ?from ?to {c}",
         "{1} must differ from {2}",
     ),
+    (
+        "{w} can|may|are|is only ?be ?lent ?let ?hired ?given ?rented ?booked ?sold ?available ?possible ?allowed to|for {k} with|of ?at_least {n} {c} ?or_more ?and_more ?upwards",
+        "if {1c} is {1v}, {4} must be at least {3}",
+    ),
+    (
+        "{w} can|may only ?be ?lent ?let ?hired ?given ?rented ?booked ?sold to|for {k} with|of ?at_least {n} {c} ?or_more ?and_more ?upwards",
+        "if {1c} is {1v}, {4} must be at least {3}",
+    ),
+    (
+        "for|with {c} by|in|as|via {v} ?the|a|an {c} is|are|must_be|has_to_be required|needed|given|mandatory|compulsory|necessary , otherwise|else not|blank|empty|left_blank",
+        "{3}: required if {1} is {2}, otherwise blank",
+    ),
+    (
+        "for|with {c} by|in|as|via {v} ?the|a|an {c} is|are|must_be|has_to_be required|needed|given|mandatory|compulsory|necessary",
+        "if {1} is {2}, {3} is required",
+    ),
+    (
+        "?the|a|an {c} is|are required|needed|mandatory|compulsory|necessary for|with {c} by|in|as|via {v} ?only",
+        "{1}: required if {2} is {3}, otherwise blank",
+    ),
+    ("only for|with {c} by|in|as|via {v}", "only if {1} is {2}"),
+    (
+        "?the {c} is {n} or {n} ?pounds|euros|dollars ; for|with {w} ?it ?is ?always {n} ?pounds|euros|dollars",
+        "{1}: {2} or {3}.\nif {4c} is {4v}, {1} must be {5}",
+    ),
+    (
+        "{n} ?pounds|euros|dollars , for|with {w} {n} ?pounds|euros|dollars",
+        "{1} or {3}.\nif {2c} is {2v}, {0} must be {3}",
+    ),
+    (
+        "{r} , ?and ?the {c} no_later_than|not_later_than|at_most|within {n} {v} after|of ?the {c}",
+        "{1}.\n{2} no later than {3} {4} after {5}",
+    ),
+    (
+        "{r} , ?and ?the {c} no_earlier_than|at_least|not_before {n} {v} after ?the {c}",
+        "{1}.\n{2} at least {3} {4} after {5}",
+    ),
+    (
+        "{k} headings|columns|cells|fields : {k} , ?please leave|left|keep ?it ?them blank|empty",
+        "leave {1} columns empty",
+    ),
+    (
+        "{k} headings|columns|cells|fields : ?please leave|left|keep|stay|must_be|to_be_left ?it ?them ?left blank|empty",
+        "leave {1} columns empty",
+    ),
+    (
+        "{k} headings|columns|cells|fields : for|filled_by|completed_by|used_by ?the {k} ?only",
+        "leave {1} columns empty",
+    ),
+    ("{l} – {y} only", "{1}.\nonly for {2}"),
+    ("needed|required|mandatory|compulsory with|if_there_is|where_there_is|for ?a ?an {y}", "required if {1c} is {1v}"),
     // Conditions.
     ("with {c} = {v} , {r}", "if {1} is {2}, {3}"),
     (

@@ -107,6 +107,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("pas nécessaire|obligatoire|requis|requise si|lorsque|quand {r}", "obligatoire sauf si {1}"),
     ("zéro|0|rien uniquement|seulement pour {y}", "au moins 0 pour {1}"),
     ("{c} ?doit ?être différent|différente|distinct|distincte de|du {c}", "{1} doit différer de {2}"),
+    ("{l} – {y} seulement|uniquement", "{1}.\nuniquement pour {2}"),
     // Conditions
     ("si|tant_que|dès_que|dès_lors_que|lorsque|quand {c} est à|sur|égal_à|mis_à {v} , {r}", "si {1} est {2}, {3}"),
     (

@@ -1,6 +1,7 @@
 //! What German sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("nur bei {c} auf|per|mit|in|als {v}", "nur wenn {1} {2} ist"),
     ("{v} nur mit {c}", "wenn {0} {1} ist, ist {2} Pflicht"),
     ("in der|bei|im|für {w} immer {v}", "muss bei {1} {2} sein"),
     (
@@ -84,6 +85,33 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("nicht nötig|erforderlich|notwendig , wenn|falls {r}", "Pflicht, außer wenn {1}"),
     ("null|nichts|0 nur bei|für {y}", "mindestens 0 für {1}"),
     ("{c} ?muss ?ist verschieden|anders|ungleich|abweichend ?von|als {c} ?sein", "{1} muss sich von {2} unterscheiden"),
+    (
+        "{w} können|kann|werden|wird|gibt_es|sind|ist|dürfen|darf nur|erst an|für|bei {k} mit|ab|von ?mindestens {n} {c} ?ausgeliehen ?verliehen ?vergeben ?vermietet ?gebucht ?möglich ?erlaubt ?werden ?sein",
+        "wenn {1c} {1v} ist, muss {4} mindestens {3} sein",
+    ),
+    (
+        "bei {c} auf|per|mit|in|als {v} ist|sind|muss|wird ?die|der|das|den|eine|ein {c} erforderlich|nötig|notwendig|anzugeben|pflicht|verpflichtend , sonst nicht|leer|keine|entfällt",
+        "{3} ist Pflicht, wenn {1} {2} ist, sonst leer",
+    ),
+    (
+        "?die|der|das {c} beträgt|ist {n} oder {n} ?euro ; für|bei {w} ?immer|stets {n} ?euro",
+        "{1}: {2} oder {3}.\nwenn {4c} {4v} ist, muss {1} {5} sein",
+    ),
+    ("?die|der|das {c} beträgt|ist {n} oder {n} ?euro", "{1}: {2} oder {3}"),
+    ("{n} ?euro , für|bei {w} {n} ?euro", "{1} oder {3}.\nwenn {2c} {2v} ist, muss {0} {3} sein"),
+    (
+        "{r} , ?die|der {c} spätestens|höchstens|maximal {n} {v} nach ?der|dem {c}",
+        "{1}.\n{2} spätestens {3} {4} nach {5}",
+    ),
+    ("{r} , ?die|der {c} frühestens|mindestens {n} {v} nach ?der|dem {c}", "{1}.\n{2} frühestens {3} {4} nach {5}"),
+    (
+        "bei {c} auf|per|mit|in|als {v} ist|sind|muss|wird ?die|der|das|den|eine|ein {c} erforderlich|nötig|notwendig|anzugeben|pflicht|verpflichtend",
+        "wenn {1} {2} ist, ist {3} Pflicht",
+    ),
+    ("muss bei|für|in|im {w} ?immer|stets {n} ?euro sein|betragen", "wenn {1c} {1v} ist, muss {0} {2} sein"),
+    ("für|bei|im|in {w} immer|stets {n} ?euro", "wenn {1c} {1v} ist, muss {0} {2} sein"),
+    ("{k} überschriften|spalten|zellen|felder : {k} , ?bitte leer|frei lassen|bleiben", "{1} Spalten leer lassen"),
+    ("{l} – nur {y}", "{1}.\nnur bei {2}"),
     // Bedingungen
     ("solange|sobald|sofern {c} {v} ist , {r}", "wenn {1} {2} ist, {3}"),
     (

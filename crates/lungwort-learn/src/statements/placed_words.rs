@@ -1,0 +1,274 @@
+//! What the places of a pattern take: columns, values, numbers, days and lists; see `rephrased.rs`.
+
+use std::ops::Range;
+
+use super::by_value::entries;
+use super::days_of_rows::has_days;
+use super::for_values::is_form_of;
+use super::rephrased::Fitting;
+use crate::draft::DraftColumn;
+
+/// Letters that two forms of a word begin with, at least: `visit`, `visited`.
+const STEM: usize = 4;
+
+/// Where a sentence has values of the template's lists, found once and asked of for each pattern.
+pub(super) struct Values {
+    named: Vec<NamedValue>,
+    /// Words that are the heading of a column, which say something where they are alone.
+    headings: Vec<usize>,
+}
+
+/// A value with its words, and the heading of its column.
+pub(super) struct NamedValue {
+    words: Range<usize>,
+    heading: String,
+    value: String,
+}
+
+impl Fitting<'_> {
+    /// What a place makes of some words; nothing where it takes none such.
+    pub(super) fn taken(&self, kind: char, words: Range<usize>) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let joined = || (words.start + 1..words.end).all(|at| self.is_joined(at));
+        let text = &sentence.text[sentence.words[words.start].1.start..sentence.words[words.end - 1].1.end];
+        let is_small = |at: usize| self.is_small(at);
+        match kind {
+            'c' | 'i' => self.column(kind, &words).filter(|_| joined()),
+            'n' => sentence.number(words.start, language).map(|_| text.to_owned()),
+            'd' => text.contains(|each: char| each.is_ascii_digit()).then(|| text.to_owned()),
+            'v' => {
+                let common = |at: usize| is_small(at) || language.verbs.contains(&sentence.word(at));
+                (joined() && !words.clone().any(common)).then(|| text.to_owned())
+            }
+            'k' => joined().then(|| text.to_owned()),
+            'm' => (joined() && words.len() > 1).then(|| text.to_owned()),
+            'w' | 'y' => {
+                let fits = joined() && self.has_value(&words) && !self.says_more(&words);
+                // "55 for 4.5 m"
+                let unit = words.len() > 1 && language.size_units.contains(&sentence.word(words.end - 1));
+                let number = unit && sentence.number(words.end - 2, language).is_some();
+                let end = if number { words.end - 2 } else { words.end - 1 };
+                let text = &sentence.text[sentence.words[words.start].1.start..sentence.words[end].1.end];
+                (fits && (kind == 'w' || self.of_others(&words))).then(|| text.to_owned())
+            }
+            't' => self.other_day(&words).filter(|_| joined()),
+            'x' => self.own_values(&words).then(|| text.to_owned()),
+            'l' | 'o' => {
+                let joins = |at: usize| {
+                    let word = sentence.word(at);
+                    language.or.contains(&word) || language.and.contains(&word)
+                };
+                let listed = text.contains([',', '/']) || words.clone().any(joins);
+                let chosen = || {
+                    let or = language.or.first().copied().unwrap_or("/");
+                    language
+                        .and
+                        .iter()
+                        .fold(text.to_owned(), |text, and| text.replace(&format!(" {and} "), &format!(" {or} ")))
+                };
+                // "Two-letter code (e.g. en, fr)" shows two of many.
+                let shown = language.example.iter().any(|phrase| sentence.ends_at(phrase, words.start).is_some());
+                (listed && !shown).then(|| if kind == 'o' { chosen() } else { text.to_owned() })
+            }
+            _ => {
+                let ends = words.end == sentence.words.len();
+                // What "it" is shows where the sentence is read as it stands.
+                if !ends && language.pronouns.contains(&sentence.word(words.start)) {
+                    return None;
+                }
+                Some(if ends { sentence.rest(words.start).to_owned() } else { text.to_owned() })
+            }
+        }
+    }
+
+    /// The heading of the column that some words name, `kind` as the place has it.
+    fn column(&self, kind: char, words: &Range<usize>) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let is_small = |at: usize| self.is_small(at);
+        let led = words.len() > 1 && is_small(words.start);
+        let own = words.start + usize::from(led)..words.end;
+        let denied = || words.start > 0 && language.none.contains(&sentence.word(words.start - 1));
+        // "No e-mail", of Owner e-mail
+        let one = own.len() == 1 || own.len() == 2 && sentence.is_dashed(own.start);
+        let alone = one && (led || denied() || words.start > 0 && is_small(words.start - 1));
+        let noun = sentence.word(own.end - 1);
+        let joint = || {
+            let two = (own.len() == 2).then(|| [sentence.word(own.start), noun])?;
+            self.known.ended_by_two(two, self.about)
+        };
+        let ended = || self.known.ended_by(noun, self.about).or_else(joint).filter(|_| alone);
+        let begun = || self.known.begun_by(noun, self.about).filter(|_| kind == 'i' && own.len() == 1);
+        let name = self.known.named_at(sentence, own.clone(), self.about).or_else(ended).or_else(begun)?;
+        Some(name.to_owned())
+    }
+
+    /// Whether a word is an article or another small one.
+    fn is_small(&self, at: usize) -> bool {
+        let language = self.language;
+        let known = [language.every, language.articles, language.possessives, language.small];
+        known.iter().any(|of| of.contains(&self.sentence.word(at)))
+    }
+
+    /// Whether a value of a list of the template is among some words.
+    fn has_value(&self, words: &Range<usize>) -> bool {
+        let values = self.values.get_or_init(|| self.values());
+        let within = |of: &NamedValue| words.start <= of.words.start && of.words.end <= words.end;
+        values.named.iter().any(within) || words.len() == 1 && values.headings.contains(&words.start)
+    }
+
+    /// Whether values of another column than the one that the sentence stands beside are named among some words.
+    fn of_others(&self, words: &Range<usize>) -> bool {
+        let own = self.about.column().map(|(sheet, column)| self.draft.sheets[sheet].columns[column].heading.as_str());
+        // "Grade A, B or C only" begins with it.
+        let stem = |word: &str| word.to_lowercase().chars().take(STEM).collect::<String>();
+        let begins = |heading: &str| own.is_none() && stem(self.sentence.word(0)) == stem(heading);
+        match self.values_in(words) {
+            Some((heading, _)) => own != Some(heading.as_str()) && !begins(&heading),
+            // "Members only", before it is known that Member is yes or no
+            None => words.len() == 1,
+        }
+    }
+
+    /// The column whose values are named among some words, where all are of one, and these: `A or B`.
+    pub(super) fn values_in(&self, words: &Range<usize>) -> Option<(String, String)> {
+        let values = self.values.get_or_init(|| self.values());
+        let within = |of: &&NamedValue| words.start <= of.words.start && of.words.end <= words.end;
+        let mut named: Vec<&NamedValue> = values.named.iter().filter(within).collect();
+        named.sort_by_key(|of| of.words.start);
+        named.dedup_by(|one, other| one.value == other.value);
+        let heading = &named.first()?.heading;
+        let or = self.language.or.first().copied().unwrap_or("/");
+        let said: Vec<&str> = named.iter().map(|of| of.value.as_str()).collect();
+        let one = named.iter().all(|of| of.heading == *heading);
+        one.then(|| (heading.clone(), said.join(&format!(" {or} "))))
+    }
+
+    /// The other column of days that some words tell by what takes place then: `the day of the visit` of Visit date.
+    fn other_day(&self, words: &Range<usize>) -> Option<String> {
+        let (sheet, own) = self.about.column()?;
+        let language = self.language;
+        let plain = |at: usize| {
+            let word = self.sentence.word(at);
+            word.rsplit_once('\'').map_or(word, |(_, word)| word)
+        };
+        let small = |at: &usize| {
+            let word = self.sentence.word(*at);
+            [language.every, language.articles, language.owners, language.possessives]
+                .iter()
+                .any(|of| of.contains(&word))
+        };
+        let first = words.clone().find(|at| !small(at))?;
+        let noun = words.clone().next_back()?;
+        let day = language.day_nouns.contains(&plain(first));
+        let between = (first + 1..noun).all(|at| small(&at));
+        let columns = self.draft.sheets[sheet].columns.iter().enumerate();
+        let others: Vec<&DraftColumn> =
+            columns.filter(|(column, of)| *column != own && has_days(of)).map(|(_, of)| of).collect();
+        let stem = |word: &str| word.to_lowercase().chars().take(STEM).collect::<String>();
+        let called = |of: &&&DraftColumn| {
+            let mut words = of.heading.split(|each: char| !each.is_alphanumeric());
+            plain(noun).chars().count() >= STEM && words.any(|word| stem(word) == stem(plain(noun)))
+        };
+        let named: Vec<&&DraftColumn> = others.iter().filter(called).collect();
+        match (day && first < noun && between, first == noun, named.as_slice(), others.as_slice()) {
+            (true, _, [one], _) | (_, true, [one], _) => Some(one.heading.clone()),
+            (true, _, [], [one]) => Some(one.heading.clone()),
+            // "Not before the test", where the rows are tests and one column is Date
+            (_, true, [], _) => {
+                let own = &self.draft.sheets[sheet];
+                let key = own.columns.first().map(|of| of.heading.as_str());
+                let of_rows = [Some(own.name.as_str()), key].into_iter().flatten().any(|text| {
+                    text.split(|each: char| !each.is_alphanumeric()).any(|word| stem(word) == stem(plain(noun)))
+                });
+                let plain_day =
+                    |of: &&&DraftColumn| language.day_nouns.contains(&of.heading.trim().to_lowercase().as_str());
+                let mut days = others.iter().filter(plain_day);
+                let long = plain(noun).chars().count() >= STEM;
+                days.next().filter(|_| of_rows && long && days.next().is_none()).map(|of| of.heading.clone())
+            }
+            _ => None,
+        }
+    }
+
+    /// Whether some words are one or several values of the column that the sentence stands beside, and nothing else.
+    fn own_values(&self, words: &Range<usize>) -> bool {
+        let Some((sheet, column)) = self.about.column() else { return false };
+        let column = &self.draft.sheets[sheet].columns[column];
+        let joins =
+            |at: usize| [self.language.or, self.language.and].iter().any(|of| of.contains(&self.sentence.word(at)));
+        if joins(words.start) || joins(words.end - 1) {
+            return false;
+        }
+        if column.is_yes_no() {
+            let said = self.sentence.word(words.start);
+            return words.len() == 1 && self.language.yes_no.iter().any(|(yes, no)| *yes == said || *no == said);
+        }
+        let values = self.values.get_or_init(|| self.values());
+        let own = || values.named.iter().filter(|of| of.heading == column.heading && words.start <= of.words.start);
+        words.clone().all(|at| joins(at) || own().any(|of| of.words.contains(&at) && of.words.end <= words.end))
+    }
+
+    /// Whether some words have a number that is none of a value's, or a condition: `for RO up to 80 only`, `only if Transport is C`.
+    fn says_more(&self, words: &Range<usize>) -> bool {
+        let values = self.values.get_or_init(|| self.values());
+        let of_value = |at: usize| values.named.iter().any(|named| named.words.contains(&at));
+        words.clone().any(|at| {
+            let word = self.sentence.word(at);
+            let counts = word.starts_with(|each: char| each.is_ascii_digit()) && !of_value(at);
+            counts || self.language.conditional.contains(&word)
+        })
+    }
+
+    fn values(&self) -> Values {
+        let mut values = Values { named: Vec::new(), headings: Vec::new() };
+        let lists = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
+        for column in lists.flat_map(|(_, sheet)| &sheet.columns) {
+            // "Private boats", where Private is a column, and "needed with gas" of Gas on board
+            let heading = column.heading.trim().to_lowercase();
+            let first = heading.split(' ').next().unwrap_or_default();
+            let short = column.is_yes_no() && first.len() < heading.len() && self.begins_alone(first, &column.heading);
+            let called = |at: &usize| {
+                let word = self.sentence.word(*at);
+                word == heading || is_form_of(word, &heading) || short && word == first
+            };
+            let called = (0..self.sentence.words.len()).filter(called);
+            if column.is_yes_no() {
+                let yes = |at: usize| {
+                    let (heading, value) = (column.heading.clone(), self.language.yes_no[0].0.to_owned());
+                    NamedValue { words: at..at + 1, heading, value }
+                };
+                values.named.extend(called.map(yes));
+            } else {
+                values.headings.extend(called);
+            }
+            let Some(list) = column.lines.get("allowed") else { continue };
+            for (value, label) in entries(&list.value).iter() {
+                for text in [Some(value), label.as_ref()].into_iter().flatten() {
+                    let of = |words| NamedValue { words, heading: column.heading.clone(), value: value.clone() };
+                    values.named.extend(self.named(&text.to_lowercase()).map(of));
+                }
+            }
+        }
+        values
+    }
+
+    /// Whether no other column than the one that the sentence stands beside begins with a word, too.
+    fn begins_alone(&self, first: &str, heading: &str) -> bool {
+        let own = self.about.column();
+        let sheets = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
+        let mut others = sheets.flat_map(|(sheet, of)| {
+            let columns = of.columns.iter().enumerate();
+            columns.filter(move |(column, _)| own != Some((sheet, *column))).map(|(_, column)| column)
+        });
+        let begins = |of: &DraftColumn| of.heading.to_lowercase().split(' ').next() == Some(first);
+        first.len() > 2 && !others.any(|of| of.heading != heading && begins(of))
+    }
+
+    /// Where a value is named, in small letters.
+    fn named(&self, value: &str) -> impl Iterator<Item = Range<usize>> {
+        (0..self.sentence.words.len()).filter_map(move |at| {
+            let form = || is_form_of(self.sentence.word(at), value).then_some(at + 1);
+            self.sentence.ends_at(value, at).or_else(form).map(|end| at..end)
+        })
+    }
+}
