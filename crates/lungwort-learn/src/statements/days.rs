@@ -113,6 +113,39 @@ pub(super) fn written(sentence: &Sentence) -> Option<String> {
     DatePattern::compile(&pattern).ok().filter(|compiled| compiled.read(part(1)).is_ok()).map(|_| pattern)
 }
 
+/// The form in which a sentence writes its days, where it writes all in one and it cannot be another: `from 25/08/2026 to 20/10/2026`.
+pub(super) fn form(sentence: &Sentence) -> Option<String> {
+    let (mut separator, mut first_is_day, mut short) = (None, None, false);
+    for found in DAY.as_ref()?.captures_iter(&sentence.text) {
+        let (first, second) = found.get(4).zip(found.get(5))?;
+        let between = &sentence.text[first.end()..second.start()];
+        if separator.is_some() && separator != Some(between) {
+            return None;
+        }
+        separator = Some(between);
+        short |= first.len() < 2 || second.len() < 2;
+        let above = |part: regex::Match<'_>| part.as_str().parse::<u8>().is_ok_and(|number| number > 12);
+        let known = match (above(first), above(second)) {
+            (true, false) => Some(true),
+            (false, true) => Some(false),
+            _ => None,
+        };
+        if known.is_some() && first_is_day.is_some() && known != first_is_day {
+            return None;
+        }
+        first_is_day = known.or(first_is_day);
+    }
+    let (day, month) = if short { ("d", "m") } else { ("dd", "mm") };
+    let separator = separator?;
+    // With points the day stands first.
+    let day_first = first_is_day.or((separator == ".").then_some(true))?;
+    Some(if day_first {
+        format!("{day}{separator}{month}{separator}yyyy")
+    } else {
+        format!("{month}{separator}{day}{separator}yyyy")
+    })
+}
+
 /// Those in digits.
 fn in_digits(sentence: &Sentence) -> Vec<Named> {
     let Some(pattern) = DAY.as_ref() else { return Vec::new() };

@@ -26,6 +26,7 @@ mod day_forms;
 mod days;
 mod days_between;
 mod days_of_rows;
+mod differences;
 mod done;
 mod duties;
 mod each_kind;

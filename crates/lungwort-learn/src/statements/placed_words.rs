@@ -37,7 +37,11 @@ impl Fitting<'_> {
             'n' => sentence.number(words.start, language).map(|_| text.to_owned()),
             'd' => text.contains(|each: char| each.is_ascii_digit()).then(|| text.to_owned()),
             'v' => {
-                let common = |at: usize| is_small(at) || language.verbs.contains(&sentence.word(at));
+                let common = |at: usize| {
+                    let word = sentence.word(at);
+                    is_small(at)
+                        || [language.verbs, language.only, language.conditional].iter().any(|of| of.contains(&word))
+                };
                 (joined() && !words.clone().any(common)).then(|| text.to_owned())
             }
             'k' => joined().then(|| text.to_owned()),
@@ -52,6 +56,10 @@ impl Fitting<'_> {
                 (fits && (kind == 'w' || self.of_others(&words))).then(|| text.to_owned())
             }
             't' => self.other_day(&words).filter(|_| joined()),
+            'z' => {
+                let of = self.values_in(&words).filter(|(heading, _)| self.is_of_answers(heading));
+                (joined() && of.is_some() && self.of_others(&words)).then(|| text.to_owned())
+            }
             'x' => self.own_values(&words).then(|| text.to_owned()),
             'l' | 'o' => {
                 let joins = |at: usize| {
@@ -206,6 +214,12 @@ impl Fitting<'_> {
         let values = self.values.get_or_init(|| self.values());
         let own = || values.named.iter().filter(|of| of.heading == column.heading && words.start <= of.words.start);
         words.clone().all(|at| joins(at) || own().any(|of| of.words.contains(&at) && of.words.end <= words.end))
+    }
+
+    /// Whether a column takes yes and no.
+    fn is_of_answers(&self, heading: &str) -> bool {
+        let columns = self.draft.sheets.iter().flat_map(|sheet| &sheet.columns);
+        columns.filter(|column| column.heading == heading).any(DraftColumn::is_yes_no)
     }
 
     /// Whether some words have a number that is none of a value's, or a condition: `for RO up to 80 only`, `only if Transport is C`.

@@ -4,10 +4,10 @@
 //! A language has a table of pairs: a pattern, which has to fit a sentence from its first word to its last, and the sentence or the
 //! sentences, one a line, that are read in its stead. It is cited as it stands all the same. In a pattern stand
 //! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing;
-//! - the signs `, : ; = ( ) + @` and `–` for any dash, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
+//! - the signs `, : ; = ( ) + @ £ € $` and `–` for any dash, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
 //! - places: `{c}` for a column, `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more), `{l}`
-//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{x}` for one or
+//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{z}` for a column of yes and no, `{x}` for one or
 //!   several values of the column that the sentence stands beside, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
 
@@ -68,7 +68,9 @@ fn part(text: &'static str) -> Part {
     match (signs.next(), signs.next()) {
         (Some('-'), None) => Part::AnySign,
         (Some('?'), Some(',')) => Part::MaybeComma,
-        (Some(sign @ (',' | ':' | ';' | '=' | '(' | ')' | '+' | '@' | '–')), None) => Part::Sign(sign),
+        (Some(sign @ (',' | ':' | ';' | '=' | '(' | ')' | '+' | '@' | '–' | '£' | '€' | '$')), None) => {
+            Part::Sign(sign)
+        }
         (Some('{'), Some(kind)) => Part::Place(kind),
         (first, _) => {
             let ways = text.trim_start_matches('?').split('|').map(|way| way.split('_').collect());
@@ -213,6 +215,7 @@ impl Fitting<'_> {
             'c' | 'i' => COLUMN,
             'v' => VALUE,
             'd' | 't' => DAY,
+            'z' => 2,
             'n' => 1,
             'k' | 'm' | 'w' | 'x' | 'y' => SOME,
             _ => left,
@@ -221,7 +224,7 @@ impl Fitting<'_> {
         let least = if kind == 'r' && rest.is_empty() { left } else { 1 };
         for count in least.max(1)..=most.min(left) {
             let Some(text) = self.taken(kind, at..at + count) else { continue };
-            let of = matches!(kind, 'w' | 'y').then(|| self.values_in(&(at..at + count))).flatten();
+            let of = matches!(kind, 'w' | 'y' | 'z').then(|| self.values_in(&(at..at + count))).flatten();
             self.places.push(Filled { text, of });
             if self.fits(rest, at + count, false) {
                 return true;
@@ -233,7 +236,8 @@ impl Fitting<'_> {
 
     /// The signs before a word.
     pub(super) fn before(&self, at: usize) -> &str {
-        at.checked_sub(1).map_or("", |before| self.sentence.gap(before))
+        let first = || self.sentence.words.first().map_or("", |(_, place)| self.sentence.text[..place.start].trim());
+        at.checked_sub(1).map_or_else(first, |before| self.sentence.gap(before))
     }
 
     fn behind_last(&self) -> &str {

@@ -811,4 +811,7 @@ fn rows_that_share_a_value_are_counted() {
     insta::assert_snapshot!("fahrten", read_all(include_str!("said/fahrten.txt")));
     insta::assert_snapshot!("zeltverleih", read_all(include_str!("said/zeltverleih.txt")));
     insta::assert_snapshot!("tents_lent", read_all(include_str!("said/tents_lent.txt")));
+    insta::assert_snapshot!("rates_and_weights", read_all(include_str!("said/rates_and_weights.txt")));
+    insta::assert_snapshot!("pesees", read_all(include_str!("said/pesees.txt")));
+    insta::assert_snapshot!("schadensmeldung", read_all(include_str!("said/schadensmeldung.txt")));
 }

@@ -10,8 +10,8 @@ use super::subject::{Mention, Place};
 use super::words::Language;
 use super::{
     AS_HELD, Claim, Entries, Reading, Target, Text, aged_on, begun, calendar, columns_by, conditions, days_between,
-    days_of_rows, for_values, lasting, listed_days, one_row, only_with, order, other_sheet, products, required,
-    rows_per, so_far, steps, times_of_rows, totals, unwanted, values, whole_names,
+    days_of_rows, differences, for_values, lasting, listed_days, one_row, only_with, order, other_sheet, products,
+    required, rows_per, so_far, steps, times_of_rows, totals, unwanted, values, whole_names,
 };
 use crate::draft::{Confidence, Draft};
 
@@ -62,6 +62,7 @@ pub(super) fn understand(
     reading.and(one_row::read(sentence, language, (known, &text.about, !mentions.is_empty()), draft));
     reading.and(order::balance(sentence, language, mentions, &name));
     reading.and(totals::read((sentence, language), (mentions, places), &name));
+    reading.and(differences::read((sentence, language), (mentions, text.about.column()), (&name, draft)));
     reading.and(far_apart((text, sentence, language), (mentions, places), draft));
     reading.and(products::read(sentence, language, (mentions, places, &text.about), (&name, draft)));
     let about_rule = reading.claims.iter().any(|claim| matches!(claim.on, Target::Rule(_) | Target::Group(..)));

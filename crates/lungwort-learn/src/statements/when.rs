@@ -110,6 +110,11 @@ pub(super) fn of_days(sentence: &Sentence, language: &Language, found: &mut Said
         }
         found.push((key, quoted(&day), if sure { Confidence::Known } else { Confidence::Confirm }));
     }
+    // Days are due as the template writes its own, where it does not say how.
+    let limited = found.iter().any(|(key, ..)| matches!(*key, "min" | "max"));
+    if limited && !is_day && !found.iter().any(|(key, ..)| *key == "date_format") {
+        found.extend(days::form(sentence).map(|form| ("date_format", quoted(&form), Confidence::Confirm)));
+    }
 }
 
 /// The first or last time of the day that is taken.

@@ -856,6 +856,7 @@ pub(super) static WORDS: Language = Language {
         "at the beginning", "at the start", "on the first day", "on day one", "when it starts", "when it begins",
         "on arrival", "when the stay begins", "by the beginning", "by the start",
     ],
+    minus: &["minus", "less"],
     day_nouns: &["day", "date"],
     twice: &[
         "twice", "repeat", "repeated", "duplicate", "duplicates", "duplicated", "more than once", "in two rows",

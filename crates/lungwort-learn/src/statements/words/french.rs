@@ -478,6 +478,7 @@ pub(super) static WORDS: Language = Language {
         "si rien", "si sans objet", "en l'absence",
     ],
     at_first: &["au début", "au commencement", "le premier jour", "à l'arrivée", "dès le début", "le jour du début"],
+    minus: &["moins"],
     day_nouns: &["jour", "date"],
     twice: &[
         "se répéter", "se répètent", "se répète", "deux fois", "répété", "répétée", "répétés", "répétées", "doublon",

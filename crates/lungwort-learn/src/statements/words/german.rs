@@ -516,6 +516,7 @@ pub(super) static WORDS: Language = Language {
     at_first: &[
         "zu beginn", "bei beginn", "am ersten tag", "am anfang", "zum beginn", "bei antritt", "bei der anreise",
     ],
+    minus: &["minus", "abzüglich", "weniger"],
     day_nouns: &["tag", "tages", "datum", "termin"],
     twice: &[
         "doppelt", "zweimal", "mehrfach", "wiederholt", "wiederholen", "doppelte", "doppelten", "mehrfache",

@@ -425,6 +425,8 @@ pub(super) struct Language {
     pub if_nothing: &'static [&'static str],
     /// When something begins: `at the beginning`.
     pub at_first: &'static [&'static str],
+    /// Between two columns of which the second is taken from the first.
+    pub minus: &'static [&'static str],
     pub twice: &'static [&'static str],
     /// Kinds of fields that say nothing of how their values are written, as they stand in brackets before it.
     pub plain_kinds: &'static [&'static str],

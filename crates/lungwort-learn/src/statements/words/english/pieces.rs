@@ -25,7 +25,10 @@ pub(super) const PIECES: &Pieces = &Pieces {
         "running number", "serial number", "sequence number", "sequential number", "consecutive number", "counter",
     ],
     number: &["number"],
-    nouns: &["number", "numbers", "code", "year", "sequence"],
+    nouns: &[
+        "number", "numbers", "code", "year", "sequence", "sequence number", "serial number", "running number",
+        "consecutive number",
+    ],
     of: &["of", "with", "in", "having"],
     more: &["more", "further", "other", "additional", "single"],
     optional: &["an optional", "optional", "optionally", "optionally a", "possibly a", "perhaps a", "if needed a"],

@@ -339,6 +339,38 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("{l} – {y} only", "{1}.\nonly for {2}"),
     ("needed|required|mandatory|compulsory with|if_there_is|where_there_is|for ?a ?an {y}", "required if {1c} is {1v}"),
+    (
+        "?always required|needed|compulsory|mandatory|obligatory ?, except|other_than|apart_from|but_not for|with|at|in|on ?the|a|an {w} , {r}",
+        "required unless {1c} is {1v}.\n{2}",
+    ),
+    (
+        "?always required|needed|compulsory|mandatory|obligatory ?, except|other_than|apart_from|but_not for|with|at|in|on ?the|a|an {w} ; {r}",
+        "required unless {1c} is {1v}.\n{2}",
+    ),
+    ("at_least one , ?several separated|divided|parted {r}", "required.\nseparated {1}"),
+    ("one or more , ?several separated|divided|parted {r}", "required.\nseparated {1}"),
+    (
+        "?a|an|the {i} is|are needed|required|necessary above|over|for_more_than|from {n}",
+        "if {0} is over {2}, {1} is required",
+    ),
+    ("{k} is|are needed|required|necessary above|over|for_more_than {n}", "if {0} is over {2}, {1} is needed"),
+    ("at_least|no_less_than|a_minimum_of {n} hour|hours|minutes|minute|min after|later_than ?the {k}", "after the {2}"),
+    (
+        "{k} at_the_latest ; at_least|no_less_than|a_minimum_of {n} hour|hours|minutes|minute|min after|later_than ?the {k}",
+        "{1} at the latest.\nafter the {3}",
+    ),
+    ("£ {n} to £ {n}", "between {1} and {2}"),
+    ("€ {n} to € {n}", "between {1} and {2}"),
+    ("$ {n} to $ {n}", "between {1} and {2}"),
+    ("from £ {n} to £ {n}", "between {1} and {2}"),
+    ("may|can only contain {r}", "{1} only"),
+    ("may|can contain digits|figures|numbers , {r}", "digits, {1} only"),
+    ("leave {c} blank|empty : {k}", "leave {1} empty"),
+    ("{l} ; {v} if|when|where ?the {c} {r}", "{1}.\nif {3} {4}, {0} must be {2}"),
+    (
+        "{r} , ?all ?the others|rest|other_cells|other_columns are|is for|reserved_for|used_by|filled_by {k} and must|should be|stay|remain ?left blank|empty",
+        "{1}.\nleave white columns empty",
+    ),
     // Conditions.
     ("with {c} = {v} , {r}", "if {1} is {2}, {3}"),
     (

@@ -1,6 +1,7 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("uniquement|seulement en_cas_de|avec|pour|si {z}", "doit rester vide si {1c} est vide"),
     ("{v} uniquement|seulement avec un|une {c}", "si {0} est {1}, {2} est obligatoire"),
     (
         "à indiquer|renseigner|remplir|préciser|saisir|compléter ?seulement ?uniquement si|lorsque|quand {r}",
@@ -108,6 +109,15 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("zéro|0|rien uniquement|seulement pour {y}", "au moins 0 pour {1}"),
     ("{c} ?doit ?être différent|différente|distinct|distincte de|du {c}", "{1} doit différer de {2}"),
     ("{l} – {y} seulement|uniquement", "{1}.\nuniquement pour {2}"),
+    (
+        "?toujours obligatoire|requis|requise|nécessaire ?, sauf pour|à|en|chez ?le|la|les {w} , {r}",
+        "obligatoire sauf si {1c} est {1v}.\n{2}",
+    ),
+    ("au_moins un|une , séparés|séparées {r}", "obligatoire.\nséparés {1}"),
+    ("du {d} au {d}", "entre le {1} et le {2}"),
+    ("{c} : du {d} au {d}", "{1} : entre le {2} et le {3}"),
+    ("{l} ; {v} si|lorsque|quand {k} est {v}", "{1}.\nsi {3} est {4}, {0} doit être {2}"),
+    ("{r} , ?toutes les autres sont {k} et doivent rester vides", "{1}.\nlaissez les colonnes blanches vides"),
     // Conditions
     ("si|tant_que|dès_que|dès_lors_que|lorsque|quand {c} est à|sur|égal_à|mis_à {v} , {r}", "si {1} est {2}, {3}"),
     (

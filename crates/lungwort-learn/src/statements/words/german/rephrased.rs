@@ -1,6 +1,7 @@
 //! What German sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("nur bei|für|mit|im_falle_von {z}", "bleibt leer, wenn {1c} leer ist"),
     ("nur bei {c} auf|per|mit|in|als {v}", "nur wenn {1} {2} ist"),
     ("{v} nur mit {c}", "wenn {0} {1} ist, ist {2} Pflicht"),
     ("in der|bei|im|für {w} immer {v}", "muss bei {1} {2} sein"),
@@ -26,7 +27,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "Pflicht, außer wenn {1c} {1v} ist",
     ),
     ("bei|für {w} nicht nötig|erforderlich|notwendig|anzugeben", "Pflicht, außer wenn {1c} {1v} ist"),
-    ("?immer Pflicht|erforderlich|nötig ?, außer bei|für|in|im {w}", "Pflicht, außer wenn {1c} {1v} ist"),
+    ("?immer pflicht|erforderlich|nötig ?, außer bei|für|in|im {w}", "Pflicht, außer wenn {1c} {1v} ist"),
     ("entfällt bei|für {w}", "muss bei {1} leer bleiben"),
     ("nicht bei|für {w}", "muss bei {1} leer bleiben"),
     ("spalte|feld {v} ( {c} ) : {r}", "{2}: {3}"),
@@ -112,6 +113,18 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("für|bei|im|in {w} immer|stets {n} ?euro", "wenn {1c} {1v} ist, muss {0} {2} sein"),
     ("{k} überschriften|spalten|zellen|felder : {k} , ?bitte leer|frei lassen|bleiben", "{1} Spalten leer lassen"),
     ("{l} – nur {y}", "{1}.\nnur bei {2}"),
+    (
+        "?immer pflicht|erforderlich|nötig|notwendig|verpflichtend ?, außer|ausgenommen bei|für|in|im {w} , {r}",
+        "Pflicht, außer wenn {1c} {1v} ist.\n{2}",
+    ),
+    (
+        "?immer pflicht|erforderlich|nötig|notwendig|verpflichtend ?, außer|ausgenommen bei|für|in|im {w} ; {r}",
+        "Pflicht, außer wenn {1c} {1v} ist.\n{2}",
+    ),
+    ("mindestens ein|eine|einer|eines , getrennt {r}", "Pflicht.\ngetrennt {1}"),
+    ("mindestens|frühestens {n} stunde|stunden|minuten|minute nach ?dem|der {k}", "nach dem {2}"),
+    ("{l} ; {v} , wenn|falls|sofern ?der ?die ?das {c} {r}", "{1}.\nwenn {3} {4}, muss {0} {2} sein"),
+    ("zeitraum {d} bis {d}", "von {1} bis {2}"),
     // Bedingungen
     ("solange|sobald|sofern {c} {v} ist , {r}", "wenn {1} {2} ist, {3}"),
     (
