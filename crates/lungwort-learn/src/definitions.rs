@@ -427,10 +427,7 @@ fn length(text: &str, at: &str, column: &mut DraftColumn) {
     }
     let Some(most) = number_in(text).filter(|most| *most > 0) else { return };
     // So many digits of a number have no decimals.
-    let kind = column.lines.get("type").filter(|kind| kind.value == "\"decimal\"");
-    if kind.is_some_and(|kind| kind.confidence == Confidence::Confirm)
-        && text.trim().bytes().all(|byte| byte.is_ascii_digit())
-    {
+    if column.is_digits && text.trim().bytes().all(|byte| byte.is_ascii_digit()) {
         column.lines.remove("type");
         column.lines.set("type", quoted("whole"), source.clone(), Confidence::Confirm);
         if most <= 15 {
@@ -465,7 +462,10 @@ fn digits_and_places(text: &str) -> Option<(usize, usize)> {
 fn of_letter(letter: KindLetter, source: String, column: &mut DraftColumn) {
     match letter {
         KindLetter::Text => column.is_text = true,
-        KindLetter::Number => column.lines.set("type", quoted("decimal"), source, Confidence::Confirm),
+        KindLetter::Number => {
+            column.is_digits = true;
+            column.lines.set("type", quoted("decimal"), source, Confidence::Confirm);
+        }
         KindLetter::Date => column.lines.set("type", quoted("date"), source, Confidence::Confirm),
     }
 }
@@ -665,5 +665,21 @@ mod tests {
         assert_eq!(drafted(Tells::Values, "SO-nnnnn, unique"), []);
         assert_eq!(drafted(Tells::Required, "Mandatory"), [("required", "true".into())]);
         assert!(drafted(Tells::Required, "Optional").is_empty());
+    }
+
+    #[test]
+    fn sizes_of_digits_are_no_lengths_of_other_numbers() {
+        let sized = |kind: &str, size: &str| {
+            let mut column = DraftColumn::default();
+            take(Tells::Format, kind, "Fields!C4", &mut column);
+            take(Tells::Length, size, "Fields!D4", &mut column);
+            let of = |key: &str| column.lines.get(key).map(|line| line.value.clone());
+            (of("type"), of("places"), of("max"))
+        };
+        let text = |text: &str| Some(text.to_owned());
+        assert_eq!(sized("N", "2"), (text("\"whole\""), None, text("99")));
+        assert_eq!(sized("N", "5.2"), (text("\"decimal\""), text("2"), text("999.99")));
+        assert_eq!(sized("Number", "8"), (text("\"decimal\""), None, None));
+        assert_eq!(sized("A/N", "8"), (None, None, None));
     }
 }

@@ -79,6 +79,8 @@ pub struct DraftColumn {
     pub as_held: Option<(String, String)>,
     /// Whether the template says that its values are texts: limits are those of their length.
     pub is_text: bool,
+    /// Whether its kind is said to be digits, `N`, of which a size beside it says how many.
+    pub is_digits: bool,
     /// The values of its drop-down.
     pub values: Vec<String>,
     /// Values that the template shows in its texts as examples.

@@ -92,9 +92,18 @@ pub(super) fn is_called_one_of(column: &DraftColumn, of: fn(&Language) -> &'stat
     !known && words.any(|word| words::ALL.iter().any(|language| of(language).contains(&word)))
 }
 
+/// What two forms of a word begin with, in small letters.
+pub(super) fn stem(word: &str) -> String {
+    word.to_lowercase().chars().take(STEM).collect()
+}
+
+/// Whether a word is long enough to be known by its stem.
+pub(super) fn has_stem(word: &str) -> bool {
+    word.chars().count() >= STEM
+}
+
 /// Whether a word of the sentence begins as one of the heading does.
 pub(super) fn is_called(sentence: &Sentence, (sheet, column): Place, draft: &Draft) -> bool {
-    let stem = |word: &str| word.chars().take(STEM).collect::<String>();
     let heading = sentences(&draft.sheets[sheet].columns[column].heading);
     let long = |word: &str| word.chars().count() > STEM;
     let words: Vec<String> = heading

@@ -3,13 +3,10 @@
 use std::ops::Range;
 
 use super::by_value::entries;
-use super::days_of_rows::has_days;
+use super::days_of_rows::{has_days, has_stem, stem};
 use super::for_values::is_form_of;
 use super::rephrased::Fitting;
 use crate::draft::DraftColumn;
-
-/// Letters that two forms of a word begin with, at least: `visit`, `visited`.
-const STEM: usize = 4;
 
 /// Where a sentence has values of the template's lists, found once and asked of for each pattern.
 pub(super) struct Values {
@@ -128,7 +125,6 @@ impl Fitting<'_> {
     fn of_others(&self, words: &Range<usize>) -> bool {
         let own = self.about.column().map(|(sheet, column)| self.draft.sheets[sheet].columns[column].heading.as_str());
         // "Grade A, B or C only" begins with it.
-        let stem = |word: &str| word.to_lowercase().chars().take(STEM).collect::<String>();
         let begins = |heading: &str| own.is_none() && stem(self.sentence.word(0)) == stem(heading);
         match self.values_in(words) {
             Some((heading, _)) => own != Some(heading.as_str()) && !begins(&heading),
@@ -172,10 +168,9 @@ impl Fitting<'_> {
         let columns = self.draft.sheets[sheet].columns.iter().enumerate();
         let others: Vec<&DraftColumn> =
             columns.filter(|(column, of)| *column != own && has_days(of)).map(|(_, of)| of).collect();
-        let stem = |word: &str| word.to_lowercase().chars().take(STEM).collect::<String>();
         let called = |of: &&&DraftColumn| {
             let mut words = of.heading.split(|each: char| !each.is_alphanumeric());
-            plain(noun).chars().count() >= STEM && words.any(|word| stem(word) == stem(plain(noun)))
+            has_stem(plain(noun)) && words.any(|word| stem(word) == stem(plain(noun)))
         };
         let named: Vec<&&DraftColumn> = others.iter().filter(called).collect();
         match (day && first < noun && between, first == noun, named.as_slice(), others.as_slice()) {
@@ -191,7 +186,7 @@ impl Fitting<'_> {
                 let plain_day =
                     |of: &&&DraftColumn| language.day_nouns.contains(&of.heading.trim().to_lowercase().as_str());
                 let mut days = others.iter().filter(plain_day);
-                let long = plain(noun).chars().count() >= STEM;
+                let long = has_stem(plain(noun));
                 days.next().filter(|_| of_rows && long && days.next().is_none()).map(|of| of.heading.clone())
             }
             _ => None,

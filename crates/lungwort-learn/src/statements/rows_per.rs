@@ -3,7 +3,7 @@
 
 use super::codes::qualified;
 use super::counted_rows::MONEY;
-use super::days_of_rows::is_of_days;
+use super::days_of_rows::{has_stem, is_of_days, stem};
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
@@ -13,9 +13,6 @@ use lungwort_core::rulebook::toml_text::quoted;
 
 /// Words from the number to what the rows share, at most: `no more than 4 people may share a tent`.
 const APART: usize = 6;
-
-/// Letters that two forms of a word begin with, at least: `arrivals`, `Arriving`.
-const STEM: usize = 4;
 
 /// Letters of a shortened word, at least: `Reg no` of registrations.
 const SHORT: usize = 3;
@@ -112,9 +109,8 @@ fn is_row((sentence, language): (&Sentence, &Language), at: usize, (draft, sheet
     let word = sentence.word(at);
     let sheet = &draft.sheets[sheet];
     let texts = [Some(sheet.name.as_str()), sheet.columns.first().map(|of| of.heading.as_str())];
-    let stem = |word: &str| word.to_lowercase().chars().take(STEM).collect::<String>();
     let mut names = texts.into_iter().flatten().flat_map(|text| text.split(|each: char| !each.is_alphanumeric()));
-    let called = word.chars().count() >= STEM
+    let called = has_stem(word)
         && names.any(|name| stem(name) == stem(word) || name.len() >= SHORT && word.starts_with(&name.to_lowercase()));
     called || language.rows.contains(&word) || language.persons.contains(&word)
 }

@@ -240,10 +240,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "?has_to_be|must_be|to_be|is|are given|filled|filled_in|stated|supplied|required|needed|obligatory|mandatory|compulsory for {k} and|but ?must ?be ?is left_out|left_blank|left_empty|omitted|blank|empty|not_allowed|not_permitted|not_wanted|not_accepted|nothing otherwise|for_others|for_all_others|in_all_other_cases|in_other_cases|for_the_others|for_the_rest|for_any_other|for_all_other_rows",
         "required for {1}, otherwise blank",
     ),
-    (
-        "?has_to_be|must_be|to_be|is|are given|filled|filled_in|stated|supplied|required|needed|obligatory|mandatory|compulsory for {k} , otherwise blank",
-        "required for {1}, otherwise blank",
-    ),
     ("not|never required|needed|necessary|mandatory|compulsory|obligatory if|when|where {r}", "required unless {1}"),
     (
         "?the name|number|kind|type|details|description|reason|code|date|amount|title|address|particulars of|for ?the|your|a|an {k} if|when {y}",
@@ -251,9 +247,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("which|what ?one ?ones ?kind ?type ?with , if|when {y}", "required if {1c} is {1v}"),
     ("which|what ?one ?ones ?kind ?type ?with if|when {y}", "required if {1c} is {1v}"),
+    ("0|zero|nothing|nil|free ?is ?allowed ?possible ?permitted only for|with {y}", "at least 0 for {1}"),
     ("if|when {y} : {k}", "required if {1c} is {1v}"),
-    ("zero|nothing|nil|free ?is ?allowed ?possible ?permitted only for|with {y}", "at least 0 for {1}"),
-    ("0 ?is ?allowed ?possible ?permitted only for|with {y}", "at least 0 for {1}"),
     ("{y} may|can|are_allowed_to pay|give|have|be|enter zero|nothing|0|nil", "at least 0 for {1}"),
     (
         "at_least|minimum|from {n} , except|but for|with {y} , where|when it|they may be {n}",
@@ -290,10 +285,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     (
         "{w} can|may|are|is only ?be ?lent ?let ?hired ?given ?rented ?booked ?sold ?available ?possible ?allowed to|for {k} with|of ?at_least {n} {c} ?or_more ?and_more ?upwards",
-        "if {1c} is {1v}, {4} must be at least {3}",
-    ),
-    (
-        "{w} can|may only ?be ?lent ?let ?hired ?given ?rented ?booked ?sold to|for {k} with|of ?at_least {n} {c} ?or_more ?and_more ?upwards",
         "if {1c} is {1v}, {4} must be at least {3}",
     ),
     (
