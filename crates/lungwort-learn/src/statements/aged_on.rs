@@ -5,6 +5,7 @@ use jiff::Span;
 use jiff::civil::Date;
 
 use super::codes::qualified;
+use super::conditions::{condition_of, conditional_at};
 use super::counted_rows::has_word;
 use super::days::{self, Named};
 use super::days_of_rows::is_of_days;
@@ -28,7 +29,7 @@ const LIMITS: &[&str] = &["min", "max", "above", "below", "check", "when"];
 /// Puts the days of birth that an age makes into the place of what the day itself would limit.
 pub(super) fn read(
     (sentence, language): (&Sentence, &Language),
-    (places, about): (&[Place], &About),
+    (mentions, places, about): (&[Mention], &[Place], &About),
     draft: &Draft,
     reading: &mut Reading,
 ) {
@@ -42,7 +43,12 @@ pub(super) fn read(
     let of_another = |claim: &Claim| {
         matches!(claim.key, "type" | "date_format") && claim.place().is_some_and(|other| other != place)
     };
-    reading.claims.retain(|claim| !LIMITS.contains(&claim.key) && !of_another(claim));
+    let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
+    // "If Role is BAR, at least 18 on 1 May 2027" is said of some rows.
+    let some = conditional_at(sentence, language).is_some();
+    let when = condition_of(sentence, language, mentions, &name).filter(|_| some);
+    let narrows = |claim: &Claim| some && matches!(claim.key, "required" | "required_when" | "blank_when");
+    reading.claims.retain(|claim| !LIMITS.contains(&claim.key) && !of_another(claim) && !narrows(claim));
     let claim = |(key, day): (&'static str, Date)| Claim {
         on: Target::Column(place),
         key,
@@ -51,7 +57,25 @@ pub(super) fn read(
     };
     let on = Target::Column(place);
     reading.claims.push(Claim { on, key: "type", value: quoted("date"), confidence: Confidence::Confirm });
-    reading.claims.extend(limits.into_iter().map(claim));
+    match when {
+        Some(when) => {
+            let signs = [("min", ">="), ("max", "<=")];
+            let sign = |key: &str| signs.iter().find(|(known, _)| *known == key).map_or("", |(_, sign)| *sign);
+            let term = |(key, day): &(&str, Date)| format!("{} {} DATE '{day}'", name(place), sign(key));
+            let check = limits.iter().map(term).collect::<Vec<_>>().join(" AND ");
+            let rule = |key, said: &str| {
+                let (on, value) = (Target::Rule(place.0), quoted(said));
+                Claim { on, key, value, confidence: Confidence::Confirm }
+            };
+            reading.claims.extend([rule("check", &check), rule("when", &when)]);
+        }
+        // Of which rows is not known.
+        None if some => {
+            let offers = limits.into_iter().map(claim);
+            reading.claims.extend(offers.map(|claim| Claim { confidence: Confidence::Suggested, ..claim }));
+        }
+        None => reading.claims.extend(limits.into_iter().map(claim)),
+    }
     reading.understood = true;
 }
 

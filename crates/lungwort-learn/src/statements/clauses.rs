@@ -12,7 +12,7 @@ use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::yes_no::yes_no;
-use super::{About, Entries, Text, columns_by, conditions, duties, limit_of_some, polite, subject};
+use super::{About, Entries, Text, bracketed, columns_by, conditions, duties, labels, limit_of_some, polite, subject};
 use crate::draft::Draft;
 
 /// Words of what says which value is meant where there is none, at most: `default en`.
@@ -183,7 +183,9 @@ pub(super) fn apart(
     };
     let whole = plain(&sentence);
     if whole.is_none()
-        && let Some(parts) = last_part(known, text, &sentence, draft)
+        && let Some(parts) = labels::apart(known, text, &sentence)
+            .or_else(|| bracketed::apart(known, text, &sentence, draft))
+            .or_else(|| last_part(known, text, &sentence, draft))
     {
         return parts.into_iter().flat_map(|part| apart(known, (text, None), part, draft)).collect();
     }

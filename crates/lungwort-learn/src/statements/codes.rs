@@ -58,10 +58,12 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     }
     if let Some(begun) = begun {
         let signs = super::sizes::only_of(sentence, language, from);
-        let rest = match signs {
-            Some(class) => format!("{class}*"),
-            None if super::sizes::says_digits_only(sentence, language) => r"\d*".to_owned(),
-            None => ".*".to_owned(),
+        let counted = digits_behind(sentence, language, &begun);
+        let rest = match (signs, counted) {
+            (_, Some(digits)) => digits,
+            (Some(class), None) => format!("{class}*"),
+            (None, None) if super::sizes::says_digits_only(sentence, language) => r"\d*".to_owned(),
+            (None, None) => ".*".to_owned(),
         };
         return Some(format!("(?:{begun}){rest}"));
     }
@@ -82,6 +84,20 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
             let plain = sentences(&format!("{before}{behind}")).into_iter().next().filter(|_| explains)?;
             pieces(&plain, language, from.min(plain.words.len()))
         })
+}
+
+/// `Four digits, the first of which is 1 or 2`: the digits behind those that a value begins with.
+fn digits_behind(sentence: &Sentence, language: &Language, begun: &str) -> Option<String> {
+    let begins = sentence.any(language.begins)?;
+    let counted = |at: usize| {
+        let count = sentence.number(at, language).filter(|count| *count >= 1.0 && count.fract() == 0.0)? as usize;
+        let digits = language.digits.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
+        digits.then_some(count)
+    };
+    let count = (0..begins.start).find_map(counted)?;
+    let mut each = begun.split('|').map(|first| first.bytes().all(|byte| byte.is_ascii_digit()).then_some(first.len()));
+    let first = each.next()??;
+    (first < count && each.all(|other| other == Some(first))).then(|| format!(r"\d{{{}}}", count - first))
 }
 
 /// `A full address starting with https://`: the signs belong to what it begins with.

@@ -287,7 +287,11 @@ pub(super) fn same_kinds(sheet: &mut DraftSheet, day_form: Option<&(String, Stri
                 column.lines.set("type", quoted("decimal"), "its sum is spoken of", Confidence::Confirm);
             }
         }
-        let [one, sign, other] = parts.as_slice() else { continue };
+        // "At most 28 days after the loan" says more of the same two.
+        let [one, sign, other, rest @ ..] = parts.as_slice() else { continue };
+        if !rest.is_empty() && !check.contains("INTERVAL '") {
+            continue;
+        }
         let place = |name: &str| sheet.columns.iter().position(|column| column.name == name);
         let (Some(one), Some(other)) = (place(one), place(other)) else { continue };
         let typed = |at: usize| sheet.columns[at].lines.get("type").is_some();
@@ -395,8 +399,14 @@ fn is_begin_or_end(heading: &str) -> bool {
 /// compared.
 fn cast(sheet: &mut DraftSheet, (one, other): (usize, usize), check: &str, kinds: &[&str]) -> Option<String> {
     let mut parts = check.split(' ');
-    let (Some(first), Some(sign), Some(second)) = (parts.next(), parts.next(), parts.next()) else { return None };
-    let compared = |kind: &&str| format!("CAST({first} AS {kind}) {sign} CAST({second} AS {kind})");
+    let (Some(first), Some(_), Some(second)) = (parts.next(), parts.next(), parts.next()) else { return None };
+    // Whole days are told of days only.
+    let kinds = if check.contains("' DAY") { &kinds[..1] } else { kinds };
+    let compared = |kind: &&str| {
+        let is_name = |part: &str| part == first || part == second;
+        let cast = |part: &str| if is_name(part) { format!("CAST({part} AS {kind})") } else { part.to_owned() };
+        check.split(' ').map(cast).collect::<Vec<_>>().join(" ")
+    };
     let days = quoted(&kinds.iter().map(compared).collect::<Vec<_>>().join(" AND "));
     let written = if kinds.contains(&"TIME") {
         if kinds.len() > 1 { "yyyy-mm-dd or hh:mm" } else { "hh:mm" }

@@ -73,7 +73,10 @@ impl Fitting<'_> {
                 };
                 // "Two-letter code (e.g. en, fr)" shows two of many.
                 let shown = language.example.iter().any(|phrase| sentence.ends_at(phrase, words.start).is_some());
-                (listed && !shown).then(|| if kind == 'o' { chosen() } else { text.to_owned() })
+                // "Between 1 and 12" is no list, and in "N (new), G (good)" the brackets are read with it.
+                let range = language.between.contains(&sentence.word(words.start)) || text.contains('(');
+                (listed && !shown && !(kind == 'o' && range))
+                    .then(|| if kind == 'o' { chosen() } else { text.to_owned() })
             }
             _ => {
                 let ends = words.end == sentence.words.len();
@@ -157,7 +160,7 @@ impl Fitting<'_> {
         };
         let small = |at: &usize| {
             let word = self.sentence.word(*at);
-            [language.every, language.articles, language.owners, language.possessives]
+            [language.every, language.articles, language.owners, language.possessives, language.latest]
                 .iter()
                 .any(|of| of.contains(&word))
         };

@@ -552,8 +552,13 @@ impl Sentence {
     }
 
     fn find_required(&self, language: &Language) -> Option<Range<usize>> {
-        // "Must be given in capitals" says how.
+        // "Do not leave blank rows" asks nothing of a column, and "must be given in capitals" says how.
         let word = |at: usize| self.words.get(at).map_or("", |(word, _)| word.as_str());
+        let of_rows = |place: &Range<usize>| {
+            let near = (place.end..place.end + DENIED).take_while(|at| !language.verbs.contains(&word(*at)));
+            let blank = |at: usize| language.unfilled.contains(&word(at)) && language.rows.contains(&word(at + 1));
+            language.rows.contains(&word(place.end)) || near.into_iter().any(blank)
+        };
         let how = |place: &Range<usize>| {
             let last = word(place.end - 1);
             let filled_in = last == language.filled[0] && word(place.end) == "in";
@@ -569,17 +574,20 @@ impl Sentence {
                 && !language.conditional.iter().any(|phrase| self.ends_at(phrase, behind).is_some())
         };
         let all = || self.any(language.all_filled);
-        let said = self.any(language.required).filter(|place| !how(place)).or_else(all).or_else(|| {
-            let modals = language.modals.iter().filter_map(|phrase| self.find(phrase));
-            modals.filter_map(|modal| self.participle(&modal, language)).min_by_key(|place| place.start)
-        });
+        let said =
+            self.any(language.required).filter(|place| !how(place) && !of_rows(place)).or_else(all).or_else(|| {
+                let modals = language.modals.iter().filter_map(|phrase| self.find(phrase));
+                modals.filter_map(|modal| self.participle(&modal, language)).min_by_key(|place| place.start)
+            });
         said.or_else(|| self.never_blank(language))
     }
 
     /// Where it says that something must not be blank: `cannot be left blank`. What is "not blank" in a condition says nothing.
     fn never_blank(&self, language: &Language) -> Option<Range<usize>> {
         let word = |at: usize| self.words[at].0.as_str();
-        let blank = (0..self.words.len()).find(|at| language.unfilled.contains(&word(*at)))?;
+        // "Do not leave blank rows" asks nothing of a column.
+        let of_rows = |at: usize| language.rows.contains(&self.word(at + 1));
+        let blank = (0..self.words.len()).find(|at| language.unfilled.contains(&word(*at)) && !of_rows(*at))?;
         // `none = blank` denies nothing.
         let equated = |at: usize| (at..blank).any(|at| self.gap(at).contains('='));
         // Of "yes, no or empty" the no is a value.

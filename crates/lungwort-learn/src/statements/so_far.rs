@@ -74,17 +74,9 @@ pub(super) fn read(
             claims.extend(form.map(|form| claim(Target::Column(one), "date_format", form)));
         }
     }
-    // Two columns of which neither is one of days may be written in any way.
+    // Of two columns of which neither is known to have days, it shows in the end how they are written.
     if claims.iter().filter(|claim| claim.key == "type").count() > 1 && super::day_forms::date(sentence).is_none() {
-        let sign = match (after, most) {
-            (true, true) => ">=",
-            (true, false) => ">",
-            (false, true) => "<=",
-            (false, false) => "<",
-        };
-        let check = quoted(&format!("{own_name} {sign} {other_name}"));
-        let on = Target::Rule(own.0);
-        return Reading::of(vec![Claim { on, key: "check", value: check, confidence: Confidence::Known }]);
+        claims.clear();
     }
     claims.push(claim(Target::Rule(own.0), "check", quoted(&check)));
     Reading::of(claims)

@@ -21,7 +21,9 @@ pub(super) fn read(
         let mut known = language.rounded.iter();
         known.find(|(phrase, _)| sentence.find(phrase).is_some()).map(|(_, step)| *step)
     };
-    let step = step.or_else(rounded);
+    // "Even numbers only", "an odd number"
+    let (even, odd) = (sentence.has(language.even), sentence.has(language.odd));
+    let step = step.or_else(rounded).or(Some(2.0).filter(|_| even != odd));
     let Some(step) = step.filter(|step| *step > 0.0) else { return };
     let kind = if step.fract() == 0.0 { "whole" } else { "decimal" };
     let on = Target::Column(*place);
@@ -30,6 +32,6 @@ pub(super) fn read(
     let claim = |on, key, value| Claim { on, key, value, confidence: Confidence::Confirm };
     known.and(Reading::of(vec![
         claim(on, "type", quoted(kind)),
-        claim(Target::Rule(place.0), "check", quoted(&format!("MOD({}, {step}) = 0", name(*place)))),
+        claim(Target::Rule(place.0), "check", quoted(&format!("MOD({}, {step}) = {}", name(*place), u8::from(odd)))),
     ]));
 }

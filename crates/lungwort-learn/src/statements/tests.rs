@@ -815,3 +815,9 @@ fn rows_that_share_a_value_are_counted() {
     insta::assert_snapshot!("pesees", read_all(include_str!("said/pesees.txt")));
     insta::assert_snapshot!("schadensmeldung", read_all(include_str!("said/schadensmeldung.txt")));
 }
+
+#[test]
+fn what_is_said_in_brackets_and_clauses_is_of_the_column_before_them() {
+    insta::assert_snapshot!("wardrobe_stock", read_all(include_str!("said/wardrobe_stock.txt")));
+    insta::assert_snapshot!("last_cleaned", read_all(include_str!("said/last_cleaned.txt")));
+}

@@ -127,7 +127,7 @@ pub(super) fn of_rows(
     if !reading.understood {
         reading.and(only_with::read((sentence, language), (mentions, &text.about), draft));
     }
-    aged_on::read((sentence, language), (places, &text.about), draft, reading);
+    aged_on::read((sentence, language), (mentions, places, &text.about), draft, reading);
     aged_on::on_another((sentence, language), (mentions, &text.about), draft, reading);
     calendar::read((sentence, language), (mentions, &text.about), draft, reading);
     times_of_rows::read((sentence, language), (mentions, &text.about), draft, reading);

@@ -107,7 +107,7 @@ pub(super) fn of_values(
     of_values.claims.retain(|claim| sentence.has(language.no_two) || !scoped(claim));
     of_values.understood &= !of_values.claims.is_empty();
     of_values.and(each_of_labelled((sentence, language), (mentions, places)));
-    days_of_days(&mut of_values, language, places, draft);
+    days_of_days(&mut of_values, (sentence, language), (mentions, places), draft);
     if dated {
         of_values.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
         of_values.understood = !of_values.claims.is_empty();
@@ -333,8 +333,17 @@ fn from(
 }
 
 /// Of several columns that a sentence names, what it says of days is said of those whose headings speak of days, where there are such.
-fn days_of_days(reading: &mut Reading, language: &Language, places: &[Place], draft: &Draft) {
-    if places.len() < 2 || !reading.claims.iter().any(|claim| claim.key == "type" && claim.value.contains("date")) {
+fn days_of_days(
+    reading: &mut Reading,
+    (sentence, language): (&Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    draft: &Draft,
+) {
+    let all = all_are_days((sentence, language), mentions);
+    if all
+        || places.len() < 2
+        || !reading.claims.iter().any(|claim| claim.key == "type" && claim.value.contains("date"))
+    {
         return;
     }
     let mut days = days_among(places, language, draft);
@@ -355,6 +364,15 @@ fn days_of_days(reading: &mut Reading, language: &Language, places: &[Place], dr
     };
     let is_of_days = |claim: &Claim| matches!(claim.key, "type" | "date_format" | "min" | "max");
     reading.claims.retain(|claim| !is_of_days(claim) || of_day(claim));
+}
+
+/// Whether several columns in a row are said to be days: `Last seen and Due back are dates (dd/mm/yyyy)`.
+fn all_are_days((sentence, language): (&Sentence, &Language), mentions: &[Mention]) -> bool {
+    let joined = |pair: &[Mention]| pair[1].words.start <= pair[0].words.end + 1;
+    let Some(last) = mentions.last().filter(|_| mentions.windows(2).all(joined)) else { return false };
+    let mut behind = last.words.end + 1..last.words.end + 4;
+    let days = |at: usize| language.all_dates.contains(&sentence.word(at));
+    language.verbs.contains(&sentence.word(last.words.end)) && behind.any(days)
 }
 
 /// Those of some columns whose headings say that their values are days.

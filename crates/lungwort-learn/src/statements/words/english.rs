@@ -16,6 +16,8 @@ const WHICH_COLUMNS: &[&str] = &[
 ];
 
 pub(super) static WORDS: Language = Language {
+    latest: &["last", "latest", "previous", "recent", "most"],
+    relative: &["which"],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,
     pieces: pieces::PIECES,
@@ -613,6 +615,8 @@ pub(super) static WORDS: Language = Language {
         ("nearest quarter", 0.25),
         ("in quarter hours", 0.25),
     ],
+    even: &["even number", "even numbers", "even sizes", "even values"],
+    odd: &["odd number", "odd numbers", "odd values"],
     multiples: &["multiples of", "multiple of", "steps of", "to the nearest", "nearest"],
     also: &["also", "additionally", "plus"],
     or: &["or"],
@@ -921,7 +925,10 @@ pub(super) static WORDS: Language = Language {
         "address", "reason", "purpose", "summary", "label", "caption", "ref", "reference", "code", "id",
     ],
     heading_shares: &["per cent", "percent", "percentage"],
-    begins: &["begins with", "begin with", "starts with", "start with", "beginning with", "starting with"],
+    begins: &[
+        "begins with", "begin with", "starts with", "start with", "beginning with", "starting with",
+        "first of which is", "first of which must be", "first being", "of which the first is",
+    ],
     choose: &[
         "possible are", "available are", "allowed are", "choose from", "choose one of", "one of the following",
         "one of these", "one of those", "any of these", "these values", "these codes", "the following", "choose",

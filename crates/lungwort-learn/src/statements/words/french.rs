@@ -9,6 +9,8 @@ use crate::statements::look::Colour;
 use crate::statements::questions::Asked;
 
 pub(super) static WORDS: Language = Language {
+    latest: &["dernier", "dernière"],
+    relative: &["qui"],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,
     pieces: pieces::PIECES,
@@ -362,6 +364,8 @@ pub(super) static WORDS: Language = Language {
         ("au quart d'heure", 0.25),
         ("au quart d'heure près", 0.25),
     ],
+    even: &["nombre pair", "nombres pairs", "pairs uniquement"],
+    odd: &["nombre impair", "nombres impairs", "impairs uniquement"],
     multiples: &["multiples de", "multiple de", "par pas de", "par tranches de", "tranches de"],
     also: &["aussi", "également", "ainsi que"],
     or: &["ou"],

@@ -9,6 +9,8 @@ use crate::statements::look::Colour;
 use crate::statements::questions::Asked;
 
 pub(super) static WORDS: Language = Language {
+    latest: &["letzte", "letzten", "letzter", "vorigen"],
+    relative: &[],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,
     pieces: pieces::PIECES,
@@ -409,6 +411,8 @@ pub(super) static WORDS: Language = Language {
         ("auf viertelstunden", 0.25),
         ("ganze oder halbe tage", 0.5),
     ],
+    even: &["gerade zahl", "gerade zahlen", "geraden zahlen", "gerade zahlen"],
+    odd: &["ungerade zahl", "ungerade zahlen", "ungeraden zahlen"],
     multiples: &["vielfache von", "vielfaches von", "schritten von"],
     also: &["auch", "sowie", "zusätzlich", "außerdem"],
     or: &["oder"],

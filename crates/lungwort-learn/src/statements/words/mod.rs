@@ -90,6 +90,10 @@ pub(super) struct Pieces {
 
 /// Words and phrases in small letters. A phrase is found as whole words, hyphens and spaces alike.
 pub(super) struct Language {
+    /// Before what took place, of several times that it did: `the last cleaning`.
+    pub latest: &'static [&'static str],
+    /// What begins a clause about what stands before its comma: `the day, which must be in the past`.
+    pub relative: &'static [&'static str],
     /// Sentences that say in other words what plainer ones say: `rephrased` tells how they are written.
     pub rephrased: &'static [(&'static str, &'static str)],
     /// Days of the week, and what is done on them.
@@ -308,6 +312,9 @@ pub(super) struct Language {
     /// What numbers are rounded to, each with the step.
     pub rounded: &'static [(&'static str, f64)],
     /// Before a number of which values are several times as much: `multiples of 5`.
+    /// Numbers that two divides, and those that it does not.
+    pub even: &'static [&'static str],
+    pub odd: &'static [&'static str],
     pub multiples: &'static [&'static str],
     /// Before one more of several.
     pub also: &'static [&'static str],

@@ -20,7 +20,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     (
         "later_than|after {c} , ?but|and no_more_than|not_more_than|at_most|at_the_most {n} {v} after|later_than it|that",
-        "later than {1}.\nno more than {2} {3} after {1}",
+        "later than {1}.\nno more than {2} {3} after {1}.",
     ),
     ("{k} cells|columns|fields are for {k} only - ?please leave them empty|blank", "leave {1} columns empty"),
     ("{k} cells|columns|fields are for {k} only ; ?please leave them empty|blank", "leave {1} columns empty"),
@@ -138,15 +138,15 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "if {2} is {3}, {4c} must be {4v}",
     ),
     (
-        "?must ?be ?a ?date not_before|not_earlier_than|no_earlier_than|on_or_after|at_the_earliest_on|not_prior_to {t} ?or ?later",
+        "?must|has_to|have_to|needs_to|should|may_only ?be ?a ?date not_before|not_earlier_than|no_earlier_than|on_or_after|at_the_earliest_on|not_prior_to {t} ?or ?later",
         "not before {1}",
     ),
-    ("?must ?be ?a ?date after|later_than|following {t}", "after {1}"),
+    ("?must|has_to|have_to|needs_to|should|may_only ?be ?a ?date after|later_than|following {t}", "after {1}"),
     (
-        "?must ?be ?a ?date not_after|not_later_than|no_later_than|on_or_before|at_the_latest_on|by {t} ?at_the_latest",
+        "?must|has_to|have_to|needs_to|should|may_only ?be ?a ?date not_after|not_later_than|no_later_than|on_or_before|at_the_latest_on|by {t} ?at_the_latest",
         "not after {1}",
     ),
-    ("?must ?be ?a ?date before|earlier_than|prior_to {t}", "before {1}"),
+    ("?must|has_to|have_to|needs_to|should|may_only ?be ?a ?date before|earlier_than|prior_to {t}", "before {1}"),
     (
         "within|no_later_than|not_later_than|at_most|no_more_than|not_more_than {n} {v} after|of|from|following {t}",
         "within {1} {2} of {3}",
@@ -611,5 +611,127 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
         "{k} holds|hold|takes|take|has_room_for|fits|sleeps|seats ?only at_most|up_to|no_more_than {n} {k} ( {c} + {c} )",
         "{4} plus {5} must be at most {2}",
+    ),
+    (
+        "each|every|all {k} carries|carry|bears|bear|has|have|gets|get|receives|is_given|is_marked_with|are_marked_with|is_labelled_with ?a ?an ?the ?its ?their ?own {i} : {r}",
+        "{2} is required.\n{2}: {3}",
+    ),
+    (
+        "each|every|all {k} carries|carry|bears|bear|has|have|gets|get|receives|is_given|is_marked_with|are_marked_with|is_labelled_with ?a ?an ?the ?its ?their ?own {i} ( {r}",
+        "{2} is required.\n{2}: {3}",
+    ),
+    (
+        "each|every|all {k} carries|carry|bears|bear|has|have|gets|get|receives|is_given|is_marked_with|are_marked_with|is_labelled_with ?a ?an ?the ?its ?their ?own {i} of_the_form|in_the_form|like|such_as {r}",
+        "{2} is required.\n{2}: in the form {3}",
+    ),
+    (
+        "each|every|all {k} carries|carry|bears|bear|is_marked_with|are_marked_with|is_labelled_with|must_carry|must_bear ?a ?an ?the ?its ?their ?own {i}",
+        "{2} is required",
+    ),
+    (
+        "?please put|enter|write|give|state|note {k} ( {k} ) in|into|under {c} only_when|only_if|only_where|only {r}",
+        "{3}: {2}.\n{3} must be blank unless {4}",
+    ),
+    (
+        "?please put|enter|write|give|state|note {k} ( {k} ) in|into|under {c} if|when|where|whenever {r}",
+        "{3}: {2}.\nif {4}, {3} is required",
+    ),
+    (
+        "{k} : ?please put|enter|write|give|state|note {k} ( {k} ) in|into|under {c} only_when|only_if|only_where|only {r}",
+        "{4}: {3}.\n{4} must be blank unless {5}",
+    ),
+    (
+        "{w} must_be|have_to_be|has_to_be|need_to_be ?at_least|aged {n} ?years ?old ?or ?and ?over ?older ?above on {d} ; everyone_else|everybody_else|all_others|others|the_others|all_other_staff|anyone_else ?must ?be at_least {n} ?years ?old",
+        "if {1c} is {1v}, at least {2} years old on {3}.\nat least {4} years old on {3}",
+    ),
+    (
+        "{w} must_be|have_to_be|has_to_be|need_to_be ?at_least|aged {n} ?years ?old ?or ?and ?over ?older ?above on {d}",
+        "if {1c} is {1v}, at least {2} years old on {3}",
+    ),
+    (
+        "for|with anything|everything|all|those|items|any ?items marked|graded|rated|given|scored|recorded_as|classed {k} in|under {c} , ?please describe|give|explain|state|fill_in|complete|note|add|enter ?the|a|an {c}",
+        "if {2} is {1}, {3} is required",
+    ),
+    (
+        "for|with anything|everything|all|those|items|any ?items marked|graded|rated|given|scored|recorded_as|classed {v} ?please describe|give|explain|state|fill_in|complete|note|add|enter ?the|a|an {c}",
+        "if {0} is {1}, {2} is required",
+    ),
+    (
+        "{k} with|in|of|having ?a|an|the {c} ?of {v} need|needs|require|requires|must_have ?a ?an ?the ?description|explanation|details|date|note ?of|for ?the {c}",
+        "if {2} is {3}, {4} is required",
+    ),
+    (
+        "nothing|none|no_one|nobody ?is|may_be|can_be|will_be|must_be ?worth ?priced ?valued|heavier|longer|older ?at more_than|over|above|than {n}",
+        "at most {1}",
+    ),
+    (
+        "nothing|none|no_one|nobody ?is|may_be|can_be|will_be|must_be ?worth ?priced ?valued ?at more_than|over|above £ {n}",
+        "at most {1}",
+    ),
+    (
+        "nothing|none|no_one|nobody ?is|may_be|can_be|will_be|must_be ?worth ?priced ?valued|lighter|shorter|younger ?at less_than|under|below|than {n}",
+        "at least {1}",
+    ),
+    (
+        "?number|numbered|numbering counts|counting|starts|starting|running|beginning|begins|begin from|at {n}",
+        "whole number, at least {1}",
+    ),
+    (
+        "{k} , counts|counting|starts|starting|beginning|begins from|at {n} and|but {r}",
+        "{1}.\nwhole number, at least {2}.\n{3}",
+    ),
+    ("{k} , counts|counting|starts|starting|beginning|begins from|at {n}", "{1}.\nwhole number, at least {2}"),
+    ("a|an|the|every|each|all {k} must|has_to|have_to ?have ?be ?been {k} in {n}", "in {3}"),
+    (
+        "a|an|the|every|each|no {k} may_not|must_not|cannot|can_not|may_never|must_never|may|can ?have ?be ?been ?taken ?place {k} before {d}",
+        "not before {3}",
+    ),
+    (
+        "?the number of {k} seen|counted|sold|caught|found|present|attending|heard|planted|collected|used|lost|broken|taken",
+        "whole number",
+    ),
+    (
+        "if|when|where|once ?there_are ?there_is ?it_is at_least {n} ?of ?them ?, ?give ?state ?enter ?note ?fill_in ?the|a|an {c} ?must ?has_to ?is ?needs_to ?be ?filled_in ?given ?required ?needed",
+        "if {0} is at least {1}, {2} is required",
+    ),
+    (
+        "if|when|where|once ?there_are ?there_is ?it_is fewer_than|less_than|below|under {n} ?of ?them ?, ?give ?state ?enter ?note ?fill_in ?the|a|an {c} ?must ?has_to ?is ?needs_to ?be ?filled_in ?given ?required ?needed",
+        "if {0} is less than {1}, {2} is required",
+    ),
+    (
+        "if|when|where|once ?there_are ?there_is ?it_is more_than|over|above {n} ?of ?them ?, ?give ?state ?enter ?note ?fill_in ?the|a|an {c} ?must ?has_to ?is ?needs_to ?be ?filled_in ?given ?required ?needed",
+        "if {0} is more than {1}, {2} is required",
+    ),
+    (
+        "?the name|colour|color|kind|type|code|letter|initial|part|category|class|state|status|method|means|language|shape ?of ?the|a|an|your {k} : {o}",
+        "{0}: one of {2}",
+    ),
+    (
+        "?the name|colour|color|kind|type|code|letter|initial|part|category|class|state|status|method|means|language|shape of ?the|a|an|your {k} – {o}",
+        "{0}: one of {2}",
+    ),
+    ("{c} is|are|means the|a|an {k} : {o}", "{1}: one of {3}"),
+    ("only for|with|in|at {y} : {r}", "only for {1}.\n{2}"),
+    ("{y} only : {r}", "only for {1}.\n{2}"),
+    (
+        "?must|has_to|have_to|needs_to|should ?be ?on_or after|later_than {c} ; ?and ?but no_more_than|not_more_than|at_most|at_the_most|no_later_than|within {n} {v} later|after|after_it|afterwards|after_that|on",
+        "later than {1}.\nno more than {2} {3} after {1}.",
+    ),
+    (
+        "?must|has_to|have_to|needs_to|should ?be ?on_or after|later_than {c} ?, and|but no_more_than|not_more_than|at_most|at_the_most|no_later_than|within {n} {v} later|after|after_it|afterwards|after_that|on",
+        "later than {1}.\nno more than {2} {3} after {1}.",
+    ),
+    ("{c} comes|is|lies|follows|must_be ?always after|later_than {c}", "column {1} must be later than column {2}"),
+    (
+        "?it ?date must_not|cannot|can_not|may_not|must_never|should_not be|lie|fall before|earlier_than {d}",
+        "not before {1}",
+    ),
+    (
+        "?it ?date must_not|cannot|can_not|may_not|must_never|should_not be|lie|fall after|later_than {d}",
+        "not after {1}",
+    ),
+    (
+        "{k} ; ?must ?be ?on_or after|later_than {c} ; ?and ?but no_more_than|not_more_than|at_most|at_the_most|no_later_than|within {n} {v} later|after|after_it|afterwards|after_that|on",
+        "{1}.\nlater than {2}.\nno more than {3} {4} after {2}",
     ),
 ];
