@@ -244,10 +244,20 @@ pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn], is_of_othe
     };
     let oui: HashSet<usize> =
         kinds.iter().filter(|(field, kind)| *kind == Tells::Required && oui(*field)).map(|(field, _)| *field).collect();
+    // Where some lengths are "up to 40", those without such a word are not.
+    let limited = |field: usize| rows.iter().any(|(row, _)| says_most(sheet.text(*row, field)));
+    let exact: HashSet<usize> = kinds
+        .iter()
+        .filter(|(field, kind)| *kind == Tells::Length && limited(*field))
+        .map(|(field, _)| *field)
+        .collect();
     for (row, at) in rows {
         for (field, kind) in &kinds {
             let text = sheet.text(row, *field);
             let text = if text.trim() == "O" && oui.contains(field) { "oui" } else { text };
+            if exact.contains(field) && exact_length(text, &place(sheet, row, *field), columns[at]) {
+                continue;
+            }
             if !text.is_empty() && !matches!(text, "-" | "n/a" | "N/A") {
                 take(*kind, text, &place(sheet, row, *field), columns[at]);
             }
@@ -448,6 +458,25 @@ fn length(text: &str, at: &str, column: &mut DraftColumn) {
         format!("{{ max = {most}{unit} }}")
     };
     column.lines.set("length", value, source, Confidence::Known);
+}
+
+/// Words that stand before the most characters of a value.
+const MOST: &[&str] = &["up to", "max", "at most", "no more than", "bis", "höchstens", "jusqu", "au plus"];
+
+/// Whether a length says that it is the most: `up to 40`.
+fn says_most(text: &str) -> bool {
+    let lower = text.trim().to_lowercase();
+    lower.contains(|each: char| each.is_ascii_digit()) && MOST.iter().any(|word| lower.starts_with(word))
+}
+
+/// A number alone beside lengths that say that they are the most is the length itself; whether it is taken so.
+fn exact_length(text: &str, at: &str, column: &mut DraftColumn) -> bool {
+    let plain = text.trim();
+    let is_text = column.lines.get("type").is_none() && !column.is_digits;
+    let count = plain.parse::<u32>().ok().filter(|count| is_text && (1..=50).contains(count));
+    let Some(count) = count else { return false };
+    column.lines.set("length", format!("{{ exactly = {count} }}"), format!("{at} says {plain}"), Confidence::Confirm);
+    true
 }
 
 /// `7,2` where a length is due: so many digits, of which some are behind the point.

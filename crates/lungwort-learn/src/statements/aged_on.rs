@@ -110,11 +110,23 @@ pub(super) fn on_another(
     }
     let [on] = others.as_slice() else {
         // An age is no number in a column of days of birth; which day it counts on may be said later.
-        let of_birth =
-            |claim: &Claim| claim.place() == Some(birth) && (LIMITS.contains(&claim.key) || claim.key == "type");
-        if sentence.has(language.at_first) && reading.claims.iter().any(of_birth) {
+        let of_birth = |claim: &Claim| {
+            let number = claim.key == "type" && !claim.value.contains("date");
+            claim.place() == Some(birth) && (LIMITS.contains(&claim.key) || number)
+        };
+        // "Not before 2010" limits the year.
+        let is_age = |claim: &Claim| claim.value.parse::<f64>().is_ok_and(|count| count < OLDEST);
+        if reading.claims.iter().any(|claim| of_birth(claim) && (is_age(claim) || sentence.has(language.at_first))) {
             reading.claims.retain(|claim| !of_birth(claim));
             reading.understood = !reading.claims.is_empty();
+        }
+        // "At least 16 years old at the time of the request" is said of a day of birth, however the template writes its days.
+        let own = about.column() == Some(birth) && !draft.sheets[birth.0].columns[birth.1].lines.has("type");
+        if let Some((form, _)) = draft.day_form.as_ref().filter(|_| own && reading.claims.is_empty()) {
+            for (key, value) in [("type", quoted("date")), ("date_format", form.clone())] {
+                let on = Target::Column(birth);
+                reading.claims.push(Claim { on, key, value, confidence: Confidence::Confirm });
+            }
         }
         return;
     };

@@ -1,5 +1,9 @@
 //! Which values a column takes: `OPEN or SHUT`, `choose from fr, pl, sv`, `A = alive, X = none`, `y/n`.
 
+use std::sync::LazyLock;
+
+use regex::Regex;
+
 use super::in_words::{are_alike, are_numbers, is_phrase, signs, values};
 use super::meanings::{beside, ends_of_scale, explained, is_nothing, pairs};
 use super::sentence::{Phrases, Sentence, sentences};
@@ -74,8 +78,9 @@ pub(super) fn read(
     if alone && language.example.iter().any(|phrase| sentence.ends_at(phrase, 0).is_some()) {
         return Reading::default();
     }
-    if let Some(values) = signs(barred, signed) {
-        return Reading::of(vec![claim("allowed", list(&values), Confidence::Known)]);
+    let amounts = with_commas(text, language).filter(|_| signed).map(|values| (values, Confidence::Confirm));
+    if let Some((values, confidence)) = amounts.or(signs(barred, signed).map(|values| (values, Confidence::Known))) {
+        return Reading::of(vec![claim("allowed", list(&values), confidence)]);
     }
     let of_kinds = is_of_kinds(heading) && (signed || alone);
     let listed = lead.as_ref().and_then(|lead| led_values((sentence, language), lead, of_kinds));
@@ -92,6 +97,26 @@ pub(super) fn read(
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));
     Reading::of(said.map(|(values, confidence)| claim("allowed", list(&values), confidence)).into_iter().collect())
+}
+
+/// Whether a sentence has nothing but amounts with a decimal comma, behind its label.
+pub(super) fn are_amounts(sentence: &Sentence, language: &Language) -> bool {
+    let (_, list) = sentence.text.rsplit_once(": ").unwrap_or(("", &sentence.text));
+    with_commas(list, language).is_some()
+}
+
+/// Amounts with a decimal comma, and nothing else: `15,00 oder 25,00 Euro`.
+fn with_commas(text: &str, language: &Language) -> Option<Vec<String>> {
+    static AMOUNT: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\b[0-9]{1,6},[0-9]{2}\b").ok());
+    let amount = AMOUNT.as_ref()?;
+    let values: Vec<String> = amount.find_iter(text).map(|found| found.as_str().to_owned()).collect();
+    let rest = amount.replace_all(text, " ").to_lowercase();
+    let joins = |word: &str| {
+        word.chars().all(|each| matches!(each, ',' | '/' | '.' | '€')) || ["euro", "euros", "eur"].contains(&word)
+    };
+    let or = rest.split_whitespace().any(|word| language.or.contains(&word) || word == "/");
+    let plain = rest.split_whitespace().all(|word| language.or.contains(&word) || joins(word));
+    (values.len() > 1 && or && plain).then_some(values)
 }
 
 /// A column of yes and no, with the words for them.

@@ -373,7 +373,12 @@ fn each_with_colour(sentence: &Sentence) -> Option<Vec<Sentence>> {
             says && !columns_by::named_colours(part, language).is_empty()
         })
     };
-    (parts.len() >= 2 && parts.iter().all(whole)).then_some(parts)
+    // "White ones are optional, blue ones depend on others"
+    let named =
+        |part: &Sentence| words::ALL.iter().any(|language| !columns_by::named_colours(part, language).is_empty());
+    let said = parts.iter().take_while(|part| whole(part)).count();
+    let rest = parts.iter().skip(said).all(named);
+    (parts.len() >= 2 && said + 1 >= parts.len() && said > 0 && rest).then_some(parts)
 }
 
 /// Where in a part of a sentence its column and its number stand: the bytes of both, the word behind the column, the number's word.

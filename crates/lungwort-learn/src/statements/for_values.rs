@@ -512,7 +512,10 @@ impl Asking<'_> {
                         return is_form_of(sentence.word(at), &lower).then_some(at + 1);
                     };
                     // "School classes"
-                    sentence.ends_at(first, at).filter(|end| is_form_of(sentence.word(*end), last)).map(|end| end + 1)
+                    sentence
+                        .ends_at(first, at)
+                        .filter(|end| is_form_of(sentence.word(*end), last) || is_doer(sentence.word(*end), last))
+                        .map(|end| end + 1)
                 };
                 let end = sentence.ends_at(&lower, at).or_else(plural)?;
                 // "55 for 4.5 m"
@@ -846,6 +849,11 @@ pub(super) fn is_form_of(word: &str, one: &str) -> bool {
     one.chars().count() >= WORD
         && one.chars().all(char::is_alphabetic)
         && plain(word).strip_prefix(plain(one).as_str()).is_some_and(|ending| ENDINGS.contains(&ending))
+}
+
+/// Whether a word is who does what another one says: `first aiders`, where the value is "first aid".
+fn is_doer(word: &str, done: &str) -> bool {
+    done.len() > 2 && word.strip_prefix(done).is_some_and(|ending| matches!(ending, "er" | "ers"))
 }
 
 /// In `under 16s may only enter class JUNIOR or FUN`, beside the age, these are values of the class that the rule is about.

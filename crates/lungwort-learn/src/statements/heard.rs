@@ -35,9 +35,9 @@ pub(super) struct Spoken {
 }
 
 impl Spoken {
-    /// The column that a sentence goes on about, where its text began with one.
+    /// The column that a sentence goes on about, where the one before it named no other.
     pub fn beside(&self, text: &Text, sentence: &Sentence) -> Option<Place> {
-        let goes_on = self.labelled && text.about.column().is_none() && !sentence.text.contains(": ");
+        let goes_on = text.about.column().is_none() && !sentence.text.contains(": ");
         match self.before.as_slice() {
             [only] if goes_on => Some(only.place),
             _ => None,

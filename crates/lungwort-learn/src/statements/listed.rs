@@ -55,6 +55,10 @@ pub(super) fn listed(
     let of_code = reading.claims.iter().any(|claim| claim.key == "pattern") && sentence.text.contains(": ");
     // "Only on these days: MO/TU/WE"
     let colon = sentence.text.contains(": ");
+    // "15,00 oder 25,00" are amounts to choose from.
+    if choices::are_amounts(sentence, language) {
+        reading.claims.retain(|claim| !matches!(claim.key, "type" | "decimal_mark"));
+    }
     let has_form = reading.claims.iter().any(|claim| {
         !(matches!(claim.key, OPTIONAL | "required" | "required_when" | "unique" | "case" | "separator")
             || colon && claim.key == "blank_when"

@@ -820,4 +820,7 @@ fn rows_that_share_a_value_are_counted() {
 fn what_is_said_in_brackets_and_clauses_is_of_the_column_before_them() {
     insta::assert_snapshot!("wardrobe_stock", read_all(include_str!("said/wardrobe_stock.txt")));
     insta::assert_snapshot!("last_cleaned", read_all(include_str!("said/last_cleaned.txt")));
+    insta::assert_snapshot!("river_visits", read_all(include_str!("said/river_visits.txt")));
+    insta::assert_snapshot!("gaeste_haus", read_all(include_str!("said/gaeste_haus.txt")));
+    insta::assert_snapshot!("jardin_prets", read_all(include_str!("said/jardin_prets.txt")));
 }

@@ -267,7 +267,7 @@ pub(super) static WORDS: Language = Language {
     older_than: &["older than"],
     ages: &["age", "ages", "aged"],
     old: &["years old", "year old", "months old", "years of age", "aged", "of age"],
-    or_older: &["or older", "or over", "and older"],
+    or_older: &["or older", "or over", "and older", "and over", "or above"],
     or_younger: &["or younger", "and younger"],
     by_default: &["default", "default is", "is assumed", "is taken"],
     in_smalls: &["lower case", "lowercase", "small letters", "in small letters"],
@@ -601,7 +601,8 @@ pub(super) static WORDS: Language = Language {
     ],
     except: &[
         "with the exception of", "excluding", "all but", "except", "apart from", "other than", "save for", "but not",
-        "but for", "bar", "column but", "columns but", "field but", "fields but",
+        "but for", "all bar", "columns bar", "column bar", "headings bar", "fields bar", "column but", "columns but",
+        "field but", "fields but",
     ],
     columns: &["column", "columns", "col", "cols"],
     to: &["to", "through", "until"],

@@ -734,4 +734,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{k} ; ?must ?be ?on_or after|later_than {c} ; ?and ?but no_more_than|not_more_than|at_most|at_the_most|no_later_than|within {n} {v} later|after|after_it|afterwards|after_that|on",
         "{1}.\nlater than {2}.\nno more than {3} {4} after {2}",
     ),
+    (
+        "for|with {w} ?the|a|an {c} is|are|must_be|has_to_be compulsory|mandatory|required|needed|obligatory|necessary|given|filled_in|stated",
+        "if {1c} is {1v}, {2} is required",
+    ),
 ];

@@ -196,4 +196,18 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{c} ne peut|peuvent|doit|doivent|saurait ?pas être supérieur|supérieure|supérieurs|supérieures à {n} ?euros|euro|€",
         "{1} : au plus {2}",
     ),
+    // Qui a quoi
+    ("chaque {k} porte|a|possède|reçoit ?un ?une ?son ?sa {i} : {r}", "{2} est obligatoire.\n{2} : {3}"),
+    (
+        "après ?le ?la {c} , ?mais ?et ?au ?plus {n} {v} ?au ?plus maximum|plus|tard",
+        "après {1}.\nau plus {2} {3} après {1}",
+    ),
+    (
+        "pour tout ce_qui|les|ce {k} est|sont à|en|dans {c} {v} , ?veuillez décrivez|indiquez|donnez|précisez|décrire|indiquer|donner|préciser ?le ?la {c}",
+        "si {2} est {3}, {4} est obligatoire",
+    ),
+    (
+        "pour tout ce_qui est à|en|dans {c} {v} , ?veuillez décrivez|indiquez|donnez|précisez|décrire|indiquer|donner|préciser ?le ?la {c}",
+        "si {1} est {2}, {3} est obligatoire",
+    ),
 ];

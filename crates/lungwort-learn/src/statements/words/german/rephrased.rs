@@ -1,6 +1,10 @@
 //! What German sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "ist ?der ?die ?das {c} {v} , ?ist ?wird ?bitte ?der ?die ?das ?ein ?eine {c} beschreiben|angeben|eintragen|ausfüllen|erläutern|anzugeben|einzutragen",
+        "Wenn {1} = {2}, ist {3} Pflicht",
+    ),
     ("nur bei|für|mit|im_falle_von {z}", "bleibt leer, wenn {1c} leer ist"),
     ("nur bei {c} auf|per|mit|in|als {v}", "nur wenn {1} {2} ist"),
     ("{v} nur mit {c}", "wenn {0} {1} ist, ist {2} Pflicht"),
@@ -213,4 +217,21 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1} darf nicht in der Zukunft liegen",
     ),
     ("{c} : frühestens am tag|datum des|der {c}", "{1}: nicht vor {2}"),
+    // Wer etwas hat
+    (
+        "jeder|jede|jedes|alle {k} hat|haben|trägt|tragen|erhält|bekommt|führt ?ein ?eine ?einen ?eigene ?eigenen {i} : {r}",
+        "{2} ist Pflicht.\n{2}: {3}",
+    ),
+    (
+        "bei {k} ( ?spalte {c} = {v} ) wird|ist|werden|sind ?der ?die ?das ?ein ?eine {c} ?einzutragen|eingetragen|angegeben|ausgefüllt|anzugeben|erforderlich|nötig|pflicht : {r}",
+        "{4}: {5}.\nWenn {2} = {3}, ist {4} Pflicht",
+    ),
+    (
+        "bei {k} ( ?spalte {c} = {v} ) wird|ist|werden|sind ?der ?die ?das ?ein ?eine {c} einzutragen|eingetragen|angegeben|ausgefüllt|anzugeben|erforderlich|nötig|pflicht",
+        "Wenn {2} = {3}, ist {4} Pflicht",
+    ),
+    (
+        "nach ?der ?dem {c} , ?aber ?und höchstens|spätestens|maximal {n} {v} später|danach|darauf",
+        "nach {1}.\nhöchstens {2} {3} nach {1}",
+    ),
 ];
