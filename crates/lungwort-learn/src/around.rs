@@ -32,7 +32,11 @@ fn tells(sheet: &TemplateSheet, layout: &Layout, row: u64) -> bool {
     match saying.len() {
         0 | 1 => false,
         count if labelled => count >= 2,
-        count => count * 2 >= wide && telling * 2 >= count || is_row_of_marks(&saying, wide),
+        // "Always" over some columns alone, and "in €" over another
+        count => {
+            let some = count > 2 && telling * 2 >= count && row + 1 == layout.heading_row;
+            some || count * 2 >= wide && telling * 2 >= count || is_row_of_marks(&saying, wide)
+        }
     }
 }
 

@@ -113,7 +113,12 @@ impl Asking<'_> {
         // "Leave no Name or Date empty"
         let no = language.none.contains(&word(leaves + 1));
         let last = sentence.words.len().saturating_sub(1);
-        if language.leave.contains(&word(leaves)) && no && language.unfilled.contains(&word(last)) {
+        // "Leave no cell blank" is said of all.
+        if language.leave.contains(&word(leaves))
+            && no
+            && language.unfilled.contains(&word(last))
+            && !mentions.is_empty()
+        {
             return Some(Reading::of(mentions.iter().map(|mention| must_be_filled(mention.place)).collect()));
         }
         // "Leave only Notes blank" leaves nothing else blank.
@@ -179,7 +184,16 @@ impl Asking<'_> {
             (place.start.saturating_sub(2)..place.start)
                 .any(|at| language.negations.contains(&sentence.word(at)) && joined(at))
         };
-        sentence.any(language.forbidden).filter(|place| !otherwise(place) && !denied(place))
+        // "Muss bei Quitten leer bleiben"
+        let parted = || {
+            let stays = sentence.any(language.stay_blank)?;
+            let before = stays.start.saturating_sub(SUBJECT)..stays.start;
+            let must = before.clone().find(|at| language.modals.contains(&sentence.word(*at)))?;
+            let plain = !before.into_iter().any(|at| language.may.contains(&sentence.word(at)));
+            plain.then_some(must..stays.end)
+        };
+        let found = sentence.any(language.forbidden).or_else(parted);
+        found.filter(|place| !otherwise(place) && !denied(place))
     }
 
     /// `Back stays empty while the book is out`: when that is stands in no column. "Must be left blank for level 1" says it.
@@ -229,6 +243,8 @@ impl Asking<'_> {
         let said = match condition {
             // "For all the others this cell stays empty": which these are stands elsewhere.
             None if sentence.has(language.all_other) => None,
+            // "Bei Quitten leer lassen" may stand before what says that there are such.
+            None if sentence.has(language.in_case_of) => self.for_values(),
             None => Some(self.for_values().unwrap_or_else(|| "TRUE".to_owned())),
             Some(_) => self.condition(),
         };

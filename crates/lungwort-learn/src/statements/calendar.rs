@@ -108,6 +108,9 @@ pub(super) fn read(
     ) else {
         return;
     };
+    if limits.len() == 1 && is_said_with_year(first, places[0], reading) {
+        return;
+    }
     let kind = kind_named(sentence, first.words.start, (draft, places[0].0));
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.as_str();
     let rule = |place: Place, key, said: &str| Claim {
@@ -144,6 +147,16 @@ pub(super) fn read(
         }
     }
     reading.understood = true;
+}
+
+/// Whether days of the year have said what months do: `from September to November 2026`.
+fn is_said_with_year(run: &Run, place: Place, reading: &Reading) -> bool {
+    let month_of = |key: &str| {
+        let day = |claim: &&Claim| claim.key == key && claim.place() == Some(place) && claim.value.starts_with('"');
+        reading.claims.iter().find(day).and_then(|claim| claim.value.get(6..8)?.parse::<u8>().ok())
+    };
+    let (Some(from), Some(to)) = (month_of("min"), month_of("max")) else { return false };
+    run.part == Part::Month && (run.numbers.first() == Some(&from) || run.numbers.last() == Some(&to))
 }
 
 /// The columns that are named in the parts of a sentence in which days are: `collection on Tuesdays only, return within 14 days`.

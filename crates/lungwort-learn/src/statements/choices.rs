@@ -300,8 +300,10 @@ fn is_one_or_other(values: &[String], (sentence, heading): (&Sentence, &Sentence
         .iter()
         .any(|language| language.or.iter().any(|or| sentence.text.contains(&format!("{one} {or} {other}"))));
     // "Full/Half"
-    let joined = joined || sentence.text.contains(&format!("{one}/{other}"));
-    plain(one) && plain(other) && capital(one) == capital(other) && !sorts && joined
+    let barred = [format!("{one}/{other}"), format!("{one} / {other}")].iter().any(|pair| sentence.text.contains(pair));
+    let joined = joined || barred;
+    // German writes some words with a capital alone: "bar / Konto"
+    plain(one) && plain(other) && (capital(one) == capital(other) || barred) && !sorts && joined
 }
 
 /// The same in any language: "ISO 3166, zweistellig" is of none alone.

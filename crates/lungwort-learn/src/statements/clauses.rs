@@ -139,31 +139,94 @@ fn last_part(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draf
     if !beside && label.is_none() || sentence.is_question() {
         return None;
     }
-    ["; ", ", "].into_iter().find_map(|sign| {
-        let (head, tail) = sentence.text.rsplit_once(sign)?;
-        // "At most 20, 5 for tents" has a number that the words before it limit.
-        if sign == ", " && tail.starts_with(|each: char| each.is_ascii_digit()) {
-            return None;
-        }
-        // "Phone: 10 digits; Phone 2 different from Phone" goes on with another column.
-        let other = sentences(tail).pop().filter(|tail| label.is_some() && begins_with_heading(tail, known, text));
-        let known_tail = other.filter(|tail| rephrased(tail, (&known.headings, &text.about), draft).is_some());
-        let tail = match (&known_tail, label) {
-            (None, Some((label, _))) => format!("{label}: {tail}"),
-            _ => tail.to_owned(),
-        };
-        let head = sentences(head).pop().filter(|head| head.words.len() > 1 || beside)?;
-        let tail = sentences(&tail).pop()?;
-        let known = (&known.headings, &text.about);
-        rephrased(&tail, known, draft).or_else(|| labelled(&tail, known, draft))?;
-        Some(vec![head, tail])
-    })
+    ["; ", ", "]
+        .into_iter()
+        .find_map(|sign| {
+            let (head, tail) = sentence.text.rsplit_once(sign)?;
+            // "At most 20, 5 for tents" has a number that the words before it limit.
+            if sign == ", " && tail.starts_with(|each: char| each.is_ascii_digit()) {
+                return None;
+            }
+            // "Phone: 10 digits; Phone 2 different from Phone" goes on with another column.
+            let other = sentences(tail).pop().filter(|tail| label.is_some() && begins_with_heading(tail, known, text));
+            let known_tail = other.filter(|tail| rephrased(tail, (&known.headings, &text.about), draft).is_some());
+            let tail = match (&known_tail, label) {
+                (None, Some((label, _))) => format!("{label}: {tail}"),
+                _ => tail.to_owned(),
+            };
+            let head = sentences(head).pop().filter(|head| head.words.len() > 1 || beside)?;
+            let tail = sentences(&tail).pop()?;
+            let known = (&known.headings, &text.about);
+            rephrased(&tail, known, draft).or_else(|| labelled(&tail, known, draft))?;
+            Some(vec![head, tail])
+        })
+        .or_else(|| bracket_of_some(known, text, (sentence, label.map(|(label, _)| label)), draft))
+}
+
+/// `Class: I, II or III (none for quinces)`: what is said in the bracket at the end, where it is said in plainer words otherwise.
+fn bracket_of_some(
+    known: &Entries<'_>,
+    text: &Text,
+    (sentence, label): (&Sentence, Option<&str>),
+    draft: &Draft,
+) -> Option<Vec<Sentence>> {
+    let (head, inside) = sentence.text.trim_end_matches('.').strip_suffix(')')?.rsplit_once(" (")?;
+    // "At most 30 (40 for clubs)" has another limit.
+    if inside.contains(|each: char| each.is_ascii_digit()) {
+        return None;
+    }
+    let tail = label.map_or_else(|| inside.to_owned(), |label| format!("{label}: {inside}"));
+    let head = sentences(head).pop().filter(|head| date(head).is_none())?;
+    let tail = sentences(&tail).pop()?;
+    let known = (&known.headings, &text.about);
+    rephrased(&tail, known, draft).or_else(|| labelled(&tail, known, draft))?;
+    Some(vec![head, tail])
 }
 
 /// Whether a sentence begins with the heading of a column.
 fn begins_with_heading(sentence: &Sentence, known: &Entries<'_>, text: &Text) -> bool {
     let most = HEADING.min(sentence.words.len());
     (1..=most).any(|end| known.headings.named_at(sentence, 0..end, &text.about).is_some())
+}
+
+/// `Required when K is ticked`: the letter of a column in a condition, as its heading.
+fn with_headings(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Sentence {
+    let sheet = match text.about {
+        About::Column(sheet, _) | About::Sheet(sheet) => sheet,
+        About::Any if draft.sheets.len() == 1 => 0,
+        About::Any => return sentence,
+    };
+    let letter = |at: &usize| {
+        let (_, place) = &sentence.words[*at];
+        let single = place.len() == 1 && sentence.text.as_bytes()[place.start].is_ascii_uppercase();
+        let led = words::ALL.iter().any(|language| {
+            // "If J, the number must be given" names a value.
+            let joined = sentence.gap(*at).is_empty() && language.verbs.contains(&sentence.word(at + 1));
+            language.conditional.contains(&sentence.word(at - 1)) && joined
+        });
+        single && led
+    };
+    let Some(at) = (1..sentence.words.len()).find(letter) else { return sentence };
+    let place = sentence.words[at].1.clone();
+    let field = usize::from(sentence.text.as_bytes()[place.start] - b'A');
+    let columns = &draft.sheets[sheet].columns;
+    // "Only if A is given" may speak of a value.
+    let value = columns.iter().any(|of| {
+        of.lines.get("allowed").is_some_and(|list| {
+            super::by_value::entries(&list.value).iter().any(|(value, _)| *value == sentence.text[place.clone()])
+        })
+    });
+    let Some(column) =
+        columns.iter().find(|column| column.field == field).filter(|_| !value && known.headings.are_few())
+    else {
+        return sentence;
+    };
+    let named = super::heading_words(&column.heading);
+    let said = format!("{}{named}{}", &sentence.text[..place.start], &sentence.text[place.end..]);
+    match sentences(&said).pop() {
+        Some(said) => said.in_the_stead_of(&sentence),
+        None => sentence,
+    }
 }
 
 /// The sentences that are read in the stead of one: in plainer words, and cut into its parts.
@@ -181,7 +244,14 @@ pub(super) fn apart(
         let plain = plain.or_else(on)?;
         Some(plain.into_iter().map(|part| part.in_the_stead_of(sentence)).collect())
     };
-    let whole = plain(&sentence);
+    let sentence = with_headings(known, text, sentence, draft);
+    // What stands behind `Column E (Fee):` may be one that is said in plainer words, too.
+    let numbered = words::ALL.iter().any(|language| language.columns.contains(&sentence.word(0)));
+    let again = |part: Sentence| match numbered {
+        true => plain(&part).unwrap_or_else(|| vec![part]),
+        false => vec![part],
+    };
+    let whole = plain(&sentence).map(|parts| parts.into_iter().flat_map(again).collect::<Vec<_>>());
     if whole.is_none()
         && let Some(parts) = labels::apart(known, text, &sentence)
             .or_else(|| bracketed::apart(known, text, &sentence, draft))

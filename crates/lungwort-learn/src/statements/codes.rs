@@ -15,6 +15,13 @@ const LITERAL: usize = 8;
 
 /// The expression for codes that are built as a sentence says.
 pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    match super::composed::without_purposes(sentence, language, from) {
+        Some(plain) => of_pieces(&plain, language, from),
+        None => of_pieces(sentence, language, from),
+    }
+}
+
+fn of_pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     // Digits behind the point are those of a number.
     if sentence.has(language.behind_point) || sentence.has(language.after_it) && sentence.has(language.point) {
         return None;

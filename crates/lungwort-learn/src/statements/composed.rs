@@ -6,7 +6,7 @@ use std::ops::Range;
 
 use super::codes::{is_one, kinds};
 use super::counted::{digits_of_word, whole_between};
-use super::sentence::{Phrases, Sentence};
+use super::sentence::{Phrases, Sentence, sentences};
 use super::shown::numbers;
 use super::words::Language;
 
@@ -15,6 +15,39 @@ const MOST: usize = 60;
 /// Words that join two pieces, at most: `and`, `followed by`, `then`.
 const JOINTS: usize = 3;
 
+/// Words of what a piece stands for, at most: `for the building`.
+const PURPOSE: usize = 3;
+
+/// `One letter for the building, two digits for the door` without what its pieces stand for.
+pub(super) fn without_purposes(sentence: &Sentence, language: &Language, from: usize) -> Option<Sentence> {
+    let mut text = sentence.text.clone();
+    let mut found = 0;
+    for at in (from + 1..sentence.words.len()).rev() {
+        let Some(end) = language.means_part.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max() else {
+            continue;
+        };
+        let parted = |last: &usize| {
+            let gap = sentence.gap(*last - 1);
+            let joins = [language.and, language.followed].iter().any(|words| words.contains(&sentence.word(*last)));
+            *last == sentence.words.len() || gap.contains([',', ';', '(', '.']) || joins
+        };
+        let Some(last) = (end + 1..=(end + PURPOSE).min(sentence.words.len())).find(parted) else { continue };
+        // "4 digits for the site, 2 for the year" goes on without the word.
+        if sentence.number(at - 1, language).is_some() {
+            return None;
+        }
+        // "Two letters for England, three for Wales" are two kinds of codes.
+        let capital = sentence.text[sentence.words[end].1.clone()].starts_with(char::is_uppercase);
+        let (start, behind) = (sentence.words[at - 1].1.end, sentence.words[last - 1].1.end);
+        if capital && !matches!(language.and.first(), Some(&"und")) {
+            return None;
+        }
+        text.replace_range(start..behind, "");
+        found += 1;
+    }
+    sentences(&text).into_iter().next().filter(|_| found > 1)
+}
+
 /// The expression for a code of which all pieces are named, from a word on.
 pub(super) fn read(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     // Most sentences name none of what codes consist of.
@@ -22,6 +55,13 @@ pub(super) fn read(sentence: &Sentence, language: &Language, from: usize) -> Opt
         language.digits, language.letters, language.capitals, language.smalls, language.year, language.pieces.number,
         language.followed_by,
     ];
+    // "4 digits for adults, 5 digits for children" are two kinds of codes.
+    let article = |at: usize| [language.every, language.articles].iter().any(|of| of.contains(&sentence.word(at)));
+    let of_kind = |at: &usize| language.only_for.contains(&sentence.word(*at)) && !article(at + 1);
+    let of_rows = (from..sentence.words.len()).filter(of_kind).count();
+    if of_rows > 1 {
+        return None;
+    }
     let counted = || sentence.words.iter().any(|(word, _)| digits_of_word(word, language).is_some());
     if !of.into_iter().any(|phrases| sentence.has(phrases)) && !sentence.has(language.pieces.running) && !counted() {
         return None;

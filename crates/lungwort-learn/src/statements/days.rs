@@ -240,7 +240,8 @@ fn of_months(sentence: &Sentence, language: &Language) -> Option<Vec<Limit>> {
         let second = month(next).filter(|second| *second > first)?;
         let adjoining = second == first + 1 || language.to.contains(&sentence.word(at + 1)) || !to;
         let year = year_at(next + 1)?;
-        let led = [language.into, language.between, language.in_year]
+        // "Only September to November 2026"
+        let led = [language.into, language.between, language.in_year, language.only, language.calendar.from]
             .into_iter()
             .any(|phrases| qualified(sentence, phrases, at));
         let from = Date::new(year, first, 1).ok()?;

@@ -39,6 +39,7 @@ mod for_nothing;
 mod for_values;
 mod from_number;
 mod heard;
+mod if_headings;
 mod implied;
 mod in_brackets;
 mod in_words;
@@ -126,6 +127,8 @@ use words::Language;
 
 /// Words that a sentence usually has: one of more counts as several.
 const WORDS: usize = 40;
+/// Columns that are required by one sentence which is meant as one of all columns, at least.
+const ALL: usize = 3;
 /// The key of a claim that a column may be blank: no line of a rulebook says so.
 const OPTIONAL: &str = "optional";
 /// The key of a claim that the values of a column are in a list of the receiving side: which one shows where lists are given.
@@ -408,7 +411,9 @@ fn all_together(draft: &mut Draft) {
     let open: Vec<String> = sheets.flat_map(|sheet| order::same_kinds(sheet, day_form.as_ref())).collect();
     draft.look_first.extend(open);
     for_nothing::required_no_more(draft);
+    if_headings::read(draft);
     unique_with_others(draft);
+    optional_among_all(draft);
     ticks_are_no_duty(draft);
     when::years_of_days(draft);
     compared_values::as_the_columns_take_them(draft);
@@ -434,6 +439,28 @@ fn blank_is_no_duty(draft: &mut Draft) {
         let blank = column.lines.get("blank_when").is_some_and(|line| line.value == "\"TRUE\"");
         if blank {
             column.lines.0.retain(|line| line.key != "required" || line.confidence > Confidence::Suggested);
+        }
+    }
+}
+
+/// "Every column must be filled" gives way where a column is said to be optional.
+fn optional_among_all(draft: &mut Draft) {
+    for sheet in &mut draft.sheets {
+        let required = |column: &DraftColumn| {
+            let line = column.lines.get("required").filter(|line| line.confidence == Confidence::Known);
+            line.map(|line| line.source.clone())
+        };
+        let sources: Vec<String> = sheet.columns.iter().filter_map(required).collect();
+        let of_all = |source: &String| {
+            let same = sources.iter().filter(|other| *other == source).count();
+            // What cites no sentence was said beside each of them.
+            source.contains(": ") && same >= ALL && same * 2 > sheet.columns.len()
+        };
+        let general: HashSet<String> = sources.iter().filter(|source| of_all(source)).cloned().collect();
+        for column in sheet.columns.iter_mut().filter(|column| column.optional) {
+            if required(column).is_some_and(|source| general.contains(&source)) {
+                column.lines.remove("required");
+            }
         }
     }
 }

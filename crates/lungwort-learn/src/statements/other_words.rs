@@ -289,6 +289,9 @@ pub(super) fn by_stem(
         // The word before it, or the one behind "of the".
         let behind = (at + 1..at + 3).find(|other| !small(*other)).filter(|other| *other > at + 1);
         let before = at.checked_sub(1).filter(|before| !small(*before) && !is_noun(*before));
+        // "The payment date is given": what was done stands before it, unless it is joined to what is behind.
+        let joined = language.owners.contains(&sentence.word(at + 1));
+        let behind = behind.filter(|_| joined || before.is_none());
         // "The date lent", where the heading is Lent on.
         let next = Some(at + 1).filter(|next| *next < sentence.words.len() && !small(*next));
         let Some(other) = behind.or(before).or(next).filter(|other| *other < sentence.words.len()) else { continue };
@@ -327,6 +330,21 @@ fn by_what_was_done(
     let is_so = |heading: &[String]| matches!(heading, [one, day] | [day, one] if is_day(day) && !is_day(one) && alike(one, done));
     found.extend(known.only(about, |heading, _| is_so(heading)).map(|place| Mention { place, words: at..at + 1 }));
 }
+
+/// What was done, and the noun for it, where they begin otherwise.
+const IRREGULAR: &[(&str, &str)] = &[
+    ("paid", "payment"),
+    ("sold", "sale"),
+    ("bought", "purchase"),
+    ("born", "birth"),
+    ("left", "departure"),
+    ("died", "death"),
+    ("bezahlt", "zahlung"),
+    ("geboren", "geburt"),
+    ("payé", "paiement"),
+    ("né", "naissance"),
+    ("vendu", "vente"),
+];
 
 /// `The date must not be in the future`, where one column alone is of days.
 pub(super) fn the_day(
@@ -375,6 +393,9 @@ pub(super) fn by_verbs(
 
 /// Whether two words are forms of one: they begin alike, and little follows.
 fn alike(one: &str, other: &str) -> bool {
+    if IRREGULAR.iter().any(|(done, deed)| (one, other) == (*done, *deed) || (other, one) == (*done, *deed)) {
+        return true;
+    }
     // Nearly every pair begins otherwise.
     if one.as_bytes().first() != other.as_bytes().first() {
         return false;

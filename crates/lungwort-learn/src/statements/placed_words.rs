@@ -31,7 +31,10 @@ impl Fitting<'_> {
         let is_small = |at: usize| self.is_small(at);
         match kind {
             'c' | 'i' => self.column(kind, &words).filter(|_| joined()),
-            'n' => sentence.number(words.start, language).map(|_| text.to_owned()),
+            'n' => {
+                let sign = |number: f64| if number < 0.0 { "-" } else { "" };
+                sentence.number(words.start, language).map(|number| format!("{}{text}", sign(number)))
+            }
             'd' => text.contains(|each: char| each.is_ascii_digit()).then(|| text.to_owned()),
             'v' => {
                 let common = |at: usize| {
@@ -42,6 +45,7 @@ impl Fitting<'_> {
                 (joined() && !words.clone().any(common)).then(|| text.to_owned())
             }
             'k' => joined().then(|| text.to_owned()),
+            'u' => (joined() && !self.is_known(&words)).then(|| text.to_owned()),
             'm' => (joined() && words.len() > 1).then(|| text.to_owned()),
             'w' | 'y' => {
                 let fits = joined() && self.has_value(&words) && !self.says_more(&words);
@@ -122,6 +126,14 @@ impl Fitting<'_> {
         let values = self.values.get_or_init(|| self.values());
         let within = |of: &NamedValue| words.start <= of.words.start && of.words.end <= words.end;
         values.named.iter().any(within) || words.len() == 1 && values.headings.contains(&words.start)
+    }
+
+    /// Whether a column or a value is named among some words.
+    fn is_known(&self, words: &Range<usize>) -> bool {
+        let column = |from: usize| {
+            (from + 1..=words.end).any(|end| self.known.named_at(self.sentence, from..end, self.about).is_some())
+        };
+        self.has_value(words) || words.clone().any(column)
     }
 
     /// Whether values of another column than the one that the sentence stands beside are named among some words.

@@ -38,11 +38,12 @@ fn priced(
         return Reading::default();
     };
     // What it is for ends the sentence.
-    if unit + 1 != sentence.words.len() {
+    let of = |place: Place| &draft.sheets[place.0].columns[place.1];
+    let named = mentions.iter().find(|mention| mention.words.start == unit);
+    if named.map_or(unit + 1, |mention| mention.words.end) != sentence.words.len() {
         return Reading::default();
     }
-    let of = |place: Place| &draft.sheets[place.0].columns[place.1];
-    let named = mentions.iter().find(|mention| mention.words.start == unit).map(|mention| mention.place);
+    let named = named.map(|mention| mention.place);
     let counted = named.or_else(|| counting((product.0, sentence.word(unit)), draft));
     let numeric = |place: Place| of(place).is_number();
     let Some(counted) = counted.filter(|place| *place != product && place.0 == product.0 && numeric(*place)) else {

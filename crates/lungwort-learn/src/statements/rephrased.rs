@@ -4,9 +4,9 @@
 //! A language has a table of pairs: a pattern, which has to fit a sentence from its first word to its last, and the sentence or the
 //! sentences, one a line, that are read in its stead. It is cited as it stands all the same. In a pattern stand
 //! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing;
-//! - the signs `, : ; = ( ) + @ £ € $` and `–` for any dash, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
+//! - the signs `, : ; = ( ) + × @ £ € $` and `–` for any dash, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
-//! - places: `{c}` for a column, `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more), `{l}`
+//! - places: `{c}` for a column, `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more, `{u}` for such as name no column and no value), `{l}`
 //!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{z}` for a column of yes and no, `{x}` for one or
 //!   several values of the column that the sentence stands beside, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
@@ -68,7 +68,7 @@ fn part(text: &'static str) -> Part {
     match (signs.next(), signs.next()) {
         (Some('-'), None) => Part::AnySign,
         (Some('?'), Some(',')) => Part::MaybeComma,
-        (Some(sign @ (',' | ':' | ';' | '=' | '(' | ')' | '+' | '@' | '–' | '£' | '€' | '$')), None) => {
+        (Some(sign @ (',' | ':' | ';' | '=' | '(' | ')' | '+' | '@' | '–' | '£' | '€' | '$' | '×')), None) => {
             Part::Sign(sign)
         }
         (Some('{'), Some(kind)) => Part::Place(kind),
@@ -217,7 +217,7 @@ impl Fitting<'_> {
             'd' | 't' => DAY,
             'z' => 2,
             'n' => 1,
-            'k' | 'm' | 'w' | 'x' | 'y' => SOME,
+            'k' | 'm' | 'u' | 'w' | 'x' | 'y' => SOME,
             _ => left,
         };
         // What is left is the whole of it.

@@ -591,6 +591,24 @@ pub(super) fn says_digits_only(sentence: &Sentence, language: &Language) -> bool
     })
 }
 
+/// Letters of a code, at most: names of people and things are longer, and have spaces and hyphens.
+const CODE: u32 = 14;
+
+/// `Full name, 3 to 40 letters` counts characters.
+pub(super) fn letters_of_names(claims: &mut [Claim]) {
+    static LETTERS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^'\[A-Za-z\]\{(\d+),(\d+)\}'$").ok());
+    for claim in claims.iter_mut().filter(|claim| claim.key == "pattern") {
+        let Some(found) = LETTERS.as_ref().and_then(|letters| letters.captures(&claim.value)) else { continue };
+        let count = |at: usize| found.get(at).and_then(|count| count.as_str().parse::<u32>().ok()).unwrap_or_default();
+        let (least, most) = (count(1), count(2));
+        if most > CODE {
+            let least = if least > 1 { format!("min = {least}, ") } else { String::new() };
+            let value = format!("{{ {least}max = {most} }}");
+            (claim.key, claim.value) = ("length", value);
+        }
+    }
+}
+
 /// `Digits only, starting with 07`
 fn digits_begun(sentence: &Sentence, language: &Language) -> Option<String> {
     let begins = sentence.any(language.begins)?;
@@ -781,6 +799,9 @@ fn begins_with_sign(sentence: &Sentence, language: &Language) -> Option<char> {
 }
 
 /// What a text ends with: `a file name ending in .pdf`.
+/// Characters of a domain behind the @, at most.
+const DOMAIN: usize = 60;
+
 fn ending(sentence: &Sentence, language: &Language) -> Option<String> {
     if let Some(ending) = of_file(sentence, language) {
         return Some(ending);
@@ -789,8 +810,10 @@ fn ending(sentence: &Sentence, language: &Language) -> Option<String> {
     let behind = sentence.words.get(place.end.checked_sub(1)?)?.1.end;
     let token = sentence.text[behind..].split_whitespace().next()?;
     let token = token.trim_matches(['"', '\'', '“', '”', '„', ',', ';', ')']).trim_end_matches('.');
-    let is_ending = (2..=8).contains(&token.chars().count()) && token.chars().any(char::is_alphanumeric);
-    let plain = token.starts_with(['.', '-', '_', '/']) || token.chars().all(|each| !each.is_lowercase());
+    // "Ending in @thistledown.example"
+    let longest = if token.starts_with('@') { DOMAIN } else { 8 };
+    let is_ending = (2..=longest).contains(&token.chars().count()) && token.chars().any(char::is_alphanumeric);
+    let plain = token.starts_with(['.', '-', '_', '/', '@']) || token.chars().all(|each| !each.is_lowercase());
     // "Ends in .jpg or .png"
     let or = |word: &&str| words::ALL.iter().any(|language| language.or.contains(word));
     let mut others = sentence.text[behind..].split_whitespace().skip(1);

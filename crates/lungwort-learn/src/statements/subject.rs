@@ -328,6 +328,11 @@ fn forms_of(words: &[String]) -> Vec<Vec<String>> {
         && super::units::is_unit(unit)
         && !rest.is_empty()
     {
+        // "Weight in kg"
+        let rest = match rest {
+            [own @ .., into] if !own.is_empty() && PREPOSITIONS.contains(&into.as_str()) => own,
+            _ => rest,
+        };
         forms.push(rest.to_vec());
     }
     forms.extend(spelt_otherwise(words));

@@ -823,4 +823,8 @@ fn what_is_said_in_brackets_and_clauses_is_of_the_column_before_them() {
     insta::assert_snapshot!("river_visits", read_all(include_str!("said/river_visits.txt")));
     insta::assert_snapshot!("gaeste_haus", read_all(include_str!("said/gaeste_haus.txt")));
     insta::assert_snapshot!("jardin_prets", read_all(include_str!("said/jardin_prets.txt")));
+    insta::assert_snapshot!("book_sellers", read_all(include_str!("said/book_sellers.txt")));
+    insta::assert_snapshot!("bibliobus_arrets", read_all(include_str!("said/bibliobus_arrets.txt")));
+    insta::assert_snapshot!("mosterei", read_all(include_str!("said/mosterei.txt")));
+    insta::assert_snapshot!("units_of_doors", read_all(include_str!("said/units_of_doors.txt")));
 }

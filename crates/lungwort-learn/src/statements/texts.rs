@@ -150,6 +150,15 @@ fn line_above((sheet, drafted): (&TemplateSheet, usize), (row, column): (u64, us
     if joined.first().is_some_and(|sign| is_remark_line(sign) && !sign.contains(char::is_alphanumeric)) {
         joined.remove(0);
     }
+    // `Notes for sellers: | numbers without spaces | dates as 31/12/2026`
+    let titled = joined.len() > 2 && joined[0].trim_end().ends_with(':');
+    if titled && !crate::around::is_line(sheet, row) {
+        let whole = joined.join(" ");
+        return Some(Text {
+            original: Some(whole),
+            ..text(&joined[1..].join("\n"), place(sheet, row, first), About::Sheet(drafted))
+        });
+    }
     let joined = joined.join(&format!("{} ", char::from(sign)));
     Some(line_of(&joined, place(sheet, row, first), drafted))
 }

@@ -124,6 +124,7 @@ pub(super) fn of_values(
     };
     of_values.claims.retain(|claim| claim.key != "format" || !another(claim));
     of_values.understood &= !of_values.claims.is_empty();
+    sizes::letters_of_names(&mut of_values.claims);
     as_offers(&mut of_values.claims, (sentence, language), (mentions, given));
     of_values
 }
@@ -143,6 +144,10 @@ fn each_of_labelled(
 /// `Optional, number`, as all that is said beside a column: its values are numbers, unless the column is one of codes.
 fn number_alone((text, sentence, language): (&Text, &Sentence, &Language), draft: &Draft) -> Reading {
     let About::Column(sheet, column) = text.about else { return Reading::default() };
+    let address = address_shown(text, sentence);
+    if address.understood {
+        return address;
+    }
     let said = |at: usize, phrases: &[Phrases]| {
         let all = phrases.iter().flat_map(|phrases| phrases.iter());
         all.filter_map(|phrase| sentence.ends_at(phrase, at)).max()
@@ -561,6 +566,20 @@ fn before_bracket(sentence: &Sentence, mentions: &[Mention]) -> Option<Place> {
         between.len() > 2 || needs
     };
     mentions.windows(2).any(apart).then_some(last.place)
+}
+
+/// `https://…` alone beside a column: how its addresses begin.
+fn address_shown(text: &Text, sentence: &Sentence) -> Reading {
+    let Some(place) = text.about.column() else { return Reading::default() };
+    let lower = sentence.text.to_lowercase();
+    let begins = |word: &str| word.trim_start_matches('(').starts_with("http");
+    let joins = |word: &str| words::ALL.iter().any(|language| language.or.contains(&word)) || word == "/";
+    let plain = lower.starts_with("http") && lower.contains("://");
+    if !plain || !lower.split_whitespace().all(|word| begins(word) || joins(word)) {
+        return Reading::default();
+    }
+    let value = quoted("web-address");
+    Reading::of(vec![Claim { on: Target::Column(place), key: "format", value, confidence: Confidence::Confirm }])
 }
 
 /// `Decimal degrees` under a heading of latitudes or longitudes: there are no more of them.

@@ -28,6 +28,12 @@ pub(super) fn read(
     else {
         return;
     };
+    // "Surname in capitals, then first name" asks for capitals of a part, and its comma parts what is said.
+    let capitals = sentence.any(language.capitals).is_some_and(|at| at.start >= last.end);
+    if capitals && begins {
+        reading.claims.retain(|claim| claim.key != "case" || claim.place() != Some(*place));
+        return;
+    }
     let between = last.end - 1..first.start;
     let comma = between.clone().any(|at| sentence.gap(at) == ",")
         || sentence.any(names.comma).is_some_and(|at| at.start >= last.end);

@@ -10,6 +10,9 @@ use crate::statements::questions::Asked;
 
 pub(super) static WORDS: Language = Language {
     latest: &["dernier", "dernière"],
+    stay_blank: &[],
+    in_case_of: &["en cas de"],
+    means_part: &["pour le", "pour la"],
     relative: &["qui"],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,

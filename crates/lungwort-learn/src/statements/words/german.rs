@@ -10,6 +10,9 @@ use crate::statements::questions::Asked;
 
 pub(super) static WORDS: Language = Language {
     latest: &["letzte", "letzten", "letzter", "vorigen"],
+    stay_blank: &["leer bleiben", "frei bleiben"],
+    in_case_of: &["bei"],
+    means_part: &["für den", "für die", "für das"],
     relative: &[],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,

@@ -92,6 +92,12 @@ pub(super) struct Pieces {
 pub(super) struct Language {
     /// Before what took place, of several times that it did: `the last cleaning`.
     pub latest: &'static [&'static str],
+    /// What must be, with its verb at the end: `muss bei Quitten leer bleiben`.
+    pub stay_blank: &'static [&'static str],
+    /// Before rows of some kind, and never before who does something.
+    pub in_case_of: &'static [&'static str],
+    /// Before what a piece of a code stands for: `two digits for the corridor`.
+    pub means_part: &'static [&'static str],
     /// What begins a clause about what stands before its comma: `the day, which must be in the past`.
     pub relative: &'static [&'static str],
     /// Sentences that say in other words what plainer ones say: `rephrased` tells how they are written.

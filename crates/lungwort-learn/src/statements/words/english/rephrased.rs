@@ -1,6 +1,10 @@
 //! What English sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "{c} : ?leave|left blank|empty for|with {y} , ?but needed|required|compulsory|mandatory|filled_in|given for|with {y} ; {r}",
+        "{1}: must be blank for {2}.\n{1}: required for {3}.\n{1}: {4}",
+    ),
     ("{v} only with ?a|an|the {c}", "if {0} is {1}, {2} is required"),
     (
         "to_be|must_be|has_to_be|should_be given|entered|filled|filled_in|stated|completed|supplied|provided|quoted ?only if|when|where|whenever {r}",
@@ -737,5 +741,37 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
         "for|with {w} ?the|a|an {c} is|are|must_be|has_to_be compulsory|mandatory|required|needed|obligatory|necessary|given|filled_in|stated",
         "if {1c} is {1v}, {2} is required",
+    ),
+    (
+        "if|when|where|once|whenever {u} , both {c} and {c} are|is|must_be|have_to_be|need_to_be required|needed|given|filled_in|filled|completed|mandatory|compulsory",
+        "{2} and {3}: both or neither",
+    ),
+    (
+        "if|when|where|once|whenever {u} both {c} and {c} are|is|must_be|have_to_be|need_to_be required|needed|given|filled_in|filled|completed|mandatory|compulsory",
+        "{2} and {3}: both or neither",
+    ),
+    ("{c} x|times|multiplied_by {n}", "{2} × {1}"),
+    ("{c} × {n}", "{2} × {1}"),
+    ("{c} is|= {c} x|times|multiplied_by {n}", "{1}: {3} × {2}"),
+    (
+        "a|an|each|every|the_same|one|any {i} can|may|must|should|will ?only be ?only given_out|given|issued|handed_out|used|lent|sold|assigned|entered|booked|taken|allotted ?only once ?only",
+        "{1} must be unique",
+    ),
+    ("{k} = {n} , {k} = {n} , ?then ?and {n} to {n}", "from {2} to {6}"),
+    ("{n} ( {k} ) , {n} ( {k} ) to|up_to {n}", "from {1} to {5}"),
+    ("how|what|where|which|who|why {k} : {l}", "{0}: one of {2}"),
+    ("how|what|where|which|who|why {k} ( {l} )", "{0}: one of {2}"),
+    (
+        "?leave|left blank|empty for|with {y} , ?but needed|required|compulsory|mandatory|filled_in|given for|with {y} ; {r}",
+        "must be blank for {1}.\nrequired for {2}.\n{3}",
+    ),
+    ("blank|empty for|with {y} , {l} for|with {y}", "must be blank for {1}.\none of {2}"),
+    ("?an amounts|amount|sums|sum|prices|price such_as|like|as_in|as {n}", "decimal number"),
+    ("web|internet|photo ?page link|links|url|address ?starting ?with ( http {r}", "web address"),
+    ("{k} , ?and in_all|altogether|overall|in_total {n} characters|signs ?long", "{1}.\nExactly {2} characters"),
+    ("?please ?leave ?stays ?to ?be ?left blank|empty until|till|before|pending {u}", "optional"),
+    (
+        "?please ?leave ?stays ?to ?be ?left blank|empty for_now|at_first|for_the_time_being|until_then|to_begin_with",
+        "optional",
     ),
 ];

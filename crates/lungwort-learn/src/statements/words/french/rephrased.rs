@@ -210,4 +210,24 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "pour tout ce_qui est à|en|dans {c} {v} , ?veuillez décrivez|indiquez|donnez|précisez|décrire|indiquer|donner|préciser ?le ?la {c}",
         "si {1} est {2}, {3} est obligatoire",
     ),
+    (
+        "{k} ( {k} ) , ?à ?est indiquer|renseigner|remplir|préciser|indiqué|indiquée pour {y} seulement|uniquement|seules|exclusivement",
+        "{1}.\n{2}.\nobligatoire pour {3}, sinon vide",
+    ),
+    (
+        "{k} , ?à ?est ?indiquer ?renseigner ?remplir ?préciser pour {y} seulement|uniquement|seules|exclusivement",
+        "{1}.\nobligatoire pour {2}, sinon vide",
+    ),
+    (
+        "si {k} est|sont {c} ( {k} ) , précisez|indiquez|donnez|renseignez|indiquer|préciser ?le ?la {c} : {l}",
+        "{2} : {3}.\nsi {2} est oui, {4} est obligatoire.\n{4} : {5}",
+    ),
+    (
+        "si {k} est|sont {c} ( {k} ) , précisez|indiquez|donnez|renseignez|indiquer|préciser ?le ?la {c}",
+        "{2} : {3}.\nsi {2} est oui, {4} est obligatoire",
+    ),
+    (
+        "{c} : {k} ( {k} ) , ?à ?est indiquer|renseigner|remplir|préciser|indiqué|indiquée pour {y} seulement|uniquement|seules|exclusivement",
+        "{1} : {2}.\n{1} : {3}.\n{1} : obligatoire pour {4}, sinon vide",
+    ),
 ];

@@ -234,4 +234,11 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "nach ?der ?dem {c} , ?aber ?und höchstens|spätestens|maximal {n} {v} später|danach|darauf",
         "nach {1}.\nhöchstens {2} {3} nach {1}",
     ),
+    ("{k} , ?und insgesamt|zusammen {n} zeichen|stellen ?lang", "{1}.\nGenau {2} Zeichen"),
+    ("bei|für {y} entfällt|entfallen ?die ?das ?der ?diese ?angabe ?feld ?angaben", "muss bei {1} leer bleiben"),
+    ("entfällt|entfallen bei|für {y}", "muss bei {1} leer bleiben"),
+    (
+        "wird|werden|ist|sind ?der ?die ?das ?ein ?eine {c} {k} ( {k} ) , muss|müssen|ist|sind ?der ?die ?das ?ein ?eine {c} ?angegeben ?ausgefüllt ?eingetragen ?genannt ?anzugeben ?einzutragen ?werden ?sein ?pflicht ?erforderlich",
+        "{1}: {3}.\nWenn {1} = ja, ist {4} Pflicht",
+    ),
 ];
