@@ -102,7 +102,8 @@ fn tells(heading: &str) -> Option<Tells> {
         "places" | "decimal places" | "decimals" => return Some(Tells::Places),
         "accepts" | "takes" => return Some(Tells::Takes),
         "more" => return Some(Tells::More),
-        "req" | "reqd" | "mand" | "m/o" | "m/o/c" | "m/c/o" | "m / o" | "r/o" | "o/m" | "m/c" | "r/o/c" | "man/opt" => {
+        "req" | "reqd" | "mand" | "m/o" | "m/o/c" | "m/c/o" | "m / o" | "r/o" | "o/m" | "m/c" | "r/o/c" | "man/opt"
+        | "optionality" | "obligation" => {
             return Some(Tells::Required);
         }
         _ => {}

@@ -386,6 +386,12 @@ pub fn is_row_of_marks(cells: &[(usize, &str)], columns: usize) -> bool {
     all && cells.len() >= 2 && cells.len() * 2 >= columns
 }
 
+/// Whether the cells of a row are ticks, and nothing else.
+fn is_row_of_ticks(cells: &[(usize, &str)]) -> bool {
+    let tick = |text: &str| matches!(text.trim(), "x" | "X" | "✓" | "✔" | "•" | "*");
+    cells.len() > 2 && cells.iter().all(|(_, text)| tick(text))
+}
+
 /// Guide rows first, then samples, then the first row for data.
 fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
     let columns: Vec<usize> = layout.headings.iter().map(|(column, _)| *column).collect();
@@ -408,7 +414,9 @@ fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
         let telling = telling
             || near && !layout.guide_rows.is_empty() && matches!(cells.as_slice(), [(_, text)] if is_guidance(text));
         let telling = telling || near && is_row_of_marks(&cells, columns.len());
-        let telling = telling || row == layout.heading_row + 1 && numbers_columns(&cells, columns.len());
+        // A row of ticks under a row that tells marks columns, and is no sample.
+        let ticked = near && !layout.guide_rows.is_empty() && is_row_of_ticks(&cells);
+        let telling = telling || ticked || row == layout.heading_row + 1 && numbers_columns(&cells, columns.len());
         // `// hive = number painted on the hive`, under the headings of a delimited file
         let remark =
             cells.first().is_some_and(|(_, text)| is_remark_line(text)) && row <= layout.heading_row + SEARCHED;

@@ -269,7 +269,9 @@ pub(super) fn led(
     let [run] = runs.as_slice() else { return None };
     let own = |place: Place| is_of_days(place, draft);
     let others = mentions.iter().any(|mention| !own(mention.place)) || about.column().is_some_and(|of| !own(of));
-    if !others || is_until((sentence, language), run) {
+    // "Always a Sunday" beside a column that may have days is of that one.
+    let beside = about.column().is_some_and(|of| may_have_days(of, draft));
+    if !others || beside || is_until((sentence, language), run) {
         return None;
     }
     let (sheet, column) = match mentions.iter().find(|mention| own(mention.place)) {
@@ -485,7 +487,9 @@ fn columns(
         };
     }
     if let Some(own) = about.column() {
-        return dated(own).then(|| vec![own]);
+        // "SAT or SUN" are values.
+        let listed = reading.claims.iter().any(|claim| claim.key == "allowed" && claim.place() == Some(own));
+        return (dated(own) || !listed && may_have_days(own, draft)).then(|| vec![own]);
     }
     let days = days_in_reach(about, draft);
     match days.as_slice() {
@@ -493,6 +497,14 @@ fn columns(
         [_, _] if around && lasting::both(days[0].0, draft).is_some() => Some(days),
         _ => called_day(sentence, about, draft).map(|place| vec![place]),
     }
+}
+
+/// Whether a column of which nothing is known is called as one of days: `To`, `Due on`.
+fn may_have_days((sheet, column): Place, draft: &Draft) -> bool {
+    let of = &draft.sheets[sheet].columns[column];
+    let called: [fn(&Language) -> &'static [&'static str]; 3] =
+        [|language| language.dates, |language| language.start_words, |language| language.end_words];
+    called.into_iter().any(|words| is_called_one_of(of, words))
 }
 
 /// Whether the rows of a sheet may be called by a column.

@@ -434,6 +434,14 @@ fn each_with_colour(sentence: &Sentence) -> Option<Vec<Sentence>> {
         return None;
     }
     let parts: Vec<Sentence> = sentence.text.split([',', ';']).flat_map(sentences).collect();
+    // "Colour key: pink = compulsory, no colour = voluntary, grey = calculated by us"
+    let equated = |part: &Sentence| part.text.contains(" = ");
+    let first = parts
+        .first()
+        .is_some_and(|part| words::ALL.iter().any(|language| !columns_by::named_colours(part, language).is_empty()));
+    if parts.len() >= 2 && first && parts.iter().all(equated) {
+        return Some(parts);
+    }
     let whole = |part: &Sentence| {
         words::ALL.iter().any(|language| {
             // "Please complete all white columns; grey columns must stay empty"

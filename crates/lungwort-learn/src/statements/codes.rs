@@ -1,5 +1,7 @@
 //! Codes that are built of counted letters and digits: `three capital letters`, `LT- and five digits`, `year, hyphen, five digits`.
 
+use std::sync::LazyLock;
+
 use regex::Regex;
 
 use super::mask::{literal, looks_like_part, masked};
@@ -15,9 +17,83 @@ const LITERAL: usize = 8;
 
 /// The expression for codes that are built as a sentence says.
 pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
-    match super::composed::without_purposes(sentence, language, from) {
-        Some(plain) => of_pieces(&plain, language, from),
+    let plain = super::composed::without_purposes(sentence, language, from)
+        .or_else(|| without_letters(sentence, language))
+        .or_else(|| with_counted_dates(sentence, language));
+    let regex = match plain {
+        Some(plain) => of_pieces(&plain, language, from.min(plain.words.len())),
         None => of_pieces(sentence, language, from),
+    };
+    regex.map(|regex| with_listed_letters(sentence, language, regex))
+}
+
+/// `An area letter (N, S, E, W) and a number` without the list, which says what letters there are.
+fn without_letters(sentence: &Sentence, language: &Language) -> Option<Sentence> {
+    static LISTED: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r" \([A-Z](?:, ?[A-Z])*(?:,? (?:or|oder|ou) |, ?|/)[A-Z]\)").ok());
+    let found = LISTED.as_ref()?.find(&sentence.text)?;
+    let before = sentence.text[..found.start()].rsplit(' ').next()?.to_lowercase();
+    let behind = &sentence.text[found.end()..];
+    if !language.letters.contains(&before.as_str()) || behind.trim_matches(['.', ' ']).is_empty() {
+        return None;
+    }
+    // "Area letter" is a letter of some kind.
+    let article = language.articles.first()?;
+    let head = &sentence.text[..found.start() - before.len()];
+    let head = head.rsplit_once(": ").map_or("", |(label, _)| label);
+    let label = if head.is_empty() { String::new() } else { format!("{head}: ") };
+    sentences(&format!("{label}{article} {before}{behind}")).into_iter().next()
+}
+
+/// `V + yyyymm + 3 digits`: parts of a day among pieces that are counted, each as its digits.
+fn with_counted_dates(sentence: &Sentence, language: &Language) -> Option<Sentence> {
+    const PARTS: &[&str] = &["yyyymmdd", "yyyymm", "yymmdd", "yymm", "yyyy", "yy", "jjjjmm", "jjjj", "aaaamm", "aaaa"];
+    let counted = |at: usize| {
+        let kinds = [language.digits, language.letters, language.capitals];
+        sentence.number(at, language).is_some()
+            && kinds.into_iter().flatten().any(|phrase| sentence.ends_at(phrase, at + 1).is_some())
+    };
+    if !(0..sentence.words.len()).any(counted) {
+        return None;
+    }
+    let digits = language.digits.iter().find(|phrase| phrase.ends_with(['s', 'n']))?;
+    let mut text = sentence.text.clone();
+    let parts = sentence.words.iter().rev().filter(|(word, _)| PARTS.contains(&word.as_str()));
+    let mut found = false;
+    for (word, place) in parts {
+        text.replace_range(place.clone(), &format!("{} {digits}", word.len()));
+        found = true;
+    }
+    sentences(&text).into_iter().next().filter(|_| found)
+}
+
+/// `Area letter (N, S, E, W) and number from 1 to 30`: which letters there are stands in a list.
+fn with_listed_letters(sentence: &Sentence, language: &Language, regex: String) -> String {
+    static LIST: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?:^|[ (])([A-Z](?:, ?[A-Z])*(?:,? (?:or|oder|ou) |, ?|/)[A-Z])(?:$|[ ),;])").ok()
+    });
+    let found = LIST.as_ref().and_then(|list| list.captures(&sentence.text)).and_then(|found| found.get(1));
+    let Some(found) = found else { return regex };
+    let letters: Vec<char> = found
+        .as_str()
+        .split([',', '/', ' '])
+        .filter(|part| part.len() == 1)
+        .filter_map(|part| part.chars().next())
+        .collect();
+    let class = format!("[{}]", letters.iter().collect::<String>());
+    let of_letter = sentence.has(language.letters) || sentence.has(language.capitals);
+    for any in ["[A-Za-z]", "[A-Z]"] {
+        let counted = regex.contains(&format!("{any}{{")) || regex.contains(&format!("{any}+"));
+        if of_letter && regex.matches(any).count() == 1 && !counted {
+            return regex.replacen(any, &class, 1);
+        }
+    }
+    // "N, S, E or W, followed by three digits"
+    match letters.last() {
+        Some(last) if regex.starts_with(*last) && regex.get(1..2).is_some_and(|next| "([\\".contains(next)) => {
+            format!("{class}{}", &regex[1..])
+        }
+        _ => regex,
     }
 }
 

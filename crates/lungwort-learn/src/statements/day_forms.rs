@@ -23,6 +23,14 @@ pub(super) fn date(sentence: &Sentence) -> Option<(&'static str, String)> {
     if let Some(pattern) = crate::definitions::date_pattern_in(&lower) {
         return Some((if pattern.contains("hh") { "datetime" } else { "date" }, pattern));
     }
+    // "2027-04-05 10:30 (ISO with time)"
+    static ISO_TIME: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"\b[0-9]{4}-[0-9]{2}-[0-9]{2}[ t][0-9]{2}:[0-9]{2}\b").ok());
+    let shown = ISO_TIME.as_ref().filter(|_| lower.contains("iso")).and_then(|shown| shown.find(&lower));
+    if let Some(shown) = shown {
+        let sign = if shown.as_str().contains('t') { 'T' } else { ' ' };
+        return Some(("datetime", format!("yyyy-mm-dd{sign}hh:mm")));
+    }
     if let Some(found) = date_like_example(&lower) {
         return Some(found);
     }

@@ -491,13 +491,17 @@ impl Asking<'_> {
         // "Wer privat wohnt" ends with its verb.
         let verb_last = usize::from(!language.give_last.is_empty() && copula.is_none());
         let ends = |at: usize| self.of_one_column(sheet, at, |end| end == span.end || end + verb_last == span.end);
-        // "If paid by transfer"
-        let last = || (from + 1..span.end).filter(|_| !denied && copula.is_none()).find_map(ends);
         // "Not passed" may be a value itself.
         if let Some((said, _)) = ends(from) {
             return Some(said);
         }
-        let (said, _) = ends(from + usize::from(denied)).or_else(last)?;
+        if let Some((said, _)) = ends(from + usize::from(denied)) {
+            return if denied { otherwise(&said) } else { Some(said) };
+        }
+        // "If paid by transfer", "si la caution n'est pas 10"
+        let mut last = (from + 1..span.end).filter(|_| !denied && copula.is_none());
+        let (said, at) = last.find_map(|at| Some((ends(at)?.0, at)))?;
+        let denied = (span.start..at).any(|at| language.negations.contains(&sentence.word(at)));
         if denied { otherwise(&said) } else { Some(said) }
     }
 

@@ -54,8 +54,24 @@ pub(super) fn is_key(text: &str) -> bool {
     parts.len() >= 2 && parts.iter().all(|part| part.split_once('=').is_some_and(|(of, _)| code(of.trim())))
 }
 
+/// Codes whose meanings are in brackets, but for the last one: all of them in brackets.
+fn in_one_form(text: &str, language: &Language) -> Option<String> {
+    let (before, last) =
+        text.trim_end_matches('.').rsplit_once(", ").filter(|(before, _)| before.matches(" (").count() > 1)?;
+    let plain = !last.contains('(') && before.matches(" (").count() == before.split(", ").count();
+    let or = language.or.iter().find_map(|word| last.strip_prefix(word)?.strip_prefix(' '));
+    let said = or.unwrap_or(last);
+    let (code, meaning) =
+        language.meaning_signs.iter().find_map(|word| said.split_once(&format!(" {word} "))).filter(|_| plain)?;
+    let is_code = code.len() <= 5 && !code.is_empty() && code.chars().all(char::is_uppercase);
+    is_code.then(|| format!("{before}, {code} ({meaning})"))
+}
+
 /// `S for staff, T for travel`
 pub(super) fn explained(text: &str, language: &Language) -> Option<Vec<(String, String)>> {
+    // "BOT (botany), ENT (entomology), or EXT for outside users"
+    let alike = in_one_form(text, language);
+    let text = alike.as_deref().unwrap_or(text);
     let parts: Vec<&str> = text.split([',', ';']).map(str::trim).filter(|part| !part.is_empty()).collect();
     let one = |part: &&str| {
         let part = language.and.iter().chain(language.or).fold(*part, |part, word| {

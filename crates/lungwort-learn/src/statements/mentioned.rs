@@ -22,6 +22,7 @@ pub(super) fn mentioned<'s>(
     let mentions = without_kinds((sentence, language), mentions, (&text.about, draft));
     let mentions = meant::without_listed((sentence, language), mentions, draft);
     let mentions = if labelled { without_passing(sentence, mentions, (spoken_of, draft)) } else { mentions };
+    let mentions = without_rows((text, sentence), mentions, draft);
     // "D for dog or B for bitch" names no column Dog, nor does "D = dog, B = bitch".
     let explains = text.about.column().is_some()
         && (meanings::is_key(&sentence.text) || meanings::explained(&sentence.text, language).is_some());
@@ -31,6 +32,16 @@ pub(super) fn mentioned<'s>(
     let beside = beside.map_or_else(|| spoken_of.to_vec(), |own| vec![own]);
     let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&beside, draft));
     (plain, mentions)
+}
+
+/// Beside another column, "Bookings start on a Monday" speaks of the rows, and of no column Booking.
+fn without_rows((text, sentence): (&Text, &Sentence), mentions: Vec<Mention>, draft: &Draft) -> Vec<Mention> {
+    let (Some(own), [only]) = (text.about.column(), mentions.as_slice()) else { return mentions };
+    let heading = &draft.sheets[only.place.0].columns[only.place.1].heading;
+    let said = sentence.word(0);
+    let plural = said.strip_suffix('s') == Some(heading.trim().to_lowercase().as_str());
+    let rows = only.place != own && only.place.1 == 0 && only.words == (0..1) && plural;
+    if rows { Vec::new() } else { mentions }
 }
 
 /// The columns that a sentence is about.

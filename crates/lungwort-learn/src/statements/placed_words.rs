@@ -239,7 +239,9 @@ impl Fitting<'_> {
         words.clone().any(|at| {
             let word = self.sentence.word(at);
             let counts = word.starts_with(|each: char| each.is_ascii_digit()) && !of_value(at);
-            counts || self.language.conditional.contains(&word)
+            // "If the deposit is not 10" speaks of all others.
+            let denies = self.language.negations.contains(&word.rsplit('\'').next().unwrap_or(word)) && !of_value(at);
+            counts || denies || self.language.conditional.contains(&word)
         })
     }
 

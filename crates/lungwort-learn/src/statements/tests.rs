@@ -827,4 +827,7 @@ fn what_is_said_in_brackets_and_clauses_is_of_the_column_before_them() {
     insta::assert_snapshot!("bibliobus_arrets", read_all(include_str!("said/bibliobus_arrets.txt")));
     insta::assert_snapshot!("mosterei", read_all(include_str!("said/mosterei.txt")));
     insta::assert_snapshot!("units_of_doors", read_all(include_str!("said/units_of_doors.txt")));
+    insta::assert_snapshot!("benches_and_rounds", read_all(include_str!("said/benches_and_rounds.txt")));
+    insta::assert_snapshot!("ludotheque", read_all(include_str!("said/ludotheque.txt")));
+    insta::assert_snapshot!("hallen", read_all(include_str!("said/hallen.txt")));
 }

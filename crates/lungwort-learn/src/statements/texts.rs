@@ -43,7 +43,7 @@ pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft)
             None => elsewhere(sheet, (&headings, draft), &mut texts),
         }
     }
-    texts
+    texts.into_iter().flat_map(|text| super::footnotes::apart(text, draft)).collect()
 }
 
 fn text(text: &str, place: String, about: About) -> Text {

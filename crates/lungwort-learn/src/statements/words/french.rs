@@ -612,7 +612,7 @@ pub(super) static WORDS: Language = Language {
         "donnez", "indiquez", "saisissez", "donner", "indiquer", "saisir", "remplissez", "complétez", "remplir",
         "compléter", "préciser", "précisez", "renseigner", "renseignez", "mentionner", "mentionnez",
     ],
-    equals: &["est", "égale", "vaut"],
+    equals: &["est", "n'est", "égale", "vaut"],
     is_given: &[
         "est indiqué", "est indiquée", "est rempli", "est remplie", "est renseigné", "est renseignée", "est donné",
         "est donnée", "sont donnés", "est fourni", "est fournie", "est connu", "est connue", "est disponible",

@@ -2,6 +2,10 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "if|when|where ?any {c} is|are {c} , ?please tell|say|explain|state|note|write ?us why|the_reason|a_reason in|under|as {c}",
+        "if {2} is over 0, {3} is required",
+    ),
+    (
         "{c} : ?leave|left blank|empty for|with {y} , ?but needed|required|compulsory|mandatory|filled_in|given for|with {y} ; {r}",
         "{1}: must be blank for {2}.\n{1}: required for {3}.\n{1}: {4}",
     ),
@@ -773,5 +777,29 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
         "?please ?leave ?stays ?to ?be ?left blank|empty for_now|at_first|for_the_time_being|until_then|to_begin_with",
         "optional",
+    ),
+    (
+        "{y} only , and|but required|mandatory|compulsory|needed|obligatory for|with|there ?them ?these ?those ?it",
+        "required for {1}, otherwise blank",
+    ),
+    (
+        "{w} ?: up_to|at_most|max|maximum|no_more_than {n} , all_others|others|the_others|everything_else|all_the_others up_to|at_most|max|maximum|no_more_than {n}",
+        "at most {3}.\nat most {2} for {1}",
+    ),
+    (
+        "{w} ?: up_to|at_most|max|maximum|no_more_than {n} ; all_others|others|the_others|everything_else|all_the_others up_to|at_most|max|maximum|no_more_than {n}",
+        "at most {3}.\nat most {2} for {1}",
+    ),
+    (
+        "{y} must|have_to|has_to|need_to|should quote|give|enter|state|provide|supply|have one|it|this|a_number|a_code|their_number|their_code",
+        "required for {1}",
+    ),
+    (
+        "?house ?room ?row ?area ?a ?number ?no {n} - {n} plus|and|then|followed_by ?a ?the ?bench ?seat ?shelf ?row ?rack ?bay letter {k} - {k}",
+        "a number from {1} to {2}, then a letter from {3} to {4}",
+    ),
+    (
+        "calculated|worked_out|computed|filled|filled_in|completed ?in by us|the_office|our_office|our_staff",
+        "leave blank",
     ),
 ];

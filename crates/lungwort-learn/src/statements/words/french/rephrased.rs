@@ -230,4 +230,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{c} : {k} ( {k} ) , ?à ?est indiquer|renseigner|remplir|préciser|indiqué|indiquée pour {y} seulement|uniquement|seules|exclusivement",
         "{1} : {2}.\n{1} : {3}.\n{1} : obligatoire pour {4}, sinon vide",
     ),
+    ("{k} si ?le ?la {c} est différent|différente|autre de|que {v}", "{1} si {2} n'est pas {3}"),
+    ("si ?le ?la {c} est différent|différente|autre de|que {v} , {r}", "si {1} n'est pas {2}, {3}"),
 ];

@@ -241,4 +241,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "wird|werden|ist|sind ?der ?die ?das ?ein ?eine {c} {k} ( {k} ) , muss|müssen|ist|sind ?der ?die ?das ?ein ?eine {c} ?angegeben ?ausgefüllt ?eingetragen ?genannt ?anzugeben ?einzutragen ?werden ?sein ?pflicht ?erforderlich",
         "{1}: {3}.\nWenn {1} = ja, ist {4} Pflicht",
     ),
+    (
+        "{n} bis {n} , in|im|bei|für ?der ?die ?dem ?den ?das {w} bis ?zu {n}",
+        "mindestens {1}.\nhöchstens {2}.\nhöchstens {4} für {3v}",
+    ),
 ];
