@@ -3,6 +3,7 @@
 
 use std::ops::Range;
 
+use super::conditions::conditional_at;
 use super::language::by_language;
 use super::sentence::{Sentence, sentences};
 use super::subject::{self, Mention};
@@ -54,7 +55,9 @@ impl OfColumns<'_> {
             .filter(|bracket| self.describes(&text[bracket.start + 1..bracket.end - 1]))
             .collect();
         let mentions = if brackets.is_empty() { Vec::new() } else { mentions() };
-        if !are_several(&mentions) {
+        // "Where it is Yes the date is needed (dd/mm/yyyy)" asks under a condition, and says how it is written in any case.
+        let conditional = mentions.len() == 1 && conditional_at(self.sentence, self.language) == Some(0);
+        if !(are_several(&mentions) || conditional) {
             return None;
         }
         let (mut plain, mut from, mut said) = (String::new(), 0, Vec::new());
@@ -105,7 +108,11 @@ impl OfColumns<'_> {
             [self.language.verbs, self.language.modals].iter().any(|words| words.contains(&word))
         };
         let (from, to) = (mention.words.start, mention.words.end);
-        start <= from && to <= end && end - to <= APART && !(to..end).any(says)
+        // "The date is needed (dd/mm/yyyy)"
+        let duty = self.sentence.required(self.language).filter(|duty| to <= duty.start && duty.end == end);
+        let plain = duty.map_or(end, |duty| duty.start);
+        let copula = |at: usize| self.language.copulas.contains(&self.sentence.word(at)) && at + 1 == plain;
+        start <= from && to <= end && end - to <= APART && !(to..plain).any(|at| says(at) && !copula(at))
     }
 
     fn in_clause(

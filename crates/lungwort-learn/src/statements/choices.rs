@@ -99,6 +99,14 @@ pub(super) fn read(
     Reading::of(said.map(|(values, confidence)| claim("allowed", list(&values), confidence)).into_iter().collect())
 }
 
+/// A text without what stands in its brackets.
+fn without_remarks(text: &str) -> String {
+    let mut parts = text.split('(');
+    let mut plain = parts.next().unwrap_or_default().to_owned();
+    parts.for_each(|part| plain.push_str(part.split_once(')').map_or("", |(_, behind)| behind)));
+    plain
+}
+
 /// Whether a sentence has nothing but amounts with a decimal comma, behind its label.
 pub(super) fn are_amounts(sentence: &Sentence, language: &Language) -> bool {
     let (_, list) = sentence.text.rsplit_once(": ").unwrap_or(("", &sentence.text));
@@ -110,7 +118,8 @@ fn with_commas(text: &str, language: &Language) -> Option<Vec<String>> {
     static AMOUNT: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\b[0-9]{1,6},[0-9]{2}\b").ok());
     let amount = AMOUNT.as_ref()?;
     let values: Vec<String> = amount.find_iter(text).map(|found| found.as_str().to_owned()).collect();
-    let rest = amount.replace_all(text, " ").to_lowercase();
+    // "12,00 (adultes) ou 6,00 (moins de 18 ans)"
+    let rest = amount.replace_all(&without_remarks(text), " ").to_lowercase();
     let joins = |word: &str| {
         word.chars().all(|each| matches!(each, ',' | '/' | '.' | '€')) || ["euro", "euros", "eur"].contains(&word)
     };

@@ -73,6 +73,7 @@ mod placed_words;
 mod prefixed;
 mod products;
 mod questions;
+mod ratios;
 mod refusals;
 mod rephrased;
 mod required;

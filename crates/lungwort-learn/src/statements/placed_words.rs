@@ -35,7 +35,11 @@ impl Fitting<'_> {
                 let sign = |number: f64| if number < 0.0 { "-" } else { "" };
                 sentence.number(words.start, language).map(|number| format!("{}{text}", sign(number)))
             }
-            'd' => text.contains(|each: char| each.is_ascii_digit()).then(|| text.to_owned()),
+            'd' => {
+                // "12 on 31 August 2026" is an age on a day.
+                let aged = words.len() > 2 && is_small(words.start + 1);
+                (text.contains(|each: char| each.is_ascii_digit()) && !aged).then(|| text.to_owned())
+            }
             'v' => {
                 let common = |at: usize| {
                     let word = sentence.word(at);

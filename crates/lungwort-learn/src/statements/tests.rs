@@ -830,4 +830,7 @@ fn what_is_said_in_brackets_and_clauses_is_of_the_column_before_them() {
     insta::assert_snapshot!("benches_and_rounds", read_all(include_str!("said/benches_and_rounds.txt")));
     insta::assert_snapshot!("ludotheque", read_all(include_str!("said/ludotheque.txt")));
     insta::assert_snapshot!("hallen", read_all(include_str!("said/hallen.txt")));
+    insta::assert_snapshot!("groups_and_adults", read_all(include_str!("said/groups_and_adults.txt")));
+    insta::assert_snapshot!("laternen", read_all(include_str!("said/laternen.txt")));
+    insta::assert_snapshot!("ateliers_cuisine", read_all(include_str!("said/ateliers_cuisine.txt")));
 }

@@ -124,7 +124,7 @@ pub(super) fn of_values(
     };
     of_values.claims.retain(|claim| claim.key != "format" || !another(claim));
     of_values.understood &= !of_values.claims.is_empty();
-    sizes::letters_of_names(&mut of_values.claims);
+    without_one_of_two((sentence, language), &mut of_values.claims);
     as_offers(&mut of_values.claims, (sentence, language), (mentions, given));
     of_values
 }
@@ -580,6 +580,24 @@ fn address_shown(text: &Text, sentence: &Sentence) -> Reading {
     }
     let value = quoted("web-address");
     Reading::of(vec![Claim { on: Target::Column(place), key: "format", value, confidence: Confidence::Confirm }])
+}
+
+/// "Phone (07 + 9 digits) or e-mail" gives the form of one kind of values of two.
+fn without_one_of_two((sentence, language): (&Sentence, &Language), claims: &mut Vec<Claim>) {
+    sizes::letters_of_names(claims);
+    let phones = ["phone", "telephone", "mobile", "telefon", "handy", "téléphone"].map(|word| (word, "phone"));
+    let kinds = language.formats.iter().chain(language.heading_formats).copied().chain(phones);
+    let places: Vec<(usize, &str)> =
+        kinds.filter_map(|(phrase, kind)| Some((sentence.find(phrase)?.start, kind))).collect();
+    let others = |(at, kind): &(usize, &str)| places.iter().any(|(other, of)| of != kind && other > at);
+    let or = |at: usize| language.or.contains(&sentence.word(at));
+    let two = places.iter().any(|first| {
+        let second = places.iter().filter(|(at, kind)| *at > first.0 && *kind != first.1).map(|(at, _)| *at).min();
+        others(first) && second.is_some_and(|second| (first.0..second).any(or))
+    });
+    if two {
+        claims.retain(|claim| !matches!(claim.key, "pattern" | "format" | "length"));
+    }
 }
 
 /// `Decimal degrees` under a heading of latitudes or longitudes: there are no more of them.

@@ -20,6 +20,7 @@ pub(super) static WORDS: Language = Language {
     stay_blank: &[],
     in_case_of: &[],
     means_part: &["for the"],
+    for_every: &["for every", "for each", "to every", "per"],
     relative: &["which"],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,

@@ -13,6 +13,7 @@ pub(super) static WORDS: Language = Language {
     stay_blank: &[],
     in_case_of: &["en cas de"],
     means_part: &["pour le", "pour la"],
+    for_every: &["pour", "par", "pour chaque"],
     relative: &["qui"],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,

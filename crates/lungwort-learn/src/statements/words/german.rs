@@ -13,6 +13,7 @@ pub(super) static WORDS: Language = Language {
     stay_blank: &["leer bleiben", "frei bleiben"],
     in_case_of: &["bei"],
     means_part: &["für den", "für die", "für das"],
+    for_every: &["auf", "auf je", "je", "pro", "für je"],
     relative: &[],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,

@@ -802,4 +802,21 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "calculated|worked_out|computed|filled|filled_in|completed ?in by us|the_office|our_office|our_staff",
         "leave blank",
     ),
+    ("{k} must , {k} may|can be filled_in|filled|completed|given", "{1} must be filled in.\n{2} columns are optional"),
+    ("not_older_than|no_older_than|not_dated_before|not_earlier_than {d}", "not before {1}"),
+    (
+        "anyone|everyone|everybody|those|people|members|all {k} at|in|from|by|with ?the {w} must|has_to|have_to give|state|enter|provide|supply ?a ?an ?the ?their {c}",
+        "if {2c} is {2v}, {3} is required",
+    ),
+    ("how|what|where|which|who|why {k} – {l}", "{0}: one of {2}"),
+    (
+        "{c} must_be|has_to_be|is ?either {l} , except_that|but|only {w} is|are|must_be always {k}",
+        "{1}: one of {2}.\nif {3c} is {3v}, {1} must be {4}",
+    ),
+    (
+        "you can|may have|order|take|book ?up_to|at_most {n} ?of_them|of_these|each , but no_more_than|at_most|only {n} of|for|with {w}",
+        "at most {1}.\nat most {2} for {3v}",
+    ),
+    ("you can|may have|order|take|book ?up_to|at_most {n} of_them|of_these", "at most {1}"),
+    ("{c} ( yes_no|y_n ) : {r}", "{1}: yes/no.\n{1}: {2}"),
 ];

@@ -232,4 +232,9 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("{k} si ?le ?la {c} est différent|différente|autre de|que {v}", "{1} si {2} n'est pas {3}"),
     ("si ?le ?la {c} est différent|différente|autre de|que {v} , {r}", "si {1} n'est pas {2}, {3}"),
+    (
+        "les moins de {n} ans doivent être {k} ( indiquer|préciser|indiquez|précisez|donner {k} dans|sous {c} )",
+        "si {0} est inférieur à {1}, {4} est obligatoire",
+    ),
+    ("{c} ( oui_non|o_n ) : {r}", "{1} : oui/non.\n{1} : {2}"),
 ];

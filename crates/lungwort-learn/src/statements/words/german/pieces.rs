@@ -4,7 +4,7 @@ use super::super::Pieces;
 
 pub(super) const PIECES: &Pieces = &Pieces {
     made_of: &[
-        "besteht aus", "bestehend aus", "bestehen aus", "zusammengesetzt aus", "setzt sich zusammen aus",
+        "aus", "besteht aus", "bestehend aus", "bestehen aus", "zusammengesetzt aus", "setzt sich zusammen aus",
         "aufgebaut aus",
     ],
     shown: &["geschrieben als"],

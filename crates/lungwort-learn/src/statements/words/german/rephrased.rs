@@ -245,4 +245,18 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{n} bis {n} , in|im|bei|für ?der ?die ?dem ?den ?das {w} bis ?zu {n}",
         "mindestens {1}.\nhöchstens {2}.\nhöchstens {4} für {3v}",
     ),
+    (
+        "{k} müssen , {k} können|dürfen ausgefüllt|angegeben|eingetragen werden",
+        "{1} müssen ausgefüllt werden.\n{2} Spalten können leer bleiben",
+    ),
+    (
+        "{k} müssen , {k} sollen ?nur ausgefüllt|angegeben|eingetragen werden",
+        "{1} müssen ausgefüllt werden.\n{2} Spalten können leer bleiben",
+    ),
+    ("nur {y} dürfen|können ?einen ?eine ?ein {c} haben|angeben|mitbringen|eintragen", "{2}: nur bei {1}"),
+    (
+        "{k} mit {c} nennen|geben|tragen|beschreiben bitte ?den ?die ?das ?ihr ?ihre {c} ?an ?ein",
+        "Wenn {2} = ja, ist {3} Pflicht",
+    ),
+    ("{c} ( ja_nein|j_n ) : {r}", "{1}: ja/nein.\n{1}: {2}"),
 ];
