@@ -86,6 +86,14 @@ fn of_others(sheet: &DraftSheet) -> Option<String> {
 
 /// Takes what is said of days back to an offer; limits count where a day is a plain ISO day.
 fn offer(column: &mut DraftColumn) -> Vec<DraftRule> {
+    // "Orders close on 15 January" says nothing of a column of codes.
+    let coded = ["pattern", "allowed"]
+        .iter()
+        .any(|key| column.lines.get(key).is_some_and(|line| line.confidence > Confidence::Suggested));
+    if coded {
+        column.lines.0.retain(|line| !OF_DAYS.contains(&line.key));
+        return Vec::new();
+    }
     let mut rules = Vec::new();
     for line in column.lines.0.iter_mut().filter(|line| OF_DAYS.contains(&line.key)) {
         let sign = match line.key {

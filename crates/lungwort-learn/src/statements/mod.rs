@@ -418,6 +418,7 @@ fn all_together(draft: &mut Draft) {
     done_columns::read(draft);
     unique_with_others(draft);
     optional_among_all(draft);
+    no_days_of_others(draft);
     ticks_are_no_duty(draft);
     when::years_of_days(draft);
     compared_values::as_the_columns_take_them(draft);
@@ -444,6 +445,24 @@ fn blank_is_no_duty(draft: &mut Draft) {
         if blank {
             column.lines.0.retain(|line| line.key != "required" || line.confidence > Confidence::Suggested);
         }
+    }
+}
+
+/// A form of days is none of a column of other values, nor is a limit by a day that is no more than an offer.
+fn no_days_of_others(draft: &mut Draft) {
+    for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
+        let kind = column.lines.get("type").map(|line| line.value.clone());
+        let other =
+            kind.is_some_and(|kind| !kind.contains("date") && !kind.contains("time") && !kind.contains("month"));
+        let listed = ["allowed", "pattern"]
+            .iter()
+            .any(|key| column.lines.get(key).is_some_and(|line| line.confidence > Confidence::Suggested));
+        let offered = |line: &Line| {
+            matches!(line.key, "min" | "max") && line.confidence == Confidence::Suggested && line.value.contains('-')
+        };
+        let is_day =
+            |line: &Line| other && line.key == "date_format" || listed && offered(line) && line.value.len() == 12;
+        column.lines.0.retain(|line| !is_day(line));
     }
 }
 

@@ -217,7 +217,9 @@ pub(super) fn begun_by_either(sentence: &Sentence, language: &Language) -> Optio
         }
         (or, ended) = (joined, !(joined || comma));
     }
-    either.then(|| found.iter().map(|text| regex::escape(text)).collect::<Vec<_>>().join("|"))
+    // "Starting with +44"
+    let abroad = matches!(found.as_slice(), [one] if one.len() > 1 && one.starts_with('+'));
+    (either || abroad).then(|| found.iter().map(|text| regex::escape(text)).collect::<Vec<_>>().join("|"))
 }
 
 /// Signs of an expression for the numbers of a range, at most.

@@ -35,7 +35,9 @@ pub(super) fn read(
     // A pattern says already which characters there are, and a number has no others.
     let is_built = |place: &Place| {
         let of = |claim: &Claim| {
-            claim.on == Target::Column(*place) && matches!(claim.key, "pattern" | "characters" | "type")
+            // "Starts with +44" leaves open what stands behind it.
+            let open = claim.key == "pattern" && claim.value.ends_with(".*'");
+            claim.on == Target::Column(*place) && matches!(claim.key, "pattern" | "characters" | "type") && !open
         };
         known.claims.iter().any(of)
     };
