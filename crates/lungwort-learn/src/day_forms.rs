@@ -87,10 +87,7 @@ fn of_others(sheet: &DraftSheet) -> Option<String> {
 /// Takes what is said of days back to an offer; limits count where a day is a plain ISO day.
 fn offer(column: &mut DraftColumn) -> Vec<DraftRule> {
     // "Orders close on 15 January" says nothing of a column of codes.
-    let coded = ["pattern", "allowed"]
-        .iter()
-        .any(|key| column.lines.get(key).is_some_and(|line| line.confidence > Confidence::Suggested));
-    if coded {
+    if column.is_coded() {
         column.lines.0.retain(|line| !OF_DAYS.contains(&line.key));
         return Vec::new();
     }

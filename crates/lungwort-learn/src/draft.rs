@@ -95,6 +95,12 @@ impl DraftColumn {
         self.lines.get("type").is_some_and(|kind| matches!(kind.value.as_str(), "\"whole\"" | "\"decimal\""))
     }
 
+    /// Whether its values are codes: of a list or of a form that counts.
+    pub fn is_coded(&self) -> bool {
+        let counts = |key| self.lines.get(key).is_some_and(|line| line.confidence > Confidence::Suggested);
+        counts("allowed") || counts("pattern")
+    }
+
     /// Whether it is known to be one of yes and no.
     pub fn is_yes_no(&self) -> bool {
         self.lines.get("type").is_some_and(|kind| kind.value == "\"yes_no\"")

@@ -59,8 +59,7 @@ pub(super) fn read(
     reading.claims.push(Claim { on, key: "type", value: quoted("date"), confidence: Confidence::Confirm });
     match when {
         Some(when) => {
-            let signs = [("min", ">="), ("max", "<=")];
-            let sign = |key: &str| signs.iter().find(|(known, _)| *known == key).map_or("", |(_, sign)| *sign);
+            let sign = |key: &str| if key == "min" { ">=" } else { "<=" };
             let term = |(key, day): &(&str, Date)| format!("{} {} DATE '{day}'", name(place), sign(key));
             let check = limits.iter().map(term).collect::<Vec<_>>().join(" AND ");
             let rule = |key, said: &str| {

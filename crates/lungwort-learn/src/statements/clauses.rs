@@ -429,17 +429,15 @@ fn without_title(text: &str) -> &str {
 
 /// `Dark green columns have to be completed, pale green ones are optional`
 fn each_with_colour(sentence: &Sentence) -> Option<Vec<Sentence>> {
-    let coloured = |language: &&'static Language| !columns_by::named_colours(sentence, language).is_empty();
-    if !sentence.text.contains([',', ';']) || !words::ALL.iter().any(coloured) {
+    let named =
+        |part: &Sentence| words::ALL.iter().any(|language| !columns_by::named_colours(part, language).is_empty());
+    if !sentence.text.contains([',', ';']) || !named(sentence) {
         return None;
     }
     let parts: Vec<Sentence> = sentence.text.split([',', ';']).flat_map(sentences).collect();
     // "Colour key: pink = compulsory, no colour = voluntary, grey = calculated by us"
     let equated = |part: &Sentence| part.text.contains(" = ");
-    let first = parts
-        .first()
-        .is_some_and(|part| words::ALL.iter().any(|language| !columns_by::named_colours(part, language).is_empty()));
-    if parts.len() >= 2 && first && parts.iter().all(equated) {
+    if parts.len() >= 2 && parts.first().is_some_and(named) && parts.iter().all(equated) {
         return Some(parts);
     }
     let whole = |part: &Sentence| {
@@ -452,8 +450,6 @@ fn each_with_colour(sentence: &Sentence) -> Option<Vec<Sentence>> {
         })
     };
     // "White ones are optional, blue ones depend on others"
-    let named =
-        |part: &Sentence| words::ALL.iter().any(|language| !columns_by::named_colours(part, language).is_empty());
     let said = parts.iter().take_while(|part| whole(part)).count();
     let rest = parts.iter().skip(said).all(named);
     (parts.len() >= 2 && said + 1 >= parts.len() && said > 0 && rest).then_some(parts)

@@ -20,6 +20,9 @@ const PURPOSE: usize = 3;
 
 /// `One letter for the building, two digits for the door` without what its pieces stand for.
 pub(super) fn without_purposes(sentence: &Sentence, language: &Language, from: usize) -> Option<Sentence> {
+    if !sentence.has(language.means_part) {
+        return None;
+    }
     let mut text = sentence.text.clone();
     let mut found = 0;
     for at in (from + 1..sentence.words.len()).rev() {
@@ -39,7 +42,7 @@ pub(super) fn without_purposes(sentence: &Sentence, language: &Language, from: u
         // "Two letters for England, three for Wales" are two kinds of codes.
         let capital = sentence.text[sentence.words[end].1.clone()].starts_with(char::is_uppercase);
         let (start, behind) = (sentence.words[at - 1].1.end, sentence.words[last - 1].1.end);
-        if capital && !matches!(language.and.first(), Some(&"und")) {
+        if capital && !language.capital_nouns {
             return None;
         }
         text.replace_range(start..behind, "");

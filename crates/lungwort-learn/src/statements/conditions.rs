@@ -380,14 +380,6 @@ pub(super) fn condition_of(
     let first = value.split(' ').next().unwrap_or_default();
     let denied = language.negations.contains(&first.to_lowercase().as_str()) && value.len() > first.len();
     let (value, unless) = if denied { (value[first.len()..].trim_start(), !unless) } else { (value, unless) };
-    // "If the garment is hired out" speaks of Hired out, and of no value of Garment.
-    let of_heading = |mention: &Mention| {
-        let place = sentence.words[mention.words.start].1.start..sentence.words[mention.words.end - 1].1.end;
-        mention.place != about.place && !mention.words.is_empty() && sentence.text[place] == *value
-    };
-    if mentions.iter().any(of_heading) {
-        return None;
-    }
     let values = values_of(value, language)?;
     Some(is_one_of(&column, &values, unless))
 }

@@ -117,6 +117,7 @@ use super::source::{Template, TemplateSheet};
 use asterisks::{guided_by_asterisks, says_asterisks};
 use clauses::apart;
 use heard::Spoken;
+use jiff::civil::Date;
 use language::{language_of, likely};
 use lungwort_core::cell::shown::clipped;
 use lungwort_core::finding::ranges::thousands;
@@ -454,14 +455,12 @@ fn no_days_of_others(draft: &mut Draft) {
         let kind = column.lines.get("type").map(|line| line.value.clone());
         let other =
             kind.is_some_and(|kind| !kind.contains("date") && !kind.contains("time") && !kind.contains("month"));
-        let listed = ["allowed", "pattern"]
-            .iter()
-            .any(|key| column.lines.get(key).is_some_and(|line| line.confidence > Confidence::Suggested));
+        let coded = column.is_coded();
         let offered = |line: &Line| {
-            matches!(line.key, "min" | "max") && line.confidence == Confidence::Suggested && line.value.contains('-')
+            let day = line.value.trim_matches('"').parse::<Date>().is_ok();
+            day && matches!(line.key, "min" | "max") && line.confidence == Confidence::Suggested
         };
-        let is_day =
-            |line: &Line| other && line.key == "date_format" || listed && offered(line) && line.value.len() == 12;
+        let is_day = |line: &Line| other && line.key == "date_format" || coded && offered(line);
         column.lines.0.retain(|line| !is_day(line));
     }
 }

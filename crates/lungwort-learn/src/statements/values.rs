@@ -585,7 +585,7 @@ fn address_shown(text: &Text, sentence: &Sentence) -> Reading {
 /// "Phone (07 + 9 digits) or e-mail" gives the form of one kind of values of two.
 fn without_one_of_two((sentence, language): (&Sentence, &Language), claims: &mut Vec<Claim>) {
     sizes::letters_of_names(claims);
-    let phones = ["phone", "telephone", "mobile", "telefon", "handy", "téléphone"].map(|word| (word, "phone"));
+    let phones = language.phones.iter().map(|word| (*word, "phone"));
     let kinds = language.formats.iter().chain(language.heading_formats).copied().chain(phones);
     let places: Vec<(usize, &str)> =
         kinds.filter_map(|(phrase, kind)| Some((sentence.find(phrase)?.start, kind))).collect();

@@ -21,6 +21,8 @@ pub(super) static WORDS: Language = Language {
     in_case_of: &[],
     means_part: &["for the"],
     for_every: &["for every", "for each", "to every", "per"],
+    capital_nouns: false,
+    phones: &["phone", "telephone", "mobile"],
     relative: &["which"],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,

@@ -14,6 +14,8 @@ pub(super) static WORDS: Language = Language {
     in_case_of: &["en cas de"],
     means_part: &["pour le", "pour la"],
     for_every: &["pour", "par", "pour chaque"],
+    capital_nouns: false,
+    phones: &["téléphone"],
     relative: &["qui"],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,

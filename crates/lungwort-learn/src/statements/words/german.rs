@@ -14,6 +14,8 @@ pub(super) static WORDS: Language = Language {
     in_case_of: &["bei"],
     means_part: &["für den", "für die", "für das"],
     for_every: &["auf", "auf je", "je", "pro", "für je"],
+    capital_nouns: true,
+    phones: &["telefon", "handy"],
     relative: &[],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,

@@ -96,6 +96,10 @@ pub(super) struct Language {
     pub stay_blank: &'static [&'static str],
     /// Before rows of some kind, and never before who does something.
     pub in_case_of: &'static [&'static str],
+    /// Whether every noun is written with a capital.
+    pub capital_nouns: bool,
+    /// What phones are called.
+    pub phones: &'static [&'static str],
     /// Before what a piece of a code stands for: `two digits for the corridor`.
     pub means_part: &'static [&'static str],
     /// Before so many of one thing, for which there are some of another: `for every 8 children`.
