@@ -4,6 +4,7 @@
 use std::sync::Arc;
 
 use super::compiler::{Columns, Compiler};
+use super::from_toml;
 use super::lookup::{ANSWER, KnownAnswer, ListColumn};
 use super::model::Column;
 use super::property::{self, Compiling};
@@ -59,7 +60,7 @@ fn is_called(column: &Column, name: &str) -> bool {
 
 /// The answers as the columns of a sheet, which is what they compile as.
 fn as_sheet(answers: &[WrittenColumn]) -> Option<WrittenSheet> {
-    let sheet: WrittenSheet = toml::from_str("").ok()?;
+    let sheet: WrittenSheet = from_toml::text("{}")?;
     Some(WrittenSheet { column: answers.to_vec(), ..sheet })
 }
 

@@ -1,6 +1,7 @@
 //! One rule, from written to compiled, with the sentence that says what it asks.
 
 use super::compiler::{Columns, Compiler};
+use super::from_toml;
 use super::model::{Message, MessagePart, Rule, Sheet};
 use super::phrases::capital;
 use super::repeat::{NUMBER, with_number_in};
@@ -35,7 +36,7 @@ pub(super) fn rules(compiler: &mut Compiler, columns: &Columns, sheet: &Sheet, w
         for number in 1..=set.entries.len() {
             let mut value = value.clone();
             with_number_in(&mut value, &number.to_string());
-            let Ok(of) = value.try_into::<WrittenRule>() else { continue };
+            let Some(of) = from_toml::text::<WrittenRule>(&value.to_string()) else { continue };
             let compiled = rule(compiler, columns, sheet, &of, at);
             let stop = compiled.is_none();
             rules.extend(compiled);

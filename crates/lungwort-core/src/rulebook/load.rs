@@ -5,9 +5,9 @@
 
 use std::ops::Range;
 
-use serde::Deserialize;
 use toml::de::{DeTable, DeValue};
 
+use super::from_toml;
 use super::mistake::{Level, Mistake};
 use super::repeat;
 use super::source::Source;
@@ -35,16 +35,16 @@ pub(super) fn read(text: &str, mistakes: &mut Vec<Mistake>) -> (Option<WrittenRu
         }
         let mut repeated = table.clone();
         source.origins = repeat::columns(&mut repeated);
-        let attempt = toml::Spanned::new(span.clone(), repeated);
-        match WrittenRulebook::deserialize(toml::de::Deserializer::from(attempt)) {
+        let attempt = toml::Spanned::new(span.clone(), DeValue::Table(repeated));
+        match from_toml::value::<WrittenRulebook>(&attempt) {
             Ok(rulebook) => {
                 written = Some(rulebook);
                 break;
             }
             Err(error) => {
-                let place = error.span().unwrap_or(0..0);
+                let place = error.span.unwrap_or(0..0);
                 let found = text.get(place.clone()).unwrap_or_default();
-                let message = kinder(error.message(), key_before(text, place.start), found);
+                let message = kinder(&error.message, key_before(text, place.start), found);
                 // A value that is no TOML is a mistake of its key as well; what is said of the key says how to write it.
                 mistakes.retain(|known| known.span != place || !known.message.starts_with(NOT_TOML));
                 mistakes.push(Mistake { level: Level::Error, message, span: shortened(text, &place) });

@@ -12,6 +12,7 @@ mod compile;
 mod compile_rule;
 mod compiler;
 mod counts;
+mod from_toml;
 mod given;
 pub mod guide;
 mod guide_examples;

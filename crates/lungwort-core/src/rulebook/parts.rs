@@ -5,6 +5,7 @@ use serde::Serialize;
 use serde::de::DeserializeOwned;
 
 use super::Sheet;
+use super::from_toml;
 use super::model::SheetPart;
 use super::phrases::capital;
 use super::toml_text::list;
@@ -24,8 +25,8 @@ pub struct PartKind {
     pub reads: fn(&str) -> bool,
 }
 
-/// The kinds of part that are read back.
-pub const KINDS: &[PartKind] = &[
+/// The kinds of part that are read back. Not a constant: each crate that names one builds its functions anew.
+pub static KINDS: &[PartKind] = &[
     PartKind { key: "key", several: false, reads: is_a::<Vec<String>> },
     PartKind { key: "max_rows", several: false, reads: is_a::<u64> },
     PartKind { key: "max_groups", several: false, reads: is_a::<WrittenGroupLimit> },
@@ -45,7 +46,7 @@ pub const KINDS: &[PartKind] = &[
 
 /// Whether a value is of a type.
 fn is_a<T: DeserializeOwned>(value: &str) -> bool {
-    toml::de::ValueDeserializer::parse(value).is_ok_and(|value| T::deserialize(value).is_ok())
+    from_toml::text::<T>(value).is_some()
 }
 
 /// The parts of a sheet.
