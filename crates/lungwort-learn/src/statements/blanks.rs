@@ -3,6 +3,7 @@
 use super::conditions::{condition_span, conditional_at};
 use super::required::{ASKED, Asking, OPEN, SUBJECT, blank_when, must_be_filled, otherwise, required_when};
 use super::subject::{Mention, Place};
+use super::two_conditions;
 use super::{Claim, Reading, polite};
 use crate::draft::Confidence;
 
@@ -236,6 +237,13 @@ impl Asking<'_> {
         Some(asked.into_iter().filter(|place| !of_itself(*place)).map(|place| blank_when(place, &said)).collect())
     }
 
+    /// The condition under which the one column meant need not be filled, where a sentence before said when it has to be.
+    fn unless_required(&self) -> Option<String> {
+        let [(sheet, column)] = *self.meant() else { return None };
+        let line = self.draft.sheets[sheet].columns[column].lines.get("required_when")?;
+        otherwise(&two_conditions::unquoted(&line.value))
+    }
+
     /// Columns that nobody is to fill in, or not under a condition.
     pub(super) fn must_be_blank(&self, forbidden: &std::ops::Range<usize>) -> Vec<Claim> {
         let Asking { sentence, language, mentions, .. } = *self;
@@ -245,6 +253,8 @@ impl Asking<'_> {
             None if sentence.has(language.all_other) => None,
             // "Bei Quitten leer lassen" may stand before what says that there are such.
             None if sentence.has(language.in_case_of) => self.for_values(),
+            // "It must not be given otherwise": when that is was said before.
+            None if sentence.has(language.otherwise) => self.for_values().or_else(|| self.unless_required()),
             None => Some(self.for_values().unwrap_or_else(|| "TRUE".to_owned())),
             Some(_) => self.condition(),
         };

@@ -150,8 +150,10 @@ pub(super) fn one(
     // "Dead plants have 0 pieces" may stand before what says that a plant may be dead.
     let numbered =
         || (0..sentence.words.len()).any(|at| languages.iter().any(|each| sentence.number(at, each).is_some()));
+    // "If the tool came back damaged, say what is broken" may stand before what says that Damaged is yes or no.
+    let begins_with_condition = || languages.iter().any(|each| conditions::conditional_at(sentence, each) == Some(0));
     let asks = !reading.understood && !sentence.is_question();
-    let early = if asks && !named.is_empty() && numbered() {
+    let early = if asks && !named.is_empty() && (numbered() || begins_with_condition()) {
         Again::Yes
     } else if asks || may_be_of_some(&languages, sentence, &reading) {
         Again::IfOfSome

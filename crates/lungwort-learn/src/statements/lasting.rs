@@ -85,9 +85,14 @@ fn before_range((sentence, language): (&Sentence, &Language), at: usize) -> Opti
 }
 
 /// The column and its value that is named before a word, in whatever case or number, where no other is.
-pub(super) fn kind_named(
+pub(super) fn kind_named(sentence: &Sentence, before: usize, within: (&Draft, usize)) -> Option<(Place, String)> {
+    kind_among(sentence, 0..before, within)
+}
+
+/// The same, among some words.
+pub(super) fn kind_among(
     sentence: &Sentence,
-    before: usize,
+    among: std::ops::Range<usize>,
     (draft, sheet): (&Draft, usize),
 ) -> Option<(Place, String)> {
     let columns = draft.sheets.get(sheet)?.columns.iter().enumerate();
@@ -99,7 +104,7 @@ pub(super) fn kind_named(
                 let word = sentence.word(at);
                 word.len() >= SHORTEST && (word == lower || is_form_of(word, &lower))
             };
-            (0..before).any(is_so)
+            among.clone().any(is_so)
         };
         let mut found = list.iter().filter(|(value, label)| named(value) || label.as_deref().is_some_and(named));
         let (value, _) = found.next()?;

@@ -77,6 +77,19 @@ fn signed(sentence: &Sentence, own: Place, mentions: &[Mention], name: &dyn Fn(P
     })
 }
 
+/// Whether what is said between two columns goes on about the first of the sentence: "To may be left out…, otherwise it must not be before
+/// From", and "Returned: empty as long as the tool is out; never before Lent on", which is of Returned in both of its clauses.
+fn is_of_first(sentence: &Sentence, language: &Language, (mentions, pair): (&[Mention], &[Mention])) -> bool {
+    let [one, other] = pair else { return false };
+    let between = sentence.words.get(one.words.end..other.words.start.max(one.words.end)).unwrap_or_default();
+    let labelled = |first: &&Mention| {
+        first.words.start == 0 && first.words.end.checked_sub(1).is_some_and(|last| sentence.gap(last).contains(':'))
+    };
+    let clauses = (one.words.end.max(1) - 1..other.words.start.max(1) - 1).any(|at| sentence.gap(at).contains(';'));
+    between.iter().any(|(word, _)| language.pronouns.contains(&word.as_str()))
+        || clauses && mentions.first().filter(labelled).is_some()
+}
+
 /// The order of two columns that are named one after the other: the first, the other, the sign between them, and whether numbers are
 /// compared.
 fn of_two(
@@ -87,9 +100,7 @@ fn of_two(
     let ([one, other], true) = (pair, pair[0].place.0 == pair[1].place.0 && pair[0].place != pair[1].place) else {
         return None;
     };
-    // "To may be left out…, otherwise it must not be before From" goes on about the first.
-    let between = sentence.words.get(one.words.end..other.words.start.max(one.words.end)).unwrap_or_default();
-    let pronoun = between.iter().any(|(word, _)| language.pronouns.contains(&word.as_str()));
+    let pronoun = is_of_first(sentence, language, (mentions, pair));
     let one = mentions.first().filter(|_| pronoun).unwrap_or(one);
     if one.place == other.place {
         return None;

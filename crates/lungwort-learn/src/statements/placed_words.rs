@@ -22,6 +22,9 @@ pub(super) struct NamedValue {
     value: String,
 }
 
+/// Letters of a word of a heading by which it is called, at least.
+const SHORTEST: usize = 4;
+
 impl Fitting<'_> {
     /// What a place makes of some words; nothing where it takes none such.
     pub(super) fn taken(&self, kind: char, words: Range<usize>) -> Option<String> {
@@ -114,8 +117,39 @@ impl Fitting<'_> {
         };
         let ended = || self.known.ended_by(noun, self.about).or_else(joint).filter(|_| alone);
         let begun = || self.known.begun_by(noun, self.about).filter(|_| kind == 'i' && own.len() == 1);
-        let name = self.known.named_at(sentence, own.clone(), self.about).or_else(ended).or_else(begun)?;
-        Some(name.to_owned())
+        let name = self.known.named_at(sentence, own.clone(), self.about).or_else(ended).or_else(begun);
+        let day = || self.day_of_rows().filter(|_| kind == 'i' && own.len() == 1 && language.day_nouns.contains(&noun));
+        name.map(str::to_owned).or_else(day).map(|heading| self.without_bracket(heading))
+    }
+
+    /// What is in brackets behind a heading, such as `Damaged (Y/N)`, is said of that column, and not of another one of the sentence.
+    pub(super) fn without_bracket(&self, heading: String) -> String {
+        let plain = |heading: &str| heading.split(" (").next().unwrap_or_default().trim().to_lowercase();
+        let own = plain(&heading);
+        let columns = self.draft.sheets.iter().flat_map(|sheet| &sheet.columns);
+        let alike = columns.filter(|column| plain(&column.heading) == own).count();
+        match heading.split_once(" (") {
+            Some((short, _)) if alike == 1 && !own.is_empty() => short.to_owned(),
+            _ => heading,
+        }
+    }
+
+    /// The column that "the same day" means: the only one of days, or the only one of them that the sentence calls by a word of its
+    /// heading, such as `Lent on` where something may not be lent twice.
+    fn day_of_rows(&self) -> Option<String> {
+        let sheets = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
+        let days: Vec<&DraftColumn> =
+            sheets.flat_map(|(_, sheet)| &sheet.columns).filter(|column| has_days(column)).collect();
+        let is_called = |column: &&DraftColumn| {
+            let heading = column.heading.to_lowercase();
+            let mut words = heading.split(|each: char| !each.is_alphanumeric()).filter(|word| word.len() >= SHORTEST);
+            words.any(|word| self.sentence.words.iter().any(|(said, _)| said == word))
+        };
+        let called: Vec<&DraftColumn> = days.iter().copied().filter(is_called).collect();
+        match (days.as_slice(), called.as_slice()) {
+            ([only], _) | (_, [only]) => Some(only.heading.clone()),
+            _ => None,
+        }
     }
 
     /// Whether a word is an article or another small one.

@@ -225,6 +225,7 @@ impl Fitting<'_> {
         for count in least.max(1)..=most.min(left) {
             let Some(text) = self.taken(kind, at..at + count) else { continue };
             let of = matches!(kind, 'w' | 'y' | 'z').then(|| self.values_in(&(at..at + count))).flatten();
+            let of = of.map(|(heading, values)| (self.without_bracket(heading), values));
             self.places.push(Filled { text, of });
             if self.fits(rest, at + count, false) {
                 return true;

@@ -1,12 +1,17 @@
 //! How far apart two days may be: `at most 90 days after Out`, `no later than four weeks before the start`.
 
 use super::codes::qualified;
+use super::conditions::{condition_of, condition_span};
+use super::lasting::kind_among;
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::Language;
 use super::{Claim, Confidence, Reading, Target};
 use crate::draft::Draft;
 use lungwort_core::rulebook::toml_text::quoted;
+
+/// Words by which rows are named, at most: `power tools`.
+const OF_KIND: usize = 2;
 
 /// A span of time that a sentence names: its first word, and how an expression writes it.
 pub(super) struct Span {
@@ -45,8 +50,18 @@ pub(super) fn read(
     let Some(other) = mentions.iter().find(near).map(|of| of.place) else {
         return Reading::default();
     };
+    // "If Category is power, at most 7 days after Out" is said of these rows.
+    let condition = condition_span(sentence, language);
+    let within = |mention: &Mention| condition.as_ref().is_some_and(|of| of.contains(&mention.words.start));
+    let when = condition.as_ref().map(|_| condition_of(sentence, language, mentions, name));
+    if when == Some(None) {
+        return Reading::default();
+    }
+    let kind = condition.is_none().then(|| kind((sentence, language), &span, (draft, other.0))).flatten();
+    let of_kind = |mention: &Mention| kind.as_ref().is_some_and(|(words, _)| words.contains(&mention.words.start));
     // What is spoken of is named before, or the text is about it.
-    let before = mentions.iter().find(|mention| mention.words.end <= span.at).map(|mention| mention.place);
+    let is_before = |mention: &&Mention| mention.words.end <= span.at && !within(mention) && !of_kind(mention);
+    let before = mentions.iter().find(is_before).map(|mention| mention.place);
     let own = before.or_else(|| places.iter().copied().find(|place| *place != other));
     let Some(own) = own.filter(|own| *own != other && own.0 == other.0) else { return Reading::default() };
     let said = |phrases: &[&str]| qualified(sentence, phrases, span.at);
@@ -79,7 +94,28 @@ pub(super) fn read(
         claims.clear();
     }
     claims.push(claim(Target::Rule(own.0), "check", quoted(&check)));
+    let kind = kind.map(|(_, (place, value))| format!("{} = '{}'", name(place), value.replace('\'', "''")));
+    claims.extend(when.flatten().or(kind).map(|when| claim(Target::Rule(own.0), "when", quoted(&when))));
     Reading::of(claims)
+}
+
+/// The rows that a sentence is said of, and the words that name them: `for power tools at most 7 days after Lent on`.
+fn kind(
+    (sentence, language): (&Sentence, &Language),
+    span: &Span,
+    within: (&Draft, usize),
+) -> Option<(std::ops::Range<usize>, (Place, String))> {
+    // "21 days, for power tools only 7" says it of the 7.
+    let goes_on = |at: usize| {
+        let plain = |at: usize| sentence.number(at, language).is_none() && !sentence.gap(at - 1).contains([',', ';']);
+        at < span.at || (span.end..=at).all(plain)
+    };
+    let leads = |at: &usize| language.only_for.contains(&sentence.word(*at)) && goes_on(*at);
+    let named = |at: usize| {
+        let words = at + 1..(at + 1 + OF_KIND).min(sentence.words.len());
+        kind_among(sentence, words.clone(), within).map(|kind| (words, kind))
+    };
+    (0..sentence.words.len()).filter(leads).find_map(named)
 }
 
 /// `90 days`, `four weeks`: the first that a sentence names.

@@ -834,3 +834,15 @@ fn what_is_said_in_brackets_and_clauses_is_of_the_column_before_them() {
     insta::assert_snapshot!("laternen", read_all(include_str!("said/laternen.txt")));
     insta::assert_snapshot!("ateliers_cuisine", read_all(include_str!("said/ateliers_cuisine.txt")));
 }
+
+#[test]
+fn what_comes_once_a_day_and_limits_of_days_for_some_rows_are_read() {
+    insta::assert_snapshot!("tool_days", read_all(include_str!("said/tool_days.txt")));
+    insta::assert_snapshot!("shift_days", read_all(include_str!("said/shift_days.txt")));
+    insta::assert_snapshot!("choir_births", read_all(include_str!("said/choir_births.txt")));
+    insta::assert_snapshot!("colony_sums", read_all(include_str!("said/colony_sums.txt")));
+    insta::assert_snapshot!("nuc_sums", read_all(include_str!("said/nuc_sums.txt")));
+    insta::assert_snapshot!("trap_nights", read_all(include_str!("said/trap_nights.txt")));
+    insta::assert_snapshot!("werkzeug_tage", read_all(include_str!("said/werkzeug_tage.txt")));
+    insta::assert_snapshot!("outils_jours", read_all(include_str!("said/outils_jours.txt")));
+}

@@ -69,6 +69,27 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1} and {2} together must be unique",
     ),
     (
+        "a|an|the_same|each|the|any {i} cannot|can_not|must_not|may_not|can_never|must_never|may_never|should_not be {u} twice|more_than_once|again on|in|within|at|for the_same|one|a|any|the {i}",
+        "{1} and {3} together must be unique",
+    ),
+    (
+        "no {i} may|can|must|should be {u} twice|more_than_once|again on|in|within|at|for the_same|one|a|any|the {i}",
+        "{1} and {3} together must be unique",
+    ),
+    (
+        "a|an|the_same|each|every|the|any {i} can|may|must|should ?only be {u} ?only once ?only per|a|each|every|on|in|within|at|for ?the_same|one|a|an|any|each|every {i}",
+        "{1} and {3} together must be unique",
+    ),
+    (
+        "a|an|each|every|the|any {i} can|may|must|should ?only have|do|take|get|make|book|hold|fill ?only ?at_most ?no_more_than one|a_single|1 {k} per|a|each|every|on_any_one|on_the_same|on_one|in_one|for_each|for_every {i}",
+        "{1} and {3} together must be unique",
+    ),
+    (
+        "a|an|each|every|the_same|the {i} ?is|are ?can|may|must|should ?only ?be {u} ?only once ?only per|for_each|for_every|in_each|on_each {i} and ?per ?for_each {i}",
+        "{1}, {3} and {4} together must be unique",
+    ),
+    ("?only one|1 {k} per|for_each|for_every {i} and ?per ?for_each {i}", "{2} and {3} together must be unique"),
+    (
         "each|every|a|one {i} ?is ?can ?may ?appears ?stands ?be ?appear only once per|for_each|in_each|on_each|within_each|for_every|in_every|on_every|within_a|in_a|on_a {i}",
         "{1} and {2} together must be unique",
     ),
@@ -596,6 +617,32 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     // What has to be there.
     ("each|every {k} has|must_have|needs|gets ?a|an|its|one {c}", "{2} must be given"),
     ("all {k} have|must_have|need|get ?a|an|their {c}", "{2} must be given"),
+    (
+        "if|when|where {k} came_back|comes_back|comes_in|came_in|arrives|arrived|returns|returned|turned_out|turns_out|was_found|is_found|was_left|was_left_out {z} , {r}",
+        "if {2c} is yes, {3}",
+    ),
+    (
+        "{k} needs|need|requires|require|must_have ?a|an {c} ; ?a|an|the {c} must_not|may_not|cannot|should_not be given|entered|filled|filled_in|stated|completed otherwise",
+        "{1} need a {2}, otherwise leave {2} empty",
+    ),
+    (
+        "at_most|no_later_than|not_later_than|no_more_than|not_more_than|within|up_to {n} {k} after|from|of {c} , ?but ?only ?at_most ?within {n} {k} for|with|on|in_the_case_of|where_it_is|if_it_is {y}",
+        "at most {1} {2} after {3}.\nat most {4} {5} after {3} if {6c} is {6v}",
+    ),
+    (
+        "at_most|no_later_than|not_later_than|no_more_than|not_more_than|within|up_to {n} {k} after|from|of {c} ( for|with|on|in_the_case_of|where_it_is|if_it_is {y} ?, ?only ?at_most ?within {n} {k} )",
+        "at most {1} {2} after {3}.\nat most {5} {6} after {3} if {4c} is {4v}",
+    ),
+    (
+        "at_most|no_later_than|not_later_than|no_more_than|not_more_than|within|up_to {n} {k} after|from|of {c} ( {y} : ?only ?at_most ?within {n} {k} )",
+        "at most {1} {2} after {3}.\nat most {5} {6} after {3} if {4c} is {4v}",
+    ),
+    ("{w} always needs|need|costs|cost|takes|take|has|have|gets|get {v}", "{0}: always {2} for {1v}"),
+    (
+        "{c} : {l} ; ?please give|state|enter|add|provide|write|fill_in ?the {c} if other",
+        "{1}: {2}.\nif {1} is other, {3} must be given",
+    ),
+    ("running|consecutive|sequential number ?starting ?beginning from|at|with {n}", "whole number from {1}, unique"),
     (
         "blank|empty|missing {c} are|is|will_be|get rejected|refused|not_accepted|sent_back|returned|an_error|not_allowed",
         "{1} must not be blank",

@@ -2,6 +2,22 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("uniquement|seulement en_cas_de|avec|pour|si {z}", "doit rester vide si {1c} est vide"),
+    ("?le|la {c} doit|devra être égal|égale à|au|aux ?la ?le ?les {c} plus ?la ?le ?les {c}", "{1} = {2} + {3}"),
+    ("?le|la {c} est|= la_somme du|de|des ?la ?les {c} et du|de|des ?la ?les {c}", "{1} = {2} + {3}"),
+    ("numéro d'ordre|courant à_partir_de|commençant_à {n}", "nombre entier à partir de {1}, unique"),
+    (
+        "le_même|la_même|un|une|chaque {i} ne peut|doit pas|jamais être {u} deux_fois|plusieurs_fois|plus_d'une_fois ?dans|pour|sur|en|à le_même|la_même|un|une {i}",
+        "la combinaison de {1} et {3} doit être unique",
+    ),
+    (
+        "le_même|la_même|un|une|chaque {i} ne peut|doit être {u} deux_fois|plusieurs_fois|plus_d'une_fois|qu'une_fois|qu'une_seule_fois ?dans|pour|sur|en|à|par ?le_même ?la_même ?un ?une {i}",
+        "la combinaison de {1} et {3} doit être unique",
+    ),
+    (
+        "chaque|un|une {i} ne peut|doit avoir|prendre|faire|tenir|occuper|recevoir qu'un|qu'une|qu'un_seul|qu'une_seule {k} par {i}",
+        "la combinaison de {1} et {3} doit être unique",
+    ),
+    ("un|une|un_seul|une_seule {k} par {i} et ?par {i}", "la combinaison de {2} et {3} doit être unique"),
     ("{v} uniquement|seulement avec un|une {c}", "si {0} est {1}, {2} est obligatoire"),
     (
         "à indiquer|renseigner|remplir|préciser|saisir|compléter ?seulement ?uniquement si|lorsque|quand {r}",
@@ -13,7 +29,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     (
         "un|une|le_même|la_même|chaque {i} ne peut|doit pas figurer|être|apparaître|se_trouver deux_fois|plusieurs_fois|plus_d'une_fois dans|sur|pour un|une|le_même|la_même {i}",
-        "{1} et {2} ensemble doivent être uniques",
+        "la combinaison de {1} et {2} doit être unique",
     ),
     (
         "{w} seulement|uniquement à_partir_d'un|à_partir_d'une|avec_un|avec_une {c} de {n}",
