@@ -70,7 +70,9 @@ impl Parts {
             Value::DateTime(moment) => self.add_moment(*moment),
             Value::Time(time) => self.add_moment(DateTime::from_parts(jiff::civil::Date::ZERO, *time)),
             Value::YesNo(yes) => self.add_typed(b'y', &[], u32::from(*yes)),
-            Value::Interval { months, days } => self.add_typed(b'i', &months.to_le_bytes(), *days as u32),
+            Value::Interval { months, days, minutes } => {
+                self.add_typed(b'i', &[months.to_le_bytes(), minutes.to_le_bytes()].concat(), *days as u32);
+            }
             Value::Blank => self.add_typed(b'b', &[], 0),
             Value::Unreadable => self.add_typed(b'u', &[], 0),
         }

@@ -21,7 +21,7 @@ pub enum Kind {
     DateTime,
     /// True or false.
     YesNo,
-    /// A span of time, such as `INTERVAL '1' MONTH`; only to be added to or taken from a date.
+    /// A span of time, such as `INTERVAL '1' MONTH`; only to be added to or taken from a date or a time.
     Interval,
 }
 
@@ -60,12 +60,14 @@ pub enum Value<'a> {
     DateTime(DateTime),
     /// Yes or no; also the result of a comparison.
     YesNo(bool),
-    /// Whole months and days, from an INTERVAL literal.
+    /// Whole months, days and minutes, from an INTERVAL literal.
     Interval {
         /// Months (a year is twelve).
         months: i32,
         /// Days (a week is seven).
         days: i32,
+        /// Minutes (an hour is sixty).
+        minutes: i32,
     },
 }
 
@@ -103,7 +105,7 @@ impl<'a> Value<'a> {
             Value::DateTime(moment) => moment.to_string().replace('T', " "),
             Value::YesNo(true) => "yes".to_owned(),
             Value::YesNo(false) => "no".to_owned(),
-            Value::Interval { months, days } => format!("{months} months {days} days"),
+            Value::Interval { months, days, minutes } => format!("{months} months {days} days {minutes} minutes"),
         }
     }
 
@@ -118,7 +120,7 @@ impl<'a> Value<'a> {
             Value::Time(time) => Value::Time(time),
             Value::DateTime(moment) => Value::DateTime(moment),
             Value::YesNo(yes) => Value::YesNo(yes),
-            Value::Interval { months, days } => Value::Interval { months, days },
+            Value::Interval { months, days, minutes } => Value::Interval { months, days, minutes },
         }
     }
 }

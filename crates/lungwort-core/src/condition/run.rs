@@ -87,7 +87,9 @@ fn borrowed<'v>(value: &'v Value<'_>) -> Value<'v> {
         Value::Time(time) => Value::Time(*time),
         Value::DateTime(moment) => Value::DateTime(*moment),
         Value::YesNo(yes) => Value::YesNo(*yes),
-        Value::Interval { months, days } => Value::Interval { months: *months, days: *days },
+        Value::Interval { months, days, minutes } => {
+            Value::Interval { months: *months, days: *days, minutes: *minutes }
+        }
     }
 }
 

@@ -189,7 +189,7 @@ impl Sayer<'_> {
             Expression::Slot(Slot::Column(index)) => self.labels.heading(*index),
             Expression::Slot(Slot::Other(alias, column)) => self.labels.other_heading(*alias, *column),
             Expression::Slot(Slot::Aggregate(index)) => self.aggregate(*index),
-            Expression::Constant(Value::Interval { months, days }) => span_words(*months, *days),
+            Expression::Constant(Value::Interval { months, days, minutes }) => span_words(*months, *days, *minutes),
             Expression::Constant(Value::Text(text)) if text.trim() != text || text.is_empty() => {
                 format!("\"{text}\"")
             }
@@ -244,9 +244,9 @@ impl Sayer<'_> {
     }
 
     fn calculated(&self, op: Arithmetic, left: &Expression, right: &Expression) -> String {
-        if let Expression::Constant(Value::Interval { months, days }) = right {
+        if let Expression::Constant(Value::Interval { months, days, minutes }) = right {
             let way = if op == Arithmetic::Add { "after" } else { "before" };
-            return format!("{} {way} {}", span_words(*months, *days), self.value(left));
+            return format!("{} {way} {}", span_words(*months, *days, *minutes), self.value(left));
         }
         if self.is_dated(left) && self.is_dated(right) {
             return format!("the days from {} to {}", self.whole(right), self.whole(left));
@@ -328,9 +328,11 @@ fn opposite(how: Comparison) -> Comparison {
     }
 }
 
-fn span_words(months: i32, days: i32) -> String {
+fn span_words(months: i32, days: i32, minutes: i32) -> String {
     let count = |number: i32, word: &str| format!("{number} {word}{}", if number == 1 { "" } else { "s" });
     match (months, days) {
+        (0, 0) if minutes != 0 && minutes % 60 == 0 => count(minutes / 60, "hour"),
+        (0, 0) if minutes != 0 => count(minutes, "minute"),
         (0, days) if days != 0 && days % 7 == 0 => count(days / 7, "week"),
         (0, days) => count(days, "day"),
         (months, _) if months % 12 == 0 => count(months / 12, "year"),

@@ -165,19 +165,22 @@ impl<'s> Typing<'s> {
     /// `INTERVAL '3' MONTH`
     fn interval(&mut self, count: &str, unit: &str, span: &Range<usize>) -> Option<Typed> {
         let unit = match unit.trim_end_matches('S') {
-            "YEAR" => Some((12, 0)),
-            "MONTH" => Some((1, 0)),
-            "WEEK" => Some((0, 7)),
-            "DAY" => Some((0, 1)),
+            "YEAR" => Some((12, 0, 0)),
+            "MONTH" => Some((1, 0, 0)),
+            "WEEK" => Some((0, 7, 0)),
+            "DAY" => Some((0, 1, 0)),
+            "HOUR" => Some((0, 0, 60)),
+            "MINUTE" => Some((0, 0, 1)),
             _ => None,
         };
-        let made = count.trim().parse::<i32>().ok().zip(unit).and_then(|(count, (months, days))| {
-            Some(Value::Interval { months: count.checked_mul(months)?, days: count.checked_mul(days)? })
+        let made = count.trim().parse::<i32>().ok().zip(unit).and_then(|(count, (months, days, minutes))| {
+            let times = |of: i32| count.checked_mul(of);
+            Some(Value::Interval { months: times(months)?, days: times(days)?, minutes: times(minutes)? })
         });
         match made {
             Some(value) => Some((Expression::Constant(value), Some(Kind::Interval))),
             None => {
-                self.mistake(span, "a span of time is written INTERVAL '3' MONTH (or DAY, WEEK, YEAR)");
+                self.mistake(span, "a span of time is written INTERVAL '3' MONTH (or YEAR, WEEK, DAY, HOUR, MINUTE)");
                 None
             }
         }
@@ -206,13 +209,30 @@ impl<'s> Typing<'s> {
         let parts = (self.typed(left), self.typed(right));
         let ((first, first_kind), (second, second_kind)) = (parts.0?, parts.1?);
         let number = Kind::Number;
+        // Dates have no hours, and times have no days.
+        let in_minutes = matches!(second, Expression::Constant(Value::Interval { minutes, .. }) if minutes != 0);
+        let in_days =
+            matches!(second, Expression::Constant(Value::Interval { months, days, .. }) if months != 0 || days != 0);
         let kind = match (op, first_kind.unwrap_or(number), second_kind.unwrap_or(number)) {
             (_, Kind::Number, Kind::Number) => Kind::Number,
             (Arithmetic::Subtract, Kind::Date, Kind::Date) => Kind::Number,
-            (Arithmetic::Add | Arithmetic::Subtract, Kind::Date, Kind::Interval) => Kind::Date,
+            (Arithmetic::Add | Arithmetic::Subtract, Kind::Date, Kind::Interval) if !in_minutes => Kind::Date,
+            (Arithmetic::Add | Arithmetic::Subtract, Kind::Time, Kind::Interval) if !in_days => Kind::Time,
             (Arithmetic::Add | Arithmetic::Subtract, Kind::DateTime, Kind::Interval) => Kind::DateTime,
             (_, Kind::Date, Kind::Number) => {
                 self.mistake(span, "add days to a date as INTERVAL '7' DAY");
+                return None;
+            }
+            (_, Kind::Time, Kind::Number) => {
+                self.mistake(span, "add minutes to a time as INTERVAL '30' MINUTE");
+                return None;
+            }
+            (Arithmetic::Add | Arithmetic::Subtract, Kind::Date, Kind::Interval) => {
+                self.mistake(span, "a date has no hours and minutes: add days to it, as INTERVAL '7' DAY");
+                return None;
+            }
+            (Arithmetic::Add | Arithmetic::Subtract, Kind::Time, Kind::Interval) => {
+                self.mistake(span, "a time has no days: add hours or minutes to it, as INTERVAL '2' HOUR");
                 return None;
             }
             (_, first, second) => {
@@ -241,7 +261,7 @@ impl<'s> Typing<'s> {
         let message = match (first, second) {
             (Some(Kind::Date | Kind::DateTime), Some(Kind::Date | Kind::DateTime)) => return true,
             (Some(Kind::Interval), _) | (_, Some(Kind::Interval)) => {
-                "a span of time can only be added to a date or subtracted from one".to_owned()
+                "a span of time can only be added to a date or a time, or subtracted from one".to_owned()
             }
             (Some(first), Some(second)) if first != second => {
                 let hint = match (first, second) {

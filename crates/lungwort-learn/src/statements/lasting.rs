@@ -6,7 +6,7 @@ use super::codes::qualified;
 use super::days_of_rows::{are_ends, is_of_days};
 use super::for_values::is_form_of;
 use super::sentence::Sentence;
-use super::so_far::{Span, spans};
+use super::so_far::{Span, spans, spans_in};
 use super::subject::{Mention, Place};
 use super::words::Language;
 use super::{About, Claim, Confidence, Reading, Target};
@@ -22,11 +22,16 @@ pub(super) fn read(
     (mentions, about): (&[Mention], &About),
     draft: &Draft,
 ) -> Reading {
-    let spans = spans(sentence, language);
+    let days = spans(sentence, language);
+    // "No shift is longer than 6 hours" is of the times at which it begins and ends.
+    let of_times = days.is_empty();
+    let spans = if of_times { spans_in(sentence, language, language.spans_of_times) } else { days };
     if spans.is_empty() || !sentence.has(language.lasting) || sentence.is_question() {
         return Reading::default();
     }
-    let ends = (0..draft.sheets.len()).filter(|sheet| about.reaches(*sheet)).filter_map(|sheet| both(sheet, draft));
+    let ends = (0..draft.sheets.len()).filter(|sheet| about.reaches(*sheet)).filter_map(|sheet| {
+        if of_times { ends_among(sheet, draft, |place| is_of_times(place, draft)) } else { both(sheet, draft) }
+    });
     let ends: Vec<(Place, Place)> = ends.collect();
     let [(begin, end)] = ends.as_slice() else { return Reading::default() };
     // What is said of other columns is no span of days of these.
@@ -34,7 +39,7 @@ pub(super) fn read(
         let (sheet, column) = mention.place;
         let of_rows = column == 0 || crate::keys::identifies(&draft.sheets[sheet].columns[column].heading);
         // "A tent may not be hired for more than 14 days"
-        mention.place != *begin && mention.place != *end && !of_rows && mention.words.start > 1
+        mention.place != *begin && mention.place != *end && !of_rows && (of_times || mention.words.start > 1)
     };
     if mentions.iter().any(is_other) {
         return Reading::default();
@@ -68,9 +73,37 @@ pub(super) fn read(
         let unit = most.written.rsplit(' ').next().unwrap_or_default();
         let from = format!("{} >= {} + INTERVAL '{least}' {unit}", name(*end), name(*begin));
         let to = format!("{} <= {} + {}", name(*end), name(*begin), most.written);
-        return Reading::of(vec![rule("check", &from), rule("check", &to)]);
+        return Reading::of(with_types(
+            (*begin, *end),
+            of_times,
+            vec![rule("check", &from), rule("check", &to)],
+            draft,
+        ));
     }
-    Reading::of(spans.iter().filter_map(claims).flatten().collect())
+    let rules: Vec<Claim> = spans.iter().filter_map(claims).flatten().collect();
+    Reading::of(with_types((*begin, *end), of_times, rules, draft))
+}
+
+/// Rules of two columns of times, with their kind where nothing is known of it.
+fn with_types((begin, end): (Place, Place), of_times: bool, rules: Vec<Claim>, draft: &Draft) -> Vec<Claim> {
+    let mut claims = Vec::new();
+    for place in [begin, end] {
+        if of_times && !rules.is_empty() && !draft.sheets[place.0].columns[place.1].lines.has("type") {
+            let (on, value) = (Target::Column(place), quoted("time"));
+            claims.push(Claim { on, key: "type", value, confidence: Confidence::Confirm });
+        }
+    }
+    claims.extend(rules);
+    claims
+}
+
+/// Whether a column has times of day, or may have them: nothing is known of its kind.
+fn is_of_times((sheet, column): Place, draft: &Draft) -> bool {
+    let lines = &draft.sheets[sheet].columns[column].lines;
+    match lines.get("type") {
+        Some(kind) => kind.value == "\"time\"",
+        None => !["allowed", "pattern", "format", "yes_no", "length"].iter().any(|key| lines.has(key)),
+    }
 }
 
 /// The number before the last one of a range: the 7 of `7 to 21 days`.
@@ -140,10 +173,13 @@ fn sign(sentence: &Sentence, language: &Language, span: &Span) -> Option<&'stati
 
 /// The column of a sheet that says on which day something begins, and the one on which it ends, where no others do.
 pub(super) fn both(sheet: usize, draft: &Draft) -> Option<(Place, Place)> {
-    let days: Vec<Place> = (0..draft.sheets[sheet].columns.len())
-        .map(|column| (sheet, column))
-        .filter(|place| is_of_days(*place, draft))
-        .collect();
+    ends_among(sheet, draft, |place| is_of_days(place, draft))
+}
+
+/// The two columns of a kind between which something lasts.
+fn ends_among(sheet: usize, draft: &Draft, is_of_kind: impl Fn(Place) -> bool) -> Option<(Place, Place)> {
+    let columns = (0..draft.sheets[sheet].columns.len()).map(|column| (sheet, column));
+    let days: Vec<Place> = columns.filter(|place| is_of_kind(*place)).collect();
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.as_str();
     let checks = || draft.sheets[sheet].rules.iter().flat_map(|rule| &rule.lines).filter(|(key, _)| key == "check");
     // "Back must not be before Out" has said which comes first.

@@ -125,9 +125,14 @@ pub(super) fn span(sentence: &Sentence, language: &Language) -> Option<Span> {
 
 /// All spans of time that a sentence names.
 pub(super) fn spans(sentence: &Sentence, language: &Language) -> Vec<Span> {
+    spans_in(sentence, language, language.spans)
+}
+
+/// The spans of time whose units are some words.
+pub(super) fn spans_in(sentence: &Sentence, language: &Language, units: &[(&str, &str)]) -> Vec<Span> {
     let one = |at: usize| {
         let count = sentence.number(at, language).filter(|count| *count >= 1.0 && count.fract() == 0.0)?;
-        let (_, unit) = language.spans.iter().find(|(word, _)| *word == sentence.word(at + 1))?;
+        let (_, unit) = units.iter().find(|(word, _)| *word == sentence.word(at + 1))?;
         Some(Span { at, end: at + 2, written: format!("INTERVAL '{count}' {unit}") })
     };
     (0..sentence.words.len()).filter_map(one).collect()

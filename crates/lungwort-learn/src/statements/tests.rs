@@ -845,4 +845,7 @@ fn what_comes_once_a_day_and_limits_of_days_for_some_rows_are_read() {
     insta::assert_snapshot!("trap_nights", read_all(include_str!("said/trap_nights.txt")));
     insta::assert_snapshot!("werkzeug_tage", read_all(include_str!("said/werkzeug_tage.txt")));
     insta::assert_snapshot!("outils_jours", read_all(include_str!("said/outils_jours.txt")));
+    insta::assert_snapshot!("shift_lengths", read_all(include_str!("said/shift_lengths.txt")));
+    insta::assert_snapshot!("schicht_dauer", read_all(include_str!("said/schicht_dauer.txt")));
+    insta::assert_snapshot!("creneau_duree", read_all(include_str!("said/creneau_duree.txt")));
 }

@@ -5,7 +5,6 @@ mod number;
 mod text;
 
 use jiff::Span;
-use jiff::civil::{Date, DateTime};
 use rust_decimal::Decimal;
 use rust_decimal::prelude::ToPrimitive;
 
@@ -82,9 +81,25 @@ pub(super) fn arithmetic<'v>(op: Arithmetic, left: &Value<'_>, right: &Value<'_>
     let known = match (left, right) {
         (Value::Number(a), Value::Number(b)) => numbers(op, *a, *b).map(Value::Number),
         (Value::Date(a), Value::Date(b)) => a.since(*b).ok().map(|span| Value::Number(Decimal::from(span.get_days()))),
-        (Value::Date(date), Value::Interval { months, days }) => moved(*date, op, *months, *days).map(Value::Date),
-        (Value::DateTime(moment), Value::Interval { months, days }) => moved(moment.date(), op, *months, *days)
-            .map(|date| Value::DateTime(DateTime::from_parts(date, moment.time()))),
+        (Value::Date(date), Value::Interval { months, days, minutes: 0 }) => {
+            span((*months, *days, 0)).and_then(|span| {
+                let moved = if op == Arithmetic::Subtract { date.checked_sub(span) } else { date.checked_add(span) };
+                moved.ok().map(Value::Date)
+            })
+        }
+        (Value::DateTime(moment), Value::Interval { months, days, minutes }) => span((*months, *days, *minutes))
+            .and_then(|span| {
+                let moved =
+                    if op == Arithmetic::Subtract { moment.checked_sub(span) } else { moment.checked_add(span) };
+                moved.ok().map(Value::DateTime)
+            }),
+        // A time that is not of the same day is unknown: 23:00 is within two hours of whatever comes later.
+        (Value::Time(time), Value::Interval { months: 0, days: 0, minutes }) => {
+            span((0, 0, *minutes)).and_then(|span| {
+                let moved = if op == Arithmetic::Subtract { time.checked_sub(span) } else { time.checked_add(span) };
+                moved.ok().map(Value::Time)
+            })
+        }
         _ => None,
     };
     known.unwrap_or(Value::Unreadable)
@@ -99,7 +114,6 @@ fn numbers(op: Arithmetic, a: Decimal, b: Decimal) -> Option<Decimal> {
     }
 }
 
-fn moved(date: Date, op: Arithmetic, months: i32, days: i32) -> Option<Date> {
-    let span = Span::new().try_months(months).ok()?.try_days(days).ok()?;
-    if op == Arithmetic::Subtract { date.checked_sub(span).ok() } else { date.checked_add(span).ok() }
+fn span((months, days, minutes): (i32, i32, i32)) -> Option<Span> {
+    Span::new().try_months(months).ok()?.try_days(days).ok()?.try_minutes(minutes).ok()
 }

@@ -107,6 +107,35 @@ fn days_follow_the_calendar() {
 }
 
 #[test]
+fn hours_and_minutes_go_with_times() {
+    all_true(&[
+        "TIME '09:30' + INTERVAL '90' MINUTE = TIME '11:00'",
+        "TIME '09:30' - INTERVAL '2' HOURS = TIME '07:30'",
+        "TIMESTAMP '2026-11-30 23:30' + INTERVAL '1' HOUR = TIMESTAMP '2026-12-01 00:30'",
+        "TIMESTAMP '2026-11-30 23:30' - INTERVAL '1' MONTH = TIMESTAMP '2026-10-30 23:30'",
+    ]);
+    for past_midnight in
+        ["TIME '20:00' + INTERVAL '6' HOUR > TIME '01:00'", "TIME '02:00' - INTERVAL '3' HOUR > TIME '01:00'"]
+    {
+        assert_eq!(value(past_midnight, &row()), Truth::Unknown, "{past_midnight}");
+    }
+    for (source, said) in [
+        (
+            "from_day + INTERVAL '2' HOUR > till_day",
+            "a date has no hours and minutes: add days to it, as INTERVAL '7' DAY",
+        ),
+        (
+            "TIME '09:30' + INTERVAL '1' DAY > TIME '10:00'",
+            "a time has no days: add hours or minutes to it, as INTERVAL '2' HOUR",
+        ),
+        ("TIME '09:30' + 2 > TIME '10:00'", "add minutes to a time as INTERVAL '30' MINUTE"),
+    ] {
+        let mistakes = Condition::compile(source, &Sheet).expect_err(source);
+        assert_eq!(mistakes[0].message, said, "{source}");
+    }
+}
+
+#[test]
 fn three_valued_logic_is_that_of_the_standard() {
     let blank = [Value::Blank, Value::Blank, Value::Blank, Value::Blank, Value::Blank, Value::Blank, Value::Blank];
     let cases = [

@@ -341,9 +341,9 @@ pub(super) static WORDS: Language = Language {
     births: &["birth", "born", "dob"],
     lasting: &[
         "last", "lasts", "lasting", "run for", "runs for", "runs longer", "run longer", "duration", "period", "stay",
-        "stays", "longer than", "shorter than", "for a maximum of", "for more than", "for less than",
-        "for no more than", "for at most", "for at least", "for a minimum of", "for up to", "take", "takes",
-        "go on for", "kept for", "span", "cover", "covers",
+        "stays", "minutes long", "hours long", "days long", "hour long", "longer than", "shorter than",
+        "for a maximum of", "for more than", "for less than", "for no more than", "for at most", "for at least",
+        "for a minimum of", "for up to", "take", "takes", "go on for", "kept for", "span", "cover", "covers",
     ],
     start_words: &["start", "starts", "begin", "begins", "from", "beginning", "starting"],
     end_words: &["end", "ends", "finish", "finishes", "until", "till", "to", "ending"],
@@ -1097,6 +1097,13 @@ pub(super) static WORDS: Language = Language {
     possessives: &["their", "its", "his", "her", "your", "both"],
     non: &["non"],
     explains: &["says", "tells", "states", "explains", "gives", "names", "describes", "shows"],
+    spans_of_times: &[
+        ("hour", "HOUR"),
+        ("hours", "HOUR"),
+        ("minute", "MINUTE"),
+        ("minutes", "MINUTE"),
+        ("mins", "MINUTE"),
+    ],
     spans: &[
         ("night", "DAY"),
         ("nights", "DAY"),

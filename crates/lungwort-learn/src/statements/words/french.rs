@@ -640,6 +640,7 @@ pub(super) static WORDS: Language = Language {
     possessives: &["leur", "leurs", "son", "sa", "ses", "votre", "vos"],
     non: &["non"],
     explains: &["indique", "précise", "explique", "décrit"],
+    spans_of_times: &[("heure", "HOUR"), ("heures", "HOUR"), ("minute", "MINUTE"), ("minutes", "MINUTE")],
     spans: &[
         ("nuit", "DAY"),
         ("nuits", "DAY"),

@@ -702,6 +702,13 @@ pub(super) static WORDS: Language = Language {
     possessives: &["ihre", "ihren", "ihr", "seine", "seinen", "sein"],
     non: &["nicht"],
     explains: &["nennt", "erklärt", "sagt", "erläutert", "beschreibt", "begründet"],
+    spans_of_times: &[
+        ("stunde", "HOUR"),
+        ("stunden", "HOUR"),
+        ("std", "HOUR"),
+        ("minute", "MINUTE"),
+        ("minuten", "MINUTE"),
+    ],
     spans: &[
         ("nacht", "DAY"),
         ("nächte", "DAY"),

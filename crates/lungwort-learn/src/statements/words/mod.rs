@@ -610,7 +610,9 @@ pub(super) struct Language {
     pub non: &'static [&'static str],
     /// What a column does that tells something: `note says why`.
     pub explains: &'static [&'static str],
-    /// Spans of time, and the words of expressions for them.
+    /// Spans of hours and minutes, and the words of expressions for them.
+    pub spans_of_times: &'static [(&'static str, &'static str)],
+    /// Spans of days and more, and the words of expressions for them.
     pub spans: &'static [(&'static str, &'static str)],
     /// More rows than one: `cannot have two readings`.
     pub two_of: &'static [&'static str],
