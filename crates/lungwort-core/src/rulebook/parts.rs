@@ -25,7 +25,7 @@ pub struct PartKind {
     pub reads: fn(&str) -> bool,
 }
 
-/// The kinds of part that are read back. Not a constant: each crate that names one builds its functions anew.
+/// The kinds of part that are read back. Not a constant, whose functions each crate that names it would build again.
 pub static KINDS: &[PartKind] = &[
     PartKind { key: "key", several: false, reads: is_a::<Vec<String>> },
     PartKind { key: "max_rows", several: false, reads: is_a::<u64> },

@@ -82,23 +82,14 @@ pub(super) fn arithmetic<'v>(op: Arithmetic, left: &Value<'_>, right: &Value<'_>
         (Value::Number(a), Value::Number(b)) => numbers(op, *a, *b).map(Value::Number),
         (Value::Date(a), Value::Date(b)) => a.since(*b).ok().map(|span| Value::Number(Decimal::from(span.get_days()))),
         (Value::Date(date), Value::Interval { months, days, minutes: 0 }) => {
-            span((*months, *days, 0)).and_then(|span| {
-                let moved = if op == Arithmetic::Subtract { date.checked_sub(span) } else { date.checked_add(span) };
-                moved.ok().map(Value::Date)
-            })
+            span(op, (*months, *days, 0)).and_then(|span| date.checked_add(span).ok()).map(Value::Date)
         }
-        (Value::DateTime(moment), Value::Interval { months, days, minutes }) => span((*months, *days, *minutes))
-            .and_then(|span| {
-                let moved =
-                    if op == Arithmetic::Subtract { moment.checked_sub(span) } else { moment.checked_add(span) };
-                moved.ok().map(Value::DateTime)
-            }),
+        (Value::DateTime(moment), Value::Interval { months, days, minutes }) => {
+            span(op, (*months, *days, *minutes)).and_then(|span| moment.checked_add(span).ok()).map(Value::DateTime)
+        }
         // A time that is not of the same day is unknown: 23:00 is within two hours of whatever comes later.
         (Value::Time(time), Value::Interval { months: 0, days: 0, minutes }) => {
-            span((0, 0, *minutes)).and_then(|span| {
-                let moved = if op == Arithmetic::Subtract { time.checked_sub(span) } else { time.checked_add(span) };
-                moved.ok().map(Value::Time)
-            })
+            span(op, (0, 0, *minutes)).and_then(|span| time.checked_add(span).ok()).map(Value::Time)
         }
         _ => None,
     };
@@ -114,6 +105,8 @@ fn numbers(op: Arithmetic, a: Decimal, b: Decimal) -> Option<Decimal> {
     }
 }
 
-fn span((months, days, minutes): (i32, i32, i32)) -> Option<Span> {
-    Span::new().try_months(months).ok()?.try_days(days).ok()?.try_minutes(minutes).ok()
+/// A span of time to be added: backwards where it is taken off.
+fn span(op: Arithmetic, (months, days, minutes): (i32, i32, i32)) -> Option<Span> {
+    let span = Span::new().try_months(months).ok()?.try_days(days).ok()?.try_minutes(minutes).ok()?;
+    Some(if op == Arithmetic::Subtract { span.negate() } else { span })
 }
