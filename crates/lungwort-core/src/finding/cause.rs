@@ -52,9 +52,9 @@ pub struct Cause {
     pub other_values: u64,
     /// The first few rows, each with its key.
     keyed: Vec<(u64, Arc<str>)>,
-    /// Findings with a safe correction.
+    /// Safe corrections, each counted where its cell has its first finding.
     pub certain: u64,
-    /// Findings with a likely correction.
+    /// Likely corrections, counted alike.
     pub likely: u64,
     index: HashMap<Box<str>, usize, FixedState>,
 }
@@ -105,6 +105,8 @@ pub struct Causes {
     index: HashMap<(usize, Option<Arc<str>>), usize, FixedState>,
     /// Where the last finding was: nearly always, the next one is there too.
     last: Option<(usize, Option<Arc<str>>, usize)>,
+    /// The cell whose correction was counted last: several findings of a cell share its one correction.
+    corrected: Option<(usize, super::Place)>,
     beyond: u64,
 }
 
@@ -134,6 +136,17 @@ impl Causes {
             }
         };
         self.causes[at].add(finding);
+        if let Some(correction) = &finding.problem.correction {
+            let cell = finding.address.place.field.map(|_| (here, finding.address.place));
+            if cell.is_some() && self.corrected == cell {
+                return;
+            }
+            self.corrected = cell;
+            match correction.certainty {
+                super::Certainty::Certain => self.causes[at].certain += 1,
+                super::Certainty::Likely => self.causes[at].likely += 1,
+            }
+        }
     }
 
     /// Which part an address is in.
@@ -245,11 +258,6 @@ impl Cause {
 
     fn add(&mut self, finding: &Finding) {
         self.count += 1;
-        match finding.problem.correction.as_ref().map(|correction| correction.certainty) {
-            Some(super::Certainty::Certain) => self.certain += 1,
-            Some(super::Certainty::Likely) => self.likely += 1,
-            None => {}
-        }
         if let Some(row) = finding.address.place.row {
             self.rows.add(row, finding.address.place.last_row.unwrap_or(row));
             if self.first.row.is_some_and(|first| row < first) {

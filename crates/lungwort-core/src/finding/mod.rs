@@ -45,6 +45,15 @@ impl Severity {
         }
     }
 
+    /// The word with its article: `an error`.
+    pub fn with_article(self) -> &'static str {
+        match self {
+            Severity::Error => "an error",
+            Severity::Warning => "a warning",
+            Severity::Note => "a note",
+        }
+    }
+
     /// The word, in the plural where `count` asks for it: `1 error`, `2 errors`.
     pub fn counted(self, count: u64) -> String {
         let (one, more) = match self {

@@ -29,11 +29,11 @@ pub fn compare(old: &Rulebook, new: &Rulebook) -> Vec<Change> {
         match old.sheets.iter().find(|other| single || same(other, sheet)) {
             None => {
                 let must = if sheet.required { ", and must be filled" } else { "" };
-                changes.say(
-                    &name,
-                    format!("is a new sheet of {} columns{must}", sheet.columns.len()),
-                    Weight::Stricter,
-                );
+                let columns = match sheet.columns.len() {
+                    1 => "1 column".to_owned(),
+                    count => format!("{count} columns"),
+                };
+                changes.say(&name, format!("is a new sheet of {columns}{must}"), Weight::Stricter);
             }
             Some(before) => sheets(before, sheet, &name, &mut changes),
         }
@@ -71,7 +71,8 @@ fn file(old: &Rulebook, new: &Rulebook, changes: &mut Changes) {
     if old.file.encoding != new.file.encoding {
         let name = |encoding: Option<crate::encoding::Encoding>| encoding.map_or("any encoding", |found| found.name());
         let words = format!("is required in {}; before in {}", name(new.file.encoding), name(old.file.encoding));
-        changes.say("The file", words, Weight::Stricter);
+        let weight = if new.file.encoding.is_none() { Weight::Looser } else { Weight::Stricter };
+        changes.say("The file", words, weight);
     }
 }
 
@@ -98,7 +99,6 @@ fn rest_of_file(old: &Rulebook, new: &Rulebook, changes: &mut Changes) {
             ("line ends", newline),
             ("quotes", quoting),
             ("file name", name),
-            ("formulas", rules.formulas.map(|allowed| if allowed { "allowed" } else { "not allowed" }.to_owned())),
         ]
     };
     let said = |value: &Option<String>| value.clone().unwrap_or_else(|| "as you like".to_owned());
@@ -107,6 +107,17 @@ fn rest_of_file(old: &Rulebook, new: &Rulebook, changes: &mut Changes) {
             let weight = if after.is_none() { Weight::Looser } else { Weight::Stricter };
             changes.say("The file", format!("{what}: {} now; before {}", said(&after), said(&before)), weight);
         }
+    }
+    // Where nothing is said of formulas they are a warning.
+    let formulas = |rules: &FileRules| match rules.formulas {
+        Some(true) => (0, "allowed"),
+        None => (1, "a warning"),
+        Some(false) => (2, "not allowed"),
+    };
+    let ((before, was), (after, is)) = (formulas(&old.file), formulas(&new.file));
+    if before != after {
+        let weight = if after > before { Weight::Stricter } else { Weight::Looser };
+        changes.say("The file", format!("formulas: {is} now; before {was}"), weight);
     }
 }
 
@@ -156,14 +167,15 @@ fn rest_of_sheet(old: &Sheet, new: &Sheet, (name, pairs): (&str, &[(usize, usize
         (_, after) => after.is_none(),
     };
     let weight = if looser { Weight::Looser } else { Weight::Stricter };
+    let limit = |gone: bool| if gone { Weight::Looser } else { Weight::Stricter };
     relations(old, new, name, changes);
     for (what, before, after, weight) in [
         ("rows", count(old.max_rows), count(new.max_rows), weight),
         ("rows under the headings", old.guide_rows.to_string(), new.guide_rows.to_string(), Weight::Moved),
         ("columns beside the template's", extra(old), extra(new), Weight::Moved),
         ("key", key(old), key(new), Weight::Moved),
-        ("groups", groups(old), groups(new), Weight::Stricter),
-        ("sum", sum(old), sum(new), Weight::Stricter),
+        ("groups", groups(old), groups(new), limit(new.max_groups.is_none())),
+        ("sum", sum(old), sum(new), limit(new.max_sum.is_none())),
         ("records", record(old), record(new), Weight::Moved),
         ("optional columns", optional(old), optional(new), Weight::Moved),
         ("repeated columns", sets(old), sets(new), Weight::Moved),
@@ -219,9 +231,13 @@ fn rules(old: &Sheet, new: &Sheet, pairs: &[(usize, usize)], changes: &mut Chang
         let word = |rule: &Rule| rule.severity.unwrap_or(Severity::Error);
         if word(known) != word(rule) {
             let weight = if word(rule) > word(known) { Weight::Stricter } else { Weight::Looser };
-            let words =
-                format!("{}: a breach is an {} now; before {}", rule.sentence, word(rule).word(), word(known).word());
-            changes.say("Rule", words.replace("an warning", "a warning").replace("an note", "a note"), weight);
+            let words = format!(
+                "{}: a breach is {} now; before {}",
+                rule.sentence,
+                word(rule).with_article(),
+                word(known).with_article()
+            );
+            changes.say("Rule", words, weight);
         }
     }
     for (sentence, _) in before.iter().filter(|(sentence, _)| !still.contains(sentence.as_str())) {

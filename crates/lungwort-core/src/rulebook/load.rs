@@ -182,9 +182,23 @@ fn kinder(message: &str, key: &str, found: &str) -> String {
     message.to_owned()
 }
 
+/// What other programs and people call some of the keys.
+const CALLED: [(&[&str], &str); 9] = [
+    (&["values", "enum", "choices", "options", "list", "one_of"], "allowed"),
+    (&["mandatory", "obligatory", "not_null", "non_empty"], "required"),
+    (&["regex", "regexp"], "pattern"),
+    (&["max_length", "maxlength", "min_length", "minlength", "max_len", "min_len", "size"], "length"),
+    (&["minimum", "from", "at_least"], "min"),
+    (&["maximum", "to", "at_most"], "max"),
+    (&["header", "title", "label", "caption"], "heading"),
+    (&["decimals", "precision", "scale"], "places"),
+    (&["check", "require", "assert", "rules", "checks"], "rule"),
+];
+
 fn unknown(what: &str, name: &str, known: &str) -> String {
     let names: Vec<&str> = known.split('`').skip(1).step_by(2).collect();
-    match fold::nearest(name, names.iter().copied()) {
+    let called = CALLED.iter().find(|(others, key)| others.contains(&name) && names.contains(key)).map(|(_, key)| *key);
+    match called.or_else(|| fold::nearest(name, names.iter().copied())) {
         Some(near) => format!("there is no {what} {name}; did you mean {near}?"),
         None if names.len() <= 12 => format!("there is no {what} {name}; there is {}", names.join(", ")),
         None => format!("there is no {what} {name} here; docs/rulebook.md lists them"),

@@ -166,7 +166,7 @@ fn compare_with(old: &Path, new: &Path) -> Result<Verdict> {
     writeln!(out, "{}: from {} to {}", paint(style::STRONG, count), edition(&old), edition(&new))?;
     let kinds = [
         (Weight::Stricter, "STRICTER: WHAT WAS RIGHT MAY BE WRONG NOW", style::ERROR),
-        (Weight::Moved, "MOVED OR RENAMED", style::WARNING),
+        (Weight::Moved, "MOVED, RENAMED, OR CHANGED OTHERWISE", style::WARNING),
         (Weight::Looser, "MORE IS ALLOWED", style::GOOD),
     ];
     for (weight, title, colour) in kinds {

@@ -28,6 +28,8 @@ fn reported(text: &str) -> (Vec<String>, String) {
 /// Lines of a column, what the carets are under, and the message.
 const COLUMN_CASES: &[(&str, &str, &str)] = &[
     ("heading = ' '", "' '", "a heading cannot be blank"),
+    ("heading = 'X'\nvalues = ['a']", "values", "there is no key values; did you mean allowed?"),
+    ("heading = 'X'\nmandatory = true", "mandatory", "there is no key mandatory; did you mean required?"),
     ("heading = 'X'\nkind = 'date'", "kind", "there is no key kind here; docs/rulebook.md lists them"),
     ("heading = 'X'\nrequired = 'yes'", "'yes'", "use required = true, without quotes, not 'yes'"),
     ("heading = 'X'\nformat = 'isbn13'", "'isbn13'", "there is no format isbn13; did you mean isbn-13?"),

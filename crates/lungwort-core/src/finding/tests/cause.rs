@@ -29,6 +29,19 @@ fn off_list(row: u64, text: &str) -> Finding {
 }
 
 #[test]
+fn two_findings_of_a_cell_have_one_correction() {
+    let mut causes = Causes::default();
+    for field in [0, 1] {
+        for code in [&cell::SPACES_AROUND, &value::NEAR_VALUE] {
+            let mut found = finding(code, Topic::Column(field), Some(2), "gb ", Correction::certain("GB"));
+            found.address.place.field = Some(field);
+            causes.add(&found);
+        }
+    }
+    assert_eq!(causes.sorted().iter().map(|cause| cause.certain).sum::<u64>(), 2);
+}
+
+#[test]
 fn one_reason_is_one_cause() {
     let mut causes = Causes::default();
     for row in 2..4_002 {

@@ -2,6 +2,7 @@
 
 use super::{Column, Compiling, Property, WrittenColumn};
 use crate::rulebook::Sheet;
+use crate::rulebook::change::{Changes, Weight};
 use crate::rulebook::toml_text::quoted;
 use crate::rulebook::written::WrittenStored;
 
@@ -26,5 +27,20 @@ impl Property for This {
             WrittenStored::Date => "date",
         };
         vec![("stored", quoted(word))]
+    }
+
+    fn compare(&self, old: (&Sheet, &Column), new: (&Sheet, &Column), changes: &mut Changes) {
+        let said = |stored: WrittenStored| match stored {
+            WrittenStored::Any => "in any way",
+            WrittenStored::Text => "as text",
+            WrittenStored::Number => "as a number",
+            WrittenStored::Date => "as a date",
+        };
+        let (before, after) = (old.1.stored, new.1.stored);
+        if before != after {
+            let weight = if after == WrittenStored::Any { Weight::Looser } else { Weight::Stricter };
+            let words = format!("cells of a workbook are kept {} now; before {}", said(after), said(before));
+            changes.say(&new.1.heading, words, weight);
+        }
     }
 }

@@ -38,7 +38,12 @@ fn changes(edits: &[(&str, &str)]) -> Vec<String> {
         assert!(new.contains(from), "{from}");
         new = new.replace(from, to);
     }
-    let found = compare(&rulebook(BASE), &rulebook(&new));
+    between(BASE, &new)
+}
+
+/// The changes from one rulebook's text to another's.
+fn between(old: &str, new: &str) -> Vec<String> {
+    let found = compare(&rulebook(old), &rulebook(new));
     found.into_iter().map(|change| format!("{:?}: {} {}", change.weight, change.subject, change.words)).collect()
 }
 
@@ -214,6 +219,39 @@ fn the_file_and_its_rules_are_compared() {
 }
 
 #[test]
+fn what_becomes_easier_is_not_called_stricter() {
+    let file = |line: &str| format!("formats = [\"csv\"]\n{line}");
+    let turns = [
+        ("encoding = 'utf-8'", "", "Looser: The file is required in any encoding; before in UTF-8"),
+        ("formulas = false", "formulas = true", "Looser: The file formulas: allowed now; before not allowed"),
+        ("", "formulas = true", "Looser: The file formulas: allowed now; before a warning"),
+        ("formulas = true", "", "Stricter: The file formulas: a warning now; before allowed"),
+    ];
+    for (from, to, said) in turns {
+        let edition = |line: &str| BASE.replace("formats = [\"csv\"]", &file(line));
+        assert_eq!(between(&edition(from), &edition(to)), [said]);
+    }
+    let remarks = "heading = \"Remarks\",";
+    for (property, eased, tightened) in [
+        ("line_breaks = true", "may have line breaks now", "must not have line breaks any more"),
+        (
+            "severity = 'note'",
+            "a wrong value is a note now; before an error",
+            "a wrong value is an error now; before a note",
+        ),
+    ] {
+        let with = BASE.replace(remarks, &format!("{remarks} {property},"));
+        assert_eq!(between(BASE, &with), [format!("Looser: Remarks {eased}")]);
+        assert_eq!(between(&with, BASE), [format!("Stricter: Remarks {tightened}")]);
+    }
+    let stored = BASE.replace(remarks, &format!("{remarks} stored = 'text',"));
+    assert_eq!(
+        between(BASE, &stored),
+        ["Stricter: Remarks cells of a workbook are kept as text now; before in any way"]
+    );
+}
+
+#[test]
 fn sheets_come_go_and_are_renamed() {
     let second = "\n[[sheet]]\nname = \"Lots\"\nrequired = true\nkey = [\"Lot\"]\ncolumn = [{ heading = \"Lot\" }]\n";
     let more = format!("{BASE}{second}");
@@ -221,7 +259,7 @@ fn sheets_come_go_and_are_renamed() {
         let found = compare(&rulebook(old), &rulebook(new));
         found.into_iter().map(|change| format!("{} {}", change.subject, change.words)).collect::<Vec<_>>()
     };
-    assert_eq!(said(BASE, &more), ["Lots is a new sheet of 1 columns, and must be filled"]);
+    assert_eq!(said(BASE, &more), ["Lots is a new sheet of 1 column, and must be filled"]);
     assert_eq!(said(&more, BASE), ["Lots was removed"]);
     let renamed = BASE.replace("name = \"Seeds\"\n", "name = \"Accessions\"\n");
     assert_eq!(said(BASE, &renamed), ["Accessions is the new name of the sheet \"Seeds\""]);
@@ -236,7 +274,7 @@ fn nothing_that_an_edition_asks_changes_unsaid() {
         ("newline = 'crlf'", "The file line ends: Windows line ends (CR LF) now; before as you like"),
         ("quoting = 'all'", "The file quotes: around every cell now; before as you like"),
         ("name = 'seeds-[0-9]+'", "The file file name: seeds-[0-9]+ now; before as you like"),
-        ("formulas = false", "The file formulas: not allowed now; before as you like"),
+        ("formulas = false", "The file formulas: not allowed now; before a warning"),
     ] {
         assert_eq!(changes(&[("formats = [\"csv\"]", &file(line))]), [format!("Stricter: {said}")], "{line}");
     }
@@ -251,7 +289,7 @@ fn nothing_that_an_edition_asks_changes_unsaid() {
     let rule = "rule = [{ at_least_one = [\"Seeds\", \"Remarks\"] }]";
     assert_eq!(
         changes(&[(rule, "rule = [{ at_least_one = [\"Seeds\", \"Remarks\"], severity = 'warning' }]")]),
-        ["Looser: Rule At least one of Seeds and Remarks must be filled: a breach is a warning now; before error"]
+        ["Looser: Rule At least one of Seeds and Remarks must be filled: a breach is a warning now; before an error"]
     );
     let figure = format!("{rule}\nfigure = [{{ label = 'Seeds in all', value = 'SUM(Seeds)' }}]");
     assert_eq!(changes(&[(rule, &figure)]), ["Moved: Seeds in all is a new figure: the sum of Seeds"]);
