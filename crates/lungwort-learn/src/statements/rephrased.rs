@@ -12,11 +12,14 @@
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
 
 use std::cell::OnceCell;
+use std::collections::HashMap;
 use std::sync::LazyLock;
+
+use foldhash::fast::FixedState;
 
 use super::About;
 use super::placed_words::Values;
-use super::sentence::{Sentence, bit, sentences};
+use super::sentence::{Marks, Sentence, sentences};
 use super::subject::Headings;
 use super::words::{self, Language};
 use crate::draft::Draft;
@@ -43,24 +46,75 @@ enum Part {
 
 struct Pattern {
     parts: Vec<Part>,
-    /// How words begin of which a sentence has to have one: for each part that must be there.
-    begins: Vec<Vec<(usize, u64)>>,
+    /// For each part that must be there, the ways to say it, each by the marks of its words: a sentence has to have all words of one.
+    needs: Vec<Vec<Marks>>,
     said: &'static str,
 }
 
-/// The patterns of each language.
-static PATTERNS: LazyLock<Vec<Vec<Pattern>>> = LazyLock::new(|| {
-    let of = |language: &&Language| language.rephrased.iter().map(|(from, to)| pattern(from, to)).collect();
-    words::ALL.iter().map(of).collect()
-});
+/// The patterns of a language, and which of them a word of a sentence leads to.
+struct Patterns {
+    all: Vec<Pattern>,
+    /// For a word those that need it, or one of some words of which it is one.
+    by_word: HashMap<&'static str, Vec<usize>, FixedState>,
+    /// Those that need no word.
+    of_any: Vec<usize>,
+}
+
+static PATTERNS: LazyLock<Vec<Patterns>> =
+    LazyLock::new(|| words::ALL.iter().map(|language| patterns(language)).collect());
+
+fn patterns(language: &'static Language) -> Patterns {
+    let all: Vec<Pattern> = language.rephrased.iter().map(|(from, to)| pattern(from, to)).collect();
+    let firsts = |part: &Part| match part {
+        Part::Words(ways, false) => Some(ways.iter().map(|way| way[0]).collect::<Vec<_>>()),
+        _ => None,
+    };
+    let mut needed: HashMap<&str, usize> = HashMap::new();
+    let words = all.iter().flat_map(|pattern| pattern.parts.iter().filter_map(firsts)).flatten();
+    words.for_each(|word| *needed.entry(word).or_default() += 1);
+    let (mut by_word, mut of_any) = (HashMap::<_, Vec<_>, _>::default(), Vec::new());
+    for (at, pattern) in all.iter().enumerate() {
+        // The rarer the words of a part are, the fewer sentences lead here.
+        let rarest = pattern
+            .parts
+            .iter()
+            .filter_map(firsts)
+            .min_by_key(|words| words.iter().map(|word| needed[word]).sum::<usize>());
+        match rarest {
+            Some(words) => words.into_iter().for_each(|word| by_word.entry(word).or_default().push(at)),
+            None => of_any.push(at),
+        }
+    }
+    Patterns { all, by_word, of_any }
+}
+
+impl Patterns {
+    /// Those that may fit a sentence, in the order of the table.
+    fn for_sentence(&self, sentence: &Sentence) -> impl Iterator<Item = &Pattern> {
+        let named = sentence.words.iter().filter_map(|(word, _)| self.by_word.get(word.as_str())).flatten();
+        let mut places: Vec<usize> = named.chain(&self.of_any).copied().collect();
+        places.sort_unstable();
+        places.dedup();
+        let has_words = |pattern: &&Pattern| {
+            pattern.needs.iter().all(|ways| ways.iter().any(|way| sentence.marks().has_all_of(way)))
+        };
+        places.into_iter().map(|at| &self.all[at]).filter(has_words)
+    }
+}
 
 fn pattern(from: &'static str, said: &'static str) -> Pattern {
     let parts: Vec<Part> = from.split(' ').map(part).collect();
-    let begins = parts.iter().filter_map(|part| match part {
-        Part::Words(ways, false) => Some(ways.iter().map(|way| bit(way[0])).collect()),
+    let needs = parts.iter().filter_map(|part| match part {
+        Part::Words(ways, false) => Some(ways.iter().map(|way| marks_of(way)).collect()),
         _ => None,
     });
-    Pattern { begins: begins.collect(), said, parts }
+    Pattern { needs: needs.collect(), said, parts }
+}
+
+fn marks_of(words: &[&str]) -> Marks {
+    let mut marks = Marks::default();
+    words.iter().for_each(|word| marks.add(word));
+    marks
 }
 
 fn part(text: &'static str) -> Part {
@@ -90,11 +144,9 @@ pub(super) fn rephrased(
     }
     let values = OnceCell::new();
     let mut tentative = false;
-    let of_language = |(patterns, language): (&Vec<Pattern>, &&'static Language)| {
+    let of_language = |(patterns, language): (&Patterns, &&'static Language)| {
         let mut fitting = Fitting { sentence, language, known, about, draft, values: &values, places: Vec::new() };
-        let may_fit =
-            |pattern: &&Pattern| pattern.begins.iter().all(|ways| ways.iter().any(|begin| sentence.begins(*begin)));
-        patterns.iter().filter(may_fit).find_map(|pattern| {
+        patterns.for_sentence(sentence).find_map(|pattern| {
             fitting.places.clear();
             let fits = fitting.fits(&pattern.parts, 0, false);
             tentative = pattern.parts.iter().any(|part| matches!(part, Part::Place('t')));

@@ -23,6 +23,8 @@ pub(super) struct Sentence {
     pub words: Vec<(String, Range<usize>)>,
     /// With which bytes its words begin: a bit each, which a few share.
     begins: Begins,
+    /// Which words it has, as marks that few words share.
+    marks: Marks,
     /// What its columns count themselves, as it says it: `at most 14 days` limits a column of days.
     pub counted: Vec<String>,
     /// Where it states a condition and where it asks for a value, by language: both are asked many times.
@@ -51,21 +53,48 @@ pub(super) fn bit(text: &str) -> (usize, u64) {
     (usize::from(mixed >> 6), 1 << (mixed & 63))
 }
 
-/// The bits of several words or phrases: where, and which.
+/// A mark each of many for some words: a word whose mark is missing is not among them.
+#[derive(Debug, Clone, Copy, Default)]
+pub(super) struct Marks([u64; 8]);
+
+impl Marks {
+    /// The mark of a word, or of the first word of a phrase: where, and which.
+    fn of_first(text: &str) -> (usize, u64) {
+        let first = text.bytes().take_while(|byte| !matches!(byte, b' ' | b'-'));
+        let sum =
+            first.fold(0_u64, |sum, byte| (sum.rotate_left(5) ^ u64::from(byte)).wrapping_mul(0x517c_c1b7_2722_0a95));
+        ((sum >> 61) as usize, 1 << (sum >> 55 & 63))
+    }
+
+    pub fn add(&mut self, word: &str) {
+        let (at, mark) = Marks::of_first(word);
+        self.0[at] |= mark;
+    }
+
+    fn has(&self, (at, mark): (usize, u64)) -> bool {
+        self.0[at] & mark != 0
+    }
+
+    pub fn has_all_of(&self, other: &Marks) -> bool {
+        self.0.iter().zip(other.0).all(|(own, wanted)| own & wanted == wanted)
+    }
+}
+
+/// The marks of several phrases: where, and which.
 type Bits = Box<[(usize, u64)]>;
 
 /// The phrases of a table.
 pub(super) type Phrases = &'static [&'static str];
 
 thread_local! {
-    /// The bits of the phrases of a table, by its place in memory and its length.
+    /// The marks of the phrases of a table, by its place in memory and its length.
     static BITS: RefCell<HashMap<(usize, usize), Bits, FixedState>> = RefCell::default();
 }
 
-/// Goes through the bits of the phrases of a table, which are found once and not anew for each sentence.
+/// Goes through the marks of the phrases of a table, which are found once and not anew for each sentence.
 fn with_bits<R>(phrases: Phrases, read: impl FnOnce(&[(usize, u64)]) -> R) -> R {
     let place = (phrases.as_ptr() as usize, phrases.len());
-    let bits = || phrases.iter().map(|phrase| bit(phrase)).collect();
+    let bits = || phrases.iter().map(|phrase| Marks::of_first(phrase)).collect();
     BITS.with_borrow_mut(|known| read(known.entry(place).or_insert_with(bits)))
 }
 
@@ -410,7 +439,9 @@ impl Sentence {
         }
         keep_codes(text, &mut words);
         let mut begins: Begins = [0; 4];
+        let mut marks = Marks::default();
         for (word, _) in &words {
+            marks.add(word);
             // "L'heure" begins as "heure" does, too.
             let elided = word.strip_prefix("l'").or_else(|| word.strip_prefix("d'"));
             for word in std::iter::once(word.as_str()).chain(elided) {
@@ -424,6 +455,7 @@ impl Sentence {
             tentative: false,
             words,
             begins,
+            marks,
             counted: Vec::new(),
             known: RefCell::default(),
         })
@@ -443,6 +475,11 @@ impl Sentence {
     /// It with what its columns count themselves.
     pub fn counting(&self, counted: Vec<String>) -> Sentence {
         Sentence { counted, ..self.clone() }
+    }
+
+    /// Which words it has.
+    pub fn marks(&self) -> &Marks {
+        &self.marks
     }
 
     /// Whether a word may be among its own, as far as the first byte tells.
@@ -471,7 +508,7 @@ impl Sentence {
     /// Where a phrase stands first, as a range of words, from a word on.
     pub fn find_from(&self, phrase: &str, from: usize) -> Option<Range<usize>> {
         // Nearly every phrase begins as no word of the sentence does.
-        if !self.may_have(phrase) {
+        if !self.marks.has(Marks::of_first(phrase)) {
             return None;
         }
         let first = &phrase[..phrase.bytes().position(|each| matches!(each, b' ' | b'-')).unwrap_or(phrase.len())];
@@ -508,7 +545,7 @@ impl Sentence {
     /// The first place of any of some phrases; of those that begin there the longest.
     pub fn any(&self, phrases: Phrases) -> Option<Range<usize>> {
         with_bits(phrases, |bits| {
-            let may_be = phrases.iter().zip(bits).filter(|(_, bit)| self.begins(**bit));
+            let may_be = phrases.iter().zip(bits).filter(|(_, mark)| self.marks.has(**mark));
             let found = may_be.filter_map(|(phrase, _)| self.find(phrase));
             found.min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))
         })
@@ -517,7 +554,7 @@ impl Sentence {
     /// Whether any of some phrases is there.
     pub fn has(&self, phrases: Phrases) -> bool {
         with_bits(phrases, |bits| {
-            phrases.iter().zip(bits).any(|(phrase, bit)| self.begins(*bit) && self.find(phrase).is_some())
+            phrases.iter().zip(bits).any(|(phrase, mark)| self.marks.has(*mark) && self.find(phrase).is_some())
         })
     }
 
@@ -543,6 +580,7 @@ impl Sentence {
         self.words[at].0 = word.to_owned();
         let (place, bit) = bit(word);
         self.begins[place] |= bit;
+        self.marks.add(word);
         self.known.take();
     }
 
@@ -632,6 +670,9 @@ impl Sentence {
             // "Never lower than the one before" counts nothing.
             let before = at.checked_sub(1).map_or("", |before| self.word(before));
             return (!language.definite.contains(&before) || *number > 1).then_some(*number as f64);
+        }
+        if !word.bytes().any(|byte| byte.is_ascii_digit()) {
+            return None;
         }
         let grouped = word.contains(',') && word.split(',').skip(1).all(|group| group.len() == 3);
         let plain = match (word.rfind(','), word.rfind('.')) {
