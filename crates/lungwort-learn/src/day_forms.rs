@@ -52,7 +52,10 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
                 Some((form, source)) => column.lines.set("date_format", form, source, Confidence::Confirm),
                 None => {
                     open.push(column.heading.trim().to_owned());
-                    let rules = offer(column);
+                    let (name, rules) = (column.name.clone(), offer(column));
+                    if !drafted.columns[at].is_coded() {
+                        compare_as_days(&mut drafted.rules, &name);
+                    }
                     drafted.rules.extend(rules);
                 }
             }
@@ -81,6 +84,23 @@ fn of_others(sheet: &DraftSheet) -> Option<String> {
     match forms.as_slice() {
         [one] => Some((*one).to_owned()),
         _ => None,
+    }
+}
+
+/// Has rules compare a column whose values are texts now where these are plain ISO days.
+fn compare_as_days(rules: &mut [DraftRule], name: &str) {
+    for (_, check) in rules.iter_mut().flat_map(|rule| &mut rule.lines).filter(|(key, _)| key == "check") {
+        let words: Vec<&str> = check.trim_matches('"').split(' ').collect();
+        let compared = |at: usize| {
+            let signs = [at.checked_sub(1).and_then(|at| words.get(at)), words.get(at + 1)];
+            words[at] == name
+                && signs.into_iter().flatten().any(|sign| matches!(*sign, "<" | "<=" | ">" | ">=" | "+" | "-"))
+        };
+        let cast = |at: usize| match compared(at) {
+            true => format!("CAST({name} AS DATE)"),
+            false => words[at].to_owned(),
+        };
+        *check = quoted(&(0..words.len()).map(cast).collect::<Vec<_>>().join(" "));
     }
 }
 

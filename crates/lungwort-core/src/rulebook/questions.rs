@@ -103,7 +103,8 @@ pub fn questions(text: &str) -> Vec<Question> {
         let end = if bare.starts_with('[') { end_of_table(&lines, at) } else { at + 1 };
         let code = lines[at..end].iter().map(|line| without_comment(line.trim_start_matches("# ")));
         let code: Vec<&str> = code.collect();
-        let about = About { heading: heading.as_deref(), sheet: sheet.as_deref(), names: &names };
+        let formed = block(&lines, at).any(|line| assigned(line.trim_start_matches("# "), "date_format").is_some());
+        let about = About { heading: heading.as_deref(), sheet: sheet.as_deref(), names: &names, formed };
         found.extend(ask(&code, &about, from..end, counts, evidence));
     }
     found.sort_by_key(|question| (question.weight, question.lines.start));
@@ -115,6 +116,16 @@ struct About<'l> {
     heading: Option<&'l str>,
     sheet: Option<&'l str>,
     names: &'l [(String, String)],
+    /// Whether it is known how its days are written.
+    formed: bool,
+}
+
+/// The lines of the table that a line is in.
+fn block<'l>(lines: &'l [&'l str], at: usize) -> impl Iterator<Item = &'l &'l str> {
+    let begins = |line: &&'l str| line.starts_with('[');
+    let from = lines[..=at].iter().rposition(begins).unwrap_or(0);
+    let behind = lines[at + 1..].iter().position(begins).unwrap_or(lines.len() - at - 1);
+    lines[from..=at + behind].iter()
 }
 
 /// The names of columns with their headings.
@@ -224,8 +235,12 @@ fn ask(
         Some(when) => words.replace(" in every row", &format!(" where {}", condition(when, about.names))),
         None => words.replace(" in every row", &rows_meant(code, about)),
     };
-    let words =
-        words.replace("{}", subject.as_deref().unwrap_or("it")).replace("[]", &plain(&key, &value, about.names));
+    let value = match (key.as_str(), value.as_str()) {
+        // Where nothing else is said of it, a date is written so.
+        ("type", "\"date\"") if !about.formed => "a date written yyyy-mm-dd".to_owned(),
+        (key, value) => plain(key, value, about.names),
+    };
+    let words = words.replace("{}", subject.as_deref().unwrap_or("it")).replace("[]", &value);
     Some(Question { subject, words, evidence, effect, counts, lines, weight })
 }
 

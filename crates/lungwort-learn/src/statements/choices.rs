@@ -68,7 +68,7 @@ pub(super) fn read(
         .as_ref()
         .filter(|_| text.contains('|'))
         .map_or(text, |lead| without_remark(sentence.rest(lead.end), language));
-    if let Some((key, value, confidence)) = of_one(sentence, language, (behind, alone)) {
+    if let Some((key, value, confidence)) = of_one((sentence, heading), language, (behind, alone)) {
         return Reading::of(vec![claim(key, value, confidence)]);
     }
     if is_day_in_words(text) || is_unit(text) {
@@ -600,9 +600,23 @@ fn of_files(sentence: &Sentence, language: &Language) -> Option<String> {
     if behind_files { pattern(&endings) } else { None }
 }
 
+/// `.jpg or .png` and nothing else: how the names of such files end.
+fn dotted_files(sentence: &Sentence, language: &Language, behind: usize) -> Option<String> {
+    let joins = |word: &str| [language.or, language.and].iter().any(|words| words.contains(&word));
+    let mut endings: Vec<&str> = Vec::new();
+    for (word, place) in sentence.words.get(behind..)? {
+        if ENDINGS.contains(&word.as_str()) && sentence.text[..place.start].ends_with('.') {
+            endings.push(word);
+        } else if !joins(word) && !language.only.contains(&word.as_str()) {
+            return None;
+        }
+    }
+    (!endings.is_empty()).then(|| format!(r".*\.(?i:{})", endings.join("|")))
+}
+
 /// One code and no other, or the endings of the names of files.
 fn of_one(
-    sentence: &Sentence,
+    (sentence, heading): (&Sentence, &Sentence),
     language: &Language,
     (behind, alone): (usize, bool),
 ) -> Option<(&'static str, String, Confidence)> {
@@ -610,7 +624,8 @@ fn of_one(
     if let Some(code) = always.or_else(|| only_one(sentence, language).filter(|_| alone)) {
         return Some(("allowed", list(&[code]), Confidence::Known));
     }
-    of_files(sentence, language).map(|endings| ("pattern", format!("'{endings}'"), Confidence::Confirm))
+    let dotted = || dotted_files(sentence, language, behind).filter(|_| !is_of_kinds(heading));
+    of_files(sentence, language).or_else(dotted).map(|endings| ("pattern", format!("'{endings}'"), Confidence::Confirm))
 }
 
 /// `The currency is always GBP`, `must be GBP`: behind the column, one code and no other.

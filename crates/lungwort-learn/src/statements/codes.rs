@@ -17,6 +17,9 @@ const LITERAL: usize = 8;
 
 /// The expression for codes that are built as a sentence says.
 pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    if let Some(regex) = super::joined_pieces::read(sentence, language, from) {
+        return Some(regex);
+    }
     let plain = super::composed::without_purposes(sentence, language, from)
         .or_else(|| without_letters(sentence, language))
         .or_else(|| with_counted_dates(sentence, language));

@@ -102,6 +102,19 @@ fn ends(sentence: &Sentence, phrase: &str, at: usize) -> bool {
     at.checked_sub(words).is_some_and(|from| sentence.ends_at(phrase, from) == Some(at))
 }
 
+/// The expression for the one piece that a part of a sentence ends with, behind what it stands for: `aisle letter`, `two-digit bay`.
+pub(super) fn piece_at_end(part: &Sentence, language: &Language) -> Option<String> {
+    let end = part.words.len();
+    let plain = |at: usize| part.words[at].0.chars().all(char::is_lowercase) && part.number(at, language).is_none();
+    let starts = (0..end.min(PURPOSE + 1)).take_while(|at| *at == 0 || plain(at - 1));
+    starts.into_iter().find_map(|at| {
+        let mut reader = Reader { sentence: part, language, at, end };
+        let piece = reader.element().filter(|piece| piece.counted.is_some() || at == 0)?;
+        let rest = reader.at..end;
+        (rest.len() < PURPOSE && rest.into_iter().all(plain)).then_some(piece.regex)
+    })
+}
+
 /// The word before which the pieces end: an example, a bracket or another part of the sentence.
 fn end_of(sentence: &Sentence, language: &Language, from: usize) -> usize {
     let parted = |at: usize| {

@@ -468,8 +468,25 @@ pub(super) fn is_given(sentence: &Sentence, language: &Language, mentions: &[Men
 /// The values that a condition names: up to where the sentence goes on.
 pub(super) fn values_of(text: &str, language: &Language) -> Option<Vec<String>> {
     let text = text.trim().trim_start_matches(['"', '\'', '“', '‘', '„', '«']);
-    let end = text.find([',', ';', ')', ':', '.', '"', '“', '”', '’', '»', '\'']).unwrap_or(text.len());
-    let mut parts: Vec<&str> = vec![text[..end].trim()];
+    let end = text.find([';', ')', ':', '.', '"', '“', '”', '’', '»', '\'']).unwrap_or(text.len());
+    let segments: Vec<&str> = text[..end].split(',').map(str::trim).collect();
+    // "F, G or P" names three; what stands behind another comma goes on.
+    let named =
+        |segment: &str| segment.split(' ').count() == 1 && !language.small.contains(&segment.to_lowercase().as_str());
+    let last = segments.iter().position(|segment| {
+        segment.split_once(' ').is_some_and(|(first, rest)| {
+            let second = rest.split(' ').next().unwrap_or_default();
+            language.or.contains(&first) || language.or.contains(&second) && named(first)
+        })
+    });
+    let last = last.filter(|last| segments[..*last].iter().all(|segment| named(segment)));
+    let mut parts: Vec<&str> = segments[..=last.unwrap_or(0)].to_vec();
+    if let Some(part) = parts.last_mut()
+        && let Some((first, rest)) = part.split_once(' ')
+        && language.or.contains(&first)
+    {
+        *part = rest;
+    }
     for word in language.or {
         let sign = format!(" {word} ");
         parts =

@@ -111,9 +111,24 @@ impl Asking<'_> {
             let unit = sentence.word(limit.end);
             let named = MONEY.contains(&unit);
             let signed = behind.starts_with(['€', '£', '$']) || before.ends_with(['€', '£', '$']);
-            (signed || named) && limit.terms.iter().all(|(sign, _)| *sign != "=")
+            signed || named
         };
-        let limit = self.limits().into_iter().find(|limit| words.contains(&limit.start) && money(limit))?;
+        // "Worth £2,000 or more"
+        let or_more = |mut limit: Limit| {
+            if let [("=", number)] = limit.terms.as_slice() {
+                let behind =
+                    |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, limit.end)).max();
+                let (sign, end) = match (behind(self.language.or_more), behind(self.language.or_less)) {
+                    (Some(end), _) => (">=", end),
+                    (_, Some(end)) => ("<=", end),
+                    _ => return None,
+                };
+                (limit.terms, limit.end) = (vec![(sign, *number)], end);
+            }
+            Some(limit)
+        };
+        let within = |limit: &Limit| words.contains(&limit.start) && money(limit);
+        let limit = self.limits().into_iter().filter(within).find_map(or_more)?;
         let unit = usize::from(MONEY.contains(&sentence.word(limit.end)));
         let place = self.charged_column()?;
         let asked = self.subjects.contains(&place);
@@ -128,8 +143,10 @@ impl Asking<'_> {
         let of_value = |(_, of): &(usize, &DraftColumn)| has_word(&of.heading, self.language.values_of_things);
         let alone = |mut found: Vec<usize>| found.pop().filter(|_| found.is_empty());
         let paid = columns.clone().filter(charged).map(|(column, _)| column).collect::<Vec<_>>();
-        let worth = || columns.filter(of_value).map(|(column, _)| column).collect::<Vec<_>>();
-        let column = if paid.is_empty() { alone(worth()) } else { alone(paid) };
+        let worth = || columns.clone().filter(of_value).map(|(column, _)| column).collect::<Vec<_>>();
+        // "Worth more than 2,000" is none of what is paid.
+        let says_worth = || self.sentence.has(self.language.values_of_things) && alone(worth()).is_some();
+        let column = if paid.is_empty() || says_worth() { alone(worth()) } else { alone(paid) };
         column.map(|column| (sheet, column))
     }
 

@@ -332,7 +332,9 @@ fn of_years(sentence: &Sentence, language: &Language) -> Vec<(&'static str, Stri
         (1500..2200).contains(&year).then_some(year)
     };
     let days = named(sentence, language);
-    let of_day = |at: &usize| days.iter().any(|day| day.words.contains(at));
+    // "If the value is 2000 or more" names no year.
+    let condition = super::conditions::condition_span(sentence, language).unwrap_or(0..0);
+    let of_day = |at: &usize| condition.contains(at) || days.iter().any(|day| day.words.contains(at));
     let years: Vec<(usize, i16)> =
         (0..sentence.words.len()).filter(|at| !of_day(at)).filter_map(|at| Some((at, year(at)?))).collect();
     // `dd/mm/yyyy, 1813-1900`

@@ -308,6 +308,11 @@ fn without_nothing(values: &mut Vec<String>, language: &Language) {
     spread_ranges(values, language);
 }
 
+/// Whether all values of a list of three and more begin with a capital.
+fn are_capitalised(values: &[String]) -> bool {
+    values.len() >= 3 && values.iter().all(|value| value.starts_with(char::is_uppercase))
+}
+
 /// The values of a list in words; `led` where words before it say that it is one.
 pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
     let text = text.trim().trim_start_matches([':', '–']).trim_start();
@@ -343,8 +348,8 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
         let lower = value.to_lowercase();
         let first = lower.split_whitespace().next().unwrap_or_default();
         let is_code = !value.chars().any(char::is_lowercase);
-        // A state may be "in use".
-        let may_be = of_kinds && value.split_whitespace().count() == 2;
+        // A state may be "in use", and a value that begins as all others do "In use".
+        let may_be = (of_kinds || are_capitalised(&values)) && value.split_whitespace().count() == 2;
         // "Nord, sud ou est" ends with a word of every sentence.
         let ends = values.len() >= 3 && values.last() == Some(value) && values.iter().all(|value| !value.contains(' '));
         let state = || denied_state(value, language).is_some_and(|rest| is_state_of(rest, &values));

@@ -414,8 +414,18 @@ pub(super) fn spoken_of(
     let pronoun = |mention: &Mention| {
         sentence.words[..mention.words.start].iter().any(|(word, _)| language.pronouns.contains(&word.as_str()))
     };
+    // "Never more than the quote" has no subject of its own.
+    let compares = |mention: &Mention| {
+        let phrases =
+            [language.above, language.below, language.at_most, language.at_least, language.earlier, language.later];
+        let ends = phrases.into_iter().flatten().filter_map(|phrase| sentence.ends_at(phrase, 0));
+        let end = ends.max().unwrap_or(0);
+        let article = usize::from(language.every.contains(&sentence.word(end)));
+        end > 0 && mention.words.start == end + article
+    };
+    let goes_on = |mention: &Mention| pronoun(mention) || compares(mention);
     let spoken_of = match (own, mentions, before) {
-        (None, [one], [of]) if one.place != *of && one.place.0 == of.0 && pronoun(one) => Some(*of),
+        (None, [one], [of]) if one.place != *of && one.place.0 == of.0 && goes_on(one) => Some(*of),
         _ => own,
     };
     (own, spoken_of)

@@ -45,6 +45,7 @@ mod if_headings;
 mod implied;
 mod in_brackets;
 mod in_words;
+mod joined_pieces;
 mod labels;
 mod language;
 mod last_clause;

@@ -69,26 +69,7 @@ impl Fitting<'_> {
                 (joined() && of.is_some() && self.of_others(&words)).then(|| text.to_owned())
             }
             'x' => self.own_values(&words).then(|| text.to_owned()),
-            'l' | 'o' => {
-                let joins = |at: usize| {
-                    let word = sentence.word(at);
-                    language.or.contains(&word) || language.and.contains(&word)
-                };
-                let listed = text.contains([',', '/']) || words.clone().any(joins);
-                let chosen = || {
-                    let or = language.or.first().copied().unwrap_or("/");
-                    language
-                        .and
-                        .iter()
-                        .fold(text.to_owned(), |text, and| text.replace(&format!(" {and} "), &format!(" {or} ")))
-                };
-                // "Two-letter code (e.g. en, fr)" shows two of many.
-                let shown = language.example.iter().any(|phrase| sentence.ends_at(phrase, words.start).is_some());
-                // "Between 1 and 12" is no list, and in "N (new), G (good)" the brackets are read with it.
-                let range = language.between.contains(&sentence.word(words.start)) || text.contains('(');
-                (listed && !shown && !(kind == 'o' && range))
-                    .then(|| if kind == 'o' { chosen() } else { text.to_owned() })
-            }
+            'l' | 'o' => self.list(kind, &words, text),
             _ => {
                 let ends = words.end == sentence.words.len();
                 // What "it" is shows where the sentence is read as it stands.
@@ -98,6 +79,28 @@ impl Fitting<'_> {
                 Some(if ends { sentence.rest(words.start).to_owned() } else { text.to_owned() })
             }
         }
+    }
+
+    /// Some words that list something; of an `o` so that it is read as a choice.
+    fn list(&self, kind: char, words: &Range<usize>, text: &str) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let joins = |at: usize| {
+            let word = sentence.word(at);
+            language.or.contains(&word) || language.and.contains(&word)
+        };
+        let listed = text.contains([',', '/']) || words.clone().any(joins);
+        let chosen = || {
+            let or = language.or.first().copied().unwrap_or("/");
+            language.and.iter().fold(text.to_owned(), |text, and| text.replace(&format!(" {and} "), &format!(" {or} ")))
+        };
+        // "Two-letter code (e.g. en, fr)" shows two of many.
+        let shown = language.example.iter().any(|phrase| sentence.ends_at(phrase, words.start).is_some());
+        // "Between 1 and 12" is no list, and in "N (new), G (good)" the brackets are read with it.
+        let range = language.between.contains(&sentence.word(words.start)) || text.contains(['(', ':']);
+        // "Restricted boxes, mandatory for them" names no values.
+        let goes_on = words.clone().any(|at| language.only_for.contains(&sentence.word(at)));
+        (listed && !shown && !(kind == 'o' && (range || goes_on)))
+            .then(|| if kind == 'o' { chosen() } else { text.to_owned() })
     }
 
     /// The heading of the column that some words name, `kind` as the place has it.

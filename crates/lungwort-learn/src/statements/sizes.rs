@@ -282,7 +282,12 @@ fn signs_between(sentence: &Sentence, language: &Language, found: &mut Said) {
         found.push(("decimal_mark", quoted("."), known));
     }
     decimal_mark(sentence, language, comma, found);
-    if let Some(sign) = sign.filter(|_| !of_decimals) {
+    // What joins the pieces of one code parts no values.
+    let joins = |sign: &&str| {
+        let mut patterns = found.iter().filter(|(key, ..)| *key == "pattern");
+        patterns.any(|(_, value, _)| value.contains(&regex::escape(sign)))
+    };
+    if let Some(sign) = sign.filter(|sign| !of_decimals && !joins(sign)) {
         found.push(("separator", quoted(sign), known));
     }
 }

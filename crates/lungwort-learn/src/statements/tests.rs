@@ -849,3 +849,10 @@ fn what_comes_once_a_day_and_limits_of_days_for_some_rows_are_read() {
     insta::assert_snapshot!("schicht_dauer", read_all(include_str!("said/schicht_dauer.txt")));
     insta::assert_snapshot!("creneau_duree", read_all(include_str!("said/creneau_duree.txt")));
 }
+
+#[test]
+fn what_some_rows_must_have_and_how_pieces_are_joined_is_read() {
+    insta::assert_snapshot!("bench_cards", read_all(include_str!("said/bench_cards.txt")));
+    insta::assert_snapshot!("clock_jobs", read_all(include_str!("said/clock_jobs.txt")));
+    insta::assert_snapshot!("joined_signs", read_all(include_str!("said/joined_signs.txt")));
+}

@@ -79,6 +79,9 @@ pub(super) struct Pieces {
     pub first: &'static [&'static str],
     /// What says no more of the pieces: `without spaces`.
     pub beside: &'static [&'static str],
+    /// Before the sign between all pieces, and what may be behind it: `joined by`; `durch … getrennt`.
+    pub joined: &'static [&'static str],
+    pub joined_behind: &'static [&'static str],
     /// Behind letters: they are capitals.
     pub in_capitals: &'static [&'static str],
     /// Before the number of characters that there may be.

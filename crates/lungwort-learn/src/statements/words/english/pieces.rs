@@ -37,6 +37,11 @@ pub(super) const PIECES: &Pieces = &Pieces {
         "no spaces", "without spaces", "no blanks", "without a space", "with no spaces", "without any spaces",
         "no space", "in a row", "in that order", "in this order", "each",
     ],
+    joined: &[
+        "joined by", "joined with", "separated by", "separated with", "linked by", "linked with", "divided by",
+        "connected by", "connected with", "parted by", "with",
+    ],
+    joined_behind: &["between", "them", "the", "two", "in", "parts"],
     in_capitals: &[
         "in capitals", "all in capitals", "capitals only", "in upper case", "upper case", "uppercase", "in uppercase",
         "all capitals",

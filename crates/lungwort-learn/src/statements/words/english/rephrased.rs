@@ -288,6 +288,84 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "not before {2}",
     ),
     ("nothing|none older_than {d}", "not before {1}"),
+    (
+        "for|with {y} only , ?and ?but ?where|when ?it_is|they_are required|mandatory|compulsory|needed|obligatory ?for|with|there|then|here ?them|these|those|it",
+        "required for {1}, otherwise blank",
+    ),
+    (
+        "for {y} only ; ?and ?but ?it_is required|mandatory|compulsory|needed|obligatory ?for|with|there|then|here ?them|these|those|it",
+        "required for {1}, otherwise blank",
+    ),
+    (
+        "{y} only ; ?and ?but ?it_is required|mandatory|compulsory|needed|obligatory ?for|with|there|then|here ?them|these|those|it",
+        "required for {1}, otherwise blank",
+    ),
+    (
+        "required|mandatory|compulsory|needed|obligatory for|with {y} , ?and ?but ?left|leave|stays blank|empty ?for|with|in all_others|all_the_others|others|the_others|the_rest|all_the_rest|everyone_else|everybody_else|everything_else|anyone_else|anything_else|any_other",
+        "required for {1}, otherwise blank",
+    ),
+    (
+        "{c} : required|mandatory|compulsory|needed|obligatory for|with {y} , ?and ?but ?left|leave|stays blank|empty ?for|with|in all_others|all_the_others|others|the_others|the_rest|all_the_rest|everyone_else|everybody_else|everything_else|anyone_else|anything_else|any_other",
+        "{1}: required for {2}, otherwise blank",
+    ),
+    (
+        "{u} with|of|having ?a|an|the {c} of {n} or_more|and_more|or_over|or_above|and_above|upwards|and_over {r}",
+        "{1} with {2} of at least {3} {4}",
+    ),
+    (
+        "{u} with|of|having ?a|an|the {c} of £ {n} or_more|and_more|or_over|or_above|and_above|upwards|and_over {r}",
+        "{1} with {2} of at least {3} {4}",
+    ),
+    (
+        "{u} worth|valued_at|priced_at|costing £ {n} or_more|and_more|or_over|or_above|and_above|upwards|and_over {r}",
+        "{1} worth at least {2} {3}",
+    ),
+    ("{c} of £ {n} or_more|and_more|or_over|or_above|and_above|upwards|and_over : {r}", "if {1} is at least {2}, {3}"),
+    (
+        "{u} worth|valued_at|priced_at|costing {n} or_more|and_more|or_over|or_above|and_above|upwards|and_over {r}",
+        "{1} worth at least {2} {3}",
+    ),
+    ("{c} of {n} or_more|and_more|or_over|or_above|and_above|upwards|and_over : {r}", "if {1} is at least {2}, {3}"),
+    ("{k} unless ?a|an|the {u} is|are ?still|already|just {y}", "{1} unless {3c} is {3v}"),
+    (
+        "if|when|where|once|as_soon_as {r} , give|enter|state|write|fill_in|provide|add|quote|note|record the_name|the_names of ?the|a|an {c}",
+        "if {1}, {2} is required",
+    ),
+    (
+        "{r} must|should|need_to|needs_to|have_to|has_to have|give|state|show|carry the_name|the_names|a_name of ?the|a|an|their|its {c}",
+        "{1} must have {2}",
+    ),
+    ("once|when|as_soon_as|after|if ?a|an|the {u} has_been|have_been|was|were {y} ?, {r}", "if {2c} is {2v}, {3}"),
+    (
+        "{c} must|has_to|have_to|needs_to|should be at_least|no_less_than|not_less_than a|one week after {c}",
+        "{1} must be at least 7 days after {2}",
+    ),
+    ("{c} : starting|beginning|starts|begins|start|begin with a|the plus|plus_sign", "{1}: starts with +"),
+    ("{c} : starting|beginning|starts|begins|start|begin with a|the plus|plus_sign and {r}", "{1}: starts with +"),
+    (
+        "{c} starts|begins|start|begin|must_start|must_begin|has_to_start|has_to_begin with a|the plus|plus_sign",
+        "{1}: starts with +",
+    ),
+    (
+        "{c} starts|begins|start|begin|must_start|must_begin|has_to_start|has_to_begin with a|the plus|plus_sign and {r}",
+        "{1}: starts with +",
+    ),
+    (
+        "{c} ?numbers|number ?are|is|must|should ?always|be ?given|entered|written with|in {k} , starting|beginning with a|the plus|plus_sign",
+        "{1}: starts with +",
+    ),
+    ("with {k} , starting|beginning with a|the plus|plus_sign", "starts with +"),
+    ("starting|beginning|starts|begins|start|begin with a|the plus|plus_sign", "starts with +"),
+    ("starting|beginning|starts|begins|start|begin with a|the plus|plus_sign and {r}", "starts with +"),
+    ("{c} : {r} , ?and ?but only for|with ?the {c} {o}", "{1}: {2}.\n{1}: only if {3} is {4}"),
+    ("{c} : {r} , ?and ?but for|with ?the {c} {o} only", "{1}: {2}.\n{1}: only if {3} is {4}"),
+    ("{r} , ?and ?but only for|with ?the {c} {o}", "{1}.\nonly if {2} is {3}"),
+    ("only for|with ?the {c} {o}", "only if {1} is {2}"),
+    ("for|with ?the {c} {o} only", "only if {1} is {2}"),
+    (
+        "{c} is|are ?given|allowed|granted|possible|filled|filled_in|needed|entered|used|permitted|required only for|with ?the {c} {o}",
+        "{1}: only if {2} is {3}",
+    ),
     ("for {y} only ; {r}", "only for {1}.\n{2}"),
     ("for {y} only , {r}", "only for {1}.\n{2}"),
     ("for {y} only", "only for {1}"),

@@ -23,6 +23,10 @@ pub(super) const PIECES: &Pieces = &Pieces {
     optional: &["éventuellement", "facultativement", "le cas échéant"],
     first: &["les premiers", "les premières", "le premier"],
     beside: &["sans espace", "sans espaces"],
+    joined: &[
+        "séparés par", "séparées par", "séparé par", "séparée par", "reliés par", "reliées par", "joints par", "avec",
+    ],
+    joined_behind: &["entre", "les", "deux"],
     in_capitals: &["en majuscules", "en majuscule", "en capitales"],
     maximum: &["max", "maximum"],
     roman: &["chiffre romain", "chiffres romains"],

@@ -96,6 +96,15 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("?doit ?être inférieur|inférieure|inférieurs ou égal|égale|égaux à|au|aux {c}", "ne doit pas dépasser {1}"),
     ("pas plus que|de ?de {c}", "ne doit pas dépasser {1}"),
     ("au_plus|au_maximum le_nombre_de|autant_que|autant_de|égal_à {c}", "ne doit pas dépasser {1}"),
+    (
+        "{c} : {r} , ?mais ?et uniquement|seulement pour ?le|la|les|l' {c} {o}",
+        "{1} : {2}.\n{1} : uniquement si {3} est {4}",
+    ),
+    ("uniquement|seulement pour ?le|la|les {c} {o}", "uniquement si {1} est {2}"),
+    (
+        "uniquement|seulement pour {y} , ?et|mais ?y ?alors ?là ?dans_ce_cas obligatoire|requis|requise|exigé|exigée ?dans_ce_cas ?alors",
+        "obligatoire pour {1}, sinon vide",
+    ),
     ("?l'année {n} uniquement|seulement|exclusivement", "en {1}"),
     ("année {n} uniquement|seulement|exclusivement", "en {1}"),
     ("uniquement|seulement|exclusivement ?des ?les dates|jours de|en {n}", "en {1}"),

@@ -29,6 +29,8 @@ pub(super) const PIECES: &Pieces = &Pieces {
     optional: &["optional", "wahlweise", "eventuell", "gegebenenfalls", "ggf"],
     first: &["die ersten", "die erste"],
     beside: &["ohne leerzeichen", "keine leerzeichen", "ohne leerstellen"],
+    joined: &["durch", "getrennt durch", "verbunden durch", "verbunden mit", "mit", "getrennt mit"],
+    joined_behind: &["getrennt", "verbunden", "voneinander", "dazwischen", "miteinander"],
     in_capitals: &["in großbuchstaben", "alles groß", "großgeschrieben"],
     maximum: &["max", "maximal"],
     roman: &["römische ziffer", "römische ziffern", "römische zahl", "römische zahlen", "römischen ziffern"],

@@ -34,6 +34,16 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1} und {3} zusammen müssen eindeutig sein",
     ),
     ("?nur ?höchstens ein|eine|einen {k} pro|je {i} und ?pro ?je {i}", "{2} und {3} zusammen müssen eindeutig sein"),
+    ("{c} : {r} , ?aber ?und nur für|bei ?der|die|das|dem|den {c} {o}", "{1}: {2}.\n{1}: nur wenn {3} {4} ist"),
+    ("nur für|bei ?der|die|das|dem|den {c} {o}", "nur wenn {1} {2} ist"),
+    (
+        "{c} ist|sind|wird|werden nur für|bei ?der|die|das|dem|den {c} {o} ?möglich|erlaubt|zulässig|gewährt|angegeben|nötig|ausgefüllt",
+        "{1}: nur wenn {2} {3} ist",
+    ),
+    (
+        "nur für|bei {y} , ?und|aber ?dort|dann|da|hier pflicht|erforderlich|nötig|anzugeben|zwingend|obligatorisch ?auszufüllen",
+        "Pflicht bei {1}, sonst leer",
+    ),
     ("nur bei {c} auf|per|mit|in|als {v}", "nur wenn {1} {2} ist"),
     ("{v} nur mit {c}", "wenn {0} {1} ist, ist {2} Pflicht"),
     ("in der|bei|im|für {w} immer {v}", "muss bei {1} {2} sein"),
