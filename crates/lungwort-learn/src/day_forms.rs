@@ -100,7 +100,9 @@ fn compare_as_days(rules: &mut [DraftRule], name: &str) {
             true => format!("CAST({name} AS DATE)"),
             false => words[at].to_owned(),
         };
-        *check = quoted(&(0..words.len()).map(cast).collect::<Vec<_>>().join(" "));
+        let compared = (0..words.len()).map(cast).collect::<Vec<_>>().join(" ");
+        // `EXTRACT(ISODOW FROM sent_on)`
+        *check = quoted(&compared.replace(&format!(" FROM {name})"), &format!(" FROM CAST({name} AS DATE))")));
     }
 }
 

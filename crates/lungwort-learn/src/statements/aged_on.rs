@@ -4,16 +4,18 @@
 use jiff::Span;
 use jiff::civil::Date;
 
+use super::by_value::entries;
 use super::codes::qualified;
 use super::conditions::{condition_of, conditional_at};
 use super::counted_rows::has_word;
 use super::days::{self, Named};
 use super::days_of_rows::is_of_days;
+use super::for_values::{is_any_of, is_form_of};
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::{About, Claim, Confidence, Reading, Target};
-use crate::draft::Draft;
+use crate::draft::{Draft, DraftColumn};
 use lungwort_core::cell::fold::without_accents;
 use lungwort_core::rulebook::toml_text::quoted;
 
@@ -45,8 +47,12 @@ pub(super) fn read(
     };
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
     // "If Role is BAR, at least 18 on 1 May 2027" is said of some rows.
-    let some = conditional_at(sentence, language).is_some();
-    let when = condition_of(sentence, language, mentions, &name).filter(|_| some);
+    let conditional = conditional_at(sentence, language).is_some();
+    let kind = rows_named(sentence, place.0, draft);
+    let some = conditional || kind.is_some();
+    let when = condition_of(sentence, language, mentions, &name).filter(|_| conditional);
+    // "Tadpoles are at most 6"; what is denied of them is not known.
+    let when = when.or_else(|| kind.filter(|_| !conditional && !sentence.has(language.negations)));
     let narrows = |claim: &Claim| some && matches!(claim.key, "required" | "required_when" | "blank_when");
     reading.claims.retain(|claim| !LIMITS.contains(&claim.key) && !of_another(claim) && !narrows(claim));
     let claim = |(key, day): (&'static str, Date)| Claim {
@@ -76,6 +82,33 @@ pub(super) fn read(
         None => reading.claims.extend(limits.into_iter().map(claim)),
     }
     reading.understood = true;
+}
+
+/// The rows that a sentence speaks of by values of a list, where these are of one column.
+fn rows_named(sentence: &Sentence, sheet: usize, draft: &Draft) -> Option<String> {
+    let plain = |text: &str| without_accents(text).to_lowercase();
+    let words: Vec<String> = sentence.words.iter().map(|(word, _)| plain(word)).collect();
+    let is_named = |value: &str| {
+        let parts: Vec<String> = plain(value).split([' ', '-']).map(str::to_owned).collect();
+        let short = value.chars().count() < 3;
+        words.windows(parts.len()).enumerate().any(|(at, said)| {
+            let last = parts.len() - 1;
+            let written = &sentence.text[sentence.words[at].1.start..sentence.words[at + last].1.end];
+            let alike =
+                said[..last] == parts[..last] && (said[last] == parts[last] || is_form_of(&said[last], &parts[last]));
+            alike && (!short || written == value)
+        })
+    };
+    let of_column = |column: &DraftColumn| {
+        let list = entries(&column.lines.get("allowed")?.value);
+        let named = list.iter().filter(|(value, label)| {
+            value.parse::<f64>().is_err() && (is_named(value) || label.as_deref().is_some_and(is_named))
+        });
+        let values: Vec<String> = named.map(|(value, _)| value.clone()).collect();
+        (!values.is_empty()).then(|| is_any_of(&column.name, &values))
+    };
+    let mut found = draft.sheets[sheet].columns.iter().filter_map(of_column);
+    found.next().filter(|_| found.next().is_none())
 }
 
 /// How old somebody has to be on a day that another column has: `at least 5 years old on the day of the first lesson`.

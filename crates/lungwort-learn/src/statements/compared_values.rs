@@ -56,15 +56,33 @@ pub(super) fn as_the_columns_take_them(draft: &mut Draft) {
         if kinds.is_empty() {
             continue;
         }
+        let headings: HashMap<String, String> =
+            sheet.columns.iter().map(|column| (column.name.clone(), column.heading.trim().to_lowercase())).collect();
         let lines = sheet.columns.iter_mut().flat_map(|column| &mut column.lines.0);
         for line in lines.filter(|line| CONDITIONS.contains(&line.key)) {
-            line.value = rewritten(&line.value, &kinds);
+            line.value = match said_of_things(&line.value, &line.source, (&kinds, &headings)) {
+                Some(counted) => counted,
+                None => rewritten(&line.value, &kinds),
+            };
         }
         let under = sheet.rules.iter_mut().filter(|rule| rule.lines.iter().any(|(key, _)| key == "when"));
         for (_, value) in under.flat_map(|rule| &mut rule.lines) {
             *value = rewritten(value, &kinds);
         }
     }
+}
+
+/// "If a colony is diseased", where Diseased counts them: there are some.
+fn said_of_things(
+    condition: &str,
+    source: &str,
+    (kinds, headings): (&HashMap<String, Kind>, &HashMap<String, String>),
+) -> Option<String> {
+    let name = condition.trim_matches('"').strip_suffix(" IS NOT NULL")?;
+    let heading = headings.get(name).filter(|_| matches!(kinds.get(name), Some(Kind::Number)))?;
+    let source = source.to_lowercase();
+    let mut copulas = words::ALL.iter().flat_map(|language| language.copulas.iter().take(2));
+    copulas.any(|copula| source.contains(&format!(" {copula} {heading}"))).then(|| quoted(&format!("{name} > 0")))
 }
 
 /// A column of which nothing else is known takes yes and no where a condition compares it with one of them: `(Reduced = Y)`.

@@ -30,8 +30,12 @@ pub(super) fn read(
     }
     let of_sheet = |sheet: usize| {
         let columns = draft.sheets[sheet].columns.iter().enumerate();
-        let days: Vec<Place> =
-            columns.map(|(column, _)| (sheet, column)).filter(|place| is_of_days(*place, draft)).collect();
+        let typed: Vec<Place> =
+            columns.clone().map(|(column, _)| (sheet, column)).filter(|place| is_of_days(*place, draft)).collect();
+        // `Date`, of which nothing is said but its name; "return the file by 15 September" says nothing of it.
+        let called =
+            columns.filter(|(_, column)| is_both(&limits) && is_called_one_of(column, |language| language.dates));
+        let days = if typed.is_empty() { called.map(|(column, _)| (sheet, column)).collect() } else { typed };
         match days.as_slice() {
             [only] => Some(*only),
             // What takes place then begins and ends then.
@@ -55,7 +59,12 @@ pub(super) fn read(
         confidence: Confidence::Confirm,
     };
     let on = std::iter::once(place).chain(end);
-    Reading::of(on.flat_map(|on| limits.iter().map(move |limit| claim(on, limit))).collect())
+    let mut claims: Vec<Claim> = on.flat_map(|on| limits.iter().map(move |limit| claim(on, limit))).collect();
+    if !is_of_days(place, draft) {
+        let (on, value) = (Target::Column(place), quoted("date"));
+        claims.push(Claim { on, key: "type", value, confidence: Confidence::Confirm });
+    }
+    Reading::of(claims)
 }
 
 /// Whether both a first and a last day are known.

@@ -269,12 +269,16 @@ impl Asking<'_> {
     fn case_before(&self) -> Option<String> {
         let [place] = self.before else { return None };
         let name = (self.name)(*place);
-        let list = self.draft.sheets[place.0].columns[place.1].lines.get("allowed");
-        let ticked = list.is_some_and(|list| list.value == "[\"x\", \"X\"]" || list.value == "[\"x\"]");
         if self.takes_yes_and_no(*place) {
             return Some(format!("{name} IS TRUE"));
         }
-        ticked.then(|| format!("{name} IS NOT NULL"))
+        self.is_ticked(*place).then(|| format!("{name} IS NOT NULL"))
+    }
+
+    /// Whether a column takes a tick and nothing else.
+    fn is_ticked(&self, (sheet, column): Place) -> bool {
+        let list = self.draft.sheets[sheet].columns[column].lines.get("allowed");
+        list.is_some_and(|list| list.value == "[\"x\", \"X\"]" || list.value == "[\"x\"]")
     }
 
     /// The condition that a sentence states: of a column that it names, or of rows that are of a kind, `if the plot is let`.
@@ -413,7 +417,7 @@ impl Asking<'_> {
             .then(|| format!("{} IS {}", (self.name)(of.place), if denied { "FALSE" } else { "TRUE" }))
     }
 
-    /// `Only where the fee was paid`, where Fee paid is a column of yes and no: its words stand apart.
+    /// `Only where the fee was paid`, where Fee paid is a column of yes and no, or of ticks: its words stand apart.
     fn yes_in_words(&self) -> Option<String> {
         let (sentence, language) = (self.sentence, self.language);
         let span = condition_span(sentence, language)?;
@@ -434,12 +438,19 @@ impl Asking<'_> {
                 places.windows(2).all(|pair| pair[0] < pair[1])
                     && span.clone().all(|at| places.contains(&at) || small(at))
             });
-            words.len() >= 2 && ordered && self.takes_yes_and_no((sheet, *column))
+            let place = (sheet, *column);
+            words.len() >= 2 && ordered && (self.takes_yes_and_no(place) || self.is_ticked(place))
         };
         let mut found = self.few_columns(sheet)?.iter().enumerate().filter(is_so);
-        let (Some((_, of)), None) = (found.next(), found.next()) else { return None };
+        let (Some((column, of)), None) = (found.next(), found.next()) else { return None };
         let denied = span.clone().any(denies);
-        Some(format!("{} IS {}", of.name, if denied { "FALSE" } else { "TRUE" }))
+        let answer = match (self.is_ticked((sheet, column)), denied) {
+            (true, false) => "NOT NULL",
+            (true, true) => "NULL",
+            (false, false) => "TRUE",
+            (false, true) => "FALSE",
+        };
+        Some(format!("{} IS {answer}", of.name))
     }
 
     /// `For payment invoice`, `for rentals of kind P`: a column and what it takes, behind `for`.
@@ -818,7 +829,7 @@ fn begin_alike(heading: &str, word: &str) -> bool {
 }
 
 /// The condition that a column has one of some values, which are not in quotes yet.
-fn is_any_of(column: &str, values: &[String]) -> String {
+pub(super) fn is_any_of(column: &str, values: &[String]) -> String {
     let quoted: Vec<String> = values.iter().map(|value| format!("'{}'", value.replace('\'', "''"))).collect();
     is_one_of(column, &quoted, false)
 }

@@ -30,7 +30,7 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
     let in_bracket = plain.strip_suffix(')').and_then(|open| open.rsplit_once(" ("));
     let cut = in_bracket.or_else(|| plain.split_once("; ")).or_else(|| plain.rsplit_once(", "));
     let (range, behind) =
-        cut.filter(|(range, behind)| !range.contains(';') && !behind.contains(['(', ')', ',', ';']))?;
+        cut.filter(|(range, behind)| !range.contains(';') && !behind.contains(['(', ')', ';']) && !is_parted(behind))?;
     let (range, some) = (sentences(range).pop()?, sentences(behind).pop()?);
     let limits = |language: &&'static Language| {
         ((1..=2).contains(&numbers(&range, language)) || dated && date(&range).is_some())
@@ -47,6 +47,12 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
     let plain = !words::ALL.iter().any(one);
     (short && plain && (is_of_kind(text, &some, draft) || calendar::names_days(&some) || words::ALL.iter().any(led)))
         .then(|| [range].into_iter().chain(with_colon(some)).collect())
+}
+
+/// Whether a text has a comma that is no decimal one.
+fn is_parted(text: &str) -> bool {
+    let digit = |text: &str, at: usize| text.as_bytes().get(at).is_some_and(u8::is_ascii_digit);
+    text.match_indices(',').any(|(at, _)| !(at > 0 && digit(text, at - 1) && digit(text, at + 1)))
 }
 
 /// Whether a part names a value of another column's list.

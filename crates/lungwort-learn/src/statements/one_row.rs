@@ -1,5 +1,5 @@
 //! What each row is: `one line per plot` makes the column that identifies plots one whose values may come once. Rows may list lines of
-//! something all the same, so that it is only offered.
+//! something all the same, so that it is only offered where it is not said of that column itself.
 
 use super::sentence::Sentence;
 use super::subject::Place;
@@ -44,7 +44,9 @@ pub(super) fn read(
         words.first() == Some(noun) && (words.len() == 1 || keys::identifies(heading))
     };
     let Some(place) = known.headings.only(about, is_named) else { return Reading::default() };
-    let confidence = if row.is_some() { Confidence::Suggested } else { Confidence::Confirm };
+    // Said of the column itself, it is meant.
+    let beside = about.column() == Some(place);
+    let confidence = if row.is_some() && !beside { Confidence::Suggested } else { Confidence::Confirm };
     Reading::of(vec![once_only(place, confidence)])
 }
 

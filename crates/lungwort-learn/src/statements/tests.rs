@@ -856,3 +856,12 @@ fn what_some_rows_must_have_and_how_pieces_are_joined_is_read() {
     insta::assert_snapshot!("clock_jobs", read_all(include_str!("said/clock_jobs.txt")));
     insta::assert_snapshot!("joined_signs", read_all(include_str!("said/joined_signs.txt")));
 }
+
+#[test]
+fn ages_of_some_rows_times_of_day_and_numbers_of_words_are_read() {
+    insta::assert_snapshot!("visit_times", read_all(include_str!("said/visit_times.txt")));
+    insta::assert_snapshot!("cours_natation", read_all(include_str!("said/cours_natation.txt")));
+    insta::assert_snapshot!("ernte_mengen", read_all(include_str!("said/ernte_mengen.txt")));
+    insta::assert_snapshot!("tray_words", read_all(include_str!("said/tray_words.txt")));
+    insta::assert_snapshot!("capital_letters", read_all(include_str!("said/capital_letters.txt")));
+}

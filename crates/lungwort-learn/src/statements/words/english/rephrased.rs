@@ -845,6 +845,32 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("{c} is|are|means the|a|an {k} : {o}", "{1}: one of {3}"),
     ("only for|with|in|at {y} : {r}", "only for {1}.\n{2}"),
+    (
+        "{r} where|if|when ?a|an|any|the {c} was|is|has_been|were found|seen|noted|detected|reported|present|observed|recorded",
+        "{1} where {2} is given",
+    ),
+    (
+        "{r} where|if|when ?a|an|any|the {c} was|is|has_been|were found|seen|noted|detected|reported|present|observed|recorded , {r}",
+        "{1} where {2} is given, {3}",
+    ),
+    (
+        "{c} : ?a ?an ?the capital|upper_case|uppercase letter {v} ?, then|followed_by|and {r}",
+        "{1}: {2} followed by {3}",
+    ),
+    ("?a ?an ?the capital|upper_case|uppercase letter {v} ?, then|followed_by|and {r}", "{1} followed by {2}"),
+    ("only if|when|where|once {k} : {r}", "only if {1}.\n{2}"),
+    (
+        "no|none {k} begins|begin|starts|start|may_begin|may_start|ends|end|may_end|takes_place before|earlier_than {d} or|and|nor ?after|later_than {d}",
+        "not before {2}, not after {3}",
+    ),
+    (
+        "{c} : no|none {k} begins|begin|starts|start|may_begin|may_start|ends|end|may_end|takes_place before|earlier_than {d} or|and|nor ?after|later_than {d}",
+        "{1}: not before {3}, not after {4}",
+    ),
+    (
+        "{k} do_not|don't|must_not|cannot|may_not|never {c} before|earlier_than {d} or|and|nor ?after|later_than {d}",
+        "{2}: not before {3}, not after {4}",
+    ),
     ("{y} only : {r}", "only for {1}.\n{2}"),
     (
         "?must|has_to|have_to|needs_to|should ?be ?on_or after|later_than {c} ; ?and ?but no_more_than|not_more_than|at_most|at_the_most|no_later_than|within {n} {v} later|after|after_it|afterwards|after_that|on",

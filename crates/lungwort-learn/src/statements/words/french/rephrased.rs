@@ -100,6 +100,8 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{c} : {r} , ?mais ?et uniquement|seulement pour ?le|la|les|l' {c} {o}",
         "{1} : {2}.\n{1} : uniquement si {3} est {4}",
     ),
+    ("{c} : différent|différente ?de ?du ?que ?le ?la {c}", "{1} doit être différent de {2}"),
+    ("différent|différente de|du|que ?le ?la {c}", "doit être différent de {1}"),
     ("uniquement|seulement pour ?le|la|les {c} {o}", "uniquement si {1} est {2}"),
     (
         "uniquement|seulement pour {y} , ?et|mais ?y ?alors ?là ?dans_ce_cas obligatoire|requis|requise|exigé|exigée ?dans_ce_cas ?alors",
