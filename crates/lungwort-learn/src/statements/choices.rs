@@ -600,15 +600,29 @@ fn of_files(sentence: &Sentence, language: &Language) -> Option<String> {
     if behind_files { pattern(&endings) } else { None }
 }
 
+/// Words before the endings of the names of files, at most: `must be sent as .jpg`.
+const LED_FILES: usize = 4;
+
 /// `.jpg or .png` and nothing else: how the names of such files end.
 fn dotted_files(sentence: &Sentence, language: &Language, behind: usize) -> Option<String> {
     let joins = |word: &str| [language.or, language.and].iter().any(|words| words.contains(&word));
     let mut endings: Vec<&str> = Vec::new();
-    for (word, place) in sentence.words.get(behind..)? {
+    for (at, (word, place)) in sentence.words.iter().enumerate().skip(behind) {
+        // "Photos are sent as .jpg, named after…" goes on about something else.
+        if !endings.is_empty() && sentence.gap(at - 1).starts_with([',', ';', '(']) && !joins(word) {
+            let listed = sentence.text[..place.start].ends_with('.');
+            if !listed {
+                break;
+            }
+        }
         if ENDINGS.contains(&word.as_str()) && sentence.text[..place.start].ends_with('.') {
             endings.push(word);
         } else if !joins(word) && !language.only.contains(&word.as_str()) {
-            return None;
+            // "Photos must be .jpg"
+            let leads = endings.is_empty() && at - behind < LED_FILES && sentence.number(at, language).is_none();
+            if !leads || language.negations.contains(&word.as_str()) {
+                return None;
+            }
         }
     }
     (!endings.is_empty()).then(|| format!(r".*\.(?i:{})", endings.join("|")))

@@ -4,7 +4,7 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
-use super::mask::{literal, looks_like_part, masked};
+use super::mask::{literal, looks_like_part, masked, masked_with_letter};
 use super::sentence::{Phrases, Sentence, sentences};
 use super::shown::{
     as_shown, begun_by_either, by_example, counted_up, digits_shown, from_one_on, from_to, from_to_pieces,
@@ -440,7 +440,9 @@ impl Builder<'_> {
         if before.is_some_and(|before| !(before.is_whitespace() || matches!(before, '(' | '"' | '“' | ':'))) {
             return false;
         }
-        let Some(regex) = masked(text) else { return false };
+        let says_letter = [language.letters, language.capitals].into_iter().any(|phrases| sentence.has(phrases));
+        let of_letter = says_letter.then(|| masked_with_letter(text)).flatten();
+        let Some(regex) = of_letter.or_else(|| masked(text)) else { return false };
         // Zeros and nines alone may be those of an example.
         // A text that is nothing else is one, where letters stand for letters, too.
         let alone = sentence.text.trim() == text && regex.contains("[A-Z]");
@@ -484,9 +486,10 @@ impl Builder<'_> {
             return true;
         }
         if language.year.contains(&sentence.word(year)) && year + 1 < sentence.words.len() {
-            self.regex.push_str(&format!(r"{text}\d{{4}}"));
+            let (digits, end) = self.digits_of_year(year).unwrap_or((4, year + 1));
+            self.regex.push_str(&format!(r"{text}\d{{{digits}}}"));
             self.counted += 1;
-            self.at = year + 1;
+            self.at = end;
             return true;
         }
         // `D followed by up to five digits`

@@ -328,11 +328,26 @@ impl Builder<'_> {
         let piece = article && before == "," && self.sentence.gap(self.at) == ",";
         let begun = is_year && (joined || whole_year || piece) && !self.regex.is_empty();
         if begun {
-            self.regex.push_str(r"\d{4}");
+            // "The year in two digits" says how many there are.
+            let (digits, end) = self.digits_of_year(self.at).unwrap_or((4, self.at + 1));
+            self.regex.push_str(&format!(r"\d{{{digits}}}"));
             self.counted += 1;
-            self.at += 1;
+            self.at = end;
         }
         begun
+    }
+
+    /// How many digits the year at a word has, as said right behind it, and the word behind that.
+    pub(super) fn digits_of_year(&self, year: usize) -> Option<(u64, usize)> {
+        let at = year + 1;
+        let led = self.phrase_at(self.language.pieces.of, at).unwrap_or(at);
+        if let Some(digits) = digits_of_word(self.sentence.word(led), self.language) {
+            return Some((digits, led + 1));
+        }
+        let count = self.sentence.number(led, self.language).filter(|count| *count == 2.0 || *count == 4.0)?;
+        let end = self.phrase_at(self.language.digits, led + 1)?;
+        let bracket = self.sentence.gap(year).starts_with('(');
+        (led > at || bracket).then_some((count as u64, end))
     }
 }
 

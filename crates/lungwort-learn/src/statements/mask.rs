@@ -14,6 +14,13 @@ fn week(text: &str) -> Option<&'static str> {
     })
 }
 
+/// The same where it is said that there is a letter: the last `X` or `A` of `LP-nnnn-X (four digits, one capital letter)` is one.
+pub(super) fn masked_with_letter(text: &str) -> Option<String> {
+    let regex = masked(text)?;
+    let head = regex.strip_suffix(['X', 'A', 'L']).filter(|head| head.ends_with(['-', '/', '.', '_']))?;
+    Some(format!("{head}[A-Z]"))
+}
+
 /// The expression for a mask, in which some letters stand for digits: `N`, `#`, `9` and `0` repeated, and the year.
 pub(crate) fn masked(text: &str) -> Option<String> {
     if let Some(week) = week(text) {

@@ -296,7 +296,9 @@ impl Fitting<'_> {
             let short = column.is_yes_no() && first.len() < heading.len() && self.begins_alone(first, &column.heading);
             let called = |at: &usize| {
                 let word = self.sentence.word(*at);
-                word == heading || is_form_of(word, &heading) || short && word == first
+                // "Indoor entries", where the heading is Indoors
+                let plural = column.is_yes_no() && word.len() > SHORTEST && heading.strip_suffix('s') == Some(word);
+                word == heading || plural || is_form_of(word, &heading) || short && word == first
             };
             let called = (0..self.sentence.words.len()).filter(called);
             if column.is_yes_no() {

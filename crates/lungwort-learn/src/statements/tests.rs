@@ -865,3 +865,11 @@ fn ages_of_some_rows_times_of_day_and_numbers_of_words_are_read() {
     insta::assert_snapshot!("tray_words", read_all(include_str!("said/tray_words.txt")));
     insta::assert_snapshot!("capital_letters", read_all(include_str!("said/capital_letters.txt")));
 }
+
+#[test]
+fn masks_with_a_letter_fees_for_others_and_years_of_codes_are_read() {
+    insta::assert_snapshot!("lantern_parts", read_all(include_str!("said/lantern_parts.txt")));
+    insta::assert_snapshot!("scarecrow_fees", read_all(include_str!("said/scarecrow_fees.txt")));
+    insta::assert_snapshot!("dons_arbres", read_all(include_str!("said/dons_arbres.txt")));
+    insta::assert_snapshot!("chor_nachweis", read_all(include_str!("said/chor_nachweis.txt")));
+}

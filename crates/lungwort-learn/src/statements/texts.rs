@@ -310,6 +310,15 @@ fn duty_of_some(said: &str) -> Option<String> {
         let rows = if language.only_for.contains(&first.as_str()) { rows.split_once(' ')?.1 } else { rows };
         return Some(format!("{required} {led} {rows}.\n{only} {led} {rows}."));
     }
+    // `Only for members`: needed there, and nowhere else
+    let leads = |language: &&&words::Language| {
+        let led = [language.only_for, language.with].iter().any(|words| words.contains(&second.as_str()));
+        language.only.contains(&first.as_str()) && led
+    };
+    if let Some(language) = words::ALL.iter().find(leads) {
+        let rows = said.trim().trim_end_matches('.').split_once(' ')?.1;
+        return Some(format!("{} {rows}.\n{first} {rows}.", language.required.first()?));
+    }
     // `Only if a fund is named`
     let begins = |language: &&&words::Language| {
         let only = language.only.contains(&first.as_str()) && language.conditional.contains(&second.as_str());

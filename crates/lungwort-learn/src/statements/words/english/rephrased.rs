@@ -858,6 +858,49 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1}: {2} followed by {3}",
     ),
     ("?a ?an ?the capital|upper_case|uppercase letter {v} ?, then|followed_by|and {r}", "{1} followed by {2}"),
+    (
+        "{r} , ?and ?but must_be|has_to_be|must_stay|must_be_left|to_be_left|should_be|has_to_stay|is_left|stays empty|blank otherwise|elsewhere|in_all_other_cases|for_all_others",
+        "{1}, otherwise blank",
+    ),
+    ("{c} : {r} ; iso {r}", "{1}: {2}.\n{1}: ISO {3}"),
+    (
+        "{c} : {r} ; another|a_different {c} , never|not its_own|itself|the_same",
+        "{1}: {2}.\n{1} must not be the same as {3}",
+    ),
+    (
+        "{c} : ?optional|mandatory|required ?, ?exactly {n} chars|characters|signs ?long , ?only alphanumeric , ?in ?all upper_case|uppercase|capitals",
+        "{1}: exactly {2} capital letters or digits",
+    ),
+    (
+        "{c} : ?optional|mandatory|required ?, ?exactly {n} chars|characters|signs ?long , upper_case|uppercase alphanumeric",
+        "{1}: exactly {2} capital letters or digits",
+    ),
+    (
+        "{c} : ?optional|mandatory|required ?, ?exactly {n} chars|characters|signs ?long , alphanumeric",
+        "{1}: exactly {2} letters or digits",
+    ),
+    (
+        "{c} : ?exactly {n} chars|characters|signs ?long , ?only alphanumeric , ?in ?all upper_case|uppercase|capitals",
+        "{1}: exactly {2} capital letters or digits",
+    ),
+    (
+        "{c} : ?exactly {n} chars|characters|signs ?long , upper_case|uppercase alphanumeric",
+        "{1}: exactly {2} capital letters or digits",
+    ),
+    ("{c} : ?exactly {n} chars|characters|signs ?long , alphanumeric", "{1}: exactly {2} letters or digits"),
+    ("{c} : alphanumeric , ?exactly {n} ?chars|characters|signs ?long", "{1}: exactly {2} letters or digits"),
+    (
+        "{c} : {n} for|with|in {w} , {n} for|with|in ?all|the|everybody|everyone|anyone ?of ?the others|other|else|rest",
+        "if {3c} is {3v}, {1} is {2}.\nif {3c} is not {3v}, {1} is {4}",
+    ),
+    (
+        "?the {c} is|costs|amounts_to {n} for|with|in {w} ?, ?and {n} for|with|in ?all|the|everybody|everyone|anyone ?of ?the others|other|else|rest",
+        "if {3c} is {3v}, {1} is {2}.\nif {3c} is not {3v}, {1} is {4}",
+    ),
+    (
+        "{n} for|with|in {y} , {n} for|with|in ?all|the|everybody|everyone|anyone ?of ?the others|other|else|rest",
+        "if {2c} is {2v}, {0} is {1}.\nif {2c} is not {2v}, {0} is {3}",
+    ),
     ("only if|when|where|once {k} : {r}", "only if {1}.\n{2}"),
     (
         "no|none {k} begins|begin|starts|start|may_begin|may_start|ends|end|may_end|takes_place before|earlier_than {d} or|and|nor ?after|later_than {d}",

@@ -34,6 +34,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1} und {3} zusammen müssen eindeutig sein",
     ),
     ("?nur ?höchstens ein|eine|einen {k} pro|je {i} und ?pro ?je {i}", "{2} und {3} zusammen müssen eindeutig sein"),
+    ("{c} : nur bei|für|mit {z} , {r}", "{1}: nur bei {2}.\n{1}: {3}"),
     ("{c} {n} , {n} oder {v} ( {k} )", "{1}: {2}, {3} oder {4} ({5})"),
     ("{c} : {r} , ?aber ?und nur für|bei ?der|die|das|dem|den {c} {o}", "{1}: {2}.\n{1}: nur wenn {3} {4} ist"),
     ("nur für|bei ?der|die|das|dem|den {c} {o}", "nur wenn {1} {2} ist"),
