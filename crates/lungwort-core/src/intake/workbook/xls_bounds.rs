@@ -101,18 +101,20 @@ pub(super) fn check(source: impl Read + Seek) -> Result<(), BookError> {
     Ok(())
 }
 
-/// The same of a binary workbook of the current kind: how far its formulas are spread.
+/// Parts of a binary workbook that are made of records, besides its sheets.
+const RECORDS: [&str; 3] = ["xl/workbook.bin", "xl/styles.bin", "xl/sharedstrings.bin"];
+/// Where its sheets are, under whatever names.
+const FOLDERS: [&str; 3] = ["xl/worksheets/", "xl/chartsheets/", "xl/dialogsheets/"];
+
+/// The same of a binary workbook of the current kind: how far its formulas are spread, and that each record has the bytes
+/// that it claims, for which the reader crate makes room before it looks.
 ///
 /// # Errors
-/// As for [`check`].
+/// As for [`check`]; [`BookError::Damaged`] where a record claims more than there is.
 pub(super) fn check_binary(package: &Package) -> Result<(), BookError> {
     const ROW: u32 = 0;
     const FORMULAS: std::ops::RangeInclusive<u32> = 8..=11;
-    let sheets: Vec<String> = package
-        .names()
-        .filter(|name| name.starts_with("xl/worksheets/") && name.ends_with(".bin"))
-        .map(str::to_owned)
-        .collect();
+    let sheets: Vec<String> = package.names().filter(|name| is_of_records(name)).map(str::to_owned).collect();
     let mut spread = Spread::default();
     for name in sheets {
         let Some(part) = package.stream(&name)? else { continue };
@@ -123,10 +125,12 @@ pub(super) fn check_binary(package: &Package) -> Result<(), BookError> {
         while let (Some(id), Some(length)) = (number(&mut part, 2)?, number(&mut part, 4)?) {
             let mut start = [0_u8; 4];
             let taken = start.len().min(length as usize);
-            if part.read_exact(&mut start[..taken]).is_err() {
-                break;
+            let rest = u64::from(length) - taken as u64;
+            let all = part.read_exact(&mut start[..taken]).is_ok()
+                && io::copy(&mut (&mut part).take(rest), &mut io::sink())? == rest;
+            if !all {
+                return Err(BookError::Damaged("it breaks off or contradicts itself".to_owned()));
             }
-            io::copy(&mut (&mut part).take(u64::from(length) - taken as u64), &mut io::sink())?;
             let value = u32::from_le_bytes(start);
             if id == ROW {
                 row = value;
@@ -137,6 +141,12 @@ pub(super) fn check_binary(package: &Package) -> Result<(), BookError> {
         }
     }
     Ok(())
+}
+
+fn is_of_records(name: &str) -> bool {
+    let name = name.to_ascii_lowercase();
+    let in_folder = FOLDERS.iter().any(|folder| name.starts_with(folder)) && !name.contains("/_rels/");
+    in_folder || RECORDS.contains(&name.as_str())
 }
 
 fn number(part: &mut impl Read, most: usize) -> Result<Option<u32>, BookError> {
@@ -198,6 +208,27 @@ mod tests {
         far[at + 4..at + 8].copy_from_slice(&[0xff, 0xff, 0xff, 0x00]);
         let error = check(Cursor::new(far)).unwrap_err();
         assert!(error.to_string().contains("spread over more than 4,000,000 cells"), "{error}");
+    }
+
+    #[test]
+    fn a_record_cannot_claim_more_than_its_part_has() {
+        use std::io::Write;
+
+        let book = |name: &str, part: &[u8]| {
+            let mut out = zip::ZipWriter::new(Cursor::new(Vec::new()));
+            out.start_file(name, zip::write::SimpleFileOptions::default()).unwrap();
+            out.write_all(part).unwrap();
+            Package::open(crate::intake::Bytes::Memory(out.finish().unwrap().into_inner().into())).unwrap()
+        };
+        // A row of eight bytes, and one that claims 256 MB.
+        let right = [0, 8, 0, 0, 0, 0, 0, 0, 0, 0];
+        let hostile = [&right[..], &[0, 0xff, 0xff, 0xff, 0x7f, 1, 2, 3]].concat();
+        for name in ["xl/workbook.bin", "xl/sharedStrings.bin", "xl/worksheets/any.dat", "xl/Chartsheets/sheet1.bin"] {
+            assert!(check_binary(&book(name, &right)).is_ok(), "{name}");
+            assert!(matches!(check_binary(&book(name, &hostile)), Err(BookError::Damaged(_))), "{name}");
+        }
+        // What is not made of records is not walked.
+        assert!(check_binary(&book("xl/vbaProject.bin", &hostile)).is_ok());
     }
 
     #[test]
