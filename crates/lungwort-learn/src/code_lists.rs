@@ -5,15 +5,12 @@ use std::collections::HashSet;
 use super::across::KnownHeadings;
 use super::choices::{self, Choices};
 use super::draft::{Confidence, Draft};
-use super::list_owners::Owners;
+use super::list_owners::{LIST_WORDS, Owners};
 use super::source::{Template, TemplateSheet};
 use lungwort_core::cell::fold::fold;
 
 /// Rows in which the headings of lists are looked for.
 const LEAD: u64 = 10;
-/// Words of titles that say that a list follows.
-pub(super) const LIST_WORDS: &[&str] =
-    &["code", "codes", "list", "values", "options", "choices", "liste", "valeurs", "werte"];
 /// Headings over codes that could be codes.
 const CODE_HEADINGS: &[&str] = &["ID", "NO", "NR", "KEY", "CODE", "ISO", "REF", "ABBR", "NAME"];
 /// Words in the name of a sheet that holds lists.

@@ -5,12 +5,15 @@ use std::collections::{HashMap, HashSet};
 use aho_corasick::AhoCorasick;
 
 use super::choices::Choices;
-use super::code_lists::LIST_WORDS;
 use super::draft::Draft;
 use super::names::plain_name;
 use super::source::Template;
 use super::statements::sheets::SheetsNamed;
 use lungwort_core::cell::fold::fold;
+
+/// Words of titles that say that a list follows.
+pub(super) const LIST_WORDS: &[&str] =
+    &["code", "codes", "list", "values", "options", "choices", "liste", "valeurs", "werte"];
 
 /// The columns of a draft by what lists are called that are theirs. Made once for all lists.
 pub(super) struct Owners<'t> {

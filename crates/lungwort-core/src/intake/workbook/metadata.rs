@@ -52,7 +52,7 @@ pub fn read_range(text: &str) -> Option<CellRange> {
     Some(CellRange {
         first_column: from.0.unwrap_or(0),
         first_row: from.1.unwrap_or(1),
-        last_column: to.0.unwrap_or(super::build::MOST_COLUMNS - 1),
+        last_column: to.0.unwrap_or(crate::limits::MOST_COLUMNS - 1),
         last_row: to.1.unwrap_or(1 << 20),
     })
 }

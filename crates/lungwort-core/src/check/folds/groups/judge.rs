@@ -7,7 +7,7 @@ use super::Grouping;
 use super::gather::of_groups;
 use super::state::{OPEN_NAMED, State, what};
 use crate::cell::Value;
-use crate::check::folds::{Ending, Placed};
+use crate::check::folds::{Absorbing, Ending, Placed};
 use crate::check::header::Header;
 use crate::check::problem::rule_problem;
 use crate::finding::codes::rule as codes;
@@ -75,6 +75,25 @@ pub(super) fn judge(sheet: &Sheet, grouping: &Grouping<'_>, state: &State, endin
         ending.findings.push(Placed { place: Place::default(), problem, key: None });
     }
     without(sheet, grouping, &state.without, ending);
+}
+
+impl State {
+    /// A group whose rows have ended, as far as is known. Where it keeps to its rules, little of it is needed any more.
+    pub(super) fn close(&mut self, group: u32, grouping: &Grouping<'_>, with: &Absorbing<'_, '_>) {
+        let sheet = with.judge.sheet;
+        // What limits are of is asked of all groups at the end.
+        if grouping.by.is_empty() || grouping.limits.is_some() || !self.store.can_put_away(group) {
+            return;
+        }
+        let judged = self.judged.take().unwrap_or_else(|| judged(sheet, grouping, with.header));
+        let over_files = self.over_files.last().is_some_and(|(known, ..)| *known == group);
+        let keeps = !over_files && judged.iter().all(|at| keeps(grouping, self, (group, *at), with.judge.today));
+        self.judged = Some(judged);
+        match keeps {
+            true => self.store.put_away(group, grouping),
+            false => self.store.stayed(),
+        }
+    }
 }
 
 /// The rules by which groups are judged in a file, as places in `judged`.

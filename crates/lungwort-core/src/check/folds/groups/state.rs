@@ -6,9 +6,9 @@ use foldhash::fast::FixedState;
 
 use super::Grouping;
 use super::gather::{FirstValue, Part, Run, of_groups, slip};
-use super::judge::{judged, keeps};
 use super::sequence::Ends;
-use super::store::{Key, Store, parts, push_tightly};
+use super::store::{Key, Store, parts};
+use super::words::push_tightly;
 use crate::cell::shown;
 use crate::check::folds::Absorbing;
 use crate::check::problem::rule_problem;
@@ -28,7 +28,7 @@ pub(super) const OPEN_NAMED: usize = 3;
 pub(in crate::check::folds) struct State {
     pub(super) store: Store,
     /// The rules by which a group is judged as soon as it ends.
-    judged: Option<Vec<usize>>,
+    pub(super) judged: Option<Vec<usize>>,
     /// The group of each row, plus one; the row as an index. Nothing as long as each group's rows are together.
     row_of: Vec<u32>,
     /// Whether the rows of a group are not together.
@@ -107,23 +107,6 @@ impl State {
                     rows.push(row);
                 }
             }
-        }
-    }
-
-    /// A group whose rows have ended, as far as is known. Where it keeps to its rules, little of it is needed any more.
-    fn close(&mut self, group: u32, grouping: &Grouping<'_>, with: &Absorbing<'_, '_>) {
-        let sheet = with.judge.sheet;
-        // What limits are of is asked of all groups at the end.
-        if grouping.by.is_empty() || grouping.limits.is_some() || !self.store.can_put_away(group) {
-            return;
-        }
-        let judged = self.judged.take().unwrap_or_else(|| judged(sheet, grouping, with.header));
-        let over_files = self.over_files.last().is_some_and(|(known, ..)| *known == group);
-        let keeps = !over_files && judged.iter().all(|at| keeps(grouping, self, (group, *at), with.judge.today));
-        self.judged = Some(judged);
-        match keeps {
-            true => self.store.put_away(group, grouping),
-            false => self.store.stayed(),
         }
     }
 

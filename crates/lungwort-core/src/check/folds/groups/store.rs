@@ -8,7 +8,7 @@ use super::QUOTE;
 use super::cold::{Cold, Packed, pack_text};
 use super::gather::FirstValue;
 use super::sequence::Ends;
-use super::words::Words;
+use super::words::{Words, push_tightly};
 use crate::check::folds::total::Total;
 use crate::limits::GROUPS_RETURNED;
 
@@ -63,14 +63,6 @@ pub struct Store {
 /// A row's number in half the room: files end long before four billion rows.
 fn short(row: u64) -> u32 {
     u32::try_from(row).unwrap_or(u32::MAX)
-}
-
-/// Makes room for one more, growing by an eighth: there may be very many, and a doubled list would be half empty.
-pub fn push_tightly<T>(list: &mut Vec<T>, one: T) {
-    if list.len() == list.capacity() {
-        list.reserve_exact(list.len() / 8 + 64);
-    }
-    list.push(one);
 }
 
 impl Store {

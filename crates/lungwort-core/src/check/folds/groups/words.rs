@@ -1,6 +1,12 @@
 //! What is kept of groups, eight bytes each: most of it is small, and there may be a group for every row.
 
-use super::store::push_tightly;
+/// Makes room for one more, growing by an eighth: there may be very many, and a doubled list would be half empty.
+pub fn push_tightly<T>(list: &mut Vec<T>, one: T) {
+    if list.len() == list.capacity() {
+        list.reserve_exact(list.len() / 8 + 64);
+    }
+    list.push(one);
+}
 
 /// Set in what is one word; the rest of another is its place among the others.
 pub const WORD: u64 = 1 << 63;
