@@ -265,4 +265,10 @@ fn a_template_that_cannot_be_compared_is_said_and_does_not_stop_the_check() {
     let ran = folder.run(&["check", "data.xlsx", "--rulebook", "t.rulebook.toml", "--format", "json"]);
     assert_eq!((ran.codes(), ran.status), (vec!["template-unreadable".to_owned()], 0));
     assert!(ran.findings()[0].2.contains("it is a broken or incomplete workbook"), "{}", ran.findings()[0].2);
+    // A text that is called a workbook is no template of a delimited file.
+    folder.write("blank.xlsx", b"Id,Name\n");
+    let ran = folder.run(&["check", "data.xlsx", "--rulebook", "t.rulebook.toml", "--format", "json"]);
+    assert_eq!((ran.codes(), ran.status), (vec!["template-unreadable".to_owned()], 0));
+    let message = &ran.findings()[0].2;
+    assert!(message.contains("its name says .xlsx, and it is no workbook"), "{message}");
 }

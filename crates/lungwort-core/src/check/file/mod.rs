@@ -61,12 +61,14 @@ pub fn before_rows(rulebook: &Rulebook, opened: &Opened) -> Problems {
     problems
 }
 
+/// How the names of workbooks and of their templates end.
+pub(crate) const BOOKS: [&str; 9] = ["xlsx", "xlsm", "xlsb", "xls", "ods", "xltx", "xltm", "xlt", "ots"];
+
 /// Whether the content is of the kind that the name says, and of one that is taken.
 fn kind(rulebook: &Rulebook, opened: &Opened, problems: &mut Problems) {
     let Some(ending) = opened.source().ending().filter(|_| opened.source().file_path().is_some()) else { return };
-    let books = ["xlsx", "xlsm", "xlsb", "xls", "ods", "xltx", "xltm", "xlt", "ots"];
     let said = match &opened.workbook {
-        None if books.contains(&ending.as_str()) => "delimited text (CSV)".to_owned(),
+        None if BOOKS.contains(&ending.as_str()) => "delimited text (CSV)".to_owned(),
         None => return,
         Some(workbook) => {
             let kin = |one: &str| one.trim_end_matches(['m', 'x']).replace("xlt", "xls").replace("ots", "ods");

@@ -5,6 +5,7 @@ use std::path::Path;
 use std::sync::Arc;
 
 use crate::cell::{fold, shown};
+use crate::check::file::BOOKS;
 use crate::check::problem::about_column;
 use crate::check::run::open::TopRows;
 use crate::check::run::reporter::Reporter;
@@ -42,17 +43,24 @@ impl TemplateComparison {
             out.say(&codes::TEMPLATE_MISSING, message);
         }
         let path = template.file.as_ref()?;
-        match TemplateComparison::of(path, rulebook) {
-            Ok(comparison) => comparison,
-            Err(error) => {
-                let message = format!(
-                    "the blank template {}, which the rulebook names, could not be compared with the file: {error}.",
-                    path.display()
-                );
-                out.say(&codes::TEMPLATE_UNREADABLE, message);
-                None
+        let compared = TemplateComparison::of(path, rulebook);
+        let named = path.extension().map(|ending| ending.to_string_lossy().to_lowercase());
+        let why = match &compared {
+            Err(error) => Some(error.to_string()),
+            Ok(None) => {
+                let book = named.filter(|ending| BOOKS.contains(&ending.as_str()));
+                book.map(|ending| format!("its name says .{ending}, and it is no workbook"))
             }
+            Ok(Some(_)) => None,
+        };
+        if let Some(why) = why {
+            let message = format!(
+                "the blank template {}, which the rulebook names, could not be compared with the file: {why}.",
+                path.display()
+            );
+            out.say(&codes::TEMPLATE_UNREADABLE, message);
         }
+        compared.ok().flatten()
     }
 
     fn of(path: &Path, rulebook: &Rulebook) -> Result<Option<TemplateComparison>, OpenError> {
