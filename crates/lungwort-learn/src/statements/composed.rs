@@ -98,8 +98,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, from: usize) -> Opt
 }
 
 fn ends(sentence: &Sentence, phrase: &str, at: usize) -> bool {
-    let words = phrase.split([' ', '-']).count();
-    at.checked_sub(words).is_some_and(|from| sentence.ends_at(phrase, from) == Some(at))
+    sentence.starts_before(phrase, at).is_some()
 }
 
 /// The expression for the one piece that a part of a sentence ends with, behind what it stands for: `aisle letter`, `two-digit bay`.

@@ -116,13 +116,7 @@ impl Asking<'_> {
         // "Worth £2,000 or more"
         let or_more = |mut limit: Limit| {
             if let [("=", number)] = limit.terms.as_slice() {
-                let behind =
-                    |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, limit.end)).max();
-                let (sign, end) = match (behind(self.language.or_more), behind(self.language.or_less)) {
-                    (Some(end), _) => (">=", end),
-                    (_, Some(end)) => ("<=", end),
-                    _ => return None,
-                };
+                let (sign, end) = self.sign_behind(limit.end)?;
                 (limit.terms, limit.end) = (vec![(sign, *number)], end);
             }
             Some(limit)
@@ -204,7 +198,7 @@ impl Asking<'_> {
 
     /// The same of one number: the column that it counts stands behind it.
     fn counted(&self, sheet: usize, mut limit: Limit) -> Option<(String, std::ops::Range<usize>)> {
-        let (sentence, language) = (self.sentence, self.language);
+        let sentence = self.sentence;
         // Of "if the price is over 10, the plate…" the plates are not counted.
         if limit.end.checked_sub(1).is_some_and(|last| sentence.gap(last).contains([',', ';', ':'])) {
             return None;
@@ -221,16 +215,18 @@ impl Asking<'_> {
             return None;
         }
         if let [("=", number)] = limit.terms.as_slice() {
-            let behind = |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, end)).max();
-            let (sign, end) = match (behind(language.or_more), behind(language.or_less)) {
-                (Some(end), _) => (">=", end),
-                (_, Some(end)) => ("<=", end),
-                _ => ("=", end),
-            };
+            let (sign, end) = self.sign_behind(end).unwrap_or(("=", end));
             limit.terms = vec![(sign, *number)];
             return Some((self.of_terms(place, &limit), limit.start..end));
         }
         Some((self.of_terms(place, &limit), limit.start..end))
+    }
+
+    /// How a number is meant by what stands at a word, and the word behind that: `or more`, `or less`.
+    fn sign_behind(&self, at: usize) -> Option<(&'static str, usize)> {
+        let behind = |phrases: &[&str]| phrases.iter().filter_map(|phrase| self.sentence.ends_at(phrase, at)).max();
+        let more = behind(self.language.or_more).map(|end| (">=", end));
+        more.or_else(|| behind(self.language.or_less).map(|end| ("<=", end)))
     }
 
     /// Whether a column is the only one that the sentence names, so that what is said of it is no condition.

@@ -398,6 +398,13 @@ fn counts_rows(sentence: &Sentence, language: &Language) -> bool {
     (0..sentence.words.len()).any(counted)
 }
 
+/// The phrases before what something is compared with: `not more than`, `later than`.
+pub(super) fn comparing(language: &Language) -> impl Iterator<Item = &'static &'static str> {
+    let tables =
+        [language.above, language.below, language.at_most, language.at_least, language.earlier, language.later];
+    tables.into_iter().flatten()
+}
+
 /// The column that a text stands beside, where the sentence does not name it, and the one that the sentence goes on about.
 pub(super) fn spoken_of(
     (text, sentence, language): (&Text, &Sentence, &Language),
@@ -416,10 +423,7 @@ pub(super) fn spoken_of(
     };
     // "Never more than the quote" has no subject of its own.
     let compares = |mention: &Mention| {
-        let phrases =
-            [language.above, language.below, language.at_most, language.at_least, language.earlier, language.later];
-        let ends = phrases.into_iter().flatten().filter_map(|phrase| sentence.ends_at(phrase, 0));
-        let end = ends.max().unwrap_or(0);
+        let end = comparing(language).filter_map(|phrase| sentence.ends_at(phrase, 0)).max().unwrap_or(0);
         let article = usize::from(language.every.contains(&sentence.word(end)));
         end > 0 && mention.words.start == end + article
     };

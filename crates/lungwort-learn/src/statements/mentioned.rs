@@ -143,17 +143,12 @@ pub(super) fn is_passing(sentence: &Sentence, mention: &Mention, draft: &Draft) 
         let leads = [language.with.first(), language.uncounted.first(), language.as_written.first()];
         let led = leads.contains(&Some(&led)) || language.none.contains(&led);
         // "It must not exceed the quote"
-        let compares =
-            [language.above, language.below, language.at_most, language.at_least, language.earlier, language.later];
         let before = mention.words.start.max(1) - 1;
-        let leads = |phrase: &&str| {
-            let start = before.checked_sub(phrase.split([' ', '-']).count());
-            start.is_some_and(|start| sentence.ends_at(phrase, start) == Some(before))
-        };
+        let leads = |phrase: &&str| sentence.starts_before(phrase, before).is_some();
         let joins = [language.and, language.or].iter().any(|words| words.contains(&next));
         let ends = next.is_empty() || joins || sentence.gap(mention.words.end - 1).contains([',', ';', '(']);
         let compared = language.definite.contains(&sentence.word(before)) && ends;
-        let compared = compared && compares.into_iter().flatten().any(leads);
+        let compared = compared && meant::comparing(language).any(leads);
         article && stated || asked || led || compared
     };
     // "A boat is never longer than 12 metres" is about the length.

@@ -537,6 +537,12 @@ impl Sentence {
         Some(end)
     }
 
+    /// Where a phrase begins that ends right before a word.
+    pub fn starts_before(&self, phrase: &str, at: usize) -> Option<usize> {
+        let start = at.checked_sub(phrase.split([' ', '-']).count())?;
+        (self.ends_at(phrase, start) == Some(at)).then_some(start)
+    }
+
     /// Where a phrase stands first.
     pub fn find(&self, phrase: &str) -> Option<Range<usize>> {
         self.find_from(phrase, 0)

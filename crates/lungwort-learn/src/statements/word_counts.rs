@@ -19,9 +19,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, from: usize, found:
     let ends = |at: usize| at + 1 >= sentence.words.len() || sentence.gap(at).contains([',', ';', ')', '.', '(']);
     let limit = |at: usize| {
         let before = |phrases: &[&str]| {
-            let start = |phrase: &&str| at.checked_sub(phrase.split([' ', '-']).count()).filter(|start| *start >= from);
-            let mut found = phrases.iter().filter_map(|phrase| Some((phrase, start(phrase)?)));
-            found.find(|(phrase, start)| sentence.ends_at(phrase, *start) == Some(at)).map(|(_, start)| start)
+            phrases.iter().filter_map(|phrase| sentence.starts_before(phrase, at)).find(|start| *start >= from)
         };
         let behind = |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 2)).max();
         if let Some(start) = before(language.at_least) {
