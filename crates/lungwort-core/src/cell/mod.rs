@@ -13,6 +13,7 @@ mod near;
 pub mod number;
 pub mod order;
 pub mod packed;
+pub(crate) mod places;
 pub mod shown;
 pub mod spelling;
 pub mod texts;

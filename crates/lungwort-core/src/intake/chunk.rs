@@ -159,6 +159,11 @@ impl Chunk {
         self.rows.len()
     }
 
+    /// How many bytes of the file its rows take, as UTF-8.
+    pub fn text_len(&self) -> usize {
+        self.text.len()
+    }
+
     /// The cells of a row.
     #[inline]
     pub fn row(&self, row: usize) -> &[Field] {

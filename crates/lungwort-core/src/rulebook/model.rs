@@ -26,6 +26,7 @@ pub use super::reference::{Reference, Table};
 pub use super::rule::{Each, RuleForm};
 pub use super::set::ColumnSet;
 use super::written::{WrittenNewline, WrittenQuoting};
+use crate::cell::characters::trimmed;
 use crate::cell::date::{DatePattern, TypeError};
 use crate::cell::number::{self, DecimalMark};
 use crate::cell::spelling::Folding;
@@ -384,7 +385,7 @@ impl Column {
 
     /// Whether a cell counts as blank.
     pub fn is_blank(&self, text: &str) -> bool {
-        let text = text.trim();
+        let text = trimmed(text);
         text.is_empty() || self.blank_words.iter().any(|word| word == text)
     }
 

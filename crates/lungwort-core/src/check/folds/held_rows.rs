@@ -53,7 +53,7 @@ impl HeldRows<'_> {
             when: None,
             only: None,
         };
-        let index = Index::new(&self.table, &key, &|_| true);
+        let index = Index::new(&self.table, &key, None);
         let made = Arc::new(ByColumns { key, index });
         indices.push(Arc::clone(&made));
         made

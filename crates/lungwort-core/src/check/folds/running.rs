@@ -1,11 +1,9 @@
 //! Running totals: a condition over aggregates that must hold after each row, so that the rows from the excess on are blamed.
 
-use foldhash::fast::FixedState;
-use hashbrown::HashMap;
-
 use super::total::Total;
 use super::{Absorbing, AnyFold, Fold, Gathering};
 use crate::cell::Value;
+use crate::cell::places::Places;
 use crate::check::problem::rule_problem;
 use crate::check::rows::RowValues;
 use crate::check::rows::result::{ChunkResult, FIRST_RULE, RowFinding, key_of, whole_row};
@@ -54,7 +52,8 @@ pub(super) struct Added {
 /// What the groups of a rule have come to.
 #[derive(Default)]
 pub(super) struct Totals {
-    places: HashMap<u128, usize, FixedState>,
+    /// For each group, how many came before it.
+    groups: Places,
     totals: Vec<Total>,
 }
 
@@ -63,12 +62,13 @@ impl Totals {
     /// found first, and their totals looked at: each is a miss of the cache, and these go on at the same time only where little else
     /// does.
     fn places_of(&mut self, rows: &[(usize, u128)], count: usize) -> Vec<usize> {
-        let mut next = self.totals.len();
         let mut place = |(_, group): &(usize, u128)| {
-            *self.places.entry(*group).or_insert_with(|| {
-                next += count;
-                next - count
-            })
+            let number = self.groups.find(*group).unwrap_or_else(|| {
+                let next = self.groups.len() as u32;
+                self.groups.insert(*group, next);
+                next
+            });
+            number as usize * count
         };
         let places: Vec<usize> = rows.iter().map(&mut place).collect();
         let looked_at = places.iter().filter(|place| self.totals.get(**place).is_some_and(Total::is_too_large));

@@ -11,6 +11,7 @@ mod say;
 use std::sync::Arc;
 use std::sync::atomic::{AtomicU8, Ordering};
 
+use index::{Counts, is_same, key_of_row};
 pub(crate) use index::{Index, key_of_part, key_of_texts, key_of_values};
 use near::Near;
 
@@ -241,7 +242,11 @@ impl<'r> LookedIn<'r> {
             let only = key.only.as_ref();
             only.is_none_or(|only| holds_in(&lookup.columns, &table, row, only, today) == Truth::True)
         };
-        let index = |key: &LookupKey| Index::new(&table, key, &|row| counts(row) && of_key(key, row));
+        let index = |key: &LookupKey| {
+            let counts = |row: usize| counts(row) && of_key(key, row);
+            let some = lookup.only.is_some() || key.only.is_some();
+            Index::new(&table, key, some.then_some(&counts as &Counts<'_>))
+        };
         let indices = lookup.keys.iter().map(index).collect();
         let rows = if lookup.must.is_some() { table.row_count() } else { 0 };
         let usable = std::iter::repeat_with(AtomicU8::default).take(rows).collect();
@@ -292,7 +297,7 @@ fn elsewhere(sheet: &Sheet, lookup: &Lookup) -> Vec<(String, Index)> {
             when: None,
             only: None,
         };
-        Some((name.clone(), Index::new(table, &key, &|_| true)))
+        Some((name.clone(), Index::new(table, &key, None)))
     };
     existing.elsewhere.iter().filter_map(one).collect()
 }

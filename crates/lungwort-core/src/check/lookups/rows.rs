@@ -2,7 +2,7 @@
 
 use std::sync::Arc;
 
-use super::{Found, Indexed, Looked, LookedIn, key_of_values, read};
+use super::{Found, Indexed, Looked, LookedIn, is_same, key_of_row, key_of_values, read};
 use crate::cell::Value;
 use crate::cell::shown::quoted;
 use crate::check::rows::chunk::ChunkJudge;
@@ -11,7 +11,7 @@ use crate::check::rows::{RowValues, Values};
 use crate::check::shape::Shaped;
 use crate::condition::{Row, Slot};
 use crate::finding::CellProblem;
-use crate::rulebook::model::LookupKey;
+use crate::rulebook::model::{ColumnType, LookupKey};
 use crate::rulebook::written::WrittenNone;
 
 impl ChunkJudge<'_, '_> {
@@ -48,23 +48,23 @@ impl ChunkJudge<'_, '_> {
             return looked;
         };
         let header = self.sheet.sheet.record.as_ref().map(|record| record.header.as_slice()).unwrap_or_default();
+        let mut asked: Vec<Asked> = Vec::new();
         match lookup.keys.as_slice() {
             [] => looked.found.resize(rows.len(), Found::Row(0)),
             keys => {
                 let keys = keys.iter().enumerate().filter(|(_, key)| has(key));
                 let separator = |key: &LookupKey| self.sheet.sheet.separator_of(&key.own);
-                let asked = keys.map(|key| ask(table, key, (values, rows.len()), separator(key.1)));
-                let asked: Vec<Asked> = asked.collect();
+                for key in keys {
+                    // What a further key and the rules ask of these rows is near then.
+                    asked.last().into_iter().for_each(|before| touch(table, before));
+                    asked.push(ask(table, key, (values, rows.len()), (separator(key.1), &asked)));
+                }
                 looked.found.extend((0..rows.len()).map(|at| find(table, &asked, at)));
             }
         }
         let wants: Vec<usize> = (0..looked_in.wants.len()).filter(|column| looked_in.wants[*column]).collect();
-        if looked_in.looks_at_rows {
-            let found = looked.found.iter().filter_map(|found| match found {
-                Found::Row(row) => Some(table.table.touch(*row as usize)),
-                _ => None,
-            });
-            std::hint::black_box(found.fold(0_u8, u8::wrapping_add));
+        if looked_in.looks_at_rows && lookup.keys.len() == 1 {
+            asked.iter().for_each(|asked| touch(table, asked));
         }
         for (at, &row) in rows.iter().enumerate() {
             let row_values = RowValues { values, at };
@@ -79,6 +79,10 @@ impl ChunkJudge<'_, '_> {
             }
             let own_row =
                 |key: &LookupKey| !shaped.continues(row) || key.own.iter().any(|column| !header.contains(column));
+            // Of nearly every row nothing is said.
+            if matches!(found, Found::Row(at) if looked_in.is_usable(table, at, self.sheet.today)) {
+                continue;
+            }
             let said = self.said(looked_in, table, found, &row_values);
             let Some((key, problem)) = said.filter(|(key, _)| own_row(&lookup.keys[*key])) else { continue };
             let column = lookup.keys[key].own[0];
@@ -178,6 +182,8 @@ enum Named {
     Unreadable,
     /// The first row of the list that has it, if any has.
     First(Option<u32>),
+    /// The row that an earlier key has found.
+    Same,
     /// Of several values in the cell, each is that of a row of the list.
     List,
 }
@@ -188,10 +194,10 @@ fn ask(
     table: &Indexed,
     (number, key): (usize, &LookupKey),
     (values, rows): (&Values<'_>, usize),
-    separator: Option<&str>,
+    (separator, earlier): (Option<&str>, &[Asked]),
 ) -> Asked {
     let mut named = Vec::with_capacity(rows);
-    let mut keys = Vec::with_capacity(rows);
+    let mut unknown: Vec<usize> = Vec::with_capacity(rows);
     for at in 0..rows {
         let row = RowValues { values, at };
         let mut blank = false;
@@ -207,8 +213,17 @@ fn ask(
             _ if !key.counts_for(&row) => Named::Blank,
             (true, _) => Named::Unreadable,
             (false, true) => Named::Blank,
+            // Most rows that fill a further key name the same row by it, which shows without looking for it.
+            _ if separator.is_none()
+                && key.only.is_none()
+                && decided(table, earlier, at).is_some_and(|known| {
+                    is_same(&table.table, key, known, |column| row.value(Slot::Column(column)))
+                }) =>
+            {
+                Named::Same
+            }
             _ => {
-                keys.push(key_of_values(key, |column| row.value(Slot::Column(column))));
+                unknown.push(at);
                 Named::First(None)
             }
         });
@@ -224,13 +239,47 @@ fn ask(
         }
         return Asked { number, named };
     }
-    let firsts = named.iter_mut().filter_map(|name| match name {
-        Named::First(first) => Some(first),
+    let key_at = |place: usize| {
+        let row = RowValues { values, at: unknown[place] };
+        key_of_values(key, |column| row.value(Slot::Column(column)))
+    };
+    let only_texts = key.kinds.iter().all(|kind| matches!(kind, ColumnType::Text));
+    let is_row = |place: usize, next: u32| {
+        if !only_texts {
+            return key_of_row(&table.table, key, next as usize) == Some(key_at(place));
+        }
+        let row = RowValues { values, at: unknown[place] };
+        is_same(&table.table, key, next, |column| row.value(Slot::Column(column)))
+    };
+    let order = |place: usize, listed: &str| {
+        let row = RowValues { values, at: unknown[place] };
+        match row.value(Slot::Column(*key.own.first()?)) {
+            Value::Text(text) => Some(listed.cmp(text)),
+            _ => None,
+        }
+    };
+    let found = index.find_all(&table.table, unknown.len(), is_row, key_at, order);
+    unknown.iter().zip(found).for_each(|(at, found)| named[*at] = Named::First(found));
+    Asked { number, named }
+}
+
+/// Looks at the rows of the list that were found, one after the other with nothing between: each is a miss of the cache.
+fn touch(table: &Indexed, asked: &Asked) {
+    let found = asked.named.iter().filter_map(|named| match named {
+        Named::First(Some(row)) => Some(table.table.touch(*row as usize)),
         _ => None,
     });
-    let found = index.find_all(&table.table, key, keys.into_iter());
-    firsts.zip(found).for_each(|(first, found)| *first = found);
-    Asked { number, named }
+    std::hint::black_box(found.fold(0_u8, u8::wrapping_add));
+}
+
+/// The row that earlier keys have found for a row, where the first of them that is filled has found one.
+fn decided(table: &Indexed, earlier: &[Asked], at: usize) -> Option<u32> {
+    let filled = |asked: &&Asked| !matches!(asked.named[at], Named::Blank);
+    let first = earlier.iter().find(filled)?;
+    match first.named[at] {
+        Named::First(Some(row)) if table.indices[first.number].others(row).is_empty() => Some(row),
+        _ => None,
+    }
 }
 
 /// What a cell of several values names.
@@ -255,6 +304,7 @@ fn find(table: &Indexed, asked: &[Asked], at: usize) -> Found {
             // What it would name is not known; a key before it has decided.
             Named::Unreadable => return decided.unwrap_or(Found::Open),
             Named::First(first) => first,
+            Named::Same => continue,
             Named::List => return decided.unwrap_or(Found::List),
         };
         let others = |first: u32| table.indices[*number].others(first);

@@ -48,7 +48,7 @@ fn add_file(
             }
         };
         let mut rows = book.rows(at).map_err(|error| error.to_string())?;
-        return add_rows(table, &mut rows, written.heading_row, wanted);
+        return add_rows(table, (&mut rows, None), written.heading_row, wanted);
     }
     if written.sheet.is_some() {
         return Err("it is not a workbook, so that it has no sheets".to_owned());
@@ -69,12 +69,13 @@ fn add_file(
     };
     let options = ReadOptions { encoding, delimiter, quote: None };
     let mut rows = source.text(options).map_err(|error| error.to_string())?;
-    add_rows(table, &mut rows, written.heading_row, wanted)
+    add_rows(table, (&mut rows, Some(source.size())), written.heading_row, wanted)
 }
 
+/// Adds the rows of a file, of which the size in bytes is known where they are its text.
 fn add_rows(
     table: &mut Option<Table>,
-    rows: &mut dyn Rows,
+    (rows, size): (&mut dyn Rows, Option<u64>),
     heading_row: Option<u64>,
     wanted: &Wanted,
 ) -> Result<(), String> {
@@ -100,18 +101,23 @@ fn add_rows(
     if let Some((_, (_, heading))) = lacking.into_iter().next() {
         return Err(format!("it has no column {heading}, which the list has"));
     }
-    let mut add = |chunk: &Chunk, from: usize| {
+    let add = |table: &mut Table, chunk: &Chunk, from: usize| {
         for row in (from..chunk.row_count()).filter(|row| !chunk.is_blank(*row)) {
-            table.add(chunk.row_number(row), |column| {
-                places[column].map_or("", |place| chunk.text(chunk.cell(row, place)))
-            })?;
+            let cells = chunk.row(row);
+            let text = |column: usize| cells.get(places[column]?).map(|cell| chunk.text(*cell));
+            table.add(chunk.row_number(row), |column| text(column).unwrap_or_default())?;
         }
         Ok(())
     };
-    add(&top, at + 1)?;
+    add(table, &top, at + 1)?;
+    let (so_far, added) = (top.text_len(), top.row_count() - at - 1);
     // A short list needs no second thread.
     match rows.next_chunk(top).map_err(cannot)? {
-        Some(second) => read_beside(second, rows, |chunk| add(chunk, 0)),
+        Some(second) => {
+            let times = size.map_or(0.0, |size| size as f64 / so_far.max(1) as f64);
+            table.make_room(added, times);
+            read_beside(second, rows, |chunk| add(table, chunk, 0))
+        }
         None => Ok(()),
     }
 }

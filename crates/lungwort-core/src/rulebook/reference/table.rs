@@ -12,6 +12,8 @@ pub struct Table {
     pub(super) headings: Vec<String>,
     /// For each heading, its place among the cells of a row, where it is wanted.
     places: Vec<Option<usize>>,
+    /// The columns of which the cells are kept.
+    kept: Vec<usize>,
     /// How many cells of a row are kept.
     width: usize,
     /// The cells, row by row.
@@ -38,6 +40,7 @@ impl Table {
         if !kept {
             return;
         }
+        self.kept.push(self.places.len() - 1);
         // Columns are nearly always known before the first row.
         let (cells, width) = (std::mem::take(&mut self.cells), self.width);
         self.width += 1;
@@ -51,14 +54,22 @@ impl Table {
 
     /// Adds a row. The error is why there is no room for it.
     pub(crate) fn add<'t>(&mut self, number: u64, cell: impl Fn(usize) -> &'t str) -> Result<(), String> {
-        for (column, place) in self.places.iter().enumerate() {
-            if place.is_some() && !self.cells.push(trimmed(cell(column))) {
+        for column in &self.kept {
+            if !self.cells.push(trimmed(cell(*column))) {
                 return Err("what is looked for in it is larger than 4 GB".to_owned());
             }
         }
         self.rows += 1;
         self.numbers.push(u32::try_from(number).unwrap_or(u32::MAX));
         Ok(())
+    }
+
+    /// Makes room for the rest of a file of which the last `added` rows are one part in `times`, so that the cells are not moved time and
+    /// again as there come to be more of them. Where the rest is not like these rows, the room grows as it would have.
+    pub(super) fn make_room(&mut self, added: usize, times: f64) {
+        let first = self.rows.saturating_sub(added) * self.width;
+        self.cells.make_room(first, times);
+        self.numbers.reserve((added as f64 * times * 1.06) as usize);
     }
 
     /// Gives back room that was kept for more rows.
@@ -92,10 +103,10 @@ impl Table {
         }
     }
 
-    /// Looks at the beginning of a row, so that it is near when its cells are asked for.
+    /// Looks at both ends of a row, so that it is near when its cells are asked for.
     #[inline]
     pub(crate) fn touch(&self, row: usize) -> u8 {
-        self.cells.get(row * self.width).as_bytes().first().copied().unwrap_or_default()
+        self.cells.touch(row * self.width..(row + 1) * self.width)
     }
 
     /// The number of a row in its file, as a spreadsheet counts; of JSON lines, its line.

@@ -2,12 +2,17 @@
 
 use std::borrow::Cow;
 
+use smallvec::SmallVec;
+
 use crate::cell::Value;
 use crate::cell::characters::trimmed;
 use crate::cell::spelling::Folding;
 use crate::rulebook::intent::WrittenBlankCell;
 use crate::rulebook::model::{Column, Compared, Existing, Intent, Table};
 use crate::rulebook::{ColumnType, Sheet};
+
+/// The cells of a row that say something else than its record. Of most rows one is kept.
+pub(super) type Changes = SmallVec<[Change; 1]>;
 
 /// A cell that says something else than the record.
 pub(super) struct Change {
@@ -44,15 +49,20 @@ pub(super) fn changes<'t, 'h>(
     held_in: impl Fn(usize, &Compared) -> Held<'h>,
     all: bool,
     text: &dyn Fn(usize) -> Option<&'t str>,
-) -> Vec<Change> {
-    let mut changes = Vec::new();
+) -> Changes {
+    let mut changes = Changes::with_capacity(if all { intent.compared.len() } else { 1 });
     for (at, compared) in intent.compared.iter().enumerate() {
+        // Once it is known that the row changes something, a column counts only if something is said of it.
+        let counts = all || changes.is_empty() || compared.fixed || compared.recreate;
+        if !counts && compared.blank == WrittenBlankCell::Leave {
+            continue;
+        }
+        let column = &sheet.columns[compared.column];
         let Some(own) = text(compared.column) else { continue };
         let held = held_in(at, compared);
         if own == held.text {
             continue;
         }
-        let column = &sheet.columns[compared.column];
         let own = match put(column, compared, own) {
             Put::Left => continue,
             Put::Text(text) => text,
@@ -61,9 +71,7 @@ pub(super) fn changes<'t, 'h>(
             if !held.text.is_empty() {
                 changes.push(Change { at, wiped: true });
             }
-        } else if !(all || changes.is_empty() || compared.fixed || compared.recreate) {
-            // That the row changes something is known.
-        } else if differs((column, own), held, intent) {
+        } else if counts && differs((column, own), held, intent) {
             changes.push(Change { at, wiped: false });
         }
     }

@@ -1,8 +1,9 @@
 //! A row whose key has several values is about several records: each is held against what is there by itself, and the row goes
 //! through only if all of them do.
 
+use super::compare::Changes;
 use super::figures::Before;
-use super::{Intents, OneRow, cell_of};
+use super::{Intents, More, OneRow, cell_of};
 use crate::cell::Value;
 use crate::cell::shown::quoted;
 use crate::check::folds::Gathering;
@@ -15,7 +16,7 @@ use jiff::civil::Date;
 impl OneRow {
     /// A problem of this record: of one of several in a row, which one it is.
     pub(super) fn named(&self, problem: CellProblem) -> CellProblem {
-        match &self.element {
+        match self.element() {
             None => problem,
             // What would put one right is not right for the others.
             Some(element) => {
@@ -67,23 +68,26 @@ impl Intents<'_> {
             let cell = cell_of(from, row);
             let text = |of: usize| if of == column { Some(*part) } else { cell(of) };
             let found = from.judge.lookups[self.intent.lookup].find_part(number, part);
+            let more = More {
+                header: None,
+                record: from.shaped.record_hash(row).filter(|_| self.intent.whole_records),
+                element: Some((*part).into()),
+                document: self.document(&text),
+                together: if from.previews { from.together(self.sheet, row) } else { Together::default() },
+            };
             let mut record = OneRow {
                 row,
                 number: from.shaped.number_of(self.sheet, row),
-                header: None,
                 by: number,
-                record: from.shaped.record_hash(row).filter(|_| self.intent.whole_records),
-                element: Some((*part).into()),
                 says: self.says(&text),
                 action: None,
                 found,
                 key: Some(key_of_part(key, part)),
-                changes: Vec::new(),
+                changes: Changes::new(),
                 locked: false,
                 kept: None,
-                document: self.document(&text),
-                together: if from.previews { from.together(self.sheet, row) } else { Together::default() },
                 effect: Vec::new(),
+                more: more.boxed(),
             };
             let mut held_row = None;
             if let (Found::Row(held), Some(table)) = (found, &self.existing.table) {

@@ -28,7 +28,7 @@ use crate::finding::codes::intent as codes;
 use crate::finding::{CellChange, CellProblem, Correction, Outcome, RowPlan, Severity, Together};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::{Action, Compared, Existing, Intent, KeptBy, LookupKey, Table};
-use compare::{Change, Held, Put, changes, put};
+use compare::{Change, Changes, Held, Put, changes, put};
 pub use figures::FigureChange;
 use jiff::civil::Date;
 use records::{HeaderTexts, Part as RowPart};
@@ -82,14 +82,8 @@ pub(super) struct OneRow {
     row: usize,
     /// Its number, as a spreadsheet counts.
     number: u64,
-    /// Where it continues a record: what the header has for its blank cells.
-    header: HeaderTexts,
     /// The key by which the record is known.
     by: usize,
-    /// The record of several rows that it stands for.
-    record: Option<u128>,
-    /// Which of the values in its key.
-    element: Option<Box<str>>,
     says: Says,
     /// What it comes to; `None` while that is not known.
     action: Option<Action>,
@@ -97,17 +91,59 @@ pub(super) struct OneRow {
     /// Its key, where all of it is filled.
     key: Option<u128>,
     /// Where the record says something else.
-    changes: Vec<Change>,
+    changes: Changes,
     /// Whether the record cannot be touched.
     locked: bool,
     /// Which list keeps the record from being removed.
     kept: Option<usize>,
-    /// What of a document it is a line of.
+    /// What it puts into the columns of the figures, where that is wanted.
+    effect: Vec<Value<'static>>,
+    /// What most rows do not have is apart: a chunk's rows are handed from one thread to another, and should be small.
+    more: Option<Box<More>>,
+}
+
+/// What only some rows have.
+#[derive(Default, PartialEq)]
+struct More {
+    /// Where it continues a record: what the header has for its blank cells.
+    header: HeaderTexts,
+    /// The record of several rows that it stands for.
+    record: Option<u128>,
+    /// Which of the values in its key.
+    element: Option<Box<str>>,
+    /// The document that it is a line of.
     document: Option<u128>,
     /// What it goes together with.
     together: Together,
-    /// What it puts into the columns of the figures, where that is wanted.
-    effect: Vec<Value<'static>>,
+}
+
+impl More {
+    /// Kept apart where there is anything.
+    fn boxed(self) -> Option<Box<More>> {
+        (self != More::default()).then(|| Box::new(self))
+    }
+}
+
+impl OneRow {
+    fn header(&self) -> &HeaderTexts {
+        self.more.as_ref().map_or(&None, |more| &more.header)
+    }
+
+    fn record(&self) -> Option<u128> {
+        self.more.as_ref()?.record
+    }
+
+    fn element(&self) -> Option<&str> {
+        self.more.as_ref()?.element.as_deref()
+    }
+
+    fn document(&self) -> Option<u128> {
+        self.more.as_ref()?.document
+    }
+
+    fn together(&self) -> Together {
+        self.more.as_ref().map(|more| more.together).unwrap_or_default()
+    }
 }
 
 /// What has been asked so far, and of which documents the file has lines.
@@ -177,9 +213,10 @@ impl Fold for Intents<'_> {
 
     fn absorb(&self, state: &mut State, (mut part, further): Self::Part, with: &mut Absorbing<'_, '_>) {
         let is_error = |finding: &&RowFinding| finding.problem.severity == Severity::Error;
-        let wrong: HashSet<usize> = with.findings.iter().filter(is_error).map(|finding| finding.row).collect();
+        let mut wrong: Vec<usize> = with.findings.iter().filter(is_error).map(|finding| finding.row).collect();
+        wrong.sort_unstable();
         for records in part.chunk_by_mut(|one, other| one.row == other.row) {
-            state.documents.extend(records[0].document);
+            state.documents.extend(records[0].document());
             self.absorb_row(state, records, &wrong, with);
         }
         if with.judge.previews && self.intent.whole_records {
@@ -223,7 +260,8 @@ impl Intents<'_> {
     fn kept_by(&self, today: Date) -> &[Index] {
         let index = |kept: &KeptBy| {
             let holds = |row: usize, when| holds_in(&kept.columns, &kept.table, row, when, today) == Truth::True;
-            Index::new(&kept.table, &kept.key, &|row| kept.when.as_ref().is_none_or(|when| holds(row, when)))
+            let counts = kept.when.as_ref().map(|when| move |row: usize| holds(row, when));
+            Index::new(&kept.table, &kept.key, counts.as_ref().map(|counts| counts as _))
         };
         self.kept_by.get_or_init(|| self.intent.kept_by.iter().map(index).collect())
     }
@@ -246,7 +284,7 @@ impl Intents<'_> {
             Some("") => self.inherited(&header, column).or(Some("")),
             text => text,
         };
-        let (mut differing, mut locked, mut kept) = (Vec::new(), false, None);
+        let (mut differing, mut locked, mut kept) = (Changes::new(), false, None);
         if let (Found::Row(held), Some(table)) = (found, &self.existing.table) {
             differing = self.changes_of_held((table, held as usize), from.previews, &text);
             locked = self.intent.locked_when.as_ref().is_some_and(|when| when.judge(&values) == Truth::True);
@@ -257,19 +295,22 @@ impl Intents<'_> {
             };
             kept = self.kept_by(from.values.today).iter().enumerate().find_map(by);
         }
-        let document = self.document(&text);
         let held = match found {
             Found::Row(held) => Some(held),
             _ => None,
         };
         let effect = if from.previews { self.effect(figures::Before::of(held), &text) } else { Vec::new() };
-        let together = if from.previews { from.together(self.sheet, row) } else { Together::default() };
+        let more = More {
+            record: from.shaped.record_hash(row).filter(|_| self.intent.whole_records),
+            element: None,
+            document: self.document(&text),
+            together: if from.previews { from.together(self.sheet, row) } else { Together::default() },
+            header: header.clone(),
+        };
         OneRow {
             row,
             number: from.shaped.number_of(self.sheet, row),
             by: counting().next().map_or(0, |(at, _)| at),
-            record: from.shaped.record_hash(row).filter(|_| self.intent.whole_records),
-            element: None,
             says: self.says(&text),
             action: None,
             found,
@@ -277,10 +318,8 @@ impl Intents<'_> {
             changes: differing,
             locked,
             kept,
-            document,
-            together,
             effect,
-            header: header.clone(),
+            more: more.boxed(),
         }
     }
 
@@ -290,7 +329,7 @@ impl Intents<'_> {
         (table, row): (&Table, usize),
         all: bool,
         text: &dyn Fn(usize) -> Option<&'t str>,
-    ) -> Vec<Change> {
+    ) -> Changes {
         let held = |_, compared: &Compared| Held::in_table((self.sheet, self.existing), (table, row), compared);
         changes((self.sheet, self.intent), held, all, text)
     }
@@ -320,15 +359,9 @@ impl Intents<'_> {
     }
 
     /// Takes in a row: one record, or several of which one that is wrong refuses all.
-    fn absorb_row(
-        &self,
-        state: &mut State,
-        records: &mut [OneRow],
-        wrong: &HashSet<usize>,
-        with: &mut Absorbing<'_, '_>,
-    ) {
+    fn absorb_row(&self, state: &mut State, records: &mut [OneRow], wrong: &[usize], with: &mut Absorbing<'_, '_>) {
         let row = records[0].row;
-        let wrong = wrong.contains(&row) || with.is_refused_number(records[0].number);
+        let wrong = wrong.binary_search(&row).is_ok() || with.is_refused_number(records[0].number);
         let mut refused = wrong;
         for record in &mut *records {
             self.compare_again(state, record, with);
@@ -346,10 +379,10 @@ impl Intents<'_> {
                 let explained = |finding: &RowFinding| {
                     finding.row == row && finding.field == field && finding.problem.severity == Severity::Error
                 };
-                let is_wrong = problem.code == &codes::NOT_HELD && wrong && record.element.is_none();
+                let is_wrong = problem.code == &codes::NOT_HELD && wrong && record.element().is_none();
                 // What the header has is said where it is.
                 let of_header =
-                    self.inherited(&record.header, column).is_some() && with.text(row, column).trim().is_empty();
+                    self.inherited(record.header(), column).is_some() && with.text(row, column).trim().is_empty();
                 if !(of_header || is_wrong && with.findings.iter().any(explained)) {
                     self.push(row, column, record.named(problem), with);
                 }
@@ -377,7 +410,7 @@ impl Intents<'_> {
         let row = record.number;
         if action == Action::Remove && !self.intent.kept_by_rows.is_empty() {
             let column = self.about(record);
-            let text: &str = record.element.as_deref().unwrap_or_else(|| self.text(record, column, with).trim());
+            let text: &str = record.element().unwrap_or_else(|| self.text(record, column, with).trim());
             let value = self.sheet.columns[column].kind.read(text).ok();
             state.removals.extend(value.as_ref().and_then(key::of).map(|key| Removal {
                 key,
@@ -418,7 +451,7 @@ impl Intents<'_> {
             let values = std::mem::take(&mut record.effect);
             self.add_effect(&mut state.added, values, with.judge);
         }
-        state.records.extend(record.record.map(|hash| (hash, outcome)));
+        state.records.extend(record.record().map(|hash| (hash, outcome)));
         let plan = self.plan(state, record, outcome, with);
         with.plans.push((record.row, plan));
     }
@@ -517,7 +550,7 @@ impl Intents<'_> {
         let is_listed = with.listed.has(outcome, wiped > 0);
         let kind = self.sheet.kinds.as_ref().map(|kinds| kinds.named(with.text(row.row, kinds.column)));
         RowPlan {
-            key: match &row.element {
+            key: match row.element() {
                 _ if !is_listed => None,
                 Some(element) => Some(Arc::from(clipped(element, 60))),
                 None => self.key(row, with),
@@ -526,8 +559,8 @@ impl Intents<'_> {
             changed: changes.len() - wiped,
             wiped,
             cells: if is_listed { changes.iter().filter_map(cell).collect() } else { Vec::new() },
-            together: row.together,
-            record: row.record,
+            together: row.together(),
+            record: row.record(),
             ..RowPlan::of(outcome)
         }
     }

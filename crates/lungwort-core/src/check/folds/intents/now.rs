@@ -87,10 +87,10 @@ impl Intents<'_> {
 
     /// The text of a cell, without the spaces around it; `None` where the file does not have the column.
     pub(super) fn given<'a>(&self, row: &'a OneRow, column: usize, with: &Absorbing<'a, '_>) -> Option<&'a str> {
-        if let Some(element) = row.element.as_deref().filter(|_| column == self.about(row)) {
+        if let Some(element) = row.element().filter(|_| column == self.about(row)) {
             return Some(element);
         }
-        let is_there = with.header.field_of[column].is_some() || self.inherited(&row.header, column).is_some();
+        let is_there = with.header.field_of[column].is_some() || self.inherited(row.header(), column).is_some();
         is_there.then(|| self.text(row, column, with).trim())
     }
 

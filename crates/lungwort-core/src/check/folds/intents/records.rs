@@ -102,7 +102,7 @@ impl Intents<'_> {
     /// The text of a cell, or what the header has for it.
     pub(super) fn text<'a>(&self, row: &'a OneRow, column: usize, with: &Absorbing<'a, '_>) -> &'a str {
         match with.text(row.row, column) {
-            text if text.trim().is_empty() => self.inherited(&row.header, column).unwrap_or(text),
+            text if text.trim().is_empty() => self.inherited(row.header(), column).unwrap_or(text),
             text => text,
         }
     }
