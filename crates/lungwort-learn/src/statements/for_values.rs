@@ -174,7 +174,7 @@ impl Asking<'_> {
     }
 
     /// The code of a country that stands at a word: `required for GB`.
-    fn country_at(&self, at: usize) -> Option<(Vec<String>, usize)> {
+    pub(super) fn country_at(&self, at: usize) -> Option<(Vec<String>, usize)> {
         let code = &self.sentence.text[self.sentence.words.get(at)?.1.clone()];
         (code.len() == 2 && code.bytes().all(|byte| byte.is_ascii_uppercase())).then(|| (vec![code.to_owned()], at + 1))
     }

@@ -277,12 +277,17 @@ impl Fitting<'_> {
     fn says_more(&self, words: &Range<usize>) -> bool {
         let values = self.values.get_or_init(|| self.values());
         let of_value = |at: usize| values.named.iter().any(|named| named.words.contains(&at));
+        // "All but CAR" are the others.
+        let excepts = |at: usize| {
+            let phrases = self.language.except.iter().chain(self.language.but);
+            phrases.filter_map(|phrase| self.sentence.ends_at(phrase, at)).any(|end| end <= words.end && !of_value(at))
+        };
         words.clone().any(|at| {
             let word = self.sentence.word(at);
             let counts = word.starts_with(|each: char| each.is_ascii_digit()) && !of_value(at);
             // "If the deposit is not 10" speaks of all others.
             let denies = self.language.negations.contains(&word.rsplit('\'').next().unwrap_or(word)) && !of_value(at);
-            counts || denies || self.language.conditional.contains(&word)
+            counts || denies || excepts(at) || self.language.conditional.contains(&word)
         })
     }
 
@@ -311,6 +316,9 @@ impl Fitting<'_> {
                 values.headings.extend(called);
             }
             let Some(list) = column.lines.get("allowed") else { continue };
+            if list.value.contains("iso-3166-1-alpha-2") {
+                values.named.extend(self.countries(&column.heading));
+            }
             for (value, label) in entries(&list.value).iter() {
                 for text in [Some(value), label.as_ref()].into_iter().flatten() {
                     let of = |words| NamedValue { words, heading: column.heading.clone(), value: value.clone() };
@@ -331,6 +339,16 @@ impl Fitting<'_> {
         });
         let begins = |of: &DraftColumn| of.heading.to_lowercase().split(' ').next() == Some(first);
         first.len() > 2 && !others.any(|of| of.heading != heading && begins(of))
+    }
+
+    /// Where the codes of countries are named: `all but DE`.
+    fn countries(&self, heading: &str) -> impl Iterator<Item = NamedValue> {
+        let words = self.sentence.words.iter().enumerate();
+        words.filter_map(move |(at, (_, place))| {
+            let code = &self.sentence.text[place.clone()];
+            let is_code = code.len() == 2 && code.bytes().all(|byte| byte.is_ascii_uppercase());
+            is_code.then(|| NamedValue { words: at..at + 1, heading: heading.to_owned(), value: code.to_owned() })
+        })
     }
 
     /// Where a value is named, in small letters.

@@ -17,6 +17,9 @@ pub(super) const ASKED: usize = 4;
 /// Words from how something is written to the verb that asks for it, at most.
 const MANNER: usize = 4;
 
+/// Words between what stands for all rows and the clause that says which ones, at most.
+const NOUNS: usize = 2;
+
 /// Words of what needs something, at most; more of them say which rows do.
 pub(super) const SUBJECT: usize = 3;
 
@@ -476,7 +479,30 @@ impl Asking<'_> {
     }
 
     fn required(&self, required: &std::ops::Range<usize>) -> Reading {
-        self.excepted(required.end).map_or_else(|| self.required_of(required), Reading::of)
+        let excepted = self.excepted(required.end).or_else(|| self.all_but(required.end));
+        excepted.map_or_else(|| self.required_of(required), Reading::of)
+    }
+
+    /// `Required for all but visitors`, `required except for CASH`: values of another column are left out, wherever they are named.
+    fn all_but(&self, end: usize) -> Option<Vec<Claim>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let phrases = || language.except.iter().chain(language.but);
+        let but = |at: usize| phrases().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
+        // "Required for all rows, but Price only for CARD" goes on with something else.
+        let joined =
+            |at: &usize| *at == end || sentence.gap(at - 1).is_empty() || language.except.contains(&sentence.word(*at));
+        let from = (end..(end + MANNER + NOUNS).min(sentence.words.len())).filter(joined).find_map(but)?;
+        let led =
+            [language.only_for, language.with, language.every, language.articles, language.whole_of, language.small];
+        let is_led =
+            |at: &usize| self.country_at(*at).is_none() && led.iter().any(|words| words.contains(&sentence.word(*at)));
+        let first = (from..(from + NOUNS + 1).min(sentence.words.len())).find(|at| !is_led(at))?;
+        let value = self.of_one_column(self.sheet()?, first, |_| true);
+        let (said, values) = value.filter(|(_, values)| values + NOUNS > sentence.words.len())?;
+        let others = otherwise(&said)?;
+        let asked: Vec<Claim> = self.asked().into_iter().map(|asked| required_when(asked, &others)).collect();
+        // "Leave blank for all but visitors" is said of others.
+        (!asked.is_empty() && values > end).then_some(asked)
     }
 
     /// Whether a column is named as what those have that something is required for: `for all plots with a tenant`.
@@ -498,10 +524,26 @@ impl Asking<'_> {
         self.language.whole_of.contains(&word) && !is_code
     }
 
+    /// Whether a word stands for all rows of which a clause says which ones: `for all guests who come by bus`.
+    fn says_which(&self, at: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let of_all = at + 1..(at + 2 + NOUNS).min(sentence.words.len());
+        // "For each row, the number must be given"
+        let apart = |place: &usize| sentence.gap(place - 1).contains([';', '.', ':']);
+        let clause = of_all.take_while(|place| !apart(place)).find(|place| {
+            let word = sentence.word(*place);
+            // German has a comma before such a clause, and articles that are called the same.
+            let begins = language.those_who.contains(&word);
+            begins && (!language.capital_nouns || sentence.gap(place - 1).contains(','))
+        });
+        clause.is_some_and(|place| place + 1 < sentence.words.len())
+    }
+
     /// `For credit notes the reason is required`
     pub(super) fn begins_for_some(&self) -> bool {
         let (first, second) = (self.sentence.word(0), self.sentence.word(1));
         let all = self.is_whole(1, second) || self.language.every.contains(&second);
+        let all = all && !self.says_which(1);
         self.language.only_for.contains(&first) && !all
     }
 
@@ -510,7 +552,9 @@ impl Asking<'_> {
         let (sentence, language, mentions) = (self.sentence, self.language, self.mentions);
         // "Required for credit notes" is no more than that; "required for all rows" is.
         let behind = |at: usize| sentence.words.get(required.end + at).map_or("", |(word, _)| word.as_str());
-        let for_some = language.only_for.contains(&behind(0)) && !self.is_whole(required.end + 1, behind(1));
+        let by = language.only_for.contains(&behind(0)) || language.agent.contains(&behind(0));
+        let which = by && self.is_whole(required.end + 1, behind(1)) && self.says_which(required.end + 1);
+        let for_some = language.only_for.contains(&behind(0)) && !self.is_whole(required.end + 1, behind(1)) || which;
         // "To be filled in only for schools"
         let only_for = language.only.contains(&behind(0)) && language.only_for.contains(&behind(1));
         // "Compulsory with a leaving date"

@@ -23,6 +23,7 @@ pub(super) static WORDS: Language = Language {
     for_every: &["for every", "for each", "to every", "per"],
     capital_nouns: false,
     phones: &["phone", "telephone", "mobile"],
+    those_who: &["who", "that", "which", "whose", "outside"],
     relative: &["which"],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,

@@ -16,6 +16,7 @@ pub(super) static WORDS: Language = Language {
     for_every: &["pour", "par", "pour chaque"],
     capital_nouns: false,
     phones: &["téléphone"],
+    those_who: &["qui", "dont", "que", "venant"],
     relative: &["qui"],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,

@@ -16,6 +16,7 @@ pub(super) static WORDS: Language = Language {
     for_every: &["auf", "auf je", "je", "pro", "für je"],
     capital_nouns: true,
     phones: &["telefon", "handy"],
+    those_who: &["die", "der", "das", "deren", "welche"],
     relative: &[],
     rephrased: rephrased::REPHRASED,
     calendar: calendar::CALENDAR,

@@ -107,6 +107,8 @@ pub(super) struct Language {
     pub means_part: &'static [&'static str],
     /// Before so many of one thing, for which there are some of another: `for every 8 children`.
     pub for_every: &'static [&'static str],
+    /// What begins a clause that says who or which ones: `for everybody who comes by bus`; behind a comma where a language has one there.
+    pub those_who: &'static [&'static str],
     /// What begins a clause about what stands before its comma: `the day, which must be in the past`.
     pub relative: &'static [&'static str],
     /// Sentences that say in other words what plainer ones say: `rephrased` tells how they are written.

@@ -2,6 +2,50 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "?please leave|keep|left ?it|this blank|empty|free for|with|in_case_of ?the|all {w}",
+        "must be blank if {1c} is {1v}",
+    ),
+    (
+        "{k} : ?please leave|keep|left it|this blank|empty|free for|with|in_case_of ?the|all {w}",
+        "must be blank if {2c} is {2v}",
+    ),
+    (
+        "to_be|must_be|has_to_be|should_be|is|are given|entered|filled|filled_in|stated|completed|supplied|provided|named|quoted|required|mandatory|compulsory|needed|obligatory by|for|from {k} who|that|which do_not|does_not|don't|doesn't|are_not|is_not|aren't|isn't {w}",
+        "if {2c} is not {2v}, {0} is required",
+    ),
+    (
+        "required|mandatory|compulsory|needed|obligatory by|for|from {k} who|that|which do_not|does_not|don't|doesn't|are_not|is_not|aren't|isn't {w}",
+        "if {2c} is not {2v}, {0} is required",
+    ),
+    (
+        "{c} to_be|must_be|has_to_be|should_be|is|are given|entered|filled|filled_in|stated|completed|supplied|provided|named|quoted|required|mandatory|compulsory|needed|obligatory by|for|from {k} who|that|which do_not|does_not|don't|doesn't|are_not|is_not|aren't|isn't {w}",
+        "if {3c} is not {3v}, {1} is required",
+    ),
+    (
+        "to_be|must_be|has_to_be|should_be|is|are given|entered|filled|filled_in|stated|completed|supplied|provided|named|quoted|required|mandatory|compulsory|needed|obligatory by|for|from {k} who|that|which {w}",
+        "if {2c} is {2v}, {0} is required",
+    ),
+    (
+        "required|mandatory|compulsory|needed|obligatory by|for|from {k} who|that|which {w}",
+        "if {2c} is {2v}, {0} is required",
+    ),
+    (
+        "{c} to_be|must_be|has_to_be|should_be|is|are given|entered|filled|filled_in|stated|completed|supplied|provided|named|quoted|required|mandatory|compulsory|needed|obligatory by|for|from {k} who|that|which {w}",
+        "if {3c} is {3v}, {1} is required",
+    ),
+    (
+        "to_be|must_be|has_to_be|should_be|is|are given|entered|filled|filled_in|stated|completed|supplied|provided|named|quoted|required|mandatory|compulsory|needed|obligatory by|for|from {k} who|that|which do_not|does_not|don't|doesn't|are_not|is_not|aren't|isn't {k} ( {w} )",
+        "if {3c} is not {3v}, {0} is required",
+    ),
+    (
+        "required|mandatory|compulsory|needed|obligatory by|for|from {k} who|that|which do_not|does_not|don't|doesn't|are_not|is_not|aren't|isn't {k} ( {w} )",
+        "if {3c} is not {3v}, {0} is required",
+    ),
+    (
+        "{c} : to_be|must_be|has_to_be|should_be|is|are given|entered|filled|filled_in|stated|completed|supplied|provided|named|quoted|required|mandatory|compulsory|needed|obligatory by|for|from {k} who|that|which {k}",
+        "{1}: required for {2} who {3}",
+    ),
+    (
         "if|when|where ?any {c} is|are {c} , ?please tell|say|explain|state|note|write ?us why|the_reason|a_reason in|under|as {c}",
         "if {2} is over 0, {3} is required",
     ),

@@ -1,6 +1,11 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "obligatoire|requis|requise|nécessaire|exigé|exigée pour {k} qui ne {k} pas {k} ( {w} )",
+        "si {4c} n'est pas {4v}, {0} est obligatoire",
+    ),
+    ("obligatoire|requis|requise|nécessaire|exigé|exigée pour {k} qui {w}", "si {2c} = {2v}, {0} est obligatoire"),
     ("uniquement|seulement en_cas_de|avec|pour|si {z}", "doit rester vide si {1c} est vide"),
     ("?le|la {c} doit|devra être égal|égale à|au|aux ?la ?le ?les {c} plus ?la ?le ?les {c}", "{1} = {2} + {3}"),
     ("?le|la {c} est|= la_somme du|de|des ?la ?les {c} et du|de|des ?la ?les {c}", "{1} = {2} + {3}"),

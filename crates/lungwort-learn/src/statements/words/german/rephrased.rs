@@ -2,6 +2,18 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "pflicht|pflichtangabe|erforderlich|notwendig|verpflichtend für|bei {k} , die|der|das|welche nicht {w}",
+        "Wenn {2c} nicht {2v} ist, ist {0} Pflicht",
+    ),
+    (
+        "pflicht|pflichtangabe|erforderlich|notwendig|verpflichtend für|bei {k} , die|der|das|welche {w}",
+        "Wenn {2c} = {2v}, ist {0} Pflicht",
+    ),
+    (
+        "pflicht|pflichtangabe|erforderlich|notwendig|verpflichtend für|bei {k} , die|der|das|welche nicht {k} ( {w} ) {k}",
+        "Wenn {3c} nicht {3v} ist, ist {0} Pflicht",
+    ),
+    (
         "ist ?der ?die ?das {c} {v} , ?ist ?wird ?bitte ?der ?die ?das ?ein ?eine {c} beschreiben|angeben|eintragen|ausfüllen|erläutern|anzugeben|einzutragen",
         "Wenn {1} = {2}, ist {3} Pflicht",
     ),
