@@ -22,7 +22,7 @@ const NOUNS: usize = 3;
 const CALLED: usize = 5;
 
 /// Verbs that only help others, in the languages of templates.
-const AUXILIARIES: &[&str] =
+pub(super) const AUXILIARIES: &[&str] =
     &["been", "was", "were", "had", "ist", "sind", "wurde", "wurden", "worden", "a", "ont", "été", "est", "sont"];
 
 /// Words of a sentence that says no more than that a cell is blank otherwise, at most.
@@ -298,7 +298,10 @@ impl Asking<'_> {
             self.language.unless.iter().any(|phrase| self.sentence.ends_at(phrase, from).is_some())
         };
         let kind = || self.kind_in_condition().or_else(|| self.yes_in_condition()).or_else(|| self.yes_in_words());
-        let said = said.or_else(|| kind().and_then(|said| if unless() { otherwise(&said) } else { Some(said) }));
+        let said = match said {
+            Some(said) => Some(self.with_second(said)?),
+            None => kind().and_then(|said| if unless() { otherwise(&said) } else { Some(said) }),
+        };
         let of_others = || {
             let (said, words) = self.of_others()?;
             span().filter(|span| span.contains(&words.start)).map(|_| said)
@@ -310,6 +313,41 @@ impl Asking<'_> {
             self.measured_within(span).map(|(said, _)| said)
         };
         said.or_else(|| self.kind_of_column()).or_else(of_others).or_else(counted)
+    }
+
+    /// `If value is over 100 and returned`: a limit of one column, and what rows are besides; nothing where that is not known, since
+    /// half a condition asks too much.
+    fn with_second(&self, said: String) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let limit = [" > ", " < ", " >= ", " <= "].iter().any(|sign| said.contains(sign));
+        let Some(span) = condition_span(sentence, language).filter(|_| limit && !said.contains(" AND ")) else {
+            return Some(said);
+        };
+        let number = span.clone().rev().find(|at| sentence.number(*at, language).is_some());
+        let Some(and) =
+            number.and_then(|number| (number..span.end).find(|at| language.and.contains(&sentence.word(*at))))
+        else {
+            return Some(said);
+        };
+        if and + 1 >= span.end {
+            return Some(said);
+        }
+        let small = |at: &usize| {
+            let words = [language.copulas, language.small, language.every];
+            words.iter().any(|words| words.contains(&sentence.word(*at)))
+        };
+        let first = |from: usize| (from..span.end).find(|at| !small(at));
+        let named = self.mentions.iter().find(|mention| mention.words.start > and && mention.words.start < span.end);
+        let of_named = |mention: &Mention| {
+            let list = self.draft.sheets[mention.place.0].columns[mention.place.1].lines.get("allowed")?;
+            let (values, end) = self.values_at(&entries(&list.value), first(mention.words.end)?)?;
+            Some((is_any_of(&(self.name)(mention.place), &values), end))
+        };
+        let (second, end) = match named {
+            Some(mention) => of_named(mention)?,
+            None => self.of_one_column(self.sheet()?, first(and + 1)?, |_| true)?,
+        };
+        (end == span.end).then(|| format!("{said} AND {second}"))
     }
 
     /// `Only if a deposit was paid`: an amount that is more than nothing.
@@ -368,6 +406,9 @@ impl Asking<'_> {
                 return format!("{} IS {}NULL", called.name, if answer == "TRUE" { "NOT " } else { "" });
             }
             if texts.is_some_and(|texts| !texts.value.to_lowercase().contains(&format!("\"{value}\""))) {
+                // "If Signed is no", where the answers are Y and N
+                let says_no = self.language.yes_no.iter().any(|(_, no)| *no == value);
+                let answer = if says_no == (answer == "TRUE") { "FALSE" } else { "TRUE" };
                 return format!("{name} IS {answer}");
             }
         }
@@ -417,7 +458,7 @@ impl Asking<'_> {
             .then(|| format!("{} IS {}", (self.name)(of.place), if denied { "FALSE" } else { "TRUE" }))
     }
 
-    /// `Only where the fee was paid`, where Fee paid is a column of yes and no, or of ticks: its words stand apart.
+    /// `Only where the fee was paid`, where Fee paid is a column of yes and no, of ticks, or of how many: its words stand apart.
     fn yes_in_words(&self) -> Option<String> {
         let (sentence, language) = (self.sentence, self.language);
         let span = condition_span(sentence, language)?;
@@ -439,11 +480,16 @@ impl Asking<'_> {
                     && span.clone().all(|at| places.contains(&at) || small(at))
             });
             let place = (sheet, *column);
-            words.len() >= 2 && ordered && (self.takes_yes_and_no(place) || self.is_ticked(place))
+            let answers = || self.takes_yes_and_no(place) || self.is_ticked(place) || self.is_counted(place);
+            words.len() >= 2 && ordered && answers()
         };
         let mut found = self.few_columns(sheet)?.iter().enumerate().filter(is_so);
         let (Some((column, of)), None) = (found.next(), found.next()) else { return None };
         let denied = span.clone().any(denies);
+        // "If strings were replaced", where Strings replaced is how many
+        if self.is_counted((sheet, column)) {
+            return Some(format!("{} {} 0", of.name, if denied { "=" } else { ">" }));
+        }
         let answer = match (self.is_ticked((sheet, column)), denied) {
             (true, false) => "NOT NULL",
             (true, true) => "NULL",
@@ -852,6 +898,10 @@ pub(super) fn is_form_of(word: &str, one: &str) -> bool {
     let (first, other) = (word.as_bytes().first(), one.as_bytes().first());
     if first != other && [first, other].into_iter().flatten().all(u8::is_ascii) {
         return false;
+    }
+    let irregular = |(single, several): &(&str, &str)| *single == one && *several == word;
+    if super::words::ALL.iter().any(|language| language.plurals.iter().any(irregular)) {
+        return true;
     }
     let plain = |text: &str| text.replace('ä', "a").replace('ö', "o").replace('ü', "u");
     if one.len() > WORD && one.strip_suffix('y').is_some_and(|stem| word.strip_prefix(stem) == Some("ies")) {

@@ -2,6 +2,7 @@
 
 use super::again::{self, Again, Open};
 use super::asterisks::is_of_asterisks;
+use super::clauses::apart;
 use super::examples::example_of;
 use super::language::by_language;
 use super::mentioned::{is_labelled, mentioned, places_of};
@@ -12,8 +13,8 @@ use super::take::take;
 use super::understood::understand;
 use super::words::Language;
 use super::{
-    AS_HELD, About, Claim, Entries, Reading, Target, Text, calendar, conditions, exceptions, for_nothing, order,
-    two_conditions, values,
+    AS_HELD, About, Claim, Entries, Reading, Target, Text, calendar, conditions, each_of_them, exceptions, first_digit,
+    for_nothing, order, two_conditions, values,
 };
 use crate::draft::Confidence;
 use crate::draft::{Draft, Unread};
@@ -24,6 +25,8 @@ use lungwort_core::cell::shown::clipped;
 #[derive(Default)]
 pub(super) struct Spoken {
     pub before: Vec<Mention>,
+    /// What the last sentences named that are read in the stead of one.
+    of_one: (Option<String>, Vec<Mention>),
     /// Whether the text is about a column that it begins with: `Fee – in euros. The dearest card costs 24.`
     pub labelled: bool,
     question: Option<(Sentence, Vec<Mention>)>,
@@ -44,6 +47,13 @@ impl Spoken {
         }
     }
 
+    /// Nothing has been said before the first sentence of a text.
+    pub fn begin(&mut self) {
+        self.before.clear();
+        self.labelled = false;
+        self.of_one = (None, Vec::new());
+    }
+
     /// What has been spoken of before a sentence that is read again.
     pub fn going_on(before: Vec<Mention>, labelled: bool) -> Spoken {
         Spoken { before, labelled, ..Spoken::default() }
@@ -51,6 +61,17 @@ impl Spoken {
 
     /// Reads the next sentence.
     pub fn next(&mut self, (known, text): (&Entries<'_>, &Text), sentence: Sentence, draft: &mut Draft) {
+        let of_one = if self.of_one.0.is_some() { &self.of_one.1 } else { &self.before };
+        if let Some(each) = each_of_them::of_each(of_one, &sentence, draft) {
+            let before = self.before.clone();
+            for part in
+                each.into_iter().flat_map(|of_one| apart(known, (text, None), of_one, draft)).collect::<Vec<_>>()
+            {
+                self.next((known, text), part, draft);
+            }
+            self.before = before;
+            return;
+        }
         let before = std::mem::take(&mut self.before);
         if sentence.is_question() {
             self.before = one(known, (text, &sentence), before, draft, false).named;
@@ -69,6 +90,10 @@ impl Spoken {
         let heard = one(known, (text, &sentence), before.clone(), draft, labelled);
         self.labelled |= before.is_empty() && is_labelled(&sentence, &heard.named);
         self.before = heard.named;
+        if sentence.stated.is_none() || sentence.stated != self.of_one.0 {
+            self.of_one = (sentence.stated.clone(), Vec::new());
+        }
+        self.of_one.1.extend(self.before.iter().cloned());
         // "Return on: as Sailing date; it cannot lie before…" goes on about the first.
         if is_labelled(&sentence, &self.before) {
             let first = self.before.first().map(|mention| mention.words.clone());
@@ -197,6 +222,7 @@ fn with_exceptions(
         reading.claims.extend(compared(known, (text, sentence, languages), draft));
     }
     if let Some(language) = languages.first() {
+        first_digit::of_code((sentence, language), spoken_of, reading, draft);
         exceptions::widened((sentence, language), spoken_of, &mut reading.claims, draft);
         exceptions::wider_for_some(&mut reading.claims, draft);
         let own = reading.claims.iter().all(|claim| claim.place().is_none_or(|place| spoken_of.contains(&place)));

@@ -6,6 +6,7 @@
 
 mod again;
 mod aged_on;
+mod always_yes;
 mod asterisks;
 mod begun;
 mod blanks;
@@ -32,10 +33,12 @@ mod done;
 mod done_columns;
 mod duties;
 mod each_kind;
+mod each_of_them;
 mod exact;
 mod examples;
 mod exceptions;
 mod field_kinds;
+mod first_digit;
 mod footnotes;
 mod for_nothing;
 mod for_values;
@@ -345,8 +348,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
     let texts = texts::all(&known, entries, draft);
     known.likely = likely(&texts);
     for text in texts {
-        said.before.clear();
-        said.labelled = false;
+        said.begin();
         // A long sentence costs as several do; what is beyond is not looked into at all.
         let mut within = |whole: Sentence, said: &Spoken, draft: &Draft| {
             if spent >= most {

@@ -52,6 +52,17 @@ impl Asking<'_> {
         if denied || apart || !(first || last) || self.others(free) > OTHER + 1 {
             return None;
         }
+        // "Only the columns after Net may be left blank"
+        let range = |mention: &Mention| {
+            let bounds = [language.right_of, language.left_of, language.up_to, language.between];
+            bounds.into_iter().flatten().any(|phrase| {
+                let from = mention.words.start.checked_sub(phrase.split(' ').count());
+                from.is_some_and(|from| sentence.ends_at(phrase, from) == Some(mention.words.start))
+            })
+        };
+        if self.mentions.iter().any(range) {
+            return self.range_of_all();
+        }
         match self.mentions {
             [] => Some(self.looks.to_vec()).filter(|looks| !looks.is_empty()),
             mentions => Some(mentions.iter().map(|mention| mention.place).collect()),

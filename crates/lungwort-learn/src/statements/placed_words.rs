@@ -4,7 +4,7 @@ use std::ops::Range;
 
 use super::by_value::entries;
 use super::days_of_rows::{has_days, has_stem, stem};
-use super::for_values::is_form_of;
+use super::for_values::{AUXILIARIES, is_form_of};
 use super::rephrased::Fitting;
 use crate::draft::DraftColumn;
 
@@ -66,7 +66,7 @@ impl Fitting<'_> {
             't' => self.other_day(&words).filter(|_| joined()),
             'z' => {
                 let of = self.values_in(&words).filter(|(heading, _)| self.is_of_answers(heading));
-                (joined() && of.is_some() && self.of_others(&words)).then(|| text.to_owned())
+                (joined() && of.is_some() && self.of_others(&words) && !self.says_more(&words)).then(|| text.to_owned())
             }
             'x' => self.own_values(&words).then(|| text.to_owned()),
             'l' | 'o' => self.list(kind, &words, text),
@@ -217,8 +217,13 @@ impl Fitting<'_> {
                 .iter()
                 .any(|of| of.contains(&word))
         };
-        let first = words.clone().find(|at| !small(at))?;
         let noun = words.clone().next_back()?;
+        // "After it was found", where another column is Found on
+        let helps = |word: &str| AUXILIARIES.contains(&word) || language.copulas.contains(&word);
+        let called = [language.pronouns, language.every];
+        let thing = called.iter().any(|of| of.contains(&self.sentence.word(words.start))) && words.len() <= 4;
+        let done = noun > words.start && thing && helps(self.sentence.word(noun - 1));
+        let first = if done { noun } else { words.clone().find(|at| !small(at))? };
         let day = language.day_nouns.contains(&plain(first));
         let between = (first + 1..noun).all(|at| small(&at));
         let columns = self.draft.sheets[sheet].columns.iter().enumerate();

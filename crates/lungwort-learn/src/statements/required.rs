@@ -17,6 +17,9 @@ pub(super) const ASKED: usize = 4;
 /// Words from how something is written to the verb that asks for it, at most.
 const MANNER: usize = 4;
 
+/// Words from what stands for columns to the side of another one on which they are, at most: `columns to the left of`.
+const SIDE: usize = 3;
+
 /// Words between what stands for all rows and the clause that says which ones, at most.
 const NOUNS: usize = 2;
 
@@ -51,6 +54,7 @@ type Read = fn(&Asking<'_>) -> Option<Vec<Claim>>;
 /// What is asked of rows of some kind, or of all columns but some; the first that finds anything counts.
 static SOME_ROWS: &[Read] = &[
     |asking| asking.asked_from_number(),
+    |asking| asking.always_yes(),
     |asking| asking.value_for_kind(),
     |asking| asking.value_only_with(),
     |asking| asking.implied(),
@@ -97,7 +101,7 @@ pub(super) fn read(asking: &Asking<'_>) -> Reading {
         return Reading::of(vec![claim]);
     }
     some_of_several(sentence, language, (mentions, asking.before), name, &mut reading);
-    if reading.understood {
+    if reading.understood || asking.is_of_rows() {
         return reading;
     }
     if let Some(claim) = asking
@@ -188,6 +192,16 @@ impl Asking<'_> {
             (first.0 == last.0).then_some(*first)
         };
         named.or_else(only).map(|place| place.0)
+    }
+
+    /// `No row may stay blank between two stops`: that is said of rows, and of no column.
+    fn is_of_rows(&self) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let is_row =
+            |word: &str| language.rows.iter().any(|rows| *rows == word || rows.strip_suffix('s') == Some(word));
+        let denied = [language.none, language.any, language.negations].iter().any(|of| of.contains(&sentence.word(0)));
+        let blank = || (2..sentence.words.len()).any(|at| language.unfilled.contains(&sentence.word(at)));
+        denied && is_row(sentence.word(1)) && blank()
     }
 
     /// Whether a condition is of a column itself.
@@ -320,7 +334,8 @@ impl Asking<'_> {
             return Vec::new();
         };
         let is_freed = |mention: &&Mention| (mention.words.start < border) == before;
-        self.mentions.iter().filter(is_freed).map(|mention| mention.place).collect()
+        let places = |mention: &Mention| self.side_of(mention).unwrap_or_else(|| vec![mention.place]);
+        self.mentions.iter().filter(is_freed).flat_map(places).collect()
     }
 
     /// The columns that it asks to fill in: those that are named or meant, or all but some.
@@ -339,7 +354,8 @@ impl Asking<'_> {
         // "Only these are required, all others are optional"
         let free = |other: &std::ops::Range<usize>| {
             let end = sentence.required(language).map_or(usize::MAX, |required| required.end);
-            let optional = language.optional.iter().any(|phrase| sentence.find_from(phrase, other.end).is_some());
+            let mut free = language.optional.iter().chain(language.as_the_case_is);
+            let optional = free.any(|phrase| sentence.find_from(phrase, other.end).is_some());
             end <= other.start && optional
         };
         let others = sentence.any(language.all_other).is_some_and(|other| !free(&other));
@@ -370,7 +386,7 @@ impl Asking<'_> {
     }
 
     /// `All columns up to and including Box`, `all columns from Species to Box`
-    fn range_of_all(&self) -> Option<Vec<Place>> {
+    pub(super) fn range_of_all(&self) -> Option<Vec<Place>> {
         let (sentence, language) = (self.sentence, self.language);
         // "The columns Booking ID to Departure must be filled"
         // Letters have been read as the columns between them.
@@ -386,7 +402,18 @@ impl Asking<'_> {
             let named = self.mentions.first()?.words.start.checked_sub(1)?;
             language.columns.contains(&sentence.words[named].0.as_str()).then_some(named..named + 1)
         };
-        let all = sentence.any(language.all).filter(|_| !self.freed_all()).or_else(columns)?;
+        // "All columns up to Net are required, the rest as described"
+        let before = |all: &std::ops::Range<usize>| {
+            let required = sentence.required(language);
+            !self.freed_all() || required.is_some_and(|required| all.end < required.start)
+        };
+        // "The columns after Net are optional, all others mandatory"
+        let freed = self.freed();
+        let not_freed = |side: &Vec<Place>| !side.iter().all(|place| freed.contains(place));
+        if let Some(side) = self.mentions.iter().find_map(|mention| self.side_of(mention)).filter(not_freed) {
+            return Some(side);
+        }
+        let all = sentence.any(language.all).filter(before).or_else(columns)?;
         let led = |mention: &Mention, phrases: &[&str]| {
             let article = mention.words.start.checked_sub(1).filter(|at| {
                 [language.every, language.columns, language.labels]
@@ -408,6 +435,29 @@ impl Asking<'_> {
         let (sheet, to) = last.place;
         let from = first.filter(|first| first.place.0 == sheet).map_or(0, |first| first.place.1);
         Some(self.all.iter().copied().filter(|(of, column)| *of == sheet && (from..=to).contains(column)).collect())
+    }
+
+    /// `The columns before Customer`, `all fields after Net`: those on one side of the column that is named.
+    fn side_of(&self, mention: &Mention) -> Option<Vec<Place>> {
+        let (sentence, language) = (self.sentence, self.language);
+        let led = |phrases: &[&str]| {
+            phrases.iter().any(|phrase| {
+                let from = mention.words.start.checked_sub(phrase.split(' ').count());
+                from.is_some_and(|from| {
+                    let words = from.saturating_sub(SIDE)..from;
+                    let columns = words.into_iter().any(|at| {
+                        let word = sentence.word(at);
+                        let field = word.strip_suffix('s').unwrap_or(word);
+                        language.columns.contains(&word) || language.labels.contains(&field)
+                    });
+                    columns && sentence.ends_at(phrase, from) == Some(mention.words.start)
+                })
+            })
+        };
+        let (left, right) = (led(language.left_of), led(language.right_of));
+        let (sheet, own) = mention.place;
+        let is_there = |(of, column): &&Place| *of == sheet && if left { *column < own } else { *column > own };
+        (left || right).then(|| self.all.iter().filter(is_there).copied().collect())
     }
 
     /// Whether all columns that it names are those that may be blank: `… must be filled, all others are optional`.

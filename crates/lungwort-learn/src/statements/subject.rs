@@ -703,7 +703,14 @@ fn is_led(sentence: &Sentence, language: &Language, range: &Range<usize>) -> boo
         && (range.start == 1
             || language.only_for.contains(&sentence.word(0))
             || range.start.checked_sub(2).is_some_and(|at| sentence.gap(at) == ",")
-            || language.conditional.contains(&before(2)))
+            || range.start.checked_sub(2).is_some_and(|at| leads_condition(sentence, language, at)))
+}
+
+/// Whether a condition begins behind a word: `if the value is 5`, and the second one of `if … and the value is 5`.
+fn leads_condition(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let is = |words: &[&str], at: usize| words.contains(&sentence.word(at));
+    let joins = is(language.and, at) || is(language.or, at);
+    is(language.conditional, at) || joins && (0..at).any(|at| is(language.conditional, at))
 }
 
 /// Whether what follows words that are a heading is said of it, whatever else the words may be.
@@ -776,7 +783,8 @@ fn is_meant(sentence: &Sentence, language: &Language, range: &Range<usize>, word
     }
     // "Required if days is more than 1"
     let before = word(range.start.checked_sub(1));
-    if language.conditional.contains(&before) && language.copulas.contains(&sentence.word(range.end)) {
+    let led_on = range.start.checked_sub(1).is_some_and(|at| leads_condition(sentence, language, at));
+    if led_on && language.copulas.contains(&sentence.word(range.end)) {
         return true;
     }
     // "Each row needs a title and a date"

@@ -47,7 +47,7 @@ fn read_each(headings: &[&str], texts: &[(&str, About)]) -> Vec<String> {
     let known = Entries { template: &template, at: vec![None], headings: Headings::of(&draft), likely: None };
     let mut said = Spoken::default();
     for (text, about) in texts {
-        said.before.clear();
+        said.begin();
         let text = Text {
             text: (*text).to_owned(),
             place: "Help!A1".to_owned(),
@@ -872,4 +872,18 @@ fn masks_with_a_letter_fees_for_others_and_years_of_codes_are_read() {
     insta::assert_snapshot!("scarecrow_fees", read_all(include_str!("said/scarecrow_fees.txt")));
     insta::assert_snapshot!("dons_arbres", read_all(include_str!("said/dons_arbres.txt")));
     insta::assert_snapshot!("chor_nachweis", read_all(include_str!("said/chor_nachweis.txt")));
+}
+
+#[test]
+fn who_must_fill_in_what_is_read() {
+    insta::assert_snapshot!("column_ranges", read_all(include_str!("said/column_ranges.txt")));
+    insta::assert_snapshot!("everybody_who", read_all(include_str!("said/everybody_who.txt")));
+    insta::assert_snapshot!("all_but_some", read_all(include_str!("said/all_but_some.txt")));
+    insta::assert_snapshot!("digits_only", read_all(include_str!("said/digits_only.txt")));
+    insta::assert_snapshot!("half_conditions", read_all(include_str!("said/half_conditions.txt")));
+    insta::assert_snapshot!("both_of_them", read_all(include_str!("said/both_of_them.txt")));
+    insta::assert_snapshot!("replaced_strings", read_all(include_str!("said/replaced_strings.txt")));
+    insta::assert_snapshot!("unsigned_tickets", read_all(include_str!("said/unsigned_tickets.txt")));
+    insta::assert_snapshot!("children_and_rooms", read_all(include_str!("said/children_and_rooms.txt")));
+    insta::assert_snapshot!("answers_no", read_all(include_str!("said/answers_no.txt")));
 }

@@ -107,6 +107,19 @@ pub(super) struct Language {
     pub means_part: &'static [&'static str],
     /// Before so many of one thing, for which there are some of another: `for every 8 children`.
     pub for_every: &'static [&'static str],
+    /// The first sign of a code.
+    pub first_digit: &'static [&'static str],
+    /// Words whose plural is not made by an ending.
+    pub plurals: &'static [(&'static str, &'static str)],
+    /// Before the one answer that is taken: `must be Yes`.
+    pub must_be_yes: &'static [&'static str],
+    /// All of the columns that the sentence before named, and none of them: `Both lie between 400 and 460`.
+    pub all_of_two: &'static [&'static str],
+    pub none_of_two: &'static [&'static str],
+    /// How such columns go together, which says nothing of each.
+    pub one_another: &'static [&'static str],
+    /// Behind what all other columns are, where that is said elsewhere: `the rest as described`.
+    pub as_the_case_is: &'static [&'static str],
     /// What begins a clause that says who or which ones: `for everybody who comes by bus`; behind a comma where a language has one there.
     pub those_who: &'static [&'static str],
     /// What begins a clause about what stands before its comma: `the day, which must be in the past`.
@@ -323,6 +336,9 @@ pub(super) struct Language {
     pub labels: &'static [&'static str],
     /// Between the ends of a range, and between the last two of several.
     pub to: &'static [&'static str],
+    /// Before the column in front of which, and behind which, others are: `the columns after Net`.
+    pub left_of: &'static [&'static str],
+    pub right_of: &'static [&'static str],
     /// Before the last of some columns: `all columns up to and including Box`.
     pub up_to: &'static [&'static str],
     pub and: &'static [&'static str],

@@ -2,6 +2,104 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "{n} digits|figures ; ?the first ?digit|figure|one is|gives|shows|stands_for|tells ?the {k} ( {n} to|- {n} )",
+        "{1} digits.\nThe first digit is the {2} {3} to {4}",
+    ),
+    (
+        "{n} digits|figures ; ?the first ?digit|figure|one is|gives|shows|stands_for|tells ?the {k} , {n} to|- {n}",
+        "{1} digits.\nThe first digit is the {2} {3} to {4}",
+    ),
+    (
+        "{n} digits|figures , the first ?digit|figure|one ?of_which is|gives|shows|stands_for|tells ?the {k} ( {n} to|- {n} )",
+        "{1} digits.\nThe first digit is the {2} {3} to {4}",
+    ),
+    (
+        "{n} digits|figures , the first ?digit|figure|one ?of_which is|gives|shows|stands_for|tells ?the {k} , {n} to|- {n}",
+        "{1} digits.\nThe first digit is the {2} {3} to {4}",
+    ),
+    ("{k} must|have_to|has_to state|give|name|say|enter ?the|a|their {c} : {o}", "{1} must state the {2}.\n{2}: {3}"),
+    (
+        "?a|an|any|all|every|each {k} that|which|who is|are|was|were|has_been|have_been not {z} needs|need|requires|require|must_have ?a|an|the {c}",
+        "if {2c} is no, {3} is required",
+    ),
+    (
+        "?a|an|any|all|every|each {k} that|which|who is|are|was|were|has_been|have_been {z} needs|need|requires|require|must_have ?a|an|the {c}",
+        "if {2c} is yes, {3} is required",
+    ),
+    (
+        "?a whole number|integer , ?enter|put|write ?a 0|nought|zero if|where|when|for ?there_is|there_are|there_were none|nothing|any_are_missing",
+        "whole number, at least 0",
+    ),
+    (
+        "?a whole number|integer ( ?enter|put|write 0|nought|zero if|where|when|for none|nothing )",
+        "whole number, at least 0",
+    ),
+    (
+        "?please leave ?the {c} out|blank|empty only if|when|where {r} ; in_that_case|then ?please write|give|state|put|enter|note|say|explain ?us ?the|a reason|why|so|it in|under ?the {c}",
+        "{3} is required if {1} is blank",
+    ),
+    (
+        "if|when|where ?the {c} cannot|can't|can_not be {k} , leave it|this blank|empty|out and ?please write|give|state|put|enter|note|say|explain ?us ?the|a reason|why|so|it in|under ?the {c}",
+        "{3} is required if {1} is blank",
+    ),
+    (
+        "?the {c} may|can|must only be left blank|empty|out if|when|where {r} ; the_reason|the_reason_then|then_the_reason ?then goes|must_go|belongs|has_to_go into|in|under ?the {c}",
+        "{3} is required if {1} is blank",
+    ),
+    (
+        "without ?a|an|the {c} , ?please write|give|state|put|enter|note|say|explain ?us ?the|a reason|why in|under ?the {c}",
+        "{2} is required if {1} is blank",
+    ),
+    (
+        "no {c} is|are charged|due|payable|needed|taken|given for|with|in {w} ; ?please leave|leaves ?it|this blank|empty",
+        "{1} must be blank if {2c} is {2v}",
+    ),
+    (
+        "{c} and {c} ?both lie|lies|are|is|must_be|have_to_be|should_be|must_lie|range|ranges|go|run|may_be|can_be ?both between|from {n} and|to {n}",
+        "{1} must be between {3} and {4}.\n{2} must be between {3} and {4}",
+    ),
+    (
+        "{c} , {c} and {c} ?all lie|lies|are|is|must_be|have_to_be|should_be|must_lie|range|ranges|go|run|may_be|can_be ?all between|from {n} and|to {n}",
+        "{1} must be between {4} and {5}.\n{2} must be between {4} and {5}.\n{3} must be between {4} and {5}",
+    ),
+    (
+        "{c} and {c} are ?both given|measured|stated|entered|recorded|noted in {k} with|to at_most|no_more_than|up_to {n} decimal|decimals|decimal_place|decimal_places",
+        "{1} in {3}, at most {4} decimals.\n{2} in {3}, at most {4} decimals",
+    ),
+    ("?only digits|figures ?only , {n} or {n} of_them|characters|long|in_number", "{1} or {2} digits"),
+    ("?only digits|figures ?only , ?from {n} to|- {n} of_them|characters|long|in_number", "{1} to {2} digits"),
+    ("?only digits|figures ?only , between {n} and {n} of_them|characters|in_number", "{1} to {2} digits"),
+    ("?only digits|figures ?only , ?exactly {n} of_them|characters|in_number", "{1} digits"),
+    ("?only digits|figures ?only ( {n} or {n} ?of_them )", "{1} or {2} digits"),
+    ("?only digits|figures ?only ( {n} to|- {n} ?of_them )", "{1} to {2} digits"),
+    ("?only digits|figures ?only ( ?exactly {n} ?of_them )", "{1} digits"),
+    (
+        "?only capital|uppercase|upper_case letters ?only , {n} or {n} of_them|characters|long|in_number",
+        "{1} or {2} capital letters",
+    ),
+    (
+        "?only capital|uppercase|upper_case letters ?only , ?from {n} to|- {n} of_them|characters|long|in_number",
+        "{1} to {2} capital letters",
+    ),
+    (
+        "?only capital|uppercase|upper_case letters ?only , between {n} and {n} of_them|characters|in_number",
+        "{1} to {2} capital letters",
+    ),
+    (
+        "?only capital|uppercase|upper_case letters ?only , ?exactly {n} of_them|characters|in_number",
+        "{1} capital letters",
+    ),
+    ("?only capital|uppercase|upper_case letters ?only ( {n} or {n} ?of_them )", "{1} or {2} capital letters"),
+    ("?only capital|uppercase|upper_case letters ?only ( {n} to|- {n} ?of_them )", "{1} to {2} capital letters"),
+    ("?only capital|uppercase|upper_case letters ?only ( ?exactly {n} ?of_them )", "{1} capital letters"),
+    ("?only letters ?only , {n} or {n} of_them|characters|long|in_number", "{1} or {2} letters"),
+    ("?only letters ?only , ?from {n} to|- {n} of_them|characters|long|in_number", "{1} to {2} letters"),
+    ("?only letters ?only , between {n} and {n} of_them|characters|in_number", "{1} to {2} letters"),
+    ("?only letters ?only , ?exactly {n} of_them|characters|in_number", "{1} letters"),
+    ("?only letters ?only ( {n} or {n} ?of_them )", "{1} or {2} letters"),
+    ("?only letters ?only ( {n} to|- {n} ?of_them )", "{1} to {2} letters"),
+    ("?only letters ?only ( ?exactly {n} ?of_them )", "{1} letters"),
+    (
         "?please leave|keep|left ?it|this blank|empty|free for|with|in_case_of ?the|all {w}",
         "must be blank if {1c} is {1v}",
     ),

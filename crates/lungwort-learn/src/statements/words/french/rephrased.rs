@@ -1,6 +1,10 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("?un nombre entier , 0|zéro si|s'il aucun|aucune|rien|n'y_en_a_pas|n'y_en_a_aucun", "nombre entier, au moins 0"),
+    ("?uniquement|seulement ?des chiffres ?uniquement|seulement , {n} ou {n}", "{1} ou {2} chiffres"),
+    ("?uniquement|seulement ?des chiffres ?uniquement|seulement , {n} à {n}", "{1} à {2} chiffres"),
+    ("?uniquement|seulement ?des chiffres ?uniquement|seulement ( {n} ou {n} )", "{1} ou {2} chiffres"),
     (
         "obligatoire|requis|requise|nécessaire|exigé|exigée pour {k} qui ne {k} pas {k} ( {w} )",
         "si {4c} n'est pas {4v}, {0} est obligatoire",

@@ -2,6 +2,24 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "{k} ; die erste ziffer|stelle ist|bezeichnet|steht_für|gibt|nennt {k} ( {n} bis|- {n} )",
+        "{1}.\nDie erste Ziffer ist {2} {3} bis {4}",
+    ),
+    ("wer {k} ist , muss ?den|die|das {c} nennen|angeben|eintragen : {o}", "Wer {1} ist, muss {2} angeben.\n{2}: {3}"),
+    (
+        "?eine ganze zahl , 0|null wenn|falls|bei|sonst keine|keiner|keinem|keines|nichts|null",
+        "ganze Zahl, mindestens 0",
+    ),
+    ("?eine ganze zahl ( 0|null wenn|falls|bei keine|keiner|keinem|keines|nichts )", "ganze Zahl, mindestens 0"),
+    (
+        "{c} und {c} liegen|sind|müssen|gehen ?beide ?jeweils zwischen|von {n} und|bis {n} ?liegen ?sein",
+        "{1} muss zwischen {3} und {4} liegen.\n{2} muss zwischen {3} und {4} liegen",
+    ),
+    ("?nur ziffern ?nur , {n} oder {n} ?stück|stellen", "{1} oder {2} Ziffern"),
+    ("?nur ziffern ?nur , {n} bis|- {n} ?stück|stellen", "{1} bis {2} Ziffern"),
+    ("?nur ziffern ?nur ( {n} oder {n} )", "{1} oder {2} Ziffern"),
+    ("?nur ziffern ?nur ( {n} bis|- {n} )", "{1} bis {2} Ziffern"),
+    (
         "pflicht|pflichtangabe|erforderlich|notwendig|verpflichtend für|bei {k} , die|der|das|welche nicht {w}",
         "Wenn {2c} nicht {2v} ist, ist {0} Pflicht",
     ),
