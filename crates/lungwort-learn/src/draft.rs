@@ -27,6 +27,9 @@ pub struct Line {
     pub confidence: Confidence,
 }
 
+/// Behind a line that is not kept since an example in the template is otherwise.
+pub const OF_EXAMPLE: &str = "an example of the template breaks it";
+
 /// Lines by key; the surest of a key stays.
 #[derive(Debug, Clone, Default)]
 pub struct Lines(pub Vec<Line>);

@@ -8,7 +8,7 @@ use std::path::{Path, PathBuf};
 use jiff::civil::Date;
 
 use super::Entry;
-use super::draft::{Confidence, Draft, DraftColumn, Lines};
+use super::draft::{Confidence, Draft, DraftColumn, Lines, OF_EXAMPLE};
 use super::reconcile::{self, offer};
 use super::source::Template;
 use super::write::{Part, Written, write};
@@ -161,7 +161,7 @@ pub(super) fn examples(draft: &mut Draft, around: (&Path, Date)) {
         for (line, (_, why)) in &against.lines {
             let made_from = line.checked_sub(1).and_then(|line| written.made_from.get(line).copied().flatten());
             if let Some((Part::Column(_, column), key)) = made_from.filter(|(_, key)| OF_VALUES.contains(key)) {
-                take_back(draft, (Part::Column(at, column), key), "an example of the template breaks it", why);
+                take_back(draft, (Part::Column(at, column), key), OF_EXAMPLE, why);
             }
         }
     }

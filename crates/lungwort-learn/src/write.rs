@@ -2,7 +2,7 @@
 
 use std::collections::{HashMap, HashSet};
 
-use super::draft::{Confidence, Draft, DraftColumn, DraftSheet, Line, Unread};
+use super::draft::{Confidence, Draft, DraftColumn, DraftSheet, Line, OF_EXAMPLE, Unread};
 use lungwort_core::cell::shown;
 use lungwort_core::rulebook::property;
 use lungwort_core::rulebook::toml_text::quoted;
@@ -62,6 +62,8 @@ fn comment(source: &str, confidence: Confidence) -> String {
         Confidence::Confirm => format!("confirm: {source}"),
         // What somebody declined is not open any more.
         Confidence::Suggested if source.starts_with("declined by ") => source,
+        // What the template itself shows to be wrong is kept to be read, and is no question.
+        Confidence::Suggested if source.contains(OF_EXAMPLE) => format!("not kept: {source}"),
         Confidence::Suggested => format!("perhaps: {source}"),
     }
 }

@@ -587,7 +587,9 @@ impl Asking<'_> {
                 (text.chars().count() > 1 || written == text).then_some(end)
             };
             let named = |(value, label): &(String, Option<String>)| {
-                let end = ends(value).or_else(|| label.as_deref().and_then(ends))?;
+                // "For children", of "K = children under 16"
+                let head = || label.as_deref().and_then(|label| head_of(label, language)).and_then(ends);
+                let end = ends(value).or_else(|| label.as_deref().and_then(ends)).or_else(head)?;
                 Some((value.clone(), end))
             };
             list.iter().filter_map(named).max_by_key(|(_, end)| *end)
@@ -885,6 +887,15 @@ const ENDINGS: &[&str] = &["s", "es", "e", "en", "n", "er", "ern", "x"];
 
 /// Letters of a word of which another form is looked for, at least.
 const WORD: usize = 3;
+
+/// The first word of a meaning, where what follows only says more of it: `children` of `children under 16`.
+pub(super) fn head_of<'l>(label: &'l str, language: &super::words::Language) -> Option<&'l str> {
+    let (head, rest) = label.split_once(' ')?;
+    let next = rest.split(' ').next().unwrap_or_default().to_lowercase();
+    let further = [language.below, language.above, language.owners, language.between, language.up_to];
+    let narrows = rest.starts_with('(') || further.iter().any(|words| words.contains(&next.as_str()));
+    (narrows && head.chars().count() >= WORD).then_some(head)
+}
 
 /// Whether a word is another one in the plural: `pots`, `Büchern`.
 pub(super) fn is_form_of(word: &str, one: &str) -> bool {

@@ -57,7 +57,8 @@ pub(crate) fn masked(text: &str) -> Option<String> {
     while at < bytes.len() {
         let each = bytes[at];
         let run = bytes[at..].iter().take_while(|other| **other == each).count();
-        let is_year = each == b'Y' && matches!(run, 2 | 4);
+        // `JB-JJJJ-NNN`
+        let is_year = each == b'Y' && matches!(run, 2 | 4) || each == b'J' && run == 4;
         match each {
             b'N' | b'#' | b'9' | b'0' if run >= 2 => {
                 regex.push_str(&format!(r"\d{{{run}}}"));
@@ -77,7 +78,7 @@ pub(crate) fn masked(text: &str) -> Option<String> {
                 regex.push_str(&format!("[A-Z0-9]{{{run}}}"));
                 (digits, literal) = (digits + run, literal + 1);
             }
-            b'Y' if is_year => {
+            b'Y' | b'J' if is_year => {
                 regex.push_str(&format!(r"\d{{{run}}}"));
                 digits += run;
             }
@@ -91,8 +92,8 @@ pub(crate) fn masked(text: &str) -> Option<String> {
     }
     // Digits and signs alone are a number, and the letters of days, months and years a date.
     let mut letters = bytes.iter().filter(|byte| byte.is_ascii_uppercase());
-    let of_days = letters.all(|byte| matches!(byte, b'D' | b'M' | b'Y' | b'H' | b'S'));
-    let letters = !of_days || !bytes.iter().any(|byte| matches!(byte, b'Y' | b'H'));
+    let of_days = letters.all(|byte| matches!(byte, b'D' | b'M' | b'Y' | b'H' | b'S' | b'T' | b'J'));
+    let letters = !of_days || !bytes.iter().any(|byte| matches!(byte, b'Y' | b'H' | b'J'));
     (digits >= 2 && literal >= 1 && (signs > 0 || digits >= 3) && letters).then_some(regex)
 }
 

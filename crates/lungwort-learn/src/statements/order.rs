@@ -2,6 +2,7 @@
 
 use std::borrow::Cow;
 
+use super::conditions::conditional_at;
 use super::sentence::{Sentence, sentences};
 use super::subject::Mention;
 use super::words::{self, Language};
@@ -31,6 +32,13 @@ pub(super) fn read(
     (mentions, own): (&[Mention], Option<Place>),
     name: &dyn Fn(Place) -> String,
 ) -> Reading {
+    // "Only if returned after due back" is a condition, and says nothing of when the column beside it is.
+    if let (Some(_), [other], Some(at)) = (own, mentions, conditional_at(sentence, language))
+        && at < other.words.start
+        && !(at..other.words.start).any(|at| sentence.gap(at).contains([',', ';']))
+    {
+        return Reading::default();
+    }
     // Beside a column, the sentence need not name it: `hh:mm, later than Start`.
     let with_own: Vec<Mention>;
     let mentions = match (own, mentions) {

@@ -4,7 +4,7 @@ use std::ops::Range;
 
 use super::by_value::entries;
 use super::days_of_rows::{has_days, has_stem, stem};
-use super::for_values::{AUXILIARIES, is_form_of};
+use super::for_values::{AUXILIARIES, head_of, is_form_of};
 use super::rephrased::Fitting;
 use crate::draft::DraftColumn;
 
@@ -325,7 +325,8 @@ impl Fitting<'_> {
                 values.named.extend(self.countries(&column.heading));
             }
             for (value, label) in entries(&list.value).iter() {
-                for text in [Some(value), label.as_ref()].into_iter().flatten() {
+                let head = label.as_deref().and_then(|label| head_of(label, self.language));
+                for text in [Some(value.as_str()), label.as_deref(), head].into_iter().flatten() {
                     let of = |words| NamedValue { words, heading: column.heading.clone(), value: value.clone() };
                     values.named.extend(self.named(&text.to_lowercase()).map(of));
                 }

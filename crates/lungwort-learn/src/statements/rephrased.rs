@@ -190,7 +190,9 @@ fn filled(said: &str, places: &[Filled], (about, draft): (&About, &Draft)) -> Op
     let mut text = said.to_owned();
     if text.contains("{0}") {
         let (sheet, column) = about.column()?;
-        text = text.replace("{0}", &draft.sheets[sheet].columns[column].heading);
+        // "Is Mitgliedsnr. Pflicht" would end with the abbreviation.
+        let heading = draft.sheets[sheet].columns[column].heading.trim();
+        text = text.replace("{0}", heading.strip_suffix('.').unwrap_or(heading));
     }
     for (at, place) in places.iter().enumerate() {
         text = text.replace(&format!("{{{}}}", at + 1), &place.text);

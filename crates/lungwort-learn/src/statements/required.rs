@@ -634,7 +634,11 @@ impl Asking<'_> {
         let behind_all =
             verbal && !mentions.is_empty() && mentions.iter().all(|mention| mention.words.start >= required.end);
         let for_some = for_some || behind_all && !conditional && self.is_of_some(required.start);
+        // "Required from 5 guests on"
+        let from = language.not_before.iter().chain(language.between);
+        let from = from.filter_map(|phrase| sentence.ends_at(phrase, required.end)).max().filter(|_| at_once);
         for_some
+            || from.is_some_and(|from| sentence.number(from, language).is_some())
             || self.asked_from_on(required.end).is_some()
             || narrowed_by(sentence, language, mentions).is_some_and(narrows)
     }

@@ -886,4 +886,7 @@ fn who_must_fill_in_what_is_read() {
     insta::assert_snapshot!("unsigned_tickets", read_all(include_str!("said/unsigned_tickets.txt")));
     insta::assert_snapshot!("children_and_rooms", read_all(include_str!("said/children_and_rooms.txt")));
     insta::assert_snapshot!("answers_no", read_all(include_str!("said/answers_no.txt")));
+    insta::assert_snapshot!("fahrgaeste", read_all(include_str!("said/fahrgaeste.txt")));
+    insta::assert_snapshot!("late_fees", read_all(include_str!("said/late_fees.txt")));
+    insta::assert_snapshot!("kiln_gas", read_all(include_str!("said/kiln_gas.txt")));
 }

@@ -2,6 +2,54 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "{k} , {n} to|- {n} days after|from|following ?the {c}",
+        "{1}.\nat least {2} days after {4}.\nno more than {3} days after {4}",
+    ),
+    (
+        "{k} , {n} to|- {n} weeks after|from|following ?the {c}",
+        "{1}.\nat least {2} weeks after {4}.\nno more than {3} weeks after {4}",
+    ),
+    (
+        "{k} , {n} to|- {n} months after|from|following ?the {c}",
+        "{1}.\nat least {2} months after {4}.\nno more than {3} months after {4}",
+    ),
+    (
+        "{c} and {c} are ?both ?whole counts|whole_numbers_of_pieces",
+        "{1}: whole number, at least 0.\n{2}: whole number, at least 0",
+    ),
+    (
+        "{c} in {k} : for|with {w} only , ?and ?but required|compulsory|mandatory|needed|obligatory there|then",
+        "if {3c} is {3v}, {1} is required.\n{1} is only for {3}",
+    ),
+    ("only when|if|where {c} is {v} : {o}", "must be blank unless {1} is {2}.\n{0}: {3}"),
+    ("{k} without spaces|blanks , {r}", "{1}, {2}"),
+    (
+        "for|with {w} only , ?and ?but required|compulsory|mandatory|needed|obligatory there|then",
+        "if {1c} is {1v}, {0} is required.\nonly for {1}",
+    ),
+    (
+        "{k} : for|with {w} only , ?and ?but required|compulsory|mandatory|needed|obligatory there|then",
+        "if {2c} is {2v}, {0} is required.\nonly for {2}",
+    ),
+    ("?please leave|keep|left it|this out for|with|in_case_of ?the|all {w}", "must be blank if {1c} is {1v}"),
+    (
+        "{n} to|- {n} days after|from|following ?the {c}",
+        "at least {1} days after {3}.\nno more than {2} days after {3}",
+    ),
+    (
+        "{n} to|- {n} weeks after|from|following ?the {c}",
+        "at least {1} weeks after {3}.\nno more than {2} weeks after {3}",
+    ),
+    (
+        "{n} to|- {n} months after|from|following ?the {c}",
+        "at least {1} months after {3}.\nno more than {2} months after {3}",
+    ),
+    ("needed|required|compulsory|mandatory|necessary ?only for|with a|an|any {c}", "required if {1} is given"),
+    (
+        "required|needed|mandatory|compulsory|obligatory from {n} {c} ?on|upwards|onwards|up",
+        "if {2} is at least {1}, {0} is required",
+    ),
+    (
         "{n} digits|figures ; ?the first ?digit|figure|one is|gives|shows|stands_for|tells ?the {k} ( {n} to|- {n} )",
         "{1} digits.\nThe first digit is the {2} {3} to {4}",
     ),

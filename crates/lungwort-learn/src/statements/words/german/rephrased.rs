@@ -2,6 +2,11 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "nur bei|für|mit {w} , ?und dort|dann ?aber pflicht|erforderlich|verpflichtend|notwendig",
+        "Wenn {1c} = {1v}, ist {0} Pflicht.\nnur für {1}",
+    ),
+    ("pflicht|erforderlich|notwendig|anzugeben|auszufüllen ab {n} {c}", "Wenn {2} mindestens {1} ist, ist {0} Pflicht"),
+    (
         "{k} ; die erste ziffer|stelle ist|bezeichnet|steht_für|gibt|nennt {k} ( {n} bis|- {n} )",
         "{1}.\nDie erste Ziffer ist {2} {3} bis {4}",
     ),
