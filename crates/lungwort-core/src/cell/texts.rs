@@ -2,6 +2,9 @@
 
 use std::ops::Range;
 
+/// How much more room is made than is to be expected: where it is short by one text, all of them are moved.
+pub const SPARE: f64 = 1.06;
+
 /// A column of texts.
 #[derive(Debug, Clone, Default)]
 pub struct Texts {
@@ -53,10 +56,9 @@ impl Texts {
         (0..self.len()).map(|at| self.get(at))
     }
 
-    /// Makes room for `times` as many texts as there are from a place on, of the same length on the whole, and a little more: if it is
-    /// short by one text, all of them are moved.
+    /// Makes room for `times` as many texts as there are from a place on, of the same length on the whole, and a little more.
     pub fn make_room(&mut self, from: usize, times: f64) {
-        let more = |so_far: usize| (so_far as f64 * times * 1.06) as usize;
+        let more = |so_far: usize| (so_far as f64 * times * SPARE) as usize;
         let (texts, bytes) = (self.len().saturating_sub(from), self.text.len().saturating_sub(self.start(from)));
         self.text.reserve(more(bytes).min(u32::MAX as usize));
         self.ends.reserve(more(texts));

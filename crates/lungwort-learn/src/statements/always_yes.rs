@@ -16,13 +16,12 @@ impl Asking<'_> {
         }
         let own =
             self.mentions.first().filter(|mention| mention.place == *place).map_or(0, |mention| mention.words.end);
-        let (end, at) =
-            language.must_be_yes.iter().filter_map(|phrase| Some((sentence.ends_at(phrase, own)?, own))).max()?;
+        let end = language.must_be_yes.iter().filter_map(|phrase| sentence.ends_at(phrase, own)).max()?;
         let (word, stated) = sentence.words.get(end)?;
         let is_yes = language.yes_no.iter().any(|(yes, _)| yes == word && yes.parse::<u8>().is_err());
         // "Must be yes or no" takes either.
         let ends = end + 1 == sentence.words.len() || sentence.gap(end).contains([',', ';', ':', '.', '"']);
-        let alone = self.mentions.iter().all(|mention| mention.words.end <= at.max(1) || mention.place != *place);
+        let alone = self.mentions.iter().all(|mention| mention.words.end <= own.max(1) || mention.place != *place);
         let value = sentence.text[stated.clone()].to_owned();
         (is_yes && ends && alone).then(|| {
             vec![Claim {

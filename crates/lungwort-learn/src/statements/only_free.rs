@@ -55,10 +55,7 @@ impl Asking<'_> {
         // "Only the columns after Net may be left blank"
         let range = |mention: &Mention| {
             let bounds = [language.right_of, language.left_of, language.up_to, language.between];
-            bounds.into_iter().flatten().any(|phrase| {
-                let from = mention.words.start.checked_sub(phrase.split(' ').count());
-                from.is_some_and(|from| sentence.ends_at(phrase, from) == Some(mention.words.start))
-            })
+            bounds.into_iter().flatten().any(|phrase| sentence.starts_before(phrase, mention.words.start).is_some())
         };
         if self.mentions.iter().any(range) {
             return self.range_of_all();

@@ -442,15 +442,12 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         let led = |phrases: &[&str]| {
             phrases.iter().any(|phrase| {
-                let from = mention.words.start.checked_sub(phrase.split(' ').count());
-                from.is_some_and(|from| {
-                    let words = from.saturating_sub(SIDE)..from;
-                    let columns = words.into_iter().any(|at| {
+                sentence.starts_before(phrase, mention.words.start).is_some_and(|from| {
+                    (from.saturating_sub(SIDE)..from).any(|at| {
                         let word = sentence.word(at);
                         let field = word.strip_suffix('s').unwrap_or(word);
                         language.columns.contains(&word) || language.labels.contains(&field)
-                    });
-                    columns && sentence.ends_at(phrase, from) == Some(mention.words.start)
+                    })
                 })
             })
         };

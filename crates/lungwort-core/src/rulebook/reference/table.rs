@@ -3,7 +3,7 @@
 use super::Wanted;
 use crate::cell::characters::trimmed;
 use crate::cell::fold;
-use crate::cell::texts::Texts;
+use crate::cell::texts::{SPARE, Texts};
 use crate::rulebook::list::{Entry, List};
 
 /// A table from outside. The cells of a row are next to each other, since a row that is looked up is looked at as a whole.
@@ -69,7 +69,7 @@ impl Table {
     pub(super) fn make_room(&mut self, added: usize, times: f64) {
         let first = self.rows.saturating_sub(added) * self.width;
         self.cells.make_room(first, times);
-        self.numbers.reserve((added as f64 * times * 1.06) as usize);
+        self.numbers.reserve((added as f64 * times * SPARE) as usize);
     }
 
     /// Gives back room that was kept for more rows.
