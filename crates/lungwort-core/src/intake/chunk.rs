@@ -1,5 +1,6 @@
 //! Rows of a file, a few thousand at a time.
 
+use std::ops::Range;
 use std::sync::Arc;
 
 use super::cells::{CellMetadata, NumberFormats};
@@ -71,6 +72,12 @@ impl Field {
         Field { start: 0, length_and_flags: 0 }
     }
 
+    /// Where it ends.
+    #[inline]
+    fn end(self) -> usize {
+        self.start as usize + (self.length_and_flags & LENGTH) as usize
+    }
+
     /// Whether nothing stands in the cell.
     #[inline]
     pub fn is_empty(self) -> bool {
@@ -111,6 +118,27 @@ pub enum IssueKind {
     TextAfterQuote,
     /// Blanks stand behind a closing quote.
     BlanksAfterQuote,
+}
+
+/// Neighbouring cells of a row as they stand in the file.
+#[derive(Debug, Clone, Copy)]
+pub struct PlainCells<'c> {
+    text: &'c str,
+    fields: &'c [Field],
+}
+
+impl<'c> PlainCells<'c> {
+    /// Their text, with one byte between cells.
+    pub fn text(&self) -> &'c str {
+        self.text
+    }
+
+    /// Where in it they end.
+    #[inline]
+    pub fn ends(&self) -> impl Iterator<Item = u32> + 'c {
+        let start = self.fields.first().map_or(0, |first| first.start);
+        self.fields.iter().map(move |field| field.start + (field.length_and_flags & LENGTH) - start)
+    }
 }
 
 #[derive(Debug, Clone, Copy)]
@@ -197,7 +225,7 @@ impl Chunk {
     }
 
     /// One cell made of a run of neighbours and the delimiters between them.
-    pub fn joined(&mut self, row: usize, cells: std::ops::Range<usize>, delimiter: u8) -> Field {
+    pub fn joined(&mut self, row: usize, cells: Range<usize>, delimiter: u8) -> Field {
         let parts = self.row(row)[cells].to_vec();
         let start = self.built.len();
         for (at, field) in parts.iter().enumerate() {
@@ -298,8 +326,29 @@ impl Chunk {
         }
     }
 
+    /// Cells of a row that are as they stand in the file, with one byte between them and no spaces around them; `None` where one is not,
+    /// or the row is shorter.
+    #[inline]
+    pub fn plain_cells(&self, row: usize, cells: Range<usize>) -> Option<PlainCells<'_>> {
+        let fields = self.row(row).get(cells)?;
+        let (first, last) = (fields.first()?, fields.last()?);
+        let text = self.text.get(first.start as usize..last.end())?;
+        let is_plain = |byte: Option<&u8>| byte.is_some_and(|byte| (0x21..0x7f).contains(byte));
+        let mut start = first.start as usize;
+        for field in fields {
+            let end = field.end();
+            let cell = self.text.as_bytes().get(start..end)?;
+            let ends_plainly = cell.is_empty() || is_plain(cell.first()) && is_plain(cell.last());
+            if field.start as usize != start || field.length_and_flags & !(LENGTH | SPECIAL) != 0 || !ends_plainly {
+                return None;
+            }
+            start = end + 1;
+        }
+        Some(PlainCells { text, fields })
+    }
+
     /// Adds some rows of another chunk behind the last one, with all that is known of them.
-    pub fn append(&mut self, other: &Chunk, rows: std::ops::Range<usize>) {
+    pub fn append(&mut self, other: &Chunk, rows: Range<usize>) {
         if self.rows.is_empty() {
             self.number_formats.clone_from(&other.number_formats);
             self.first_row = if rows.is_empty() { other.end_row() } else { other.row_number(rows.start) };
@@ -405,7 +454,7 @@ impl Chunk {
     }
 
     /// Makes one cell of a run of neighbours in a row, of which `joined` is the text.
-    pub fn join(&mut self, row: usize, run: std::ops::Range<usize>, joined: Field) {
+    pub fn join(&mut self, row: usize, run: Range<usize>, joined: Field) {
         let cells = self.row(row);
         let cells = [&cells[..run.start], &[joined], &cells[run.end..]].concat();
         self.set_row(row, &cells);

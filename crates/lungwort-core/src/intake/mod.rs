@@ -18,7 +18,7 @@ pub mod source;
 pub mod workbook;
 
 pub use bytes::{ByteStream, Bytes, io_words};
-pub use chunk::{Chunk, Field, Issue, IssueKind};
+pub use chunk::{Chunk, Field, Issue, IssueKind, PlainCells};
 pub use decode::{Chosen, Decoder, Invalid};
 pub use dialect::{Dialect, NewlineCounts};
 pub use kind::{Content, content_of};

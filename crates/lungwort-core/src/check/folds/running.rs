@@ -87,6 +87,8 @@ impl Fold for Running<'_> {
             if rule.columns.iter().any(|column| from.header.field_of[*column].is_none()) {
                 return added;
             }
+            added.rows.reserve_exact(from.rows.len());
+            added.each.reserve_exact(from.rows.len() * rule.formula.aggregates().len());
             let mut accumulators: Vec<Accumulator> = rule.formula.aggregates().iter().map(Accumulator::new).collect();
             for (at, &row) in from.rows.iter().enumerate() {
                 let values = RowValues { values: from.values, at };

@@ -200,9 +200,19 @@ fn plain_text(of: &LookupKey) -> Option<usize> {
 
 /// Whether a column of a table is filled and in the order of its bytes, each text once.
 fn is_ascending(table: &Table, column: usize) -> bool {
-    let mut texts = (0..table.row_count()).map(|row| table.cell(row, column));
-    let Some(mut last) = texts.next().filter(|first| !first.is_empty()) else { return false };
-    texts.all(|text| std::mem::replace(&mut last, text) < text)
+    let count = table.row_count();
+    let ascends = |rows: Range<usize>| {
+        let mut texts = rows.map(|row| table.cell(row, column));
+        let Some(mut last) = texts.next().filter(|first| !first.is_empty()) else { return false };
+        texts.all(|text| std::mem::replace(&mut last, text) < text)
+    };
+    // Most lists that do not ascend show it at once.
+    if count < MANY || !ascends(0..A_FEW) {
+        return ascends(0..count);
+    }
+    let (mut first, mut second) = (false, false);
+    at_once(|| first = ascends(0..count / 2), || second = ascends(count / 2 - 1..count));
+    first && second
 }
 
 /// The row of a text in a column that ascends: `order` says how a text of the column compares with it.

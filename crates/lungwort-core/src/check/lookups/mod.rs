@@ -68,6 +68,14 @@ pub(crate) struct Indexed {
     usable: Vec<AtomicU8>,
 }
 
+impl Indexed {
+    /// Looks at what is known of a row, so that it is near when that is asked for.
+    #[inline]
+    fn touch_usable(&self, row: u32) -> u8 {
+        self.usable.get(row as usize).map_or(0, |known| known.load(Ordering::Relaxed))
+    }
+}
+
 /// What a chunk's rows found by one look-up.
 #[derive(Default)]
 pub(crate) struct Looked<'b> {

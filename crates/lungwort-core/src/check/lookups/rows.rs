@@ -266,7 +266,7 @@ fn ask(
 /// Looks at the rows of the list that were found, one after the other with nothing between: each is a miss of the cache.
 fn touch(table: &Indexed, asked: &Asked) {
     let found = asked.named.iter().filter_map(|named| match named {
-        Named::First(Some(row)) => Some(table.table.touch(*row as usize)),
+        Named::First(Some(row)) => Some(table.table.touch(*row as usize) ^ table.touch_usable(*row)),
         _ => None,
     });
     std::hint::black_box(found.fold(0_u8, u8::wrapping_add));

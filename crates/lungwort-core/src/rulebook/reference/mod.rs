@@ -5,6 +5,7 @@
 
 mod age;
 mod json_lines;
+mod kept;
 mod read;
 mod table;
 mod wanted;

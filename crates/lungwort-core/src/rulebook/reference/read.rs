@@ -2,12 +2,14 @@
 
 use std::path::PathBuf;
 
+use smallvec::SmallVec;
+
 use super::json_lines;
 use super::{Table, Wanted, WrittenReference};
 use crate::encoding::{self, Encoding};
 use crate::intake::dialect::delimiter_byte;
 use crate::intake::pieces::{read_beside, read_top};
-use crate::intake::{Chunk, ReadOptions, Rows, Source};
+use crate::intake::{Chunk, PlainCells, ReadOptions, Rows, Source};
 
 /// Rows in which the headings are looked for.
 const TOP: usize = 30;
@@ -101,8 +103,16 @@ fn add_rows(
     if let Some((_, (_, heading))) = lacking.into_iter().next() {
         return Err(format!("it has no column {heading}, which the list has"));
     }
+    let runs = table.runs(&places);
     let add = |table: &mut Table, chunk: &Chunk, from: usize| {
         for row in (from..chunk.row_count()).filter(|row| !chunk.is_blank(*row)) {
+            // Most rows have nothing to be trimmed or unquoted.
+            let plain: Option<SmallVec<[PlainCells<'_>; 2]>> =
+                runs.iter().map(|run| chunk.plain_cells(row, run.clone())).collect();
+            if let Some(plain) = plain {
+                table.add_plain(chunk.row_number(row), &plain)?;
+                continue;
+            }
             let cells = chunk.row(row);
             let text = |column: usize| cells.get(places[column]?).map(|cell| chunk.text(*cell));
             table.add(chunk.row_number(row), |column| text(column).unwrap_or_default())?;
@@ -119,5 +129,42 @@ fn add_rows(
             read_beside(second, rows, |chunk| add(table, chunk, 0))
         }
         None => Ok(()),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn rows_that_are_kept_as_they_are_in_the_file_are_as_those_that_are_not() {
+        let folder = tempfile::tempdir().unwrap();
+        let long = "x".repeat(400);
+        let first = format!(
+            "Id,Name,Note,Left,State\n1,Ann,n1,5,open\n2,\"Lee, \"\"B\"\"\",n2,6,shut\n3, Zoë ,n3,7,é\n\n4,é è\n5,{long},,,open\n6,,n6,,\n"
+        );
+        let second = "State,Left,Id,Note,Name\nopen,8,7,n7,Bo\n shut,\t9,8,\"n\n8\",Cy\n";
+        let files = [("a.csv", first.as_str()), ("b.csv", second)].map(|(name, text)| {
+            let file = folder.path().join(name);
+            std::fs::write(&file, text).unwrap();
+            file
+        });
+        let names = ["Id", "Name", "Left", "State"];
+        let wanted = Wanted { names: names.map(str::to_owned).into(), ..Wanted::default() };
+        let table = read(&files, &WrittenReference::default(), &wanted).unwrap();
+        let places = names.map(|name| table.heading(name).unwrap());
+        let rows = (0..table.row_count()).map(|row| (table.number(row), places.map(|at| table.cell(row, at))));
+        let expected: Vec<(u64, [&str; 4])> = vec![
+            (2, ["1", "Ann", "5", "open"]),
+            (3, ["2", "Lee, \"B\"", "6", "shut"]),
+            (4, ["3", "Zoë", "7", "é"]),
+            (6, ["4", "é è", "", ""]),
+            (7, ["5", &long, "", "open"]),
+            (8, ["6", "", "", ""]),
+            (2, ["7", "Bo", "8", "open"]),
+            (3, ["8", "Cy", "9", "shut"]),
+        ];
+        assert_eq!(rows.collect::<Vec<_>>(), expected);
+        assert_eq!(table.heading("Note").map(|at| table.cell(0, at)), Some(""));
     }
 }

@@ -1,9 +1,12 @@
 //! The rows of a list, of which only the columns that somebody looks in are kept.
 
+use std::ops::Range;
+
 use super::Wanted;
+use super::kept::Kept;
 use crate::cell::characters::trimmed;
 use crate::cell::fold;
-use crate::cell::texts::{SPARE, Texts};
+use crate::intake::PlainCells;
 use crate::rulebook::list::{Entry, List};
 
 /// A table from outside. The cells of a row are next to each other, since a row that is looked up is looked at as a whole.
@@ -14,13 +17,11 @@ pub struct Table {
     places: Vec<Option<usize>>,
     /// The columns of which the cells are kept.
     kept: Vec<usize>,
-    /// How many cells of a row are kept.
-    width: usize,
     /// The cells, row by row.
-    cells: Texts,
-    rows: usize,
-    /// The number of each row in its file, as a spreadsheet counts.
-    numbers: Vec<u32>,
+    cells: Kept,
+    /// The number of a row in its file, as a spreadsheet counts, where it is not the one behind that of the row before.
+    numbers: Vec<(u32, u64)>,
+    next_number: u64,
 }
 
 impl Table {
@@ -35,41 +36,55 @@ impl Table {
     pub(super) fn add_heading(&mut self, heading: String, wanted: &Wanted) {
         let first = !self.headings.contains(&heading);
         let kept = first && wanted.keeps(self.headings.len(), &heading);
-        self.places.push(kept.then_some(self.width));
+        self.places.push(kept.then_some(self.cells.width()));
         self.headings.push(heading);
-        if !kept {
-            return;
-        }
-        self.kept.push(self.places.len() - 1);
-        // Columns are nearly always known before the first row.
-        let (cells, width) = (std::mem::take(&mut self.cells), self.width);
-        self.width += 1;
-        for row in 0..self.rows {
-            for at in 0..width {
-                self.cells.push(cells.get(row * width + at));
-            }
-            self.cells.push("");
+        if kept {
+            self.kept.push(self.places.len() - 1);
+            // Columns are nearly always known before the first row.
+            self.cells.widen();
         }
     }
 
     /// Adds a row. The error is why there is no room for it.
     pub(crate) fn add<'t>(&mut self, number: u64, cell: impl Fn(usize) -> &'t str) -> Result<(), String> {
-        for column in &self.kept {
-            if !self.cells.push(trimmed(cell(*column))) {
-                return Err("what is looked for in it is larger than 4 GB".to_owned());
+        let added = self.cells.push(self.kept.iter().map(|column| trimmed(cell(*column))));
+        self.is_added(number, added)
+    }
+
+    /// The columns that are kept, as runs of neighbours in a file: `places` says where that has each column.
+    pub(super) fn runs(&self, places: &[Option<usize>]) -> Vec<Range<usize>> {
+        let mut runs: Vec<Range<usize>> = Vec::new();
+        for place in self.kept.iter().filter_map(|column| places.get(*column).copied().flatten()) {
+            match runs.last_mut().filter(|run| run.end == place) {
+                Some(run) => run.end += 1,
+                None => runs.push(place..place + 1),
             }
         }
-        self.rows += 1;
-        self.numbers.push(u32::try_from(number).unwrap_or(u32::MAX));
+        runs
+    }
+
+    /// Adds a row of which the [`Table::runs`] are as they stand in the file. The error is why there is no room for it.
+    pub(super) fn add_plain(&mut self, number: u64, runs: &[PlainCells<'_>]) -> Result<(), String> {
+        let added = self.cells.push_plain(runs);
+        self.is_added(number, added)
+    }
+
+    #[inline]
+    fn is_added(&mut self, number: u64, added: bool) -> Result<(), String> {
+        if !added {
+            return Err("what is looked for in it is larger than 4 GB".to_owned());
+        }
+        if number != self.next_number || self.numbers.is_empty() {
+            self.numbers.push((self.cells.len() as u32 - 1, number));
+        }
+        self.next_number = number + 1;
         Ok(())
     }
 
     /// Makes room for the rest of a file of which the last `added` rows are one part in `times`, so that the cells are not moved time and
     /// again as there come to be more of them. Where the rest is not like these rows, the room grows as it would have.
     pub(super) fn make_room(&mut self, added: usize, times: f64) {
-        let first = self.rows.saturating_sub(added) * self.width;
-        self.cells.make_room(first, times);
-        self.numbers.reserve((added as f64 * times * SPARE) as usize);
+        self.cells.make_room(self.row_count().saturating_sub(added), times);
     }
 
     /// Gives back room that was kept for more rows.
@@ -98,7 +113,7 @@ impl Table {
     #[inline]
     pub fn cell(&self, row: usize, column: usize) -> &str {
         match self.places.get(column) {
-            Some(Some(place)) => self.cells.get(row * self.width + place),
+            Some(Some(place)) => self.cells.get(row, *place),
             _ => "",
         }
     }
@@ -106,22 +121,24 @@ impl Table {
     /// Looks at both ends of a row, so that it is near when its cells are asked for.
     #[inline]
     pub(crate) fn touch(&self, row: usize) -> u8 {
-        self.cells.touch(row * self.width..(row + 1) * self.width)
+        self.cells.touch(row)
     }
 
     /// The number of a row in its file, as a spreadsheet counts; of JSON lines, its line.
     pub fn number(&self, row: usize) -> u64 {
-        self.numbers.get(row).copied().unwrap_or_default().into()
+        let behind = self.numbers.partition_point(|(first, _)| *first as usize <= row);
+        let before = behind.checked_sub(1).and_then(|at| self.numbers.get(at));
+        before.map_or(0, |(first, number)| number + (row - *first as usize) as u64)
     }
 
     /// How many rows there are.
     pub fn row_count(&self) -> usize {
-        self.rows
+        self.cells.len()
     }
 
     /// The column's values, each with its meaning.
     pub(in crate::rulebook) fn list(&self, column: usize, meaning: Option<usize>) -> List {
-        self.list_of(0..self.rows, column, meaning)
+        self.list_of(0..self.row_count(), column, meaning)
     }
 
     /// The same of some rows.
