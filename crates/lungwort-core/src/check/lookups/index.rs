@@ -42,7 +42,7 @@ const AT_A_TIME: usize = 128;
 /// How many keys are looked up before it is seen whether they come in the order of the table.
 const A_FEW: usize = 4;
 /// Rows from which on a second thread is worth its while.
-const MANY: usize = 50_000;
+pub(crate) const MANY: usize = 50_000;
 
 /// The part of two that a key is in.
 fn half_of(key: u128) -> usize {
@@ -230,7 +230,7 @@ fn search(table: &Table, column: usize, order: impl Fn(&str) -> Option<Ordering>
 }
 
 /// Does two things at the same time.
-fn at_once(one: impl FnOnce(), other: impl FnOnce() + Send) {
+pub(crate) fn at_once(one: impl FnOnce(), other: impl FnOnce() + Send) {
     std::thread::scope(|scope| {
         scope.spawn(other);
         one();

@@ -12,7 +12,7 @@ use std::sync::Arc;
 use std::sync::atomic::{AtomicU8, Ordering};
 
 use index::{Counts, is_same, key_of_row};
-pub(crate) use index::{Index, key_of_part, key_of_texts, key_of_values};
+pub(crate) use index::{Index, MANY, at_once, key_of_part, key_of_texts, key_of_values};
 use near::Near;
 
 use crate::cell::Value;

@@ -2,25 +2,14 @@
 
 use std::borrow::Cow;
 
-use smallvec::SmallVec;
-
+use super::changed::{Change, Changes};
 use crate::cell::Value;
 use crate::cell::characters::trimmed;
+use crate::cell::number::{Small, read_small};
 use crate::cell::spelling::Folding;
 use crate::rulebook::intent::WrittenBlankCell;
 use crate::rulebook::model::{Column, Compared, Existing, Intent, Table};
 use crate::rulebook::{ColumnType, Sheet};
-
-/// The cells of a row that say something else than its record. Of most rows one is kept.
-pub(super) type Changes = SmallVec<[Change; 1]>;
-
-/// A cell that says something else than the record.
-pub(super) struct Change {
-    /// Its place among the compared columns.
-    pub at: usize,
-    /// Whether a blank cell deletes what is held.
-    pub wiped: bool,
-}
 
 /// What a row's cell is compared with, and the type by which that is read.
 #[derive(Clone, Copy)]
@@ -50,7 +39,7 @@ pub(super) fn changes<'t, 'h>(
     all: bool,
     text: &dyn Fn(usize) -> Option<&'t str>,
 ) -> Changes {
-    let mut changes = Changes::with_capacity(if all { intent.compared.len() } else { 1 });
+    let mut changes = Changes::none();
     for (at, compared) in intent.compared.iter().enumerate() {
         // Once it is known that the row changes something, a column counts only if something is said of it.
         let counts = all || changes.is_empty() || compared.fixed || compared.recreate;
@@ -102,6 +91,14 @@ pub(super) fn put<'t>(column: &'t Column, compared: &Compared, text: &'t str) ->
 fn differs((column, own): (&Column, &str), held: Held<'_>, intent: &Intent) -> bool {
     if held.text.is_empty() {
         return true;
+    }
+    // Most numbers are short, and have as many decimals as those that are held.
+    if let (ColumnType::Decimal(mark), ColumnType::Decimal(other)) = (&column.kind, held.kind)
+        && let (Some(Small::Number { mantissa, places }), Some(Small::Number { mantissa: of_held, places: as_many })) =
+            (read_small(own, *mark), read_small(held.text, *other))
+        && places == as_many
+    {
+        return mantissa != of_held;
     }
     match (column.kind.read(own), held.kind.read(held.text)) {
         (Ok(Value::Text(own)), Ok(Value::Text(held))) => own != held && texts_differ(column, (&own, &held), intent),

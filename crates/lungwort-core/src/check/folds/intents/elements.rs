@@ -1,8 +1,9 @@
 //! A row whose key has several values is about several records: each is held against what is there by itself, and the row goes
 //! through only if all of them do.
 
-use super::compare::Changes;
+use super::changed::Changes;
 use super::figures::Before;
+use super::figures::Effect;
 use super::{Intents, More, OneRow, cell_of};
 use crate::cell::Value;
 use crate::cell::shown::quoted;
@@ -83,10 +84,10 @@ impl Intents<'_> {
                 action: None,
                 found,
                 key: Some(key_of_part(key, part)),
-                changes: Changes::new(),
+                changes: Changes::none(),
                 locked: false,
                 kept: None,
-                effect: Vec::new(),
+                effect: Effect::new(),
                 more: more.boxed(),
             };
             let mut held_row = None;

@@ -1,6 +1,9 @@
 //! Figures before and after an upload: over the existing records, and over what there would be.
 
+use std::ops::Range;
+
 use jiff::civil::Date;
+use smallvec::SmallVec;
 
 use super::Intents;
 use super::compare::{Put, put};
@@ -8,6 +11,7 @@ use super::state::Asked;
 use crate::cell::Value;
 use crate::check::folds::figures::Running;
 use crate::check::lookups::read;
+use crate::check::lookups::{MANY, at_once};
 use crate::check::rows::SheetJudge;
 use crate::condition::{PREVIOUS_ROW, Row, Slot};
 use crate::rulebook::model::{Action, Figure, Table};
@@ -24,11 +28,14 @@ pub struct FigureChange {
     pub after: Option<String>,
 }
 
+/// What a row puts into the columns of the figures: of most sheets one.
+pub(super) type Effect = SmallVec<[Value<'static>; 1]>;
+
 /// Values by the columns of the sheet.
 pub(super) struct Columns<'v> {
     /// The columns, ascending.
     pub columns: &'v [usize],
-    pub values: Vec<Value<'v>>,
+    pub values: &'v [Value<'v>],
     /// What look-ups find by them: the look-up and the column of its list, and the value there.
     pub looked: Vec<((usize, usize), Value<'v>)>,
     pub today: Date,
@@ -93,7 +100,7 @@ impl Intents<'_> {
     }
 
     /// A row of values with what the look-ups that the figures name find by them.
-    fn with_looked<'v>(&'v self, values: Vec<Value<'v>>, judge: &'v SheetJudge<'_>) -> Columns<'v> {
+    fn with_looked<'v>(&'v self, values: &'v [Value<'v>], judge: &'v SheetJudge<'_>) -> Columns<'v> {
         let row = Columns { columns: &self.figure_columns, values, looked: Vec::new(), today: judge.today };
         let looked = self.figure_others.iter().filter_map(|&(lookup, column)| {
             Some(((lookup, column), judge.lookups.get(lookup)?.value_for(&row, column)))
@@ -103,11 +110,7 @@ impl Intents<'_> {
     }
 
     /// What a row puts into the columns of the figures, with what is held where it leaves that.
-    pub(super) fn effect<'t>(
-        &self,
-        before: Before<'_>,
-        text: &dyn Fn(usize) -> Option<&'t str>,
-    ) -> Vec<Value<'static>> {
+    pub(super) fn effect<'t>(&self, before: Before<'_>, text: &dyn Fn(usize) -> Option<&'t str>) -> Effect {
         let is_new = matches!(before, Before::New);
         let one = |(at, &column): (usize, &usize)| {
             let of = &self.sheet.columns[column];
@@ -150,8 +153,8 @@ impl Intents<'_> {
     }
 
     /// Adds what a row of a file puts into the columns of the figures.
-    pub(super) fn add_effect(&self, figures: &mut [Running], values: Vec<Value<'static>>, judge: &SheetJudge<'_>) {
-        self.add_to(figures, &self.with_looked(values, judge));
+    pub(super) fn add_effect(&self, figures: &mut [Running], values: Effect, judge: &SheetJudge<'_>) {
+        self.add_to(figures, &self.with_looked(&values, judge));
     }
 
     fn add_to(&self, figures: &mut [Running], row: &Columns<'_>) {
@@ -163,28 +166,28 @@ impl Intents<'_> {
     /// The figures over the existing records, and over what there would be. `added` is what the rows of the files put there.
     pub(super) fn before_and_after(
         &self,
-        (asked, is_replaced): (&Asked, &dyn Fn(u32) -> bool),
+        (asked, is_replaced): (&Asked, &(dyn Fn(u32) -> bool + Sync)),
         added: Vec<Running>,
         judge: &SheetJudge<'_>,
     ) -> Vec<FigureChange> {
         let Some(table) = &self.existing.table else { return Vec::new() };
         let today = judge.today;
-        let mut before = self.no_figures();
-        let mut after = added;
-        for row in 0..table.row_count() as u32 {
-            let values = self.held(table, row, judge);
-            if self.is_removed(row, today) {
-                continue;
+        let stays = |row: u32| match asked.of_held(row).action() {
+            Some(Action::Change | Action::Remove | Action::Create) => false,
+            Some(Action::Skip) | None => !is_replaced(row),
+        };
+        let over = |rows: Range<usize>| self.over_held((table, rows), &stays, judge);
+        let count = table.row_count();
+        let [before, mut after] = match count < MANY {
+            true => over(0..count),
+            false => {
+                let (mut first, mut second) = Default::default();
+                at_once(|| first = over(0..count / 2), || second = over(count / 2..count));
+                first.iter_mut().zip(second).for_each(|(all, more)| merge(all, more));
+                first
             }
-            self.add_to(&mut before, &values);
-            let stays = match asked.of_held(row).action() {
-                Some(Action::Change | Action::Remove | Action::Create) => false,
-                Some(Action::Skip) | None => !is_replaced(row),
-            };
-            if stays {
-                self.add_to(&mut after, &values);
-            }
-        }
+        };
+        merge(&mut after, added);
         let known = |figure: &Figure| {
             let in_export = |column: &usize| self.existing.places.get(*column).is_some_and(Option::is_some);
             // Of each look-up, the export has all columns of one key.
@@ -203,11 +206,36 @@ impl Intents<'_> {
         self.sheet.figures.iter().zip(&before).zip(&after).map(change).collect()
     }
 
-    fn held<'t>(&'t self, table: &'t Table, row: u32, judge: &'t SheetJudge<'_>) -> Columns<'t> {
+    /// The figures over some records that are held, and over those of them that stay as they are.
+    fn over_held(
+        &self,
+        (table, rows): (&Table, Range<usize>),
+        stays: &(dyn Fn(u32) -> bool + Sync),
+        judge: &SheetJudge<'_>,
+    ) -> [Vec<Running>; 2] {
+        let mut figures = [self.no_figures(), self.no_figures()];
+        for row in (rows.start as u32..rows.end as u32).filter(|row| !self.is_removed(*row, judge.today)) {
+            let values = self.held(table, row);
+            let values = self.with_looked(&values, judge);
+            let [before, after] = &mut figures;
+            self.add_to(before, &values);
+            if stays(row) {
+                self.add_to(after, &values);
+            }
+        }
+        figures
+    }
+
+    fn held<'t>(&'t self, table: &'t Table, row: u32) -> SmallVec<[Value<'t>; 1]> {
         let one = |column: &usize| match self.existing.places[*column] {
             Some(place) => read(&self.existing.columns, table, row as usize, place),
             None => Value::Blank,
         };
-        self.with_looked(self.figure_columns.iter().map(one).collect(), judge)
+        self.figure_columns.iter().map(one).collect()
     }
+}
+
+/// Adds figures over further rows.
+fn merge(figures: &mut [Running], more: Vec<Running>) {
+    figures.iter_mut().zip(more).for_each(|(all, more)| all.merge(more));
 }

@@ -3,6 +3,7 @@
 //! A row is compared with its record where it is gathered. What it comes to is decided where it is absorbed, in the order of the
 //! file: an earlier row may have removed the record, or been refused.
 
+mod changed;
 mod compare;
 mod decide;
 mod elements;
@@ -16,8 +17,8 @@ use std::sync::{Arc, OnceLock};
 
 use super::{Absorbing, AnyFold, Fold, Gathering};
 use crate::cell::characters::trimmed;
+use crate::cell::key;
 use crate::cell::shown::clipped;
-use crate::cell::{Value, key};
 use crate::check::folds::figures::Running;
 use crate::check::lookups::{Found, Index, holds, holds_in, key_of_values};
 use crate::check::problem::file_problem;
@@ -28,7 +29,9 @@ use crate::finding::codes::intent as codes;
 use crate::finding::{CellChange, CellProblem, Correction, Outcome, RowPlan, Severity, Together};
 use crate::rulebook::Sheet;
 use crate::rulebook::model::{Action, Compared, Existing, Intent, KeptBy, LookupKey, Table};
-use compare::{Change, Changes, Held, Put, changes, put};
+use changed::{Change, Changes};
+use compare::{Held, Put, changes, put};
+use figures::Effect;
 pub use figures::FigureChange;
 use jiff::civil::Date;
 use records::{HeaderTexts, Part as RowPart};
@@ -97,7 +100,7 @@ pub(super) struct OneRow {
     /// Which list keeps the record from being removed.
     kept: Option<usize>,
     /// What it puts into the columns of the figures, where that is wanted.
-    effect: Vec<Value<'static>>,
+    effect: Effect,
     /// What most rows do not have is apart: a chunk's rows are handed from one thread to another, and should be small.
     more: Option<Box<More>>,
 }
@@ -215,6 +218,9 @@ impl Fold for Intents<'_> {
         let is_error = |finding: &&RowFinding| finding.problem.severity == Severity::Error;
         let mut wrong: Vec<usize> = with.findings.iter().filter(is_error).map(|finding| finding.row).collect();
         wrong.sort_unstable();
+        if with.judge.previews {
+            with.plans.reserve(part.len());
+        }
         for records in part.chunk_by_mut(|one, other| one.row == other.row) {
             state.documents.extend(records[0].document());
             self.absorb_row(state, records, &wrong, with);
@@ -284,7 +290,7 @@ impl Intents<'_> {
             Some("") => self.inherited(&header, column).or(Some("")),
             text => text,
         };
-        let (mut differing, mut locked, mut kept) = (Changes::new(), false, None);
+        let (mut differing, mut locked, mut kept) = (Changes::none(), false, None);
         if let (Found::Row(held), Some(table)) = (found, &self.existing.table) {
             differing = self.changes_of_held((table, held as usize), from.previews, &text);
             locked = self.intent.locked_when.as_ref().is_some_and(|when| when.judge(&values) == Truth::True);
@@ -299,7 +305,7 @@ impl Intents<'_> {
             Found::Row(held) => Some(held),
             _ => None,
         };
-        let effect = if from.previews { self.effect(figures::Before::of(held), &text) } else { Vec::new() };
+        let effect = if from.previews { self.effect(figures::Before::of(held), &text) } else { Effect::new() };
         let more = More {
             record: from.shaped.record_hash(row).filter(|_| self.intent.whole_records),
             element: None,
@@ -472,7 +478,7 @@ impl Intents<'_> {
             return vec![(column, CellProblem::new(&codes::NOTHING_CHANGED, said))];
         }
         let mut problems = Vec::new();
-        for change in &row.changes {
+        for change in row.changes.iter() {
             let compared = &self.intent.compared[change.at];
             if !(compared.fixed || compared.recreate || change.wiped) {
                 continue;
@@ -530,7 +536,7 @@ impl Intents<'_> {
 
     /// What would become of a row.
     fn plan(&self, state: &State, row: &OneRow, outcome: Outcome, with: &Absorbing<'_, '_>) -> RowPlan {
-        let cell = |change: &Change| {
+        let cell = |change: Change| {
             let compared = &self.intent.compared[change.at];
             let column = &self.sheet.columns[compared.column];
             let old = self.before(state, row, change.at)?;
@@ -545,8 +551,8 @@ impl Intents<'_> {
                 wiped: change.wiped,
             })
         };
-        let changes = if outcome == Outcome::Changed { row.changes.as_slice() } else { &[] };
-        let wiped = changes.iter().filter(|change| change.wiped).count();
+        let changes = Some(&row.changes).filter(|_| outcome == Outcome::Changed);
+        let (changed, wiped) = changes.map(Changes::counts).unwrap_or_default();
         let is_listed = with.listed.has(outcome, wiped > 0);
         let kind = self.sheet.kinds.as_ref().map(|kinds| kinds.named(with.text(row.row, kinds.column)));
         RowPlan {
@@ -556,9 +562,9 @@ impl Intents<'_> {
                 None => self.key(row, with),
             },
             kind,
-            changed: changes.len() - wiped,
+            changed: changed - wiped,
             wiped,
-            cells: if is_listed { changes.iter().filter_map(cell).collect() } else { Vec::new() },
+            cells: changes.filter(|_| is_listed).into_iter().flat_map(Changes::iter).filter_map(cell).collect(),
             together: row.together(),
             record: row.record(),
             ..RowPlan::of(outcome)

@@ -7,9 +7,8 @@
 use std::collections::HashMap;
 
 use super::compare::{Held, Put, changes, put};
-use super::figures::Before;
+use super::figures::{Before, Effect};
 use super::{Intents, OneRow, State};
-use crate::cell::Value;
 use crate::check::folds::Absorbing;
 use crate::check::lookups::Found;
 use crate::check::rows::SheetJudge;
@@ -29,7 +28,7 @@ pub(super) struct Now {
     /// Whether a row has created it, so that nothing of it is as it is held.
     created: bool,
     /// What it puts into the columns of the figures.
-    effect: Vec<Value<'static>>,
+    effect: Effect,
 }
 
 /// The records about which there have been rows.
@@ -105,7 +104,7 @@ impl Intents<'_> {
             with.judge.previews,
             &text,
         );
-        let effect = if with.judge.previews { self.effect(Before::Now(&now.effect), &text) } else { Vec::new() };
+        let effect = if with.judge.previews { self.effect(Before::Now(&now.effect), &text) } else { Effect::new() };
         (row.changes, row.effect) = (found, effect);
     }
 
@@ -121,7 +120,7 @@ impl Intents<'_> {
                 let mut now = known.unwrap_or_else(|| Now {
                     texts: vec![None; count].into(),
                     created: action == Action::Create,
-                    effect: Vec::new(),
+                    effect: Effect::new(),
                 });
                 for (at, compared) in self.intent.compared.iter().enumerate() {
                     let column = &self.sheet.columns[compared.column];
