@@ -24,22 +24,36 @@ const NARROWING: &[&str] = &[
     "then", "except", "but", "apart", "other", "save", "until", "whenever", "as", "provided", "depending",
 ];
 
+/// Words that make a sentence one about some rows, wherever they stand before the word for required, or behind it with no comma between.
+const OF_SOME_ROWS: &[&str] = &["if", "when", "where", "unless", "whenever", "only", "except", "provided", "wherever"];
+
 /// Looks for a word for required in a longer text.
 pub fn word_in(text: &str) -> Option<bool> {
     let lower = text.to_lowercase();
-    let words: Vec<&str> = lower.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty()).collect();
-    let at = words
-        .iter()
-        .position(|word| matches!(*word, "required" | "mandatory" | "compulsory" | "optional" | "conditional"))?;
+    let words_of = |text: &'_ str| -> Vec<String> {
+        let words = text.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty());
+        words.map(str::to_owned).collect()
+    };
+    let is_word = |word: &str| matches!(word, "required" | "mandatory" | "compulsory" | "optional" | "conditional");
+    let words = words_of(&lower);
+    let words: Vec<&str> = words.iter().map(String::as_str).collect();
+    let at = words.iter().position(|word| is_word(word))?;
     let not = at > 0 && matches!(words[at - 1], "not" | "no" | "non" | "if" | "when" | "where");
     let later = words.get(at + 1).is_some_and(|word| NARROWING.contains(word));
     // "Only for family passes, always required" speaks of these.
     // "Required on Saturdays"
     let later = later || names_days(text);
+    // "If Kiln is C, Electricity is required"
+    let sentences = lower.split(['.', ';', '\n', '!', '?']).map(words_of);
+    let sentence = sentences.into_iter().find(|words| words.iter().any(|word| is_word(word))).unwrap_or_default();
+    let before = sentence.iter().take_while(|word| !is_word(word));
+    let later = later || before.into_iter().any(|word| OF_SOME_ROWS.contains(&word.as_str()));
     let later = later || words[..at].windows(2).any(|pair| pair[0] == "only" && NARROWING.contains(&pair[1]));
     // "E-mail or phone required" asks for one of the two.
     let part = lower.split([',', ';', '.', ':', '(', ')']).find(|part| part.contains(words[at])).unwrap_or_default();
     let either = [" or ", " oder ", " ou "].iter().any(|or| part.contains(or));
+    let behind = words_of(part).into_iter().skip_while(|word| !is_word(word));
+    let later = later || behind.into_iter().any(|word| OF_SOME_ROWS.contains(&word.as_str()));
     Some(matches!(words[at], "required" | "mandatory" | "compulsory") && !not && !later && !either)
 }
 
@@ -238,6 +252,9 @@ mod tests {
         assert_eq!(word_in("Required if collected in the wild"), Some(false));
         assert_eq!(word_in("Only for families, required there"), Some(false));
         assert_eq!(word_in("Optional"), Some(false));
+        assert_eq!(word_in("If Kiln is C, Electricity is required, otherwise leave blank"), Some(false));
+        assert_eq!(word_in("Two letters, if known. Required."), Some(true));
+        assert_eq!(word_in("Required and unique where sold"), Some(false));
         assert_eq!(word_in("Two letters"), None);
     }
 }

@@ -8,6 +8,9 @@ use crate::draft::Draft;
 /// Words from "for" to what the rows have that are meant, at most.
 const LED: usize = 3;
 
+/// Words from a pronoun to the words that ask for it, at most: `this field is required`.
+const NAMED: usize = 3;
+
 /// Words from the beginning of a condition to what is to be done then, at least: `if none is chosen give…`.
 const ASKED: usize = 3;
 
@@ -181,6 +184,11 @@ pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option
     let comma = [rest.find(','), rest.find(": ")].into_iter().flatten().min();
     let comma = comma.map(|at| start + at).filter(|_| from == 0);
     let end = comma.and_then(|comma| sentence.words.iter().position(|(_, place)| place.start > comma));
+    // "If the kiln is C this must be given, otherwise leave it blank"
+    let required = sentence.required(language).map_or(0, |required| required.start);
+    let asks = (from + ASKED..required)
+        .find(|at| acts(sentence, language, *at) && (*at..required).all(|at| sentence.gap(at).is_empty()));
+    let end = asks.filter(|at| from == 0 && end.is_none_or(|end| *at < end)).or(end);
     // "If Category = seed then Unit must be kg"
     let then = || (from + 1..sentence.words.len()).find(|at| language.thereupon.contains(&sentence.word(*at)));
     let end = end.or_else(|| then().filter(|_| from == 0));
@@ -221,8 +229,20 @@ pub(super) fn condition_span(sentence: &Sentence, language: &Language) -> Option
 fn main_clause(sentence: &Sentence, language: &Language) -> Option<usize> {
     let is = |words: &[&str], at: usize| words.contains(&sentence.words[at].0.as_str());
     let verb = (1..sentence.words.len()).find(|at| is(language.verbs, *at))?;
+    // "When the kiln is C this must be given"
+    let pronoun = (verb + 2..sentence.words.len()).find(|at| acts(sentence, language, *at));
+    if pronoun.is_some() {
+        return pronoun;
+    }
     let article = (verb + 2..sentence.words.len()).find(|at| is(&language.every[..1], *at))?;
     (article + 2..sentence.words.len()).any(|at| is(language.verbs, at)).then_some(article)
+}
+
+/// Whether a pronoun is what a clause is about: `this must be given`, `this field is required`.
+fn acts(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let is_verb = |at: usize| [language.verbs, language.modals].iter().any(|words| words.contains(&sentence.word(at)));
+    let named = [language.columns, language.labels].iter().any(|words| words.contains(&sentence.word(at + 1)));
+    language.pronouns.contains(&sentence.word(at)) && (is_verb(at + 1) || named && is_verb(at + 2))
 }
 
 /// Whether a column is named as what rows are: `needed for all passengers`, `per booking`.
@@ -337,8 +357,11 @@ pub(super) fn condition_of(
     // "If a fee is charged, give it in euros" asks nothing of another column.
     let outside = |at: &usize| !span.contains(at);
     let named = mentions.iter().any(|mention| outside(&mention.words.start));
+    // "If Kiln is C, this is required" is about the column that it stands beside.
     let pronoun = |at: usize| outside(&at) && language.pronouns.contains(&sentence.words[at].0.as_str());
-    if !named && (0..sentence.words.len()).any(pronoun) {
+    let required = sentence.required(language).map_or(0, |required| required.start);
+    let asks = |at: usize| outside(&at) && at < required && required <= at + NAMED && acts(sentence, language, at);
+    if !named && !(0..required).any(asks) && (0..sentence.words.len()).any(pronoun) {
         return None;
     }
     let behind = about.words.end;

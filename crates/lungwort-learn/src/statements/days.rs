@@ -257,9 +257,31 @@ fn one(key: &'static str, of: &Named) -> Limit {
     (key, of.day.to_string(), of.sure)
 }
 
+/// Words between what is needed and the day from which on it is, at most.
+const SINCE: usize = 3;
+
+/// Whether a day says from when on, or until when, values are needed or are not: `required from 1 May 2026`.
+fn is_of_duty(sentence: &Sentence, language: &Language, day: &Range<usize>) -> bool {
+    let said = sentence.required(language).into_iter().chain(sentence.any(language.optional));
+    let joined = |from: usize, until: usize| (from..until).all(|at| sentence.gap(at - 1).is_empty());
+    said.into_iter().any(|said| {
+        let before = said.end <= day.start && day.start - said.end <= SINCE && joined(said.end, day.start + 1);
+        let behind = day.end <= said.start && said.start - day.end <= 1 && joined(day.end, said.start + 1);
+        // "From 1 May 2026 the phone is compulsory"
+        let leads = day.start == 1 && language.calendar.from.contains(&sentence.word(0));
+        before || behind || leads && said.end == sentence.words.len()
+    })
+}
+
 /// The limits that they are.
 pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<Limit> {
-    let days = named(sentence, language);
+    let mut days = named(sentence, language);
+    if !days.is_empty() {
+        days.retain(|day| !is_of_duty(sentence, language, &day.words));
+        if days.is_empty() {
+            return Vec::new();
+        }
+    }
     if let Some(limits) = both(sentence, language, &days) {
         return limits;
     }

@@ -118,6 +118,9 @@ impl Fitting<'_> {
             let two = (own.len() == 2).then(|| [sentence.word(own.start), noun])?;
             self.known.ended_by_two(two, self.about)
         };
+        // "If Signed is no" is not about Lot no.
+        let is_answer = language.yes_no.iter().any(|(yes, no)| *yes == noun || *no == noun);
+        let alone = alone && !is_answer;
         let ended = || self.known.ended_by(noun, self.about).or_else(joint).filter(|_| alone);
         let begun = || self.known.begun_by(noun, self.about).filter(|_| kind == 'i' && own.len() == 1);
         let name = self.known.named_at(sentence, own.clone(), self.about).or_else(ended).or_else(begun);

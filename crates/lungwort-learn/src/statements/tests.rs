@@ -889,4 +889,7 @@ fn who_must_fill_in_what_is_read() {
     insta::assert_snapshot!("fahrgaeste", read_all(include_str!("said/fahrgaeste.txt")));
     insta::assert_snapshot!("late_fees", read_all(include_str!("said/late_fees.txt")));
     insta::assert_snapshot!("kiln_gas", read_all(include_str!("said/kiln_gas.txt")));
+    insta::assert_snapshot!("beside_a_condition", read_all(include_str!("said/beside_a_condition.txt")));
+    insta::assert_snapshot!("seit_wann", read_all(include_str!("said/seit_wann.txt")));
+    insta::assert_snapshot!("since_when", read_all(include_str!("said/since_when.txt")));
 }

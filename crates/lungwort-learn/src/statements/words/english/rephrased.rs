@@ -236,6 +236,22 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "required if {2} is given",
     ),
     (
+        "fill|complete|enter|give|state this|it ?field|column|box|cell ?in|out ?only if|when|where|whenever ?the|a|an {c} {r}",
+        "{0} is required if {1} {2}",
+    ),
+    (
+        "if|when|where|whenever ?the|a|an {c} {k} ?, ?please give|enter|state|note|write|record|add|put|say {u} here|in_this_column|in_this_field|in_this_cell",
+        "{0} is required if {1} {2}",
+    ),
+    (
+        "{y} : required|needed|mandatory|compulsory ; other|others|any_other|all_other {k} : ?leave|left ?it blank|empty",
+        "required if {1c} is {1v}, otherwise blank",
+    ),
+    (
+        "{m} if|when|where|whenever ?the|a|an {w} was|is|were|are used|chosen|selected|taken|picked",
+        "{1} if {2c} is {2v}",
+    ),
+    (
         "{c} : required|needed|mandatory|compulsory as_soon_as|once|when|after|if ?the|a|an {k} has_been|have_been|is|are|was|were {c}",
         "{1} is required if {3} is given",
     ),
