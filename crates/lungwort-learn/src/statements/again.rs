@@ -58,6 +58,8 @@ pub(super) fn read_open(known: &Entries<'_>, open: Vec<Open>, draft: &mut Draft)
         // What is known of the lists by now may tell how it is cut.
         let plain = sentence.stated.is_none() && sentence.words.len() <= LONGEST;
         let parts = if plain { apart(known, (text, None), sentence.clone(), draft) } else { vec![sentence.clone()] };
+        let part_of_value = |part: Sentence| if sentence.of_a_value { part.of_a_value() } else { part };
+        let parts: Vec<Sentence> = parts.into_iter().map(part_of_value).collect();
         let is_new = parts.len() > 1 || parts.iter().any(|part| part.stated.is_some() != sentence.stated.is_some());
         if of.again == Again::IfCut && !is_new {
             continue;

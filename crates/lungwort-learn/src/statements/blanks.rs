@@ -255,6 +255,8 @@ impl Asking<'_> {
             None if sentence.has(language.in_case_of) => self.for_values(),
             // "It must not be given otherwise": when that is was said before.
             None if sentence.has(language.otherwise) => self.for_values().or_else(|| self.unless_required()),
+            // "For scarves the size stays blank" may stand before what says that there are such.
+            None if self.narrows(forbidden) => self.for_values(),
             None => Some(self.for_values().unwrap_or_else(|| "TRUE".to_owned())),
             Some(_) => self.condition(),
         };
@@ -266,6 +268,25 @@ impl Asking<'_> {
         };
         let said = said.unwrap_or_else(|| OPEN.to_owned());
         self.meant().iter().filter(|place| !in_condition(place)).map(|place| blank_when(*place, &said)).collect()
+    }
+
+    /// Whether something must be blank for some rows or people, or at some times: `in winter the size must stay empty`.
+    fn narrows(&self, forbidden: &std::ops::Range<usize>) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let leads = [language.only_for, language.narrowing, language.into];
+        let is_led = |at: usize| leads.iter().any(|words| words.contains(&sentence.word(at)));
+        let of_all = |at: usize| {
+            let known = [language.whole_of, language.every, language.pronouns, language.each_of, language.labels];
+            known.iter().any(|words| words.contains(&sentence.word(at)))
+        };
+        // "Leave blank for the office", and "in this column" narrow nothing.
+        let noun = |at: usize| {
+            let at = if of_all(at) { at + 1 } else { at };
+            at < sentence.words.len() && !of_all(at) && !self.mentions.iter().any(|of| of.words.contains(&at))
+        };
+        let begins = is_led(0) && noun(1) && self.mentions.iter().all(|of| of.words.start > 1);
+        let by = language.agent.contains(&sentence.word(forbidden.end)) && noun(forbidden.end + 1);
+        begins || by
     }
 
     /// `Breed may be left empty, but sex may not`: what is named behind the "but" of a sentence that ends with a denial.

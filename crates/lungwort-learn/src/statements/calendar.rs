@@ -48,6 +48,12 @@ impl Part {
     }
 }
 
+/// Letters by which the rows are called alike.
+const ALIKE: usize = 5;
+
+/// Words of a kind of rows before the days on which it holds, at most.
+const KIND: usize = 3;
+
 /// Days of the week or months that a sentence names one behind the other.
 #[derive(Debug)]
 struct Run {
@@ -108,7 +114,9 @@ pub(super) fn read(
     ) else {
         return;
     };
-    if limits.len() == 1 && is_said_with_year(first, places[0], reading) {
+    if limits.len() == 1 && is_said_with_year(first, places[0], reading)
+        || about.column().is_some() && is_of_some_rows((sentence, language), first, places[0], draft)
+    {
         return;
     }
     let kind = kind_named(sentence, first.words.start, (draft, places[0].0));
@@ -383,6 +391,37 @@ fn is_adverb(word: &str, language: &Language) -> bool {
     let names = language.calendar.weekdays;
     let found = names.iter().position(|(name, _)| *name == word);
     found.is_some_and(|found| names[..found].iter().any(|(_, day)| *day == names[found].1))
+}
+
+/// Whether a clause behind the first one begins with a kind of rows: `yyyy-mm-dd; winter surveys from November to February only`.
+fn is_of_some_rows(
+    (sentence, language): (&Sentence, &Language),
+    run: &Run,
+    (sheet, column): Place,
+    draft: &Draft,
+) -> bool {
+    let ends = |at: usize| sentence.gap(at).contains([',', ';', ':', '(', '–']);
+    let Some(from) = (0..run.words.start).rev().find(|at| ends(*at)).map(|at| at + 1) else { return false };
+    let known = [
+        language.only, language.every, language.articles, language.small, language.negations, language.none,
+        language.nobody, language.refused, language.modals, language.copulas, language.verbs, language.give,
+        language.choose, language.dates, language.day_nouns, language.calendar.open, language.calendar.closed,
+        language.calendar.leads, language.calendar.from, language.obliging, language.between, language.pronouns,
+    ];
+    let of = &draft.sheets[sheet];
+    let called =
+        [Some(&of.name), of.columns.first().map(|first| &first.heading), of.columns.get(column).map(|of| &of.heading)];
+    // "Bookings from April to October only", where the rows are bookings
+    let alike = |word: &str| {
+        let begin: String = word.chars().take(ALIKE).collect();
+        called.iter().flatten().any(|name| name.to_lowercase().contains(&begin))
+    };
+    let noun = |at: usize| {
+        let word = sentence.word(at);
+        word.chars().all(char::is_alphabetic) && !known.iter().any(|words| words.contains(&word)) && !alike(word)
+    };
+    let led = begin((sentence, language), run);
+    (1..=KIND).contains(&led.saturating_sub(from)) && (from..led).any(noun)
 }
 
 /// Where what leads to the days begins: `on Sundays`, `for visits on Saturdays`.

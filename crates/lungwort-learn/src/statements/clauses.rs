@@ -12,7 +12,10 @@ use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::yes_no::yes_no;
-use super::{About, Entries, Text, bracketed, columns_by, conditions, duties, labels, limit_of_some, polite, subject};
+use super::{
+    About, Entries, Text, bracketed, columns_by, conditions, duties, for_each_kind, labels, limit_of_some, polite,
+    remarks, subject,
+};
 use crate::draft::Draft;
 
 /// Words of what says which value is meant where there is none, at most: `default en`.
@@ -189,6 +192,21 @@ fn begins_with_heading(sentence: &Sentence, known: &Entries<'_>, text: &Text) ->
     (1..=most).any(|end| known.headings.named_at(sentence, 0..end, &text.about).is_some())
 }
 
+/// `Required if Kind* is C`: a heading as it stands, with the asterisk that marks it.
+fn without_stars(sentence: Sentence, draft: &Draft) -> Sentence {
+    let headings = || draft.sheets.iter().flat_map(|sheet| &sheet.columns).map(|column| column.heading.trim());
+    if !sentence.text.contains('*') || !headings().any(|heading| heading.ends_with('*')) {
+        return sentence;
+    }
+    let marked = headings().filter(|heading| heading.ends_with('*') && heading.len() > 1);
+    let plain =
+        marked.fold(sentence.text.clone(), |text, heading| text.replace(heading, heading.trim_end_matches(['*', ' '])));
+    match sentences(&plain).pop().filter(|_| plain != sentence.text) {
+        Some(plain) => plain.in_the_stead_of(&sentence),
+        None => sentence,
+    }
+}
+
 /// `Required when K is ticked`: the letter of a column in a condition, as its heading.
 fn with_headings(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Sentence {
     let sheet = match text.about {
@@ -244,7 +262,10 @@ pub(super) fn apart(
         let plain = plain.or_else(on)?;
         Some(plain.into_iter().map(|part| part.in_the_stead_of(sentence)).collect())
     };
-    let sentence = with_headings(known, text, sentence, draft);
+    let sentence = with_headings(known, text, without_stars(sentence, draft), draft);
+    if let Some(parts) = for_each_kind::apart(known, text, &sentence, draft) {
+        return parts;
+    }
     // What stands behind `Column E (Fee):` may be one that is said in plainer words, too.
     let numbered = words::ALL.iter().any(|language| language.columns.contains(&sentence.word(0)));
     let again = |part: Sentence| match numbered {
@@ -402,6 +423,7 @@ fn more_parts(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Dra
     let beside = matches!(text.about, About::Column(..));
     let of_column = || duty_behind(sentence).or_else(|| duty_and_list(sentence)).or_else(|| duty_first(sentence));
     each_with_colour(sentence)
+        .or_else(|| remarks::blank_for_some(text, sentence, draft))
         .or_else(|| limit_of_some::apart(text, sentence, draft))
         .or_else(|| about_another(known, text, sentence, draft))
         .or_else(|| list_otherwise(sentence))
@@ -417,6 +439,7 @@ fn more_parts(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Dra
         .or_else(|| each_in_brackets(known, text, sentence, draft))
         .or_else(|| bracket_at_end(known, text, sentence, draft))
         .or_else(|| some_in_brackets(known, text, sentence, draft))
+        .or_else(|| remarks::apart(text, sentence, draft))
 }
 
 /// A list of rules without its title: `Rules: permit = PP plus six digits; zone = A to F`.

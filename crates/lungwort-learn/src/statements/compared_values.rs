@@ -60,10 +60,9 @@ pub(super) fn as_the_columns_take_them(draft: &mut Draft) {
             sheet.columns.iter().map(|column| (column.name.clone(), column.heading.trim().to_lowercase())).collect();
         let lines = sheet.columns.iter_mut().flat_map(|column| &mut column.lines.0);
         for line in lines.filter(|line| CONDITIONS.contains(&line.key)) {
-            line.value = match said_of_things(&line.value, &line.source, (&kinds, &headings)) {
-                Some(counted) => counted,
-                None => rewritten(&line.value, &kinds),
-            };
+            let said = said_of_things(&line.value, &line.source, (&kinds, &headings));
+            let said = said.or_else(|| said_of_value(&line.value, &line.source, &kinds));
+            line.value = said.unwrap_or_else(|| rewritten(&line.value, &kinds));
         }
         let under = sheet.rules.iter_mut().filter(|rule| rule.lines.iter().any(|(key, _)| key == "when"));
         for (_, value) in under.flat_map(|rule| &mut rule.lines) {
@@ -83,6 +82,25 @@ fn said_of_things(
     let source = source.to_lowercase();
     let mut copulas = words::ALL.iter().flat_map(|language| language.copulas.iter().take(2));
     copulas.any(|copula| source.contains(&format!(" {copula} {heading}"))).then(|| quoted(&format!("{name} > 0")))
+}
+
+/// "If the cause is unknown", where `unknown` is one of the causes: that is the value, and no blank.
+fn said_of_value(condition: &str, source: &str, kinds: &HashMap<String, Kind>) -> Option<String> {
+    let plain = condition.trim_matches('"');
+    let (name, sign) = match plain.strip_suffix(" IS NOT NULL") {
+        Some(name) => (name, "<>"),
+        None => (plain.strip_suffix(" IS NULL")?, "="),
+    };
+    let Some(Kind::List(values)) = kinds.get(name) else { return None };
+    let source = source.to_lowercase();
+    let is_said = |value: &&String| {
+        let blank = words::ALL.iter().flat_map(|language| language.is_blank).any(|phrase| {
+            phrase.rsplit_once(' ').is_some_and(|(_, last)| last == value.to_lowercase()) && source.contains(phrase)
+        });
+        blank && value.chars().count() > 2
+    };
+    let value = values.iter().find(is_said)?;
+    Some(quoted(&format!("{name} {sign} '{}'", value.replace('\'', "''"))))
 }
 
 /// A column of which nothing else is known takes yes and no where a condition compares it with one of them: `(Reduced = Y)`.

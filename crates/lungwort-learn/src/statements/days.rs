@@ -257,6 +257,9 @@ fn one(key: &'static str, of: &Named) -> Limit {
     (key, of.day.to_string(), of.sure)
 }
 
+/// Words of what shows an example, at most.
+const EXAMPLE: usize = 4;
+
 /// Words between what is needed and the day from which on it is, at most.
 const SINCE: usize = 3;
 
@@ -273,14 +276,23 @@ fn is_of_duty(sentence: &Sentence, language: &Language, day: &Range<usize>) -> b
     })
 }
 
+/// Whether a day only shows how days are written: `e.g. 30/11/2026`, or alone in a bracket before what limits them: `ISO date (2026-11-30),
+/// not before 1 January 2026`.
+fn is_example(sentence: &Sentence, language: &Language, day: &Range<usize>) -> bool {
+    let before =
+        |phrase: &&str| (0..day.start).rev().take(EXAMPLE).any(|at| sentence.ends_at(phrase, at) == Some(day.start));
+    let bracket = day.start > 0
+        && sentence.gap(day.start - 1).ends_with('(')
+        && day.end < sentence.words.len()
+        && sentence.gap(day.end - 1).starts_with(')');
+    language.example.iter().any(before) || bracket
+}
+
 /// The limits that they are.
 pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<Limit> {
     let mut days = named(sentence, language);
     if !days.is_empty() {
-        days.retain(|day| !is_of_duty(sentence, language, &day.words));
-        if days.is_empty() {
-            return Vec::new();
-        }
+        days.retain(|day| !is_of_duty(sentence, language, &day.words) && !is_example(sentence, language, &day.words));
     }
     if let Some(limits) = both(sentence, language, &days) {
         return limits;

@@ -79,7 +79,19 @@ fn label_of(
     let ends = |at: usize| at == words || at > 0 && at < words && sentence.gap(at - 1).starts_with('(');
     let first = mentions.first().filter(|first| first.words.start <= 1 && ends(first.words.end));
     let alone = mentions.iter().all(|mention| mention.words.start >= words || Some(mention) == first);
+    // `Address and postcode: both or neither; required when gift aid is Y`
+    let joined = || {
+        let own: Vec<_> = mentions.iter().take_while(|mention| mention.words.end <= words).collect();
+        let near = own.windows(2).all(|pair| {
+            let between = pair[0].words.end..pair[1].words.start;
+            between.into_iter().all(|at| language.and.contains(&sentence.word(at)))
+        });
+        let whole = own.first().is_some_and(|first| first.words.start <= 1)
+            && own.last().is_some_and(|last| last.words.end == words);
+        own.len() > 1 && near && whole && mentions.iter().skip(own.len()).all(|mention| mention.words.start >= words)
+    };
     match first {
+        _ if joined() => Some((end, sentence.text[..end].to_owned())),
         Some(_) if alone => Some((end, sentence.text[..end].to_owned())),
         _ => beside,
     }

@@ -918,6 +918,11 @@ pub(super) fn is_form_of(word: &str, one: &str) -> bool {
     if one.len() > WORD && one.strip_suffix('y').is_some_and(|stem| word.strip_prefix(stem) == Some("ies")) {
         return true;
     }
+    // "Scarves", "knives"
+    let of_ves = ["f", "fe"].iter().filter_map(|ending| one.strip_suffix(ending));
+    if one.len() > 3 && of_ves.into_iter().any(|stem| word.strip_prefix(stem) == Some("ves")) {
+        return true;
+    }
     // "Busse", "buses"
     if one.ends_with('s') && word.strip_prefix(one).is_some_and(|ending| matches!(ending, "se" | "sen" | "es")) {
         return one.chars().count() >= WORD;

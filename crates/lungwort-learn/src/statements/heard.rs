@@ -7,6 +7,7 @@ use super::examples::example_of;
 use super::language::by_language;
 use super::mentioned::{is_labelled, mentioned, places_of};
 use super::questions::answered;
+use super::remarks;
 use super::sentence::Sentence;
 use super::subject::{self, Mention, Place};
 use super::take::take;
@@ -231,6 +232,9 @@ fn with_exceptions(
             own && !rule && exceptions::more_for_some((sentence, language), spoken_of, &mut reading.claims, draft);
         reading.understood |= exceptions::added((sentence, language), spoken_of, &mut reading.claims, draft);
         reading.understood |= !reading.claims.is_empty();
+    }
+    if sentence.of_a_value {
+        remarks::without_claims_of_all(reading);
     }
 }
 

@@ -127,9 +127,29 @@ pub(super) fn explained(text: &str, language: &Language) -> Option<Vec<(String, 
     };
     let pairs: Option<Vec<Vec<(String, String)>>> = parts.iter().map(either).collect();
     let pairs = pairs.map(|pairs| pairs.into_iter().flatten().collect());
-    let pairs: Option<Vec<(String, String)>> = pairs.or_else(|| bracketed.iter().copied().map(in_brackets).collect());
+    let pairs: Option<Vec<(String, String)>> =
+        pairs.or_else(|| with_bare_codes(bracketed.iter().copied().map(|part| (part, in_brackets(part)))));
     let pairs = pairs.or_else(|| bracketed.iter().map(behind).collect());
     pairs.filter(|pairs| pairs.len() >= 2)
+}
+
+/// Codes with their meanings, of which a few may have none, as they are known by themselves: `PE (polyethylene), PVC or ST (steel)`.
+fn with_bare_codes<'t>(
+    parts: impl Iterator<Item = (&'t str, Option<(String, String)>)> + Clone,
+) -> Option<Vec<(String, String)>> {
+    let explained = parts.clone().filter(|(_, pair)| pair.is_some()).count();
+    let bare = |text: &str| {
+        let code = text.trim().trim_end_matches('.');
+        let is_code = (1..=5).contains(&code.len()) && code.bytes().all(|byte| byte.is_ascii_uppercase());
+        is_code.then(|| (code.to_owned(), code.to_owned()))
+    };
+    let others = parts.clone().count() - explained;
+    let pairs: Option<Vec<(String, String)>> = parts.map(|(text, pair)| pair.or_else(|| bare(text))).collect();
+    let once = |pairs: &Vec<(String, String)>| {
+        let codes: std::collections::HashSet<&str> = pairs.iter().map(|(code, _)| code.as_str()).collect();
+        codes.len() == pairs.len()
+    };
+    pairs.filter(|pairs| others == 0 || explained >= 2 && others < explained && once(pairs))
 }
 
 /// A code without the verb that asks for it: `enter A`, `please use the code A`.
@@ -232,7 +252,10 @@ pub(super) fn pairs(text: &str) -> Option<Vec<(String, String)>> {
         let fits = !code.is_empty() && code.len() <= 12 && words && meaning.len() <= 60 && !meaning.is_empty();
         fits.then(|| (code.to_owned(), meaning.to_owned()))
     };
-    let pairs: Option<Vec<(String, String)>> = parts.iter().map(one).collect();
+    let pairs = match text.contains('=') {
+        true => with_bare_codes(parts.iter().map(|part| (*part, one(part)))),
+        false => parts.iter().map(one).collect(),
+    };
     let pairs = pairs.or_else(|| spaced(text));
     // `family = F, social = S`
     let turned = |(code, meaning): &(String, String)| {

@@ -28,6 +28,15 @@ pub(super) fn headings(draft: &mut Draft) {
             };
             let format = language.heading_formats.iter().find(|(phrase, _)| ends(phrase));
             let source = "the word in its heading";
+            // "Count: at least 1, at most 3"
+            let is_decimal = lines
+                .get("type")
+                .is_some_and(|line| line.value == quoted("decimal") && line.confidence < Confidence::Known);
+            let counts = language.heading_counts.iter().any(|word| heading.find(word) == Some(0..heading.words.len()));
+            if is_decimal && counts && !lines.has("places") {
+                lines.0.retain(|line| !matches!(line.key, "type" | "decimal_mark"));
+                lines.set("type", quoted("whole"), source, Confidence::Confirm);
+            }
             if let Some((_, format)) = format.filter(|_| !typed) {
                 lines.set("format", quoted(format), source, Confidence::Confirm);
             } else if (heading.has(language.heading_shares) || column.heading.contains('%')) && !typed {

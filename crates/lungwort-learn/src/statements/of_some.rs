@@ -29,8 +29,13 @@ pub(super) fn conditions_count(draft: &mut Draft) {
             let of_all = asked.get(&required.source).is_some_and(|columns| *columns >= MANY)
                 && is_of_all(required, column.lines.has("blank_when"));
             let condition = condition_of(column, &sheet.columns).filter(|line| line.source != required.source).cloned();
+            // What must be blank for some rows is required of the others, and not of all: "for scarves the size stays blank".
+            let blank = condition.as_ref().is_some_and(|line| {
+                let said = line.value.trim_matches('"');
+                line.key == "blank_when" && said != "TRUE" && otherwise(said).is_some()
+            });
             let lines = &mut sheet.columns[at].lines;
-            match condition.filter(|_| of_all) {
+            match condition.filter(|_| of_all || blank) {
                 Some(line) => {
                     lines.remove("required");
                     if let Some(said) = otherwise(line.value.trim_matches('"')).filter(|_| line.key == "blank_when") {

@@ -17,9 +17,9 @@ pub(super) struct Values {
 
 /// A value with its words, and the heading of its column.
 pub(super) struct NamedValue {
-    words: Range<usize>,
-    heading: String,
-    value: String,
+    pub words: Range<usize>,
+    pub heading: String,
+    pub value: String,
 }
 
 /// Letters of a word of a heading by which it is called, at least.
@@ -297,6 +297,14 @@ impl Fitting<'_> {
             let denies = self.language.negations.contains(&word.rsplit('\'').next().unwrap_or(word)) && !of_value(at);
             counts || denies || excepts(at) || self.language.conditional.contains(&word)
         })
+    }
+
+    /// Where the sentence has values of lists, by column.
+    pub(super) fn values_of_lists(&self) -> Vec<NamedValue> {
+        let mut named = self.values().named;
+        named.retain(|value| !self.is_of_answers(&value.heading));
+        named.sort_by(|one, other| (&one.heading, one.words.start).cmp(&(&other.heading, other.words.start)));
+        named
     }
 
     fn values(&self) -> Values {

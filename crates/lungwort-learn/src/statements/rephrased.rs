@@ -145,7 +145,7 @@ pub(super) fn rephrased(
     let values = OnceCell::new();
     let mut tentative = false;
     let of_language = |(patterns, language): (&Patterns, &&'static Language)| {
-        let mut fitting = Fitting { sentence, language, known, about, draft, values: &values, places: Vec::new() };
+        let mut fitting = Fitting::of(sentence, language, (known, about), draft, &values);
         patterns.for_sentence(sentence).find_map(|pattern| {
             fitting.places.clear();
             let fits = fitting.fits(&pattern.parts, 0, false);
@@ -221,6 +221,19 @@ pub(super) struct Fitting<'s> {
     pub draft: &'s Draft,
     pub values: &'s OnceCell<Values>,
     places: Vec<Filled>,
+}
+
+impl<'s> Fitting<'s> {
+    /// A sentence that is held against no pattern, for what else it may be asked.
+    pub(super) fn of(
+        sentence: &'s Sentence,
+        language: &'static Language,
+        (known, about): (&'s Headings, &'s About),
+        draft: &'s Draft,
+        values: &'s OnceCell<Values>,
+    ) -> Fitting<'s> {
+        Fitting { sentence, language, known, about, draft, values, places: Vec::new() }
+    }
 }
 
 impl Fitting<'_> {

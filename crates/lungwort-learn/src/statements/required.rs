@@ -96,7 +96,7 @@ static TELLINGS: &[Read] = &[
 /// What a sentence says of the filling in of columns.
 pub(super) fn read(asking: &Asking<'_>) -> Reading {
     let Asking { sentence, language, mentions, name, .. } = *asking;
-    let mut reading = Reading::default();
+    let mut reading = Reading { understood: asking.is_of_headings(), ..Reading::default() };
     if let Some(claim) = asking.or_another().or_else(|| asking.with_another()) {
         return Reading::of(vec![claim]);
     }
@@ -192,6 +192,25 @@ impl Asking<'_> {
             (first.0 == last.0).then_some(*first)
         };
         named.or_else(only).map(|place| place.0)
+    }
+
+    /// `All columns must be present`: that is asked of the headings and of no value; that they are there is checked anyway.
+    fn is_of_headings(&self) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let looks = !self.looks.is_empty() || !self.mentions.is_empty();
+        if looks || !sentence.has(language.there_in_file) {
+            return false;
+        }
+        let is_columns = |at: usize| {
+            let word = sentence.word(at);
+            language.columns.contains(&word) || language.all_headings.contains(&word)
+        };
+        (0..sentence.words.len()).any(is_columns)
+            && sentence.any(language.there_in_file).is_some_and(|place| {
+                let end = place.end == sentence.words.len();
+                end || sentence.gap(place.end - 1).contains([',', ';'])
+                    || [language.and, language.into].iter().any(|words| words.contains(&sentence.word(place.end)))
+            })
     }
 
     /// `No row may stay blank between two stops`: that is said of rows, and of no column.

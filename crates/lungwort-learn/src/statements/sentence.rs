@@ -19,6 +19,8 @@ pub(super) struct Sentence {
     pub stated: Option<String>,
     /// Whether which column it names is a guess, which is to be confirmed.
     pub tentative: bool,
+    /// Whether it says something of rows with one of the values that it stands behind, and nothing of all values.
+    pub of_a_value: bool,
     /// Its words in small letters, each with its place in the text.
     pub words: Vec<(String, Range<usize>)>,
     /// With which bytes its words begin: a bit each, which a few share.
@@ -453,12 +455,18 @@ impl Sentence {
             text: text.to_owned(),
             stated: None,
             tentative: false,
+            of_a_value: false,
             words,
             begins,
             marks,
             counted: Vec::new(),
             known: RefCell::default(),
         })
+    }
+
+    /// It where it says something of one of the values that it stands behind.
+    pub fn of_a_value(self) -> Sentence {
+        Sentence { of_a_value: true, ..self }
     }
 
     /// It where which column it names is a guess.

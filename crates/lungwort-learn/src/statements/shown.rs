@@ -366,10 +366,31 @@ pub(super) fn by_example(sentence: &Sentence, language: &Language) -> Option<Str
     }
     let piece = |run: &str| match run.as_bytes() {
         [first, ..] if first.is_ascii_digit() => format!(r"\d{{{}}}", run.len()),
+        [first, ..] if first.is_ascii_uppercase() && named(run) => one_of_named(sentence, language, run),
         [first, ..] if first.is_ascii_uppercase() && !named(run) => format!("[A-Z]{{{}}}", run.len()),
         _ => regex::escape(run),
     };
     Some(runs(shown).into_iter().map(piece).collect())
+}
+
+/// The expression for letters that a sentence names, and for those that it names in their stead: `letter W or S and the year, e.g. W2026`.
+fn one_of_named(sentence: &Sentence, language: &Language, run: &str) -> String {
+    let text = |at: usize| sentence.words.get(at).map_or("", |(_, place)| &sentence.text[place.clone()]);
+    let is_alike = |at: usize| text(at).len() == run.len() && text(at).bytes().all(|byte| byte.is_ascii_uppercase());
+    // The place of the next one behind a word.
+    let next = |at: usize| {
+        let or = language.or.contains(&sentence.word(at + 1)) && is_alike(at + 2);
+        let parted = at + 1 < sentence.words.len() && matches!(sentence.gap(at), "," | "/") && is_alike(at + 1);
+        if or { Some(at + 2) } else { parted.then_some(at + 1) }
+    };
+    let chain = |from: usize| std::iter::successors(Some(from), |at| next(*at)).map(text).collect::<Vec<_>>();
+    let chains = (0..sentence.words.len()).filter(|at| is_alike(*at)).map(chain);
+    let others = chains.filter(|chain| chain.contains(&run)).max_by_key(Vec::len).unwrap_or_default();
+    match (others.len(), run.len()) {
+        (0 | 1, _) => regex::escape(run),
+        (_, 1) => format!("[{}]", others.concat()),
+        _ => format!("(?:{})", others.join("|")),
+    }
 }
 
 /// The expression for codes of the shape of one: its digits by their count, and its letters by their count or as they stand.

@@ -782,6 +782,19 @@ fn what_holds_for_kinds_in_other_words_is_read() {
     insta::assert_snapshot!("refused_values", read_all(include_str!("said/refused_values.txt")));
     insta::assert_snapshot!("verweigerte_werte", read_all(include_str!("said/verweigerte_werte.txt")));
     insta::assert_snapshot!("valeurs_refusees", read_all(include_str!("said/valeurs_refusees.txt")));
+    insta::assert_snapshot!("remarks_of_a_value", read_all(include_str!("said/remarks_of_a_value.txt")));
+    insta::assert_snapshot!("all_columns_present", read_all(include_str!("said/all_columns_present.txt")));
+    insta::assert_snapshot!("each_for_its_kind", read_all(include_str!("said/each_for_its_kind.txt")));
+    insta::assert_snapshot!("chacun_son_cas", read_all(include_str!("said/chacun_son_cas.txt")));
+    insta::assert_snapshot!("jedes_fuer_seine_art", read_all(include_str!("said/jedes_fuer_seine_art.txt")));
+    insta::assert_snapshot!("headings_with_stars", read_all(include_str!("said/headings_with_stars.txt")));
+    insta::assert_snapshot!("letters_by_example", read_all(include_str!("said/letters_by_example.txt")));
+    insta::assert_snapshot!("months_of_kinds", read_all(include_str!("said/months_of_kinds.txt")));
+    insta::assert_snapshot!("materials", read_all(include_str!("said/materials.txt")));
+    insta::assert_snapshot!("repair_costs", read_all(include_str!("said/repair_costs.txt")));
+    insta::assert_snapshot!("chorkleidung", read_all(include_str!("said/chorkleidung.txt")));
+    insta::assert_snapshot!("garments", read_all(include_str!("said/garments.txt")));
+    insta::assert_snapshot!("blank_for_whom", read_all(include_str!("said/blank_for_whom.txt")));
 }
 
 #[test]

@@ -506,6 +506,12 @@ pub(super) struct Language {
     pub with: &'static [&'static str],
     /// The same directly behind what it is said of: `State is OPEN or SHUT`.
     pub copulas: &'static [&'static str],
+    /// That something is in the file: `all columns must be present`.
+    pub there_in_file: &'static [&'static str],
+    /// Between a column and the condition under which it is required.
+    pub required_if: &'static str,
+    /// Headings of columns that count something, so that their numbers are whole.
+    pub heading_counts: &'static [&'static str],
     /// Words that name sorts of values, people or things, and are none of a list: `name or initials`.
     pub sorts: &'static [&'static str],
     /// Yes and no.

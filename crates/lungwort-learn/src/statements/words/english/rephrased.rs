@@ -31,6 +31,22 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{k} : for|with {w} only , ?and ?but required|compulsory|mandatory|needed|obligatory there|then",
         "if {2c} is {2v}, {0} is required.\nonly for {2}",
     ),
+    ("{k} , capitals|capital_letters|block_capitals|uppercase|upper_case", "{1}, in capitals"),
+    ("capitals|capital_letters|block_capitals|uppercase|upper_case", "in capitals"),
+    ("?at_the_earliest|earliest|no_earlier_than|not_earlier_than ?on ?the day after {c}", "must be after {1}"),
+    ("{c} is|must_be at_the_earliest|no_earlier_than ?the day after {c}", "{1} must be after {2}"),
+    ("{c} must_not_be|may_not_be|cannot_be earlier_than|before ?the day after {c}", "{1} must be after {2}"),
+    ("{c} {k} , {c} ?on ?the same day at_the_earliest", "{1} {2}.\n{3} {2}.\n{3} must not be before {1}"),
+    ("{c} only for|with {y} : {o}", "{1}: only for {2}.\n{1}: {3}"),
+    ("only for|with {y} : {o}", "only for {1}.\n{2}"),
+    (
+        "?left|stays|remains|to_be ?left blank|empty for|with|on|in_case_of ?the|all {y} ?only",
+        "must be blank if {1c} is {1v}",
+    ),
+    (
+        "for|with|in_case_of ?the|all {y} ?, it|this|the ?cell|field|column ?is stays|remains|must_stay|must_be|left blank|empty",
+        "must be blank if {1c} is {1v}",
+    ),
     ("?please leave|keep|left it|this out for|with|in_case_of ?the|all {w}", "must be blank if {1c} is {1v}"),
     (
         "{n} to|- {n} days after|from|following ?the {c}",
@@ -250,6 +266,10 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
         "{m} if|when|where|whenever ?the|a|an {w} was|is|were|are used|chosen|selected|taken|picked",
         "{1} if {2c} is {2v}",
+    ),
+    (
+        "for {w} ?the|a|an {c} has_to_be|must_be|is_to_be|should_be|needs_to_be stated|given|entered|filled_in|recorded|noted|provided|indicated , {r}",
+        "{2} is required if {1c} is {1v}.\nFor {1v}, {2} must be {3}",
     ),
     (
         "{c} : required|needed|mandatory|compulsory as_soon_as|once|when|after|if ?the|a|an {k} has_been|have_been|is|are|was|were {c}",

@@ -133,6 +133,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "sinon|autrement|dans_les_autres_cas ne_rien_mettre|ne_rien_saisir|ne_rien_inscrire|ne_rien_indiquer",
         "sinon vide",
     ),
+    ("?laisser|laissez|reste|rester ?à vide pour|en ?le ?la ?les {y}", "doit rester vide si {1c} est {1v}"),
     ("uniquement|seulement|exclusivement pour|en|à {y}", "uniquement pour {1}"),
     ("au_moins|au_plus_tôt {n} {v} après {t}", "au moins {1} {2} après {3}"),
     ("{m} et au_moins|au_plus_tôt {n} {v} après {t}", "{1}.\nau moins {2} {3} après {4}"),
