@@ -424,6 +424,7 @@ fn more_parts(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Dra
     let of_column = || duty_behind(sentence).or_else(|| duty_and_list(sentence)).or_else(|| duty_first(sentence));
     each_with_colour(sentence)
         .or_else(|| remarks::blank_for_some(text, sentence, draft))
+        .or_else(|| remarks::list_of_required(known, text, sentence, draft))
         .or_else(|| limit_of_some::apart(text, sentence, draft))
         .or_else(|| about_another(known, text, sentence, draft))
         .or_else(|| list_otherwise(sentence))

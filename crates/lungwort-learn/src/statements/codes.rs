@@ -8,7 +8,7 @@ use super::mask::{literal, looks_like_part, masked, masked_with_letter};
 use super::sentence::{Phrases, Sentence, sentences};
 use super::shown::{
     as_shown, begun_by_either, by_example, counted_up, digits_shown, from_one_on, from_to, from_to_pieces,
-    letter_between, ranges_of_codes, shown_in_brackets,
+    letter_between, one_of_named, ranges_of_codes, shown_in_brackets,
 };
 use super::words::Language;
 
@@ -27,7 +27,8 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         Some(plain) => of_pieces(&plain, language, from.min(plain.words.len())),
         None => of_pieces(sentence, language, from),
     };
-    regex.map(|regex| with_listed_letters(sentence, language, regex))
+    let regex = regex.map(|regex| with_listed_letters(sentence, language, regex));
+    regex.map(|regex| with_listed_words(sentence, language, regex))
 }
 
 /// `An area letter (N, S, E, W) and a number` without the list, which says what letters there are.
@@ -98,6 +99,16 @@ fn with_listed_letters(sentence: &Sentence, language: &Language, regex: String) 
         }
         _ => regex,
     }
+}
+
+/// `RED, BLUE or GREEN, a hyphen and two digits`: the word that the expression begins with is one of several.
+fn with_listed_words(sentence: &Sentence, language: &Language, regex: String) -> String {
+    let end = regex.bytes().take_while(u8::is_ascii_uppercase).count();
+    let counted = regex[end..].starts_with(['{', '?', '*', '+']);
+    if end < 2 || counted {
+        return regex;
+    }
+    format!("{}{}", one_of_named(sentence, language, &regex[..end]), &regex[end..])
 }
 
 fn of_pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {

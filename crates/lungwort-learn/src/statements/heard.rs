@@ -4,6 +4,7 @@ use super::again::{self, Again, Open};
 use super::asterisks::is_of_asterisks;
 use super::clauses::apart;
 use super::examples::example_of;
+use super::for_values::is_form_of;
 use super::language::by_language;
 use super::mentioned::{is_labelled, mentioned, places_of};
 use super::questions::answered;
@@ -252,6 +253,7 @@ pub(super) fn taken(
         about.push((*sheet, *column));
     }
     let reading = without_limits_of_answers(reading, draft);
+    let reading = without_limits_of_rows(reading, (sentence, named), draft);
     let understood = reading.understood || is_about_file;
     if understood {
         let source = again::source_of(text, sentence);
@@ -280,6 +282,28 @@ pub(super) fn without_limits_of_answers(mut reading: Reading, draft: &Draft) -> 
     reading.claims.retain(|claim| !(claim.is_limit() && claim.place().is_some_and(yes_no)));
     reading.understood &= before == reading.claims.len() || !reading.claims.is_empty();
     reading
+}
+
+/// `Cash gifts may not exceed 500.00`, where the rows are gifts and the first column, Gift, tells them apart: what is limited is one of the
+/// other columns.
+fn without_limits_of_rows(reading: Reading, (sentence, named): (&Sentence, &[Mention]), draft: &Draft) -> Reading {
+    let is_row = |place: &Place| {
+        let column = &draft.sheets[place.0].columns[place.1];
+        let heading = column.heading.trim().to_lowercase();
+        let several = |of: &Mention| {
+            let word = sentence.word(of.words.start);
+            of.place == *place && of.words.len() == 1 && word != heading && is_form_of(word, &heading)
+        };
+        place.1 == 0 && named.iter().any(several)
+    };
+    let Some(place) = named.iter().map(|of| of.place).find(is_row) else { return reading };
+    let name = &draft.sheets[place.0].columns[place.1].name;
+    let limits = |claim: &Claim| {
+        let compared = |sign: &str| claim.value.trim_matches('"').starts_with(&format!("{name} {sign}"));
+        claim.is_limit() && claim.place() == Some(place)
+            || claim.key == "check" && ["<", ">", "BETWEEN"].into_iter().any(compared)
+    };
+    if reading.claims.iter().any(limits) { Reading::default() } else { reading }
 }
 
 /// What is said of all days and of all decimals of a template; whether anything is.

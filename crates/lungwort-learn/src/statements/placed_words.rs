@@ -208,7 +208,7 @@ impl Fitting<'_> {
 
     /// The other column of days that some words tell by what takes place then: `the day of the visit` of Visit date.
     fn other_day(&self, words: &Range<usize>) -> Option<String> {
-        let (sheet, own) = self.about.column()?;
+        let (sheet, own) = self.about.column().or_else(|| self.first_column())?;
         let language = self.language;
         let plain = |at: usize| {
             let word = self.sentence.word(at);

@@ -20,7 +20,7 @@ use foldhash::fast::FixedState;
 use super::About;
 use super::placed_words::Values;
 use super::sentence::{Marks, Sentence, sentences};
-use super::subject::Headings;
+use super::subject::{Headings, Place};
 use super::words::{self, Language};
 use crate::draft::Draft;
 
@@ -302,6 +302,11 @@ impl Fitting<'_> {
         false
     }
 
+    /// The column that the pattern has named first.
+    pub(super) fn first_column(&self) -> Option<Place> {
+        self.known.place_of(&self.places.first()?.text, self.about)
+    }
+
     /// The signs before a word.
     pub(super) fn before(&self, at: usize) -> &str {
         let first = || self.sentence.words.first().map_or("", |(_, place)| self.sentence.text[..place.start].trim());
@@ -318,6 +323,7 @@ impl Fitting<'_> {
         let Some(before) = at.checked_sub(1) else { return true };
         let ends = self.sentence.words.get(before).zip(self.sentence.words.get(at));
         let gap = ends.map_or("", |((_, word), (_, next))| &self.sentence.text[word.end..next.start]);
-        gap.chars().all(plain) && !gap.contains(" - ")
+        // `TT.MM.JJJJ` is one word.
+        gap == "." || gap.chars().all(plain) && !gap.contains(" - ")
     }
 }

@@ -313,12 +313,15 @@ pub(super) fn shown_in_brackets(sentence: &Sentence) -> Option<&str> {
     inside.into_iter().find(|text| is_code(text, 5))
 }
 
+/// Whether a text has nothing but capitals, digits and signs between them.
+fn is_plain(text: &str) -> bool {
+    text.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit() || matches!(byte, b'-' | b'/'))
+}
+
 /// Whether a text is plainly a code: capitals, three digits or more, signs between, and of that length at least.
 fn is_code(text: &str, least: usize) -> bool {
-    let plain =
-        text.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit() || matches!(byte, b'-' | b'/'));
     let digits = text.bytes().filter(u8::is_ascii_digit).count();
-    plain && digits >= 3 && text.len() >= least && text.bytes().any(|byte| byte.is_ascii_uppercase())
+    is_plain(text) && digits >= 3 && text.len() >= least && text.bytes().any(|byte| byte.is_ascii_uppercase())
 }
 
 /// The shape of digits with signs between, where as many were counted: `six digits written 12-34-56`.
@@ -354,10 +357,16 @@ pub(super) fn by_example(sentence: &Sentence, language: &Language) -> Option<Str
     let counted = counted + of_words.sum::<u64>() as f64;
     let has = shown.bytes().filter(u8::is_ascii_digit).count() as f64;
     let of_year = years == 1 && [2.0, 4.0].contains(&(has - counted));
-    if !is_code(shown, 4) || !(counted == has || of_year) {
+    let named = |run: &str| said().any(|at| &sentence.text[sentence.words[at].1.clone()] == run);
+    // Of letters that are named there may be few digits behind.
+    let is_capital = |run: &&str| run.starts_with(|each: char| each.is_ascii_uppercase());
+    let few = || {
+        let plain = counted == has && has >= 2.0 && shown.len() >= 4 && is_plain(shown);
+        plain && runs(shown).into_iter().filter(is_capital).all(named)
+    };
+    if !(is_code(shown, 4) || few()) || !(counted == has || of_year) {
         return None;
     }
-    let named = |run: &str| said().any(|at| &sentence.text[sentence.words[at].1.clone()] == run);
     // Letters that nothing is said of may be any others.
     let says_letters = sentence.has(language.letters) || sentence.has(language.capitals);
     let is_open = |run: &&str| run.starts_with(|each: char| each.is_ascii_uppercase()) && !named(run);
@@ -374,9 +383,12 @@ pub(super) fn by_example(sentence: &Sentence, language: &Language) -> Option<Str
 }
 
 /// The expression for letters that a sentence names, and for those that it names in their stead: `letter W or S and the year, e.g. W2026`.
-fn one_of_named(sentence: &Sentence, language: &Language, run: &str) -> String {
+pub(super) fn one_of_named(sentence: &Sentence, language: &Language, run: &str) -> String {
     let text = |at: usize| sentence.words.get(at).map_or("", |(_, place)| &sentence.text[place.clone()]);
-    let is_alike = |at: usize| text(at).len() == run.len() && text(at).bytes().all(|byte| byte.is_ascii_uppercase());
+    let is_alike = |at: usize| {
+        let text = text(at);
+        !text.is_empty() && (text.len() == 1) == (run.len() == 1) && text.bytes().all(|byte| byte.is_ascii_uppercase())
+    };
     // The place of the next one behind a word.
     let next = |at: usize| {
         let or = language.or.contains(&sentence.word(at + 1)) && is_alike(at + 2);

@@ -795,6 +795,13 @@ fn what_holds_for_kinds_in_other_words_is_read() {
     insta::assert_snapshot!("chorkleidung", read_all(include_str!("said/chorkleidung.txt")));
     insta::assert_snapshot!("garments", read_all(include_str!("said/garments.txt")));
     insta::assert_snapshot!("blank_for_whom", read_all(include_str!("said/blank_for_whom.txt")));
+    insta::assert_snapshot!("reglements", read_all(include_str!("said/reglements.txt")));
+    insta::assert_snapshot!("gifts_of_persons", read_all(include_str!("said/gifts_of_persons.txt")));
+    insta::assert_snapshot!("rings", read_all(include_str!("said/rings.txt")));
+    insta::assert_snapshot!("exige", read_all(include_str!("said/exige.txt")));
+    insta::assert_snapshot!("paid_how", read_all(include_str!("said/paid_how.txt")));
+    insta::assert_snapshot!("bei_schals", read_all(include_str!("said/bei_schals.txt")));
+    insta::assert_snapshot!("yes_for_some_only", read_all(include_str!("said/yes_for_some_only.txt")));
 }
 
 #[test]

@@ -356,7 +356,9 @@ pub(super) static WORDS: Language = Language {
     rows: &["lignes", "enregistrements", "entrées"],
     one_row: &["une ligne par", "une ligne pour chaque"],
     required: &[
-        "il faut toujours remplir", "il faut remplir", "il faut toujours indiquer", "il faut indiquer",
+        "il faut toujours remplir", "exigé", "exigée", "exigés", "exigées", "est demandé", "est demandée",
+        "sont demandés", "sont demandées", "est attendu", "est attendue", "ne peut rester vide",
+        "ne peuvent rester vides", "il faut remplir", "il faut toujours indiquer", "il faut indiquer",
         "à renseigner toujours", "obligatoire", "obligatoires", "requis", "requise", "requises", "doit être rempli",
         "doit être remplie", "doivent être remplis", "doivent être remplies", "doit être renseigné",
         "doit être renseignée", "doivent être renseignés", "doivent être renseignées", "à remplir",

@@ -400,6 +400,7 @@ pub(super) static WORDS: Language = Language {
     ],
     required: &[
         "pflichtfeld", "pflichtfelder", "pflichtspalte", "pflichtspalten", "pflichtangabe", "pflichtangaben",
+        "wird verlangt", "werden verlangt", "ist verlangt", "sind verlangt", "wird gefordert", "werden gefordert",
         "pflicht", "erforderlich", "verpflichtend", "obligatorisch", "zwingend", "notwendig", "muss ausgefüllt",
         "müssen ausgefüllt", "auszufüllen", "muss angegeben", "müssen angegeben", "darf nicht leer",
         "dürfen nicht leer", "nicht leer bleiben", "nicht leer lassen", "immer ausfüllen", "muss immer da sein",

@@ -271,6 +271,44 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "for {w} ?the|a|an {c} has_to_be|must_be|is_to_be|should_be|needs_to_be stated|given|entered|filled_in|recorded|noted|provided|indicated , {r}",
         "{2} is required if {1c} is {1v}.\nFor {1v}, {2} must be {3}",
     ),
+    ("{m} if|when|where|whenever ?the {c} is anything|something but|other_than|except {v}", "{1} if {2} is not {3}"),
+    (
+        "required|needed|mandatory|compulsory if|when|where|whenever ?the {c} is anything|something but|other_than|except {v}",
+        "required if {1} is not {2}",
+    ),
+    ("{m} if|when|where|whenever ?the {c} is other_than|different_from {v}", "{1} if {2} is not {3}"),
+    (
+        "required|needed|mandatory|compulsory if|when|where|whenever ?the {c} is other_than|different_from {v}",
+        "required if {1} is not {2}",
+    ),
+    (
+        "required|needed|mandatory|compulsory for any|every|all {c} except|but|other_than|apart_from {v}",
+        "required if {1} is not {2}",
+    ),
+    (
+        "only {y} can|may|should|could ?have|say|be|take|choose|tick|answer|put|enter {x}",
+        "if {0} is {2}, {1c} must be {1v}",
+    ),
+    (
+        "{l} ; only {y} can|may|should|could ?have|say|be|take|choose|tick|answer|put|enter {v}",
+        "{1}.\nif {0} is {3}, {2c} must be {2v}",
+    ),
+    ("{x} only|just for|with {y}", "if {0} is {1}, {2c} must be {2v}"),
+    (
+        "if|when|where|whenever ?the {c} {k} , ?please give|enter|state|write ?the|a|an {c} : {o}",
+        "{3} is required if {1} {2}.\n{3}: {4}",
+    ),
+    (
+        "?a|an|the|no {u} cannot|may_not|must_not|can_not be dated after|later_than ?the {c}",
+        "the date must not be after {2}",
+    ),
+    (
+        "?a|an|the|no {u} cannot|may_not|must_not|can_not be dated before|earlier_than ?the {c}",
+        "the date must not be before {2}",
+    ),
+    ("{c} is|are|can_be|may_be|should_be {v} for|with {w} only", "if {1} is {2}, {3c} must be {3v}"),
+    ("{c} is|are|can_be|may_be|should_be {v} only for|with {w}", "if {1} is {2}, {3c} must be {3v}"),
+    ("{c} is|are|can_be|may_be|should_be only {v} for|with {w}", "if {1} is {2}, {3c} must be {3v}"),
     (
         "{c} : required|needed|mandatory|compulsory as_soon_as|once|when|after|if ?the|a|an {k} has_been|have_been|is|are|was|were {c}",
         "{1} is required if {3} is given",
