@@ -308,7 +308,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("{c} is|are|can_be|may_be|should_be {v} for|with {w} only", "if {1} is {2}, {3c} must be {3v}"),
     ("{c} is|are|can_be|may_be|should_be {v} only for|with {w}", "if {1} is {2}, {3c} must be {3v}"),
-    ("{c} is|are|can_be|may_be|should_be only {v} for|with {w}", "if {1} is {2}, {3c} must be {3v}"),
     (
         "{c} : required|needed|mandatory|compulsory as_soon_as|once|when|after|if ?the|a|an {k} has_been|have_been|is|are|was|were {c}",
         "{1} is required if {3} is given",
