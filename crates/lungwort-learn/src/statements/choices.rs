@@ -676,8 +676,20 @@ fn is_unit(text: &str) -> bool {
     if super::units::is_unit_by_another(text) {
         return true;
     }
-    !apart && text.contains('/') && MEASURED_IN.contains(&first.as_str())
+    // "Always kg/ha"
+    let parts = || text.split(' ').skip(1).flat_map(|word| word.split('/'));
+    let short = |part: &str| part.len() <= SHORT_UNIT && part.chars().all(char::is_lowercase);
+    let answers =
+        || words::ALL.iter().any(|language| parts().any(|part| language.yes_no.iter().any(|(yes, _)| *yes == part)));
+    let always = ALWAYS.contains(&first.as_str()) && parts().all(short) && !answers();
+    !apart && text.contains('/') && (always || MEASURED_IN.contains(&first.as_str()))
 }
+
+/// Words for always before a unit.
+const ALWAYS: &[&str] = &["always", "immer", "stets", "toujours"];
+
+/// Letters of a unit that is one by another, at most.
+const SHORT_UNIT: usize = 3;
 
 /// Words before a unit.
 const MEASURED_IN: &[&str] = &["in", "per", "pro", "par"];

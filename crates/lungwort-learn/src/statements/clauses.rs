@@ -390,11 +390,18 @@ fn about_another(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &
             language.only_for.contains(&other.word(0)) || conditions::conditional_at(&other, language) == Some(0);
         // "Only for restricted boxes, mandatory for them" goes on about the same column.
         let from = from || of_kind && !language.only.contains(&other.word(0));
+        // "1 (new) to 5 (worn out); condition 5 needs a remark"
+        let of_value =
+            subject::mentions(&other, language, (draft, &known.headings), &text.about).first().is_some_and(|of| {
+                of.words.start <= 1 && first == [of.place] && other.number(of.words.end, language).is_some()
+            });
+        let from = from || of_value;
         let others = places(&other, language);
         let gives = (1..other.words.len())
             .any(|at| [language.give, language.give_last].iter().any(|words| words.contains(&other.word(at))));
         let asks = gives
             || other.required(language).is_some()
+            || of_value
             || [language.needs, language.alone_required].into_iter().any(|phrases| other.has(phrases));
         from && asks && first.len() == 1 && others.iter().any(|place| !first.contains(place))
     };

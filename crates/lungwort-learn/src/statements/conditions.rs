@@ -55,7 +55,7 @@ fn find_conditional(sentence: &Sentence, language: &Language) -> Option<std::ops
         let often =
             |word: &str| [language.only, language.per, language.within].iter().any(|words| words.contains(&word));
         let when = language.once.contains(&sentence.word(at)) && sentence.gap(at - 1).is_empty();
-        (when && at + 2 < sentence.words.len() && !often(sentence.word(at + 1))).then_some(at..at + 1)
+        (when && at + 1 < sentence.words.len() && !often(sentence.word(at + 1))).then_some(at..at + 1)
     };
     // "For every boat that has an agent"
     let having = sentence.any(language.having).filter(|having| {

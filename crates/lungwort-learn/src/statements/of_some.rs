@@ -35,7 +35,9 @@ pub(super) fn conditions_count(draft: &mut Draft) {
                 line.key == "blank_when" && said != "TRUE" && otherwise(said).is_some()
             });
             let lines = &mut sheet.columns[at].lines;
-            match condition.filter(|_| of_all || blank) {
+            // "Required except for FLU" says so in so many words.
+            let except = condition.as_ref().is_some_and(|line| line.key == "required_when" && says_except(line));
+            match condition.filter(|_| of_all || blank || except) {
                 Some(line) => {
                     lines.remove("required");
                     if let Some(said) = otherwise(line.value.trim_matches('"')).filter(|_| line.key == "blank_when") {
@@ -109,6 +111,12 @@ fn condition_of<'c>(column: &'c DraftColumn, columns: &[DraftColumn]) -> Option<
     };
     let lines = || column.lines.0.iter().filter(counts);
     lines().find(|line| line.key == "required_when").or_else(|| lines().next())
+}
+
+/// Whether the sentence that a line comes from says for which rows it does not hold.
+fn says_except(line: &Line) -> bool {
+    let text = line.source.split_once(": ").map_or("", |(_, text)| text);
+    sentences(text).iter().any(|sentence| words::ALL.iter().any(|language| sentence.has(language.except)))
 }
 
 /// Whether the sentence that a line comes from is about all columns, and not about those of a sign or a look. Where it names the ones that

@@ -49,7 +49,12 @@ impl Fitting<'_> {
                     is_small(at)
                         || [language.verbs, language.only, language.conditional].iter().any(|of| of.contains(&word))
                 };
-                (joined() && !words.clone().any(common)).then(|| text.to_owned())
+                // "Is needed for power tools only" says no value.
+                let duty = [language.required, language.alone_required, language.optional]
+                    .into_iter()
+                    .flatten()
+                    .any(|phrase| sentence.ends_at(phrase, words.start) == Some(words.end));
+                (joined() && !duty && !words.clone().any(common)).then(|| text.to_owned())
             }
             'k' => joined().then(|| text.to_owned()),
             'u' => (joined() && !self.is_known(&words)).then(|| text.to_owned()),

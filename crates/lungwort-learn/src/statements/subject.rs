@@ -283,7 +283,10 @@ impl Headings {
                 let singular = plain.strip_suffix('s').unwrap_or(plain);
                 [plain.as_str(), singular].iter().any(|word| self.plain.contains(*word))
             };
-            if let Some(plain) = without_signs(word).into_iter().find(is_of) {
+            // "L'état" is the column etat, too.
+            let elided = ["l'", "d'"].into_iter().find(|prefix| word.starts_with(prefix)).unwrap_or_default();
+            if let Some(plain) = without_signs(&word[elided.len()..]).into_iter().find(is_of) {
+                let plain = format!("{elided}{plain}");
                 sentence.to_mut().change(at, &plain);
             }
         }

@@ -802,6 +802,11 @@ fn what_holds_for_kinds_in_other_words_is_read() {
     insta::assert_snapshot!("paid_how", read_all(include_str!("said/paid_how.txt")));
     insta::assert_snapshot!("bei_schals", read_all(include_str!("said/bei_schals.txt")));
     insta::assert_snapshot!("yes_for_some_only", read_all(include_str!("said/yes_for_some_only.txt")));
+    insta::assert_snapshot!("units_and_yields", read_all(include_str!("said/units_and_yields.txt")));
+    insta::assert_snapshot!("sauf_flu", read_all(include_str!("said/sauf_flu.txt")));
+    insta::assert_snapshot!("except_flu", read_all(include_str!("said/except_flu.txt")));
+    insta::assert_snapshot!("institutions", read_all(include_str!("said/institutions.txt")));
+    insta::assert_snapshot!("scales_and_plots", read_all(include_str!("said/scales_and_plots.txt")));
 }
 
 #[test]

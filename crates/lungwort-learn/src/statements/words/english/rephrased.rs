@@ -308,6 +308,21 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("{c} is|are|can_be|may_be|should_be {v} for|with {w} only", "if {1} is {2}, {3c} must be {3v}"),
     ("{c} is|are|can_be|may_be|should_be {v} only for|with {w}", "if {1} is {2}, {3c} must be {3v}"),
+    ("{w} name|give|state|enter|write|add|quote ?their|the|its|an|a {c}", "{2} is required if {1c} is {1v}"),
+    ("{w} leave|leaves ?the|their|its {c} blank|empty", "{2} must be blank if {1c} is {1v}"),
+    (
+        "{w} name|give|state|enter|write|add|quote ?their|the|its|an|a {c} ; {w} leave|leaves it|this|that|theirs blank|empty",
+        "{2} is required if {1c} is {1v}.\n{2} must be blank if {3c} is {3v}",
+    ),
+    (
+        "for ?a|an|the {w} ?, ?the|a|an {c} is|are charged|due|payable|added : {o}",
+        "{2} is required if {1c} is {1v}.\n{2}: {3}",
+    ),
+    (
+        "?must_be|has_to_be|to_be required|needed|mandatory|given|filled|filled_in|entered|stated once|as_soon_as ?it|they ?is|are|has|have ?been {c}",
+        "required if {1} is given",
+    ),
+    ("{c} {n} needs|requires|asks_for|calls_for ?a|an|the {c}", "if {1} is {2}, {3} is required"),
     (
         "{c} : required|needed|mandatory|compulsory as_soon_as|once|when|after|if ?the|a|an {k} has_been|have_been|is|are|was|were {c}",
         "{1} is required if {3} is given",

@@ -138,6 +138,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("?le|la {c} ne peut ?pas avoir_lieu|être|se_faire avant {t}", "{1} : pas avant {2}"),
     ("au_plus_tôt le lendemain de|du {t}", "après {1}"),
     ("au_plus_tôt le jour|jour_même de|du {t}", "pas avant {1}"),
+    ("?le|la {c} {n} exige|demande|nécessite|requiert ?un|une|le|la {c}", "si {1} = {2}, {3} est obligatoire"),
     ("?laisser|laissez|reste|rester ?à vide pour|en ?le ?la ?les {y}", "doit rester vide si {1c} est {1v}"),
     ("uniquement|seulement|exclusivement pour|en|à {y}", "uniquement pour {1}"),
     ("au_moins|au_plus_tôt {n} {v} après {t}", "au moins {1} {2} après {3}"),

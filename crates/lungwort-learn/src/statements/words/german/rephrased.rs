@@ -317,6 +317,10 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "muss bei {1} leer bleiben",
     ),
     ("?bleibt|ist leer|frei bei|für {y}", "muss bei {1} leer bleiben"),
+    (
+        "{c} {n} erfordert|verlangt|braucht|benötigt ?eine|einen|ein|die|der|den|das {c}",
+        "wenn {1} = {2}, ist {3} Pflicht",
+    ),
     ("{k} , ?nur großbuchstaben|versalien", "{1}, in Großbuchstaben"),
     ("?nur großbuchstaben|versalien", "in Großbuchstaben"),
     ("frühestens ?am tag nach ?der ?dem {c}", "nach {1}"),
