@@ -27,16 +27,15 @@ const NARROWING: &[&str] = &[
 /// Words that make a sentence one about some rows, wherever they stand before the word for required, or behind it with no comma between.
 const OF_SOME_ROWS: &[&str] = &["if", "when", "where", "unless", "whenever", "only", "except", "provided", "wherever"];
 
+fn words_of(text: &str) -> Vec<&str> {
+    text.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty()).collect()
+}
+
 /// Looks for a word for required in a longer text.
 pub fn word_in(text: &str) -> Option<bool> {
     let lower = text.to_lowercase();
-    let words_of = |text: &'_ str| -> Vec<String> {
-        let words = text.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty());
-        words.map(str::to_owned).collect()
-    };
     let is_word = |word: &str| matches!(word, "required" | "mandatory" | "compulsory" | "optional" | "conditional");
     let words = words_of(&lower);
-    let words: Vec<&str> = words.iter().map(String::as_str).collect();
     let at = words.iter().position(|word| is_word(word))?;
     let not = at > 0 && matches!(words[at - 1], "not" | "no" | "non" | "if" | "when" | "where");
     let later = words.get(at + 1).is_some_and(|word| NARROWING.contains(word));
@@ -44,16 +43,16 @@ pub fn word_in(text: &str) -> Option<bool> {
     // "Required on Saturdays"
     let later = later || names_days(text);
     // "If Kiln is C, Electricity is required"
-    let sentences = lower.split(['.', ';', '\n', '!', '?']).map(words_of);
-    let sentence = sentences.into_iter().find(|words| words.iter().any(|word| is_word(word))).unwrap_or_default();
-    let before = sentence.iter().take_while(|word| !is_word(word));
-    let later = later || before.into_iter().any(|word| OF_SOME_ROWS.contains(&word.as_str()));
+    let mut sentences = lower.split(['.', ';', '\n', '!', '?']).map(words_of);
+    let sentence = sentences.find(|words| words.iter().any(|word| is_word(word))).unwrap_or_default();
+    let mut before = sentence.iter().take_while(|word| !is_word(word));
+    let later = later || before.any(|word| OF_SOME_ROWS.contains(word));
     let later = later || words[..at].windows(2).any(|pair| pair[0] == "only" && NARROWING.contains(&pair[1]));
     // "E-mail or phone required" asks for one of the two.
     let part = lower.split([',', ';', '.', ':', '(', ')']).find(|part| part.contains(words[at])).unwrap_or_default();
     let either = [" or ", " oder ", " ou "].iter().any(|or| part.contains(or));
-    let behind = words_of(part).into_iter().skip_while(|word| !is_word(word));
-    let later = later || behind.into_iter().any(|word| OF_SOME_ROWS.contains(&word.as_str()));
+    let mut behind = words_of(part).into_iter().skip_while(|word| !is_word(word));
+    let later = later || behind.any(|word| OF_SOME_ROWS.contains(&word));
     Some(matches!(words[at], "required" | "mandatory" | "compulsory") && !not && !later && !either)
 }
 

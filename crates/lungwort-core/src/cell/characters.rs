@@ -44,9 +44,14 @@ pub fn with_plain_signs(text: &str) -> String {
 /// The text without the spaces around it. Most texts have none, and that shows at their ends.
 #[inline]
 pub fn trimmed(text: &str) -> &str {
+    if ends_plainly(text.as_bytes()) { text } else { text.trim() }
+}
+
+/// Whether a text begins and ends with printable ASCII that is no space, so that there is nothing to be trimmed.
+#[inline]
+pub fn ends_plainly(text: &[u8]) -> bool {
     let is_plain = |byte: Option<&u8>| byte.is_some_and(|byte| (0x21..0x7f).contains(byte));
-    let bytes = text.as_bytes();
-    if is_plain(bytes.first()) && is_plain(bytes.last()) { text } else { text.trim() }
+    is_plain(text.first()) && is_plain(text.last())
 }
 
 /// Whether a cell that holds only these bytes above ASCII needs a closer look. Letters such as `é` and `ü` do

@@ -5,6 +5,7 @@ use std::sync::Arc;
 
 use super::cells::{CellMetadata, NumberFormats};
 use super::decode::Invalid;
+use crate::cell::characters::ends_plainly;
 
 /// The cell stood in quotes.
 const QUOTED: u32 = 1 << 31;
@@ -333,13 +334,12 @@ impl Chunk {
         let fields = self.row(row).get(cells)?;
         let (first, last) = (fields.first()?, fields.last()?);
         let text = self.text.get(first.start as usize..last.end())?;
-        let is_plain = |byte: Option<&u8>| byte.is_some_and(|byte| (0x21..0x7f).contains(byte));
         let mut start = first.start as usize;
         for field in fields {
             let end = field.end();
             let cell = self.text.as_bytes().get(start..end)?;
-            let ends_plainly = cell.is_empty() || is_plain(cell.first()) && is_plain(cell.last());
-            if field.start as usize != start || field.length_and_flags & !(LENGTH | SPECIAL) != 0 || !ends_plainly {
+            let is_whole = cell.is_empty() || ends_plainly(cell);
+            if field.start as usize != start || field.length_and_flags & !(LENGTH | SPECIAL) != 0 || !is_whole {
                 return None;
             }
             start = end + 1;

@@ -2,8 +2,7 @@
 //! through only if all of them do.
 
 use super::changed::Changes;
-use super::figures::Before;
-use super::figures::Effect;
+use super::figures::{Before, Effect};
 use super::{Intents, More, OneRow, cell_of};
 use crate::cell::Value;
 use crate::cell::shown::quoted;
