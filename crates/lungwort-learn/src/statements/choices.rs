@@ -4,7 +4,7 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
-use super::in_words::{are_alike, are_numbers, is_phrase, signs, values};
+use super::in_words::{are_alike, are_numbers, is_full_list, is_phrase, signs, values};
 use super::meanings::{beside, ends_of_scale, explained, is_nothing, pairs};
 use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::{Mention, Place};
@@ -83,20 +83,37 @@ pub(super) fn read(
         return Reading::of(vec![claim("allowed", list(&values), confidence)]);
     }
     let of_kinds = is_of_kinds(heading) && (signed || alone);
-    let listed = lead.as_ref().and_then(|lead| led_values((sentence, language), lead, of_kinds));
-    let listed = listed.map(|values| (values, true));
+    let listed = lead.as_ref().and_then(|lead| Some((led_values((sentence, language), lead, of_kinds)?, true)));
     let listed = listed.or_else(|| values(text, language, (led_before, of_kinds)).map(|values| (values, led_before)));
-    // `B, L or T (breakfast, lunch, tea) or empty`
-    let without = without_brackets(text);
-    let bare = without.as_deref().filter(|_| listed.is_none());
-    let bare = bare.and_then(|text| values(without_remark(text, language), language, (true, of_kinds)));
-    let listed = listed.or(bare.map(|values| (values, led_before)));
+    let bare = || values(without_remark(&without_brackets(text)?, language), language, (true, of_kinds));
+    let listed = listed.or_else(|| Some((bare()?, led_before)));
     let listed = listed.or_else(|| before_column(sentence, language, (mentions, behind)).map(|values| (values, true)));
     let listed = listed.filter(|(values, _)| !name_forms(values, language) && !show_a_mask(values));
-    let Some(listed) = listed else { return Reading::default() };
+    let Some(listed) = listed.map(|(values, led)| (without_capital_of_sentence(values, text), led)) else {
+        return Reading::default();
+    };
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));
     Reading::of(said.map(|(values, confidence)| claim("allowed", list(&values), confidence)).into_iter().collect())
+}
+
+/// `Goat, calf or sheep`: the first value has its capital from where it stands, as the others have none.
+fn without_capital_of_sentence(mut values: Vec<String>, text: &str) -> Vec<String> {
+    // Shorter ones are abbreviations: `Stk, kg, m`.
+    let small = |value: &str| value.chars().count() >= 3 && !value.chars().any(char::is_uppercase);
+    let Some((first, others)) = values.split_first_mut().filter(|(_, others)| !others.is_empty()) else {
+        return values;
+    };
+    let mut letters = first.chars();
+    let capital = letters.next().filter(|letter| letter.is_uppercase());
+    if let Some(capital) = capital
+        && small(letters.as_str())
+        && others.iter().all(|other| small(other))
+        && text.trim_start_matches([' ', ':', '–', '-']).starts_with(first.as_str())
+    {
+        *first = capital.to_lowercase().chain(letters).collect();
+    }
+    values
 }
 
 /// A text without what stands in its brackets.
@@ -260,7 +277,8 @@ fn led_values(
     Some(values)
 }
 
-/// A list without what stands in brackets in the middle of it, where that is a list of its own.
+/// A list without what stands in brackets in the middle of it, where that is a list of its own: `B, L or T (breakfast, lunch, tea) or
+/// empty`.
 fn without_brackets(text: &str) -> Option<String> {
     let (before, rest) = text.split_once(" (")?;
     let (inside, behind) = rest.split_once(')')?;
@@ -286,13 +304,24 @@ fn confidence(
     }
     // What stands alone is a list where the heading is that of kinds of things; elsewhere it may be one.
     let words = values.iter().all(|value| !is_phrase(value, &values, language)) || are_alike(&values);
+    // "Reason: illness, family matters or travel" gives examples.
+    let free =
+        words::in_any(heading, |language| language.heading_texts) || words::in_any(heading, |language| language.agent);
+    let full = || !free && sentence_lists(sentence, &values, language);
     let sure = is_of_kinds(heading)
+        || full()
         || words && (values.len() >= 3 || are_numbers(&values))
         || is_one_or_other(&values, (sentence, heading));
     // "Surname, first name" says what a value is made of.
     let or = words::in_any(sentence, |language| language.or);
     let described = values.len() == 2 && sentence.text.contains(',') && !sentence.text.contains(['/', '|', ';']) && !or;
     (whole && !described).then_some((values, if sure { Confidence::Confirm } else { Confidence::Suggested }))
+}
+
+/// Whether a sentence ends with a list of words that has no other value.
+fn sentence_lists(sentence: &Sentence, values: &[String], language: &Language) -> bool {
+    let text = sentence.text.trim_end_matches(['.', ' ']);
+    values.last().is_some_and(|last| text.ends_with(last.as_str())) && is_full_list(text, values, language)
 }
 
 /// `Full or reduced`: two words with an "or" between, neither of which names a sort of value or a person, who may have any name.
@@ -305,9 +334,11 @@ fn is_one_or_other(values: &[String], (sentence, heading): (&Sentence, &Sentence
     // "Signed by: parent or guardian"
     let of_people = words::in_any(heading, |language| language.agent);
     let sorts = of_people || [one, other].iter().any(|value| is_sort(value));
+    // The first may have a capital because it begins the sentence.
+    let text = sentence.text.to_lowercase();
     let joined = words::ALL
         .iter()
-        .any(|language| language.or.iter().any(|or| sentence.text.contains(&format!("{one} {or} {other}"))));
+        .any(|language| language.or.iter().any(|or| text.contains(&format!("{one} {or} {other}").to_lowercase())));
     // "Full/Half"
     let barred = [format!("{one}/{other}"), format!("{one} / {other}")].iter().any(|pair| sentence.text.contains(pair));
     let joined = joined || barred;

@@ -415,11 +415,12 @@ impl Builder<'_> {
         self.sentence.number(at, self.language).is_some() && self.kind_at(at + 1).is_some()
     }
 
-    /// Whether letters or digits are counted at a word by the least and the most of them: `1 to 3 digits`, `2-4 letters`.
+    /// Whether letters or digits are counted at a word by the least and the most of them: `1 to 3 digits`, `2-4 letters`, `one or two
+    /// digits`.
     fn ranges_at(&self, at: usize) -> bool {
         let most = match self.sentence.is_dashed(at) {
             true => Some(at + 1),
-            false => self.phrase_at(self.language.to, at + 1),
+            false => self.phrase_at(self.language.to, at + 1).or_else(|| self.phrase_at(self.language.or, at + 1)),
         };
         self.sentence.number(at, self.language).is_some() && most.is_some_and(|most| self.counts_at(most))
     }
@@ -449,6 +450,13 @@ impl Builder<'_> {
             .unwrap_or(rest.len());
         let text = rest[..end].trim_end_matches(['.', ':']);
         if before.is_some_and(|before| !(before.is_whitespace() || matches!(before, '(' | '"' | '“' | ':'))) {
+            return false;
+        }
+        // `00:00.00` is one mask.
+        if sentence.text[..from]
+            .strip_suffix(':')
+            .is_some_and(|before| before.ends_with(|each: char| each.is_ascii_digit()))
+        {
             return false;
         }
         let says_letter = [language.letters, language.capitals].into_iter().any(|phrases| sentence.has(phrases));
@@ -552,12 +560,14 @@ impl Builder<'_> {
         if texts.len() < 2 || !chosen {
             return false;
         }
-        let joined = self.phrase_at(language.and, at).max(self.phrase_at(language.followed, at)).unwrap_or(at);
+        // "And then"
+        let and = self.phrase_at(language.and, at).unwrap_or(at);
+        let joined = self.phrase_at(language.followed, and).max(self.phrase_at(language.followed, at)).unwrap_or(and);
         let article = usize::from(language.articles.contains(&sentence.word(joined)));
         let sign = language.signs.iter().any(|(name, _)| self.phrase_at(&[name], joined + article).is_some());
         let piece = article == 1 && self.kind_at(joined + 1).is_some();
         let apart = at.checked_sub(1).is_some_and(|last| sentence.gap(last).contains('('));
-        if apart || !(piece || sign || self.counts_at(joined)) {
+        if apart || !(piece || sign || self.counts_at(joined) || self.ranges_at(joined)) {
             return false;
         }
         let single = texts.iter().all(|text| text.len() == 1);

@@ -313,6 +313,26 @@ fn are_capitalised(values: &[String]) -> bool {
     values.len() >= 3 && values.iter().all(|value| value.starts_with(char::is_uppercase))
 }
 
+/// `Cloth, half leather, full leather or paper boards`: words that are no sentence, with an "or" before the last and at least one that
+/// stands alone.
+pub(super) fn is_full_list(text: &str, values: &[String], language: &Language) -> bool {
+    let Some((last, others)) = values.split_last() else { return false };
+    let plain = |value: &String| value.chars().skip(1).all(|each| each.is_lowercase() || matches!(each, ' ' | '-'));
+    let small = |word: &str| language.small.contains(&word.to_lowercase().as_str());
+    let open = |value: &String| value.split(' ').any(|word| is_rest(word) || small(word));
+    others.len() >= 2
+        && values.iter().all(|value| plain(value) && !open(value))
+        && values.iter().any(|value| !value.contains(' '))
+        && language.or.iter().any(|or| text.contains(&format!(" {or} {last}")))
+}
+
+/// Whether a word leaves a list open, in any of the languages: `or other metal`.
+fn is_rest(word: &str) -> bool {
+    words::ALL
+        .iter()
+        .any(|language| [language.any, language.rest, language.so_on].iter().any(|words| words.contains(&word)))
+}
+
 /// The values of a list in words; `led` where words before it say that it is one.
 pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
     let text = text.trim().trim_start_matches([':', '–']).trim_start();
@@ -391,6 +411,6 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
     let distinct: std::collections::HashSet<&String> = values.iter().collect();
     let alike = are_alike(&values);
     let listed = led && values.len() >= 3;
-    (several && (phrases * 2 <= values.len() || alike || listed) && !numbers && distinct.len() == values.len())
-        .then_some(values)
+    let fits_in = phrases * 2 <= values.len() || alike || listed || is_full_list(text, &values, language);
+    (several && fits_in && !numbers && distinct.len() == values.len()).then_some(values)
 }

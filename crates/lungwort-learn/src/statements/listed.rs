@@ -89,7 +89,7 @@ pub(super) fn listed(
 /// The heading of a column as a sentence: of one that is a whole page, the beginning tells what it is.
 fn heading_of(draft: &Draft, (sheet, column): Place) -> Option<Sentence> {
     let heading: String = draft.sheets[sheet].columns[column].heading.chars().take(HEADING).collect();
-    sentences(&subject::plain_heading(&heading)).pop()
+    subject::heading_in_words(&heading)
 }
 
 /// Whether what is said of the column that a sentence begins with, or stands beside, begins with "only".

@@ -82,7 +82,7 @@ pub(crate) fn masked(text: &str) -> Option<String> {
                 regex.push_str(&format!(r"\d{{{run}}}"));
                 digits += run;
             }
-            each if each.is_ascii_alphanumeric() || matches!(each, b'-' | b'/' | b'_' | b'.') => {
+            each if is_literal(each, text) => {
                 (0..run).for_each(|_| regex.push_str(&regex::escape(char::from(each).to_string().as_str())));
                 literal += run;
             }
@@ -95,6 +95,12 @@ pub(crate) fn masked(text: &str) -> Option<String> {
     let of_days = letters.all(|byte| matches!(byte, b'D' | b'M' | b'Y' | b'H' | b'S' | b'T' | b'J'));
     let letters = !of_days || !bytes.iter().any(|byte| matches!(byte, b'Y' | b'H' | b'J'));
     (digits >= 2 && literal >= 1 && (signs > 0 || digits >= 3) && letters).then_some(regex)
+}
+
+/// Whether a sign of a mask is one of the code; `00:00.00` is no time of the clock, as `00:00` is.
+fn is_literal(each: u8, text: &str) -> bool {
+    let sign = matches!(each, b'-' | b'/' | b'_' | b'.') || each == b':' && text.contains('.');
+    each.is_ascii_alphanumeric() || sign
 }
 
 /// A piece of a code at a word, as it stands: in quotes, or with the signs behind it; and the word behind it.

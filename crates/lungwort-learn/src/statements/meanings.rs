@@ -14,8 +14,7 @@ pub(super) fn beside(text: &str) -> Option<Vec<(String, String)>> {
     let one = |part: &&str| {
         let (code, meaning) = part.split_once(' ')?;
         let is_code = code.len() <= 3 && code.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit());
-        let is_meaning =
-            meaning.len() <= 40 && meaning.chars().all(|each| each.is_lowercase() || matches!(each, ' ' | '-'));
+        let is_meaning = meaning.len() <= 40 && meaning.split([' ', '-']).all(is_word);
         (is_code && is_meaning).then(|| (code.to_owned(), meaning.to_owned()))
     };
     let pairs: Vec<(String, String)> = parts.iter().map(one).collect::<Option<_>>()?;
@@ -25,6 +24,14 @@ pub(super) fn beside(text: &str) -> Option<Vec<(String, String)>> {
     }
     let codes: std::collections::HashSet<&String> = pairs.iter().map(|(code, _)| code).collect();
     (pairs.len() >= 2 && codes.len() == pairs.len()).then_some(pairs)
+}
+
+/// Whether a text is a word, in small letters but perhaps for its first: `English`.
+fn is_word(text: &str) -> bool {
+    let small = text.chars().skip(1).all(char::is_lowercase);
+    small
+        && text.chars().all(char::is_alphabetic)
+        && (text.chars().count() > 1 || !text.chars().any(char::is_uppercase))
 }
 
 /// `0 clear, 1 cloudy, 2 covered, 9 not seen`: numbers that ascend from the first, each with what it means. "2 letters, 4 digits" counts.

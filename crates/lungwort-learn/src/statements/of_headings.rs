@@ -10,8 +10,7 @@ use lungwort_core::rulebook::toml_text::quoted;
 /// What the words of headings stand for.
 pub(super) fn headings(draft: &mut Draft) {
     for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
-        let plain = subject::plain_heading(&column.heading);
-        let Some(heading) = sentences(&plain).pop() else { continue };
+        let Some(heading) = subject::heading_in_words(&column.heading) else { continue };
         let lines = &mut column.lines;
         // "Text" under a heading says that its values are no numbers.
         let says_text = |line: &crate::draft::Line| {
@@ -71,8 +70,7 @@ pub(super) fn of_headings((sentence, language): (&Sentence, &Language), places: 
         return Reading::of(share(*place));
     }
     let claim = |place: &Place| {
-        let plain = subject::plain_heading(&draft.sheets[place.0].columns[place.1].heading);
-        let heading = sentences(&plain).pop()?;
+        let heading = subject::heading_in_words(&draft.sheets[place.0].columns[place.1].heading)?;
         let (_, format) = language.heading_formats.iter().find(|(phrase, _)| heading.find(phrase).is_some())?;
         let on = Target::Column(*place);
         Some(Claim { on, key: "format", value: quoted(format), confidence: Confidence::Confirm })
@@ -84,7 +82,8 @@ pub(super) fn of_headings((sentence, language): (&Sentence, &Language), places: 
 pub(super) fn decimal_commas(draft: &mut Draft, source: &str) {
     for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
         let is_decimal = column.lines.get("type").is_some_and(|line| line.value == quoted("decimal"));
-        if is_decimal && !column.lines.has("decimal_mark") {
+        // What has only been offered so far is sure now.
+        if is_decimal && column.lines.get("decimal_mark").is_none() {
             column.lines.set("decimal_mark", quoted(","), source, Confidence::Confirm);
         }
     }

@@ -6,6 +6,7 @@ use super::by_value::entries;
 use super::days_of_rows::{has_days, has_stem, stem};
 use super::for_values::{AUXILIARIES, head_of, is_form_of};
 use super::rephrased::Fitting;
+use super::subject::heading_in_words;
 use crate::draft::DraftColumn;
 
 /// Where a sentence has values of the template's lists, found once and asked of for each pattern.
@@ -73,6 +74,7 @@ impl Fitting<'_> {
                 let of = self.values_in(&words).filter(|(heading, _)| self.is_of_answers(heading));
                 (joined() && of.is_some() && self.of_others(&words) && !self.says_more(&words)).then(|| text.to_owned())
             }
+            's' => self.said_column(&words).filter(|_| joined()),
             'x' => self.own_values(&words).then(|| text.to_owned()),
             'l' | 'o' => self.list(kind, &words, text),
             _ => {
@@ -135,7 +137,11 @@ impl Fitting<'_> {
 
     /// What is in brackets behind a heading, such as `Damaged (Y/N)`, is said of that column, and not of another one of the sentence.
     pub(super) fn without_bracket(&self, heading: String) -> String {
-        let plain = |heading: &str| heading.split(" (").next().unwrap_or_default().trim().to_lowercase();
+        // Its asterisk belongs to no sentence.
+        let heading = heading.trim_end_matches([' ', '*']).to_owned();
+        let plain = |heading: &str| {
+            heading.split(" (").next().unwrap_or_default().trim_end_matches([' ', '*']).trim().to_lowercase()
+        };
         let own = plain(&heading);
         let columns = self.draft.sheets.iter().flat_map(|sheet| &sheet.columns);
         let alike = columns.filter(|column| plain(&column.heading) == own).count();
@@ -260,6 +266,34 @@ impl Fitting<'_> {
             }
             _ => None,
         }
+    }
+
+    /// The other column of yes and no whose heading some words say: `the quote is accepted` of Quote accepted.
+    fn said_column(&self, words: &Range<usize>) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let article = usize::from(language.every.contains(&sentence.word(words.start)));
+        let (first, last) = (words.start + article, words.end - 1);
+        let helps =
+            |at: usize| language.copulas.contains(&sentence.word(at)) || AUXILIARIES.contains(&sentence.word(at));
+        let said: Vec<&str> =
+            (first..=last).filter(|at| *at == first || !helps(*at)).map(|at| sentence.word(at)).collect();
+        if said.len() < 2 || said.len() > last - first {
+            return None;
+        }
+        let columns = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
+        let columns =
+            columns.flat_map(|(sheet, of)| of.columns.iter().enumerate().map(move |(at, of)| ((sheet, at), of)));
+        let own = self.about.column();
+        // "The quote is accepted" is said of a column Accepted, too.
+        let heads = |heading: &str| {
+            heading_in_words(heading).is_some_and(|heading| {
+                let words: Vec<&str> = heading.words.iter().map(|(word, _)| word.as_str()).collect();
+                said.ends_with(&words) && (words.len() == said.len() || has_stem(words[0]))
+            })
+        };
+        let mut found = columns.filter(|(place, of)| own != Some(*place) && of.is_yes_no() && heads(&of.heading));
+        let (_, one) = found.next()?;
+        found.next().is_none().then(|| self.without_bracket(one.heading.clone()))
     }
 
     /// Whether some words are one or several values of the column that the sentence stands beside, and nothing else.

@@ -7,7 +7,7 @@
 //! - the signs `, : ; = ( ) + × @ £ € $` and `–` for any dash, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
 //! - places: `{c}` for a column, `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more, `{u}` for such as name no column and no value), `{l}`
-//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{z}` for a column of yes and no, `{x}` for one or
+//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{z}` for a column of yes and no (`{s}` where its heading is a sentence, `the quote is accepted` of Quote accepted), `{x}` for one or
 //!   several values of the column that the sentence stands beside, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
 
@@ -168,6 +168,8 @@ pub(super) fn labelled(
     draft: &Draft,
 ) -> Option<Vec<Sentence>> {
     let (label, behind) = sentence.text.split_once(": ")?;
+    // French has a space before its colon.
+    let label = label.trim_end();
     let place = known.place_of(label, about).filter(|_| about.column().is_none())?;
     let alone = sentences(behind);
     let [alone] = alone.as_slice() else { return None };
@@ -281,7 +283,7 @@ impl Fitting<'_> {
         let most = match kind {
             'c' | 'i' => COLUMN,
             'v' => VALUE,
-            'd' | 't' => DAY,
+            'd' | 't' | 's' => DAY,
             'z' => 2,
             'n' => 1,
             'k' | 'm' | 'u' | 'w' | 'x' | 'y' => SOME,

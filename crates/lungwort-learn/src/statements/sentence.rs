@@ -189,10 +189,24 @@ fn is_month(word: &str) -> bool {
 /// Words from a condition to the verb that tells what to do then, at most.
 const GIVEN: usize = 6;
 
+/// Whether a clause ends with what comes after a day that the one before it names.
+fn refers_back(before: &str, behind: &str) -> bool {
+    let (before, behind) = (before.to_lowercase(), behind.trim_end_matches(['.', ' ']).to_lowercase());
+    super::words::ALL.iter().any(|language| {
+        let names = language.later.iter().any(|phrase| before.contains(&format!(" {phrase} ")));
+        let ends = |phrase: &&str| behind.strip_suffix(*phrase).is_some_and(|rest| rest.ends_with(' '));
+        names && language.thereafter.iter().any(ends)
+    })
+}
+
 /// Whether what stands behind a semicolon speaks of something else.
 fn is_new_clause(before: &str, behind: &str) -> bool {
     let first = behind.split_whitespace().next().unwrap_or_default();
     let goes_on = super::words::ALL.iter().any(|language| language.pronouns.contains(&first));
+    // "At least 7 days after Received; if urgent, at most 21 days after it": the day is named before.
+    if refers_back(before, behind) {
+        return false;
+    }
     // "Yes/no; if paid, give the day"
     let conditional = super::words::ALL.iter().any(|language| language.conditional.contains(&first));
     let gives = |language: &&Language| {

@@ -11,7 +11,7 @@ use super::other_words::{
     by_compared_size, by_compound, by_head, by_measure, by_owned, by_stem, by_tail, by_verbs, shared_beginning,
     shared_end, shared_noun, the_day,
 };
-use super::sentence::{Sentence, bit};
+use super::sentence::{Sentence, bit, sentences};
 use super::values;
 use super::words::Language;
 use crate::draft::{Draft, DraftSheet};
@@ -469,6 +469,7 @@ pub(super) fn mentions(
     });
     found.sort_by_key(|mention| (mention.words.start, mention.place));
     found.dedup();
+    without_parts_of_values((sentence, language), about, &mut found);
     // "The child's code" is the code.
     let starts: Vec<usize> = found.iter().map(|mention| mention.words.start).collect();
     let owns = |mention: &Mention| {
@@ -478,6 +479,49 @@ pub(super) fn mentions(
     };
     found.retain(|mention| mention.words.is_empty() || !owns(mention));
     found
+}
+
+/// Takes out what is part of a value in the list of another column: `Binding: cloth, half leather or paper` names no column Leather.
+fn without_parts_of_values((sentence, language): (&Sentence, &Language), about: &About, found: &mut Vec<Mention>) {
+    let label = found.first().filter(|first| first.words.start == 0 && !first.words.is_empty());
+    let label = label.map(|label| label.words.end).filter(|end| sentence.gap(end - 1).starts_with(':'));
+    let Some(start) = label.or(about.column().map(|_| 0)) else { return };
+    // "One of: cloth, half leather"
+    let start = language.choose.iter().filter_map(|phrase| sentence.ends_at(phrase, start)).max().unwrap_or(start);
+    if found.len() == usize::from(label.is_some()) {
+        return;
+    }
+    let or = |at: usize| language.or.contains(&sentence.word(at));
+    // The words of each value.
+    let (mut values, mut apart): (Vec<Range<usize>>, bool) = (Vec::new(), true);
+    for at in start..sentence.words.len() {
+        if or(at) {
+            apart = true;
+            continue;
+        }
+        apart |= at > start && sentence.gap(at - 1).contains([',', ';']);
+        match values.last_mut().filter(|_| !apart) {
+            Some(value) => value.end = at + 1,
+            None => values.push(at..at + 1),
+        }
+        apart = false;
+    }
+    let is_plain = |at: usize| {
+        let word = &sentence.text[sentence.words[at].1.clone()];
+        word.chars().all(|each| each.is_lowercase() || each == '-') && !language.small.contains(&word)
+    };
+    let named = |value: &Range<usize>| found.iter().any(|mention| mention.words == *value);
+    let is_joined =
+        |value: &Range<usize>| (value.start + 1..value.end).all(|at| matches!(sentence.gap(at - 1), "" | "-"));
+    let list = values.len() >= 3
+        && values
+            .iter()
+            .all(|value| value.len() <= 3 && value.clone().skip(usize::from(value.start == start)).all(is_plain))
+        && values.iter().all(is_joined)
+        && values.iter().any(|value| value.len() == 1 && !named(value));
+    if list {
+        found.retain(|mention| !values.iter().any(|value| is_part_of(&mention.words, value)));
+    }
 }
 
 /// Whether words are some of others, and not all of them.
@@ -572,6 +616,11 @@ pub(super) fn plain_heading(heading: &str) -> String {
     let cut = heading.split(['(', '[', '\n']).next().unwrap_or(heading).replace('*', " ");
     let plain = cut.trim().trim_end_matches(':').trim();
     if plain.is_empty() { heading.trim().to_owned() } else { plain.to_owned() }
+}
+
+/// The words of a heading as a sentence, those that an underscore joins apart: `coach_email`.
+pub(super) fn heading_in_words(heading: &str) -> Option<Sentence> {
+    sentences(&plain_heading(heading).replace('_', " ")).pop()
 }
 
 /// What a heading says behind a colon of how its column is filled in, and what is before: `Goods: toys / books / clothes`.

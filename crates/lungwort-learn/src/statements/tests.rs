@@ -918,3 +918,18 @@ fn who_must_fill_in_what_is_read() {
     insta::assert_snapshot!("seit_wann", read_all(include_str!("said/seit_wann.txt")));
     insta::assert_snapshot!("since_when", read_all(include_str!("said/since_when.txt")));
 }
+
+#[test]
+fn what_holds_in_one_case_and_in_the_other_is_read() {
+    insta::assert_snapshot!("sessions_cancelled", read_all(include_str!("said/sessions_cancelled.txt")));
+    insta::assert_snapshot!("ausgefallene_stunden", read_all(include_str!("said/ausgefallene_stunden.txt")));
+    insta::assert_snapshot!("seances_annulees", read_all(include_str!("said/seances_annulees.txt")));
+    insta::assert_snapshot!("bindings_and_days", read_all(include_str!("said/bindings_and_days.txt")));
+    insta::assert_snapshot!("totals_of_heads", read_all(include_str!("said/totals_of_heads.txt")));
+    insta::assert_snapshot!("tiere_gesamt", read_all(include_str!("said/tiere_gesamt.txt")));
+    insta::assert_snapshot!("total_des_betes", read_all(include_str!("said/total_des_betes.txt")));
+    insta::assert_snapshot!("relay_legs", read_all(include_str!("said/relay_legs.txt")));
+    insta::assert_snapshot!("baies_et_devis", read_all(include_str!("said/baies_et_devis.txt")));
+    insta::assert_snapshot!("bays_and_quotes", read_all(include_str!("said/bays_and_quotes.txt")));
+    insta::assert_snapshot!("fenster_und_angebote", read_all(include_str!("said/fenster_und_angebote.txt")));
+}

@@ -464,7 +464,7 @@ fn each_its_own(sentence: &Sentence, language: &Language, mentions: &[Mention]) 
 /// Codes of a standard that a sentence names for a column.
 fn standard_of(sentence: &Sentence, language: &Language, place: Place, draft: &Draft) -> Option<()> {
     let heading = &draft.sheets[place.0].columns[place.1].heading;
-    let heading = sentences(&subject::plain_heading(heading)).pop()?;
+    let heading = subject::heading_in_words(heading)?;
     choices::standard(sentence, language, &heading).map(|_| ())
 }
 
@@ -630,7 +630,7 @@ fn is_of_things(claim: &Claim, mentions: &[Mention], draft: &Draft) -> bool {
         mention.place == (sheet, column) && !mention.words.is_empty() && mention.words.len() < words
     };
     let of_numbers = is_of_numbers(claim);
-    let plain = sentences(&subject::plain_heading(heading)).pop();
+    let plain = subject::heading_in_words(heading);
     let is_text = plain.is_some_and(|plain| words::in_any(&plain, |language| language.heading_texts));
     of_numbers && (is_text || keys::identifies(heading)) && mentions.iter().any(in_part)
 }
@@ -695,7 +695,7 @@ fn of_texts(reading: Reading, (text, sentence): (&Text, &Sentence), language: &L
     let is_text = |claim: &Claim| {
         let Target::Column((sheet, column)) = claim.on else { return false };
         let of = &draft.sheets[sheet].columns[column];
-        let Some(heading) = sentences(&subject::plain_heading(&of.heading).replace('_', " ")).pop() else {
+        let Some(heading) = subject::heading_in_words(&of.heading) else {
             return false;
         };
         // "Free text (max 40)" says what it is, whatever the heading.

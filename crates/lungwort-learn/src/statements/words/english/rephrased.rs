@@ -2,6 +2,350 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "if|when|where {r} , ?please quote|give|enter|state|write|provide|supply|add|fill_in|note ?the|a|an|its|their {c} number|code|reference|no ( {r} )",
+        "if {1}, {2} is required.\n{2}: {3}",
+    ),
+    (
+        "if|when|where {r} , ?please quote|give|enter|state|write|provide|supply|add|fill_in|note ?the|a|an|its|their {c} number|code|reference|no",
+        "if {1}, {2} is required",
+    ),
+    (
+        "to_be|must_be|has_to_be|should_be given|entered|filled|filled_in|stated|completed|supplied|provided|quoted only if|when|where {r}",
+        "required if {1}, otherwise blank",
+    ),
+    ("only if|when|where|once|after {s}", "only if {1} is yes"),
+    ("{c} : only if|when|where|once|after {s}", "{1}: only if {2} is yes"),
+    ("if|when|where|once|whenever {s} ?, {r}", "if {1} is yes, {2}"),
+    ("{k} if|when|where|once|whenever {s}", "{1} if {2} is yes"),
+    ("unless {s} , {r}", "unless {1} is yes, {2}"),
+    ("{k} unless {s}", "{1} unless {2} is yes"),
+    ("only for {z} {u}", "only if {1c} is yes"),
+    ("mm|m : ss", "{0}: two digits, a colon and two digits"),
+    (
+        "either ?a ?an ?the {c} ?number or ?a ?an ?the {c} ?address must|has_to|have_to|needs_to|should be|is given|filled|filled_in|entered|supplied|provided|stated|there",
+        "at least one of {1} and {2} must be given",
+    ),
+    (
+        "either ?a ?an ?the {c} ?number or ?a ?an ?the {c} ?address {u} must|has_to|have_to|needs_to|should be|is given|filled|filled_in|entered|supplied|provided|stated|there",
+        "at least one of {1} and {2} must be given",
+    ),
+    (
+        "?we need|require|must_have|ask_for ?a ?an ?the {c} ?number or ?a ?an ?the {c} ?address",
+        "at least one of {1} and {2} must be given",
+    ),
+    (
+        "?we need|require|must_have|ask_for ?a ?an ?the {c} ?number or ?a ?an ?the {c} ?address {u}",
+        "at least one of {1} and {2} must be given",
+    ),
+    ("without ?a ?an ?the {c} there must|has_to be ?a ?an ?the {c}", "if {1} is blank, {2} is required"),
+    ("mm|m : ss_hh|ss_cc|ss_ff|ss_th|ss_tt|ss_hs ( {d} )", "{0} in the form 00:00.00"),
+    (
+        "{c} : at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} ; ?but ?and if|when|where {r} , ?at_most at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{1} at least {2} {3} after {4}.\nif {5}, {1} is no more than {6} {7} after {4}",
+    ),
+    (
+        "{c} : at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{1} at least {2} {3} after {4}.\nif {5c} is {5v}, {1} is no more than {6} {7} after {4}",
+    ),
+    (
+        "{c} : at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} , ?but ?and if|when|where {r} , ?at_most at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{1} at least {2} {3} after {4}.\nif {5}, {1} is no more than {6} {7} after {4}",
+    ),
+    (
+        "{c} : at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{1} at least {2} {3} after {4}.\nif {5c} is {5v}, {1} is no more than {6} {7} after {4}",
+    ),
+    (
+        "{c} : at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} ; ?but ?and if|when|where {r} , ?at_most at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{1} no more than {2} {3} after {4}.\nif {5}, {1} is no more than {6} {7} after {4}",
+    ),
+    (
+        "{c} : at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{1} no more than {2} {3} after {4}.\nif {5c} is {5v}, {1} is no more than {6} {7} after {4}",
+    ),
+    (
+        "{c} : at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} , ?but ?and if|when|where {r} , ?at_most at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{1} no more than {2} {3} after {4}.\nif {5}, {1} is no more than {6} {7} after {4}",
+    ),
+    (
+        "{c} : at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{1} no more than {2} {3} after {4}.\nif {5c} is {5v}, {1} is no more than {6} {7} after {4}",
+    ),
+    (
+        "at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} ; ?but ?and if|when|where {r} , ?at_most at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{0} at least {1} {2} after {3}.\nif {4}, {0} is no more than {5} {6} after {3}",
+    ),
+    (
+        "at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{0} at least {1} {2} after {3}.\nif {4c} is {4v}, {0} is no more than {5} {6} after {3}",
+    ),
+    (
+        "at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} , ?but ?and if|when|where {r} , ?at_most at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{0} at least {1} {2} after {3}.\nif {4}, {0} is no more than {5} {6} after {3}",
+    ),
+    (
+        "at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{0} at least {1} {2} after {3}.\nif {4c} is {4v}, {0} is no more than {5} {6} after {3}",
+    ),
+    (
+        "at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} ; ?but ?and if|when|where {r} , ?at_most at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{0} no more than {1} {2} after {3}.\nif {4}, {0} is no more than {5} {6} after {3}",
+    ),
+    (
+        "at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{0} no more than {1} {2} after {3}.\nif {4c} is {4v}, {0} is no more than {5} {6} after {3}",
+    ),
+    (
+        "at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} , ?but ?and if|when|where {r} , ?at_most at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{0} no more than {1} {2} after {3}.\nif {4}, {0} is no more than {5} {6} after {3}",
+    ),
+    (
+        "at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{0} no more than {1} {2} after {3}.\nif {4c} is {4v}, {0} is no more than {5} {6} after {3}",
+    ),
+    (
+        "if|when|where {r} , ?the {c} ?is ?must ?be ?has_to_be no_later_than|not_later_than|at_most|within|no_more_than|not_more_than|at_the_latest {n} {v} after|of|from ?the {c}",
+        "if {1}, {2} is no more than {3} {4} after {5}",
+    ),
+    (
+        "for|with {w} ?, ?the {c} ?is ?must ?be ?has_to_be no_later_than|not_later_than|at_most|within|no_more_than|not_more_than|at_the_latest {n} {v} after|of|from ?the {c}",
+        "if {1c} is {1v}, {2} is no more than {3} {4} after {5}",
+    ),
+    (
+        "if|when|where {r} , ?the {c} ?is ?must ?be ?has_to_be no_earlier_than|not_earlier_than|at_least|not_before|no_sooner_than {n} {v} after|of|from ?the {c}",
+        "if {1}, {2} is at least {3} {4} after {5}",
+    ),
+    (
+        "for|with {w} ?, ?the {c} ?is ?must ?be ?has_to_be no_earlier_than|not_earlier_than|at_least|not_before|no_sooner_than {n} {v} after|of|from ?the {c}",
+        "if {1c} is {1v}, {2} is at least {3} {4} after {5}",
+    ),
+    (
+        "if|when|where {r} , ?must ?is ?be ?has_to_be no_later_than|not_later_than|at_most|within|no_more_than|not_more_than|at_the_latest {n} {v} after|of|from ?the {c}",
+        "if {1}, {0} is no more than {2} {3} after {4}",
+    ),
+    (
+        "for|with {w} ?, ?must ?is ?be ?has_to_be no_later_than|not_later_than|at_most|within|no_more_than|not_more_than|at_the_latest {n} {v} after|of|from ?the {c}",
+        "if {1c} is {1v}, {0} is no more than {2} {3} after {4}",
+    ),
+    (
+        "if|when|where {r} , ?must ?is ?be ?has_to_be no_earlier_than|not_earlier_than|at_least|not_before|no_sooner_than {n} {v} after|of|from ?the {c}",
+        "if {1}, {0} is at least {2} {3} after {4}",
+    ),
+    (
+        "for|with {w} ?, ?must ?is ?be ?has_to_be no_earlier_than|not_earlier_than|at_least|not_before|no_sooner_than {n} {v} after|of|from ?the {c}",
+        "if {1c} is {1v}, {0} is at least {2} {3} after {4}",
+    ),
+    (
+        "on|at|if|with|when|for yes , ?please give|enter|state|write|note|fill_in|add ?the|a|an {c} and ?set|enter|put ?the {c} to|at|as|is {n}",
+        "if {0} is yes, {1} is required.\nif {0} is yes, {2} must be {3}",
+    ),
+    (
+        "if|when|where {c} is {v} ?, ?the {c} is|must_be|has_to_be|should_be {n} and ?a ?an ?the {c} is|has_to|has_to_be|must|must_be ?be given|required|needed|filled|filled_in|entered|compulsory|mandatory|obligatory|stated|completed",
+        "if {1} is {2}, {3} must be {4}.\nif {1} is {2}, {5} is required",
+    ),
+    (
+        "if|when|where {c} is {v} ?, ?a ?an ?the {c} is|has_to|has_to_be|must|must_be ?be given|required|needed|filled|filled_in|entered|compulsory|mandatory|obligatory|stated|completed and ?the {c} is|must_be|has_to_be|should_be {n}",
+        "if {1} is {2}, {3} is required.\nif {1} is {2}, {4} must be {5}",
+    ),
+    ("?the {c} of|for ?a|an|all {z} {k} is|must_be|has_to_be|is_always ?always {n}", "if {2c} is yes, {1} must be {4}"),
+    (
+        "{w} takes|take|has|have|holds|hold|admits|admit|allows|allow|gets|get ?only ?up_to|at_most|a_maximum_of|no_more_than {n} {c} at_most|at_the_most|maximum|max|only",
+        "if {1c} is {1v}, {3} must be at most {2}",
+    ),
+    (
+        "{c} {v} needs|need|requires|require|takes ?a ?an {c} {n} or|and above|more|higher|over|up|upwards",
+        "if {1} is {2}, {3} must be at least {4}",
+    ),
+    (
+        "{c} is {n} to|- {n} and ?is filled|given|entered|needed|used for {c} {v} only",
+        "{1}: from {2} to {3}.\n{1}: only if {4} is {5}",
+    ),
+    ("{n} to|- {n} ; {k} ( {c} {v} ) only", "from {1} to {2}.\nonly if {4} is {5}"),
+    (
+        "{k} {n} {v} after|from {c} , for|with {w} ?, ?but at_most|no_more_than|not_more_than|within|up_to {n} {v} after|of|from it|that",
+        "{1} {2} {3} after {4}.\nif {5c} is {5v}, {0} is no more than {6} {7} after {4}",
+    ),
+    (
+        "{k} {n} {v} after|from {c} ; {w} within|at_most|no_more_than {n} {v} after|of|from it|that",
+        "{1} {2} {3} after {4}.\nif {5c} is {5v}, {0} is no more than {6} {7} after {4}",
+    ),
+    (
+        "between {n} and {n} days after|from|following ?the {c} ; {w} ?orders|ones|rows|entries|items within|at_most|no_more_than {n} {v} after|of|from it|that|this",
+        "at least {1} days after {3}.\nno more than {2} days after {3}.\nif {4c} is {4v}, {0} is no more than {5} {6} after {3}",
+    ),
+    (
+        "{r} {n} {v} after|from {c} ; if|for|when {r} , at_most|no_more_than|not_more_than|within|up_to {n} {v} after|of|from it|that",
+        "{1} {2} {3} after {4}.\nif {5}, {0} is no more than {6} {7} after {4}",
+    ),
+    ("full|whole hour|hours ?only", "whole number"),
+    ("in full|whole hours", "whole number"),
+    ("full|whole hour|hours , {n} to|- {n}", "whole number from {1} to {2}"),
+    ("{n} to|- {n} , ?in full|whole hour|hours", "whole number from {1} to {2}"),
+    ("minutes|min : seconds_hundredths|secs_hundredths , {r}", "{0} in the form 00:00.00"),
+    ("minutes|min : seconds_hundredths , {r}", "{0} in the form 00:00.00"),
+    ("minutes|min : seconds_hundredths", "{0} in the form 00:00.00"),
+    ("minutes , seconds and hundredths , {r}", "{0} in the form 00:00.00"),
+    ("mm|m : ss_hh|ss_cc|ss_ff|ss_th|ss_tt|ss_hs ( {r}", "{0} in the form 00:00.00"),
+    (
+        "?to_be ?is given|filled|entered|filled_in|stated|supplied ?together with ?the date|day of {k} , ?and ?left blank|empty otherwise|else",
+        "required if {2} is given, otherwise blank",
+    ),
+    (
+        "?a ?an ?the {c} or ?a ?an ?the {c} {u} must|has_to|have_to|needs_to|should be|is there|given|filled|filled_in|entered|supplied|provided|stated",
+        "at least one of {1} and {2} must be given",
+    ),
+    (
+        "?a ?an ?the {c} or ?a ?an ?the {c} must|has_to|have_to|needs_to|should be|is there|given|filled|filled_in|entered|supplied|provided|stated",
+        "at least one of {1} and {2} must be given",
+    ),
+    (
+        "for|with|at|in {w} ?the {c} stays|is|remains|must_be|must_stay|has_to_be ?left blank|empty ; ?and ?but otherwise|else|elsewhere|in_all_other_cases|for_all_others|for_the_others|for_others ?it ?is ?must ?has ?to ?be given|required|needed|filled|filled_in|entered|compulsory|mandatory|obligatory|stated|completed",
+        "if {1c} is {1v}, {2} must be blank.\n{2} is required unless {1c} is {1v}",
+    ),
+    (
+        "leave|keep {c} blank|empty if|when|where {r} ; ?and ?but otherwise|else|elsewhere|in_all_other_cases|for_all_others|for_the_others|for_others enter|give|fill|state|complete|fill_in|provide ?it ?in",
+        "{1} must be blank if {2}.\n{1} is required unless {2}",
+    ),
+    (
+        "leave|keep {c} blank|empty for|with|at|in {w} ; ?and ?but otherwise|else|elsewhere|in_all_other_cases|for_all_others|for_the_others|for_others enter|give|fill|state|complete|fill_in|provide ?it ?in",
+        "if {2c} is {2v}, {1} must be blank.\n{1} is required unless {2c} is {2v}",
+    ),
+    (
+        "only if|when|where {r} ; ?and ?but then|there ?it ?is ?must ?be ?filled ?given always|required|compulsory|mandatory|obligatory|needed",
+        "required if {1}, otherwise blank",
+    ),
+    (
+        "{c} : only if|when|where {r} ; ?and ?but then|there ?it ?is ?must ?be ?filled ?given always|required|compulsory|mandatory|obligatory|needed",
+        "{1}: required if {2}, otherwise blank",
+    ),
+    (
+        "for|with|at|in {w} ?the {c} stays|is|remains|must_be|must_stay|has_to_be ?left blank|empty , ?and ?but otherwise|else|elsewhere|in_all_other_cases|for_all_others|for_the_others|for_others ?it ?is ?must ?has ?to ?be given|required|needed|filled|filled_in|entered|compulsory|mandatory|obligatory|stated|completed",
+        "if {1c} is {1v}, {2} must be blank.\n{2} is required unless {1c} is {1v}",
+    ),
+    (
+        "leave|keep {c} blank|empty if|when|where {r} , ?and ?but otherwise|else|elsewhere|in_all_other_cases|for_all_others|for_the_others|for_others enter|give|fill|state|complete|fill_in|provide ?it ?in",
+        "{1} must be blank if {2}.\n{1} is required unless {2}",
+    ),
+    (
+        "leave|keep {c} blank|empty for|with|at|in {w} , ?and ?but otherwise|else|elsewhere|in_all_other_cases|for_all_others|for_the_others|for_others enter|give|fill|state|complete|fill_in|provide ?it ?in",
+        "if {2c} is {2v}, {1} must be blank.\n{1} is required unless {2c} is {2v}",
+    ),
+    (
+        "only if|when|where {r} , ?and ?but then|there ?it ?is ?must ?be ?filled ?given always|required|compulsory|mandatory|obligatory|needed",
+        "required if {1}, otherwise blank",
+    ),
+    (
+        "{c} : only if|when|where {r} , ?and ?but then|there ?it ?is ?must ?be ?filled ?given always|required|compulsory|mandatory|obligatory|needed",
+        "{1}: required if {2}, otherwise blank",
+    ),
+    (
+        "{c} is|stays|remains|must_be|must_stay ?left blank|empty for|with|at|in {w} ?, and|but ?is ?must ?be ?has ?to given|required|needed|filled|filled_in|entered|compulsory|mandatory|obligatory|stated|completed otherwise|else|elsewhere|in_all_other_cases|for_all_others|for_the_others|for_others",
+        "if {2c} is {2v}, {1} must be blank.\n{1} is required unless {2c} is {2v}",
+    ),
+    (
+        "?given ?filled ?required if_and_only_if|exactly_when|exactly_if|if_but_only_if {r}",
+        "required if {1}, otherwise blank",
+    ),
+    (
+        "{c} ?is ?given ?filled ?required if_and_only_if|exactly_when|exactly_if {r}",
+        "{1} is required if {2}, otherwise blank",
+    ),
+    ("if|when|where {r} and_only|but_only then|there", "required if {1}, otherwise blank"),
+    (
+        "{w} ?is ?are ?can ?be ?taught ?offered ?given ?possible ?allowed ?available ?taken only from|as_of {c} {n} ?on|onwards|upwards|up",
+        "if {1c} is {1v}, {2} must be at least {3}",
+    ),
+    (
+        "{w} is|are taught|offered|given|possible|allowed|available|open ?only from|as_of {c} {n} ?on|onwards|upwards|up",
+        "if {1c} is {1v}, {2} must be at least {3}",
+    ),
+    (
+        "?{c} {w} needs|need|requires|require|takes {c} {n} or|and above|more|higher|over|up|upwards",
+        "if {2c} is {2v}, {3} must be at least {4}",
+    ),
+    (
+        "{w} starts|start|begins|begin only|not_before|in|with|at|from {c} {n}",
+        "if {1c} is {1v}, {2} must be at least {3}",
+    ),
+    ("?the {c} of|for {z} {u} is|must_be|has_to_be|is_always ?always {n}", "if {2c} is yes, {1} must be {4}"),
+    (
+        "{w} {u} takes|take|have|has|hold|holds|admit|admits|allow|allows|get ?only ?up_to|at_most|a_maximum_of|no_more_than {n} {c} at_most|at_the_most|maximum|max|only",
+        "if {1c} is {1v}, {4} must be at most {3}",
+    ),
+    (
+        "{c} , {c} and {c} ?all together|added_up|added_together|combined|taken_together|in_all|in_total",
+        "{0} = {1} + {2} + {3}",
+    ),
+    ("{c} and {c} ?all together|added_up|added_together|combined|taken_together|in_all|in_total", "{0} = {1} + {2}"),
+    (
+        "{k} : {c} , {c} and {c} ?all together|added_up|added_together|combined|taken_together|in_all|in_total",
+        "{0} = {2} + {3} + {4}",
+    ),
+    ("{c} + {c} + {c}", "{0} = {1} + {2} + {3}"),
+    ("{k} : {c} + {c} + {c}", "{0} = {2} + {3} + {4}"),
+    ("{c} multiplied_by|times|x {c}", "{0} = {1} × {2}"),
+    ("{c} × {c}", "{0} = {1} × {2}"),
+    (
+        "must|has_to|should agree_with|match|equal|tally_with|add_up_to ?the_sum_of {c} , {c} and {c} ?together",
+        "{0} = {1} + {2} + {3}",
+    ),
+    ("initials|name|someone|somebody|person|a_person ; not ?the {c}", "must differ from {1}"),
+    ("initials|name|someone|somebody|person|a_person , not ?the {c}", "must differ from {1}"),
+    (
+        "{k} ; differs_from|differing_from|unlike|never_the_same_as|never_the_same_person_as|not_the_same_as|must_differ_from|different_from|different_to|other_than ?the ?in {c}",
+        "{1}.\nmust differ from {2}",
+    ),
+    (
+        "{k} , differs_from|differing_from|unlike|never_the_same_as|never_the_same_person_as|not_the_same_as|must_differ_from|different_from|different_to|other_than ?the ?in {c}",
+        "{1}.\nmust differ from {2}",
+    ),
+    (
+        "differs_from|differing_from|unlike|never_the_same_as|never_the_same_person_as|somebody_other_than|anyone_other_than|somebody_else_than|someone_else_than|not_the_same_person_as ?the ?as ?in {c}",
+        "must differ from {1}",
+    ),
+    (
+        "?the {c} does_not|may_not|must_not|cannot|should_not|never {k} : {c} is|must_be|has_to_be someone_else|somebody_else|another_person|a_different_person",
+        "{3} must differ from {1}",
+    ),
+    ("mm|m : ss_hh|ss_cc|ss_ff|ss_th|ss_tt|ss_hs ?( ?{n} ?: ?{d} ?)", "{0} in the form 00:00.00"),
+    ("mm|m : ss_hh|ss_cc|ss_ff|ss_th|ss_tt|ss_hs", "{0} in the form 00:00.00"),
+    (
+        "{c} is|: {n} to|- {n} and ?is filled|given|entered|needed|used for {k} ( {c} {v} ) only",
+        "{1}: from {2} to {3}.\n{1}: only if {5} is {6}",
+    ),
+    (
+        "{c} : {r} , no {i} twice|more_than_once in|per|within the_same|one|a|any|each {i}",
+        "{1}: {2}.\nthe same {3} may not be entered twice for one {4}",
+    ),
+    (
+        "{k} {n} {v} after|from {c} ; if|for|when {r} , at_most|no_more_than|not_more_than|within|up_to {n} {v} after|of|from it|that",
+        "{1} {2} {3} after {4}.\nif {5}, {0} at most {6} {7} after {4}",
+    ),
+    (
+        "{c} : {k} {n} {v} after|from {c} ; if|for|when {r} , at_most|no_more_than|not_more_than|within|up_to {n} {v} after|of|from it|that",
+        "{1} {2} {3} {4} after {5}.\nif {6}, {1} at most {7} {8} after {5}",
+    ),
+    (
+        "between {n} and {n} days after|from|following ?the {c}",
+        "at least {1} days after {3}.\nno more than {2} days after {3}",
+    ),
+    (
+        "between {n} and {n} weeks after|from|following ?the {c}",
+        "at least {1} weeks after {3}.\nno more than {2} weeks after {3}",
+    ),
+    (
+        "{c} : between {n} and {n} days after|from|following ?the {c}",
+        "{1} at least {2} days after {4}.\n{1} no more than {3} days after {4}",
+    ),
+    (
+        "?to_be ?is ?always given|filled|entered|filled_in|stated|supplied ?together with ?the {c} , ?and otherwise|else ?left blank|empty",
+        "required if {1} is given, otherwise blank",
+    ),
+    (
+        "?to_be ?is ?always given|filled|entered|filled_in|stated|supplied ?together with ?the {c} , ?and ?left blank|empty otherwise|else",
+        "required if {1} is given, otherwise blank",
+    ),
+    (
         "{k} , {n} to|- {n} days after|from|following ?the {c}",
         "{1}.\nat least {2} days after {4}.\nno more than {3} days after {4}",
     ),

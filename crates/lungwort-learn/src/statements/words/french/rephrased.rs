@@ -1,6 +1,100 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "à indiquer|renseigner|remplir|préciser|saisir|compléter seulement|uniquement|exclusivement si|lorsque|quand {r}",
+        "obligatoire si {1}, sinon vide",
+    ),
+    ("seulement|uniquement si|quand|lorsque {s}", "uniquement si {1} est oui"),
+    ("si|quand|lorsque|dès_que {s} , {r}", "si {1} est oui, {2}"),
+    ("{k} si|quand|lorsque|dès_que {s}", "{1} si {2} est oui"),
+    ("{l} suivi|suivie d'un ou deux chiffres", "{1} suivi de 1 ou 2 chiffres"),
+    ("{k} : {l} suivi|suivie d'un ou deux chiffres", "{1} : {2} suivi de 1 ou 2 chiffres"),
+    (
+        "{c} : au_moins {n} {v} après ?le ?la {c} ; si {r} , au_plus|dans_les {n} {v} après|plus_tard|ensuite|qui_suivent",
+        "{1} au moins {2} {3} après {4}.\nsi {5}, {1} au plus {6} {7} après {4}",
+    ),
+    (
+        "{c} : au_moins {n} {v} après ?le ?la {c} , si {r} , au_plus|dans_les {n} {v} après|plus_tard|ensuite|qui_suivent",
+        "{1} au moins {2} {3} après {4}.\nsi {5}, {1} au plus {6} {7} après {4}",
+    ),
+    (
+        "{c} : au_plus {n} {v} après ?le ?la {c} ; si {r} , au_plus|dans_les {n} {v} après|plus_tard|ensuite|qui_suivent",
+        "{1} au plus {2} {3} après {4}.\nsi {5}, {1} au plus {6} {7} après {4}",
+    ),
+    (
+        "{c} : au_plus {n} {v} après ?le ?la {c} , si {r} , au_plus|dans_les {n} {v} après|plus_tard|ensuite|qui_suivent",
+        "{1} au plus {2} {3} après {4}.\nsi {5}, {1} au plus {6} {7} après {4}",
+    ),
+    (
+        "au_moins {n} {v} après ?le ?la {c} ; si {r} , au_plus|dans_les {n} {v} après|plus_tard|ensuite|qui_suivent",
+        "{0} au moins {1} {2} après {3}.\nsi {4}, {0} au plus {5} {6} après {3}",
+    ),
+    (
+        "au_moins {n} {v} après ?le ?la {c} , si {r} , au_plus|dans_les {n} {v} après|plus_tard|ensuite|qui_suivent",
+        "{0} au moins {1} {2} après {3}.\nsi {4}, {0} au plus {5} {6} après {3}",
+    ),
+    (
+        "au_plus {n} {v} après ?le ?la {c} ; si {r} , au_plus|dans_les {n} {v} après|plus_tard|ensuite|qui_suivent",
+        "{0} au plus {1} {2} après {3}.\nsi {4}, {0} au plus {5} {6} après {3}",
+    ),
+    (
+        "au_plus {n} {v} après ?le ?la {c} , si {r} , au_plus|dans_les {n} {v} après|plus_tard|ensuite|qui_suivent",
+        "{0} au plus {1} {2} après {3}.\nsi {4}, {0} au plus {5} {6} après {3}",
+    ),
+    (
+        "si {r} , ?le|la {c} est|doit_être obligatoire|à_indiquer|à_remplir|à_renseigner|à_préciser|requis|requise|nécessaire et ?le|la {c} est|vaut {n}",
+        "si {1}, {2} est obligatoire.\nsi {1}, {3} doit être {4}",
+    ),
+    (
+        "pour|si|en|à {w} , ?le|la {c} reste|est|doit_rester vide , sinon|autrement ?il|elle ?est ?doit ?être obligatoire|à_indiquer|à_remplir|à_renseigner|à_préciser|requis|requise|nécessaire",
+        "si {1c} est {1v}, {2} reste vide.\n{2} est obligatoire sauf si {1c} est {1v}",
+    ),
+    (
+        "vide pour|si|en {w} , obligatoire|à_indiquer|à_remplir|à_renseigner|à_préciser|requis|requise|nécessaire sinon|autrement|dans_les_autres_cas",
+        "vide si {1c} est {1v}.\nobligatoire sauf si {1c} est {1v}",
+    ),
+    (
+        "vide pour|si|en {w} , sinon|autrement obligatoire|à_indiquer|à_remplir|à_renseigner|à_préciser|requis|requise|nécessaire",
+        "vide si {1c} est {1v}.\nobligatoire sauf si {1c} est {1v}",
+    ),
+    (
+        "?la|le|l' {w} n'est possible|proposé|proposée|enseigné|enseignée|ouvert|ouverte qu'à_partir_du|qu'à_partir_de ?la ?l' {c} {n}",
+        "si {1c} est {1v}, {2} doit être au moins {3}",
+    ),
+    (
+        "?la|le {w} ?est ?n'est seulement|uniquement à_partir_du|à_partir_de|dès_le|dès_la ?la {c} {n}",
+        "si {1c} est {1v}, {2} doit être au moins {3}",
+    ),
+    ("{c} , {c} et {c} ensemble|réunis|additionnés|au_total|cumulés", "{0} = {1} + {2} + {3}"),
+    ("{c} et {c} ensemble|réunis|additionnés|au_total|cumulés", "{0} = {1} + {2}"),
+    ("{c} + {c} + {c}", "{0} = {1} + {2} + {3}"),
+    ("{c} multiplié_par|fois|x ?le|la {c}", "{0} = {1} × {2}"),
+    ("{c} × {c}", "{0} = {1} × {2}"),
+    (
+        "seulement|uniquement si|quand|lorsque {r} , ?et ?mais alors ?toujours ?obligatoire ?obligatoirement",
+        "obligatoire si {1}, sinon vide",
+    ),
+    ("si_et_seulement_si {r}", "obligatoire si {1}, sinon vide"),
+    ("ne dépasse ?jamais pas|jamais ?le|la {c}", "ne doit pas dépasser {1}"),
+    ("au_plus|au_maximum égal|égale à|au ?la {c}", "ne doit pas dépasser {1}"),
+    (
+        "à indiquer|renseigner|remplir|préciser avec ?le|la {c} , ?et vide sinon|autrement",
+        "obligatoire si {1} est rempli, sinon vide",
+    ),
+    (
+        "à indiquer|renseigner|remplir|préciser avec ?le|la {c} , ?et sinon|autrement vide",
+        "obligatoire si {1} est rempli, sinon vide",
+    ),
+    (
+        "?à ?obligatoire ?indiquer ?remplir ?renseigner dès_qu'il_y_a|s'il_y_a|lorsqu'il_y_a|quand_il_y_a un|une {c}",
+        "obligatoire si {1} est rempli",
+    ),
+    (
+        "si {r} , le|la {c} est|doit_être obligatoire|à_indiquer|à_remplir|à_renseigner|à_préciser|requis|requise|nécessaire et le|la {c} est {n}",
+        "si {1}, {2} est obligatoire.\nsi {1}, {3} est {4}",
+    ),
+    ("?le|la {c} des|pour_les {u} {z} est|doit_être {n}", "si {3c} est oui, {1} doit être {4}"),
     ("?un nombre entier , 0|zéro si|s'il aucun|aucune|rien|n'y_en_a_pas|n'y_en_a_aucun", "nombre entier, au moins 0"),
     ("?uniquement|seulement ?des chiffres ?uniquement|seulement , {n} ou {n}", "{1} ou {2} chiffres"),
     ("?uniquement|seulement ?des chiffres ?uniquement|seulement , {n} à {n}", "{1} à {2} chiffres"),

@@ -2,6 +2,157 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "nur anzugeben|auszufüllen|einzutragen|nötig|erforderlich|notwendig , wenn|falls|sofern {r}",
+        "Pflicht, wenn {1}, sonst leer",
+    ),
+    ("anzugeben|auszufüllen|einzutragen nur , wenn|falls|sofern {r}", "Pflicht, wenn {1}, sonst leer"),
+    (
+        "nur anzugeben|auszufüllen|einzutragen|nötig|erforderlich|notwendig wenn|falls|sofern {r}",
+        "Pflicht, wenn {1}, sonst leer",
+    ),
+    ("nur wenn|falls|sofern {s}", "nur wenn {1} = ja"),
+    ("nur , wenn|falls|sofern {s}", "nur wenn {1} = ja"),
+    ("wenn|falls|sofern|sobald {s} , {r}", "wenn {1} = ja, {2}"),
+    ("{k} , wenn|falls|sofern|sobald {s}", "{1}, wenn {2} = ja"),
+    (
+        "nur wenn|falls {z} , ?und ?dann ?dort ?aber ?auch ?ist immer|stets|pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|zwingend",
+        "Pflicht, wenn {1c} = ja, sonst leer",
+    ),
+    (
+        "entweder ?die ?der ?das ?eine ?ein {c} oder ?die ?der ?das ?eine ?ein {c} muss|ist ?angegeben ?ausgefüllt ?eingetragen ?anzugeben ?einzutragen ?werden ?sein",
+        "mindestens eines von {1} und {2} muss angegeben werden",
+    ),
+    (
+        "{c} : mindestens|frühestens {n} {v} nach ?dem ?der {c} ; wenn|falls {r} , höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{1} mindestens {2} {3} nach {4}.\nWenn {5}, {1} höchstens {6} {7} nach {4}",
+    ),
+    (
+        "{c} : mindestens|frühestens {n} {v} nach ?dem ?der {c} ; bei|für {w} höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{1} mindestens {2} {3} nach {4}.\nWenn {5c} = {5v}, {1} höchstens {6} {7} nach {4}",
+    ),
+    (
+        "{c} : mindestens|frühestens {n} {v} nach ?dem ?der {c} , wenn|falls {r} , höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{1} mindestens {2} {3} nach {4}.\nWenn {5}, {1} höchstens {6} {7} nach {4}",
+    ),
+    (
+        "{c} : mindestens|frühestens {n} {v} nach ?dem ?der {c} , bei|für {w} höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{1} mindestens {2} {3} nach {4}.\nWenn {5c} = {5v}, {1} höchstens {6} {7} nach {4}",
+    ),
+    (
+        "{c} : höchstens|spätestens|maximal|innerhalb_von {n} {v} nach ?dem ?der {c} ; wenn|falls {r} , höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{1} höchstens {2} {3} nach {4}.\nWenn {5}, {1} höchstens {6} {7} nach {4}",
+    ),
+    (
+        "{c} : höchstens|spätestens|maximal|innerhalb_von {n} {v} nach ?dem ?der {c} ; bei|für {w} höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{1} höchstens {2} {3} nach {4}.\nWenn {5c} = {5v}, {1} höchstens {6} {7} nach {4}",
+    ),
+    (
+        "{c} : höchstens|spätestens|maximal|innerhalb_von {n} {v} nach ?dem ?der {c} , wenn|falls {r} , höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{1} höchstens {2} {3} nach {4}.\nWenn {5}, {1} höchstens {6} {7} nach {4}",
+    ),
+    (
+        "{c} : höchstens|spätestens|maximal|innerhalb_von {n} {v} nach ?dem ?der {c} , bei|für {w} höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{1} höchstens {2} {3} nach {4}.\nWenn {5c} = {5v}, {1} höchstens {6} {7} nach {4}",
+    ),
+    (
+        "mindestens|frühestens {n} {v} nach ?dem ?der {c} ; wenn|falls {r} , höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{0} mindestens {1} {2} nach {3}.\nWenn {4}, {0} höchstens {5} {6} nach {3}",
+    ),
+    (
+        "mindestens|frühestens {n} {v} nach ?dem ?der {c} ; bei|für {w} höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{0} mindestens {1} {2} nach {3}.\nWenn {4c} = {4v}, {0} höchstens {5} {6} nach {3}",
+    ),
+    (
+        "mindestens|frühestens {n} {v} nach ?dem ?der {c} , wenn|falls {r} , höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{0} mindestens {1} {2} nach {3}.\nWenn {4}, {0} höchstens {5} {6} nach {3}",
+    ),
+    (
+        "mindestens|frühestens {n} {v} nach ?dem ?der {c} , bei|für {w} höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{0} mindestens {1} {2} nach {3}.\nWenn {4c} = {4v}, {0} höchstens {5} {6} nach {3}",
+    ),
+    (
+        "höchstens|spätestens|maximal|innerhalb_von {n} {v} nach ?dem ?der {c} ; wenn|falls {r} , höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{0} höchstens {1} {2} nach {3}.\nWenn {4}, {0} höchstens {5} {6} nach {3}",
+    ),
+    (
+        "höchstens|spätestens|maximal|innerhalb_von {n} {v} nach ?dem ?der {c} ; bei|für {w} höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{0} höchstens {1} {2} nach {3}.\nWenn {4c} = {4v}, {0} höchstens {5} {6} nach {3}",
+    ),
+    (
+        "höchstens|spätestens|maximal|innerhalb_von {n} {v} nach ?dem ?der {c} , wenn|falls {r} , höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{0} höchstens {1} {2} nach {3}.\nWenn {4}, {0} höchstens {5} {6} nach {3}",
+    ),
+    (
+        "höchstens|spätestens|maximal|innerhalb_von {n} {v} nach ?dem ?der {c} , bei|für {w} höchstens|spätestens|maximal|innerhalb_von {n} {v} danach|nach_ihm|nach_ihr|darauf|später",
+        "{0} höchstens {1} {2} nach {3}.\nWenn {4c} = {4v}, {0} höchstens {5} {6} nach {3}",
+    ),
+    (
+        "bei|im ja ist ?der|die|das {c} pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|zwingend und ?der|die|das {c} ?ist {n}",
+        "Wenn {0} ja ist, ist {1} Pflicht.\nWenn {0} ja ist, muss {2} {3} sein",
+    ),
+    (
+        "wenn|falls {r} , muss|ist ?ein|eine|der|die|das {c} stehen|angegeben|pflicht|anzugeben|einzutragen und ?der|die|das {c} ?ist {n}",
+        "Wenn {1}, ist {2} Pflicht.\nWenn {1}, muss {3} {4} sein",
+    ),
+    (
+        "wenn|falls {r} , ?die|der {c} spätestens|höchstens|maximal {n} {v} nach ?der|dem {c}",
+        "Wenn {1}, {2} spätestens {3} {4} nach {5}",
+    ),
+    (
+        "wenn|falls {r} , spätestens|höchstens|maximal {n} {v} nach ?der|dem {c}",
+        "Wenn {1}, {0} spätestens {2} {3} nach {4}",
+    ),
+    (
+        "bei|für|in|im|am {w} bleibt|bleiben|ist ?der|die|das {c} leer|frei , sonst|ansonsten|andernfalls ist|muss ?er|sie|es pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|zwingend",
+        "Wenn {1c} = {1v}, bleibt {2} leer.\n{2} ist Pflicht, außer wenn {1c} = {1v}",
+    ),
+    (
+        "?der|die|das {c} entfällt bei|für|in|im {w} und ist sonst|ansonsten|andernfalls pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|zwingend",
+        "Wenn {2c} = {2v}, bleibt {1} leer.\n{1} ist Pflicht, außer wenn {2c} = {2v}",
+    ),
+    (
+        "?der|die|das {c} bleibt|ist bei|für|in|im {w} leer|frei und ?ist sonst|ansonsten|andernfalls pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|zwingend",
+        "Wenn {2c} = {2v}, bleibt {1} leer.\n{1} ist Pflicht, außer wenn {2c} = {2v}",
+    ),
+    (
+        "nicht|entfällt bei|für|in|im {w} , ?und sonst|ansonsten|andernfalls ?aber ?ist immer|stets|pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|zwingend",
+        "bleibt leer, wenn {1c} = {1v}.\nPflicht, außer wenn {1c} = {1v}",
+    ),
+    ("{w} gibt_es|ist|wird ?nur ?erst ?möglich ab|von {c} {n} ?an", "Wenn {1c} = {1v}, muss {2} mindestens {3} sein"),
+    ("{w} gibt_es erst|nur ab {c} {n} ?an", "Wenn {1c} = {1v}, muss {2} mindestens {3} sein"),
+    ("{w} ?ist ?erst ?nur erst|nur ab {c} {n} ?möglich|an", "Wenn {1c} = {1v}, muss {2} mindestens {3} sein"),
+    (
+        "{c} : {n} bis|- {n} , für|bei|in {w} ?erst ?nur ab|mindestens {n}",
+        "{1}: {2} bis {3}.\nWenn {4c} = {4v}, muss {1} mindestens {5} sein",
+    ),
+    (
+        "{n} bis|- {n} , für|bei|in {w} ?erst ?nur ab|mindestens {n}",
+        "{1} bis {2}.\nWenn {3c} = {3v}, muss {0} mindestens {4} sein",
+    ),
+    ("{c} , {c} und {c} ?alle zusammen|zusammengezählt|addiert|insgesamt", "{0} = {1} + {2} + {3}"),
+    ("{c} und {c} ?alle zusammen|zusammengezählt|addiert|insgesamt", "{0} = {1} + {2}"),
+    ("{c} + {c} + {c}", "{0} = {1} + {2} + {3}"),
+    ("{k} : {c} + {c} + {c}", "{0} = {2} + {3} + {4}"),
+    ("{c} multipliziert_mit|mal|x|malgenommen_mit {c}", "{0} = {1} × {2}"),
+    ("{c} × {c}", "{0} = {1} × {2}"),
+    (
+        "nur bei|wenn|falls {c} = {v} , ?und ?dann|dort ?aber ?auch ?ist immer|stets|pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|zwingend",
+        "Pflicht, wenn {1} = {2}, sonst leer",
+    ),
+    (
+        "nur wenn|falls {r} , ?und ?dann|dort ?aber ?auch ?ist immer|stets|pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|zwingend",
+        "Pflicht, wenn {1}, sonst leer",
+    ),
+    ("?genau dann , wenn {r}", "Pflicht, wenn {1}, sonst leer"),
+    (
+        "zusammen mit ?der|dem {c} pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|zwingend , sonst|ansonsten leer|frei",
+        "Pflicht, wenn {1} angegeben ist, sonst leer",
+    ),
+    (
+        "wenn|falls|bei {r} , muss|ist ?ein|eine|der|die|das {c} stehen|angegeben|pflicht|anzugeben|einzutragen und ?der|die|das {c} ist {n}",
+        "Wenn {1}, ist {2} Pflicht.\nWenn {1}, ist {3} {4}",
+    ),
+    (
         "nur bei|für|mit {w} , ?und dort|dann ?aber pflicht|erforderlich|verpflichtend|notwendig",
         "Wenn {1c} = {1v}, ist {0} Pflicht.\nnur für {1}",
     ),
