@@ -14,7 +14,7 @@ use super::words::{self, Language};
 use super::yes_no::yes_no;
 use super::{
     About, Entries, Text, bracketed, columns_by, conditions, duties, for_each_kind, labels, limit_of_some, polite,
-    remarks, subject,
+    remarks, signed_headings, subject,
 };
 use crate::draft::Draft;
 
@@ -262,6 +262,9 @@ pub(super) fn apart(
         let plain = plain.or_else(on)?;
         Some(plain.into_iter().map(|part| part.in_the_stead_of(sentence)).collect())
     };
+    if let Some(parts) = signed_headings::apart(text, &sentence, draft) {
+        return parts;
+    }
     let sentence = with_headings(known, text, without_stars(sentence, draft), draft);
     if let Some(parts) = for_each_kind::apart(known, text, &sentence, draft) {
         return parts;

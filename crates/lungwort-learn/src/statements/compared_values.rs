@@ -8,6 +8,7 @@ use std::sync::LazyLock;
 use regex::{Captures, Regex};
 
 use super::by_value::entries;
+use super::conditions::number_of;
 use super::words;
 use crate::draft::{Confidence, Draft, DraftColumn, DraftSheet};
 use lungwort_core::rulebook::toml_text::quoted;
@@ -167,7 +168,6 @@ fn as_answered(condition: &str, kinds: &HashMap<String, Kind>) -> Option<String>
 
 fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
     let (Some(equals), Some(among)) = (EQUALS.as_ref(), AMONG.as_ref()) else { return condition.to_owned() };
-    let is_number = |text: &str| text.parse::<f64>().is_ok();
     // Codes of a list are texts, also where they are numbers.
     let coded = |found: &Captures<'_>| match kinds.get(&found[1]) {
         Some(Kind::List(values)) if values.iter().any(|value| *value == found[3]) => {
@@ -179,7 +179,13 @@ fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
     let one = equals.replace_all(&condition, |found: &Captures<'_>| {
         let (column, sign, value) = (&found[1], &found[2], &found[3]);
         match kinds.get(column) {
-            Some(Kind::Number) if is_number(value) => format!("{column} {sign} {value}"),
+            Some(Kind::Number) if number_of(value).is_some() => {
+                format!("{column} {sign} {}", number_of(value).unwrap_or_default())
+            }
+            // Others than those who have the only value have none.
+            Some(Kind::List(values)) if values.len() == 1 && values[0] == value && sign == "<>" => {
+                format!("{column} IS NULL")
+            }
             Some(Kind::YesNo(yes, no)) => {
                 let value = value.to_lowercase();
                 match (value == *yes, value == *no, sign == "=") {
@@ -194,8 +200,9 @@ fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
     let several = among.replace_all(&one, |found: &Captures<'_>| {
         let values: Vec<&str> = found[3].split(", ").map(|value| value.trim_matches('\'')).collect();
         match kinds.get(&found[1]) {
-            Some(Kind::Number) if values.iter().all(|value| is_number(value)) => {
-                format!("{} {} ({})", &found[1], &found[2], values.join(", "))
+            Some(Kind::Number) if values.iter().all(|value| number_of(value).is_some()) => {
+                let numbers: Vec<String> = values.iter().filter_map(|value| number_of(value)).collect();
+                format!("{} {} ({})", &found[1], &found[2], numbers.join(", "))
             }
             // Yes or no is anything at all, and so is each value of a list.
             Some(kind) if kind.is_each_of(&values) => {

@@ -488,11 +488,37 @@ pub(super) fn is_given(sentence: &Sentence, language: &Language, mentions: &[Men
     condition_of(sentence, language, mentions, &|_| String::new()).is_some_and(|said| said.ends_with("IS NOT NULL"))
 }
 
+/// A number of a condition with a point before its decimals; some languages have a comma there.
+pub(super) fn number_of(text: &str) -> Option<String> {
+    let comma = text.matches(',').count() == 1 && !text.contains('.');
+    let plain = if comma { text.replace(',', ".") } else { text.to_owned() };
+    plain.parse::<f64>().is_ok().then_some(plain)
+}
+
+/// Whether a sign belongs to a number or a time: `4.20`, `4,20`, `10:30`. "1,2" may be two.
+fn is_within_number(text: &str, at: usize, language: &Language) -> bool {
+    let Some((before, rest)) = text.split_at_checked(at) else { return false };
+    let (comma, Some(behind)) = (rest.starts_with(','), rest.strip_prefix(['.', ',', ':'])) else { return false };
+    let follows = behind.bytes().take_while(u8::is_ascii_digit).count();
+    let goes_on = behind[follows..].starts_with(',');
+    let of_decimals = language.decimal_comma && follows == 1 && !goes_on;
+    before.ends_with(|each: char| each.is_ascii_digit())
+        && if comma { follows == 2 && !goes_on || of_decimals } else { follows > 0 }
+}
+
 /// The values that a condition names: up to where the sentence goes on.
 pub(super) fn values_of(text: &str, language: &Language) -> Option<Vec<String>> {
     let text = text.trim().trim_start_matches(['"', '\'', '“', '‘', '„', '«']);
-    let end = text.find([';', ')', ':', '.', '"', '“', '”', '’', '»', '\'']).unwrap_or(text.len());
-    let segments: Vec<&str> = text[..end].split(',').map(str::trim).collect();
+    let ends = |each: char| matches!(each, ';' | ')' | ':' | '.' | '"' | '“' | '”' | '’' | '»' | '\'');
+    let end = text.char_indices().find(|(at, each)| ends(*each) && !is_within_number(text, *at, language));
+    let text = &text[..end.map_or(text.len(), |(at, _)| at)];
+    let mut from = 0;
+    let mut segments: Vec<&str> = Vec::new();
+    for (at, _) in text.match_indices(',').filter(|(at, _)| !is_within_number(text, *at, language)) {
+        segments.push(text[from..at].trim());
+        from = at + 1;
+    }
+    segments.push(text[from..].trim());
     // "F, G or P" names three; what stands behind another comma goes on.
     let named =
         |segment: &str| segment.split(' ').count() == 1 && !language.small.contains(&segment.to_lowercase().as_str());

@@ -87,6 +87,10 @@ pub(super) fn month_or_time(sentence: &Sentence, language: &Language) -> Option<
         return Some(("month", Some(found.as_str().to_owned())));
     }
     let time = sentence.words.windows(2).any(|pair| pair[0].0 == "hh" && pair[1].0 == "mm");
+    let short = |at: usize| sentence.word(at) == "h" && sentence.word(at + 1) == "mm" && sentence.gap(at) == ":";
+    if (0..sentence.words.len()).any(short) && !lower.contains("mm:ss") {
+        return Some(("time", Some("h:mm".to_owned())));
+    }
     static SECONDS: LazyLock<Option<Regex>> = LazyLock::new(|| {
         Regex::new(r"(?:^|[^a-z0-9:])(?:hh:mm:ss|[012][0-9]:[0-5][0-9]:[0-5][0-9])(?:$|[^a-z0-9:])").ok()
     });

@@ -333,6 +333,12 @@ fn is_rest(word: &str) -> bool {
         .any(|language| [language.any, language.rest, language.so_on].iter().any(|words| words.contains(&word)))
 }
 
+/// `fr, de, en`: codes, also where some of them are words of every sentence.
+fn are_of_two_letters(values: &[String]) -> bool {
+    let code = |value: &String| value.len() == 2 && value.bytes().all(|byte| byte.is_ascii_lowercase());
+    values.len() >= 3 && values.iter().all(code)
+}
+
 /// The values of a list in words; `led` where words before it say that it is one.
 pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bool)) -> Option<Vec<String>> {
     let text = text.trim().trim_start_matches([':', '–']).trim_start();
@@ -367,7 +373,7 @@ pub(super) fn values(text: &str, language: &Language, (led, of_kinds): (bool, bo
     let common = |value: &String| {
         let lower = value.to_lowercase();
         let first = lower.split_whitespace().next().unwrap_or_default();
-        let is_code = !value.chars().any(char::is_lowercase);
+        let is_code = !value.chars().any(char::is_lowercase) || are_of_two_letters(&values);
         // A state may be "in use", and a value that begins as all others do "In use".
         let may_be = (of_kinds || are_capitalised(&values)) && value.split_whitespace().count() == 2;
         // "Nord, sud ou est" ends with a word of every sentence.

@@ -88,6 +88,7 @@ mod sentence;
 mod several;
 pub(super) mod sheets;
 mod shown;
+mod signed_headings;
 mod sizes;
 mod so_far;
 pub(crate) mod sql_types;

@@ -351,7 +351,7 @@ impl Fitting<'_> {
         let lists = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
         for column in lists.flat_map(|(_, sheet)| &sheet.columns) {
             // "Private boats", where Private is a column, and "needed with gas" of Gas on board
-            let heading = column.heading.trim().to_lowercase();
+            let heading = column.heading.trim_end_matches([' ', '*']).trim().to_lowercase();
             let first = heading.split(' ').next().unwrap_or_default();
             let short = column.is_yes_no() && first.len() < heading.len() && self.begins_alone(first, &column.heading);
             let called = |at: &usize| {
@@ -367,6 +367,11 @@ impl Fitting<'_> {
                     NamedValue { words: at..at + 1, heading, value }
                 };
                 values.named.extend(called.map(yes));
+            } else if let Some(mark) = only_value(column) {
+                // "Members", where M is put for those who are
+                let marked =
+                    |at: usize| NamedValue { words: at..at + 1, heading: column.heading.clone(), value: mark.clone() };
+                values.named.extend(called.map(marked));
             } else {
                 values.headings.extend(called);
             }
@@ -413,5 +418,14 @@ impl Fitting<'_> {
             let form = || is_form_of(self.sentence.word(at), value).then_some(at + 1);
             self.sentence.ends_at(value, at).or_else(form).map(|end| at..end)
         })
+    }
+}
+
+/// The value that a column takes, where it takes no other.
+fn only_value(column: &DraftColumn) -> Option<String> {
+    let list = column.lines.get("allowed")?;
+    match entries(&list.value).as_slice() {
+        [(value, _)] => Some(value.clone()),
+        _ => None,
     }
 }

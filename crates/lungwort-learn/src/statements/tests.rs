@@ -933,3 +933,13 @@ fn what_holds_in_one_case_and_in_the_other_is_read() {
     insta::assert_snapshot!("bays_and_quotes", read_all(include_str!("said/bays_and_quotes.txt")));
     insta::assert_snapshot!("fenster_und_angebote", read_all(include_str!("said/fenster_und_angebote.txt")));
 }
+
+#[test]
+fn marks_for_some_and_numbers_with_decimals_are_read() {
+    insta::assert_snapshot!("show_entries", read_all(include_str!("said/show_entries.txt")));
+    insta::assert_snapshot!("dons_avec_recu", read_all(include_str!("said/dons_avec_recu.txt")));
+    insta::assert_snapshot!("gifts_with_receipts", read_all(include_str!("said/gifts_with_receipts.txt")));
+    insta::assert_snapshot!("wege_und_sperren", read_all(include_str!("said/wege_und_sperren.txt")));
+    insta::assert_snapshot!("fees_with_decimals", read_all(include_str!("said/fees_with_decimals.txt")));
+    insta::assert_snapshot!("preise_mit_komma", read_all(include_str!("said/preise_mit_komma.txt")));
+}

@@ -2,7 +2,7 @@
 //! under a condition.
 
 use super::by_value::entries;
-use super::conditions::{condition_span, is_one_of, values_of};
+use super::conditions::{condition_span, is_one_of, number_of, values_of};
 use super::each_kind::Limit;
 use super::products::counting;
 use super::required::{Asking, blank_when, otherwise};
@@ -392,7 +392,7 @@ impl Asking<'_> {
             if !self.takes(mention.place, &values) {
                 return None;
             }
-            let number = |text: &String| text.trim_matches('\'').parse::<f64>().is_ok();
+            let number = |text: &String| number_of(text.trim_matches('\'')).is_some();
             let lines = &self.draft.sheets[mention.place.0].columns[mention.place.1].lines;
             if values.iter().all(number) && !lines.has("allowed") {
                 claims.push(Claim {
@@ -488,7 +488,7 @@ impl Asking<'_> {
                 .all(|text| words.to_lowercase().contains(&format!("\"{}\"", plain(text).to_lowercase())));
         }
         let number = matches!(value("type"), None | Some("\"whole\"" | "\"decimal\""));
-        number && values.iter().all(|text| plain(text).parse::<f64>().is_ok())
+        number && values.iter().all(|text| number_of(&plain(text)).is_some())
     }
 }
 

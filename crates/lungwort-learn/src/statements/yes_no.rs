@@ -95,14 +95,18 @@ fn with_reasons(sentence: &Sentence, language: &Language, (at, no): (usize, &str
         gap.contains([',', ';', '/'])
             || [language.or, language.and].iter().any(|words| words.contains(&sentence.word(at - 1)))
     };
+    // "Else no", and "no otherwise"
+    let else_before = |at: usize| language.otherwise.contains(&sentence.word(at - 1));
+    let else_behind = |at: usize| language.otherwise.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some());
     let denied = |at: usize| {
-        let next = led(at) && at + 1 < sentence.words.len();
-        next || language.otherwise.contains(&sentence.word(at))
+        let next = led(at + 1) && at + 2 < sentence.words.len();
+        next || else_before(at) || else_behind(at)
     };
-    let later = (at + 2..sentence.words.len()).find(|later| sentence.word(*later) == no && apart(*later))?;
+    let is_no = |later: &usize| sentence.word(*later) == no && (apart(*later) || else_before(*later));
+    let later = (at + 2..sentence.words.len()).find(is_no)?;
     // A third value is none of yes and no.
     let third = (later + 2..sentence.words.len()).any(|at| led(at + 1) && apart(at));
-    (led(at + 1) && denied(later + 1) && sentence.words.len() <= REASONS && !third).then_some(later)
+    (led(at + 1) && denied(later) && sentence.words.len() <= REASONS && !third).then_some(later)
 }
 
 /// Whether another value follows behind two: `Yes, No or Unknown` are three.

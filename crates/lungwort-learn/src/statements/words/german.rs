@@ -878,7 +878,7 @@ pub(super) static WORDS: Language = Language {
     ],
     loose_digits: &["zahlen", "zahl", "nummern"],
     smalls: &["kleinbuchstabe", "kleinbuchstaben"],
-    clock: &["24 stunden", "uhrzeit", "stunden und minuten"],
+    clock: &["24 stunden", "uhrzeit", "stunden und minuten", "stunden minuten"],
     decimal_comma: true,
     adjectives_behind: false,
     ends: &["endet auf", "enden auf", "endend auf", "mit der endung"],

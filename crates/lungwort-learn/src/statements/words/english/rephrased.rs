@@ -2,6 +2,54 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "{k} ; not_before|not_earlier_than ?the {c} ; only together|along with it|that|this",
+        "{1}.\nmust not be before {2}.\n{0} and {2}: both or neither",
+    ),
+    (
+        "not_before|not_earlier_than ?the {c} ; only together|along with it|that|this",
+        "must not be before {1}.\n{0} and {1}: both or neither",
+    ),
+    (
+        "not_before|not_earlier_than ?the {c} , only together|along with it|that|this",
+        "must not be before {1}.\n{0} and {1}: both or neither",
+    ),
+    ("?for {u} use only", "leave {0} empty"),
+    (
+        "{w} {n} , others|all_others|everybody_else|everyone_else|non-members|the_others {n}",
+        "if {1c} is {1v}, {0} must be {2}.\nif {1c} is not {1v}, {0} must be {3}",
+    ),
+    ("{c} is|are filled|completed|used ?in by ?the {u} ; ?please leave it|this blank|empty", "leave {1} empty"),
+    (
+        "write|put|enter ?an ?a {v} in {c} for {k} and leave it|this blank|empty for|if ?the ?all others|other|not|otherwise",
+        "{2}: {1} or blank",
+    ),
+    ("?put ?write ?enter ?an|a {v} if|when a|an {u} , ?and otherwise|else ?leave blank|empty|nothing", "{1} or blank"),
+    ("{v} for {k} , ?and otherwise|else ?leave blank|empty|nothing", "{1} or blank"),
+    (
+        "?put ?write ?enter ?an ?a {v} for|if|when ?a|an {u} , ?and ?leave nothing|blank|empty for|if ?the others|not",
+        "{1} or blank",
+    ),
+    ("how many {k} , none|nought|zero|nil to|- {n}", "whole number from 0 to {2}"),
+    ("?from none|nought|nil to|- {n}", "from 0 to {1}"),
+    (
+        "{k} over|above|of_more_than|heavier_than|weighing_more_than {n} grams|gram|g|kg|kilograms|kilos must|have_to|has_to|need|needs|require|requires ?have ?a|an|the {c}",
+        "if the weight is over {2}, {3} is required",
+    ),
+    ("no dates to_come|in_the_future|yet_to_come", "not in the future"),
+    ("{k} , no dates to_come|in_the_future|yet_to_come", "{1}.\nnot in the future"),
+    (
+        "for|with ?a|an|the {z} , ?a|an|the {c} and ?a|an|the {c} are|is|must|have_to|has_to|must_be|have_to_be ?be given|required|needed|filled|filled_in|entered|compulsory|mandatory|obligatory|stated|completed|necessary",
+        "if {1c} is yes, {2} is required.\nif {1c} is yes, {3} is required",
+    ),
+    (
+        "for|with ?a|an|the {z} ?a|an|the {c} and ?a|an|the {c} are|is|must|have_to|has_to|must_be|have_to_be ?be given|required|needed|filled|filled_in|entered|compulsory|mandatory|obligatory|stated|completed|necessary",
+        "if {1c} is yes, {2} is required.\nif {1c} is yes, {3} is required",
+    ),
+    (
+        "for|with ?a|an|the {z} we need|require ?a|an|the {c} and ?a|an|the {c}",
+        "if {1c} is yes, {2} is required.\nif {1c} is yes, {3} is required",
+    ),
+    (
         "if|when|where {r} , ?please quote|give|enter|state|write|provide|supply|add|fill_in|note ?the|a|an|its|their {c} number|code|reference|no ( {r} )",
         "if {1}, {2} is required.\n{2}: {3}",
     ),

@@ -1,6 +1,23 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("pas|aucune de|d|date dates|date à_venir|future|futures", "pas dans le futur"),
+    ("pas de_date|de_dates|d'date à venir", "pas dans le futur"),
+    ("{k} , pas de date|dates à venir", "{1}.\npas dans le futur"),
+    (
+        "pour ?un|une|le|la {z} il faut ?le|la|un|une {c} et ?le|la|un|une {c}",
+        "si {1c} est oui, {2} est obligatoire.\nsi {1c} est oui, {3} est obligatoire",
+    ),
+    (
+        "pour ?un|une|le|la {z} , il faut ?le|la|un|une {c} et ?le|la|un|une {c}",
+        "si {1c} est oui, {2} est obligatoire.\nsi {1c} est oui, {3} est obligatoire",
+    ),
+    (
+        "pour ?un|une|le|la {z} , ?le|la {c} et ?le|la {c} sont obligatoires|à_indiquer|à_remplir|à_renseigner|à_préciser|requis|requises|nécessaires|demandés",
+        "si {1c} est oui, {2} est obligatoire.\nsi {1c} est oui, {3} est obligatoire",
+    ),
+    ("pour ?un|une|le|la {z} , il faut ?le|la|un|une {c}", "si {1c} est oui, {2} est obligatoire"),
+    ("pour ?un|une|le|la {z} il faut ?le|la|un|une {c}", "si {1c} est oui, {2} est obligatoire"),
     (
         "à indiquer|renseigner|remplir|préciser|saisir|compléter seulement|uniquement|exclusivement si|lorsque|quand {r}",
         "obligatoire si {1}, sinon vide",

@@ -2,6 +2,23 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "{k} ; nicht_vor|nicht_früher_als ?dem {c} ; nur zusammen|gemeinsam mit diesem|dieser|ihm|ihr|dem",
+        "{1}.\nnicht vor {2}.\n{0} und {2}: beide oder keines",
+    ),
+    (
+        "nicht_vor|nicht_früher_als ?dem {c} ; nur zusammen|gemeinsam mit diesem|dieser|ihm|ihr|dem",
+        "nicht vor {1}.\n{0} und {1}: beide oder keines",
+    ),
+    (
+        "nicht_vor|nicht_früher_als ?dem {c} , nur zusammen|gemeinsam mit diesem|dieser|ihm|ihr|dem",
+        "nicht vor {1}.\n{0} und {1}: beide oder keines",
+    ),
+    ("?ganz bei|auf|in|für|an|im {w} ?immer|stets|grundsätzlich {x}", "Wenn {1c} = {1v}, muss {0} {2} sein"),
+    ("{x} nur bei|auf|in|für|an|im {w}", "Wenn {0} = {1}, muss {2c} {2v} sein"),
+    ("nur ?zusammen mit ?der|dem {c}", "nur wenn {1} angegeben ist"),
+    ("{k} ; nur zusammen mit ?der|dem {c}", "{1}.\nnur wenn {2} angegeben ist"),
+    ("keine künftigen|zukünftigen|späteren daten|termine|tage", "nicht in der Zukunft"),
+    (
         "nur anzugeben|auszufüllen|einzutragen|nötig|erforderlich|notwendig , wenn|falls|sofern {r}",
         "Pflicht, wenn {1}, sonst leer",
     ),
