@@ -4,7 +4,7 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
-use super::in_words::{are_alike, are_numbers, is_full_list, is_phrase, signs, values};
+use super::in_words::{are_alike, are_numbers, is_denied_by, is_full_list, is_phrase, signs, values};
 use super::meanings::{beside, ends_of_scale, explained, is_nothing, pairs};
 use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::{Mention, Place};
@@ -342,6 +342,10 @@ fn is_one_or_other(values: &[String], (sentence, heading): (&Sentence, &Sentence
     // "Full/Half"
     let barred = [format!("{one}/{other}"), format!("{one} / {other}")].iter().any(|pair| sentence.text.contains(pair));
     let joined = joined || barred;
+    // "Conforme ou non conforme"
+    if is_denied_by(one, other) && !of_people {
+        return true;
+    }
     // German writes some words with a capital alone: "bar / Konto"
     plain(one) && plain(other) && (capital(one) == capital(other) || barred) && !sorts && joined
 }

@@ -27,6 +27,8 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
         Some(plain) => of_pieces(&plain, language, from.min(plain.words.len())),
         None => of_pieces(sentence, language, from),
     };
+    // Half of what is said would refuse all codes.
+    let regex = regex.filter(|regex| !super::joined_pieces::lacks_sign(sentence, language, from, regex));
     let regex = regex.map(|regex| with_listed_letters(sentence, language, regex));
     regex.map(|regex| with_listed_words(sentence, language, regex))
 }

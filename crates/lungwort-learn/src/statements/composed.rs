@@ -110,7 +110,7 @@ pub(super) fn piece_at_end(part: &Sentence, language: &Language) -> Option<Strin
         let mut reader = Reader { sentence: part, language, at, end };
         let piece = reader.element().filter(|piece| piece.counted.is_some() || at == 0)?;
         let rest = reader.at..end;
-        (rest.len() < PURPOSE && rest.into_iter().all(plain)).then_some(piece.regex)
+        (rest.len() <= PURPOSE && rest.into_iter().all(plain)).then_some(piece.regex)
     })
 }
 

@@ -74,14 +74,16 @@ fn is_both(limits: &[(&'static str, String, bool)]) -> bool {
 
 /// Whether one column says when something begins, and the other when it ends.
 pub(super) fn are_ends(begin: Place, end: Place, draft: &Draft) -> bool {
-    let is = |(sheet, column): Place, of: fn(&Language) -> &'static [&'static str]| {
-        // `debut` is one of `début`.
-        let plain = |text: &str| without_accents(text).to_lowercase();
-        let heading = plain(&draft.sheets[sheet].columns[column].heading);
-        let mut words = heading.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty());
-        words.any(|word| words::ALL.iter().any(|language| of(language).iter().any(|known| plain(known) == word)))
-    };
-    is(begin, |language| language.start_words) && is(end, |language| language.end_words)
+    is_headed(begin, draft, |language| language.start_words) && is_headed(end, draft, |language| language.end_words)
+}
+
+/// Whether the heading of a column has one of some words, in any of the languages.
+pub(super) fn is_headed((sheet, column): Place, draft: &Draft, of: fn(&Language) -> &'static [&'static str]) -> bool {
+    // `debut` is one of `début`.
+    let plain = |text: &str| without_accents(text).to_lowercase();
+    let heading = plain(&draft.sheets[sheet].columns[column].heading);
+    let mut words = heading.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty());
+    words.any(|word| words::ALL.iter().any(|language| of(language).iter().any(|known| plain(known) == word)))
 }
 
 pub(super) fn is_of_days((sheet, column): Place, draft: &Draft) -> bool {

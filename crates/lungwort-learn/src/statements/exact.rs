@@ -27,13 +27,11 @@ pub(super) fn numbers_compared(draft: &mut Draft) {
         let conditions = sheet.columns.iter().flat_map(|column| &column.lines.0);
         let conditions =
             conditions.filter(|line| CONDITIONS.contains(&line.key) && line.confidence == Confidence::Confirm);
-        let compared = |line: &crate::draft::Line| {
-            let parts = TERM.as_ref()?.captures(line.value.trim_matches('"'))?;
-            let (sign, value) = (parts.get(3)?.as_str(), parts.get(4)?.as_str());
-            let is_so = sign.contains(['<', '>']) && sign != "<>" && value.parse::<f64>().is_ok();
-            is_so.then(|| parts[1].to_owned())
-        };
-        let names: Vec<String> = conditions.filter_map(compared).collect();
+        let compared = |line: &crate::draft::Line| compared_in(&line.value);
+        let mut names: Vec<String> = conditions.filter_map(compared).collect();
+        let rules = sheet.rules.iter().filter(|rule| rule.confidence == Confidence::Confirm);
+        let whens = rules.flat_map(|rule| &rule.lines).filter(|(key, _)| key == "when");
+        names.extend(whens.filter_map(|(_, value)| compared_in(value)));
         let open = |column: &&mut DraftColumn| {
             let known = ["type", "pattern", "allowed", "format"].iter().any(|key| column.lines.has(key));
             names.contains(&column.name) && !known
@@ -43,6 +41,14 @@ pub(super) fn numbers_compared(draft: &mut Draft) {
             column.lines.set("type", "\"decimal\"", source, Confidence::Confirm);
         }
     }
+}
+
+/// The column that a condition compares with a number.
+fn compared_in(condition: &str) -> Option<String> {
+    let parts = TERM.as_ref()?.captures(condition.trim_matches('"'))?;
+    let (sign, value) = (parts.get(3)?.as_str(), parts.get(4)?.as_str());
+    let is_so = sign.contains(['<', '>']) && sign != "<>" && value.parse::<f64>().is_ok();
+    is_so.then(|| parts[1].to_owned())
 }
 
 /// Takes back to an offer what depends on a condition that is not exact, once it is known what the columns take.

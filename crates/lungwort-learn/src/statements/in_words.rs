@@ -253,6 +253,14 @@ fn denied_state<'v>(value: &'v str, language: &Language) -> Option<&'v str> {
     (word && language.negations.contains(&first.to_lowercase().as_str())).then_some(rest)
 }
 
+/// Whether one value is that it is not the other one, in any of the languages: `conforme`, `non conforme`.
+pub(super) fn is_denied_by(one: &str, other: &str) -> bool {
+    let non = |language: &Language| {
+        other.split_once(' ').filter(|(first, _)| language.non.contains(first)).map(|(_, rest)| rest)
+    };
+    words::ALL.iter().any(|language| denied_state(other, language).or_else(|| non(language)) == Some(one))
+}
+
 /// Whether what is denied is a state among others: one of them, or one of three and more.
 fn is_state_of(denied: &str, values: &[String]) -> bool {
     let plain = |value: &String| value.chars().all(|each| each.is_alphabetic() && each.is_lowercase() || each == ' ');

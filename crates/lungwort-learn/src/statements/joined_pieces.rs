@@ -13,7 +13,8 @@ const MOST: usize = 6;
 /// The expression for the pieces that a sentence names from a word on.
 pub(super) fn read(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     let example = sentence.any(language.example).map(|place| place.start).filter(|start| *start > from);
-    let end = example.unwrap_or(sentence.words.len());
+    let end = example.or_else(|| shown_at_end(sentence)).unwrap_or(sentence.words.len());
+    let from = behind_consists(sentence, language, from);
     let joined = joined_by(sentence, language, from, end);
     let (sign, last) = joined.map_or((None, end), |(sign, before)| (Some(sign), before));
     let parts = parts(sentence, language, from..last);
@@ -35,6 +36,32 @@ pub(super) fn read(sentence: &Sentence, language: &Language, from: usize) -> Opt
     Some(texts.join(&sign.unwrap_or_default()))
 }
 
+/// Whether a sentence says that a sign joins the pieces of a code, and an expression does without it.
+pub(super) fn lacks_sign(sentence: &Sentence, language: &Language, from: usize, regex: &str) -> bool {
+    let end = sentence.words.len();
+    // "Several divided by a slash" are values.
+    let joins = |phrase: &str| language.pieces.joined.contains(&phrase);
+    if language.several.iter().any(|phrase| !joins(phrase) && sentence.find(phrase).is_some()) {
+        return false;
+    }
+    joined_by(sentence, language, from, end).is_some_and(|(sign, _)| !regex.contains(&sign))
+}
+
+/// The word at which a code stands in brackets at the end: `a hyphen, four digits (PR-26-0153)`.
+fn shown_at_end(sentence: &Sentence) -> Option<usize> {
+    let (_, shown) = sentence.text.trim_end_matches(['.', ' ']).strip_suffix(')')?.rsplit_once('(')?;
+    let one = !shown.contains(' ') && shown.bytes().any(|byte| byte.is_ascii_digit());
+    let start = sentence.text.rfind('(').filter(|_| one)?;
+    sentence.words.iter().position(|(_, place)| place.start > start).filter(|at| *at > 0)
+}
+
+/// The word behind `is made up of`, where a sentence goes on so.
+fn behind_consists(sentence: &Sentence, language: &Language, from: usize) -> usize {
+    let led = (from..from + 2)
+        .filter_map(|at| language.consists.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max());
+    led.max().unwrap_or(from)
+}
+
 /// What a part of a code is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 enum Kind {
@@ -50,6 +77,8 @@ fn joined_by(sentence: &Sentence, language: &Language, from: usize, end: usize) 
     let led = |at: usize| language.pieces.joined.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
     let (at, next) = (from + 1..end).find_map(|at| Some((at, led(at)?)))?;
     let (sign, behind) = sign_at(sentence, language, next)?;
+    // "Joined by dots: PL.26.0153"
+    let end = (behind..end).find(|at| sentence.gap(at - 1).contains([':', '('])).unwrap_or(end);
     let trails = (behind..end).all(|at| language.pieces.joined_behind.contains(&sentence.word(at)));
     trails.then_some((sign, at))
 }

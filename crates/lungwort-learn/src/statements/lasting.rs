@@ -3,7 +3,7 @@
 
 use super::by_value::entries;
 use super::codes::qualified;
-use super::days_of_rows::{are_ends, is_of_days};
+use super::days_of_rows::{are_ends, is_headed, is_of_days};
 use super::for_values::is_form_of;
 use super::sentence::Sentence;
 use super::so_far::{Span, spans, spans_in};
@@ -190,6 +190,17 @@ fn ends_among(sheet: usize, draft: &Draft, is_of_kind: impl Fn(Place) -> bool) -
     let pairs = days.iter().flat_map(|begin| days.iter().map(move |end| (*begin, *end)));
     let mut pairs =
         pairs.filter(|(begin, end)| begin != end && (are_ends(*begin, *end, draft) || is_said(*begin, *end)));
-    let first = pairs.next()?;
-    pairs.next().is_none().then_some(first)
+    match (pairs.next(), pairs.next()) {
+        (Some(first), None) => Some(first),
+        (None, _) => out_and_back(&days, draft),
+        _ => None,
+    }
+}
+
+/// When something is given out, and when it is due: `Collected`, and the first of `Due back` and `Returned`.
+fn out_and_back(days: &[Place], draft: &Draft) -> Option<(Place, Place)> {
+    let mut out = days.iter().filter(|place| is_headed(**place, draft, |language| language.given_out));
+    let back = days.iter().find(|place| is_headed(**place, draft, |language| language.given_back))?;
+    let begin = out.next().filter(|begin| *begin < back && out.next().is_none())?;
+    Some((*begin, *back))
 }

@@ -45,9 +45,11 @@ impl Fitting<'_> {
                 (text.contains(|each: char| each.is_ascii_digit()) && !aged).then(|| text.to_owned())
             }
             'v' => {
+                // "Grade A" has no article behind it.
+                let code = |at: usize| at > 0 && sentence.text[sentence.words[at].1.clone()] == *"A";
                 let common = |at: usize| {
                     let word = sentence.word(at);
-                    is_small(at)
+                    is_small(at) && !code(at)
                         || [language.verbs, language.only, language.conditional].iter().any(|of| of.contains(&word))
                 };
                 // "Is needed for power tools only" says no value.
@@ -74,7 +76,7 @@ impl Fitting<'_> {
                 let of = self.values_in(&words).filter(|(heading, _)| self.is_of_answers(heading));
                 (joined() && of.is_some() && self.of_others(&words) && !self.says_more(&words)).then(|| text.to_owned())
             }
-            's' => self.said_column(&words).filter(|_| joined()),
+            's' | 'h' => self.said_column(&words, kind == 'h').filter(|_| joined()),
             'x' => self.own_values(&words).then(|| text.to_owned()),
             'l' | 'o' => self.list(kind, &words, text),
             _ => {
@@ -129,8 +131,9 @@ impl Fitting<'_> {
         let is_answer = language.yes_no.iter().any(|(yes, no)| *yes == noun || *no == noun);
         let alone = alone && !is_answer;
         let ended = || self.known.ended_by(noun, self.about).or_else(joint).filter(|_| alone);
+        let headed = || self.known.headed_by(noun, self.about).filter(|_| alone && language.adjectives_behind);
         let begun = || self.known.begun_by(noun, self.about).filter(|_| kind == 'i' && own.len() == 1);
-        let name = self.known.named_at(sentence, own.clone(), self.about).or_else(ended).or_else(begun);
+        let name = self.known.named_at(sentence, own.clone(), self.about).or_else(ended).or_else(headed).or_else(begun);
         let day = || self.day_of_rows().filter(|_| kind == 'i' && own.len() == 1 && language.day_nouns.contains(&noun));
         name.map(str::to_owned).or_else(day).map(|heading| self.without_bracket(heading))
     }
@@ -268,10 +271,12 @@ impl Fitting<'_> {
         }
     }
 
-    /// The other column of yes and no whose heading some words say: `the quote is accepted` of Quote accepted.
-    fn said_column(&self, words: &Range<usize>) -> Option<String> {
+    /// The other column whose heading some words say: `the quote is accepted` of Quote accepted, which is yes or no, and with `counts` one
+    /// that counts, `a line is lost` of Lines lost.
+    fn said_column(&self, words: &Range<usize>, counts: bool) -> Option<String> {
         let (sentence, language) = (self.sentence, self.language);
-        let article = usize::from(language.every.contains(&sentence.word(words.start)));
+        let small = [language.every, language.articles, language.any];
+        let article = usize::from(small.iter().any(|of| of.contains(&sentence.word(words.start))));
         let (first, last) = (words.start + article, words.end - 1);
         let helps =
             |at: usize| language.copulas.contains(&sentence.word(at)) || AUXILIARIES.contains(&sentence.word(at));
@@ -280,18 +285,27 @@ impl Fitting<'_> {
         if said.len() < 2 || said.len() > last - first {
             return None;
         }
-        let columns = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
-        let columns =
-            columns.flat_map(|(sheet, of)| of.columns.iter().enumerate().map(move |(at, of)| ((sheet, at), of)));
-        let own = self.about.column();
+        let alike =
+            |one: &str, other: &str| one == other || counts && (is_form_of(one, other) || is_form_of(other, one));
         // "The quote is accepted" is said of a column Accepted, too.
         let heads = |heading: &str| {
             heading_in_words(heading).is_some_and(|heading| {
                 let words: Vec<&str> = heading.words.iter().map(|(word, _)| word.as_str()).collect();
-                said.ends_with(&words) && (words.len() == said.len() || has_stem(words[0]))
+                let Some(own) = said.len().checked_sub(words.len()).map(|from| &said[from..]) else { return false };
+                let whole = words.len() == said.len();
+                own.iter().zip(&words).all(|(one, other)| alike(one, other))
+                    && (whole || !counts && words.first().is_some_and(|first| has_stem(first)))
             })
         };
-        let mut found = columns.filter(|(place, of)| own != Some(*place) && of.is_yes_no() && heads(&of.heading));
+        let takes = |of: &DraftColumn| {
+            let typed = ["type", "allowed", "pattern", "format"].iter().any(|key| of.lines.has(key));
+            if counts { of.is_number() || !typed } else { of.is_yes_no() }
+        };
+        let columns = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
+        let columns =
+            columns.flat_map(|(sheet, of)| of.columns.iter().enumerate().map(move |(at, of)| ((sheet, at), of)));
+        let own = self.about.column();
+        let mut found = columns.filter(|(place, of)| own != Some(*place) && takes(of) && heads(&of.heading));
         let (_, one) = found.next()?;
         found.next().is_none().then(|| self.without_bracket(one.heading.clone()))
     }
@@ -351,7 +365,7 @@ impl Fitting<'_> {
         let lists = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
         for column in lists.flat_map(|(_, sheet)| &sheet.columns) {
             // "Private boats", where Private is a column, and "needed with gas" of Gas on board
-            let heading = column.heading.trim_end_matches([' ', '*']).trim().to_lowercase();
+            let heading = column.heading.trim_end_matches([' ', '*']).trim().to_lowercase().replace('_', " ");
             let first = heading.split(' ').next().unwrap_or_default();
             let short = column.is_yes_no() && first.len() < heading.len() && self.begins_alone(first, &column.heading);
             let called = |at: &usize| {
@@ -384,6 +398,11 @@ impl Fitting<'_> {
                 for text in [Some(value.as_str()), label.as_deref(), head].into_iter().flatten() {
                     let of = |words| NamedValue { words, heading: column.heading.clone(), value: value.clone() };
                     values.named.extend(self.named(&text.to_lowercase()).map(of));
+                    // "Frühschicht", where F means früh and the column is Schicht
+                    let joined = text.to_lowercase() + &heading;
+                    let joined =
+                        Some(joined).filter(|_| self.language.capital_nouns && text.chars().count() >= SHORTEST);
+                    values.named.extend(joined.iter().flat_map(|joined| self.named(joined)).map(of));
                 }
             }
         }
@@ -398,7 +417,9 @@ impl Fitting<'_> {
             let columns = of.columns.iter().enumerate();
             columns.filter(move |(column, _)| own != Some((sheet, *column))).map(|(_, column)| column)
         });
-        let begins = |of: &DraftColumn| of.heading.to_lowercase().split(' ').next() == Some(first);
+        // "Cash trips" has nothing to do with how much cash there is.
+        let begins =
+            |of: &DraftColumn| of.heading.to_lowercase().split([' ', '_']).next() == Some(first) && !of.is_number();
         first.len() > 2 && !others.any(|of| of.heading != heading && begins(of))
     }
 

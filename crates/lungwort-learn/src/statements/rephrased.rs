@@ -7,7 +7,7 @@
 //! - the signs `, : ; = ( ) + × @ £ € $` and `–` for any dash, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
 //! - places: `{c}` for a column, `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more, `{u}` for such as name no column and no value), `{l}`
-//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{z}` for a column of yes and no (`{s}` where its heading is a sentence, `the quote is accepted` of Quote accepted), `{x}` for one or
+//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{z}` for a column of yes and no (`{s}` where its heading is a sentence, `the quote is accepted` of Quote accepted; `{h}` for one that counts, `a line is lost` of Lines lost), `{x}` for one or
 //!   several values of the column that the sentence stands beside, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
 
@@ -283,7 +283,7 @@ impl Fitting<'_> {
         let most = match kind {
             'c' | 'i' => COLUMN,
             'v' => VALUE,
-            'd' | 't' | 's' => DAY,
+            'd' | 't' | 's' | 'h' => DAY,
             'z' => 2,
             'n' => 1,
             'k' | 'm' | 'u' | 'w' | 'x' | 'y' => SOME,

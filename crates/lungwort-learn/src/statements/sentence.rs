@@ -189,6 +189,18 @@ fn is_month(word: &str) -> bool {
 /// Words from a condition to the verb that tells what to do then, at most.
 const GIVEN: usize = 6;
 
+/// Whether a clause asks to leave something blank, and does not say when.
+fn leaves_blank(behind: &str) -> bool {
+    let first = behind.split_whitespace().next().unwrap_or_default();
+    super::words::ALL.iter().any(|language| {
+        let said =
+            |words: &[&str]| behind.split([' ', ',', '.']).any(|word| words.contains(&word.to_lowercase().as_str()));
+        let leads = [language.leave, language.polite].iter().any(|words| words.contains(&first));
+        let some = [language.conditional, language.only_for, language.otherwise].into_iter().any(said);
+        leads && said(language.leave) && said(language.unfilled) && !some
+    })
+}
+
 /// Whether a clause ends with what comes after a day that the one before it names.
 fn refers_back(before: &str, behind: &str) -> bool {
     let (before, behind) = (before.to_lowercase(), behind.trim_end_matches(['.', ' ']).to_lowercase());
@@ -203,6 +215,10 @@ fn refers_back(before: &str, behind: &str) -> bool {
 fn is_new_clause(before: &str, behind: &str) -> bool {
     let first = behind.split_whitespace().next().unwrap_or_default();
     let goes_on = super::words::ALL.iter().any(|language| language.pronouns.contains(&first));
+    // "Schools pay nothing; leave the fee empty" leaves it empty for these alone.
+    if leaves_blank(behind) && !before.contains(':') {
+        return false;
+    }
     // "At least 7 days after Received; if urgent, at most 21 days after it": the day is named before.
     if refers_back(before, behind) {
         return false;

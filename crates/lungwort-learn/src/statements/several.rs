@@ -237,9 +237,14 @@ fn or_between(sentence: &Sentence, language: &Language, pair: &[Mention]) -> boo
     // "Numbers or dates" are kinds of values.
     let is_kind = |(word, _): &(String, std::ops::Range<usize>)| language.numeric.contains(&word.as_str());
     let between = &sentence.words[pair[0].words.end.min(pair[1].words.start)..pair[1].words.start];
+    // "Worth 500 pounds or more" has another "or".
+    let at = |word: usize| pair[0].words.end + word;
+    let limits = [language.or_more, language.or_less, language.or_equal, language.or_older, language.or_younger];
+    let of_limit =
+        |word: usize| limits.into_iter().flatten().any(|phrase| sentence.ends_at(phrase, at(word)).is_some());
     between.len() <= OR_BETWEEN
         && !between.iter().any(is_kind)
-        && between.iter().any(|(word, _)| language.or.contains(&word.as_str()))
+        && between.iter().enumerate().any(|(word, (or, _))| language.or.contains(&or.as_str()) && !of_limit(word))
         && !is_for_others(sentence, language, pair)
 }
 

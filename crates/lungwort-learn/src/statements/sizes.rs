@@ -772,7 +772,9 @@ fn separator<'l>(sentence: &Sentence, language: &'l Language) -> Option<&'l str>
     if !sentence.has(language.several) {
         return None;
     }
-    let found = language.signs.iter().filter_map(|(name, sign)| Some((sentence.find(name)?.start, *sign)));
+    // A point parts no values: it may be part of each of them.
+    let signs = language.signs.iter().filter(|(_, sign)| *sign != ".");
+    let found = signs.filter_map(|(name, sign)| Some((sentence.find(name)?.start, *sign)));
     let named = found.min_by_key(|(start, _)| *start).map(|(_, sign)| sign);
     let shown =
         |sign: &&str| sentence.text.contains(&format!("\"{sign}\"")) || sentence.text.contains(&format!("({sign})"));

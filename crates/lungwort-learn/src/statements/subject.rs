@@ -247,6 +247,15 @@ impl Headings {
         self.all.iter().find(is_so).map(|(_, _, plain)| plain.as_str())
     }
 
+    /// The heading of two words that a noun begins, where no other heading has the noun and adjectives follow: `un poids`, where the
+    /// heading is Poids récolté.
+    pub fn headed_by(&self, noun: &str, about: &About) -> Option<&str> {
+        let (place, _) = self.with_word(noun, about)?;
+        let is_so =
+            |named: &&Named| named.1 == place && named.0.len() == 2 && named.0[0] == noun && about.reaches(place.0);
+        self.all.iter().find(is_so).map(|(_, _, plain)| plain.as_str())
+    }
+
     /// The heading of three words that two joined ones end, where it is the only one: `no e-mail`, where the heading is Owner e-mail.
     pub fn ended_by_two(&self, two: [&str; 2], about: &About) -> Option<&str> {
         let is_so = |named: &&Named| named.0.len() == 3 && named.0[1..] == two && about.reaches(named.1.0);

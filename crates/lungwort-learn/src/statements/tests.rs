@@ -943,3 +943,11 @@ fn marks_for_some_and_numbers_with_decimals_are_read() {
     insta::assert_snapshot!("fees_with_decimals", read_all(include_str!("said/fees_with_decimals.txt")));
     insta::assert_snapshot!("preise_mit_komma", read_all(include_str!("said/preise_mit_komma.txt")));
 }
+
+#[test]
+fn ranges_in_prose_and_what_happened_are_read() {
+    insta::assert_snapshot!("puppet_loans", read_all(include_str!("said/puppet_loans.txt")));
+    insta::assert_snapshot!("helfer_am_fest", read_all(include_str!("said/helfer_am_fest.txt")));
+    insta::assert_snapshot!("moules", read_all(include_str!("said/moules.txt")));
+    insta::assert_snapshot!("lines_lost", read_all(include_str!("said/lines_lost.txt")));
+}

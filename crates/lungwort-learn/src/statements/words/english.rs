@@ -391,6 +391,11 @@ pub(super) static WORDS: Language = Language {
     ],
     start_words: &["start", "starts", "begin", "begins", "from", "beginning", "starting"],
     end_words: &["end", "ends", "finish", "finishes", "until", "till", "to", "ending"],
+    given_out: &[
+        "collected", "out", "lent", "hired", "borrowed", "taken", "issued", "arrival", "arrives", "checked in",
+        "picked",
+    ],
+    given_back: &["due", "back", "return", "returned", "departure", "leaves"],
     registers: &[
         "table", "list", "register", "system", "database", "upload", "catalogue", "template", "workbook", "batch",
         "collection", "season", "export", "import",
@@ -974,6 +979,8 @@ pub(super) static WORDS: Language = Language {
         ("hyphen", "-"),
         ("dash", "-"),
         ("full stop", "."),
+        ("full stops", "."),
+        ("dot", "."),
         ("dot", "."),
         ("underscore", "_"),
         ("colon", ":"),

@@ -237,6 +237,8 @@ pub(super) static WORDS: Language = Language {
     ],
     start_words: &["début", "de", "commencement"],
     end_words: &["fin", "à", "jusqu'à", "au"],
+    given_out: &["prêté", "emprunté", "sortie", "retiré", "retrait", "arrivée", "remis"],
+    given_back: &["retour", "rendu", "restitution", "échéance", "départ"],
     registers: &["tableau", "liste", "registre", "système", "base", "modèle", "classeur"],
     owners: &["de", "du", "des"],
     units: &["unité", "unités"],

@@ -228,6 +228,10 @@ pub(super) static WORDS: Language = Language {
     ],
     start_words: &["beginn", "anfang", "von", "ab", "start"],
     end_words: &["ende", "bis", "schluss"],
+    given_out: &[
+        "ausgabe", "ausgegeben", "ausgeliehen", "verliehen", "entliehen", "abgeholt", "abholung", "anreise", "ankunft",
+    ],
+    given_back: &["fällig", "rückgabe", "zurück", "zurückgegeben", "abreise"],
     registers: &["tabelle", "liste", "register", "system", "datenbank", "vorlage", "mappe"],
     owners: &["der", "des", "von", "vom"],
     units: &["einheit", "einheiten"],

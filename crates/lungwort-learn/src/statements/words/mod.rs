@@ -310,6 +310,9 @@ pub(super) struct Language {
     pub start_words: &'static [&'static str],
     /// Words of headings over the end of something.
     pub end_words: &'static [&'static str],
+    /// Of headings that say when something is given out, and when it is due or back.
+    pub given_out: &'static [&'static str],
+    pub given_back: &'static [&'static str],
     /// What holds all rows.
     pub registers: &'static [&'static str],
     /// Parts of a whole number.

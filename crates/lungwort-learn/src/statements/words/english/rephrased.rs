@@ -2,6 +2,104 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "must_be|has_to_be|is_always|always ?always {x} for|with|on|at|in ?all ?the {z} ?trips|orders|rows|entries|items|jobs|loans|bookings|visits",
+        "if {2c} is yes, {0} must be {1}",
+    ),
+    (
+        "{k} , must_be|has_to_be|is_always|always ?always {x} for|with|on|at|in ?all ?the {z} ?trips|orders|rows|entries|items|jobs|loans|bookings|visits",
+        "{1}.\nif {3c} is yes, {0} must be {2}",
+    ),
+    (
+        "?and|: nothing|none|no_one {k} smaller|shorter|lower|lighter|less|younger|thinner|narrower than {n} or|nor larger|taller|higher|heavier|more|older|longer|bigger|wider than {n}",
+        "between {2} and {3}",
+    ),
+    (
+        "nothing|none|no_one {k} smaller|shorter|lower|lighter|less|younger|thinner|narrower than {n} or|nor larger|taller|higher|heavier|more|older|longer|bigger|wider than {n}",
+        "between {2} and {3}",
+    ),
+    (
+        "nothing|none|no_one is|may_be|can_be|must_be smaller|shorter|lower|lighter|less|younger|thinner|narrower than {n} or|nor larger|taller|higher|heavier|more|older|longer|bigger|wider than {n}",
+        "between {1} and {2}",
+    ),
+    (
+        "{k} ; nothing|none|no_one {k} smaller|shorter|lower|lighter|less|younger|thinner|narrower than {n} or|nor larger|taller|higher|heavier|more|older|longer|bigger|wider than {n}",
+        "{1}.\nbetween {3} and {4}",
+    ),
+    (
+        "{k} , {k} ; nothing|none|no_one {k} smaller|shorter|lower|lighter|less|younger|thinner|narrower than {n} or|nor larger|taller|higher|heavier|more|older|longer|bigger|wider than {n}",
+        "{1}, {2}.\nbetween {4} and {5}",
+    ),
+    (
+        "{w} do_not|don't|does_not|need_not|never pay ?anything ?a_fee : ?and ?so ?please leave|leaves|keep ?the|a {c} blank|empty ?for_them|for_these|then",
+        "if {1c} is {1v}, {2} must be blank",
+    ),
+    (
+        "{w} pay|pays nothing|no_fee : ?and ?so ?please leave|leaves|keep ?the|a {c} blank|empty ?for_them|for_these|then",
+        "if {1c} is {1v}, {2} must be blank",
+    ),
+    (
+        "{w} is|are free ?of_charge : ?and ?so ?the|a {c} stays|remains|is|must_be|must_stay ?left blank|empty",
+        "if {1c} is {1v}, {2} must be blank",
+    ),
+    (
+        "{w} do_not|don't|does_not|need_not|never pay ?anything ?a_fee ; ?and ?so ?please leave|leaves|keep ?the|a {c} blank|empty ?for_them|for_these|then",
+        "if {1c} is {1v}, {2} must be blank",
+    ),
+    (
+        "{w} pay|pays nothing|no_fee ; ?and ?so ?please leave|leaves|keep ?the|a {c} blank|empty ?for_them|for_these|then",
+        "if {1c} is {1v}, {2} must be blank",
+    ),
+    (
+        "{w} is|are free ?of_charge ; ?and ?so ?the|a {c} stays|remains|is|must_be|must_stay ?left blank|empty",
+        "if {1c} is {1v}, {2} must be blank",
+    ),
+    (
+        "{w} do_not|don't|does_not|need_not|never pay ?anything ?a_fee , ?and ?so ?please leave|leaves|keep ?the|a {c} blank|empty ?for_them|for_these|then",
+        "if {1c} is {1v}, {2} must be blank",
+    ),
+    (
+        "{w} pay|pays nothing|no_fee , ?and ?so ?please leave|leaves|keep ?the|a {c} blank|empty ?for_them|for_these|then",
+        "if {1c} is {1v}, {2} must be blank",
+    ),
+    (
+        "{w} is|are free ?of_charge , ?and ?so ?the|a {c} stays|remains|is|must_be|must_stay ?left blank|empty",
+        "if {1c} is {1v}, {2} must be blank",
+    ),
+    (
+        "{c} and {c} are|is ?both marked|scored|rated|graded|given|recorded|noted from {n} ( {k} ) to {n} ( {k} )",
+        "{1}: from {3} to {5}.\n{2}: from {3} to {5}",
+    ),
+    ("{c} is marked|scored|rated|graded from {n} ( {k} ) to {n} ( {k} )", "{1}: from {2} to {4}"),
+    ("hh : mm ?, from|not_before|no_earlier_than|at_the_earliest {d}", "hh:mm, not before {1}"),
+    ("{k} : hh : mm ?, from|not_before|no_earlier_than|at_the_earliest {d}", "{1}: hh:mm, not before {2}"),
+    ("{c} must_be|has_to_be|must_always_be|is_always {v} if|when|where|whenever {r}", "if {3}, {1} must be {2}"),
+    (
+        "{c} {v} needs|requires|demands|takes ?a|an|the {c} of ?at_least|minimum {n} ?or_more ?mm|cm|m|kg|g|km",
+        "if {1} is {2}, {3} must be at least {4}",
+    ),
+    (
+        "{c} {v} only if|when|where ?the|a {c} is|reaches|exceeds ?at_least {n} ?or_more",
+        "if {1} is {2}, {3} must be at least {4}",
+    ),
+    (
+        "{c} {v} only with|from ?a|an|the {c} of ?at_least {n} ?or_more ?on|upwards",
+        "if {1} is {2}, {3} must be at least {4}",
+    ),
+    (
+        "not_before|no_earlier_than|not_earlier_than {n} , ?and|nor ?but not_after|no_later_than|not_later_than|after {n}",
+        "from {1} to {2}",
+    ),
+    (
+        "not_before|no_earlier_than|not_earlier_than {n} and|nor ?but not_after|no_later_than|not_later_than|after {n}",
+        "from {1} to {2}",
+    ),
+    ("if|when|where|as_soon_as|once ?a|an|any|some {h} , {r}", "if {1} is over 0, {2}"),
+    ("{k} if|when|where|as_soon_as|once {h}", "{1} if {2} is over 0"),
+    (
+        "to_be|is|must_be given|stated|named|filled|filled_in|entered if|when|where|as_soon_as|once {h} : {l}",
+        "one of {2}.\nrequired if {1} is over 0",
+    ),
+    (
         "{k} ; not_before|not_earlier_than ?the {c} ; only together|along with it|that|this",
         "{1}.\nmust not be before {2}.\n{0} and {2}: both or neither",
     ),

@@ -1,6 +1,50 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("ne peut|doit ?pas dépasser le_nombre_de|le_total_de|celui_de|celle_de {c}", "ne doit pas dépasser {1}"),
+    ("au_plus|au_maximum le_nombre_de|le_total_de {c}", "ne doit pas dépasser {1}"),
+    (
+        "obligatoire|requis|requise|à_remplir|à_préciser|à_indiquer|à_renseigner si|dès_que|quand|lorsque|lorsqu'|dès_qu' ?un|une|le|la {i} est saisi|saisie|renseigné|renseignée|indiqué|indiquée|rempli|remplie|donné|donnée",
+        "obligatoire si {1} est rempli",
+    ),
+    (
+        "obligatoire|requis|requise|à_remplir|à_préciser|à_indiquer|à_renseigner dès_qu'un|dès_qu'une|si_un|si_une {i} est saisi|saisie|renseigné|renseignée|indiqué|indiquée|rempli|remplie|donné|donnée",
+        "obligatoire si {1} est rempli",
+    ),
+    (
+        "obligatoire|requis|requise|à_remplir|à_préciser|à_indiquer|à_renseigner dès_qu'il_y_a|s'il_y_a|lorsqu'il_y_a|quand_il_y_a un|une {i}",
+        "obligatoire si {1} est rempli",
+    ),
+    (
+        "{k} ; obligatoire|requis|requise si|dès_que|quand|lorsque ?un|une|le|la {i} est saisi|saisie|renseigné|renseignée|indiqué|indiquée|rempli|remplie|donné|donnée",
+        "{1}.\nobligatoire si {2} est rempli",
+    ),
+    (
+        "?la|le {c} {v} demande|exige|nécessite|requiert ?un|une|le|la {c} d'au_moins|de {n}",
+        "si {1} est {2}, {3} doit être au moins {4}",
+    ),
+    (
+        "?la|le {c} {v} seulement|uniquement si ?le|la|l' {c} atteint|dépasse|est_d'au_moins {n}",
+        "si {1} est {2}, {3} doit être au moins {4}",
+    ),
+    ("pas_avant {n} , ?et|ni ?pas après|pas_après {n}", "de {1} à {2}"),
+    ("pas_avant {n} et|ni ?pas après|pas_après {n}", "de {1} à {2}"),
+    (
+        "si_un|si_une|si_des|dès_qu'un|dès_qu'une|dès_que_des|lorsqu'un|lorsqu'une|quand_un|quand_une {h} , {r}",
+        "si {1} est supérieur à 0, {2}",
+    ),
+    (
+        "à préciser|indiquer|remplir|renseigner si_un|si_une|si_des|dès_qu'un|dès_qu'une|dès_que_des|lorsqu'un|lorsqu'une|quand_un|quand_une {h} : {l}",
+        "{2}.\nobligatoire si {1} est supérieur à 0",
+    ),
+    (
+        "{l} ; à préciser|indiquer|remplir|renseigner si_un|si_une|si_des|dès_qu'un|dès_qu'une|dès_que_des|lorsqu'un|lorsqu'une {h}",
+        "{1}.\nobligatoire si {2} est supérieur à 0",
+    ),
+    (
+        "{k} si_un|si_une|si_des|dès_qu'un|dès_qu'une|dès_que_des|lorsqu'un|lorsqu'une|quand_un|quand_une {h}",
+        "{1} si {2} est supérieur à 0",
+    ),
     ("pas|aucune de|d|date dates|date à_venir|future|futures", "pas dans le futur"),
     ("pas de_date|de_dates|d'date à venir", "pas dans le futur"),
     ("{k} , pas de date|dates à venir", "{1}.\npas dans le futur"),

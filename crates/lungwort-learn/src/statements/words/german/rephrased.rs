@@ -2,6 +2,57 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "für|bei {w} wird|werden|ist|sind ?ein|eine|einen|der|die|das {c} pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|benötigt|gebraucht|verlangt ( {r} )",
+        "Wenn {1c} = {1v}, ist {2} Pflicht.\n{2}: {3}",
+    ),
+    ("?nur ziffern und leerzeichen , mit {n} am anfang|beginn", "nur Ziffern und Leerzeichen, beginnt mit {1}"),
+    ("?nur ziffern , mit {n} am anfang|beginn", "nur Ziffern, beginnt mit {1}"),
+    (
+        "im|in|am|bei|beim|auf|für ?der|dem {w} muss|müssen ?das|die|der {c} vor|unter {n} liegen|sein",
+        "Wenn {1c} = {1v}, muss {2} kleiner als {3} sein",
+    ),
+    (
+        "im|in|am|bei|beim|auf|für ?der|dem {w} muss|müssen ?das|die|der {c} nach|über {n} liegen|sein",
+        "Wenn {1c} = {1v}, muss {2} größer als {3} sein",
+    ),
+    ("ziffern und leerzeichen , beginnt|beginnend|beginnen mit {n}", "nur Ziffern und Leerzeichen, beginnt mit {1}"),
+    (
+        "nur ausfüllen|auszufüllen|anzugeben|angeben , wenn|falls {r} , höchstens|maximal|max {n} zeichen",
+        "höchstens {2} Zeichen.\nnur ausfüllen, wenn {1}",
+    ),
+    (
+        "ein|eine|jeder|jede|jedes {i} darf|kann|soll an|am|im|in ?einem|einer|demselben|derselben|selben|gleichen {i} nur|höchstens ein|eine|einen|einmal {k}",
+        "{1} und {2} zusammen müssen eindeutig sein",
+    ),
+    (
+        "kein|keine {i} darf|kann an|am|im|in ?einem|einer|demselben|derselben|selben|gleichen {i} zwei|mehrere|mehr_als_eine|mehr_als_einen|mehr_als_ein|zweimal|doppelt {k}",
+        "{1} und {2} zusammen müssen eindeutig sein",
+    ),
+    ("frühestens|nicht_vor|ab {n} , ?und spätestens|nicht_nach|bis {n}", "von {1} bis {2}"),
+    ("nicht_vor {n} und nicht_nach {n}", "von {1} bis {2}"),
+    ("{k} , frühestens|nicht_vor|ab {n} , ?und spätestens|nicht_nach|bis {n}", "{1}, von {2} bis {3}"),
+    (
+        "für|bei {w} wird|werden|ist|sind ?ein|eine|einen|der|die|das {c} pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|benötigt|gebraucht|verlangt",
+        "Wenn {1c} = {1v}, ist {2} Pflicht",
+    ),
+    (
+        "nötig|notwendig|benötigt|gebraucht|erforderlich|anzugeben|pflicht für|bei|im|in {w}",
+        "Wenn {1c} = {1v}, ist {0} Pflicht",
+    ),
+    ("{r} , schreibweise|geschrieben {d}", "{1}.\ngeschrieben wie {2}"),
+    ("{w} gibt_es|ist|sind nur in|im|mit|bei|am ?der|dem {y} ?möglich", "Wenn {1c} = {1v}, muss {2c} {2v} sein"),
+    ("bei|für|im|in|am {w} ist|muss ?der|die|das {c} immer|stets {v} ?sein", "Wenn {1c} = {1v}, muss {2} {3} sein"),
+    ("wenn|falls|sobald ?ein|eine|einige {h} , {r}", "Wenn {1} größer als 0 ist, {2}"),
+    ("{k} , wenn|falls|sobald {h}", "{1}, wenn {2} größer als 0 ist"),
+    (
+        "{c} {v} nur|erst ab|mit|bei ?einer|einem {c} von ?mindestens {n}",
+        "Wenn {1} = {2}, muss {3} mindestens {4} sein",
+    ),
+    (
+        "{c} {v} erfordert|verlangt|braucht|setzt ?eine|einen|ein {c} von ?mindestens {n} ?voraus",
+        "Wenn {1} = {2}, muss {3} mindestens {4} sein",
+    ),
+    (
         "{k} ; nicht_vor|nicht_früher_als ?dem {c} ; nur zusammen|gemeinsam mit diesem|dieser|ihm|ihr|dem",
         "{1}.\nnicht vor {2}.\n{0} und {2}: beide oder keines",
     ),
