@@ -572,9 +572,13 @@ fn without_remark<'t>(text: &'t str, language: &Language) -> &'t str {
             text = list.trim_end();
         }
     }
+    let is_duty = |remark: &str| {
+        let remark = remark.to_lowercase();
+        [language.required, language.optional].iter().any(|words| words.contains(&remark.as_str()))
+    };
     if let Some((list, remark)) = text.strip_suffix(')').and_then(|inside| inside.rsplit_once(" ("))
         && !list.contains('(')
-        && remark.split_whitespace().count() >= 2
+        && (remark.split_whitespace().count() >= 2 || is_duty(remark))
         && list.contains([',', '/', '|'])
     {
         text = list.trim_end();

@@ -23,6 +23,10 @@ static AMONG: LazyLock<Option<Regex>> =
 /// `level = 3`
 static NUMBER: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\b([a-z_][a-z0-9_]*) (=|<>) (\d+)\b").ok());
 
+/// `minutes >= 45`, and nothing else.
+static LIMIT: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r#"^("?)([a-z_][a-z0-9_]*) (<=|>=|<|>) (-?\d+(?:\.\d+)?)("?)$"#).ok());
+
 /// Keys whose values are conditions.
 pub(super) const CONDITIONS: &[&str] = &["required_when", "blank_when"];
 
@@ -166,7 +170,28 @@ fn as_answered(condition: &str, kinds: &HashMap<String, Kind>) -> Option<String>
     of_answers.then(|| if quoted { format!("\"{said}\"") } else { said })
 }
 
+/// A limit on a column that has a list of numbers, as those of them that it lets through: texts are not compared so.
+fn among_listed(condition: &str, kinds: &HashMap<String, Kind>) -> Option<String> {
+    let parts = LIMIT.as_ref()?.captures(condition)?;
+    let Some(Kind::List(values)) = kinds.get(&parts[2]) else { return None };
+    let limit: f64 = parts[4].parse().ok()?;
+    let numbers: Option<Vec<f64>> = values.iter().map(|value| number_of(value)?.parse().ok()).collect();
+    let lets = |number: &f64| match &parts[3] {
+        "<=" => *number <= limit,
+        ">=" => *number >= limit,
+        "<" => *number < limit,
+        _ => *number > limit,
+    };
+    let within: Vec<String> =
+        values.iter().zip(numbers?).filter(|(_, number)| lets(number)).map(|(value, _)| format!("'{value}'")).collect();
+    let some = !within.is_empty() && within.len() < values.len();
+    some.then(|| format!("{}{} IN ({}){}", &parts[1], &parts[2], within.join(", "), &parts[5]))
+}
+
 fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
+    if let Some(listed) = among_listed(condition, kinds) {
+        return listed;
+    }
     let (Some(equals), Some(among)) = (EQUALS.as_ref(), AMONG.as_ref()) else { return condition.to_owned() };
     // Codes of a list are texts, also where they are numbers.
     let coded = |found: &Captures<'_>| match kinds.get(&found[1]) {

@@ -371,6 +371,8 @@ impl Reader<'_> {
     fn check(&mut self) -> Option<Piece> {
         let articles = [self.language.articles, self.language.every];
         let from = articles.iter().filter_map(|words| self.phrase(words, self.at)).max().unwrap_or(self.at);
+        // "A running three-digit number"
+        let from = self.phrase(self.language.pieces.counting_up, from).unwrap_or(from);
         let checks = self.language.pieces.checks.iter();
         let found = checks.filter_map(|(name, class)| Some((self.phrase(std::slice::from_ref(name), from)?, class)));
         let (end, class) = found.max_by_key(|(end, _)| *end)?;
@@ -427,6 +429,8 @@ impl Reader<'_> {
         // "And a three-digit number"
         let articles = [self.language.articles, self.language.every];
         let from = articles.iter().filter_map(|words| self.phrase(words, self.at)).max().unwrap_or(self.at);
+        // "A running three-digit number"
+        let from = self.phrase(self.language.pieces.counting_up, from).unwrap_or(from);
         if let Some(count) = digits_of_word(self.sentence.word(from), self.language) {
             self.at = from + 1;
             self.skips(self.language.pieces.nouns);

@@ -114,7 +114,9 @@ pub(super) fn added(
 ) -> bool {
     let ([(sheet, column)], Some(_)) = (before, conditional_at(sentence, language)) else { return false };
     // "Colour: required unless Class is SET" goes on about another column.
-    let elsewhere = claims.iter().any(|claim| claim.place().is_some_and(|place| place != (*sheet, *column)));
+    // "If the size is XL, at least 45" has told what it means.
+    let other = |claim: &Claim| claim.place().is_none_or(|place| place != (*sheet, *column));
+    let elsewhere = claims.iter().any(other);
     if elsewhere {
         return false;
     }

@@ -177,6 +177,7 @@ fn parts(text: &str, language: &Language, led: bool) -> Option<Vec<String>> {
 
 /// Takes off the first and the last value of a list what belongs to the sentence.
 fn put_right(values: &mut [String], language: &Language, led: bool) {
+    without_name_of_numbers(values);
     // "One of the abbreviations pc, kg or m": what the values are called stands before the first.
     if led && values.len() >= 3 && values[1..].iter().all(|value| !value.contains(' ')) {
         let (_, last) = values[0].rsplit_once(' ').unwrap_or_default();
@@ -221,6 +222,18 @@ fn put_right(values: &mut [String], language: &Language, led: bool) {
         if let Some((_, name)) = names.map(|at| values[0].split_at(at)).filter(|(lead, _)| plain(lead)) {
             values[0] = name.to_owned();
         }
+    }
+}
+
+/// `KW 28, 29 or 30`: what the numbers are called stands before the first.
+fn without_name_of_numbers(values: &mut [String]) {
+    let number = |text: &str| !text.is_empty() && text.bytes().all(|byte| byte.is_ascii_digit());
+    if let Some((first, others)) = values.split_first_mut()
+        && others.len() >= 2
+        && others.iter().all(|value| number(value))
+        && let Some((_, last)) = first.split_once(' ').filter(|(_, last)| number(last))
+    {
+        *first = last.to_owned();
     }
 }
 

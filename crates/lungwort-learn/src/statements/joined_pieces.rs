@@ -85,8 +85,9 @@ fn joined_by(sentence: &Sentence, language: &Language, from: usize, end: usize) 
 
 /// A sign that is named at a word, and the word behind it; signs that part the values of a list join no pieces.
 fn sign_at(sentence: &Sentence, language: &Language, at: usize) -> Option<(String, usize)> {
-    let article =
-        |at: usize| [language.every, language.articles].iter().any(|words| words.contains(&sentence.word(at)));
+    // "Des tirets"
+    let small = [language.every, language.articles, language.small];
+    let article = |at: usize| small.iter().any(|words| words.contains(&sentence.word(at)));
     let at = at + usize::from(article(at));
     let space = language.pieces.spaces.first().map(|space| (*space, " "));
     let signs = language.signs.iter().copied().chain(space);

@@ -250,7 +250,8 @@ fn is_kind_of_things(sentence: &Sentence, language: &Language, mention: &Mention
     let yes_no = column.is_yes_no() || counts_answers(column);
     let before = |back: usize| mention.words.start.checked_sub(back).map_or("", |at| sentence.word(at));
     let led = language.only_for.contains(&before(1))
-        || language.every.contains(&before(1)) && language.only_for.contains(&before(2));
+        || [language.every, language.articles].iter().any(|words| words.contains(&before(1)))
+            && language.only_for.contains(&before(2));
     let thing = sentence.gap(mention.words.end.max(1) - 1).is_empty() && mention.words.end < sentence.words.len();
     yes_no && mention.words.len() == 1 && led && thing
 }

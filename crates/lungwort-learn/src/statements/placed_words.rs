@@ -213,6 +213,14 @@ impl Fitting<'_> {
         let mut named: Vec<&NamedValue> = values.named.iter().filter(within).collect();
         named.sort_by_key(|of| of.words.start);
         named.dedup_by(|one, other| one.value == other.value);
+        // "Not passed" beside "passed" would be denied in the sentence that is read in its stead.
+        let denied = |of: &&NamedValue| {
+            let first = of.value.split(' ').next().unwrap_or_default().to_lowercase();
+            of.words.len() > 1 && self.language.negations.contains(&first.as_str())
+        };
+        if named.iter().any(denied) {
+            return None;
+        }
         let heading = &named.first()?.heading;
         let or = self.language.or.first().copied().unwrap_or("/");
         let said: Vec<&str> = named.iter().map(|of| of.value.as_str()).collect();

@@ -201,13 +201,18 @@ fn leaves_blank(behind: &str) -> bool {
     })
 }
 
-/// Whether a clause ends with what comes after a day that the one before it names.
+/// Whether a clause ends with what comes after a day that the one before it names, or has a condition on what that one is about.
 fn refers_back(before: &str, behind: &str) -> bool {
     let (before, behind) = (before.to_lowercase(), behind.trim_end_matches(['.', ' ']).to_lowercase());
     super::words::ALL.iter().any(|language| {
         let names = language.later.iter().any(|phrase| before.contains(&format!(" {phrase} ")));
         let ends = |phrase: &&str| behind.strip_suffix(*phrase).is_some_and(|rest| rest.ends_with(' '));
-        names && language.thereafter.iter().any(ends)
+        // "Required when Hire is Yes; must be blank when it is No"
+        let when = |word: &&str| {
+            let it = |of: &&str| behind.contains(&format!(" {word} {of} "));
+            before.contains(&format!(" {word} ")) && language.pronouns.iter().any(it)
+        };
+        names && language.thereafter.iter().any(ends) || language.conditional.iter().any(when)
     })
 }
 

@@ -504,6 +504,10 @@ fn without_parts_of_values((sentence, language): (&Sentence, &Language), about: 
     // The words of each value.
     let (mut values, mut apart): (Vec<Range<usize>>, bool) = (Vec::new(), true);
     for at in start..sentence.words.len() {
+        // What is in brackets is said of the list.
+        if at > start && sentence.gap(at - 1).starts_with('(') {
+            break;
+        }
         if or(at) {
             apart = true;
             continue;
@@ -528,8 +532,16 @@ fn without_parts_of_values((sentence, language): (&Sentence, &Language), about: 
             .all(|value| value.len() <= 3 && value.clone().skip(usize::from(value.start == start)).all(is_plain))
         && values.iter().all(is_joined)
         && values.iter().any(|value| value.len() == 1 && !named(value));
+    // "Type: cloth, leather or paper" has all of them for values.
+    let or_last = values.last().is_some_and(|last| last.start > start && or(last.start - 1));
+    let label = label.is_some_and(|end| end == start);
+    let is_value = |mention: &Mention| {
+        let of =
+            |value: &Range<usize>| is_part_of(&mention.words, value) || label && or_last && mention.words == *value;
+        values.iter().any(of)
+    };
     if list {
-        found.retain(|mention| !values.iter().any(|value| is_part_of(&mention.words, value)));
+        found.retain(|mention| !is_value(mention));
     }
 }
 

@@ -951,3 +951,11 @@ fn ranges_in_prose_and_what_happened_are_read() {
     insta::assert_snapshot!("moules", read_all(include_str!("said/moules.txt")));
     insta::assert_snapshot!("lines_lost", read_all(include_str!("said/lines_lost.txt")));
 }
+
+#[test]
+fn limits_of_kinds_among_lists_are_read() {
+    insta::assert_snapshot!("dog_walks", read_all(include_str!("said/dog_walks.txt")));
+    insta::assert_snapshot!("orgelkurs", read_all(include_str!("said/orgelkurs.txt")));
+    insta::assert_snapshot!("reliures", read_all(include_str!("said/reliures.txt")));
+    insta::assert_snapshot!("bindings_in_english", read_all(include_str!("said/bindings_in_english.txt")));
+}

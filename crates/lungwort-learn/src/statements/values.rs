@@ -180,8 +180,11 @@ fn number_alone((text, sentence, language): (&Text, &Sentence, &Language), draft
 /// "A group may book up to 40 seats" limits the seats, where that is another column.
 fn of_what_is_counted(claims: &mut Vec<Claim>, (sentence, language): (&Sentence, &Language), mentions: &[Mention]) {
     let counted = |mention: &&Mention| {
+        // "Une commande" is not counted.
         let number = mention.words.start.checked_sub(1).filter(|at| sentence.number(*at, language).is_some());
-        number.is_some_and(|at| sentence.gap(at).is_empty())
+        number
+            .filter(|at| !language.articles.contains(&sentence.word(*at)))
+            .is_some_and(|at| sentence.gap(at).is_empty())
     };
     let mut of = mentions.iter().filter(counted);
     let (Some(mention), None) = (of.next(), of.next()) else { return };
@@ -202,7 +205,8 @@ fn of_what_is_counted(claims: &mut Vec<Claim>, (sentence, language): (&Sentence,
 }
 
 fn is_of_numbers(claim: &Claim) -> bool {
-    matches!(claim.key, "type" | "min" | "max" | "above" | "below" | "places")
+    let day = claim.key == "type" && claim.value.starts_with("\"date");
+    !day && matches!(claim.key, "type" | "min" | "max" | "above" | "below" | "places")
 }
 
 /// Makes offers of what holds usually, or under a condition of another column.

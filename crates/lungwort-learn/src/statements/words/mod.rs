@@ -66,6 +66,8 @@ pub(super) struct Pieces {
     pub checks: &'static [(&'static str, &'static str)],
     /// A number that counts up, and any number.
     pub running: &'static [&'static str],
+    /// Before such a number whose digits are counted.
+    pub counting_up: &'static [&'static str],
     pub number: &'static [&'static str],
     /// Behind counted digits: `a six-digit number`.
     pub nouns: &'static [&'static str],

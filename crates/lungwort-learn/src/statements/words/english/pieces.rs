@@ -21,6 +21,7 @@ pub(super) const PIECES: &Pieces = &Pieces {
         ("check character", "[A-Z0-9]"),
         ("check digit or letter", "[A-Z0-9]"),
     ],
+    counting_up: &["running", "serial", "consecutive", "sequential"],
     running: &[
         "running number", "serial number", "sequence number", "sequential number", "consecutive number", "counter",
     ],

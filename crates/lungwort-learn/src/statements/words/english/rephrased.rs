@@ -1,6 +1,49 @@
 //! What English sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("required|mandatory|compulsory|obligatory , {v} followed_by {r}", "required.\n{1} followed by {2}"),
+    (
+        "required|needed|mandatory|compulsory when|if|where {c} is {v} ; must be blank when|if|where it is {v}",
+        "required if {1} is {2}.\nmust be blank if {1} is {3}",
+    ),
+    ("{y} at_least|no_less_than|minimum {n}", "if {1c} is {1v}, {0} must be at least {2}"),
+    ("{y} at_most|no_more_than|up_to|maximum {n}", "if {1c} is {1v}, {0} must be at most {2}"),
+    ("{k} , {n} or {n} ; at_least {n} for|with|in {w}", "{1}, {2} or {3}.\nif {5c} is {5v}, {0} must be at least {4}"),
+    (
+        "{n} , {n} , {n} or {n} ; at_least {n} for|with|in {w}",
+        "{1}, {2}, {3} or {4}.\nif {6c} is {6v}, {0} must be at least {5}",
+    ),
+    ("{n} , {n} or {n} ; at_least {n} for|with|in {w}", "{1}, {2} or {3}.\nif {5c} is {5v}, {0} must be at least {4}"),
+    ("{v} or {v} , {v} for|with|on|at|in {w}", "{1} or {2}.\nif {4c} is {4v}, {0} must be {3}"),
+    ("{v} or {v} ; {w} always {v}", "{1} or {2}.\nif {3c} is {3v}, {0} must be {4}"),
+    ("{y} always {x}", "if {1c} is {1v}, {0} must be {2}"),
+    ("if|when|where {r} , it|this must_be|has_to_be|is_always {v}", "if {1}, {0} must be {2}"),
+    (
+        "cannot|must_not|may_not|can_not|not ?be ?combined|used|given|entered ?together with {z}",
+        "must be blank if {1c} is yes",
+    ),
+    (
+        "cannot|must_not|may_not|can_not|not be combined|used|given|entered ?together with {c}",
+        "must be blank if {1} is given",
+    ),
+    ("not together with {c}", "must be blank if {1} is given"),
+    (
+        "required|mandatory for|with {w} ; ?please leave|leaves|keep ?it blank|empty for|with {w}",
+        "required for {1}.\nmust be blank if {2c} is {2v}",
+    ),
+    ("{l} , only for|with {c} {v}", "{1}.\nonly if {2} is {3}"),
+    (
+        "required|needed|mandatory|compulsory|obligatory|given|filled when|if|where {c} is {v} ; ?and must_be|stays|is|left ?left blank|empty when|if|where it|that|this is {v}",
+        "required if {1} is {2}.\nmust be blank if {1} is {3}",
+    ),
+    (
+        "required|needed|mandatory|compulsory|obligatory|given|filled when|if|where {c} is {v} , ?and must_be|stays|is|left ?left blank|empty when|if|where it|that|this is {v}",
+        "required if {1} is {2}.\nmust be blank if {1} is {3}",
+    ),
+    (
+        "required|needed|mandatory|compulsory|obligatory|given|filled when|if|where {c} is {v} and ?must ?be ?left blank|empty when|if|where it|that|this is {v}",
+        "required if {1} is {2}.\nmust be blank if {1} is {3}",
+    ),
     (
         "must_be|has_to_be|is_always|always ?always {x} for|with|on|at|in ?all ?the {z} ?trips|orders|rows|entries|items|jobs|loans|bookings|visits",
         "if {2c} is yes, {0} must be {1}",

@@ -15,6 +15,7 @@ pub(super) const PIECES: &Pieces = &Pieces {
         ("clé de contrôle", r"\d"),
         ("caractère de contrôle", "[A-Z0-9]"),
     ],
+    counting_up: &[],
     running: &["numéro d'ordre", "numéro courant", "numéro séquentiel"],
     number: &["nombre", "numéro"],
     nouns: &["numéro", "code"],

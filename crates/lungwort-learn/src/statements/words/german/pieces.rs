@@ -19,6 +19,7 @@ pub(super) const PIECES: &Pieces = &Pieces {
         ("kontrollziffer", r"\d"),
         ("prüfzeichen", "[A-Z0-9]"),
     ],
+    counting_up: &["laufende", "laufenden", "laufender", "fortlaufende", "fortlaufenden", "fortlaufender"],
     running: &[
         "laufende nummer", "laufenden nummer", "laufender nummer", "fortlaufende nummer", "fortlaufenden nummer",
     ],

@@ -2,6 +2,37 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "{c} oder {c} ist|sind pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|benötigt ; mit +",
+        "mindestens eines von {1} und {2} muss angegeben werden.\n{0}: beginnt mit +",
+    ),
+    ("mit +", "beginnt mit +"),
+    ("pflicht|erforderlich|verpflichtend , {v} gefolgt_von {r}", "Pflicht.\n{1} gefolgt von {2}"),
+    (
+        "{c} oder {c} ist|sind|muss ?angegeben pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|benötigt",
+        "mindestens eines von {1} und {2} muss angegeben werden",
+    ),
+    (
+        "{c} oder {c} ist|sind pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|benötigt ; {r}",
+        "mindestens eines von {1} und {2} muss angegeben werden.\n{0}: {3}",
+    ),
+    (
+        "eines|eine|einer von_beiden|der_beiden ist|muss pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|benötigt : {c} oder {c}",
+        "mindestens eines von {1} und {2} muss angegeben werden",
+    ),
+    ("bei {c} : {l}", "{2}.\nPflicht, wenn {1} angegeben ist"),
+    (
+        "{l} , pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|benötigt bei {c}",
+        "{1}.\nPflicht, wenn {2} angegeben ist",
+    ),
+    (
+        "bei|für|in|im {w} ist|sind|gibt_es|wird keine|kein|keinen {c} ?möglich|vorgesehen|erlaubt|gewährt|vergeben|zulässig",
+        "Wenn {1c} = {1v}, bleibt {2} leer",
+    ),
+    (
+        "{v} = {v} , {v} = {v} ; bei|für {v} ist|sind|gibt_es|wird keine|kein|keinen {c} ?möglich|vorgesehen|erlaubt|gewährt|vergeben|zulässig",
+        "{1} = {2}, {3} = {4}.\nWenn {0} = {5}, bleibt {6} leer",
+    ),
+    (
         "für|bei {w} wird|werden|ist|sind ?ein|eine|einen|der|die|das {c} pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|benötigt|gebraucht|verlangt ( {r} )",
         "Wenn {1c} = {1v}, ist {2} Pflicht.\n{2}: {3}",
     ),
