@@ -262,7 +262,7 @@ pub(super) fn apart(
         let plain = plain.or_else(on)?;
         Some(plain.into_iter().map(|part| part.in_the_stead_of(sentence)).collect())
     };
-    if let Some(parts) = signed_headings::apart(text, &sentence, draft) {
+    if let Some(parts) = signed_headings::apart(known, text, &sentence, draft) {
         return parts;
     }
     let sentence = with_headings(known, text, without_stars(sentence, draft), draft);

@@ -115,6 +115,7 @@ mod written_out;
 mod yes_no;
 mod zeros;
 
+use std::cell::Cell;
 use std::collections::HashSet;
 
 use super::Entry;
@@ -183,6 +184,8 @@ struct Entries<'t> {
     headings: Headings,
     /// The language that most of its sentences are in.
     likely: Option<&'static Language>,
+    /// Legends of signs that have been read column by column.
+    legends: Cell<usize>,
 }
 
 impl Entries<'_> {
@@ -340,7 +343,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
         return;
     }
     let at = entries.iter().map(|entry| entry.as_ref().map(|entry| entry.at)).collect();
-    let mut known = Entries { template, at, headings: Headings::of(draft), likely: None };
+    let mut known = Entries { template, at, headings: Headings::of(draft), likely: None, legends: Cell::default() };
     let columns = draft.sheets.iter().map(|sheet| sheet.columns.len()).sum::<usize>();
     let most = (NAMED_IN_SENTENCES / columns.max(1)).min(SENTENCES);
     let mut seen = HashSet::new();

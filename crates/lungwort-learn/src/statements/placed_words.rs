@@ -295,8 +295,13 @@ impl Fitting<'_> {
         }
         let alike =
             |one: &str, other: &str| one == other || counts && (is_form_of(one, other) || is_form_of(other, one));
+        // Most headings have nothing of the last word.
+        let begun: String = said.last().map(|last| last.chars().take(3).collect()).unwrap_or_default();
         // "The quote is accepted" is said of a column Accepted, too.
         let heads = |heading: &str| {
+            if !heading.to_lowercase().contains(&begun) {
+                return false;
+            }
             heading_in_words(heading).is_some_and(|heading| {
                 let words: Vec<&str> = heading.words.iter().map(|(word, _)| word.as_str()).collect();
                 let Some(own) = said.len().checked_sub(words.len()).map(|from| &said[from..]) else { return false };

@@ -2,18 +2,20 @@
 
 use super::sentence::{Sentence, sentences};
 use super::words;
-use super::{About, Text};
+use super::{About, Entries, Text};
 use crate::draft::Draft;
 
 /// Signs that may stand behind a heading.
 const SIGNS: &[char] = &['*', '+', '°', '†', '‡', '#', '^', '~', '§', '¹', '²', '³'];
 
-/// Columns that one sign stands for, at most.
+/// Columns that one sign stands for, at most, and legends of a template that are read so: each is as many sentences as it has columns.
 const MOST: usize = 40;
+const LEGENDS: usize = 12;
 
 /// What a legend says, column by column, where what it says of a sign holds under a condition.
-pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
-    if text.about.column().is_some() || !sentence.text.contains(SIGNS) {
+pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft: &Draft) -> Option<Vec<Sentence>> {
+    let read = known.legends.get();
+    if read >= LEGENDS || text.about.column().is_some() || !sentence.text.contains(SIGNS) {
         return None;
     }
     let clauses = clauses(&sentence.text);
@@ -29,11 +31,13 @@ pub(super) fn apart(text: &Text, sentence: &Sentence, draft: &Draft) -> Option<V
     let mut said = Vec::new();
     for (sign, clause) in clauses {
         let marked = headings.iter().filter(|heading| sign_of(heading) == sign && heading.len() > sign.len());
-        for heading in marked.take(MOST) {
+        let left = MOST.saturating_sub(said.len());
+        for heading in marked.take(left) {
             let heading = heading.trim_end_matches(SIGNS).trim();
             said.extend(sentences(&format!("{heading}: {clause}")));
         }
     }
+    known.legends.set(read + usize::from(!said.is_empty()));
     (!said.is_empty()).then(|| said.into_iter().map(|part| part.in_the_stead_of(sentence)).collect())
 }
 

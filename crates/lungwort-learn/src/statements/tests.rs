@@ -44,7 +44,8 @@ fn read_each(headings: &[&str], texts: &[(&str, About)]) -> Vec<String> {
         pointed: Default::default(),
     };
     let mut draft = draft(headings);
-    let known = Entries { template: &template, at: vec![None], headings: Headings::of(&draft), likely: None };
+    let headings = Headings::of(&draft);
+    let known = Entries { template: &template, at: vec![None], headings, likely: None, legends: Cell::default() };
     let mut said = Spoken::default();
     for (text, about) in texts {
         said.begin();
