@@ -2,10 +2,6 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("required|mandatory|compulsory|obligatory , {v} followed_by {r}", "required.\n{1} followed by {2}"),
-    (
-        "required|needed|mandatory|compulsory when|if|where {c} is {v} ; must be blank when|if|where it is {v}",
-        "required if {1} is {2}.\nmust be blank if {1} is {3}",
-    ),
     ("{y} at_least|no_less_than|minimum {n}", "if {1c} is {1v}, {0} must be at least {2}"),
     ("{y} at_most|no_more_than|up_to|maximum {n}", "if {1c} is {1v}, {0} must be at most {2}"),
     ("{k} , {n} or {n} ; at_least {n} for|with|in {w}", "{1}, {2} or {3}.\nif {5c} is {5v}, {0} must be at least {4}"),
@@ -45,19 +41,15 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "required if {1} is {2}.\nmust be blank if {1} is {3}",
     ),
     (
-        "must_be|has_to_be|is_always|always ?always {x} for|with|on|at|in ?all ?the {z} ?trips|orders|rows|entries|items|jobs|loans|bookings|visits",
+        "must_be|has_to_be|is_always|always ?always {x} for|with|on|at|in ?all ?the {z}",
         "if {2c} is yes, {0} must be {1}",
     ),
     (
-        "{k} , must_be|has_to_be|is_always|always ?always {x} for|with|on|at|in ?all ?the {z} ?trips|orders|rows|entries|items|jobs|loans|bookings|visits",
+        "{k} , must_be|has_to_be|is_always|always ?always {x} for|with|on|at|in ?all ?the {z}",
         "{1}.\nif {3c} is yes, {0} must be {2}",
     ),
     (
-        "?and|: nothing|none|no_one {k} smaller|shorter|lower|lighter|less|younger|thinner|narrower than {n} or|nor larger|taller|higher|heavier|more|older|longer|bigger|wider than {n}",
-        "between {2} and {3}",
-    ),
-    (
-        "nothing|none|no_one {k} smaller|shorter|lower|lighter|less|younger|thinner|narrower than {n} or|nor larger|taller|higher|heavier|more|older|longer|bigger|wider than {n}",
+        "?and nothing|none|no_one {k} smaller|shorter|lower|lighter|less|younger|thinner|narrower than {n} or|nor larger|taller|higher|heavier|more|older|longer|bigger|wider than {n}",
         "between {2} and {3}",
     ),
     (
@@ -227,13 +219,12 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "at least one of {1} and {2} must be given",
     ),
     ("without ?a ?an ?the {c} there must|has_to be ?a ?an ?the {c}", "if {1} is blank, {2} is required"),
-    ("mm|m : ss_hh|ss_cc|ss_ff|ss_th|ss_tt|ss_hs ( {d} )", "{0} in the form 00:00.00"),
     (
         "{c} : at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} ; ?but ?and if|when|where {r} , ?at_most at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
         "{1} at least {2} {3} after {4}.\nif {5}, {1} is no more than {6} {7} after {4}",
     ),
     (
-        "{c} : at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{c} : at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
         "{1} at least {2} {3} after {4}.\nif {5c} is {5v}, {1} is no more than {6} {7} after {4}",
     ),
     (
@@ -241,7 +232,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1} at least {2} {3} after {4}.\nif {5}, {1} is no more than {6} {7} after {4}",
     ),
     (
-        "{c} : at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{c} : at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
         "{1} at least {2} {3} after {4}.\nif {5c} is {5v}, {1} is no more than {6} {7} after {4}",
     ),
     (
@@ -249,7 +240,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1} no more than {2} {3} after {4}.\nif {5}, {1} is no more than {6} {7} after {4}",
     ),
     (
-        "{c} : at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{c} : at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
         "{1} no more than {2} {3} after {4}.\nif {5c} is {5v}, {1} is no more than {6} {7} after {4}",
     ),
     (
@@ -257,7 +248,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1} no more than {2} {3} after {4}.\nif {5}, {1} is no more than {6} {7} after {4}",
     ),
     (
-        "{c} : at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "{c} : at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
         "{1} no more than {2} {3} after {4}.\nif {5c} is {5v}, {1} is no more than {6} {7} after {4}",
     ),
     (
@@ -265,7 +256,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{0} at least {1} {2} after {3}.\nif {4}, {0} is no more than {5} {6} after {3}",
     ),
     (
-        "at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
         "{0} at least {1} {2} after {3}.\nif {4c} is {4v}, {0} is no more than {5} {6} after {3}",
     ),
     (
@@ -273,7 +264,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{0} at least {1} {2} after {3}.\nif {4}, {0} is no more than {5} {6} after {3}",
     ),
     (
-        "at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "at_least|no_earlier_than|not_earlier_than|no_sooner_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
         "{0} at least {1} {2} after {3}.\nif {4c} is {4v}, {0} is no more than {5} {6} after {3}",
     ),
     (
@@ -281,7 +272,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{0} no more than {1} {2} after {3}.\nif {4}, {0} is no more than {5} {6} after {3}",
     ),
     (
-        "at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} ; ?but ?and ?for ?with ?the {w} ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
         "{0} no more than {1} {2} after {3}.\nif {4c} is {4v}, {0} is no more than {5} {6} after {3}",
     ),
     (
@@ -289,7 +280,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{0} no more than {1} {2} after {3}.\nif {4}, {0} is no more than {5} {6} after {3}",
     ),
     (
-        "at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?orders|ones|rows|entries|items ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
+        "at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after|from|of ?the {c} , ?but ?and ?for ?with ?the {w} ?, at_most|no_more_than|not_more_than|within|up_to|no_later_than {n} {v} after_it|after_that|of_it|of_that|from_it|afterwards|thereafter|later",
         "{0} no more than {1} {2} after {3}.\nif {4c} is {4v}, {0} is no more than {5} {6} after {3}",
     ),
     (
@@ -359,7 +350,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1} {2} {3} after {4}.\nif {5c} is {5v}, {0} is no more than {6} {7} after {4}",
     ),
     (
-        "between {n} and {n} days after|from|following ?the {c} ; {w} ?orders|ones|rows|entries|items within|at_most|no_more_than {n} {v} after|of|from it|that|this",
+        "between {n} and {n} days after|from|following ?the {c} ; {w} within|at_most|no_more_than {n} {v} after|of|from it|that|this",
         "at least {1} days after {3}.\nno more than {2} days after {3}.\nif {4c} is {4v}, {0} is no more than {5} {6} after {3}",
     ),
     (
@@ -449,7 +440,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "if {1c} is {1v}, {2} must be at least {3}",
     ),
     (
-        "?{c} {w} needs|need|requires|require|takes {c} {n} or|and above|more|higher|over|up|upwards",
+        "{w} needs|need|requires|require|takes {c} {n} or|and above|more|higher|over|up|upwards",
         "if {2c} is {2v}, {3} must be at least {4}",
     ),
     (
@@ -496,10 +487,9 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "?the {c} does_not|may_not|must_not|cannot|should_not|never {k} : {c} is|must_be|has_to_be someone_else|somebody_else|another_person|a_different_person",
         "{3} must differ from {1}",
     ),
-    ("mm|m : ss_hh|ss_cc|ss_ff|ss_th|ss_tt|ss_hs ?( ?{n} ?: ?{d} ?)", "{0} in the form 00:00.00"),
     ("mm|m : ss_hh|ss_cc|ss_ff|ss_th|ss_tt|ss_hs", "{0} in the form 00:00.00"),
     (
-        "{c} is|: {n} to|- {n} and ?is filled|given|entered|needed|used for {k} ( {c} {v} ) only",
+        "{c} is {n} to|- {n} and ?is filled|given|entered|needed|used for {k} ( {c} {v} ) only",
         "{1}: from {2} to {3}.\n{1}: only if {5} is {6}",
     ),
     (

@@ -13,10 +13,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{1}.\nne doit pas dépasser {2}",
     ),
     ("oui ou non , obligatoire", "obligatoire.\noui ou non"),
-    (
-        "obligatoire pour ?le|la|les {w} ; ?à laisser|laissez|reste ?à vide pour ?le|la|les {w}",
-        "obligatoire si {1c} est {1v}.\nvide si {2c} est {2v}",
-    ),
     ("{l} , uniquement|seulement pour ?le|la {c} {v}", "{1}.\nuniquement si {2} est {3}"),
     ("ne peut|doit ?pas dépasser le_nombre_de|le_total_de|celui_de|celle_de {c}", "ne doit pas dépasser {1}"),
     ("au_plus|au_maximum le_nombre_de|le_total_de {c}", "ne doit pas dépasser {1}"),
