@@ -19,7 +19,8 @@ static SIZED: LazyLock<Option<Regex>> = LazyLock::new(|| {
 
 /// A date pattern.
 static DATE_PATTERN: LazyLock<Option<Regex>> = LazyLock::new(|| {
-    Regex::new(r"\b(?:dd?|mm?m?m?|yyyy|yy)([/.\- ])(?:dd?|mm?m?m?)([/.\- ])(?:dd?|yyyy|yy)(?:[ t]hh:mm(?::ss)?)?").ok()
+    Regex::new(r"(?-u:\b)(?:dd?|mm?m?m?|yyyy|yy)([/.\- ])(?:dd?|mm?m?m?)([/.\- ])(?:dd?|yyyy|yy)(?:[ t]hh:mm(?::ss)?)?")
+        .ok()
 });
 
 /// What a column of the definitions tells.
@@ -575,7 +576,7 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
 /// A date pattern in a text.
 pub fn date_pattern_in(lower: &str) -> Option<String> {
     // The letter between a day and its time is a capital one in ISO 8601.
-    let found = DATE_PATTERN.as_ref()?.find(lower)?.as_str().replace('t', "T");
+    let found = DATE_PATTERN.as_ref().filter(|_| lower.contains("yy"))?.find(lower)?.as_str().replace('t', "T");
     lungwort_core::cell::date::DatePattern::compile(&found).ok().map(|_| found)
 }
 

@@ -443,7 +443,7 @@ const KEPT: u64 = 12;
 fn said_first_row(sheet: &TemplateSheet, layout: &Layout) -> Option<u64> {
     static SAID: LazyLock<Option<Regex>> = LazyLock::new(|| {
         Regex::new(
-            r"(?i)\b(?:from|(?:start|begin)\w*\s+(?:in|at|on|with|from)|ab|à partir de la|dès la)\s+(?:row|line|zeile|ligne)\s+(\d{1,3})\b",
+            r"(?i)(?-u:\b)(?:from|(?:start|begin)\w*\s+(?:in|at|on|with|from)|ab|à partir de la|dès la)\s+(?:row|line|zeile|ligne)\s+(\d{1,3})(?-u:\b)",
         )
         .ok()
     });

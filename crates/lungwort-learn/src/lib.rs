@@ -19,6 +19,7 @@ mod headings;
 mod keys;
 mod list_owners;
 mod lists;
+mod many_rules;
 mod marks;
 mod names;
 mod number_formats;

@@ -4,6 +4,7 @@ use std::collections::HashSet;
 use std::sync::LazyLock;
 
 use regex::Regex;
+use regex::bytes::{Captures, Regex as BytesRegex};
 
 use super::draft::{Confidence, Draft};
 use super::marks::place;
@@ -39,21 +40,23 @@ pub fn learn(template: &Template, is_prose: &dyn Fn(&TemplateSheet, u64) -> bool
 }
 
 /// Ways of saying how many rows are taken.
-static ROWS: LazyLock<[Option<Regex>; 8]> = LazyLock::new(|| {
+static ROWS: LazyLock<[Option<BytesRegex>; 8]> = LazyLock::new(|| {
+    // What stands between is counted in bytes: as letters of all scripts it would be dear to make.
+    let gap = r"(?-u:[^.0-9])";
     let count = r"([0-9]{1,3}(?:[,. \u{a0}][0-9]{3})+|[0-9]+)";
     let nouns = r"(?:[a-z]+ )?(?:rows|records|lines|entries|items|accessions|lots|observations|products|customers|transactions|zeilen|datensätze|einträge|lignes|enregistrements)";
     let begin = r"(?:max(?:imum|imal)?\.?|up to|no more than|not more than|at most|limit(?:ed)?(?: of| to| is)?|fewer than|exceed|höchstens|nicht mehr als|bis zu|au plus|au maximum|pas plus de|jusqu'à|dépasser)";
     let end = r"(?:max(?:imum|imal)?|at most|or fewer|or less|per file|per upload|limit|höchstens|pro datei|je datei|par fichier|au plus)";
     [
-        Regex::new(&format!(r"{begin}[^.0-9]{{0,25}}{count} {nouns}")).ok(),
-        Regex::new(&format!(r"{count} {nouns}[^.0-9]{{0,20}}{end}")).ok(),
-        Regex::new(&format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})[^0-9]{{0,12}}{count}")).ok(),
+        BytesRegex::new(&format!(r"{begin}{gap}{{0,25}}{count} {nouns}")).ok(),
+        BytesRegex::new(&format!(r"{count} {nouns}{gap}{{0,20}}{end}")).ok(),
+        BytesRegex::new(&format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})(?-u:[^0-9]){{0,12}}{count}")).ok(),
         // The noun is the sheet's thing: what a file may hold is counted in it.
-        Regex::new(&format!(r"\b(?:files?|uploads?|batch(?:es)?|submissions?|workbooks?|dateien|datei)\b[^.0-9]{{0,40}}(?:{begin}|more than|mehr als|höchstens|maximal)[^.0-9]{{0,10}}{count} ([a-zäöü]{{3,}})")).ok(),
-        Regex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|mehr als|au plus|au maximum|plus de) {count} ([a-zà-öø-ÿœ]{{3,}})[^.0-9]{{0,20}}(?:(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)|at once|at a time|in one go|auf einmal|à la fois)")).ok(),
-        Regex::new(&format!(r"\b(?:sheet|template|form|list|table)\b (?:holds|takes|accepts|may hold|can hold|has room for|must not hold|may not hold) (?:{begin}|more than)[^.0-9]{{0,5}}{count} ([a-zà-öø-ÿœ]{{3,}})")).ok(),
-        Regex::new(&format!(r"(?:more than|mehr als|plus de) {count} ([a-zà-öø-ÿœ]{{3,}})[^.0-9]{{0,12}},[^.0-9]{{0,12}}\b(?:send|use|split|make|submit|prepare|bitte mehrere|mehrere|envoyez|faites|utilisez)\b[^.0-9]{{0,30}}(?:files?|uploads?|batch(?:es)?|workbooks?|datei(?:en)?|fichiers?|envois?)")).ok(),
-        Regex::new(&format!(r"\b(?:fichier|envoi)\b[^.0-9]{{0,40}}(?:plus de|au plus|au maximum)[^.0-9]{{0,10}}{count} ([a-zà-öø-ÿœ]{{3,}})")).ok(),
+        BytesRegex::new(&format!(r"(?-u:\b)(?:files?|uploads?|batch(?:es)?|submissions?|workbooks?|dateien|datei)(?-u:\b){gap}{{0,40}}(?:{begin}|more than|mehr als|höchstens|maximal){gap}{{0,10}}{count} ([a-zäöü]{{3,}})")).ok(),
+        BytesRegex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|mehr als|au plus|au maximum|plus de) {count} ([a-zà-öø-ÿœ]{{3,}}){gap}{{0,20}}(?:(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)|at once|at a time|in one go|auf einmal|à la fois)")).ok(),
+        BytesRegex::new(&format!(r"(?-u:\b)(?:sheet|template|form|list|table)(?-u:\b) (?:holds|takes|accepts|may hold|can hold|has room for|must not hold|may not hold) (?:{begin}|more than){gap}{{0,5}}{count} ([a-zà-öø-ÿœ]{{3,}})")).ok(),
+        BytesRegex::new(&format!(r"(?:more than|mehr als|plus de) {count} ([a-zà-öø-ÿœ]{{3,}}){gap}{{0,12}},{gap}{{0,12}}(?-u:\b)(?:send|use|split|make|submit|prepare|bitte mehrere|mehrere|envoyez|faites|utilisez)(?-u:\b){gap}{{0,30}}(?:files?|uploads?|batch(?:es)?|workbooks?|datei(?:en)?|fichiers?|envois?)")).ok(),
+        BytesRegex::new(&format!(r"(?-u:\b)(?:fichier|envoi)(?-u:\b){gap}{{0,40}}(?:plus de|au plus|au maximum){gap}{{0,10}}{count} ([a-zà-öø-ÿœ]{{3,}})")).ok(),
     ]
 });
 
@@ -68,26 +71,28 @@ const NO_ROWS: &[&str] = &[
 
 /// How large a file may be.
 static SIZE: LazyLock<Option<Regex>> =
-    LazyLock::new(|| Regex::new(r"([0-9][0-9,]*(?:\.[0-9]+)?) ?(bytes|kb|mb|gb)\b").ok());
+    LazyLock::new(|| Regex::new(r"([0-9][0-9,]*(?:\.[0-9]+)?) ?(bytes|kb|mb|gb)(?-u:\b)").ok());
 
 /// An edition with its word, and one with a v.
 static EDITION: LazyLock<Option<Regex>> = LazyLock::new(|| {
     Regex::new(
-        r"\b(?i-u:edition|version|release|revision)\s*(?i-u:no\.?|number)?\s*[:.#]?\s*([vV]?[0-9][0-9A-Za-z_.\-]*)",
+        r"(?-u:\b)(?i-u:edition|version|release|revision)\s*(?i-u:no\.?|number)?\s*[:.#]?\s*([vV]?[0-9][0-9A-Za-z_.\-]*)",
     )
     .ok()
 });
-static SHORT_EDITION: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\b[vV]([0-9][0-9A-Za-z_.]*)\b").ok());
+static SHORT_EDITION: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"(?-u:\b)[vV]([0-9][0-9A-Za-z_.]*)(?-u:\b)").ok());
 
 fn number(text: &str) -> Option<u64> {
     text.replace([',', ' ', '.', '\u{a0}'], "").parse().ok()
 }
 
 /// Whether a limit that was found counts the rows of a file, and neither something else nor those of one value.
-fn counts_rows(found: &regex::Captures<'_>, lower: &str, draft: &Draft) -> bool {
+fn counts_rows(found: &Captures<'_>, lower: &str, draft: &Draft) -> bool {
     // "No more than 4 rows per tent" limits no file.
-    let behind = found.get(0).map_or("", |found| &lower[found.end()..]);
-    found.get(2).is_none_or(|noun| !NO_ROWS.contains(&noun.as_str())) && !statements::is_of_one_value(behind, draft)
+    let behind = found.get(0).and_then(|found| lower.get(found.end()..)).unwrap_or_default();
+    let noun = found.get(2).and_then(|noun| lower.get(noun.range()));
+    noun.is_none_or(|noun| !NO_ROWS.contains(&noun)) && !statements::is_of_one_value(behind, draft)
 }
 
 fn limits(text: &str, at: &str, draft: &mut Draft) {
@@ -101,9 +106,9 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
     let counts = numbered && !of_column();
     for pattern in ROWS.iter().flatten().filter(|_| counts) {
         let found = pattern
-            .captures(&lower)
+            .captures(lower.as_bytes())
             .filter(|found| counts_rows(found, &lower, draft))
-            .and_then(|found| number(found.get(1)?.as_str()));
+            .and_then(|found| number(lower.get(found.get(1)?.range())?));
         if let Some(most) = found.filter(|most| *most > 0) {
             draft.file.set("max_rows", most.to_string(), format!("{at}: {}", clipped(text)), Confidence::Known);
         }

@@ -5,6 +5,7 @@ use std::path::Path;
 use jiff::civil::Date;
 
 use super::draft::{Confidence, Draft, Line};
+use super::many_rules::within_limits;
 use super::write::{Part, Written, write};
 use lungwort_core::lint;
 use lungwort_core::rulebook::{Level, load_text, mistake};
@@ -15,6 +16,7 @@ const ROUNDS: usize = 400;
 /// Writes the draft, with what does not go together taken back.
 pub fn reconcile(draft: &mut Draft, beside: &Path, today: Date) -> Written {
     let path = beside.join("draft.rulebook.toml");
+    within_limits(draft);
     for _ in 0..ROUNDS {
         let written = write(draft);
         let loaded = load_text(&path, &written.text);

@@ -266,10 +266,10 @@ fn value_of(code: &[&str], key: &str) -> Option<String> {
 /// What functions of conditions come to in words: the expression, and what takes its place.
 static CALLS: LazyLock<Vec<(Regex, &str)>> = LazyLock::new(|| {
     let calls = [
-        (r"COALESCE\((\w+), 0\)", "$1"),
-        (r"CAST\((\w+) AS \w+\)", "$1"),
-        (r"SUM\((\w+)\)", "the sum of $1"),
-        (r"MOD\((\w+), ([0-9.]+)\) = 0", "$1 is a multiple of $2"),
+        (r"COALESCE\(([^ (),]+), 0\)", "$1"),
+        (r"CAST\(([^ (),]+) AS [^ (),]+\)", "$1"),
+        (r"SUM\(([^ (),]+)\)", "the sum of $1"),
+        (r"MOD\(([^ (),]+), ([0-9.]+)\) = 0", "$1 is a multiple of $2"),
         (r"DATE '([0-9-]+)'", "$1"),
         ("CURRENT_DATE", "today"),
     ];

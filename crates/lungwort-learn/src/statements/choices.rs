@@ -132,7 +132,7 @@ pub(super) fn are_amounts(sentence: &Sentence, language: &Language) -> bool {
 
 /// Amounts with a decimal comma, and nothing else: `15,00 oder 25,00 Euro`.
 fn with_commas(text: &str, language: &Language) -> Option<Vec<String>> {
-    static AMOUNT: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\b[0-9]{1,6},[0-9]{2}\b").ok());
+    static AMOUNT: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"(?-u:\b)[0-9]{1,6},[0-9]{2}(?-u:\b)").ok());
     let amount = AMOUNT.as_ref()?;
     let values: Vec<String> = amount.find_iter(text).map(|found| found.as_str().to_owned()).collect();
     // "12,00 (adultes) ou 6,00 (moins de 18 ans)"

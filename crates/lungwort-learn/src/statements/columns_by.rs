@@ -1,21 +1,11 @@
 //! Columns that are named otherwise than by their headings: by letters, by their number, by a sign, by how they look.
 
-use std::sync::LazyLock;
-
-use regex::Regex;
-
 use super::look::{Colour, Letters, has_colour, has_letters, is_shaded, lightness};
 use super::sentence::Sentence;
 use super::subject::{Mention, Named, Place, plain_heading};
-use super::words::{self, Language};
+use super::words::Language;
 use super::{About, Entries};
 use crate::draft::Draft;
-
-/// The names of colours in all languages, also as parts of words: `dunkelgrün`.
-static COLOURS: LazyLock<Option<Regex>> = LazyLock::new(|| {
-    let names = words::ALL.iter().flat_map(|language| language.colours).map(|(name, _)| *name);
-    Regex::new(&format!("(?i){}", names.collect::<Vec<_>>().join("|"))).ok()
-});
 
 /// Columns that are named by their number are among so many.
 const MOST_COLUMNS: usize = 99;
@@ -286,7 +276,8 @@ pub(super) fn by_look(
 pub(super) fn named_colours(sentence: &Sentence, language: &Language) -> Vec<(Colour, Option<bool>)> {
     let mut found: Vec<(Colour, Option<bool>)> = Vec::new();
     // Nearly no sentence names a colour.
-    if !COLOURS.as_ref().is_some_and(|colours| colours.is_match(&sentence.text)) {
+    let ends = |word: &str| language.colours.iter().any(|(name, _)| word.ends_with(name));
+    if !sentence.words.iter().any(|(word, _)| ends(word)) {
         return found;
     }
     let shade_in = |word: &str| {

@@ -15,13 +15,15 @@ use lungwort_core::rulebook::toml_text::quoted;
 
 /// `treated = 'Y'`
 static EQUALS: LazyLock<Option<Regex>> =
-    LazyLock::new(|| Regex::new(r"\b([a-z_][a-z0-9_]*) (=|<>) '((?:[^']|'')*)'").ok());
+    LazyLock::new(|| Regex::new(r"(?-u:\b)([a-z_][a-z0-9_]*) (=|<>) '((?:[^']|'')*)'").ok());
 /// `condition IN ('1', '2')`
-static AMONG: LazyLock<Option<Regex>> =
-    LazyLock::new(|| Regex::new(r"\b([a-z_][a-z0-9_]*) (NOT IN|IN) \(('(?:[^']|'')*'(?:, '(?:[^']|'')*')*)\)").ok());
+static AMONG: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r"(?-u:\b)([a-z_][a-z0-9_]*) (NOT IN|IN) \(('(?:[^']|'')*'(?:, '(?:[^']|'')*')*)\)").ok()
+});
 
 /// `level = 3`
-static NUMBER: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\b([a-z_][a-z0-9_]*) (=|<>) (\d+)\b").ok());
+static NUMBER: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"(?-u:\b)([a-z_][a-z0-9_]*) (=|<>) (\d+)(?-u:\b)").ok());
 
 /// `minutes >= 45`, and nothing else.
 static LIMIT: LazyLock<Option<Regex>> =

@@ -294,7 +294,8 @@ fn digits_between(sentence: &Sentence, language: &Language) -> bool {
 /// `1, 2, 3 … up to 400`: whole numbers from one on.
 fn counted_up(sentence: &Sentence) -> bool {
     static UP: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"(?i)\b1, ?2,? ?(?:3,? ?)?(?:…|\.\.\.|etc|and so on|usw|und so weiter|et ainsi de suite)").ok()
+        Regex::new(r"(?i)(?-u:\b)1, ?2,? ?(?:3,? ?)?(?:…|\.\.\.|etc|and so on|usw|und so weiter|et ainsi de suite)")
+            .ok()
     });
     sentence.text.contains("1,") && UP.as_ref().is_some_and(|up| up.is_match(&sentence.text))
 }

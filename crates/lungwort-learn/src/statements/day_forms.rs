@@ -12,9 +12,13 @@ use lungwort_core::cell::date::DatePattern;
 /// Words of a sentence that says that values are times of the day, where it does not show how they are written.
 const CLOCK: usize = 12;
 
+/// Digits of a day.
+const DAY_DIGITS: usize = 8;
+
 /// A date as its letters are written.
-static DATE: LazyLock<Option<Regex>> =
-    LazyLock::new(|| Regex::new(r"(?i)\b(?:d{1,2}|m{1,4}|y{4}|y{2})(?:[ ./-]?(?:d{1,2}|m{1,4}|y{4}|y{2})){2}\b").ok());
+static DATE: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r"(?i)(?-u:\b)(?:d{1,2}|m{1,4}|y{4}|y{2})(?:[ ./-]?(?:d{1,2}|m{1,4}|y{4}|y{2})){2}(?-u:\b)").ok()
+});
 
 /// A date pattern in a sentence, with the kind of its values.
 pub(super) fn date(sentence: &Sentence) -> Option<(&'static str, String)> {
@@ -25,7 +29,7 @@ pub(super) fn date(sentence: &Sentence) -> Option<(&'static str, String)> {
     }
     // "2027-04-05 10:30 (ISO with time)"
     static ISO_TIME: LazyLock<Option<Regex>> =
-        LazyLock::new(|| Regex::new(r"\b[0-9]{4}-[0-9]{2}-[0-9]{2}[ t][0-9]{2}:[0-9]{2}\b").ok());
+        LazyLock::new(|| Regex::new(r"(?-u:\b)[0-9]{4}-[0-9]{2}-[0-9]{2}[ t][0-9]{2}:[0-9]{2}(?-u:\b)").ok());
     let shown = ISO_TIME.as_ref().filter(|_| lower.contains("iso")).and_then(|shown| shown.find(&lower));
     if let Some(shown) = shown {
         let sign = if shown.as_str().contains('t') { 'T' } else { ' ' };
@@ -37,7 +41,8 @@ pub(super) fn date(sentence: &Sentence) -> Option<(&'static str, String)> {
     if let Some(pattern) = days::written(sentence) {
         return Some(("date", pattern));
     }
-    let found = DATE.as_ref()?.find(&lower)?.as_str().to_owned();
+    // Nearly no sentence writes a year in its letters, and the expression is dear to make.
+    let found = DATE.as_ref().filter(|_| lower.contains("yy"))?.find(&lower)?.as_str().to_owned();
     let kinds = ['d', 'm', 'y'].iter().filter(|each| found.contains(**each)).count();
     (kinds == 3 && DatePattern::compile(&found).is_ok()).then_some(("date", found))
 }
@@ -45,11 +50,11 @@ pub(super) fn date(sentence: &Sentence) -> Option<(&'static str, String)> {
 /// The letters of a date pattern as English has them: `jj/mm/aaaa` and `tt.mm.jjjj` too.
 fn in_one_language(lower: &str) -> String {
     static FRENCH: LazyLock<Option<Regex>> =
-        LazyLock::new(|| Regex::new(r"\b(j{1,2})([ ./-])(m{1,4})([ ./-])(a{2,4})\b").ok());
+        LazyLock::new(|| Regex::new(r"(?-u:\b)(j{1,2})([ ./-])(m{1,4})([ ./-])(a{2,4})(?-u:\b)").ok());
     static GERMAN: LazyLock<Option<Regex>> =
-        LazyLock::new(|| Regex::new(r"\b(t{1,2})([ ./-])(m{1,4})([ ./-])(j{2,4})\b").ok());
+        LazyLock::new(|| Regex::new(r"(?-u:\b)(t{1,2})([ ./-])(m{1,4})([ ./-])(j{2,4})(?-u:\b)").ok());
     let mut text = lower.to_owned();
-    for pattern in [&FRENCH, &GERMAN] {
+    for (pattern, _) in [(&FRENCH, "aa"), (&GERMAN, "jj")].into_iter().filter(|(_, year)| lower.contains(year)) {
         let Some(found) = pattern.as_ref().and_then(|pattern| pattern.captures(&text)) else { continue };
         let part = |at: usize| found.get(at).map_or("", |part| part.as_str());
         let (day, year) = ("d".repeat(part(1).len()), "y".repeat(part(5).len()));
@@ -60,7 +65,8 @@ fn in_one_language(lower: &str) -> String {
     static MONTH: LazyLock<Option<Regex>> = LazyLock::new(|| {
         Regex::new(r"(?:^|[^a-z./-])(?:(?:aaaa|jjjj)[./-]mm|mm[./-](?:aaaa|jjjj))(?:$|[^a-z./-])").ok()
     });
-    let month = MONTH.as_ref().and_then(|month| Some(month.find(&text)?.as_str().to_owned()));
+    let lettered = text.contains("aaaa") || text.contains("jjjj");
+    let month = MONTH.as_ref().filter(|_| lettered).and_then(|month| Some(month.find(&text)?.as_str().to_owned()));
     if let Some(found) = month {
         let plain = found.replace("aaaa", "yyyy").replace("jjjj", "yyyy");
         text = text.replace(&found, &plain);
@@ -74,7 +80,7 @@ pub(super) fn month_or_time(sentence: &Sentence, language: &Language) -> Option<
         LazyLock::new(|| Regex::new(r"(?:^|[^a-z/.-])((?:mm)[/.-](?:yyyy)|yyyy[/.-]mm)(?:$|[^a-z/.-])").ok());
     let lower = in_one_language(&sentence.text.to_lowercase());
     static SHOWN: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"(?:like|such as|e\.g\.|for example|written|format|form|wie|comme|\bas\b)[^0-9]{0,15}\b(?:(?:19|20)[0-9]{2}-(?:0[1-9]|1[0-2]))(?:$|[^0-9-])").ok()
+        Regex::new(r"(?:like|such as|e\.g\.|for example|written|format|form|wie|comme|(?-u:\b)as(?-u:\b))[^0-9]{0,15}(?-u:\b)(?:(?:19|20)[0-9]{2}-(?:0[1-9]|1[0-2]))(?:$|[^0-9-])").ok()
     });
     let says_month = sentence.words.iter().any(|(word, _)| {
         let singular = word.strip_suffix('s').unwrap_or(word);
@@ -83,7 +89,8 @@ pub(super) fn month_or_time(sentence: &Sentence, language: &Language) -> Option<
     if says_month && SHOWN.as_ref().is_some_and(|shown| shown.is_match(&lower)) {
         return Some(("month", Some("yyyy-mm".to_owned())));
     }
-    if let Some(found) = MONTH.as_ref().and_then(|month| month.captures(&lower)?.get(1)) {
+    let lettered = lower.contains("yyyy");
+    if let Some(found) = MONTH.as_ref().filter(|_| lettered).and_then(|month| month.captures(&lower)?.get(1)) {
         return Some(("month", Some(found.as_str().to_owned())));
     }
     let time = sentence.words.windows(2).any(|pair| pair[0].0 == "hh" && pair[1].0 == "mm");
@@ -110,9 +117,10 @@ pub(super) fn month_or_time(sentence: &Sentence, language: &Language) -> Option<
 /// that follows. Alone beside a column it needs no word before it.
 fn date_like_example(lower: &str) -> Option<(&'static str, String)> {
     static EXAMPLE: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"(?:^|(?:like|such as|e\.g\.|z\. ?b\.|p\. ?ex\.|for example|example|beispiel|exemple|written|format|form|order|style|shape|wie|comme|\bas\b)[^0-9]{0,25}|\()\b(?:([0-9]{4})-([0-9]{2})-([0-9]{2})|([0-9]{2})([/.-])([0-9]{2})[/.-]([0-9]{4}))(?:([t ][0-9]{2}:[0-9]{2}(:[0-9]{2})?)\b|\b)").ok()
+        Regex::new(r"(?:^|(?:like|such as|e\.g\.|z\. ?b\.|p\. ?ex\.|for example|example|beispiel|exemple|written|format|form|order|style|shape|wie|comme|(?-u:\b)as(?-u:\b))[^0-9]{0,25}|\()(?-u:\b)(?:([0-9]{4})-([0-9]{2})-([0-9]{2})|([0-9]{2})([/.-])([0-9]{2})[/.-]([0-9]{4}))(?:([t ][0-9]{2}:[0-9]{2}(:[0-9]{2})?)(?-u:\b)|(?-u:\b))").ok()
     });
-    let found = EXAMPLE.as_ref()?.captures(lower);
+    let digits = lower.bytes().filter(u8::is_ascii_digit).count();
+    let found = EXAMPLE.as_ref().filter(|_| digits >= DAY_DIGITS).and_then(|example| example.captures(lower));
     let Some(found) = found else {
         let iso =
             ["iso 8601", "iso date", "iso format", "iso-date", "iso-format", "iso-datum", "date iso", "format iso"];
@@ -151,7 +159,10 @@ fn date_like_example(lower: &str) -> Option<(&'static str, String)> {
 /// `Day, month and year: 05/03/2026`: the order in words, and the signs as a day shows them.
 fn in_order(sentence: &Sentence, language: &Language) -> Option<String> {
     static SHOWN: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"\b(?:[0-9]{1,2}([/.-])[0-9]{1,2}[/.-][0-9]{4}|[0-9]{4}([/.-])[0-9]{1,2}[/.-][0-9]{1,2})\b").ok()
+        Regex::new(
+            r"(?-u:\b)(?:[0-9]{1,2}([/.-])[0-9]{1,2}[/.-][0-9]{4}|[0-9]{4}([/.-])[0-9]{1,2}[/.-][0-9]{1,2})(?-u:\b)",
+        )
+        .ok()
     });
     let found = SHOWN.as_ref()?.captures(&sentence.text)?;
     let sign = found.get(1).or_else(|| found.get(2))?.as_str();

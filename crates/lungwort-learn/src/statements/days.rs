@@ -12,8 +12,9 @@ use super::words::Language;
 use lungwort_core::cell::date::DatePattern;
 
 /// A day in digits, the year first or last.
-static DAY: LazyLock<Option<Regex>> =
-    LazyLock::new(|| Regex::new(r"\b(?:(\d{4})-(\d{2})-(\d{2})|(\d{1,2})[./-](\d{1,2})[./-](\d{4}))\b").ok());
+static DAY: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r"(?-u:\b)(?:(\d{4})-(\d{2})-(\d{2})|(\d{1,2})[./-](\d{1,2})[./-](\d{4}))(?-u:\b)").ok()
+});
 
 /// Words from where a limit is said to the day, at most.
 const APART: usize = 8;
@@ -102,7 +103,7 @@ fn in_words(sentence: &Sentence, language: &Language) -> Vec<Named> {
 /// The form of a day that a sentence shows with the name of its month: `dates like 7 Mar 1895`.
 pub(super) fn written(sentence: &Sentence) -> Option<String> {
     static EXAMPLE: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"(?i)(?:(?:like|such as|e\.g|for example|example|written|write|enter|format|form|style)\b[^0-9]{0,25}|\bas )\b(([0-9]{1,2})([ ./-])([A-Za-z]{3,9})([ ./-])([0-9]{4}|[0-9]{2}))\b").ok()
+        Regex::new(r"(?i)(?:(?:like|such as|e\.g|for example|example|written|write|enter|format|form|style)(?-u:\b)[^0-9]{0,25}|(?-u:\b)as )(?-u:\b)(([0-9]{1,2})([ ./-])([A-Za-z]{3,9})([ ./-])([0-9]{4}|[0-9]{2}))(?-u:\b)").ok()
     });
     let found = EXAMPLE.as_ref()?.captures(&sentence.text)?;
     let part = |at: usize| found.get(at).map_or("", |part| part.as_str());

@@ -137,7 +137,7 @@ fn alone(part: &str, language: &Language) -> String {
 /// Whether a day stands in a text, whose slashes and points part no values: `from 01/04/27 to 30/09/27`.
 fn shows_day(text: &str) -> bool {
     static DAY: LazyLock<Option<Regex>> =
-        LazyLock::new(|| Regex::new(r"\b0?[1-9][0-9]?[/.]0?[1-9][0-9]?[/.](?:[0-9]{4}|[0-9]{2})\b").ok());
+        LazyLock::new(|| Regex::new(r"(?-u:\b)0?[1-9][0-9]?[/.]0?[1-9][0-9]?[/.](?:[0-9]{4}|[0-9]{2})(?-u:\b)").ok());
     text.contains(['/', '.']) && DAY.as_ref().is_some_and(|day| day.is_match(text))
 }
 

@@ -11,8 +11,10 @@
 //!   several values of the column that the sentence stands beside, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
 
-use std::cell::OnceCell;
+use std::cell::{OnceCell, RefCell};
 use std::collections::HashMap;
+use std::ops::Range;
+use std::rc::Rc;
 use std::sync::LazyLock;
 
 use foldhash::fast::FixedState;
@@ -150,7 +152,7 @@ pub(super) fn rephrased(
             fitting.places.clear();
             let fits = fitting.fits(&pattern.parts, 0, false);
             tentative = pattern.parts.iter().any(|part| matches!(part, Part::Place('t')));
-            fits.then(|| filled(pattern.said, &fitting.places, (about, draft))).flatten()
+            fits.then(|| fitting.filled(pattern.said)).flatten()
         })
     };
     let text = PATTERNS.iter().zip(words::ALL).find_map(of_language)?;
@@ -187,31 +189,14 @@ pub(super) fn labelled(
     Some(with_tentative(sentences(&text.join("\n")), tentative))
 }
 
-/// What is said, with what stands in the places of the pattern; nothing where it names a column that is not known.
-fn filled(said: &str, places: &[Filled], (about, draft): (&About, &Draft)) -> Option<String> {
-    let mut text = said.to_owned();
-    if text.contains("{0}") {
-        let (sheet, column) = about.column()?;
-        // "Is Mitgliedsnr. Pflicht" would end with the abbreviation.
-        let heading = draft.sheets[sheet].columns[column].heading.trim();
-        text = text.replace("{0}", heading.strip_suffix('.').unwrap_or(heading));
-    }
-    for (at, place) in places.iter().enumerate() {
-        text = text.replace(&format!("{{{}}}", at + 1), &place.text);
-        let (column, value) = (format!("{{{}c}}", at + 1), format!("{{{}v}}", at + 1));
-        if text.contains(&column) || text.contains(&value) {
-            let (of, values) = place.of.as_ref()?;
-            text = text.replace(&column, of).replace(&value, values);
-        }
-    }
-    Some(text)
-}
+/// What places make of words, by their kind and where the words begin and end.
+type KnownPlaces = HashMap<(char, usize, usize), Option<Rc<str>>, FixedState>;
 
 /// What stands in a place.
 struct Filled {
-    text: String,
-    /// The heading of the column whose values are named in it, and these.
-    of: Option<(String, String)>,
+    text: Rc<str>,
+    kind: char,
+    words: Range<usize>,
 }
 
 /// A sentence that is held against a pattern, with what stands in its places so far.
@@ -223,6 +208,8 @@ pub(super) struct Fitting<'s> {
     pub draft: &'s Draft,
     pub values: &'s OnceCell<Values>,
     places: Vec<Filled>,
+    /// What has been asked for so far.
+    known_places: RefCell<KnownPlaces>,
 }
 
 impl<'s> Fitting<'s> {
@@ -234,7 +221,16 @@ impl<'s> Fitting<'s> {
         draft: &'s Draft,
         values: &'s OnceCell<Values>,
     ) -> Fitting<'s> {
-        Fitting { sentence, language, known, about, draft, values, places: Vec::new() }
+        Fitting {
+            sentence,
+            language,
+            known,
+            about,
+            draft,
+            values,
+            places: Vec::new(),
+            known_places: RefCell::default(),
+        }
     }
 }
 
@@ -262,19 +258,33 @@ impl Fitting<'_> {
             Part::MaybeComma => matches!(self.before(at), "" | ",") && self.fits(rest, at, true),
             Part::Words(ways, may_be_missing) => {
                 let plain = signed || self.is_joined(at);
-                let way = |way: &Vec<&str>| {
-                    let fits = way.iter().enumerate().all(|(word, wanted)| {
-                        let joined = word == 0 || self.is_joined(at + word);
-                        joined && self.sentence.word(at + word) == *wanted
-                    });
-                    (plain && fits).then_some(at + way.len())
-                };
-                let ends: Vec<usize> = ways.iter().filter_map(way).collect();
-                ends.into_iter().any(|end| self.fits(rest, end, false))
+                plain && ways.iter().any(|way| self.says(way, at) && self.fits(rest, at + way.len(), false))
                     || *may_be_missing && self.fits(rest, at, signed)
             }
             Part::Place(kind) => (signed || self.is_joined(at)) && self.fills(*kind, at, rest),
         }
+    }
+
+    /// Whether the words of one way to say something stand from one on.
+    fn says(&self, way: &[&str], at: usize) -> bool {
+        way.iter()
+            .enumerate()
+            .all(|(word, wanted)| self.sentence.word(at + word) == *wanted && (word == 0 || self.is_joined(at + word)))
+    }
+
+    /// What a place makes of some words, which is asked for by hundreds of patterns at the same words.
+    fn taken_once(&self, kind: char, words: Range<usize>) -> Option<Rc<str>> {
+        // Which other day is meant depends on the column that this pattern has named before.
+        if kind == 't' {
+            return self.taken(kind, words).map(Rc::from);
+        }
+        let asked = (kind, words.start, words.end);
+        if let Some(known) = self.known_places.borrow().get(&asked) {
+            return known.clone();
+        }
+        let found: Option<Rc<str>> = self.taken(kind, words).map(Rc::from);
+        self.known_places.borrow_mut().insert(asked, found.clone());
+        found
     }
 
     /// Whether a place takes some words from one on, and the parts behind it fit what follows.
@@ -292,16 +302,40 @@ impl Fitting<'_> {
         // What is left is the whole of it.
         let least = if kind == 'r' && rest.is_empty() { left } else { 1 };
         for count in least.max(1)..=most.min(left) {
-            let Some(text) = self.taken(kind, at..at + count) else { continue };
-            let of = matches!(kind, 'w' | 'y' | 'z').then(|| self.values_in(&(at..at + count))).flatten();
-            let of = of.map(|(heading, values)| (self.without_bracket(heading), values));
-            self.places.push(Filled { text, of });
+            let Some(text) = self.taken_once(kind, at..at + count) else { continue };
+            self.places.push(Filled { text, kind, words: at..at + count });
             if self.fits(rest, at + count, false) {
                 return true;
             }
             self.places.pop();
         }
         false
+    }
+
+    /// What is said, with what stands in the places of the pattern; nothing where it names a column that is not known.
+    fn filled(&self, said: &str) -> Option<String> {
+        let mut text = said.to_owned();
+        if text.contains("{0}") {
+            let (sheet, column) = self.about.column()?;
+            // "Is Mitgliedsnr. Pflicht" would end with the abbreviation.
+            let heading = self.draft.sheets[sheet].columns[column].heading.trim();
+            text = text.replace("{0}", heading.strip_suffix('.').unwrap_or(heading));
+        }
+        for (at, place) in self.places.iter().enumerate() {
+            text = text.replace(&format!("{{{}}}", at + 1), &place.text);
+            let (column, value) = (format!("{{{}c}}", at + 1), format!("{{{}v}}", at + 1));
+            if text.contains(&column) || text.contains(&value) {
+                let (of, values) = self.values_of(place)?;
+                text = text.replace(&column, &of).replace(&value, &values);
+            }
+        }
+        Some(text)
+    }
+
+    /// The heading of the column whose values are named in a place, and these.
+    fn values_of(&self, place: &Filled) -> Option<(String, String)> {
+        let named = matches!(place.kind, 'w' | 'y' | 'z').then(|| self.values_in(&place.words)).flatten();
+        named.map(|(heading, values)| (self.without_bracket(heading), values))
     }
 
     /// The column that the pattern has named first.

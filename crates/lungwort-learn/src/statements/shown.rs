@@ -95,7 +95,7 @@ pub(super) fn from_to(sentence: &Sentence, language: &Language, from: usize) -> 
 /// `AB-1 to AB-9999`: the same with a sign between the letters and the number.
 fn signed_codes(sentence: &Sentence, language: &Language) -> Option<String> {
     static CODES: LazyLock<Option<Regex>> = LazyLock::new(|| {
-        Regex::new(r"\b([A-Z]{1,3}[-/.][0-9]{1,6})\s*(?:([A-Za-zÀ-ÖØ-öø-ÿœ]+)|[–—…])\s*([A-Z]{1,3}[-/.][0-9]{1,6})\b")
+        Regex::new(r"(?-u:\b)([A-Z]{1,3}[-/.][0-9]{1,6})\s*(?:([A-Za-zÀ-ÖØ-öø-ÿœ]+)|[–—…])\s*([A-Z]{1,3}[-/.][0-9]{1,6})(?-u:\b)")
             .ok()
     });
     let found = CODES.as_ref()?.captures(&sentence.text)?;

@@ -837,7 +837,7 @@ fn ending(sentence: &Sentence, language: &Language) -> Option<String> {
 /// `The name of a .jpg file`: how names of such files end, in whichever letters.
 fn of_file(sentence: &Sentence, language: &Language) -> Option<String> {
     static FILE: LazyLock<Option<Regex>> =
-        LazyLock::new(|| Regex::new(r"(?:^|[\s(])\.([A-Za-z][A-Za-z0-9]{1,4})\b").ok());
+        LazyLock::new(|| Regex::new(r"(?:^|[\s(])\.([A-Za-z][A-Za-z0-9]{1,4})(?-u:\b)").ok());
     let endings: Vec<&str> =
         FILE.as_ref()?.captures_iter(&sentence.text).filter_map(|found| Some(found.get(1)?.as_str())).collect();
     let of_files = sentence.has(language.of_files) && !sentence.has(language.negations);

@@ -10,16 +10,18 @@ use lungwort_core::rulebook::toml_text::quoted;
 
 /// Texts of a length.
 static TEXT: LazyLock<Option<Regex>> = LazyLock::new(|| {
-    Regex::new(r"(?i)\b(?:n?varchar2?|n?char|character varying|character)\s?\(\s?([0-9]{1,5})\s?(?:char|byte)?s?\s?\)")
-        .ok()
+    Regex::new(
+        r"(?i)(?-u:\b)(?:n?varchar2?|n?char|character varying|character)\s?\(\s?([0-9]{1,5})\s?(?:char|byte)?s?\s?\)",
+    )
+    .ok()
 });
 /// Numbers of so many digits, of which some are behind the point.
 static NUMBER: LazyLock<Option<Regex>> = LazyLock::new(|| {
-    Regex::new(r"\b(?i:number|numeric|decimal|dec)\s?\(\s?([0-9]{1,2})\s?,\s?([0-9]{1,2})\s?\)|\b(?:NUMBER|NUMERIC|DECIMAL|DEC|number|numeric|Number|Numeric)\(([0-9]{1,2})\)").ok()
+    Regex::new(r"(?-u:\b)(?i:number|numeric|decimal|dec)\s?\(\s?([0-9]{1,2})\s?,\s?([0-9]{1,2})\s?\)|(?-u:\b)(?:NUMBER|NUMERIC|DECIMAL|DEC|number|numeric|Number|Numeric)\(([0-9]{1,2})\)").ok()
 });
 /// Whole numbers of any size.
 static WHOLE: LazyLock<Option<Regex>> =
-    LazyLock::new(|| Regex::new(r"^\s*(?:(?i:bigint|smallint|tinyint|int[248])|INT|int)\b").ok());
+    LazyLock::new(|| Regex::new(r"^\s*(?:(?i:bigint|smallint|tinyint|int[248])|INT|int)(?-u:\b)").ok());
 
 /// A text with nothing but decimal places is no longer than this.
 const SHORT: usize = 10;

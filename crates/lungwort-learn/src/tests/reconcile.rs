@@ -87,3 +87,35 @@ fn texts_of_every_kind_come_back_as_they_were() {
         assert_eq!(loaded.rulebook.unwrap().sheets[0].columns[0].heading, text);
     }
 }
+
+#[test]
+fn rules_beyond_what_a_rulebook_may_have_become_offers_all_at_once() {
+    use lungwort_core::limits::{GROUPINGS, REMEMBERING_RULES};
+    let rule = |lines: &[(&'static str, String)]| DraftRule {
+        kind: "rule",
+        lines: lines.iter().map(|(key, value)| ((*key).into(), value.clone())).collect(),
+        source: "a sentence".to_owned(),
+        confidence: Confidence::Confirm,
+    };
+    let counting = |rules: Vec<DraftRule>| {
+        let mut draft = draft(&[]);
+        draft.sheets[0].rules = rules;
+        let (_, text) = reconciled(draft.clone());
+        crate::many_rules::within_limits(&mut draft);
+        let left = draft.sheets[0].rules.iter().filter(|rule| rule.confidence > Confidence::Suggested).count();
+        (left, text)
+    };
+    let over_rows = |at: usize| rule(&[("each", quoted("sheet")), ("check", quoted(&format!("COUNT(*) < {at}")))]);
+    let plain = rule(&[("check", quoted("x <> 'a'"))]);
+    let mut rules: Vec<DraftRule> = (1..=REMEMBERING_RULES + 7).map(over_rows).collect();
+    rules.push(plain);
+    let (left, text) = counting(rules);
+    assert_eq!(left, REMEMBERING_RULES + 1);
+    assert_eq!(text.matches("it is beyond the 200 rules over several rows that a rulebook may have").count(), 7);
+    let by = |at: usize| rule(&[("each", format!("{{ by = [\"c{at}\"] }}")), ("check", quoted("COUNT(*) < 9"))]);
+    let mut draft = draft(&[]);
+    draft.sheets[0].rules = (0..GROUPINGS + 3).map(by).collect();
+    crate::many_rules::within_limits(&mut draft);
+    let left = draft.sheets[0].rules.iter().filter(|rule| rule.confidence > Confidence::Suggested).count();
+    assert_eq!(left, GROUPINGS);
+}
