@@ -53,8 +53,12 @@ pub(super) fn read(
     let when = condition_of(sentence, language, mentions, &name).filter(|_| conditional);
     // "Tadpoles are at most 6"; what is denied of them is not known.
     let when = when.or_else(|| kind.filter(|_| !conditional && !sentence.has(language.negations)));
+    // The age is no number that the column holds.
+    let of_age = |claim: &Claim| claim.key == "type" && claim.place() == Some(place) && !claim.value.contains("date");
     let narrows = |claim: &Claim| some && matches!(claim.key, "required" | "required_when" | "blank_when");
-    reading.claims.retain(|claim| !LIMITS.contains(&claim.key) && !of_another(claim) && !narrows(claim));
+    reading
+        .claims
+        .retain(|claim| !LIMITS.contains(&claim.key) && !of_another(claim) && !narrows(claim) && !of_age(claim));
     let claim = |(key, day): (&'static str, Date)| Claim {
         on: Target::Column(place),
         key,
@@ -281,7 +285,11 @@ fn is_joined((sentence, language): (&Sentence, &Language), age: &Age, on: &Named
         |at: usize| [language.negations, language.nobody].iter().any(|words| words.contains(&sentence.word(at)));
     let apart = between.start.saturating_sub(1)..between.end;
     between.len() <= APART
-        && !apart.clone().any(|at| sentence.gap(at).contains([',', ';', '(']))
+        && !apart.clone().any(|at| {
+            // "At least 14 on the day of the race (18/04/2027)"
+            let bracketed = at + 1 == on.words.start && age.at < at;
+            sentence.gap(at).contains([',', ';']) || !bracketed && sentence.gap(at).contains('(')
+        })
         && !between.clone().any(denied)
 }
 

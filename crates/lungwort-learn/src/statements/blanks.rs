@@ -221,7 +221,7 @@ impl Asking<'_> {
     /// `If Paid is no, leave the end date empty`, `leave it empty if…`
     pub(super) fn left_then(&self, leaves: usize) -> Option<Vec<Claim>> {
         let span = condition_span(self.sentence, self.language)?;
-        let said = self.condition().unwrap_or_else(|| OPEN.to_owned());
+        let said = self.condition().or_else(|| self.for_values()).unwrap_or_else(|| OPEN.to_owned());
         let outside = |mention: &&Mention| mention.words.start > leaves && !span.contains(&mention.words.start);
         // "If there is no phone, leave Phone empty" says nothing.
         let of_itself = |place: Place| self.is_said_of(place, &said);
@@ -234,7 +234,19 @@ impl Asking<'_> {
                 .iter()
                 .any(|mention| mention.words.start > leaves && !span.contains(&mention.words.start));
         let asked = if asked.is_empty() && own { self.subjects.to_vec() } else { asked };
+        let asked: Vec<Place> = asked.into_iter().filter(|place| !of_itself(*place)).collect();
+        // "Leave it blank if Kind is V", behind what is said of another column
+        let asked = if asked.is_empty() && own { self.spoken_of_so_far(0, &said) } else { asked };
         Some(asked.into_iter().filter(|place| !of_itself(*place)).map(|place| blank_when(place, &said)).collect())
+    }
+
+    /// The one column of which the sentence before spoke, where this one names none but in its condition: `it must be blank if Kind is V`.
+    fn spoken_of_so_far(&self, verb: usize, said: &str) -> Vec<Place> {
+        let (sentence, language) = (self.sentence, self.language);
+        let goes_on = verb == 0 || language.pronouns.contains(&sentence.word(0)) && verb <= 2;
+        let before = self.before.iter().copied().filter(|place| goes_on && !self.is_said_of(*place, said));
+        let before: Vec<Place> = before.collect();
+        if before.len() == 1 { before } else { Vec::new() }
     }
 
     /// The condition under which the one column meant need not be filled, where a sentence before said when it has to be.
@@ -258,7 +270,7 @@ impl Asking<'_> {
             // "For scarves the size stays blank" may stand before what says that there are such.
             None if self.narrows(forbidden) => self.for_values(),
             None => Some(self.for_values().unwrap_or_else(|| "TRUE".to_owned())),
-            Some(_) => self.condition(),
+            Some(_) => self.condition().or_else(|| self.for_values()),
         };
         let span = condition.and_then(|_| condition_span(sentence, language));
         let in_condition = |place: &Place| {
@@ -267,7 +279,9 @@ impl Asking<'_> {
             of_place.peek().is_some() && of_place.all(within)
         };
         let said = said.unwrap_or_else(|| OPEN.to_owned());
-        self.meant().iter().filter(|place| !in_condition(place)).map(|place| blank_when(*place, &said)).collect()
+        let meant: Vec<Place> = self.meant().iter().copied().filter(|place| !in_condition(place)).collect();
+        let meant = if meant.is_empty() { self.spoken_of_so_far(forbidden.start, &said) } else { meant };
+        meant.into_iter().map(|place| blank_when(place, &said)).collect()
     }
 
     /// Whether something must be blank for some rows or people, or at some times: `in winter the size must stay empty`.

@@ -39,13 +39,15 @@ enum Kind {
     YesNo(String, String),
     /// The values of a list.
     List(Vec<String>),
+    /// So many digits each, such as years.
+    Digits(usize),
 }
 
 impl Kind {
     /// Whether some values are all that there are.
     fn is_each_of(&self, values: &[&str]) -> bool {
         match self {
-            Kind::Number => false,
+            Kind::Number | Kind::Digits(_) => false,
             Kind::YesNo(yes, no) => {
                 [yes, no].iter().all(|word| values.iter().any(|value| value.to_lowercase() == **word))
             }
@@ -148,6 +150,9 @@ fn kind(column: &DraftColumn) -> Option<Kind> {
         let values: Vec<String> = entries(&list.value).iter().map(|(value, _)| value.clone()).collect();
         return (!values.is_empty()).then_some(Kind::List(values));
     }
+    if let Some(digits) = counts("pattern").filter(|_| counts("type").is_none()).and_then(|line| so_many(&line.value)) {
+        return Some(Kind::Digits(digits));
+    }
     match counts("type")?.value.trim_matches('"') {
         "whole" | "decimal" => Some(Kind::Number),
         "yes_no" => {
@@ -157,6 +162,26 @@ fn kind(column: &DraftColumn) -> Option<Kind> {
         }
         _ => None,
     }
+}
+
+/// Whether a value says that something has been done: `booked`.
+fn is_done(value: &str) -> bool {
+    let ends = |ending: &&str| value.len() > ending.len() + 2 && value.ends_with(*ending);
+    let english = words::ALL.iter().flat_map(|language| language.participles).any(ends);
+    let german = value.len() > 4 && value.starts_with("ge") && (value.ends_with('t') || value.ends_with("en"));
+    value.chars().all(|each| each.is_alphabetic() && each.is_lowercase()) && (english || german)
+}
+
+/// How many digits a pattern of nothing else asks for.
+fn so_many(pattern: &str) -> Option<usize> {
+    pattern.trim_matches('\'').strip_prefix(r"\d{")?.strip_suffix('}')?.parse().ok()
+}
+
+/// A limit on codes of digits, such as years, which are compared as numbers: `CAST(born AS DECIMAL) > 2010`.
+fn of_digits(condition: &str, kinds: &HashMap<String, Kind>) -> Option<String> {
+    let parts = LIMIT.as_ref()?.captures(condition)?;
+    let coded = matches!(kinds.get(&parts[2]), Some(Kind::Digits(digits)) if *digits == parts[4].len());
+    coded.then(|| format!("{}CAST({} AS DECIMAL) {} {}{}", &parts[1], &parts[2], &parts[3], &parts[4], &parts[5]))
 }
 
 /// `Guests who have a car`, where Car is yes or no, are those of whom it says yes.
@@ -191,8 +216,8 @@ fn among_listed(condition: &str, kinds: &HashMap<String, Kind>) -> Option<String
 }
 
 fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
-    if let Some(listed) = among_listed(condition, kinds) {
-        return listed;
+    if let Some(said) = among_listed(condition, kinds).or_else(|| of_digits(condition, kinds)) {
+        return said;
     }
     let (Some(equals), Some(among)) = (EQUALS.as_ref(), AMONG.as_ref()) else { return condition.to_owned() };
     // Codes of a list are texts, also where they are numbers.
@@ -218,6 +243,8 @@ fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
                 match (value == *yes, value == *no, sign == "=") {
                     (true, _, true) | (_, true, false) => format!("{column} IS TRUE"),
                     (true, _, false) | (_, true, true) => format!("{column} IS FALSE"),
+                    // "If half board is booked", where Half board is yes or no
+                    _ if is_done(&value) => format!("{column} IS {}TRUE", if sign == "=" { "" } else { "NOT " }),
                     _ => found[0].to_owned(),
                 }
             }
@@ -250,6 +277,7 @@ mod tests {
         let kinds = HashMap::from([
             ("grade".to_owned(), Kind::Number),
             ("treated".to_owned(), Kind::YesNo("y".to_owned(), "n".to_owned())),
+            ("born".to_owned(), Kind::Digits(4)),
             ("state".to_owned(), Kind::List(vec!["open".to_owned(), "shut".to_owned()])),
         ]);
         for (written, due) in [
@@ -259,11 +287,15 @@ mod tests {
             ("treated = 'Y'", "treated IS TRUE"),
             ("treated <> 'Y'", "treated IS FALSE"),
             ("treated = 'N'", "treated IS FALSE"),
+            ("treated = 'ordered'", "treated IS TRUE"),
+            ("treated <> 'ordered'", "treated IS NOT TRUE"),
             ("treated = 'maybe'", "treated = 'maybe'"),
             ("treated IS NOT NULL", "treated IS TRUE"),
             ("\"treated IS NULL\"", "\"treated IS NOT TRUE\""),
             ("grade IS NOT NULL", "grade IS NOT NULL"),
             ("state NOT IN ('shut', 'open')", "state IS NULL"),
+            ("\"born > 2010\"", "\"CAST(born AS DECIMAL) > 2010\""),
+            ("born > 20", "born > 20"),
             ("state IN ('shut', 'sold')", "state IN ('shut', 'sold')"),
             ("kind = 'it''s' AND grade NOT IN ('1')", "kind = 'it''s' AND grade NOT IN (1)"),
         ] {

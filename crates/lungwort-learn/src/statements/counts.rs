@@ -59,12 +59,9 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let times = clock::named(sentence);
     let of_day =
         |at: &usize| days.iter().any(|day| day.words.contains(at)) || times.iter().any(|time| time.words.contains(at));
-    let condition = conditions::condition_span(sentence, language);
-    let of_some = said_of_some(sentence, language);
-    let in_condition =
-        |at: &usize| of_some.contains(at) || condition.as_ref().is_some_and(|span| is_within(sentence, span, *at));
+    let of_others = said_of_others(sentence, language);
     let numbers: Vec<(usize, f64)> = (from..sentence.words.len())
-        .filter(|at| !of_day(at) && !is_of_code(sentence, *at) && !in_condition(at))
+        .filter(|at| !of_day(at) && !is_of_code(sentence, *at) && !of_others(*at))
         .filter_map(|at| Some((at, sentence.number(at, language)?)))
         .collect();
     // "Letter A-F, then a number from 1 to 99" says how a code is built.
@@ -156,6 +153,34 @@ fn said_of_some(sentence: &Sentence, language: &Language) -> std::ops::Range<usi
     let ends = |at: &usize| sentence.gap(*at).contains([',', ';', '.', ')']) || goes_on(at + 1);
     let end = (required.end..sentence.words.len()).find(ends).map_or(sentence.words.len(), |last| last + 1);
     if narrowed { required.end..end } else { 0..0 }
+}
+
+/// Whether a number is the age of those who are counted, and limits no count: `how many of the crew were under 16`.
+fn is_of_counted(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    // "The number of seats is less than 20" limits the number.
+    let bars = [[language.modals, &[]], [language.modals, language.copulas]];
+    let tables = [language.how_many, language.count_of].into_iter().zip(bars);
+    let counts = |(phrases, bars): (&[&str], [&[&str]; 2])| {
+        let Some(counted) = phrases.iter().filter_map(|phrase| sentence.find(phrase)).find(|of| of.end < at) else {
+            return false;
+        };
+        let barred = |word: usize| bars.iter().any(|bars| bars.contains(&sentence.word(word)));
+        let apart = |word: usize| sentence.gap(word).contains([',', ';', '(', ')', ':', '–']);
+        !(counted.end..at).any(barred) && !(counted.start..at).any(apart)
+    };
+    let aged = [language.below, language.above, language.younger_than, language.older_than];
+    aged.into_iter().any(|phrases| qualified(sentence, phrases, at)) && tables.into_iter().any(counts)
+}
+
+/// Whether a number is one of a condition, of some rows, or of who is counted, and no limit of the column.
+fn said_of_others(sentence: &Sentence, language: &Language) -> impl Fn(usize) -> bool {
+    let condition = conditions::condition_span(sentence, language);
+    let of_some = said_of_some(sentence, language);
+    move |at| {
+        of_some.contains(&at)
+            || condition.as_ref().is_some_and(|span| is_within(sentence, span, at))
+            || is_of_counted(sentence, language, at)
+    }
 }
 
 /// Whether values are above nothing, or not below it, where no other limit is said.

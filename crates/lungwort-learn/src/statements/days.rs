@@ -189,8 +189,14 @@ fn both(sentence: &Sentence, language: &Language, days: &[Named]) -> Option<Vec<
     }
     // `2026-01-01 to 2026-12-31`, as all that a part of the sentence says
     let parted = |at: usize| sentence.gap(at).contains([',', ':', ';', '(', ')']);
+    // "Season 15/06/2027 to 30/09/2027"
+    let season = |at: usize| {
+        let word = sentence.word(at);
+        let longer = |season: &&str| language.capital_nouns && word.ends_with(*season);
+        language.seasons.iter().any(|season| *season == word || longer(season))
+    };
     if let [first, second] = days
-        && (first.words.start == 0 || parted(first.words.start - 1))
+        && (first.words.start == 0 || parted(first.words.start - 1) || season(first.words.start - 1))
         && (second.words.end == sentence.words.len() || parted(second.words.end - 1))
         && (second.words.start == first.words.end + 1 && language.to.contains(&sentence.word(first.words.end))
             || second.words.start == first.words.end && sentence.is_dashed(first.words.end - 1))

@@ -105,6 +105,10 @@ fn never_holds(condition: &str, columns: &[DraftColumn]) -> bool {
 }
 
 fn is_exact_term(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn]) -> Option<bool> {
+    // So are codes of digits compared, where they are limited.
+    if let Some((name, _)) = term.strip_prefix("CAST(").and_then(|term| term.split_once(" AS DECIMAL) ")) {
+        return Some(columns.iter().any(|column| column.name == name));
+    }
     let parts = TERM.as_ref()?.captures(term)?;
     let of =
         columns.iter().find(|column| column.name == parts[1]).filter(|of| own.is_none_or(|own| of.name != own.name))?;

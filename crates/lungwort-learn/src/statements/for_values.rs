@@ -601,7 +601,10 @@ impl Asking<'_> {
             let joined = language.and.contains(&word) || language.or.contains(&word);
             let next = if joined { end + 1 } else { end };
             let apart = joined || sentence.gap(end - 1) == ",";
-            let Some((value, behind)) = one(next).filter(|_| apart) else { break };
+            // "For the bridges and the trees"
+            let small = || language.small.contains(&sentence.word(next));
+            let found = one(next).or_else(|| one(next + 1).filter(|_| small()));
+            let Some((value, behind)) = found.filter(|_| apart) else { break };
             values.push(value);
             end = behind;
         }
@@ -883,6 +886,9 @@ pub(super) fn is_any_of(column: &str, values: &[String]) -> String {
 }
 
 /// Endings of words in the plural, in the languages of templates.
+/// What a German word ends with that calls people by what they are of.
+const LIKE: &[&str] = &["liche", "lichen", "licher"];
+
 const ENDINGS: &[&str] = &["s", "es", "e", "en", "n", "er", "ern", "x"];
 
 /// Letters of a word of which another form is looked for, at least.
@@ -926,6 +932,10 @@ pub(super) fn is_form_of(word: &str, one: &str) -> bool {
     // "Busse", "buses"
     if one.ends_with('s') && word.strip_prefix(one).is_some_and(|ending| matches!(ending, "se" | "sen" | "es")) {
         return one.chars().count() >= WORD;
+    }
+    // "Jugendliche", where the class is Jugend
+    if one.len() > WORD && word.strip_prefix(one).is_some_and(|ending| LIKE.contains(&ending)) {
+        return true;
     }
     one.chars().count() >= WORD
         && one.chars().all(char::is_alphabetic)

@@ -47,9 +47,17 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence) -> Op
             form && !words::ALL.iter().any(together)
         })
     };
+    // "Start and End: hh:mm; a watch lasts 20 minutes or longer" says the second of both together.
+    let of_both = |clause: &&str| {
+        let part = sentences(clause).pop();
+        let led = |part: &Sentence| words::ALL.iter().any(|language| language.articles.contains(&part.word(0)));
+        part.is_some_and(|part| led(&part) && words::ALL.iter().any(|language| part.has(language.lasting)))
+    };
+    let (both, shared): (Vec<&str>, Vec<&str>) = shared.into_iter().partition(of_both);
     if shared.is_empty() || !shared.iter().all(formed) {
         return None;
     }
+    let own: Vec<&str> = own.into_iter().chain(both).collect();
     let of_each = |name: &&str| sentences(&format!("{name}: {}", shared.join("; ")));
     let parts = names.iter().flat_map(of_each).chain(own.iter().flat_map(|clause| sentences(clause)));
     Some(parts.map(|part| part.in_the_stead_of(sentence)).collect())

@@ -98,7 +98,7 @@ fn with_types((begin, end): (Place, Place), of_times: bool, rules: Vec<Claim>, d
 }
 
 /// Whether a column has times of day, or may have them: nothing is known of its kind.
-fn is_of_times((sheet, column): Place, draft: &Draft) -> bool {
+pub(super) fn is_of_times((sheet, column): Place, draft: &Draft) -> bool {
     let lines = &draft.sheets[sheet].columns[column].lines;
     match lines.get("type") {
         Some(kind) => kind.value == "\"time\"",
@@ -162,8 +162,8 @@ fn sign(sentence: &Sentence, language: &Language, span: &Span) -> Option<&'stati
     let denied = bars.into_iter().any(|words| sentence.has(words));
     let longer = said(language.longer) || said(language.above);
     let shorter = said(language.shorter) || said(language.below);
-    let most = said(language.at_most) || behind(language.at_most) || longer && denied;
-    let least = said(language.at_least) || behind(language.at_least) || shorter && denied;
+    let most = said(language.at_most) || behind(language.at_most) || behind(language.or_less) || longer && denied;
+    let least = said(language.at_least) || behind(language.at_least) || behind(language.or_more) || shorter && denied;
     match (most, least) {
         (true, false) => Some("<="),
         (false, true) => Some(">="),

@@ -39,7 +39,12 @@ pub(super) fn read(
     let alone = (only.is_some() || reserved.is_some()) && !denied;
     // "Guides must not be at OFFICE"; "need not be" says nothing.
     let needless = [language.needs_alone, language.required].into_iter().any(|words| sentence.has(words));
-    let never = denied && only.is_none() && !needless;
+    // "Eggs are not fed, so none" says what follows.
+    let follows = (1..sentence.words.len()).any(|at| {
+        let comma = sentence.gap(at - 1).contains([',', ';']);
+        comma && language.thus.contains(&sentence.word(at))
+    });
+    let never = denied && only.is_none() && !needless && !follows;
     if !alone && !never {
         return Reading::default();
     }
@@ -52,7 +57,14 @@ pub(super) fn read(
         .filter(|at| !named.iter().any(|(_, words)| words.contains(at)))
         .any(|at| sentence.number(at, language).is_some() && !language.articles.contains(&sentence.word(at)));
     let same_sheet = first.0.0 == last.0.0 && first.0 != last.0;
-    if !same_sheet || numbers || mentions.iter().any(other) {
+    // "No shirt larger than L" is not about L.
+    let steps = [language.above, language.below, language.longer, language.shorter];
+    let beyond = |(_, words): &(_, Range<usize>)| {
+        // "Over 100 or 200" may name distances.
+        let compares = |phrase: &&&str| phrase.contains(' ') && sentence.starts_before(phrase, words.start).is_some();
+        steps.into_iter().flatten().any(|phrase| compares(&phrase))
+    };
+    if !same_sheet || numbers || mentions.iter().any(other) || named.iter().any(beyond) {
         return Reading::default();
     }
     let of = |place: Place| named.iter().filter(move |((of, _), _)| *of == place);

@@ -93,7 +93,9 @@ fn is_of_first(sentence: &Sentence, language: &Language, (mentions, pair): (&[Me
     let labelled = |first: &&Mention| {
         first.words.start == 0 && first.words.end.checked_sub(1).is_some_and(|last| sentence.gap(last).contains(':'))
     };
-    let clauses = (one.words.end.max(1) - 1..other.words.start.max(1) - 1).any(|at| sentence.gap(at).contains(';'));
+    // "With fish: how many birds carried fish - never more than Birds"
+    let ends = |at: usize| sentence.gap(at).contains(';') || matches!(sentence.gap(at), "-" | "–" | "—");
+    let clauses = (one.words.end.max(1) - 1..other.words.start.max(1) - 1).any(ends);
     between.iter().any(|(word, _)| language.pronouns.contains(&word.as_str()))
         || clauses && mentions.first().filter(labelled).is_some()
 }
@@ -325,6 +327,20 @@ pub(super) fn same_kinds(sheet: &mut DraftSheet, day_form: Option<&(String, Stri
                 continue;
             }
         };
+        // "Never before the date of the loan", where Loan has codes: another day is meant.
+        let is_code = |at: usize| {
+            let lines = &sheet.columns[at].lines;
+            lines.get("pattern").is_some() && lines.get("type").is_none()
+        };
+        let of_day = sheet.columns[from].lines.get("type").is_some_and(|line| line.value.contains("date"));
+        if of_day && is_code(to) {
+            let of_check = |(key, value): &(std::borrow::Cow<'static, str>, String)| {
+                key == "check" && value.trim_matches('"') == check
+            };
+            let wrong = |rule: &&mut crate::draft::DraftRule| rule.lines.iter().any(of_check);
+            sheet.rules.iter_mut().filter(wrong).for_each(|rule| rule.confidence = Confidence::Suggested);
+            continue;
+        }
         let heading = sheet.columns[from].heading.trim().to_owned();
         for key in ["type", "date_format"] {
             let value = sheet.columns[from].lines.get(key).map(|line| line.value.clone());

@@ -26,6 +26,9 @@ pub(super) struct NamedValue {
 /// Letters of a word of a heading by which it is called, at least.
 const SHORTEST: usize = 4;
 
+/// Columns that are added up without their names, at most.
+const FEW: f64 = 8.0;
+
 impl Fitting<'_> {
     /// What a place makes of some words; nothing where it takes none such.
     pub(super) fn taken(&self, kind: char, words: Range<usize>) -> Option<String> {
@@ -73,11 +76,14 @@ impl Fitting<'_> {
             }
             't' => self.other_day(&words).filter(|_| joined()),
             'z' => {
-                let of = self.values_in(&words).filter(|(heading, _)| self.is_of_answers(heading));
-                (joined() && of.is_some() && self.of_others(&words) && !self.says_more(&words)).then(|| text.to_owned())
+                let own = self.about.column().map(|(sheet, column)| &self.draft.sheets[sheet].columns[column].heading);
+                let of = self.values_in(&words);
+                let of = of.filter(|(heading, _)| self.is_of_answers(heading) && own != Some(heading));
+                (joined() && of.is_some() && !self.says_more(&words)).then(|| text.to_owned())
             }
             's' | 'h' => self.said_column(&words, kind == 'h').filter(|_| joined()),
             'x' => self.own_values(&words).then(|| text.to_owned()),
+            'b' => self.columns_before(words.start),
             'l' | 'o' => self.list(kind, &words, text),
             _ => {
                 let ends = words.end == sentence.words.len();
@@ -321,6 +327,16 @@ impl Fitting<'_> {
         let mut found = columns.filter(|(place, of)| own != Some(*place) && takes(of) && heads(&of.heading));
         let (_, one) = found.next()?;
         found.next().is_none().then(|| self.without_bracket(one.heading.clone()))
+    }
+
+    /// As many columns as a word counts, which stand right before the one that the sentence is about, added up: `the three added up`.
+    fn columns_before(&self, at: usize) -> Option<String> {
+        let (sheet, own) = self.about.column()?;
+        let count = self.sentence.number(at, self.language).filter(|count| (2.0..=FEW).contains(count))?;
+        let from = own.checked_sub(count as usize)?;
+        let columns = self.draft.sheets.get(sheet)?.columns.get(from..own)?;
+        let headings = columns.iter().map(|column| self.without_bracket(column.heading.clone()));
+        Some(headings.collect::<Vec<_>>().join(" + "))
     }
 
     /// Whether some words are one or several values of the column that the sentence stands beside, and nothing else.

@@ -3,12 +3,12 @@
 //!
 //! A language has a table of pairs: a pattern, which has to fit a sentence from its first word to its last, and the sentence or the
 //! sentences, one a line, that are read in its stead. It is cited as it stands all the same. In a pattern stand
-//! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing;
+//! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing, also before a place;
 //! - the signs `, : ; = ( ) + × @ £ € $` and `–` for any dash, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
 //! - places: `{c}` for a column, `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more, `{u}` for such as name no column and no value), `{l}`
 //!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{z}` for a column of yes and no (`{s}` where its heading is a sentence, `the quote is accepted` of Quote accepted; `{h}` for one that counts, `a line is lost` of Lines lost), `{x}` for one or
-//!   several values of the column that the sentence stands beside, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
+//!   several values of the column that the sentence stands beside, `{b}` for so many columns right before the one that the sentence stands beside, added up, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
 
 use std::cell::{OnceCell, RefCell};
@@ -43,7 +43,8 @@ enum Part {
     /// A sign that may stand before the next word.
     AnySign,
     MaybeComma,
-    Place(char),
+    /// A place; whether nothing may stand in it.
+    Place(char, bool),
 }
 
 struct Pattern {
@@ -127,7 +128,8 @@ fn part(text: &'static str) -> Part {
         (Some(sign @ (',' | ':' | ';' | '=' | '(' | ')' | '+' | '@' | '–' | '£' | '€' | '$' | '×')), None) => {
             Part::Sign(sign)
         }
-        (Some('{'), Some(kind)) => Part::Place(kind),
+        (Some('{'), Some(kind)) => Part::Place(kind, false),
+        (Some('?'), Some('{')) => Part::Place(signs.next().unwrap_or('k'), true),
         (first, _) => {
             let ways = text.trim_start_matches('?').split('|').map(|way| way.split('_').collect());
             Part::Words(ways.collect(), first == Some('?'))
@@ -151,7 +153,7 @@ pub(super) fn rephrased(
         patterns.for_sentence(sentence).find_map(|pattern| {
             fitting.places.clear();
             let fits = fitting.fits(&pattern.parts, 0, false);
-            tentative = pattern.parts.iter().any(|part| matches!(part, Part::Place('t')));
+            tentative = pattern.parts.iter().any(|part| matches!(part, Part::Place('t', _)));
             fits.then(|| fitting.filled(pattern.said)).flatten()
         })
     };
@@ -261,7 +263,10 @@ impl Fitting<'_> {
                 plain && ways.iter().any(|way| self.says(way, at) && self.fits(rest, at + way.len(), false))
                     || *may_be_missing && self.fits(rest, at, signed)
             }
-            Part::Place(kind) => (signed || self.is_joined(at)) && self.fills(*kind, at, rest),
+            Part::Place(kind, may_be_missing) => {
+                (signed || self.is_joined(at)) && self.fills(*kind, at, rest)
+                    || *may_be_missing && self.stays_empty(*kind, (at, signed), rest)
+            }
         }
     }
 
@@ -295,7 +300,7 @@ impl Fitting<'_> {
             'v' => VALUE,
             'd' | 't' | 's' | 'h' => DAY,
             'z' => 2,
-            'n' => 1,
+            'n' | 'b' => 1,
             'k' | 'm' | 'u' | 'w' | 'x' | 'y' => SOME,
             _ => left,
         };
@@ -319,6 +324,7 @@ impl Fitting<'_> {
             let (sheet, column) = self.about.column()?;
             // "Is Mitgliedsnr. Pflicht" would end with the abbreviation.
             let heading = self.draft.sheets[sheet].columns[column].heading.trim();
+            let heading = heading.trim_end_matches([' ', '*']);
             text = text.replace("{0}", heading.strip_suffix('.').unwrap_or(heading));
         }
         for (at, place) in self.places.iter().enumerate() {
@@ -336,6 +342,16 @@ impl Fitting<'_> {
     fn values_of(&self, place: &Filled) -> Option<(String, String)> {
         let named = matches!(place.kind, 'w' | 'y' | 'z').then(|| self.values_in(&place.words)).flatten();
         named.map(|(heading, values)| (self.without_bracket(heading), values))
+    }
+
+    /// Whether the parts behind a place fit where nothing stands in it.
+    fn stays_empty(&mut self, kind: char, (at, signed): (usize, bool), rest: &[Part]) -> bool {
+        self.places.push(Filled { text: Rc::from(""), kind, words: at..at });
+        let fits = self.fits(rest, at, signed);
+        if !fits {
+            self.places.pop();
+        }
+        fits
     }
 
     /// The column that the pattern has named first.

@@ -171,11 +171,11 @@ pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
                     || line[from..at].trim().bytes().all(|byte| byte.is_ascii_digit())
             };
             if ends && !(each == '.' && goes_on()) {
-                found.extend(Sentence::new(&line[from..end]));
+                found.extend(with_others_left(&line[from..end]));
                 from = end;
             }
         }
-        found.extend(Sentence::new(&line[from..]));
+        found.extend(with_others_left(&line[from..]));
     }
     found
 }
@@ -224,6 +224,14 @@ fn is_new_clause(before: &str, behind: &str) -> bool {
     if leaves_blank(behind) && !before.contains(':') {
         return false;
     }
+    if others_left(behind).is_some() && !before.contains(':') {
+        return false;
+    }
+    // "XS, S, M, L; no shirt larger than L is left for juniors"
+    let none = super::words::ALL.iter().any(|language| language.none.contains(&first.to_lowercase().as_str()));
+    if none && is_bare_list(before) && behind.split_whitespace().count() >= CLAUSE {
+        return true;
+    }
     // "At least 7 days after Received; if urgent, at most 21 days after it": the day is named before.
     if refers_back(before, behind) {
         return false;
@@ -246,9 +254,22 @@ fn is_new_clause(before: &str, behind: &str) -> bool {
     let subject = (before.contains(": ") || before.contains(" = ")) && has_subject(behind);
     let each = super::words::ALL.iter().any(|language| language.each_of.contains(&first));
     (is_clause(before) || goes_on || code || each || subject || is_for_code(before, behind))
-        && is_clause(behind)
+        && (is_clause(behind) || subject && has_article(behind))
         && (!is_for_some(behind) || is_for_code(before, behind))
         && !leaves_the_rest(behind)
+}
+
+/// Words of a clause that says something of its own, at least.
+const CLAUSE: usize = 4;
+
+/// Whether a text has nothing but several values of a word each with commas between, behind its label.
+fn is_bare_list(text: &str) -> bool {
+    let list = text.rsplit_once(": ").map_or(text, |(_, list)| list);
+    let values: Vec<&str> = list.split(',').map(str::trim).collect();
+    let joined = |value: &str| value.split_whitespace().count() == 3 && value.contains(' ');
+    let last = values.len().saturating_sub(1);
+    let plain = |(at, value): (usize, &&str)| value.split_whitespace().count() == 1 || at == last && joined(value);
+    values.len() > 2 && values.iter().enumerate().all(plain)
 }
 
 /// Whether a clause goes on about rows of a code of the list before it: `PICKUP or VAN; for VAN we need an address`.
@@ -271,7 +292,11 @@ fn has_subject(clause: &str) -> bool {
     let is = |at: usize, of: fn(&Language) -> &'static [&'static str]| {
         words.get(at).is_some_and(|word| super::words::ALL.iter().any(|language| of(language).contains(&word.as_str())))
     };
-    let asks = |at: usize| is(at, |language| language.modals) || is(at, |language| language.needs_alone);
+    let asks = |at: usize| {
+        is(at, |language| language.modals)
+            || is(at, |language| language.needs_alone)
+            || has_article(clause) && is(at, |language| language.may)
+    };
     let known = is(0, |language| language.conditional)
         || is(0, |language| language.only)
         || is(0, |language| language.negations);
@@ -282,6 +307,12 @@ fn has_subject(clause: &str) -> bool {
         phrases.into_iter().flatten().any(|phrase| whole.starts_with(phrase))
     });
     !known && !goes_on && !asks(0) && !asks(1) && (2..words.len()).any(asks)
+}
+
+/// Whether a clause begins with an article: `a place can be given once a day only`.
+fn has_article(clause: &str) -> bool {
+    let first = clause.split_whitespace().next().unwrap_or_default().to_lowercase();
+    super::words::ALL.iter().any(|language| language.articles.contains(&first.as_str()))
 }
 
 /// Whether a clause goes on about some rows: `sizes are 32 to 56; for shoes 18 to 50 is fine`.
@@ -313,6 +344,9 @@ const OTHERS: usize = 6;
 
 /// Whether the next sentence leaves blank what this one does not name: `Write Yes if half is paid. Otherwise leave the cell empty.`
 fn leaves_the_rest(behind: &str) -> bool {
+    if others_left(behind).is_some() {
+        return true;
+    }
     let next = behind.trim_start();
     let first = next.split(|each: char| !each.is_alphabetic()).next().unwrap_or_default().to_lowercase();
     let begins = |language: &&&Language| language.otherwise.contains(&first.as_str());
@@ -320,6 +354,41 @@ fn leaves_the_rest(behind: &str) -> bool {
     let sentence = next.split('.').next().unwrap_or_default().to_lowercase();
     let words: Vec<&str> = sentence.split(|each: char| !each.is_alphabetic()).filter(|word| !word.is_empty()).collect();
     words.len() <= OTHERS && words.iter().any(|word| language.unfilled.contains(word))
+}
+
+/// What a clause says that leaves blank what is of others, in plainer words, and where it ends: `Other boats carry none`.
+fn others_left(behind: &str) -> Option<(&'static str, usize)> {
+    let start = behind.len() - behind.trim_start().len();
+    let clause = behind[start..].split(['.', ';', ',', ':', '(']).next().unwrap_or_default();
+    let words: Vec<String> = clause.split_whitespace().map(str::to_lowercase).collect();
+    let has = |of: &[&str]| words.iter().any(|word| of.contains(&word.as_str()));
+    let of = |language: &&&Language| {
+        let led = language.other_rows.iter().any(|phrase| {
+            let phrase: Vec<&str> = phrase.split(' ').collect();
+            words.len() > phrase.len() && words.iter().zip(&phrase).all(|(word, part)| word == part)
+        });
+        let none = words.last().is_some_and(|last| language.none.contains(&last.as_str()));
+        // "Other columns may be left blank" says nothing of rows, and "others may" asks for nothing.
+        let bars = [language.columns, language.may, language.conditional, language.negations];
+        led && (has(language.unfilled) || none)
+            && !bars.into_iter().any(|of| {
+                words[1..].iter().any(|word| of.contains(&word.as_str()) && !language.none.contains(&word.as_str()))
+            })
+    };
+    let language = super::words::ALL.iter().find(of).filter(|_| words.len() <= OTHERS)?;
+    Some((language.otherwise_blank, start + clause.len()))
+}
+
+/// A sentence in which what is said of others is said plainly: `Trade boats state their cargo. Others carry none.`
+fn with_others_left(text: &str) -> Option<Sentence> {
+    let found = text.char_indices().filter(|(_, each)| matches!(each, '.' | ';')).find_map(|(at, _)| {
+        let behind = at + 1;
+        let (plain, end) = others_left(&text[behind..])?;
+        Some(format!("{}. {plain}{}", &text[..at], &text[behind + end..]))
+    });
+    let mut sentence = Sentence::new(found.as_deref().unwrap_or(text))?;
+    sentence.stated = found.and(Some(text.trim().to_owned()));
+    Some(sentence)
 }
 
 /// Whether a full stop stands within a shortening of single letters, or at its end: `z. B.`, `d. h.`

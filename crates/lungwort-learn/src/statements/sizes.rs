@@ -289,6 +289,18 @@ fn signs_between(sentence: &Sentence, language: &Language, found: &mut Said) {
     };
     if let Some(sign) = sign.filter(|sign| !of_decimals && !joins(sign)) {
         found.push(("separator", quoted(sign), known));
+        without_count_of_values(sentence, language, found);
+    }
+}
+
+/// `Several separated by commas, at most 5`: how many values there may be limits none of them.
+fn without_count_of_values(sentence: &Sentence, language: &Language, found: &mut Said) {
+    let is_limit = |key: &str| matches!(key, "min" | "max" | "above" | "below");
+    let limits = found.iter().filter(|(key, ..)| is_limit(key)).count();
+    let of_each = language.each_of.iter().any(|word| sentence.find(word).is_some());
+    if limits == 1 && !of_each {
+        let number = sentence.has(language.whole) || sentence.has(language.decimals);
+        found.retain(|(key, ..)| !is_limit(key) && (number || *key != "type"));
     }
 }
 

@@ -2,7 +2,7 @@
 
 use super::codes::qualified;
 use super::conditions::{condition_of, condition_span};
-use super::lasting::kind_among;
+use super::lasting::{is_of_times, kind_among};
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::Language;
@@ -26,7 +26,9 @@ pub(super) fn read(
     (mentions, places): (&[Mention], &[Place]),
     (name, draft): (&dyn Fn(Place) -> String, &Draft),
 ) -> Reading {
-    let Some(span) = span(sentence, language) else { return Reading::default() };
+    let of_times = spans(sentence, language).is_empty();
+    let in_times = || spans_in(sentence, language, language.spans_of_times).into_iter().next();
+    let Some(span) = span(sentence, language).or_else(in_times) else { return Reading::default() };
     let starts = |phrases: &[&str]| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, span.end)).max();
     // "Within 14 days of Out"
     let of = || starts(language.owners).filter(|_| qualified(sentence, language.within, span.at));
@@ -64,6 +66,10 @@ pub(super) fn read(
     let before = mentions.iter().find(is_before).map(|mention| mention.place);
     let own = before.or_else(|| places.iter().copied().find(|place| *place != other));
     let Some(own) = own.filter(|own| *own != other && own.0 == other.0) else { return Reading::default() };
+    // "At least 20 minutes after Start" is of two columns of times.
+    if of_times && ![own, other].into_iter().all(|place| is_of_times(place, draft)) {
+        return Reading::default();
+    }
     let said = |phrases: &[&str]| qualified(sentence, phrases, span.at);
     let most = said(language.at_most) || said(language.not_after) || said(language.within);
     let least = said(language.at_least) || said(language.not_before);
@@ -80,23 +86,36 @@ pub(super) fn read(
         _ => return Reading::default(),
     };
     let claim = |on, key, value: String| Claim { on, key, value, confidence: Confidence::Confirm };
-    let mut claims = Vec::new();
-    for (one, from) in [(own, other), (other, own)] {
-        let lines = |(sheet, column): Place| &draft.sheets[sheet].columns[column].lines;
-        if lines(one).get("type").is_none() {
-            claims.push(claim(Target::Column(one), "type", quoted("date")));
-            let form = lines(from).get("date_format").map(|line| line.value.clone());
-            claims.extend(form.map(|form| claim(Target::Column(one), "date_format", form)));
-        }
-    }
-    // Of two columns of which neither is known to have days, it shows in the end how they are written.
-    if claims.iter().filter(|claim| claim.key == "type").count() > 1 && super::day_forms::date(sentence).is_none() {
-        claims.clear();
-    }
+    let mut claims = kinds(sentence, (own, other), of_times, draft);
     claims.push(claim(Target::Rule(own.0), "check", quoted(&check)));
     let kind = kind.map(|(_, (place, value))| format!("{} = '{}'", name(place), value.replace('\'', "''")));
     claims.extend(when.flatten().or(kind).map(|when| claim(Target::Rule(own.0), "when", quoted(&when))));
     Reading::of(claims)
+}
+
+/// That two columns have days, or times of the day, where that is not known yet.
+fn kinds(sentence: &Sentence, (own, other): (Place, Place), of_times: bool, draft: &Draft) -> Vec<Claim> {
+    let claim = |place, key, value: String| {
+        let on = Target::Column(place);
+        Claim { on, key, value, confidence: Confidence::Confirm }
+    };
+    let mut claims = Vec::new();
+    for (one, from) in [(own, other), (other, own)] {
+        let lines = |(sheet, column): Place| &draft.sheets[sheet].columns[column].lines;
+        if lines(one).get("type").is_none() && of_times {
+            claims.push(claim(one, "type", quoted("time")));
+        } else if lines(one).get("type").is_none() {
+            claims.push(claim(one, "type", quoted("date")));
+            let form = lines(from).get("date_format").map(|line| line.value.clone());
+            claims.extend(form.map(|form| claim(one, "date_format", form)));
+        }
+    }
+    // Of two columns of which neither is known to have days, it shows in the end how they are written.
+    let both = claims.iter().filter(|claim| claim.key == "type").count() > 1;
+    if !of_times && both && super::day_forms::date(sentence).is_none() {
+        claims.clear();
+    }
+    claims
 }
 
 /// The rows that a sentence is said of, and the words that name them: `for power tools at most 7 days after Lent on`.

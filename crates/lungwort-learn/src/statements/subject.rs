@@ -369,9 +369,16 @@ fn forms_of(words: &[String]) -> Vec<Vec<String>> {
 fn headings_of(draft: &Draft) -> Vec<Named> {
     let mut headings: Vec<Named> = Vec::new();
     for (at, sheet) in draft.sheets.iter().enumerate() {
+        let plainly: HashSet<Vec<String>> = sheet.columns.iter().map(|of| words_of(&of.heading)).collect();
         for (column, of) in sheet.columns.iter().enumerate() {
             let plain = plain_heading(&of.heading);
             let words = words_of(&plain);
+            // "Feed" is the column Feed, and not Feed (g).
+            let whole = words_of(&of.heading);
+            if whole != words && plainly.contains(&words) {
+                headings.push((whole, (at, column), plain));
+                continue;
+            }
             let apart = words_of(&apart(&plain));
             if apart != words {
                 headings.extend(forms_of(&apart).into_iter().map(|words| (words, (at, column), plain.clone())));

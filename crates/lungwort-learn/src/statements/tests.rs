@@ -960,3 +960,14 @@ fn limits_of_kinds_among_lists_are_read() {
     insta::assert_snapshot!("reliures", read_all(include_str!("said/reliures.txt")));
     insta::assert_snapshot!("bindings_in_english", read_all(include_str!("said/bindings_in_english.txt")));
 }
+
+#[test]
+fn others_named_days_and_first_signs_are_read() {
+    insta::assert_snapshot!("canal_passages", read_all(include_str!("said/canal_passages.txt")));
+    insta::assert_snapshot!("hundeklassen", read_all(include_str!("said/hundeklassen.txt")));
+    insta::assert_snapshot!("gites_visites", read_all(include_str!("said/gites_visites.txt")));
+    insta::assert_snapshot!("watches_and_totals", read_all(include_str!("said/watches_and_totals.txt")));
+    insta::assert_snapshot!("loans_and_meals", read_all(include_str!("said/loans_and_meals.txt")));
+    insta::assert_snapshot!("gipfelhuette", read_all(include_str!("said/gipfelhuette.txt")));
+    insta::assert_snapshot!("prets_d_instruments", read_all(include_str!("said/prets_d_instruments.txt")));
+}

@@ -43,7 +43,9 @@ pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft)
             None => elsewhere(sheet, (&headings, draft), &mut texts),
         }
     }
-    texts.into_iter().flat_map(|text| super::footnotes::apart(text, draft)).collect()
+    let mut texts: Vec<Text> = texts.into_iter().flat_map(|text| super::footnotes::apart(text, draft)).collect();
+    super::named_days::put_in(&mut texts);
+    texts
 }
 
 fn text(text: &str, place: String, about: About) -> Text {

@@ -10,8 +10,8 @@ use super::subject::{Mention, Place};
 use super::words::Language;
 use super::{
     AS_HELD, Claim, Entries, Reading, Target, Text, aged_on, begun, calendar, columns_by, conditions, days_between,
-    days_of_rows, differences, for_values, lasting, listed_days, one_row, only_with, order, other_sheet, products,
-    ratios, required, rows_per, so_far, steps, times_of_rows, totals, unwanted, values, whole_names,
+    days_of_rows, differences, first_signs, for_values, lasting, listed_days, one_row, only_with, order, other_sheet,
+    products, ratios, required, rows_per, so_far, steps, times_of_rows, totals, unwanted, values, whole_names,
 };
 use crate::draft::{Confidence, Draft};
 
@@ -128,6 +128,7 @@ pub(super) fn of_rows(
         reading.and(only_with::read((sentence, language), (mentions, &text.about), draft));
     }
     ratios::read((sentence, language), mentions, draft, reading);
+    first_signs::read((sentence, language), (mentions, &text.about), draft, reading);
     aged_on::read((sentence, language), (mentions, places, &text.about), draft, reading);
     aged_on::on_another((sentence, language), (mentions, &text.about), draft, reading);
     calendar::read((sentence, language), (mentions, &text.about), draft, reading);

@@ -166,6 +166,14 @@ fn end_of<'v>(values: &[Value<'v>], from_the_left: bool) -> Value<'v> {
     owned(text.chars().skip(skip).take(count).collect::<String>())
 }
 
+/// So many characters at one end of a text, in words.
+fn at_one_end(which: &str, parts: &[String]) -> String {
+    match parts[1].as_str() {
+        "1" => format!("the {which} character of {}", parts[0]),
+        count => format!("the {which} {count} characters of {}", parts[0]),
+    }
+}
+
 pub(in crate::condition) static LEFT: Function = Function {
     name: "LEFT",
     also: &[],
@@ -173,7 +181,7 @@ pub(in crate::condition) static LEFT: Function = Function {
     least: 2,
     gives: Kind::Text,
     run: |values| end_of(values, true),
-    say: |parts| format!("the first {} characters of {}", parts[1], parts[0]),
+    say: |parts| at_one_end("first", parts),
     called: &[],
 };
 
@@ -184,7 +192,7 @@ pub(in crate::condition) static RIGHT: Function = Function {
     least: 2,
     gives: Kind::Text,
     run: |values| end_of(values, false),
-    say: |parts| format!("the last {} characters of {}", parts[1], parts[0]),
+    say: |parts| at_one_end("last", parts),
     called: &[],
 };
 

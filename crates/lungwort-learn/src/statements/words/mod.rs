@@ -499,6 +499,19 @@ pub(super) struct Language {
     /// Words of headings over texts: a limit without a unit is one of their length.
     pub heading_texts: &'static [&'static str],
     pub heading_shares: &'static [&'static str],
+    /// The first sign of a code that another column has, by the word for first and the one for a sign.
+    pub first_words: &'static [&'static str],
+    pub signs_of_codes: &'static [&'static str],
+    /// Before what follows from what was said: `so none`.
+    pub thus: &'static [&'static str],
+    /// Nouns of a time in which all days are: `season 15/06/2027 to 30/09/2027`.
+    pub seasons: &'static [&'static str],
+    /// Rows that are none of those before, at the beginning of a sentence.
+    pub other_rows: &'static [&'static str],
+    /// A plain sentence that leaves blank what is of these.
+    pub otherwise_blank: &'static str,
+    /// What a column holds: `begins with the value of Plot`.
+    pub value_words: &'static [&'static str],
     /// What a code begins with.
     pub begins: &'static [&'static str],
     /// Behind letters that stand before what has been counted: `five digits with LT- in front`.

@@ -1,6 +1,184 @@
 //! What English sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{r} ; no two {k} may|can|must have|carry|share ?the ?same {k}", "{1}.\nunique"),
+    (
+        "{k} , after|later_than ?the {c} , at_most|no_more_than|up_to|max|maximum {n} nights|days",
+        "{1}.\nafter {2}.\nat most {3} days after {2}",
+    ),
+    (
+        "after|later_than ?the {c} , at_most|no_more_than|up_to|max|maximum {n} nights|days",
+        "after {1}.\nat most {2} days after {1}",
+    ),
+    (
+        "not_before|not_earlier_than ?the {c} , within {n} days of it|that|this",
+        "not before {1}.\nat most {2} days after {1}",
+    ),
+    (
+        "{k} : {n} for|with {w} , {n} for|with all|the|every ?the other|others ?{k}",
+        "{1}.\nif {3c} is {3v}, {0} must be {2}.\nif {3c} is not {3v}, {0} must be {4}",
+    ),
+    (
+        "{n} for|with {w} , {n} for|with all|the|every ?the other|others ?{k}",
+        "if {2c} is {2v}, {0} must be {1}.\nif {2c} is not {2v}, {0} must be {3}",
+    ),
+    ("only if|when ?the {c} is|was made|done|paid|settled by|in|with {v}", "only if {1} is {2}"),
+    (
+        "if|when|whenever|where there is|are ?a|an|any {c} , ?then there has|have|must to_be|be ?a|an {c} , and the_other_way_round|the_other_way_around|vice_versa|conversely",
+        "{1} and {2}: both or neither",
+    ),
+    (
+        "if|when|whenever|where there is|are ?a|an|any {c} there has|have|must to_be|be ?a|an {c} , and the_other_way_round|the_other_way_around|vice_versa|conversely",
+        "{1} and {2}: both or neither",
+    ),
+    (
+        "{l} ; {y} are_not|is_not|aren't|never {k} , so|thus|hence|therefore ?always ?it ?is {x}",
+        "{1}.\nif {2c} is {2v}, {0} must be {4}",
+    ),
+    (
+        "{y} are_not|is_not|aren't|never {k} , so|thus|hence|therefore ?always ?it ?is {x}",
+        "if {1c} is {1v}, {0} must be {3}",
+    ),
+    ("{k} ; {y} , so|thus|hence|therefore|i.e {n}", "{1}.\nif {2c} is {2v}, {0} must be {3}"),
+    ("{k} , {y} , so|thus|hence|therefore|i.e {n}", "{1}.\nif {2c} is {2v}, {0} must be {3}"),
+    ("{y} , so|thus|hence|therefore|i.e {n}", "if {1c} is {1v}, {0} must be {2}"),
+    ("{z} may|can|must only {k} in|at|on|with ?the {w}", "if {1c} is yes, {3c} must be {3v}"),
+    (
+        "blank|empty if|when|where {r} , otherwise required|mandatory|needed|compulsory , {r}",
+        "must be blank if {1}.\nrequired unless {1}.\n{2}",
+    ),
+    (
+        "{n} digit {c} , several|more_than_one {k} , at_most|no_more_than|up_to|max|maximum {n}",
+        "{0}: {1} digits, several {3}",
+    ),
+    ("only if|when|where {r} : {l}", "only if {1}.\n{2}"),
+    ("{n} digit {c} , {r}", "{0}: {1} digits, {3}"),
+    ("{n} digit {c}", "{0}: {1} digits"),
+    (
+        "nothing|none|no_one longer|larger|taller|higher|heavier|bigger|wider|deeper|older|thicker than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items {k} , and|or nothing|none|no_one shorter|smaller|lower|lighter|narrower|younger|thinner than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items {k}",
+        "between {3} and {1}",
+    ),
+    (
+        "nothing|none|no_one shorter|smaller|lower|lighter|narrower|younger|thinner than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items {k} , and|or nothing|none|no_one longer|larger|taller|higher|heavier|bigger|wider|deeper|older|thicker than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items {k}",
+        "between {1} and {3}",
+    ),
+    (
+        "nothing|none|no_one longer|larger|taller|higher|heavier|bigger|wider|deeper|older|thicker than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items fits|fit|goes|go|passes|pass|is|can|may|will {k}",
+        "at most {1}",
+    ),
+    (
+        "nothing|none|no_one shorter|smaller|lower|lighter|narrower|younger|thinner than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items fits|fit|goes|go|passes|pass|is|can|may|will {k}",
+        "at least {1}",
+    ),
+    (
+        "{r} explained|described|stated|noted|recorded|given|justified|entered|written|named under {c}",
+        "{1} explained in {2}",
+    ),
+    ("nobody|no_one under|younger_than {n} on {k} ( {d} ) may|can|is {r}", "at least {1} years old on {3}"),
+    ("nobody|no_one under|younger_than {n} on {d} ) may|can|is {r}", "at least {1} years old on {2}"),
+    ("?is ?are ?the {b} added|counted|taken|put ?up ?together", "{0} = {1}"),
+    (
+        "?is ?the sum|total of ?the {b} ?columns|numbers|counts|figures|fields|values|amounts ?directly ?right ?just before|above|beside|left|to_the_left ?it|this",
+        "{0} = {1}",
+    ),
+    (
+        "?the {b} columns|numbers|counts|figures|fields|values|amounts before|above|beside|left|to_the_left ?it ?this added|counted ?up ?together",
+        "{0} = {1}",
+    ),
+    ("= {c} + {c}", "{0} = {1} + {2}"),
+    ("= {c} + {c} + {c}", "{0} = {1} + {2} + {3}"),
+    ("required|mandatory|compulsory|needed|obligatory|must if|when|where|once {r} ; {l}", "required if {1}.\n{2}"),
+    ("required|mandatory|compulsory|needed|obligatory|must if|when|where|once {r} ( {l} )", "required if {1}.\n{2}"),
+    ("only if|when|where {r} ; {l}", "only if {1}.\n{2}"),
+    ("only if|when|where {r} ( {l} )", "only if {1}.\n{2}"),
+    (
+        "{k} , several|more_than_one {k} , at_most|no_more_than|up_to|max|maximum {n} ?in_all ?of_them ?in_total",
+        "{1}, several {2}",
+    ),
+    ("{k} , at_most|no_more_than|up_to|max|maximum {n} , separated|divided|joined {r}", "{1}, separated {3}"),
+    ("at_most|no_more_than|up_to|max|maximum {n} {k} , separated|divided|joined {r}", "{2}, separated {3}"),
+    (
+        "required|mandatory|compulsory|needed|obligatory|must unless ?a|an|the ?his|her|their {c} number|address|code ?is|are|has|have ?been given|known|available|present|entered",
+        "required unless {1} is given",
+    ),
+    ("required|mandatory|compulsory|needed|obligatory|must unless {w}", "required if {1c} is not {1v}"),
+    ("{r} , never|not_ever ?to_be ?left blank|empty", "{1}.\nmust never be blank"),
+    ("{r} ; never|not_ever ?to_be ?left blank|empty", "{1}.\nmust never be blank"),
+    ("must|has_to ?be ?given unless {r}", "required unless {1}"),
+    ("must|has_to ?be ?given for {r}", "required for {1}"),
+    ("must|has_to ?be ?given except for {r}", "required except for {1}"),
+    (
+        "{y} at_most|no_more_than|up_to|maximum {n} m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items",
+        "if {1c} is {1v}, {0} must be at most {2}",
+    ),
+    (
+        "{y} at_least|no_less_than|minimum {n} m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items",
+        "if {1c} is {1v}, {0} must be at least {2}",
+    ),
+    (
+        "{k} ; {y} at_most|no_more_than|up_to|maximum {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items",
+        "{1}.\nif {2c} is {2v}, {0} must be at most {3}",
+    ),
+    (
+        "{k} ; {y} at_least|no_less_than|minimum {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items",
+        "{1}.\nif {2c} is {2v}, {0} must be at least {3}",
+    ),
+    ("{r} , {c} included|counted|counted_in ; {r}", "{1}; {3}"),
+    ("{r} , {c} included|counted|counted_in , {r}", "{1}, {3}"),
+    ("{r} , including {c} , {r}", "{1}, {3}"),
+    ("{r} including {c} , {r}", "{1}, {3}"),
+    (
+        "{u} longer|larger|taller|higher|heavier|bigger|wider|deeper|older|thicker than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items is|are|can|will not|never ?be admitted|accepted|allowed|permitted|taken|possible",
+        "at most {2}",
+    ),
+    (
+        "{u} shorter|smaller|lower|lighter|narrower|younger|thinner than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items is|are|can|will not|never ?be admitted|accepted|allowed|permitted|taken|possible",
+        "at least {2}",
+    ),
+    (
+        "if|when|where|once it|this|that is {v} , ?please name|state|give|note ?us ?the|a|its|their {c} ?who|that|which ?{x}",
+        "if {1}, give the {2}",
+    ),
+    (
+        "if|when|where|once it|this|that is {v} , ?please name|state|give|note ?us ?the|a|its|their {c} who|that|which {r}",
+        "if {1}, give the {2}",
+    ),
+    ("{k} must|has_to|have_to|should|needs_to ?still ?be valid|current on|at {d}", "not before {2}"),
+    ("{k} ; {k} must|has_to|have_to|should|needs_to ?still ?be valid|current on|at {d}", "{1}.\nnot before {3}"),
+    (
+        "{c} may|can have|be|hold|contain {n} characters|letters|digits|signs ?long ?and {r}",
+        "{1} is at most {2} characters.\n{1} {3}",
+    ),
+    ("{c} may|can have|be|hold|contain {n} characters|letters|signs ?long", "{1} is at most {2} characters"),
+    ("may|can have|be|hold|contain {n} characters|letters|signs ?long", "at most {1} characters"),
+    (
+        "{w} must|have_to|has_to|need_to state|give|name|fill_in|enter|declare|show|quote ?the|their|its|a|an {c} ; ?all ?the others|everybody_else|everyone_else leave|have|give|carry|need|enter ?it|this none|blank|empty",
+        "if {1c} is {1v}, {2} is required.\n{2}: only if {1c} is {1v}",
+    ),
+    (
+        "{w} must|have_to|has_to|need_to state|give|name|fill_in|enter|declare|show|quote ?the|their|its|a|an {c} , ?all ?the others|everybody_else|everyone_else leave|have|give|carry|need|enter ?it|this none|blank|empty",
+        "if {1c} is {1v}, {2} is required.\n{2}: only if {1c} is {1v}",
+    ),
+    (
+        "{y} have|has|carry|carries|need|needs|give|gives|get|gets|show none|no_such_number",
+        "must be blank if {1c} is {1v}",
+    ),
+    (
+        "{y} have|has|carry|carries|need|needs|give|gives|get|gets|show none , ?and ?so ?please leave it|this|this_cell blank|empty ?for_them|then ?here",
+        "must be blank if {1c} is {1v}",
+    ),
+    ("{y} do_not|does_not|don't|doesn't have|need|carry|get one|any|this|it", "must be blank if {1c} is {1v}"),
+    (
+        "{y} do_not|does_not|don't|doesn't have|need|carry|get one|any|this|it , ?and ?so ?please leave it|this|this_cell blank|empty ?for_them|then ?here",
+        "must be blank if {1c} is {1v}",
+    ),
+    ("{k} , so ?please leave it|this|this_cell blank|empty if|when|where {r}", "leave blank if {2}"),
+    ("nobody|no_one|no_{k} under|younger_than {n} on {d} may|can|is {r}", "at least {1} years old on {2}"),
+    (
+        "anyone|anybody|everyone|everybody|those|whoever|all|riders|children|swimmers|members born after {n} races|race|starts|start|is|are|goes|go|belongs|belong|runs|rides|competes|compete in|to ?the {c} {v}",
+        "if {0} is above {1}, {2} must be {3}",
+    ),
+    ("{k} , including {c} , {r}", "{1}, {3}"),
     ("required|mandatory|compulsory|obligatory , {v} followed_by {r}", "required.\n{1} followed by {2}"),
     ("{y} at_least|no_less_than|minimum {n}", "if {1c} is {1v}, {0} must be at least {2}"),
     ("{y} at_most|no_more_than|up_to|maximum {n}", "if {1c} is {1v}, {0} must be at most {2}"),

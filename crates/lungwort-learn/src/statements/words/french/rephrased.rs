@@ -1,6 +1,56 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{r} ; deux {k} ne peuvent|doivent pas porter|avoir ?le|la ?même {k}", "{1}.\nunique"),
+    ("{k} , jamais|pas avant {t}", "{1}.\npas avant {2}"),
+    ("jamais|pas avant {t}", "pas avant {1}"),
+    ("{k} , au_moins {n} {v} après {t}", "{1}.\nau moins {2} {3} après {4}"),
+    ("au_moins {n} {v} après {t}", "au moins {1} {2} après {3}"),
+    ("{k} , au_plus {n} {v} après {t}", "{1}.\nau plus {2} {3} après {4}"),
+    (
+        "{k} : {n} pour|en ?le|la|les {w} , {n} pour ?tous|toutes ?les autres ?{k}",
+        "{1}.\nsi {3c} est {3v}, {0} doit être {2}.\nsi {3c} n'est pas {3v}, {0} doit être {4}",
+    ),
+    (
+        "{n} pour|en ?le|la|les {w} , {n} pour ?tous|toutes ?les autres ?{k}",
+        "si {2c} est {2v}, {0} doit être {1}.\nsi {2c} n'est pas {2v}, {0} doit être {3}",
+    ),
+    (
+        "seulement|uniquement si ?le|la|l' {c} se_fait|est_fait|est_faite|est_réglé|est_réglée|a_lieu par|en {v}",
+        "seulement si {1} est {2}",
+    ),
+    (
+        "{z} ne peuvent|peut|doivent|doit {k} que|qu' dans|au|en|à ?le|la|les {w}",
+        "si {1c} est oui, {3c} doit être {3v}",
+    ),
+    ("{v} majuscule puis|suivi_de|et {r}", "{1} puis {2}"),
+    ("{v} majuscule puis|suivi_de|et {r} ; {r}", "{1} puis {2}.\n{3}"),
+    ("seulement|uniquement si|lorsque|quand {r} : {l}", "seulement si {1}.\n{2}"),
+    ("?les {b} ?précédents ?précédentes additionnés|additionnées|ensemble|cumulés|cumulées", "{0} = {1}"),
+    ("?c'est ?la somme|total des {b} ?colonnes|nombres|valeurs ?précédentes ?précédents ?à_gauche", "{0} = {1}"),
+    ("= {c} + {c}", "{0} = {1} + {2}"),
+    ("= {c} + {c} + {c}", "{0} = {1} + {2} + {3}"),
+    ("obligatoire|exigé|exigée|requis|requise si|lorsque|quand {r} ; {l}", "obligatoire si {1}.\n{2}"),
+    ("seulement|uniquement si|lorsque|quand {r} ; {l}", "seulement si {1}.\n{2}"),
+    ("{k} , plusieurs {k} , au_plus|au_maximum|jusqu'à {n}", "{1}, plusieurs {2}"),
+    ("{k} , plusieurs {k} , {n} au_plus|au_maximum", "{1}, plusieurs {2}"),
+    ("oui non ; obligatoire|exigé|requis pour {r}", "oui/non.\nobligatoire pour {1}"),
+    ("oui ou non ; obligatoire|exigé|requis pour {r}", "oui ou non.\nobligatoire pour {1}"),
+    ("{r} , jamais vide ?à_laisser", "{1}.\nne doit jamais être vide"),
+    ("{r} ; jamais vide", "{1}.\nne doit jamais être vide"),
+    ("?la somme|total ?le ?du ?nombre des|de|du|d' {c} et des|de|du|d' {c}", "{0} = {1} + {2}"),
+    (
+        "{w} paie|paient|coûte|coûtent|verse|versent {n} ?€ ?euros , ?tous les autres|autres {n} ?€ ?euros",
+        "si {1c} est {1v}, {0} doit être {2}.\nsi {1c} n'est pas {1v}, {0} doit être {3}",
+    ),
+    (
+        "{k} doit|doivent ?encore être ?encore valable|valide|valables|valides ?encore au|le|jusqu'au {d}",
+        "pas avant {2}",
+    ),
+    (
+        "{k} ; {k} doit|doivent ?encore être ?encore valable|valide|valables|valides ?encore au|le|jusqu'au {d}",
+        "{1}.\npas avant {3}",
+    ),
     ("obligatoire|requis , {v} suivi_de {r}", "obligatoire.\n{1} suivi de {2}"),
     (
         "obligatoire pour ?le|la|les {w} ; ?à laisser|laissez|reste ?à vide pour ?le|la|les {w}",

@@ -1,6 +1,88 @@
 //! What German sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("nur angeben|anzugeben|ausfüllen|auszufüllen|eintragen|einzutragen , wenn|falls {r}", "nur, wenn {1}"),
+    (
+        "{k} , {k} , nach ?der|dem|die {c} , höchstens|maximal|max {n} nächte|nächten|tage|tagen",
+        "{1}, {2}.\nnach {3}.\nhöchstens {4} Tage nach {3}",
+    ),
+    (
+        "{k} , nach ?der|dem|die {c} , höchstens|maximal|max {n} nächte|nächten|tage|tagen",
+        "{1}.\nnach {2}.\nhöchstens {3} Tage nach {2}",
+    ),
+    (
+        "nach ?der|dem|die {c} , höchstens|maximal|max {n} nächte|nächten|tage|tagen",
+        "nach {1}.\nhöchstens {2} Tage nach {1}",
+    ),
+    ("{k} , anzahl ?der nächte|tage zwischen ?der|dem|die {c} und ?der|dem|die {c}", "{1}.\n{0} = {3} minus {2}"),
+    (
+        "{k} , {k} , anzahl ?der nächte|tage zwischen ?der|dem|die {c} und ?der|dem|die {c}",
+        "{1}, {2}.\n{0} = {4} minus {3}",
+    ),
+    (
+        "{k} : {n} für|bei {w} , {n} für|bei alle|die|allen|den|anderen|andere ?anderen ?{k}",
+        "{1}.\nwenn {3c} {3v} ist, muss {0} {2} sein.\nwenn {3c} nicht {3v} ist, muss {0} {4} sein",
+    ),
+    ("{k} ; {y} , also|somit|daher {n}", "{1}.\nwenn {2c} {2v} ist, muss {0} {3} sein"),
+    ("{k} , {y} , also|somit|daher {n}", "{1}.\nwenn {2c} {2v} ist, muss {0} {3} sein"),
+    ("{y} , also|somit|daher {n}", "wenn {1c} {1v} ist, muss {0} {2} sein"),
+    ("{z} dürfen|darf|können|kann nur im|in|bei|mit|auf ?der|dem {w} {k}", "wenn {1c} ja ist, muss {2c} {2v} sein"),
+    (
+        "{n} stellige|stelliger|stelliges|stelligen {c} , mehrere {k} , höchstens|maximal|bis_zu|max {n}",
+        "{0}: {1}-stellig, mehrere {3}",
+    ),
+    ("nur , wenn|falls {r} : {l}", "nur, wenn {1}.\n{2}"),
+    ("{n} stellige|stelliger|stelliges|stelligen {c} , {r}", "{0}: {1}-stellig, {3}"),
+    ("{n} stellige|stelliger|stelliges|stelligen {c}", "{0}: {1}-stellig"),
+    ("?die {b} ?davor zusammen|addiert|zusammengezählt|summiert", "{0} = {1}"),
+    ("?die ?ist summe der|aus {b} ?spalten|zahlen|werte|felder ?davor|links|zuvor", "{0} = {1}"),
+    ("= {c} + {c}", "{0} = {1} + {2}"),
+    ("= {c} + {c} + {c}", "{0} = {1} + {2} + {3}"),
+    (
+        "pflicht|erforderlich|verpflichtend|nötig|notwendig|anzugeben , wenn|falls|sobald {r} ; {o}",
+        "Pflicht, wenn {1}.\n{2}",
+    ),
+    ("nur , wenn|falls {r} ; {l}", "nur, wenn {1}.\n{2}"),
+    ("{k} , mehrere {k} , höchstens|maximal|bis_zu|max {n}", "{1}, mehrere {2}"),
+    ("{k} , höchstens|maximal|bis_zu|max {n} , getrennt {r}", "{1}, getrennt {3}"),
+    ("{r} , nie|niemals leer ?lassen ?zu_lassen", "{1}.\ndarf nie leer sein"),
+    ("{r} ; nie|niemals leer ?lassen", "{1}.\ndarf nie leer sein"),
+    (
+        "{y} höchstens|maximal|bis_zu {n} ?m|cm|mm|km|kg|g|t|l|ml|meter|kilometer|gramm|kilo|liter|stunden|minuten|tage|nächte|wochen|jahre|monate|euro|punkte|personen|stück|tiere",
+        "wenn {1c} {1v} ist, muss {0} höchstens {2} sein",
+    ),
+    (
+        "{y} mindestens|wenigstens {n} ?m|cm|mm|km|kg|g|t|l|ml|meter|kilometer|gramm|kilo|liter|stunden|minuten|tage|nächte|wochen|jahre|monate|euro|punkte|personen|stück|tiere",
+        "wenn {1c} {1v} ist, muss {0} mindestens {2} sein",
+    ),
+    (
+        "{k} ; {y} höchstens|maximal|bis_zu {n} ?m|cm|mm|km|kg|g|t|l|ml|meter|kilometer|gramm|kilo|liter|stunden|minuten|tage|nächte|wochen|jahre|monate|euro|punkte|personen|stück|tiere",
+        "{1}.\nwenn {2c} {2v} ist, muss {0} höchstens {3} sein",
+    ),
+    (
+        "{k} , {k} ; {y} höchstens|maximal|bis_zu {n} ?m|cm|mm|km|kg|g|t|l|ml|meter|kilometer|gramm|kilo|liter|stunden|minuten|tage|nächte|wochen|jahre|monate|euro|punkte|personen|stück|tiere",
+        "{1}, {2}.\nwenn {3c} {3v} ist, muss {0} höchstens {4} sein",
+    ),
+    (
+        "{k} ; {y} mindestens|wenigstens {n} ?m|cm|mm|km|kg|g|t|l|ml|meter|kilometer|gramm|kilo|liter|stunden|minuten|tage|nächte|wochen|jahre|monate|euro|punkte|personen|stück|tiere",
+        "{1}.\nwenn {2c} {2v} ist, muss {0} mindestens {3} sein",
+    ),
+    (
+        "{w} zahlt|zahlen|kostet|kosten {n} , alle_anderen|alle_übrigen|andere|sonst|die_anderen {n} ?euro|€",
+        "wenn {1c} {1v} ist, muss {0} {2} sein.\nwenn {1c} nicht {1v} ist, muss {0} {3} sein",
+    ),
+    (
+        "wer nach {n} geboren ist|wurde , startet|gehört|fährt|läuft|schwimmt|spielt|kommt in|zu ?der|die {c} {v}",
+        "wenn {0} über {1} ist, muss {2} {3} sein",
+    ),
+    (
+        "in|bei|für ?der|die {c} {v} ist|gilt {k} pflicht|vorgeschrieben : dort|da|hier ist|gilt nur {x} zulässig|erlaubt|möglich",
+        "wenn {1} {2} ist, muss {0} {4} sein",
+    ),
+    ("{k} : dort|da|hier ist|gilt nur {x} zulässig|erlaubt|möglich", "wenn {1}, muss {0} {2} sein"),
+    ("{k} muss|müssen am|bis ?zum {d} ?noch gültig sein", "nicht vor {2}"),
+    ("{k} ; {k} muss|müssen am|bis ?zum ?renntag ?, ?dem {d} , ?noch gültig sein", "{1}.\nnicht vor {3}"),
+    ("{k} ; {k} muss|müssen am|bis ?zum {d} ?noch gültig sein", "{1}.\nnicht vor {3}"),
     (
         "{c} oder {c} ist|sind pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|benötigt ; mit +",
         "mindestens eines von {1} und {2} muss angegeben werden.\n{0}: beginnt mit +",
