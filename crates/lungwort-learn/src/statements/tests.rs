@@ -970,4 +970,6 @@ fn others_named_days_and_first_signs_are_read() {
     insta::assert_snapshot!("loans_and_meals", read_all(include_str!("said/loans_and_meals.txt")));
     insta::assert_snapshot!("gipfelhuette", read_all(include_str!("said/gipfelhuette.txt")));
     insta::assert_snapshot!("prets_d_instruments", read_all(include_str!("said/prets_d_instruments.txt")));
+    insta::assert_snapshot!("picked_crates", read_all(include_str!("said/picked_crates.txt")));
+    insta::assert_snapshot!("gedrueckte_kisten", read_all(include_str!("said/gedrueckte_kisten.txt")));
 }

@@ -1,6 +1,11 @@
 //! What English sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("only|just for {k} that|which|who are|is|were|was not|never ?been {v}", "only if not {2}"),
+    ("{z} are|is always ?of {c} {v}", "if {1c} is yes, {2} must be {3}"),
+    ("{l} ; {z} are|is always ?of {c} {v}", "{1}.\nif {2c} is yes, {3} must be {4}"),
+    ("{l} ; {z} are|is always {v}", "{1}.\nif {2c} is yes, {0} must be {3}"),
+    ("{z} are|is always {v}", "if {1c} is yes, {0} must be {2}"),
     ("{r} ; no two {k} may|can|must have|carry|share ?the ?same {k}", "{1}.\nunique"),
     (
         "{k} , after|later_than ?the {c} , at_most|no_more_than|up_to|max|maximum {n} nights|days",

@@ -1,6 +1,7 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{z} sont|est toujours ?de {c} {v}", "si {1c} est oui, {2} doit être {3}"),
     ("{r} ; deux {k} ne peuvent|doivent pas porter|avoir ?le|la ?même {k}", "{1}.\nunique"),
     ("{k} , jamais|pas avant {t}", "{1}.\npas avant {2}"),
     ("jamais|pas avant {t}", "pas avant {1}"),

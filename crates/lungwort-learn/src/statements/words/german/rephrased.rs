@@ -1,6 +1,9 @@
 //! What German sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("nur für|bei {k} , die|der|das nicht {v} ist|sind|wurde|wurden", "nur, wenn nicht {2}"),
+    ("{z} sind|ist immer {c} {v}", "wenn {1c} ja ist, muss {2} {3} sein"),
+    ("{l} ; {z} sind|ist immer {c} {v}", "{1}.\nwenn {2c} ja ist, muss {3} {4} sein"),
     ("nur angeben|anzugeben|ausfüllen|auszufüllen|eintragen|einzutragen , wenn|falls {r}", "nur, wenn {1}"),
     (
         "{k} , {k} , nach ?der|dem|die {c} , höchstens|maximal|max {n} nächte|nächten|tage|tagen",
