@@ -235,12 +235,12 @@ impl Asking<'_> {
                 .any(|mention| mention.words.start > leaves && !span.contains(&mention.words.start));
         let asked = if asked.is_empty() && own { self.subjects.to_vec() } else { asked };
         let asked: Vec<Place> = asked.into_iter().filter(|place| !of_itself(*place)).collect();
-        // "Leave it blank if Kind is V", behind what is said of another column
+        // "Leave blank if Kind is V", behind what is said of another column
         let asked = if asked.is_empty() && own { self.spoken_of_so_far(0, &said) } else { asked };
-        Some(asked.into_iter().filter(|place| !of_itself(*place)).map(|place| blank_when(place, &said)).collect())
+        Some(asked.into_iter().map(|place| blank_when(place, &said)).collect())
     }
 
-    /// The one column of which the sentence before spoke, where this one names none but in its condition: `it must be blank if Kind is V`.
+    /// The one column of which the sentence before spoke, where this one names none but in its condition: `leave blank if Kind is V`.
     fn spoken_of_so_far(&self, verb: usize, said: &str) -> Vec<Place> {
         let (sentence, language) = (self.sentence, self.language);
         let goes_on = verb == 0 || language.pronouns.contains(&sentence.word(0)) && verb <= 2;

@@ -18,7 +18,9 @@ const MOST: usize = 8;
 /// Puts the days into the texts that call them by their names.
 pub(super) fn put_in(texts: &mut [Text]) {
     let mut known: Vec<(String, String)> = Vec::new();
-    for found in texts.iter().filter_map(|text| NAMED.as_ref()?.captures(&text.text)) {
+    // Nearly no text has a number in it.
+    let numbered = texts.iter().filter(|text| text.text.bytes().any(|byte| byte.is_ascii_digit()));
+    for found in numbered.filter_map(|text| NAMED.as_ref()?.captures(&text.text)) {
         let Some(name) = name_of_day(&found[1]) else { continue };
         // A name of two days is none of either.
         known.retain(|(other, day)| *other != name || *day == found[2]);

@@ -61,8 +61,8 @@ pub(super) fn read(
     let steps = [language.above, language.below, language.longer, language.shorter];
     let beyond = |(_, words): &(_, Range<usize>)| {
         // "Over 100 or 200" may name distances.
-        let compares = |phrase: &&&str| phrase.contains(' ') && sentence.starts_before(phrase, words.start).is_some();
-        steps.into_iter().flatten().any(|phrase| compares(&phrase))
+        let compares = |phrase: &str| phrase.contains(' ') && sentence.starts_before(phrase, words.start).is_some();
+        steps.into_iter().flatten().any(|phrase| compares(phrase))
     };
     if !same_sheet || numbers || mentions.iter().any(other) || named.iter().any(beyond) {
         return Reading::default();

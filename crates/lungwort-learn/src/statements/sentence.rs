@@ -360,6 +360,9 @@ fn leaves_the_rest(behind: &str) -> bool {
 fn others_left(behind: &str) -> Option<(&'static str, usize)> {
     let start = behind.len() - behind.trim_start().len();
     let clause = behind[start..].split(['.', ';', ',', ':', '(']).next().unwrap_or_default();
+    if clause.split_whitespace().nth(OTHERS).is_some() {
+        return None;
+    }
     let words: Vec<String> = clause.split_whitespace().map(str::to_lowercase).collect();
     let has = |of: &[&str]| words.iter().any(|word| of.contains(&word.as_str()));
     let of = |language: &&&Language| {
@@ -375,7 +378,7 @@ fn others_left(behind: &str) -> Option<(&'static str, usize)> {
                 words[1..].iter().any(|word| of.contains(&word.as_str()) && !language.none.contains(&word.as_str()))
             })
     };
-    let language = super::words::ALL.iter().find(of).filter(|_| words.len() <= OTHERS)?;
+    let language = super::words::ALL.iter().find(of)?;
     Some((language.otherwise_blank, start + clause.len()))
 }
 

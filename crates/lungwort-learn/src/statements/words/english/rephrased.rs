@@ -1,11 +1,33 @@
 //! What English sentences say in other words: see `statements/rephrased.rs`.
 
+/// What numbers are counted or measured in.
+macro_rules! units {
+    () => {
+        "m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items"
+    };
+}
+
+/// Compared with a number that nothing may be above.
+macro_rules! larger {
+    () => {
+        "longer|larger|taller|higher|heavier|bigger|wider|deeper|older|thicker"
+    };
+}
+
+/// Compared with a number that nothing may be below.
+macro_rules! smaller {
+    () => {
+        "shorter|smaller|lower|lighter|narrower|younger|thinner"
+    };
+}
+
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("only|just for {k} that|which|who are|is|were|was not|never ?been {v}", "only if not {2}"),
     ("{z} are|is always ?of {c} {v}", "if {1c} is yes, {2} must be {3}"),
     ("{l} ; {z} are|is always ?of {c} {v}", "{1}.\nif {2c} is yes, {3} must be {4}"),
     ("{l} ; {z} are|is always {v}", "{1}.\nif {2c} is yes, {0} must be {3}"),
-    ("{z} are|is always {v}", "if {1c} is yes, {0} must be {2}"),
+    ("{z} are|is always {n}", "if {1c} is yes, {0} must be {2}"),
+    ("{z} are|is always {x}", "if {1c} is yes, {0} must be {2}"),
     ("{r} ; no two {k} may|can|must have|carry|share ?the ?same {k}", "{1}.\nunique"),
     (
         "{k} , after|later_than ?the {c} , at_most|no_more_than|up_to|max|maximum {n} nights|days",
@@ -60,19 +82,51 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{n} digit {c} , {r}", "{0}: {1} digits, {3}"),
     ("{n} digit {c}", "{0}: {1} digits"),
     (
-        "nothing|none|no_one longer|larger|taller|higher|heavier|bigger|wider|deeper|older|thicker than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items {k} , and|or nothing|none|no_one shorter|smaller|lower|lighter|narrower|younger|thinner than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items {k}",
+        concat!(
+            "nothing|none|no_one ",
+            larger!(),
+            " than {n} ?",
+            units!(),
+            " {k} , and|or nothing|none|no_one ",
+            smaller!(),
+            " than {n} ?",
+            units!(),
+            " {k}"
+        ),
         "between {3} and {1}",
     ),
     (
-        "nothing|none|no_one shorter|smaller|lower|lighter|narrower|younger|thinner than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items {k} , and|or nothing|none|no_one longer|larger|taller|higher|heavier|bigger|wider|deeper|older|thicker than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items {k}",
+        concat!(
+            "nothing|none|no_one ",
+            smaller!(),
+            " than {n} ?",
+            units!(),
+            " {k} , and|or nothing|none|no_one ",
+            larger!(),
+            " than {n} ?",
+            units!(),
+            " {k}"
+        ),
         "between {1} and {3}",
     ),
     (
-        "nothing|none|no_one longer|larger|taller|higher|heavier|bigger|wider|deeper|older|thicker than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items fits|fit|goes|go|passes|pass|is|can|may|will {k}",
+        concat!(
+            "nothing|none|no_one ",
+            larger!(),
+            " than {n} ?",
+            units!(),
+            " fits|fit|goes|go|passes|pass|is|can|may|will {k}"
+        ),
         "at most {1}",
     ),
     (
-        "nothing|none|no_one shorter|smaller|lower|lighter|narrower|younger|thinner than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items fits|fit|goes|go|passes|pass|is|can|may|will {k}",
+        concat!(
+            "nothing|none|no_one ",
+            smaller!(),
+            " than {n} ?",
+            units!(),
+            " fits|fit|goes|go|passes|pass|is|can|may|will {k}"
+        ),
         "at least {1}",
     ),
     (
@@ -112,20 +166,14 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("must|has_to ?be ?given unless {r}", "required unless {1}"),
     ("must|has_to ?be ?given for {r}", "required for {1}"),
     ("must|has_to ?be ?given except for {r}", "required except for {1}"),
+    (concat!("{y} at_most|no_more_than|up_to|maximum {n} ", units!()), "if {1c} is {1v}, {0} must be at most {2}"),
+    (concat!("{y} at_least|no_less_than|minimum {n} ", units!()), "if {1c} is {1v}, {0} must be at least {2}"),
     (
-        "{y} at_most|no_more_than|up_to|maximum {n} m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items",
-        "if {1c} is {1v}, {0} must be at most {2}",
-    ),
-    (
-        "{y} at_least|no_less_than|minimum {n} m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items",
-        "if {1c} is {1v}, {0} must be at least {2}",
-    ),
-    (
-        "{k} ; {y} at_most|no_more_than|up_to|maximum {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items",
+        concat!("{k} ; {y} at_most|no_more_than|up_to|maximum {n} ?", units!()),
         "{1}.\nif {2c} is {2v}, {0} must be at most {3}",
     ),
     (
-        "{k} ; {y} at_least|no_less_than|minimum {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items",
+        concat!("{k} ; {y} at_least|no_less_than|minimum {n} ?", units!()),
         "{1}.\nif {2c} is {2v}, {0} must be at least {3}",
     ),
     ("{r} , {c} included|counted|counted_in ; {r}", "{1}; {3}"),
@@ -133,15 +181,27 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{r} , including {c} , {r}", "{1}, {3}"),
     ("{r} including {c} , {r}", "{1}, {3}"),
     (
-        "{u} longer|larger|taller|higher|heavier|bigger|wider|deeper|older|thicker than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items is|are|can|will not|never ?be admitted|accepted|allowed|permitted|taken|possible",
+        concat!(
+            "{u} ",
+            larger!(),
+            " than {n} ?",
+            units!(),
+            " is|are|can|will not|never ?be admitted|accepted|allowed|permitted|taken|possible"
+        ),
         "at most {2}",
     ),
     (
-        "{u} shorter|smaller|lower|lighter|narrower|younger|thinner than {n} ?m|cm|mm|km|kg|g|t|l|ml|metres|meters|kilometres|kilometers|miles|grams|kilos|litres|hours|minutes|days|nights|weeks|years|months|pounds|euros|points|people|persons|pieces|animals|items is|are|can|will not|never ?be admitted|accepted|allowed|permitted|taken|possible",
+        concat!(
+            "{u} ",
+            smaller!(),
+            " than {n} ?",
+            units!(),
+            " is|are|can|will not|never ?be admitted|accepted|allowed|permitted|taken|possible"
+        ),
         "at least {2}",
     ),
     (
-        "if|when|where|once it|this|that is {v} , ?please name|state|give|note ?us ?the|a|its|their {c} ?who|that|which ?{x}",
+        "if|when|where|once it|this|that is {v} , ?please name|state|give|note ?us ?the|a|its|their {c}",
         "if {1}, give the {2}",
     ),
     (
@@ -178,7 +238,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "must be blank if {1c} is {1v}",
     ),
     ("{k} , so ?please leave it|this|this_cell blank|empty if|when|where {r}", "leave blank if {2}"),
-    ("nobody|no_one|no_{k} under|younger_than {n} on {d} may|can|is {r}", "at least {1} years old on {2}"),
+    ("nobody|no_one under|younger_than {n} on {d} may|can|is {r}", "at least {1} years old on {2}"),
     (
         "anyone|anybody|everyone|everybody|those|whoever|all|riders|children|swimmers|members born after {n} races|race|starts|start|is|are|goes|go|belongs|belong|runs|rides|competes|compete in|to ?the {c} {v}",
         "if {0} is above {1}, {2} must be {3}",

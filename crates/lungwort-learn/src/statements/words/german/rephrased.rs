@@ -1,5 +1,12 @@
 //! What German sentences say in other words: see `statements/rephrased.rs`.
 
+/// What numbers are counted or measured in.
+macro_rules! units {
+    () => {
+        "m|cm|mm|km|kg|g|t|l|ml|meter|kilometer|gramm|kilo|liter|stunden|minuten|tage|nächte|wochen|jahre|monate|euro|punkte|personen|stück|tiere"
+    };
+}
+
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("nur für|bei {k} , die|der|das nicht {v} ist|sind|wurde|wurden", "nur, wenn nicht {2}"),
     ("{z} sind|ist immer {c} {v}", "wenn {1c} ja ist, muss {2} {3} sein"),
@@ -42,7 +49,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("= {c} + {c}", "{0} = {1} + {2}"),
     ("= {c} + {c} + {c}", "{0} = {1} + {2} + {3}"),
     (
-        "pflicht|erforderlich|verpflichtend|nötig|notwendig|anzugeben , wenn|falls|sobald {r} ; {o}",
+        "pflicht|erforderlich|verpflichtend|nötig|notwendig|anzugeben , wenn|falls|sobald {r} ; {l}",
         "Pflicht, wenn {1}.\n{2}",
     ),
     ("nur , wenn|falls {r} ; {l}", "nur, wenn {1}.\n{2}"),
@@ -50,24 +57,18 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{k} , höchstens|maximal|bis_zu|max {n} , getrennt {r}", "{1}, getrennt {3}"),
     ("{r} , nie|niemals leer ?lassen ?zu_lassen", "{1}.\ndarf nie leer sein"),
     ("{r} ; nie|niemals leer ?lassen", "{1}.\ndarf nie leer sein"),
+    (concat!("{y} höchstens|maximal|bis_zu {n} ?", units!()), "wenn {1c} {1v} ist, muss {0} höchstens {2} sein"),
+    (concat!("{y} mindestens|wenigstens {n} ?", units!()), "wenn {1c} {1v} ist, muss {0} mindestens {2} sein"),
     (
-        "{y} höchstens|maximal|bis_zu {n} ?m|cm|mm|km|kg|g|t|l|ml|meter|kilometer|gramm|kilo|liter|stunden|minuten|tage|nächte|wochen|jahre|monate|euro|punkte|personen|stück|tiere",
-        "wenn {1c} {1v} ist, muss {0} höchstens {2} sein",
-    ),
-    (
-        "{y} mindestens|wenigstens {n} ?m|cm|mm|km|kg|g|t|l|ml|meter|kilometer|gramm|kilo|liter|stunden|minuten|tage|nächte|wochen|jahre|monate|euro|punkte|personen|stück|tiere",
-        "wenn {1c} {1v} ist, muss {0} mindestens {2} sein",
-    ),
-    (
-        "{k} ; {y} höchstens|maximal|bis_zu {n} ?m|cm|mm|km|kg|g|t|l|ml|meter|kilometer|gramm|kilo|liter|stunden|minuten|tage|nächte|wochen|jahre|monate|euro|punkte|personen|stück|tiere",
+        concat!("{k} ; {y} höchstens|maximal|bis_zu {n} ?", units!()),
         "{1}.\nwenn {2c} {2v} ist, muss {0} höchstens {3} sein",
     ),
     (
-        "{k} , {k} ; {y} höchstens|maximal|bis_zu {n} ?m|cm|mm|km|kg|g|t|l|ml|meter|kilometer|gramm|kilo|liter|stunden|minuten|tage|nächte|wochen|jahre|monate|euro|punkte|personen|stück|tiere",
+        concat!("{k} , {k} ; {y} höchstens|maximal|bis_zu {n} ?", units!()),
         "{1}, {2}.\nwenn {3c} {3v} ist, muss {0} höchstens {4} sein",
     ),
     (
-        "{k} ; {y} mindestens|wenigstens {n} ?m|cm|mm|km|kg|g|t|l|ml|meter|kilometer|gramm|kilo|liter|stunden|minuten|tage|nächte|wochen|jahre|monate|euro|punkte|personen|stück|tiere",
+        concat!("{k} ; {y} mindestens|wenigstens {n} ?", units!()),
         "{1}.\nwenn {2c} {2v} ist, muss {0} mindestens {3} sein",
     ),
     (
@@ -84,7 +85,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("{k} : dort|da|hier ist|gilt nur {x} zulässig|erlaubt|möglich", "wenn {1}, muss {0} {2} sein"),
     ("{k} muss|müssen am|bis ?zum {d} ?noch gültig sein", "nicht vor {2}"),
-    ("{k} ; {k} muss|müssen am|bis ?zum ?renntag ?, ?dem {d} , ?noch gültig sein", "{1}.\nnicht vor {3}"),
+    ("{k} ; {k} muss|müssen am|bis ?zum {k} , dem {d} , ?noch gültig sein", "{1}.\nnicht vor {4}"),
     ("{k} ; {k} muss|müssen am|bis ?zum {d} ?noch gültig sein", "{1}.\nnicht vor {3}"),
     (
         "{c} oder {c} ist|sind pflicht|anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig|benötigt ; mit +",
