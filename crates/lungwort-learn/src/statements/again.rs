@@ -56,7 +56,7 @@ pub(super) fn read_open(known: &Entries<'_>, open: Vec<Open>, draft: &mut Draft)
             continue;
         }
         // What is known of the lists by now may tell how it is cut.
-        let plain = sentence.stated.is_none() && sentence.words.len() <= LONGEST;
+        let plain = (sentence.stated.is_none() || of.again == Again::Yes) && sentence.words.len() <= LONGEST;
         let parts = if plain { apart(known, (text, None), sentence.clone(), draft) } else { vec![sentence.clone()] };
         let part_of_value = |part: Sentence| if sentence.of_a_value { part.of_a_value() } else { part };
         let parts: Vec<Sentence> = parts.into_iter().map(part_of_value).collect();

@@ -211,7 +211,10 @@ impl Asking<'_> {
         let of_kind = self.kind_of_rows().cloned().filter(|(_, words)| words.start == 0);
         let of_kind = of_kind.or_else(|| self.kind_that_leads()).map(|(_, words)| words.end);
         let span = condition_span(sentence, language).filter(|span| span.start == 0).map(|span| span.end);
-        let begins = of_kind.or(span).unwrap_or(0);
+        // "Size: leave blank if Count is 0"
+        let label = self.mentions.first().filter(|of| of.words.start == 0).map(|of| of.words.end);
+        let label = label.filter(|end| matches!(sentence.gap(end - 1), ":" | "-" | "–"));
+        let begins = of_kind.or(span).or(label).unwrap_or(0);
         let leaves = polite(sentence, language, begins);
         // "For free plots leave…"
         let nouns = if of_kind.is_some() { leaves..leaves + SUBJECT } else { leaves..leaves + 1 };
@@ -300,7 +303,18 @@ impl Asking<'_> {
         };
         let begins = is_led(0) && noun(1) && self.mentions.iter().all(|of| of.words.start > 1);
         let by = language.agent.contains(&sentence.word(forbidden.end)) && noun(forbidden.end + 1);
-        begins || by
+        begins || by || self.some_have_none(forbidden.start)
+    }
+
+    /// `Old books have no ISBN, leave blank`: for those that have none, and not for all.
+    fn some_have_none(&self, end: usize) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let denied = |at: usize| {
+            let words = [language.none, language.negations, language.lacks];
+            words.iter().any(|words| words.contains(&sentence.word(at)))
+        };
+        let has = |at: &usize| language.has.contains(&sentence.word(*at));
+        (1..end).filter(has).any(|at| (at.saturating_sub(2)..(at + 3).min(end)).any(denied))
     }
 
     /// `Breed may be left empty, but sex may not`: what is named behind the "but" of a sentence that ends with a denial.

@@ -7,6 +7,7 @@ const HEADING: usize = 5;
 
 use super::day_forms::{date, month_or_time};
 use super::language::by_language;
+use super::plain_forms;
 use super::rephrased::{labelled, rephrased};
 use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::{Mention, Place};
@@ -264,6 +265,9 @@ pub(super) fn apart(
     };
     if let Some(parts) = signed_headings::apart(known, text, &sentence, draft) {
         return parts;
+    }
+    if let Some(parts) = plain_forms::apart(known, text, &sentence) {
+        return parts.into_iter().flat_map(|part| apart(known, (text, beside), part, draft)).collect();
     }
     let sentence = with_headings(known, text, without_stars(sentence, draft), draft);
     if let Some(parts) = for_each_kind::apart(known, text, &sentence, draft) {

@@ -27,6 +27,8 @@ pub(super) fn conditional(sentence: &Sentence, language: &Language) -> Option<st
 fn find_conditional(sentence: &Sentence, language: &Language) -> Option<std::ops::Range<usize>> {
     let inverted = || {
         let first = sentence.words.first().is_some_and(|(word, _)| language.inverted.contains(&word.as_str()));
+        // "Should be left blank, if Kind is A" has no subject behind its verb.
+        let first = first && !language.to_be.contains(&sentence.word(1));
         (first && sentence.text.contains(',')).then_some(0..1)
     };
     // "If given, it must be…" is no condition of another column, nor is "if any"; "if any allergens are entered" is one.
@@ -67,7 +69,13 @@ fn find_conditional(sentence: &Sentence, language: &Language) -> Option<std::ops
     // "Without an e-mail the phone number is required"
     let without = begins_without(sentence, language).then_some(0..1);
     let found = found.chain(without).chain(begins_with_answer(sentence, language).then_some(0..1));
-    inverted().or_else(|| found.min_by_key(|place| (place.start, place.end)))
+    let found = inverted().or_else(|| found.min_by_key(|place| (place.start, place.end)))?;
+    // "Sauf s'il s'agit d'un don", "except in case of gifts"
+    let unless =
+        language.unless.iter().chain(language.except).filter_map(|phrase| sentence.starts_before(phrase, found.start));
+    let joined = |from: &usize| (*from..found.start).all(|at| sentence.gap(at).is_empty());
+    let start = unless.filter(joined).min().unwrap_or(found.start);
+    Some(start..found.end)
 }
 
 /// Whether an answer stands at a word, and what follows is no part of it: `if yes we need the address`.
@@ -300,6 +308,13 @@ fn of_narrowed(
     Some(value.map(|value| format!("{column} = {}", value[0])))
 }
 
+/// Whether the words by which a condition begins leave out what it says: `unless`, `except when`, `sauf si`.
+pub(super) fn is_unless(sentence: &Sentence, language: &Language, begins: &std::ops::Range<usize>) -> bool {
+    let begun_by = |phrase: &&str| begins.clone().any(|at| sentence.ends_at(phrase, at).is_some());
+    let excepts = |phrase: &&str| sentence.ends_at(phrase, begins.start).is_some_and(|end| end < begins.end);
+    language.unless.iter().any(begun_by) || language.except.iter().any(excepts)
+}
+
 /// The condition that something is there or not: `in the absence of an e-mail`, `boats that have an agent`, `where there is a donor`;
 /// `Some(None)` where that is said of no column.
 #[expect(clippy::option_option, reason = "that something is said and that it is of a column are two things")]
@@ -322,7 +337,7 @@ fn is_there(
     if language.having.iter().any(begun_by) {
         return Some(is(language.none.contains(&sentence.word(from))));
     }
-    let unless = language.unless.iter().any(begun_by);
+    let unless = is_unless(sentence, language, begins);
     [(language.lacks, true), (language.there_is, false)].into_iter().find_map(|(phrases, blank)| {
         let place = there(sentence, phrases, (from, mentions))?;
         Some(Some(format!("{} IS {}NULL", name(place), if blank == unless { "NOT " } else { "" })))
@@ -341,8 +356,7 @@ pub(super) fn condition_of(
     }
     let begins = conditional(sentence, language)?;
     let from = begins.end;
-    let is_unless = |phrase: &&str| begins.clone().any(|at| sentence.ends_at(phrase, at).is_some());
-    let unless = language.unless.iter().any(is_unless);
+    let unless = is_unless(sentence, language, &begins);
     if let Some(said) = is_there((sentence, language), &begins, mentions, name) {
         return said;
     }

@@ -22,8 +22,10 @@ const NOUNS: usize = 3;
 const CALLED: usize = 5;
 
 /// Verbs that only help others, in the languages of templates.
-pub(super) const AUXILIARIES: &[&str] =
-    &["been", "was", "were", "had", "ist", "sind", "wurde", "wurden", "worden", "a", "ont", "été", "est", "sont"];
+pub(super) const AUXILIARIES: &[&str] = &[
+    "been", "have", "has", "was", "were", "had", "ist", "sind", "wurde", "wurden", "worden", "a", "ont", "été", "est",
+    "sont",
+];
 
 /// Words of a sentence that says no more than that a cell is blank otherwise, at most.
 const SHORT: usize = 7;
@@ -293,10 +295,8 @@ impl Asking<'_> {
             .map(|said| self.of_age(self.of_yes_no(said)));
         let span = || condition_span(self.sentence, self.language);
         // "Unless YOUTH" is said of all others.
-        let unless = || {
-            let from = span().map_or(0, |span| span.start);
-            self.language.unless.iter().any(|phrase| self.sentence.ends_at(phrase, from).is_some())
-        };
+        let begins = || conditions::conditional(self.sentence, self.language);
+        let unless = || begins().is_some_and(|begins| conditions::is_unless(self.sentence, self.language, &begins));
         let kind = || self.kind_in_condition().or_else(|| self.yes_in_condition()).or_else(|| self.yes_in_words());
         let said = match said {
             Some(said) => Some(self.with_second(said)?),
@@ -363,7 +363,8 @@ impl Asking<'_> {
         let ends = verb + 1 == span.end || language.verbs.contains(&sentence.word(verb + 1));
         let name = (self.name)(of.place);
         let plain = (of.words.end..verb).all(helps) && ends && verb - of.words.end <= NOUNS;
-        let unless = language.unless.iter().any(|phrase| sentence.ends_at(phrase, span.start).is_some());
+        let unless = conditions::conditional(sentence, language)
+            .is_some_and(|begins| conditions::is_unless(sentence, language, &begins));
         (plain && self.takes_numbers(&name) && !unless).then(|| format!("{name} > 0"))
     }
 

@@ -174,19 +174,7 @@ pub(super) fn one(
     example_of(text, sentence, &named, draft);
     // Whose values are those of a list is asked of the list, or left to be read.
     obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);
-    // "Dead plants have 0 pieces" may stand before what says that a plant may be dead.
-    let numbered =
-        || (0..sentence.words.len()).any(|at| languages.iter().any(|each| sentence.number(at, each).is_some()));
-    // "If the tool came back damaged, say what is broken" may stand before what says that Damaged is yes or no.
-    let begins_with_condition = || languages.iter().any(|each| conditions::conditional_at(sentence, each) == Some(0));
-    let asks = !reading.understood && !sentence.is_question();
-    let early = if asks && !named.is_empty() && (numbered() || begins_with_condition()) {
-        Again::Yes
-    } else if asks || may_be_of_some(&languages, sentence, &reading) {
-        Again::IfOfSome
-    } else {
-        Again::IfCut
-    };
+    let early = early((sentence, &languages), &named, &reading);
     // "Saturdays only" may stand before what says that the column has days.
     let open_days = languages.iter().any(|language| calendar::is_open((sentence, language), &reading));
     if open_days {
@@ -196,6 +184,25 @@ pub(super) fn one(
     let (understood, open) = (reading.understood, reading.claims.iter().any(again::is_open));
     let unread = taken((text, sentence, &languages), (reading, &named, obliges), draft);
     Heard { named, understood, again: if open || unread { Again::Yes } else { early } }
+}
+
+/// Whether what stands behind may tell more of a sentence that is open in nothing.
+fn early((sentence, languages): (&Sentence, &[&'static Language]), named: &[Mention], reading: &Reading) -> Again {
+    // "Dead plants have 0 pieces" may stand before what says that a plant may be dead.
+    let numbered =
+        || (0..sentence.words.len()).any(|at| languages.iter().any(|each| sentence.number(at, each).is_some()));
+    // "If the tool came back damaged, say what is broken" may stand before what says that Damaged is yes or no.
+    let begins_with_condition = || languages.iter().any(|each| conditions::conditional_at(sentence, each) == Some(0));
+    let asks = !reading.understood && !sentence.is_question();
+    // "Empty if it is a gift", too, which asks for nothing before that is known.
+    let in_other_words = sentence.stated.is_some() && reading.claims.is_empty();
+    if asks && !named.is_empty() && (numbered() || begins_with_condition()) || in_other_words {
+        Again::Yes
+    } else if asks || may_be_of_some(languages, sentence, reading) {
+        Again::IfOfSome
+    } else {
+        Again::IfCut
+    }
 }
 
 /// Whether something is asked of all rows by a sentence that may speak of some.

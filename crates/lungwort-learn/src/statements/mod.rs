@@ -77,6 +77,7 @@ mod order;
 mod other_sheet;
 mod other_words;
 mod placed_words;
+mod plain_forms;
 mod prefixed;
 mod products;
 mod questions;
@@ -537,5 +538,7 @@ pub(super) fn heading_words(heading: &str) -> String {
     subject::plain_heading(heading)
 }
 
+#[cfg(test)]
+mod forms_tests;
 #[cfg(test)]
 mod tests;

@@ -484,7 +484,9 @@ fn alike(
     if one.place == other.place || one.place.0 != other.place.0 || !behind || !sentence.has(language.obliging) {
         return None;
     }
-    let not = sentence.any(language.negations).is_some_and(|not| not.end <= place.start);
+    // "Not the volunteer: must differ from Surname" denies something else.
+    let joined = |at: usize| (at..place.start).all(|at| !sentence.gap(at).contains([',', ';', ':', '.']));
+    let not = (0..place.start).any(|at| language.negations.contains(&sentence.word(at)) && joined(at));
     let sign = if same.is_some() != not { "=" } else { "<>" };
     let check = format!("{} {sign} {}", name(one.place), name(other.place));
     Some(Claim { on: Target::Rule(one.place.0), key: "check", value: quoted(&check), confidence: Confidence::Known })

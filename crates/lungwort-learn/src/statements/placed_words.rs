@@ -312,6 +312,15 @@ impl Fitting<'_> {
                 let words: Vec<&str> = heading.words.iter().map(|(word, _)| word.as_str()).collect();
                 let Some(own) = said.len().checked_sub(words.len()).map(|from| &said[from..]) else { return false };
                 let whole = words.len() == said.len();
+                // "Trays were rejected" of Rejected trays
+                let turned = || {
+                    let (done, things) = (words[0], &words[1..]);
+                    let last = said.len() - 1;
+                    alike(said[last], done) && things.iter().zip(&said[..last]).all(|(one, other)| alike(one, other))
+                };
+                if counts && whole && turned() {
+                    return true;
+                }
                 own.iter().zip(&words).all(|(one, other)| alike(one, other))
                     && (whole || !counts && words.first().is_some_and(|first| has_stem(first)))
             })

@@ -677,6 +677,26 @@ impl Asking<'_> {
         Some(number.map_or_else(|| OPEN.to_owned(), |number| format!("{} >= {number}", (self.name)(of.place))))
     }
 
+    /// `Required except for books without a shelf`: what is said of those that are left out holds for no others.
+    fn of_excepted(&self, end: usize, said: String, words: std::ops::Range<usize>) -> (String, std::ops::Range<usize>) {
+        let begins = |at: usize| self.language.except.iter().any(|phrase| self.sentence.ends_at(phrase, at).is_some());
+        let excepted = (end..words.start.max(end)).any(begins);
+        (if excepted { otherwise(&said).unwrap_or_else(|| OPEN.to_owned()) } else { said }, words)
+    }
+
+    /// `Required, except for foreign books`: rows are left out by what no column says, so that not all can be asked for it.
+    fn leaves_out_unknown(&self, end: usize, asked: &[Place]) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let begins = |at: &usize| language.except.iter().any(|phrase| sentence.ends_at(phrase, *at).is_some());
+        // "Required; no words but those of the list" goes on about something else.
+        let within = |at: &usize| (end..*at).all(|word| !sentence.gap(word).contains([';', '.']));
+        let near = end..(end + MANNER + NOUNS).min(sentence.words.len());
+        let Some(from) = near.into_iter().filter(within).find(begins) else { return false };
+        // "All fields are required except Photo" leaves out columns.
+        let columns = |mention: &Mention| mention.words.start > from && !asked.contains(&mention.place);
+        !self.mentions.iter().any(columns)
+    }
+
     /// Whether it says behind what is required that it is blank elsewhere: `to be filled in only for schools`.
     fn is_blank_elsewhere(&self, end: usize) -> bool {
         let (sentence, language) = (self.sentence, self.language);
@@ -710,7 +730,8 @@ impl Asking<'_> {
         // "A deposit is needed for bookings with drums"
         let with = self.those_with().filter(|(_, words)| words.end <= required.start || words.start >= required.end);
         let with = with.filter(|(_, words)| words.start > required.end + 1 || is_conditional || self.is_beside());
-        let is_conditional = is_conditional || with.is_some();
+        let with = with.map(|(said, words)| self.of_excepted(required.end, said, words));
+        let is_conditional = is_conditional || with.is_some() || self.leaves_out_unknown(required.end, &places);
         let said = self.condition().or(of_value).or(of_kind).or(with.as_ref().map(|(said, _)| said.clone()));
         // "Mandatory above 100 euros"
         let rest = required.end..sentence.words.len() + 1;

@@ -752,10 +752,12 @@ impl Sentence {
         // Of "yes, no or empty" the no is a value.
         let value = |at: usize| self.words.get(at + 1).is_some_and(|(next, _)| language.or.contains(&next.as_str()));
         let denied = |at: &usize| language.negations.contains(&word(*at)) && !equated(*at) && !value(*at);
-        let near = (blank.saturating_sub(DENIED)..blank).rev().find(denied);
+        // "Some books have no ISBN: leave the cell blank" denies something else.
+        let joined = |at: &usize| (*at..blank).all(|at| !self.gap(at).contains([',', ';', ':', '–', '.']));
+        let near = (blank.saturating_sub(DENIED)..blank).rev().find(|at| denied(at) && joined(at));
         // "You must not leave Box or Store empty"
         let leaves = |at: &usize| (at + 1..=at + 2).any(|at| at < blank && language.leave.contains(&word(at)));
-        let far = || (blank.saturating_sub(LEFT)..blank).rev().filter(denied).find(leaves);
+        let far = || (blank.saturating_sub(LEFT)..blank).rev().filter(denied).filter(joined).find(leaves);
         let not = near.or_else(far)?;
         let conditional =
             |phrase: &&str| (blank.saturating_sub(FAR + DENIED)..blank).any(|at| self.ends_at(phrase, at).is_some());

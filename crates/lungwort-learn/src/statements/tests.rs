@@ -31,7 +31,7 @@ fn read_under(headings: &[&str], text: &str, about: About) -> Vec<String> {
 }
 
 /// The same of several texts, one after the other.
-fn read_each(headings: &[&str], texts: &[(&str, About)]) -> Vec<String> {
+pub(super) fn read_each(headings: &[&str], texts: &[(&str, About)]) -> Vec<String> {
     let template = Template {
         file_name: "t.csv".to_owned(),
         kind: "csv",

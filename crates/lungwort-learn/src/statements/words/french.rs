@@ -358,6 +358,22 @@ pub(super) static WORDS: Language = Language {
     running: &["consécutif", "consécutifs", "séquentiel", "ordre"],
     as_written: &["comme"],
     looks: &["ressemble à", "de la forme", "sous la forme", "a la forme"],
+    outright: ("obligatoire {}", "doit rester vide {}", "laisser vide {}"),
+    asked_shortly: &[
+        "obligatoire", "requis", "requise", "exigé", "exigée", "nécessaire", "à remplir", "à renseigner",
+        "à compléter", "à indiquer", "à préciser", "à saisir", "remplir", "renseigner", "compléter",
+        "doit être rempli", "doit être remplie", "doit être renseigné", "doit être renseignée", "doit être indiqué",
+        "doit être indiquée", "ne doit pas être vide", "ne doit pas rester vide", "ne peut être vide",
+    ],
+    never_shortly: &[
+        "à laisser vide", "doit rester vide", "doit être vide", "ne pas remplir", "ne pas renseigner",
+        "ne rien saisir", "ne rien indiquer", "ne rien mettre", "ne doit pas être rempli", "ne doit pas être remplie",
+    ],
+    blank_shortly: &[
+        "vide", "laisser vide", "laissez vide", "reste vide", "est vide", "laisser la case vide",
+        "laissez la case vide", "laisser la cellule vide",
+    ],
+    stand_ins: &["tiret", "zéro", "croix", "étoile", "rien", "néant", "inconnu"],
     self_given: &[
         "si rempli", "si remplie", "si indiqué", "si indiquée", "si présent", "si présente", "s'il est rempli",
     ],

@@ -241,6 +241,16 @@ pub(super) struct Language {
     pub as_written: &'static [&'static str],
     /// Behind it a value is shown: `numbers look like WN-2026-000123`.
     pub looks: &'static [&'static str],
+    /// What says outright that something is required, must be blank or is left blank, with its condition.
+    pub outright: (&'static str, &'static str, &'static str),
+    /// Before or behind a condition: something is to be filled in.
+    pub asked_shortly: &'static [&'static str],
+    /// The same, where it must be blank.
+    pub never_shortly: &'static [&'static str],
+    /// The same, where it is left blank.
+    pub blank_shortly: &'static [&'static str],
+    /// What is written in the stead of a value: `enter a dash`.
+    pub stand_ins: &'static [&'static str],
     /// A condition that the column itself is filled, which is none: `if given, it must be…`.
     pub self_given: &'static [&'static str],
     /// What a code begins with, where the verb comes last: `muss mit + beginnen`.

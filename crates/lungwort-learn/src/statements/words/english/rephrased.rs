@@ -22,6 +22,43 @@ macro_rules! smaller {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "{c} - ?leave|keep|left ?it ?this ?the_cell blank|empty if|when|where {r} , otherwise|else ?it ?is|must_be|has_to_be|should_be needed|required|mandatory|compulsory|obligatory|filled|filled_in|given|fill_in|fill_it_in|give_it",
+        "{1}: leave blank if {2}.\n{1} is required unless {2}",
+    ),
+    (
+        "{c} - ?leave|keep|left ?it ?this ?the_cell blank|empty if|when|where {r} ; otherwise|else ?it ?is|must_be|has_to_be|should_be needed|required|mandatory|compulsory|obligatory|filled|filled_in|given|fill_in|fill_it_in|give_it",
+        "{1}: leave blank if {2}.\n{1} is required unless {2}",
+    ),
+    (
+        "?leave|keep|left ?it ?this ?the_cell blank|empty if|when|where {r} , otherwise|else ?it ?is|must_be|has_to_be|should_be needed|required|mandatory|compulsory|obligatory|filled|filled_in|given|fill_in|fill_it_in|give_it",
+        "{0}: leave blank if {1}.\n{0} is required unless {1}",
+    ),
+    (
+        "?leave|keep|left ?it ?this ?the_cell blank|empty if|when|where {r} ; otherwise|else ?it ?is|must_be|has_to_be|should_be needed|required|mandatory|compulsory|obligatory|filled|filled_in|given|fill_in|fill_it_in|give_it",
+        "{0}: leave blank if {1}.\n{0} is required unless {1}",
+    ),
+    (
+        "?the|a {c} is|are|may|can|must|should never|not ?be ?the ?same_person_as ?the {c}",
+        "{1} must not be the same as {2}",
+    ),
+    (
+        "{r} ; ?the|a {c} is|are|may|can|must|should never|not ?be ?the ?same_person_as ?the {c}",
+        "{1}.\n{2} must not be the same as {3}",
+    ),
+    ("?the|a {c} cannot be ?the ?same_person_as ?the {c}", "{1} must not be the same as {2}"),
+    (
+        "?the|a {c} must|has_to|have_to|should|shall|needs_to be someone|somebody|a_person|anyone|anybody other_than|else_than|different_from|but ?the {c}",
+        "{1} must not be the same as {2}",
+    ),
+    (
+        "someone|somebody|a_person|anyone|anybody other_than|else_than|different_from|but ?the {c}",
+        "must not be the same as {1}",
+    ),
+    ("quarters|quarter of an hour", "in quarter hours"),
+    ("in quarters|quarter of an hour", "in quarter hours"),
+    ("in|to quarters|quarter of an hour , {r}", "in quarter hours.\n{1}"),
+    ("in quarters|quarter of an hour ( {l} ... ) , {r}", "in quarter hours.\n{2}"),
     ("only|just for {k} that|which|who are|is|were|was not|never ?been {v}", "only if not {2}"),
     ("{z} are|is always ?of {c} {v}", "if {1c} is yes, {2} must be {3}"),
     ("{l} ; {z} are|is always ?of {c} {v}", "{1}.\nif {2c} is yes, {3} must be {4}"),

@@ -1,6 +1,11 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{r} ; ?le|la|l' {c} n' est jamais|pas ?le|la|l' {c}", "{1}.\n{2} doit être différent de {3}"),
+    ("?le|la|l' {c} n' est jamais|pas ?le|la|l' {c}", "{1} doit être différent de {2}"),
+    ("?le|la|l' {c} ne peut|doit|saurait ?pas ?jamais être ?le|la|l' {c}", "{1} doit être différent de {2}"),
+    ("pas|jamais ?le|la|l' même personne que ?le|la|l' {c}", "doit être différent de {1}"),
+    ("quelqu' un|une d' autre que ?le|la|l' {c}", "doit être différent de {1}"),
     ("{z} sont|est toujours ?de {c} {v}", "si {1c} est oui, {2} doit être {3}"),
     ("{r} ; deux {k} ne peuvent|doivent pas porter|avoir ?le|la ?même {k}", "{1}.\nunique"),
     ("{k} , jamais|pas avant {t}", "{1}.\npas avant {2}"),

@@ -8,6 +8,34 @@ macro_rules! units {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "?der|die|das {c} ist|darf|kann nie|niemals|nicht ?gleich ?der|die|das|dem {c} ?sein",
+        "{1} darf nicht gleich {2} sein",
+    ),
+    (
+        "{r} ; ?der|die|das {c} ist|darf|kann nie|niemals|nicht ?gleich ?der|die|das|dem {c} ?sein",
+        "{1}.\n{2} darf nicht gleich {3} sein",
+    ),
+    ("nicht|nie derselbe|dieselbe|dasselbe|gleich wie|als ?der|die|das {c}", "darf nicht gleich {1} sein"),
+    ("nicht|nie identisch|gleich mit ?der|die|das|dem {c}", "darf nicht gleich {1} sein"),
+    (
+        "bei {x} ?bitte ?die|den|das|eine|einen|ein {k} angeben|nennen|eintragen|notieren|vermerken|ergänzen",
+        "bei {1} anzugeben",
+    ),
+    (
+        "{r} ; bei {w} ?bitte ?die|den|das|eine|einen|ein {k} angeben|nennen|eintragen|notieren|vermerken|ergänzen",
+        "{1}.\nPflicht, wenn {2c} {2v} ist",
+    ),
+    (
+        "bei {w} ?bitte ?die|den|das|eine|einen|ein {k} angeben|nennen|eintragen|notieren|vermerken|ergänzen",
+        "Pflicht, wenn {1c} {1v} ist",
+    ),
+    (
+        "{c} : bei {w} und {w} anzugeben|angeben|nötig|erforderlich|pflicht",
+        "{1}: Pflicht, wenn {2c} {2v} oder {3v} ist",
+    ),
+    ("bei {w} und {w} anzugeben|angeben|nötig|erforderlich|pflicht", "Pflicht, wenn {1c} {1v} oder {2v} ist"),
+    ("in|auf viertelstunden ( {n} )", "in Viertelstunden"),
     ("nur für|bei {k} , die|der|das nicht {v} ist|sind|wurde|wurden", "nur, wenn nicht {2}"),
     ("{z} sind|ist immer {c} {v}", "wenn {1c} ja ist, muss {2} {3} sein"),
     ("{l} ; {z} sind|ist immer {c} {v}", "{1}.\nwenn {2c} ja ist, muss {3} {4} sein"),
