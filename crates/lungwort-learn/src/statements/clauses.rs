@@ -7,7 +7,6 @@ const HEADING: usize = 5;
 
 use super::day_forms::{date, month_or_time};
 use super::language::by_language;
-use super::plain_forms;
 use super::rephrased::{labelled, rephrased};
 use super::sentence::{Phrases, Sentence, sentences};
 use super::subject::{Mention, Place};
@@ -17,6 +16,7 @@ use super::{
     About, Entries, Text, bracketed, columns_by, conditions, duties, for_each_kind, labels, limit_of_some, polite,
     remarks, signed_headings, subject,
 };
+use super::{described, plain_forms};
 use crate::draft::Draft;
 
 /// Words of what says which value is meant where there is none, at most: `default en`.
@@ -208,6 +208,23 @@ fn without_stars(sentence: Sentence, draft: &Draft) -> Sentence {
     }
 }
 
+/// `Kind - must be A, B or C`: a heading before a dash is one before a colon.
+fn with_colon(known: &Entries<'_>, text: &Text, sentence: Sentence) -> Sentence {
+    let dashed = || [" - ", " – ", " — "].iter().filter_map(|dash| sentence.text.split_once(dash));
+    let is_label = |(label, rest): &(&str, &str)| {
+        known.headings.is_one(label, &text.about)
+            && !sentences(rest).first().is_some_and(|rest| begins_with_heading(rest, known, text))
+    };
+    match dashed().find(is_label) {
+        // "Net - Tare" is a difference, and "A - open" a code with its meaning.
+        Some((label, rest)) if !matches!(text.about, About::Column(..)) => {
+            let said = sentences(&format!("{label}: {rest}")).pop();
+            said.map_or_else(|| sentence.clone(), |said| said.in_the_stead_of(&sentence))
+        }
+        _ => sentence,
+    }
+}
+
 /// `Required when K is ticked`: the letter of a column in a condition, as its heading.
 fn with_headings(known: &Entries<'_>, text: &Text, sentence: Sentence, draft: &Draft) -> Sentence {
     let sheet = match text.about {
@@ -266,7 +283,11 @@ pub(super) fn apart(
     if let Some(parts) = signed_headings::apart(known, text, &sentence, draft) {
         return parts;
     }
+    let sentence = with_colon(known, text, sentence);
     if let Some(parts) = plain_forms::apart(known, text, &sentence) {
+        return parts.into_iter().flat_map(|part| apart(known, (text, beside), part, draft)).collect();
+    }
+    if let Some(parts) = described::apart(known, text, &sentence, draft) {
         return parts.into_iter().flat_map(|part| apart(known, (text, beside), part, draft)).collect();
     }
     let sentence = with_headings(known, text, without_stars(sentence, draft), draft);

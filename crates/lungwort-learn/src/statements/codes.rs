@@ -770,7 +770,7 @@ impl Builder<'_> {
                 return None;
             }
         }
-        self.regex.push_str(&regex::escape(sign));
+        self.regex.push_str(&super::sizes::escaped(sign));
         self.at = end;
         Some(true)
     }

@@ -573,7 +573,7 @@ impl Reader<'_> {
             return None;
         };
         self.at = end;
-        Some(Piece::plain(regex::escape(sign)))
+        Some(Piece::plain(super::sizes::escaped(sign)))
     }
 
     /// `BN`, `R-`, `276`

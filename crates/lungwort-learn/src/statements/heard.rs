@@ -16,7 +16,7 @@ use super::understood::understand;
 use super::words::Language;
 use super::{
     AS_HELD, About, Claim, Entries, Reading, Target, Text, calendar, conditions, each_of_them, exceptions, first_digit,
-    for_nothing, order, two_conditions, values,
+    for_nothing, lost_letters, order, two_conditions, values,
 };
 use crate::draft::Confidence;
 use crate::draft::{Draft, Unread};
@@ -171,6 +171,7 @@ pub(super) fn one(
         }
     }
     with_exceptions(known, (text, sentence, &languages), &spoken_of, &mut reading, draft);
+    lost_letters::only_offered((sentence, &languages), &mut reading);
     example_of(text, sentence, &named, draft);
     // Whose values are those of a list is asked of the list, or left to be read.
     obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);

@@ -100,7 +100,7 @@ fn sign_at(sentence: &Sentence, language: &Language, at: usize) -> Option<(Strin
     let ends = |name: &str| sentence.ends_at(name, at).or_else(|| plural(name));
     let found = signs.filter_map(|(name, sign)| Some((ends(name)?, sign))).max_by_key(|(end, _)| *end);
     let (end, sign) = found.filter(|(_, sign)| !matches!(*sign, "," | ";" | "|"))?;
-    Some((regex::escape(sign), end))
+    Some((super::sizes::escaped(sign), end))
 }
 
 /// The words of each part: between commas and words such as `and`.

@@ -285,7 +285,7 @@ fn signs_between(sentence: &Sentence, language: &Language, found: &mut Said) {
     // What joins the pieces of one code parts no values.
     let joins = |sign: &&str| {
         let mut patterns = found.iter().filter(|(key, ..)| *key == "pattern");
-        patterns.any(|(_, value, _)| value.contains(&regex::escape(sign)))
+        patterns.any(|(_, value, _)| value.contains(&escaped(sign)))
     };
     if let Some(sign) = sign.filter(|sign| !of_decimals && !joins(sign)) {
         found.push(("separator", quoted(sign), known));
@@ -655,7 +655,7 @@ pub(super) fn only_of(sentence: &Sentence, language: &Language, from: usize) -> 
         let sign = || {
             language.signs.iter().find_map(|(name, sign)| {
                 let next = sentence.ends_at(name, at).or_else(|| plural(name).then_some(at + 1))?;
-                Some((regex::escape(sign), next))
+                Some((escaped(sign), next))
             })
         };
         let kinds = [
@@ -704,9 +704,17 @@ pub(super) fn only_of(sentence: &Sentence, language: &Language, from: usize) -> 
             let (hyphens, mut others): (Vec<String>, Vec<String>) =
                 classes.into_iter().partition(|class| class.contains('-') && class.len() <= 2);
             others.extend(hyphens);
-            format!("[{}]", others.concat())
+            // Names have letters of all kinds, and codes those of the alphabet.
+            let digits = others.iter().any(|class| class == "0-9");
+            let class = others.concat();
+            format!("[{}]", if digits { class } else { class.replace("A-Za-z", r"\p{L}") })
         })
     })
+}
+
+/// A sign in an expression, which is written between apostrophes.
+pub(super) fn escaped(sign: &str) -> String {
+    regex::escape(sign).replace('\'', r"\x27")
 }
 
 /// `Capital letters and digits, 4 to 6 characters`: what there may be, without how many of each.

@@ -973,3 +973,13 @@ fn others_named_days_and_first_signs_are_read() {
     insta::assert_snapshot!("picked_crates", read_all(include_str!("said/picked_crates.txt")));
     insta::assert_snapshot!("gedrueckte_kisten", read_all(include_str!("said/gedrueckte_kisten.txt")));
 }
+
+#[test]
+fn exceptions_and_what_stands_behind_a_description_are_read() {
+    insta::assert_snapshot!("gift_books", read_all(include_str!("said/gift_books.txt")));
+    insta::assert_snapshot!("rejected_trays", read_all(include_str!("said/rejected_trays.txt")));
+    insta::assert_snapshot!("checkers", read_all(include_str!("said/checkers.txt")));
+    insta::assert_snapshot!("livres_donnes", read_all(include_str!("said/livres_donnes.txt")));
+    insta::assert_snapshot!("tomaten", read_all(include_str!("said/tomaten.txt")));
+    insta::assert_snapshot!("behind_what_it_is", read_all(include_str!("said/behind_what_it_is.txt")));
+}

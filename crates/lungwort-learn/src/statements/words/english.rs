@@ -1004,6 +1004,8 @@ pub(super) static WORDS: Language = Language {
         "separate values with", "join them with", "semicolon separated", "comma separated", "pipe separated",
     ],
     signs: &[
+        ("apostrophe", "'"),
+        ("apostrophes", "'"),
         ("semicolon", ";"),
         ("semicolons", ";"),
         ("semi colon", ";"),

@@ -554,6 +554,8 @@ pub(super) static WORDS: Language = Language {
     alphanumeric: &["uniquement des lettres et des chiffres", "lettres et chiffres uniquement"],
     several: &["plusieurs", "séparés par", "séparées par", "séparer par", "séparé par", "séparez par", "à séparer"],
     signs: &[
+        ("apostrophe", "'"),
+        ("apostrophes", "'"),
         ("point virgule", ";"),
         ("points virgules", ";"),
         ("points virgule", ";"),

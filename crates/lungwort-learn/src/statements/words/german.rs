@@ -599,6 +599,9 @@ pub(super) static WORDS: Language = Language {
     alphanumeric: &["nur buchstaben und ziffern", "nur buchstaben und zahlen"],
     several: &["mehrere", "getrennt durch", "trennen mit", "getrennt mit", "trennen durch", "getrennt"],
     signs: &[
+        ("apostroph", "'"),
+        ("apostrophe", "'"),
+        ("apostrophen", "'"),
         ("semikolon", ";"),
         ("strichpunkt", ";"),
         ("komma", ","),

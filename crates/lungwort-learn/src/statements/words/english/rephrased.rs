@@ -22,6 +22,20 @@ macro_rules! smaller {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("iso week , {r}", "ISO week as YYYY-Www"),
+    ("iso week ( {r} )", "ISO week as YYYY-Www"),
+    ("?the year and iso week ( {r} )", "ISO week as YYYY-Www"),
+    ("iso week such_as|like|as {r}", "ISO week as YYYY-Www"),
+    ("iso week", "ISO week as YYYY-Www"),
+    ("codes {l} and {k}", "{1}, {2}"),
+    ("?please use|enter {o}", "{1}"),
+    ("?must|should|has_to ?be less|smaller|lower|fewer than or equal to ?the {c}", "no more than {1}"),
+    ("?must|should|has_to ?be greater|larger|higher|more than or equal to ?the {c}", "at least {1}"),
+    ("?must|should|can ?be up_to ?the number|amount|count of {i}", "no more than {1}"),
+    ("?must|may|can not ?be ?go over|above|beyond ?the {c}", "no more than {1}"),
+    ("not over|above|beyond ?the {c}", "no more than {1}"),
+    ("?on ?the same|same day|date as ?the {c} or later|after", "not before {1}"),
+    ("?the same|same as ?the {c} or later|after", "not before {1}"),
     (
         "{c} - ?leave|keep|left ?it ?this ?the_cell blank|empty if|when|where {r} , otherwise|else ?it ?is|must_be|has_to_be|should_be needed|required|mandatory|compulsory|obligatory|filled|filled_in|given|fill_in|fill_it_in|give_it",
         "{1}: leave blank if {2}.\n{1} is required unless {2}",

@@ -1,6 +1,10 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("?à le|la même|mêmes jour|date que ?le|la {c} ou après|plus_tard", "pas avant {1}"),
+    ("le même jour|date que ?le|la {c} ou après|plus_tard", "pas avant {1}"),
+    ("jamais plus|davantage que|de ?les|le|la {c}", "pas plus que {1}"),
+    ("doit être {o}", "{1}"),
     ("{r} ; ?le|la|l' {c} n' est jamais|pas ?le|la|l' {c}", "{1}.\n{2} doit être différent de {3}"),
     ("?le|la|l' {c} n' est jamais|pas ?le|la|l' {c}", "{1} doit être différent de {2}"),
     ("?le|la|l' {c} ne peut|doit|saurait ?pas ?jamais être ?le|la|l' {c}", "{1} doit être différent de {2}"),

@@ -8,6 +8,11 @@ macro_rules! units {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("nie|niemals mehr|höher|größer als ?die|der|das|den {c}", "nicht mehr als {1}"),
+    ("?kann|darf|muss ?nie kleiner oder gleich ?der|die|das|dem|den {c} ?sein", "nicht mehr als {1}"),
+    ("gleich ?der|die|das|dem {c} oder später|danach", "nicht vor {1}"),
+    ("muss {o} sein", "{1}"),
+    ("bitte {o} eintragen|eingeben|wählen|verwenden", "{1}"),
     (
         "?der|die|das {c} ist|darf|kann nie|niemals|nicht ?gleich ?der|die|das|dem {c} ?sein",
         "{1} darf nicht gleich {2} sein",
