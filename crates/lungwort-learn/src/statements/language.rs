@@ -64,7 +64,9 @@ fn scored(sentence: &Sentence) -> Vec<(usize, &'static Language)> {
     let is_code = |at: usize| {
         let parted = |gap: &str| gap.contains([',', '/']);
         let (_, place) = &sentence.words[at];
-        place.len() == 2 && (parted(sentence.gap(at)) || at > 0 && parted(sentence.gap(at - 1)))
+        // Of "TT.MM.JJJJ, im Jahr 2026" it goes on with words.
+        let ends = || at == last || joins(at + 1) || !sentence.gap(at).is_empty();
+        place.len() == 2 && (parted(sentence.gap(at)) || at > 0 && parted(sentence.gap(at - 1)) && ends())
     };
     let words = sentence.words.iter().enumerate();
     for (_, (word, _)) in words.filter(|(at, (_, place))| is_word(place) && !is_code(*at)) {
@@ -73,11 +75,15 @@ fn scored(sentence: &Sentence) -> Vec<(usize, &'static Language)> {
     found
 }
 
-/// Small words that tell a language, and which of all; a word of several languages tells none of them.
+/// Small words that tell a language, and which of all, with the letters by which it writes days: `JJJJ`; a word of several languages
+/// tells none of them.
 static TELLING: LazyLock<HashMap<&'static str, usize>> = LazyLock::new(|| {
-    let of = |word: &str| words::ALL.iter().filter(|language| language.small.contains(&word)).count();
+    let own = |language: &'static Language| {
+        language.small.iter().chain(language.day_month_year.into_iter().flatten()).copied()
+    };
+    let of = |word: &str| words::ALL.iter().filter(|language| own(language).any(|known| known == word)).count();
     let telling = |(at, language): (usize, &&'static Language)| {
-        language.small.iter().copied().filter(|word| of(word) == 1).map(move |word| (word, at)).collect::<Vec<_>>()
+        own(language).filter(|word| of(word) == 1).map(move |word| (word, at)).collect::<Vec<_>>()
     };
     words::ALL.iter().enumerate().flat_map(telling).collect()
 });
