@@ -171,7 +171,7 @@ pub(super) fn one(
         }
     }
     with_exceptions(known, (text, sentence, &languages), &spoken_of, &mut reading, draft);
-    lost_letters::only_offered((sentence, &languages), &mut reading);
+    lost_letters::as_offer((sentence, &languages), &mut reading);
     example_of(text, sentence, &named, draft);
     // Whose values are those of a list is asked of the list, or left to be read.
     obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);

@@ -8,7 +8,7 @@ use super::{Confidence, Reading};
 const JOINING: usize = 3;
 
 /// Makes an offer of an expression that lacks such a letter, since it refuses every right code.
-pub(super) fn only_offered((sentence, languages): (&Sentence, &[&'static Language]), reading: &mut Reading) {
+pub(super) fn as_offer((sentence, languages): (&Sentence, &[&'static Language]), reading: &mut Reading) {
     let patterns = || reading.claims.iter().any(|claim| claim.key == "pattern");
     if !patterns() {
         return;
