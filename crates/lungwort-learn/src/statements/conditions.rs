@@ -309,10 +309,15 @@ fn of_narrowed(
 }
 
 /// Whether the words by which a condition begins leave out what it says: `unless`, `except when`, `sauf si`.
-pub(super) fn is_unless(sentence: &Sentence, language: &Language, begins: &std::ops::Range<usize>) -> bool {
+fn is_unless(sentence: &Sentence, language: &Language, begins: &std::ops::Range<usize>) -> bool {
     let begun_by = |phrase: &&str| begins.clone().any(|at| sentence.ends_at(phrase, at).is_some());
     let excepts = |phrase: &&str| sentence.ends_at(phrase, begins.start).is_some_and(|end| end < begins.end);
     language.unless.iter().any(begun_by) || language.except.iter().any(excepts)
+}
+
+/// Whether a sentence has a condition that leaves out what it says.
+pub(super) fn leaves_out(sentence: &Sentence, language: &Language) -> bool {
+    conditional(sentence, language).is_some_and(|begins| is_unless(sentence, language, &begins))
 }
 
 /// The condition that something is there or not: `in the absence of an e-mail`, `boats that have an agent`, `where there is a donor`;

@@ -295,8 +295,7 @@ impl Asking<'_> {
             .map(|said| self.of_age(self.of_yes_no(said)));
         let span = || condition_span(self.sentence, self.language);
         // "Unless YOUTH" is said of all others.
-        let begins = || conditions::conditional(self.sentence, self.language);
-        let unless = || begins().is_some_and(|begins| conditions::is_unless(self.sentence, self.language, &begins));
+        let unless = || conditions::leaves_out(self.sentence, self.language);
         let kind = || self.kind_in_condition().or_else(|| self.yes_in_condition()).or_else(|| self.yes_in_words());
         let said = match said {
             Some(said) => Some(self.with_second(said)?),
@@ -363,8 +362,7 @@ impl Asking<'_> {
         let ends = verb + 1 == span.end || language.verbs.contains(&sentence.word(verb + 1));
         let name = (self.name)(of.place);
         let plain = (of.words.end..verb).all(helps) && ends && verb - of.words.end <= NOUNS;
-        let unless = conditions::conditional(sentence, language)
-            .is_some_and(|begins| conditions::is_unless(sentence, language, &begins));
+        let unless = conditions::leaves_out(sentence, language);
         (plain && self.takes_numbers(&name) && !unless).then(|| format!("{name} > 0"))
     }
 

@@ -6,7 +6,7 @@ use std::ops::Range;
 use super::conditions::conditional;
 use super::sentence::{Sentence, sentences};
 use super::words::{self, Language};
-use super::{About, Entries, Text};
+use super::{About, Entries, Text, polite};
 
 /// Words of what is to be given, at most: `the full name`.
 const OBJECT: usize = 3;
@@ -112,7 +112,7 @@ impl Forms<'_> {
         let plain = begins > 0 && matches!(sentence.gap(begins - 1), "" | ",");
         let starts = |at: &usize| *at == 0 || sentence.gap(at - 1).contains([',', ';', '(', ':', '-', '–', '.']);
         let (start, form) = (0..begins).filter(|_| plain).filter(starts).find_map(|start| {
-            let (form, end) = self.form_at(skipped(sentence, self.language.polite, start), begins)?;
+            let (form, end) = self.form_at(polite(sentence, self.language, start), begins)?;
             (end == begins).then_some((start, form))
         })?;
         let from = sentence.words[start].1.start;
@@ -135,9 +135,9 @@ impl Forms<'_> {
         let comma = |at: &usize| sentence.gap(at - 1) == ",";
         // "If yes, give the name" goes on about what was said before.
         let at = (begins + 3..sentence.words.len()).find(comma).filter(|_| led)?;
-        let from = skipped(sentence, self.language.thereupon, at);
+        let from = at + usize::from(self.language.thereupon.contains(&sentence.word(at)));
         let last = sentence.words.len();
-        let (form, end) = self.form_at(skipped(sentence, self.language.polite, from), last)?;
+        let (form, end) = self.form_at(polite(sentence, self.language, from), last)?;
         let start = sentence.words[begins].1.start;
         let whole = start..sentence.words[last - 1].1.end;
         (end == last).then(|| Found { form, whole, condition: start..sentence.words[at - 1].1.end })
@@ -193,8 +193,4 @@ impl Forms<'_> {
             named.is_some_and(|heading| own.is_none() || headings.place_of(heading, about) != own)
         })
     }
-}
-
-fn skipped(sentence: &Sentence, words: &[&str], at: usize) -> usize {
-    at + usize::from(words.contains(&sentence.word(at)))
 }
