@@ -249,12 +249,12 @@ impl Compiler {
             return None;
         }
         let plain = plain_digits(&written.regex);
-        let build = |text: &str| regex::RegexBuilder::new(text).size_limit(4 << 20).build();
         // By itself first: brackets that only fit those around it would let it out of its anchors.
-        match build(&plain).and_then(|_| build(&format!("^(?:{plain})$"))) {
+        let alone = regex_syntax::parse(&plain).map_err(|error| error.to_string());
+        let whole = || regex::RegexBuilder::new(&format!("^(?:{plain})$")).size_limit(4 << 20).build();
+        match alone.and_then(|_| whole().map_err(|error| error.to_string())) {
             Ok(regex) => Some(Pattern { regex, written: written.regex.clone(), words: written.words.clone() }),
-            Err(error) => {
-                let text = error.to_string();
+            Err(text) => {
                 let why = text.lines().last().unwrap_or_default().trim_start_matches("error: ").to_owned();
                 self.error(path, format!("the pattern cannot be used: {why}"));
                 None

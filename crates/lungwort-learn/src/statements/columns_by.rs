@@ -95,6 +95,38 @@ pub(super) fn first_columns(sentence: &Sentence, language: &Language, draft: &Dr
     columns.map(|column| Mention { place: (sheet, column), words: words.clone() }).collect()
 }
 
+/// `The third column`, `the first, third and last columns`, where one sheet is spoken of.
+pub(super) fn nth_columns(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Mention> {
+    let sheet = match about {
+        About::Column(sheet, _) | About::Sheet(sheet) => *sheet,
+        About::Any if draft.sheets.len() == 1 => 0,
+        About::Any => return Vec::new(),
+    };
+    let all = draft.sheets[sheet].columns.len();
+    let nth = |at: usize| {
+        let word = sentence.word(at);
+        let last = language.last_ones.contains(&word).then_some(all);
+        last.or_else(|| language.ordinals.iter().find(|(name, _)| *name == word).map(|(_, nth)| *nth))
+    };
+    let joins = |at: usize| {
+        let word = sentence.word(at);
+        [language.and, language.or, language.articles].iter().any(|words| words.contains(&word))
+    };
+    let mut found = Vec::new();
+    let columns = (1..sentence.words.len()).filter(|at| language.columns.contains(&sentence.word(*at)));
+    for end in columns {
+        let run = (0..end).rev().take_while(|at| nth(*at).is_some() || joins(*at));
+        let named: Vec<usize> = run.filter(|at| nth(*at).is_some()).collect();
+        // "All but the last column" is found as a column at the end.
+        let ordinal = named.iter().any(|at| !language.last_ones.contains(&sentence.word(*at)));
+        let places = named.into_iter().filter_map(|at| Some((at, nth(at).filter(|nth| (1..=all).contains(nth))? - 1)));
+        let mention = |(at, column)| Mention { place: (sheet, column), words: at..at + 1 };
+        found.extend(places.filter(|_| ordinal).map(mention));
+    }
+    found.reverse();
+    found
+}
+
 /// Columns that stand between two that are named, or whose headings go on with the numbers between.
 pub(super) fn ranges(sentence: &Sentence, language: &Language, draft: &Draft, known: &[Mention]) -> Vec<Mention> {
     let mut found = numbered(sentence, language, draft, known);

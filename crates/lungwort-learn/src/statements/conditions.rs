@@ -418,12 +418,24 @@ pub(super) fn condition_of(
         None if narrow && behind < span.end => &sentence.text[sentence.words[behind].1.clone()],
         None => return None,
     };
+    if let Some(others) = neither_of(value, language) {
+        return Some(is_one_of(&column, &values_of(&others, language)?, !unless));
+    }
     // "When nationality is not DE"
     let first = value.split(' ').next().unwrap_or_default();
     let denied = language.negations.contains(&first.to_lowercase().as_str()) && value.len() > first.len();
     let (value, unless) = if denied { (value[first.len()..].trim_start(), !unless) } else { (value, unless) };
     let values = values_of(value, language)?;
     Some(is_one_of(&column, &values, unless))
+}
+
+/// `Neither A nor B`, as `A or B`.
+fn neither_of(value: &str, language: &Language) -> Option<String> {
+    let (first, rest) = value.split_once(' ')?;
+    let or = language.or.first().filter(|_| language.neither.contains(&first.to_lowercase().as_str()))?;
+    let nor = |word: &str| language.nor.contains(&word) || language.neither.contains(&word);
+    let words: Vec<&str> = rest.split(' ').map(|word| if nor(word) { *or } else { word }).collect();
+    words.contains(or).then(|| words.join(" "))
 }
 
 /// The condition that a column is one of some values, in quotes, or none of them.

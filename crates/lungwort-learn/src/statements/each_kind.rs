@@ -219,7 +219,8 @@ impl Asking<'_> {
             let phrases = || language.at_least.iter().chain(language.at_most);
             (0..at).any(|from| phrases().any(|phrase| sentence.ends_at(phrase, from) == Some(at)))
         };
-        !language.articles.contains(&sentence.word(at)) || limited()
+        let exactly = at > 0 && language.exactly.contains(&sentence.word(at - 1));
+        !language.articles.contains(&sentence.word(at)) || exactly || limited()
     }
 
     /// "Cannot have more than 6" is at most 6; of another limit that is denied nothing is known.

@@ -9,6 +9,7 @@ use super::by_value::entries;
 use super::calendar;
 use super::codes::is_one;
 use super::compared_values::CONDITIONS;
+use super::days_of_rows::has_days;
 use super::required::OPEN;
 use crate::draft::{Confidence, Draft, DraftColumn};
 use lungwort_core::rulebook::toml_text::quoted;
@@ -89,8 +90,15 @@ pub(super) fn is_exact(condition: &str, own: Option<&DraftColumn>, columns: &[Dr
     if condition == "\"TRUE\"" {
         return true;
     }
-    let plain = calendar::without_terms(condition.trim_matches('"'), columns).replace(" AND ", " OR ");
-    plain.split(" OR ").all(|term| term.is_empty() || is_exact_term(term, own, columns).unwrap_or(false))
+    let plain = calendar::without_terms(condition.trim_matches('"'), columns);
+    // The "and" of a range joins no terms.
+    let range = plain.split_once(" BETWEEN ").filter(|(before, _)| !before.contains([' ', '(']));
+    let plain = range
+        .map_or(plain.clone(), |(before, behind)| format!("{before} BETWEEN {}", behind.replacen(" AND ", " TO ", 1)));
+    plain
+        .replace(" AND ", " OR ")
+        .split(" OR ")
+        .all(|term| term.is_empty() || is_exact_term(term, own, columns).unwrap_or(false))
 }
 
 /// Whether a condition compares a column that has a list with values none of which is in it.
@@ -104,10 +112,25 @@ fn never_holds(condition: &str, columns: &[DraftColumn]) -> bool {
     !known.is_empty() && texts.all(|text| known.iter().all(|(value, _)| value != text))
 }
 
+/// Whether a term compares a column of days with a day or a year, or a number with two: nothing of any other term.
+fn of_days_or_range(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn]) -> Option<bool> {
+    let year = term.strip_prefix("EXTRACT(YEAR FROM ").and_then(|term| term.split_once(')'));
+    let range = || term.split_once(" BETWEEN ").map(|(name, _)| name.trim_end_matches(" NOT"));
+    let day = || term.contains(" DATE '").then(|| term.split(' ').next()).flatten();
+    let name = year.map(|(name, _)| name).or_else(range).or_else(day)?;
+    let of = columns.iter().find(|column| column.name == name)?;
+    let apart = own.is_none_or(|own| own.name != of.name);
+    let days = year.is_some() || day().is_some();
+    Some(apart && if days { has_days(of) } else { of.is_number() })
+}
+
 fn is_exact_term(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn]) -> Option<bool> {
     // So are codes of digits compared, where they are limited.
     if let Some((name, _)) = term.strip_prefix("CAST(").and_then(|term| term.split_once(" AS DECIMAL) ")) {
         return Some(columns.iter().any(|column| column.name == name));
+    }
+    if let Some(exact) = of_days_or_range(term, own, columns) {
+        return Some(exact);
     }
     let parts = TERM.as_ref()?.captures(term)?;
     let of =

@@ -79,6 +79,9 @@ impl Asking<'_> {
         if let Some(found) = self.kind_before_comma(sheet) {
             return Some(found);
         }
+        if let Some(found) = self.kind_labelled(sheet) {
+            return Some(found);
+        }
         let (from, first) = self.kind_named_at()?;
         let (labelled, led) = (from == first, first);
         let article = [language.every, language.articles, language.small];
@@ -111,7 +114,24 @@ impl Asking<'_> {
             .or_else(of_yes)
             .or_else(of_done)
             .or_else(counted)?;
-        Some((said, from..end))
+        // "Except for kind A, at most 10 trays" is said of all other kinds.
+        let except = language.except.iter().find_map(|phrase| {
+            let words = phrase.split(' ').count();
+            let for_some = usize::from(language.only_for.iter().any(|word| phrase.ends_with(&format!(" {word}"))));
+            let start = (from + for_some).checked_sub(words)?;
+            (sentence.ends_at(phrase, start) == Some(from + for_some)).then_some(start)
+        });
+        match except {
+            Some(start) => Some((super::required::otherwise(&said)?, start..end)),
+            None => Some((said, from..end)),
+        }
+    }
+
+    /// `Kind A: at least 5 trays`: the column and its value before a colon.
+    fn kind_labelled(&self, sheet: usize) -> Option<(String, std::ops::Range<usize>)> {
+        let (said, end) = self.of_named_column(sheet, 0)?;
+        let labels = self.sentence.gap(end.checked_sub(1)?) == ":" && end < self.sentence.words.len();
+        labels.then_some((said, 0..end))
     }
 
     /// `Le vendredi, l'heure est à préciser`: a value before a comma, and what is asked then behind it.
@@ -289,6 +309,9 @@ impl Asking<'_> {
             return self.case_before();
         }
         if let Some(said) = self.levied_in_condition() {
+            return Some(said);
+        }
+        if let Some(said) = self.days_in_condition().or_else(|| self.range_in_condition()) {
             return Some(said);
         }
         let said = condition_of(self.sentence, self.language, self.mentions, self.name)

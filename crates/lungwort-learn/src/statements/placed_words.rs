@@ -5,7 +5,7 @@ use std::ops::Range;
 use super::by_value::entries;
 use super::days_of_rows::{has_days, has_stem, stem};
 use super::for_values::{AUXILIARIES, head_of, is_form_of};
-use super::rephrased::Fitting;
+use super::rephrased::{COLUMN, Fitting};
 use super::subject::heading_in_words;
 use crate::draft::DraftColumn;
 
@@ -38,6 +38,7 @@ impl Fitting<'_> {
         let is_small = |at: usize| self.is_small(at);
         match kind {
             'c' | 'i' => self.column(kind, &words).filter(|_| joined()),
+            'q' | 'e' => self.columns(&words, kind == 'e'),
             'n' => {
                 let sign = |number: f64| if number < 0.0 { "-" } else { "" };
                 sentence.number(words.start, language).map(|number| format!("{}{text}", sign(number)))
@@ -142,6 +143,41 @@ impl Fitting<'_> {
         let name = self.known.named_at(sentence, own.clone(), self.about).or_else(ended).or_else(headed).or_else(begun);
         let day = || self.day_of_rows().filter(|_| kind == 'i' && own.len() == 1 && language.day_nouns.contains(&noun));
         name.map(str::to_owned).or_else(day).map(|heading| self.without_bracket(heading))
+    }
+
+    /// The headings of columns that are named one after the other, with nothing between but what joins them: `Lot, Weight and the Grower`.
+    fn columns(&self, words: &Range<usize>, either: bool) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let joins = |at: usize| {
+            let word = sentence.word(at);
+            language.and.contains(&word) || either && language.or.contains(&word)
+        };
+        let between = |at: usize| at == words.start || matches!(sentence.gap(at - 1), "" | "," | "&" | "-");
+        let mut named: Vec<String> = Vec::new();
+        let mut at = words.start;
+        while at < words.end {
+            if !between(at) {
+                return None;
+            }
+            if joins(at) && !named.is_empty() && at + 1 < words.end {
+                at += 1;
+                continue;
+            }
+            let whole = |end: usize| (at + 1..end).all(|at| self.is_joined(at));
+            let most = words.end.min(at + COLUMN);
+            if language.or.contains(&sentence.word(at)) {
+                return None;
+            }
+            let (end, heading) = (at + 1..=most)
+                .rev()
+                .filter(|end| whole(*end))
+                .find_map(|end| Some((end, self.column('c', &(at..end))?)))?;
+            named.push(heading);
+            at = end;
+        }
+        let last = named.pop()?;
+        let and = language.and.first().copied().unwrap_or(",");
+        Some(if named.is_empty() { last } else { format!("{} {and} {last}", named.join(", ")) })
     }
 
     /// What is in brackets behind a heading, such as `Damaged (Y/N)`, is said of that column, and not of another one of the sentence.

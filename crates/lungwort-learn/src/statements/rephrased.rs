@@ -6,7 +6,7 @@
 //! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing, also before a place;
 //! - the signs `, : ; = ( ) + × @ £ € $` and `–` for any dash, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
-//! - places: `{c}` for a column, `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more, `{u}` for such as name no column and no value), `{l}`
+//! - places: `{c}` for a column, `{q}` for one or several (`{e}` also with an "or" between, behind a denial), `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more, `{u}` for such as name no column and no value), `{l}`
 //!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{z}` for a column of yes and no (`{s}` where its heading is a sentence, `the quote is accepted` of Quote accepted; `{h}` for one that counts, `a line is lost` of Lines lost), `{x}` for one or
 //!   several values of the column that the sentence stands beside, `{b}` for so many columns right before the one that the sentence stands beside, added up, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
@@ -29,7 +29,7 @@ use crate::draft::Draft;
 /// Words of a sentence that is held against patterns, at most: a longer one says more than one thing.
 const LONGEST: usize = 40;
 /// Words of a column, of a value, of a day with its time, and of what only has to be there, at most.
-const COLUMN: usize = 5;
+pub(super) const COLUMN: usize = 5;
 const VALUE: usize = 4;
 const DAY: usize = 6;
 const SOME: usize = 7;

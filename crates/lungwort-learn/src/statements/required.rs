@@ -316,8 +316,11 @@ impl Asking<'_> {
             language.no.contains(&word.as_str())
                 && matches!(sentence.gap(required.end - 1), ":" | "?" | "=" | "-" | "–")
         });
-        let within =
-            |optional: std::ops::Range<usize>| optional.start <= required.start && required.end <= optional.end;
+        // "Does not have to be filled in" begins before what it takes back.
+        let within = |optional: std::ops::Range<usize>| {
+            let behind = required.start == optional.end && sentence.gap(optional.end - 1).is_empty();
+            optional.start <= required.start && (required.start < optional.end || behind)
+        };
         // "No gaps needed"
         let none = required.len() == 1
             && (required.start.saturating_sub(2)..required.start).any(|at| {

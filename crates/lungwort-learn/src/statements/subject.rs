@@ -5,7 +5,7 @@ use std::collections::{HashMap, HashSet};
 use std::ops::Range;
 
 use super::About;
-use super::columns_by::{by_letter, first_columns, numbered_together, ranges};
+use super::columns_by::{by_letter, first_columns, nth_columns, numbered_together, ranges};
 use super::meant::is_code_of_list;
 use super::other_words::{
     by_compared_size, by_compound, by_head, by_measure, by_owned, by_stem, by_tail, by_verbs, shared_beginning,
@@ -478,6 +478,7 @@ pub(super) fn mentions(
     });
     found.extend(by_letter(sentence, language, draft, about));
     found.extend(first_columns(sentence, language, draft, about));
+    found.extend(nth_columns(sentence, language, draft, about));
     found.extend(ranges(sentence, language, draft, &found));
     found.extend(numbered_together(sentence, &headings, &found));
     found.retain(|mention| {

@@ -983,3 +983,31 @@ fn exceptions_and_what_stands_behind_a_description_are_read() {
     insta::assert_snapshot!("tomaten", read_all(include_str!("said/tomaten.txt")));
     insta::assert_snapshot!("behind_what_it_is", read_all(include_str!("said/behind_what_it_is.txt")));
 }
+
+#[test]
+fn which_columns_are_required_is_read() {
+    insta::assert_snapshot!("which_columns", read_all(include_str!("said/which_columns.txt")));
+    insta::assert_snapshot!("welche_spalten", read_all(include_str!("said/welche_spalten.txt")));
+    insta::assert_snapshot!("quelles_colonnes", read_all(include_str!("said/quelles_colonnes.txt")));
+}
+
+#[test]
+fn what_holds_of_two_columns_is_read() {
+    insta::assert_snapshot!("two_columns", read_all(include_str!("said/two_columns.txt")));
+    insta::assert_snapshot!("zwei_spalten", read_all(include_str!("said/zwei_spalten.txt")));
+    insta::assert_snapshot!("deux_colonnes", read_all(include_str!("said/deux_colonnes.txt")));
+}
+
+#[test]
+fn what_holds_for_rows_of_a_kind_is_read() {
+    insta::assert_snapshot!("rows_of_a_kind", read_all(include_str!("said/rows_of_a_kind.txt")));
+    insta::assert_snapshot!("zeilen_einer_art", read_all(include_str!("said/zeilen_einer_art.txt")));
+    insta::assert_snapshot!("lignes_d_un_type", read_all(include_str!("said/lignes_d_un_type.txt")));
+}
+
+#[test]
+fn conditions_on_days_and_between_numbers_are_read() {
+    insta::assert_snapshot!("conditions_of_days", read_all(include_str!("said/conditions_of_days.txt")));
+    insta::assert_snapshot!("bedingungen_mit_tagen", read_all(include_str!("said/bedingungen_mit_tagen.txt")));
+    insta::assert_snapshot!("conditions_de_dates", read_all(include_str!("said/conditions_de_dates.txt")));
+}

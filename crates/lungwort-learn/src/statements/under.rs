@@ -48,9 +48,57 @@ impl Asking<'_> {
         }
         let rule = self.counts_then(claims, &span).or_else(|| self.nothing_then(claims, &span));
         let rule = rule.or_else(|| self.limits_then(claims, &span)).or_else(|| self.value_then(claims, &span));
-        let rule = rule.or_else(|| self.only_so_many(&span));
+        let rule = rule.or_else(|| self.only_so_many(&span)).or_else(|| self.form_then(claims, &span));
         let Some((sheet, check)) = rule else { return };
         claims.extend(rule_when(sheet, &check, &said));
+    }
+
+    /// The columns that are spoken of without the one that only says which rows are meant: `for kind A, Trays must be at least 5`; nothing
+    /// where none other is.
+    pub(super) fn without_kind(&self) -> Option<Vec<Place>> {
+        let (said, span) = self.kind_of_rows()?;
+        let of_kind = |place: &Place| {
+            let mut named = self.mentions.iter().filter(|mention| mention.place == *place).peekable();
+            let named = named.peek().is_some() && named.all(|mention| span.contains(&mention.words.start));
+            named && self.is_said_of(*place, said)
+        };
+        let others: Vec<Place> = self.subjects.iter().copied().filter(|place| !of_kind(place)).collect();
+        (!others.is_empty() && others.len() < self.subjects.len()).then_some(others)
+    }
+
+    /// Narrows what is said of two columns to the rows that are meant: `For kind A, Picked on must be after Sown on`.
+    pub(super) fn compared_for_some(&self, claims: &mut Vec<Claim>) {
+        let is_check = |claim: &Claim| matches!(claim.on, Target::Rule(_)) && claim.key == "check";
+        if !claims.iter().any(is_check) || claims.iter().any(|claim| claim.key == "when") {
+            return;
+        }
+        let Some((said, span)) = self.rows_meant() else { return };
+        let of_check = |claim: &Claim, name: &str| {
+            claim.value.split(|each: char| !(each.is_alphanumeric() || each == '_')).any(|word| word == name)
+        };
+        // What it names itself is no other row's: "if filled, it must be after Sown on".
+        let columns = self.few_columns(self.sheet().unwrap_or_default()).unwrap_or_default();
+        let of_rows = columns.iter().find(|column| said.split([' ', '(']).any(|word| word == column.name));
+        let Some(of_rows) = of_rows else { return };
+        let compares = |claim: &Claim| columns.iter().filter(|column| of_check(claim, &column.name)).count() > 1;
+        // "May be left out for kind P, and must be after Start" compares all others too.
+        let named = |claim: &Claim| matches!(claim.key, "required_when" | "blank_when");
+        let ends = span.end == self.sentence.words.len() && !claims.iter().any(named);
+        // "Disposed on must be at least 90 days after…" names the column, and no rows that are disposed of.
+        let apart = |mention: &Mention| {
+            let joint = mention.words.start < span.end && span.start < mention.words.end;
+            !joint || self.is_said_of(mention.place, &said)
+        };
+        let whole = (span.start == 0 || ends) && self.mentions.iter().all(apart);
+        for at in (0..claims.len()).rev() {
+            let claim = &claims[at];
+            let Target::Rule(sheet) = claim.on else { continue };
+            if whole && is_check(claim) && compares(claim) && !of_check(claim, &of_rows.name) {
+                let [_, when] = rule_when(sheet, "", &said);
+                claims[at].confidence = claims[at].confidence.min(Confidence::Confirm);
+                claims.insert(at + 1, when);
+            }
+        }
     }
 
     /// The column that was spoken of before, where the sentence itself names only the one by which rows are of a kind.
@@ -124,7 +172,8 @@ impl Asking<'_> {
     pub(super) fn kind_that_leads(&self) -> Option<(String, std::ops::Range<usize>)> {
         let (sentence, language) = (self.sentence, self.language);
         let sheet = self.sheet()?;
-        let article = [language.every, language.articles, language.each_of, language.whole_of];
+        // "No B lot may weigh more than 20 kg"
+        let article = [language.every, language.articles, language.each_of, language.whole_of, language.none];
         let first = usize::from(article.iter().any(|words| words.contains(&sentence.word(0))));
         // "Les équipes de benjamins"
         let owned = (first + 1..=first + NOUNS).find(|at| language.owners.contains(&sentence.word(*at)));
@@ -133,7 +182,7 @@ impl Asking<'_> {
         let of_start = |at: usize| self.of_one_column(sheet, at, |_| true).or_else(|| self.of_named_column(sheet, at));
         let (said, end) = starts.into_iter().find_map(of_start)?;
         let is_verb = |at: usize| {
-            let verbs = [language.verbs, language.has, language.pays, language.exactly];
+            let verbs = [language.verbs, language.has, language.pays, language.weighs, language.exactly];
             verbs.iter().any(|words| words.contains(&sentence.word(at)))
         };
         let verb = (end..=end + NOUNS).find(|at| is_verb(*at))?;
@@ -181,7 +230,17 @@ impl Asking<'_> {
         if let Some(rule) = self.days_then(claims, span) {
             return Some(rule);
         }
-        let limits: Vec<Claim> = claims.extract_if(.., |claim| is_plain(claim)).collect();
+        // "If Trays is at least 51, Weight must be at least 100" limits no trays.
+        let of_rows = |place: Place| {
+            let mut named = self.mentions.iter().filter(|mention| mention.place == place).peekable();
+            named.peek().is_some() && named.all(|mention| span.contains(&mention.words.start))
+        };
+        let of_rows = |claim: &Claim| is_plain(claim) && claim.place().is_some_and(of_rows);
+        if claims.iter().any(|claim| is_plain(claim) && !of_rows(claim)) {
+            claims.retain(|claim| !of_rows(claim));
+        }
+        let mut limits: Vec<Claim> = claims.extract_if(.., |claim| is_plain(claim)).collect();
+        limits.dedup_by(|one, other| (one.on == other.on) && one.key == other.key && one.value == other.value);
         let counted = |at: &usize| !span.contains(at) && sentence.number(*at, language).is_some();
         let numbers = (0..sentence.words.len()).filter(counted).count();
         let Target::Column(place) = limits.first()?.on else { return None };
@@ -251,6 +310,14 @@ impl Asking<'_> {
                 _ => "=",
             };
             limit.terms = vec![(sign, *number)];
+        }
+        // "Fewer than 5 trays are not allowed" has been turned round.
+        let turned = claims.iter().find_map(|claim| {
+            let same = claim.value.parse() == Ok(limit.terms.first()?.1);
+            (claim.is_limit() && claim.on == Target::Column(place) && same).then(|| sign_of(claim.key))
+        });
+        if let ([(sign, _)], Some(turned)) = (limit.terms.as_mut_slice(), turned) {
+            *sign = turned;
         }
         claims.retain(|claim| !(claim.is_limit() && claim.on == Target::Column(place)));
         let name = (self.name)(place);

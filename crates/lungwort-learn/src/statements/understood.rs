@@ -32,10 +32,7 @@ pub(super) fn understand(
     let looks = if looks.is_empty() { by_sign() } else { looks };
     let all = columns_in_reach(text, draft);
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
-    let mut whole = ignored(sentence, language);
-    whole.and(begun::columns(sentence, language, mentions, draft));
-    whole.and(begun::sheets(sentence, language, mentions, draft));
-    if whole.understood {
+    if let Some(whole) = of_the_sheet((sentence, language), mentions, draft) {
         return whole;
     }
     let asking = required::Asking {
@@ -51,6 +48,9 @@ pub(super) fn understand(
         beside: text.about.column(),
         kind: OnceCell::new(),
     };
+    if let Some(others) = asking.without_kind() {
+        return understand(known, (text, sentence, language), (mentions, &others, before), draft);
+    }
     let mut reading = required::read(&asking);
     // Beside a column, "date" says what its values are.
     let dated = match text.about.column() {
@@ -71,6 +71,7 @@ pub(super) fn understand(
         values::days_before(&mut reading, language, before, draft);
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
         for_values::without_values_of_conditions(&mut reading.claims);
+        asking.without_days_of_condition(&mut reading.claims);
         asking.holds_for_some(&mut reading.claims);
         for_values::without_values_of_rules(&mut reading.claims, (sentence, mentions), draft);
         asking.left_elsewhere(&mut reading.claims);
@@ -82,6 +83,7 @@ pub(super) fn understand(
     }
     reading.and(as_before((sentence, language), places, &reading, draft));
     let own = in_order((text, sentence, language), (mentions, before), &asking, (draft, &mut reading));
+    asking.compared_for_some(&mut reading.claims);
     reading.and(as_held((sentence, language), (mentions, own), &reading));
     let valid = sentence.has(language.valid) && sentence.has(language.obliging);
     if !reading.understood && (valid || sentence.has(language.heading_shares)) {
@@ -89,6 +91,14 @@ pub(super) fn understand(
     }
     of_rows((text, sentence, language), (mentions, places), draft, &mut reading);
     reading
+}
+
+/// What a sentence says of rows that are left out, or of sheets and columns that need not be begun, and of nothing else.
+fn of_the_sheet((sentence, language): (&Sentence, &Language), mentions: &[Mention], draft: &Draft) -> Option<Reading> {
+    let mut whole = ignored(sentence, language);
+    whole.and(begun::columns(sentence, language, mentions, draft));
+    whole.and(begun::sheets(sentence, language, mentions, draft));
+    whole.understood.then_some(whole)
 }
 
 /// What a sentence says of what comes before what; the column that it stands beside, where it names others.

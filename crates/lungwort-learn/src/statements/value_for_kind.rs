@@ -33,6 +33,11 @@ impl Asking<'_> {
         };
         let (kind, words) = &self.kind_of_rows().cloned().filter(|(_, words)| words.start == end).or_else(condition)?;
         // "For power tools" has a noun behind the value.
+        // "Must be Y only for kinds A and B" says nothing of what these have.
+        let only = [words.start, words.start.saturating_sub(1)];
+        if only.iter().any(|at| language.only.contains(&sentence.word(*at))) {
+            return None;
+        }
         let whole = words.start == end && words.end + 1 >= sentence.words.len() && !self.is_said_of(*place, kind);
         whole.then(|| {
             let typed = self.draft.sheets[place.0].columns[place.1].lines.has("type");

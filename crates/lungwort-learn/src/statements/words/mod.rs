@@ -150,6 +150,8 @@ pub(super) struct Language {
     pub unfilled: &'static [&'static str],
     /// Before columns of which none may be blank.
     pub neither: &'static [&'static str],
+    /// Between what neither of which is so.
+    pub nor: &'static [&'static str],
     /// Behind a denial, before what must not be blank: `do not leave Box or Store empty`.
     pub leave: &'static [&'static str],
     pub lacking: &'static [&'static str],
@@ -343,6 +345,8 @@ pub(super) struct Language {
     pub columns: &'static [&'static str],
     /// Before columns that are counted from the left.
     pub first: &'static [&'static str],
+    /// Places in a row, and which these are: `the third column`.
+    pub ordinals: &'static [(&'static str, usize)],
     /// The columns at the end.
     pub last_ones: &'static [&'static str],
     /// Before digits or letters that are a part of a value.
@@ -690,6 +694,8 @@ pub(super) struct Language {
     pub charges: &'static [&'static str],
     /// Headings over what something is worth in money.
     pub values_of_things: &'static [&'static str],
+    /// By which it is said how much of something a row has: `lots of kind B weigh at most 20 kg`.
+    pub weighs: &'static [&'static str],
     /// What rows do that are charged for: `juniors pay 5`.
     pub pays: &'static [&'static str],
     /// Behind a modal, what something has: `must carry initials`.

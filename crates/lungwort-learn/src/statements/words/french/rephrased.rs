@@ -1,6 +1,73 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("les {i} de|du|des {c} {w} commencent ?toujours par {v}", "Pour {2} {3}, {1} commence par {4}"),
+    ("si {c} est {v} , {c} doit commencer par {v}", "Si {1} est {2}, {3} commence par {4}"),
+    ("{c} : {k} si {z}", "{1} : {2} si {3c} est {3v}"),
+    (
+        "indiquez|indiquer|remplir|remplissez|renseigner|renseignez|donner|donnez soit {c} , soit {c}",
+        "Au moins un de {1} et {2} est obligatoire",
+    ),
+    (
+        "{c} et {c} ne peuvent|doivent ?pas être|rester vides tous_les_deux|toutes_les_deux|en_même_temps|à_la_fois",
+        "Au moins un de {1} et {2} est obligatoire",
+    ),
+    ("sans {c} ?, il faut|nous_faut {c}", "Si {1} est vide, {2} est obligatoire"),
+    (
+        "sans {c} ?, {c} est obligatoire|exigé|exigée|requis|requise|nécessaire|indispensable",
+        "Si {1} est vide, {2} est obligatoire",
+    ),
+    (
+        "un|une seul|seule de|des_deux|parmi {c} et|ou {c} ?peut|doit ?être ?rempli|remplie|remplis|remplies|indiqué|indiquée|indiqués|indiquées|renseigné|renseignée|renseignés|renseignées|saisi|saisie",
+        "Si {1} est rempli, laisser {2} vide",
+    ),
+    (
+        "{c} et {c} ne peuvent|doivent ?pas ?jamais être rempli|remplie|remplis|remplies|indiqué|indiquée|indiqués|indiquées|renseigné|renseignée|renseignés|renseignées|saisi|saisie tous_les_deux|toutes_les_deux|ensemble|en_même_temps|à_la_fois",
+        "Si {1} est rempli, laisser {2} vide",
+    ),
+    ("{c} et {c} s'excluent ?mutuellement", "Si {1} est rempli, laisser {2} vide"),
+    (
+        "exactement un|une de|des|parmi {c} et|ou {c} ?est|doit ?être ?rempli|remplie|remplis|remplies|indiqué|indiquée|indiqués|indiquées|renseigné|renseignée|renseignés|renseignées|saisi|saisie",
+        "{1} ou {2}, pas les deux",
+    ),
+    ("soit {c} et {c} , soit aucun|aucune ?des_deux", "{1} et {2} vont ensemble : les deux ou aucun"),
+    ("pas|jamais|aucun|aucune de|d {c} sans {c}", "Si {1} est rempli, {2} est obligatoire"),
+    ("pas|jamais|aucun|aucune {c} sans {c}", "Si {1} est rempli, {2} est obligatoire"),
+    ("{i} en double|doublon est|sont|seront refusés|refusées|rejetés|rejetées|refusé|refusée", "{1} doit être unique"),
+    ("les|le {i} en double|doublon est|sont|seront refusés|refusées|rejetés|rejetées", "{1} doit être unique"),
+    (
+        "?le ?la même|mêmes {i} ne peut|doit|peuvent|doivent ?pas ?jamais apparaître|figurer|être_saisi|être_utilisé deux_fois|plusieurs_fois|plus_d'une_fois",
+        "{1} doit être unique",
+    ),
+    ("ne pas|jamais répéter {i}", "{1} doit être unique"),
+    (
+        "{c} et {c} ensemble|réunis|combinés doivent être uniques|unique",
+        "La combinaison de {1} et {2} doit être unique",
+    ),
+    (
+        "?les ?la ?colonnes ?colonne {q} ne peut|peuvent|doit|doivent ?pas ?jamais être|rester vide|vides",
+        "{1} sont obligatoires",
+    ),
+    (
+        "?veuillez ?bien ?merci_de ?toujours remplir|remplissez|indiquer|indiquez|renseigner|renseignez|saisir|saisissez ?toujours ?les ?la ?colonnes ?colonne {q} à|pour|dans|sur chaque {u}",
+        "{1} sont obligatoires",
+    ),
+    (
+        "?veuillez toujours remplir|remplissez|indiquer|indiquez|renseigner|renseignez|saisir ?les ?la ?colonnes ?colonne {q}",
+        "{1} sont obligatoires",
+    ),
+    (
+        "remplissez|remplir|renseigner|renseignez|indiquer|indiquez toujours|obligatoirement|impérativement ?les ?la ?colonnes ?colonne {q}",
+        "{1} sont obligatoires",
+    ),
+    ("ne laissez|laisser jamais|pas {e} vide|vides", "{1} sont obligatoires"),
+    ("ne jamais laisser {e} vide|vides", "{1} sont obligatoires"),
+    ("chaque ligne doit avoir|contenir|porter|comporter {q}", "{1} sont obligatoires"),
+    ("sans {e} ?, {k} ne peut|peuvent|sera|seront ?pas ?être {k}", "{1} sont obligatoires"),
+    (
+        "sans {e} ?, {k} est|sont refusé|refusée|refusés|refusées|rejeté|rejetée|rejetés|rejetées",
+        "{1} sont obligatoires",
+    ),
     ("?à le|la même|mêmes jour|date que ?le|la {c} ou après|plus_tard", "pas avant {1}"),
     ("le même jour|date que ?le|la {c} ou après|plus_tard", "pas avant {1}"),
     ("jamais plus|davantage que|de ?les|le|la {c}", "pas plus que {1}"),

@@ -8,6 +8,89 @@ macro_rules! units {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{c} {w} darf|dürfen nicht|nie {k} werden|sein", "{1} {2} kann nicht {3} sein"),
+    (
+        "für|bei {c} {w} ist ?das|?der|?die {c} auf {n} ?kg|?g|?cm|?m begrenzt|beschränkt",
+        "Bei {1} {2} {3} höchstens {4}",
+    ),
+    ("{c} darf|kann nur {v} sein , wenn|falls {c} {l} ist", "Wenn {1} {2} ist, muss {3} {4} sein"),
+    ("wenn|falls {c} {v} ist , ist {c} ?immer ?gleich {v}", "Wenn {1} {2} ist, muss {3} {4} sein"),
+    ("{c} muss|soll ?immer mit {v} beginnen|anfangen", "{1} beginnt mit {2}"),
+    ("wenn|falls {c} {v} ist , muss {c} mit {v} beginnen|anfangen", "Wenn {1} {2} ist, beginnt {3} mit {4}"),
+    ("bei|für {c} {w} beginnt|muss {c} ?immer mit {v} ?beginnen", "Bei {1} {2}: {3} beginnt mit {4}"),
+    ("{c} beginnt bei|für {c} {w} ?immer mit {v}", "Bei {2} {3}: {1} beginnt mit {4}"),
+    ("{i} der {c} {w} beginnen|fangen ?immer mit {v} ?an", "Bei {2} {3}: {1} beginnt mit {4}"),
+    ("posten|zeilen|datensätze der {c} {w} dürfen nicht mehr als {n} ?kg|?g wiegen", "Bei {1} {2} höchstens {3} kg"),
+    ("bitte {c} oder {c} angeben|ausfüllen|eintragen|nennen", "Mindestens eines von {1} und {2} ist erforderlich"),
+    (
+        "ist|bleibt {c} leer , muss|ist|wird ?auch {c} ?auch pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
+        "Wenn {1} leer ist, ist {2} Pflicht",
+    ),
+    (
+        "ist {c} nicht ausgefüllt|angegeben|eingetragen|gefüllt|vorhanden|genannt , muss|ist|wird ?auch {c} ?auch pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
+        "Wenn {1} leer ist, ist {2} Pflicht",
+    ),
+    (
+        "ist {c} ausgefüllt|angegeben|eingetragen|gefüllt|vorhanden|genannt , muss|ist|wird ?auch {c} ?auch pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
+        "Wenn {1} ausgefüllt ist, ist {2} Pflicht",
+    ),
+    (
+        "ist {c} ausgefüllt|angegeben|eingetragen|gefüllt|vorhanden|genannt , bleibt {c} ?immer leer|frei",
+        "Wenn {1} ausgefüllt ist, bleibt {2} leer",
+    ),
+    (
+        "sobald|wird|wo|wenn {c} ausgefüllt|angegeben|eingetragen|gefüllt|vorhanden|genannt ist|wird , muss|ist|wird ?auch {c} ?auch pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
+        "Wenn {1} ausgefüllt ist, ist {2} Pflicht",
+    ),
+    ("ohne {c} brauchen|benötigen wir {c}", "Wenn {1} leer ist, ist {2} Pflicht"),
+    (
+        "ohne {c} ist|wird|muss {c} pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
+        "Wenn {1} leer ist, ist {2} Pflicht",
+    ),
+    (
+        "eine|eines|einer|wenigstens_eine|mindestens_eine der ?beiden spalten|angaben|felder {c} und|oder {c} muss|ist pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
+        "Mindestens eines von {1} und {2} ist erforderlich",
+    ),
+    ("entweder {c} oder {c} ?, ?aber|jedoch nie|niemals|nicht beides|beide|zusammen", "{1} oder {2}, nicht beides"),
+    ("genau eines|eine|einer von|der ?beiden ?spalten {c} und|oder {c} ?ist|muss ?{k}", "{1} oder {2}, nicht beides"),
+    (
+        "nur|höchstens eines|eine|einer von|der ?beiden ?spalten {c} und|oder {c} ?darf ?{k}",
+        "{1} und {2} dürfen nicht beide ausgefüllt sein",
+    ),
+    ("{c} und {c} schließen sich ?gegenseitig aus", "{1} und {2} dürfen nicht beide ausgefüllt sein"),
+    (
+        "nie|niemals|nicht {c} und {c} zugleich|gleichzeitig|zusammen|gemeinsam angeben|ausfüllen|eintragen|nennen",
+        "{1} und {2} dürfen nicht beide ausgefüllt sein",
+    ),
+    (
+        "entweder beide ?spalten ?angaben {c} und {c} oder keine|keines|keins",
+        "{1} und {2} gehören zusammen: beide oder keines",
+    ),
+    ("kein|keine|nie_ein|nie_eine {c} ohne {c}", "Wenn {1} ausgefüllt ist, ist {2} Pflicht"),
+    (
+        "{c} nur angeben|ausfüllen|eintragen|nennen , wenn|falls {c} ausgefüllt|angegeben|eingetragen|gefüllt|vorhanden|genannt ist",
+        "Wenn {1} ausgefüllt ist, ist {2} Pflicht",
+    ),
+    ("pro|je {i} ?nur ?genau eine zeile", "{1} nur einmal"),
+    (
+        "keine zwei zeilen mit gleichem|gleicher|gleichen|demselben|derselben|dem_gleichen|der_gleichen {c} und {c}",
+        "{1} und {2} zusammen müssen eindeutig sein",
+    ),
+    ("bitte {q} ?immer in jeder zeile|tabellenzeile ausfüllen|eintragen|angeben", "{1} sind Pflicht"),
+    ("bitte in jeder zeile {q} ausfüllen|eintragen|angeben", "{1} sind Pflicht"),
+    ("für jede|jeden|jedes {k} brauchen|benötigen wir {q}", "{2} sind Pflicht"),
+    ("ohne {e} kann|können|wird|werden {k} nicht {k}", "{1} sind Pflicht"),
+    ("ohne {e} ist|sind {k} nicht|ungültig {r}", "{1} sind Pflicht"),
+    ("anzugeben|einzutragen|auszufüllen|erforderlich|nötig|notwendig ist|sind {q}", "{1} sind Pflicht"),
+    (
+        "mindestens|zumindest anzugeben|einzutragen|auszufüllen|erforderlich|nötig|angeben|ausfüllen - {q}",
+        "{1} sind Pflicht",
+    ),
+    ("?bitte ?die ?spalten ?spalte {q} ?immer ausfüllen|eintragen|angeben", "{1} sind Pflicht"),
+    (
+        "mit ausnahme von {q} ist|sind alle spalten|felder|angaben pflicht|erforderlich|auszufüllen|pflichtfelder",
+        "alle Spalten außer {1} sind Pflicht",
+    ),
     ("nie|niemals mehr|höher|größer als ?die|der|das|den {c}", "nicht mehr als {1}"),
     ("?kann|darf|muss ?nie kleiner oder gleich ?der|die|das|dem|den {c} ?sein", "nicht mehr als {1}"),
     ("gleich ?der|die|das|dem {c} oder später|danach", "nicht vor {1}"),
