@@ -7,6 +7,7 @@
 mod again;
 mod aged_on;
 mod always_yes;
+mod arithmetic;
 mod asterisks;
 mod begun;
 mod blanks;

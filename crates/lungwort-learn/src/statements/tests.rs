@@ -1011,3 +1011,10 @@ fn conditions_on_days_and_between_numbers_are_read() {
     insta::assert_snapshot!("bedingungen_mit_tagen", read_all(include_str!("said/bedingungen_mit_tagen.txt")));
     insta::assert_snapshot!("conditions_de_dates", read_all(include_str!("said/conditions_de_dates.txt")));
 }
+
+#[test]
+fn sums_differences_and_products_are_read() {
+    insta::assert_snapshot!("sums_of_columns", read_all(include_str!("said/sums_of_columns.txt")));
+    insta::assert_snapshot!("summen_von_spalten", read_all(include_str!("said/summen_von_spalten.txt")));
+    insta::assert_snapshot!("sommes_de_colonnes", read_all(include_str!("said/sommes_de_colonnes.txt")));
+}

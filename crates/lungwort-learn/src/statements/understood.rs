@@ -9,9 +9,10 @@ use super::sentence::{Phrases, Sentence};
 use super::subject::{Mention, Place};
 use super::words::Language;
 use super::{
-    AS_HELD, Claim, Entries, Reading, Target, Text, aged_on, begun, calendar, columns_by, conditions, days_between,
-    days_of_rows, differences, first_signs, for_values, lasting, listed_days, one_row, only_with, order, other_sheet,
-    products, ratios, required, rows_per, so_far, steps, times_of_rows, totals, unwanted, values, whole_names,
+    AS_HELD, Claim, Entries, Reading, Target, Text, aged_on, arithmetic, begun, calendar, columns_by, conditions,
+    days_between, days_of_rows, differences, first_signs, for_values, lasting, listed_days, one_row, only_with, order,
+    other_sheet, products, ratios, required, rows_per, so_far, steps, times_of_rows, totals, unwanted, values,
+    whole_names,
 };
 use crate::draft::{Confidence, Draft};
 
@@ -32,7 +33,8 @@ pub(super) fn understand(
     let looks = if looks.is_empty() { by_sign() } else { looks };
     let all = columns_in_reach(text, draft);
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
-    if let Some(whole) = of_the_sheet((sentence, language), mentions, draft) {
+    let calculated = || calculated((text, sentence, language), (mentions, places), (&name, draft));
+    if let Some(whole) = of_the_sheet((sentence, language), mentions, draft).or_else(calculated) {
         return whole;
     }
     let asking = required::Asking {
@@ -91,6 +93,20 @@ pub(super) fn understand(
     }
     of_rows((text, sentence, language), (mentions, places), draft, &mut reading);
     reading
+}
+
+/// What columns come to, where it is said in other words than those that sums, differences and products are read in besides.
+fn calculated(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    (mentions, places): (&[Mention], &[Place]),
+    (name, draft): (&dyn Fn(Place) -> String, &Draft),
+) -> Option<Reading> {
+    let beside = text.about.column();
+    let claims = arithmetic::read((sentence, language), (mentions, beside), (name, draft))?;
+    let mut known = totals::read((sentence, language), (mentions, places), name);
+    known.and(differences::read((sentence, language), (mentions, beside), (name, draft)));
+    known.and(products::read(sentence, language, (mentions, places, &text.about), (name, draft)));
+    known.claims.is_empty().then(|| Reading::of(claims))
 }
 
 /// What a sentence says of rows that are left out, or of sheets and columns that need not be begun, and of nothing else.

@@ -274,6 +274,7 @@ pub(super) static WORDS: Language = Language {
     applies: &["apply to", "applies to", "apply for", "applies for", "applicable to", "applicable for", "relevant for"],
     leave: &["leave", "left", "leaves"],
     neither: &["neither"],
+    arithmetic: &super::arithmetic::ENGLISH,
     nor: &["nor"],
     left_of: &["before", "in front of", "ahead of", "left of", "preceding"],
     right_of: &["after", "behind", "following", "right of", "beyond"],

@@ -136,6 +136,7 @@ pub(super) static WORDS: Language = Language {
     applies: &["s'applique aux", "s'applique à", "concerne", "concerne les", "s'appliquent aux"],
     leave: &["laisser", "laissez", "rester"],
     neither: &["ni"],
+    arithmetic: &super::arithmetic::FRENCH,
     nor: &["ni"],
     left_of: &["avant", "à gauche de"],
     right_of: &["après", "derrière", "à droite de"],

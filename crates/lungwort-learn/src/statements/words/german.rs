@@ -136,6 +136,7 @@ pub(super) static WORDS: Language = Language {
     applies: &["gilt für", "gelten für", "anwendbar auf"],
     leave: &["lassen", "bleiben", "bleibt", "gelassen"],
     neither: &["weder"],
+    arithmetic: &super::arithmetic::GERMAN,
     nor: &["noch"],
     left_of: &["vor", "links von"],
     right_of: &["nach", "hinter", "rechts von"],

@@ -1,8 +1,11 @@
 //! The words in which templates say what they ask for: one table a language, so that another language is data.
 
+pub(super) use arithmetic::Arithmetic;
+
 use super::questions::Asked;
 use super::sentence::Sentence;
 
+mod arithmetic;
 mod english;
 mod french;
 mod german;
@@ -150,6 +153,8 @@ pub(super) struct Language {
     pub unfilled: &'static [&'static str],
     /// Before columns of which none may be blank.
     pub neither: &'static [&'static str],
+    /// Words of sums, differences and products.
+    pub arithmetic: &'static Arithmetic,
     /// Between what neither of which is so.
     pub nor: &'static [&'static str],
     /// Behind a denial, before what must not be blank: `do not leave Box or Store empty`.

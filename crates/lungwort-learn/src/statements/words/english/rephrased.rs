@@ -22,6 +22,12 @@ macro_rules! smaller {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("?what ?is remains|remaining|left ?over of {c} after|without {c} and {c}", "{1} minus {2} minus {3}"),
+    ("?what ?is remains|remaining|left ?over of {c} after|without {c}", "{1} minus {2}"),
+    ("below|under {c}", "less than {1}"),
+    ("{c} - {c} x|times|multiplied_by {c} , {r}", "{1} = {2} times {3}.\n{1}: {4}"),
+    ("{c} - {c} minus|less {c} , {r}", "{1} = {2} minus {3}.\n{1}: {4}"),
+    ("{c} - {c} plus {c} , {r}", "{1} = {2} plus {3}.\n{1}: {4}"),
     ("{c} can|may only be y|yes|true if|when|where {r}", "If {1} is yes, {2}"),
     ("{c} can|may only be n|no|false if|when|where {r}", "If {1} is no, {2}"),
     ("{c} must|can|may|should ?only be {v} only for ?the {i} {r}", "If {1} is {2}, {3} must be {4}"),

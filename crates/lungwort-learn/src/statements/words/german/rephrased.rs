@@ -8,6 +8,7 @@ macro_rules! units {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{c} darf|dürfen {c} nicht|nie übersteigen|überschreiten", "{1} darf nicht größer als {2} sein"),
     ("{c} {w} darf|dürfen nicht|nie {k} werden|sein", "{1} {2} kann nicht {3} sein"),
     (
         "für|bei {c} {w} ist ?das|?der|?die {c} auf {n} ?kg|?g|?cm|?m begrenzt|beschränkt",
