@@ -39,7 +39,7 @@ impl Asking<'_> {
 }
 
 /// A pattern of the whole text as a condition.
-fn of_pattern(name: &str, pattern: &str) -> Option<String> {
+pub(super) fn of_pattern(name: &str, pattern: &str) -> Option<String> {
     let pattern = pattern.strip_prefix('\'')?.strip_suffix('\'')?;
     let plain = |text: &str| !text.is_empty() && text.chars().all(|each| each.is_ascii_alphanumeric());
     if let Some(begin) = pattern.strip_suffix(".*").filter(|begin| plain(begin)) {
@@ -50,7 +50,7 @@ fn of_pattern(name: &str, pattern: &str) -> Option<String> {
 }
 
 /// `{ min = 2, max = 8 }` as a condition.
-fn of_length(name: &str, length: &str) -> Option<String> {
+pub(super) fn of_length(name: &str, length: &str) -> Option<String> {
     let long = format!("CHAR_LENGTH({name})");
     let bound = |key: &str| {
         let (_, behind) = length.split_once(&format!("{key} = "))?;

@@ -60,6 +60,7 @@ mod language;
 mod last_clause;
 mod lasting;
 mod limit_of_some;
+mod limited_then;
 mod listed;
 mod listed_days;
 pub(super) mod look;

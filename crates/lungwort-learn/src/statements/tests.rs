@@ -1018,3 +1018,10 @@ fn sums_differences_and_products_are_read() {
     insta::assert_snapshot!("summen_von_spalten", read_all(include_str!("said/summen_von_spalten.txt")));
     insta::assert_snapshot!("sommes_de_colonnes", read_all(include_str!("said/sommes_de_colonnes.txt")));
 }
+
+#[test]
+fn limits_for_a_kind_are_read_beside_their_column() {
+    insta::assert_snapshot!("limits_for_a_kind", read_all(include_str!("said/limits_for_a_kind.txt")));
+    insta::assert_snapshot!("grenzen_einer_art", read_all(include_str!("said/grenzen_einer_art.txt")));
+    insta::assert_snapshot!("limites_d_un_type", read_all(include_str!("said/limites_d_un_type.txt")));
+}

@@ -134,7 +134,7 @@ impl Asking<'_> {
     }
 
     /// The condition that a sentence states, and its words.
-    fn rows_meant(&self) -> Option<(String, std::ops::Range<usize>)> {
+    pub(super) fn rows_meant(&self) -> Option<(String, std::ops::Range<usize>)> {
         let of_kind = self.kind_of_rows().cloned();
         let of_condition = || {
             let said = self.condition()?;
@@ -541,7 +541,7 @@ impl Asking<'_> {
     }
 
     /// Whether a column takes each of some values.
-    fn takes(&self, (sheet, column): Place, values: &[String]) -> bool {
+    pub(super) fn takes(&self, (sheet, column): Place, values: &[String]) -> bool {
         let lines = &self.draft.sheets[sheet].columns[column].lines;
         let value = |key: &str| lines.get(key).map(|line| line.value.as_str());
         let plain = |text: &String| text.trim_matches('\'').to_owned();
@@ -560,7 +560,7 @@ impl Asking<'_> {
 }
 
 /// How a value is compared with a limit.
-fn sign_of(key: &str) -> &'static str {
+pub(super) fn sign_of(key: &str) -> &'static str {
     match key {
         "min" => ">=",
         "max" => "<=",
@@ -570,7 +570,7 @@ fn sign_of(key: &str) -> &'static str {
 }
 
 /// A rule that counts under a condition, to be confirmed.
-fn rule_when(sheet: usize, check: &str, when: &str) -> [Claim; 2] {
+pub(super) fn rule_when(sheet: usize, check: &str, when: &str) -> [Claim; 2] {
     let claim =
         |key, said: &str| Claim { on: Target::Rule(sheet), key, value: quoted(said), confidence: Confidence::Confirm };
     [claim("check", check), claim("when", when)]

@@ -4,6 +4,7 @@ use std::cell::OnceCell;
 
 use super::listed::listed;
 use super::meant::spoken_of;
+use super::mentioned::{mentioned, places_of};
 use super::of_headings::of_headings;
 use super::sentence::{Phrases, Sentence};
 use super::subject::{Mention, Place};
@@ -24,13 +25,11 @@ pub(super) fn columns_in_reach(text: &Text, draft: &Draft) -> Vec<Place> {
 
 pub(super) fn understand(
     known: &Entries<'_>,
-    (text, sentence, language): (&Text, &Sentence, &Language),
+    (text, sentence, language): (&Text, &Sentence, &'static Language),
     (mentions, places, before): (&[Mention], &[Place], &[Place]),
     draft: &Draft,
 ) -> Reading {
-    let looks = columns_by::by_look(sentence, language, known, draft, &text.about);
-    let by_sign = || columns_by::by_sign(sentence, language, draft, &text.about);
-    let looks = if looks.is_empty() { by_sign() } else { looks };
+    let looks = by_look_or_sign(known, (text, sentence, language), draft);
     let all = columns_in_reach(text, draft);
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
     let calculated = || calculated((text, sentence, language), (mentions, places), (&name, draft));
@@ -53,12 +52,14 @@ pub(super) fn understand(
     if let Some(others) = asking.without_kind() {
         return understand(known, (text, sentence, language), (mentions, &others, before), draft);
     }
+    let alone = |rest: &Sentence| alone(known, (text, rest, language), before, draft);
+    if let Some(reading) = asking.limited_then(alone) {
+        return reading;
+    }
     let mut reading = required::read(&asking);
     // Beside a column, "date" says what its values are.
-    let dated = match text.about.column() {
-        Some(_) => Vec::new(),
-        None => values::dates(sentence, language, mentions, &all, (draft, &known.headings)),
-    };
+    let dates = || values::dates(sentence, language, mentions, &all, (draft, &known.headings));
+    let dated = if text.about.column().is_some() { Vec::new() } else { dates() };
     let (places, dated) = if dated.is_empty() { (places, false) } else { (dated.as_slice(), true) };
     reading.and(other_sheet::read(sentence, language, places, draft));
     reading.and(one_row::read(sentence, language, (known, &text.about, !mentions.is_empty()), draft));
@@ -93,6 +94,28 @@ pub(super) fn understand(
     }
     of_rows((text, sentence, language), (mentions, places), draft, &mut reading);
     reading
+}
+
+/// The columns that a sentence calls by how they look, or by a sign that their headings have.
+fn by_look_or_sign(
+    known: &Entries<'_>,
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    draft: &Draft,
+) -> Vec<Place> {
+    let looks = columns_by::by_look(sentence, language, known, draft, &text.about);
+    if looks.is_empty() { columns_by::by_sign(sentence, language, draft, &text.about) } else { looks }
+}
+
+/// What is made of a part of a sentence.
+fn alone(
+    known: &Entries<'_>,
+    (text, part, language): (&Text, &Sentence, &'static Language),
+    before: &[Place],
+    draft: &Draft,
+) -> Reading {
+    let (part, mentions) = mentioned(known, (text, part, language), (before, false), draft);
+    let places = places_of((text, &part, language), &mentions, &[]);
+    understand(known, (text, &part, language), (&mentions, &places, before), draft)
 }
 
 /// What columns come to, where it is said in other words than those that sums, differences and products are read in besides.

@@ -22,6 +22,9 @@ macro_rules! smaller {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{k} for all ?kinds ?others but|except {w}", "{1} unless {2c} is {2v}"),
+    ("{c} : {k} for all ?{i} but|except {w}", "{1}: {2} unless {4c} is {4v}"),
+    ("{k} for all ?{i} but|except {w}", "{1} unless {3c} is {3v}"),
     ("?what ?is remains|remaining|left ?over of {c} after|without {c} and {c}", "{1} minus {2} minus {3}"),
     ("?what ?is remains|remaining|left ?over of {c} after|without {c}", "{1} minus {2}"),
     ("below|under {c}", "less than {1}"),
