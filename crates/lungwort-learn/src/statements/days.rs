@@ -337,6 +337,16 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<Limit> {
             && !follows(language.to)
             && !follows(language.and);
         let since = follows(language.or_more) || from && !denies;
+        // "Never before Harvested on and not after 31/08/2027" says of the day what is nearest to it.
+        let nearest = |phrases: &[&str]| {
+            let reach = of.words.start.saturating_sub(APART)..of.words.start;
+            let ends = |at: usize| phrases.iter().any(|phrase| sentence.ends_at(phrase, at).is_some());
+            reach.rev().find(|at| ends(*at))
+        };
+        let not_after = nearest(language.not_after).filter(|_| before(language.not_after));
+        if not_after.is_some_and(|after| nearest(language.not_before).is_some_and(|first| first < after)) {
+            return Some(one("max", of));
+        }
         if before(language.not_before) || before(language.at_least) || !refused && or_on(language.later) || since {
             Some(one("min", of))
         } else if before(language.not_after) || before(language.at_most) || !refused && or_on(language.earlier) {

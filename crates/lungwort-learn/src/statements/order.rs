@@ -137,7 +137,8 @@ fn of_two(
             _ => {}
         }
     }
-    let (place, sign) = match (within(language.earlier), within(language.later)) {
+    let found = nearer(sentence, (within(language.earlier), within(language.later)));
+    let (place, sign) = match found {
         (Some(place), None) => (place, '<'),
         // "At most four weeks after Out" is another limit.
         (None, Some(place)) if is_so_far(sentence, language, from..place.start) => return None,
@@ -178,6 +179,20 @@ fn of_two(
     let refused = sentence.any(language.refused).is_some_and(|refused| refused.start >= other.words.end);
     let sign = if refused && !modal { contrary(sign) } else { sign };
     (asks || refused).then_some((one.place, other.place, sign, of_size))
+}
+
+/// Of `not after 31/08/2027 and never before Harvested on` what is said of the other column, and not of the day.
+fn nearer(
+    sentence: &Sentence,
+    found: (Option<std::ops::Range<usize>>, Option<std::ops::Range<usize>>),
+) -> (Option<std::ops::Range<usize>>, Option<std::ops::Range<usize>>) {
+    let digits = |at: usize| sentence.word(at).bytes().any(|byte| byte.is_ascii_digit());
+    let day = |from: usize, to: usize| (from..to).any(digits);
+    match found {
+        (Some(one), Some(other)) if other.end <= one.start && day(other.end, one.start) => (Some(one), None),
+        (Some(one), Some(other)) if one.end <= other.start && day(one.end, other.start) => (None, Some(other)),
+        both => both,
+    }
 }
 
 /// Whether more is said than which comes first: `at least 14 days before Start`; or another thing: `no more than 6 pupils`.

@@ -1007,6 +1007,7 @@ fn what_holds_for_rows_of_a_kind_is_read() {
 
 #[test]
 fn conditions_on_days_and_between_numbers_are_read() {
+    insta::assert_snapshot!("days_and_columns", read_all(include_str!("said/days_and_columns.txt")));
     insta::assert_snapshot!("conditions_of_days", read_all(include_str!("said/conditions_of_days.txt")));
     insta::assert_snapshot!("bedingungen_mit_tagen", read_all(include_str!("said/bedingungen_mit_tagen.txt")));
     insta::assert_snapshot!("conditions_de_dates", read_all(include_str!("said/conditions_de_dates.txt")));
