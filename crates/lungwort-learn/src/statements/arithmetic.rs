@@ -1,7 +1,7 @@
 //! Sums, differences and products of the columns of a row: `Net plus Tare must equal Gross`, `Sold and Broken together must not exceed
 //! Trays`, and beside a column `quantity × unit price`. Each word of the sentence has to be understood.
 
-use super::days_of_rows::is_of_days;
+use super::differences::may_have_numbers;
 use super::sentence::Sentence;
 use super::subject::{Mention, Place};
 use super::words::{Arithmetic, Language};
@@ -13,9 +13,6 @@ use lungwort_core::rulebook::toml_text::quoted;
 const LONGEST: usize = 24;
 /// Columns on a side, at most.
 const MOST: usize = 8;
-
-/// Lines by which a column has no numbers.
-const OTHER: &[&str] = &["allowed", "pattern", "yes_no", "format"];
 
 /// What is added up, taken away or multiplied on one side.
 #[derive(Default)]
@@ -68,9 +65,13 @@ pub(super) fn read(
     if mentions.len() < 2 || sentence.words.len() > LONGEST || sentence.is_question() {
         return None;
     }
-    let mut reader =
-        Reader { sentence, words: language.arithmetic, language, sides: Vec::new(), relation: Relation::default() };
-    reader.sides.push(Side::default());
+    let mut reader = Reader {
+        sentence,
+        words: language.arithmetic,
+        language,
+        sides: vec![Side::default()],
+        relation: Relation::default(),
+    };
     reader.read(mentions)?;
     let Reader { mut sides, relation, .. } = reader;
     if sides.len() == 1 {
@@ -84,10 +85,7 @@ pub(super) fn read(
     let texts = [left.text(&relation, name)?, right.text(&relation, name)?];
     let places: Vec<Place> = sides.iter().flat_map(|side| &side.terms).map(|(_, place)| *place).collect();
     let distinct = places.iter().enumerate().all(|(at, place)| !places[..at].contains(place));
-    let is_number = |place: &Place| {
-        let lines = &draft.sheets[place.0].columns[place.1].lines;
-        !is_of_days(*place, draft) && !OTHER.iter().any(|key| lines.has(key))
-    };
+    let is_number = |place: &Place| may_have_numbers(*place, draft);
     let sheet = places.first()?.0;
     let fits = distinct && places.len() > 2 && places.iter().all(|place| place.0 == sheet && is_number(place));
     let claim = |on, key, value: &str| Claim { on, key, value: quoted(value), confidence: Confidence::Confirm };

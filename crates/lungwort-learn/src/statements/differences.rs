@@ -37,10 +37,7 @@ pub(super) fn read(
     let places = [total, one.place, other.place];
     let distinct = total != one.place && total != other.place && one.place != other.place;
     let one_sheet = places.iter().all(|place| place.0 == total.0);
-    let numbers = places.iter().all(|(sheet, column)| {
-        let lines = &draft.sheets[*sheet].columns[*column].lines;
-        !is_of_days((*sheet, *column), draft) && !OTHER.iter().any(|key| lines.has(key))
-    });
+    let numbers = places.iter().all(|place| may_have_numbers(*place, draft));
     if !(led && equals && (dashed || minus) && ends && distinct && one_sheet && numbers) || sentence.is_question() {
         return Reading::default();
     }
@@ -48,4 +45,10 @@ pub(super) fn read(
     let claim = |on, key, value: &str| Claim { on, key, value: quoted(value), confidence: Confidence::Confirm };
     let kinds = places.map(|place| claim(Target::Column(place), "type", "decimal"));
     Reading::of(kinds.into_iter().chain([claim(Target::Rule(total.0), "check", &check)]).collect())
+}
+
+/// Whether nothing says that a column has other values than numbers.
+pub(super) fn may_have_numbers((sheet, column): Place, draft: &Draft) -> bool {
+    let lines = &draft.sheets[sheet].columns[column].lines;
+    !is_of_days((sheet, column), draft) && !OTHER.iter().any(|key| lines.has(key))
 }

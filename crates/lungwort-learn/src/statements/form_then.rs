@@ -6,7 +6,7 @@ use super::Claim;
 use super::required::Asking;
 
 /// Keys of what a text looks like.
-const FORMS: &[&str] = &["pattern", "length"];
+pub(super) const FORMS: &[&str] = &["pattern", "length"];
 
 impl Asking<'_> {
     /// The form that one column has then, which is no form of all its values.

@@ -2,7 +2,7 @@
 //! most 10 unless Kind is A`. What remains without the rows is read by itself, and holds for these.
 
 use super::conditions::{condition_span, conditional, is_one_of, values_of};
-use super::form_then::{of_length, of_pattern};
+use super::form_then::{FORMS, of_length, of_pattern};
 use super::required::Asking;
 use super::sentence::{Sentence, sentences};
 use super::subject::Place;
@@ -106,7 +106,7 @@ impl Asking<'_> {
             return None;
         }
         let led = conditional(sentence, language).is_some_and(|led| led.start == span.start);
-        let parted = span.start > 0 && sentence.gap(span.start - 1).contains([',', ';']) && span.end > 1;
+        let parted = span.start > 0 && sentence.gap(span.start - 1).contains([',', ';']);
         if let Some(check) = self.value_of(own, &rest) {
             // "Y only for kinds B and C" says of these rows nothing, and of all with Y that they are such.
             let rule = if only { rule_when(own.0, &said, &check) } else { rule_when(own.0, &check, &said) };
@@ -125,7 +125,7 @@ impl Asking<'_> {
             return None;
         }
         // "22 characters, for transfers" says when it is filled in.
-        let form = |claim: &Claim| matches!(claim.key, "pattern" | "length");
+        let form = |claim: &Claim| FORMS.contains(&claim.key);
         if parted && (!led || reading.claims.iter().any(form)) {
             return None;
         }
@@ -139,8 +139,8 @@ impl Asking<'_> {
         }
         let terms: Option<Vec<String>> = limits.iter().map(|claim| self.as_check(own, claim)).collect();
         let terms = terms.filter(|terms| !terms.is_empty())?;
-        let kinds = kinds.into_iter().filter(|claim| claim.place() != Some(own) || claim.key != "places");
-        let kinds = kinds.map(|claim| Claim { confidence: claim.confidence.min(Confidence::Confirm), ..claim });
+        let kinds =
+            kinds.into_iter().map(|claim| Claim { confidence: claim.confidence.min(Confidence::Confirm), ..claim });
         Some(Reading::of(kinds.chain(rule_when(own.0, &terms.join(" AND "), &said)).collect()))
     }
 

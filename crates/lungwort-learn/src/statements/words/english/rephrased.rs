@@ -21,6 +21,13 @@ macro_rules! smaller {
     };
 }
 
+/// What says that something is filled in.
+macro_rules! filled {
+    () => {
+        "filled|filled_in|given|entered|present|there|stated|supplied|provided"
+    };
+}
+
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{k} for all ?kinds ?others but|except {w}", "{1} unless {2c} is {2v}"),
     ("{c} : {k} for all ?{i} but|except {w}", "{1}: {2} unless {4c} is {4v}"),
@@ -66,15 +73,19 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "At least one of {1} and {2} must be filled in",
     ),
     (
-        "{c} can|may ?only be ?left blank|empty|missing ?only if|when|where {c} is filled|filled_in|given|entered|present|there|stated|supplied|provided",
+        concat!("{c} can|may ?only be ?left blank|empty|missing ?only if|when|where {c} is ", filled!()),
         "{1} is required if {2} is blank",
     ),
     (
-        "{c} and {c} must|may|can|should not|never be filled|filled_in|given|entered|present|there|stated|supplied|provided together|at_the_same_time|both|in_the_same_row",
+        concat!(
+            "{c} and {c} must|may|can|should not|never be ",
+            filled!(),
+            " together|at_the_same_time|both|in_the_same_row"
+        ),
         "{1} and {2} may not both be filled",
     ),
     (
-        "{c} and {c} cannot|can't|mustn't be filled|filled_in|given|entered|present|there|stated|supplied|provided together|at_the_same_time|both|in_the_same_row",
+        concat!("{c} and {c} cannot|can't|mustn't be ", filled!(), " together|at_the_same_time|both|in_the_same_row"),
         "{1} and {2} may not both be filled",
     ),
     ("{c} and {c} exclude each_other|one_another", "{1} and {2} may not both be filled"),
@@ -87,11 +98,23 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("?please fill_in|fill|give|enter|complete both {c} and {c} ?, or neither|none", "{1} and {2}: both or none"),
     (
-        "if|when|where|whenever {c} is filled|filled_in|given|entered|present|there|stated|supplied|provided , {c} must_be|has_to_be filled|filled_in|given|entered|present|there|stated|supplied|provided ?as_well ?too , and ?the other way round",
+        concat!(
+            "if|when|where|whenever {c} is ",
+            filled!(),
+            " , {c} must_be|has_to_be ",
+            filled!(),
+            " ?as_well ?too , and ?the other way round"
+        ),
         "{1} and {2}: both or none",
     ),
     (
-        "if|when|where|whenever {c} is filled|filled_in|given|entered|present|there|stated|supplied|provided , {c} must_be|has_to_be filled|filled_in|given|entered|present|there|stated|supplied|provided ?as_well ?too , and vice_versa|conversely",
+        concat!(
+            "if|when|where|whenever {c} is ",
+            filled!(),
+            " , {c} must_be|has_to_be ",
+            filled!(),
+            " ?as_well ?too , and vice_versa|conversely"
+        ),
         "{1} and {2}: both or none",
     ),
     ("{c} needs|requires {c} and {c} needs|requires {c}", "{1} and {2}: both or none"),
@@ -100,7 +123,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("neither {c} nor {c} without the other", "{1} and {2}: both or none"),
     ("{c} and {c} : never|not one without the other", "{1} and {2}: both or none"),
     (
-        "if|when|where|whenever {c} is filled|filled_in|given|entered|present|there|stated|supplied|provided , {c} must_be|has_to_be|should_be as_well|too",
+        concat!("if|when|where|whenever {c} is ", filled!(), " , {c} must_be|has_to_be|should_be as_well|too"),
         "If {1} is filled, {2} is required",
     ),
     ("no|never_a {c} without ?a ?an {c}", "If {1} is filled, {2} is required"),

@@ -7,6 +7,27 @@ macro_rules! units {
     };
 }
 
+/// What says that something has to be filled in, at the end of a clause.
+macro_rules! required {
+    () => {
+        "pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt"
+    };
+}
+
+/// What says that something is filled in.
+macro_rules! filled {
+    () => {
+        "ausgefüllt|angegeben|eingetragen|gefüllt|vorhanden|genannt"
+    };
+}
+
+/// By which somebody fills in a cell.
+macro_rules! fill_in {
+    () => {
+        "angeben|ausfüllen|eintragen|nennen"
+    };
+}
+
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{c} darf|dürfen {c} nicht|nie übersteigen|überschreiten", "{1} darf nicht größer als {2} sein"),
     ("{c} {w} darf|dürfen nicht|nie {k} werden|sein", "{1} {2} kann nicht {3} sein"),
@@ -22,34 +43,31 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{c} beginnt bei|für {c} {w} ?immer mit {v}", "Bei {2} {3}: {1} beginnt mit {4}"),
     ("{i} der {c} {w} beginnen|fangen ?immer mit {v} ?an", "Bei {2} {3}: {1} beginnt mit {4}"),
     ("posten|zeilen|datensätze der {c} {w} dürfen nicht mehr als {n} ?kg|?g wiegen", "Bei {1} {2} höchstens {3} kg"),
-    ("bitte {c} oder {c} angeben|ausfüllen|eintragen|nennen", "Mindestens eines von {1} und {2} ist erforderlich"),
+    (concat!("bitte {c} oder {c} ", fill_in!()), "Mindestens eines von {1} und {2} ist erforderlich"),
     (
-        "ist|bleibt {c} leer , muss|ist|wird ?auch {c} ?auch pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
+        concat!("ist|bleibt {c} leer , muss|ist|wird ?auch {c} ?auch ", required!()),
         "Wenn {1} leer ist, ist {2} Pflicht",
     ),
     (
-        "ist {c} nicht ausgefüllt|angegeben|eingetragen|gefüllt|vorhanden|genannt , muss|ist|wird ?auch {c} ?auch pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
+        concat!("ist {c} nicht ", filled!(), " , muss|ist|wird ?auch {c} ?auch ", required!()),
         "Wenn {1} leer ist, ist {2} Pflicht",
     ),
     (
-        "ist {c} ausgefüllt|angegeben|eingetragen|gefüllt|vorhanden|genannt , muss|ist|wird ?auch {c} ?auch pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
+        concat!("ist {c} ", filled!(), " , muss|ist|wird ?auch {c} ?auch ", required!()),
         "Wenn {1} ausgefüllt ist, ist {2} Pflicht",
     ),
+    (concat!("ist {c} ", filled!(), " , bleibt {c} ?immer leer|frei"), "Wenn {1} ausgefüllt ist, bleibt {2} leer"),
     (
-        "ist {c} ausgefüllt|angegeben|eingetragen|gefüllt|vorhanden|genannt , bleibt {c} ?immer leer|frei",
-        "Wenn {1} ausgefüllt ist, bleibt {2} leer",
-    ),
-    (
-        "sobald|wird|wo|wenn {c} ausgefüllt|angegeben|eingetragen|gefüllt|vorhanden|genannt ist|wird , muss|ist|wird ?auch {c} ?auch pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
+        concat!("sobald|wird|wo|wenn {c} ", filled!(), " ist|wird , muss|ist|wird ?auch {c} ?auch ", required!()),
         "Wenn {1} ausgefüllt ist, ist {2} Pflicht",
     ),
     ("ohne {c} brauchen|benötigen wir {c}", "Wenn {1} leer ist, ist {2} Pflicht"),
+    (concat!("ohne {c} ist|wird|muss {c} ", required!()), "Wenn {1} leer ist, ist {2} Pflicht"),
     (
-        "ohne {c} ist|wird|muss {c} pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
-        "Wenn {1} leer ist, ist {2} Pflicht",
-    ),
-    (
-        "eine|eines|einer|wenigstens_eine|mindestens_eine der ?beiden spalten|angaben|felder {c} und|oder {c} muss|ist pflicht|erforderlich|nötig|notwendig|anzugeben|auszufüllen|einzutragen|ausgefüllt_werden|angegeben_werden|eingetragen_werden|ausgefüllt_sein|angegeben_sein|eingetragen_sein|benötigt",
+        concat!(
+            "eine|eines|einer|wenigstens_eine|mindestens_eine der ?beiden spalten|angaben|felder {c} und|oder {c} muss|ist ",
+            required!()
+        ),
         "Mindestens eines von {1} und {2} ist erforderlich",
     ),
     ("entweder {c} oder {c} ?, ?aber|jedoch nie|niemals|nicht beides|beide|zusammen", "{1} oder {2}, nicht beides"),
@@ -60,7 +78,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("{c} und {c} schließen sich ?gegenseitig aus", "{1} und {2} dürfen nicht beide ausgefüllt sein"),
     (
-        "nie|niemals|nicht {c} und {c} zugleich|gleichzeitig|zusammen|gemeinsam angeben|ausfüllen|eintragen|nennen",
+        concat!("nie|niemals|nicht {c} und {c} zugleich|gleichzeitig|zusammen|gemeinsam ", fill_in!()),
         "{1} und {2} dürfen nicht beide ausgefüllt sein",
     ),
     (
@@ -69,7 +87,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("kein|keine|nie_ein|nie_eine {c} ohne {c}", "Wenn {1} ausgefüllt ist, ist {2} Pflicht"),
     (
-        "{c} nur angeben|ausfüllen|eintragen|nennen , wenn|falls {c} ausgefüllt|angegeben|eingetragen|gefüllt|vorhanden|genannt ist",
+        concat!("{c} nur ", fill_in!(), " , wenn|falls {c} ", filled!(), " ist"),
         "Wenn {1} ausgefüllt ist, ist {2} Pflicht",
     ),
     ("pro|je {i} ?nur ?genau eine zeile", "{1} nur einmal"),
