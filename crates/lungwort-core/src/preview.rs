@@ -32,8 +32,9 @@ pub struct Preview {
     continuing: IndexMap<(SheetPlace, Option<Arc<str>>), [RowSet; 6]>,
     /// The rows of records of several rows that are one thing each.
     records: HashMap<SheetPlace, Vec<(u64, u128)>>,
-    /// The last row that was planned for.
+    /// The last row that was planned for, and where it is counted: nearly always the next one is counted there too.
     last: Option<(SheetPlace, u64)>,
+    last_at: usize,
     /// Rows in which an error was found.
     wrong: HashMap<SheetPlace, RowSet>,
     /// Records that no row names and that would be removed.
@@ -103,6 +104,14 @@ impl Preview {
             *self.unnamed.entry(address.sheet.clone()).or_default() += 1;
             return;
         };
+        if self.is_one_more(address, plan) {
+            let counted = self.rows.get_index_mut(self.last_at).zip(self.last.as_mut());
+            if let Some(((_, by_outcome), (_, last))) = counted {
+                by_outcome[at(plan.outcome)].add(row, row);
+                *last = row;
+                return;
+            }
+        }
         let here = place(address);
         if let Some(record) = plan.record {
             self.records.entry(here.clone()).or_default().push((row, record));
@@ -120,7 +129,19 @@ impl Preview {
         if self.partial == WrittenPartial::Records && plan.together != Together::default() {
             self.together.entry(here.clone()).or_default().push((row, plan.together));
         }
-        self.rows.entry((here, plan.kind.clone())).or_default()[at(plan.outcome)].add(row, row);
+        let entry = self.rows.entry((here, plan.kind.clone()));
+        self.last_at = entry.index();
+        entry.or_default()[at(plan.outcome)].add(row, row);
+    }
+
+    /// Whether a plan is that of one more row of the sheet and kind of the last one, with nothing else to be kept in mind.
+    fn is_one_more(&self, address: &Address, plan: &RowPlan) -> bool {
+        let is_plain = !plan.continues && plan.record.is_none() && plan.together == Together::default();
+        let is_next = |(here, last): &(SheetPlace, u64)| {
+            (here.0, &here.1) == (address.file, &address.sheet) && Some(*last) != address.place.row
+        };
+        let is_of_kind = |((_, kind), _): (&(SheetPlace, Option<Arc<str>>), _)| *kind == plan.kind;
+        is_plain && self.last.as_ref().is_some_and(is_next) && self.rows.get_index(self.last_at).is_some_and(is_of_kind)
     }
 
     /// Whether rows and records are not the same.
@@ -163,7 +184,7 @@ impl Preview {
         self.further.clear();
         self.continuing.clear();
         self.records.clear();
-        self.last = None;
+        (self.last, self.last_at) = (None, 0);
         self.unnamed.clear();
         self.together.clear();
     }

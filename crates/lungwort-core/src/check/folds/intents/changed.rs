@@ -48,6 +48,13 @@ impl Changes {
         matches!(self, Changes::Bits { changed: 0, .. })
     }
 
+    /// Whether there are none of which something is said: `said` has a bit for each column of which every change is, and a blank that
+    /// deletes what is held always is.
+    #[inline]
+    pub fn are_plain(&self, said: u64) -> bool {
+        matches!(self, Changes::Bits { changed, wiped } if changed & said | wiped == 0)
+    }
+
     /// How many cells, and how many of these are blank and delete what is held.
     pub fn counts(&self) -> (usize, usize) {
         match self {
@@ -84,6 +91,8 @@ mod tests {
             assert_eq!(changes.iter().collect::<Vec<_>>(), all);
             assert_eq!(changes.counts(), (all.len(), all.iter().filter(|change| change.wiped).count()));
             assert_eq!(changes.is_empty(), all.is_empty());
+            let is_said = |change: &Change| change.wiped || change.at == 2 || change.at > 63;
+            assert_eq!(changes.are_plain(1 << 2), !all.iter().any(is_said));
         }
     }
 }

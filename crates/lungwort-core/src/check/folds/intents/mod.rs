@@ -28,9 +28,9 @@ use crate::condition::{Row as _, Slot, Truth};
 use crate::finding::codes::intent as codes;
 use crate::finding::{CellChange, CellProblem, Correction, Outcome, RowPlan, Severity, Together};
 use crate::rulebook::Sheet;
-use crate::rulebook::model::{Action, Compared, Existing, Intent, KeptBy, LookupKey, Table};
+use crate::rulebook::model::{Action, Existing, Intent, KeptBy, LookupKey, Table};
 use changed::{Change, Changes};
-use compare::{Held, Put, changes, put};
+use compare::{Put, Way, changes, changes_of_rows, put};
 use figures::Effect;
 pub use figures::FigureChange;
 use jiff::civil::Date;
@@ -41,6 +41,10 @@ struct Intents<'r> {
     sheet: &'r Sheet,
     intent: &'r Intent,
     existing: &'r Existing,
+    /// For each compared column, how.
+    ways: Vec<Way<'r>>,
+    /// Of the first 64 of them a bit each: whether something is said of every change.
+    said: u64,
     /// For each list that keeps records from being removed, its index, made when the first row needs it.
     kept_by: OnceLock<Vec<Index>>,
     /// The columns that figures are over.
@@ -53,10 +57,13 @@ struct Intents<'r> {
 pub(super) fn make(sheet: &Sheet) -> Option<Box<dyn AnyFold + '_>> {
     let (intent, existing) = (sheet.intent.as_ref()?, sheet.existing.as_ref()?);
     let headings = sheet.columns.iter().map(|column| Arc::from(column.heading.as_str())).collect();
+    let ways = Way::of_all(sheet, intent, existing);
     let mut intents = Intents {
         sheet,
         intent,
         existing,
+        said: ways.iter().take(64).enumerate().fold(0, |said, (at, way)| said | u64::from(way.is_said()) << at),
+        ways,
         kept_by: OnceLock::new(),
         figure_columns: Vec::new(),
         figure_others: Vec::new(),
@@ -197,6 +204,7 @@ impl Fold for Intents<'_> {
         // Most keys hold one value, and their rows are not looked through for more.
         let keys = &self.sheet.lookups[self.intent.lookup].keys;
         let may_be_several = keys.iter().any(|key| self.sheet.separator_of(&key.own).is_some());
+        let mut changes = self.changes_of_rows(from).unwrap_or_default();
         for (at, &row) in rows {
             match self.part(from, row) {
                 RowPart::Own => {}
@@ -208,7 +216,10 @@ impl Fold for Intents<'_> {
             }
             match may_be_several.then(|| self.elements(from, at, row)).flatten() {
                 Some(elements) => part.extend(elements),
-                None => part.push(self.one(from, at, row)),
+                None => {
+                    let known = changes.get_mut(at).map(|changes| std::mem::replace(changes, Changes::none()));
+                    part.push(self.one(from, (at, row), known));
+                }
             }
         }
         (part, further)
@@ -272,7 +283,8 @@ impl Intents<'_> {
         self.kept_by.get_or_init(|| self.intent.kept_by.iter().map(index).collect())
     }
 
-    fn one(&self, from: &Gathering<'_>, at: usize, row: usize) -> OneRow {
+    /// What a row asks for of one record. `changes` are the cells that say something else than that, where they are known.
+    fn one(&self, from: &Gathering<'_>, (at, row): (usize, usize), changes: Option<Changes>) -> OneRow {
         let header = self.header_texts(from, row);
         let values = self.with_header(from, (row, &header), RowValues { values: from.values, at });
         let lookup = &self.sheet.lookups[self.intent.lookup];
@@ -280,11 +292,13 @@ impl Intents<'_> {
         let found = looked.and_then(|looked| looked.found.get(at)).copied().unwrap_or(Found::Open);
         let counting = || lookup.keys.iter().enumerate().filter(|(_, key)| key.counts_for(&values));
         let is_known = |key: &LookupKey| key.own.iter().all(|column| values.value(Slot::Column(*column)).is_known());
-        let key = counting().find(|(_, key)| is_known(key)).map(|(_, key)| key);
         // A record that is held is known by its row.
-        let key_of_row = key
-            .filter(|_| !matches!(found, Found::Row(_)))
-            .map(|key| key_of_values(key, |column| values.value(Slot::Column(column))));
+        let key_of_row = match found {
+            Found::Row(_) => None,
+            _ => counting()
+                .find(|(_, key)| is_known(key))
+                .map(|(_, key)| key_of_values(key, |column| values.value(Slot::Column(column)))),
+        };
         let cell = cell_of(from, row);
         let text = |column| match cell(column) {
             Some("") => self.inherited(&header, column).or(Some("")),
@@ -292,7 +306,8 @@ impl Intents<'_> {
         };
         let (mut differing, mut locked, mut kept) = (Changes::none(), false, None);
         if let (Found::Row(held), Some(table)) = (found, &self.existing.table) {
-            differing = self.changes_of_held((table, held as usize), from.previews, &text);
+            let compare = || self.changes_of_held((table, held as usize), from.previews, &text);
+            differing = changes.unwrap_or_else(compare);
             locked = self.intent.locked_when.as_ref().is_some_and(|when| when.judge(&values) == Truth::True);
             let by = |(at, index): (usize, &Index)| {
                 let kept = &self.intent.kept_by[at];
@@ -307,7 +322,7 @@ impl Intents<'_> {
         };
         let effect = if from.previews { self.effect(figures::Before::of(held), &text) } else { Effect::new() };
         let more = More {
-            record: from.shaped.record_hash(row).filter(|_| self.intent.whole_records),
+            record: if self.intent.whole_records { from.shaped.record_hash(row) } else { None },
             element: None,
             document: self.document(&text),
             together: if from.previews { from.together(self.sheet, row) } else { Together::default() },
@@ -336,8 +351,14 @@ impl Intents<'_> {
         all: bool,
         text: &dyn Fn(usize) -> Option<&'t str>,
     ) -> Changes {
-        let held = |_, compared: &Compared| Held::in_table((self.sheet, self.existing), (table, row), compared);
-        changes((self.sheet, self.intent), held, all, text)
+        changes((&self.ways, self.intent), |at| self.ways[at].held(table, row), all, text)
+    }
+
+    /// The same of all rows of a chunk; `None` where a header may have their values for them.
+    fn changes_of_rows(&self, from: &Gathering<'_>) -> Option<Vec<Changes>> {
+        let table = self.existing.table.as_ref().filter(|_| self.sheet.record.is_none())?;
+        let looked = from.values.looked.get(self.intent.lookup)?;
+        Some(changes_of_rows((&self.ways, self.intent), (from, &looked.found), table))
     }
 
     /// Of which document a row is a line.
@@ -478,9 +499,13 @@ impl Intents<'_> {
             return vec![(column, CellProblem::new(&codes::NOTHING_CHANGED, said))];
         }
         let mut problems = Vec::new();
+        // Of most changes nothing is said.
+        if row.changes.are_plain(self.said) {
+            return problems;
+        }
         for change in row.changes.iter() {
             let compared = &self.intent.compared[change.at];
-            if !(compared.fixed || compared.recreate || change.wiped) {
+            if !(self.ways[change.at].is_said() || change.wiped) {
                 continue;
             }
             let held = self.before(state, row, change.at).unwrap_or_default();

@@ -12,7 +12,7 @@ use super::{Intents, OneRow, State};
 use crate::check::folds::Absorbing;
 use crate::check::lookups::Found;
 use crate::check::rows::SheetJudge;
-use crate::rulebook::model::{Action, Compared, Table};
+use crate::rulebook::model::{Action, Table};
 
 /// A record: one that is held, by its row in the export, or a new one, by its key.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
@@ -56,7 +56,7 @@ impl Intents<'_> {
     pub(super) fn before<'a>(&'a self, state: &'a State, row: &OneRow, at: usize) -> Option<&'a str> {
         let held = self.held_row(row);
         match self.now(state, row) {
-            Some(now) => Some(self.text_now(now, held, at, &self.intent.compared[at]).text),
+            Some(now) => Some(self.text_now(now, held, at).text),
             None => held.map(|(table, held)| table.cell(held as usize, self.intent.compared[at].place)),
         }
     }
@@ -69,18 +69,12 @@ impl Intents<'_> {
         }
     }
 
-    fn text_now<'a>(
-        &'a self,
-        now: &'a Now,
-        held: Option<(&'a Table, u32)>,
-        at: usize,
-        compared: &Compared,
-    ) -> Held<'a> {
-        let own = &self.sheet.columns[compared.column].kind;
+    fn text_now<'a>(&'a self, now: &'a Now, held: Option<(&'a Table, u32)>, at: usize) -> Held<'a> {
+        let way = &self.ways[at];
         match (now.texts.get(at).and_then(Option::as_deref), held.filter(|_| !now.created)) {
-            (Some(text), _) => Held { text, kind: own },
-            (None, Some((table, row))) => Held::in_table((self.sheet, self.existing), (table, row as usize), compared),
-            (None, None) => Held { text: "", kind: own },
+            (Some(text), _) => Held { text, kind: way.own_kind() },
+            (None, Some((table, row))) => way.held(table, row as usize),
+            (None, None) => Held { text: "", kind: way.own_kind() },
         }
     }
 
@@ -98,12 +92,7 @@ impl Intents<'_> {
         let Some(now) = self.now(state, row) else { return };
         let held = self.held_row(row);
         let text = |column: usize| self.given(row, column, with);
-        let found = changes(
-            (self.sheet, self.intent),
-            |at, compared| self.text_now(now, held, at, compared),
-            with.judge.previews,
-            &text,
-        );
+        let found = changes((&self.ways, self.intent), |at| self.text_now(now, held, at), with.judge.previews, &text);
         let effect = if with.judge.previews { self.effect(Before::Now(&now.effect), &text) } else { Effect::new() };
         (row.changes, row.effect) = (found, effect);
     }
