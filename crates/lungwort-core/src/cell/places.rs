@@ -11,11 +11,6 @@ pub(crate) struct Places {
 }
 
 impl Places {
-    /// With room for so many keys, so that none is hashed again.
-    pub fn with_room(count: usize) -> Places {
-        Places { places: HashTable::with_capacity(count) }
-    }
-
     /// The place of a key.
     #[inline]
     pub fn find(&self, key: u128) -> Option<u32> {

@@ -1,5 +1,5 @@
-//! An index of a table by a key: sixteen bytes a row and a little; nothing where the table is in the order of the key, as exports often
-//! are, and the rows that ask come in that order too.
+//! An index of a table by a key: about ten bytes a row, since the key itself is looked at in the table, where the row that is found is
+//! wanted anyway; nothing where the table is in the order of the key, as exports often are, and the rows that ask come in that order too.
 
 use std::cmp::Ordering;
 use std::collections::HashMap;
@@ -7,7 +7,8 @@ use std::num::NonZeroU128;
 use std::ops::Range;
 use std::sync::{Arc, OnceLock};
 
-use crate::cell::places::Places;
+use hashbrown::HashTable;
+
 use crate::cell::spelling::Folding;
 use crate::cell::{Value, key};
 use crate::rulebook::model::{ColumnType, LookupKey, Table};
@@ -18,11 +19,14 @@ pub(crate) type Counts<'c> = dyn Fn(usize) -> bool + Sync + 'c;
 /// Which rows of a table have a key.
 #[derive(Debug)]
 pub(crate) struct Index {
+    table: Arc<Table>,
+    /// What of its rows is the key.
+    of: LookupKey,
     /// Of each key the first row: in one part, or in two that were made at the same time. Of a table in the order of its key this is made
     /// when somebody asks in another order.
     parts: OnceLock<Vec<Part>>,
-    /// The table that is in the order of its key, each one once, and the column of that key.
-    ascending: Option<(Arc<Table>, usize)>,
+    /// The column of the key, where the table is in the order of it and has each once.
+    ascending: Option<usize>,
     /// Whether each row counts and none has the key of another one.
     is_whole: bool,
 }
@@ -31,7 +35,7 @@ pub(crate) struct Index {
 #[derive(Debug, Default)]
 struct Part {
     /// The first row of each key.
-    rows: Places,
+    rows: HashTable<u32>,
     /// Of a key that several rows have, the others.
     more: HashMap<u32, Vec<u32>>,
 }
@@ -56,13 +60,14 @@ impl Index {
             && counts.is_none()
             && is_ascending(table, column)
         {
-            return Index { parts: OnceLock::new(), ascending: Some((Arc::clone(table), column)), is_whole: true };
+            let parts = OnceLock::new();
+            return Index { table: Arc::clone(table), of: of.clone(), parts, ascending: Some(column), is_whole: true };
         }
         let parts = Index::made(table.row_count(), &|row| {
             key_of_row(table, of, row).filter(|_| counts.is_none_or(|counts| counts(row)))
         });
         let is_whole = parts.iter().map(|part| part.rows.len()).sum::<usize>() == table.row_count();
-        Index { parts: parts.into(), ascending: None, is_whole }
+        Index { table: Arc::clone(table), of: of.clone(), parts: parts.into(), ascending: None, is_whole }
     }
 
     fn made(count: usize, key: &(dyn Fn(usize) -> Option<u128> + Sync)) -> Vec<Part> {
@@ -85,12 +90,8 @@ impl Index {
     }
 
     fn parts(&self) -> &[Part] {
-        self.parts.get_or_init(|| match &self.ascending {
-            Some((table, column)) => {
-                Index::made(table.row_count(), &|row| Some(key::of_text(table.cell(row, *column))))
-            }
-            None => Vec::new(),
-        })
+        let key = |row: usize| key_of_row(&self.table, &self.of, row);
+        self.parts.get_or_init(|| Index::made(self.table.row_count(), &key))
     }
 
     /// The first rows that so many keys have, in the order of the keys. Where these come in the order of the table, which is what an
@@ -99,14 +100,13 @@ impl Index {
     /// that key.
     pub fn find_all(
         &self,
-        table: &Table,
         asked: usize,
         is_row: impl Fn(usize, u32) -> bool,
         key: impl Fn(usize) -> u128,
         order: impl Fn(usize, &str) -> Option<Ordering>,
     ) -> Vec<Option<u32>> {
         let mut found: Vec<Option<u32>> = Vec::with_capacity(asked);
-        let mut keys = Vec::new();
+        let (mut keys, mut likely) = (Vec::new(), Vec::new());
         let mut next_few = A_FEW;
         while found.len() < asked {
             if let [.., Some(before), Some(last)] = found.as_slice()
@@ -114,7 +114,7 @@ impl Index {
                 && *last == before + 1
             {
                 let mut next = last + 1;
-                while found.len() < asked && (next as usize) < table.row_count() && is_row(found.len(), next) {
+                while found.len() < asked && (next as usize) < self.table.row_count() && is_row(found.len(), next) {
                     found.push(Some(next));
                     next_few = A_FEW;
                     next += 1;
@@ -123,12 +123,16 @@ impl Index {
             let some = found.len()..asked.min(found.len() + next_few);
             match &self.ascending {
                 // A few are searched for: most likely the rest come in order.
-                Some((table, column)) if next_few < AT_A_TIME && self.parts.get().is_none() => {
-                    found.extend(some.map(|at| search(table, *column, |listed| order(at, listed))));
+                Some(column) if next_few < AT_A_TIME && self.parts.get().is_none() => {
+                    found.extend(some.map(|at| search(&self.table, *column, |listed| order(at, listed))));
                 }
                 _ => {
                     keys.clear();
                     keys.extend(some.map(&key));
+                    likely.clear();
+                    likely.extend(keys.iter().filter_map(|key| self.part(*key)?.likely(*key)));
+                    let looked_at = likely.iter().map(|row| self.table.touch(*row as usize));
+                    std::hint::black_box(looked_at.fold(0_u8, u8::wrapping_add));
                     found.extend(keys.iter().map(|key| self.find(*key)));
                 }
             }
@@ -147,7 +151,8 @@ impl Index {
     /// The first row that has a key.
     #[inline]
     pub fn find(&self, key: u128) -> Option<u32> {
-        self.part(key)?.rows.find(key)
+        let is_row = |row: &u32| key_of_row(&self.table, &self.of, *row as usize) == Some(key);
+        self.part(key)?.rows.find(key as u64, is_row).copied()
     }
 
     /// The other rows that have the key of this one.
@@ -171,7 +176,16 @@ impl Part {
         let rows = keys.iter().flatten().zip(0_u32..);
         let mut rows = rows.filter_map(|(key, row)| key.map(|key| (key.get(), row))).filter(|(key, _)| is_in(*key));
         let count = rows.clone().count();
-        let mut part = Part { rows: Places::with_room(count), more: HashMap::new() };
+        let mut part = Part { rows: HashTable::with_capacity(count), more: HashMap::new() };
+        let first_rows = keys.first().map_or(0, Vec::len);
+        let key_of = |row: u32| {
+            let keys = if (row as usize) < first_rows {
+                (keys.first(), row as usize)
+            } else {
+                (keys.get(1), row as usize - first_rows)
+            };
+            keys.0.and_then(|some| some.get(keys.1).copied().flatten()).map_or(0, NonZeroU128::get)
+        };
         let mut some: Vec<(u128, u32)> = Vec::with_capacity(AT_A_TIME);
         loop {
             some.clear();
@@ -179,14 +193,20 @@ impl Part {
             if some.is_empty() {
                 return part;
             }
-            std::hint::black_box(some.iter().filter(|(key, _)| part.rows.find(*key).is_some()).count());
+            std::hint::black_box(some.iter().filter(|(key, _)| part.likely(*key).is_some()).count());
             for (key, row) in &some {
-                match part.rows.find(*key) {
+                match part.rows.find(*key as u64, |known| key_of(*known) == *key).copied() {
                     Some(first) => part.more.entry(first).or_default().push(*row),
-                    None => part.rows.insert(*key, *row),
+                    None => drop(part.rows.insert_unique(*key as u64, *row, |known| key_of(*known) as u64)),
                 }
             }
         }
+    }
+
+    /// The row that most likely has a key, if any has: what is looked at of it is near then.
+    #[inline]
+    fn likely(&self, key: u128) -> Option<u32> {
+        self.rows.find(key as u64, |_| true).copied()
     }
 }
 
@@ -359,7 +379,7 @@ mod tests {
             let is_row = |at: usize, row: u32| table.cell(row as usize, 0) == asked[at];
             let alone: Vec<Option<u32>> = (0..asked.len()).map(|at| index.find(key(at))).collect();
             let order = |at: usize, listed: &str| Some(listed.cmp(&asked[at]));
-            assert_eq!(index.find_all(&table, asked.len(), is_row, key, order), alone);
+            assert_eq!(index.find_all(asked.len(), is_row, key, order), alone);
             assert_eq!(alone.iter().filter(|found| found.is_none()).count(), missing);
         }
     }
@@ -375,7 +395,7 @@ mod tests {
             let name = |at: usize| format!("k{:04}", asked[at]);
             let is_row = |at: usize, row: u32| table.cell(row as usize, 0) == name(at);
             let order = |at: usize, listed: &str| Some(listed.cmp(&name(at)));
-            index.find_all(&table, asked.len(), is_row, |at| key::of_text(&name(at)), order)
+            index.find_all(asked.len(), is_row, |at| key::of_text(&name(at)), order)
         };
         let expected = |asked: &[usize]| -> Vec<Option<u32>> {
             asked.iter().map(|at| (at % 2 == 0 && *at < 2000).then_some(*at as u32 / 2)).collect()

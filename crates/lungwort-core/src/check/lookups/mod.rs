@@ -55,8 +55,6 @@ pub(crate) struct LookedIn<'r> {
     pub active: bool,
     /// Keys that other systems gave: what each is called, and its keys.
     elsewhere: Vec<(String, Index)>,
-    /// Whether the cells of the rows found are looked at.
-    pub looks_at_rows: bool,
 }
 
 /// A table indexed by the keys of a look-up.
@@ -66,14 +64,6 @@ pub(crate) struct Indexed {
     near: Near,
     /// For each row, whether it may be used, once somebody has asked: 0 where nobody has, 1 where it may, 2 where not.
     usable: Vec<AtomicU8>,
-}
-
-impl Indexed {
-    /// Looks at what is known of a row, so that it is near when that is asked for.
-    #[inline]
-    fn touch_usable(&self, row: u32) -> u8 {
-        self.usable.get(row as usize).map_or(0, |known| known.load(Ordering::Relaxed))
-    }
 }
 
 /// What a chunk's rows found by one look-up.
@@ -118,12 +108,11 @@ impl<'r> LookedIn<'r> {
             let decides = sheet.intent.as_ref().is_some_and(|intent| intent.lookup == at);
             let groups = sheet.rules.iter().any(|rule| matches!(rule.each, Each::Found { lookup, .. } if lookup == at));
             let active = finds || decides || groups || wants.contains(&true);
-            let looks_at_rows = decides || wants.contains(&true);
             let elsewhere = match lookup.list {
                 ListOf::Existing(_) => elsewhere(sheet, lookup),
                 _ => Vec::new(),
             };
-            let mut looked_in = LookedIn { lookup, table: None, wants, active, elsewhere, looks_at_rows };
+            let mut looked_in = LookedIn { lookup, table: None, wants, active, elsewhere };
             if let ListOf::Reference { table, .. } | ListOf::Existing(Some(table)) | ListOf::Answers(table) =
                 &lookup.list
             {

@@ -55,17 +55,12 @@ impl ChunkJudge<'_, '_> {
                 let keys = keys.iter().enumerate().filter(|(_, key)| has(key));
                 let separator = |key: &LookupKey| self.sheet.sheet.separator_of(&key.own);
                 for key in keys {
-                    // What a further key and the rules ask of these rows is near then.
-                    asked.last().into_iter().for_each(|before| touch(table, before));
                     asked.push(ask(table, key, (values, rows.len()), (separator(key.1), &asked)));
                 }
                 looked.found.extend((0..rows.len()).map(|at| find(table, &asked, at)));
             }
         }
         let wants: Vec<usize> = (0..looked_in.wants.len()).filter(|column| looked_in.wants[*column]).collect();
-        if looked_in.looks_at_rows && lookup.keys.len() == 1 {
-            asked.iter().for_each(|asked| touch(table, asked));
-        }
         for (at, &row) in rows.iter().enumerate() {
             let row_values = RowValues { values, at };
             let found = looked.found[at];
@@ -258,18 +253,9 @@ fn ask(
             _ => None,
         }
     };
-    let found = index.find_all(&table.table, unknown.len(), is_row, key_at, order);
+    let found = index.find_all(unknown.len(), is_row, key_at, order);
     unknown.iter().zip(found).for_each(|(at, found)| named[*at] = Named::First(found));
     Asked { number, named }
-}
-
-/// Looks at the rows of the list that were found, one after the other with nothing between: each is a miss of the cache.
-fn touch(table: &Indexed, asked: &Asked) {
-    let found = asked.named.iter().filter_map(|named| match named {
-        Named::First(Some(row)) => Some(table.table.touch(*row as usize) ^ table.touch_usable(*row)),
-        _ => None,
-    });
-    std::hint::black_box(found.fold(0_u8, u8::wrapping_add));
 }
 
 /// The row that earlier keys have found for a row, where the first of them that is filled has found one.

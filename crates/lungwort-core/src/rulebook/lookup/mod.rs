@@ -94,7 +94,7 @@ pub struct Lookup {
 }
 
 /// A key of a look-up.
-#[derive(Debug)]
+#[derive(Debug, Clone)]
 pub struct LookupKey {
     /// The columns of the sheet.
     pub own: Vec<usize>,
