@@ -36,6 +36,7 @@ mod shown_values;
 mod source;
 mod statements;
 mod values;
+mod whole_file;
 mod write;
 
 use std::collections::HashMap;

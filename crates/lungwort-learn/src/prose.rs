@@ -9,7 +9,7 @@ use regex::bytes::{Captures, Regex as BytesRegex};
 use super::draft::{Confidence, Draft};
 use super::marks::place;
 use super::source::{Template, TemplateSheet};
-use super::statements;
+use super::{statements, whole_file};
 use lungwort_core::rulebook::toml_text::{list, quoted};
 
 /// Rows of an entry sheet above its headings are read as prose too.
@@ -50,13 +50,13 @@ static ROWS: LazyLock<[Option<BytesRegex>; 8]> = LazyLock::new(|| {
     [
         BytesRegex::new(&format!(r"{begin}{gap}{{0,25}}{count} {nouns}")).ok(),
         BytesRegex::new(&format!(r"{count} {nouns}{gap}{{0,20}}{end}")).ok(),
-        BytesRegex::new(&format!(r"(?:max(?:imum)?\.?(?: number of)? {nouns})(?-u:[^0-9]){{0,12}}{count}")).ok(),
+        BytesRegex::new(&format!(r"(?:(?:max(?:imum)?\.?(?: number of)?|höchstzahl (?:der|an)|(?:maximale|höchste) (?:an)?zahl (?:der|an)|nombre max(?:imal|imum)? de|limite de) {nouns}|(?:row|record|line) limit|zeilenlimit)(?-u:[^0-9]){{0,12}}{count}")).ok(),
         // The noun is the sheet's thing: what a file may hold is counted in it.
         BytesRegex::new(&format!(r"(?-u:\b)(?:files?|uploads?|batch(?:es)?|submissions?|workbooks?|dateien|datei)(?-u:\b){gap}{{0,40}}(?:{begin}|more than|mehr als|höchstens|maximal){gap}{{0,10}}{count} ([a-zäöü]{{3,}})")).ok(),
         BytesRegex::new(&format!(r"(?:{begin}|more than|höchstens|maximal|mehr als|au plus|au maximum|plus de) {count} ([a-zà-öø-ÿœ]{{3,}}){gap}{{0,20}}(?:(?:per|in a|in one|pro|par|je) (?:file|upload|batch|submission|workbook|datei|fichier)|at once|at a time|in one go|auf einmal|à la fois)")).ok(),
         BytesRegex::new(&format!(r"(?-u:\b)(?:sheet|template|form|list|table)(?-u:\b) (?:holds|takes|accepts|may hold|can hold|has room for|must not hold|may not hold) (?:{begin}|more than){gap}{{0,5}}{count} ([a-zà-öø-ÿœ]{{3,}})")).ok(),
         BytesRegex::new(&format!(r"(?:more than|mehr als|plus de) {count} ([a-zà-öø-ÿœ]{{3,}}){gap}{{0,12}},{gap}{{0,12}}(?-u:\b)(?:send|use|split|make|submit|prepare|bitte mehrere|mehrere|envoyez|faites|utilisez)(?-u:\b){gap}{{0,30}}(?:files?|uploads?|batch(?:es)?|workbooks?|datei(?:en)?|fichiers?|envois?)")).ok(),
-        BytesRegex::new(&format!(r"(?-u:\b)(?:fichier|envoi)(?-u:\b){gap}{{0,40}}(?:plus de|au plus|au maximum){gap}{{0,10}}{count} ([a-zà-öø-ÿœ]{{3,}})")).ok(),
+        BytesRegex::new(&format!(r"(?-u:\b)(?:fichier|envoi)s?(?-u:\b){gap}{{0,40}}(?:plus de|au plus|au maximum){gap}{{0,10}}{count} ([a-zà-öø-ÿœ]{{3,}})")).ok(),
     ]
 });
 
@@ -68,10 +68,6 @@ const NO_ROWS: &[&str] = &[
     "seiten", "jour", "jours", "semaine", "semaines", "mois", "heure", "heures", "colonnes", "feuilles", "caractères",
     "pages", "fois",
 ];
-
-/// How large a file may be.
-static SIZE: LazyLock<Option<Regex>> =
-    LazyLock::new(|| Regex::new(r"([0-9][0-9,]*(?:\.[0-9]+)?) ?(bytes|kb|mb|gb)(?-u:\b)").ok());
 
 /// An edition with its word, and one with a v.
 static EDITION: LazyLock<Option<Regex>> = LazyLock::new(|| {
@@ -113,51 +109,13 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
             draft.file.set("max_rows", most.to_string(), format!("{at}: {}", clipped(text)), Confidence::Known);
         }
     }
-    if let Some(captures) = SIZE.as_ref().and_then(|size| size.captures(&lower))
-        && lower.contains("file")
-    {
-        let unit = match captures.get(2).map(|unit| unit.as_str()) {
-            Some("bytes") => 1.0,
-            Some("kb") => 1_000.0,
-            Some("gb") => 1e9,
-            _ => 1e6,
-        };
-        if let Some(amount) = captures.get(1).and_then(|amount| amount.as_str().replace(',', "").parse::<f64>().ok()) {
-            let bytes = (amount * unit) as u64;
-            draft.file.set("max_bytes", bytes.to_string(), format!("{at}: {}", clipped(text)), Confidence::Confirm);
-        }
-    }
     let sending = [
         "save", "upload", "submit", "send", "accept", "format", "encod", "speicher", "hochlad", "einreich", "schick",
         "enregistr", "envoy", "dépos",
     ]
     .iter()
     .any(|word| lower.contains(word));
-    if sending && (lower.contains("utf-8") || lower.contains("utf8")) {
-        draft.file.set("encoding", "\"utf-8\"", format!("{at}: {}", clipped(text)), Confidence::Confirm);
-    }
-    if sending && lower.contains("unicode text") {
-        draft.file.set("encoding", "\"utf-16le\"", format!("{at}: {}", clipped(text)), Confidence::Confirm);
-        draft.file.set("delimiter", "\"tab\"", format!("{at}: {}", clipped(text)), Confidence::Confirm);
-    }
-    for (words, sign) in [
-        ("csv with semicolons", ";"),
-        ("csv, with semicolons", ";"),
-        ("semicolon-separated", ";"),
-        ("semicolon-delimited", ";"),
-        ("comma-delimited", ","),
-        ("csv with commas", ","),
-        ("csv mit semikolon", ";"),
-        ("csv avec point virgule", ";"),
-        ("csv mit komma", ","),
-        ("comma-separated", ","),
-        ("tab-separated", "tab"),
-        ("tab-delimited", "tab"),
-    ] {
-        if lower.replace('-', " ").contains(&words.replace('-', " ")) {
-            draft.file.set("delimiter", quoted(sign), format!("{at}: {}", clipped(text)), Confidence::Confirm);
-        }
-    }
+    whole_file::read(&lower, sending, &format!("{at}: {}", clipped(text)), draft);
     let kinds = kinds_taken(&lower);
     if !kinds.is_empty() && sending {
         draft.file.set("formats", list(&kinds), format!("{at}: {}", clipped(text)), Confidence::Confirm);
@@ -186,6 +144,16 @@ fn kinds_taken(lower: &str) -> Vec<&'static str> {
         if denied || goes_on { &mut refused } else { &mut taken }.extend(named);
     }
     KINDS.iter().copied().filter(|kind| taken.contains(kind) && !refused.contains(kind)).collect()
+}
+
+/// Whether a sentence says how many of something a file may hold at most.
+pub fn limits_rows_called(text: &str, noun: &str) -> bool {
+    let lower = text.to_lowercase();
+    let counted = |pattern: &BytesRegex| {
+        let found = pattern.captures(lower.as_bytes())?.get(2)?;
+        lower.get(found.range()).map(str::to_owned)
+    };
+    lower.contains(noun) && ROWS.iter().flatten().any(|pattern| counted(pattern).as_deref() == Some(noun))
 }
 
 /// Whether a sentence says something of the file as a whole.

@@ -16,7 +16,7 @@ use super::{
     About, Entries, Text, bracketed, columns_by, conditions, duties, for_each_kind, labels, limit_of_some, polite,
     remarks, signed_headings, subject,
 };
-use super::{described, limited_then, plain_forms};
+use super::{described, limited_then, plain_duties, plain_forms};
 use crate::draft::Draft;
 
 /// Words of what says which value is meant where there is none, at most: `default en`.
@@ -288,6 +288,9 @@ pub(super) fn apart(
         return vec![whole];
     }
     if let Some(parts) = plain_forms::apart(known, text, &sentence) {
+        return parts.into_iter().flat_map(|part| apart(known, (text, beside), part, draft)).collect();
+    }
+    if let Some(parts) = plain_duties::apart(known, text, &sentence) {
         return parts.into_iter().flat_map(|part| apart(known, (text, beside), part, draft)).collect();
     }
     if let Some(parts) = described::apart(known, text, &sentence, draft) {

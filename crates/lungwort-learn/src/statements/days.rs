@@ -295,6 +295,17 @@ fn is_example(sentence: &Sentence, language: &Language, day: &Range<usize>) -> b
     language.example.iter().any(before) || bracket
 }
 
+/// `YYYY-MM-DD, later than 2025-10-31`, and beside a column `after 31/10/2025`: what is earlier or later is a part of its own.
+fn is_part_of_its_own(sentence: &Sentence, language: &Language, day: &std::ops::Range<usize>) -> bool {
+    let is_whole = day.end == sentence.words.len() || !sentence.gap(day.end - 1).is_empty();
+    let begins = |at: usize| match at {
+        0 => is_whole,
+        at => sentence.gap(at - 1).ends_with([',', ':', ';', ')', '-', '–', '—']),
+    };
+    let phrases = || language.earlier.iter().chain(language.later);
+    (0..day.start).any(|at| begins(at) && phrases().any(|phrase| sentence.ends_at(phrase, at) == Some(day.start)))
+}
+
 /// The limits that they are.
 pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<Limit> {
     let mut days = named(sentence, language);
@@ -305,14 +316,9 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<Limit> {
         return limits;
     }
     let denies = sentence.has(language.negations) || sentence.has(language.refused);
-    // "YYYY-MM-DD, later than 2025-10-31"
-    let part = |of: &Named| {
-        let begins = |at: usize| at > 0 && sentence.gap(at - 1).ends_with([',', ':', ';', ')']);
-        let phrases = || language.earlier.iter().chain(language.later);
-        (0..of.words.start)
-            .any(|at| begins(at) && phrases().any(|phrase| sentence.ends_at(phrase, at) == Some(of.words.start)))
-    };
-    let asks = !denies && (sentence.has(language.obliging) || days.iter().any(part));
+    let asks = !denies
+        && (sentence.has(language.obliging)
+            || days.iter().any(|day| is_part_of_its_own(sentence, language, &day.words)));
     // "Nobody born after 31.12.2020"
     let none = |of: &Named| {
         let from = of.words.start.saturating_sub(APART)..of.words.start;

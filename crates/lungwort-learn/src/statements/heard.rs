@@ -300,7 +300,10 @@ fn without_limits_of_rows(reading: Reading, (sentence, named): (&Sentence, &[Men
         let heading = column.heading.trim().to_lowercase();
         let several = |of: &Mention| {
             let word = sentence.word(of.words.start);
-            of.place == *place && of.words.len() == 1 && word != heading && is_form_of(word, &heading)
+            // "Posten" is one as well as several; of a file, it is the rows.
+            let one = || word == heading && prose::limits_rows_called(&sentence.text, word);
+            let is_one = of.place == *place && of.words.len() == 1;
+            is_one && (word != heading && is_form_of(word, &heading) || one())
         };
         place.1 == 0 && named.iter().any(several)
     };

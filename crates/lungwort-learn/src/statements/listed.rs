@@ -3,7 +3,7 @@
 use super::sentence::{Sentence, sentences};
 use super::subject::{self, Mention, Place};
 use super::words::Language;
-use super::{About, Claim, OPTIONAL, Reading, Target, Text, by_value, choices, conditions, meanings};
+use super::{About, Claim, OPTIONAL, Reading, Target, Text, by_value, char_sets, choices, conditions, meanings};
 use crate::draft::{Confidence, Draft};
 
 /// Characters of a heading that are looked at with each sentence about its column.
@@ -16,6 +16,10 @@ pub(super) fn listed(
     (mentions, places, before): (&[Mention], &[Place], &[Place]),
     draft: &Draft,
 ) {
+    // "Only A-Z and 0-9" names characters and no values.
+    if char_sets::read(sentence, language, 0).is_some() {
+        return;
+    }
     // `CH (cheque), TR (transfer) – only if paid`
     if let Some((codes, left)) = before_condition(sentence, language, mentions) {
         let place = match (left.as_slice(), text.about.clone()) {

@@ -723,9 +723,9 @@ impl Sentence {
             let filled_in = last == language.filled[0] && word(place.end) == "in";
             let behind = if filled_in { place.end + 1 } else { place.end };
             let next = word(behind);
-            // "Must be filled (as in the passport)" is required all the same.
+            // "Must be filled (as in the passport)" and "must be filled in; between 1 and 50" are required all the same.
             place.len() > 1
-                && !self.gap(behind - 1).contains('(')
+                && self.gap(behind - 1).is_empty()
                 && !language.agent.contains(&next)
                 && language.filled.contains(&last)
                 && language.manner.contains(&next)

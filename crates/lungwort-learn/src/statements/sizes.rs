@@ -13,7 +13,7 @@ use super::subject::Place;
 use super::when::{either_form, forms_of_days, is_year, of_clock, of_days, of_today};
 use super::words::{self, Language};
 use super::{Claim, Reading, Target};
-use super::{message_types, sql_types};
+use super::{char_sets, message_types, sql_types};
 use crate::draft::Confidence;
 use lungwort_core::cell::format::Format;
 use lungwort_core::rulebook::toml_text::{list as toml_list, quoted};
@@ -186,6 +186,9 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     if unknown {
         return of_each(places, &[("unique", "true".to_owned(), known)]);
     }
+    if let Some(set) = char_sets::read(sentence, language, from) {
+        return of_characters(set, language, places);
+    }
     let one = refused_length(sentence, language).map(|length| ("length", length));
     let listed = || {
         listed_ranges(sentence, language, from)
@@ -241,6 +244,18 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         // "A letter and a place from 1 to 20, e.g. B12" limits a part of it.
         found.retain(|(key, value, _)| !matches!(*key, "min" | "max" | "above" | "below") && !is_numeric(key, value));
     }
+    of_each(places, &found)
+}
+
+/// Which characters there may be, and how long the value is besides.
+fn of_characters(set: char_sets::Set, language: &Language, places: &[Place]) -> Reading {
+    let mut found = Said::new();
+    if let Some(rest) = &set.rest {
+        counts(rest, language, 0, &mut found);
+        as_length(&mut found);
+        once(rest, language, &mut found);
+    }
+    found.push(set.said);
     of_each(places, &found)
 }
 
@@ -568,6 +583,8 @@ fn only_digits(sentence: &Sentence, language: &Language, from: usize) -> bool {
     // "Ne contient que des chiffres"
     let only_of = |phrase: &&str| {
         let end = sentence.ends_at(phrase, first)?;
+        // "Uniquement des chiffres"
+        let end = end + usize::from(language.small.contains(&sentence.word(end)) && end + 2 == sentence.words.len());
         (end + 1 == sentence.words.len() && language.digits.contains(&sentence.word(end))).then_some(())
     };
     if language.only.iter().find_map(only_of).is_some() {

@@ -1026,3 +1026,17 @@ fn limits_for_a_kind_are_read_beside_their_column() {
     insta::assert_snapshot!("grenzen_einer_art", read_all(include_str!("said/grenzen_einer_art.txt")));
     insta::assert_snapshot!("limites_d_un_type", read_all(include_str!("said/limites_d_un_type.txt")));
 }
+
+#[test]
+fn which_characters_a_value_may_have_is_read() {
+    insta::assert_snapshot!("characters", read_all(include_str!("said/characters.txt")));
+    insta::assert_snapshot!("zeichen", read_all(include_str!("said/zeichen.txt")));
+    insta::assert_snapshot!("caracteres", read_all(include_str!("said/caracteres.txt")));
+}
+
+#[test]
+fn several_things_that_are_said_of_one_column_are_each_read() {
+    insta::assert_snapshot!("several_of_one", read_all(include_str!("said/several_of_one.txt")));
+    insta::assert_snapshot!("mehreres_von_einer", read_all(include_str!("said/mehreres_von_einer.txt")));
+    insta::assert_snapshot!("plusieurs_d_une", read_all(include_str!("said/plusieurs_d_une.txt")));
+}

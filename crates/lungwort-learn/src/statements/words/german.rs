@@ -207,7 +207,7 @@ pub(super) static WORDS: Language = Language {
     per: &["je", "pro"],
     agent: &["von", "durch"],
     blank_cells: &["leere zellen", "leere felder", "leerzellen", "leerfelder", "lücken"],
-    permitted: &["bei", "in", "erlaubt", "zulässig", "möglich", "zugelassen", "gestattet"],
+    permitted: &["bei", "in", "erlaubt", "erlaubte", "zulässige", "zulässig", "möglich", "zugelassen", "gestattet"],
     alone: &["nur", "allein", "ausschließlich", "einzig", "einzige", "lediglich"],
     no_column: &["nichts", "keine spalte", "kein feld", "keine zelle", "keine andere spalte", "kein anderes feld"],
     implies: &["bedeutet dass", "bedeutet, dass", "bedeutet", "heißt dass", "heißt", "macht", "machen"],

@@ -1697,7 +1697,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("€ {n} to € {n}", "between {1} and {2}"),
     ("$ {n} to $ {n}", "between {1} and {2}"),
     ("from £ {n} to £ {n}", "between {1} and {2}"),
-    ("may|can only contain {r}", "{1} only"),
+    ("may|can only contain {r}", "only {1}"),
     ("may|can contain digits|figures|numbers , {r}", "digits, {1} only"),
     ("leave {c} blank|empty : {k}", "leave {1} empty"),
     ("{l} ; {v} if|when|where ?the {c} {r}", "{1}.\nif {3} {4}, {0} must be {2}"),
