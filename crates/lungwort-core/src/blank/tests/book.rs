@@ -151,7 +151,7 @@ fn the_guide_has_the_rules_in_words_and_what_programs_need() {
     assert_eq!(texts(guide, 3), ["A maximum of 20 rows is accepted in one file."]);
     let row_of = |text: &str| guide.cells.iter().find(|cell| cell.text == text && cell.column == 0).unwrap().row;
     let lot = texts(guide, row_of("Lot"));
-    assert_eq!(lot[..4], ["Lot", "yes", "Matching L\\d{3}; each only once", "L001"]);
+    assert_eq!(lot[..4], ["Lot", "yes", "\"L\" and 3 digits; each only once", "L001"]);
     assert!(lot.contains(&"L\\d{3}") && lot.contains(&"unique = true"), "{lot:?}");
     let many = texts(guide, row_of("Many"));
     assert!(many.last().unwrap().contains("allowed = [\"a\", \"b\"]\nseparator = \";\""), "{many:?}");

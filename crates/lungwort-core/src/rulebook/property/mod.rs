@@ -7,6 +7,7 @@
 
 mod check;
 mod compiling;
+mod pattern_words;
 
 use crate::rulebook::written::WrittenHeading;
 pub(crate) use attachments::folder_of;

@@ -4,6 +4,7 @@ use regex_automata::dfa::{Automaton, dense};
 use regex_automata::util::primitives::StateID;
 use regex_automata::{Anchored, Input};
 
+use super::pattern_words;
 use super::{CellCheck, Column, Compiling, Property, Surroundings, WrittenColumn};
 use crate::cell::{Value, characters};
 use crate::rulebook::Sheet;
@@ -18,7 +19,8 @@ pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Vec<Pa
 
 /// What a pattern requires: its words, or how it is written.
 pub(super) fn said(pattern: &Pattern) -> String {
-    pattern.words.clone().unwrap_or_else(|| format!("matching {}", pattern.written))
+    let plain = || pattern_words::in_words(&pattern.written);
+    pattern.words.clone().or_else(plain).unwrap_or_else(|| format!("matching {}", pattern.written))
 }
 
 /// Patterns as TOML: one alone, or a list.
@@ -125,7 +127,8 @@ impl Built<'_> {
     }
 
     fn required_words(&self) -> String {
-        match &self.pattern.words {
+        let plain = || pattern_words::in_words(&self.pattern.written);
+        match self.pattern.words.clone().or_else(plain) {
             Some(words) => format!("it should be {words}"),
             None => format!("it should match {}", self.pattern.written),
         }

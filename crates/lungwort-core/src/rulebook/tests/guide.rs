@@ -37,7 +37,7 @@ fn each_property_is_said() {
         ("allowed = { W = 'wild', C = 'garden' }", "One of W (wild) or C (garden)"),
         ("allowed = { reference = 'iso-4217' }, unique = true", "One of 181 codes of iso-4217, such as AED"),
         ("pattern = { regex = 'x+', words = 'some x' }", "Some x"),
-        ("pattern = 'x+'", "Matching x+"),
+        ("pattern = 'x+'", "\"x\" only"),
         ("length = { min = 2 }", "Text; at least 2 characters"),
         ("length = { max = 1 }", "Text; at most 1 character"),
         ("length = { exactly = 1, in = 'bytes' }", "Text; exactly 1 byte in UTF-8"),
