@@ -177,15 +177,11 @@ impl Part {
         let mut rows = rows.filter_map(|(key, row)| key.map(|key| (key.get(), row))).filter(|(key, _)| is_in(*key));
         let count = rows.clone().count();
         let mut part = Part { rows: HashTable::with_capacity(count), more: HashMap::new() };
-        let first_rows = keys.first().map_or(0, Vec::len);
-        let key_of = |row: u32| {
-            let keys = if (row as usize) < first_rows {
-                (keys.first(), row as usize)
-            } else {
-                (keys.get(1), row as usize - first_rows)
-            };
-            keys.0.and_then(|some| some.get(keys.1).copied().flatten()).map_or(0, NonZeroU128::get)
+        let known_at = |row: usize| {
+            let first = keys.first()?;
+            first.get(row).or_else(|| keys.get(1)?.get(row - first.len())).copied().flatten()
         };
+        let key_of = |row: u32| known_at(row as usize).map_or(0, NonZeroU128::get);
         let mut some: Vec<(u128, u32)> = Vec::with_capacity(AT_A_TIME);
         loop {
             some.clear();

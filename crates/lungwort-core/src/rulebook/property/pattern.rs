@@ -1,5 +1,7 @@
 //! The value is built in a certain way.
 
+use std::sync::OnceLock;
+
 use regex_automata::dfa::{Automaton, dense};
 use regex_automata::util::primitives::StateID;
 use regex_automata::{Anchored, Input};
@@ -19,8 +21,12 @@ pub(super) fn compile(on: &mut Compiling<'_>, written: &WrittenColumn) -> Vec<Pa
 
 /// What a pattern requires: its words, or how it is written.
 pub(super) fn said(pattern: &Pattern) -> String {
-    let plain = || pattern_words::in_words(&pattern.written);
-    pattern.words.clone().or_else(plain).unwrap_or_else(|| format!("matching {}", pattern.written))
+    in_words(pattern).unwrap_or_else(|| format!("matching {}", pattern.written))
+}
+
+/// Its own words, or those of a plain one.
+fn in_words(pattern: &Pattern) -> Option<String> {
+    pattern.words.clone().or_else(|| pattern_words::in_words(&pattern.written))
 }
 
 /// Patterns as TOML: one alone, or a list.
@@ -94,7 +100,7 @@ impl<'r> Built<'r> {
             let start = automaton.start_state_forward(&Input::new("").anchored(Anchored::Yes)).ok()?;
             Some((automaton, start))
         });
-        Built { pattern, whole, case }
+        Built { pattern, whole, case, required: OnceLock::new() }
     }
 }
 
@@ -103,6 +109,8 @@ struct Built<'r> {
     /// The whole automaton with its first state, where it is small: a step a byte, and nothing to set up for each cell.
     whole: Option<(dense::DFA<Vec<u32>>, StateID)>,
     case: Option<WrittenCase>,
+    /// What is said of a value that does not fit, once one has come: there may be one in every row.
+    required: OnceLock<String>,
 }
 
 impl Built<'_> {
@@ -126,12 +134,11 @@ impl Built<'_> {
         automaton.is_match_state(automaton.next_eoi_state(state))
     }
 
-    fn required_words(&self) -> String {
-        let plain = || pattern_words::in_words(&self.pattern.written);
-        match self.pattern.words.clone().or_else(plain) {
+    fn required_words(&self) -> &str {
+        self.required.get_or_init(|| match in_words(self.pattern) {
             Some(words) => format!("it should be {words}"),
             None => format!("it should match {}", self.pattern.written),
-        }
+        })
     }
 }
 
