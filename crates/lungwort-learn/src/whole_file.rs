@@ -171,7 +171,8 @@ impl Spaced {
     }
 
     fn find(&self, phrase: &str) -> Option<usize> {
-        self.0.find(&format!(" {phrase} "))
+        let is_whole = |at: &usize| self.0[..*at].ends_with(' ') && self.0[at + phrase.len()..].starts_with(' ');
+        self.0.match_indices(phrase).map(|(at, _)| at).find(is_whole)
     }
 
     fn words(&self) -> impl Iterator<Item = &str> {
@@ -210,6 +211,11 @@ fn largest(lower: &str, text: &Spaced) -> Option<u64> {
 /// What stands between the cells of the file.
 fn between_cells(lower: &str, text: &Spaced) -> Option<&'static str> {
     LANGUAGES.iter().find_map(|words| {
+        // Nearly no text speaks of what parts anything.
+        let parts = words.separators.iter().chain(words.separated).any(|word| lower.contains(word));
+        if !parts && !lower.contains("csv") {
+            return None;
+        }
         let mut signs: Vec<(usize, usize, &str)> =
             words.signs.iter().filter_map(|(name, sign)| Some((text.find(name)?, name.len(), *sign))).collect();
         // "Semicolon-separated"
@@ -227,19 +233,18 @@ fn between_cells(lower: &str, text: &Spaced) -> Option<&'static str> {
         }
         let shown = || {
             let (_, behind) = lower.split_once(':')?;
-            [(";", ";"), (",", ","), ("|", "|")]
-                .into_iter()
-                .find(|(sign, _)| behind.trim_matches(['"', '\'', ' ', '(', ')']) == *sign)
+            let behind = behind.trim_matches(['"', '\'', ' ', '(', ')']);
+            [";", ",", "|"].into_iter().find(|sign| behind == *sign)
         };
         let said = text.has(words.separators);
-        let shown = shown().filter(|_| said).map(|(_, sign)| sign);
-        let sign = compound.or_else(|| signs.first().copied()).map(|(_, _, sign)| sign).or(shown)?;
+        let named = compound.or_else(|| signs.first().copied()).map(|(_, _, sign)| sign);
+        let sign = named.or_else(|| shown().filter(|_| said))?;
         let of_values = text.has(words.others);
         let short = text.words().count() <= SHORT;
-        let with_csv =
-            text.has(&["csv"]) && (said || text.has(words.separated) || compound.is_some() || with(lower, words));
-        let of_cells = text.has(words.cells) && (said || text.has(words.separated) || compound.is_some());
-        (with_csv || of_cells && !of_values || said && short && !of_values || compound.is_some()).then_some(sign)
+        let parted = said || text.has(words.separated);
+        let with_csv = text.has(&["csv"]) && (parted || with(lower, words));
+        let of_cells = parted && text.has(words.cells) || said && short;
+        (compound.is_some() || with_csv || of_cells && !of_values).then_some(sign)
     })
 }
 

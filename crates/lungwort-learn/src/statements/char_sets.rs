@@ -49,10 +49,10 @@ pub(super) fn read(sentence: &Sentence, language: &Language, from: usize) -> Opt
     // Nearly no sentence says that there are no others.
     let leads = [language.only, language.permitted, language.consists, language.nothing_else, language.except];
     // "Digits and spaces only, starting with 0" says more than that.
-    let built = [language.begins, language.begins_last, language.ends].iter().any(|phrases| sentence.has(phrases));
+    let built = || [language.begins, language.begins_last, language.ends].iter().any(|phrases| sentence.has(phrases));
     let ranges = || ["A-Z", "a-z", "0-9"].iter().any(|range| sentence.text.contains(range));
     if !leads.iter().any(|phrases| sentence.has(phrases)) && !ranges()
-        || built
+        || built()
         || conditional(sentence, language).is_some()
     {
         return None;

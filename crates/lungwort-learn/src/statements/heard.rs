@@ -305,16 +305,19 @@ fn without_limits_of_rows(reading: Reading, (sentence, named): (&Sentence, &[Men
             let is_one = of.place == *place && of.words.len() == 1;
             is_one && (word != heading && is_form_of(word, &heading) || one())
         };
-        place.1 == 0 && named.iter().any(several)
+        named.iter().any(several)
     };
-    let Some(place) = named.iter().map(|of| of.place).find(is_row) else { return reading };
-    let name = &draft.sheets[place.0].columns[place.1].name;
-    let limits = |claim: &Claim| {
-        let compared = |sign: &str| claim.value.trim_matches('"').starts_with(&format!("{name} {sign}"));
-        claim.is_limit() && claim.place() == Some(place)
-            || claim.key == "check" && ["<", ">", "BETWEEN"].into_iter().any(compared)
+    let limits = |(sheet, column): Place| {
+        let name = &draft.sheets[sheet].columns[column].name;
+        reading.claims.iter().any(|claim| {
+            let compared = |sign: &str| claim.value.trim_matches('"').starts_with(&format!("{name} {sign}"));
+            claim.is_limit() && claim.place() == Some((sheet, column))
+                || claim.key == "check" && ["<", ">", "BETWEEN"].into_iter().any(compared)
+        })
     };
-    if reading.claims.iter().any(limits) { Reading::default() } else { reading }
+    // Nearly no sentence limits the first column, and what its rows are is dear to tell.
+    let first = named.iter().map(|of| of.place).filter(|place| place.1 == 0);
+    if first.into_iter().any(|place| limits(place) && is_row(&place)) { Reading::default() } else { reading }
 }
 
 /// What is said of all days and of all decimals of a template; whether anything is.
