@@ -259,6 +259,7 @@ const TELLING: &[&str] = &[
     "zeichen", "höchstens", "mindestens", "eindeutig", "jjjj", "nur", "ganzzahl", "obligatoire", "facultatif",
     "facultative", "conditionnel", "chiffres", "caractères", "unique", "aaaa", "choisir", "uniquement", "stellig",
     "stellige", "nullen", "vorwahl", "leading", "zeros", "decimals", "nachkommastellen", "dezimalstellen", "décimales",
+    "see", "siehe", "voir",
 ];
 /// Words that tell it together, or alone in a cell; one of them among others is as likely part of a heading.
 const HALF_TELLING: &[&str] = &[
@@ -268,8 +269,10 @@ const HALF_TELLING: &[&str] = &[
 ];
 
 /// Types of values, of which the size stands behind in brackets.
-const TYPES: &[&str] =
-    &["char", "varchar", "string", "alpha", "alphanumeric", "int", "num", "numeric", "zahl", "texte"];
+const TYPES: &[&str] = &[
+    "char", "varchar", "string", "alpha", "alphanumeric", "int", "num", "numeric", "zahl", "texte", "an", "a", "n",
+    "x", "c", "9",
+];
 
 /// Whether a text tells how to fill in a column rather than being a heading or a value.
 pub fn is_guidance(text: &str) -> bool {
@@ -319,8 +322,10 @@ fn is_shape(text: &str) -> bool {
     let range = [" - ", " – ", "..", " to ", " bis ", " à "]
         .iter()
         .any(|sign| text.split_once(sign).is_some_and(|(from, to)| number(from) && number(to)));
+    // `A-F`
+    let letters = matches!(text.as_bytes(), [from, b'-', to] if from.is_ascii_lowercase() && to.is_ascii_lowercase() && from < to);
     // `A + three digits`
-    sized || range || text.contains(" + ") || text.contains("...") || text.contains('…')
+    sized || range || letters || text.contains(" + ") || text.contains("...") || text.contains('…')
 }
 
 /// `e.g. NB-017`, and a list behind a colon
@@ -392,6 +397,9 @@ fn is_row_of_ticks(cells: &[(usize, &str)]) -> bool {
     cells.len() > 2 && cells.iter().all(|(_, text)| tick(text))
 }
 
+/// Rows that tell how columns are filled in are among so many under the headings.
+const NEAR: u64 = 4;
+
 /// Guide rows first, then samples, then the first row for data.
 fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
     let columns: Vec<usize> = layout.headings.iter().map(|(column, _)| *column).collect();
@@ -401,15 +409,22 @@ fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
         limits.map(|(_, range)| range.first_row).filter(|row| *row > layout.heading_row).collect();
     starts.sort_unstable();
     let limits_begin = starts.get(starts.len() / 2).copied();
+    let cells_of =
+        |row: u64| sheet.row(row).into_iter().filter(|(column, _)| columns.contains(column)).collect::<Vec<_>>();
+    // What stands above a row of marks is no sample, whatever it tells.
+    let is_near = |row: u64| row <= layout.heading_row + NEAR;
+    let marked = (layout.heading_row + 1..=layout.heading_row + NEAR)
+        .rev()
+        .find(|row| is_row_of_marks(&cells_of(*row), columns.len()));
     let mut row = layout.heading_row + 1;
     while row <= sheet.last_row() {
-        let cells: Vec<(usize, &str)> =
-            sheet.row(row).into_iter().filter(|(column, _)| columns.contains(column)).collect();
+        let cells = cells_of(row);
         let telling = cells.iter().filter(|(_, text)| is_guidance(text)).count();
         let before_limits = limits_begin.is_some_and(|begin| row < begin);
         let technical = layout.technical_row == Some(row);
-        let telling = cells.len() >= 2 && telling * 10 >= cells.len() * 3 && row <= layout.heading_row + 4;
-        let near = row <= layout.heading_row + 4;
+        let near = is_near(row);
+        let telling = cells.len() >= 2 && telling * 10 >= cells.len() * 3 && near;
+        let telling = telling || marked.is_some_and(|marked| row < marked);
         // One cell more under others that tell: `A + three digits`.
         let telling = telling
             || near && !layout.guide_rows.is_empty() && matches!(cells.as_slice(), [(_, text)] if is_guidance(text));

@@ -9,13 +9,21 @@ use lungwort_core::rulebook::toml_text::{list, quoted};
 const IDENTIFYING: &[&[&str]] = &[
     &["id", "identifier", "sku", "key", "uuid", "barcode"],
     &["number", "no", "nr", "nummer", "code", "reference", "ref", "numero"],
-    &["accession", "lot", "sample", "request", "batch", "order", "item", "article", "probe", "lieferung"],
+    &[
+        "accession", "lot", "sample", "request", "batch", "order", "item", "article", "probe", "lieferung", "posten",
+        "objekt", "auftrag", "bestellung", "charge", "echantillon", "commande", "colis", "parcel", "consignment",
+        "booking", "ticket", "tag",
+    ],
     &["name", "title", "nom"],
 ];
+/// Signs that stand for "number".
+const NUMBER_SIGNS: &[&str] = &["№", "N°", "Nº", "n°", "nº"];
 /// Words of headings that never identify a row.
 const NEVER: &[&str] = &[
     "country", "place", "site", "region", "town", "city", "state", "date", "day", "year", "phone", "email", "fax",
-    "postcode", "zip", "post", "tax", "vat", "bank", "type", "kind", "unit", "status", "remarks", "notes",
+    "postcode", "zip", "post", "tax", "vat", "bank", "type", "kind", "unit", "status", "remarks", "notes", "weight",
+    "price", "amount", "quantity", "height", "length", "width", "depth", "gewicht", "preis", "betrag", "menge",
+    "anzahl", "hohe", "lange", "breite", "tiefe", "poids", "prix", "montant", "quantite", "hauteur", "longueur",
 ];
 
 /// Whether a heading is that of a column that identifies a row.
@@ -46,6 +54,9 @@ pub(super) fn key(sheet: &mut DraftSheet) {
     // The lower, the surer.
     let rank = |column: &DraftColumn| {
         let words = words(column);
+        if NUMBER_SIGNS.iter().any(|sign| column.heading.contains(sign)) {
+            return 1;
+        }
         IDENTIFYING
             .iter()
             .position(|group| words.iter().any(|word| group.contains(&word.as_str())))

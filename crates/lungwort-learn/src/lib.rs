@@ -9,6 +9,7 @@
 mod across;
 mod around;
 mod blocks;
+mod blocks_of_definitions;
 mod choices;
 mod code_lists;
 mod day_forms;

@@ -27,7 +27,9 @@ pub(super) fn others(template: &Template, entries: &[Option<Entry>], draft: &Dra
         lists: sources.collect::<Vec<_>>().join("\n"),
     };
     let one = |(at, sheet): (usize, &TemplateSheet)| {
-        if is_entry(at) || is_form(&sheet.name) || sheet.name.is_empty() {
+        // A table above the headings of a sheet is a part of that.
+        let is_part = template.sheets[..at].iter().any(|other| other.name == sheet.name);
+        if is_entry(at) || is_form(&sheet.name) || sheet.name.is_empty() || is_part {
             return None;
         }
         let hidden = if sheet.hidden { "hidden; " } else { "" };

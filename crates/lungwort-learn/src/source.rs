@@ -5,6 +5,7 @@ use std::path::Path;
 use std::sync::OnceLock;
 
 use super::across::Pointed;
+use super::blocks_of_definitions;
 use super::headings::{self, Layout};
 
 use lungwort_core::intake::workbook::{CellRange, FullSheet, Style, Validation, Workbook, read_place};
@@ -91,6 +92,7 @@ impl Template {
             full.styles.sort_by_key(|(row, column, _)| (*row, *column));
             sheets.push(TemplateSheet::new(entry.name, entry.hidden, full));
         }
+        let sheets = blocks_of_definitions::apart(sheets);
         Ok(Template {
             file_name,
             kind: book.kind.ending(),
@@ -119,7 +121,7 @@ impl Template {
                 _ => "csv",
             },
             file_name,
-            sheets: vec![TemplateSheet::new(String::new(), false, full)],
+            sheets: blocks_of_definitions::apart(vec![TemplateSheet::new(String::new(), false, full)]),
             styles: Vec::new(),
             names: Vec::new(),
             properties: Vec::new(),

@@ -2,11 +2,11 @@
 //! box is closed` before `Closed: yes or no`.
 
 use super::clauses::apart;
-use super::days_of_rows::is_of_days;
+use super::days_of_rows::{has_days, is_of_days};
 use super::heard::Spoken;
 use super::limit_of_some::names_any;
 use super::sentence::Sentence;
-use super::subject::Mention;
+use super::subject::{Mention, plain_heading};
 use super::{Claim, Entries, Text, words};
 use crate::draft::{Confidence, Draft, DraftRule, Line};
 use lungwort_core::cell::shown::clipped;
@@ -52,7 +52,8 @@ pub(super) fn read_open(known: &Entries<'_>, open: Vec<Open>, draft: &mut Draft)
             let named = || words::ALL.iter().any(|language| sentence.has(language.day_nouns));
             of_own || text.about.column().is_some() && named()
         };
-        if of.again != Again::Yes && !names_any(text, sentence, draft) && !of_days() {
+        let done = || names_what_is_done(text, sentence, draft);
+        if of.again != Again::Yes && !names_any(text, sentence, draft) && !of_days() && !done() {
             continue;
         }
         // What is known of the lists by now may tell how it is cut.
@@ -89,6 +90,24 @@ pub(super) fn read_open(known: &Entries<'_>, open: Vec<Open>, draft: &mut Draft)
             _ => {}
         }
     }
+}
+
+/// Letters of a word that says what is done, at least.
+const DONE: usize = 4;
+/// Columns of a sheet that are gone through for it, at most.
+const FEW: usize = 200;
+
+/// Whether a word of a sentence is what the heading of a column of days, or of yes and no, begins with: `returned` of Returned on.
+fn names_what_is_done(text: &Text, sentence: &Sentence, draft: &Draft) -> bool {
+    let reached = draft.sheets.iter().enumerate().filter(|(at, _)| text.about.reaches(*at));
+    // Each sentence that is read again asks so of each column.
+    let mut columns = reached.filter(|(_, sheet)| sheet.columns.len() <= FEW).flat_map(|(_, sheet)| &sheet.columns);
+    columns.any(|column| {
+        let heading = plain_heading(&column.heading).to_lowercase();
+        let first = heading.split([' ', '_']).next().filter(|first| first.len() >= DONE);
+        let called = |first: &str| sentence.words.iter().any(|(word, _)| word == first);
+        (has_days(column) || column.is_yes_no()) && first.is_some_and(called)
+    })
 }
 
 /// What came of a sentence: lines of columns, and rules of sheets.

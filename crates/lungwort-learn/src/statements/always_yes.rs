@@ -1,6 +1,7 @@
 //! `Consent must be Yes, otherwise the booking cannot be accepted`: one answer is taken, and no other.
 
 use super::conditions::conditional_at;
+use super::names_days;
 use super::required::Asking;
 use super::{Claim, Target};
 use crate::draft::Confidence;
@@ -12,6 +13,12 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         let [place] = self.subjects else { return None };
         if conditional_at(sentence, language).is_some() {
+            return None;
+        }
+        // "On Sundays overtime is always y", "in the kitchen it must be yes"
+        let of_some = names_days(&sentence.text)
+            || [language.into, language.only_for, language.with].iter().any(|words| words.contains(&sentence.word(0)));
+        if of_some {
             return None;
         }
         let own =

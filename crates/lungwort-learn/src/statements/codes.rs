@@ -317,8 +317,14 @@ pub(super) fn is_one(regex: &str, text: &str) -> bool {
 }
 
 /// What letters and digits are called, each with its class.
-pub(super) fn kinds(language: &Language) -> [(Phrases, &'static str); 4] {
-    [(language.smalls, "[a-z]"), (language.capitals, "[A-Z]"), (language.letters, "[A-Za-z]"), (language.digits, r"\d")]
+pub(super) fn kinds(language: &Language) -> [(Phrases, &'static str); 5] {
+    [
+        (language.hex_digits, "[0-9A-Fa-f]"),
+        (language.smalls, "[a-z]"),
+        (language.capitals, "[A-Z]"),
+        (language.letters, "[A-Za-z]"),
+        (language.digits, r"\d"),
+    ]
 }
 
 /// A code as far as it has been read.

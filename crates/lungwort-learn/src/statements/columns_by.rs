@@ -1,5 +1,9 @@
 //! Columns that are named otherwise than by their headings: by letters, by their number, by a sign, by how they look.
 
+use std::sync::LazyLock;
+
+use regex::Regex;
+
 use super::look::{Colour, Letters, has_colour, has_letters, is_shaded, lightness};
 use super::sentence::Sentence;
 use super::subject::{Mention, Named, Place, plain_heading};
@@ -211,8 +215,7 @@ pub(super) fn numbered_together(sentence: &Sentence, headings: &[&Named], known:
 
 /// Columns whose headings have the sign by which a sentence knows them: `cells marked with #`, `required ones are followed by (R)`.
 pub(super) fn by_sign(sentence: &Sentence, language: &Language, draft: &Draft, about: &About) -> Vec<Place> {
-    let Some(sign) = required_sign(sentence, language) else { return Vec::new() };
-    let has = |heading: &str| match sign.strip_prefix(['(', '[']) {
+    let has = |heading: &str, sign: &str| match sign.strip_prefix(['(', '[']) {
         Some(letters) => {
             let letters = letters.trim_end_matches([')', ']']);
             let inside = heading.split(['(', '[']).skip(1);
@@ -222,13 +225,40 @@ pub(super) fn by_sign(sentence: &Sentence, language: &Language, draft: &Draft, a
         }
         None => heading.contains(sign),
     };
-    let sheets = draft.sheets.iter().enumerate().filter(|(at, sheet)| about.reaches(*at) && !sheet.is_form);
-    let of_sheet = sheets.flat_map(|(at, sheet)| {
-        let columns = sheet.columns.iter().enumerate().filter(|(_, column)| has(&column.heading));
-        columns.map(move |(column, _)| (at, column)).collect::<Vec<_>>()
-    });
-    of_sheet.collect()
+    let with = |sign: &str| -> Vec<Place> {
+        let sheets = draft.sheets.iter().enumerate().filter(|(at, sheet)| about.reaches(*at) && !sheet.is_form);
+        let of_sheet = sheets.flat_map(|(at, sheet)| {
+            let columns = sheet.columns.iter().enumerate().filter(|(_, column)| has(&column.heading, sign));
+            columns.map(move |(column, _)| (at, column)).collect::<Vec<_>>()
+        });
+        of_sheet.collect()
+    };
+    match required_sign(sentence, language) {
+        Some(sign) => with(sign),
+        // "(r) = required", "the (r) columns must be filled": letters in brackets behind several headings.
+        None if sentence.required(language).is_some() && !sentence.has(language.conditional) => {
+            // "Gross weight (kg) is required" is about that column.
+            let is_mark = |start: usize| {
+                let before = sentence.text[..start].trim_end_matches([' ', '"', '“', '„', '«', '\'']).to_lowercase();
+                let last = before.rsplit([' ', '\'']).next().unwrap_or_default();
+                let of_columns = [language.columns, language.labels, language.every, language.articles];
+                before.is_empty()
+                    || of_columns.iter().any(|words| words.contains(&last))
+                    || language.marked.iter().any(|phrase| before.ends_with(phrase))
+            };
+            let found = LETTERS.iter().flat_map(|letters| letters.find_iter(&sentence.text));
+            found
+                .filter(|letters| is_mark(letters.start()))
+                .map(|letters| with(letters.as_str()))
+                .find(|places| places.len() > 1)
+                .unwrap_or_default()
+        }
+        None => Vec::new(),
+    }
 }
+
+/// A few letters in brackets, as they stand behind headings.
+static LETTERS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"[(\[]\p{L}{1,3}[)\]]").ok());
 
 /// The sign of what must be filled: in the part of the sentence that says so.
 fn required_sign<'s>(sentence: &'s Sentence, language: &Language) -> Option<&'s str> {

@@ -29,6 +29,12 @@ static NUMBER: LazyLock<Option<Regex>> =
 static LIMIT: LazyLock<Option<Regex>> =
     LazyLock::new(|| Regex::new(r#"^("?)([a-z_][a-z0-9_]*) (<=|>=|<|>) (-?\d+(?:\.\d+)?)("?)$"#).ok());
 
+/// Values of a list that say that there is nothing of the kind.
+const NOTHING: &[&str] = &[
+    "none", "no", "nil", "nothing", "without", "keine", "keiner", "keines", "kein", "ohne", "nichts", "aucun",
+    "aucune", "sans", "rien",
+];
+
 /// Keys whose values are conditions.
 pub(super) const CONDITIONS: &[&str] = &["required_when", "blank_when"];
 
@@ -101,14 +107,24 @@ fn said_of_value(condition: &str, source: &str, kinds: &HashMap<String, Kind>) -
         None => (plain.strip_suffix(" IS NULL")?, "="),
     };
     let Some(Kind::List(values)) = kinds.get(name) else { return None };
-    let source = source.to_lowercase();
+    let (whole, source) = (source, source.to_lowercase());
     let is_said = |value: &&String| {
         let blank = words::ALL.iter().flat_map(|language| language.is_blank).any(|phrase| {
             phrase.rsplit_once(' ').is_some_and(|(_, last)| last == value.to_lowercase()) && source.contains(phrase)
         });
         blank && value.chars().count() > 2
     };
-    let value = values.iter().find(is_said)?;
+    // "If there is no engine", where `none` is one of the engines.
+    let lacks = words::ALL.iter().any(|language| {
+        // "Only with an engine"
+        let lacking = [language.none, language.with, language.uncounted.get(..1).unwrap_or_default()];
+        lacking.into_iter().flatten().any(|word| source.contains(&format!(" {word} ")))
+    });
+    // "Blank for EMPTY", where EMPTY is one of the codes.
+    let stated =
+        |value: &str| value.chars().count() > 2 && value.chars().all(char::is_uppercase) && whole.contains(value);
+    let is_none = |value: &&String| lacks && NOTHING.contains(&value.to_lowercase().as_str()) || stated(value);
+    let value = values.iter().find(|value| is_said(value) || is_none(value))?;
     Some(quoted(&format!("{name} {sign} '{}'", value.replace('\'', "''"))))
 }
 
@@ -240,7 +256,17 @@ fn rewritten(condition: &str, kinds: &HashMap<String, Kind>) -> String {
             }
             Some(Kind::YesNo(yes, no)) => {
                 let value = value.to_lowercase();
-                match (value == *yes, value == *no, sign == "=") {
+                // "Must be no", where the column takes Y and N.
+                let spelt = |of: fn(&(&'static str, &'static str)) -> &'static str| {
+                    words::ALL
+                        .iter()
+                        .flat_map(|language| language.yes_no)
+                        .any(|pair| pair.0.len() > 1 && of(pair) == value)
+                };
+                let (is_yes, is_no) = (value == *yes, value == *no);
+                let other = !is_yes && !is_no;
+                let (is_yes, is_no) = (is_yes || other && spelt(|pair| pair.0), is_no || other && spelt(|pair| pair.1));
+                match (is_yes, is_no, sign == "=") {
                     (true, _, true) | (_, true, false) => format!("{column} IS TRUE"),
                     (true, _, false) | (_, true, true) => format!("{column} IS FALSE"),
                     // "If half board is booked", where Half board is yes or no

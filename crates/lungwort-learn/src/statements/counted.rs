@@ -34,7 +34,8 @@ impl Builder<'_> {
         let loose = || Some((r"\d", self.phrase_at(language.loose_digits, at + 1).filter(|_| !self.regex.is_empty())?));
         if let Some((class, end)) = self.kind_at(at + 1).or_else(loose) {
             if let Some((numbers, end)) = self.limited_digits((class, end), count) {
-                return self.takes(&numbers, end);
+                // "A three-digit number between 100 and 499", and nothing before it, is a number.
+                return !self.regex.is_empty() && self.takes(&numbers, end);
             }
             let (class, end) = self.mixed(class, end);
             let count = count - self.begun_with(class, at, end);
@@ -102,7 +103,7 @@ impl Builder<'_> {
             plain.then(|| text.parse::<u32>().ok()).flatten()
         };
         let (least, most) = digits(from).zip(digits(to)).filter(|(least, most)| least < most)?;
-        let fits = class == r"\d" && !self.regex.is_empty() && most < 10_000;
+        let fits = class == r"\d" && most < 10_000;
         fits.then(|| (format!("(?:{})", numbers(least, most, Some(count as usize))), to + 1))
     }
 

@@ -122,9 +122,7 @@ fn date_like_example(lower: &str) -> Option<(&'static str, String)> {
     let digits = lower.bytes().filter(u8::is_ascii_digit).count();
     let found = EXAMPLE.as_ref().filter(|_| digits >= DAY_DIGITS).and_then(|example| example.captures(lower));
     let Some(found) = found else {
-        let iso =
-            ["iso 8601", "iso date", "iso format", "iso-date", "iso-format", "iso-datum", "date iso", "format iso"];
-        return iso.iter().any(|name| lower.contains(name)).then(|| ("date", "yyyy-mm-dd".to_owned()));
+        return (names_iso(lower) && !names_time(lower)).then(|| ("date", "yyyy-mm-dd".to_owned()));
     };
     // A day alone must be all that is said, or stand before a comma.
     let whole = found.get(0)?;
@@ -154,6 +152,39 @@ fn date_like_example(lower: &str) -> Option<(&'static str, String)> {
             ("datetime", format!("{day}{sign}hh:mm{seconds}"))
         }
     })
+}
+
+/// Whether a text names the standard for days and times.
+fn names_iso(lower: &str) -> bool {
+    let iso = [
+        "iso 8601", "iso8601", "iso-8601", "iso date", "iso format", "iso-date", "iso-format", "iso-datum", "date iso",
+        "format iso", "rfc 3339", "rfc3339",
+    ];
+    iso.iter().any(|name| lower.contains(name))
+}
+
+/// Whether a text speaks of times of the day.
+fn names_time(lower: &str) -> bool {
+    let words = lower.split(|each: char| !each.is_alphanumeric());
+    const TIMES: &[&str] = &[
+        "time", "times", "datetime", "timestamp", "uhrzeit", "zeit", "zeitstempel", "zeitpunkt", "heure", "horodatage",
+    ];
+    words.into_iter().any(|word| TIMES.contains(&word))
+}
+
+/// `2026-05-01T10:30:00Z`
+pub(super) fn has_zone(lower: &str) -> bool {
+    static ZONED: LazyLock<Option<Regex>> = LazyLock::new(|| {
+        Regex::new(r"(?-u:\b)[0-9]{4}-[0-9]{2}-[0-9]{2}t[0-9]{2}:[0-9]{2}(:[0-9]{2})?(z(?-u:\b)|[+-][0-9]{2})").ok()
+    });
+    lower.contains('t') && ZONED.as_ref().is_some_and(|zoned| zoned.is_match(lower))
+}
+
+/// `ISO 8601 date and time`, where it is not shown how: seconds, a zone and either sign between may be there.
+pub(super) fn moment(sentence: &Sentence) -> Option<&'static str> {
+    let lower = sentence.text.to_lowercase();
+    (names_iso(&lower) && names_time(&lower) || has_zone(&lower))
+        .then_some(r"'\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}([.,]\d+)?)?(Z|[+\-]\d{2}(:?\d{2})?)?'")
 }
 
 /// `Day, month and year: 05/03/2026`: the order in words, and the signs as a day shows them.

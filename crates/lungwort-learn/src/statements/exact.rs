@@ -132,6 +132,12 @@ fn is_exact_term(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn])
     if let Some(exact) = of_days_or_range(term, own, columns) {
         return Some(exact);
     }
+    // "Codes starting with Z"
+    if let Some((name, begin)) = term.split_once(" LIKE '") {
+        let apart = own.is_none_or(|own| own.name != name);
+        let plain = begin.strip_suffix("%'").is_some_and(|begin| begin.chars().all(char::is_alphanumeric));
+        return Some(plain && apart && columns.iter().any(|column| column.name == name));
+    }
     let parts = TERM.as_ref()?.captures(term)?;
     let of =
         columns.iter().find(|column| column.name == parts[1]).filter(|of| own.is_none_or(|own| of.name != own.name))?;

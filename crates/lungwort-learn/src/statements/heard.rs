@@ -172,6 +172,7 @@ pub(super) fn one(
     }
     with_exceptions(known, (text, sentence, &languages), &spoken_of, &mut reading, draft);
     lost_letters::as_offer((sentence, &languages), &mut reading);
+    unique_there((sentence, &languages), &mut reading, draft);
     example_of(text, sentence, &named, draft);
     // Whose values are those of a list is asked of the list, or left to be read.
     obliges |= reading.claims.iter().any(|claim| claim.key == AS_HELD);
@@ -185,6 +186,24 @@ pub(super) fn one(
     let (understood, open) = (reading.understood, reading.claims.iter().any(again::is_open));
     let unread = taken((text, sentence, &languages), (reading, &named, obliges), draft);
     Heard { named, understood, again: if open || unread { Again::Yes } else { early } }
+}
+
+/// Of what comes once "on the sheet Orders", only the column of that sheet does.
+fn unique_there((sentence, languages): (&Sentence, &[&'static Language]), reading: &mut Reading, draft: &Draft) {
+    let is_unique = |claim: &Claim| claim.key == "unique";
+    if draft.sheets.len() < 2 || !reading.claims.iter().any(is_unique) {
+        return;
+    }
+    let named = |name: &str| {
+        let name = name.to_lowercase();
+        let leads = |start: usize| languages.iter().any(|language| language.sheets.contains(&sentence.word(start)));
+        (1..sentence.words.len()).any(|at| leads(at - 1) && sentence.ends_at(&name, at).is_some())
+    };
+    let Some(there) = draft.sheets.iter().position(|sheet| named(&sheet.name)) else { return };
+    let of = |claim: &Claim| claim.place().is_none_or(|place| place.0 == there);
+    if reading.claims.iter().any(|claim| is_unique(claim) && of(claim)) {
+        reading.claims.retain(|claim| !is_unique(claim) || of(claim));
+    }
 }
 
 /// Whether what stands behind may tell more of a sentence that is open in nothing.

@@ -321,10 +321,13 @@ fn without_nothing(values: &mut Vec<String>, language: &Language) {
     // `Empty, nest, eggs or chicks` begins with a state, and says of no cell that it is blank.
     let small = |value: &String| !value.contains(' ') && value.chars().all(char::is_lowercase);
     let state = values.len() >= 3 && values.iter().all(small);
+    // `BLUE, RED, EMPTY`: all of them are codes.
+    let capital = |value: &String| value.chars().count() > 2 && value.chars().all(char::is_uppercase);
+    let codes = values.iter().all(capital);
     let mut first = true;
     values.retain(|value| {
         let begins = std::mem::take(&mut first);
-        begins && state || !language.nothing.contains(&value.to_lowercase().as_str())
+        begins && state || codes || !language.nothing.contains(&value.to_lowercase().as_str())
     });
     spread_ranges(values, language);
 }

@@ -1,6 +1,8 @@
 //! Codes whose pieces are named by what they stand for, with the sign between them: `bench letter A to F, position 1 to 20, joined by a
 //! slash`, `day of the week (MON to SUN), a hyphen, and the shift 1 to 4`. Every part must be a piece or a sign.
 
+use regex::Regex;
+
 use super::composed::piece_at_end;
 use super::counted::whole_between;
 use super::sentence::{Sentence, sentences};
@@ -28,6 +30,11 @@ pub(super) fn read(sentence: &Sentence, language: &Language, from: usize) -> Opt
     }
     let signs = pieces.iter().filter(|(_, kind)| *kind == Kind::Sign).count();
     let named = pieces.iter().any(|(_, kind)| *kind == Kind::Named);
+    let all_named = pieces.iter().all(|(_, kind)| *kind == Kind::Named);
+    if sign.is_none() && all_named {
+        let whole: String = pieces.iter().map(|(regex, _)| regex.as_str()).collect();
+        return fits_example(sentence, end, &whole).then_some(whole);
+    }
     // What only counts letters and digits is read as any other code.
     if !named && sign.is_none() || sign.is_some() == (signs > 0) || pieces.len() == signs + 1 {
         return None;
@@ -53,6 +60,14 @@ fn shown_at_end(sentence: &Sentence) -> Option<usize> {
     let one = !shown.contains(' ') && shown.bytes().any(|byte| byte.is_ascii_digit());
     let start = sentence.text.rfind('(').filter(|_| one)?;
     sentence.words.iter().position(|(_, place)| place.start > start).filter(|at| *at > 0)
+}
+
+/// Whether the example that a sentence ends with is what an expression takes: `year (1-6) and letter (a-d), e.g. 3b` has no sign between.
+fn fits_example(sentence: &Sentence, end: usize, regex: &str) -> bool {
+    let shown = sentence.words.last().filter(|_| end < sentence.words.len());
+    let shown = shown.map(|(_, place)| &sentence.text[place.clone()]);
+    let expression = Regex::new(&format!("^(?:{regex})$")).ok();
+    expression.zip(shown).is_some_and(|(expression, shown)| expression.is_match(shown))
 }
 
 /// The word behind `is made up of`, where a sentence goes on so.
@@ -154,8 +169,10 @@ fn range_at_end(part: &Sentence, language: &Language) -> Option<String> {
     };
     let text = |at: usize| &part.text[part.words[at].1.clone()];
     let (one, other) = (text(first), text(last));
-    let letter = |text: &str| text.len() == 1 && text.bytes().all(|byte| byte.is_ascii_uppercase());
-    if letter(one) && letter(other) && one < other {
+    let letter = |text: &str| text.len() == 1 && text.bytes().all(|byte| byte.is_ascii_alphabetic());
+    let alike =
+        one.bytes().all(|byte| byte.is_ascii_uppercase()) == other.bytes().all(|byte| byte.is_ascii_uppercase());
+    if letter(one) && letter(other) && alike && one < other {
         return Some(format!("[{one}-{other}]"));
     }
     if let (Ok(least), Ok(most)) = (one.parse::<u32>(), other.parse::<u32>()) {

@@ -30,8 +30,28 @@ pub(super) fn mentioned<'s>(
     // Beside a column, "if no" is an answer of that column.
     let beside = text.about.column().filter(|_| spoken_of.is_empty());
     let beside = beside.map_or_else(|| spoken_of.to_vec(), |own| vec![own]);
-    let mentions = conditions::with_it(sentence, language, led(sentence, mentions), (&beside, draft));
+    let mut mentions = led(sentence, mentions);
+    mentions.extend(neighbour(sentence, language, (&mentions, &beside), draft));
+    let mentions = conditions::with_it(sentence, language, mentions, (&beside, draft));
     (plain, mentions)
+}
+
+/// The column beside the one that is spoken of: `if yes, say more in the next column`.
+fn neighbour(
+    sentence: &Sentence,
+    language: &Language,
+    (mentions, before): (&[Mention], &[Place]),
+    draft: &Draft,
+) -> Option<Mention> {
+    let (place, further) = sentence
+        .any(language.next_column)
+        .map(|place| (place, true))
+        .or_else(|| Some((sentence.any(language.column_before)?, false)))?;
+    let named = mentions.iter().rfind(|mention| mention.words.end <= place.start).map(|mention| mention.place);
+    // "If yes, give details in the next column" is about the one before the details, whatever these are called.
+    let (sheet, column) = before.last().copied().or(named)?;
+    let column = if further { column + 1 } else { column.checked_sub(1)? };
+    (column < draft.sheets[sheet].columns.len()).then_some(Mention { place: (sheet, column), words: place })
 }
 
 /// Beside another column, "Bookings start on a Monday" speaks of the rows, and of no column Booking.

@@ -6,11 +6,16 @@ use std::sync::LazyLock;
 use regex::Regex;
 
 use super::sizes::Said;
+use super::sql_types::of_digits;
 use crate::draft::Confidence;
 use lungwort_core::rulebook::toml_text::quoted;
 
 static REPRESENTATION: LazyLock<Option<Regex>> =
     LazyLock::new(|| Regex::new(r"^\s*(?i)(an|a|n)\s?(\.\.)?\s?([0-9]{1,4})(?:,([0-9]{1,2}))?\s*$").ok());
+
+/// The same with what fits at most in brackets, as layouts of records have them: `AN(10)`, `N(5,2)`, `X(30)`, `9(4)`.
+static LAYOUT: LazyLock<Option<Regex>> =
+    LazyLock::new(|| Regex::new(r"^\s*(AN|A|N|X|C|9)\s?\(\s?([0-9]{1,4})\s?(?:[,.]\s?([0-9]{1,2})\s?)?\)\s*$").ok());
 
 /// A representation is no longer than this.
 const LONGEST: usize = 16;
@@ -21,6 +26,18 @@ const CODE: u32 = 4;
 pub(crate) fn read(text: &str) -> Said {
     if text.len() > LONGEST {
         return Said::new();
+    }
+    if let Some(found) = LAYOUT.as_ref().and_then(|pattern| pattern.captures(text)) {
+        let number = |at: usize| found.get(at).and_then(|part| part.as_str().parse::<usize>().ok());
+        return match (&found[1], number(2).filter(|size| *size > 0), number(3)) {
+            ("N" | "9", Some(digits), places) if digits <= 18 && places.is_none_or(|places| places < digits) => {
+                of_digits(digits, places.unwrap_or(0))
+            }
+            ("AN" | "A" | "X" | "C", Some(most), None) => {
+                vec![("length", format!("{{ max = {most} }}"), Confidence::Known)]
+            }
+            _ => Said::new(),
+        };
     }
     let Some(found) = REPRESENTATION.as_ref().and_then(|pattern| pattern.captures(text)) else { return Said::new() };
     let part = |at: usize| found.get(at).map_or("", |part| part.as_str());
@@ -63,6 +80,9 @@ mod tests {
         assert_eq!(lines(" n9 "), [r"pattern = '\d{9}'"]);
         assert_eq!(lines("n..5"), ["type = \"whole\"", "max = 99999"]);
         assert_eq!(lines("N..6,2"), ["type = \"decimal\"", "places = 2", "max = 9999.99"]);
+        assert_eq!(lines("AN(10)"), ["length = { max = 10 }"]);
+        assert_eq!(lines("N(5,2)"), ["type = \"decimal\"", "places = 2", "max = 999.99"]);
+        assert_eq!(lines("9(4)"), ["type = \"whole\"", "max = 9999"]);
         for none in ["A1", "an 12 of them", "n", "an0", "n..2,2", "B12", "a3 or b4"] {
             let said = lines(none);
             assert_eq!(said.is_empty(), none != "A1", "{none}: {said:?}");

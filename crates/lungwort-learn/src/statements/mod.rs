@@ -378,8 +378,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
             let beside = said.beside(&text, &whole);
             apart(&known, (&text, beside), whole, draft)
         };
-        let small = &known.headings.small;
-        for whole in sentences_about(&text.text, small) {
+        for whole in sentences_about(&text.text, &known.headings.as_written) {
             for sentence in within(whole, &said, draft) {
                 if !seen.insert((sentence.text.clone(), text.place.clone(), text.about.clone())) {
                     continue;
@@ -548,5 +547,7 @@ pub(super) fn heading_words(heading: &str) -> String {
 
 #[cfg(test)]
 mod forms_tests;
+#[cfg(test)]
+mod template_tests;
 #[cfg(test)]
 mod tests;

@@ -305,6 +305,34 @@ pub(super) fn is_compared(sentence: &Sentence, language: &Language, mention: &Me
     })
 }
 
+/// "Two letters and five digits, not lower than the first": what is compared so is no number, nor is what it is compared with. Returns the
+/// names of such columns.
+fn letters_are_no_numbers(sheet: &mut DraftSheet, checks: &[String]) -> Vec<String> {
+    let has_letters = |column: &DraftColumn| {
+        let counts = column.lines.get("pattern").filter(|line| line.confidence > Confidence::Suggested);
+        counts.is_some_and(|line| line.value.contains("[A-Z") || line.value.contains("[a-z"))
+    };
+    let mut names: Vec<String> = Vec::new();
+    for column in sheet.columns.iter().filter(|column| has_letters(column)) {
+        let compared = checks.iter().filter_map(|check| match check.split(' ').collect::<Vec<_>>().as_slice() {
+            [one, _, other] if *one == column.name || *other == column.name => {
+                Some([(*one).to_owned(), (*other).to_owned()])
+            }
+            _ => None,
+        });
+        names.extend(compared.flatten().chain([column.name.clone()]));
+    }
+    for column in sheet.columns.iter_mut().filter(|column| names.contains(&column.name)) {
+        let tentative = column.lines.get("type").is_some_and(|line| {
+            line.confidence == Confidence::Confirm && matches!(line.value.as_str(), "\"decimal\"" | "\"whole\"")
+        });
+        if tentative {
+            column.lines.remove("type");
+        }
+    }
+    names
+}
+
 /// Two columns of which one comes before the other are of one kind: what is known of the one is tentative of the other. Returns what
 /// somebody should look at.
 pub(super) fn same_kinds(sheet: &mut DraftSheet, day_form: Option<&(String, String)>) -> Vec<String> {
@@ -316,6 +344,7 @@ pub(super) fn same_kinds(sheet: &mut DraftSheet, day_form: Option<&(String, Stri
         .filter(|(key, _)| key == "check")
         .map(|(_, value)| value.trim_matches('"').to_owned())
         .collect();
+    let letters = letters_are_no_numbers(sheet, &checks);
     for check in checks {
         let parts: Vec<&str> = check.split(' ').collect();
         for summed in parts.iter().filter_map(|part| part.strip_prefix("SUM(")?.strip_suffix(')')) {
@@ -326,6 +355,9 @@ pub(super) fn same_kinds(sheet: &mut DraftSheet, day_form: Option<&(String, Stri
         // "At most 28 days after the loan" says more of the same two.
         let [one, sign, other, rest @ ..] = parts.as_slice() else { continue };
         if !rest.is_empty() && !check.contains("INTERVAL '") {
+            continue;
+        }
+        if letters.iter().any(|name| name == one || name == other) {
             continue;
         }
         let place = |name: &str| sheet.columns.iter().position(|column| column.name == name);

@@ -1,5 +1,7 @@
 //! Columns that a sentence names in other words than their headings: a part of one, another form of a word, what a thing weighs.
 
+use lungwort_core::cell::fold::without_accents;
+
 use super::About;
 use super::sentence::Sentence;
 use super::subject::{Headings, Mention, Named, Place, is_common};
@@ -197,7 +199,9 @@ pub(super) fn by_tail(
     let led = |at: &usize| *at == 0 || language.every.contains(&word(at - 1)) || of_kind(word(at - 1));
     for at in (0..sentence.words.len()).filter(led).take(MOST) {
         let noun = word(at);
-        if noun.len() < TAIL || is_common(noun) {
+        // "The six digits below the barcode" are no barcode.
+        let beside = at.checked_sub(2).is_some_and(|before| language.whereabouts.contains(&word(before)));
+        if noun.len() < TAIL || is_common(noun) || beside {
             continue;
         }
         let ends =
@@ -300,12 +304,12 @@ pub(super) fn by_stem(
             continue;
         }
         let word = sentence.words[other].0.as_str();
-        let is_so = |heading: &[String]| match heading {
-            [one, day] | [day, one] if is_day(day) && !is_day(one) => alike(one, word),
-            [one] => alike(one, word),
-            _ => false,
-        };
-        found.extend(known.only(about, |heading, _| is_so(heading)).map(|place| Mention { place, words }));
+        let with_day = |heading: &[String]| matches!(heading, [one, day] | [day, one] if is_day(day) && !is_day(one) && alike(one, word));
+        let alone = |heading: &[String]| matches!(heading, [one] if alike(one, word));
+        // Of "Paid" and "Paid on" the second has the day.
+        let place = known.only(about, |heading, _| with_day(heading) || alone(heading));
+        let place = place.or_else(|| known.only(about, |heading, _| with_day(heading)));
+        found.extend(place.map(|place| Mention { place, words }));
     }
     by_what_was_done(sentence, language, (known, about), found);
 }
@@ -400,6 +404,8 @@ fn alike(one: &str, other: &str) -> bool {
     if one.as_bytes().first() != other.as_bytes().first() {
         return false;
     }
+    // "Règlement" and "réglé"
+    let (one, other) = (without_accents(one), without_accents(other));
     let (one, other): (Vec<char>, Vec<char>) = (one.chars().collect(), other.chars().collect());
     let same = one.iter().zip(&other).take_while(|(one, other)| one == other).count();
     let (least, most) = (one.len().min(other.len()), one.len().max(other.len()));

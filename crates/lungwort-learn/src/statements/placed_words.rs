@@ -6,7 +6,7 @@ use super::by_value::entries;
 use super::days_of_rows::{has_days, has_stem, stem};
 use super::for_values::{AUXILIARIES, head_of, is_form_of};
 use super::rephrased::{COLUMN, Fitting};
-use super::subject::heading_in_words;
+use super::subject::{Place, heading_in_words, plain_heading};
 use crate::draft::DraftColumn;
 
 /// Where a sentence has values of the template's lists, found once and asked of for each pattern.
@@ -79,9 +79,10 @@ impl Fitting<'_> {
             'z' => {
                 let own = self.about.column().map(|(sheet, column)| &self.draft.sheets[sheet].columns[column].heading);
                 let of = self.values_in(&words);
-                let of = of.filter(|(heading, _)| self.is_of_answers(heading) && own != Some(heading));
+                let of = of.filter(|(heading, _)| self.is_answered(heading) && own != Some(heading));
                 (joined() && of.is_some() && !self.says_more(&words)).then(|| text.to_owned())
             }
+            'j' => self.done_on(&words),
             's' | 'h' => self.said_column(&words, kind == 'h').filter(|_| joined()),
             'x' => self.own_values(&words).then(|| text.to_owned()),
             'b' => self.columns_before(words.start),
@@ -183,9 +184,9 @@ impl Fitting<'_> {
     /// What is in brackets behind a heading, such as `Damaged (Y/N)`, is said of that column, and not of another one of the sentence.
     pub(super) fn without_bracket(&self, heading: String) -> String {
         // Its asterisk belongs to no sentence.
-        let heading = heading.trim_end_matches([' ', '*']).to_owned();
+        let heading = heading.trim_end_matches([' ', '*', '?']).to_owned();
         let plain = |heading: &str| {
-            heading.split(" (").next().unwrap_or_default().trim_end_matches([' ', '*']).trim().to_lowercase()
+            heading.split(" (").next().unwrap_or_default().trim_end_matches([' ', '*', '?']).trim().to_lowercase()
         };
         let own = plain(&heading);
         let columns = self.draft.sheets.iter().flat_map(|sheet| &sheet.columns);
@@ -268,6 +269,40 @@ impl Fitting<'_> {
         let said: Vec<&str> = named.iter().map(|of| of.value.as_str()).collect();
         let one = named.iter().all(|of| of.heading == *heading);
         one.then(|| (heading.clone(), said.join(&format!(" {or} "))))
+    }
+
+    /// The other column of days that is called by what is done then: `returned` of Returned or Returned on.
+    fn done_on(&self, words: &Range<usize>) -> Option<String> {
+        let done = self.sentence.word(words.start);
+        // "Only once per date" says nothing of what is done.
+        if self.language.day_nouns.contains(&done) || self.language.dates.contains(&done) {
+            return None;
+        }
+        let own = self.about.column();
+        let sheets = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
+        let columns =
+            sheets.flat_map(|(sheet, of)| of.columns.iter().enumerate().map(move |(at, of)| ((sheet, at), of)));
+        let called = |of: &DraftColumn| {
+            let heading = plain_heading(&of.heading).to_lowercase();
+            let mut said = heading.split_whitespace();
+            let first = said.next() == Some(done);
+            first && said.next().is_none_or(|with| self.language.done_with.contains(&with)) && said.next().is_none()
+        };
+        // "Cannot be earlier than Out" makes it one of days before its form is known.
+        let compared = |sheet: usize, of: &DraftColumn| {
+            let sheet = &self.draft.sheets[sheet];
+            let days = |name: &str| sheet.columns.iter().any(|other| other.name == name && has_days(other));
+            let with_day = |check: &str| {
+                let words: Vec<&str> = check.trim_matches('"').split(' ').collect();
+                let [one, ">=" | ">" | "<=" | "<", other] = words.as_slice() else { return false };
+                *one == of.name && days(other) || *other == of.name && days(one)
+            };
+            sheet.rules.iter().flat_map(|rule| &rule.lines).any(|(key, value)| key == "check" && with_day(value))
+        };
+        let is_day = |place: Place, of: &DraftColumn| has_days(of) || compared(place.0, of);
+        let mut found = columns.filter(|(place, of)| own != Some(*place) && called(of) && is_day(*place, of));
+        let (_, one) = found.next()?;
+        found.next().is_none().then(|| self.without_bracket(one.heading.clone()))
     }
 
     /// The other column of days that some words tell by what takes place then: `the day of the visit` of Visit date.
@@ -408,6 +443,16 @@ impl Fitting<'_> {
         columns.filter(|column| column.heading == heading).any(DraftColumn::is_yes_no)
     }
 
+    /// Whether a column takes yes and no, or yes and a blank.
+    fn is_answered(&self, heading: &str) -> bool {
+        let marked = |column: &DraftColumn| {
+            let yes = only_value(column).map(|mark| mark.to_lowercase());
+            yes.is_some_and(|yes| self.language.yes_no.iter().any(|(of, _)| *of == yes))
+        };
+        let columns = self.draft.sheets.iter().flat_map(|sheet| &sheet.columns);
+        columns.filter(|column| column.heading == heading).any(|column| column.is_yes_no() || marked(column))
+    }
+
     /// Whether some words have a number that is none of a value's, or a condition: `for RO up to 80 only`, `only if Transport is C`.
     fn says_more(&self, words: &Range<usize>) -> bool {
         let values = self.values.get_or_init(|| self.values());
@@ -439,7 +484,7 @@ impl Fitting<'_> {
         let lists = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
         for column in lists.flat_map(|(_, sheet)| &sheet.columns) {
             // "Private boats", where Private is a column, and "needed with gas" of Gas on board
-            let heading = column.heading.trim_end_matches([' ', '*']).trim().to_lowercase().replace('_', " ");
+            let heading = column.heading.trim_end_matches([' ', '*', '?']).trim().to_lowercase().replace('_', " ");
             let first = heading.split(' ').next().unwrap_or_default();
             let short = column.is_yes_no() && first.len() < heading.len() && self.begins_alone(first, &column.heading);
             let called = |at: &usize| {

@@ -7,7 +7,7 @@
 //! - the signs `, : ; = ( ) + × @ £ € $` and `–` for any dash, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
 //! - places: `{c}` for a column, `{q}` for one or several (`{e}` also with an "or" between, behind a denial), `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more, `{u}` for such as name no column and no value), `{l}`
-//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{z}` for a column of yes and no (`{s}` where its heading is a sentence, `the quote is accepted` of Quote accepted; `{h}` for one that counts, `a line is lost` of Lines lost), `{x}` for one or
+//!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{z}` for a column of yes and no (`{s}` where its heading is a sentence, `the quote is accepted` of Quote accepted; `{h}` for one that counts, `a line is lost` of Lines lost), `{j}` for one of days by what is done then (`returned` of Returned on), `{x}` for one or
 //!   several values of the column that the sentence stands beside, `{b}` for so many columns right before the one that the sentence stands beside, added up, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
 
@@ -300,7 +300,7 @@ impl Fitting<'_> {
             'v' => VALUE,
             'd' | 't' | 's' | 'h' => DAY,
             'z' => 2,
-            'n' | 'b' => 1,
+            'n' | 'b' | 'j' => 1,
             'k' | 'm' | 'u' | 'w' | 'x' | 'y' => SOME,
             _ => left,
         };
@@ -324,7 +324,7 @@ impl Fitting<'_> {
             let (sheet, column) = self.about.column()?;
             // "Is Mitgliedsnr. Pflicht" would end with the abbreviation.
             let heading = self.draft.sheets[sheet].columns[column].heading.trim();
-            let heading = heading.trim_end_matches([' ', '*']);
+            let heading = heading.trim_end_matches([' ', '*', '?']);
             text = text.replace("{0}", heading.strip_suffix('.').unwrap_or(heading));
         }
         for (at, place) in self.places.iter().enumerate() {

@@ -421,7 +421,10 @@ impl Asking<'_> {
             if by_letters {
                 return None;
             }
-            let named = self.mentions.first()?.words.start.checked_sub(1)?;
+            let first = self.mentions.first()?.words.start;
+            // "Columns up to Net"
+            let bounds = language.up_to.iter().filter_map(|phrase| sentence.starts_before(phrase, first));
+            let named = bounds.min().unwrap_or(first).checked_sub(1)?;
             language.columns.contains(&sentence.words[named].0.as_str()).then_some(named..named + 1)
         };
         // "All columns up to Net are required, the rest as described"
@@ -474,16 +477,37 @@ impl Asking<'_> {
             })
         };
         let (left, right) = (led(language.left_of), led(language.right_of));
+        // "All columns from Net on"
+        // "Ab Zustand 4 ist eine Bemerkung erforderlich" says nothing of columns.
+        let of_columns = |from: usize| {
+            let named = |at: usize| language.columns.contains(&sentence.word(at));
+            (from.saturating_sub(SIDE)..from).any(named)
+                || sentence.any(language.all).is_some_and(|all| all.end <= from)
+        };
+        let on = |(before, behind): &(&str, &str)| {
+            sentence.starts_before(before, mention.words.start).is_some_and(of_columns)
+                && (behind.is_empty() || sentence.ends_at(behind, mention.words.end).is_some())
+        };
+        let on = language.from_on.iter().any(on);
         let (sheet, own) = mention.place;
-        let is_there = |(of, column): &&Place| *of == sheet && if left { *column < own } else { *column > own };
-        (left || right).then(|| self.all.iter().filter(is_there).copied().collect())
+        let is_there = |column: usize| if left { column < own } else { column > own || on && column == own };
+        // "All columns except those after Net" are the others.
+        let end = mention.words.start;
+        let out = (end.saturating_sub(SIDE + 2)..end)
+            .any(|at| language.except.iter().any(|phrase| sentence.ends_at(phrase, at).is_some()));
+        let counts = |(of, column): &&Place| *of == sheet && is_there(*column) != out;
+        (left || right || on).then(|| self.all.iter().filter(counts).copied().collect())
     }
 
     /// Whether all columns that it names are those that may be blank: `… must be filled, all others are optional`.
     fn freed_all(&self) -> bool {
         let (sentence, language) = (self.sentence, self.language);
         let others = sentence.any(language.all_other).or_else(|| sentence.any(language.all));
-        others.zip(sentence.required(language)).is_some_and(|(others, required)| required.end <= others.start)
+        // "Required: all columns up to Net" is a label.
+        let is_label = |required: &std::ops::Range<usize>| sentence.gap(required.end.max(1) - 1).contains(':');
+        others
+            .zip(sentence.required(language))
+            .is_some_and(|(others, required)| required.end <= others.start && !is_label(&required))
     }
 
     /// "Needed unless a phone number is given" asks for one of the two.

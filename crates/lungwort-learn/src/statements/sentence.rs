@@ -116,13 +116,45 @@ const LAST: usize = 16;
 const SHORT: &[&str] =
     &["e.g", "i.e", "max", "min", "approx", "etc", "z.b", "bzw", "ca", "p.ex", "col", "cols", "incl", "vs", "resp"];
 
+/// Headings that matter for where a sentence ends.
+#[derive(Debug, Default)]
+pub(super) struct AsWritten {
+    /// Those in small letters, as they stand.
+    pub small: Vec<String>,
+    /// Of those with a full stop before their last word, what stands up to it, and the word behind: `Lfd. Nr.`
+    pub dotted: Vec<(String, String)>,
+}
+
+impl AsWritten {
+    /// Of these headings.
+    pub fn of(headings: impl Iterator<Item = String>) -> AsWritten {
+        let mut known = AsWritten::default();
+        for heading in headings {
+            for (at, _) in heading.match_indices(". ") {
+                let next = heading[at + 1..].split_whitespace().next().unwrap_or_default();
+                known.dotted.push((heading[..=at].to_owned(), next.to_owned()));
+            }
+            if heading.starts_with(char::is_lowercase) {
+                known.small.push(heading);
+            }
+        }
+        known
+    }
+
+    /// Whether a full stop at the end of a text is one of a heading, which goes on behind it.
+    fn goes_on(&self, before: &str, behind: &str) -> bool {
+        let next = behind.split_whitespace().next().unwrap_or_default();
+        self.dotted.iter().any(|(head, word)| before.ends_with(head.as_str()) && next.starts_with(word.as_str()))
+    }
+}
+
 /// The sentences of a text.
 pub(super) fn sentences(text: &str) -> Vec<Sentence> {
-    sentences_about(text, &[])
+    sentences_about(text, &AsWritten::default())
 }
 
 /// The sentences of a text about columns, of which those in small letters begin one, too: `result: PASS or FAIL. pressure in bar.`
-pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
+pub(super) fn sentences_about(text: &str, headings: &AsWritten) -> Vec<Sentence> {
     let mut found = Vec::new();
     for line in text.split(['\n', '\r']).flat_map(points) {
         let line = without_brackets(line);
@@ -144,7 +176,11 @@ pub(super) fn sentences_about(text: &str, small: &[String]) -> Vec<Sentence> {
                 };
                 // "Channel: optional. web, phone, desk"
                 let shortened = SHORT.contains(&word.trim_start_matches('('));
-                if super::words::ALL.iter().any(whole) || !shortened && begins_with_column(&line[end..], small) {
+                if headings.goes_on(&line[..end], &line[end..]) {
+                    return true;
+                }
+                let column = || begins_with_column(&line[end..], &headings.small);
+                if super::words::ALL.iter().any(whole) || !shortened && column() {
                     return false;
                 }
                 // "Lot no. 5" goes on, and "yes or no. The next…" does not.

@@ -11,9 +11,9 @@ use super::other_words::{
     by_compared_size, by_compound, by_head, by_measure, by_owned, by_stem, by_tail, by_verbs, shared_beginning,
     shared_end, shared_noun, the_day,
 };
-use super::sentence::{Sentence, bit, sentences};
+use super::sentence::{AsWritten, Sentence, bit, sentences};
 use super::values;
-use super::words::Language;
+use super::words::{self, Language};
 use crate::draft::{Draft, DraftSheet};
 use crate::headings::is_guidance;
 use lungwort_core::cell::fold::without_accents;
@@ -145,8 +145,8 @@ pub(super) struct Headings {
     by_word: HashMap<String, Vec<usize>>,
     /// The first and the last word of each, by sheet and column.
     ends: Vec<Vec<[String; 2]>>,
-    /// Headings in small letters, as they stand.
-    pub small: Vec<String>,
+    /// Headings as they stand, where that matters for where a sentence ends.
+    pub as_written: AsWritten,
     /// Words of headings, where none of them has an accent.
     plain: HashSet<String>,
 }
@@ -175,12 +175,11 @@ impl Headings {
         let of = |sheet: &DraftSheet| sheet.columns.iter().map(|column| values::ends(&column.heading)).collect();
         let ends = draft.sheets.iter().map(of).collect();
         let columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
-        let small = columns.map(|column| plain_heading(&column.heading));
-        let small = small.filter(|heading| heading.starts_with(char::is_lowercase)).collect();
+        let as_written = AsWritten::of(columns.map(|column| plain_heading(&column.heading)));
         // "Älter als 18" is no column Alter where headings have their signs.
         let signed = draft.sheets.iter().flat_map(|sheet| &sheet.columns).any(|column| !column.heading.is_ascii());
         let plain = by_word.keys().filter(|_| !signed).cloned().collect();
-        Headings { all: headings, by_begin, by_word, ends, small, plain }
+        Headings { all: headings, by_begin, by_word, ends, as_written, plain }
     }
 
     /// The first and the last word of a column's heading, in small letters.
@@ -366,6 +365,43 @@ fn forms_of(words: &[String]) -> Vec<Vec<String>> {
     forms
 }
 
+/// What people are reached by, as headings and sentences have it.
+const CONTACTS: &[&[&str]] = &[
+    &["e", "mail"],
+    &["email"],
+    &["phone"],
+    &["telephone"],
+    &["mobile"],
+    &["telefon"],
+    &["handy"],
+    &["téléphone"],
+    &["courriel"],
+    &["tél"],
+    &["postcode"],
+    &["plz"],
+    &["iban"],
+    &["website"],
+];
+
+fn is_contact(words: &[String]) -> bool {
+    CONTACTS.iter().any(|noun| words == *noun)
+}
+
+/// The one word for a phone, an e-mail or a birth in a longer heading, where no other heading has it: `Contact phone` is what "phone" names.
+fn called_shortly(words: &[String], all: &HashSet<Vec<String>>) -> Vec<Vec<String>> {
+    let has = |words: &[String], noun: &[&str]| words.windows(noun.len()).any(|part| part == noun);
+    let contact = CONTACTS.iter().find(|noun| words.len() > noun.len() && has(words, noun)).copied();
+    // "Les enfants sont nés entre…" is about the column Né le.
+    let is_born = |language: &&&Language| words.len() == 2 && language.born.contains(&words[0].as_str());
+    let born = words::ALL.iter().find(is_born).map_or([].as_slice(), |language| language.born);
+    let nouns: Vec<&[&str]> = contact.into_iter().chain(born.chunks(1)).collect();
+    let alone = nouns.iter().all(|noun| all.iter().filter(|other| has(other, noun)).count() <= 1);
+    // "Phone 2" is one of two.
+    let numbered = words.iter().any(|word| word.bytes().all(|byte| byte.is_ascii_digit()));
+    let form = |noun: &&[&str]| noun.iter().map(|word| (*word).to_owned()).collect();
+    if alone && !numbered { nouns.iter().map(form).collect() } else { Vec::new() }
+}
+
 fn headings_of(draft: &Draft) -> Vec<Named> {
     let mut headings: Vec<Named> = Vec::new();
     for (at, sheet) in draft.sheets.iter().enumerate() {
@@ -384,6 +420,8 @@ fn headings_of(draft: &Draft) -> Vec<Named> {
                 headings.extend(forms_of(&apart).into_iter().map(|words| (words, (at, column), plain.clone())));
             }
             headings.extend(forms_of(&words).into_iter().map(|words| (words, (at, column), plain.clone())));
+            let short = called_shortly(&words, &plainly).into_iter();
+            headings.extend(short.map(|noun| (noun, (at, column), plain.clone())));
         }
     }
     headings
@@ -468,6 +506,14 @@ pub(super) fn mentions(
             found.push(Mention { place: *place, words: range });
         }
     }
+    // Beside the column Mentor e-mail, "an e-mail address" is what it takes.
+    let is_own = |mention: &Mention| {
+        let of_part = |(words, place, plain): &&&Named| {
+            *place == mention.place && words.len() == mention.words.len() && words_of(plain).len() > words.len()
+        };
+        about.column() == Some(mention.place) && headings.iter().filter(of_part).any(|(words, ..)| is_contact(words))
+    };
+    found.retain(|mention| !is_own(mention));
     if found.is_empty() {
         found = equated(sentence, &headings);
     }
@@ -639,11 +685,28 @@ pub(super) fn without_headings_no<'s>(sentence: &'s Sentence, mentions: &[Mentio
     sentence
 }
 
+/// Endings that a heading has in brackets: `Né(e) le`, `Child(ren)`.
+const ENDINGS: &[&str] = &["(e)", "(s)", "(es)", "(en)", "(n)", "(in)", "(ren)", "(e)s"];
+
+/// A heading without the endings of its words in brackets.
+fn without_endings(heading: &str) -> Cow<'_, str> {
+    let mut heading = Cow::Borrowed(heading);
+    for ending in ENDINGS {
+        let attached = heading.find(ending).filter(|at| heading[..*at].ends_with(char::is_alphabetic));
+        if let Some(at) = attached {
+            heading.to_mut().replace_range(at..at + ending.len(), "");
+        }
+    }
+    heading
+}
+
 /// A heading without its asterisk and what is in brackets behind it.
 pub(super) fn plain_heading(heading: &str) -> String {
     let heading = guidance_in_heading(heading).map_or(heading, |(before, _)| before);
+    let ended = without_endings(heading);
+    let heading = ended.as_ref();
     let cut = heading.split(['(', '[', '\n']).next().unwrap_or(heading).replace('*', " ");
-    let plain = cut.trim().trim_end_matches(':').trim();
+    let plain = cut.trim().trim_end_matches([':', '?', '!']).trim();
     if plain.is_empty() { heading.trim().to_owned() } else { plain.to_owned() }
 }
 

@@ -65,6 +65,14 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
             if lower && lines.get("min").is_some_and(implied) {
                 lines.remove("min");
             }
+            // Nor do degrees contradict the ones that are said.
+            let is_limit = matches!(claim.key, "min" | "max") && lines.has(claim.key);
+            if is_limit && is_all_round(&claim.value, source) {
+                return;
+            }
+            if is_limit && lines.get(claim.key).is_some_and(|line| is_all_round(&line.value, &line.source)) {
+                lines.remove(claim.key);
+            }
             if let Some(said) = contradiction(lines, &claim, source) {
                 let heading = draft.sheets[sheet].columns[column].heading.trim().to_owned();
                 draft.look_first.push(format!("{heading}: {said}"));
@@ -75,6 +83,12 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
         Target::Sheet(sheet) => draft.sheets[sheet].lines.set(claim.key, claim.value, source, claim.confidence),
         Target::Rule(sheet) | Target::Group(sheet, _) => take_rule(claim, sheet, source, draft),
     }
+}
+
+/// Whether a limit is one of all latitudes or longitudes, which a text implies by its degrees and does not name.
+fn is_all_round(value: &str, source: &str) -> bool {
+    let degrees = value.trim_start_matches('-');
+    matches!(degrees, "90" | "180") && !source.contains(degrees)
 }
 
 /// Cases of one condition that are said in sentences of their own, at most.

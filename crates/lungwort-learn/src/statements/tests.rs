@@ -80,7 +80,7 @@ pub(super) fn read_each(headings: &[&str], texts: &[(&str, About)]) -> Vec<Strin
 
 /// What comes of each line of a file of sentences: the first one has the headings. `Heading> text` stands beside that column, and what
 /// the lines `C: text` say is known to those behind them.
-fn read_all(file: &str) -> String {
+pub(super) fn read_all(file: &str) -> String {
     let mut lines = file.lines();
     let headings: Vec<&str> = lines.next().unwrap_or_default().split('|').collect();
     let placed = |line: &str| {

@@ -48,8 +48,15 @@ impl Asking<'_> {
         }
         let rule = self.counts_then(claims, &span).or_else(|| self.nothing_then(claims, &span));
         let rule = rule.or_else(|| self.limits_then(claims, &span)).or_else(|| self.value_then(claims, &span));
-        let rule = rule.or_else(|| self.only_so_many(&span)).or_else(|| self.form_then(claims, &span));
-        let Some((sheet, check)) = rule else { return };
+        let rule = rule.or_else(|| self.only_so_many(&span));
+        if let Some((sheet, check)) = rule {
+            claims.extend(rule_when(sheet, &check, &said));
+            return;
+        }
+        let Some((sheet, check)) = self.form_then(claims, &span) else { return };
+        // "Codes starting with Z may only be used at OFF" says of these codes where they are used, and not which are used there.
+        let only = (0..span.start).any(|at| self.language.only.contains(&self.sentence.word(at)));
+        let (check, said) = if only { (said, check) } else { (check, said) };
         claims.extend(rule_when(sheet, &check, &said));
     }
 
@@ -469,8 +476,26 @@ impl Asking<'_> {
                     confidence: Confidence::Confirm,
                 });
             }
-            Some((mention.place.0, is_one_of(&(self.name)(mention.place), &values, denied)))
+            let answer = self.answer_of(mention.place, &values).map(|yes| {
+                format!("{} IS {}", (self.name)(mention.place), if yes == denied { "FALSE" } else { "TRUE" })
+            });
+            let said = answer.unwrap_or_else(|| is_one_of(&(self.name)(mention.place), &values, denied));
+            Some((mention.place.0, said))
         })
+    }
+
+    /// Whether a value is yes or no for a column that takes these.
+    fn answer_of(&self, (sheet, column): Place, values: &[String]) -> Option<bool> {
+        let lines = &self.draft.sheets[sheet].columns[column].lines;
+        let words = lines.get("yes_no")?.value.to_lowercase();
+        let [value] = values else { return None };
+        let value = value.trim_matches('\'').to_lowercase();
+        let spelt = |of: fn(&(&'static str, &'static str)) -> &'static str| {
+            self.language.yes_no.iter().any(|pair| pair.0.len() > 1 && of(pair) == value)
+        };
+        let is = |key: &str| words.contains(&format!("{key} = \"{value}\""));
+        let (yes, no) = (is("yes") || spelt(|pair| pair.0), is("no") || spelt(|pair| pair.1));
+        (yes != no).then_some(yes)
     }
 
     /// `Maps always 600`, beside the column: the value that it has then.
@@ -550,9 +575,12 @@ impl Asking<'_> {
             return values.iter().all(|text| known.iter().any(|(value, _)| *value == plain(text)));
         }
         if let Some(words) = value("yes_no") {
-            return values
-                .iter()
-                .all(|text| words.to_lowercase().contains(&format!("\"{}\"", plain(text).to_lowercase())));
+            // "Must be no", where the column takes Y and N.
+            return values.iter().all(|text| {
+                let word = plain(text).to_lowercase();
+                let spelt = || self.answer_of((sheet, column), std::slice::from_ref(text)).is_some();
+                words.to_lowercase().contains(&format!("\"{word}\"")) || spelt()
+            });
         }
         let number = matches!(value("type"), None | Some("\"whole\"" | "\"decimal\""));
         number && values.iter().all(|text| number_of(&plain(text)).is_some())

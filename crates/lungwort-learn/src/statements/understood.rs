@@ -244,10 +244,20 @@ pub(super) fn as_before(
         return with_values_of((sentence, language), places, reading, draft);
     }
     let ([place], true) = (places, sentence.has(language.same_form)) else { return Reading::default() };
-    let has_form = reading.claims.iter().any(|claim| matches!(claim.key, "type" | "pattern" | "date_format"));
-    let before = draft.sheets[place.0].columns[..place.1].iter().rev();
-    let of_day = before.filter_map(|column| Some((column.lines.get("type")?, column.lines.get("date_format")?))).next();
-    let Some((kind, form)) = of_day.filter(|_| !has_form) else { return Reading::default() };
+    let has_form = reading.claims.iter().any(|claim| matches!(claim.key, "pattern" | "date_format"));
+    let mut before = draft.sheets[place.0].columns[..place.1].iter().rev();
+    // "The date in the same form"
+    let of_days = sentence.words.iter().any(|(word, _)| language.day_nouns.contains(&word.as_str()));
+    let is_form = |column: &&crate::draft::DraftColumn| {
+        column.lines.has("date_format") || !of_days && column.lines.has("pattern")
+    };
+    let Some(nearest) = before.find(is_form).filter(|_| !has_form) else { return Reading::default() };
+    if let Some(pattern) = nearest.lines.get("pattern").filter(|line| line.confidence > Confidence::Suggested) {
+        let (on, value) = (Target::Column(*place), pattern.value.clone());
+        return Reading::of(vec![Claim { on, key: "pattern", value, confidence: pattern.confidence }]);
+    }
+    let of_day = nearest.lines.get("type").zip(nearest.lines.get("date_format"));
+    let Some((kind, form)) = of_day else { return Reading::default() };
     let claim = |key, value: &str| Claim {
         on: Target::Column(*place),
         key,

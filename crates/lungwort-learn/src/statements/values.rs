@@ -85,12 +85,7 @@ pub(super) fn of_values(
         of_values.claims.retain(|claim| !in_bracket(claim) || claim.on == Target::Column(last));
     }
     of_what_is_counted(&mut of_values.claims, (sentence, language), mentions);
-    // "Applicants under 18" are no value of Applicant ID.
-    of_values.claims.retain(|claim| !is_of_things(claim, mentions, draft));
-    // Nor are "swimmers born in 2015 or earlier" one of Swimmer.
-    let born = |mention: &Mention| language.born.contains(&sentence.word(mention.words.end));
-    let of_born = |claim: &Claim| mentions.iter().any(|of| Target::Column(of.place) == claim.on && born(of));
-    of_values.claims.retain(|claim| !(is_of_numbers(claim) && of_born(claim)));
+    without_numbers_of_people(&mut of_values.claims, (sentence, language), mentions, draft);
     // "A path is reported once on the same day" says of no day that it comes once.
     let within = |mention: &Mention| {
         let before = mention.words.start.saturating_sub(PHRASE)..mention.words.start;
@@ -107,7 +102,9 @@ pub(super) fn of_values(
     of_values.claims.retain(|claim| sentence.has(language.no_two) || !scoped(claim));
     of_values.understood &= !of_values.claims.is_empty();
     of_values.and(each_of_labelled((sentence, language), (mentions, places)));
-    days_of_days(&mut of_values, (sentence, language), (mentions, places), draft);
+    if !dated {
+        days_of_days(&mut of_values, (sentence, language), (mentions, places), draft);
+    }
     if dated {
         of_values.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
         of_values.understood = !of_values.claims.is_empty();
@@ -127,6 +124,21 @@ pub(super) fn of_values(
     without_one_of_two((sentence, language), &mut of_values.claims);
     as_offers(&mut of_values.claims, (sentence, language), (mentions, given));
     of_values
+}
+
+/// Takes out the numbers that say how old somebody is, or when somebody was born, and are no values of what people are known by.
+fn without_numbers_of_people(
+    claims: &mut Vec<Claim>,
+    (sentence, language): (&Sentence, &Language),
+    mentions: &[Mention],
+    draft: &Draft,
+) {
+    // "Applicants under 18" are no value of Applicant ID.
+    claims.retain(|claim| !is_of_things(claim, mentions, draft));
+    // Nor are "swimmers born in 2015 or earlier" one of Swimmer.
+    let born = |mention: &Mention| language.born.contains(&sentence.word(mention.words.end));
+    let of_born = |claim: &Claim| mentions.iter().any(|of| Target::Column(of.place) == claim.on && born(of));
+    claims.retain(|claim| !(is_of_numbers(claim) && of_born(claim)));
 }
 
 /// What is said of each column by itself, and of those alone that the sentence begins with where a colon is behind them: `Days: number of
@@ -435,9 +447,13 @@ fn has_day(language: &Language, ends: &[String; 2]) -> bool {
     // "Bought on" is a day, and "On loan" is none.
     let [last, first] = ends;
     let leads = |word: &String| word == first && first != last && word.chars().count() <= PREPOSITION;
-    ends.iter().any(|word| {
-        language.dates.contains(&word.as_str()) && !leads(word) || language.dates.iter().any(|day| joined(word, day))
-    })
+    // "Deliver by", and not "Approved by".
+    let until = language.until.contains(&last.as_str()) && language.deadlines.contains(&first.as_str());
+    until
+        || ends.iter().any(|word| {
+            language.dates.contains(&word.as_str()) && !leads(word)
+                || language.dates.iter().any(|day| joined(word, day))
+        })
 }
 
 /// Limits of several columns in one sentence, each behind its own: `Latitude between -90 and 90, longitude between…`
@@ -521,7 +537,31 @@ pub(super) fn dates(
         has_day(language, headings.ends(**place))
             && column.lines.get("type").is_none_or(|line| line.value.contains("date"))
     };
-    all.iter().filter(is_date).copied().collect()
+    let mut dates: Vec<Place> = all.iter().filter(is_date).copied().collect();
+    let ends = first_and_last_days(language, all, draft);
+    let more: Vec<Place> = ends.into_iter().filter(|place| !dates.contains(place)).collect();
+    dates.extend(more);
+    dates
+}
+
+/// Columns that are the first and the last day of something, where no other column of their sheet has the day: `Start` and `End` are
+/// times beside one that is called Date.
+fn first_and_last_days(language: &Language, all: &[Place], draft: &Draft) -> Vec<Place> {
+    let heading = |place: Place| subject::plain_heading(&draft.sheets[place.0].columns[place.1].heading).to_lowercase();
+    let is_open = |place: Place| {
+        let column = &draft.sheets[place.0].columns[place.1];
+        !["type", "allowed", "pattern", "format", "yes_no", "length"].iter().any(|key| column.lines.has(key))
+    };
+    let called =
+        |sheet: usize, word: &str| all.iter().copied().find(|place| place.0 == sheet && heading(*place) == word);
+    let has_day_beside = |sheet: usize| {
+        let first = |place: &Place| heading(*place).split(' ').next().map(str::to_owned).unwrap_or_default();
+        all.iter().filter(|place| place.0 == sheet).any(|place| language.day_nouns.contains(&first(place).as_str()))
+    };
+    let pair = |sheet: usize, (from, to): &(&str, &str)| Some([called(sheet, from)?, called(sheet, to)?]);
+    let sheets = (0..draft.sheets.len()).filter(|sheet| !has_day_beside(*sheet));
+    let pairs = sheets.flat_map(|sheet| language.first_and_last.iter().filter_map(move |of| pair(sheet, of)));
+    pairs.filter(|pair| pair.iter().all(|place| is_open(*place))).flatten().collect()
 }
 
 /// Words of a phrase that says within what, at most: `on the same`.

@@ -4,7 +4,7 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
-use super::day_forms::{date, date_in_words, month_or_time};
+use super::day_forms::{date, date_in_words, has_zone, moment, month_or_time};
 use super::sentence::{Phrases, Sentence};
 use super::sizes::Said;
 use super::words::Language;
@@ -53,9 +53,15 @@ pub(super) fn is_year(sentence: &Sentence, language: &Language, from: usize) -> 
 /// The form in which days or times are written, where it is one.
 pub(super) fn forms_of_days(sentence: &Sentence, language: &Language, one: bool, found: &mut Said) {
     let known = Confidence::Known;
-    if let Some((kind, pattern)) = date(sentence).or_else(|| date_in_words(sentence, language)).filter(|_| one) {
+    let zoned = has_zone(&sentence.text.to_lowercase());
+    if let Some((kind, pattern)) =
+        date(sentence).or_else(|| date_in_words(sentence, language)).filter(|_| one && !zoned)
+    {
         found.push(("type", quoted(kind), known));
         found.push(("date_format", quoted(&pattern), known));
+    } else if let Some(pattern) = moment(sentence).filter(|_| one && found.is_empty()) {
+        found.push(("pattern", pattern.to_owned(), known));
+        return;
     }
     if let Some((kind, pattern)) = month_or_time(sentence, language).filter(|_| found.is_empty()) {
         found.push(("type", quoted(kind), known));

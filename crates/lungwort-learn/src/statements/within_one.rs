@@ -182,6 +182,16 @@ impl Asking<'_> {
             phrases().any(|phrase| (0..at).any(|from| sentence.ends_at(phrase, from) == Some(at)))
         };
         let mut places: Vec<Place> = Vec::new();
+        // "A person can have only one line per week and day": who has it belongs to it.
+        let modal =
+            |at: usize| [language.may, language.modals, language.has].iter().any(|of| of.contains(&sentence.word(at)));
+        let article = [language.articles, language.every].iter().any(|of| of.contains(&sentence.word(0)));
+        let named = |at: usize| self.mentions.iter().any(|mention| mention.words.contains(&at));
+        if article && !named(1) && modal(2) {
+            let known_by =
+                |place: &&Place| crate::keys::identifies(&self.draft.sheets[place.0].columns[place.1].heading);
+            places.push(*self.all.iter().find(known_by)?);
+        }
         let mut last = usize::MAX;
         for mention in self.mentions.iter().filter(|mention| !mention.words.contains(&line)) {
             let at = mention.words.start;

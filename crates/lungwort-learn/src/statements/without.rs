@@ -163,7 +163,19 @@ impl Asking<'_> {
             let said = format!("{} IS NOT NULL", (self.name)(first.place));
             return Some(vec![required_when(second.place, &said)]);
         }
+        if let Some(claims) = self.none_of_a_column(&near, &lacking).filter(|_| none) {
+            return Some(claims);
+        }
         self.refused_if_lacking(&near, &lacking, none)
+    }
+
+    /// `No fine without a return date`, where rows are no fines.
+    fn none_of_a_column(&self, near: &[&Mention], lacking: &std::ops::Range<usize>) -> Option<Vec<Claim>> {
+        let first = self.mentions.first()?;
+        let own = self.draft.sheets[first.place.0].columns[first.place.1].lines.has("required");
+        let other = first.words.start == 1 && first.words.end == lacking.start && first.place.1 > 0 && !own;
+        let said = format!("{} IS NOT NULL", (self.name)(first.place));
+        other.then(|| near.iter().map(|mention| required_when(mention.place, &said)).collect())
     }
 
     /// What is lacking must be filled, or for some rows: of `a reading by hand without initials is rejected` only those are.

@@ -41,8 +41,19 @@ pub(super) fn only_yes(sentence: &Sentence, language: &Language) -> Option<Strin
     left.then(|| sentence.text[sentence.words[at].1.clone()].to_owned())
 }
 
+/// `0/1`, and nothing else behind the label.
+fn zero_or_one(sentence: &Sentence) -> bool {
+    let Some(at) = sentence.words.len().checked_sub(2) else { return false };
+    let behind_label = at == 0 || sentence.gap(at - 1) == ":";
+    let sign = matches!(sentence.gap(at), "/" | "|");
+    behind_label && sign && matches!((sentence.word(at), sentence.word(at + 1)), ("0", "1") | ("1", "0"))
+}
+
 /// `y/n`, `true or false`
 pub(super) fn yes_no(sentence: &Sentence, language: &Language) -> Option<(String, String)> {
+    if zero_or_one(sentence) {
+        return Some(("1".to_owned(), "0".to_owned()));
+    }
     for (yes, no) in language.yes_no {
         for at in 0..sentence.words.len().saturating_sub(1) {
             let (first, from) = &sentence.words[at];

@@ -57,6 +57,11 @@ fn guide_rows_tell_and_sample_rows_are() {
     assert_eq!(found(&sheet(guided)), Some((1, None, None, vec![2], vec![3])));
     let two = "Id|Name|Born\nMandatory|Optional|Optional\nWhole number|Text|yyyy-mm-dd";
     assert_eq!(found(&sheet(two)), Some((1, None, None, vec![2, 3], vec![])));
+    // Sizes as layouts of records have them, and a row of marks under them.
+    let sized = "Id|Name|Sent on|Class\nAN(10)|Text(40)|YYYY-MM-DD|A-F\nM|O|M|C\n1|Ann|2026-05-02|B";
+    assert_eq!(found(&sheet(sized)), Some((1, None, None, vec![2, 3], vec![4])));
+    let above_marks = "Id|Name|Town|Class\nyour own|as printed|where you live|1-9\nM|O|M|C\n1|Ann|York|2";
+    assert_eq!(found(&sheet(above_marks)), Some((1, None, None, vec![2, 3], vec![4])));
     let samples = "Id|Name|Town\n1|Ann|York\n2|Bob|Leeds";
     assert_eq!(found(&sheet(samples)), Some((1, None, None, vec![], vec![2, 3])));
 }

@@ -325,6 +325,15 @@ pub(super) struct Language {
     pub births: &'static [&'static str],
     /// Words by which something goes on for some time: `may last 28 days`.
     pub lasting: &'static [&'static str],
+    /// Ends of headings over the last day of something: `Deliver by`.
+    pub until: &'static [&'static str],
+    /// What is done until then.
+    pub deadlines: &'static [&'static str],
+    /// The columns right behind and right before the one that is spoken of.
+    pub next_column: &'static [&'static str],
+    pub column_before: &'static [&'static str],
+    /// Headings over the first and the last day of something.
+    pub first_and_last: &'static [(&'static str, &'static str)],
     /// Words of headings over the begin of something.
     pub start_words: &'static [&'static str],
     /// Words of headings over the end of something.
@@ -360,9 +369,13 @@ pub(super) struct Language {
     pub labels: &'static [&'static str],
     /// Between the ends of a range, and between the last two of several.
     pub to: &'static [&'static str],
+    /// Before what something stands at: `the digits below the barcode`.
+    pub whereabouts: &'static [&'static str],
     /// Before the column in front of which, and behind which, others are: `the columns after Net`.
     pub left_of: &'static [&'static str],
     pub right_of: &'static [&'static str],
+    /// Before and behind the first of all columns to the end: `from Net on`.
+    pub from_on: &'static [(&'static str, &'static str)],
     /// Before the last of some columns: `all columns up to and including Box`.
     pub up_to: &'static [&'static str],
     pub and: &'static [&'static str],
@@ -378,6 +391,8 @@ pub(super) struct Language {
     pub or: &'static [&'static str],
     /// Numbers in words.
     pub numbers: &'static [(&'static str, u64)],
+    /// Digits to the base of 16.
+    pub hex_digits: &'static [&'static str],
     /// What numbers count.
     pub digits: &'static [&'static str],
     pub letters: &'static [&'static str],

@@ -29,6 +29,78 @@ macro_rules! filled {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{k} , ?and ?but never|not more|higher|greater|larger than ?the {c}", "{1}.\nnot more than {2}"),
+    ("{k} , ?and ?but never|not less|lower|smaller|fewer than ?the {c}", "{1}.\nnot less than {2}"),
+    ("{k} , ?and ?but not|never before|earlier_than ?the {c}", "{1}.\nnot before {2}"),
+    ("{k} , ?and ?but not|never after|later_than ?the {c}", "{1}.\nnot after {2}"),
+    (
+        "{k} , ?and each|every|one ?{u} only_once|once|at_most_once per|on|in ?the|each ?same {c} ?date ?day",
+        "{1}.\nonly once per {3}",
+    ),
+    ("{q} are|is ?meant for {w} only", "{1} only for {2}"),
+    ("{k} ; {q} are|is ?meant for {w} only", "{1}.\n{2} only for {3}"),
+    ("{q} go_together|belong_together and are for {w} only", "{1} go together.\n{1} only for {2}"),
+    (
+        "{c} ?dates ?date is|are wanted|needed|required|expected|given for {y} only",
+        "{1}: required for {2}, otherwise blank",
+    ),
+    (
+        "{w} may_not|cannot|can_not|must_not|can_never|may_never|should_not ?ever be|travel|go ?as {z}",
+        "If {1c} is {1v}, {2c} must be no",
+    ),
+    ("{w} is|are never|not ?to_be {z}", "If {1c} is {1v}, {2c} must be no"),
+    (
+        "{z} {w} is|are|can|may|will not|never ?be accepted|allowed|taken|carried|possible|permitted|loaded",
+        "If {2c} is {2v}, {1c} must be no",
+    ),
+    (
+        "{k} {c} ?for ?{k} , ?and ?but within|at_most|no_more_than|not_more_than|never_more_than|no_later_than|not_later_than|up_to {k} after_it|after_this|after_that|later|afterwards|thereafter",
+        "{1} {2}.\nat most {4} after {2}",
+    ),
+    ("{r} , ?and|but different|distinct|unique for|in|on|with each|every|all {u}", "{1}.\nunique"),
+    ("{r} ; ?and|but different|distinct|unique for|in|on|with each|every|all {u}", "{1}.\nunique"),
+    ("different|distinct|unique for|in|on|with each|every|all {u}", "unique"),
+    ("{k} if|when|where|unless the|a|an {u} has|have|had no {c}", "{1} if there is no {3}"),
+    ("only if|when|where the|a|an {u} has|have|had a|an {c}", "only if there is a {2}"),
+    ("only if|when|where ?it|they|a|an|the ?{u} ?is|are|was|were|has_been|have_been {j}", "only if {2} is filled"),
+    (
+        "{r} only if|when|where ?it|they|a|an|the ?{u} ?is|are|was|were|has_been|have_been {j}",
+        "{1}.\nonly if {3} is filled",
+    ),
+    ("{r} if|when|where ?it|they|a|an|the ?{u} ?is|are|was|were|has_been|have_been {j}", "{1} if {3} is filled"),
+    ("{r} once ?it|they|a|an|the ?{u} is|are|has_been|have_been {j}", "{1} if {3} is filled"),
+    ("{r} until|unless ?it|they|a|an|the ?{u} ?is|are|was|were|has_been|have_been {j}", "{1} if {3} is blank"),
+    (
+        "if|when|where|once ?it|they|a|an|the ?{u} ?is|are|was|were|has_been|have_been {j} , {r}",
+        "if {2} is filled, {3}",
+    ),
+    (
+        concat!("leave|keep|stays|remains blank|empty until|before ?the {c} is|are|has_been|have_been ", filled!()),
+        "leave blank if {1} is blank",
+    ),
+    (
+        concat!(
+            "{c} : ?leave|keep|stays|remains blank|empty until|before ?the {c} is|are|has_been|have_been ",
+            filled!()
+        ),
+        "{1}: leave blank if {2} is blank",
+    ),
+    ("only for {j} ?{u}", "only if {1} is filled"),
+    ("{r} for {j} {u}", "{1} if {2} is filled"),
+    ("for {j} {u} , {r}", "if {1} is filled, {3}"),
+    (
+        "?a|an|each|every|all {j} {u} need|needs|must_have|require|requires|has|have a|an|the {c}",
+        "if {1} is filled, {3} is required",
+    ),
+    ("{k} if|when|where|once a|an|the {c} is|was|are|were|has_been|have_been {z}", "{1} if {3c} is {3v}"),
+    (
+        "if|when|where|once a|an|the {c} is|was|are|were|has_been|have_been {z} , give|state|enter|add|write|explain|fill_in {r}",
+        "if {2c} is {2v}, give {3}",
+    ),
+    (
+        "?a|an|each|every|all {z} {c} need|needs|must_have|require|requires ?a|an|the {c}",
+        "if {1c} is {1v}, {3} is required",
+    ),
     ("{k} for all ?kinds ?others but|except {w}", "{1} unless {2c} is {2v}"),
     ("{c} : {k} for all ?{i} but|except {w}", "{1}: {2} unless {4c} is {4v}"),
     ("{k} for all ?{i} but|except {w}", "{1} unless {3c} is {3v}"),

@@ -1,6 +1,20 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "?le|la|les|l' {c} n'est|ne_sont indiqué|indiquée|indiqués|indiquées|rempli|remplie|remplis|remplies|donné|donnée|renseigné|renseignée|saisi|saisie que pour {r}",
+        "{1} uniquement pour {2}",
+    ),
+    (
+        "?le|la|les|l' {c} ne se remplit|remplissent|renseigne|renseignent|indique que pour {r}",
+        "{1} uniquement pour {2}",
+    ),
+    ("ne remplir|indiquer|renseigner|saisir|donner ?le|la|les|l' {c} que pour {r}", "{1} uniquement pour {2}"),
+    (
+        "ne remplir|indiquer|renseigner|saisir|donner ?le|la|les|l' {c} que si|lorsque|quand {r}",
+        "{1} uniquement si {2}",
+    ),
+    ("à partir de|du ?la|l' {c} {n} , {r}", "Si {1} est au moins {2}, {3}"),
     ("les {i} de|du|des {c} {w} commencent ?toujours par {v}", "Pour {2} {3}, {1} commence par {4}"),
     ("si {c} est {v} , {c} doit commencer par {v}", "Si {1} est {2}, {3} commence par {4}"),
     ("{c} : {k} si {z}", "{1} : {2} si {3c} est {3v}"),

@@ -29,6 +29,54 @@ macro_rules! fill_in {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "{c} ?ist|sind nur angeben|ausfüllen|eintragen|anzugeben|auszufüllen|einzutragen , wenn|falls|sofern ein|eine|einen {z} vorliegt|besteht|erteilt_wurde|erteilt_ist|gegeben_ist",
+        "{1} nur mit {2}",
+    ),
+    (
+        "{c} ?ist|sind nur angeben|ausfüllen|eintragen|anzugeben|auszufüllen|einzutragen , wenn|falls|sofern ein|eine|einen {z} vorliegt|besteht|erteilt_wurde|erteilt_ist|gegeben_ist : {l}",
+        "{1} nur mit {2}.\n{1}: {3}",
+    ),
+    ("ab|von ?der|dem {c} {n} ?an|aufwärts {r}", "Wenn {1} mindestens {2} ist, {3}"),
+    (
+        "bei ?der|dem {c} {n} oder|und höher|mehr|größer|schlechter|darüber|älter|schwerer {r}",
+        "Wenn {1} mindestens {2} ist, {3}",
+    ),
+    (
+        "bei ?der|dem {c} {n} oder|und niedriger|weniger|kleiner|darunter|jünger|leichter {r}",
+        "Wenn {1} höchstens {2} ist, {3}",
+    ),
+    (
+        "?bitte ?immer alle|sämtliche ?anderen ?übrigen felder|spalten|angaben ?immer außer|ausser|bis_auf {q} ?immer ausfüllen|angeben|eintragen",
+        "Alle Felder außer {1} sind auszufüllen",
+    ),
+    (
+        "?der|?die|?das {c} ?liegt|ist|erfolgt|endet frühestens {k} ?der|des|dem {c} und spätestens|höchstens|maximal {k} danach|später|darauf|darnach",
+        "{1} darf nicht vor {3} liegen.\n{1}: spätestens {4} nach {3}",
+    ),
+    (
+        "frühestens {k} ?der|des|dem {c} und spätestens|höchstens|maximal {k} danach|später|darauf",
+        "nicht vor {2}.\nspätestens {3} nach {2}",
+    ),
+    ("{w} zahlen|haben|geben|brauchen|benötigen kein|keine|keinen {c} ?an", "Wenn {1c} {1v} ist, bleibt {2} leer"),
+    ("für|bei {w} beträgt|ist|gilt ?der|?die|?das {c} ?immer ?gleich {n}", "Wenn {1c} {1v} ist, muss {2} {3} sein"),
+    ("{w} geben|nennen ?immer ihr|ihre|ihren|die|den|das|eine|einen {c} ?an", "Wenn {1c} {1v} ist, ist {2} Pflicht"),
+    (
+        "bei {c} ist|muss|sind ?auch ?stets ?das_feld|?die_spalte|?der|?die|?das {c} ?ebenfalls anzugeben|auszufüllen|ausgefüllt_werden|angegeben_werden|ausgefüllt_sein|nötig|erforderlich|pflicht",
+        "Wenn {1} ausgefüllt ist, ist {2} Pflicht",
+    ),
+    (
+        "?nur angeben|ausfüllen|eintragen , wenn|falls|sofern ein|eine|einen {z} vorliegt|besteht|erteilt_wurde|erteilt_ist|gegeben_ist",
+        "nur, wenn {1c} {1v} ist",
+    ),
+    (
+        "{c} ist|sind|wird|werden|darf|dürfen nur bei|für|in ?der|dem|den {c} {w} angegeben_werden|ausgefüllt_werden|eingetragen_werden|anzugeben|auszufüllen|einzutragen|angegeben|ausgefüllt|eingetragen",
+        "{1}: nur, wenn {2} {3} ist",
+    ),
+    (
+        "er|sie|es|diese|dieser|dieses ist|sind|wird|werden|darf|dürfen nur bei|für|in ?der|dem|den {c} {w} angegeben_werden|ausgefüllt_werden|eingetragen_werden|anzugeben|auszufüllen|einzutragen|angegeben|ausgefüllt|eingetragen",
+        "nur, wenn {1} {2} ist",
+    ),
     ("{c} darf|dürfen {c} nicht|nie übersteigen|überschreiten", "{1} darf nicht größer als {2} sein"),
     ("{c} {w} darf|dürfen nicht|nie {k} werden|sein", "{1} {2} kann nicht {3} sein"),
     (
