@@ -70,6 +70,9 @@ pub fn without_must(text: &str) -> String {
     if only_must { rest.trim().to_owned() } else { text }
 }
 
+/// An asterisk in brackets, which says something else than one without.
+pub const BRACKETED: &str = "(*)";
+
 /// Marks what the headings themselves say.
 pub fn learn(
     template: &Template,
@@ -78,12 +81,18 @@ pub fn learn(
     columns: &mut [DraftColumn],
     look_first: &mut Vec<String>,
 ) {
-    let starred = columns.iter().filter(|column| column.heading.contains('*')).count();
+    // Where some headings have `*` and others `(*)`, the second says something else.
+    let is_plain = |heading: &str| heading.contains('*') && !heading.contains(BRACKETED);
+    let both = columns.iter().any(|column| is_plain(&column.heading))
+        && columns.iter().any(|column| column.heading.contains(BRACKETED));
+    let has_star = |heading: &str| if both { is_plain(heading) } else { heading.contains('*') };
+    let starred = columns.iter().filter(|column| has_star(&column.heading)).count();
     for column in columns.iter_mut() {
         let heading = column.heading.clone();
-        if heading.contains('*') && starred < layout.headings.len() {
+        let has_star = has_star(&heading);
+        if has_star && starred < layout.headings.len() {
             column.lines.set("required", "true", "the asterisk in its heading", Confidence::Known);
-        } else if heading.contains('*') {
+        } else if has_star {
             column.lines.set(
                 "required",
                 "true",

@@ -11,13 +11,14 @@ use super::codes::qualified;
 use super::conditions;
 use super::days;
 use super::days_of_rows::{has_days, is_called, is_called_one_of, is_of_days};
+use super::joined_pieces::weekday_names;
 use super::lasting::{self, kind_named};
 use super::sentence::{Sentence, sentences};
-use super::subject::{Mention, Place};
+use super::subject::{Mention, Place, plain_heading};
 use super::words::{self, Language};
 use super::{About, Claim, Confidence, Reading, Target};
 use crate::draft::{Draft, DraftColumn};
-use lungwort_core::rulebook::toml_text::quoted;
+use lungwort_core::rulebook::toml_text::{list, quoted};
 
 /// Words beside the days of a part of a sentence that says nothing else, at most: `a Saturday`, `on Saturdays`.
 const BESIDE: usize = 3;
@@ -80,6 +81,29 @@ impl Run {
             }
         }
     }
+}
+
+/// `Mon-Sun`, beside a column called Day: the names of the days are its values.
+pub(super) fn names_of_days(
+    (sentence, language): (&Sentence, &Language),
+    (mentions, about): (&[Mention], &About),
+    draft: &Draft,
+) -> Option<Claim> {
+    let labelled = mentions.first().filter(|first| first.words.start == 0 && mentions.len() == 1);
+    let labelled = labelled.filter(|first| sentence.gap(first.words.end - 1).starts_with(':'));
+    let (place, from) = match about.column() {
+        Some(place) => (place, 0),
+        None => labelled.map(|first| (first.place, first.words.end))?,
+    };
+    let heading = plain_heading(&draft.sheets[place.0].columns[place.1].heading).to_lowercase();
+    let joined = sentence.is_dashed(from) || language.to.contains(&sentence.word(from + 1));
+    let last = from + if sentence.is_dashed(from) { 1 } else { 2 };
+    if !joined || last + 1 != sentence.words.len() || !language.calendar.headings.contains(&heading.as_str()) {
+        return None;
+    }
+    let text = |at: usize| &sentence.text[sentence.words[at].1.clone()];
+    let names = weekday_names(text(from), text(last), language)?;
+    Some(Claim { on: Target::Column(place), key: "allowed", value: list(&names), confidence: Confidence::Confirm })
 }
 
 /// Limits the days of a column to some of the week or of the year.

@@ -188,6 +188,11 @@ fn range_at_end(part: &Sentence, language: &Language) -> Option<String> {
 
 /// The names of the days of the week from one to another, long or short as these are: `MON to SUN`.
 fn weekdays(first: &str, last: &str, language: &Language) -> Option<String> {
+    Some(format!("(?:{})", weekday_names(first, last, language)?.join("|")))
+}
+
+/// The same as a list.
+pub(super) fn weekday_names(first: &str, last: &str, language: &Language) -> Option<Vec<String>> {
     let of = |table: &'static [(&'static str, u8)]| {
         let day = |text: &str| table.iter().find(|(name, _)| *name == text.to_lowercase()).map(|(_, day)| *day);
         let (from, to) = day(first).zip(day(last)).filter(|(from, to)| from < to)?;
@@ -199,7 +204,7 @@ fn weekdays(first: &str, last: &str, language: &Language) -> Option<String> {
         true => capitalised(name, first),
         false => name.to_uppercase(),
     };
-    Some(format!("(?:{})", names.iter().map(written).collect::<Vec<_>>().join("|")))
+    Some(names.iter().map(written).collect())
 }
 
 /// A name with a capital where another one begins with one.

@@ -4,9 +4,13 @@ use super::sentence::{Sentence, sentences};
 use super::words;
 use super::{About, Entries, Text};
 use crate::draft::Draft;
+use crate::marks::BRACKETED;
 
 /// Signs that may stand behind a heading.
 const SIGNS: &[char] = &['*', '+', '°', '†', '‡', '#', '^', '~', '§', '¹', '²', '³'];
+
+/// What an asterisk in brackets is read as: a sign of its own.
+const IN_BRACKETS: &str = "‡";
 
 /// Columns that one sign stands for, at most, and legends of a template that are read so: each is as many sentences as it has columns.
 const MOST: usize = 40;
@@ -18,7 +22,9 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft
     if read >= LEGENDS || text.about.column().is_some() || !sentence.text.contains(SIGNS) {
         return None;
     }
-    let clauses = clauses(&sentence.text);
+    let text_of = |text: &str| text.replace(BRACKETED, IN_BRACKETS);
+    let whole = text_of(&sentence.text);
+    let clauses = clauses(&whole);
     if !clauses.iter().any(|(_, clause)| is_conditional(clause)) {
         return None;
     }
@@ -26,8 +32,8 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft
         About::Sheet(own) => own == *sheet,
         _ => true,
     });
-    let headings: Vec<&str> =
-        sheets.flat_map(|(_, sheet)| &sheet.columns).map(|column| column.heading.trim()).collect();
+    let headings: Vec<String> =
+        sheets.flat_map(|(_, sheet)| &sheet.columns).map(|column| text_of(column.heading.trim())).collect();
     let mut said = Vec::new();
     for (sign, clause) in clauses {
         let marked = headings.iter().filter(|heading| sign_of(heading) == sign && heading.len() > sign.len());

@@ -43,3 +43,11 @@ fn rows_that_belong_together_and_numbers_of_digits() {
     insta::assert_snapshot!("claims_of_volunteers", read_all(include_str!("said/claims_of_volunteers.txt")));
     insta::assert_snapshot!("hours_worked", read_all(include_str!("said/hours_worked.txt")));
 }
+
+#[test]
+fn days_of_sending_years_and_two_kinds_of_asterisks() {
+    insta::assert_snapshot!("trees_inspected", read_all(include_str!("said/trees_inspected.txt")));
+    insta::assert_snapshot!("deliveries", read_all(include_str!("said/deliveries.txt")));
+    insta::assert_snapshot!("museum_gifts", read_all(include_str!("said/museum_gifts.txt")));
+    insta::assert_snapshot!("plots_let", read_all(include_str!("said/plots_let.txt")));
+}

@@ -180,7 +180,10 @@ pub(super) fn of_rows(
     first_signs::read((sentence, language), (mentions, &text.about), draft, reading);
     aged_on::read((sentence, language), (mentions, places, &text.about), draft, reading);
     aged_on::on_another((sentence, language), (mentions, &text.about), draft, reading);
-    calendar::read((sentence, language), (mentions, &text.about), draft, reading);
+    match calendar::names_of_days((sentence, language), (mentions, &text.about), draft) {
+        Some(list) => reading.and(Reading::of(vec![list])),
+        None => calendar::read((sentence, language), (mentions, &text.about), draft, reading),
+    }
     times_of_rows::read((sentence, language), (mentions, &text.about), draft, reading);
     listed_days::read((sentence, language), (mentions, &text.about), draft, reading);
     rows_per::read((sentence, language), (mentions, &text.about), draft, reading);

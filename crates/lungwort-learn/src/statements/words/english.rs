@@ -1112,7 +1112,7 @@ pub(super) static WORDS: Language = Language {
         ("colon", ":"),
         ("plus sign", "+"),
     ],
-    year: &["year"],
+    year: &["yyyy", "year"],
     example: &["such as", "e g", "for example", "like", "for instance"],
     heading_formats: &[
         ("email", "email"),

@@ -620,7 +620,7 @@ pub(super) static WORDS: Language = Language {
         ("point", "."),
         ("deux points", ":"),
     ],
-    year: &["année", "l'année", "de l'année", "millésime", "le millésime", "du millésime"],
+    year: &["aaaa", "année", "l'année", "de l'année", "millésime", "le millésime", "du millésime"],
     example: &["par exemple", "p ex", "comme", "tel que"],
     heading_formats: &[
         ("courriel", "email"),

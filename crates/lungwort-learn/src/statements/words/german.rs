@@ -675,7 +675,7 @@ pub(super) static WORDS: Language = Language {
         ("unterstrich", "_"),
         ("doppelpunkt", ":"),
     ],
-    year: &["jahr", "jahreszahl"],
+    year: &["jjjj", "jahr", "jahreszahl"],
     example: &["zum beispiel", "z b", "wie", "etwa"],
     heading_formats: &[
         ("e mail", "email"),

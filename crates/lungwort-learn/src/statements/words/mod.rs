@@ -20,6 +20,8 @@ pub(super) fn in_any(sentence: &Sentence, table: fn(&Language) -> &'static [&'st
 
 /// What is said of days of the week and of months that come every year.
 pub(super) struct Calendar {
+    /// Headings over the names of the days of the week.
+    pub headings: &'static [&'static str],
     /// Days of the week in all their forms, Monday is 1.
     pub weekdays: &'static [(&'static str, u8)],
     /// Their shortened forms, which are read with a capital and beside another one only.

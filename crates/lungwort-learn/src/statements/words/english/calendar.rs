@@ -3,6 +3,7 @@
 use super::super::Calendar;
 
 pub(super) const CALENDAR: &Calendar = &Calendar {
+    headings: &["day", "weekday", "day of the week", "day of week", "week day", "days"],
     weekdays: &[
         ("monday", 1),
         ("mondays", 1),

@@ -29,6 +29,29 @@ macro_rules! filled {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "{r} ; several|more|more_than_one|multiple ?values ?ones are|is|may_be|to_be separated|divided|parted by|with|using ?a|the {k}",
+        "{1}.\nSeveral are separated by {2}",
+    ),
+    ("{r} for {z} {c} only", "{1} if {2c} is {2v}, otherwise blank"),
+    ("{r} for {z} {c}", "{1} if {2c} is {2v}"),
+    ("if|when|where {k} , give|state|enter|write ?the|a|an {c} in {k}", "If {1}, {2} is required.\n{2}: in {3}"),
+    (
+        "not|no later_than|after ?the day|date of submission|sending|upload|uploading|filing|dispatch|import|transfer|entry",
+        "not in the future",
+    ),
+    (
+        "{c} : ?must ?be not|no later_than|after ?the day|date of submission|sending|upload|uploading|filing|dispatch|import|transfer|entry",
+        "{1}: not in the future",
+    ),
+    (
+        "{c} must_not|cannot|can_not|may_not ?be later_than|after ?the day|date of submission|sending|upload|uploading|filing|dispatch|import|transfer|entry",
+        "{1} must not be in the future",
+    ),
+    (
+        "{c} ?is|are at_least {k} after ?the {c} and never|not on ?a|an {k}",
+        "{1} at least {2} after {3}.\n{1}: never on a {4}",
+    ),
     ("{k} , ?and ?but never|not more|higher|greater|larger than ?the {c}", "{1}.\nnot more than {2}"),
     ("{k} , ?and ?but never|not less|lower|smaller|fewer than ?the {c}", "{1}.\nnot less than {2}"),
     ("{k} , ?and ?but not|never before|earlier_than ?the {c}", "{1}.\nnot before {2}"),

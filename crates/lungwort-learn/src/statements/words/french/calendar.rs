@@ -3,6 +3,7 @@
 use super::super::Calendar;
 
 pub(super) const CALENDAR: &Calendar = &Calendar {
+    headings: &["jour", "jour de la semaine", "jour de semaine"],
     weekdays: &[
         ("lundi", 1),
         ("lundis", 1),

@@ -3,6 +3,7 @@
 use super::super::Calendar;
 
 pub(super) const CALENDAR: &Calendar = &Calendar {
+    headings: &["tag", "wochentag"],
     weekdays: &[
         ("montag", 1),
         ("montags", 1),

@@ -30,6 +30,11 @@ macro_rules! fill_in {
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "nicht später_als|nach ?der|dem|am tag|datum ?der einreichung|abgabe|meldung|übermittlung|einsendung",
+        "nicht in der Zukunft",
+    ),
+    ("nicht nach ?der|dem einreichung|abgabe|meldung|übermittlung|einsendung", "nicht in der Zukunft"),
+    (
         "{c} ?ist|sind nur angeben|ausfüllen|eintragen|anzugeben|auszufüllen|einzutragen , wenn|falls|sofern ein|eine|einen {z} vorliegt|besteht|erteilt_wurde|erteilt_ist|gegeben_ist",
         "{1} nur mit {2}",
     ),
