@@ -360,6 +360,12 @@ impl Fitting<'_> {
     /// that counts, `a line is lost` of Lines lost.
     fn said_column(&self, words: &Range<usize>, counts: bool) -> Option<String> {
         let (sentence, language) = (self.sentence, self.language);
+        // "No parts were used" says that Parts used is no.
+        if language.none.contains(&sentence.word(words.start))
+            || language.negations.contains(&sentence.word(words.start))
+        {
+            return None;
+        }
         let small = [language.every, language.articles, language.any];
         let article = usize::from(small.iter().any(|of| of.contains(&sentence.word(words.start))));
         let (first, last) = (words.start + article, words.end - 1);

@@ -6,6 +6,7 @@ use regex::Regex;
 
 use super::codes::{built, qualified};
 use super::conditions::conditional_at;
+use super::counted::whole_between;
 use super::counts::{counts, refused_length};
 use super::sentence::Sentence;
 use super::shown::looks_like;
@@ -175,6 +176,32 @@ fn decimal_mark(sentence: &Sentence, language: &Language, said: bool, found: &mu
     }
 }
 
+/// `R or 1 to 13`, and nothing else: one code, or a number of a range.
+fn word_or_number(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
+    let code = |at: usize| {
+        let (_, place) = sentence.words.get(at)?;
+        let text = &sentence.text[place.clone()];
+        let plain = (1..=4).contains(&text.len()) && text.bytes().all(|byte| byte.is_ascii_uppercase());
+        plain.then_some(text)
+    };
+    let joins = |at: usize| language.or.contains(&sentence.word(at));
+    let range = |at: usize| {
+        let (first, end) = match sentence.is_dashed(at) {
+            true => (sentence.word(at), at + 1),
+            false if language.to.contains(&sentence.word(at + 1)) => (sentence.word(at), at + 2),
+            false => return None,
+        };
+        let (least, most) = (first.parse::<u64>().ok()?, sentence.word(end).parse::<u64>().ok()?);
+        (least < most && most < 10_000).then(|| (whole_between(least, most), end + 1))
+    };
+    let (code, numbers, end) = match (code(from), range(from)) {
+        (Some(code), _) if joins(from + 1) => range(from + 2).map(|(numbers, end)| (code, numbers, end))?,
+        (_, Some((numbers, end))) if joins(end) => (code(end + 1)?, numbers, end + 2),
+        _ => return None,
+    };
+    (end == sentence.words.len()).then(|| format!("'(?:{code}|{numbers})'"))
+}
+
 /// What a sentence says of how values are written.
 pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], from: usize) -> Reading {
     // "The first digit is the floor (1-4)" says nothing of the whole.
@@ -190,6 +217,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
         return of_characters(set, language, places);
     }
     let one = refused_length(sentence, language).map(|length| ("length", length));
+    let one = one.or_else(|| Some(("pattern", word_or_number(sentence, language, from)?)));
     let listed = || {
         listed_ranges(sentence, language, from)
             .or_else(|| listed_numbers(sentence, language))

@@ -52,26 +52,13 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
             if open && complete(&claim.value) {
                 lines.remove(claim.key);
             }
-            // What follows from a word gives way to what is said.
-            let implied = |line: &crate::draft::Line| {
-                line.key == "min" && line.value == "0" && line.confidence == Confidence::Confirm
-            };
             // What is required in either of two cases is required in both.
             if matches!(claim.key, "required_when" | "blank_when") && is_further_case(lines, &claim, source) {
                 widen(lines, &claim, source);
                 return;
             }
-            let lower = matches!(claim.key, "min" | "above") && claim.confidence == Confidence::Known;
-            if lower && lines.get("min").is_some_and(implied) {
-                lines.remove("min");
-            }
-            // Nor do degrees contradict the ones that are said.
-            let is_limit = matches!(claim.key, "min" | "max") && lines.has(claim.key);
-            if is_limit && is_all_round(&claim.value, source) {
+            if gives_way(lines, &claim, source) {
                 return;
-            }
-            if is_limit && lines.get(claim.key).is_some_and(|line| is_all_round(&line.value, &line.source)) {
-                lines.remove(claim.key);
             }
             if let Some(said) = contradiction(lines, &claim, source) {
                 let heading = draft.sheets[sheet].columns[column].heading.trim().to_owned();
@@ -83,6 +70,30 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
         Target::Sheet(sheet) => draft.sheets[sheet].lines.set(claim.key, claim.value, source, claim.confidence),
         Target::Rule(sheet) | Target::Group(sheet, _) => take_rule(claim, sheet, source, draft),
     }
+}
+
+/// Takes out what only follows from a word where this says so itself; returns whether this is what gives way.
+fn gives_way(lines: &mut Lines, claim: &Claim, source: &str) -> bool {
+    let known = claim.confidence == Confidence::Known;
+    // "Start: hh:mm" is no day, whatever is said of all of them.
+    let tentative = |line: &crate::draft::Line| line.confidence < Confidence::Known;
+    let other = claim.key == "type" && !claim.value.starts_with("\"date") && known;
+    if other && lines.get("date_format").is_some_and(tentative) {
+        lines.remove("date_format");
+    }
+    let implied =
+        |line: &crate::draft::Line| line.key == "min" && line.value == "0" && line.confidence == Confidence::Confirm;
+    if matches!(claim.key, "min" | "above") && known && lines.get("min").is_some_and(implied) {
+        lines.remove("min");
+    }
+    let is_limit = matches!(claim.key, "min" | "max") && lines.has(claim.key);
+    if is_limit && is_all_round(&claim.value, source) {
+        return true;
+    }
+    if is_limit && lines.get(claim.key).is_some_and(|line| is_all_round(&line.value, &line.source)) {
+        lines.remove(claim.key);
+    }
+    false
 }
 
 /// Whether a limit is one of all latitudes or longitudes, which a text implies by its degrees and does not name.

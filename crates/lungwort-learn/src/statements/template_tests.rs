@@ -51,3 +51,10 @@ fn days_of_sending_years_and_two_kinds_of_asterisks() {
     insta::assert_snapshot!("museum_gifts", read_all(include_str!("said/museum_gifts.txt")));
     insta::assert_snapshot!("plots_let", read_all(include_str!("said/plots_let.txt")));
 }
+
+#[test]
+fn prices_that_are_compared_parts_that_were_used_and_days_of_their_own_form() {
+    insta::assert_snapshot!("tarifs_reduits", read_all(include_str!("said/tarifs_reduits.txt")));
+    insta::assert_snapshot!("repair_cafe", read_all(include_str!("said/repair_cafe.txt")));
+    insta::assert_snapshot!("days_of_prizes", read_all(include_str!("said/days_of_prizes.txt")));
+}

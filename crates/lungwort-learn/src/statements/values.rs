@@ -106,8 +106,7 @@ pub(super) fn of_values(
         days_of_days(&mut of_values, (sentence, language), (mentions, places), draft);
     }
     if dated {
-        of_values.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
-        of_values.understood = !of_values.claims.is_empty();
+        of_all_days(&mut of_values, language, draft);
     }
     if !sentence.has(language.at_most) {
         exactly_so_many(&mut of_values, draft);
@@ -124,6 +123,20 @@ pub(super) fn of_values(
     without_one_of_two((sentence, language), &mut of_values.claims);
     as_offers(&mut of_values.claims, (sentence, language), (mentions, given));
     of_values
+}
+
+/// What is said of all days says how they are written and which there are. Of a column that is one of days by its place alone, what is
+/// said of it by itself counts for more.
+fn of_all_days(reading: &mut Reading, language: &Language, draft: &Draft) {
+    reading.claims.retain(|claim| matches!(claim.key, "type" | "date_format" | "min" | "max"));
+    let by_place = |place: Place| {
+        let ends = ends(&draft.sheets[place.0].columns[place.1].heading);
+        !has_day(language, &ends) || is_deadline(language, &ends)
+    };
+    for claim in reading.claims.iter_mut().filter(|claim| claim.place().is_some_and(by_place)) {
+        claim.confidence = claim.confidence.min(Confidence::Confirm);
+    }
+    reading.understood = !reading.claims.is_empty();
 }
 
 /// Takes out the numbers that say how old somebody is, or when somebody was born, and are no values of what people are known by.
@@ -441,15 +454,18 @@ const PREPOSITION: usize = 2;
 const COMPOUND: usize = 5;
 
 /// Whether a heading says that its values are days.
+/// `Deliver by`, and not `Approved by`.
+fn is_deadline(language: &Language, [last, first]: &[String; 2]) -> bool {
+    language.until.contains(&last.as_str()) && language.deadlines.contains(&first.as_str())
+}
+
 fn has_day(language: &Language, ends: &[String; 2]) -> bool {
     // "Geburtsdatum" is one, too.
     let joined = |word: &str, day: &&str| day.len() >= COMPOUND && word.ends_with(*day);
     // "Bought on" is a day, and "On loan" is none.
     let [last, first] = ends;
     let leads = |word: &String| word == first && first != last && word.chars().count() <= PREPOSITION;
-    // "Deliver by", and not "Approved by".
-    let until = language.until.contains(&last.as_str()) && language.deadlines.contains(&first.as_str());
-    until
+    is_deadline(language, ends)
         || ends.iter().any(|word| {
             language.dates.contains(&word.as_str()) && !leads(word)
                 || language.dates.iter().any(|day| joined(word, day))

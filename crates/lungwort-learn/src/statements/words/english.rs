@@ -628,7 +628,8 @@ pub(super) static WORDS: Language = Language {
     having: &["that has", "that have", "which has", "which have", "who has", "who have"],
     of_size: &[
         "less than", "smaller than", "lower than", "greater than", "more than", "larger than", "higher than",
-        "bigger than", "exceed", "exceeds", "above", "below",
+        "bigger than", "exceed", "exceeds", "above", "below", "cheaper than", "dearer than", "heavier than",
+        "lighter than", "longer than", "shorter than", "taller than", "fewer than",
     ],
     same_as: &["same day as", "the same as", "same as", "equal to"],
     identifies: &[

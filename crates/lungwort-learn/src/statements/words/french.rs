@@ -374,7 +374,11 @@ pub(super) static WORDS: Language = Language {
     having: &["qui a", "qui ont"],
     of_size: &[
         "inférieur à", "inférieure à", "supérieur à", "supérieure à", "plus grand que", "plus petit que",
-        "plus grande que", "plus petite que",
+        "plus grande que", "plus petite que", "inférieur au", "inférieure au", "inférieur aux", "inférieure aux",
+        "inférieurs à", "inférieures à", "inférieurs au", "inférieures au", "supérieur au", "supérieure au",
+        "supérieur aux", "supérieure aux", "supérieurs à", "supérieures à", "supérieurs au", "supérieures au",
+        "plus bas que", "plus basse que", "plus haut que", "plus élevé que", "plus élevée que", "moins cher que",
+        "plus cher que", "moins chère que", "plus chère que", "dépasse", "dépasser", "dépassent", "excède", "excéder",
     ],
     same_as: &["le même jour que", "égale à", "égal à"],
     identifies: &["identifient", "identifient ensemble", "forment la clé", "constituent la clé"],

@@ -411,7 +411,11 @@ pub(super) static WORDS: Language = Language {
     ],
     having: &[],
     reserved: &["vorbehalten", "reserviert für"],
-    of_size: &["kleiner als", "größer als", "höher als", "niedriger als", "mehr als", "weniger als"],
+    of_size: &[
+        "kleiner als", "größer als", "höher als", "niedriger als", "mehr als", "weniger als", "billiger als",
+        "günstiger als", "teurer als", "schwerer als", "leichter als", "länger als", "kürzer als", "übersteigt",
+        "übersteigen", "überschreitet", "überschreiten",
+    ],
     same_as: &["derselbe tag wie", "gleich", "am selben tag wie"],
     identifies: &["zusammen eindeutig", "bestimmen zusammen", "bilden den schlüssel", "kennzeichnen zusammen"],
     italic: &["kursiv", "kursive", "kursiven"],

@@ -29,6 +29,11 @@ macro_rules! filled {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("for {w} {c} ?, a|an|the {c} {r}", "for {1c} {1v} the {3} {4}"),
+    ("{r} if|when|where no {s}", "{1} if {2} is no"),
+    ("if|when|where no {s} ?, {r}", "If {1} is no, {2}"),
+    ("?a|an|the ?{u} that|which|who {u} get|gets|receive|receives|have|has|bear|bears a|an|the {c} : {r}", "{3}: {4}"),
+    ("?a|an|the {c} that|which|who {u} get|gets|receive|receives|have|has|bear|bears a|an|the {c} : {r}", "{3}: {4}"),
     (
         "{r} ; several|more|more_than_one|multiple ?values ?ones are|is|may_be|to_be separated|divided|parted by|with|using ?a|the {k}",
         "{1}.\nSeveral are separated by {2}",
@@ -63,10 +68,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{q} are|is ?meant for {w} only", "{1} only for {2}"),
     ("{k} ; {q} are|is ?meant for {w} only", "{1}.\n{2} only for {3}"),
     ("{q} go_together|belong_together and are for {w} only", "{1} go together.\n{1} only for {2}"),
-    (
-        "{c} ?dates ?date is|are wanted|needed|required|expected|given for {y} only",
-        "{1}: required for {2}, otherwise blank",
-    ),
+    ("{c} ?dates ?date is|are wanted|expected for {y} only", "{1}: required for {2}, otherwise blank"),
     (
         "{w} may_not|cannot|can_not|must_not|can_never|may_never|should_not ?ever be|travel|go ?as {z}",
         "If {1c} is {1v}, {2c} must be no",
