@@ -28,6 +28,9 @@ const SHORT: usize = 10;
 /// Decimal places, as they are shortened: `2dp`, `2 d.p.`
 static PLACES: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^\s*([0-9]{1,2})\s?(?i:dp|d\.p\.)\s*$").ok());
 
+/// A number as formats of spreadsheets show it: `0.00`, `#,##0.0`.
+static SHOWN: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"^\s*#{0,3},?#{0,2}0\.(0{1,6})\s*$").ok());
+
 /// What a type of a database says of values; nothing where the text has none.
 pub(crate) fn read(text: &str) -> Said {
     let part = |pattern: &LazyLock<Option<Regex>>, at: usize| {
@@ -39,6 +42,9 @@ pub(crate) fn read(text: &str) -> Said {
     if text.len() <= SHORT
         && let Some(places) = part(&PLACES, 1)
     {
+        return vec![("type", quoted("decimal"), Confidence::Known), ("places", places.to_string(), Confidence::Known)];
+    }
+    if let Some(places) = SHOWN.as_ref().and_then(|shown| Some(shown.captures(text)?.get(1)?.len())) {
         return vec![("type", quoted("decimal"), Confidence::Known), ("places", places.to_string(), Confidence::Known)];
     }
     let scaled = part(&NUMBER, 1).zip(part(&NUMBER, 2));

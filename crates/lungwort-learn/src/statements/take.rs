@@ -39,6 +39,7 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
             // A list of the template's own says more than words.
             let listed =
                 lines.has("allowed") && matches!(claim.key, "allowed" | "pattern" | "length" | "case" | "type");
+            let listed = listed || claim.key == "allowed" && is_said_of_answers(lines, &claim.value);
             // An offer beside what counts already is none.
             let complete = |value: &str| !value.contains('…');
             let offered = claim.key == "required_when" && lines.get("required").is_some() && !complete(&claim.value);
@@ -70,6 +71,17 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
         Target::Sheet(sheet) => draft.sheets[sheet].lines.set(claim.key, claim.value, source, claim.confidence),
         Target::Rule(sheet) | Target::Group(sheet, _) => take_rule(claim, sheet, source, draft),
     }
+}
+
+/// Whether a column takes yes and no, and a list has neither: `yes/no. If yes, how? P = post, M = mail` is no list of its values.
+fn is_said_of_answers(lines: &Lines, list: &str) -> bool {
+    let Some(words) = lines.get("yes_no").filter(|line| line.confidence == Confidence::Known) else { return false };
+    !words
+        .value
+        .split('"')
+        .skip(1)
+        .step_by(2)
+        .any(|word| list.contains(&format!("\"{word}\"")) || list.contains(&format!("{word} =")))
 }
 
 /// Takes out what only follows from a word where this says so itself; returns whether this is what gives way.

@@ -58,3 +58,8 @@ fn prices_that_are_compared_parts_that_were_used_and_days_of_their_own_form() {
     insta::assert_snapshot!("repair_cafe", read_all(include_str!("said/repair_cafe.txt")));
     insta::assert_snapshot!("days_of_prizes", read_all(include_str!("said/days_of_prizes.txt")));
 }
+
+#[test]
+fn what_a_column_of_answers_takes_beside_them() {
+    insta::assert_snapshot!("one_answer", read_all(include_str!("said/one_answer.txt")));
+}
