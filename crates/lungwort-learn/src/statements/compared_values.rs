@@ -29,12 +29,6 @@ static NUMBER: LazyLock<Option<Regex>> =
 static LIMIT: LazyLock<Option<Regex>> =
     LazyLock::new(|| Regex::new(r#"^("?)([a-z_][a-z0-9_]*) (<=|>=|<|>) (-?\d+(?:\.\d+)?)("?)$"#).ok());
 
-/// Values of a list that say that there is nothing of the kind.
-const NOTHING: &[&str] = &[
-    "none", "no", "nil", "nothing", "without", "keine", "keiner", "keines", "kein", "ohne", "nichts", "aucun",
-    "aucune", "sans", "rien",
-];
-
 /// Keys whose values are conditions.
 pub(super) const CONDITIONS: &[&str] = &["required_when", "blank_when"];
 
@@ -123,7 +117,11 @@ fn said_of_value(condition: &str, source: &str, kinds: &HashMap<String, Kind>) -
     // "Blank for EMPTY", where EMPTY is one of the codes.
     let stated =
         |value: &str| value.chars().count() > 2 && value.chars().all(char::is_uppercase) && whole.contains(value);
-    let is_none = |value: &&String| lacks && NOTHING.contains(&value.to_lowercase().as_str()) || stated(value);
+    let names_nothing = |value: &str| {
+        let value = value.to_lowercase();
+        words::ALL.iter().any(|language| language.nothing_of_a_kind.contains(&value.as_str()))
+    };
+    let is_none = |value: &&String| lacks && names_nothing(value) || stated(value);
     let value = values.iter().find(|value| is_said(value) || is_none(value))?;
     Some(quoted(&format!("{name} {sign} '{}'", value.replace('\'', "''"))))
 }

@@ -365,32 +365,15 @@ fn forms_of(words: &[String]) -> Vec<Vec<String>> {
     forms
 }
 
-/// What people are reached by, as headings and sentences have it.
-const CONTACTS: &[&[&str]] = &[
-    &["e", "mail"],
-    &["email"],
-    &["phone"],
-    &["telephone"],
-    &["mobile"],
-    &["telefon"],
-    &["handy"],
-    &["téléphone"],
-    &["courriel"],
-    &["tél"],
-    &["postcode"],
-    &["plz"],
-    &["iban"],
-    &["website"],
-];
-
-fn is_contact(words: &[String]) -> bool {
-    CONTACTS.iter().any(|noun| words == *noun)
+/// Words for what people are reached by, as headings and sentences have them, in all languages.
+fn contacts() -> impl Iterator<Item = &'static [&'static str]> {
+    words::ALL.iter().flat_map(|language| language.contacts).copied()
 }
 
 /// The one word for a phone, an e-mail or a birth in a longer heading, where no other heading has it: `Contact phone` is what "phone" names.
 fn called_shortly(words: &[String], all: &HashSet<Vec<String>>) -> Vec<Vec<String>> {
     let has = |words: &[String], noun: &[&str]| words.windows(noun.len()).any(|part| part == noun);
-    let contact = CONTACTS.iter().find(|noun| words.len() > noun.len() && has(words, noun)).copied();
+    let contact = contacts().find(|noun| words.len() > noun.len() && has(words, noun));
     // "Les enfants sont nés entre…" is about the column Né le.
     let is_born = |language: &&&Language| words.len() == 2 && language.born.contains(&words[0].as_str());
     let born = words::ALL.iter().find(is_born).map_or([].as_slice(), |language| language.born);
@@ -464,6 +447,15 @@ fn in_other_words(
     by_verbs(sentence, language, (known, about), found);
 }
 
+/// Whether the column that a sentence stands beside is named by the word for what it takes: beside Mentor e-mail, "an e-mail address".
+fn names_own_contact(mention: &Mention, headings: &[&Named], about: &About) -> bool {
+    let of_part = |(words, place, plain): &&&Named| {
+        *place == mention.place && words.len() == mention.words.len() && words_of(plain).len() > words.len()
+    };
+    let is_contact = |words: &[String]| contacts().any(|noun| words == noun);
+    about.column() == Some(mention.place) && headings.iter().filter(of_part).any(|(words, ..)| is_contact(words))
+}
+
 /// The columns that a sentence names, in the order of the sentence.
 pub(super) fn mentions(
     sentence: &Sentence,
@@ -506,14 +498,7 @@ pub(super) fn mentions(
             found.push(Mention { place: *place, words: range });
         }
     }
-    // Beside the column Mentor e-mail, "an e-mail address" is what it takes.
-    let is_own = |mention: &Mention| {
-        let of_part = |(words, place, plain): &&&Named| {
-            *place == mention.place && words.len() == mention.words.len() && words_of(plain).len() > words.len()
-        };
-        about.column() == Some(mention.place) && headings.iter().filter(of_part).any(|(words, ..)| is_contact(words))
-    };
-    found.retain(|mention| !is_own(mention));
+    found.retain(|mention| !names_own_contact(mention, &headings, about));
     if found.is_empty() {
         found = equated(sentence, &headings);
     }
@@ -686,7 +671,7 @@ pub(super) fn without_headings_no<'s>(sentence: &'s Sentence, mentions: &[Mentio
 }
 
 /// Endings that a heading has in brackets: `Né(e) le`, `Child(ren)`.
-const ENDINGS: &[&str] = &["(e)", "(s)", "(es)", "(en)", "(n)", "(in)", "(ren)", "(e)s"];
+const ENDINGS: &[&str] = &["(e)", "(s)", "(es)", "(en)", "(n)", "(in)", "(ren)"];
 
 /// A heading without the endings of its words in brackets.
 fn without_endings(heading: &str) -> Cow<'_, str> {

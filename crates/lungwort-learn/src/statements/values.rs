@@ -453,12 +453,12 @@ const PREPOSITION: usize = 2;
 /// Words of days that others are joined with are no shorter.
 const COMPOUND: usize = 5;
 
-/// Whether a heading says that its values are days.
-/// `Deliver by`, and not `Approved by`.
+/// Whether a heading is that of the last day of something: `Deliver by`, and not `Approved by`.
 fn is_deadline(language: &Language, [last, first]: &[String; 2]) -> bool {
     language.until.contains(&last.as_str()) && language.deadlines.contains(&first.as_str())
 }
 
+/// Whether a heading says that its values are days.
 fn has_day(language: &Language, ends: &[String; 2]) -> bool {
     // "Geburtsdatum" is one, too.
     let joined = |word: &str, day: &&str| day.len() >= COMPOUND && word.ends_with(*day);

@@ -407,6 +407,17 @@ pub(super) static WORDS: Language = Language {
         "for a maximum of", "for more than", "for less than", "for no more than", "for at most", "for at least",
         "for a minimum of", "for up to", "take", "takes", "go on for", "kept for", "span", "cover", "covers",
     ],
+    contacts: &[
+        &["e", "mail"],
+        &["email"],
+        &["phone"],
+        &["telephone"],
+        &["mobile"],
+        &["postcode"],
+        &["iban"],
+        &["website"],
+    ],
+    nothing_of_a_kind: &["none", "no", "nil", "nothing", "without"],
     until: &["by", "before", "until"],
     deadlines: &[
         "deliver", "delivery", "return", "due", "pay", "reply", "finish", "complete", "expire", "expires", "use",

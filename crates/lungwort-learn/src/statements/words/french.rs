@@ -239,6 +239,8 @@ pub(super) static WORDS: Language = Language {
         "dure", "durent", "durer", "durée", "plus de", "plus longtemps que", "dépasser", "dépasse", "pour au plus",
         "pendant",
     ],
+    contacts: &[&["téléphone"], &["courriel"], &["tél"]],
+    nothing_of_a_kind: &["aucun", "aucune", "sans", "rien"],
     until: &[],
     deadlines: &[],
     next_column: &[

@@ -230,6 +230,8 @@ pub(super) static WORDS: Language = Language {
         "dauern", "dauert", "dauer", "laufen", "läuft", "laufzeit", "länger als", "kürzer als", "leihfrist",
         "leihdauer", "mietdauer", "für höchstens", "für maximal", "für mindestens",
     ],
+    contacts: &[&["telefon"], &["handy"], &["plz"]],
+    nothing_of_a_kind: &["keine", "keiner", "keines", "kein", "ohne", "nichts"],
     until: &[],
     deadlines: &[],
     next_column: &[

@@ -327,6 +327,10 @@ pub(super) struct Language {
     pub births: &'static [&'static str],
     /// Words by which something goes on for some time: `may last 28 days`.
     pub lasting: &'static [&'static str],
+    /// Words for what people are reached by, each as its words.
+    pub contacts: &'static [&'static [&'static str]],
+    /// Values of a list that say that there is nothing of the kind.
+    pub nothing_of_a_kind: &'static [&'static str],
     /// Ends of headings over the last day of something: `Deliver by`.
     pub until: &'static [&'static str],
     /// What is done until then.

@@ -46,10 +46,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "not in the future",
     ),
     (
-        "{c} : ?must ?be not|no later_than|after ?the day|date of submission|sending|upload|uploading|filing|dispatch|import|transfer|entry",
-        "{1}: not in the future",
-    ),
-    (
         "{c} must_not|cannot|can_not|may_not ?be later_than|after ?the day|date of submission|sending|upload|uploading|filing|dispatch|import|transfer|entry",
         "{1} must not be in the future",
     ),
@@ -102,13 +98,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
         concat!("leave|keep|stays|remains blank|empty until|before ?the {c} is|are|has_been|have_been ", filled!()),
         "leave blank if {1} is blank",
-    ),
-    (
-        concat!(
-            "{c} : ?leave|keep|stays|remains blank|empty until|before ?the {c} is|are|has_been|have_been ",
-            filled!()
-        ),
-        "{1}: leave blank if {2} is blank",
     ),
     ("only for {j} ?{u}", "only if {1} is filled"),
     ("{r} for {j} {u}", "{1} if {2} is filled"),
