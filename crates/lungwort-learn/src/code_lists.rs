@@ -73,7 +73,9 @@ fn under_headings((sheet, at): (&TemplateSheet, usize), known: &KnownHeadings) -
     let list = |(column, text): &(usize, String)| {
         let length = (first + 1..=sheet.last_row()).take_while(|row| !sheet.text(*row, *column).is_empty()).count();
         let all = (first + 1..=sheet.last_row()).filter(|row| !sheet.text(*row, *column).is_empty()).count();
-        let values = values_of(sheet, first + 1, *column, None)?;
+        // What they mean stands beside them, under no heading.
+        let meaning = Some(column + 1).filter(|next| sheet.text(first, *next).is_empty());
+        let values = values_of(sheet, first + 1, *column, meaning)?;
         // Codes come once, without a gap between.
         let whole = length == all && values.len() == all && all >= LEAST;
         let listed_at = Some((sheet.name.clone(), sheet.text(first, *column).to_owned(), first));

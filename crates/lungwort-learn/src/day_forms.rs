@@ -54,7 +54,7 @@ pub(super) fn learn(template: &Template, entries: &[Option<Entry>], draft: &mut 
                     open.push(column.heading.trim().to_owned());
                     let (name, rules) = (column.name.clone(), offer(column));
                     if !drafted.columns[at].is_coded() {
-                        compare_as_days(&mut drafted.rules, &name);
+                        compare_as_days(drafted, &name);
                     }
                     drafted.rules.extend(rules);
                 }
@@ -87,23 +87,34 @@ fn of_others(sheet: &DraftSheet) -> Option<String> {
     }
 }
 
-/// Has rules compare a column whose values are texts now where these are plain ISO days.
-fn compare_as_days(rules: &mut [DraftRule], name: &str) {
-    for (_, check) in rules.iter_mut().flat_map(|rule| &mut rule.lines).filter(|(key, _)| key == "check") {
-        let words: Vec<&str> = check.trim_matches('"').split(' ').collect();
-        let compared = |at: usize| {
-            let signs = [at.checked_sub(1).and_then(|at| words.get(at)), words.get(at + 1)];
-            words[at] == name
-                && signs.into_iter().flatten().any(|sign| matches!(*sign, "<" | "<=" | ">" | ">=" | "+" | "-"))
-        };
-        let cast = |at: usize| match compared(at) {
-            true => format!("CAST({name} AS DATE)"),
-            false => words[at].to_owned(),
-        };
-        let compared = (0..words.len()).map(cast).collect::<Vec<_>>().join(" ");
-        // `EXTRACT(ISODOW FROM sent_on)`
-        *check = quoted(&compared.replace(&format!(" FROM {name})"), &format!(" FROM CAST({name} AS DATE))")));
+/// Has rules and conditions compare a column whose values are texts now where these are plain ISO days.
+fn compare_as_days(sheet: &mut DraftSheet, name: &str) {
+    let compares = |key: &str| matches!(key, "check" | "when" | "required_when" | "blank_when");
+    let of_rules = sheet.rules.iter_mut().flat_map(|rule| &mut rule.lines);
+    let of_rules = of_rules.filter(|(key, _)| compares(key)).map(|(_, said)| said);
+    let of_columns = sheet.columns.iter_mut().flat_map(|column| &mut column.lines.0);
+    let of_columns = of_columns.filter(|line| compares(line.key)).map(|line| &mut line.value);
+    of_rules.chain(of_columns).for_each(|said| *said = with_casts(said, name));
+}
+
+/// The same with a column cast to a day where it is compared with one.
+fn with_casts(said: &str, name: &str) -> String {
+    if !said.contains(name) {
+        return said.to_owned();
     }
+    let words: Vec<&str> = said.trim_matches('"').split(' ').collect();
+    let compared = |at: usize| {
+        let signs = [at.checked_sub(1).and_then(|at| words.get(at)), words.get(at + 1)];
+        words[at] == name
+            && signs.into_iter().flatten().any(|sign| matches!(*sign, "<" | "<=" | ">" | ">=" | "+" | "-"))
+    };
+    let cast = |at: usize| match compared(at) {
+        true => format!("CAST({name} AS DATE)"),
+        false => words[at].to_owned(),
+    };
+    let compared = (0..words.len()).map(cast).collect::<Vec<_>>().join(" ");
+    // `EXTRACT(ISODOW FROM sent_on)`
+    quoted(&compared.replace(&format!(" FROM {name})"), &format!(" FROM CAST({name} AS DATE))")))
 }
 
 /// Takes what is said of days back to an offer; limits count where a day is a plain ISO day.

@@ -92,6 +92,21 @@ pub fn is_of_duties(heading: &str) -> bool {
     matches!(tells(heading), Some(Tells::Required))
 }
 
+/// `O/F`, `Pflicht/frei`, `M/O/C`: the marks that stand under a heading, one of each kind.
+fn is_of_marks(heading: &str) -> bool {
+    const DUTY: &[&str] =
+        &["m", "r", "o", "p", "mand", "req", "obl", "oblig", "pflicht", "muss", "mandatory", "required"];
+    const FREE: &[&str] =
+        &["o", "f", "k", "opt", "fac", "facult", "frei", "freiwillig", "kann", "optional", "optionnel", "facultatif"];
+    let parts: Vec<&str> = heading.split(['/', '|']).map(|part| part.trim().trim_end_matches('.')).collect();
+    let is = |of: &[&str], part: &str| of.contains(&part);
+    let marks = |part: &&str| is(DUTY, part) || is(FREE, part) || matches!(*part, "c" | "b" | "cond" | "bed");
+    // "O" is the duty beside "F", and free beside "M".
+    let free =
+        parts.iter().any(|part| is(FREE, part) && (*part != "o" || parts.iter().any(|of| is(DUTY, of) && *of != "o")));
+    (2..=3).contains(&parts.len()) && parts.iter().all(marks) && free
+}
+
 fn tells(heading: &str) -> Option<Tells> {
     let lower = heading.to_lowercase();
     let has = |words: &[&str]| words.iter().any(|word| lower.contains(word));
@@ -103,11 +118,13 @@ fn tells(heading: &str) -> Option<Tells> {
         "places" | "decimal places" | "decimals" => return Some(Tells::Places),
         "accepts" | "takes" => return Some(Tells::Takes),
         "more" => return Some(Tells::More),
-        "req" | "reqd" | "mand" | "m/o" | "m/o/c" | "m/c/o" | "m / o" | "r/o" | "o/m" | "m/c" | "r/o/c" | "man/opt"
-        | "optionality" | "obligation" => {
+        "req" | "reqd" | "mand" | "m/c" | "man/opt" | "optionality" | "obligation" => {
             return Some(Tells::Required);
         }
         _ => {}
+    }
+    if is_of_marks(&lower) {
+        return Some(Tells::Required);
     }
     // "May be blank", "Nullable", "Optional?": the other way round.
     let asked = has(REQUIRED);
@@ -239,10 +256,13 @@ pub fn learn(sheet: &TemplateSheet, columns: &mut [&mut DraftColumn], is_of_othe
         *kind != Tells::Help || texts.len() > 2 || rows.len() < 4
     };
     let kinds: Vec<(usize, Tells)> = kinds.into_iter().filter(is_help).collect();
-    // `O` beside `N` is "oui", and no optional.
+    // `O` beside `N` is "oui", beside `F` "obligatoire", and no optional.
     let oui = |field: usize| {
         let texts: HashSet<&str> = rows.iter().map(|(row, _)| sheet.text(*row, field).trim()).collect();
-        texts.contains("O") && texts.contains("N") && texts.iter().all(|text| matches!(*text, "O" | "N" | ""))
+        let beside = |other: &str| {
+            texts.contains(other) && texts.iter().all(|text| matches!(*text, "O" | "C" | "") || *text == other)
+        };
+        texts.contains("O") && (beside("N") || beside("F"))
     };
     let oui: HashSet<usize> =
         kinds.iter().filter(|(field, kind)| *kind == Tells::Required && oui(*field)).map(|(field, _)| *field).collect();
@@ -502,6 +522,11 @@ fn of_letter(letter: KindLetter, source: String, column: &mut DraftColumn) {
 }
 
 /// `Date (dd/mm/yyyy)`, `Text(40)`, `Whole number`, `Email`.
+/// Whether a text has the word for a day: "Dateiname" is none.
+fn says_date(lower: &str) -> bool {
+    lower.split(|each: char| !each.is_alphanumeric()).any(|word| matches!(word, "date" | "dates"))
+}
+
 fn format(text: &str, at: &str, column: &mut DraftColumn) {
     let lower = text.to_lowercase().replace("ccyy", "yyyy");
     let source = format!("{at} says {}", text.replace('\n', " "));
@@ -520,7 +545,7 @@ fn format(text: &str, at: &str, column: &mut DraftColumn) {
     }
     let kind = if has(&["datetime", "date and time", "timestamp"]) {
         Some("datetime")
-    } else if has(&["date", "datum"]) {
+    } else if has(&["datum"]) || says_date(&lower) {
         Some("date")
     } else if ["time", "uhrzeit", "heure"].iter().any(|word| lower.starts_with(word)) {
         Some("time")

@@ -30,7 +30,7 @@ const RESERVED: &[&str] = &[
     "and", "or", "not", "in", "is", "null", "like", "between", "case", "when", "then", "else", "end", "date", "time",
     "timestamp", "interval", "sum", "count", "min", "max", "avg", "filter", "where", "distinct", "true", "false",
     "order", "group", "select", "from", "by", "as", "on", "user", "value", "values", "year", "month", "day",
-    "position", "current",
+    "position", "current", "current_date", "like_regex", "escape", "for", "flag",
 ];
 
 /// A name for each heading, no two the same.

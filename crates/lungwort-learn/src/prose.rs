@@ -88,7 +88,9 @@ fn counts_rows(found: &Captures<'_>, lower: &str, draft: &Draft) -> bool {
     // "No more than 4 rows per tent" limits no file.
     let behind = found.get(0).and_then(|found| lower.get(found.end()..)).unwrap_or_default();
     let noun = found.get(2).and_then(|noun| lower.get(noun.range()));
-    noun.is_none_or(|noun| !NO_ROWS.contains(&noun)) && !statements::is_of_one_value(behind, draft)
+    // "Not more than 3 lines of 25 characters" is about what stands in a cell.
+    let of_text = statements::counts_characters(behind);
+    noun.is_none_or(|noun| !NO_ROWS.contains(&noun)) && !of_text && !statements::is_of_one_value(behind, draft)
 }
 
 fn limits(text: &str, at: &str, draft: &mut Draft) {
@@ -103,7 +105,7 @@ fn limits(text: &str, at: &str, draft: &mut Draft) {
     for pattern in ROWS.iter().flatten().filter(|_| counts) {
         let found = pattern
             .captures(lower.as_bytes())
-            .filter(|found| counts_rows(found, &lower, draft))
+            .filter(|found| counts_rows(found, &lower, draft) && !statements::are_of_a_record(text, draft))
             .and_then(|found| number(lower.get(found.get(1)?.range())?));
         if let Some(most) = found.filter(|most| *most > 0) {
             draft.file.set("max_rows", most.to_string(), format!("{at}: {}", clipped(text)), Confidence::Known);

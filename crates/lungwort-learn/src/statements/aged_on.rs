@@ -25,6 +25,9 @@ const OLDEST: f64 = 120.0;
 /// Words between an age and the day on which it counts, at most.
 const APART: usize = 6;
 
+/// Words from what denies an age to it, at most.
+const DENIED: usize = 4;
+
 /// Keys of what is said of a day that is no limit of the column but the one on which an age counts.
 const LIMITS: &[&str] = &["min", "max", "above", "below", "check", "when"];
 
@@ -129,10 +132,12 @@ pub(super) fn on_another(
         [first, last] if first.count < last.count && last.at <= first.end + 1 => (first, Some(last)),
         _ => return,
     };
+    let own = about.column().filter(|place| is_of_births(*place, draft));
     // "At least 5 years" alone may be anything that lasts.
-    let old = [language.or_older, language.older_than, language.younger_than, language.old]
-        .into_iter()
-        .any(|of| sentence.has(of));
+    let old = own.is_some()
+        || [language.or_older, language.older_than, language.younger_than, language.old]
+            .into_iter()
+            .any(|of| sentence.has(of));
     if !old || !days::named(sentence, language).is_empty() {
         return;
     }
@@ -145,6 +150,14 @@ pub(super) fn on_another(
         others.extend(day_of_begin(birth, draft));
     }
     let [on] = others.as_slice() else {
+        // "Children: those aged under 16" counts them.
+        let other = |mention: &Mention| mention.place != birth;
+        let of_rows = || sentence.has(language.modals) && !sentence.text.contains(':');
+        let of_all = own.is_some() || about.column().is_none() && (!mentions.iter().any(other) || of_rows());
+        if of_all && others.is_empty() && says_no_more((sentence, language), until.unwrap_or(age)) {
+            by_today((sentence, language), (birth, age, until), draft, reading);
+            return;
+        }
         // An age is no number in a column of days of birth; which day it counts on may be said later.
         let of_birth = |claim: &Claim| {
             let number = claim.key == "type" && !claim.value.contains("date");
@@ -170,11 +183,7 @@ pub(super) fn on_another(
         return;
     }
     let Some((sign, more)) = compared((sentence, language), age, until) else { return };
-    let name = |(sheet, column): Place| &draft.sheets[sheet].columns[column].name;
-    let unit = if until.unwrap_or(age).years { "YEAR" } else { "MONTH" };
-    let rule = |sign: &str, count: f64| format!("{} {sign} {} + INTERVAL '{count}' {unit}", name(*on), name(birth));
-    let mut checks = vec![rule(sign, age.count + more)];
-    checks.extend(until.map(|last| rule("<", last.count + 1.0)));
+    let checks = checks((name(*on, draft), name(birth, draft)), (sign, age.count + more), until.unwrap_or(age), until);
     reading.claims.retain(|claim| {
         let own = claim.place().is_some_and(|place| place == *on || place == birth);
         let number = claim.key == "type" && claim.place() == Some(birth);
@@ -186,6 +195,57 @@ pub(super) fn on_another(
         let value = quoted(&check);
         Claim { on, key: "check", value, confidence: Confidence::Confirm }
     }));
+    reading.understood = true;
+}
+
+fn name((sheet, column): Place, draft: &Draft) -> &str {
+    &draft.sheets[sheet].columns[column].name
+}
+
+/// The rules by which somebody is so old on a day.
+fn checks((on, birth): (&str, &str), (sign, least): (&str, f64), unit: &Age, until: Option<&Age>) -> Vec<String> {
+    let unit = if unit.years { "YEAR" } else { "MONTH" };
+    let rule = |sign: &str, count: f64| format!("{on} {sign} {birth} + INTERVAL '{count}' {unit}");
+    let mut checks = vec![rule(sign, least)];
+    checks.extend(until.map(|last| rule("<", last.count + 1.0)));
+    checks
+}
+
+/// Whether nothing stands behind an age by which it would be one on another day.
+fn says_no_more((sentence, language): (&Sentence, &Language), age: &Age) -> bool {
+    let behind = [language.old, language.or_older, language.or_younger];
+    let end = behind.into_iter().flatten().flat_map(|phrase| {
+        // "Years old" begins with the unit.
+        [sentence.ends_at(phrase, age.end - 1), sentence.ends_at(phrase, age.end)].into_iter().flatten()
+    });
+    let end = end.max().unwrap_or(age.end);
+    end >= sentence.words.len() && !sentence.has(language.at_first)
+}
+
+/// How old somebody is, where no day is named: by today.
+fn by_today(
+    (sentence, language): (&Sentence, &Language),
+    (birth, age, until): (Place, &Age, Option<&Age>),
+    draft: &Draft,
+    reading: &mut Reading,
+) {
+    let conditional = conditional_at(sentence, language).is_some() || rows_named(sentence, birth.0, draft).is_some();
+    let Some((sign, more)) = compared((sentence, language), age, until).filter(|_| !conditional) else { return };
+    let asked = |claim: &Claim| matches!(claim.key, "required_when" | "blank_when");
+    if reading.claims.iter().any(asked) {
+        return;
+    }
+    let unit = until.unwrap_or(age);
+    let checks = checks(("CURRENT_DATE", name(birth, draft)), (sign, age.count + more), unit, until);
+    reading.claims.retain(|claim| {
+        let number = claim.key == "type" && !claim.value.contains("date");
+        claim.place() != Some(birth) || !(LIMITS.contains(&claim.key) || number)
+    });
+    let confirm = |on, key, value: &str| Claim { on, key, value: quoted(value), confidence: Confidence::Confirm };
+    if !draft.sheets[birth.0].columns[birth.1].lines.has("type") {
+        reading.claims.push(confirm(Target::Column(birth), "type", "date"));
+    }
+    reading.claims.extend(checks.iter().map(|check| confirm(Target::Rule(birth.0), "check", check)));
     reading.understood = true;
 }
 
@@ -213,18 +273,20 @@ fn compared(
 ) -> Option<(&'static str, f64)> {
     let said = |phrases: &[&str]| qualified(sentence, phrases, age.at);
     let behind = |phrases: &[&str]| phrases.iter().any(|phrase| sentence.ends_at(phrase, age.end).is_some());
-    if until.is_some() {
-        Some((">=", 0.0))
-    } else if said(language.at_most) || behind(language.or_younger) {
+    // "Nobody under 16", "not older than 65"
+    let denied = (age.at.saturating_sub(DENIED)..age.at).any(|at| {
+        [language.negations, language.nobody, language.none].iter().any(|of| of.contains(&sentence.word(at)))
+    });
+    let younger = said(language.below) || said(language.younger_than);
+    let older = said(language.above) || said(language.older_than);
+    // "Over 16s" are 16 and older.
+    let least = until.is_some() || denied && younger || said(language.at_least) || behind(language.or_older);
+    if !least && (denied && older || said(language.at_most) || behind(language.or_younger)) {
         Some(("<", 1.0))
-    } else if said(language.at_least) || behind(language.or_older) || said(language.older_than) {
+    } else if least || older {
         Some((">=", 0.0))
-    } else if said(language.below) || said(language.younger_than) {
-        Some(("<", 0.0))
-    } else if said(language.above) {
-        Some((">=", 1.0))
     } else {
-        None
+        younger.then_some(("<", 0.0))
     }
 }
 
@@ -320,12 +382,14 @@ fn age((sentence, language): (&Sentence, &Language), at: usize) -> Option<Age> {
     }
 }
 
+pub(super) fn is_of_births((sheet, column): Place, draft: &Draft) -> bool {
+    let heading = &draft.sheets[sheet].columns[column].heading;
+    words::ALL.iter().any(|language| has_word(heading, language.births))
+}
+
 /// The column of days of birth that is spoken of, or the only one in reach.
 fn column_of_births(places: &[Place], about: &About, draft: &Draft) -> Option<Place> {
-    let of_births = |(sheet, column): &Place| {
-        let heading = &draft.sheets[*sheet].columns[*column].heading;
-        words::ALL.iter().any(|language| has_word(heading, language.births))
-    };
+    let of_births = |place: &Place| is_of_births(*place, draft);
     if let Some(place) = about.column().or(Some(places).filter(|places| places.len() == 1).map(|places| places[0]))
         && of_births(&place)
     {

@@ -106,6 +106,18 @@ pub(super) fn names_of_days(
     Some(Claim { on: Target::Column(place), key: "allowed", value: list(&names), confidence: Confidence::Confirm })
 }
 
+/// What else is said of columns whose days are limited is no list, no code and no number.
+fn without_values(claims: &mut Vec<Claim>, places: &[Place]) {
+    claims.retain(|claim| match claim.key {
+        // A first day that the same sentence names stays.
+        "min" | "max" if claim.value.starts_with('"') => true,
+        "allowed" | "pattern" | "min" | "max" | "required_when" | "blank_when" | "yes_no" => {
+            !claim.place().is_some_and(|place| places.contains(&place))
+        }
+        _ => true,
+    });
+}
+
 /// Limits the days of a column to some of the week or of the year.
 pub(super) fn read(
     (sentence, language): (&Sentence, &Language),
@@ -120,7 +132,8 @@ pub(super) fn read(
     if runs.is_empty() || sentence.is_question() {
         return;
     }
-    let named = about.column().is_some() || mentions.iter().any(|mention| is_of_days(mention.place, draft));
+    let one_day = matches!(runs.as_slice(), [run] if run.numbers.len() == 1);
+    let named = about.column().is_some() || names_column_of_days(mentions, draft, one_day);
     // "The office is open from Monday to Friday" says nothing of rows.
     if !named && [language.of_files, language.calendar.senders].into_iter().any(|words| sentence.has(words)) {
         return;
@@ -134,7 +147,12 @@ pub(super) fn read(
     let around = limits.iter().any(|(run, _)| run.around);
     let (Some((first, _)), Some(places)) = (
         limits.first(),
-        columns((sentence, language), (&of_clause(sentence, mentions, &runs), about), (draft, reading), around),
+        columns(
+            (sentence, language),
+            (&of_clause(sentence, mentions, &runs), about),
+            (draft, reading),
+            (around, one_day),
+        ),
     ) else {
         return;
     };
@@ -159,14 +177,7 @@ pub(super) fn read(
         claim.key == "allowed" && named.any(|word| claim.value.contains(word))
     };
     reading.claims.retain(|claim| !listed(claim));
-    reading.claims.retain(|claim| match claim.key {
-        // A first day that the same sentence names stays.
-        "min" | "max" if claim.value.starts_with('"') => true,
-        "allowed" | "pattern" | "min" | "max" | "required_when" | "blank_when" | "yes_no" => {
-            !claim.place().is_some_and(|place| places.contains(&place))
-        }
-        _ => true,
-    });
+    without_values(&mut reading.claims, &places);
     for place in places {
         if !draft.sheets[place.0].columns[place.1].lines.has("type") {
             let (on, value) = (Target::Column(place), quoted("date"));
@@ -220,7 +231,9 @@ fn first_of_month(
     let bars = [language.negations, language.none, language.only_for, language.conditional];
     let barred = bars.into_iter().any(|words| sentence.has(words))
         || [language.not_before, language.not_after].into_iter().any(|words| qualified(sentence, words, place.start));
-    let Some(places) = columns((sentence, language), (mentions, about), (draft, reading), false) else { return };
+    let Some(places) = columns((sentence, language), (mentions, about), (draft, reading), (false, false)) else {
+        return;
+    };
     if !(stated || alone) || barred {
         return;
     }
@@ -526,7 +539,7 @@ fn columns(
     (sentence, language): (&Sentence, &Language),
     (mentions, about): (&[Mention], &About),
     (draft, reading): (&Draft, &Reading),
-    around: bool,
+    (around, one_day): (bool, bool),
 ) -> Option<Vec<Place>> {
     let dated = |place: Place| {
         let claimed =
@@ -538,7 +551,10 @@ fn columns(
     let mut named: Vec<Place> = mentions.iter().filter(outside).map(|mention| mention.place).collect();
     named.dedup();
     if !named.is_empty() {
-        let days: Vec<Place> = named.iter().copied().filter(|place| dated(*place)).collect();
+        let mut days: Vec<Place> = named.iter().copied().filter(|place| dated(*place)).collect();
+        if days.is_empty() && one_day {
+            days.extend(named.iter().copied().filter(|place| may_have_days(*place, draft)));
+        }
         // "Visits take place on Wednesdays" names the rows by their key.
         let rows = named.iter().all(|place| is_key(*place, draft));
         return match days.is_empty() {
@@ -560,6 +576,11 @@ fn columns(
         [_, _] if around && lasting::both(days[0].0, draft).is_some() => Some(days),
         _ => called_day(sentence, about, draft).map(|place| vec![place]),
     }
+}
+
+/// Whether a column of days is named, or of one day one that may have days: "Market day: Tuesday or Saturday" may list what it has.
+fn names_column_of_days(mentions: &[Mention], draft: &Draft, one_day: bool) -> bool {
+    mentions.iter().any(|mention| is_of_days(mention.place, draft) || one_day && may_have_days(mention.place, draft))
 }
 
 /// Whether a column of which nothing is known is called as one of days: `To`, `Due on`.

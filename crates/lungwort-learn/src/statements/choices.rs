@@ -7,6 +7,7 @@ use regex::Regex;
 use super::in_words::{are_alike, are_numbers, is_denied_by, is_full_list, is_phrase, signs, values};
 use super::meanings::{beside, ends_of_scale, explained, is_nothing, pairs};
 use super::sentence::{Phrases, Sentence, sentences};
+use super::sql_types;
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::yes_no::{only_yes, ticked, yes_no, yes_no_with_reasons};
@@ -36,17 +37,18 @@ pub(super) fn read(
     let (text, again) = without_heading(text, heading);
     let behind_colon = behind_colon || again;
     let claim = |key, value, confidence| Claim { on: Target::Column(place), key, value, confidence };
+    if let Some(values) = sql_types::listed(&sentence.text).filter(|_| alone) {
+        return Reading::of(vec![claim("allowed", list(&values), Confidence::Known)]);
+    }
     if let Some((yes, no)) = yes_no_with_reasons(sentence, language) {
         return of_yes_and_no((&yes, &no), claim);
     }
     if let Some(pairs) = meant_pairs((sentence, language), text, (alone, behind), mentions.last()) {
         return of_pairs(&pairs, claim);
     }
-    if ticked(sentence, language) {
-        return Reading::of(vec![claim("allowed", list(&["x", "X"]), Confidence::Confirm)]);
-    }
-    if let Some(yes) = only_yes(sentence, language) {
-        return Reading::of(vec![claim("allowed", list(&[yes]), Confidence::Confirm)]);
+    let tick = ticked(sentence, language).then(|| list(&["x", "X"]));
+    if let Some(one) = tick.or_else(|| only_yes(sentence, language).map(|yes| list(&[yes]))) {
+        return Reading::of(vec![claim("allowed", one, Confidence::Confirm)]);
     }
     // "Ja/nein" alone is of no other language.
     let found = yes_no(sentence, language).or_else(|| words::ALL.iter().find_map(|other| yes_no(sentence, other)));
@@ -71,11 +73,9 @@ pub(super) fn read(
     if let Some((key, value, confidence)) = of_one((sentence, heading), language, (behind, alone)) {
         return Reading::of(vec![claim(key, value, confidence)]);
     }
-    if is_day_in_words(text) || is_unit(text) {
-        return Reading::default();
-    }
     // "E.g. 05/03/2026" shows a value and lists none.
-    if alone && language.example.iter().any(|phrase| sentence.ends_at(phrase, 0).is_some()) {
+    let shows = alone && language.example.iter().any(|phrase| sentence.ends_at(phrase, 0).is_some());
+    if is_day_in_words(text) || is_unit(text) || shows {
         return Reading::default();
     }
     let amounts = with_commas(text, language).filter(|_| signed).map(|values| (values, Confidence::Confirm));
@@ -189,9 +189,75 @@ fn meant_pairs(
 ) -> Option<Vec<(String, String)>> {
     let head = || sentence.text.split_once(": ").is_some_and(|(head, _)| head.split_whitespace().count() <= HEAD);
     let led = || sentence.text[..sentence.words.get(behind).map_or(0, |(_, at)| at.start)].trim_end().ends_with(':');
-    let found = pairs(text).or_else(|| pairs(&sentence.text)).or_else(|| explained(text, language));
+    let ranges = || bracketed_pairs(sentence.text.split_once(": ")?.1, language);
+    let found = bracketed_pairs(text, language)
+        .or_else(ranges)
+        .or_else(|| pairs(text))
+        .or_else(|| pairs(&sentence.text))
+        .or_else(|| explained(text, language));
     let found = found.or_else(|| explained(before_last(sentence, language, last)?, language));
     found.or_else(|| (alone || head() || led()).then(|| beside(text)).flatten())
+}
+
+/// Whether a sentence is a list of such codes, behind a label or alone.
+pub(super) fn are_ranges_of_codes(sentence: &Sentence, language: &Language) -> bool {
+    let behind = sentence.text.split_once(": ").map(|(_, rest)| rest);
+    let texts = [Some(sentence.text.as_str()), behind];
+    texts.into_iter().flatten().any(|text| bracketed_pairs(text, language).is_some())
+}
+
+/// Codes of which brackets tell by numbers which things they are for: `S small (up to 5 kg), M medium (5 to 10 kg)`, `JUN (under 12) or
+/// ADT (18 and over)`. These limit no value of the column.
+fn bracketed_pairs(text: &str, language: &Language) -> Option<Vec<(String, String)>> {
+    static ONE: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"^([A-Z0-9]{1,6})(?: ?[=:–-] ?| |$)([^()]*?) ?(\([^()]+\))?$").ok());
+    let inside = |part: &str| part.contains('(') && part.bytes().any(|byte| byte.is_ascii_digit());
+    if !inside(text) {
+        return None;
+    }
+    let mut parts: Vec<&str> = Vec::new();
+    let (mut depth, mut from) = (0_usize, 0);
+    for (at, each) in text.char_indices() {
+        match each {
+            '(' => depth += 1,
+            ')' => depth = depth.saturating_sub(1),
+            ',' | ';' if depth == 0 => {
+                parts.push(&text[from..at]);
+                from = at + 1;
+            }
+            _ => {}
+        }
+    }
+    parts.push(text[from..].trim_end_matches('.'));
+    // "YTH (12 to 17) or ADT (18 and over)", "…, and S senior"
+    let joins = |word: &&&str| text.contains(&format!(" {word} "));
+    for word in language.or.iter().chain(language.and).filter(joins) {
+        let sign = format!(" {word} ");
+        let split = |part: &'_ str| {
+            part.match_indices(&sign)
+                .map(|(at, _)| at)
+                .find(|at| part[..*at].matches('(').count() == part[..*at].matches(')').count())
+        };
+        parts = parts
+            .into_iter()
+            .flat_map(|part| match split(part) {
+                Some(at) => vec![&part[..at], &part[at + sign.len()..]],
+                None => vec![part.trim().strip_prefix(&sign[1..]).unwrap_or(part)],
+            })
+            .collect();
+    }
+    let pair = |part: &&str| {
+        let found = ONE.as_ref()?.captures(part.trim())?;
+        let meaning = found.get(2).map_or("", |of| of.as_str().trim());
+        let bracket = found.get(3).map(|of| of.as_str());
+        let alone = || bracket.map(|of| of.trim_matches(['(', ')']).to_owned());
+        let meant = if meaning.is_empty() { alone()? } else { format!("{meaning} {}", bracket.unwrap_or_default()) };
+        Some((found[1].to_owned(), meant.trim().to_owned()))
+    };
+    let all: Vec<(String, String)> = parts.iter().map(pair).collect::<Option<_>>()?;
+    // `5 (five)` is a number with its word.
+    let codes = all.iter().any(|(code, _)| code.bytes().any(|byte| byte.is_ascii_uppercase()));
+    (all.len() > 1 && codes && parts.iter().any(|part| inside(part))).then_some(all)
 }
 
 /// What stands before the column that ends a sentence: `enter A for adult or J for junior in Type`.

@@ -20,6 +20,15 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if let Some(regex) = super::joined_pieces::read(sentence, language, from) {
         return Some(regex);
     }
+    if let Some(regex) = super::kind_counts::read(sentence, language, from) {
+        return Some(regex);
+    }
+    // "Up to 8 digits and 2 decimals" are those of a number.
+    let places = |at: &usize| super::counts::counts_places(sentence, language, *at);
+    let of_number = language.decimals.iter().any(|phrase| sentence.find_from(phrase, from).is_some());
+    if of_number || (from..sentence.words.len()).any(|at| places(&at)) {
+        return None;
+    }
     let plain = super::composed::without_purposes(sentence, language, from)
         .or_else(|| without_letters(sentence, language))
         .or_else(|| with_counted_dates(sentence, language));
@@ -30,7 +39,30 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     // Half of what is said would refuse all codes.
     let regex = regex.filter(|regex| !super::joined_pieces::lacks_sign(sentence, language, from, regex));
     let regex = regex.map(|regex| with_listed_letters(sentence, language, regex));
+    let regex = regex.map(|regex| with_word_instead(sentence, language, (from, regex)));
     regex.map(|regex| with_listed_words(sentence, language, regex))
+}
+
+/// `Two capital letters, or UNKNOWN`, `4 digits (or NEW)`, `NEW or 4 digits`: a word in capitals that may stand instead.
+fn with_word_instead(sentence: &Sentence, language: &Language, (from, regex): (usize, String)) -> String {
+    let word = |at: usize| sentence.words.get(at).map_or("", |(_, place)| &sentence.text[place.clone()]);
+    let in_capitals = |text: &str| {
+        let code = text.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit());
+        text.len() > 1 && code && text.bytes().filter(u8::is_ascii_uppercase).count() > 1
+    };
+    // Where all is in capitals, none of its words is a value.
+    let shouts = !sentence.text.chars().any(char::is_lowercase);
+    let ends = |at: usize| at + 1 >= sentence.words.len() || sentence.gap(at).starts_with([')', ';', ',', '.', '(']);
+    let or = |at: usize| language.or.contains(&sentence.word(at));
+    // "RED, BLUE or GREEN, a hyphen and two digits" lists what a code begins with.
+    let listed = |at: usize| at > from + 1 && in_capitals(word(at - 2));
+    let last = |at: &usize| or(at - 1) && in_capitals(word(*at)) && ends(*at) && !listed(*at);
+    let behind = (from + 1..sentence.words.len()).find(last);
+    let before = (in_capitals(word(from)) && or(from + 1) && !in_capitals(word(from + 2))).then_some(from);
+    match behind.or(before).filter(|_| !shouts).map(word) {
+        Some(word) if !is_one(&regex, word) => format!("(?:{regex}|{word})"),
+        _ => regex,
+    }
 }
 
 /// `An area letter (N, S, E, W) and a number` without the list, which says what letters there are.

@@ -5,7 +5,9 @@ use super::products::counting;
 use super::required::Asking;
 use super::subject::Place;
 use super::words;
+use super::{Claim, Confidence, Target};
 use crate::draft::DraftColumn;
+use lungwort_core::rulebook::toml_text::quoted;
 
 /// What money is counted in.
 pub(super) const MONEY: &[&str] =
@@ -13,6 +15,9 @@ pub(super) const MONEY: &[&str] =
 
 /// Ages are not above this.
 const OLDEST: u32 = 120;
+
+/// The age from which somebody is no minor, where no other is named.
+const OF_AGE: u32 = 18;
 
 impl Asking<'_> {
     /// The condition that a column counts so many, and its words: the first that stands within some words of the sentence.
@@ -46,6 +51,13 @@ impl Asking<'_> {
         words.clone().find_map(|at| {
             let end_of =
                 |phrases: &[&str], at: usize| phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, at)).max();
+            // "Minors (under 18)" says itself how old they are.
+            let bracketed = sentence.gap(at).starts_with('(') || self.says_who_is_grown();
+            let grown = [(language.minors, "<"), (language.adults, ">=")];
+            let grown = grown.iter().find(|(words, _)| words.contains(&sentence.word(at)));
+            if let Some((_, sign)) = grown.filter(|_| !bracketed) {
+                return Some((self.aged(sign, OF_AGE)?, at..at + 1));
+            }
             let led = kinds.iter().find_map(|(phrases, sign)| Some((end_of(phrases, at)?, *sign)));
             let number = led.map_or(at, |(end, _)| end);
             let years = self.years(number)?;
@@ -55,13 +67,25 @@ impl Asking<'_> {
             };
             let end = end + usize::from(self.is_years(end));
             // "Under 16 trees" counts something else.
-            let goes_on =
-                [language.verbs, language.modals, language.needs_alone, language.give, language.and, language.or];
+            let goes_on = [
+                language.verbs, language.modals, language.needs_alone, language.give, language.and, language.or,
+                language.only,
+            ];
             let parted = end >= sentence.words.len() || !sentence.gap(end - 1).is_empty();
-            let plain = parted || goes_on.iter().any(|words| words.contains(&sentence.word(end)));
-            let name = self.age().filter(|_| plain && words.contains(&number))?;
-            Some((format!("{name} {sign} {years}"), at..end))
+            // "For children under 12 a guardian is needed", and not "under 12 a day"
+            let led = [language.articles, language.every].iter().any(|words| words.contains(&sentence.word(end)))
+                && !language.spans.iter().any(|(span, _)| *span == sentence.word(end + 1));
+            let plain = parted || led || goes_on.iter().any(|words| words.contains(&sentence.word(end)));
+            let said = self.aged(sign, years).filter(|_| plain && words.contains(&number))?;
+            Some((said, at..end))
         })
+    }
+
+    /// Whether a column says itself who is a minor.
+    fn says_who_is_grown(&self) -> bool {
+        let columns = self.sheet().and_then(|sheet| self.few_columns(sheet)).unwrap_or_default();
+        let of = [self.language.minors, self.language.adults];
+        columns.iter().any(|column| of.iter().any(|words| has_word(&column.heading, words)))
     }
 
     /// The condition that somebody was born then, and its words: `swimmers born before 2016`, `born in 2015 or earlier`, where one column
@@ -85,10 +109,7 @@ impl Asking<'_> {
             Some((_, sign)) => (at + 1, sign),
             None => behind.iter().find_map(|(phrases, sign)| Some((end_of(phrases, at + 1)?, *sign)))?,
         };
-        let columns = self.few_columns(self.sheet()?)?.iter();
-        let of_birth = |column: &&DraftColumn| words::ALL.iter().any(|each| has_word(&column.heading, each.births));
-        let mut found = columns.filter(of_birth);
-        let column = found.next().filter(|_| found.next().is_none())?;
+        let column = self.births()?;
         let dated = column.lines.get("type").is_some_and(|kind| kind.value.contains("date"));
         let said = match (dated, sign) {
             (false, _) => format!("{} {sign} {year}", column.name),
@@ -147,10 +168,9 @@ impl Asking<'_> {
     /// A comparison of what is no number, where one column is of ages: participants under 16 are younger.
     pub(super) fn of_age(&self, said: String) -> String {
         let compared = [" < ", " > ", " <= ", " >= "].iter().find_map(|sign| said.split_once(sign));
-        let Some((name, _)) = compared.filter(|(_, years)| years.parse::<u32>().is_ok_and(|years| years <= OLDEST))
-        else {
-            return said;
-        };
+        let years = |text: &str| text.parse::<u32>().ok().filter(|years| (1..=OLDEST).contains(years));
+        let Some((name, years)) = compared.and_then(|(name, text)| Some((name, years(text)?))) else { return said };
+        let sign = said[name.len()..].split_whitespace().next().unwrap_or("=");
         let heading = |mention: &crate::statements::subject::Mention| {
             self.draft.sheets[mention.place.0].columns[mention.place.1].heading.to_lowercase()
         };
@@ -163,9 +183,58 @@ impl Asking<'_> {
         };
         let person =
             of.is_some_and(|of| !self.takes_numbers(name) && self.may_be_text(of.place) && !amount(heading(of)));
-        match self.age().filter(|age| person && age != name) {
-            Some(age) => said.replacen(name, &age, 1),
-            None => said,
+        // Of "if Nests is over 5" no age is said.
+        let at_once = |of: &crate::statements::subject::Mention| {
+            let signs = [language.below, language.above, language.younger_than, language.older_than, language.at_least];
+            signs.into_iter().flatten().any(|phrase| self.sentence.ends_at(phrase, of.words.end).is_some())
+        };
+        let says_old = self.age().is_some() || self.sentence.has(language.old) || of.is_some_and(at_once);
+        let person = person && says_old;
+        let of_itself = self.age().is_some_and(|age| age == name);
+        self.aged(sign, years).filter(|_| person && !of_itself).unwrap_or(said)
+    }
+
+    /// The condition that somebody is so old: by the one column of ages, else by the one of days of birth and today.
+    fn aged(&self, sign: &str, years: u32) -> Option<String> {
+        if let Some(age) = self.age() {
+            return Some(format!("{age} {sign} {years}"));
+        }
+        let born = self.births()?;
+        // "Geburtsjahr", "year of birth"
+        let heading = born.heading.to_lowercase();
+        let is_year = |(word, unit): &(&str, &str)| *unit == "YEAR" && word.len() > 3 && heading.contains(word);
+        let of_years = words::ALL.iter().any(|language| language.spans.iter().any(is_year));
+        if of_years || born.lines.get("type").is_some_and(|kind| !kind.value.contains("date")) {
+            return None;
+        }
+        let (sign, years) = match sign {
+            "<" => (">", years),
+            "<=" => (">", years + 1),
+            // "Over 18s" are 18 and older.
+            _ => ("<=", years),
+        };
+        Some(format!("{} {sign} CURRENT_DATE - INTERVAL '{years}' YEAR", born.name))
+    }
+
+    /// The one column of a sheet that is over years or days of birth.
+    fn births(&self) -> Option<&DraftColumn> {
+        let columns = self.few_columns(self.sheet()?)?.iter();
+        let is_birth = |column: &&DraftColumn| words::ALL.iter().any(|each| has_word(&column.heading, each.births));
+        let mut found = columns.filter(is_birth);
+        found.next().filter(|_| found.next().is_none())
+    }
+
+    /// What is compared with today is a day.
+    pub(super) fn typed_by_today(&self, claims: &mut Vec<Claim>) {
+        let Some((sheet, born)) = self.sheet().zip(self.births()) else { return };
+        let compared = format!("{} ", born.name);
+        let by_today =
+            |claim: &Claim| claim.value.contains("CURRENT_DATE - INTERVAL") && claim.value.contains(&compared);
+        let columns = &self.draft.sheets[sheet].columns;
+        let place = columns.iter().position(|column| column.name == born.name && !column.lines.has("type"));
+        if let Some(column) = place.filter(|_| claims.iter().any(by_today)) {
+            let on = Target::Column((sheet, column));
+            claims.push(Claim { on, key: "type", value: quoted("date"), confidence: Confidence::Confirm });
         }
     }
 

@@ -52,6 +52,18 @@ pub(super) fn refused_length(sentence: &Sentence, language: &Language) -> Option
     }
 }
 
+/// Whether a number counts what a value is made of, which limits neither it nor its length: the digits of one with decimals, `up to 8
+/// digits and 2 decimals`, the lines of a text and what each of them has, `not more than 3 lines of 25 characters`.
+fn counts_parts((sentence, language, from): (&Sentence, &Language, usize), at: usize) -> bool {
+    let decimals = || sentence.has(language.decimals) || sentence.has(language.behind_point);
+    if counts_what(sentence, at, language.digits) && !counts_places(sentence, language, at) && decimals() {
+        return true;
+    }
+    let of_lines = |at: &usize| sentence.number(*at, language).is_some() && counts_what(sentence, *at, language.rows);
+    let line = (from..=at).find(of_lines);
+    line.is_some_and(|line| line == at || counts_what(sentence, at, language.characters))
+}
+
 /// Lengths, places behind the decimal mark, limits.
 pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, found: &mut Said) {
     // The parts of a day are no numbers.
@@ -62,6 +74,7 @@ pub(super) fn counts(sentence: &Sentence, language: &Language, from: usize, foun
     let of_others = said_of_others(sentence, language);
     let numbers: Vec<(usize, f64)> = (from..sentence.words.len())
         .filter(|at| !of_day(at) && !is_of_code(sentence, *at) && !of_others(*at))
+        .filter(|at| !counts_parts((sentence, language, from), *at))
         .filter_map(|at| Some((at, sentence.number(at, language)?)))
         .collect();
     // "Letter A-F, then a number from 1 to 99" says how a code is built.

@@ -1,6 +1,7 @@
 //! Days that rows are limited to, where no column is named: `no reading may be older than 1 May 2026`, `entries close on 15 June 2026`.
 //! They are those of the one column of days, or of the one that the sentence calls by another form of its word.
 
+use super::aged_on::is_of_births;
 use super::days;
 use super::sentence::{Sentence, sentences};
 use super::subject::{Mention, Place};
@@ -30,8 +31,10 @@ pub(super) fn read(
     }
     let of_sheet = |sheet: usize| {
         let columns = draft.sheets[sheet].columns.iter().enumerate();
-        let typed: Vec<Place> =
-            columns.clone().map(|(column, _)| (sheet, column)).filter(|place| is_of_days(*place, draft)).collect();
+        // "The camp runs from 26 July" says nothing of when children are born.
+        let taken = |place: &Place| sentence.has(language.born) || !is_of_births(*place, draft);
+        let places = columns.clone().map(|(column, _)| (sheet, column));
+        let typed: Vec<Place> = places.filter(|place| is_of_days(*place, draft) && taken(place)).collect();
         // `Date`, of which nothing is said but its name; "return the file by 15 September" says nothing of it.
         let called =
             columns.filter(|(_, column)| is_both(&limits) && is_called_one_of(column, |language| language.dates));

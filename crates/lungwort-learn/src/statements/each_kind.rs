@@ -22,6 +22,28 @@ pub(super) struct Limit {
     pub terms: Vec<(&'static str, f64)>,
 }
 
+/// Conditions of kinds, each with the limits of that kind.
+type Kinds = Vec<(String, Vec<(&'static str, f64)>)>;
+
+/// Signs of a value that are counted.
+#[derive(Clone, Copy, PartialEq, Eq)]
+enum Signs {
+    Digits,
+    Letters,
+    Any,
+}
+
+impl Signs {
+    /// Them in a regular expression.
+    fn class(self) -> Option<&'static str> {
+        match self {
+            Signs::Digits => Some("[0-9]"),
+            Signs::Letters => Some("[A-Za-z]"),
+            Signs::Any => None,
+        }
+    }
+}
+
 /// A kind of rows that the sentence names: its words, and the condition that a row is of it.
 struct Kind {
     start: usize,
@@ -39,6 +61,11 @@ impl Asking<'_> {
                 .is_some_and(|at| at == place && claim.key != "type" || Some(at) == of && claim.key != "allowed")
         };
         claims.retain(|claim| !stale(claim));
+        let limits = self.limits();
+        if let Some(signs) = self.signs_counted(&limits) {
+            self.written_by_kind(claims, place, (signs, pairs));
+            return true;
+        }
         let typed = self.draft.sheets[place.0].columns[place.1].lines.get("type").is_some()
             || claims.iter().any(|claim| claim.place() == Some(place) && claim.key == "type");
         let kind =
@@ -56,6 +83,41 @@ impl Asking<'_> {
             claims.extend([claim("check", &terms.join(" AND ")), claim("when", &said)]);
         }
         true
+    }
+
+    /// What the numbers count where they count the signs of a value: `5 digits for DE, 4 for AT`.
+    fn signs_counted(&self, limits: &[Limit]) -> Option<Signs> {
+        let (sentence, language) = (self.sentence, self.language);
+        let counted = |limit: &Limit| {
+            let word = sentence.word(limit.end);
+            let kinds = [
+                (language.digits, Signs::Digits),
+                (language.letters, Signs::Letters),
+                (language.characters, Signs::Any),
+            ];
+            kinds.into_iter().find(|(words, _)| words.contains(&word)).map(|(_, signs)| signs)
+        };
+        let mut all = limits.iter().filter_map(counted);
+        let first = all.next()?;
+        all.all(|signs| signs == first).then_some(first)
+    }
+
+    /// The rules by which a column is written otherwise for each kind of rows.
+    fn written_by_kind(&self, claims: &mut Vec<Claim>, place: Place, (signs, pairs): (Signs, Kinds)) {
+        claims.retain(|claim| claim.place() != Some(place));
+        let name = (self.name)(place);
+        for (said, terms) in pairs {
+            let term = |(sign, count): &(&str, f64)| match (signs.class(), *sign) {
+                (Some(class), "=") => format!("{name} LIKE_REGEX '^{class}{{{count}}}$'"),
+                (Some(class), "<=") => format!("{name} LIKE_REGEX '^{class}{{1,{count}}}$'"),
+                _ => format!("CHAR_LENGTH({name}) {sign} {count}"),
+            };
+            let check = terms.iter().map(term).collect::<Vec<_>>().join(" AND ");
+            for (key, value) in [("check", &check), ("when", &said)] {
+                let (on, value) = (Target::Rule(place.0), quoted(value));
+                claims.push(Claim { on, key, value, confidence: Confidence::Confirm });
+            }
+        }
     }
 
     /// `Max. 20; XL max. 5`: all rows have a limit, and one kind of them another one.
@@ -109,8 +171,7 @@ impl Asking<'_> {
     }
 
     /// The column whose values the kinds are, the one that is limited, and each condition with its limits.
-    #[expect(clippy::type_complexity, reason = "its parts are bound at once")]
-    fn kinds_with_limits(&self) -> Option<(Option<Place>, Place, Vec<(String, Vec<(&'static str, f64)>)>)> {
+    fn kinds_with_limits(&self) -> Option<(Option<Place>, Place, Kinds)> {
         let limits = self.limits();
         let (of, kinds) = self.kinds_named(&limits)?;
         // "Junior teams" are no value of Team.
@@ -136,7 +197,8 @@ impl Asking<'_> {
             ([place], _, _) | ([], [place], _) | ([], [], [place]) => *place,
             _ => return None,
         };
-        if Some(place) == of || kinds.len() != limits.len() || !self.may_be_number(place) {
+        let may_be = self.signs_counted(&limits).is_some() || self.may_be_number(place);
+        if Some(place) == of || kinds.len() != limits.len() || !may_be {
             return None;
         }
         // Each limit is near its kind, and always on the same side of it.
@@ -251,12 +313,28 @@ impl Asking<'_> {
         for (column, of) in self.draft.sheets.get(sheet)?.columns.iter().enumerate() {
             let Some(list) = of.lines.get("allowed") else { continue };
             let place = (sheet, column);
-            let kinds = self.kinds_of(place, &entries(&list.value), limits);
+            let mut kinds = self.kinds_of(place, &entries(&list.value), limits);
+            kinds.extend(self.other_kinds(place, &kinds, limits));
+            kinds.sort_by_key(|kind| kind.start);
             if kinds.len() >= 2 && found.replace((Some(place), kinds)).is_some() {
                 return None;
             }
         }
         found.or_else(|| self.with_and_without(sheet, limits))
+    }
+
+    /// `ICT 3 to 5, VEH 4 to 8, others up to 20`: the rows of no kind that is named.
+    fn other_kinds(&self, (sheet, column): Place, kinds: &[Kind], limits: &[Limit]) -> Option<Kind> {
+        let last = kinds.last().filter(|_| kinds.len() + 1 == limits.len())?;
+        let mut words = last.end..self.sentence.words.len();
+        let at = words.find(|at| self.language.other_kinds.contains(&self.sentence.word(*at)))?;
+        let list = entries(&self.draft.sheets[sheet].columns[column].lines.get("allowed")?.value);
+        let named =
+            |value: &str| kinds.iter().any(|kind| kind.said.contains(&format!("'{}'", value.replace('\'', "''"))));
+        let others = list.iter().filter(|(value, _)| !named(value));
+        let others: Vec<String> = others.map(|(value, _)| format!("'{}'", value.replace('\'', "''"))).collect();
+        let said = is_one_of(&(self.name)((sheet, column)), &others, false);
+        (!others.is_empty()).then_some(Kind { start: at, end: at + 1, said })
     }
 
     /// The values of a column that stand in the sentence, one after the other.

@@ -116,7 +116,8 @@ fn never_holds(condition: &str, columns: &[DraftColumn]) -> bool {
 fn of_days_or_range(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn]) -> Option<bool> {
     let year = term.strip_prefix("EXTRACT(YEAR FROM ").and_then(|term| term.split_once(')'));
     let range = || term.split_once(" BETWEEN ").map(|(name, _)| name.trim_end_matches(" NOT"));
-    let day = || term.contains(" DATE '").then(|| term.split(' ').next()).flatten();
+    let by_day = term.contains(" DATE '") || term.contains(" CURRENT_DATE - INTERVAL '");
+    let day = || by_day.then(|| term.split(' ').next()).flatten();
     let name = year.map(|(name, _)| name).or_else(range).or_else(day)?;
     let of = columns.iter().find(|column| column.name == name)?;
     let apart = own.is_none_or(|own| own.name != of.name);
@@ -148,6 +149,14 @@ fn is_exact_term(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn])
     };
     let values: Vec<&str> = value.as_str().trim_matches(['(', ')']).split(", ").collect();
     let texts: Option<Vec<&str>> = values.iter().map(|value| value.strip_prefix('\'')?.strip_suffix('\'')).collect();
+    // "When Condition back is higher than Condition out"
+    if let [other] = values.as_slice()
+        && let Some(other) = columns.iter().find(|column| column.name == *other)
+    {
+        let apart = own.is_none_or(|own| own.name != other.name) && other.name != of.name;
+        let same = of.is_number() && other.is_number() || has_days(of) && has_days(other);
+        return Some(apart && same);
+    }
     let Some(texts) = texts else {
         let is_number = values.iter().all(|value| value.parse::<f64>().is_ok());
         return Some(is_number && of.is_number());

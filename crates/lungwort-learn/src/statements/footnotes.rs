@@ -9,10 +9,15 @@ use crate::draft::{Draft, DraftColumn};
 
 /// What each mark says, as a text about every column that has it; the text itself where no heading has any.
 pub(super) fn apart(text: Text, draft: &Draft) -> Vec<Text> {
-    static MARK: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\((?:[0-9]|[a-z])\)").ok());
+    static MARK: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\((?:[0-9]|[a-z])\)|\b[0-9]\)|[¹²³]\)?").ok());
     let (About::Sheet(sheet), Some(mark)) = (text.about.clone(), MARK.as_ref()) else { return vec![text] };
     let columns = &draft.sheets[sheet].columns;
-    let marked = |column: &DraftColumn, sign: &str| column.heading.trim_end().ends_with(sign);
+    // "1) Mandatory" explains the mark (1).
+    let marked = |column: &DraftColumn, sign: &str| {
+        let heading = column.heading.trim_end();
+        let alone = sign.trim_end_matches(')');
+        heading.ends_with(sign) || !sign.starts_with('(') && heading.ends_with(&format!("({alone})"))
+    };
     let places: Vec<std::ops::Range<usize>> = mark
         .find_iter(&text.text)
         .map(|found| found.range())

@@ -311,6 +311,9 @@ impl Asking<'_> {
         if let Some(said) = self.levied_in_condition() {
             return Some(said);
         }
+        if let Some(said) = self.columns_in_condition() {
+            return said;
+        }
         if let Some(said) = self.days_in_condition().or_else(|| self.range_in_condition()) {
             return Some(said);
         }
@@ -600,7 +603,8 @@ impl Asking<'_> {
                         .filter(|end| is_form_of(sentence.word(*end), last) || is_doer(sentence.word(*end), last))
                         .map(|end| end + 1)
                 };
-                let end = sentence.ends_at(&lower, at).or_else(plural)?;
+                // A code may stand as it is written: see `sentence.rs`.
+                let end = sentence.ends_at(&lower, at).or_else(|| sentence.ends_at(text, at)).or_else(plural)?;
                 // "55 for 4.5 m"
                 let unit = lower.parse::<f64>().is_ok() && language.size_units.contains(&sentence.word(end));
                 let end = end + usize::from(unit && sentence.gap(end - 1).is_empty());

@@ -3,6 +3,7 @@
 use super::again::{self, Again, Open};
 use super::asterisks::is_of_asterisks;
 use super::clauses::apart;
+use super::conditions::condition_span;
 use super::examples::example_of;
 use super::for_values::is_form_of;
 use super::language::by_language;
@@ -372,7 +373,13 @@ pub(super) fn compared(
     let About::Column(sheet, column) = text.about else { return Vec::new() };
     let name = |(sheet, column): Place| draft.sheets[sheet].columns[column].name.clone();
     let of_language = |language: &Language| {
-        let mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+        let mut mentions = subject::mentions(sentence, language, (draft, &known.headings), &text.about);
+        // "Required when Back is later than Sent" asks for no order.
+        let span = condition_span(sentence, language).filter(|_| !sentence.has(language.refused));
+        let inside = |mention: &subject::Mention| span.as_ref().is_some_and(|of| of.contains(&mention.words.start));
+        if mentions.iter().filter(|mention| inside(mention)).count() > 1 {
+            mentions.retain(|mention| !inside(mention));
+        }
         let own = Some((sheet, column)).filter(|own| !mentions.iter().any(|mention| mention.place == *own));
         order::read(sentence, language, (&mentions, own), &name).claims
     };

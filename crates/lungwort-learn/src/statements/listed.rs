@@ -63,6 +63,11 @@ pub(super) fn listed(
     if choices::are_amounts(sentence, language) {
         reading.claims.retain(|claim| !matches!(claim.key, "type" | "decimal_mark"));
     }
+    // "S small (up to 5 kg), M medium (5 to 10 kg)" are codes, and limit nothing.
+    if choices::are_ranges_of_codes(sentence, language) {
+        let of_number = |claim: &Claim| claim.is_limit() || matches!(claim.key, "type" | "decimal_mark");
+        reading.claims.retain(|claim| !of_number(claim));
+    }
     let has_form = reading.claims.iter().any(|claim| {
         !(matches!(claim.key, OPTIONAL | "required" | "required_when" | "unique" | "case" | "separator")
             || colon && claim.key == "blank_when"

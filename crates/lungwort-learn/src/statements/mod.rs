@@ -20,6 +20,7 @@ mod clauses;
 mod clock;
 mod codes;
 mod columns_by;
+mod columns_in_condition;
 mod compared_values;
 mod composed;
 mod condition_days;
@@ -45,6 +46,7 @@ mod field_kinds;
 mod first_digit;
 mod first_signs;
 mod footnotes;
+mod for_amounts;
 mod for_each_kind;
 mod for_nothing;
 mod for_values;
@@ -56,12 +58,15 @@ mod implied;
 mod in_brackets;
 mod in_words;
 mod joined_pieces;
+mod kind_counts;
 mod labels;
 mod language;
 mod last_clause;
 mod lasting;
+mod lettered;
 mod limit_of_some;
 mod limited_then;
+mod limits_per;
 mod listed;
 mod listed_days;
 pub(super) mod look;
@@ -311,6 +316,18 @@ pub(super) fn is_of_one_value(behind: &str, draft: &Draft) -> bool {
     rows_per::is_of_one_value(behind, draft)
 }
 
+/// Whether what stands behind a number of lines is how many characters each has: ` of 25 characters`.
+pub(super) fn counts_characters(behind: &str) -> bool {
+    let words: Vec<&str> = behind.split(|each: char| !each.is_alphanumeric()).filter(|word| !word.is_empty()).collect();
+    let near = words.iter().take(4);
+    near.into_iter().any(|word| words::ALL.iter().any(|language| language.characters.contains(word)))
+}
+
+/// Whether the rows that a text counts are those of something that a column names: `an order has at most 20 lines`.
+pub(super) fn are_of_a_record(text: &str, draft: &Draft) -> bool {
+    rows_per::are_of_a_record(text, draft)
+}
+
 /// Whether the first sentence of a text asks for something, so that it is no title.
 pub(super) fn obliges(text: &str) -> bool {
     let asks = |sentence: &Sentence| {
@@ -547,6 +564,8 @@ pub(super) fn heading_words(heading: &str) -> String {
 
 #[cfg(test)]
 mod forms_tests;
+#[cfg(test)]
+mod kind_tests;
 #[cfg(test)]
 mod template_tests;
 #[cfg(test)]

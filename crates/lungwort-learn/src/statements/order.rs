@@ -102,7 +102,7 @@ fn is_of_first(sentence: &Sentence, language: &Language, (mentions, pair): (&[Me
 
 /// The order of two columns that are named one after the other: the first, the other, the sign between them, and whether numbers are
 /// compared.
-fn of_two(
+pub(super) fn of_two(
     sentence: &Sentence,
     language: &Language,
     (mentions, pair): (&[Mention], &[Mention]),

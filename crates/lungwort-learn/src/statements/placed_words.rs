@@ -41,6 +41,8 @@ impl Fitting<'_> {
             'q' | 'e' => self.columns(&words, kind == 'e'),
             'n' => {
                 let sign = |number: f64| if number < 0.0 { "-" } else { "" };
+                // "10 000" is one word.
+                let text = text.split_whitespace().collect::<String>();
                 sentence.number(words.start, language).map(|number| format!("{}{text}", sign(number)))
             }
             'd' => {

@@ -66,6 +66,17 @@ fn stated(question: &Sentence, answer: &str, headings: &[&str], language: &Langu
     // What a yes or no is followed by says more than that.
     let alone =
         words.words.len() == 1 || words.text.split_once(['.', ',']).is_some_and(|(head, _)| !head.contains(' '));
+    // "Do I need the hyphens in the ISBN?" asks for no ISBN.
+    let part_of = headings.iter().any(|heading| {
+        let first = heading.split(' ').next().unwrap_or_default().to_lowercase();
+        let at = question.words.iter().position(|(word, _)| *word == first).unwrap_or(0);
+        let led = |back: usize| at.checked_sub(back).map_or("", |at| question.word(at));
+        let article = usize::from(language.every.contains(&led(1)));
+        language.within.contains(&led(1 + article)) || language.into.contains(&led(1 + article))
+    });
+    if part_of && matches!(asked, Asked::Blank | Asked::Needed) {
+        return None;
+    }
     let condition = words.words.iter().take(2).any(|(word, _)| language.conditional.contains(&word.as_str()));
     match asked {
         Asked::Form => Some(format!("{named} format: {answer}")),
@@ -87,6 +98,21 @@ fn stated(question: &Sentence, answer: &str, headings: &[&str], language: &Langu
         Asked::Needed if condition => Some(format!("{named} {required} {}", lower_first(answer))),
         _ => None,
     }
+}
+
+/// What an answer says beside the one column that the question names: behind its yes or no, or where it is no sentence of its own.
+fn beside(answer: &str, headings: &[&str], language: &Language) -> Option<String> {
+    let [heading] = headings else { return None };
+    let first = answer.split([' ', ',', '.']).next()?.to_lowercase();
+    let answers = language.yes_no.iter().any(|(yes, no)| [*yes, *no].contains(&first.as_str())) && first.len() > 1;
+    let rest = if answers { answer.split_once([',', '.', '–', '-', ';', ':'])?.1 } else { answer };
+    let digits = rest.bytes().any(|byte| byte.is_ascii_digit());
+    let counted = || {
+        let words = sentences(rest).into_iter().next();
+        words
+            .is_some_and(|words| (0..words.words.len()).any(|at| words.number(at, language).is_some_and(|of| of > 1.0)))
+    };
+    (digits || counted()).then(|| format!("\"{heading}\": {}", lower_first(rest.trim())))
 }
 
 /// Reads a question and its answer as what both say together; returns whether that was understood.
@@ -122,14 +148,20 @@ pub(super) fn answered(
     let text = Text { place, ..text.clone() };
     by_language(question, known.likely).into_iter().any(|language| {
         let stated = stated(question, &answer.text, &headings, language);
-        let (obliging, unread) = (draft.obliging, draft.unread.len());
-        let said = stated.and_then(|stated| sentences(&stated).into_iter().next());
-        let understood = said.is_some_and(|said| one(known, (&text, &said), Vec::new(), draft, false).understood);
-        if !understood {
-            draft.obliging = obliging;
-            draft.unread.truncate(unread);
-        }
-        understood
+        let plain = || beside(&answer.text, &headings, language);
+        let mut read = |stated: Option<String>| {
+            let (obliging, unread) = (draft.obliging, draft.unread.len());
+            let said = stated.and_then(|stated| sentences(&stated).into_iter().next());
+            let understood = said.is_some_and(|said| one(known, (&text, &said), Vec::new(), draft, false).understood);
+            if !understood {
+                draft.obliging = obliging;
+                draft.unread.truncate(unread);
+            }
+            understood
+        };
+        let first = read(stated);
+        // "Can the price be left out? Yes, but it has two decimals" says two things.
+        read(plain()) || first
     })
 }
 

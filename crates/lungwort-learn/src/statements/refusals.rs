@@ -16,6 +16,105 @@ pub(super) fn leads(text: &str) -> Option<&'static Language> {
     words::ALL.iter().find(|language| conditional(language) && sentence.has(language.refused)).copied()
 }
 
+/// Words over a table of mistakes, and over what makes each of them.
+const MISTAKES: &[&str] = &[
+    "error", "errors", "message", "mistake", "problem", "rejection", "fehler", "meldung", "fehlermeldung", "erreur",
+    "motif",
+];
+const CAUSES: &[&str] = &[
+    "when", "cause", "condition", "trigger", "raised if", "raised when", "if", "why", "wann", "ursache", "auslöser",
+    "bedingung", "quand", "cas",
+];
+
+/// The language and the column of a table of mistakes in which it stands when each is made, by the headings of the table: `Code |
+/// Message | When`.
+pub(super) fn causes(headings: &[(usize, &str)]) -> Option<(usize, &'static Language)> {
+    let plain = |text: &str| text.trim().trim_end_matches([':', '?', '…', '.']).to_lowercase();
+    let has = |words: &[&str], text: &str| words.contains(&text) || text.split(' ').any(|word| words.contains(&word));
+    let mistakes = headings.iter().any(|(_, text)| has(MISTAKES, &plain(text)));
+    let (column, text) = headings.iter().find(|(_, text)| CAUSES.contains(&plain(text).as_str()))?;
+    let text = plain(text);
+    let language = match text.as_str() {
+        "wann" | "ursache" | "auslöser" | "bedingung" => "der",
+        "quand" | "cas" => "le",
+        _ => "the",
+    };
+    let of = words::ALL.iter().find(|of| of.every.contains(&language))?;
+    mistakes.then_some((*column, *of))
+}
+
+/// What is asked for where a row would be refused for what a cell says: `Start before 08:00 or after 17:30`, `Status = C and Reason is
+/// blank`.
+pub(super) fn asked(text: &str, language: &Language) -> String {
+    let plain = text.trim().trim_end_matches(['.', ';']);
+    let [_, _, must, filled, _] = language.turning;
+    let (Some(and), Some(or)) = (language.and.first(), language.or.first()) else { return plain.to_owned() };
+    let blank =
+        |part: &str| language.is_blank.iter().find_map(|phrase| Some(part.strip_suffix(phrase)?.trim().to_owned()));
+    // "First visit = Y and Referral no is blank"
+    if let Some((condition, last)) = plain.split_once(&format!(" {and} "))
+        && let Some(subject) = blank(last)
+        && let Some(when) = language.conditional.first()
+    {
+        return format!("{when} {condition}, {subject} {must} {filled}.");
+    }
+    // "Status = C without date or reason"
+    if let Some((condition, rest)) = language.uncounted.first().and_then(|of| plain.split_once(&format!(" {of} ")))
+        && let Some(when) = language.conditional.first().filter(|_| condition.contains(['=', ' ']))
+    {
+        let all = rest.replace(&format!(" {or} "), &format!(" {and} "));
+        return format!("{when} {condition}, {all} {must} {filled}.");
+    }
+    // "Ref is blank or appears more than once"
+    if let Some((first, rest)) = plain.split_once(&format!(" {or} "))
+        && let Some(subject) = blank(first)
+    {
+        let rest = if blank(rest).is_some() { rest.to_owned() } else { format!("{subject} {rest}") };
+        return format!("{subject} {must} {filled}.\n{}", asked(&rest, language));
+    }
+    let none_of = |phrase: &&str| plain.split_once(&format!(" {phrase} "));
+    if let Some((subject, list)) = language.other_than.iter().find_map(none_of) {
+        return format!("{subject} {must} {list}.");
+    }
+    match blank(plain) {
+        Some(subject) => format!("{subject} {must} {filled}."),
+        None => denied(plain, language).unwrap_or_else(|| turned(plain, language)),
+    }
+}
+
+/// `Start before 08:00 or after 17:30` as `Start: never before 08:00` and `Start: never after 17:30`.
+fn denied(plain: &str, language: &Language) -> Option<String> {
+    let sentence = sentences(plain).into_iter().next()?;
+    let not = language.negations.first()?;
+    let compared = [language.earlier, language.later, language.above, language.below];
+    let compares =
+        |at: usize| compared.iter().flat_map(|of| of.iter()).any(|phrase| sentence.ends_at(phrase, at).is_some());
+    let copula = |at: usize| language.copulas.contains(&sentence.word(at));
+    let first = (1..sentence.words.len()).find(|at| compares(*at) || copula(*at))?;
+    let from = first + usize::from(copula(first));
+    let denies = |at: usize| [language.negations, language.none].iter().any(|of| of.contains(&sentence.word(at)));
+    // "Appears more than once" compares nothing.
+    if (0..sentence.words.len()).any(denies) || sentence.has(language.twice) {
+        return None;
+    }
+    let subject = sentence.text[..sentence.words[first].1.start].trim();
+    // Of "before 08:00 or after 17:30" each is denied.
+    let parts =
+        (from + 1..sentence.words.len()).filter(|at| language.or.contains(&sentence.word(at - 1)) && compares(*at));
+    let mut begins: Vec<usize> = vec![from];
+    begins.extend(parts);
+    let mut said = Vec::new();
+    for (at, begin) in begins.iter().enumerate() {
+        let end = begins.get(at + 1).map_or(sentence.words.len(), |next| next - 1);
+        if *begin >= end {
+            return None;
+        }
+        let text = &sentence.text[sentence.words[*begin].1.start..sentence.words[end - 1].1.end];
+        said.push(format!("{subject}: {not} {text}"));
+    }
+    Some(said.join("\n"))
+}
+
 /// Whether a text is a point of a list.
 pub(super) fn is_point(text: &str) -> bool {
     let text = text.trim_start();
@@ -61,6 +160,29 @@ pub(super) fn turned(text: &str, language: &Language) -> String {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn what_makes_a_mistake_is_turned_into_what_is_asked() {
+        let (column, english) = causes(&[(0, "Code"), (1, "Message you get"), (3, "When")]).unwrap();
+        assert_eq!(column, 3);
+        for (cause, due) in [
+            ("Start before 08:00 or after 17:30", "Start: never before 08:00\nStart: never after 17:30"),
+            ("Date is a Sunday", "Date: never a Sunday"),
+            ("First visit = Y and Referral no is blank", "if First visit = Y, Referral no must be filled in."),
+            (
+                "Ref is blank or appears more than once",
+                "Ref must be filled in.\nRef appears more than once is refused.",
+            ),
+            ("Clinic is not NORTH, SOUTH or QUAY", "Clinic must be NORTH, SOUTH or QUAY."),
+            ("Weight is blank", "Weight must be filled in."),
+            ("Status other than B or C", "Status must be B or C."),
+            ("Status = C without date or reason", "if Status = C, date and reason must be filled in."),
+        ] {
+            assert_eq!(asked(cause, english), due);
+        }
+        assert!(causes(&[(0, "Column"), (1, "When needed")]).is_none());
+        assert_eq!(causes(&[(0, "Fehler"), (1, "Wann")]).map(|(column, _)| column), Some(1));
+    }
 
     #[test]
     fn points_of_what_is_refused_are_turned_into_what_is_asked() {

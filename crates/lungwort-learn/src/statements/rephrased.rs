@@ -4,11 +4,11 @@
 //! A language has a table of pairs: a pattern, which has to fit a sentence from its first word to its last, and the sentence or the
 //! sentences, one a line, that are read in its stead. It is cited as it stands all the same. In a pattern stand
 //! - words, other ways to say it behind `|`, the words of one way joined by `_`, and `?` before what may be missing, also before a place;
-//! - the signs `, : ; = ( ) + × @ £ € $` and `–` for any dash, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
+//! - the signs `, . : ; = ( ) + × @ £ € $` and `–` for any dash, which have to stand between the words, `-` where any of `:`, `-`, `–`, `=`
 //!   may stand, and `?,` where a comma may;
 //! - places: `{c}` for a column, `{q}` for one or several (`{e}` also with an "or" between, behind a denial), `{i}` for one that may be called without its number (`an object` of Object no), `{v}` for a value, `{n}` for a number, `{d}` for a day, `{k}` for some words without a sign (`{m}` for two or more, `{u}` for such as name no column and no value), `{l}`
 //!   for a list, `{o}` for one that is read as a choice, `{w}` for some words with a value of a list among them (`{y}` of another column's), `{z}` for a column of yes and no (`{s}` where its heading is a sentence, `the quote is accepted` of Quote accepted; `{h}` for one that counts, `a line is lost` of Lines lost), `{j}` for one of days by what is done then (`returned` of Returned on), `{x}` for one or
-//!   several values of the column that the sentence stands beside, `{b}` for so many columns right before the one that the sentence stands beside, added up, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
+//!   several values of the column that the sentence stands beside, `{b}` for so many columns right before the one that the sentence stands beside, added up, and `{r}` for whatever is left; `{0}` is the column that the sentence stands beside, `{start}` and `{end}` those that say when something begins and ends. What stands in them is `{1}`, `{2}` and so on behind it, a column as its heading; of a `{w}` the column whose list
 //!   has the value is `{1c}`, and the value as it is in the list `{1v}`.
 
 use std::cell::{OnceCell, RefCell};
@@ -20,6 +20,7 @@ use std::sync::LazyLock;
 use foldhash::fast::FixedState;
 
 use super::About;
+use super::days_of_rows::is_headed;
 use super::placed_words::Values;
 use super::sentence::{Marks, Sentence, sentences};
 use super::subject::{Headings, Place};
@@ -125,7 +126,7 @@ fn part(text: &'static str) -> Part {
     match (signs.next(), signs.next()) {
         (Some('-'), None) => Part::AnySign,
         (Some('?'), Some(',')) => Part::MaybeComma,
-        (Some(sign @ (',' | ':' | ';' | '=' | '(' | ')' | '+' | '@' | '–' | '£' | '€' | '$' | '×')), None) => {
+        (Some(sign @ (',' | '.' | ':' | ';' | '=' | '(' | ')' | '+' | '@' | '–' | '£' | '€' | '$' | '×')), None) => {
             Part::Sign(sign)
         }
         (Some('{'), Some(kind)) => Part::Place(kind, false),
@@ -327,6 +328,11 @@ impl Fitting<'_> {
             let heading = heading.trim_end_matches([' ', '*', '?']);
             text = text.replace("{0}", heading.strip_suffix('.').unwrap_or(heading));
         }
+        for (end, sign) in [(false, "{start}"), (true, "{end}")] {
+            if text.contains(sign) {
+                text = text.replace(sign, &self.column_of_time(end)?);
+            }
+        }
         for (at, place) in self.places.iter().enumerate() {
             text = text.replace(&format!("{{{}}}", at + 1), &place.text);
             let (column, value) = (format!("{{{}c}}", at + 1), format!("{{{}v}}", at + 1));
@@ -336,6 +342,18 @@ impl Fitting<'_> {
             }
         }
         Some(text)
+    }
+
+    /// The heading of the one column that says when something begins, or ends.
+    fn column_of_time(&self, end: bool) -> Option<String> {
+        let sheets = (0..self.draft.sheets.len()).filter(|sheet| self.about.reaches(*sheet));
+        let all =
+            sheets.flat_map(|sheet| (0..self.draft.sheets[sheet].columns.len()).map(move |column| (sheet, column)));
+        let of: fn(&Language) -> &'static [&'static str] =
+            if end { |language| language.end_words } else { |language| language.start_words };
+        let mut found = all.filter(|place| is_headed(*place, self.draft, of));
+        let (sheet, column) = found.next().filter(|_| found.next().is_none())?;
+        Some(self.without_bracket(self.draft.sheets[sheet].columns[column].heading.trim().to_owned()))
     }
 
     /// The heading of the column whose values are named in a place, and these.

@@ -4,7 +4,7 @@
 use super::codes::qualified;
 use super::counted_rows::MONEY;
 use super::days_of_rows::{has_stem, is_of_days, stem};
-use super::sentence::Sentence;
+use super::sentence::{Sentence, sentences};
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::{About, Claim, Confidence, Reading, Target};
@@ -32,7 +32,8 @@ pub(super) fn read(
     let known = (sentence, language, mentions);
     let found = (0..sentence.words.len()).filter(counts).find_map(|at| {
         let place = shared(known, at, about, draft).or_else(|| listed_so_often(known, at, draft));
-        Some((at, place.or_else(|| of_each(known, at, draft))?))
+        let place = place.or_else(|| of_each(known, at, draft));
+        Some((at, place.or_else(|| of_record((sentence, language), at, about, draft))?))
     });
     let Some((at, place)) = found.filter(|_| !sentence.is_question()) else { return };
     let Some(most) = sentence.number(at, language) else { return };
@@ -132,6 +133,48 @@ fn of_each(
     (led && begins && rows && !is_key(of.place, draft)).then_some(of.place)
 }
 
+/// The column by which the rows of something go together that is no column itself: `an order has at most 20 lines`, where the lines have
+/// an Order no. Of two sheets with that column it is the one that is not of orders.
+fn of_record((sentence, language): (&Sentence, &Language), at: usize, about: &About, draft: &Draft) -> Option<Place> {
+    let noun = record_in(sentence, language, at)?;
+    let counts_rows = language.rows.contains(&sentence.word(at + 1));
+    let of = |(sheet, column): &Place| called_first(&draft.sheets[*sheet].columns[*column].heading) == noun;
+    let sheets = (0..draft.sheets.len()).filter(|sheet| about.reaches(*sheet));
+    let places = sheets.flat_map(|sheet| (0..draft.sheets[sheet].columns.len()).map(move |at| (sheet, at)));
+    let unique = |(sheet, column): &Place| {
+        draft.sheets[*sheet].columns[*column].lines.get("unique").is_some_and(|line| line.value == "true")
+    };
+    let mut places: Vec<Place> = places.filter(|place| counts_rows && of(place) && !unique(place)).collect();
+    if places.len() > 1 {
+        places.retain(|(sheet, _)| stem(&draft.sheets[*sheet].name.to_lowercase()) != stem(noun));
+    }
+    match places.as_slice() {
+        [place] => Some(*place),
+        _ => None,
+    }
+}
+
+/// What has the rows that are counted at a word: `an order has at most 20 lines`, `20 lines per order`.
+fn record_in<'s>(sentence: &'s Sentence, language: &Language, at: usize) -> Option<&'s str> {
+    let led = [language.articles, language.every, language.none, language.each_of];
+    let begins = led.iter().any(|words| words.contains(&sentence.word(0))) && (2..=RECORD).contains(&at);
+    let begins = begins && at + 3 >= sentence.words.len();
+    let per = || {
+        let end = language.of_each.iter().filter_map(|phrase| sentence.ends_at(phrase, at + 2)).max()?;
+        (end + 1 == sentence.words.len()).then(|| sentence.word(end))
+    };
+    if begins { Some(sentence.word(1)) } else { per() }
+}
+
+/// Words from what has the rows to their number, at most: `an order may have at least one and at most 20 lines`.
+const RECORD: usize = 10;
+
+/// The first word of a heading.
+fn called_first(heading: &str) -> String {
+    let lower = heading.trim().to_lowercase();
+    lower.split(|each: char| !each.is_alphanumeric()).next().unwrap_or_default().to_owned()
+}
+
 /// The column of which a value may stand in so many rows: `each tent may be listed at most 4 times`.
 fn listed_so_often(
     (sentence, language, mentions): (&Sentence, &Language, &[Mention]),
@@ -159,6 +202,21 @@ pub(super) fn is_of_one_value(behind: &str, draft: &Draft) -> bool {
         let mut phrases = [language.rows_of_one, language.of_each].into_iter().flatten();
         phrases.any(|phrase| behind.strip_prefix(phrase).is_some_and(|rest| shared(rest.trim_start())))
     })
+}
+
+/// Whether the rows that are counted are those of something that a column names: `an order has at most 20 lines`.
+pub(super) fn are_of_a_record(text: &str, draft: &Draft) -> bool {
+    let sentences = sentences(text);
+    let of_column = |noun: &str| {
+        let mut columns = draft.sheets.iter().flat_map(|sheet| &sheet.columns);
+        has_stem(noun) && columns.any(|column| called_first(&column.heading) == noun)
+    };
+    let in_one = |(sentence, language): (&Sentence, &Language)| {
+        let numbers = (0..sentence.words.len())
+            .filter(|at| sentence.number(*at, language).is_some() && language.rows.contains(&sentence.word(at + 1)));
+        numbers.filter_map(|at| record_in(sentence, language, at)).any(of_column)
+    };
+    sentences.iter().any(|sentence| words::ALL.iter().any(|language| in_one((sentence, language))))
 }
 
 /// Whether each row has a value of its own in a column.

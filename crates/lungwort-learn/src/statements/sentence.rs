@@ -529,7 +529,12 @@ fn keep_codes(text: &str, words: &mut [(String, Range<usize>)]) {
         let gap = text[from.end..to.start].trim();
         matches!(gap, "," | "/" | "|") || super::words::ALL.iter().any(|language| language.or.contains(&gap))
     };
+    let shouts = !text.chars().any(char::is_lowercase);
     for at in 0..words.len() {
+        // "Bei SONST ist der Text Pflicht"
+        if words[at].0 == "sonst" && is_code(&words[at].1) && !shouts {
+            words[at].0 = "SONST".to_owned();
+        }
         if words[at].0 != "int" || !is_code(&words[at].1) {
             continue;
         }
@@ -543,6 +548,51 @@ fn keep_codes(text: &str, words: &mut [(String, Range<usize>)]) {
             words[at].0 = "INT".to_owned();
         }
     }
+}
+
+/// A number whose thousands are set apart by spaces is one word: `10 000 euros`.
+fn join_groups(text: &str, words: &mut Vec<(String, Range<usize>)>) {
+    let digits = |word: &str, counts: std::ops::RangeInclusive<usize>| {
+        counts.contains(&word.len()) && word.bytes().all(|byte| byte.is_ascii_digit())
+    };
+    // Some are printed without breaking the line.
+    let spaces = [' ', '\u{a0}', '\u{202f}', '\u{2009}'];
+    let mut at = 1;
+    while at < words.len() {
+        let gap = &text[words[at - 1].1.end..words[at].1.start];
+        let (first, group) = (words[at - 1].0.as_str(), words[at].0.as_str());
+        let grouped = text[words[at - 1].1.clone()].contains(spaces);
+        let begins = digits(first, 1..=3) && !first.starts_with('0');
+        let mut between = gap.chars();
+        let apart = between.next().is_some_and(|each| spaces.contains(&each)) && between.next().is_none();
+        let groups = apart && digits(group, 3..=3) && (begins || grouped);
+        if groups && (gap != " " || is_amount(text, words, at)) {
+            let (word, place) = words.remove(at);
+            words[at - 1].0.push_str(&word);
+            words[at - 1].1.end = place.end;
+        } else {
+            at += 1;
+        }
+    }
+}
+
+/// Whether the words before and behind such a group are those of an amount: "format 123 456" shows a code.
+fn is_amount(text: &str, words: &[(String, Range<usize>)], at: usize) -> bool {
+    let languages = super::words::ALL;
+    let behind = text[words[at].1.end..].trim_start();
+    let next = words.get(at + 1).filter(|_| behind.starts_with(char::is_alphabetic));
+    let joins =
+        |word: &str| languages.iter().any(|each| [each.or, each.and, each.to].iter().any(|of| of.contains(&word)));
+    let unit = behind.starts_with(['€', '£', '$', '%']) || next.is_some_and(|(word, _)| !joins(word));
+    let Some(before) = at.checked_sub(2).map(|before| words[before].0.as_str()) else { return unit };
+    let limits = |each: &&super::words::Language| {
+        let phrases = [each.at_most, each.at_least, each.above, each.below, each.to, each.and];
+        phrases.into_iter().flatten().any(|phrase| phrase.rsplit(' ').next() == Some(before))
+    };
+    let shown = |each: &&super::words::Language| {
+        [each.example, each.looks].into_iter().flatten().any(|phrase| phrase.rsplit(' ').next() == Some(before))
+    };
+    languages.iter().any(limits) || unit && !languages.iter().any(shown)
 }
 
 impl Sentence {
@@ -583,6 +633,7 @@ impl Sentence {
             }
         }
         keep_codes(text, &mut words);
+        join_groups(text, &mut words);
         let mut begins: Begins = [0; 4];
         let mut marks = Marks::default();
         for (word, _) in &words {
@@ -834,7 +885,15 @@ impl Sentence {
             return None;
         }
         let grouped = word.contains(',') && word.split(',').skip(1).all(|group| group.len() == 3);
+        // "10.000 Euro"
+        let mut parts = word.split('.');
+        let thousands = language.decimal_comma
+            && !word.contains(',')
+            && parts.next().is_some_and(|first| (1..=3).contains(&first.len()) && !first.starts_with('0'))
+            && word.contains('.')
+            && parts.all(|group| group.len() == 3);
         let plain = match (word.rfind(','), word.rfind('.')) {
+            _ if thousands => word.replace('.', ""),
             // "9,999.99" and "9.999,99": what stands last is the mark of decimals.
             (Some(comma), Some(point)) if comma < point => word.replace(',', ""),
             (Some(_), Some(_)) => word.replace('.', "").replace(',', "."),

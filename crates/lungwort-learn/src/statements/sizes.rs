@@ -92,7 +92,11 @@ const LONG_NUMBER: usize = 4;
 
 /// Whether it says that values come once, in all rows.
 fn comes_once(sentence: &Sentence, language: &Language) -> bool {
-    let no_two = sentence.has(language.no_two) && sentence.has(language.same);
+    let several = sentence
+        .any(language.same)
+        .is_some_and(|same| language.same.iter().any(|phrase| sentence.find_from(phrase, same.end).is_some()));
+    // "No two in the same hall at the same time" may share either.
+    let no_two = sentence.has(language.no_two) && sentence.has(language.same) && !several;
     // "Twice on the same day" is allowed on another.
     let twice = sentence.any(language.twice).or_else(|| sentence.any(language.unique));
     // "Only once the tool is back" says when.

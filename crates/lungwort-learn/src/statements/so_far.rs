@@ -71,11 +71,18 @@ pub(super) fn read(
         return Reading::default();
     }
     let said = |phrases: &[&str]| qualified(sentence, phrases, span.at);
-    let most = said(language.at_most) || said(language.not_after) || said(language.within);
-    let least = said(language.at_least) || said(language.not_before);
+    // "Au plus tôt" has "au plus" in it.
+    let early = said(language.not_before);
+    let most = !early && (said(language.at_most) || said(language.not_after) || said(language.within));
+    let least = !early && said(language.at_least);
     let (own_name, other_name) = (name(own), name(other));
     let far = |sign: &str| format!("{other_name} {sign} {}", span.written);
     let check = match (most, least, after) {
+        _ if said(language.within) && is_apart((sentence, language), &span) => {
+            format!("{own_name} < {other_name} OR {own_name} > {}", far("+"))
+        }
+        // "No earlier than two weeks before the start" is nearer to it than these.
+        _ if early => format!("{own_name} >= {}", far(if after { "+" } else { "-" })),
         (true, false, true) => format!("{own_name} >= {other_name} AND {own_name} <= {}", far("+")),
         (false, true, true) => format!("{own_name} >= {}", far("+")),
         (true, false, false) if !said(language.not_after) => {
@@ -91,6 +98,12 @@ pub(super) fn read(
     let kind = kind.map(|(_, (place, value))| format!("{} = '{}'", name(place), value.replace('\'', "''")));
     claims.extend(when.flatten().or(kind).map(|when| claim(Target::Rule(own.0), "when", quoted(&when))));
     Reading::of(claims)
+}
+
+/// `Not within 14 days of Sowing`
+fn is_apart((sentence, language): (&Sentence, &Language), span: &Span) -> bool {
+    let within = (1..span.at).rfind(|at| language.within.contains(&sentence.word(*at)));
+    within.is_some_and(|at| language.negations.contains(&sentence.word(at - 1)))
 }
 
 /// That two columns have days, or times of the day, where that is not known yet.
@@ -150,7 +163,10 @@ pub(super) fn spans(sentence: &Sentence, language: &Language) -> Vec<Span> {
 /// The spans of time whose units are some words.
 pub(super) fn spans_in(sentence: &Sentence, language: &Language, units: &[(&str, &str)]) -> Vec<Span> {
     let one = |at: usize| {
-        let count = sentence.number(at, language).filter(|count| *count >= 1.0 && count.fract() == 0.0)?;
+        // "A week"
+        let article = language.articles.contains(&sentence.word(at)).then_some(1.0);
+        let count = sentence.number(at, language).or(article);
+        let count = count.filter(|count| *count >= 1.0 && count.fract() == 0.0)?;
         let (_, unit) = units.iter().find(|(word, _)| *word == sentence.word(at + 1))?;
         Some(Span { at, end: at + 2, written: format!("INTERVAL '{count}' {unit}") })
     };

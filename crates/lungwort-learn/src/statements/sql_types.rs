@@ -23,6 +23,20 @@ static NUMBER: LazyLock<Option<Regex>> = LazyLock::new(|| {
 static WHOLE: LazyLock<Option<Regex>> =
     LazyLock::new(|| Regex::new(r"^\s*(?:(?i:bigint|smallint|tinyint|int[248])|INT|int)(?-u:\b)").ok());
 
+/// The values of a check: `IN ('A', 'B')`, `ENUM('A','B')`.
+static LIST: LazyLock<Option<Regex>> = LazyLock::new(|| {
+    Regex::new(r#"^\s*(?:(?i:check)\s*\(\s*)?(?:[A-Za-z_][A-Za-z0-9_]*\s+)?(?i:in|enum)\s*[(\{\[]([^(){}\[\]]+)[)\}\]]\s*\)?\s*$"#).ok()
+});
+
+/// The values that a check of a database lists.
+pub(super) fn listed(text: &str) -> Option<Vec<String>> {
+    let inside = LIST.as_ref()?.captures(text)?.get(1)?.as_str();
+    let values = inside.split(',').map(|value| value.trim().trim_matches(['\'', '"', '‘', '’', '“', '”']).to_owned());
+    let values: Vec<String> = values.collect();
+    let quoted = inside.contains(['\'', '"', '‘', '“']) || text.trim_start().starts_with("IN ");
+    (values.len() > 1 && quoted && values.iter().all(|value| !value.is_empty())).then_some(values)
+}
+
 /// A text with nothing but decimal places is no longer than this.
 const SHORT: usize = 10;
 /// Decimal places, as they are shortened: `2dp`, `2 d.p.`

@@ -1,5 +1,6 @@
 //! What sentences ask for, taken into the draft: what an earlier place of the template said stays, and where two do not agree it is said.
 
+use super::by_value::entries;
 use super::calendar;
 use super::required::otherwise;
 use super::two_conditions::{self, unquoted};
@@ -58,7 +59,7 @@ pub(super) fn take(claim: Claim, source: &str, draft: &mut Draft) {
                 widen(lines, &claim, source);
                 return;
             }
-            if gives_way(lines, &claim, source) {
+            if gives_way(lines, &claim, source) || explains_codes(lines, &claim, source) {
                 return;
             }
             if let Some(said) = contradiction(lines, &claim, source) {
@@ -82,6 +83,26 @@ fn is_said_of_answers(lines: &Lines, list: &str) -> bool {
         .skip(1)
         .step_by(2)
         .any(|word| list.contains(&format!("\"{word}\"")) || list.contains(&format!("{word} =")))
+}
+
+/// Gives the codes of a list what they mean, where another place says so of just these: `T, Z or S`, and `T = turn, Z = between, S =
+/// last`.
+fn explains_codes(lines: &mut Lines, claim: &Claim, source: &str) -> bool {
+    let Some(line) = lines.0.iter_mut().find(|line| line.key == "allowed" && claim.key == "allowed") else {
+        return false;
+    };
+    let codes = |value: &str| {
+        let mut codes: Vec<String> = entries(value).iter().map(|(code, _)| code.clone()).collect();
+        codes.sort_unstable();
+        codes
+    };
+    let explained = |value: &str| entries(value).iter().any(|(_, meaning)| meaning.is_some());
+    let same = !explained(&line.value) && explained(&claim.value) && codes(&line.value) == codes(&claim.value);
+    if same && line.confidence > Confidence::Suggested {
+        line.value.clone_from(&claim.value);
+        line.source = format!("{}; {source}", line.source);
+    }
+    same
 }
 
 /// Takes out what only follows from a word where this says so itself; returns whether this is what gives way.

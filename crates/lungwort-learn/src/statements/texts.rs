@@ -11,10 +11,14 @@ use crate::source::TemplateSheet;
 use crate::{Entry, headings::Layout};
 use lungwort_core::cell::fold::fold;
 use lungwort_core::intake::is_remark as is_remark_line;
+use lungwort_core::intake::workbook::FullCell;
 use lungwort_core::limits::LONGEST_TEXT;
 
 /// Remarks in one heading that are read: each is held against the whole of it.
 const IN_HEADING: usize = 40;
+
+/// Rows in which the headings of a table of mistakes are looked for.
+const HEAD: u64 = 5;
 
 /// A cell that names several columns is no longer than this.
 const LABEL: usize = 120;
@@ -45,6 +49,7 @@ pub(super) fn all(known: &Entries<'_>, entries: &[Option<Entry>], draft: &Draft)
     }
     let mut texts: Vec<Text> = texts.into_iter().flat_map(|text| super::footnotes::apart(text, draft)).collect();
     super::named_days::put_in(&mut texts);
+    super::lettered::put_in(&mut texts, draft);
     texts
 }
 
@@ -119,6 +124,10 @@ fn on_entry(
                 texts.extend(row.first().filter(|(first, _)| *first == cell.column).map(joined));
             }
             Some(_) if guide && crate::around::is_label(sheet, layout, cell.row, cell.column) => {}
+            // `Yellow = required` in a row of such cells explains a colour, and not the column below it.
+            Some(_) if guide && cell.row < layout.heading_row && explains_look(&cell.text) => {
+                texts.push(text(&cell.text, at, About::Sheet(drafted)));
+            }
             Some(column) if guide => texts.push(text(&cell.text, at, About::Column(drafted, column))),
             _ if cell.row < layout.heading_row && !guide && in_line(cell.row) => {
                 texts.extend(line_above((sheet, drafted), (cell.row, cell.column), sign));
@@ -141,6 +150,21 @@ fn on_entry(
             }
         }
     }
+}
+
+/// Whether a text is what a colour or a look means: `Grey = office use only`.
+fn explains_look(text: &str) -> bool {
+    text.split_once(['=', ':']).is_some_and(|(look, meaning)| !meaning.trim().is_empty() && is_look(look.trim()))
+}
+
+/// Whether words are a colour, or how letters look, in any of the languages.
+fn is_look(look: &str) -> bool {
+    let lower = look.to_lowercase();
+    words::ALL.iter().any(|language| {
+        let letters = [language.bold, language.italic, language.underlined];
+        letters.iter().any(|phrases| phrases.contains(&lower.as_str()))
+            || language.colours.iter().any(|(name, _)| *name == lower)
+    })
 }
 
 /// Of a delimited file, what is above the headings is lines of text, whatever signs they have in them: the one that begins with a cell.
@@ -215,6 +239,20 @@ impl FieldTable {
     }
 }
 
+/// The cells of a sheet without those of a table of mistakes, `Code | Message | When`, of which each row is read as what it asks for.
+fn without_mistakes<'s>(sheet: &'s TemplateSheet, texts: &mut Vec<Text>) -> Vec<&'s FullCell> {
+    let head = (1..=sheet.last_row().min(HEAD)).find(|row| sheet.row(*row).len() >= 2);
+    let table = head.and_then(|row| Some((row, refusals::causes(&sheet.row(row))?)));
+    let Some((head, (column, language))) = table else { return sheet.full.cells.iter().collect() };
+    let causes = sheet.full.cells.iter().filter(|cell| cell.row > head && cell.column == column);
+    texts.extend(causes.map(|cell| {
+        let asked = refusals::asked(&cell.text, language);
+        let original = Some(cell.text.trim().to_owned());
+        Text { original, ..text(&asked, place(sheet, cell.row, cell.column), About::Any) }
+    }));
+    sheet.full.cells.iter().filter(|cell| cell.row <= head).collect()
+}
+
 /// On any other sheet. A table that goes through the columns names one at the beginning of a row.
 fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), texts: &mut Vec<Text>) {
     let mut by_heading: HashMap<&str, (usize, usize)> = HashMap::new();
@@ -232,7 +270,7 @@ fn elsewhere(sheet: &TemplateSheet, (headings, draft): (&Headings, &Draft), text
     let mut section: Option<usize> = None;
     // Points by which rows are refused: the column that they stand in, and their language.
     let mut refusing: Option<(usize, &words::Language)> = None;
-    for cell in &sheet.full.cells {
+    for cell in without_mistakes(sheet, texts) {
         section = titled(&cell.text, draft).or(section);
         let of_row = named.get(&cell.row).filter(|_| heading_at(&cell.text).is_none());
         let (of_row, further) = of_row.and_then(|places| places.split_first()).unzip();
@@ -327,6 +365,11 @@ fn duty_of_some(said: &str) -> Option<String> {
         only || language.only_for.contains(&first.as_str())
     };
     let language = words::ALL.iter().find(begins)?;
+    // "Bei Sachspenden ist die Sache zu nennen" is a whole sentence.
+    let verb = |word: String| language.verbs.contains(&word.as_str()) || language.modals.contains(&word.as_str());
+    if language.only_for.contains(&first.as_str()) && said_words.any(verb) && said_words.next().is_some() {
+        return None;
+    }
     Some(format!("{} {}", language.required.first()?, said.trim()))
 }
 
@@ -346,11 +389,16 @@ fn columns_of_rows(
         found.map(|(_, of, column)| (*of, *column))
     };
     let mut named: HashMap<u64, Vec<(usize, usize)>> = HashMap::new();
+    let mut naming: HashMap<u64, usize> = HashMap::new();
     for cell in &sheet.full.cells {
         if let Some(place) = heading_at(&cell.text) {
             let place = on_sheet(cell.row, &cell.text, place).unwrap_or(place);
             named.entry(cell.row).or_insert_with(|| vec![place]);
+            naming.entry(cell.row).or_insert(cell.column);
         }
+    }
+    if let Some(row) = row_of_headings(&naming) {
+        named.remove(&row);
     }
     for cell in sheet.full.cells.iter().filter(|cell| cell.text.len() <= LABEL) {
         let parts = cell.text.split([',', '/', '&']).map(|part| heading_at(part.trim()));
@@ -361,6 +409,18 @@ fn columns_of_rows(
     }
     named
 }
+
+/// The row above a table that goes through the columns, where a heading of its own is that of a column, too: `Field | Required | Remarks`
+/// above the row of Remarks.
+fn row_of_headings(naming: &HashMap<u64, usize>) -> Option<u64> {
+    let first = *naming.keys().min()?;
+    let mut others = naming.iter().filter(|(row, _)| **row != first).map(|(_, column)| *column);
+    let table = others.next()?;
+    (naming.len() > FEW_ROWS && naming[&first] > table && others.all(|column| column == table)).then_some(first)
+}
+
+/// Rows of such a table, at least.
+const FEW_ROWS: usize = 3;
 
 /// Whether a text names several columns and not the one under whose heading it stands.
 fn names_others(text: &str, (sheet, own): (usize, usize), draft: &Draft) -> bool {
@@ -377,13 +437,7 @@ fn look_beside(sheet: &TemplateSheet, (row, column): (u64, usize)) -> Option<Str
     let cells = sheet.row(row);
     let [(_, look), (second, _)] = cells.as_slice() else { return None };
     let look = look.trim().trim_end_matches(':');
-    let lower = look.to_lowercase();
-    let is_look = |language: &words::Language| {
-        let letters = [language.bold, language.italic, language.underlined];
-        letters.iter().any(|phrases| phrases.contains(&lower.as_str()))
-            || language.colours.iter().any(|(name, _)| *name == lower)
-    };
-    (*second == column && words::ALL.iter().any(|language| is_look(language))).then(|| look.to_owned())
+    (*second == column && is_look(look)).then(|| look.to_owned())
 }
 
 /// The codes of the lists that were found on a sheet: they say nothing.

@@ -53,7 +53,7 @@ pub(super) fn understand(
         return understand(known, (text, sentence, language), (mentions, &others, before), draft);
     }
     let alone = |rest: &Sentence| alone(known, (text, rest, language), before, draft);
-    if let Some(reading) = asking.limited_then(alone) {
+    if let Some(reading) = asking.for_amounts().or_else(|| asking.limited_then(alone)) {
         return reading;
     }
     let mut reading = required::read(&asking);
@@ -73,18 +73,14 @@ pub(super) fn understand(
         reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));
         values::days_before(&mut reading, language, before, draft);
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
-        for_values::without_values_of_conditions(&mut reading.claims);
-        asking.without_days_of_condition(&mut reading.claims);
-        asking.holds_for_some(&mut reading.claims);
-        for_values::without_values_of_rules(&mut reading.claims, (sentence, mentions), draft);
-        asking.left_elsewhere(&mut reading.claims);
+        of_some_rows(&asking, &mut reading.claims);
         reading.understood |= !reading.claims.is_empty();
         let unwanted = unwanted::read(sentence, language, (mentions, places), &reading);
         reading.and(unwanted);
         steps::read(sentence, language, places, &name, &mut reading);
         whole_names::read((sentence, language), (places, text.about.column()), draft, &mut reading);
     }
-    reading.and(as_before((sentence, language), places, &reading, draft));
+    reading.and(as_before((sentence, language), (mentions, places), &reading, draft));
     let own = in_order((text, sentence, language), (mentions, before), &asking, (draft, &mut reading));
     asking.compared_for_some(&mut reading.claims);
     reading.and(as_held((sentence, language), (mentions, own), &reading));
@@ -94,6 +90,18 @@ pub(super) fn understand(
     }
     of_rows((text, sentence, language), (mentions, places), draft, &mut reading);
     reading
+}
+
+/// What is said of some rows only, and of what a condition or a rule says, no column has in all of them.
+fn of_some_rows(asking: &required::Asking<'_>, claims: &mut Vec<Claim>) {
+    for_values::without_values_of_conditions(claims);
+    asking.without_days_of_condition(claims);
+    asking.holds_for_some(claims);
+    asking.limits_per(claims);
+    asking.typed_by_today(claims);
+    asking.without_measured(claims);
+    for_values::without_values_of_rules(claims, (asking.sentence, asking.mentions), asking.draft);
+    asking.left_elsewhere(claims);
 }
 
 /// The columns that a sentence calls by how they look, or by a sign that their headings have.
@@ -148,16 +156,33 @@ fn in_order(
     (draft, reading): (&Draft, &mut Reading),
 ) -> Option<Place> {
     let (own, spoken_of) = spoken_of((text, sentence, language), mentions, before);
-    let compared = if asking.is_from_on() { Vec::new() } else { ordered((sentence, language), (mentions, own), draft) };
+    let mut compared =
+        if asking.is_from_on() { Vec::new() } else { ordered((sentence, language), (mentions, own), draft) };
+    // "If Back is later than Sent, give a reason" asks for no order; "rows where Back is before Sent are refused" does.
+    let in_condition = asking.compared_in_condition().filter(|_| !sentence.has(language.refused));
+    if let Some(compared_then) = in_condition {
+        let both = compared_then.both;
+        compared.retain(|mention| !both.iter().any(|of| of.words == mention.words && of.place == mention.place));
+    }
     let spoken_of = spoken_of.filter(|place| !reading.answers(*place));
     // "At least 7 days after the arrival" says more than that it is later.
-    if !reading
-        .claims
-        .iter()
-        .any(|claim| claim.key == "check" && claim.value.contains(" >= ") && claim.value.contains(" + INTERVAL "))
-    {
-        reading.and(order::read(sentence, language, (&compared, spoken_of), asking.name));
-    }
+    let is_check = |claim: &&Claim| claim.key == "check";
+    let tells = |said: &str| said.contains(" - INTERVAL ") || said.contains(" >= ") && said.contains(" + INTERVAL ");
+    let apart = reading.claims.iter().filter(is_check).filter(|claim| tells(&claim.value));
+    let apart: Vec<String> = apart.map(|claim| claim.value.clone()).collect();
+    let names = |said: &str| said.trim_matches('"').split(' ').map(str::to_owned).collect::<Vec<_>>();
+    let is_known = |claim: &Claim| {
+        let words = names(&claim.value);
+        let of = |check: &String| {
+            let known = names(check);
+            words.first().into_iter().chain(words.last()).all(|name| known.contains(name))
+        };
+        claim.key == "check" && apart.iter().any(of)
+    };
+    let mut read = order::read(sentence, language, (&compared, spoken_of), asking.name);
+    read.claims.retain(|claim| !is_known(claim));
+    read.understood &= !read.claims.is_empty() || apart.is_empty();
+    reading.and(read);
     own
 }
 
@@ -239,12 +264,12 @@ pub(super) fn ordered(
 /// `Same format`: the column is written as the nearest one before it of which that has been said.
 pub(super) fn as_before(
     (sentence, language): (&Sentence, &Language),
-    places: &[Place],
+    (mentions, places): (&[Mention], &[Place]),
     reading: &Reading,
     draft: &Draft,
 ) -> Reading {
     if sentence.has(language.same_values) {
-        return with_values_of((sentence, language), places, reading, draft);
+        return with_values_of((sentence, language), (mentions, places), reading, draft);
     }
     let ([place], true) = (places, sentence.has(language.same_form)) else { return Reading::default() };
     let has_form = reading.claims.iter().any(|claim| matches!(claim.key, "pattern" | "date_format"));
@@ -273,7 +298,7 @@ pub(super) fn as_before(
 /// `Same scale`, `same codes as Condition out`: the column takes what another one takes, the nearest before it where none is named.
 fn with_values_of(
     (sentence, language): (&Sentence, &Language),
-    places: &[Place],
+    (mentions, places): (&[Mention], &[Place]),
     reading: &Reading,
     draft: &Draft,
 ) -> Reading {
@@ -283,7 +308,13 @@ fn with_values_of(
     let takes =
         |column: &&crate::draft::DraftColumn| KEYS.iter().any(|key| *key != "type" && column.lines.get(key).is_some());
     let has_value = reading.claims.iter().any(|claim| KEYS.contains(&claim.key) && claim.place() == Some(*place));
-    let named = places.get(1).map(|other| &columns[other.1]).filter(takes);
+    // Beside a column, "same values as Tag" is about no column but this.
+    let others = places.iter().copied().chain(mentions.iter().map(|mention| mention.place));
+    let other = others.into_iter().find(|other| other != place && other.0 == place.0);
+    let named = other.map(|other| &columns[other.1]);
+    if named.is_some_and(|named| !takes(&named)) {
+        return Reading::default();
+    }
     let of = named.or_else(|| columns[..place.1].iter().rev().find(takes)).filter(|_| !has_value);
     let Some(of) = of.filter(|_| !sentence.is_question() && !sentence.has(language.must_be_same)) else {
         return Reading::default();

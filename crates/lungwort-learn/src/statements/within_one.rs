@@ -1,5 +1,6 @@
 //! What comes once within something: `an object number is used once in a loan`, `the same station cannot come twice on one day`.
 
+use super::days_of_rows::is_headed;
 use super::required::Asking;
 use super::subject::{self, Mention, Place};
 use super::{Claim, Target};
@@ -69,9 +70,20 @@ impl Asking<'_> {
             }
         }
         if let Some(again) = again {
-            let second = named(again.end)?;
-            let first = named(same.end).or_else(|| self.called(sentence.word(same.end), second.0))?;
-            places = if first == second { Vec::new() } else { vec![first, second] };
+            let sheet = self.sheet()?;
+            let further = |from: usize| language.same.iter().filter_map(move |phrase| sentence.find_from(phrase, from));
+            let mut ends = vec![same.end, again.end];
+            while let Some(next) = further(ends[ends.len() - 1]).min_by_key(|place| place.start) {
+                ends.push(next.end);
+            }
+            let of = |end: &usize| {
+                let word = sentence.word(*end);
+                named(*end).or_else(|| self.called(word, sheet)).or_else(|| self.called_time(word, sheet))
+            };
+            // Where one of them is not known, what comes together once is not.
+            places = ends.iter().map(of).collect::<Option<Vec<Place>>>()?;
+            let mut seen = std::collections::HashSet::new();
+            places.retain(|place| seen.insert(*place));
         }
         let or = sentence.words[same.end..].iter().any(|(word, _)| language.or.contains(&word.as_str()));
         self.unique_together(&places, Confidence::Known).filter(|_| twice && !or)
@@ -107,6 +119,14 @@ impl Asking<'_> {
         let mut seen = std::collections::HashSet::new();
         places.retain(|place| seen.insert(*place));
         self.unique_together(&places, Confidence::Known)
+    }
+
+    /// The column of times at which something begins, where "the same time" is spoken of.
+    fn called_time(&self, word: &str, sheet: usize) -> Option<Place> {
+        let columns = (0..self.draft.sheets[sheet].columns.len()).map(|column| (sheet, column));
+        let begins = |place: &Place| is_headed(*place, self.draft, |language| language.start_words);
+        let mut found = columns.filter(|_| self.language.times.contains(&word)).filter(begins);
+        found.next().filter(|_| found.next().is_none())
     }
 
     /// The rule that several columns of one sheet come together once.

@@ -400,6 +400,15 @@ pub(super) static WORDS: Language = Language {
     starting: &["start", "starts", "begin", "begins", "starting", "beginning"],
     ending: &["end", "ends", "finish", "finishes", "ending", "stop", "stops"],
     born: &["born"],
+    than: &["than"],
+    differing: &[
+        "differs from", "differ from", "is different from", "is not the same as", "is not equal to", "does not match",
+        "is other than", "is not",
+    ],
+    other_than: &["other than", "different from", "is none of", "not one of"],
+    other_kinds: &["others", "other", "rest", "else"],
+    minors: &["minor", "minors"],
+    adults: &["adult", "adults"],
     births: &["birth", "born", "dob"],
     lasting: &[
         "last", "lasts", "lasting", "run for", "runs for", "runs longer", "run longer", "duration", "period", "stay",
@@ -1257,7 +1266,8 @@ pub(super) static WORDS: Language = Language {
     not_after: &["not after", "no later than", "not later than", "latest", "at the latest", "until", "never after"],
     not_before: &[
         "not before", "earliest", "at the earliest", "from the earliest", "no earlier than", "not earlier than",
-        "never before", "not be earlier than", "not be before", "not lie before", "not be older than",
+        "no sooner than", "not sooner than", "never before", "not be earlier than", "not be before", "not lie before",
+        "not be older than",
     ],
     articles: &["a", "an", "one", "single"],
     forbidden: &[
@@ -1500,7 +1510,7 @@ pub(super) static WORDS: Language = Language {
     filled: &[
         "filled", "completed", "listed", "described", "explained", "given", "entered", "provided", "present",
         "supplied", "stated", "indicated", "recorded", "specified", "named", "included", "populated", "submitted",
-        "mentioned", "declared", "quoted",
+        "mentioned", "declared", "quoted", "attached", "enclosed", "uploaded",
     ],
     manner: &["as", "like", "by", "using", "without", "with", "exactly", "in", "to", "only", "once", "from", "between"],
     all_other: &[
@@ -1526,6 +1536,8 @@ pub(super) static WORDS: Language = Language {
         "cannot import", "can't import", "cannot use", "can't use", "forbidden", "prohibited", "banned",
     ],
     behind_point: &[
+        "after the decimal point",
+        "behind the decimal point",
         "digit behind the point",
         "digits behind the point",
         "digit after the point",

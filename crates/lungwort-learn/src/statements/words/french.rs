@@ -234,6 +234,12 @@ pub(super) static WORDS: Language = Language {
     starting: &["commence", "commencent", "débute", "débutent", "commencer", "débuter"],
     ending: &["finit", "finissent", "termine", "terminent", "finir", "terminer"],
     born: &["né", "née", "nés", "nées"],
+    than: &["que"],
+    differing: &["diffère de", "est différent de", "est différente de", "n'est pas égal à", "n'est pas égale à"],
+    other_than: &["autre que", "différent de", "différente de"],
+    other_kinds: &["autres", "reste", "sinon"],
+    minors: &["mineur", "mineurs", "mineure", "mineures"],
+    adults: &["adulte", "adultes", "majeur", "majeurs", "majeures"],
     births: &["naissance", "né", "née", "nés", "nées", "né(e)"],
     lasting: &[
         "dure", "durent", "durer", "durée", "plus de", "plus longtemps que", "dépasser", "dépasse", "pour au plus",
@@ -859,7 +865,7 @@ pub(super) static WORDS: Language = Language {
         "indiquée", "indiqués", "indiquées", "fourni", "fournie", "fournis", "fournies", "précisé", "précisée",
         "précisés", "précisées", "saisi", "saisie", "saisis", "saisies", "complété", "complétée", "complétés",
         "complétées", "renseigner", "remplir", "indiquer", "joindre", "préciser", "saisir", "compléter", "fournir",
-        "donner",
+        "donner", "joint", "jointe", "joints", "jointes",
     ],
     manner: &["comme", "en", "sous", "avec", "sans", "au", "par"],
     all_other: &[

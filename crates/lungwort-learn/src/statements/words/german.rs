@@ -225,6 +225,12 @@ pub(super) static WORDS: Language = Language {
     starting: &["beginnt", "beginnen", "anfängt", "anfangen", "startet"],
     ending: &["endet", "enden", "aufhört", "schließt"],
     born: &["geboren", "geborene", "geborenen"],
+    than: &["als"],
+    differing: &["abweicht von", "weicht ab von", "verschieden von", "nicht gleich", "ungleich", "anders als"],
+    other_than: &["anders als", "keiner von", "keines von", "keine von"],
+    other_kinds: &["andere", "anderen", "übrige", "übrigen", "sonst", "sonstige"],
+    minors: &["minderjährige", "minderjährigen", "minderjährig", "unmündige"],
+    adults: &["erwachsene", "erwachsenen", "volljährige", "volljährigen", "volljährig"],
     births: &["geburtsdatum", "geburtsjahr", "geboren", "geburtstag", "jahrgang"],
     lasting: &[
         "dauern", "dauert", "dauer", "laufen", "läuft", "laufzeit", "länger als", "kürzer als", "leihfrist",
@@ -947,6 +953,7 @@ pub(super) static WORDS: Language = Language {
         "ausgefüllt", "angegeben", "eingetragen", "enthalten", "vorhanden", "befüllt", "genannt", "erfasst",
         "anzugeben", "einzutragen", "gefüllt", "beschreiben", "beschrieben", "nennen", "begründen", "begründet",
         "erläutern", "erläutert", "vermerken", "vermerkt", "beizufügen", "beigefügt", "mitzuteilen", "aufzuführen",
+        "vorliegen", "vorzulegen", "beiliegen",
     ],
     manner: &["als", "wie", "mit", "ohne", "in", "nur"],
     all_other: &[

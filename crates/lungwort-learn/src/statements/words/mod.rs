@@ -325,6 +325,17 @@ pub(super) struct Language {
     pub born: &'static [&'static str],
     /// Words of headings over the day or the year of a birth.
     pub births: &'static [&'static str],
+    /// Behind a comparative: `worse than`.
+    pub than: &'static [&'static str],
+    /// Between two columns of a condition: they are not the same.
+    pub differing: &'static [&'static str],
+    /// Behind what is wrong where it is none of these: `Status other than B, C`.
+    pub other_than: &'static [&'static str],
+    /// Rows of no kind that has been named.
+    pub other_kinds: &'static [&'static str],
+    /// Those who are not 18 yet, and those who are.
+    pub minors: &'static [&'static str],
+    pub adults: &'static [&'static str],
     /// Words by which something goes on for some time: `may last 28 days`.
     pub lasting: &'static [&'static str],
     /// Words for what people are reached by, each as its words.

@@ -29,6 +29,120 @@ macro_rules! filled {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    (
+        "{k} with a|an {c} have|has|get|gets a|an {c} from {k} to {k}",
+        "{3}: from {4} to {5}.\nIf there is a {2}, {3} is required",
+    ),
+    (
+        "?the number of {c} lies|is|ranges|must_be|has_to_be between {n} and {n} , each ?lasting of {l} {c}",
+        "{1} between {2} and {3}.\n{5}: {4}",
+    ),
+    (
+        "{k} with a|an {c} have|has|get|gets a|an {c} from {k} to {k} . otherwise leave blank",
+        "{3}: from {4} to {5}.\n{3} only if there is a {2}",
+    ),
+    (
+        "no {k} may|can|must|should ?ever begin|begins|start|starts|open|opens|commence before|earlier_than {d} or|and|nor end|ends|finish|finishes|close|closes|stop|stops|last after|later_than {d}",
+        "{start} not before {2}.\n{end} not after {3}",
+    ),
+    (
+        "no {k} begin|begins|start|starts|open|opens|commence before|earlier_than {d} or|and|nor end|ends|finish|finishes|close|closes|stop|stops|last after|later_than {d}",
+        "{start} not before {2}.\n{end} not after {3}",
+    ),
+    (
+        "{k} may_not|must_not|cannot|can_not|should_not|may_never|must_never begin|begins|start|starts|open|opens|commence before|earlier_than {d} or|and|nor end|ends|finish|finishes|close|closes|stop|stops|last after|later_than {d}",
+        "{start} not before {2}.\n{end} not after {3}",
+    ),
+    (
+        "no {k} may|can|must|should ?ever begin|begins|start|starts|open|opens|commence before|earlier_than {d}",
+        "{start} not before {2}",
+    ),
+    (
+        "no {k} may|can|must|should ?ever end|ends|finish|finishes|close|closes|stop|stops|last after|later_than {d}",
+        "{end} not after {2}",
+    ),
+    (
+        "{c} {l} ?, ?and if|for|with|when {v} ?, ?the {c} ?is|are|must_be|has_to_be required|needed|mandatory|compulsory|given|entered|filled_in",
+        "{1}: {2}.\nIf {1} is {3}, {4} is required",
+    ),
+    (
+        "{c} : {l} ?, ?and if|for|with|when {v} ?, ?the {c} ?is|are|must_be|has_to_be required|needed|mandatory|compulsory|given|entered|filled_in",
+        "{1}: {2}.\nIf {1} is {3}, {4} is required",
+    ),
+    (
+        "{l} , ?and if|for|with|when {v} ?, ?the {c} ?is|are|must_be|has_to_be required|needed|mandatory|compulsory|given|entered|filled_in",
+        "{1}.\nIf {0} is {2}, {3} is required",
+    ),
+    (
+        "{c} {l} , ?the {c} ?is required|needed|mandatory|compulsory|given|entered|filled_in if|for|with|when {v}",
+        "{1}: {2}.\nIf {1} is {4}, {3} is required",
+    ),
+    ("never|not filled|filled_in|completed|entered by|from you|the_sender|the_coordinator", "leave blank"),
+    (
+        "not|no|never|must_not_be|may_not_be later_than|after ?the {c} minus|less {n} {k}",
+        "no later than {2} {3} before {1}",
+    ),
+    ("{n} {k} before|ahead_of ?the {c} at_the_latest|or_earlier|or_more", "no later than {1} {2} before {3}"),
+    (
+        "not|no|never|must_not_be|may_not_be later_than|after ?the {c} plus|and {n} {k}",
+        "no later than {2} {3} after {1}",
+    ),
+    ("not|no|never|must_not_be|may_not_be later_than|after ?the {c} + {n} {k}", "no later than {2} {3} after {1}"),
+    ("at_most|up_to|at_the_latest|no_more_than ?the {c} + {n} {k}", "no later than {2} {3} after {1}"),
+    ("?the {c} + {n} {k} at_most|at_the_latest|at_the_very_most", "no later than {2} {3} after {1}"),
+    (
+        "no {k} has|have|may_have|can_have|contains|may_contain|can_contain|must_have more_than|over {n} rows|lines|records|entries",
+        "a {1} has at most {2} rows",
+    ),
+    (
+        "each|every|an|a|one {k} has|have|may_have|can_have|contains|consists_of ?from ?between {n} to|and|or {n} rows|lines|records|entries",
+        "a {1} has at most {3} rows",
+    ),
+    ("not|never before ?the {c} minus|less {n} {k}", "no earlier than {2} {3} before {1}"),
+    (
+        "no {k} over|above|exceeding|of_more_than|of_over {n} ?pounds|euros|eur|gbp ?is|are|will|may|can ?be ?accepted|taken|processed|possible without a|an|the {c}",
+        "{3} is required over {2} pounds",
+    ),
+    ("put|enter|write|set|choose {v} under|in|for {c} ; then|and_then {r}", "If {2} is {1}, {3}"),
+    (
+        "{c} is|are|has|have {k} and only exists|exist|applies|apply|given|recorded|measured|used for {z} {k}",
+        "{1}: {2}.\n{1}: only if {3c} is {3v}",
+    ),
+    ("{c} is|are|has|have {k} and only exists|exist|applies|apply|given|recorded|measured|used for {k}", "{1}: {2}"),
+    (
+        "each|every|one|a|an|the|any {c} is|are|may_be|must_be|can_be|should_be|has_to_be ?reported|listed|entered|given|named|recorded exactly|only|just once ?in|on|per|within ?a|an|the|one|each|any ?{u}",
+        "{1} is unique",
+    ),
+    ("above|over|beyond|exceeding ?a|an|the {c} of {n} ?pounds|euros|eur|gbp ?, {r}", "If {1} is more than {2}, {3}"),
+    ("from ?a|an|the {c} of {n} ?pounds|euros|eur|gbp ?upwards|onwards|on|up ?, {r}", "If {1} is at least {2}, {3}"),
+    (
+        "until|up_to|below ?the age of {n} ?years ?, ?a|an|the {c} is|must_be|has_to_be needed|required|given|named|compulsory|mandatory",
+        "Under {1} years a {2} is required",
+    ),
+    (
+        "?a|an|the|each ?{k} cannot|can_not|may_not|must_not|should_not|can_never|may_never|must_never be|have_been|leave|have {c} before|until ?it|they|he|she|being|having ?has_been|have_been|is|was|been|has|have|had {c}",
+        "{2} must not be before {3}",
+    ),
+    (
+        "no {k} may|can|must|should|could be|have_been|leave|have {c} before|until ?it|they|he|she|being|having ?has_been|have_been|is|was|been|has|have|had {c}",
+        "{2} must not be before {3}",
+    ),
+    (
+        "put|enter|write|state|use|choose|set ?a|an {v} under|in|for|at ?the ?column {c} only with|if ?there_is a|an {c} ?is ?given ?stated",
+        "If {2} is {1}, {3} is required",
+    ),
+    (
+        "only|never put|enter|write|mark|set|choose ?a|an {v} under|in|for|at ?the ?column {c} with|if|without|unless ?there_is a|an {c} ?is ?given ?stated",
+        "If {2} is {1}, {3} is required",
+    ),
+    (
+        "only mark|set|enter {c} with|as|to {v} if|when|where a|an|the {c} is given|stated|entered|filled_in|there",
+        "If {1} is {2}, {3} is required",
+    ),
+    (
+        "{c} may|can|must only be {v} with|if|when|where ?there_is a|an {c} ?is ?given ?stated",
+        "If {1} is {2}, {3} is required",
+    ),
     ("for {w} {c} ?, a|an|the {c} {r}", "for {1c} {1v} the {3} {4}"),
     ("{r} if|when|where no {s}", "{1} if {2} is no"),
     ("if|when|where no {s} ?, {r}", "If {1} is no, {2}"),

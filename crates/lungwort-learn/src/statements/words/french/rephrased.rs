@@ -2,6 +2,36 @@
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "aucun|aucune {k} ne peut|doit|commence ?commencer avant {d} ni|ou ?se ?finir|terminer|finit|termine après {d}",
+        "{start} pas avant {2}.\n{end} pas après {3}",
+    ),
+    (
+        "{c} {l} ?, ?et si|pour|avec {v} ?, ?le|la|les|l' {c} ?est obligatoire|requis|requise|exigé|exigée|nécessaire",
+        "{1} : {2}.\nSi {1} est {3}, {4} est obligatoire",
+    ),
+    (
+        "{c} : {l} ?, ?et si|pour|avec {v} ?, ?le|la|les|l' {c} ?est obligatoire|requis|requise|exigé|exigée|nécessaire",
+        "{1} : {2}.\nSi {1} est {3}, {4} est obligatoire",
+    ),
+    (
+        "{l} , ?et si|pour|avec {v} ?, ?le|la|les|l' {c} ?est obligatoire|requis|requise|exigé|exigée|nécessaire",
+        "{1}.\nSi {0} est {2}, {3} est obligatoire",
+    ),
+    (
+        "{l} ; ?et si|pour|avec {v} ?, ?le|la|les|l' {c} ?est obligatoire|requis|requise|exigé|exigée|nécessaire",
+        "{1}.\nSi {0} est {2}, {3} est obligatoire",
+    ),
+    ("au_plus_tard|maximum ?la|le|à {c} + {n} {k}", "au plus tard {2} {3} après {1}"),
+    ("au_plus_tard|maximum ?la|le|à {c} plus {n} {k}", "au plus tard {2} {3} après {1}"),
+    ("pas|jamais avant ?le|la|l' {c} moins un|une {k}", "au plus tôt 1 {2} avant {1}"),
+    ("pas|jamais avant ?le|la|l' {c} moins {n} {k}", "au plus tôt {2} {3} avant {1}"),
+    ("à_partir d'une|d'un {c} de {n} ?euros|eur ?, {r}", "Si {1} est au moins {2}, {3}"),
+    ("au_delà d'une|d'un {c} de {n} ?euros|eur ?, {r}", "Si {1} est plus de {2}, {3}"),
+    (
+        "{c} n'est ?à indiqué|indiquée|rempli|remplie|renseigné|renseignée|donné|donnée|remplir|indiquer|renseigner que si|lorsque|quand|pour {c} = {v}",
+        "{1} : seulement si {2} = {3}",
+    ),
+    (
         "?le|la|les|l' {c} n'est|ne_sont indiqué|indiquée|indiqués|indiquées|rempli|remplie|remplis|remplies|donné|donnée|renseigné|renseignée|saisi|saisie que pour {r}",
         "{1} uniquement pour {2}",
     ),

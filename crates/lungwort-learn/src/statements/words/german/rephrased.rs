@@ -30,6 +30,52 @@ macro_rules! fill_in {
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "kein|keine {k} darf|kann|soll vor {d} beginnen|anfangen|starten oder|und|noch nach {d} enden|aufhören|schließen",
+        "{start} nicht vor {2}.\n{end} nicht nach {3}",
+    ),
+    (
+        "kein|keine {k} beginnt|startet vor {d} oder|und|noch endet|schließt nach {d}",
+        "{start} nicht vor {2}.\n{end} nicht nach {3}",
+    ),
+    (
+        "{c} {l} ?, ?und bei|wenn|falls {v} ?, ?ist ?sind ?der|die|das {c} erforderlich|nötig|pflicht|anzugeben|notwendig|auszufüllen ?ist",
+        "{1}: {2}.\nWenn {1} {3} ist, ist {4} erforderlich",
+    ),
+    (
+        "{c} : {l} ?, ?und bei|wenn|falls {v} ?, ?ist ?sind ?der|die|das {c} erforderlich|nötig|pflicht|anzugeben|notwendig|auszufüllen ?ist",
+        "{1}: {2}.\nWenn {1} {3} ist, ist {4} erforderlich",
+    ),
+    (
+        "{l} , ?und bei|wenn|falls {v} ?, ?ist ?sind ?der|die|das {c} erforderlich|nötig|pflicht|anzugeben|notwendig|auszufüllen ?ist",
+        "{1}.\nWenn {0} {2} ist, ist {3} erforderlich",
+    ),
+    ("bei|mit {c} {n} kein|keine|keinen {c}", "Wenn {1} {2} ist, {3} leer lassen"),
+    ("spätestens|höchstens|nicht_später_als|maximal ?der|den|dem {c} + {n} {k}", "spätestens {2} {3} nach {1}"),
+    (
+        "spätestens|höchstens|nicht_später_als|maximal ?der|den|dem {c} plus|zuzüglich {n} {k}",
+        "spätestens {2} {3} nach {1}",
+    ),
+    ("nicht|nie vor ?dem|der {c} minus|weniger|abzüglich {n} {k}", "frühestens {2} {3} vor {1}"),
+    ("ab einem|einer {c} von {n} ?euro|eur|€ {r}", "Wenn {1} mindestens {2} ist, {3}"),
+    ("über|oberhalb ?von einem|einer|eines {c} von {n} ?euro|eur {r}", "Wenn {1} mehr als {2} ist, {3}"),
+    (
+        "wenn|falls|sobald ?der|die|das {c} {n} ?euro|eur übersteigt|überschreitet , {r}",
+        "Wenn {1} mehr als {2} ist, {3}",
+    ),
+    (
+        "{c} ?ist|wird|bitte nur|ausschließlich|lediglich angeben|eintragen|ausfüllen|nennen|anzugeben|auszufüllen|einzutragen|angegeben|ausgefüllt , wenn|falls {c} = {v}",
+        "{1}: nur wenn {2} = {3}",
+    ),
+    ("nur|ausschließlich wenn|falls {c} = {v} : {c} angeben|eintragen|ausfüllen|nennen", "{3}: nur wenn {1} = {2}"),
+    (
+        "?ein|eine ?{k} kann|darf|können|dürfen nicht {c} ?werden ?sein , bevor|ehe er|sie|es {c} ?ist|wurde|worden|sind",
+        "{2} darf nicht vor {3} liegen",
+    ),
+    (
+        "kein|keine|keiner|niemand ?{k} kann|darf|können|dürfen {c} ?werden ?sein , bevor|ehe er|sie|es {c} ?ist|wurde|worden|sind",
+        "{2} darf nicht vor {3} liegen",
+    ),
+    (
         "nicht später_als|nach ?der|dem|am tag|datum ?der einreichung|abgabe|meldung|übermittlung|einsendung",
         "nicht in der Zukunft",
     ),

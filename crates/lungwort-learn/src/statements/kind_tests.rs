@@ -1,0 +1,39 @@
+//! Sentences about ages and amounts from which on something is needed, how far apart days are, and codes and limits of kinds of rows, each
+//! with what is made of it.
+
+use super::tests::read_all;
+
+#[test]
+fn ages_and_amounts_from_which_on_something_is_needed() {
+    insta::assert_snapshot!("ages_and_amounts", read_all(include_str!("said/ages_and_amounts.txt")));
+    insta::assert_snapshot!("alter_und_betraege", read_all(include_str!("said/alter_und_betraege.txt")));
+    insta::assert_snapshot!("ages_et_montants", read_all(include_str!("said/ages_et_montants.txt")));
+}
+
+#[test]
+fn days_apart_and_what_is_counted_per_row() {
+    insta::assert_snapshot!("days_and_rows_counted", read_all(include_str!("said/days_and_rows_counted.txt")));
+    insta::assert_snapshot!("tage_und_plaetze", read_all(include_str!("said/tage_und_plaetze.txt")));
+    insta::assert_snapshot!("jours_de_repas", read_all(include_str!("said/jours_de_repas.txt")));
+}
+
+#[test]
+fn kinds_of_rows_and_answers_that_need_more() {
+    insta::assert_snapshot!("kinds_and_answers", read_all(include_str!("said/kinds_and_answers.txt")));
+    insta::assert_snapshot!("kunden_und_laender", read_all(include_str!("said/kunden_und_laender.txt")));
+    insta::assert_snapshot!("pays_et_reponses", read_all(include_str!("said/pays_et_reponses.txt")));
+}
+
+#[test]
+fn codes_whose_brackets_have_ranges() {
+    insta::assert_snapshot!("codes_of_ranges", read_all(include_str!("said/codes_of_ranges.txt")));
+    insta::assert_snapshot!("groessen_in_klammern", read_all(include_str!("said/groessen_in_klammern.txt")));
+    insta::assert_snapshot!("categories_d_age", read_all(include_str!("said/categories_d_age.txt")));
+}
+
+#[test]
+fn conditions_that_compare_two_columns() {
+    insta::assert_snapshot!("columns_in_conditions", read_all(include_str!("said/columns_in_conditions.txt")));
+    insta::assert_snapshot!("spalten_in_bedingungen", read_all(include_str!("said/spalten_in_bedingungen.txt")));
+    insta::assert_snapshot!("colonnes_en_condition", read_all(include_str!("said/colonnes_en_condition.txt")));
+}
