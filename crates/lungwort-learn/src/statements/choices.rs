@@ -94,7 +94,35 @@ pub(super) fn read(
     };
     let whole = if alone { behind == 0 } else { signed };
     let said = confidence(listed, (sentence, language), (heading, whole));
-    Reading::of(said.map(|(values, confidence)| claim("allowed", list(&values), confidence)).into_iter().collect())
+    Reading::of(said.map(|said| of_list(said, heading, claim)).into_iter().collect())
+}
+
+/// What a list says of a column: its values, or how its files end.
+fn of_list(
+    (values, confidence): (Vec<String>, Confidence),
+    heading: &Sentence,
+    claim: impl Fn(&'static str, String, Confidence) -> Claim,
+) -> Claim {
+    match endings(&values, heading) {
+        Some(regex) => claim("pattern", regex, Confidence::Confirm),
+        None => claim("allowed", list(&values), confidence),
+    }
+}
+
+/// The pattern of names of files that end so, where a list is of endings and the column has files: `Audio file: MP3 or M4A`.
+fn endings(values: &[String], heading: &Sentence) -> Option<String> {
+    const ENDINGS: &[&str] = &[
+        "jpg", "jpeg", "png", "gif", "tif", "tiff", "svg", "webp", "heic", "pdf", "doc", "docx", "odt", "txt", "rtf",
+        "xls", "xlsx", "ods", "csv", "zip", "mp3", "m4a", "wav", "ogg", "flac", "mp4", "mov", "avi", "webm", "xml",
+        "json",
+    ];
+    let plain: Vec<String> = values.iter().map(|value| value.trim_start_matches('.').to_lowercase()).collect();
+    let all = plain.iter().all(|value| ENDINGS.contains(&value.as_str()));
+    let of_files =
+        words::in_any(heading, |language| language.of_files) || words::in_any(heading, |language| language.pictures);
+    // A column of kinds has the endings themselves.
+    let kinds = is_of_kinds(heading);
+    (all && of_files && !kinds).then(|| format!("'.*\\.(?i:{})'", plain.join("|")))
 }
 
 /// `Goat, calf or sheep`: the first value has its capital from where it stands, as the others have none.

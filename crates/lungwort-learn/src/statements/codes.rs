@@ -20,6 +20,14 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     if let Some(regex) = super::joined_pieces::read(sentence, language, from) {
         return Some(regex);
     }
+    // "S01E001: season and episode, two and three digits" shows a code and says what it is made of.
+    if let Some(shown) = shown_before_colon(sentence) {
+        return parts_of(sentence, language, from.max(1)).filter(|regex| is_one(regex, shown));
+    }
+    parts_of(sentence, language, from)
+}
+
+fn parts_of(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     if let Some(regex) = super::kind_counts::read(sentence, language, from) {
         return Some(regex);
     }
@@ -41,6 +49,15 @@ pub(super) fn built(sentence: &Sentence, language: &Language, from: usize) -> Op
     let regex = regex.map(|regex| with_listed_letters(sentence, language, regex));
     let regex = regex.map(|regex| with_word_instead(sentence, language, (from, regex)));
     regex.map(|regex| with_listed_words(sentence, language, regex))
+}
+
+/// The code that a sentence begins with, before a colon.
+fn shown_before_colon(sentence: &Sentence) -> Option<&str> {
+    let (_, place) = sentence.words.first()?;
+    let code = &sentence.text[place.clone()];
+    let mixed = code.bytes().any(|byte| byte.is_ascii_digit()) && code.bytes().any(|byte| byte.is_ascii_uppercase());
+    let alone = code.len() > 3 && mixed && !code.bytes().any(|byte| byte.is_ascii_lowercase());
+    (alone && sentence.gap(0) == ":").then_some(code)
 }
 
 /// `Two capital letters, or UNKNOWN`, `4 digits (or NEW)`, `NEW or 4 digits`: a word in capitals that may stand instead.
@@ -707,6 +724,11 @@ impl Builder<'_> {
             self.at = end;
             return true;
         }
+        if capitals && self.is_stated(end) {
+            self.regex.push_str(&text);
+            self.at = end;
+            return true;
+        }
         // Letters between counted pieces are as likely words of the sentence.
         if begins && self.begun_by(&text) {
             self.at = end;
@@ -733,6 +755,14 @@ impl Builder<'_> {
             self.at = end;
         }
         begins || alone
+    }
+
+    /// Whether capitals are the first piece of a code: "is W, the last two digits of the year and …", and "is A, B or C" is a list.
+    fn is_stated(&self, end: usize) -> bool {
+        let next = self.sentence.words.get(end).map_or("", |(_, place)| &self.sentence.text[place.clone()]);
+        let first = self.regex.is_empty() && self.counted == 0 && next.chars().any(char::is_lowercase);
+        let led = self.at > 0 && self.language.copulas.contains(&self.sentence.word(self.at - 1));
+        first && led && self.sentence.gap(end - 1) == ","
     }
 
     /// Whether a number counts up from one that is shown: nothing is said of its digits, and it has no zero before it.

@@ -3,7 +3,7 @@
 
 use super::sentence::{Sentence, sentences};
 use super::words::{self, Language};
-use super::{About, Entries, Text, choices};
+use super::{About, Entries, Text, choices, meanings};
 use crate::draft::{Confidence, Draft};
 
 /// Words of what a column is about.
@@ -26,6 +26,10 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence, draft
         _ => return None,
     };
     let body = label.map_or(whole, |(_, body)| body);
+    // "S single deck, D double deck" says what its codes are.
+    if meanings::beside(body).is_some() {
+        return None;
+    }
     // Behind a heading and its colon a sign says nothing that is read.
     let compares = |tail: &str| {
         let other = tail.trim_start_matches(['<', '>', '=', '≤', '≥', ' ']);

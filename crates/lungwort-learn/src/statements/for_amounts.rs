@@ -5,7 +5,7 @@ use super::conditions::condition_span;
 use super::counted_rows::{MONEY, has_word};
 use super::each_kind::Limit;
 use super::required::{Asking, OPEN, blank_when, otherwise, required_when};
-use super::subject::Place;
+use super::subject::{Mention, Place};
 use super::words;
 use super::{Claim, Confidence, Reading};
 use crate::draft::DraftColumn;
@@ -52,10 +52,13 @@ impl Asking<'_> {
         if end == limit.end && self.beside.is_some_and(of_beside) {
             return None;
         }
+        let measured = self.measured_within(limit.start..end + 1).or_else(|| self.spans_counted(limit));
+        // "From 3 days a deputy is needed", where a column counts them
+        let counted = counted && measured.is_none();
+        let end = measured.as_ref().map_or(end, |(_, words)| words.end.max(end));
+        let measured = measured.map(|(said, _)| said);
         let bound = self.bound_to((limit.start, end), counted)?;
-        let within = limit.start..end + 1;
-        let said = self.of_worth(limit).filter(|_| !counted);
-        let said = said.or_else(|| self.measured_within(within).map(|(said, _)| said));
+        let said = self.of_worth(limit).filter(|_| !counted).or(measured);
         let own = self.asked_column(said.as_deref())?;
         // "Required over 3 pages" may count anything.
         let said = said.or_else(|| matches!(bound, Bound::Required).then(|| OPEN.to_owned()))?;
@@ -88,6 +91,20 @@ impl Asking<'_> {
             kind && claim.place().is_some_and(|place| dropped.contains(&place))
         };
         claims.retain(|claim| measured(claim).is_none() && !of_number(claim));
+    }
+
+    /// The condition that something lasts so long, and its words: `from 3 days on`, where a column counts days; open where none does.
+    fn spans_counted(&self, limit: &Limit) -> Option<(String, std::ops::Range<usize>)> {
+        let word = self.sentence.word(limit.end);
+        let (_, unit) = self.language.spans.iter().find(|(span, _)| *span == word)?;
+        let units: Vec<&str> = self.language.spans.iter().filter(|(_, of)| of == unit).map(|(span, _)| *span).collect();
+        let sheet = self.sheet()?;
+        let columns = self.few_columns(sheet)?.iter().filter(|of| has_word(&of.heading, &units));
+        let mut columns = columns.filter(|of| !of.lines.has("allowed") && !of.lines.has("pattern"));
+        let column = columns.next().filter(|_| columns.next().is_none());
+        let (sign, number) = limit.terms[0];
+        let said = column.map_or_else(|| OPEN.to_owned(), |of| format!("{} {sign} {number}", of.name));
+        Some((said, limit.start..limit.end + 1))
     }
 
     /// Where the unit of money or of years behind a number ends, and whether it is another one.
@@ -126,12 +143,16 @@ impl Asking<'_> {
         if (before || behind) && (self.is_beside() || required.start > 0) && !counted {
             return Some(Bound::Required);
         }
-        let article = [language.articles, language.every].iter().any(|words| words.contains(&sentence.word(end)));
+        let is_article =
+            |at: usize| [language.articles, language.every].iter().any(|words| words.contains(&sentence.word(at)));
+        // "From 3 days on a deputy is needed"
+        let article = is_article(end) || is_article(end + 1);
         let parted = sentence.gap(end.max(1) - 1) == ",";
         let verb = [language.verbs, language.modals].iter().any(|words| words.contains(&sentence.word(end)));
         let named = self.mentions.iter().any(|mention| mention.words.start >= end);
         let begins = start <= LED && required.start > end && named && (article || parted || verb) && !counted;
-        let spared = self.mentions.iter().all(|mention| mention.words.start >= end);
+        let counts = |mention: &Mention| start <= mention.words.start && mention.words.end <= end;
+        let spared = self.mentions.iter().all(|mention| mention.words.start >= end || counts(mention));
         (begins && spared).then_some(Bound::Required)
     }
 

@@ -37,3 +37,9 @@ fn conditions_that_compare_two_columns() {
     insta::assert_snapshot!("spalten_in_bedingungen", read_all(include_str!("said/spalten_in_bedingungen.txt")));
     insta::assert_snapshot!("colonnes_en_condition", read_all(include_str!("said/colonnes_en_condition.txt")));
 }
+
+#[test]
+fn codes_with_their_meanings_and_files() {
+    insta::assert_snapshot!("routes_and_episodes", read_all(include_str!("said/routes_and_episodes.txt")));
+    insta::assert_snapshot!("urlaub_ab_drei_tagen", read_all(include_str!("said/urlaub_ab_drei_tagen.txt")));
+}

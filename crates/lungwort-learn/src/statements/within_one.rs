@@ -16,7 +16,8 @@ impl Asking<'_> {
         let (sentence, language) = (self.sentence, self.language);
         let denied = sentence.has(language.negations);
         let once = sentence.any(language.unique).or_else(|| sentence.any(language.twice).filter(|_| denied))?;
-        let within = language.on_same.iter().filter_map(|phrase| sentence.find_from(phrase, once.start));
+        let phrases = language.on_same.iter().chain(language.in_one);
+        let within = phrases.filter_map(|phrase| sentence.find_from(phrase, once.start));
         let within = within.max_by_key(|place| place.end)?;
         let mut what: Vec<Place> = (self.mentions.iter())
             .filter(|mention| mention.words.end <= within.start)

@@ -400,6 +400,8 @@ pub(super) static WORDS: Language = Language {
     starting: &["start", "starts", "begin", "begins", "starting", "beginning"],
     ending: &["end", "ends", "finish", "finishes", "ending", "stop", "stops"],
     born: &["born"],
+    pictures: &["image", "photo", "picture", "attachment", "scan", "document", "audio", "video", "logo", "recording"],
+    in_one: &["within the", "within a", "within one", "within each"],
     than: &["than"],
     differing: &[
         "differs from", "differ from", "is different from", "is not the same as", "is not equal to", "does not match",

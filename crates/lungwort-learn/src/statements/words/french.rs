@@ -234,6 +234,8 @@ pub(super) static WORDS: Language = Language {
     starting: &["commence", "commencent", "débute", "débutent", "commencer", "débuter"],
     ending: &["finit", "finissent", "termine", "terminent", "finir", "terminer"],
     born: &["né", "née", "nés", "nées"],
+    pictures: &["image", "photo", "pièce", "scan", "document", "logo", "enregistrement", "vidéo"],
+    in_one: &["au sein de la", "au sein du", "au sein d'une", "à l'intérieur de la", "dans la", "dans le"],
     than: &["que"],
     differing: &["diffère de", "est différent de", "est différente de", "n'est pas égal à", "n'est pas égale à"],
     other_than: &["autre que", "différent de", "différente de"],

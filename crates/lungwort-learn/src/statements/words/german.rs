@@ -225,6 +225,8 @@ pub(super) static WORDS: Language = Language {
     starting: &["beginnt", "beginnen", "anfängt", "anfangen", "startet"],
     ending: &["endet", "enden", "aufhört", "schließt"],
     born: &["geboren", "geborene", "geborenen"],
+    pictures: &["bild", "foto", "anhang", "scan", "dokument", "logo", "aufnahme", "video"],
+    in_one: &["innerhalb der", "innerhalb des", "innerhalb einer", "innerhalb eines", "innerhalb jeder"],
     than: &["als"],
     differing: &["abweicht von", "weicht ab von", "verschieden von", "nicht gleich", "ungleich", "anders als"],
     other_than: &["anders als", "keiner von", "keines von", "keine von"],
@@ -953,7 +955,7 @@ pub(super) static WORDS: Language = Language {
         "ausgefüllt", "angegeben", "eingetragen", "enthalten", "vorhanden", "befüllt", "genannt", "erfasst",
         "anzugeben", "einzutragen", "gefüllt", "beschreiben", "beschrieben", "nennen", "begründen", "begründet",
         "erläutern", "erläutert", "vermerken", "vermerkt", "beizufügen", "beigefügt", "mitzuteilen", "aufzuführen",
-        "vorliegen", "vorzulegen", "beiliegen",
+        "vorliegen", "vorzulegen", "beiliegen", "benennen", "benannt",
     ],
     manner: &["als", "wie", "mit", "ohne", "in", "nur"],
     all_other: &[

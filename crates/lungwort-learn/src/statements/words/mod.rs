@@ -325,6 +325,10 @@ pub(super) struct Language {
     pub born: &'static [&'static str],
     /// Words of headings over the day or the year of a birth.
     pub births: &'static [&'static str],
+    /// Headings over names of files, besides the word for these.
+    pub pictures: &'static [&'static str],
+    /// What leads to the one within which something comes once: `unique within the season`.
+    pub in_one: &'static [&'static str],
     /// Behind a comparative: `worse than`.
     pub than: &'static [&'static str],
     /// Between two columns of a condition: they are not the same.

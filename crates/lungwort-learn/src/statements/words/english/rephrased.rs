@@ -29,6 +29,9 @@ macro_rules! filled {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("from {n} {k} on|onwards|upwards ?, a|an|the {r}", "With at least {1} {2} a {3}"),
+    ("{u} in {c} with {r}", "{2}: {3}"),
+    ("{c} is|are filled_in|filled|completed|entered|given|added by ?the|our {k} and {r}", "{1} {3}"),
     (
         "{k} with a|an {c} have|has|get|gets a|an {c} from {k} to {k}",
         "{3}: from {4} to {5}.\nIf there is a {2}, {3} is required",

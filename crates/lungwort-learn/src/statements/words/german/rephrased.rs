@@ -30,6 +30,10 @@ macro_rules! fill_in {
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     (
+        "{k} von / am : beide ausfüllen oder beide leer_lassen",
+        "{1} von und {1} am: beide ausfüllen oder beide leer lassen",
+    ),
+    (
         "kein|keine {k} darf|kann|soll vor {d} beginnen|anfangen|starten oder|und|noch nach {d} enden|aufhören|schließen",
         "{start} nicht vor {2}.\n{end} nicht nach {3}",
     ),
