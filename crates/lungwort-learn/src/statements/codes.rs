@@ -4,6 +4,7 @@ use std::sync::LazyLock;
 
 use regex::Regex;
 
+use super::conditions::conditional_at;
 use super::mask::{literal, looks_like_part, masked, masked_with_letter};
 use super::sentence::{Phrases, Sentence, sentences};
 use super::shown::{
@@ -762,7 +763,9 @@ impl Builder<'_> {
         let next = self.sentence.words.get(end).map_or("", |(_, place)| &self.sentence.text[place.clone()]);
         let first = self.regex.is_empty() && self.counted == 0 && next.chars().any(char::is_lowercase);
         let led = self.at > 0 && self.language.copulas.contains(&self.sentence.word(self.at - 1));
-        first && led && self.sentence.gap(end - 1) == ","
+        // "If Kind is C, the code must start with X" speaks of another column.
+        let plain = conditional_at(self.sentence, self.language).is_none();
+        first && led && plain && self.sentence.gap(end - 1) == ","
     }
 
     /// Whether a number counts up from one that is shown: nothing is said of its digits, and it has no zero before it.
