@@ -521,12 +521,12 @@ fn of_letter(letter: KindLetter, source: String, column: &mut DraftColumn) {
     }
 }
 
-/// `Date (dd/mm/yyyy)`, `Text(40)`, `Whole number`, `Email`.
 /// Whether a text has the word for a day: "Dateiname" is none.
 fn says_date(lower: &str) -> bool {
     lower.split(|each: char| !each.is_alphanumeric()).any(|word| matches!(word, "date" | "dates"))
 }
 
+/// `Date (dd/mm/yyyy)`, `Text(40)`, `Whole number`, `Email`.
 fn format(text: &str, at: &str, column: &mut DraftColumn) {
     let lower = text.to_lowercase().replace("ccyy", "yyyy");
     let source = format!("{at} says {}", text.replace('\n', " "));

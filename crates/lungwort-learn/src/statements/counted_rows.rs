@@ -14,7 +14,7 @@ pub(super) const MONEY: &[&str] =
     &["euro", "euros", "eur", "pounds", "pound", "gbp", "dollars", "usd", "chf", "francs", "franken"];
 
 /// Ages are not above this.
-const OLDEST: u32 = 120;
+pub(super) const OLDEST: u32 = 120;
 
 /// The age from which somebody is no minor, where no other is named.
 const OF_AGE: u32 = 18;

@@ -2,7 +2,7 @@
 //! `only under 18`. The number limits what rows are, and not what is needed.
 
 use super::conditions::condition_span;
-use super::counted_rows::{MONEY, has_word};
+use super::counted_rows::{MONEY, OLDEST, has_word};
 use super::each_kind::Limit;
 use super::required::{Asking, OPEN, blank_when, otherwise, required_when};
 use super::subject::{Mention, Place};
@@ -169,7 +169,7 @@ impl Asking<'_> {
             Some(column) => (self.sheet()?, column),
             None => self.charged_column()?,
         };
-        (money || number > HIGHEST).then(|| format!("{} {sign} {number}", (self.name)(place)))
+        (money || number > f64::from(OLDEST)).then(|| format!("{} {sign} {number}", (self.name)(place)))
     }
 
     /// Whether a sign of money stands at the number.
@@ -193,6 +193,3 @@ impl Asking<'_> {
         (!number).then_some(*own)
     }
 }
-
-/// No age is above this.
-const HIGHEST: f64 = 120.0;
