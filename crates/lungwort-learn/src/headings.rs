@@ -33,6 +33,8 @@ pub struct Layout {
     pub guide_rows: Vec<u64>,
     /// Sample rows.
     pub sample_rows: Vec<u64>,
+    /// Rows under the headings that explain a mark behind one of them.
+    pub footnotes: Vec<u64>,
     /// Of the sample rows, how many stay in the file: those above the row from which on the template says that it is filled in.
     pub staying: usize,
     /// The first row for data.
@@ -445,10 +447,26 @@ fn rows_below(sheet: &TemplateSheet, layout: &mut Layout) {
     layout.sample_rows = (row..=sheet.last_row())
         .filter(|row| sheet.row(*row).iter().any(|(column, _)| columns.contains(column)))
         .collect();
+    let (footnotes, samples) =
+        layout.sample_rows.iter().partition(|row| is_footnote(&sheet.row(**row), &layout.headings));
+    (layout.footnotes, layout.sample_rows) = (footnotes, samples);
     if let Some(said) = said_first_row(sheet, layout).filter(|said| *said > layout.first_data) {
         let before = (layout.first_data..said).filter(|row| layout.sample_rows.contains(row)).count();
         layout.staying = if before as u64 == said - layout.first_data { before } else { 0 };
     }
+}
+
+/// Whether a row is one cell that begins with the mark of a heading: `¹ with its hyphen`, where a heading is Plate¹.
+fn is_footnote(cells: &[(usize, &str)], headings: &[(usize, String)]) -> bool {
+    let [(_, text)] = cells else { return false };
+    let sign = text.trim_start().split([' ', ')']).next().unwrap_or_default();
+    let is_mark = !sign.is_empty() && sign.chars().all(is_footnote_sign);
+    is_mark && headings.iter().any(|(_, heading)| heading.trim_end().ends_with(sign))
+}
+
+/// Signs that are put behind a heading to explain it elsewhere.
+pub fn is_footnote_sign(sign: char) -> bool {
+    matches!(sign, '¹' | '²' | '³' | '⁰' | '⁴'..='⁹' | '†' | '‡' | '§')
 }
 
 /// Rows that a template may keep under its headings, at most.

@@ -79,32 +79,42 @@ pub(super) fn key(sheet: &mut DraftSheet) {
 /// Sample rows that a rulebook names, at most.
 const MOST_SAMPLES: usize = 100;
 
-/// The template's own sample rows: by their keys, where these are surely keys, or as they are.
+/// The template's own sample rows: by their keys, where these are surely keys, or as they are; and the notes under the headings, which
+/// are no rows of data either.
 pub(super) fn sample_keys(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
     for (sheet, entry) in draft.sheets.iter_mut().zip(entries) {
-        let Some(entry) = entry.as_ref().filter(|entry| !entry.layout.sample_rows.is_empty()) else { continue };
-        let source = &template.sheets[entry.at];
-        let Some(line) = sheet.lines.get("key") else { continue };
-        let key = sheet.columns.iter().find(|column| line.value == list(&[&column.name]));
-        let Some(field) = key.map(|column| column.field) else { continue };
-        let rows = &entry.layout.sample_rows[entry.layout.staying..];
-        let keys: Vec<&str> = rows.iter().map(|row| source.text(*row, field)).filter(|text| !text.is_empty()).collect();
-        let said = format!("the sample rows of the template, from row {}", rows.first().unwrap_or(&0));
+        let Some(layout) = entry.as_ref().map(|entry| &entry.layout) else { continue };
+        let Some(source) = entry.as_ref().map(|entry| &template.sheets[entry.at]) else { continue };
+        let samples = &layout.sample_rows[layout.staying.min(layout.sample_rows.len())..];
+        let key = sheet.lines.get("key").and_then(|line| {
+            sheet.columns.iter().find(|column| line.value == list(&[&column.name])).map(|column| column.field)
+        });
+        let keys: Vec<&str> = key
+            .into_iter()
+            .flat_map(|field| samples.iter().map(move |row| source.text(*row, field)))
+            .filter(|text| !text.is_empty())
+            .collect();
+        let said = |rows: &[u64]| format!("the sample rows of the template, from row {}", rows.first().unwrap_or(&0));
         // A row that has the key of a sample by chance is none; only a key that is surely one tells.
-        let sure = sheet.columns.iter().any(|column| column.field == field && column.lines.get("unique").is_some());
-        if sure && !keys.is_empty() && keys.len() <= MOST_SAMPLES {
-            sheet.lines.set("sample_keys", list(&keys), said, Confidence::Known);
-        } else if (1..=MOST_SAMPLES).contains(&rows.len()) {
+        let sure = sheet.columns.iter().any(|column| Some(column.field) == key && column.lines.get("unique").is_some());
+        let by_key = sure && !keys.is_empty() && keys.len() <= MOST_SAMPLES;
+        if by_key {
+            sheet.lines.set("sample_keys", list(&keys), said(samples), Confidence::Known);
+        }
+        let whole = samples.iter().filter(|_| key.is_some() && !by_key).chain(&layout.footnotes);
+        let whole: Vec<u64> = whole.copied().collect();
+        if (1..=MOST_SAMPLES).contains(&whole.len()) {
             let cells = |row: &u64| {
                 let cells: Vec<&str> =
                     sheet.columns.iter().map(|column| source.text(*row, column.field).trim()).collect();
                 list(&cells)
             };
-            let all: Vec<String> = rows.iter().map(cells).collect();
-            sheet.lines.set("sample_rows", format!("[{}]", all.join(", ")), said, Confidence::Known);
+            let all: Vec<String> = whole.iter().map(cells).collect();
+            sheet.lines.set("sample_rows", format!("[{}]", all.join(", ")), said(&whole), Confidence::Known);
         }
+        let Some(first) = layout.sample_rows.first().filter(|_| key.is_some()) else { continue };
         for column in sheet.columns.iter_mut() {
-            let text = source.text(entry.layout.sample_rows[0], column.field);
+            let text = source.text(*first, column.field);
             if !text.is_empty() {
                 column.lines.set("example", quoted(text), "the first sample row", Confidence::Confirm);
             }

@@ -1,11 +1,15 @@
 //! What has to be left blank, or may be: always, under a condition, for rows of some kind, or everywhere but there.
 
 use super::conditions::{condition_span, conditional_at};
+use super::ordinals::speaks_of_nth;
 use super::required::{ASKED, Asking, OPEN, SUBJECT, blank_when, must_be_filled, otherwise, required_when};
 use super::subject::{Mention, Place};
 use super::two_conditions;
 use super::{Claim, Reading, polite};
 use crate::draft::Confidence;
+
+/// Words behind what forbids in which it says when, at most.
+const NEAR: usize = 4;
 
 impl Asking<'_> {
     /// `Eggs: only if Stage is eggs`, as all that is said of a column: it is filled then, and blank elsewhere. Both are offered.
@@ -262,6 +266,15 @@ impl Asking<'_> {
     /// Columns that nobody is to fill in, or not under a condition.
     pub(super) fn must_be_blank(&self, forbidden: &std::ops::Range<usize>) -> Vec<Claim> {
         let Asking { sentence, language, mentions, .. } = *self;
+        // "Fill in both or leave both blank" asks for no blank.
+        let fills = |at: usize| {
+            [language.filled, language.give].iter().any(|of| of.contains(&sentence.word(at)))
+                || language.fill_in.iter().any(|phrase| sentence.ends_at(phrase, at).is_some())
+        };
+        let or = (1..forbidden.start).rfind(|at| language.or.contains(&sentence.word(*at)));
+        if or.is_some_and(|or| (0..or).any(fills)) {
+            return Vec::new();
+        }
         let condition = conditional_at(sentence, language).filter(|at| !forbidden.contains(at));
         let said = match condition {
             // "For all the others this cell stays empty": which these are stands elsewhere.
@@ -303,7 +316,8 @@ impl Asking<'_> {
         };
         let begins = is_led(0) && noun(1) && self.mentions.iter().all(|of| of.words.start > 1);
         let by = language.agent.contains(&sentence.word(forbidden.end)) && noun(forbidden.end + 1);
-        begins || by || self.some_have_none(forbidden.start)
+        let nth = speaks_of_nth(sentence, language, forbidden.end..(forbidden.end + NEAR).min(sentence.words.len()));
+        begins || by || nth || self.some_have_none(forbidden.start)
     }
 
     /// `Old books have no ISBN, leave blank`: for those that have none, and not for all.

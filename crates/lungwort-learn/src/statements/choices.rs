@@ -10,7 +10,7 @@ use super::sentence::{Phrases, Sentence, sentences};
 use super::sql_types;
 use super::subject::{Mention, Place};
 use super::words::{self, Language};
-use super::yes_no::{only_yes, ticked, yes_no, yes_no_with_reasons};
+use super::yes_no::{marks_others, only_yes, ticked, yes_no, yes_no_with_reasons};
 use super::{Claim, Reading, Target};
 use crate::draft::Confidence;
 use lungwort_core::rulebook::toml_text::{key, list, quoted};
@@ -33,9 +33,9 @@ pub(super) fn read(
     if alone && names_values_of_another(sentence, mentions, (place, behind)) {
         return Reading::default();
     }
-    let (text, behind_colon) = list_text(sentence, language, (mentions, behind));
-    let (text, again) = without_heading(text, heading);
-    let behind_colon = behind_colon || again;
+    let Some((text, behind_colon)) = own_list((sentence, language), (mentions, behind), heading) else {
+        return Reading::default();
+    };
     let claim = |key, value, confidence| Claim { on: Target::Column(place), key, value, confidence };
     if let Some(values) = sql_types::listed(&sentence.text).filter(|_| alone) {
         return Reading::of(vec![claim("allowed", list(&values), Confidence::Known)]);
@@ -46,7 +46,8 @@ pub(super) fn read(
     if let Some(pairs) = meant_pairs((sentence, language), text, (alone, behind), mentions.last()) {
         return of_pairs(&pairs, claim);
     }
-    let tick = ticked(sentence, language).then(|| list(&["x", "X"]));
+    let tick =
+        (ticked(sentence, language) && !marks_others(sentence, language, (mentions, place))).then(|| list(&["x", "X"]));
     if let Some(one) = tick.or_else(|| only_yes(sentence, language).map(|yes| list(&[yes]))) {
         return Reading::of(vec![claim("allowed", one, Confidence::Confirm)]);
     }
@@ -482,10 +483,38 @@ fn lead_of(sentence: &Sentence, language: &Language, behind: usize, colon: bool)
     strong.chain(weak).filter(leads_to).max_by_key(|place| place.end)
 }
 
+/// The text that a list may stand in, and whether a colon leads to it; nothing where it says what is counted.
+fn own_list<'s>(
+    (sentence, language): (&'s Sentence, &Language),
+    named: (&[Mention], usize),
+    heading: &Sentence,
+) -> Option<(&'s str, bool)> {
+    let (text, behind_colon) = list_text(sentence, language, named);
+    let (text, again) = without_heading(text, heading);
+    (!counts_per(text)).then_some((text, behind_colon || again))
+}
+
+/// `Per night and person` says what a number is counted for, and lists nothing.
+fn counts_per(text: &str) -> bool {
+    let per = |word: &str| {
+        words::ALL.iter().any(|language| language.per.first().is_some_and(|per| word.eq_ignore_ascii_case(per)))
+    };
+    let and = |word: &str| words::ALL.iter().any(|language| language.and.contains(&word));
+    let said: Vec<&str> = text.split_whitespace().collect();
+    said.first().is_some_and(|first| per(first)) || said.windows(2).any(|pair| and(pair[0]) && per(pair[1]))
+}
+
 /// The word behind the columns that a sentence names. Beside a column, its own name among the values leads up to nothing: `Oven 1,
 /// Oven 2 or Oven 3`.
 fn behind_names(sentence: &Sentence, mentions: &[Mention], place: Place, alone: bool) -> usize {
-    let own = mentions.len() > 1 && mentions.iter().all(|mention| mention.place == place);
+    let all = mentions.iter().all(|mention| mention.place == place);
+    // "Board: BB breakfast, HB half board" names it again in what a code means.
+    if let Some(label) = mentions.first().filter(|label| all && !alone && label.words.start == 0)
+        && sentence.gap(label.words.end - 1) == ":"
+    {
+        return label.words.end;
+    }
+    let own = mentions.len() > 1 && all;
     let first = mentions.iter().map(|mention| sentence.words[mention.words.end - 1].1.end).min().unwrap_or(0);
     // "COLD (cold store)" explains a value.
     let in_brackets = |mention: &&Mention| {

@@ -13,8 +13,8 @@ use super::subject::{Mention, Place};
 use super::words::{self, Language};
 use super::yes_no::yes_no;
 use super::{
-    About, Entries, Text, bracketed, columns_by, conditions, duties, for_each_kind, labels, limit_of_some, polite,
-    remarks, signed_headings, subject,
+    About, Entries, Text, bracketed, clock_words, columns_by, conditions, duties, for_each_kind, labels, limit_of_some,
+    ordinals, polite, remarks, signed_headings, subject,
 };
 use super::{described, limited_then, plain_duties, plain_forms};
 use crate::draft::Draft;
@@ -283,7 +283,7 @@ pub(super) fn apart(
     if let Some(parts) = signed_headings::apart(known, text, &sentence, draft) {
         return parts;
     }
-    let sentence = with_colon(known, text, sentence);
+    let sentence = clock_words::in_digits(with_colon(known, text, sentence));
     if let Some(whole) = limited_then::whole(known, text, &sentence) {
         return vec![whole];
     }
@@ -297,6 +297,7 @@ pub(super) fn apart(
         return parts.into_iter().flat_map(|part| apart(known, (text, beside), part, draft)).collect();
     }
     let sentence = with_headings(known, text, without_stars(sentence, draft), draft);
+    let sentence = ordinals::numbered(known, text, sentence, draft);
     if let Some(parts) = for_each_kind::apart(known, text, &sentence, draft) {
         return parts;
     }

@@ -58,8 +58,10 @@ pub(super) fn limits(sentence: &Sentence, language: &Language) -> Vec<(&'static 
         }
     }
     let limit = |of: &Named| {
+        // What stands before another time limits that one.
+        let before = times.iter().map(|other| other.words.end).filter(|end| *end <= of.words.start).max().unwrap_or(0);
         let apart = |phrase: &&str| {
-            let from = of.words.start.saturating_sub(APART)..of.words.start;
+            let from = of.words.start.saturating_sub(APART).max(before)..of.words.start;
             from.into_iter().any(|at| sentence.ends_at(phrase, at).is_some_and(|end| end <= of.words.start))
         };
         // "23:00 at the latest"

@@ -189,7 +189,11 @@ impl Asking<'_> {
             signs.into_iter().flatten().any(|phrase| self.sentence.ends_at(phrase, of.words.end).is_some())
         };
         let says_old = self.age().is_some() || self.sentence.has(language.old) || of.is_some_and(at_once);
-        let person = person && says_old;
+        // "Expenses over 5.00"
+        let decimals = (0..self.sentence.words.len()).any(|at| {
+            self.sentence.number(at, language) == Some(f64::from(years)) && self.sentence.word(at).contains(['.', ','])
+        });
+        let person = person && says_old && !decimals;
         let of_itself = self.age().is_some_and(|age| age == name);
         self.aged(sign, years).filter(|_| person && !of_itself).unwrap_or(said)
     }

@@ -221,6 +221,15 @@ fn in_order(sentence: &Sentence, language: &Language) -> Option<String> {
     compiled.read(shown).is_ok().then_some(pattern)
 }
 
+/// Whether a sentence says that years have two digits: `with a two-digit year`, `the year in two digits`.
+fn has_short_year(sentence: &Sentence, language: &Language) -> bool {
+    let year = |at: usize| language.year.contains(&sentence.word(at));
+    let two =
+        |at: &usize| sentence.number(*at, language) == Some(2.0) && language.digits.contains(&sentence.word(at + 1));
+    let near = |at: usize| (at.saturating_sub(3)..at).any(year) || (at + 2..at + 4).any(year);
+    (0..sentence.words.len()).filter(two).any(near) || sentence.has(language.short_year)
+}
+
 /// `day/month/year`
 pub(super) fn date_in_words(sentence: &Sentence, language: &Language) -> Option<(&'static str, String)> {
     let part = |at: usize| {
@@ -241,6 +250,7 @@ pub(super) fn date_in_words(sentence: &Sentence, language: &Language) -> Option<
         let mut all = [one, two, three];
         all.sort_unstable();
         let pattern = format!("{first}{sign}{second}{sign}{third}");
+        let pattern = if has_short_year(sentence, language) { pattern.replace("yyyy", "yy") } else { pattern };
         (all == [0, 1, 2] && sign == again && DatePattern::compile(&pattern).is_ok()).then_some(("date", pattern))
     })
 }

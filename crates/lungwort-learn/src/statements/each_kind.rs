@@ -51,6 +51,29 @@ struct Kind {
     said: String,
 }
 
+/// Letters that a column may have from which on it is one of texts.
+const TEXT: u32 = 20;
+
+/// Whether a column takes so many letters that it is one of texts.
+fn is_of_texts(lines: &crate::draft::Lines) -> bool {
+    let length = lines.get("length").filter(|line| line.confidence == Confidence::Known);
+    let numbers =
+        length.map(|line| line.value.split(|each: char| !each.is_ascii_digit()).filter_map(|part| part.parse().ok()));
+    numbers.into_iter().flatten().any(|most: u32| most >= TEXT)
+}
+
+/// `At least two dishes for lunch` counts rows, where Dish is a column of texts.
+pub(super) fn without_limits_of_texts(reading: &mut super::Reading, draft: &crate::draft::Draft) {
+    let of_texts = |claim: &Claim| {
+        let number = claim.key == "type" && matches!(claim.value.as_str(), "\"whole\"" | "\"decimal\"");
+        let place = claim.place().filter(|_| claim.is_limit() || number);
+        place.is_some_and(|(sheet, column)| is_of_texts(&draft.sheets[sheet].columns[column].lines))
+    };
+    let before = reading.claims.len();
+    reading.claims.retain(|claim| !of_texts(claim));
+    reading.understood &= reading.claims.len() == before || !reading.claims.is_empty();
+}
+
 impl Asking<'_> {
     /// Takes the limits of a sentence that has one for each of several kinds of rows as rules for these.
     pub(super) fn each_kind(&self, claims: &mut Vec<Claim>) -> bool {
@@ -377,6 +400,7 @@ impl Asking<'_> {
     pub(super) fn may_be_number(&self, place: Place) -> bool {
         let lines = &self.draft.sheets[place.0].columns[place.1].lines;
         let kind = lines.get("type").map(|kind| kind.value.as_str());
-        matches!(kind, None | Some("\"whole\"" | "\"decimal\"")) && !lines.has("allowed") && !lines.has("pattern")
+        let numbers = matches!(kind, None | Some("\"whole\"" | "\"decimal\""));
+        numbers && !lines.has("allowed") && !lines.has("pattern") && !is_of_texts(lines)
     }
 }

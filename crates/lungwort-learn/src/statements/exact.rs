@@ -134,9 +134,11 @@ fn is_exact_term(term: &str, own: Option<&DraftColumn>, columns: &[DraftColumn])
         return Some(exact);
     }
     // "Codes starting with Z"
-    if let Some((name, begin)) = term.split_once(" LIKE '") {
+    if let Some((name, signs)) = term.split_once(" LIKE '") {
+        let name = name.trim_end_matches(" NOT");
         let apart = own.is_none_or(|own| own.name != name);
-        let plain = begin.strip_suffix("%'").is_some_and(|begin| begin.chars().all(char::is_alphanumeric));
+        let signs = signs.trim_end_matches('\'').trim_matches('%');
+        let plain = !signs.is_empty() && signs.chars().all(char::is_alphanumeric);
         return Some(plain && apart && columns.iter().any(|column| column.name == name));
     }
     let parts = TERM.as_ref()?.captures(term)?;

@@ -9,7 +9,8 @@ use crate::draft::{Draft, DraftColumn};
 
 /// What each mark says, as a text about every column that has it; the text itself where no heading has any.
 pub(super) fn apart(text: Text, draft: &Draft) -> Vec<Text> {
-    static MARK: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\((?:[0-9]|[a-z])\)|\b[0-9]\)|[¹²³]\)?").ok());
+    static MARK: LazyLock<Option<Regex>> =
+        LazyLock::new(|| Regex::new(r"\((?:[0-9]|[a-z])\)|\b[0-9]\)|[¹²³⁰⁴-⁹†‡§]\)?").ok());
     let (About::Sheet(sheet), Some(mark)) = (text.about.clone(), MARK.as_ref()) else { return vec![text] };
     let columns = &draft.sheets[sheet].columns;
     // "1) Mandatory" explains the mark (1).

@@ -66,6 +66,8 @@ fn before_nothing(sentence: &Sentence, language: &Language) -> Option<String> {
     let at = nothing.start.checked_sub(1)?;
     let begins = at == 0 || leads(at - 1) || sentence.gap(at - 1).contains([',', ';', '(', ':', '"', '“', '„', '«']);
     let text = &sentence.text[sentence.words[at].1.clone()];
+    // "Zero if nothing was kept" is a number.
+    let text = if language.zeros.contains(&sentence.word(at)) { "0" } else { text };
     let plain = text.chars().count() <= LONGEST && sentence.gap(at).trim_matches(['"', '”', '“', '»']).is_empty();
     let known = [language.required, language.optional, language.unfilled, language.conditional];
     let says_more = known.iter().any(|words| words.contains(&sentence.word(at)));
@@ -76,13 +78,14 @@ fn is_typed(column: &DraftColumn) -> bool {
     column.lines.0.iter().any(|line| TYPED.contains(&line.key) && line.confidence > Confidence::Suggested)
 }
 
-/// A list takes the word for nothing as one more of its values, and a column of numbers takes one that is within its limits anyway.
+/// A list takes the word for nothing as one more of its values, and a column of numbers, or of anything, takes a number that is within
+/// its limits anyway.
 fn as_values(draft: &mut Draft) {
     for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
         let Some(words) = column.lines.get("blank_words").map(|line| entries(&line.value)) else { continue };
         let Some((word, _)) = words.iter().next().filter(|_| words.len() == 1) else { continue };
         let least = column.lines.get("min").map(|line| line.value.parse::<f64>());
-        let number = word.parse::<f64>().ok().filter(|_| column.is_number());
+        let number = word.parse::<f64>().ok().filter(|_| column.is_number() || !is_typed(column));
         let within = number.is_some_and(|number| least.is_none_or(|least| least.is_ok_and(|least| number >= least)));
         let Some(list) = column.lines.0.iter_mut().find(|line| line.key == "allowed") else {
             if within {

@@ -314,6 +314,9 @@ impl Asking<'_> {
         if let Some(said) = self.columns_in_condition() {
             return said;
         }
+        if let Some(said) = self.signs_in_condition() {
+            return Some(said);
+        }
         if let Some(said) = self.days_in_condition().or_else(|| self.range_in_condition()) {
             return Some(said);
         }

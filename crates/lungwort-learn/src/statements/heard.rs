@@ -17,7 +17,7 @@ use super::understood::understand;
 use super::words::Language;
 use super::{
     AS_HELD, About, Claim, Entries, Reading, Target, Text, calendar, conditions, each_of_them, exceptions, first_digit,
-    for_nothing, lost_letters, order, two_conditions, values,
+    for_nothing, lost_letters, order, rounded, two_conditions, values,
 };
 use crate::draft::Confidence;
 use crate::draft::{Draft, Unread};
@@ -172,6 +172,7 @@ pub(super) fn one(
         }
     }
     with_exceptions(known, (text, sentence, &languages), &spoken_of, &mut reading, draft);
+    rounded::widen((sentence, &languages), &mut reading.claims);
     lost_letters::as_offer((sentence, &languages), &mut reading);
     unique_there((sentence, &languages), &mut reading, draft);
     example_of(text, sentence, &named, draft);

@@ -43,3 +43,37 @@ fn codes_with_their_meanings_and_files() {
     insta::assert_snapshot!("routes_and_episodes", read_all(include_str!("said/routes_and_episodes.txt")));
     insta::assert_snapshot!("urlaub_ab_drei_tagen", read_all(include_str!("said/urlaub_ab_drei_tagen.txt")));
 }
+
+#[test]
+fn attempts_that_are_counted_and_what_drops_out() {
+    insta::assert_snapshot!("attempts", read_all(include_str!("said/attempts.txt")));
+    insta::assert_snapshot!("versuche", read_all(include_str!("said/versuche.txt")));
+    insta::assert_snapshot!("essais", read_all(include_str!("said/essais.txt")));
+    insta::assert_snapshot!("opening_hours", read_all(include_str!("said/opening_hours.txt")));
+}
+
+#[test]
+fn numbers_for_nothing_marks_and_what_counts_rows() {
+    insta::assert_snapshot!("hauls", read_all(include_str!("said/hauls.txt")));
+    insta::assert_snapshot!("allergens", read_all(include_str!("said/allergens.txt")));
+}
+
+#[test]
+fn amounts_that_need_a_receipt() {
+    insta::assert_snapshot!("transfers", read_all(include_str!("said/transfers.txt")));
+    insta::assert_snapshot!("auslagen", read_all(include_str!("said/auslagen.txt")));
+    insta::assert_snapshot!("frais", read_all(include_str!("said/frais.txt")));
+}
+
+#[test]
+fn one_of_several_that_stays_blank() {
+    insta::assert_snapshot!("one_stays_blank", read_all(include_str!("said/one_stays_blank.txt")));
+}
+
+#[test]
+fn how_texts_begin_and_end_in_conditions_and_what_is_rounded() {
+    insta::assert_snapshot!("candidates", read_all(include_str!("said/candidates.txt")));
+    insta::assert_snapshot!("bestandskorrektur", read_all(include_str!("said/bestandskorrektur.txt")));
+    insta::assert_snapshot!("recoltes", read_all(include_str!("said/recoltes.txt")));
+    insta::assert_snapshot!("stock_lines", read_all(include_str!("said/stock_lines.txt")));
+}

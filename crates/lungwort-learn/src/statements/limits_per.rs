@@ -14,8 +14,11 @@ const OTHER: &[&str] = &["type", "pattern", "format", "allowed"];
 impl Asking<'_> {
     /// Turns such limits into rules over both columns.
     pub(super) fn limits_per(&self, claims: &mut Vec<Claim>) {
+        // "Numbered from 1 within each trip" counts from there.
+        let running = self.sentence.words.iter().any(|(word, _)| self.language.running.contains(&word.as_str()));
+        let within = self.sentence.has(self.language.in_one);
         let of_claim = |claim: &Claim| {
-            let place = claim.place().filter(|_| claim.is_limit())?;
+            let place = claim.place().filter(|_| claim.is_limit() && !running && !within)?;
             let number: f64 = claim.value.parse().ok()?;
             let at =
                 (0..self.sentence.words.len()).find(|at| self.sentence.number(*at, self.language) == Some(number))?;

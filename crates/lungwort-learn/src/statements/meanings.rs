@@ -15,15 +15,31 @@ pub(super) fn beside(text: &str) -> Option<Vec<(String, String)>> {
         let (code, meaning) = part.split_once(' ')?;
         let is_code = code.len() <= 3 && code.bytes().all(|byte| byte.is_ascii_uppercase() || byte.is_ascii_digit());
         let is_meaning = meaning.len() <= 40 && meaning.split([' ', '-']).all(is_word);
-        (is_code && is_meaning).then(|| (code.to_owned(), meaning.to_owned()))
+        (is_code && (is_meaning || range(meaning).is_some())).then(|| (code.to_owned(), meaning.to_owned()))
     };
     let pairs: Vec<(String, String)> = parts.iter().map(one).collect::<Option<_>>()?;
+    let ranges: Vec<(u32, Option<u32>)> = pairs.iter().filter_map(|(_, meaning)| range(meaning)).collect();
+    // "A 1-10, B 1-12" may be places: what codes stand for goes on where the one before ends.
+    let goes_on = |pair: &[(u32, Option<u32>)]| pair[0].1.is_some_and(|end| (end..=end + 1).contains(&pair[1].0));
+    if !ranges.is_empty() && (ranges.len() < pairs.len() || !ranges.windows(2).all(goes_on)) {
+        return None;
+    }
     let lettered = pairs.iter().all(|(code, _)| code.bytes().any(|byte| byte.is_ascii_uppercase()));
     if !lettered && !is_scale(&pairs) {
         return None;
     }
     let codes: std::collections::HashSet<&String> = pairs.iter().map(|(code, _)| code).collect();
     (pairs.len() >= 2 && codes.len() == pairs.len()).then_some(pairs)
+}
+
+/// Numbers from one to another, or from one on: `16-17`, `65+`.
+fn range(text: &str) -> Option<(u32, Option<u32>)> {
+    if let Some(from) = text.strip_suffix('+') {
+        return Some((from.trim_end().parse().ok()?, None));
+    }
+    let (from, to) = text.split_once(['-', '–'])?;
+    let (from, to) = (from.trim().parse().ok()?, to.trim().parse().ok()?);
+    (from < to).then_some((from, Some(to)))
 }
 
 /// Whether a text is a word, in small letters but perhaps for its first: `English`.

@@ -23,6 +23,7 @@ pub(super) fn mentioned<'s>(
     let mentions = meant::without_listed((sentence, language), mentions, draft);
     let mentions = if labelled { without_passing(sentence, mentions, (spoken_of, draft)) } else { mentions };
     let mentions = without_rows((text, sentence), mentions, draft);
+    let mentions = without_compounds((text, sentence, language), mentions);
     // "D for dog or B for bitch" names no column Dog, nor does "D = dog, B = bitch".
     let explains = text.about.column().is_some()
         && (meanings::is_key(&sentence.text) || meanings::explained(&sentence.text, language).is_some());
@@ -62,6 +63,31 @@ fn without_rows((text, sentence): (&Text, &Sentence), mentions: Vec<Mention>, dr
     let plural = said.strip_suffix('s') == Some(heading.trim().to_lowercase().as_str());
     let rows = only.place != own && only.place.1 == 0 && only.words == (0..1) && plural;
     if rows { Vec::new() } else { mentions }
+}
+
+/// Beside another column, "Stock keeping unit; at most 20 characters" says what that one is, and nothing of a column Stock.
+fn without_compounds(
+    (text, sentence, language): (&Text, &Sentence, &Language),
+    mut mentions: Vec<Mention>,
+) -> Vec<Mention> {
+    let Some(own) = text.about.column() else { return mentions };
+    let ends = |at: &usize| !sentence.gap(*at).is_empty();
+    let part = (0..sentence.words.len()).find(ends).map_or(sentence.words.len(), |last| last + 1);
+    let plain = |at: usize| {
+        let word = sentence.word(at);
+        let said = [
+            language.verbs, language.modals, language.copulas, language.negations, language.conditional, language.and,
+            language.or, language.only, language.small, language.unfilled, language.filled, language.obliging,
+            language.optional, language.required, language.to, language.of_each, language.letters, language.digits,
+        ];
+        word.chars().all(char::is_lowercase) && !said.iter().any(|words| words.contains(&word))
+    };
+    let one = mentions.iter().filter(|mention| mention.words.start < part).count() == 1;
+    mentions.retain(|mention| {
+        let alone = one && mention.words == (0..1) && mention.place != own && part < sentence.words.len();
+        !(alone && part > 1 && (1..part).all(plain))
+    });
+    mentions
 }
 
 /// The columns that a sentence is about.

@@ -286,7 +286,11 @@ impl Asking<'_> {
             let joined = (from..span.start).all(|at| matches!(sentence.gap(at), "" | ","));
             joined && (from..span.start).len() <= SUBJECT && (from..span.start).all(plain) && self.subjects.len() == 1
         };
-        if span.start > 1 && !described() || !whole || sentence.required(language).is_some() {
+        // "Waived if Kind is C" says what becomes of it.
+        let last = span.start.checked_sub(1).filter(|last| *last >= from).map_or("", |last| sentence.word(last));
+        let ends = language.participles.iter().any(|end| last.len() > end.len() && last.ends_with(end));
+        let becomes = ends && !language.filled.contains(&last) && span.start - from == 1;
+        if span.start > 1 && !described() || !whole || becomes || sentence.required(language).is_some() {
             return None;
         }
         let said = self.condition()?;

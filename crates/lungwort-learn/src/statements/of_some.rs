@@ -26,8 +26,7 @@ pub(super) fn conditions_count(draft: &mut Draft) {
         for at in 0..sheet.columns.len() {
             let column = &sheet.columns[at];
             let Some(required) = column.lines.get("required") else { continue };
-            let of_all = asked.get(&required.source).is_some_and(|columns| *columns >= MANY)
-                && is_of_all(required, column.lines.has("blank_when"));
+            let of_all = asked.get(&required.source).is_some_and(|columns| *columns >= MANY) && is_of_all(required);
             let condition = condition_of(column, &sheet.columns).filter(|line| line.source != required.source).cloned();
             // What must be blank for some rows is required of the others, and not of all: "for scarves the size stays blank".
             let blank = condition.as_ref().is_some_and(|line| {
@@ -119,18 +118,15 @@ fn says_except(line: &Line) -> bool {
     sentences(text).iter().any(|sentence| words::ALL.iter().any(|language| sentence.has(language.except)))
 }
 
-/// Whether the sentence that a line comes from is about all columns, and not about those of a sign or a look. Where it names the ones that
-/// it is not about, it is about this one, unless this one is to be left blank at times.
-fn is_of_all(line: &Line, may_be_blank: bool) -> bool {
+/// Whether the sentence that a line comes from is about all columns, or all but some, and not about those of a sign or a look.
+fn is_of_all(line: &Line) -> bool {
     let Some((_, text)) = line.source.split_once(": ") else { return false };
     sentences(text).iter().any(|sentence| {
         words::ALL.iter().any(|language| {
             let all = [language.all, language.all_alone, language.all_filled, language.all_other];
             // Those without a colour are all that are to be filled.
             let white = || named_colours(sentence, language).iter().any(|(colour, _)| *colour == Colour::White);
-            (all.into_iter().any(|phrases| sentence.has(phrases)) || white())
-                && !sentence.has(language.marked)
-                && (may_be_blank || !sentence.has(language.except))
+            (all.into_iter().any(|phrases| sentence.has(phrases)) || white()) && !sentence.has(language.marked)
         })
     })
 }

@@ -51,10 +51,11 @@ pub(super) fn read(
     let order = |pair: &[Mention]| of_two(sentence, language, (mentions, pair));
     let mut claims: Vec<Claim> = Vec::new();
     for (one, other, sign, of_size) in mentions.windows(2).filter_map(order) {
+        let ahead = ahead(sentence, language, mentions.iter().rfind(|mention| mention.place == other));
         claims.push(Claim {
             on: Target::Rule(one.0),
             key: "check",
-            value: quoted(&format!("{} {sign} {}", name(one), name(other))),
+            value: quoted(&format!("{} {sign} {}{ahead}", name(one), name(other))),
             confidence: Confidence::Known,
         });
         // Numbers are not compared letter by letter.
@@ -67,12 +68,34 @@ pub(super) fn read(
         claims.extend([one, other].into_iter().filter(|_| of_size).map(number));
     }
     claims.extend(alike(sentence, language, mentions, name));
-    claims.extend(own.and_then(|own| signed(sentence, own, mentions, name)).filter(|_| claims.is_empty()));
+    let signed = |own| signed((sentence, language), own, mentions, name);
+    claims.extend(own.and_then(signed).filter(|_| claims.is_empty()));
     Reading::of(claims)
 }
 
+/// What is added to a column, or taken off, before it is compared: `>= Born + 42 days`.
+fn ahead(sentence: &Sentence, language: &Language, other: Option<&Mention>) -> String {
+    let said = || {
+        let at = other?.words.end;
+        let sign = match sentence.gap(at.checked_sub(1)?).trim() {
+            "+" => '+',
+            "-" | "–" | "−" => '-',
+            _ => return None,
+        };
+        let count = sentence.number(at, language)?;
+        let (_, unit) = language.spans.iter().find(|(word, _)| *word == sentence.word(at + 1))?;
+        Some(format!(" {sign} INTERVAL '{count}' {unit}"))
+    };
+    said().unwrap_or_default()
+}
+
 /// `>= Valid from`, beside a column.
-fn signed(sentence: &Sentence, own: Place, mentions: &[Mention], name: &dyn Fn(Place) -> String) -> Option<Claim> {
+fn signed(
+    (sentence, language): (&Sentence, &Language),
+    own: Place,
+    mentions: &[Mention],
+    name: &dyn Fn(Place) -> String,
+) -> Option<Claim> {
     let other = mentions.iter().find(|mention| mention.place != own && mention.place.0 == own.0)?;
     let before = sentence.text[..sentence.words.get(other.words.start)?.1.start].trim_end();
     let signs = [(">=", ">="), ("≥", ">="), ("<=", "<="), ("≤", "<="), (">", ">"), ("<", "<")];
@@ -80,7 +103,7 @@ fn signed(sentence: &Sentence, own: Place, mentions: &[Mention], name: &dyn Fn(P
     Some(Claim {
         on: Target::Rule(own.0),
         key: "check",
-        value: quoted(&format!("{} {sign} {}", name(own), name(other.place))),
+        value: quoted(&format!("{} {sign} {}{}", name(own), name(other.place), ahead(sentence, language, Some(other)))),
         confidence: Confidence::Known,
     })
 }

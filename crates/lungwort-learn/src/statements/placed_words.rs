@@ -406,7 +406,9 @@ impl Fitting<'_> {
         };
         let takes = |of: &DraftColumn| {
             let typed = ["type", "allowed", "pattern", "format"].iter().any(|key| of.lines.has(key));
-            if counts { of.is_number() || !typed } else { of.is_yes_no() }
+            // "A receipt is wanted" of Receipt wanted counts nothing.
+            let one = || of.heading.to_lowercase().split(' ').next() == said.first().copied() && article == 1;
+            if counts { of.is_number() || !typed && !one() } else { of.is_yes_no() }
         };
         let columns = self.draft.sheets.iter().enumerate().filter(|(sheet, _)| self.about.reaches(*sheet));
         let columns =

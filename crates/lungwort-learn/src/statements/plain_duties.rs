@@ -12,6 +12,10 @@ use super::{About, Entries, Text};
 /// Parts of a sentence, at most: more of them are a list.
 const MOST: usize = 6;
 
+/// Letters of a code, at most, and words of what says when, at least.
+const CODE: usize = 4;
+const LEAST: usize = 3;
+
 /// What stands between parts, and how many words one that says whether the column is filled in has at least: a word between commas
 /// may be a value.
 const SIGNS: &[(&str, usize)] = &[("; ", 1), (" - ", 1), (" – ", 1), (" — ", 1), (", ", 2)];
@@ -25,13 +29,14 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence) -> Op
         return None;
     }
     let languages = by_language(sentence, known.likely);
-    SIGNS
+    let of_signs = SIGNS
         .iter()
-        .find_map(|(sign, least)| languages.iter().find_map(|language| cut(body, (sign, *least), language)))
-        .map(|parts| {
-            let said = |part: String| if label.is_empty() { part } else { format!("{label}: {part}") };
-            parts.into_iter().flat_map(|part| sentences(&said(part))).collect()
-        })
+        .find_map(|(sign, least)| languages.iter().find_map(|language| cut(body, (sign, *least), language)));
+    let before_list = || languages.iter().find_map(|language| before_codes(body, language));
+    of_signs.or_else(before_list).map(|parts| {
+        let said = |part: String| if label.is_empty() { part } else { format!("{label}: {part}") };
+        parts.into_iter().flat_map(|part| sentences(&said(part))).collect()
+    })
 }
 
 /// What says whether it is filled in, and the rest as one.
@@ -53,6 +58,23 @@ fn cut(body: &str, (sign, least): (&str, usize), language: &Language) -> Option<
     }
     let rest = others.iter().map(|part| part.text.as_str()).collect::<Vec<_>>().join(sign);
     Some(duties.iter().map(|part| part.text.clone()).chain([rest]).collect())
+}
+
+/// When it is filled in, before the codes that are its values: `needed once anything was rejected: S small, D damaged`.
+fn before_codes(body: &str, language: &Language) -> Option<Vec<String>> {
+    let (duty, list) = body.rsplit_once(": ")?;
+    let is_code = |word: &str| {
+        let plain = |each: char| each.is_ascii_uppercase() || each.is_ascii_digit();
+        (1..=CODE).contains(&word.len()) && word.chars().all(plain)
+    };
+    let parts: Vec<&str> = list.split([',', ';']).map(str::trim).collect();
+    let explained =
+        |part: &&str| part.split_once(' ').is_some_and(|(code, meaning)| is_code(code) && !meaning.is_empty());
+    let part = sentences(duty).pop().filter(|_| parts.len() > 1 && parts.iter().all(explained))?;
+    // "Reason: A first, B second" has a label there.
+    let asks = part.words.len() >= LEAST && conditional(&part, language).is_some();
+    let asks = asks || is_plain_duty(&part, language);
+    asks.then(|| vec![duty.trim().to_owned(), list.to_owned()])
 }
 
 /// Whether a part says that the column is or need not be filled in, and nothing else.

@@ -166,16 +166,51 @@ fn with_tentative(said: Vec<Sentence>, tentative: bool) -> Vec<Sentence> {
     said.into_iter().map(|said| said.with_tentative(tentative)).collect()
 }
 
-/// The same of what stands behind a column and its colon, as if it stood beside the column: `Crate: not for Photography`.
-pub(super) fn labelled(
-    sentence: &Sentence,
-    (known, about): (&Headings, &About),
-    draft: &Draft,
-) -> Option<Vec<Sentence>> {
+/// The same of what stands behind a column and its colon, as if it stood beside the column: `Crate: not for Photography`, and of several:
+/// `Desk and Room: not for papers`.
+pub(super) fn labelled(sentence: &Sentence, known: (&Headings, &About), draft: &Draft) -> Option<Vec<Sentence>> {
     let (label, behind) = sentence.text.split_once(": ")?;
     // French has a space before its colon.
     let label = label.trim_end();
-    let place = known.place_of(label, about).filter(|_| about.column().is_none())?;
+    if known.1.column().is_some() {
+        return None;
+    }
+    if let Some(place) = known.0.place_of(label, known.1) {
+        return labelled_by((label, place), behind, known, draft);
+    }
+    let each: Option<Vec<(&str, Place)>> =
+        headings_of(label).into_iter().map(|label| Some((label, known.0.place_of(label, known.1)?))).collect();
+    let said = each.filter(|each| each.len() > 1)?.into_iter().map(|one| labelled_by(one, behind, known, draft));
+    Some(said.collect::<Option<Vec<_>>>()?.into_iter().flatten().collect())
+}
+
+/// The headings of a label of several columns.
+fn headings_of(label: &str) -> Vec<&str> {
+    let joins = |word: &str| words::ALL.iter().any(|language| language.and.contains(&word)) || word == "&";
+    let mut found = Vec::new();
+    for part in label.split(',') {
+        let mut from = 0;
+        let mut at = 0;
+        for word in part.split(' ') {
+            let end = at + word.len();
+            if joins(word) {
+                found.push(part[from..at].trim());
+                from = end;
+            }
+            at = end + 1;
+        }
+        found.push(part[from..].trim());
+    }
+    found.retain(|heading| !heading.is_empty());
+    found
+}
+
+fn labelled_by(
+    (label, place): (&str, Place),
+    behind: &str,
+    (known, about): (&Headings, &About),
+    draft: &Draft,
+) -> Option<Vec<Sentence>> {
     let alone = sentences(behind);
     let [alone] = alone.as_slice() else { return None };
     let said = rephrased(alone, (known, &About::Column(place.0, place.1)), draft)?;

@@ -3,6 +3,7 @@
 use std::cell::OnceCell;
 
 use super::conditions::{condition_span, conditional_at, narrowed_by};
+use super::ordinals::speaks_of_nth;
 use super::sentence::Sentence;
 use super::several::some_of_several;
 use super::subject::{Mention, Place};
@@ -637,7 +638,30 @@ impl Asking<'_> {
         let (first, second) = (self.sentence.word(0), self.sentence.word(1));
         let all = self.is_whole(1, second) || self.language.every.contains(&second);
         let all = all && !self.says_which(1);
-        self.language.only_for.contains(&first) && !all
+        self.language.only_for.contains(&first) && !all || self.begins_at_nth()
+    }
+
+    /// `Every second delivery needs a weight`: not all of them do.
+    pub(super) fn only_of_nth(&self, claims: &mut [Claim]) {
+        let some = self.begins_at_nth();
+        for claim in claims.iter_mut().filter(|claim| some && claim.key == "required") {
+            if let Some(place) = claim.place() {
+                *claim = required_when(place, OPEN);
+            }
+        }
+    }
+
+    /// `At the second visit the weight is required`
+    fn begins_at_nth(&self) -> bool {
+        let (sentence, language) = (self.sentence, self.language);
+        let leads = [language.into, language.only_for, language.narrowing, language.between, language.not_before];
+        let end = leads.into_iter().flatten().filter_map(|phrase| sentence.ends_at(phrase, 0)).max();
+        // "Every second dose", and not "the second dose"
+        let first = sentence.word(0);
+        let of_every = language.every.contains(&first)
+            && ![language.definite, language.articles].iter().any(|words| words.contains(&first));
+        let end = end.or_else(|| of_every.then_some(1));
+        end.is_some_and(|end| speaks_of_nth(sentence, language, end..end + 2))
     }
 
     /// Whether what surrounds the word for required says that it is so for some rows: `needed for the reason other`.
@@ -648,6 +672,8 @@ impl Asking<'_> {
         let by = language.only_for.contains(&behind(0)) || language.agent.contains(&behind(0));
         let which = by && self.is_whole(required.end + 1, behind(1)) && self.says_which(required.end + 1);
         let for_some = language.only_for.contains(&behind(0)) && !self.is_whole(required.end + 1, behind(1)) || which;
+        // "Needed for the third attempt"
+        let for_some = for_some || by && speaks_of_nth(sentence, language, required.end + 1..required.end + 3);
         // "To be filled in only for schools"
         let only_for = language.only.contains(&behind(0)) && language.only_for.contains(&behind(1));
         // "Compulsory with a leaving date"

@@ -69,6 +69,19 @@ fn one_among(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> 
     led.into_iter().any(|led| led.start <= 1 && (led.end..=led.end + 1).contains(&first.words.start))
 }
 
+/// `Agent or buyer must be left blank`: nothing but the columns stands before what forbids.
+fn one_stays_blank(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> bool {
+    let forbidden = sentence.any(language.forbidden);
+    let last = mentions.last().map(|mention| mention.words.end);
+    forbidden.zip(last).is_some_and(|(forbidden, last)| last == forbidden.start)
+}
+
+/// `Do not fill in agent or buyer` asks for neither.
+fn nothing_is_filled(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> bool {
+    let forbidden = sentence.any(language.forbidden);
+    forbidden.zip(mentions.first()).is_some_and(|(forbidden, first)| forbidden.end <= first.words.start)
+}
+
 /// Whether a sentence asks for something, by its words or as what is told to do: `E-Mail oder Telefon angeben`.
 fn asks(sentence: &Sentence, language: &Language) -> bool {
     let last = sentence.word(sentence.words.len().saturating_sub(1));
@@ -91,6 +104,47 @@ fn lacks_any(sentence: &Sentence, language: &Language, mentions: &[Mention]) -> 
 fn asks_by_denial(sentence: &Sentence, language: &Language) -> bool {
     let denies = |(word, _): &(String, std::ops::Range<usize>)| language.negations.contains(&word.as_str());
     sentence.required(language).is_some_and(|required| sentence.words[required].iter().any(denies))
+}
+
+/// What is known of a sentence about several columns.
+struct Asked {
+    /// Whether it asks for something, and not by a denial.
+    asks: bool,
+    /// Whether an "or" stands between two of them.
+    or_between: bool,
+    /// Whether the second says within what.
+    within: bool,
+    /// Whether it limits what they come to.
+    limited: bool,
+}
+
+/// What is asked of several columns; nothing where it is none of what is known.
+fn form_of((sentence, language): (&Sentence, &Language), mentions: &[Mention], asked: &Asked) -> Option<&'static str> {
+    let Asked { asks, or_between, within, limited } = *asked;
+    let twice = sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice);
+    let scoped = within || sentence.has(language.combination) || sentence.has(language.together);
+    Some(if scoped && twice || sentence.has(language.identifies) {
+        "unique"
+    } else if sentence.has(language.both_or_none) || both_or_neither(sentence, language) {
+        "all_or_none"
+    } else if sentence.has(language.exactly_one) {
+        exactly_or_most(sentence, language)
+    } else if (or_between || one_among(sentence, language, mentions)) && one_stays_blank(sentence, language, mentions) {
+        "at_most_one"
+    } else if or_between && nothing_is_filled(sentence, language, mentions) {
+        return None;
+    } else if at_least_one(sentence, language) || or_between && asks || asks && one_among(sentence, language, mentions)
+    {
+        "at_least_one"
+    } else if sentence.has(language.together) && !limited {
+        "all_or_none"
+    } else if sentence.has(language.no_gaps)
+        && !sentence.words.iter().any(|(word, _)| language.running.contains(&word.as_str()))
+    {
+        "no_gaps"
+    } else {
+        return None;
+    })
 }
 
 /// `a phone number or an address`, `one of the two, not both`, `both or neither`, `from the left without a gap`
@@ -129,7 +183,6 @@ pub(super) fn some_of_several(
     {
         return;
     }
-    let twice = sentence.has(language.unique) || sentence.has(language.negations) && sentence.has(language.twice);
     let within = within(sentence, language, mentions, &places);
     // "Together at most 50" is said of their sum.
     let limited = sentence.has(language.at_most) || sentence.has(language.at_least);
@@ -138,26 +191,9 @@ pub(super) fn some_of_several(
         reading.claims.push(claim);
         return;
     }
-    let scoped = within || sentence.has(language.combination) || sentence.has(language.together);
-    let form = if scoped && twice || sentence.has(language.identifies) {
-        "unique"
-    } else if sentence.has(language.both_or_none) || both_or_neither(sentence, language) {
-        "all_or_none"
-    } else if sentence.has(language.exactly_one) {
-        exactly_or_most(sentence, language)
-    } else if at_least_one(sentence, language)
-        || or_between && asks && !denied
-        || asks && one_among(sentence, language, mentions)
-    {
-        "at_least_one"
-    } else if sentence.has(language.together) && !limited {
-        "all_or_none"
-    } else if sentence.has(language.no_gaps) {
-        "no_gaps"
-    } else {
-        return;
-    };
-    let one = matches!(form, "exactly_one" | "at_least_one");
+    let asked = Asked { asks: asks && !denied, or_between, within, limited };
+    let Some(form) = form_of((sentence, language), mentions, &asked) else { return };
+    let one = matches!(form, "exactly_one" | "at_least_one" | "at_most_one");
     places.retain(|place| !(or_between && one) || chosen.contains(place));
     behind_what_asks((sentence, language), (form, mentions), &mut places);
     let names: Vec<String> = places.iter().map(|place| name(*place)).collect();

@@ -448,6 +448,12 @@ pub(super) fn looks_like(sentence: &Sentence, language: &Language, from: usize) 
     if let Some(place) = first_of(language.looks) {
         return shown_at(place.end).filter(|shown| is_code(shown, 4)).map(shape);
     }
+    // "Written 2027-W05"
+    let written = language.written_so.iter().filter_map(|phrase| sentence.find_from(phrase, from));
+    let mut shown = written.filter_map(|place| shown_at(place.end)).filter(|shown| is_code(shown, 4));
+    if let Some(shown) = shown.find(|shown| shown.contains(['-', '/', '.'])) {
+        return Some(shape(shown));
+    }
     // "Format H-101", "ISO week as 2026-W07": a code with a sign in it, and nothing behind.
     let as_written = || first_of(language.as_written).filter(|_| !sentence.has(language.example));
     let place = first_of(language.forms).or_else(as_written)?;

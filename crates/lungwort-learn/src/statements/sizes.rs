@@ -5,7 +5,7 @@ use std::sync::LazyLock;
 use regex::Regex;
 
 use super::codes::{built, qualified};
-use super::conditions::conditional_at;
+use super::conditions::{condition_span, conditional_at};
 use super::counted::whole_between;
 use super::counts::{counts, refused_length};
 use super::sentence::Sentence;
@@ -206,6 +206,16 @@ fn word_or_number(sentence: &Sentence, language: &Language, from: usize) -> Opti
     (end == sentence.words.len()).then(|| format!("'(?:{code}|{numbers})'"))
 }
 
+/// The form in which days and times are written.
+fn days_and_times((sentence, language): (&Sentence, &Language), (places, from): (&[Place], usize), found: &mut Said) {
+    let either = either_form(sentence, language);
+    forms_of_days(sentence, language, !either, found);
+    // "Uhrzeit und Raum bleiben leer" says of no room that it is a time.
+    let named = sentence.any(language.clock).is_some_and(|at| at.start < from);
+    let of_heading = places.len() > 1 && named && !sentence.text.contains("mm");
+    found.retain(|(key, value, _)| !(of_heading && *key == "type" && *value == quoted("time")));
+}
+
 /// What a sentence says of how values are written.
 pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], from: usize) -> Reading {
     // "The first digit is the floor (1-4)" says nothing of the whole.
@@ -242,8 +252,7 @@ pub(super) fn read(sentence: &Sentence, language: &Language, places: &[Place], f
     let ranged = matches!(found.as_slice(), [("type", ..)])
         && (1..sentence.words.len()).any(|at| sentence.number(at, language).is_some());
     let of_database = !found.is_empty() && !ranged && !sentence.text.contains(['<', '>', '≤', '≥']);
-    let either = either_form(sentence, language);
-    forms_of_days(sentence, language, !either, &mut found);
+    days_and_times((sentence, language), (places, from), &mut found);
     // "Two digits for the day, two for the month" are no code.
     let [day, month, _] = language.day_month_year;
     let of_day = sentence.has(day) && sentence.has(month);
@@ -300,7 +309,10 @@ fn running_number(sentence: &Sentence, language: &Language, from: usize, found: 
     if running && of_numbers {
         found.retain(|(key, ..)| *key != "type");
         found.push(("type", quoted("whole"), Confidence::Confirm));
-        if !found.iter().any(|(key, ..)| *key == "unique") {
+        // "A running number per trip" comes again in the next one.
+        let phrases = [language.on_same, language.in_one, language.within].into_iter().flatten();
+        let within = phrases.filter_map(|phrase| sentence.find_from(phrase, first + 2)).next();
+        if within.is_none() && !found.iter().any(|(key, ..)| *key == "unique") {
             found.push(("unique", "true".to_owned(), Confidence::Confirm));
         }
     }
@@ -804,6 +816,13 @@ fn of_money(sentence: &Sentence, language: &Language, found: &mut Said) {
 
 /// What texts begin or end with.
 fn ends_of_texts(sentence: &Sentence, language: &Language, found: &mut Said) {
+    // "Required if Unit ends with MA" is said of another column.
+    let span = condition_span(sentence, language);
+    let ends = [language.begins, language.ends].into_iter().find_map(|phrases| sentence.any(phrases));
+    if span.zip(ends).is_some_and(|(span, ends)| span.contains(&ends.start)) {
+        found.retain(|(key, ..)| *key != "pattern");
+        return;
+    }
     let has = |found: &Said, wanted: &str| found.iter().any(|(key, ..)| *key == wanted);
     if let Some(sign) = begins_with_sign(sentence, language).filter(|_| !has(found, "pattern")) {
         found.retain(|(key, ..)| *key != "format");

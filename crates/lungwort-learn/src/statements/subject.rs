@@ -51,6 +51,8 @@ const PREPOSITIONS: &[&str] =
 
 /// Words of a sentence that limits what it begins with, and no more.
 const SHORT: usize = 7;
+/// Letters of a unit, at most.
+const UNIT: usize = 2;
 
 /// Words between a heading and the verb that goes with it, at most.
 const EXPLAINED: usize = 3;
@@ -691,8 +693,16 @@ pub(super) fn plain_heading(heading: &str) -> String {
     let ended = without_endings(heading);
     let heading = ended.as_ref();
     let cut = heading.split(['(', '[', '\n']).next().unwrap_or(heading).replace('*', " ");
-    let plain = cut.trim().trim_end_matches([':', '?', '!']).trim();
+    let plain = without_footnote(cut.trim().trim_end_matches([':', '?', '!']).trim());
     if plain.is_empty() { heading.trim().to_owned() } else { plain.to_owned() }
+}
+
+/// A heading without the mark of a footnote behind it: `Plate¹`. Areas and volumes have it behind their unit.
+fn without_footnote(heading: &str) -> &str {
+    let plain = heading.trim_end_matches(crate::headings::is_footnote_sign);
+    let unit = plain.rsplit(|each: char| !each.is_alphanumeric()).next().unwrap_or_default();
+    let is_unit = (1..=UNIT).contains(&unit.len()) && heading.ends_with(['²', '³']);
+    if plain.is_empty() || is_unit { heading } else { plain.trim_end() }
 }
 
 /// The words of a heading as a sentence, those that an underscore joins apart: `coach_email`.

@@ -129,6 +129,7 @@ fn on_entry(
                 texts.push(text(&cell.text, at, About::Sheet(drafted)));
             }
             Some(column) if guide => texts.push(text(&cell.text, at, About::Column(drafted, column))),
+            _ if layout.footnotes.contains(&cell.row) => texts.push(text(&cell.text, at, About::Sheet(drafted))),
             _ if cell.row < layout.heading_row && !guide && in_line(cell.row) => {
                 texts.extend(line_above((sheet, drafted), (cell.row, cell.column), sign));
             }

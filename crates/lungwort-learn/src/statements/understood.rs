@@ -57,6 +57,7 @@ pub(super) fn understand(
         return reading;
     }
     let mut reading = required::read(&asking);
+    asking.only_of_nth(&mut reading.claims);
     // Beside a column, "date" says what its values are.
     let dates = || values::dates(sentence, language, mentions, &all, (draft, &known.headings));
     let dated = if text.about.column().is_some() { Vec::new() } else { dates() };
@@ -73,6 +74,7 @@ pub(super) fn understand(
         reading.and(values::of_values((text, sentence, language), (mentions, places, dated), draft));
         values::days_before(&mut reading, language, before, draft);
         listed(&mut reading, (text, sentence, language), (mentions, places, before), draft);
+        super::each_kind::without_limits_of_texts(&mut reading, draft);
         of_some_rows(&asking, &mut reading.claims);
         reading.understood |= !reading.claims.is_empty();
         let unwanted = unwanted::read(sentence, language, (mentions, places), &reading);

@@ -17,8 +17,12 @@ impl Asking<'_> {
         let denied = sentence.has(language.negations);
         let once = sentence.any(language.unique).or_else(|| sentence.any(language.twice).filter(|_| denied))?;
         let phrases = language.on_same.iter().chain(language.in_one);
-        let within = phrases.filter_map(|phrase| sentence.find_from(phrase, once.start));
-        let within = within.max_by_key(|place| place.end)?;
+        let begins = |at: usize| self.mentions.iter().any(|mention| mention.words.start == at);
+        // "Unique within Centre"
+        let bare = language.within.iter().filter_map(|phrase| sentence.find_from(phrase, once.start));
+        let bare = bare.filter(|place| begins(place.end));
+        let within = phrases.filter_map(|phrase| sentence.find_from(phrase, once.start)).chain(bare);
+        let within = within.min_by_key(|place| (place.start, std::cmp::Reverse(place.end)))?;
         let mut what: Vec<Place> = (self.mentions.iter())
             .filter(|mention| mention.words.end <= within.start)
             .map(|mention| mention.place)
@@ -36,13 +40,33 @@ impl Asking<'_> {
         let ([what], true) = (what.as_slice(), within.end < sentence.words.len()) else { return None };
         let named = self.mentions.iter().find(|mention| (within.end..within.end + 2).contains(&mention.words.start));
         let other = named.map(|mention| mention.place).or_else(|| self.called(sentence.word(within.end), what.0))?;
-        let names = list(&[(self.name)(*what), (self.name)(other)]);
-        (other != *what && other.0 == what.0).then_some(Claim {
+        // "Once per day and per variety"
+        let from = named.map_or(within.end + 1, |mention| mention.words.end);
+        let places: Vec<Place> = [*what, other].into_iter().chain(self.joined_from(from)).collect();
+        let distinct = (1..places.len()).all(|at| !places[..at].contains(&places[at]) && places[at].0 == what.0);
+        let names: Vec<String> = places.iter().map(|place| (self.name)(*place)).collect();
+        distinct.then(|| Claim {
             on: Target::Rule(what.0),
             key: "unique",
-            value: names,
+            value: list(&names),
             confidence: Confidence::Known,
         })
+    }
+
+    /// The columns that are joined to what stands before a word: `and per variety`, `and the kind`.
+    fn joined_from(&self, from: usize) -> Vec<Place> {
+        let (sentence, language) = (self.sentence, self.language);
+        let leads = [language.on_same, language.in_one, language.within, language.every, language.articles];
+        let (mut found, mut at) = (Vec::new(), from);
+        while language.and.contains(&sentence.word(at)) || at > 0 && sentence.gap(at - 1) == "," {
+            let behind = at + usize::from(language.and.contains(&sentence.word(at)));
+            let led = leads.into_iter().flatten().filter_map(|phrase| sentence.ends_at(phrase, behind)).max();
+            let first = led.unwrap_or(behind);
+            let Some(mention) = self.mentions.iter().find(|mention| mention.words.start == first) else { break };
+            found.push(mention.place);
+            at = mention.words.end;
+        }
+        found
     }
 
     /// `No two rows may have the same site, date and code`: none of them alone comes once.

@@ -154,19 +154,42 @@ impl Asking<'_> {
         {
             return Some(vec![must_be_filled(*place)]);
         }
-        // "Latitude without longitude is not accepted"
-        if let [first, second] = near.as_slice()
-            && first.words.end == lacking.start
-            && second.words.start >= lacking.end
-            && lacking.len() == 1
-        {
-            let said = format!("{} IS NOT NULL", (self.name)(first.place));
-            return Some(vec![required_when(second.place, &said)]);
+        if let Some(claims) = self.lacking_beside(&near, &lacking) {
+            return Some(claims);
         }
         if let Some(claims) = self.none_of_a_column(&near, &lacking).filter(|_| none) {
             return Some(claims);
         }
         self.refused_if_lacking(&near, &lacking, none)
+    }
+
+    /// What has to be filled where another column is, or is so much.
+    fn lacking_beside(&self, near: &[&Mention], lacking: &std::ops::Range<usize>) -> Option<Vec<Claim>> {
+        let [first, second] = near else { return None };
+        if second.words.start < lacking.end {
+            return None;
+        }
+        // "Latitude without longitude is not accepted"
+        if first.words.end == lacking.start && lacking.len() == 1 {
+            let said = format!("{} IS NOT NULL", (self.name)(first.place));
+            return Some(vec![required_when(second.place, &said)]);
+        }
+        // "Expenses above 5.00 without a receipt are refused"
+        let said = self.limited_before(first, lacking.start)?;
+        Some(vec![required_when(second.place, &said)])
+    }
+
+    /// The condition that a column is above or below a number, where that is all that stands between it and a word.
+    fn limited_before(&self, column: &Mention, end: usize) -> Option<String> {
+        let (sentence, language) = (self.sentence, self.language);
+        let signs =
+            [(language.not_before, ">="), (language.at_least, ">="), (language.above, ">"), (language.below, "<")];
+        let (at, sign) = signs.into_iter().find_map(|(phrases, sign)| {
+            let end = phrases.iter().filter_map(|phrase| sentence.ends_at(phrase, column.words.end)).max()?;
+            Some((end, sign))
+        })?;
+        let number = sentence.number(at, language).filter(|_| (at + 1..=at + 2).contains(&end))?;
+        Some(format!("{} {sign} {number}", (self.name)(column.place)))
     }
 
     /// `No fine without a return date`, where rows are no fines.

@@ -1,6 +1,7 @@
 //! Yes and no, and the sign that marks a cell.
 
 use super::sentence::Sentence;
+use super::subject::{Mention, Place};
 use super::words::{self, Language};
 
 /// `Tick "x" in Juice, otherwise leave it empty`: one sign that marks a cell.
@@ -29,11 +30,26 @@ pub(super) fn ticked(sentence: &Sentence, language: &Language) -> bool {
     led && !others && sentence.has(language.tick) || !others && otherwise()
 }
 
+/// Words between a sign that marks a cell and the column that it is in, at most: `an x in the column Juice`.
+const MARKED: usize = 4;
+
+/// `Put an X under every allergen that the dish contains`: the dish is not what is marked.
+pub(super) fn marks_others(sentence: &Sentence, language: &Language, (mentions, place): (&[Mention], Place)) -> bool {
+    let Some(sign) = (0..sentence.words.len()).find(|at| sentence.word(*at) == "x") else { return false };
+    let mut of_place = mentions.iter().filter(|mention| mention.place == place).peekable();
+    let far = |mention: &Mention| {
+        let between = sign + 1..mention.words.start;
+        mention.words.start > sign
+            && (between.len() > MARKED || between.into_iter().any(|at| language.those_who.contains(&sentence.word(at))))
+    };
+    of_place.peek().is_some() && of_place.all(far)
+}
+
 /// `Yes if half is paid, otherwise blank`: the one value there is.
 pub(super) fn only_yes(sentence: &Sentence, language: &Language) -> Option<String> {
     let at = (0..sentence.words.len().saturating_sub(1)).find(|at| {
         let yes = language.yes_no.iter().any(|(yes, _)| *yes == sentence.word(*at));
-        yes && language.conditional.contains(&sentence.word(at + 1))
+        yes && language.conditional.iter().any(|phrase| sentence.ends_at(phrase, at + 1).is_some())
     })?;
     let otherwise = (at + 1..sentence.words.len()).find(|at| language.otherwise.contains(&sentence.word(*at)))?;
     let left = (otherwise + 1..sentence.words.len())

@@ -709,8 +709,9 @@ pub(super) static WORDS: Language = Language {
         "same format", "same form", "same notation", "same way", "same style", "format as above", "written likewise",
     ],
     nobody: &["nobody", "none", "no one"],
-    running: &["running", "consecutive", "sequential", "serial", "sequence"],
+    running: &["running", "consecutive", "sequential", "serial", "sequence", "numbered", "numbering"],
     as_written: &["as"],
+    written_so: &["written", "write it", "write them"],
     looks: &[
         "look like", "looks like", "is written like", "are written like", "in the form", "of the form", "has the form",
         "have the form", "in the style of", "in the shape of", "take the form", "takes the form",
@@ -826,6 +827,8 @@ pub(super) static WORDS: Language = Language {
     columns: &["column", "columns", "col", "cols"],
     to: &["to", "through", "until"],
     and: &["and", "as well as"],
+    rounding: &["rounded", "rounding"],
+    short_year: &["two digit year", "2 digit year", "two figure year"],
     rounded: &[
         ("nearest half", 0.5),
         ("in half hours", 0.5),

@@ -416,8 +416,9 @@ pub(super) static WORDS: Language = Language {
     must_be_same: &["doit être le même", "doivent être les mêmes"],
     same_form: &["même format", "au même format", "même forme", "même notation", "écrit de même"],
     nobody: &["personne"],
-    running: &["consécutif", "consécutifs", "séquentiel", "ordre"],
+    running: &["consécutif", "consécutifs", "séquentiel", "ordre", "numérotés", "numérotées", "numéroté"],
     as_written: &["comme"],
+    written_so: &["écrit", "écrite", "écrits", "écrites", "écrire"],
     looks: &["ressemble à", "de la forme", "sous la forme", "a la forme"],
     outright: ("obligatoire {}", "doit rester vide {}", "laisser vide {}"),
     asked_shortly: &[
@@ -484,6 +485,8 @@ pub(super) static WORDS: Language = Language {
     columns: &["colonne", "colonnes"],
     to: &["à", "au", "jusqu'à"],
     and: &["et", "ainsi que"],
+    rounding: &["arrondi", "arrondie", "arrondis", "arrondies"],
+    short_year: &["année sur deux chiffres", "année à deux chiffres"],
     rounded: &[
         ("à la demi heure près", 0.5),
         ("à la demi heure", 0.5),

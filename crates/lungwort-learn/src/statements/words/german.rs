@@ -463,8 +463,9 @@ pub(super) static WORDS: Language = Language {
         "gleiches format", "im gleichen format", "gleiche schreibweise", "ebenso geschrieben", "im selben format",
     ],
     nobody: &["niemand"],
-    running: &["laufende", "fortlaufende", "fortlaufend", "laufend"],
+    running: &["laufende", "fortlaufende", "fortlaufend", "laufend", "nummeriert", "durchnummeriert"],
     as_written: &["als", "wie"],
+    written_so: &["schreibweise", "geschrieben"],
     looks: &["sieht aus wie", "sehen aus wie", "in der form", "hat die form"],
     outright: ("Pflicht, {}", "muss leer bleiben, {}", "leer lassen, {}"),
     asked_shortly: &[
@@ -541,6 +542,11 @@ pub(super) static WORDS: Language = Language {
     columns: &["spalte", "spalten"],
     to: &["bis"],
     and: &["und", "sowie"],
+    rounding: &["gerundet", "aufgerundet", "abgerundet"],
+    short_year: &[
+        "zweistelliges jahr", "zweistelligem jahr", "zweistellige jahr", "zweistelligen jahr",
+        "zweistelliger jahreszahl",
+    ],
     rounded: &[
         ("auf halbe stunden", 0.5),
         ("auf eine halbe stunde", 0.5),

@@ -250,6 +250,8 @@ pub(super) struct Language {
     pub as_written: &'static [&'static str],
     /// Behind it a value is shown: `numbers look like WN-2026-000123`.
     pub looks: &'static [&'static str],
+    /// Right before a code that shows how all of them are written: `written 2027-W05`.
+    pub written_so: &'static [&'static str],
     /// What says outright that something is required, must be blank or is left blank, with its condition.
     pub outright: (&'static str, &'static str, &'static str),
     /// Before or behind a condition: something is to be filled in.
@@ -400,6 +402,10 @@ pub(super) struct Language {
     /// Before the last of some columns: `all columns up to and including Box`.
     pub up_to: &'static [&'static str],
     pub and: &'static [&'static str],
+    /// That a result is rounded.
+    pub rounding: &'static [&'static str],
+    /// A year of two digits, in one word.
+    pub short_year: &'static [&'static str],
     /// What numbers are rounded to, each with the step.
     pub rounded: &'static [(&'static str, f64)],
     /// Before a number of which values are several times as much: `multiples of 5`.

@@ -30,6 +30,48 @@ macro_rules! filled {
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("from {n} {k} on|onwards|upwards ?, a|an|the {r}", "With at least {1} {2} a {3}"),
+    ("{q} do|does not apply to|for|in_the_case_of {w}", "{1} must stay blank for {2}"),
+    ("there is|are no {e} for|with|in {w}", "{1} must stay blank for {2}"),
+    (
+        "{q} is|are dropped|omitted|left_out|not_applicable|inapplicable for|with|in_the_case_of {w}",
+        "{1} must stay blank for {2}",
+    ),
+    ("{q} is|are left|kept|to_be_left|to_stay blank|empty for|with|on|in {w}", "{1} must stay blank for {2}"),
+    ("blank|empty|nothing for|with|on|in {w}", "must stay blank for {1}"),
+    ("another|a_different|any_other {u} than|from ?the {c}", "must differ from {2}"),
+    ("{k} ; another|a_different|any_other {u} than|from ?the {c}", "{1}.\nmust differ from {3}"),
+    ("{k} , another|a_different|any_other {u} than|from ?the {c}", "{1}.\nmust differ from {3}"),
+    (
+        "{c} over|above|of_more_than|exceeding|higher_than {n} need|needs|require|requires ?a|an|the {c}",
+        "If {1} is above {2}, {3} is required",
+    ),
+    (
+        "{c} from|of {n} ?on|onwards|upwards|or_more|and_more need|needs|require|requires ?a|an|the {c}",
+        "If {1} is at least {2}, {3} is required",
+    ),
+    (
+        "{r} ; over|above|beyond {n} ?, ?a|an|the {c} is|are|must_be needed|required|compulsory|mandatory|given",
+        "{1}.\nIf {0} is above {2}, {3} is required",
+    ),
+    ("{r} , needs|requires|with ?a|an {c} over|above|beyond {n}", "{1}.\nIf {0} is above {3}, {2} is required"),
+    ("{r} , needs|requires|with ?a|an {c} over|above|beyond {n} ( {k} )", "{1}.\nIf {0} is above {3}, {2} is required"),
+    ("null when|if|where|for {r}", "must be blank if {1}"),
+    ("must_be|is|has_to_be|should_be null when|if|where|for {r}", "must be blank if {1}"),
+    (
+        "required|needed|mandatory|compulsory from|for|with|at a|an {c} of {n} ?on|onwards|upwards|or_more",
+        "Required if {1} is at least {2}",
+    ),
+    (
+        "required|needed|mandatory|compulsory for|with|at a|an {c} above|over|of_more_than {n}",
+        "Required if {1} is above {2}",
+    ),
+    ("{n} or {n} digits|figures ; those|numbers|ones of|with {n} ?digits begin|start with {n}", "{1} or {2} digits"),
+    ("{n} or {n} digits|figures , those|numbers|ones of|with {n} ?digits begin|start with {n}", "{1} or {2} digits"),
+    ("{c} minus|less {c} ; with its|the|a sign", "{1} minus {2}"),
+    ("{c} minus|less {c} , with its|the|a sign", "{1} minus {2}"),
+    ("from {c} {n} ?on|onwards|upwards ?, {r}", "If {1} is at least {2}, {3}"),
+    ("only from {c} {n} ?on|onwards|upwards", "Only if {1} is at least {2}"),
+    ("{c} {n} only", "Only if {1} is {2}"),
     ("{u} in {c} with {r}", "{2}: {3}"),
     ("{c} is|are filled_in|filled|completed|entered|given|added by ?the|our {k} and {r}", "{1} {3}"),
     (
@@ -2452,4 +2494,5 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("you can|may have|order|take|book ?up_to|at_most {n} of_them|of_these", "at most {1}"),
     ("{c} ( yes_no|y_n ) : {r}", "{1}: yes/no.\n{1}: {2}"),
+    ("{r} , ?left ?leave ?stays blank|empty until|till|pending|as_long_as {k}", "{1}"),
 ];

@@ -1,6 +1,22 @@
 //! What French sentences say in other words: see `statements/rephrased.rs`.
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{q} est|sont laissé|laissée|laissés|laissées vide|vides pour ?les|la|le|l {w}", "{1} doit rester vide pour {2}"),
+    ("vide|vides|rien pour ?les|la|le|l {w}", "doit rester vide pour {1}"),
+    (
+        "?les|le|la|l' {c} supérieurs|supérieures|supérieur|supérieure à|au {n} ?euros|€ exigent|exige|nécessitent|nécessite|demandent|demande ?un|une|le|la|l' {c}",
+        "Si {1} dépasse {2}, {3} est obligatoire",
+    ),
+    (
+        "{r} ; au_delà|au_dessus de|d' {n} ?euros|€ ?, ?un|une|le|la|l' {c} est exigé|exigée|obligatoire|requis|requise|nécessaire",
+        "{1}.\nSi {0} dépasse {2}, {3} est obligatoire",
+    ),
+    ("un|une autre {u} que ?le|la|l' {c}", "doit être différent de {2}"),
+    ("{k} ; un|une autre {u} que ?le|la|l' {c}", "{1}.\ndoit être différent de {3}"),
+    ("{q} ne concerne|concernent pas ?les|la|le|l {w}", "{1} doit rester vide pour {2}"),
+    ("pas de|d' {e} pour ?les|la|le|l {w}", "{1} doit rester vide pour {2}"),
+    ("au|à|à_la {c} {n} ?, {r}", "Pour {1} {2}, {3}"),
+    ("seulement|uniquement au|à|à_la {c} {n}", "Seulement si {1} est {2}"),
     (
         "aucun|aucune {k} ne peut|doit|commence ?commencer avant {d} ni|ou ?se ?finir|terminer|finit|termine après {d}",
         "{start} pas avant {2}.\n{end} pas après {3}",

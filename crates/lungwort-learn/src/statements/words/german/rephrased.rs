@@ -29,10 +29,48 @@ macro_rules! fill_in {
 }
 
 pub(super) const REPHRASED: &[(&str, &str)] = &[
+    ("{q} wird|werden bei|für {w} leer|frei gelassen", "{1} bleiben leer bei {2}"),
+    ("leer|nichts bei|für {w}", "muss bei {1} leer bleiben"),
     (
-        "{k} von / am : beide ausfüllen oder beide leer_lassen",
-        "{1} von und {1} am: beide ausfüllen oder beide leer lassen",
+        "{c} über {n} ?euro|eur|€ brauchen|braucht|benötigen|benötigt|erfordern|erfordert|verlangen|verlangt ?einen|eine|ein {c}",
+        "Wenn {1} über {2} liegt, ist {3} Pflicht",
     ),
+    (
+        "{c} ab {n} ?euro|eur|€ brauchen|braucht|benötigen|benötigt|erfordern|erfordert|verlangen|verlangt ?einen|eine|ein {c}",
+        "Wenn {1} mindestens {2} ist, ist {3} Pflicht",
+    ),
+    (
+        "für|bei {c} über {n} ?euro|eur|€ ist|muss|wird ?ein|eine|einen|der|die|das {c} ?immer|stets anzugeben|pflicht|nötig|notwendig|erforderlich|verlangt|benötigt",
+        "Wenn {1} über {2} liegt, ist {3} Pflicht",
+    ),
+    (
+        "für|bei {c} ab {n} ?euro|eur|€ ist|muss|wird ?ein|eine|einen|der|die|das {c} ?immer|stets anzugeben|pflicht|nötig|notwendig|erforderlich|verlangt|benötigt",
+        "Wenn {1} mindestens {2} ist, ist {3} Pflicht",
+    ),
+    (
+        "{r} ; über {n} ?euro|eur|€ ist|sind ?ein|eine|der|die|das {c} anzugeben|pflicht|nötig|notwendig|erforderlich",
+        "{1}.\nWenn {0} über {2} liegt, ist {3} Pflicht",
+    ),
+    ("ein|eine anderer|andere|anderes {u} als ?der|die|das {c}", "muss sich von {2} unterscheiden"),
+    ("{k} ; ein|eine anderer|andere|anderes {u} als ?der|die|das {c}", "{1}.\nmuss sich von {3} unterscheiden"),
+    (
+        "pflicht|erforderlich|nötig|notwendig|anzugeben ab einer|einem {c} von {n}",
+        "Pflicht, wenn {1} mindestens {2} ist",
+    ),
+    (
+        "pflicht|erforderlich|nötig|notwendig|anzugeben ab einer|einem {c} von {n} {k}",
+        "Pflicht, wenn {1} mindestens {2} ist",
+    ),
+    (
+        "pflicht|erforderlich|nötig|notwendig|anzugeben bei|ab einer|einem {c} über|von_mehr_als {n} ?{k}",
+        "Pflicht, wenn {1} über {2} liegt",
+    ),
+    ("{n} oder {n} stellen|ziffern ; {u} beginnen|beginnt|beginnend mit {n}", "{1} oder {2} Ziffern"),
+    ("{n} oder {n} stellen|ziffern , {u} beginnen|beginnt|beginnend mit {n}", "{1} oder {2} Ziffern"),
+    ("{c} minus {c} ; mit vorzeichen", "{1} minus {2}"),
+    ("{c} minus {c} , mit vorzeichen", "{1} minus {2}"),
+    ("nur ab {c} {n}", "Nur wenn {1} mindestens {2} ist"),
+    ("nur in|im|am {c} {n}", "Nur wenn {1} {2} ist"),
     (
         "kein|keine {k} darf|kann|soll vor {d} beginnen|anfangen|starten oder|und|noch nach {d} enden|aufhören|schließen",
         "{start} nicht vor {2}.\n{end} nicht nach {3}",
@@ -817,9 +855,13 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ),
     ("ist|sind {k} {v} , ?bitte ?auch {c} beschreiben|angeben|eintragen|nennen|erläutern", "wenn {2}, ist {3} Pflicht"),
     ("{w} : ?bitte ?auch {c} beschreiben|angeben|eintragen|nennen|erläutern", "für {1} ist {2} Pflicht"),
-    ("bei|für|mit {k} entfällt|entfallen {c}", "{2}: bleibt leer bei {1}"),
+    ("bei|für|mit {k} entfällt|entfallen {q}", "{2} bleiben leer bei {1}"),
     ("{c} : entfällt|entfallen bei|für|mit {r}", "{1}: bleibt leer bei {2}"),
-    ("{c} entfällt|entfallen bei|für|mit {r}", "{1}: bleibt leer bei {2}"),
+    ("{q} entfällt|entfallen bei|für|mit {r}", "{1} bleiben leer bei {2}"),
+    (
+        "bei|für {w} sind|ist|werden|wird {q} nicht anzugeben|auszufüllen|einzutragen|angegeben|ausgefüllt|eingetragen|nötig|erforderlich",
+        "{2} bleiben leer bei {1}",
+    ),
     ("{c} : ?mit ländervorwahl|landesvorwahl|vorwahl|auslandsvorwahl ( + {d} )", "{1}: beginnt mit +"),
     ("{c} mit ländervorwahl|landesvorwahl|auslandsvorwahl ( + {d} )", "{1}: beginnt mit +"),
     ("?mit ländervorwahl|landesvorwahl|vorwahl|auslandsvorwahl ( + {d} )", "beginnt mit +"),
