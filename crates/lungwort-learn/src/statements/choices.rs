@@ -499,9 +499,11 @@ fn counts_per(text: &str) -> bool {
     let per = |word: &str| {
         words::ALL.iter().any(|language| language.per.first().is_some_and(|per| word.eq_ignore_ascii_case(per)))
     };
-    let and = |word: &str| words::ALL.iter().any(|language| language.and.contains(&word));
+    let leads = |word: &str| {
+        words::ALL.iter().any(|language| [language.and, language.copulas].iter().any(|words| words.contains(&word)))
+    };
     let said: Vec<&str> = text.split_whitespace().collect();
-    said.first().is_some_and(|first| per(first)) || said.windows(2).any(|pair| and(pair[0]) && per(pair[1]))
+    said.first().is_some_and(|first| per(first)) || said.windows(2).any(|pair| leads(pair[0]) && per(pair[1]))
 }
 
 /// The word behind the columns that a sentence names. Beside a column, its own name among the values leads up to nothing: `Oven 1,
@@ -509,8 +511,16 @@ fn counts_per(text: &str) -> bool {
 fn behind_names(sentence: &Sentence, mentions: &[Mention], place: Place, alone: bool) -> usize {
     let all = mentions.iter().all(|mention| mention.place == place);
     // "Board: BB breakfast, HB half board" names it again in what a code means.
-    if let Some(label) = mentions.first().filter(|label| all && !alone && label.words.start == 0)
+    let codes = |label: &Mention| {
+        let behind = sentence.rest(label.words.end);
+        // "4.00 for members" is a price.
+        let lettered =
+            |pairs: Vec<(String, String)>| pairs.iter().all(|(code, _)| code.starts_with(char::is_uppercase));
+        all || words::ALL.iter().any(|language| explained(behind, language).is_some_and(lettered))
+    };
+    if let Some(label) = mentions.first().filter(|label| label.place == place && !alone && label.words.start == 0)
         && sentence.gap(label.words.end - 1) == ":"
+        && codes(label)
     {
         return label.words.end;
     }

@@ -7,6 +7,14 @@ use super::words::Language;
 /// Letters or digits of one piece at most.
 const MOST: f64 = 60.0;
 
+/// `5 or 4 digits`: the lesser number first.
+fn ascending<K>(count: f64, upper: Option<(K, f64)>, or: bool) -> (f64, Option<(K, f64)>) {
+    match upper {
+        Some((kind, least)) if or && least < count => (least, Some((kind, count))),
+        other => (count, other),
+    }
+}
+
 impl Builder<'_> {
     /// `three capital letters`, `six to eight digits`, `six capital letters and digits`
     pub(super) fn counted_piece(&mut self) -> bool {
@@ -61,10 +69,12 @@ impl Builder<'_> {
             .or_else(|| self.phrase_at(language.or, at + 1))
             .or_else(|| self.phrase_at(language.and, at + 1).filter(|_| led));
         let upper = upper.and_then(|next| Some((self.kind_at(next + 1)?, sentence.number(next, language)?)));
+        let or = self.phrase_at(language.or, at + 1).is_some();
+        let (count, upper) = ascending(count, upper, or);
         let Some(((class, end), most)) = upper.filter(|(_, most)| *most > count && is_count(most)) else {
             return false;
         };
-        let either = self.phrase_at(language.or, at + 1).is_some() && most > count + 1.0;
+        let either = or && most > count + 1.0;
         let (class, end) = self.mixed(class, end);
         let begun = self.begun_with(class, at, end);
         let (count, most) = (count - begun, most - begun);

@@ -491,6 +491,18 @@ fn is_either(sentence: &Sentence, at: usize) -> bool {
         || words::ALL.iter().any(|language| sentence.has(language.or) && sentence.has(language.number)))
 }
 
+/// Whether it is said behind what a number counts that it is the least: `20 characters at least`.
+fn least_behind(sentence: &Sentence, language: &Language, at: usize) -> bool {
+    let phrases = || language.at_least.iter().chain(language.or_more);
+    let joined = |from: usize| (at..from).all(|word| sentence.gap(word).is_empty());
+    // "20 characters, at least 5 of them digits" counts others.
+    let ends = |from: usize| {
+        let mut ends = phrases().filter_map(|phrase| sentence.ends_at(phrase, from));
+        ends.any(|end| sentence.number(end, language).is_none())
+    };
+    (at + 2..=at + 3).any(|from| joined(from) && ends(from))
+}
+
 /// What the first of some numbers is, and how many of them that takes.
 fn counted((sentence, language, from): (&Sentence, &Language, usize), numbers: &[(usize, f64)]) -> (Counted, usize) {
     let (at, value) = numbers[0];
@@ -518,6 +530,11 @@ fn counted((sentence, language, from): (&Sentence, &Language, usize), numbers: &
         return (Counted::Places(value as u64), 1);
     }
     let before = |phrases: &[&str]| qualified(sentence, phrases, at);
+    // "At least one number" asks for one, and limits nothing.
+    let in_words = value == 1.0 && !word(at).starts_with(|each: char| each.is_ascii_digit());
+    if in_words && before(language.at_least) && language.pieces.number.contains(&word(at + 1)) {
+        return (Counted::Nothing, 1);
+    }
     if let Some(limits) = range_alone(sentence, language, numbers) {
         return (Counted::Limits(limits), 2);
     }
@@ -537,7 +554,7 @@ fn counted((sentence, language, from): (&Sentence, &Language, usize), numbers: &
     if counts_text(at) || shared() {
         // "Fewer than 100 characters" are 99 at most.
         let value = if before(language.below) && value > 1.0 { value - 1.0 } else { value };
-        let length = if before(language.at_least) {
+        let length = if before(language.at_least) || least_behind(sentence, language, at) {
             format!("{{ min = {value} }}")
         } else if before(language.exactly) {
             format!("{{ exactly = {value} }}")

@@ -54,8 +54,16 @@ struct Kind {
 /// Letters that a column may have from which on it is one of texts.
 const TEXT: u32 = 20;
 
-/// Whether a column takes so many letters that it is one of texts.
+/// Whether a column takes so many letters, or such, that it is one of texts.
 fn is_of_texts(lines: &crate::draft::Lines) -> bool {
+    // "M and 5 digits" is no number.
+    let lettered = |line: &crate::draft::Line| {
+        let plain = line.value.replace(r"\d", "").replace(r"\p{L}", "A");
+        line.confidence == Confidence::Known && plain.chars().any(char::is_alphabetic)
+    };
+    if lines.get("pattern").is_some_and(lettered) {
+        return true;
+    }
     let length = lines.get("length").filter(|line| line.confidence == Confidence::Known);
     let numbers =
         length.map(|line| line.value.split(|each: char| !each.is_ascii_digit()).filter_map(|part| part.parse().ok()));

@@ -289,12 +289,17 @@ impl Asking<'_> {
     /// `Tick if in quarantine. In that case Until is needed`: the case that the sentence before spoke of, where it was about a tick or
     /// about yes and no.
     fn case_before(&self) -> Option<String> {
-        let [place] = self.before else { return None };
-        let name = (self.name)(*place);
-        if self.takes_yes_and_no(*place) {
+        let place = match self.before {
+            [place] => *place,
+            // "If so, …", beside a column
+            [] => self.beside?,
+            _ => return None,
+        };
+        let name = (self.name)(place);
+        if self.takes_yes_and_no(place) {
             return Some(format!("{name} IS TRUE"));
         }
-        self.is_ticked(*place).then(|| format!("{name} IS NOT NULL"))
+        self.is_ticked(place).then(|| format!("{name} IS NOT NULL"))
     }
 
     /// Whether a column takes a tick and nothing else.

@@ -88,6 +88,8 @@ impl Spoken {
             self.before.clone_from(named);
             return;
         }
+        // "What is the cap? The most that a sponsor pays. It has to be higher than Per lap."
+        self.labelled |= asked.as_ref().is_some_and(|(_, named)| named.len() == 1);
         let before = if before.is_empty() { asked.map(|(_, named)| named).unwrap_or_default() } else { before };
         let labelled = self.labelled;
         let heard = one(known, (text, &sentence), before.clone(), draft, labelled);

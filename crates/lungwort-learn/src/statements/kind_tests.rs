@@ -48,7 +48,7 @@ fn codes_with_their_meanings_and_files() {
 fn attempts_that_are_counted_and_what_drops_out() {
     insta::assert_snapshot!("attempts", read_all(include_str!("said/attempts.txt")));
     insta::assert_snapshot!("versuche", read_all(include_str!("said/versuche.txt")));
-    insta::assert_snapshot!("essais", read_all(include_str!("said/essais.txt")));
+    insta::assert_snapshot!("tentatives", read_all(include_str!("said/tentatives.txt")));
     insta::assert_snapshot!("opening_hours", read_all(include_str!("said/opening_hours.txt")));
 }
 
@@ -76,4 +76,12 @@ fn how_texts_begin_and_end_in_conditions_and_what_is_rounded() {
     insta::assert_snapshot!("bestandskorrektur", read_all(include_str!("said/bestandskorrektur.txt")));
     insta::assert_snapshot!("recoltes", read_all(include_str!("said/recoltes.txt")));
     insta::assert_snapshot!("stock_lines", read_all(include_str!("said/stock_lines.txt")));
+}
+
+#[test]
+fn answers_that_ask_for_more_and_what_counts_no_value() {
+    insta::assert_snapshot!("turnverein", read_all(include_str!("said/turnverein.txt")));
+    insta::assert_snapshot!("direct_debits", read_all(include_str!("said/direct_debits.txt")));
+    insta::assert_snapshot!("titulaires", read_all(include_str!("said/titulaires.txt")));
+    insta::assert_snapshot!("pledges", read_all(include_str!("said/pledges.txt")));
 }

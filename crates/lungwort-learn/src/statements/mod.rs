@@ -116,6 +116,7 @@ mod steps;
 mod subject;
 mod take;
 pub(crate) mod texts;
+mod this_year;
 mod times_of_rows;
 mod totals;
 mod two_conditions;

@@ -345,7 +345,9 @@ impl Asking<'_> {
         let asked: Vec<&Mention> = self
             .mentions
             .iter()
-            .filter(|mention| tells && mention.words.start > from && !span.contains(&mention.words.start))
+            .filter(|mention| tells && !span.contains(&mention.words.start))
+            // "Wenn ja, IBAN und Inhaber angeben" has no verb before the first.
+            .filter(|mention| mention.words.start > from || infinitive && mention.words.start == from)
             .collect();
         // "Give the date as 31 December" says how.
         let last = super::units::behind_unit(sentence, language, asked.last()?.words.end);

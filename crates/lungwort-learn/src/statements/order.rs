@@ -431,7 +431,11 @@ fn as_days(
     (check, day_form): (&str, Option<&(String, String)>),
 ) -> Option<String> {
     // Codes that are built alike are compared as they are.
-    if [one, other].iter().all(|at| sheet.columns[*at].lines.get("pattern").is_some()) {
+    let pattern = |at: &usize| sheet.columns[*at].lines.get("pattern").map(|line| line.value.as_str());
+    // A year of four digits is no day.
+    if [one, other].iter().all(|at| pattern(at).is_some())
+        || [one, other].iter().any(|at| pattern(at) == Some(r"'\d{4}'"))
+    {
         return None;
     }
     let is_year = |at: &usize| {

@@ -50,7 +50,11 @@ fn behind_what_asks(
 fn at_least_one(sentence: &Sentence, language: &Language) -> bool {
     let counts = |end: usize| {
         let word = sentence.words.get(end).map_or("", |(word, _)| word.as_str());
-        let goes_on = [language.verbs, language.modals, language.or, language.and, language.small];
+        // "At least one number", of several
+        let goes_on = [
+            language.verbs, language.modals, language.or, language.and, language.small, language.pieces.number,
+            language.cells,
+        ];
         !word.is_empty() && sentence.gap(end - 1).is_empty() && !goes_on.iter().any(|words| words.contains(&word))
     };
     // "Father, mother: at least one parent must be given"

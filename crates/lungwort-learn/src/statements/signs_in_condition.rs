@@ -28,7 +28,9 @@ impl Asking<'_> {
                 Some((at, first, *before, *behind))
             })
         };
-        let (at, first, before, behind) = (from..=from + BETWEEN).filter(|at| *at < end).find_map(named)?;
+        // "If Kind is C, beginning with X" says it of another column.
+        let joined = |at: &usize| *at < end && (from..*at + 1).all(|word| sentence.gap(word - 1).is_empty());
+        let (at, first, before, behind) = (from..=from + BETWEEN).take_while(joined).find_map(named)?;
         let signs = self.signs_at(first)?;
         let denied = (from..at).any(|at| language.negations.contains(&sentence.word(at)));
         let not = if denied { "NOT " } else { "" };

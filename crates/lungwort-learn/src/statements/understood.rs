@@ -53,7 +53,9 @@ pub(super) fn understand(
         return understand(known, (text, sentence, language), (mentions, &others, before), draft);
     }
     let alone = |rest: &Sentence| alone(known, (text, rest, language), before, draft);
-    if let Some(reading) = asking.for_amounts().or_else(|| asking.limited_then(alone)) {
+    if let Some(reading) =
+        asking.up_to_this_year().or_else(|| asking.for_amounts()).or_else(|| asking.limited_then(alone))
+    {
         return reading;
     }
     let mut reading = required::read(&asking);

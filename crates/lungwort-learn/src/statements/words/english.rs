@@ -827,6 +827,7 @@ pub(super) static WORDS: Language = Language {
     columns: &["column", "columns", "col", "cols"],
     to: &["to", "through", "until"],
     and: &["and", "as well as"],
+    this_year: &["this year", "the current year", "current year", "the present year", "the year of today"],
     rounding: &["rounded", "rounding"],
     short_year: &["two digit year", "2 digit year", "two figure year"],
     rounded: &[

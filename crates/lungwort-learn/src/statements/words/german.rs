@@ -542,6 +542,10 @@ pub(super) static WORDS: Language = Language {
     columns: &["spalte", "spalten"],
     to: &["bis"],
     and: &["und", "sowie"],
+    this_year: &[
+        "dieses jahr", "diesem jahr", "laufenden jahr", "laufende jahr", "laufendes jahr", "aktuellen jahr",
+        "aktuelle jahr", "aktuelles jahr",
+    ],
     rounding: &["gerundet", "aufgerundet", "abgerundet"],
     short_year: &[
         "zweistelliges jahr", "zweistelligem jahr", "zweistellige jahr", "zweistelligen jahr",

@@ -402,6 +402,8 @@ pub(super) struct Language {
     /// Before the last of some columns: `all columns up to and including Box`.
     pub up_to: &'static [&'static str],
     pub and: &'static [&'static str],
+    /// The year that it is.
+    pub this_year: &'static [&'static str],
     /// That a result is rounded.
     pub rounding: &'static [&'static str],
     /// A year of two digits, in one word.

@@ -69,6 +69,35 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("{n} oder {n} stellen|ziffern , {u} beginnen|beginnt|beginnend mit {n}", "{1} oder {2} Ziffern"),
     ("{c} minus {c} ; mit vorzeichen", "{1} minus {2}"),
     ("{c} minus {c} , mit vorzeichen", "{1} minus {2}"),
+    (
+        "pflicht|pflichtfelder|pflichtangaben|erforderlich : {q} ?, und|sowie entweder {c} oder {c}",
+        "Pflicht: {1}.\n{2} oder {3} ist Pflicht",
+    ),
+    (
+        "ist|sind ein|eine|einen|der|die|das {c} angegeben|eingetragen|ausgefüllt|genannt , so|dann sind|ist auch {q} anzugeben|auszufüllen|einzutragen|pflicht|erforderlich",
+        "Wenn {1} angegeben ist, sind {2} anzugeben",
+    ),
+    ("?der|die|das {c} wird|werden nicht eingegeben|ausgefüllt|eingetragen , es|sie|er {k}", "{1} leer lassen"),
+    (
+        "?der|die|das {c} wird|werden|ist|sind nicht eingegeben|ausgefüllt|einzutragen|auszufüllen|einzugeben",
+        "{1} leer lassen",
+    ),
+    (
+        "{r} ; wenn|falls|bei {v} ?, {q} angeben|ausfüllen|eintragen|nennen|anzugeben|auszufüllen|einzutragen",
+        "{1}.\nWenn {0} {2} ist, sind {3} anzugeben",
+    ),
+    ("{r} ; bei mehreren mit + verbinden|trennen", "{1}.\nmehrere durch + getrennt"),
+    (
+        "{r} ; bei mehreren mit|durch komma|semikolon|schrägstrich|leerzeichen verbinden|trennen",
+        "{1}.\nmehrere durch {2} getrennt",
+    ),
+    ("{n} ziffern|stellen ( in {k} {n} )", "{1} oder {3} Ziffern"),
+    ("{n} ziffern|stellen ( ?in {k} : {n} )", "{1} oder {3} Ziffern"),
+    (
+        "wenn|falls|bei ja|j ?, ?bitte {q} angeben|ausfüllen|eintragen|nennen|anzugeben|auszufüllen|einzutragen",
+        "Wenn ja, sind {1} anzugeben",
+    ),
+    ("wenn|falls j , {r}", "Wenn ja, {1}"),
     ("nur ab {c} {n}", "Nur wenn {1} mindestens {2} ist"),
     ("nur in|im|am {c} {n}", "Nur wenn {1} {2} ist"),
     (
