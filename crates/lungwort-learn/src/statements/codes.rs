@@ -188,10 +188,9 @@ fn of_pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<St
     if let Some(pattern) = from_one_on(sentence, language) {
         return Some(pattern);
     }
-    if let Some(pattern) = super::composed::read(sentence, language, from) {
-        return Some(pattern);
-    }
-    if let Some(pattern) = super::prefixed::read(sentence, language) {
+    let composed = || super::composed::read(sentence, language, from);
+    let prefixed = || super::prefixed::read(sentence, language);
+    if let Some(pattern) = places_in_all(sentence, language).or_else(composed).or_else(prefixed) {
         return Some(pattern);
     }
     if let Some(pattern) = begun_as_address(sentence, language).or_else(|| letter_between(sentence, language, from)) {
@@ -233,6 +232,17 @@ fn of_pieces(sentence: &Sentence, language: &Language, from: usize) -> Option<St
             let plain = sentences(&format!("{before}{behind}")).into_iter().next().filter(|_| explains)?;
             pieces(&plain, language, from.min(plain.words.len()))
         })
+}
+
+/// "22 Stellen, beginnt mit DE": the letters are among the places that are counted.
+fn places_in_all(sentence: &Sentence, language: &Language) -> Option<String> {
+    let begins = sentence.any(language.begins)?;
+    let counted = |at: &usize| language.code_places.contains(&sentence.word(at + 1));
+    let at = (0..begins.start).find(counted)?;
+    let count = sentence.number(at, language).filter(|count| *count >= 1.0 && count.fract() == 0.0)? as usize;
+    let code = &sentence.text[sentence.words.get(begins.end)?.1.clone()];
+    let letters = !code.is_empty() && code.bytes().all(|byte| byte.is_ascii_uppercase());
+    (letters && code.len() < count).then(|| format!(r"{code}\d{{{}}}", count - code.len()))
 }
 
 /// `Four digits, the first of which is 1 or 2`: the digits behind those that a value begins with.

@@ -12,6 +12,9 @@ use lungwort_core::rulebook::toml_text::{list, quoted};
 /// Letters of such a word, at most.
 const LONGEST: usize = 10;
 
+/// Words of what says that there is no value, at most: `if it is not known`.
+const SHORT: usize = 5;
+
 /// Words between what says what to write and the word itself, at most.
 const NEAR: usize = 2;
 
@@ -30,6 +33,7 @@ pub(super) fn allowed(
 ) -> bool {
     let plain = before_nothing(sentence, language);
     let word = plain.clone().or_else(|| beside_values(sentence, language)).or_else(|| stated(sentence, language));
+    let word = word.or_else(|| number_stated(sentence, language));
     let Some(word) = word else { return false };
     let mut any = false;
     for (sheet, column) in places {
@@ -157,6 +161,18 @@ fn stated(sentence: &Sentence, language: &Language) -> Option<String> {
         let ends = next >= sentence.words.len() || conditional_at(sentence, language) == Some(next);
         ends.then_some(word)
     })
+}
+
+/// `1400 to 2027; write 0 if undated`: a number that is written where there is none.
+fn number_stated(sentence: &Sentence, language: &Language) -> Option<String> {
+    let condition = conditional_at(sentence, language)?;
+    let at = condition.checked_sub(1)?;
+    let number = sentence.word(at);
+    let digits = !number.is_empty() && number.bytes().all(|byte| byte.is_ascii_digit());
+    let asked = at.checked_sub(1).is_some_and(|verb| language.give.contains(&sentence.word(verb)));
+    // "Write 2 if Kind is B" is a rule of its own.
+    let short = sentence.words.len() - condition <= SHORT;
+    (digits && asked && short && at > 1).then(|| number.to_owned())
 }
 
 /// A word that is no word of the sentence: in capitals, with a slash, or in quotes; and the word behind it.

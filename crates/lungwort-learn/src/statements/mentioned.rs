@@ -25,7 +25,8 @@ pub(super) fn mentioned<'s>(
     let mentions = without_rows((text, sentence), mentions, draft);
     let mentions = without_compounds((text, sentence, language), mentions);
     // "D for dog or B for bitch" names no column Dog, nor does "D = dog, B = bitch".
-    let explains = text.about.column().is_some()
+    let goes_on = labelled && spoken_of.len() == 1;
+    let explains = (text.about.column().is_some() || goes_on)
         && (meanings::is_key(&sentence.text) || meanings::explained(&sentence.text, language).is_some());
     let mentions = if explains { Vec::new() } else { mentions };
     // Beside a column, "if no" is an answer of that column.

@@ -461,6 +461,7 @@ fn all_together(draft: &mut Draft) {
     unique_with_others(draft);
     optional_among_all(draft);
     no_days_of_others(draft);
+    years_are_no_days(draft);
     ticks_are_no_duty(draft);
     when::years_of_days(draft);
     compared_values::as_the_columns_take_them(draft);
@@ -487,6 +488,22 @@ fn blank_is_no_duty(draft: &mut Draft) {
         if blank {
             column.lines.0.retain(|line| line.key != "required" || line.confidence > Confidence::Suggested);
         }
+    }
+}
+
+/// A year of four digits is no day, whatever it is compared with.
+fn years_are_no_days(draft: &mut Draft) {
+    for column in draft.sheets.iter_mut().flat_map(|sheet| &mut sheet.columns) {
+        let year = column
+            .lines
+            .get("pattern")
+            .is_some_and(|line| line.value == r"'\d{4}'" && line.confidence == Confidence::Known);
+        let day = |line: &Line| match line.key {
+            "type" => line.value.starts_with("\"date") && line.confidence < Confidence::Known,
+            "date_format" => line.confidence < Confidence::Known,
+            _ => false,
+        };
+        column.lines.0.retain(|line| !(year && day(line)));
     }
 }
 

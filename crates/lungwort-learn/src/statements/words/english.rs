@@ -828,6 +828,7 @@ pub(super) static WORDS: Language = Language {
     to: &["to", "through", "until"],
     and: &["and", "as well as"],
     this_year: &["this year", "the current year", "current year", "the present year", "the year of today"],
+    code_places: &["places", "positions"],
     rounding: &["rounded", "rounding"],
     short_year: &["two digit year", "2 digit year", "two figure year"],
     rounded: &[

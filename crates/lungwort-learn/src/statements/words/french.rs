@@ -486,6 +486,7 @@ pub(super) static WORDS: Language = Language {
     to: &["à", "au", "jusqu'à"],
     and: &["et", "ainsi que"],
     this_year: &["l'année en cours", "année en cours", "cette année", "l'année courante", "année courante"],
+    code_places: &["positions", "caractères"],
     rounding: &["arrondi", "arrondie", "arrondis", "arrondies"],
     short_year: &["année sur deux chiffres", "année à deux chiffres"],
     rounded: &[

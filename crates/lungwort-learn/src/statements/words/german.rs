@@ -546,6 +546,7 @@ pub(super) static WORDS: Language = Language {
         "dieses jahr", "diesem jahr", "laufenden jahr", "laufende jahr", "laufendes jahr", "aktuellen jahr",
         "aktuelle jahr", "aktuelles jahr",
     ],
+    code_places: &["stellen", "stellig"],
     rounding: &["gerundet", "aufgerundet", "abgerundet"],
     short_year: &[
         "zweistelliges jahr", "zweistelligem jahr", "zweistellige jahr", "zweistelligen jahr",

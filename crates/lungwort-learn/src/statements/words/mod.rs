@@ -404,6 +404,8 @@ pub(super) struct Language {
     pub and: &'static [&'static str],
     /// The year that it is.
     pub this_year: &'static [&'static str],
+    /// The places of a code, letters among them, where a word for digits may mean these, too.
+    pub code_places: &'static [&'static str],
     /// That a result is rounded.
     pub rounding: &'static [&'static str],
     /// A year of two digits, in one word.

@@ -22,7 +22,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("?le|la|les|l' {c} ne se saisit|remplit|renseigne pas : il|elle {k}", "{1} : laisser vide"),
     ("{n} chiffres ( en {k} {n} )", "{1} ou {3} chiffres"),
     ("{n} chiffres ( ?en {k} : {n} )", "{1} ou {3} chiffres"),
-    ("si o , {r}", "Si oui, {1}"),
     ("{q} ne concerne|concernent pas ?les|la|le|l {w}", "{1} doit rester vide pour {2}"),
     ("pas de|d' {e} pour ?les|la|le|l {w}", "{1} doit rester vide pour {2}"),
     ("au|à|à_la {c} {n} ?, {r}", "Pour {1} {2}, {3}"),
