@@ -60,6 +60,7 @@ impl Kind {
 pub(super) fn as_the_columns_take_them(draft: &mut Draft) {
     for sheet in &mut draft.sheets {
         answered_in_conditions(sheet);
+        persons_in_conditions(sheet);
         let kinds: HashMap<String, Kind> =
             sheet.columns.iter().filter_map(|column| Some((column.name.clone(), kind(column)?))).collect();
         if kinds.is_empty() {
@@ -90,7 +91,32 @@ fn said_of_things(
     let heading = headings.get(name).filter(|_| matches!(kinds.get(name), Some(Kind::Number)))?;
     let source = source.to_lowercase();
     let mut copulas = words::ALL.iter().flat_map(|language| language.copulas.iter().take(2));
-    copulas.any(|copula| source.contains(&format!(" {copula} {heading}"))).then(|| quoted(&format!("{name} > 0")))
+    let said = copulas.any(|copula| source.contains(&format!(" {copula} {heading}"))) || counts_persons(heading);
+    said.then(|| quoted(&format!("{name} > 0")))
+}
+
+/// Whether a heading is a word for several people, of whom its column has how many there are.
+fn counts_persons(heading: &str) -> bool {
+    words::ALL.iter().any(|language| language.persons.contains(&heading))
+}
+
+/// "A birthday is required for children", where nothing is known of Children: there are some, or 0.
+fn persons_in_conditions(sheet: &mut DraftSheet) {
+    let conditions: Vec<(String, String)> = (sheet.columns.iter().flat_map(|column| &column.lines.0))
+        .filter(|line| CONDITIONS.contains(&line.key))
+        .filter_map(|line| {
+            Some((line.value.trim_matches('"').strip_suffix(" IS NOT NULL")?.to_owned(), line.source.clone()))
+        })
+        .collect();
+    for (name, source) in conditions {
+        let of =
+            |column: &&mut DraftColumn| column.name == name && counts_persons(&column.heading.trim().to_lowercase());
+        let Some(column) = sheet.columns.iter_mut().find(of) else { continue };
+        let known = ["type", "allowed", "pattern", "format", "length"].iter().any(|key| column.lines.has(key));
+        if !known {
+            column.lines.set("type", quoted("whole"), source, Confidence::Confirm);
+        }
+    }
 }
 
 /// "If the cause is unknown", where `unknown` is one of the causes: that is the value, and no blank.

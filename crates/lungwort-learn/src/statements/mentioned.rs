@@ -25,7 +25,9 @@ pub(super) fn mentioned<'s>(
     let mentions = without_rows((text, sentence), mentions, draft);
     let mentions = without_compounds((text, sentence, language), mentions);
     // "D for dog or B for bitch" names no column Dog, nor does "D = dog, B = bitch".
-    let goes_on = labelled && spoken_of.len() == 1;
+    // "F for a fixed amount, L for an amount per lap", of a column that is spoken of already; "Sky must be C (clear)" is of its own.
+    let late = mentions.first().is_some_and(|first| first.words.start > 1);
+    let goes_on = labelled && spoken_of.len() == 1 && late;
     let explains = (text.about.column().is_some() || goes_on)
         && (meanings::is_key(&sentence.text) || meanings::explained(&sentence.text, language).is_some());
     let mentions = if explains { Vec::new() } else { mentions };
