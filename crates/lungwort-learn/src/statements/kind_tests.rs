@@ -85,5 +85,6 @@ fn answers_that_ask_for_more_and_what_counts_no_value() {
     insta::assert_snapshot!("titulaires", read_all(include_str!("said/titulaires.txt")));
     insta::assert_snapshot!("years_and_boxes", read_all(include_str!("said/years_and_boxes.txt")));
     insta::assert_snapshot!("birthdays", read_all(include_str!("said/birthdays.txt")));
+    insta::assert_snapshot!("net_and_gross", read_all(include_str!("said/net_and_gross.txt")));
     insta::assert_snapshot!("pledges", read_all(include_str!("said/pledges.txt")));
 }

@@ -114,6 +114,7 @@ mod so_far;
 pub(crate) mod sql_types;
 mod steps;
 mod subject;
+mod sums_of_blanks;
 mod take;
 pub(crate) mod texts;
 mod this_year;
@@ -473,6 +474,7 @@ fn all_together(draft: &mut Draft) {
     of_some::values_fit_limits(draft);
     of_some::lists_of_some(draft);
     exact::others_are_offers(draft);
+    sums_of_blanks::count_where_filled(draft);
     // A look that a sentence explains is no riddle.
     let explained =
         |column: &DraftColumn| column.lines.get("required").is_some_and(|line| line.confidence == Confidence::Known);

@@ -306,11 +306,12 @@ fn with_values_of(
     reading: &Reading,
     draft: &Draft,
 ) -> Reading {
-    const KEYS: &[&str] = &["allowed", "yes_no", "type", "min", "max", "places", "pattern"];
+    const KEYS: &[&str] = &["allowed", "yes_no", "type", "min", "max", "places", "pattern", "blank_words"];
     let Some(place) = places.first() else { return Reading::default() };
     let columns = &draft.sheets[place.0].columns;
-    let takes =
-        |column: &&crate::draft::DraftColumn| KEYS.iter().any(|key| *key != "type" && column.lines.get(key).is_some());
+    let takes = |column: &&crate::draft::DraftColumn| {
+        KEYS.iter().any(|key| !matches!(*key, "type" | "blank_words") && column.lines.get(key).is_some())
+    };
     let has_value = reading.claims.iter().any(|claim| KEYS.contains(&claim.key) && claim.place() == Some(*place));
     // Beside a column, "same values as Tag" is about no column but this.
     let others = places.iter().copied().chain(mentions.iter().map(|mention| mention.place));

@@ -92,6 +92,10 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
         "{r} ; {k} above|over|below|under|beyond {n} ?{k} is|are flagged|marked|highlighted|checked|queried|reviewed|double-checked ?{k}",
         "{1}",
     ),
+    (
+        "?the {c} ?amount plus|and ?the {c} ?amount gives|makes|give|make|yield|yields|equals|comes_to|come_to|results_in ?the {c} ?amount",
+        "{3} = {1} + {2}",
+    ),
     ("from {c} {n} ?on|onwards|upwards ?, {r}", "If {1} is at least {2}, {3}"),
     ("only from {c} {n} ?on|onwards|upwards", "Only if {1} is at least {2}"),
     ("{c} {n} only", "Only if {1} is {2}"),
