@@ -402,8 +402,13 @@ fn look_first(draft: &Draft, out: &mut dyn Write) -> Result<()> {
 
 fn labelled(label: &str, text: &str, out: &mut dyn Write) -> Result<()> {
     let indent = 20;
+    // A long one is a line of its own.
+    let alone = label.chars().count() + 1 >= indent;
+    if alone {
+        writeln!(out, "{}", paint(style::FAINT, label))?;
+    }
     for (at, line) in style::wrap(text, style::width() - indent).iter().enumerate() {
-        let label = if at == 0 { label } else { "" };
+        let label = if at == 0 && !alone { label } else { "" };
         writeln!(out, "{}{line}", paint(style::FAINT, format!("{label:<indent$}")))?;
     }
     Ok(())

@@ -43,6 +43,22 @@ fn list(sheet: &mut Worksheet, column: u16, formula: &str) {
 }
 
 #[test]
+fn a_long_name_of_a_sheet_is_a_line_of_its_own() {
+    let folder = Folder::new();
+    for name in ["Stocktakes", "Corrections of stocks"] {
+        folder.write("template.xlsx", table(name, "Shelf|Item|Pieces"));
+        let ran = folder.run(&["learn", "template.xlsx", "--force"]);
+        assert_eq!(ran.status, 0, "{}", ran.stderr);
+        let place = "headings in row 1, data from row 2";
+        let line = match name.len() < 14 {
+            true => format!("\nsheet {name:<14}{place}"),
+            false => format!("\nsheet {name}\n{:20}{place}", ""),
+        };
+        assert!(ran.stdout.contains(&line), "{}", ran.stdout);
+    }
+}
+
+#[test]
 fn the_demo_template_is_learned_whole() {
     let folder = Folder::new();
     let examples = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
