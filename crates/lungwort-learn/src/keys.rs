@@ -83,8 +83,8 @@ const MOST_SAMPLES: usize = 100;
 /// are no rows of data either.
 pub(super) fn sample_keys(template: &Template, entries: &[Option<Entry>], draft: &mut Draft) {
     for (sheet, entry) in draft.sheets.iter_mut().zip(entries) {
-        let Some(layout) = entry.as_ref().map(|entry| &entry.layout) else { continue };
-        let Some(source) = entry.as_ref().map(|entry| &template.sheets[entry.at]) else { continue };
+        let Some(entry) = entry else { continue };
+        let (layout, source) = (&entry.layout, &template.sheets[entry.at]);
         let samples = &layout.sample_rows[layout.staying.min(layout.sample_rows.len())..];
         let key = sheet.lines.get("key").and_then(|line| {
             sheet.columns.iter().find(|column| line.value == list(&[&column.name])).map(|column| column.field)

@@ -690,8 +690,7 @@ impl Reader<'_> {
 /// Kinds of number that have one expression: Roman numerals, and two ends of a range as `from-to` is shown.
 pub(super) fn of_known_build(sentence: &Sentence, language: &Language, from: usize) -> Option<String> {
     // "Letters and roman numerals" has more than these.
-    let others = sentence.has(language.letters);
-    if sentence.has(language.pieces.roman) && !others {
+    if sentence.has(language.pieces.roman) && !sentence.has(language.letters) {
         return Some("[IVXLCDM]+".to_owned());
     }
     let ranges = sentence.has(language.pieces.ranges);

@@ -11,6 +11,16 @@ const MOST: usize = 6;
 /// Words of how values are written, at most.
 const SHORT: usize = 8;
 
+/// The names in a label, which are joined by some signs or by an "and".
+pub(super) fn names_in(label: &str, signs: &[char]) -> Vec<String> {
+    let mut names = label.to_owned();
+    for word in words::ALL.iter().flat_map(|language| language.and) {
+        names = names.replace(&format!(" {word} "), ",");
+    }
+    let names = names.split(|each| each == ',' || signs.contains(&each)).map(str::trim);
+    names.filter(|name| !name.is_empty()).map(str::to_owned).collect()
+}
+
 /// What is said of each of the columns, and behind it what begins with a column of its own.
 pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence) -> Option<Vec<Sentence>> {
     let (label, rest) = sentence.text.split_once(": ")?;
@@ -18,11 +28,7 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence) -> Op
     if beside || !known.headings.are_few() || known.headings.is_one(label, &text.about) {
         return None;
     }
-    let mut names = label.to_owned();
-    for word in words::ALL.iter().flat_map(|language| language.and) {
-        names = names.replace(&format!(" {word} "), "/");
-    }
-    let names: Vec<&str> = names.split(['/', ',', '&', '+']).map(str::trim).filter(|name| !name.is_empty()).collect();
+    let names = names_in(label, &['/', ',', '&', '+']);
     let are_columns = names.iter().all(|name| known.headings.is_one(name, &text.about));
     if !(2..=MOST).contains(&names.len()) || !are_columns {
         return None;
@@ -58,7 +64,7 @@ pub(super) fn apart(known: &Entries<'_>, text: &Text, sentence: &Sentence) -> Op
         return None;
     }
     let own: Vec<&str> = own.into_iter().chain(both).collect();
-    let of_each = |name: &&str| sentences(&format!("{name}: {}", shared.join("; ")));
+    let of_each = |name: &String| sentences(&format!("{name}: {}", shared.join("; ")));
     let parts = names.iter().flat_map(of_each).chain(own.iter().flat_map(|clause| sentences(clause)));
     Some(parts.map(|part| part.in_the_stead_of(sentence)).collect())
 }

@@ -21,6 +21,7 @@ use foldhash::fast::FixedState;
 
 use super::About;
 use super::days_of_rows::is_headed;
+use super::labels::names_in;
 use super::placed_words::Values;
 use super::sentence::{Marks, Sentence, sentences};
 use super::subject::{Headings, Place};
@@ -178,31 +179,11 @@ pub(super) fn labelled(sentence: &Sentence, known: (&Headings, &About), draft: &
     if let Some(place) = known.0.place_of(label, known.1) {
         return labelled_by((label, place), behind, known, draft);
     }
-    let each: Option<Vec<(&str, Place)>> =
-        headings_of(label).into_iter().map(|label| Some((label, known.0.place_of(label, known.1)?))).collect();
-    let said = each.filter(|each| each.len() > 1)?.into_iter().map(|one| labelled_by(one, behind, known, draft));
+    let names = names_in(label, &['&']);
+    let place = |name: &String| known.0.place_of(name, known.1);
+    let places: Vec<Place> = names.iter().map(place).collect::<Option<_>>().filter(|_| names.len() > 1)?;
+    let said = names.iter().zip(places).map(|(name, place)| labelled_by((name, place), behind, known, draft));
     Some(said.collect::<Option<Vec<_>>>()?.into_iter().flatten().collect())
-}
-
-/// The headings of a label of several columns.
-fn headings_of(label: &str) -> Vec<&str> {
-    let joins = |word: &str| words::ALL.iter().any(|language| language.and.contains(&word)) || word == "&";
-    let mut found = Vec::new();
-    for part in label.split(',') {
-        let mut from = 0;
-        let mut at = 0;
-        for word in part.split(' ') {
-            let end = at + word.len();
-            if joins(word) {
-                found.push(part[from..at].trim());
-                from = end;
-            }
-            at = end + 1;
-        }
-        found.push(part[from..].trim());
-    }
-    found.retain(|heading| !heading.is_empty());
-    found
 }
 
 fn labelled_by(

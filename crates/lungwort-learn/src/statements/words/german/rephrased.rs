@@ -54,11 +54,7 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("ein|eine anderer|andere|anderes {u} als ?der|die|das {c}", "muss sich von {2} unterscheiden"),
     ("{k} ; ein|eine anderer|andere|anderes {u} als ?der|die|das {c}", "{1}.\nmuss sich von {3} unterscheiden"),
     (
-        "pflicht|erforderlich|nötig|notwendig|anzugeben ab einer|einem {c} von {n}",
-        "Pflicht, wenn {1} mindestens {2} ist",
-    ),
-    (
-        "pflicht|erforderlich|nötig|notwendig|anzugeben ab einer|einem {c} von {n} {k}",
+        "pflicht|erforderlich|nötig|notwendig|anzugeben ab einer|einem {c} von {n} ?{k}",
         "Pflicht, wenn {1} mindestens {2} ist",
     ),
     (
@@ -887,10 +883,6 @@ pub(super) const REPHRASED: &[(&str, &str)] = &[
     ("bei|für|mit {k} entfällt|entfallen {q}", "{2} bleiben leer bei {1}"),
     ("{c} : entfällt|entfallen bei|für|mit {r}", "{1}: bleibt leer bei {2}"),
     ("{q} entfällt|entfallen bei|für|mit {r}", "{1} bleiben leer bei {2}"),
-    (
-        "bei|für {w} sind|ist|werden|wird {q} nicht anzugeben|auszufüllen|einzutragen|angegeben|ausgefüllt|eingetragen|nötig|erforderlich",
-        "{2} bleiben leer bei {1}",
-    ),
     ("{c} : ?mit ländervorwahl|landesvorwahl|vorwahl|auslandsvorwahl ( + {d} )", "{1}: beginnt mit +"),
     ("{c} mit ländervorwahl|landesvorwahl|auslandsvorwahl ( + {d} )", "{1}: beginnt mit +"),
     ("?mit ländervorwahl|landesvorwahl|vorwahl|auslandsvorwahl ( + {d} )", "beginnt mit +"),
